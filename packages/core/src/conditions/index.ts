@@ -1,0 +1,46 @@
+/** A client fact as rules see it: text, number, yes or no, or not known. */
+export type Fact = string | number | boolean | null;
+/** Facts by name, e.g. { legalForm: "company", vatRegistered: true }. */
+export type Facts = Readonly<Record<string, Fact>>;
+
+/** A rule over facts, read as a sentence; combined with all (and), any (or), not. */
+export type Condition =
+  | { fact: string; is: Fact }
+  | { fact: string; oneOf: Fact[] }
+  | { fact: string; atLeast: number }
+  | { all: Condition[] }
+  | { any: Condition[] }
+  | { not: Condition };
+
+/** True when the facts meet the condition. A fact that is not known meets only `is: null`. */
+export function meets(condition: Condition, facts: Facts): boolean {
+  if ('all' in condition) return condition.all.every((part) => meets(part, facts));
+  if ('any' in condition) return condition.any.some((part) => meets(part, facts));
+  if ('not' in condition) return !meets(condition.not, facts);
+  const value = facts[condition.fact] ?? null;
+  if ('is' in condition) return value === condition.is;
+  if ('oneOf' in condition) return condition.oneOf.includes(value);
+  return typeof value === 'number' && value >= condition.atLeast;
+}
+
+const NAMES: Record<string, string> = {
+  legalForm: 'legal form',
+  vatRegistered: 'registered for VAT',
+  employer: 'an employer',
+  way: 'works',
+  yearEnd: 'year-end',
+};
+
+const said = (value: Fact) => (value === null ? 'not known' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
+
+/** The condition as a plain sentence part: "legal form is company and registered for VAT". */
+export function conditionInWords(condition: Condition): string {
+  if ('all' in condition) return condition.all.map(conditionInWords).join(' and ');
+  if ('any' in condition) return condition.any.map(conditionInWords).join(' or ');
+  if ('not' in condition) return `not ${conditionInWords(condition.not)}`;
+  const name = NAMES[condition.fact] ?? condition.fact;
+  if ('oneOf' in condition) return `${name} is ${condition.oneOf.map(said).join(' or ')}`;
+  if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;
+  if (condition.is === true) return name;
+  return condition.fact === 'way' ? `works ${said(condition.is)}` : `${name} is ${said(condition.is)}`;
+}

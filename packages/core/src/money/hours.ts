@@ -1,0 +1,28 @@
+/** Minutes as hours: 80 gives "1 h 20", 5 gives "0 h 05", -30 gives "−0 h 30". */
+export function formatHours(minutes: number): string {
+  const whole = Math.abs(Math.round(minutes));
+  return `${minutes < 0 ? '\u2212' : ''}${Math.floor(whole / 60).toLocaleString('en-IE')} h ${String(whole % 60).padStart(2, '0')}`;
+}
+
+/**
+ * Reads a length of time as people type it: "1:20", "1 h 20", "1h20", "1.5", "1,5", "90m", "45 min"; a bare number
+ * means hours. @returns whole minutes, or null when the text is no length of time.
+ */
+export function parseHours(text: string): number | null {
+  const t = text.trim().toLowerCase();
+  const clock = /^(\d{1,4})\s*(?::|h)\s*([0-5]?\d)?\s*(?:m|min)?$/.exec(t);
+  if (clock) return Number(clock[1]) * 60 + Number(clock[2] ?? 0);
+  const minutes = /^(\d{1,5})\s*(?:m|min|minutes)$/.exec(t);
+  if (minutes) return Number(minutes[1]);
+  const decimal = /^(\d{1,4})(?:[.,](\d{1,2}))?\s*(?:h|hours)?$/.exec(t);
+  return decimal ? Math.round(Number(`${decimal[1]}.${decimal[2] ?? 0}`) * 60) : null;
+}
+
+/**
+ * Value of time: minutes at an hourly rate, divided once and rounded half up to the cent.
+ * @param minutes whole minutes, zero or more.
+ * @param ratePerHour minor units per hour.
+ */
+export function valueOfTime(minutes: number, ratePerHour: number): number {
+  return Math.floor((minutes * ratePerHour * 2 + 60) / 120);
+}

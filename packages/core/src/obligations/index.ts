@@ -1,0 +1,5 @@
+export { type DueStep, type FilingRule, type PeriodAnchor, type RuleVersion } from './rule';
+export { type DueDate, dueDate } from './due-date';
+export { RULES, ruleById } from './rules';
+export { type Schedule, type ScheduledObligation, type ScheduleInput, schedule } from './schedule';
+export { type ExistingObligation, type ObligationPlan, type ObligationStatus, OBLIGATION_STATUSES, planObligations } from './plan';

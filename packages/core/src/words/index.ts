@@ -1,0 +1,48 @@
+import { type CivilDate } from '../calendar';
+
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const DAYS_LONG = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const MONTHS_LONG = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+
+/** "Thu 23 Apr 2026". */
+export function fullDate(date: CivilDate): string {
+  return `${shortDate(date)} ${date.year}`;
+}
+
+/** "Thu 23 Apr". */
+export function shortDate(date: CivilDate): string {
+  return `${DAYS[date.dayOfWeek - 1]} ${date.day} ${MONTHS[date.month - 1]}`;
+}
+
+/** "23 Apr 2026". */
+export function plainDate(date: CivilDate): string {
+  return `${date.day} ${MONTHS[date.month - 1]} ${date.year}`;
+}
+
+/** "Thursday 23 April". */
+export function longDate(date: CivilDate): string {
+  return `${DAYS_LONG[date.dayOfWeek - 1]} ${date.day} ${MONTHS_LONG[date.month - 1]}`;
+}
+
+/** "1 day", "3 days": a count with its noun. The plural is the noun with an s unless given. */
+export function counted(count: number, noun: string, plural = `${noun}s`): string {
+  return `${count} ${count === 1 ? noun : plural}`;
+}
+
+/** How far a due date lies from today: "overdue 3 days", "today", "tomorrow", "in 12 days", "in 6 weeks", "in 6 months". */
+export function dueInWords(due: CivilDate, today: CivilDate): string {
+  const days = today.until(due).days;
+  if (days < 0) return `overdue ${counted(-days, 'day')}`;
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days < 21) return `in ${days} days`;
+  if (days < 120) return `in ${Math.round(days / 7)} weeks`;
+  return `in ${today.until(due, { largestUnit: 'months', smallestUnit: 'months', roundingMode: 'halfExpand' }).months} months`;
+}
+
+/** How long something has waited: "today", "1 day", "6 days". */
+export function sinceInWords(since: CivilDate, today: CivilDate): string {
+  const days = since.until(today).days;
+  return days <= 0 ? 'today' : counted(days, 'day');
+}
