@@ -18,8 +18,3 @@ const GIVEN: Record<Role, readonly Right[]> = {
 export function may(role: Role, right: Right): boolean {
   return GIVEN[role].includes(right);
 }
-
-/** True when the role sees only clients granted to the person one by one. */
-export function seesGrantedOnly(role: Role): boolean {
-  return role === 'contractor';
-}

@@ -1,0 +1,58 @@
+import { Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { addWorkingDays } from '@steady/core/calendar';
+import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
+import { dayFrom } from '../../platform/http/problem';
+import { IdPipe } from '../../platform/http/validation';
+import { Needs } from '../../platform/identity';
+import { InWork, Once, type Work } from '../../platform/work';
+import { AlmanacQueries } from './almanac.queries';
+import { AlmanacService } from './almanac.service';
+
+const WEEKS = 8;
+
+@Controller('api')
+export class AlmanacController {
+  constructor(
+    private readonly almanac: AlmanacService,
+    private readonly queries: AlmanacQueries,
+  ) {}
+
+  @Get('almanac')
+  @Needs('see clients')
+  ribbon(@InWork() work: Work, @Query('from') from?: string): Promise<AlmanacView> {
+    return this.queries.ribbon(work, dayFrom(from, addWorkingDays(work.today, -5)), WEEKS);
+  }
+
+  @Get('almanac/week')
+  @Needs('see clients')
+  week(@InWork() work: Work, @Query('of') of?: string): Promise<ObligationView[]> {
+    return this.queries.week(work, dayFrom(of, work.today));
+  }
+
+  @Get('almanac/overdue')
+  @Needs('see clients')
+  overdue(@InWork() work: Work): Promise<ObligationView[]> {
+    return this.queries.overdue(work);
+  }
+
+  @Get('clients/:id/obligations')
+  @Needs('see clients')
+  ofClient(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<ObligationView[]> {
+    return this.queries.ofClient(work, clientId);
+  }
+
+  @Post('obligations/:id/start')
+  @HttpCode(200)
+  @Needs('do work')
+  async start(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<{ jobId: string }> {
+    return { jobId: await this.almanac.startNow(work, id) };
+  }
+
+  @Post('obligations/:id/file')
+  @HttpCode(202)
+  @Needs('do work')
+  @Once()
+  file(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+    return this.almanac.file(work, id);
+  }
+}

@@ -1,0 +1,29 @@
+import { boolean, index, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { ObligationStatus } from '@steady/core/obligations';
+import type { Workings } from '@steady/core/workings';
+import { day, firmId, id, moment, ownFirm, version } from '../../platform/database';
+
+export const obligations = pgTable(
+  'obligations',
+  {
+    id: id(),
+    firmId: firmId(),
+    version: version(),
+    clientId: uuid('client_id').notNull(),
+    lineId: uuid('line_id').notNull(),
+    serviceId: uuid('service_id').notNull(),
+    ruleId: text('rule_id').notNull(),
+    name: text('name').notNull(),
+    periodStart: day('period_start').notNull(),
+    periodEnd: day('period_end').notNull(),
+    dueOn: day('due_on').notNull(),
+    targetOn: day('target_on').notNull(),
+    beginsOn: day('begins_on').notNull(),
+    status: text('status').$type<ObligationStatus>().notNull(),
+    begun: boolean('begun').notNull().default(false),
+    receipt: text('receipt'),
+    filedAt: moment('filed_at'),
+    workings: jsonb('workings').$type<Workings>().notNull(),
+  },
+  (t) => [ownFirm(), unique().on(t.lineId, t.ruleId, t.periodEnd), index().on(t.firmId, t.dueOn), index().on(t.clientId, t.dueOn), index().on(t.firmId, t.status, t.beginsOn)],
+);

@@ -1,0 +1,2 @@
+export { AlmanacQueries } from './almanac.queries';
+export { AlmanacService } from './almanac.service';

@@ -1,0 +1,82 @@
+import { AlmanacController } from './almanac/almanac.controller';
+import { AlmanacQueries } from './almanac/almanac.queries';
+import { AlmanacService } from './almanac/almanac.service';
+import { ClientsController } from './clients/clients.controller';
+import { ClientQueries } from './clients/clients.queries';
+import { ClientsService } from './clients/clients.service';
+import { DocumentsController } from './documents/documents.controller';
+import { DocumentQueries } from './documents/documents.queries';
+import { DocumentsService } from './documents/documents.service';
+import { FeesPortalController } from './fees/fees-portal.controller';
+import { FeesController } from './fees/fees.controller';
+import { FeeQueries } from './fees/fees.queries';
+import { FeesService } from './fees/fees.service';
+import { LedgerService } from './fees/ledger.service';
+import { SettlementService } from './fees/settlement.service';
+import { JobsController } from './jobs/jobs.controller';
+import { JobQueries } from './jobs/jobs.queries';
+import { JobsService } from './jobs/jobs.service';
+import { PortalController } from './portal/portal.controller';
+import { PortalService } from './portal/portal.service';
+import { PostController } from './post/post.controller';
+import { PostQueries } from './post/post.queries';
+import { PostService } from './post/post.service';
+import { RequestsPortalController } from './requests/requests-portal.controller';
+import { RequestsController } from './requests/requests.controller';
+import { RequestQueries } from './requests/requests.queries';
+import { RequestsService } from './requests/requests.service';
+import { SearchController } from './search/search.controller';
+import { ServicesController } from './services/services.controller';
+import { ServiceQueries } from './services/services.queries';
+import { ServicesService } from './services/services.service';
+import { TeamController } from './team/team.controller';
+import { TeamService } from './team/team.service';
+import { TimeController } from './time/time.controller';
+import { TimeQueries } from './time/time.queries';
+import { TimeService } from './time/time.service';
+import { TodayController } from './today/today.controller';
+import { TodayQueries } from './today/today.queries';
+
+export const AREA_CONTROLLERS = [
+  TeamController,
+  ClientsController,
+  ServicesController,
+  AlmanacController,
+  JobsController,
+  RequestsController,
+  RequestsPortalController,
+  PortalController,
+  DocumentsController,
+  PostController,
+  TimeController,
+  FeesController,
+  FeesPortalController,
+  TodayController,
+  SearchController,
+];
+
+export const AREA_SERVICES = [
+  TeamService,
+  ClientsService,
+  ClientQueries,
+  ServicesService,
+  ServiceQueries,
+  AlmanacService,
+  AlmanacQueries,
+  JobsService,
+  JobQueries,
+  RequestsService,
+  RequestQueries,
+  PortalService,
+  DocumentsService,
+  DocumentQueries,
+  PostService,
+  PostQueries,
+  TimeService,
+  TimeQueries,
+  FeesService,
+  LedgerService,
+  SettlementService,
+  FeeQueries,
+  TodayQueries,
+];

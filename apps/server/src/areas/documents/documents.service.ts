@@ -1,0 +1,37 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq } from 'drizzle-orm';
+import { Events, eventKind } from '../../platform/events';
+import type { StoredFile } from '../../platform/files';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { documents } from './documents.tables';
+
+export type Document = typeof documents.$inferSelect;
+
+export const DocumentFiled = eventKind<{ documentId: string }>('document filed');
+
+/** What is known of the files of clients; the files themselves lie in the file store. */
+@Injectable()
+export class DocumentsService {
+  constructor(private readonly events: Events) {}
+
+  /** Records a stored file as a document of a client. */
+  async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null }): Promise<string> {
+    const { name, sha256, bytes, kind } = file;
+    const [document] = await work.tx
+      .insert(documents)
+      .values({ firmId: work.firm.id, ...of, name, sha256, bytes, kind, at: work.now.toString(), by: work.actor.name })
+      .returning({ id: documents.id });
+    await this.events.record(work, DocumentFiled, { what: `filed the document ${name}`, ...of, after: { name, bytes, kind }, payload: { documentId: document!.id } });
+    return document!.id;
+  }
+
+  async get(work: Work, documentId: string): Promise<Document> {
+    const [document] = await work.tx
+      .select()
+      .from(documents)
+      .where(and(eq(documents.id, documentId), eq(documents.firmId, work.firm.id)));
+    if (!document) throw Problem.notFound('document');
+    return document;
+  }
+}

@@ -1,0 +1,165 @@
+import { Injectable } from '@nestjs/common';
+import { type SQL, sql } from 'drizzle-orm';
+import { formatMoney } from '@steady/core/money';
+import type { SettlementShare } from '@steady/core/wip';
+import type { BillPreview, InvoiceRow, InvoiceView, PersonEffect, SettlementPreview, TaskEffect, WipRow } from '@steady/contract/fees';
+import type { PortalInvoice } from '@steady/contract/requests';
+import { rows } from '../../platform/database';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { ClientsService } from '../clients';
+import { JobsService } from '../jobs';
+import { PostService } from '../post';
+import { TeamService } from '../team';
+import { TimeService } from '../time';
+import { cannotCancel } from './fees.service';
+import { LedgerService } from './ledger.service';
+import { SettlementService } from './settlement.service';
+
+const PAGE = 200;
+
+@Injectable()
+export class FeeQueries {
+  constructor(
+    private readonly ledger: LedgerService,
+    private readonly settlement: SettlementService,
+    private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
+    private readonly post: PostService,
+    private readonly team: TeamService,
+    private readonly time: TimeService,
+  ) {}
+
+  /** WIP by job, the oldest first; jobs with nothing open are left out. */
+  wip(work: Work): Promise<WipRow[]> {
+    return rows<WipRow>(
+      work.tx,
+      sql`select j.id as "jobId", j.number as "jobNumber", j.name as job, c.id as "clientId", c.name as client, j.fee::float8 as fee, w.recorded::float8 as recorded, w.billed::float8 as billed, w.balance::float8 as balance,
+                 w.oldest, (${work.today.toString()}::date - w.oldest)::int as days
+          from (select job_id, sum(amount) as balance, coalesce(sum(amount) filter (where kind in ('time', 'expense')), 0) as recorded, coalesce(-sum(amount) filter (where kind = 'bill'), 0) as billed, min(on_day) as oldest
+                from wip_postings where firm_id = ${work.firm.id} group by job_id having sum(amount) <> 0) w
+          join jobs j on j.id = w.job_id join clients c on c.id = j.client_id order by w.oldest, j.id limit 1000`,
+    );
+  }
+
+  async invoices(work: Work, asked: { status?: string; clientId?: string; jobId?: string; before?: string }): Promise<{ rows: InvoiceRow[]; more: boolean }> {
+    const found = await rows<InvoiceRow>(
+      work.tx,
+      sql`select i.id, i.number, i.status, c.name as client, i.client_id as "clientId", i.job_id as "jobId", j.name as job, i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn",
+                 coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)::float8 as paid
+          from invoices i join clients c on c.id = i.client_id join jobs j on j.id = i.job_id
+          where i.firm_id = ${work.firm.id} ${asked.status ? sql`and i.status = ${asked.status}` : sql``} ${asked.clientId ? sql`and i.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and i.job_id = ${asked.jobId}` : sql``}
+            ${asked.before ? sql`and i.id < ${asked.before}` : sql``}
+          order by i.id desc limit ${PAGE + 1}`,
+    );
+    return { rows: found.slice(0, PAGE), more: found.length > PAGE };
+  }
+
+  async invoice(work: Work, invoiceId: string): Promise<InvoiceView> {
+    const [found] = await rows<Omit<InvoiceView, 'cannotCancel' | 'paid'>>(
+      work.tx,
+      sql`select i.id, i.version, i.number, i.status, i.job_id as "jobId", j.number as "jobNumber", j.name as job, i.client_id as "clientId", c.name as client, i.wording, i.net::float8 as net, i.vat::float8 as vat,
+                 i.vat_rate as "vatRate", i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn", i.document_id as "documentId", i.cancel_reason as "cancelReason",
+                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'amount', p.amount, 'at', p.at, 'reference', p.reference) order by p.at), '[]') from payments p where p.invoice_id = i.id) as payments
+          from invoices i join jobs j on j.id = i.job_id join clients c on c.id = i.client_id where i.id = ${invoiceId} and i.firm_id = ${work.firm.id}`,
+    );
+    if (!found) throw Problem.notFound('bill');
+    const settled = await this.ledger.isSettled(work, found.jobId);
+    return { ...found, paid: found.payments.reduce((sum, payment) => sum + payment.amount, 0), cannotCancel: cannotCancel(found, settled) };
+  }
+
+  /** What approving a bill will do: WIP before and after, each person if it were settled, who is written to, what looks wrong. */
+  async billPreview(work: Work, invoiceId: string): Promise<BillPreview> {
+    const invoice = await this.invoice(work, invoiceId);
+    const job = await this.jobs.get(work, invoice.jobId);
+    const client = await this.clients.get(work, invoice.clientId);
+    const extraBill = invoice.status === 'draft' ? invoice.net : 0;
+    const totals = await this.ledger.totals(work, job.id);
+    const outlook = await this.settlement.outlook(work, job.id, { extraBill });
+    const { to, nobody } = await this.post.recipients(work, client);
+    const before = invoice.status === 'draft' ? totals.balance : totals.balance + invoice.net;
+    const billedBefore = totals.billed - (invoice.status === 'draft' ? 0 : invoice.net);
+    const warnings = [
+      ...(billedBefore + invoice.net > job.fee ? [`With this bill ${formatMoney(billedBefore + invoice.net)} are billed, above the agreed fee of ${formatMoney(job.fee)}.`] : []),
+      ...(totals.time + totals.expenses === 0 ? ['No time or expense is recorded on this job.'] : []),
+      ...(to.length === 0 ? nobody.map((one) => `Nobody is told: ${one.name} ${one.why}.`) : []),
+    ];
+    return {
+      invoice,
+      wipBefore: before,
+      wipAfter: before - invoice.net,
+      workings: {
+        title: 'How WIP changes',
+        lines: [
+          `Time recorded: ${formatMoney(totals.time)}`,
+          `Expenses: ${formatMoney(totals.expenses)}`,
+          `Billed before: ${formatMoney(billedBefore)}; written up or down before: ${formatMoney(totals.settled)}`,
+          `WIP before: ${formatMoney(before)}`,
+          `This bill, net: ${formatMoney(invoice.net)}`,
+          `${formatMoney(before)} − ${formatMoney(invoice.net)} = ${formatMoney(before - invoice.net)}`,
+        ],
+      },
+      settling: outlook.settlement ? { adjustment: outlook.settlement.adjustment, people: await this.people(work, outlook.settlement.byPerson) } : null,
+      goesTo: to.map((contact) => ({ name: contact.name, address: contact.email })),
+      warnings,
+    };
+  }
+
+  private async people(work: Work, shares: SettlementShare[]): Promise<PersonEffect[]> {
+    const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
+    return shares.map(({ id, recorded, adjustment, recovery }) => ({ memberId: id!, name: names.get(id!) ?? 'Somebody who left', recorded, adjustment, recovery }));
+  }
+
+  async settlementPreview(work: Work, jobId: string): Promise<SettlementPreview> {
+    const job = await this.jobs.get(work, jobId);
+    const client = await this.clients.get(work, job.clientId);
+    const { settlement, cannot, balance, recorded, billed } = await this.settlement.outlook(work, jobId);
+    const entries = new Map((await this.time.entries(work, settlement?.lines.map((line) => line.entryId) ?? [])).map((entry) => [entry.id, entry]));
+    const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
+    const tasks = new Map((await this.jobs.tasksOf(work, jobId)).map((task) => [task.id, task.name]));
+    const taskName = (id: string | null) => (id && tasks.get(id)) || 'Without a task';
+    return {
+      jobId,
+      jobNumber: job.number,
+      job: job.name,
+      clientId: client.id,
+      client: client.name,
+      billed,
+      recorded,
+      balance,
+      adjustment: settlement?.adjustment ?? 0,
+      lines:
+        settlement?.lines.map(({ entryId, value, adjustment, settledAt, workings }) => {
+          const entry = entries.get(entryId)!;
+          return { entryId, on: entry.on, who: names.get(entry.memberId) ?? '', task: taskName(entry.taskId), minutes: entry.minutes, rate: entry.rate, value, adjustment, settledAt, workings };
+        }) ?? [],
+      people: settlement ? await this.people(work, settlement.byPerson) : [],
+      tasks: settlement?.byTask.map(({ id, ...share }): TaskEffect => ({ task: taskName(id), ...share })) ?? [],
+      cannot,
+      ledger: await this.ledger.statement(work, jobId),
+      settlements: await rows<SettlementPreview['settlements'][number]>(work.tx, sql`select id, at, by, adjustment::float8 as adjustment, reversed_at is not null as reversed from settlements where job_id = ${jobId} order by at desc, id desc`),
+    };
+  }
+
+  /** The bills that the client's person who asks may see. */
+  ofContact(work: Work): Promise<PortalInvoice[]> {
+    return this.portalInvoices(sql`i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id})`, work);
+  }
+
+  async oneOfContact(work: Work, invoiceId: string): Promise<PortalInvoice> {
+    const [invoice] = await this.portalInvoices(sql`i.id = ${invoiceId} and i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id})`, work);
+    if (!invoice) throw Problem.notFound('bill');
+    return invoice;
+  }
+
+  private portalInvoices(where: SQL, work: Work): Promise<PortalInvoice[]> {
+    return rows<PortalInvoice>(
+      work.tx,
+      sql`select i.id, i.number, c.name as client, i.issued_on as "issuedOn", i.due_on as "dueOn", j.name as what, i.net::float8 as net, i.vat::float8 as vat, i.gross::float8 as gross, i.status, i.refusal,
+                 coalesce(p.paid, 0)::float8 as paid, p.at as "paidAt"
+          from invoices i join clients c on c.id = i.client_id join jobs j on j.id = i.job_id
+          left join lateral (select sum(amount) as paid, max(at) as at from payments where invoice_id = i.id) p on true
+          where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc limit 50`,
+    );
+  }
+}

@@ -1,0 +1,183 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { and, eq } from 'drizzle-orm';
+import { addVat, formatMoney } from '@steady/core/money';
+import type { CancelBill, DraftBill } from '@steady/contract/fees';
+import { Effects, Events, eventKind } from '../../platform/events';
+import { FileStore } from '../../platform/files';
+import { Problem } from '../../platform/http/problem';
+import { type Work, nextNumber } from '../../platform/work';
+import { type Collection, type CollectionOutcome, Collector } from '../../stand-ins/outside';
+import { ClientsService } from '../clients';
+import { DocumentsService } from '../documents';
+import { JobsService } from '../jobs';
+import { PostService } from '../post';
+import { invoices, payments } from './fees.tables';
+import { invoicePdf } from './invoice-pdf';
+import { LedgerService } from './ledger.service';
+
+export type Invoice = typeof invoices.$inferSelect;
+type InvoiceEvent = { invoiceId: string };
+
+export const BillDrafted = eventKind<InvoiceEvent>('bill drafted');
+export const BillIssued = eventKind<InvoiceEvent>('bill issued');
+export const BillCancelled = eventKind<InvoiceEvent>('bill cancelled');
+export const BillPaid = eventKind<InvoiceEvent>('bill paid');
+export const PaymentRefused = eventKind<InvoiceEvent>('payment refused');
+
+/** Why a bill cannot be cancelled, or null when it can. The one place where this is decided. */
+export function cannotCancel(invoice: Pick<Invoice, 'status'>, settled: boolean): string | null {
+  if (invoice.status === 'draft') return 'It is a draft; it can be thrown away.';
+  if (invoice.status === 'cancelled') return 'It was cancelled already.';
+  if (invoice.status === 'paid') return 'It was paid. A paid bill is credited, not cancelled.';
+  return settled ? 'The WIP of this job was settled against it. Reverse the settlement first.' : null;
+}
+
+/** Bills: drafted, approved once, paid through the collector, cancelled before they are paid. */
+@Injectable()
+export class FeesService implements OnModuleInit {
+  constructor(
+    private readonly events: Events,
+    private readonly effects: Effects,
+    private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
+    private readonly documents: DocumentsService,
+    private readonly post: PostService,
+    private readonly ledger: LedgerService,
+    private readonly files: FileStore,
+    private readonly collector: Collector,
+  ) {}
+
+  onModuleInit(): void {
+    this.effects.register<Collection & { invoiceId: string; by: string }, CollectionOutcome>({
+      kind: 'collect',
+      outside: ({ invoiceId: _, by: __, ...collection }, key, firmId) => this.collector.collect(firmId, key, collection),
+      then: (work, { invoiceId, amount }, outcome) => this.collected(work, invoiceId, amount, outcome),
+    });
+  }
+
+  async draft(work: Work, jobId: string, input: DraftBill): Promise<string> {
+    const job = await this.jobs.get(work, jobId);
+    const { net, vat, gross } = addVat(input.amount, work.firm.vatRate);
+    const [invoice] = await work.tx
+      .insert(invoices)
+      .values({ firmId: work.firm.id, clientId: job.clientId, jobId, status: 'draft', wording: input.wording, net, vat, gross, vatRate: work.firm.vatRate })
+      .returning({ id: invoices.id });
+    await this.events.record(work, BillDrafted, { what: `drafted a bill of ${formatMoney(net)}`, clientId: job.clientId, jobId, payload: { invoiceId: invoice!.id } });
+    return invoice!.id;
+  }
+
+  async get(work: Work, invoiceId: string): Promise<Invoice> {
+    const [invoice] = await work.tx
+      .select()
+      .from(invoices)
+      .where(and(eq(invoices.id, invoiceId), eq(invoices.firmId, work.firm.id)));
+    if (!invoice) throw Problem.notFound('bill');
+    return invoice;
+  }
+
+  private async locked(work: Work, invoiceId: string): Promise<Invoice> {
+    const [invoice] = await work.tx
+      .select()
+      .from(invoices)
+      .where(and(eq(invoices.id, invoiceId), eq(invoices.firmId, work.firm.id)))
+      .for('update');
+    if (!invoice) throw Problem.notFound('bill');
+    return invoice;
+  }
+
+  /** Throws a draft away. */
+  async discard(work: Work, invoiceId: string): Promise<void> {
+    const invoice = await this.locked(work, invoiceId);
+    if (invoice.status !== 'draft') throw Problem.refused('not-a-draft', 'Only a draft can be thrown away. Cancel the bill instead.');
+    await work.tx.delete(invoices).where(eq(invoices.id, invoiceId));
+  }
+
+  /** Issues a draft: next number without a gap, posting, PDF, message to the client. Done once, however many ask. */
+  async approve(work: Work, invoiceId: string, version: number): Promise<void> {
+    const invoice = await this.locked(work, invoiceId);
+    if (invoice.status !== 'draft') throw Problem.refused('approved-already', `This bill was approved already, as number ${invoice.number}.`);
+    if (invoice.version !== version) throw Problem.stale('bill', invoice);
+    const client = await this.clients.get(work, invoice.clientId);
+    const job = await this.jobs.get(work, invoice.jobId);
+    const year = work.today.year;
+    const number = `${year}-${String(await nextNumber(work, `invoice ${year}`)).padStart(4, '0')}`;
+    const issuedOn = work.today.toString();
+    const dueOn = work.today.add({ days: work.firm.paymentDays }).toString();
+    const { wording, net, vat, vatRate, gross } = invoice;
+    const pdf = await invoicePdf({ firm: work.firm, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn }, new Date(work.now.epochMilliseconds));
+    const documentId = await this.documents.file(work, { ...(await this.files.keepBytes(pdf)), name: `Invoice ${number}.pdf` }, { clientId: client.id, jobId: job.id });
+    await work.tx
+      .update(invoices)
+      .set({ status: 'issued', number, issuedOn, dueOn, documentId, version: version + 1 })
+      .where(eq(invoices.id, invoiceId));
+    await this.ledger.post(work, { clientId: client.id, jobId: job.id, kind: 'bill', amount: -net, what: `Interim bill ${number}, on account`, invoiceId });
+    await this.events.record(work, BillIssued, { what: `issued bill ${number}, ${formatMoney(net)} and VAT ${formatMoney(vat)}`, clientId: client.id, jobId: job.id, after: { number, net, vat, gross }, payload: { invoiceId } });
+    await this.post.send(
+      work,
+      client,
+      {
+        subject: `${work.firm.shortName}: invoice ${number}, ${work.firm.currency} ${formatMoney(gross)}`,
+        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job.name}: ${work.firm.currency} ${formatMoney(gross)}, to be paid by ${dueOn.split('-').reverse().join('.')}.`],
+        leadsTo: '/portal',
+        linkWords: 'See and pay it here',
+      },
+      { clientId: client.id, jobId: job.id },
+    );
+  }
+
+  /** Takes an issued bill back: its posting is reversed by one of its own, its number stays used. */
+  async cancel(work: Work, invoiceId: string, input: CancelBill): Promise<void> {
+    const invoice = await this.locked(work, invoiceId);
+    const why = cannotCancel(invoice, await this.ledger.isSettled(work, invoice.jobId));
+    if (why) throw Problem.refused('cannot-cancel', why);
+    if (invoice.version !== input.version) throw Problem.stale('bill', invoice);
+    const { clientId, jobId, number, net } = invoice;
+    await work.tx
+      .update(invoices)
+      .set({ status: 'cancelled', cancelReason: input.reason, version: input.version + 1 })
+      .where(eq(invoices.id, invoiceId));
+    await this.ledger.post(work, { clientId, jobId, kind: 'bill', amount: net, what: `Bill ${number} cancelled: ${input.reason}`, invoiceId });
+    await this.events.record(work, BillCancelled, { what: `cancelled bill ${number}: ${input.reason}`, clientId, jobId, before: { status: 'issued' }, after: { status: 'cancelled' }, payload: { invoiceId } });
+  }
+
+  /** The bill, if the client's person who asks may see it: drafts are not theirs to see. */
+  async forContact(work: Work, invoiceId: string): Promise<Invoice> {
+    const invoice = await this.get(work, invoiceId);
+    const own = work.actor.kind === 'client' && (await this.clients.clientsOf(work, work.actor.id)).includes(invoice.clientId);
+    if (!own || invoice.status === 'draft') throw Problem.notFound('bill');
+    return invoice;
+  }
+
+  /** Asks the collector for the money. Pressed twice at once, it is collected once. */
+  async pay(work: Work, invoiceId: string, means: string): Promise<void> {
+    const invoice = await this.forContact(work, invoiceId);
+    if (invoice.status === 'paid') throw Problem.refused('paid-already', 'This invoice is paid already, thank you.');
+    if (invoice.status === 'cancelled') throw Problem.refused('cancelled', 'This invoice was cancelled. Nothing is to be paid.');
+    await this.effects.plan(work, 'collect', `${invoice.id}:${invoice.version}`, { invoiceId, amount: invoice.gross, currency: work.firm.currency, reference: invoice.number!, means, by: work.actor.name });
+  }
+
+  private async collected(work: Work, invoiceId: string, amount: number, outcome: CollectionOutcome): Promise<void> {
+    const invoice = await this.locked(work, invoiceId);
+    const { clientId, jobId, number } = invoice;
+    if (!outcome.paid) {
+      await work.tx
+        .update(invoices)
+        .set({ refusal: outcome.why, version: invoice.version + 1 })
+        .where(eq(invoices.id, invoiceId));
+      await this.events.record(work, PaymentRefused, { what: `could not collect bill ${number}: ${outcome.why}`, clientId, jobId, payload: { invoiceId } });
+      return;
+    }
+    await this.pays(work, invoice, amount, outcome.reference);
+  }
+
+  /** Records money received for a bill, under the reference of whoever collected it. */
+  async pays(work: Work, invoice: Invoice, amount: number, reference: string): Promise<void> {
+    await work.tx.insert(payments).values({ firmId: work.firm.id, invoiceId: invoice.id, amount, at: work.now.toString(), reference });
+    await work.tx
+      .update(invoices)
+      .set({ status: 'paid', refusal: null, version: invoice.version + 1 })
+      .where(eq(invoices.id, invoice.id));
+    const { clientId, jobId, number } = invoice;
+    await this.events.record(work, BillPaid, { what: `got ${formatMoney(amount)} for bill ${number}, reference ${reference}`, clientId, jobId, payload: { invoiceId: invoice.id } });
+  }
+}

@@ -1,0 +1,67 @@
+import { bigserial, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { InvoiceStatus } from '@steady/contract/fees';
+import type { WipKind } from '@steady/core/wip';
+import { day, firmId, id, moment, money, ownFirm, version } from '../../platform/database';
+
+/** The WIP ledger. Only ever added to: a mistake is reversed by a posting of its own. */
+export const wipPostings = pgTable(
+  'wip_postings',
+  {
+    id: id(),
+    seq: bigserial('seq', { mode: 'number' }).notNull(),
+    firmId: firmId(),
+    clientId: uuid('client_id').notNull(),
+    jobId: uuid('job_id').notNull(),
+    kind: text('kind').$type<WipKind>().notNull(),
+    amount: money('amount').notNull(),
+    what: text('what').notNull(),
+    at: moment('at').notNull(),
+    /** The day to which it belongs; WIP is aged by it. */
+    on: day('on_day').notNull(),
+    by: text('by').notNull(),
+    entryId: uuid('entry_id'),
+    expenseId: uuid('expense_id'),
+    invoiceId: uuid('invoice_id'),
+    settlementId: uuid('settlement_id'),
+    /** The settlement whose posting this one undoes. */
+    reversesSettlementId: uuid('reverses_settlement_id'),
+  },
+  (t) => [ownFirm(), index().on(t.jobId, t.seq), index().on(t.clientId), unique().on(t.entryId, t.settlementId, t.reversesSettlementId)],
+);
+
+export const invoices = pgTable(
+  'invoices',
+  {
+    id: id(),
+    firmId: firmId(),
+    version: version(),
+    clientId: uuid('client_id').notNull(),
+    jobId: uuid('job_id').notNull(),
+    number: text('number'),
+    status: text('status').$type<InvoiceStatus>().notNull(),
+    wording: text('wording').notNull(),
+    net: money('net').notNull(),
+    vat: money('vat').notNull(),
+    vatRate: integer('vat_rate').notNull(),
+    gross: money('gross').notNull(),
+    issuedOn: day('issued_on'),
+    dueOn: day('due_on'),
+    documentId: uuid('document_id'),
+    cancelReason: text('cancel_reason'),
+    /** Why the collector refused the last try; null after one that went through. */
+    refusal: text('refusal'),
+  },
+  (t) => [ownFirm(), unique().on(t.firmId, t.number), index().on(t.jobId), index().on(t.clientId), index().on(t.firmId, t.status)],
+);
+
+export const payments = pgTable(
+  'payments',
+  { id: id(), firmId: firmId(), invoiceId: uuid('invoice_id').notNull(), amount: money('amount').notNull(), at: moment('at').notNull(), reference: text('reference').notNull() },
+  (t) => [ownFirm(), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
+);
+
+export const settlements = pgTable(
+  'settlements',
+  { id: id(), firmId: firmId(), jobId: uuid('job_id').notNull(), adjustment: money('adjustment').notNull(), at: moment('at').notNull(), by: text('by').notNull(), reversedAt: moment('reversed_at') },
+  (t) => [ownFirm(), index().on(t.jobId)],
+);

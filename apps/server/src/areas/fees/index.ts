@@ -1,0 +1,2 @@
+export { FeesService } from './fees.service';
+export { SettlementService } from './settlement.service';

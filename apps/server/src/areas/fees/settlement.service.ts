@@ -1,0 +1,86 @@
+import { Injectable } from '@nestjs/common';
+import { and, asc, eq } from 'drizzle-orm';
+import { formatMoney, formatSigned } from '@steady/core/money';
+import { NothingToSettleError, type Settlement, settleByValue } from '@steady/core/wip';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { JobsService } from '../jobs';
+import { settlements, wipPostings } from './fees.tables';
+import { LedgerService } from './ledger.service';
+
+type SettlementEvent = { jobId: string; settlementId: string };
+
+export const WipSettled = eventKind<SettlementEvent>('wip settled');
+export const SettlementReversed = eventKind<SettlementEvent>('settlement reversed');
+
+/** What a settlement would do now, or why it cannot be made. */
+export interface SettlementOutlook {
+  settlement: Settlement | null;
+  cannot: string | null;
+  balance: number;
+  recorded: number;
+  billed: number;
+}
+
+/** Sets billed amounts against recorded value, and takes it back again. */
+@Injectable()
+export class SettlementService {
+  constructor(
+    private readonly events: Events,
+    private readonly jobs: JobsService,
+    private readonly ledger: LedgerService,
+  ) {}
+
+  async outlook(work: Work, jobId: string, options: { extraBill?: number } = {}): Promise<SettlementOutlook> {
+    const totals = await this.ledger.totals(work, jobId);
+    const entries = await this.ledger.openEntries(work, jobId);
+    const balance = totals.balance - (options.extraBill ?? 0);
+    const recorded = entries.reduce((sum, entry) => sum + entry.value, 0);
+    const state = { balance, recorded, billed: recorded - balance };
+    if (totals.billed + (options.extraBill ?? 0) <= 0) return { ...state, settlement: null, cannot: 'Nothing is billed on this job yet. A bill comes first.' };
+    if (entries.length === 0 && balance === 0) return { ...state, settlement: null, cannot: 'Everything on this job is settled.' };
+    try {
+      return { ...state, settlement: settleByValue(entries, balance), cannot: null };
+    } catch (error) {
+      if (error instanceof NothingToSettleError) return { ...state, settlement: null, cannot: `${error.message} Record the time first.` };
+      throw error;
+    }
+  }
+
+  /**
+   * Posts the write-up or write-down of each open entry. The ledger's balance is zero afterwards.
+   * @param balance what the preview showed; refused when something was recorded or billed since.
+   */
+  async approve(work: Work, jobId: string, balance: number): Promise<string> {
+    const job = await this.jobs.lock(work, jobId);
+    const outlook = await this.outlook(work, jobId);
+    if (!outlook.settlement) throw Problem.refused('cannot-settle', outlook.cannot!);
+    if (outlook.balance !== balance) throw Problem.stale('job\u2019s WIP', { balance: outlook.balance });
+    const { adjustment, lines } = outlook.settlement;
+    const [settlement] = await work.tx.insert(settlements).values({ firmId: work.firm.id, jobId, adjustment, at: work.now.toString(), by: work.actor.name }).returning({ id: settlements.id });
+    const what = `Settlement, write-${adjustment < 0 ? 'down' : 'up'} by value`;
+    await this.ledger.post(work, ...lines.map((line) => ({ clientId: job.clientId, jobId, kind: 'settlement' as const, amount: line.adjustment, what, entryId: line.entryId, settlementId: settlement!.id })));
+    await this.events.record(work, WipSettled, { what: `settled WIP, ${adjustment === 0 ? 'nothing to write up or down' : `wrote ${adjustment > 0 ? 'up' : 'down'} ${formatMoney(Math.abs(adjustment))}`}`, clientId: job.clientId, jobId, after: { adjustment }, payload: { jobId, settlementId: settlement!.id } });
+    return settlement!.id;
+  }
+
+  /** Posts the opposite of a settlement. Both stay in the ledger. */
+  async reverse(work: Work, settlementId: string): Promise<void> {
+    const [settlement] = await work.tx
+      .select()
+      .from(settlements)
+      .where(and(eq(settlements.id, settlementId), eq(settlements.firmId, work.firm.id)))
+      .for('update');
+    if (!settlement) throw Problem.notFound('settlement');
+    if (settlement.reversedAt) throw Problem.refused('reversed-already', 'This settlement was reversed already.');
+    const job = await this.jobs.lock(work, settlement.jobId);
+    const posted = await work.tx.select().from(wipPostings).where(eq(wipPostings.settlementId, settlementId)).orderBy(asc(wipPostings.seq));
+    await work.tx.update(settlements).set({ reversedAt: work.now.toString() }).where(eq(settlements.id, settlementId));
+    await this.ledger.post(
+      work,
+      ...posted.map((posting) => ({ clientId: job.clientId, jobId: job.id, kind: 'settlement' as const, amount: posting.amount === 0 ? 0 : -posting.amount, what: 'Settlement reversed', entryId: posting.entryId, reversesSettlementId: settlementId })),
+    );
+    await this.events.record(work, SettlementReversed, { what: `reversed the settlement of ${formatSigned(settlement.adjustment)}`, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id, settlementId } });
+  }
+}

@@ -1,0 +1,263 @@
+import { Injectable } from '@nestjs/common';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { type RhythmName, civil } from '@steady/core/calendar';
+import type { Facts } from '@steady/core/conditions';
+import { type Procedure, advance, layOut } from '@steady/core/procedures';
+import { fullDate } from '@steady/core/words';
+import type { ChangeTask, TickTask } from '@steady/contract/jobs';
+import { rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { type Work, nextNumber } from '../../platform/work';
+import type { Client } from '../clients';
+import type { ServiceLine } from '../services';
+import { TeamService } from '../team';
+import { type JobPhase, jobs, tasks } from './jobs.tables';
+
+export type Job = typeof jobs.$inferSelect;
+export type Task = typeof tasks.$inferSelect;
+
+export const JobBegun = eventKind<{ jobId: string }>('job begun');
+export const JobMoved = eventKind<{ jobId: string }>('job moved');
+export const JobFinished = eventKind<{ jobId: string }>('job finished');
+export const JobChanged = eventKind<{ jobId: string }>('job changed');
+export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
+
+/** What a job is begun from: one obligation of one service line. */
+export interface JobOrder {
+  client: Client;
+  facts: Facts;
+  line: ServiceLine & { rhythm: RhythmName };
+  procedure: Procedure;
+  obligationId: string;
+  name: string;
+  periodStart: string;
+  periodEnd: string;
+  targetOn: string;
+  dueOn: string;
+}
+
+/** Jobs: begun once for each period, moved on by themselves as their tasks and requests are done. */
+@Injectable()
+export class JobsService {
+  constructor(
+    private readonly events: Events,
+    private readonly team: TeamService,
+  ) {}
+
+  /** Begins the job of a period. Asked again for the same one, gives the job that is there. */
+  async begin(work: Work, order: JobOrder): Promise<string> {
+    const { client, line, procedure, name, periodStart, periodEnd, targetOn, dueOn } = order;
+    const [there] = await work.tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.lineId, line.id), eq(jobs.periodEnd, periodEnd)));
+    if (there) return there.id;
+    const startOn = work.today.toString();
+    // A job begun after its target still gets a window to lay its tasks out in.
+    const lastDay = targetOn >= startOn ? targetOn : dueOn >= startOn ? dueOn : startOn;
+    const laid = layOut(procedure, order.facts, { start: work.today, target: civil(lastDay) }, work.firm.calendar);
+    const people = { partnerId: client.partnerId, managerId: client.managerId, preparerId: line.preparerId ?? client.preparerId };
+    const now = work.now.toString();
+    const phases = laid.phases.map((phase, index): JobPhase => ({ key: phase.key, name: phase.name, request: phase.request ?? null, enteredAt: index === 0 ? now : null, doneAt: null }));
+    const [job] = await work.tx
+      .insert(jobs)
+      .values({
+        firmId: work.firm.id,
+        number: await nextNumber(work, 'job'),
+        name,
+        clientId: client.id,
+        lineId: line.id,
+        serviceId: line.serviceId,
+        obligationId: order.obligationId,
+        periodStart,
+        periodEnd,
+        startOn,
+        targetOn: lastDay,
+        dueOn: dueOn >= startOn ? dueOn : startOn,
+        status: 'open',
+        phase: phases[0]?.key ?? null,
+        phases,
+        passedOver: laid.passedOver,
+        fee: line.fee,
+        ...people,
+      })
+      .onConflictDoNothing()
+      .returning();
+    if (!job) return this.begin(work, order);
+    await work.tx.insert(tasks).values(
+      laid.tasks.map(({ phaseKey, task, start, due }, position) => ({
+        firmId: work.firm.id,
+        jobId: job.id,
+        position,
+        phaseKey,
+        key: task.key,
+        name: task.name,
+        role: task.role,
+        assigneeId: task.role === 'partner' ? people.partnerId : task.role === 'manager' ? people.managerId : people.preparerId,
+        estimate: task.estimate,
+        startOn: start.toString(),
+        dueOn: due.toString(),
+        waitsFor: task.waitsFor ?? [],
+        doneByEvent: task.doneBy ?? null,
+      })),
+    );
+    await this.events.record(work, JobBegun, {
+      what: `began job ${job.number}, ${name}, due ${fullDate(civil(dueOn))}${laid.passedOver.map((phase) => `; passes over ${phase.name}, ${phase.why}`).join('')}`,
+      clientId: client.id,
+      jobId: job.id,
+      payload: { jobId: job.id },
+    });
+    return job.id;
+  }
+
+  async get(work: Work, jobId: string): Promise<Job> {
+    const [job] = await work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.id, jobId), eq(jobs.firmId, work.firm.id)));
+    if (!job) throw Problem.notFound('job');
+    return job;
+  }
+
+  /** The job, held for this transaction: whoever else wants to post to it waits. */
+  async lock(work: Work, jobId: string): Promise<Job> {
+    await work.tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
+    return this.get(work, jobId);
+  }
+
+  async task(work: Work, taskId: string): Promise<Task> {
+    const [task] = await work.tx
+      .select()
+      .from(tasks)
+      .where(and(eq(tasks.id, taskId), eq(tasks.firmId, work.firm.id)));
+    if (!task) throw Problem.notFound('task');
+    return task;
+  }
+
+  async tasksOf(work: Work, jobId: string): Promise<Task[]> {
+    return work.tx.select().from(tasks).where(eq(tasks.jobId, jobId)).orderBy(asc(tasks.position));
+  }
+
+  /** Ticks a task, or takes the tick back, and lets the job move on. */
+  async tick(work: Work, taskId: string, input: TickTask): Promise<void> {
+    const task = await this.task(work, taskId);
+    const job = await this.get(work, task.jobId);
+    if (task.version !== input.version) throw Problem.stale('task', task);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
+    if (input.done) {
+      if (task.doneByEvent === 'filed') throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
+      const open = (await this.tasksOf(work, job.id)).filter((other) => task.waitsFor.includes(other.key) && !other.doneAt);
+      if (open.length > 0) throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
+    }
+    await this.mark(work, job, task, input.done ? work.actor.name : null);
+    await this.advance(work, job.id);
+  }
+
+  private async mark(work: Work, job: Job, task: Task, by: string | null): Promise<void> {
+    const changed = await work.tx
+      .update(tasks)
+      .set({ doneAt: by === null ? null : work.now.toString(), doneBy: by, version: task.version + 1 })
+      .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
+      .returning({ id: tasks.id });
+    if (changed.length === 0) throw Problem.stale('task', await this.task(work, task.id));
+    await this.events.record(work, TaskChanged, { what: by === null ? `took back the tick at "${task.name}"` : `ticked "${task.name}"`, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id, taskId: task.id } });
+  }
+
+  /** Changes who does a task, its estimate or its dates, which have to lie inside the job's. */
+  async changeTask(work: Work, taskId: string, input: ChangeTask): Promise<void> {
+    const task = await this.task(work, taskId);
+    const job = await this.get(work, task.jobId);
+    if (task.version !== input.version) throw Problem.stale('task', task);
+    await this.team.mustBeMembers(work, { assigneeId: input.assigneeId });
+    const { assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn } = input;
+    const inside = `The job runs from ${fullDate(civil(job.startOn))} to ${fullDate(civil(job.dueOn))}; a task's dates lie inside.`;
+    if (startOn < job.startOn || startOn > job.dueOn) throw Problem.invalid([{ field: 'startOn', message: inside }]);
+    if (dueOn < job.startOn || dueOn > job.dueOn) throw Problem.invalid([{ field: 'dueOn', message: inside }]);
+    if (dueOn < startOn) throw Problem.invalid([{ field: 'dueOn', message: 'A task is due on or after the day it starts.' }]);
+    const before = { assigneeId: task.assigneeId, estimate: task.estimate, startOn: task.startOn, dueOn: task.dueOn };
+    const after = { assigneeId, estimate, startOn, dueOn };
+    const changed = await work.tx
+      .update(tasks)
+      .set({ ...after, version: task.version + 1 })
+      .where(and(eq(tasks.id, taskId), eq(tasks.version, input.version)))
+      .returning({ id: tasks.id });
+    if (changed.length === 0) throw Problem.stale('task', await this.task(work, taskId));
+    await this.events.record(work, TaskChanged, { what: `changed "${task.name}"`, clientId: job.clientId, jobId: job.id, before, after, payload: { jobId: job.id, taskId } });
+  }
+
+  async hold(work: Work, jobId: string, reason: string | null): Promise<void> {
+    const job = await this.get(work, jobId);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
+    const status = reason === null ? 'open' : 'on hold';
+    await work.tx
+      .update(jobs)
+      .set({ status, holdReason: reason, version: job.version + 1 })
+      .where(eq(jobs.id, jobId));
+    await this.events.record(work, JobChanged, { what: reason === null ? 'took the job off hold' : `put the job on hold: ${reason}`, clientId: job.clientId, jobId, payload: { jobId } });
+    if (reason === null) await this.advance(work, jobId);
+  }
+
+  /** A request went out: the task that stands for sending it is done. */
+  async requestSent(work: Work, jobId: string): Promise<void> {
+    const job = await this.get(work, jobId);
+    for (const task of await this.tasksOf(work, jobId)) {
+      if (task.doneByEvent === 'request sent' && task.phaseKey === job.phase && !task.doneAt) await this.mark(work, job, task, work.actor.name);
+    }
+  }
+
+  /** The return of the job has its receipt. */
+  async filed(work: Work, jobId: string): Promise<void> {
+    const job = await this.get(work, jobId);
+    for (const task of await this.tasksOf(work, jobId)) {
+      if (task.doneByEvent === 'filed' && !task.doneAt) await this.mark(work, job, task, work.actor.name);
+    }
+    await this.advance(work, jobId);
+  }
+
+  /** For what the job waits from the client, and since when; null when for nothing. */
+  async clientOwes(work: Work, jobId: string, owed: { since: string; what: string } | null, everythingIn: boolean): Promise<void> {
+    await work.tx
+      .update(jobs)
+      .set({ waitingSince: owed?.since ?? null, waitingFor: owed?.what ?? null, ...(everythingIn ? { everythingInOn: work.today.toString() } : { everythingInOn: null }) })
+      .where(eq(jobs.id, jobId));
+  }
+
+  /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
+  async advance(work: Work, jobId: string): Promise<void> {
+    const [job] = await work.tx.select().from(jobs).where(eq(jobs.id, jobId)).for('update');
+    if (!job || job.status !== 'open' || job.phase === null) return;
+    const [own, requests] = [await this.tasksOf(work, jobId), await rows<{ phaseKey: string; complete: boolean }>(work.tx, sql`select phase_key as "phaseKey", complete from requests where job_id = ${jobId}`)];
+    const moves = advance({ phases: job.phases, current: job.phase, tasks: own.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })), requests });
+    if (moves.length === 0) return;
+    const now = work.now.toString();
+    const phases = job.phases.map((phase) => ({ ...phase }));
+    for (const move of moves) {
+      for (const phase of phases) {
+        if (phase.name === move.from && phase.doneAt === null) phase.doneAt = now;
+        if (phase.key === move.toKey) phase.enteredAt = now;
+      }
+      const what = move.to === null ? `finished the job: in ${move.from}, ${move.why}` : `moved the job from ${move.from} to ${move.to}: ${move.why}`;
+      await this.events.record(work, move.to === null ? JobFinished : JobMoved, { what, clientId: job.clientId, jobId, before: { phase: move.from }, after: { phase: move.to }, payload: { jobId } });
+    }
+    const phase = moves.at(-1)!.toKey;
+    await work.tx
+      .update(jobs)
+      .set({ phase, phases, version: job.version + 1, ...(phase === null ? { status: 'finished' as const, finishedAt: now } : {}) })
+      .where(eq(jobs.id, jobId));
+  }
+
+  /** What is left to do in the firm: every task not done, with minutes not yet recorded. */
+  async workLeft(work: Work): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
+    return work.tx
+      .select({
+        personId: tasks.assigneeId,
+        minutes: sql<number>`greatest(${tasks.estimate} - coalesce((select sum(e.minutes) from time_entries e where e.task_id = ${tasks.id}), 0), 0)::int`,
+        startOn: tasks.startOn,
+        dueOn: tasks.dueOn,
+      })
+      .from(tasks)
+      .innerJoin(jobs, eq(jobs.id, tasks.jobId))
+      .where(and(eq(tasks.firmId, work.firm.id), isNull(tasks.doneAt), eq(jobs.status, 'open')));
+  }
+}

@@ -1,0 +1,1 @@
+export { PortalService } from './portal.service';

@@ -1,0 +1,1 @@
+export { PostService } from './post.service';

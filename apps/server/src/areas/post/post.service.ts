@@ -1,0 +1,98 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { eq } from 'drizzle-orm';
+import type { SendPreview } from '@steady/contract/requests';
+import { type Effect, Effects, Events, eventKind } from '../../platform/events';
+import type { Work } from '../../platform/work';
+import { type Letter, PostRoom } from '../../stand-ins/outside';
+import { type Client, ClientsService, type Contact } from '../clients';
+import { PortalService } from '../portal';
+import { messages } from './post.tables';
+
+export const MessageSent = eventKind<{ messageId: string }>('message sent');
+export const MessageFailed = eventKind<{ messageId: string }>('message failed');
+
+/** A message before it is addressed: its words, and where its link leads in the portal. */
+export interface Draft {
+  subject: string;
+  /** Plain paragraphs between greeting and signature. */
+  paragraphs: string[];
+  leadsTo: string;
+  linkWords: string;
+}
+
+export interface About {
+  clientId: string;
+  jobId: string | null;
+}
+
+interface Addressed extends Contact {
+  email: string;
+}
+
+const letterText = (work: Work, draft: Draft, to: string, link: string) =>
+  [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${work.actor.kind === 'staff' ? `${work.actor.name}\n` : ''}${work.firm.name}`].join('\n\n');
+
+/** Writes to clients. Everything that goes out passes here and leaves through the outbox. */
+@Injectable()
+export class PostService implements OnModuleInit {
+  constructor(
+    private readonly effects: Effects,
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+    private readonly portal: PortalService,
+    private readonly postRoom: PostRoom,
+  ) {}
+
+  onModuleInit(): void {
+    this.effects.register(this.delivery());
+    this.effects.register({ kind: 'portal code', outside: (letter: Letter, key, firmId) => this.postRoom.take(firmId, key, letter), then: async () => undefined });
+  }
+
+  private delivery(): Effect<Letter & { messageId: string }, void> {
+    const mark = async (work: Work, messageId: string, status: 'sent' | 'failed') => {
+      const [message] = await work.tx.update(messages).set({ status }).where(eq(messages.id, messageId)).returning();
+      const { clientId, jobId, toName } = message!;
+      if (status === 'sent') await this.events.record(work, MessageSent, { what: `delivered a message to ${toName}`, clientId, jobId, payload: { messageId } });
+      else await this.events.record(work, MessageFailed, { what: `could not deliver a message to ${toName}`, clientId, jobId, payload: { messageId } });
+    };
+    return {
+      kind: 'deliver message',
+      outside: ({ messageId: _, ...letter }, key, firmId) => this.postRoom.take(firmId, key, letter),
+      then: (work, letter) => mark(work, letter.messageId, 'sent'),
+      otherwise: (work, letter) => mark(work, letter.messageId, 'failed'),
+    };
+  }
+
+  /** Who would get a message to a client, and who would not and why. Paper clients are not written to by mail. */
+  async recipients(work: Work, client: Client): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
+    const contacts = await this.clients.contactsOf(work, client.id);
+    if (client.way === 'paper') return { to: [], nobody: [{ name: client.name, why: 'works on paper: print a letter' }] };
+    if (contacts.length === 0) return { to: [], nobody: [{ name: client.name, why: 'has no contact' }] };
+    return {
+      to: contacts.filter((contact): contact is Addressed => contact.email !== null),
+      nobody: contacts.filter((contact) => contact.email === null).map((contact) => ({ name: contact.name, why: 'has no email address' })),
+    };
+  }
+
+  /** What would go out to whom, word for word but for the link. */
+  async preview(work: Work, client: Client, draft: Draft): Promise<SendPreview> {
+    const { to, nobody } = await this.recipients(work, client);
+    return { messages: to.map((contact) => ({ to: contact.name, address: contact.email, subject: draft.subject, body: letterText(work, draft, contact.name, '(their own link)') })), nobody };
+  }
+
+  /** Sends to everybody at the client who has an address. @returns how many were written to. */
+  async send(work: Work, client: Client, draft: Draft, about: About): Promise<number> {
+    const { to } = await this.recipients(work, client);
+    for (const contact of to) {
+      const link = await this.portal.link(work, contact.id, draft.leadsTo);
+      const letter: Letter = { channel: 'mail', toName: contact.name, address: contact.email, subject: draft.subject, body: letterText(work, draft, contact.name, link) };
+      const { toName, address, subject, body } = letter;
+      const [message] = await work.tx
+        .insert(messages)
+        .values({ firmId: work.firm.id, at: work.now.toString(), contactId: contact.id, toName, address, subject, body, status: 'waiting', ...about, by: work.actor.name })
+        .returning({ id: messages.id });
+      await this.effects.plan(work, 'deliver message', message!.id, { ...letter, messageId: message!.id });
+    }
+    return to.length;
+  }
+}

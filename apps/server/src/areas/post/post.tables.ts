@@ -1,0 +1,23 @@
+import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { SentMessage } from '@steady/contract/post';
+import { firmId, id, moment, ownFirm } from '../../platform/database';
+
+/** What the firm has written to clients. */
+export const messages = pgTable(
+  'messages',
+  {
+    id: id(),
+    firmId: firmId(),
+    at: moment('at').notNull(),
+    contactId: uuid('contact_id').notNull(),
+    toName: text('to_name').notNull(),
+    address: text('address').notNull(),
+    subject: text('subject').notNull(),
+    body: text('body').notNull(),
+    status: text('status').$type<SentMessage['status']>().notNull(),
+    clientId: uuid('client_id'),
+    jobId: uuid('job_id'),
+    by: text('by').notNull(),
+  },
+  (t) => [ownFirm(), index().on(t.firmId, t.at), index().on(t.clientId)],
+);

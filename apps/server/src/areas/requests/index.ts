@@ -1,0 +1,1 @@
+export { RequestsService } from './requests.service';

@@ -1,0 +1,30 @@
+import { Controller, Get, Query } from '@nestjs/common';
+import type { Found } from '@steady/contract/search';
+import { Needs } from '../../platform/identity';
+import { InWork, type Work } from '../../platform/work';
+import { ClientQueries } from '../clients';
+import { JobQueries } from '../jobs';
+
+const EACH = 8;
+
+/** One search over names: clients, and jobs by name, client or number. */
+@Controller('api/search')
+export class SearchController {
+  constructor(
+    private readonly clients: ClientQueries,
+    private readonly jobs: JobQueries,
+  ) {}
+
+  @Get()
+  @Needs('see clients')
+  async find(@InWork() work: Work, @Query('find') asked = ''): Promise<Found[]> {
+    const find = asked.trim().slice(0, 100);
+    if (!find) return [];
+    const clients = await this.clients.list(work, { find });
+    const jobs = await this.jobs.list(work, { status: 'open', find });
+    return [
+      ...clients.rows.slice(0, EACH).map((client): Found => ({ kind: 'client', id: client.id, name: client.name, beside: client.legalForm })),
+      ...jobs.rows.slice(0, EACH).map((job): Found => ({ kind: 'job', id: job.id, name: job.name, beside: job.client })),
+    ];
+  }
+}

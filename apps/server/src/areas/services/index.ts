@@ -1,0 +1,1 @@
+export { type Service, type ServiceLine, ServiceLineAdded, ServicesService } from './services.service';

@@ -1,0 +1,1 @@
+export { type NewMember, TeamService } from './team.service';

@@ -1,0 +1,1 @@
+export { ExpenseRecorded, TimeRecorded, TimeService } from './time.service';

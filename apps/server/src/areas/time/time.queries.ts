@@ -1,0 +1,46 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { may } from '@steady/core/access';
+import { type CivilDate, workingDaysIn } from '@steady/core/calendar';
+import type { TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time';
+import { rows } from '../../platform/database';
+import { type Work, staffId } from '../../platform/work';
+import { TeamService } from '../team';
+
+@Injectable()
+export class TimeQueries {
+  constructor(private readonly team: TeamService) {}
+
+  async timer(work: Work): Promise<TimerView | null> {
+    const [timer] = await rows<TimerView>(
+      work.tx,
+      sql`select t.started_at as "startedAt", t.job_id as "jobId", t.task_id as "taskId", j.name as job, c.name as client, k.name as task
+          from timers t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id left join tasks k on k.id = t.task_id where t.member_id = ${staffId(work)}`,
+    );
+    return timer ?? null;
+  }
+
+  /** What the person who asks recorded over some days, against their working time. */
+  async sheet(work: Work, from: CivilDate, until: CivilDate): Promise<TimeSheet> {
+    const memberId = staffId(work);
+    const entries = await this.entries(work, sql`e.member_id = ${memberId} and e.on_day between ${from.toString()} and ${until.toString()}`);
+    const pattern = (await this.team.patterns(work)).find((one) => one.personId === memberId);
+    const expected = workingDaysIn(from, until, work.firm.calendar).reduce((sum, day) => sum + (pattern?.weekdays[day.dayOfWeek - 1] ?? 0), 0);
+    return { from: from.toString(), until: until.toString(), entries, expected, total: entries.reduce((sum, entry) => sum + entry.minutes, 0) };
+  }
+
+  ofJob(work: Work, jobId: string): Promise<TimeEntryView[]> {
+    return this.entries(work, sql`e.job_id = ${jobId}`);
+  }
+
+  private async entries(work: Work, where: ReturnType<typeof sql>): Promise<TimeEntryView[]> {
+    const seesFees = work.actor.kind === 'staff' && may(work.actor.role, 'see fees');
+    const found = await rows<TimeEntryView>(
+      work.tx,
+      sql`select e.id, e.on_day as on, m.name as who, e.job_id as "jobId", j.name as job, c.name as client, t.name as task, e.minutes, e.rate, e.value::float8 as value, e.note
+          from time_entries e join members m on m.id = e.member_id join jobs j on j.id = e.job_id join clients c on c.id = e.client_id left join tasks t on t.id = e.task_id
+          where e.firm_id = ${work.firm.id} and ${where} order by e.on_day desc, e.id desc limit 500`,
+    );
+    return seesFees ? found : found.map((entry) => ({ ...entry, rate: null, value: null }));
+  }
+}

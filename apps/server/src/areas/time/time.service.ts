@@ -1,0 +1,99 @@
+import { Injectable } from '@nestjs/common';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { Temporal } from '@steady/core/calendar';
+import { formatHours, formatMoney, valueOfTime } from '@steady/core/money';
+import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { type Work, staffId } from '../../platform/work';
+import { JobsService } from '../jobs';
+import { TeamService } from '../team';
+import { expenses, timeEntries, timers } from './time.tables';
+
+export type TimeEntry = typeof timeEntries.$inferSelect;
+export type Expense = typeof expenses.$inferSelect;
+
+export const TimeRecorded = eventKind<{ entry: TimeEntry; task: string | null }>('time recorded');
+export const ExpenseRecorded = eventKind<{ expense: Expense }>('expense recorded');
+export const TimerChanged = eventKind<{ memberId: string }>('timer changed');
+
+/** A timer forgotten overnight records a working day at the most; the rest is typed by hand. */
+const LONGEST = 12 * 60;
+
+/** Time and expenses, recorded on jobs and tasks. The fees area listens and posts them to the WIP ledger. */
+@Injectable()
+export class TimeService {
+  constructor(
+    private readonly events: Events,
+    private readonly jobs: JobsService,
+    private readonly team: TeamService,
+  ) {}
+
+  async record(work: Work, input: AddTimeEntry): Promise<string> {
+    const memberId = staffId(work);
+    const job = await this.jobs.get(work, input.jobId);
+    const task = await this.taskOfJob(work, job.id, input.taskId);
+    if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
+    const rate = await this.team.rateOn(work, memberId, input.on);
+    const { on, minutes, note = null } = input;
+    const [entry] = await work.tx
+      .insert(timeEntries)
+      .values({ firmId: work.firm.id, memberId, clientId: job.clientId, jobId: job.id, taskId: task?.id ?? null, on, minutes, rate, value: valueOfTime(minutes, rate), note, recordedAt: work.now.toString() })
+      .returning();
+    await this.events.record(work, TimeRecorded, {
+      what: `recorded ${formatHours(minutes)}${task ? ` on "${task.name}"` : ''}`,
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { entry: entry!, task: task?.name ?? null },
+    });
+    return entry!.id;
+  }
+
+  private async taskOfJob(work: Work, jobId: string, taskId: string | undefined) {
+    if (taskId === undefined) return null;
+    const task = await this.jobs.task(work, taskId);
+    if (task.jobId !== jobId) throw Problem.invalid([{ field: 'taskId', message: 'This task belongs to another job. Choose a task of the job.' }]);
+    return task;
+  }
+
+  async spend(work: Work, input: AddExpense): Promise<string> {
+    const job = await this.jobs.get(work, input.jobId);
+    if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet.' }]);
+    const { on, amount, what } = input;
+    const [expense] = await work.tx.insert(expenses).values({ firmId: work.firm.id, memberId: staffId(work), clientId: job.clientId, jobId: job.id, on, amount, what }).returning();
+    await this.events.record(work, ExpenseRecorded, { what: `recorded an expense of ${formatMoney(amount)}: ${what}`, clientId: job.clientId, jobId: job.id, payload: { expense: expense! } });
+    return expense!.id;
+  }
+
+  /** Starts the timer of whoever acts; one that runs is stopped and recorded first. */
+  async start(work: Work, input: StartTimer): Promise<void> {
+    const memberId = staffId(work);
+    await this.stop(work);
+    const job = await this.jobs.get(work, input.jobId);
+    const task = await this.taskOfJob(work, job.id, input.taskId);
+    await work.tx.insert(timers).values({ firmId: work.firm.id, memberId, jobId: job.id, taskId: task?.id ?? null, startedAt: work.now.toString() });
+    await this.events.record(work, TimerChanged, { what: `started the timer${task ? ` on "${task.name}"` : ''}`, clientId: job.clientId, jobId: job.id, payload: { memberId } });
+  }
+
+  /** Stops the timer and records what it counted, in whole minutes, at least one. @returns the minutes, null when none ran. */
+  async stop(work: Work): Promise<number | null> {
+    const memberId = staffId(work);
+    const [timer] = await work.tx.delete(timers).where(eq(timers.memberId, memberId)).returning();
+    if (!timer) return null;
+    const started = Temporal.Instant.from(timer.startedAt);
+    const minutes = Math.min(LONGEST, Math.max(1, Math.round(started.until(work.now).total('minutes'))));
+    const on = started.toZonedDateTimeISO(work.firm.zone).toPlainDate().toString();
+    await this.record(work, { jobId: timer.jobId, ...(timer.taskId ? { taskId: timer.taskId } : {}), on, minutes });
+    return minutes;
+  }
+
+  /** Entries of a job by their ids, in the order they were worked. */
+  async entries(work: Work, ids: string[]): Promise<TimeEntry[]> {
+    if (ids.length === 0) return [];
+    return work.tx
+      .select()
+      .from(timeEntries)
+      .where(and(eq(timeEntries.firmId, work.firm.id), inArray(timeEntries.id, ids)))
+      .orderBy(asc(timeEntries.on), asc(timeEntries.id));
+  }
+}

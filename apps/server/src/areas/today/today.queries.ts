@@ -1,0 +1,85 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { may } from '@steady/core/access';
+import { isWorkingDay } from '@steady/core/calendar';
+import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
+import { rows } from '../../platform/database';
+import { type Work, staffId } from '../../platform/work';
+import { AlmanacQueries } from '../almanac';
+import { JobQueries } from '../jobs';
+import { TeamService } from '../team';
+
+/** The columns of a line about an obligation `o` with its job `j`. */
+const LINE = sql`o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", j.waiting_since as since, m.short_name as who,
+  case when j.id is null then 'not begun' when j.status = 'on hold' then 'on hold: ' || j.hold_reason when j.waiting_since is not null then 'waits for client: ' || j.waiting_for
+       else 'stands in ' || coalesce((select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase), 'nothing') end as why`;
+const FROM = sql`obligations o join clients c on c.id = o.client_id left join jobs j on j.obligation_id = o.id left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)`;
+
+@Injectable()
+export class TodayQueries {
+  constructor(
+    private readonly almanac: AlmanacQueries,
+    private readonly jobs: JobQueries,
+    private readonly team: TeamService,
+  ) {}
+
+  /** What needs this person now: of the whole firm, or of the person's own clients and tasks. */
+  async view(work: Work, mine: boolean): Promise<TodayView> {
+    const me = staffId(work);
+    const today = work.today.toString();
+    const own = mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``;
+    const lines = await rows<TodayLine & { late: boolean }>(
+      work.tx,
+      sql`select ${LINE}, o.due_on < ${today} as late from ${FROM}
+          where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()} ${own} order by o.due_on, c.name, o.id limit 200`,
+    );
+    const answered = await rows<TodayLine>(
+      work.tx,
+      sql`select i.id, case when q.kind = 'question' then 'Asked: ' else 'Answered: ' end || i.name as what, j.client_id as "clientId", c.name as client, j.id as "jobId", null as "dueOn",
+                 case when q.kind = 'question' then q.text when i.state = 'does not apply' then 'does not apply: ' || q.text else coalesce(d.name, 'received') end as why, q.at as since, m.short_name as who
+          from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
+          join lateral (select kind, text, document_id, at from request_answers a where a.item_id = i.id order by a.id desc limit 1) q on true left join documents d on d.id = q.document_id
+          where i.firm_id = ${work.firm.id} and i.state <> 'accepted' and j.status <> 'finished' and (i.state in ('answered', 'does not apply') or (q.kind = 'question' and q.at >= i.state_since))
+            ${mine ? sql`and ${me} in (j.preparer_id, j.manager_id)` : sql``} order by q.at, i.id limit 100`,
+    );
+    const tasks = await rows<TodayTask & { done: number }>(
+      work.tx,
+      sql`select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
+                 case when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1) end as waits
+          from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
+          where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed' order by (j.waiting_since is not null), t.due_on, t.id limit 40`,
+    );
+    const waiting = (await this.jobs.waiting(work)).filter((job) => !mine || job.who === (work.actor.kind === 'staff' ? work.actor.shortName : null));
+    const [week] = await this.almanac.load(work, work.today, 1);
+    const names = new Map((await this.team.patterns(work)).map((one) => [one.personId, one]));
+    const day = isWorkingDay(work.today, work.firm.calendar) ? (names.get(me)?.weekdays[work.today.dayOfWeek - 1] ?? 0) : 0;
+    return {
+      overdue: lines.filter((line) => line.late),
+      dueThisWeek: lines.filter((line) => !line.late),
+      answered,
+      waiting,
+      tasks,
+      room: week!.people.map(({ personId, booked, room }) => ({ memberId: personId, name: names.get(personId)!.name, booked, room })),
+      nobodyToWriteTo: await rows(
+        work.tx,
+        sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'
+              and not exists (select from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.email is not null) order by c.name limit 20`,
+      ),
+      unbilled: await this.unbilled(work),
+      minutesToday: tasks.filter((task) => task.dueOn <= today && !task.waits).reduce((sum, task) => sum + task.estimate, 0),
+      minutesRoom: day,
+    };
+  }
+
+  /** WIP by age of its oldest posting; null for roles that do not see fees. */
+  private async unbilled(work: Work): Promise<TodayView['unbilled']> {
+    if (work.actor.kind !== 'staff' || !may(work.actor.role, 'see fees')) return null;
+    const [aged] = await rows<NonNullable<TodayView['unbilled']>>(
+      work.tx,
+      sql`select coalesce(sum(balance) filter (where days <= 30), 0)::float8 as "upTo30", coalesce(sum(balance) filter (where days between 31 and 60), 0)::float8 as "upTo60",
+                 coalesce(sum(balance) filter (where days between 61 and 90), 0)::float8 as "upTo90", coalesce(sum(balance) filter (where days > 90), 0)::float8 as "over90"
+          from (select sum(amount) as balance, ${work.today.toString()}::date - min(on_day) as days from wip_postings where firm_id = ${work.firm.id} group by job_id) w`,
+    );
+    return aged!;
+  }
+}

@@ -1,0 +1,59 @@
+import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import { Effects } from '../events';
+import { byItself } from '../identity/actor';
+import { SETTINGS, type Settings } from '../settings';
+import { type Work, Works } from '../work';
+
+const EVERY = 60_000;
+
+/**
+ * The background tick: goes round all firms and does what has come due. What it does has to be safe to do twice, late,
+ * or after days without a tick; it looks at what is wanted and what is there, never at when it last ran.
+ */
+@Injectable()
+export class Ticks implements OnApplicationShutdown {
+  private readonly log = new Logger('Tick');
+  private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [];
+  private timer: NodeJS.Timeout | null = null;
+  private running: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly works: Works,
+    private readonly effects: Effects,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  register(name: string, act: (work: Work) => Promise<void>): void {
+    this.duties.push({ name, act });
+  }
+
+  begin(): void {
+    if (!this.settings.tickByItself) return;
+    this.timer = setInterval(() => void this.tick(), EVERY);
+    void this.tick();
+  }
+
+  /** One round. A duty that fails does not keep the others from theirs. */
+  tick(): Promise<void> {
+    this.running = this.running.then(() => this.round());
+    return this.running;
+  }
+
+  private async round(): Promise<void> {
+    for (const firmId of await this.works.firmIds()) {
+      for (const duty of this.duties) {
+        try {
+          await this.works.run(byItself(firmId), duty.act);
+        } catch (error) {
+          this.log.error(`${duty.name}: ${error instanceof Error ? error.stack : String(error)}`);
+        }
+      }
+      await this.effects.drain(firmId);
+    }
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    if (this.timer) clearInterval(this.timer);
+    await this.running.catch(() => undefined);
+  }
+}

@@ -1,0 +1,13 @@
+/** What travels between the application and the thread on which the embedded database runs. */
+export type BridgeCall =
+  | { id: number; do: 'open'; dataDir: string | null; template: string | null }
+  | { id: number; do: 'query'; sql: string; params: unknown[]; rowMode: 'array' | 'object'; rawTypes: number[] }
+  | { id: number; do: 'exec'; sql: string }
+  | { id: number; do: 'sync' }
+  | { id: number; do: 'dump'; file: string }
+  | { id: number; do: 'close' };
+
+/** A call without its number, which the bridge gives it. */
+export type BridgeOrder = BridgeCall extends infer Call ? (Call extends { id: number } ? Omit<Call, 'id'> : never) : never;
+
+export type BridgeAnswer = { id: number; result: unknown } | { id: number; error: { message: string; code?: string; detail?: string; constraint?: string; name?: string } };

@@ -1,0 +1,167 @@
+import { Worker } from 'node:worker_threads';
+import type { ParserOptions, QueryOptions, Results } from '@electric-sql/pglite';
+import type { BridgeAnswer, BridgeOrder } from './bridge-protocol';
+
+interface Pending {
+  resolve(value: unknown): void;
+  reject(error: Error): void;
+  timer: NodeJS.Timeout;
+}
+
+/** A statement ran longer than allowed; the database was closed on it and opened again. */
+export class RunawayQueryError extends Error {}
+
+/** An error of the database, with its SQLSTATE in `code`. */
+export class DatabaseError extends Error {
+  constructor(
+    message: string,
+    readonly code: string | undefined,
+    readonly detail: string | undefined,
+    readonly constraint: string | undefined,
+  ) {
+    super(message);
+  }
+}
+
+export interface BridgeOptions {
+  workerFile: URL;
+  /** Null keeps the database in memory. */
+  dataDir: string | null;
+  template: string | null;
+  /** Milliseconds after which a statement is ended; the database itself has no such limit. */
+  statementLimit: number;
+}
+
+type QueryClient = Pick<DatabaseBridge, 'query' | 'exec'>;
+
+/**
+ * The embedded database as the rest of the application sees it: `query`, `exec` and `transaction` with the shapes that
+ * drizzle-orm/pglite expects, carried out on a thread of its own. One transaction at a time.
+ */
+export class DatabaseBridge {
+  private worker: Worker | null = null;
+  private next = 1;
+  private readonly pending = new Map<number, Pending>();
+  private queue: Promise<unknown> = Promise.resolve();
+
+  private constructor(private readonly options: BridgeOptions) {}
+
+  static async open(options: BridgeOptions): Promise<DatabaseBridge> {
+    const bridge = new DatabaseBridge(options);
+    await bridge.start();
+    return bridge;
+  }
+
+  private async start(): Promise<void> {
+    const worker = new Worker(this.options.workerFile, { execArgv: [] });
+    this.worker = worker;
+    worker.on('message', (answer: BridgeAnswer) => this.take(answer));
+    worker.on('error', (error) => this.fail(worker, error));
+    worker.on('exit', () => this.fail(worker, new Error('The database thread ended')));
+    await this.call({ do: 'open', dataDir: this.options.dataDir, template: this.options.template }, 120_000);
+  }
+
+  private take(answer: BridgeAnswer): void {
+    const waiting = this.pending.get(answer.id);
+    if (!waiting) return;
+    this.pending.delete(answer.id);
+    clearTimeout(waiting.timer);
+    if ('error' in answer) waiting.reject(new DatabaseError(answer.error.message, answer.error.code, answer.error.detail, answer.error.constraint));
+    else waiting.resolve(answer.result);
+  }
+
+  private fail(worker: Worker, error: Error): void {
+    if (this.worker !== worker) return;
+    this.worker = null;
+    for (const waiting of this.pending.values()) {
+      clearTimeout(waiting.timer);
+      waiting.reject(error);
+    }
+    this.pending.clear();
+  }
+
+  private async call(order: BridgeOrder, limit = this.options.statementLimit): Promise<unknown> {
+    if (!this.worker) await this.start();
+    const id = this.next++;
+    return new Promise((resolve, reject) => {
+      const timer = setTimeout(() => this.endRunaway(), limit);
+      this.pending.set(id, { resolve, reject, timer });
+      this.worker!.postMessage({ ...order, id });
+    });
+  }
+
+  /** Ends the thread with whatever it is doing. What was confirmed stays; the next call opens the database again. */
+  private endRunaway(): void {
+    const worker = this.worker;
+    if (!worker) return;
+    this.fail(worker, new RunawayQueryError('The statement took too long and was ended.'));
+    void worker.terminate();
+  }
+
+  private async run<T>(sql: string, params: unknown[] = [], options: QueryOptions = {}): Promise<Results<T>> {
+    const parsers: ParserOptions = options.parsers ?? {};
+    const order: BridgeOrder = { do: 'query', sql, params, rowMode: options.rowMode ?? 'object', rawTypes: Object.keys(parsers).map(Number) };
+    const results = (await this.call(order)) as Results<Record<string | number, unknown>>;
+    results.fields.forEach((field, index) => {
+      const parse = parsers[field.dataTypeID];
+      if (!parse) return;
+      const key = options.rowMode === 'array' ? index : field.name;
+      for (const row of results.rows) if (row[key] !== null) row[key] = parse(row[key] as string);
+    });
+    return results as Results<T>;
+  }
+
+  /** Waits for its turn: a statement of its own never falls inside another's transaction. */
+  private inTurn<T>(act: () => Promise<T>): Promise<T> {
+    const turn = this.queue.then(act, act);
+    this.queue = turn.catch(() => undefined);
+    return turn;
+  }
+
+  query<T>(sql: string, params?: unknown[], options?: QueryOptions): Promise<Results<T>> {
+    return this.inTurn(() => this.run<T>(sql, params, options));
+  }
+
+  exec(sql: string): Promise<unknown> {
+    return this.inTurn(() => this.call({ do: 'exec', sql }, 120_000));
+  }
+
+  transaction<T>(act: (client: QueryClient) => Promise<T>): Promise<T> {
+    return this.inTurn(async () => {
+      await this.call({ do: 'exec', sql: 'begin' });
+      const client: QueryClient = {
+        query: (sql, params, options) => this.run(sql, params, options),
+        exec: (sql) => this.call({ do: 'exec', sql }),
+      };
+      try {
+        const result = await act(client);
+        await this.call({ do: 'exec', sql: 'commit' });
+        return result;
+      } catch (error) {
+        if (this.worker) await this.call({ do: 'exec', sql: 'rollback' });
+        throw error;
+      }
+    });
+  }
+
+  /** Makes what was committed safe against a power cut. */
+  async sync(): Promise<void> {
+    await this.call({ do: 'sync' });
+  }
+
+  /** Writes the whole database to one compressed file. */
+  dump(file: string): Promise<unknown> {
+    return this.inTurn(() => this.call({ do: 'dump', file }, 120_000));
+  }
+
+  async close(): Promise<void> {
+    await this.inTurn(async () => {
+      const worker = this.worker;
+      if (!worker) return;
+      await this.call({ do: 'sync' });
+      await this.call({ do: 'close' }, 30_000);
+      this.worker = null;
+      await worker.terminate();
+    });
+  }
+}

@@ -1,0 +1,144 @@
+import { mkdirSync, statfsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { PGlite } from '@electric-sql/pglite';
+import { type SQL, sql } from 'drizzle-orm';
+import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { drizzle as drizzleEmbedded } from 'drizzle-orm/pglite';
+import pg from 'pg';
+import type { Settings } from '../settings';
+import { DatabaseBridge } from './bridge';
+import { lockFolder } from './folder-lock';
+import { migrate } from './migrate';
+import { embeddedWorkerFile } from './worker-file';
+
+/** A transaction (or the database itself, at start-up), embedded or on a server. */
+export type Tx = PgDatabase<PgQueryResultHKT, Record<string, never>>;
+
+/** Runs a statement and gives its rows as they come. Sums and counts have to be cast: `::int`, `::float8` for money. */
+export async function rows<T>(tx: Tx, statement: SQL): Promise<T[]> {
+  const result = (await tx.execute(statement)) as unknown as { rows: T[] };
+  return result.rows;
+}
+
+/** As whom a transaction sees the data: one firm, whoever shows a secret, or the application's own look over its firms. */
+export type Scope = { firmId: string } | { secret: string } | { within: true };
+
+/** Too little space is left on the disk; nothing was written. */
+export class DiskNearlyFullError extends Error {}
+
+/** SQLSTATE of a database error, embedded or not. */
+export function sqlState(error: unknown): string | undefined {
+  for (let e = error as { code?: string; cause?: unknown } | undefined; e; e = e.cause as typeof e) {
+    if (typeof e.code === 'string' && /^[0-9A-Z]{5}$/.test(e.code)) return e.code;
+  }
+  return undefined;
+}
+
+export class Database {
+  private freeCheckedAt = 0;
+  private free = Number.POSITIVE_INFINITY;
+  private syncing: Promise<void> | null = null;
+
+  private constructor(
+    private readonly settings: Settings,
+    private readonly orm: Tx,
+    private readonly bridge: DatabaseBridge | null,
+    private readonly pool: pg.Pool | null,
+    private readonly unlock: () => void,
+  ) {}
+
+  /**
+   * Opens the database, brings it to the newest shape, and holds the data folder for this process alone.
+   * @throws FolderInUseError
+   */
+  static async open(settings: Settings): Promise<Database> {
+    mkdirSync(settings.dataFolder, { recursive: true, mode: 0o700 });
+    const unlock = lockFolder(settings.dataFolder);
+    try {
+      const database = settings.databaseUrl === null ? await Database.embedded(settings, unlock) : Database.onServer(settings, settings.databaseUrl, unlock);
+      if (settings.template === null) await migrate(database.orm);
+      return database;
+    } catch (error) {
+      unlock();
+      throw error;
+    }
+  }
+
+  private static async embedded(settings: Settings, unlock: () => void): Promise<Database> {
+    const inMemory = settings.template !== null;
+    const bridge = await DatabaseBridge.open({
+      workerFile: embeddedWorkerFile(),
+      dataDir: inMemory ? null : join(settings.dataFolder, 'database'),
+      template: settings.template,
+      statementLimit: 60_000,
+    });
+    // The bridge has the part of PGlite's shape that the driver uses.
+    const orm = drizzleEmbedded({ client: bridge as unknown as PGlite }) as unknown as Tx;
+    return new Database(settings, orm, bridge, null, unlock);
+  }
+
+  private static onServer(settings: Settings, url: string, unlock: () => void): Database {
+    const pool = new pg.Pool({ connectionString: url, max: 8, statement_timeout: 60_000 });
+    return new Database(settings, drizzleServer({ client: pool }) as unknown as Tx, null, pool, unlock);
+  }
+
+  /** As the owner of the database, past row level security: for migrations and start-up only. */
+  asOwner<T>(act: (tx: Tx) => Promise<T>): Promise<T> {
+    return this.orm.transaction((tx) => act(tx as unknown as Tx));
+  }
+
+  /**
+   * One transaction under the plain role, seeing what its scope may see.
+   * Confirmed only when it is safe on disk.
+   * @throws DiskNearlyFullError
+   */
+  async transaction<T>(scope: Scope, act: (tx: Tx) => Promise<T>, options: { readOnly?: boolean } = {}): Promise<T> {
+    if (!options.readOnly) this.checkSpace();
+    const [name, value] = 'firmId' in scope ? ['app.firm_id', scope.firmId] : 'secret' in scope ? ['app.secret', scope.secret] : ['app.within', 'yes'];
+    const result = await this.orm.transaction(async (tx) => {
+      await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
+      if (options.readOnly) await tx.execute(sql`set transaction read only`);
+      return act(tx as unknown as Tx);
+    });
+    if (!options.readOnly) await this.makeSafe();
+    return result;
+  }
+
+  /** One sync serves all transactions that were confirmed while the last one ran. */
+  private async makeSafe(): Promise<void> {
+    if (!this.bridge || !this.settings.syncWrites || this.settings.template !== null) return;
+    if (this.syncing) await this.syncing;
+    this.syncing ??= this.bridge.sync().finally(() => {
+      this.syncing = null;
+    });
+    await this.syncing;
+  }
+
+  private checkSpace(): void {
+    if (!this.bridge) return;
+    const now = performance.now();
+    if (now - this.freeCheckedAt > 1000 || this.freeCheckedAt === 0) {
+      const disk = statfsSync(this.settings.dataFolder);
+      this.free = disk.bavail * disk.bsize;
+      this.freeCheckedAt = now;
+    }
+    if (this.free < this.settings.diskFloor) throw new DiskNearlyFullError(`Only ${Math.floor(this.free / 1024 / 1024)} MiB are free where the data folder lies`);
+  }
+
+  /** Writes the whole embedded database to one file; does nothing on a server, which has backups of its own. */
+  async dump(file: string): Promise<boolean> {
+    if (!this.bridge) return false;
+    await this.bridge.dump(file);
+    return true;
+  }
+
+  async close(): Promise<void> {
+    try {
+      await this.bridge?.close();
+      await this.pool?.end();
+    } finally {
+      this.unlock();
+    }
+  }
+}

@@ -1,0 +1,33 @@
+import { createHash } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { type Tx, rows } from './database';
+import { migrationsFolder } from './migrations-folder';
+
+/** A data folder was written by a newer version, or a migration was changed after it had run. */
+export class MigrationMismatchError extends Error {}
+
+/** Runs the migrations that have not run yet, in the order of their names, each in one transaction. */
+export async function migrate(orm: Tx): Promise<void> {
+  await orm.execute(sql`create table if not exists migrations (name text primary key, hash text not null, at timestamptz not null default now())`);
+  const done = new Map((await rows<{ name: string; hash: string }>(orm, sql`select name, hash from migrations`)).map((row) => [row.name, row.hash]));
+  const folder = migrationsFolder();
+  const names = readdirSync(folder)
+    .filter((name) => name.endsWith('.sql'))
+    .sort();
+  for (const name of done.keys()) {
+    if (!names.includes(name)) throw new MigrationMismatchError(`The data folder holds migration ${name}, which this version does not know. Start it with the version that wrote it.`);
+  }
+  for (const name of names) {
+    const text = readFileSync(join(folder, name), 'utf8');
+    const hash = createHash('sha256').update(text).digest('hex');
+    const before = done.get(name);
+    if (before === hash) continue;
+    if (before !== undefined) throw new MigrationMismatchError(`Migration ${name} was changed after it had run on this data folder.`);
+    await orm.transaction(async (tx) => {
+      for (const statement of text.split('--> statement-breakpoint')) if (statement.trim()) await tx.execute(sql.raw(statement));
+      await tx.execute(sql`insert into migrations (name, hash) values (${name}, ${hash})`);
+    });
+  }
+}

@@ -1,0 +1,112 @@
+import { Injectable, Logger } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { Clock } from '../clock';
+import { Database, rows } from '../database';
+import { byItself } from '../identity/actor';
+import { type Work, Works } from '../work/work';
+import { outbox } from './tables';
+
+/** An act with an effect outside the application. */
+export interface Effect<Payload, Result> {
+  kind: string;
+  /** The act itself. It may be asked for twice with one key, after a crash; the outside has to take it once. */
+  outside(payload: Payload, key: string, firmId: string): Promise<Result>;
+  /** What is recorded when it is done, in the transaction that ticks it off. */
+  then(work: Work, payload: Payload, result: Result): Promise<void>;
+  /** What is recorded when it has failed for good. */
+  otherwise?(work: Work, payload: Payload, error: string): Promise<void>;
+}
+
+const TRIES = 6;
+
+interface Claimed {
+  id: string;
+  kind: string;
+  key: string;
+  payload: unknown;
+  attempts: number;
+}
+
+/** Carries out what the outbox holds: at least once, each effect idempotent by its key, waiting longer after each failure. */
+@Injectable()
+export class Effects {
+  private readonly log = new Logger('Effects');
+  private readonly known = new Map<string, Effect<unknown, unknown>>();
+  private running: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly works: Works,
+  ) {}
+
+  register<Payload, Result>(effect: Effect<Payload, Result>): void {
+    this.known.set(effect.kind, effect as Effect<unknown, unknown>);
+  }
+
+  /** Puts an effect into the outbox, to be carried out after the transaction is confirmed. */
+  async plan<Payload>(work: Work, kind: string, key: string, payload: Payload): Promise<void> {
+    await work.tx
+      .insert(outbox)
+      .values({ firmId: work.firm.id, kind, key, payload, notBefore: work.now.toString() })
+      .onConflictDoNothing();
+    work.afterwards(() => void this.drain(work.firm.id));
+  }
+
+  /** Carries out all that is due for a firm; ends when nothing is left. Calls wait for one another. */
+  drain(firmId: string): Promise<void> {
+    this.running = this.running.then(
+      () => this.drainNow(firmId),
+      () => this.drainNow(firmId),
+    );
+    return this.running;
+  }
+
+  /** Waits for what is being carried out now; for closing down. */
+  async settled(): Promise<void> {
+    await this.running.catch(() => undefined);
+  }
+
+  private async drainNow(firmId: string): Promise<void> {
+    for (;;) {
+      const claimed = await this.claim(firmId);
+      if (!claimed) return;
+      await this.carryOut(firmId, claimed);
+    }
+  }
+
+  private async claim(firmId: string): Promise<Claimed | null> {
+    const now = this.clock.now();
+    const [claimed] = await this.database.transaction({ firmId }, (tx) =>
+      rows<Claimed>(
+        tx,
+        sql`update outbox set claimed_until = ${now.add({ minutes: 2 }).toString()}, attempts = attempts + 1
+            where id = (select id from outbox where done_at is null and attempts < ${TRIES} and not_before <= ${now.toString()}
+                          and (claimed_until is null or claimed_until < ${now.toString()})
+                        order by id limit 1 for update skip locked)
+            returning id, kind, key, payload, attempts`,
+      ),
+    );
+    return claimed ?? null;
+  }
+
+  private async carryOut(firmId: string, claimed: Claimed): Promise<void> {
+    const effect = this.known.get(claimed.kind);
+    try {
+      if (!effect) throw new Error(`Nothing carries out "${claimed.kind}"`);
+      const result = await effect.outside(claimed.payload, claimed.key, firmId);
+      await this.works.run(byItself(firmId), async (work) => {
+        await effect.then(work, claimed.payload, result);
+        await work.tx.execute(sql`update outbox set done_at = ${work.now.toString()}, claimed_until = null, last_error = null where id = ${claimed.id}`);
+      });
+    } catch (error) {
+      const message = error instanceof Error ? error.message : String(error);
+      this.log.warn(`${claimed.kind} ${claimed.key}: ${message}`);
+      await this.works.run(byItself(firmId), async (work) => {
+        const again = work.now.add({ seconds: 30 * 2 ** claimed.attempts }).toString();
+        await work.tx.execute(sql`update outbox set claimed_until = null, not_before = ${again}, last_error = ${message.slice(0, 500)} where id = ${claimed.id}`);
+        if (claimed.attempts >= TRIES) await effect?.otherwise?.(work, claimed.payload, message);
+      });
+    }
+  }
+}

@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import type { Work } from '../work/work';
+import { events } from './tables';
+
+/** A kind of event. Areas declare theirs as constants, so that one can search for who records and who listens. */
+export interface EventKind<Payload> {
+  name: string;
+  /** Only for the type. */
+  payload?: Payload;
+}
+
+export const eventKind = <Payload>(name: string): EventKind<Payload> => ({ name });
+
+export interface Happening<Payload> {
+  /** A sentence in the past tense, without the name of who did it. */
+  what: string;
+  clientId?: string | null;
+  jobId?: string | null;
+  before?: unknown;
+  after?: unknown;
+  payload: Payload;
+}
+
+type Listener = (work: Work, happening: Happening<unknown>) => Promise<void>;
+
+/** Records what happens and tells the areas that listen, in the same transaction: either all of it holds or nothing. */
+@Injectable()
+export class Events {
+  private readonly listeners = new Map<string, Listener[]>();
+
+  on<Payload>(kind: EventKind<Payload>, listener: (work: Work, happening: Happening<Payload>) => Promise<void>): void {
+    const known = this.listeners.get(kind.name) ?? [];
+    this.listeners.set(kind.name, [...known, listener as Listener]);
+  }
+
+  async record<Payload>(work: Work, kind: EventKind<Payload>, happening: Happening<Payload>): Promise<void> {
+    const { actor } = work;
+    const { clientId = null, jobId = null, before = null, after = null, what } = happening;
+    await work.tx.insert(events).values({
+      firmId: work.firm.id,
+      at: work.now.toString(),
+      actorKind: actor.kind,
+      actorId: actor.id,
+      actorName: actor.name,
+      kind: kind.name,
+      what,
+      clientId,
+      jobId,
+      before,
+      after,
+    });
+    work.happened.push({ kind: kind.name, clientId, jobId });
+    for (const listener of this.listeners.get(kind.name) ?? []) await listener(work, happening as Happening<unknown>);
+  }
+}

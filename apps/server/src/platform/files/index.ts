@@ -1,0 +1,2 @@
+export { FileStore, type StoredFile } from './file-store';
+export { type Upload, receiveUpload, tidyName } from './receive-upload';

@@ -1,0 +1,53 @@
+import busboy from 'busboy';
+import type { Request } from 'express';
+import { Problem } from '../http/problem';
+import type { FileStore, StoredFile } from './file-store';
+
+export interface Upload extends StoredFile {
+  name: string;
+}
+
+/** A name that can be shown and saved anywhere: its last part only, without control characters, at most 150 long. */
+export function tidyName(name: string): string {
+  const last = name.split(/[/\\]/).pop() ?? '';
+  // eslint-disable-next-line no-control-regex -- control characters are what is removed
+  const clean = last.normalize('NFC').replace(/[\u0000-\u001f\u007f<>:"|?*\u202a-\u202e\u2066-\u2069]/g, '').replace(/^\.+/, '').trim();
+  return clean.slice(0, 150);
+}
+
+/**
+ * Reads one file from a multipart request straight into the store, as it comes in.
+ * @throws Problem for no file, a name that leads out of its folder, one cut off half-way, one that is too large.
+ */
+export function receiveUpload(request: Request, store: FileStore): Promise<Upload> {
+  return new Promise((resolve, reject) => {
+    let reader: busboy.Busboy;
+    try {
+      reader = busboy({ headers: request.headers, limits: { files: 1, fields: 0 }, preservePath: true, defParamCharset: 'utf8' });
+    } catch {
+      reject(Problem.of(400, 'bad-request', 'Not understood', 'Send the file as multipart/form-data.'));
+      return;
+    }
+    const fail = (error: unknown) => {
+      request.unpipe(reader);
+      request.resume();
+      reject(error);
+    };
+    let keeping: Promise<void> | null = null;
+    reader.on('file', (_field, stream, info) => {
+      const name = tidyName(info.filename ?? '');
+      if (!name || /(^|[/\\])\.\.([/\\]|$)/.test(info.filename ?? '')) {
+        stream.resume();
+        fail(Problem.invalid([{ field: 'file', message: 'This file has a name that cannot be kept. Rename it and send it again.' }]));
+        return;
+      }
+      keeping = store.keep(stream).then((stored) => resolve({ ...stored, name }), fail);
+    });
+    reader.on('close', () => {
+      if (!keeping) fail(Problem.invalid([{ field: 'file', message: 'Choose a file.' }]));
+    });
+    reader.on('error', () => fail(Problem.of(400, 'cut-off', 'Not kept', 'The file did not arrive whole. Send it again.')));
+    request.on('aborted', () => reader.destroy(new Error('cut off')));
+    request.pipe(reader);
+  });
+}

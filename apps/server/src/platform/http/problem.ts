@@ -1,0 +1,59 @@
+import type { FieldProblem, Problem as ProblemView } from '@steady/contract/problem';
+import { Temporal } from '@steady/core/calendar';
+
+/** An answer that says no: what is wrong, where, and what to do. Becomes application/problem+json. */
+export class Problem extends Error {
+  private constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly title: string,
+    readonly detail: string,
+    readonly more: { errors?: FieldProblem[]; current?: unknown } = {},
+  ) {
+    super(detail);
+  }
+
+  view(): ProblemView {
+    return { type: `urn:steady-almanac:problem:${this.code}`, status: this.status, code: this.code, title: this.title, detail: this.detail, ...this.more };
+  }
+
+  /** Also given for what exists but may not be seen: the answer tells nothing. */
+  static notFound(what: string): Problem {
+    return new Problem(404, 'not-found', 'Not found', `There is no such ${what}, or you may not see it.`);
+  }
+
+  static signInFirst(detail: string): Problem {
+    return new Problem(401, 'sign-in-first', 'Not signed in', detail);
+  }
+
+  static notAllowed(right: string): Problem {
+    return new Problem(403, 'not-allowed', 'Not allowed', `Your role does not carry the right to ${right}. Ask a partner or an administrator.`);
+  }
+
+  static invalid(errors: FieldProblem[], detail = 'Some entries need another look.'): Problem {
+    return new Problem(422, 'invalid-input', 'Not saved', detail, { errors });
+  }
+
+  /** The state of things does not allow it now. */
+  static refused(code: string, detail: string): Problem {
+    return new Problem(409, code, 'Not possible now', detail);
+  }
+
+  static stale(what: string, current: unknown): Problem {
+    return new Problem(409, 'changed-meanwhile', 'Changed meanwhile', `Somebody else changed this ${what} while you were working on it. Both versions are shown; choose what stays.`, { current });
+  }
+
+  static of(status: number, code: string, title: string, detail: string): Problem {
+    return new Problem(status, code, title, detail);
+  }
+}
+
+/** Refuses a day that the calendar does not have; for days that come in the address of a page. */
+export function dayFrom(text: string | undefined, otherwise: Temporal.PlainDate): Temporal.PlainDate {
+  if (text === undefined) return otherwise;
+  try {
+    return Temporal.PlainDate.from(text, { overflow: 'reject' });
+  } catch {
+    throw Problem.invalid([{ field: 'day', message: 'Give a day that exists, for example 2026-04-23.' }]);
+  }
+}

@@ -1,0 +1,45 @@
+/** How this process was started. */
+export interface Settings {
+  dataFolder: string;
+  port: number;
+  host: string;
+  /** A PostgreSQL server; PGlite under the data folder when absent. */
+  databaseUrl: string | null;
+  /** The civil day to start from, for rehearsing; the real one when null. */
+  today: string | null;
+  /** Offer the demo people on the sign-in page. */
+  demo: boolean;
+  /** Writes are refused below this many bytes of free space. */
+  diskFloor: number;
+  /** The largest file that may be uploaded, in bytes. */
+  uploadLimit: number;
+  /** Folder of the built web application; null when it is served elsewhere. */
+  webFolder: string | null;
+  /** A dumped database to start from, kept in memory; tests only. */
+  template: string | null;
+  /** Sync each confirmed write to disk. Off only while the demo firm is generated, which can be done again. */
+  syncWrites: boolean;
+  /** Run the background tick by itself; tests drive it by hand. */
+  tickByItself: boolean;
+}
+
+export const SETTINGS = Symbol('settings');
+
+const MiB = 1024 * 1024;
+
+export function settingsWith(given: Partial<Settings> & { dataFolder: string }): Settings {
+  return {
+    port: 4680,
+    host: '127.0.0.1',
+    databaseUrl: null,
+    today: null,
+    demo: false,
+    diskFloor: 200 * MiB,
+    uploadLimit: 25 * MiB,
+    webFolder: null,
+    template: null,
+    syncWrites: true,
+    tickByItself: true,
+    ...given,
+  };
+}

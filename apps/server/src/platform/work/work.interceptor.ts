@@ -1,0 +1,72 @@
+import { createHash } from 'node:crypto';
+import { type CallHandler, type ExecutionContext, Injectable, type NestInterceptor, SetMetadata, createParamDecorator } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import { sql } from 'drizzle-orm';
+import type { Request } from 'express';
+import { type Observable, from, lastValueFrom } from 'rxjs';
+import { rows } from '../database';
+import { Problem } from '../http/problem';
+import type { Known } from '../identity/access.guard';
+import { type Work, Works } from './work';
+
+const NEEDS_KEY = 'needs-idempotency-key';
+const OUTSIDE_WORK = 'outside-work';
+
+/** The route moves money, sends, or creates in bulk: it wants an Idempotency-Key, and repeats its first answer for the same one. */
+export const Once = () => SetMetadata(NEEDS_KEY, true);
+/** The route opens its own unit of work, because it reads a body as it comes in or keeps the answer open. */
+export const OutsideWork = () => SetMetadata(OUTSIDE_WORK, true);
+
+type WorkRequest = Request & Known & { work?: Work };
+
+/** The unit of work in which a route is carried out. */
+export const InWork = createParamDecorator((_: unknown, context: ExecutionContext): Work => {
+  const { work } = context.switchToHttp().getRequest<WorkRequest>();
+  if (!work) throw new Error('This route has no unit of work');
+  return work;
+});
+
+/** Carries out each route of a known person in one transaction, confirmed when the route answers, undone when it fails. */
+@Injectable()
+export class WorkInterceptor implements NestInterceptor {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly works: Works,
+  ) {}
+
+  intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
+    const request = context.switchToHttp().getRequest<WorkRequest>();
+    const { identity } = request;
+    if (!identity || this.reflector.get<boolean | undefined>(OUTSIDE_WORK, context.getHandler())) return next.handle();
+    const once = this.reflector.get<boolean | undefined>(NEEDS_KEY, context.getHandler());
+    const handle = () => lastValueFrom(next.handle(), { defaultValue: undefined });
+    return from(
+      this.works.run(
+        identity,
+        async (work) => {
+          request.work = work;
+          return once ? this.onceOnly(work, request, handle) : handle();
+        },
+        { readOnly: request.method === 'GET' },
+      ),
+    );
+  }
+
+  private async onceOnly(work: Work, request: WorkRequest, handle: () => Promise<unknown>): Promise<unknown> {
+    const key = request.header('idempotency-key');
+    if (!key || key.length > 100) throw Problem.of(400, 'idempotency-key-needed', 'Not understood', 'This request wants an Idempotency-Key of at most 100 characters.');
+    const hash = createHash('sha256').update(JSON.stringify([request.method, request.path, request.body, work.actor.id])).digest('hex');
+    const fresh = await rows(
+      work.tx,
+      sql`insert into idempotency_keys (firm_id, key, request_hash, at) values (${work.firm.id}, ${key}, ${hash}, ${work.now.toString()}) on conflict do nothing returning key`,
+    );
+    if (fresh.length === 0) {
+      const [known] = await rows<{ request_hash: string; response: unknown }>(work.tx, sql`select request_hash, response from idempotency_keys where key = ${key}`);
+      if (known?.request_hash !== hash) throw Problem.of(422, 'idempotency-key-reused', 'Not understood', 'This Idempotency-Key was used for another request.');
+      return known.response;
+    }
+    const response = await handle();
+    await work.tx.execute(sql`update idempotency_keys set response = ${JSON.stringify(response ?? null)}::jsonb where firm_id = ${work.firm.id} and key = ${key}`);
+    return response;
+  }
+}

@@ -1,0 +1,87 @@
+import { Injectable } from '@nestjs/common';
+import { eq, sql } from 'drizzle-orm';
+import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/calendar';
+import { holidayCalendar } from '@steady/core/holidays';
+import { Clock } from '../clock';
+import { Database, type Tx, rows } from '../database';
+import { LiveNotices } from '../events/live';
+import type { Actor, Identity } from '../identity/actor';
+import { firms } from '../identity/tables';
+
+export type Firm = typeof firms.$inferSelect & { calendar: WorkingCalendar };
+
+/** One unit of work: a transaction of one firm, with who acts and what time it is. All services act inside one. */
+export interface Work {
+  tx: Tx;
+  firm: Firm;
+  actor: Actor;
+  now: Temporal.Instant;
+  /** The firm's civil day. */
+  today: CivilDate;
+  /** What was recorded in it; told to open pages once it is confirmed. */
+  happened: { kind: string; clientId: string | null; jobId: string | null }[];
+  /** Runs once the transaction is confirmed. */
+  afterwards(act: () => void): void;
+}
+
+/** Opens units of work. */
+@Injectable()
+export class Works {
+  private readonly firms = new Map<string, Firm>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly live: LiveNotices,
+  ) {}
+
+  async run<T>(identity: Identity, act: (work: Work) => Promise<T>, options: { readOnly?: boolean } = {}): Promise<T> {
+    const { firmId, actor } = identity;
+    const after: (() => void)[] = [];
+    const happened: Work['happened'] = [];
+    const result = await this.database.transaction(
+      { firmId },
+      async (tx) => {
+        const firm = await this.firm(tx, firmId);
+        return act({ tx, firm, actor, now: this.clock.now(), today: this.clock.today(firm.zone), happened, afterwards: (then) => after.push(then) });
+      },
+      options,
+    );
+    if (happened.length > 0) this.live.tell({ firmId, kinds: [...new Set(happened.map((event) => event.kind))] });
+    for (const then of after) then();
+    return result;
+  }
+
+  /** The ids of all firms, for the background work that goes round them. */
+  async firmIds(): Promise<string[]> {
+    const found = await this.database.transaction({ within: true }, (tx) => rows<{ id: string }>(tx, sql`select id from firms order by id`), { readOnly: true });
+    return found.map((firm) => firm.id);
+  }
+
+  private async firm(tx: Tx, firmId: string): Promise<Firm> {
+    const known = this.firms.get(firmId);
+    if (known) return known;
+    const [found] = await tx.select().from(firms).where(eq(firms.id, firmId));
+    if (!found) throw new Error(`There is no firm ${firmId}`);
+    const year = this.clock.today(found.zone).year;
+    const firm = { ...found, calendar: holidayCalendar(found.country, { from: year - 4, until: year + 8 }) };
+    this.firms.set(firmId, firm);
+    return firm;
+  }
+}
+
+/** The id of the person of the firm who acts. @throws when a client or the application itself does. */
+export function staffId(work: Work): string {
+  if (work.actor.kind !== 'staff') throw new Error('Only a person of the firm does this');
+  return work.actor.id;
+}
+
+/** The next number of a run without gaps; it is used up only if the transaction is confirmed. */
+export async function nextNumber(work: Work, name: string): Promise<number> {
+  const [counter] = await rows<{ last: number }>(
+    work.tx,
+    sql`insert into counters (firm_id, name, last) values (${work.firm.id}, ${name}, 1)
+        on conflict (firm_id, name) do update set last = counters.last + 1 returning last`,
+  );
+  return counter!.last;
+}

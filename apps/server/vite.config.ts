@@ -1,0 +1,21 @@
+import { resolve } from 'node:path';
+import { defineConfig } from 'vite';
+
+const src = (path: string) => resolve(import.meta.dirname, 'src', path);
+
+export default defineConfig({
+  root: import.meta.dirname,
+  ssr: { noExternal: [/^@steady\//] },
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: 'dist',
+    emptyOutDir: true,
+    sourcemap: true,
+    minify: false,
+    rolldownOptions: {
+      input: { main: src('main.ts'), 'database-worker': src('platform/database/database-worker.ts') },
+      output: { entryFileNames: '[name].js', chunkFileNames: 'parts/[name].js' },
+    },
+  },
+});

@@ -1,0 +1,66 @@
+import { Transform } from 'class-transformer';
+import { type ValidationOptions, IsInt, Matches, Max, MaxLength, Min, ValidateBy } from 'class-validator';
+import { Temporal } from 'temporal-polyfill';
+
+/** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
+export const Trimmed = () => Transform(({ value }) => (typeof value === 'string' ? value.trim() || undefined : value));
+
+/** A day that exists, ISO 8601, between 1900 and 2200. */
+export const IsDay = (options?: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isDay',
+      validator: {
+        validate: (value: unknown) => {
+          if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
+          try {
+            const { year } = Temporal.PlainDate.from(value, { overflow: 'reject' });
+            return year >= 1900 && year <= 2200;
+          } catch {
+            return false;
+          }
+        },
+        defaultMessage: () => 'Give a day that exists, for example 23 Apr 2026.',
+      },
+    },
+    options,
+  );
+
+/** A day of any year, "MM-DD"; 29 February stands for the last day of that month. */
+export const IsMonthDay = (options?: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isMonthDay',
+      validator: {
+        validate: (value: unknown) => {
+          const match = typeof value === 'string' ? /^(\d{2})-(\d{2})$/.exec(value) : null;
+          if (!match) return false;
+          const month = Number(match[1]);
+          const day = Number(match[2]);
+          return month >= 1 && month <= 12 && day >= 1 && day <= new Date(Date.UTC(2024, month, 0)).getUTCDate();
+        },
+        defaultMessage: () => 'Choose a day and a month that exist.',
+      },
+    },
+    options,
+  );
+
+/** Integer minor units up to ten million in the firm's currency. */
+export function IsMoney(lowest: number): PropertyDecorator {
+  return (target, key) => {
+    IsInt({ message: 'Give an amount, for example 180.00.' })(target, key as string);
+    Min(lowest, { message: lowest > 0 ? 'Give an amount above zero.' : 'An amount below zero has no place here.' })(target, key as string);
+    Max(1_000_000_000, { message: 'That is more than this field can hold: 10,000,000.00.' })(target, key as string);
+  };
+}
+
+// eslint-disable-next-line no-control-regex -- control characters are what is refused here
+const NO_CONTROL = /^[^\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]*$/;
+
+/** Text of at most `most` characters without control characters. */
+export function IsText(most: number, what: string): PropertyDecorator {
+  return (target, key) => {
+    MaxLength(most, { message: `${what} can be ${most} characters long at most.` })(target, key as string);
+    Matches(NO_CONTROL, { message: `${what} holds characters that cannot be printed.` })(target, key as string);
+  };
+}

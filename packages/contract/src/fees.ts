@@ -1,0 +1,154 @@
+import { IsIn, IsInt, IsNotEmpty, Min } from 'class-validator';
+import type { WipKind } from '@steady/core/wip';
+import type { Workings } from '@steady/core/workings';
+import { IsMoney, IsText, Trimmed } from './checks';
+
+export class DraftBill {
+  /** Net of VAT. */
+  @IsMoney(1)
+  amount: number;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what the bill is for: the client reads it.' })
+  @IsText(400, 'The wording')
+  wording: string;
+}
+
+export class Versioned {
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class CancelBill extends Versioned {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why: it stands in the ledger.' })
+  @IsText(300, 'A reason')
+  reason: string;
+}
+
+export type InvoiceStatus = 'draft' | 'issued' | 'paid' | 'cancelled';
+
+export interface InvoiceView {
+  id: string;
+  version: number;
+  number: string | null;
+  status: InvoiceStatus;
+  jobId: string;
+  jobNumber: number;
+  job: string;
+  clientId: string;
+  client: string;
+  wording: string;
+  net: number;
+  vat: number;
+  vatRate: number;
+  gross: number;
+  paid: number;
+  issuedOn: string | null;
+  dueOn: string | null;
+  documentId: string | null;
+  cancelReason: string | null;
+  payments: { id: string; amount: number; at: string; reference: string }[];
+  /** Why it cannot be cancelled, or null when it can. */
+  cannotCancel: string | null;
+}
+
+export interface InvoiceRow {
+  id: string;
+  number: string | null;
+  status: InvoiceStatus;
+  client: string;
+  clientId: string;
+  jobId: string;
+  job: string;
+  gross: number;
+  paid: number;
+  issuedOn: string | null;
+  dueOn: string | null;
+}
+
+export interface PersonEffect {
+  memberId: string;
+  name: string;
+  recorded: number;
+  adjustment: number;
+  /** Tenths of a percent. */
+  recovery: number | null;
+}
+
+export interface TaskEffect {
+  task: string;
+  recorded: number;
+  adjustment: number;
+  recovery: number | null;
+}
+
+/** What a bill will do, shown before it is approved. */
+export interface BillPreview {
+  invoice: InvoiceView;
+  wipBefore: number;
+  wipAfter: number;
+  workings: Workings;
+  /** If the job's WIP were settled right after; null when there is no time to carry a difference. */
+  settling: { adjustment: number; people: PersonEffect[] } | null;
+  goesTo: { name: string; address: string }[];
+  warnings: string[];
+}
+
+export interface LedgerPosting {
+  id: string;
+  at: string;
+  kind: WipKind;
+  what: string;
+  by: string;
+  amount: number;
+  after: number;
+}
+
+export interface SettlementPreview {
+  jobId: string;
+  jobNumber: number;
+  job: string;
+  clientId: string;
+  client: string;
+  billed: number;
+  recorded: number;
+  balance: number;
+  adjustment: number;
+  lines: { entryId: string; on: string; who: string; task: string; minutes: number; rate: number; value: number; adjustment: number; settledAt: number; workings: Workings }[];
+  people: PersonEffect[];
+  tasks: TaskEffect[];
+  /** Why it cannot be settled now, or null when it can. */
+  cannot: string | null;
+  ledger: LedgerPosting[];
+  settlements: { id: string; at: string; by: string; adjustment: number; reversed: boolean }[];
+}
+
+export class ApproveSettlement {
+  /** The balance that the preview showed; refused when it has changed since. */
+  @IsInt()
+  balance: number;
+}
+
+export interface WipRow {
+  jobId: string;
+  jobNumber: number;
+  job: string;
+  clientId: string;
+  client: string;
+  fee: number;
+  recorded: number;
+  billed: number;
+  balance: number;
+  oldest: string | null;
+  days: number;
+}
+
+/** Ways of paying that the collector offers; the second one is there to see a refusal. */
+export const PAY_MEANS = ['card', 'card without funds'] as const;
+
+export class PayInvoice {
+  @IsIn(PAY_MEANS, { message: 'Choose how to pay.' })
+  means: (typeof PAY_MEANS)[number];
+}

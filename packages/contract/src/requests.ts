@@ -1,0 +1,133 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, IsOptional, ValidateNested } from 'class-validator';
+import { IsDay, IsText, Trimmed } from './checks';
+
+export class RequestItemInput {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is wanted.' })
+  @IsText(120, 'An item')
+  name: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(500, 'A description')
+  description?: string;
+}
+
+export class SendRequest {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the request a title: the client reads it first.' })
+  @IsText(160, 'A title')
+  title: string;
+
+  @IsDay({ message: 'Say by when it is wanted.' })
+  dueOn: string;
+
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Ask for at least one thing.' })
+  @ArrayMaxSize(40, { message: 'Ask for forty things at most in one request.' })
+  @ValidateNested({ each: true })
+  @Type(() => RequestItemInput)
+  items: RequestItemInput[];
+}
+
+export class SendBack {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is missing or wrong: the client reads it.' })
+  @IsText(500, 'A reason')
+  reason: string;
+}
+
+export class ClientWords {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write a few words.' })
+  @IsText(2000, 'A message')
+  text: string;
+}
+
+export class EnterCode {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Enter the code from the message.' })
+  @IsText(12, 'A code')
+  code: string;
+}
+
+export type ItemState = 'asked' | 'answered' | 'accepted' | 'sent back' | 'does not apply';
+
+export interface AnswerView {
+  id: string;
+  kind: 'file' | 'question' | 'reply' | 'does not apply';
+  text: string | null;
+  documentId: string | null;
+  documentName: string | null;
+  at: string;
+  by: string;
+}
+
+export interface RequestItemView {
+  id: string;
+  name: string;
+  description: string | null;
+  state: ItemState;
+  sentBackReason: string | null;
+  answers: AnswerView[];
+}
+
+export interface RequestView {
+  id: string;
+  title: string;
+  dueOn: string;
+  sentAt: string;
+  sentBy: string;
+  complete: boolean;
+  items: RequestItemView[];
+}
+
+/** What will go out, shown before it does. */
+export interface SendPreview {
+  messages: { to: string; address: string; subject: string; body: string }[];
+  /** Contacts that get nothing, and why. */
+  nobody: { name: string; why: string }[];
+}
+
+export interface PortalDoor {
+  firm: string;
+  /** "needs code", or "one click" on a device that was confirmed before. */
+  state: 'needs code' | 'one click' | 'inside';
+  /** The address, mostly covered: "b•••@dunmarra.example". */
+  address: string;
+  name: string | null;
+  /** Where the link leads once inside. */
+  leadsTo: string;
+}
+
+export interface PortalRequest extends RequestView {
+  client: string;
+  jobName: string;
+}
+
+export interface PortalInvoice {
+  id: string;
+  number: string;
+  client: string;
+  issuedOn: string;
+  dueOn: string;
+  what: string;
+  net: number;
+  vat: number;
+  gross: number;
+  paid: number;
+  status: 'issued' | 'paid' | 'cancelled';
+  paidAt: string | null;
+  /** Why the last try to pay was refused. */
+  refusal: string | null;
+}
+
+export interface PortalHome {
+  firm: string;
+  currency: string;
+  name: string;
+  today: string;
+  requests: PortalRequest[];
+  invoices: PortalInvoice[];
+}

@@ -1,0 +1,6 @@
+export interface Found {
+  kind: 'client' | 'job';
+  id: string;
+  name: string;
+  beside: string;
+}

@@ -1,0 +1,81 @@
+import { IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min } from 'class-validator';
+import { IsDay, IsMoney, IsText, Trimmed } from './checks';
+
+export class AddTimeEntry {
+  @IsUUID(undefined, { message: 'Choose the job.' })
+  jobId: string;
+
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a task of the job.' })
+  taskId?: string;
+
+  @IsDay()
+  on: string;
+
+  @IsInt({ message: 'Give a length of time, for example 1:30.' })
+  @Min(1, { message: 'Give a length of time, for example 1:30.' })
+  @Max(1440, { message: 'A day has 24 hours.' })
+  minutes: number;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(300, 'A note')
+  note?: string;
+}
+
+export class AddExpense {
+  @IsUUID(undefined, { message: 'Choose the job.' })
+  jobId: string;
+
+  @IsDay()
+  on: string;
+
+  @IsMoney(1)
+  amount: number;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what the money was spent on.' })
+  @IsText(200, 'A description')
+  what: string;
+}
+
+export class StartTimer {
+  @IsUUID(undefined, { message: 'Choose the job.' })
+  jobId: string;
+
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a task of the job.' })
+  taskId?: string;
+}
+
+export interface TimerView {
+  startedAt: string;
+  jobId: string;
+  taskId: string | null;
+  job: string;
+  client: string;
+  task: string | null;
+}
+
+export interface TimeEntryView {
+  id: string;
+  on: string;
+  who: string;
+  jobId: string;
+  job: string;
+  client: string;
+  task: string | null;
+  minutes: number;
+  rate: number | null;
+  value: number | null;
+  note: string | null;
+}
+
+export interface TimeSheet {
+  from: string;
+  until: string;
+  entries: TimeEntryView[];
+  /** Minutes of the person's pattern in the span. */
+  expected: number;
+  total: number;
+}

@@ -1,0 +1,39 @@
+import type { JobRow } from './jobs';
+
+export interface TodayLine {
+  id: string;
+  what: string;
+  clientId: string;
+  client: string;
+  jobId: string | null;
+  dueOn: string | null;
+  /** "on hold: ...", "waits for client" */
+  why: string;
+  since: string | null;
+  who: string | null;
+}
+
+export interface TodayTask {
+  id: string;
+  version: number;
+  name: string;
+  jobId: string;
+  job: string;
+  client: string;
+  estimate: number;
+  dueOn: string;
+  waits: string | null;
+}
+
+export interface TodayView {
+  overdue: TodayLine[];
+  answered: TodayLine[];
+  dueThisWeek: TodayLine[];
+  waiting: JobRow[];
+  tasks: TodayTask[];
+  room: { memberId: string; name: string; booked: number; room: number }[];
+  nobodyToWriteTo: { id: string; name: string }[];
+  unbilled: { upTo30: number; upTo60: number; upTo90: number; over90: number } | null;
+  minutesToday: number;
+  minutesRoom: number;
+}
