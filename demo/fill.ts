@@ -1,4 +1,70 @@
-import type { CivilDate } from '@steady/core/calendar';
+import { Temporal } from '@steady/core/calendar';
+import { createApp } from '@steady/server/app';
+import { AlmanacService } from '@steady/server/areas/almanac/index';
+import { ClientsService } from '@steady/server/areas/clients/index';
+import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
+import { JobsService } from '@steady/server/areas/jobs/index';
+import { RequestsService } from '@steady/server/areas/requests/index';
+import { ServicesService } from '@steady/server/areas/services/index';
+import { TeamService } from '@steady/server/areas/team/index';
+import { TimeService } from '@steady/server/areas/time/index';
+import { Ticks } from '@steady/server/platform/background/ticks';
+import { SetClock } from '@steady/server/platform/clock/index';
+import { Effects } from '@steady/server/platform/events/index';
+import { FileStore } from '@steady/server/platform/files/index';
 import type { Settings } from '@steady/server/platform/settings';
+import { Works } from '@steady/server/platform/work/index';
+import { Chance } from './chance';
+import { Diary } from './diary';
+import { foundFirm } from './found';
+import type { Hands } from './hands';
 
-export async function fillDemoFirm(_settings: Settings, _today: CivilDate, _say: (said: string) => void): Promise<void> {}
+/** Months of history that the demo firm has behind it. */
+const MONTHS = 9;
+const SEED = 20_260_311;
+
+/**
+ * Founds the demo firm and lives through its last months day by day, through the application's own services: whatever
+ * stands in the data afterwards could have been done by people at their screens. The same day gives the same firm.
+ */
+export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zone: string, say: (said: string) => void): Promise<void> {
+  const begun = performance.now();
+  const today = now.toZonedDateTimeISO(zone).toPlainDate();
+  say(`Filling the demo firm with ${MONTHS} months of work up to ${today.toString()}. This takes under a minute.`);
+  const firstDay = today.subtract({ months: MONTHS });
+  const morning = (day: Temporal.PlainDate, hour: number, minute = 0) => day.toZonedDateTime({ timeZone: zone, plainTime: { hour, minute } }).toInstant();
+  const clock = new SetClock(morning(firstDay, 8));
+  const app = await createApp({ ...settings, webFolder: null, syncWrites: false, tickByItself: false }, clock);
+  try {
+    const chance = new Chance(SEED);
+    const hands: Hands = {
+      works: app.get(Works),
+      effects: app.get(Effects),
+      ticks: app.get(Ticks),
+      files: app.get(FileStore),
+      team: app.get(TeamService),
+      clients: app.get(ClientsService),
+      services: app.get(ServicesService),
+      almanac: app.get(AlmanacService),
+      jobs: app.get(JobsService),
+      requests: app.get(RequestsService),
+      time: app.get(TimeService),
+      fees: app.get(FeesService),
+      settlements: app.get(SettlementService),
+    };
+    const firm = await foundFirm(hands, firstDay, chance);
+    const diary = new Diary(hands, firm, chance);
+    for (let day = firstDay; Temporal.PlainDate.compare(day, today) < 0; day = day.add({ days: 1 })) {
+      clock.set(morning(day, 7));
+      await hands.ticks.tick();
+      await diary.plan(day);
+      await diary.live(day, (hour, minute) => clock.set(morning(day, hour, minute)));
+    }
+    clock.set(now.subtract({ minutes: 42 }));
+    await hands.ticks.tick();
+    await diary.startTimer();
+  } finally {
+    await app.close();
+  }
+  say(`Filled in ${Math.round((performance.now() - begun) / 1000)} s.`);
+}

@@ -100,6 +100,13 @@ CREATE TABLE "idempotency_keys" (
 );
 --> statement-breakpoint
 ALTER TABLE "idempotency_keys" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+CREATE TABLE "line_plans" (
+	"line_id" uuid PRIMARY KEY NOT NULL,
+	"firm_id" uuid NOT NULL,
+	"next_on" date NOT NULL
+);
+--> statement-breakpoint
+ALTER TABLE "line_plans" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE TABLE "obligations" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"firm_id" uuid NOT NULL,
@@ -520,6 +527,7 @@ CREATE INDEX "events_firm_id_client_id_seq_index" ON "events" USING btree ("firm
 CREATE INDEX "outbox_firm_id_done_at_not_before_index" ON "outbox" USING btree ("firm_id","done_at","not_before");--> statement-breakpoint
 CREATE INDEX "members_person_id_index" ON "members" USING btree ("person_id");--> statement-breakpoint
 CREATE INDEX "sessions_member_id_index" ON "sessions" USING btree ("member_id");--> statement-breakpoint
+CREATE INDEX "line_plans_firm_id_next_on_index" ON "line_plans" USING btree ("firm_id","next_on");--> statement-breakpoint
 CREATE INDEX "obligations_firm_id_due_on_index" ON "obligations" USING btree ("firm_id","due_on");--> statement-breakpoint
 CREATE INDEX "obligations_client_id_due_on_index" ON "obligations" USING btree ("client_id","due_on");--> statement-breakpoint
 CREATE INDEX "obligations_firm_id_status_begins_on_index" ON "obligations" USING btree ("firm_id","status","begins_on");--> statement-breakpoint
@@ -563,6 +571,7 @@ CREATE POLICY "own_firm" ON "rates" AS PERMISSIVE FOR ALL TO "app_user" USING (f
 CREATE POLICY "own_firm" ON "sessions" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "by_secret" ON "sessions" AS PERMISSIVE FOR SELECT TO "app_user" USING (token_hash = (select nullif(current_setting('app.secret', true), '')));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "idempotency_keys" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "own_firm" ON "line_plans" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "obligations" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "client_contacts" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "clients" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint

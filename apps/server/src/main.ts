@@ -27,7 +27,7 @@ async function start(): Promise<void> {
     ...(values['disk-floor'] ? { diskFloor: Number(values['disk-floor']) } : {}),
   });
   const clock = new SystemClock(settings.today, ZONE);
-  if (isNew && !values.empty) await fillDemoFirm(settings, clock.today(ZONE), (said) => console.log(said));
+  if (isNew && !values.empty) await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
   const app = await createApp(settings, clock);
   app.enableShutdownHooks();
   await app.listen(settings.port, settings.host);

@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, lte, sql } from 'drizzle-orm';
-import { civil } from '@steady/core/calendar';
+import { civil, earlier } from '@steady/core/calendar';
 import { type ScheduledObligation, planObligations, ruleById, schedule } from '@steady/core/obligations';
 import { fullDate } from '@steady/core/words';
 import { Ticks } from '../../platform/background/ticks';
@@ -11,7 +11,7 @@ import { type Filing, FilingGateway } from '../../stand-ins/outside';
 import { type Client, ClientChanged, ClientsService, factsOf } from '../clients';
 import { JobsService } from '../jobs';
 import { type Service, type ServiceLine, ServiceLineAdded, ServicesService } from '../services';
-import { obligations } from './almanac.tables';
+import { linePlans, obligations } from './almanac.tables';
 
 export type Obligation = typeof obligations.$inferSelect;
 
@@ -22,6 +22,9 @@ export const ObligationFiled = eventKind<{ obligationId: string }>('obligation f
 /** How many obligations of a line stand ahead, and how far at most. */
 const AHEAD = 6;
 const HORIZON_MONTHS = 24;
+/** A line is looked at again when its next deadline is over, and after this many days at the latest. */
+const LOOK_AGAIN = 7;
+const LINES_A_TICK = 500;
 
 /** Deadlines, computed from client facts by the filing rules; jobs begun from them; returns filed for them. */
 @Injectable()
@@ -42,7 +45,16 @@ export class AlmanacService implements OnModuleInit {
       for (const { line, service } of await this.services.lines(work, payload.clientId)) await this.plan(work, line, service);
     });
     this.ticks.register('obligations ahead', async (work) => {
-      for (const { line, service } of await this.services.lines(work)) await this.plan(work, line, service);
+      const due = await work.tx
+        .select({ lineId: linePlans.lineId })
+        .from(linePlans)
+        .where(and(eq(linePlans.firmId, work.firm.id), lte(linePlans.nextOn, work.today.toString())))
+        .orderBy(linePlans.nextOn)
+        .limit(LINES_A_TICK);
+      for (const { lineId } of due) {
+        const { line, service } = await this.services.lineWithProcedure(work, lineId);
+        await this.plan(work, line, service);
+      }
     });
     this.ticks.register('jobs at their lead time', (work) => this.beginDue(work));
     this.effects.register<Filing & { obligationId: string }, { receipt: string; at: string }>({
@@ -96,6 +108,9 @@ export class AlmanacService implements OnModuleInit {
         .where(eq(obligations.id, id));
     }
     for (const id of plan.withdraw) await work.tx.delete(obligations).where(and(eq(obligations.id, id), eq(obligations.begun, false)));
+    const firstAhead = wanted.obligations.find((want) => want.due.toString() >= work.today.toString())!.due;
+    const nextOn = earlier(firstAhead.add({ days: 1 }), work.today.add({ days: LOOK_AGAIN })).toString();
+    await work.tx.insert(linePlans).values({ lineId: line.id, firmId: work.firm.id, nextOn }).onConflictDoUpdate({ target: linePlans.lineId, set: { nextOn } });
     if (plan.add.length + plan.move.length + plan.withdraw.length > 0) {
       const parts = [plan.add.length && `${plan.add.length} added`, plan.move.length && `${plan.move.length} moved`, plan.withdraw.length && `${plan.withdraw.length} withdrawn`].filter(Boolean);
       await this.events.record(work, ObligationsPlanned, {

@@ -1,0 +1,240 @@
+import { type CivilDate, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
+import { rows } from '@steady/server/platform/database/index';
+import type { Actor } from '@steady/server/platform/identity/index';
+import type { Work } from '@steady/server/platform/work/index';
+import { sql } from 'drizzle-orm';
+import type { Chance } from './chance';
+import type { DemoClient, Manner, ServiceKey } from './clients';
+import type { DemoFirm, Hands } from './hands';
+import { SERVICES } from './services';
+
+/** Working days that a client takes to answer, from and to. */
+const ANSWERS: Record<Manner, [number, number]> = { prompt: [1, 3], usual: [2, 8], slow: [8, 20], silent: [18, 45] };
+const PAYS: Record<Manner, { share: number; days: [number, number] }> = {
+  prompt: { share: 1, days: [1, 9] },
+  usual: { share: 0.93, days: [4, 24] },
+  slow: { share: 0.75, days: [15, 50] },
+  silent: { share: 0.5, days: [25, 60] },
+};
+
+interface NewJob {
+  id: string;
+  number: number;
+  clientId: string;
+  serviceId: string;
+  preparerId: string;
+  managerId: string;
+  partnerId: string;
+  fee: number;
+}
+
+interface Act {
+  /** Order within a day: clients write in the morning, work follows, bills come last. */
+  hour: number;
+  who: Actor;
+  act(work: Work): Promise<unknown>;
+}
+
+/** What happens in the demo firm on which day: planned when a job comes into being, carried out as the days pass. */
+export class Diary {
+  private readonly days = new Map<string, Act[]>();
+  private lastJob = 0;
+  private readonly staff: Map<string, Actor>;
+
+  constructor(
+    private readonly hands: Hands,
+    private readonly firm: DemoFirm,
+    private readonly chance: Chance,
+  ) {
+    this.staff = new Map(Object.values(firm.people).map((person) => [person.id, person]));
+  }
+
+  private on(day: CivilDate, act: Act): void {
+    const key = day.toString();
+    this.days.set(key, [...(this.days.get(key) ?? []), act]);
+  }
+
+  private run<T>(who: Actor, act: (work: Work) => Promise<T>): Promise<T> {
+    return this.hands.works.run({ firmId: this.firm.firmId, actor: who }, act);
+  }
+
+  /** Plans the life of every job that began since the last call. */
+  async plan(day: CivilDate): Promise<void> {
+    const begun = await this.run(this.firm.people.orla, (work) =>
+      rows<NewJob>(
+        work.tx,
+        sql`select id, number, client_id as "clientId", service_id as "serviceId", preparer_id as "preparerId", manager_id as "managerId", partner_id as "partnerId", fee::float8 as fee
+            from jobs where number > ${this.lastJob} order by number`,
+      ),
+    );
+    for (const job of begun) {
+      this.lastJob = job.number;
+      this.planJob(job, this.firm.services.get(job.serviceId)!, this.firm.clients.get(job.clientId)!, day);
+    }
+  }
+
+  private planJob(job: NewJob, key: ServiceKey, client: DemoClient, day: CivilDate): void {
+    const { chance } = this;
+    const service = SERVICES.find((one) => one.key === key)!;
+    const preparer = this.staff.get(job.preparerId)!;
+    const manager = this.staff.get(job.managerId)!;
+    const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high));
+    const start = nextWorkingDay(day);
+    if (client.name.startsWith('Gannet') && key === 'tax') {
+      this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobs.hold(work, job.id, 'directors in dispute over stock') });
+    }
+    let ready = start;
+    const asks = service.phases[0]!.request;
+    if (asks) {
+      const sent = later(start, 0, 2);
+      this.on(sent, { hour: 9, who: preparer, act: (work) => this.hands.requests.send(work, job.id, { title: asks.title, dueOn: addWorkingDays(work.today, 8).toString(), items: asks.items }) });
+      const [low, high] = ANSWERS[client.manner];
+      for (let item = 0; item < asks.items.length; item += 1) {
+        let answered = later(sent, low, high);
+        if (chance.is(0.1)) this.on(later(sent, 1, low + 1), { hour: 10, who: preparer, act: (work) => this.askAbout(work, job, item) });
+        this.answerOn(answered, job, item, client);
+        if (chance.is(0.08)) {
+          const looked = later(answered, 1, 1);
+          this.on(looked, { hour: 14, who: preparer, act: (work) => this.ofItem(work, job.id, item, (id) => this.hands.requests.sendBack(work, id, chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']))) });
+          answered = later(looked, low, high);
+          this.answerOn(answered, job, item, client);
+        }
+        const accepted = later(answered, 1, 2);
+        this.on(accepted, { hour: 15, who: preparer, act: (work) => this.ofItem(work, job.id, item, (id) => this.hands.requests.accept(work, id)) });
+        if (accepted.since(ready).days > 0) ready = accepted;
+      }
+    }
+    this.planWork(job, key, client, ready, { preparer, manager, partner: this.staff.get(job.partnerId)! });
+  }
+
+  private planWork(job: NewJob, key: ServiceKey, client: DemoClient, ready: CivilDate, people: Record<'preparer' | 'manager' | 'partner', Actor>): void {
+    const { chance } = this;
+    const service = SERVICES.find((one) => one.key === key)!;
+    let day = ready;
+    for (const task of service.phases.flatMap((phase) => phase.tasks)) {
+      const who = people[task.role];
+      if (task.doneBy === 'filed') {
+        day = addWorkingDays(day, chance.between(0, 2));
+        this.on(day, { hour: 16, who, act: (work) => this.fileReturn(work, job.id) });
+        continue;
+      }
+      // A long task is worked on over several days, with time on each.
+      const sittings = Math.max(1, Math.ceil(task.estimate / 240));
+      const minutes = Math.max(5, Math.round((task.estimate * chance.between(75, 130)) / 100 / sittings));
+      for (let sitting = 0; sitting < sittings; sitting += 1) {
+        day = addWorkingDays(day, chance.between(task.estimate > 60 ? 1 : 0, task.estimate > 60 ? 2 : 1));
+        const last = sitting === sittings - 1;
+        this.on(day, { hour: 16, who, act: (work) => this.workOn(work, job.id, task.key, minutes, last && task.doneBy === undefined) });
+      }
+    }
+    if (key === 'annual') this.on(day, { hour: 16, who: people.preparer, act: (work) => this.hands.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: 2_000, what: 'Filing fee, annual return' }) });
+    if (!chance.is(0.88)) return;
+    const half = key === 'tax' ? Math.round(job.fee / 2) : 0;
+    if (half > 0) this.billOn(addWorkingDays(ready, 6), job, half, client, people.manager, false);
+    this.billOn(addWorkingDays(day, chance.between(0, 4)), job, job.fee - half, client, people.manager, chance.is(0.8));
+  }
+
+  private answerOn(day: CivilDate, job: NewJob, item: number, client: DemoClient): void {
+    this.on(day, {
+      hour: 8,
+      who: this.firm.people.orla,
+      act: async (work) => {
+        const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
+        if (client.way === 'paper' || !contact?.email) return;
+        const words = `${client.name}\n${work.today.toString()}\n${Array.from({ length: 12 }, () => `${this.chance.between(1, 28)}, ${this.chance.between(20, 900)}.00`).join('\n')}\n`;
+        const file = await this.hands.files.keepBytes(Buffer.from(words));
+        await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
+          this.hands.requests.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),
+        );
+      },
+    });
+  }
+
+  private async askAbout(work: Work, job: NewJob, item: number): Promise<void> {
+    const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
+    if (!contact?.email) return;
+    const question = this.chance.pick(['Do you need both accounts?', 'Is a photograph good enough?', 'Does this include the van?']);
+    await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) => this.hands.requests.ask(as, id, question));
+  }
+
+  /** Acts on the n-th item of the job's request, unless it was accepted or the job stands still. */
+  private async ofItem(work: Work, jobId: string, position: number, act: (itemId: string, work: Work) => Promise<void>): Promise<void> {
+    const [item] = await rows<{ id: string }>(
+      work.tx,
+      sql`select i.id from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id where r.job_id = ${jobId} and i.position = ${position} and i.state <> 'accepted' and j.status = 'open'`,
+    );
+    if (item) await act(item.id, work);
+  }
+
+  private async workOn(work: Work, jobId: string, key: string, minutes: number, done: boolean): Promise<void> {
+    const job = await this.hands.jobs.get(work, jobId);
+    const task = (await this.hands.jobs.tasksOf(work, jobId)).find((one) => one.key === key);
+    if (!task || job.status !== 'open' || work.actor.kind !== 'staff') return;
+    await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
+    if (done && !task.doneAt) await this.hands.jobs.tick(work, task.id, { done: true, version: task.version });
+  }
+
+  private async fileReturn(work: Work, jobId: string): Promise<void> {
+    const job = await this.hands.jobs.get(work, jobId);
+    if (job.status === 'open' && job.obligationId) await this.hands.almanac.file(work, job.obligationId);
+  }
+
+  private billOn(day: CivilDate, job: NewJob, net: number, client: DemoClient, who: Actor, settles: boolean): void {
+    let invoiceId = '';
+    this.on(day, {
+      hour: 17,
+      who,
+      act: async (work) => {
+        const { status, name } = await this.hands.jobs.get(work, job.id);
+        if (status === 'on hold') return;
+        invoiceId = await this.hands.fees.draft(work, job.id, { amount: net, wording: `${name}, ${settles ? 'as agreed' : 'on account'}` });
+        await this.hands.fees.approve(work, invoiceId, 1);
+      },
+    });
+    if (settles) {
+      this.on(addWorkingDays(day, 1), {
+        hour: 12,
+        who,
+        act: async (work) => {
+          const { settlement, balance } = await this.hands.settlements.outlook(work, job.id);
+          if (settlement) await this.hands.settlements.approve(work, job.id, balance);
+        },
+      });
+    }
+    const { share, days } = PAYS[client.manner];
+    if (!this.chance.is(share)) return;
+    this.on(addWorkingDays(day, this.chance.between(...days)), {
+      hour: 18,
+      who: { kind: 'system', id: null, name: 'Bank transfer' },
+      act: async (work) => {
+        if (!invoiceId) return;
+        const invoice = await this.hands.fees.get(work, invoiceId);
+        if (invoice.status === 'issued') await this.hands.fees.pays(work, invoice, invoice.gross, `TRF-${invoice.number}`);
+      },
+    });
+  }
+
+  /** Carries out what stands in the diary for a day, in the order of its hours. */
+  async live(day: CivilDate, at: (hour: number, minute: number) => void): Promise<void> {
+    const acts = [...(this.days.get(day.toString()) ?? [])].sort((a, b) => a.hour - b.hour);
+    for (const [index, { hour, who, act }] of acts.entries()) {
+      at(hour, Math.min(59, index));
+      await this.run(who, act);
+      if (hour >= 16) await this.hands.effects.drain(this.firm.firmId);
+    }
+    await this.hands.effects.drain(this.firm.firmId);
+    this.days.delete(day.toString());
+  }
+
+  /** Orla's timer runs when the demo opens. */
+  async startTimer(): Promise<void> {
+    const { orla } = this.firm.people;
+    await this.run(orla, async (work) => {
+      const [task] = await rows<{ id: string; jobId: string }>(
+        work.tx,
+        sql`select t.id, t.job_id as "jobId" from tasks t join jobs j on j.id = t.job_id where t.assignee_id = ${orla.id} and t.done_at is null and j.status = 'open' order by (t.phase_key = j.phase) desc, t.due_on, t.id limit 1`,
+      );
+      if (task) await this.hands.time.start(work, { jobId: task.jobId, taskId: task.id });
+    });
+  }
+}

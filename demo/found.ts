@@ -1,0 +1,96 @@
+import { type CivilDate, civil } from '@steady/core/calendar';
+import { ruleById, schedule } from '@steady/core/obligations';
+import { factsOf } from '@steady/server/areas/clients/index';
+import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
+import type { Chance } from './chance';
+import type { DemoFirm, Hands } from './hands';
+import { PEOPLE, type PersonKey } from './people';
+import { SERVICES } from './services';
+
+const slug = (text: string) =>
+  text
+    .normalize('NFD')
+    .toLowerCase()
+    .replace(/\b(ltd|dac|clg|dr)\b/g, '')
+    .replace(/[^a-z]+/g, '-')
+    .replace(/^-|-$/g, '');
+
+const keys = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as K[];
+
+/** Founds the firm: people, services with procedures, clients with contacts and service lines. */
+export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chance): Promise<DemoFirm> {
+  const personKeys = keys(PEOPLE);
+  const { firmId, memberIds } = await hands.team.found(
+    { name: 'Marram & Tern, Accountants', shortName: 'Marram & Tern', address: 'The Old Sail Loft, Quay Lane\nPort Sallow', currency: 'EUR', zone: 'Europe/Dublin', country: 'IE', vatRate: 2300, paymentDays: 21, demo: true },
+    personKeys.map((key) => {
+      const { hours, rate, ...person } = PEOPLE[key];
+      const weekdays = [...hours.map((hour) => hour * 60), 0, 0];
+      // A rate that went up during the year, so that the same hour has two values.
+      const rates = [
+        { fromDay: '2020-01-01', perHour: rate - 200 },
+        { fromDay: firstDay.add({ months: 4 }).with({ day: 1 }).toString(), perHour: rate },
+      ];
+      return { ...person, email: `${slug(person.name)}@marram-tern.example`, weekdays, rates, password: 'harbour-lights-7' };
+    }),
+  );
+  const people = Object.fromEntries(
+    personKeys.map((key, index) => [key, { kind: 'staff' as const, id: memberIds[index]!, name: PEOPLE[key].name, shortName: PEOPLE[key].shortName, role: PEOPLE[key].role }]),
+  ) as DemoFirm['people'];
+  const as = (key: PersonKey) => ({ firmId, actor: people[key] });
+  const serviceIds = await hands.works.run(as('orla'), async (work) => {
+    const ids = new Map<ServiceKey, string>();
+    for (const [position, { key, rhythm, fee, procedure, phases, ...rest }] of SERVICES.entries()) {
+      ids.set(key as ServiceKey, await hands.services.addService(work, { ...rest, position, defaultRhythm: rhythm, defaultFee: fee }, { name: procedure, definition: { phases } }));
+    }
+    return ids;
+  });
+  const clients = new Map<string, DemoClient>();
+  for (const demo of CLIENTS) {
+    const clientId = await hands.works.run(as('orla'), (work) => addClient(hands, work, demo, people, firstDay, chance));
+    clients.set(clientId, demo);
+    await hands.works.run(as('orla'), async (work) => {
+      const client = await hands.clients.get(work, clientId);
+      for (const key of demo.services) {
+        const service = SERVICES.find((one) => one.key === key)!;
+        const fee = Math.round((service.fee * chance.between(8, 13)) / 10 / 500) * 500;
+        // The client is served from the first period whose deadline falls in the months to be lived through.
+        const input = { rule: ruleById(service.ruleId), rhythm: service.rhythm, facts: factsOf(client), today: firstDay, horizon: firstDay.add({ years: 2 }), leadDays: 0, targetDays: 0 };
+        const planned = schedule({ ...input, from: firstDay.subtract({ months: service.rhythm === 'yearly' ? 22 : 2 }), ahead: 1 });
+        if ('none' in planned) throw new Error(`${demo.name}, ${service.name}: ${planned.none}`);
+        const first = planned.obligations.find((one) => one.due.since(firstDay).days > 6) ?? planned.obligations.at(-1)!;
+        await hands.services.addLine(work, clientId, { serviceId: serviceIds.get(key)!, rhythm: service.rhythm, fee, startsOn: first.period.start.toString() });
+      }
+    });
+  }
+  return { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
+}
+
+async function addClient(hands: Hands, work: Parameters<Hands['clients']['add']>[0], demo: DemoClient, people: DemoFirm['people'], firstDay: CivilDate, chance: Chance): Promise<string> {
+  const hasYear = demo.form === 'company' || demo.form === 'co-operative' || demo.form === 'charity';
+  const vat = demo.services.includes('vat');
+  const since = civil(`${firstDay.year - chance.between(1, 12)}-${String(chance.between(1, 12)).padStart(2, '0')}-01`);
+  return hands.clients.add(
+    work,
+    {
+      name: demo.name,
+      legalForm: demo.form,
+      trade: demo.trade,
+      ...(hasYear ? { yearEnd: demo.yearEnd } : {}),
+      vatRegistered: vat,
+      ...(vat ? { vatGroup: demo.vatGroup, vatNumber: `IE${9_990_000 + chance.between(1, 9_999)}A` } : {}),
+      employer: demo.services.includes('payroll'),
+      ...(demo.returnDate ? { annualReturnDate: demo.returnDate } : {}),
+      way: demo.way,
+      partnerId: people[demo.partner].id,
+      managerId: people.orla.id,
+      preparerId: people[demo.preparer].id,
+      contact: {
+        name: demo.contact,
+        ...(demo.noAddress || demo.way === 'paper' ? {} : { email: `${slug(demo.contact)}@${slug(demo.name)}.example` }),
+        phone: `00 555 0${chance.between(100, 199)}`,
+        role: demo.form === 'company' ? 'director' : demo.form === 'charity' ? 'trustee' : 'owner',
+      },
+    },
+    { standing: demo.prospect ? 'prospect' : 'active', since: since.toString(), note: demo.note },
+  );
+}

@@ -1,0 +1,40 @@
+import type { AlmanacService } from '@steady/server/areas/almanac/index';
+import type { ClientsService } from '@steady/server/areas/clients/index';
+import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
+import type { JobsService } from '@steady/server/areas/jobs/index';
+import type { RequestsService } from '@steady/server/areas/requests/index';
+import type { ServicesService } from '@steady/server/areas/services/index';
+import type { TeamService } from '@steady/server/areas/team/index';
+import type { TimeService } from '@steady/server/areas/time/index';
+import type { Ticks } from '@steady/server/platform/background/ticks';
+import type { Effects } from '@steady/server/platform/events/index';
+import type { FileStore } from '@steady/server/platform/files/index';
+import type { Actor } from '@steady/server/platform/identity/index';
+import type { Works } from '@steady/server/platform/work/index';
+import type { DemoClient, ServiceKey } from './clients';
+import type { PersonKey } from './people';
+
+/** The services of the application through which the demo firm is worked. */
+export interface Hands {
+  works: Works;
+  effects: Effects;
+  ticks: Ticks;
+  files: FileStore;
+  team: TeamService;
+  clients: ClientsService;
+  services: ServicesService;
+  almanac: AlmanacService;
+  jobs: JobsService;
+  requests: RequestsService;
+  time: TimeService;
+  fees: FeesService;
+  settlements: SettlementService;
+}
+
+/** The founded firm: who is who. */
+export interface DemoFirm {
+  firmId: string;
+  people: Record<PersonKey, Actor & { kind: 'staff' }>;
+  services: Map<string, ServiceKey>;
+  clients: Map<string, DemoClient>;
+}
