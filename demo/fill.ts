@@ -10,6 +10,7 @@ import { TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
 import { Ticks } from '@steady/server/platform/background/ticks';
 import { SetClock } from '@steady/server/platform/clock/index';
+import { Database } from '@steady/server/platform/database/index';
 import { Effects } from '@steady/server/platform/events/index';
 import { FileStore } from '@steady/server/platform/files/index';
 import type { Settings } from '@steady/server/platform/settings';
@@ -34,7 +35,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
   const firstDay = today.subtract({ months: MONTHS });
   const morning = (day: Temporal.PlainDate, hour: number, minute = 0) => day.toZonedDateTime({ timeZone: zone, plainTime: { hour, minute } }).toInstant();
   const clock = new SetClock(morning(firstDay, 8));
-  const app = await createApp({ ...settings, webFolder: null, syncWrites: false, tickByItself: false }, clock);
+  const app = await createApp({ ...settings, webFolder: null, syncWrites: false, databaseOnThisThread: true, tickByItself: false }, clock);
   try {
     const chance = new Chance(SEED);
     const hands: Hands = {
@@ -53,16 +54,21 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       settlements: app.get(SettlementService),
     };
     const firm = await foundFirm(hands, firstDay, chance);
+    const database = app.get(Database);
+    await database.tidy();
     const diary = new Diary(hands, firm, chance);
     for (let day = firstDay; Temporal.PlainDate.compare(day, today) < 0; day = day.add({ days: 1 })) {
+      if (day.dayOfWeek > 5) continue;
       clock.set(morning(day, 7));
       await hands.ticks.tick();
       await diary.plan(day);
+      if (day.dayOfWeek === 1 && day.day <= 7) await database.tidy();
       await diary.live(day, (hour, minute) => clock.set(morning(day, hour, minute)));
     }
     clock.set(now.subtract({ minutes: 42 }));
     await hands.ticks.tick();
     await diary.startTimer();
+    await database.tidy();
   } finally {
     await app.close();
   }

@@ -28,7 +28,7 @@ export interface SessionView {
   name: string;
   role: Role;
   rights: Right[];
-  firm: { name: string; shortName: string; currency: string };
+  firm: { name: string; shortName: string; currency: string; zone: string };
   /** The firm's civil day, ISO. */
   today: string;
   demo: boolean;

@@ -21,6 +21,8 @@ export interface Settings {
   syncWrites: boolean;
   /** Run the background tick by itself; tests drive it by hand. */
   tickByItself: boolean;
+  /** The embedded database works on the thread of the application. Only while the demo firm is generated. */
+  databaseOnThisThread: boolean;
 }
 
 export const SETTINGS = Symbol('settings');
@@ -39,6 +41,7 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     webFolder: null,
     template: null,
     syncWrites: true,
+    databaseOnThisThread: false,
     tickByItself: true,
     ...given,
   };

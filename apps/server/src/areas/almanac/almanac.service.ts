@@ -23,7 +23,7 @@ export const ObligationFiled = eventKind<{ obligationId: string }>('obligation f
 const AHEAD = 6;
 const HORIZON_MONTHS = 24;
 /** A line is looked at again when its next deadline is over, and after this many days at the latest. */
-const LOOK_AGAIN = 7;
+const LOOK_AGAIN = 31;
 const LINES_A_TICK = 500;
 
 /** Deadlines, computed from client facts by the filing rules; jobs begun from them; returns filed for them. */

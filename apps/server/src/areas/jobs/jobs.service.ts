@@ -147,7 +147,7 @@ export class JobsService {
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (input.done) {
       if (task.doneByEvent === 'filed') throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
-      const open = (await this.tasksOf(work, job.id)).filter((other) => task.waitsFor.includes(other.key) && !other.doneAt);
+      const open = task.waitsFor.length === 0 ? [] : (await this.tasksOf(work, job.id)).filter((other) => task.waitsFor.includes(other.key) && !other.doneAt);
       if (open.length > 0) throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
     }
     await this.mark(work, job, task, input.done ? work.actor.name : null);
@@ -225,8 +225,12 @@ export class JobsService {
 
   /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
   async advance(work: Work, jobId: string): Promise<void> {
-    const [job] = await work.tx.select().from(jobs).where(eq(jobs.id, jobId)).for('update');
-    if (!job || job.status !== 'open' || job.phase === null) return;
+    const [job] = await work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.id, jobId), eq(jobs.status, 'open'), sql`not exists (select from tasks where job_id = ${jobId} and phase_key = phase and done_at is null)`))
+      .for('update');
+    if (!job || job.phase === null) return;
     const [own, requests] = [await this.tasksOf(work, jobId), await rows<{ phaseKey: string; complete: boolean }>(work.tx, sql`select phase_key as "phaseKey", complete from requests where job_id = ${jobId}`)];
     const moves = advance({ phases: job.phases, current: job.phase, tasks: own.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })), requests });
     if (moves.length === 0) return;

@@ -56,7 +56,7 @@ export class TeamController {
       name: actor.name,
       role: actor.role,
       rights: RIGHTS.filter((right) => may(actor.role, right)),
-      firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency },
+      firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency, zone: firm.zone },
       today: work.today.toString(),
       demo: firm.demo,
     };

@@ -40,8 +40,8 @@ export class TimeController {
   }
 
   @Get('timer')
-  async timer(@InWork() work: Work): Promise<{ timer: TimerView | null }> {
-    return { timer: await this.queries.timer(work) };
+  async timer(@InWork() work: Work): Promise<{ timer: TimerView | null; now: string }> {
+    return { timer: await this.queries.timer(work), now: work.now.toString() };
   }
 
   @Post('timer/start')

@@ -1,10 +1,13 @@
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import { Clock } from '../clock';
+import { Database, keepDump } from '../database';
 import { Effects } from '../events';
 import { byItself } from '../identity/actor';
 import { SETTINGS, type Settings } from '../settings';
 import { type Work, Works } from '../work';
 
 const EVERY = 60_000;
+const HOURS_TO_TIDY = 6;
 
 /**
  * The background tick: goes round all firms and does what has come due. What it does has to be safe to do twice, late,
@@ -15,11 +18,14 @@ export class Ticks implements OnApplicationShutdown {
   private readonly log = new Logger('Tick');
   private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [];
   private timer: NodeJS.Timeout | null = null;
+  private keeper: NodeJS.Timeout | null = null;
   private running: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly works: Works,
     private readonly effects: Effects,
+    private readonly clock: Clock,
+    private readonly database: Database,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -30,7 +36,18 @@ export class Ticks implements OnApplicationShutdown {
   begin(): void {
     if (!this.settings.tickByItself) return;
     this.timer = setInterval(() => void this.tick(), EVERY);
+    this.keeper = setInterval(() => void this.keep(), HOURS_TO_TIDY * 3_600_000);
     void this.tick();
+  }
+
+  /** Tidies the embedded database and keeps a proven dump of it. */
+  private async keep(): Promise<void> {
+    try {
+      await this.database.tidy();
+      await keepDump(this.database, this.settings, this.clock.now().toString({ smallestUnit: 'second' }));
+    } catch (error) {
+      this.log.error(`dump: ${error instanceof Error ? error.stack : String(error)}`);
+    }
   }
 
   /** One round. A duty that fails does not keep the others from theirs. */
@@ -54,6 +71,7 @@ export class Ticks implements OnApplicationShutdown {
 
   async onApplicationShutdown(): Promise<void> {
     if (this.timer) clearInterval(this.timer);
+    if (this.keeper) clearInterval(this.keeper);
     await this.running.catch(() => undefined);
   }
 }

@@ -1,7 +1,7 @@
 /** What travels between the application and the thread on which the embedded database runs. */
 export type BridgeCall =
   | { id: number; do: 'open'; dataDir: string | null; template: string | null }
-  | { id: number; do: 'query'; sql: string; params: unknown[]; rowMode: 'array' | 'object'; rawTypes: number[] }
+  | { id: number; do: 'query'; sql: string; params: unknown[]; rowMode: 'array' | 'object' }
   | { id: number; do: 'exec'; sql: string }
   | { id: number; do: 'sync' }
   | { id: number; do: 'dump'; file: string }

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
-import type { ParserOptions, QueryOptions, Results } from '@electric-sql/pglite';
+import type { QueryOptions, Results } from '@electric-sql/pglite';
 import type { BridgeAnswer, BridgeOrder } from './bridge-protocol';
+import type { EmbeddedDatabase } from './embedded-database';
 
 interface Pending {
   resolve(value: unknown): void;
@@ -28,6 +29,8 @@ export interface BridgeOptions {
   /** Null keeps the database in memory. */
   dataDir: string | null;
   template: string | null;
+  /** Works on the calling thread, without the cost of the way to another: for filling a new database that serves nobody yet. */
+  onThisThread?: boolean;
   /** Milliseconds after which a statement is ended; the database itself has no such limit. */
   statementLimit: number;
 }
@@ -40,6 +43,7 @@ type QueryClient = Pick<DatabaseBridge, 'query' | 'exec'>;
  */
 export class DatabaseBridge {
   private worker: Worker | null = null;
+  private here: EmbeddedDatabase | null = null;
   private next = 1;
   private readonly pending = new Map<number, Pending>();
   private queue: Promise<unknown> = Promise.resolve();
@@ -53,6 +57,12 @@ export class DatabaseBridge {
   }
 
   private async start(): Promise<void> {
+    if (this.options.onThisThread) {
+      const { EmbeddedDatabase } = await import('./embedded-database');
+      this.here = new EmbeddedDatabase();
+      await this.here.carryOut({ do: 'open', dataDir: this.options.dataDir, template: this.options.template });
+      return;
+    }
     const worker = new Worker(this.options.workerFile, { execArgv: [] });
     this.worker = worker;
     worker.on('message', (answer: BridgeAnswer) => this.take(answer));
@@ -81,6 +91,7 @@ export class DatabaseBridge {
   }
 
   private async call(order: BridgeOrder, limit = this.options.statementLimit): Promise<unknown> {
+    if (this.here) return this.here.carryOut(order);
     if (!this.worker) await this.start();
     const id = this.next++;
     return new Promise((resolve, reject) => {
@@ -99,16 +110,8 @@ export class DatabaseBridge {
   }
 
   private async run<T>(sql: string, params: unknown[] = [], options: QueryOptions = {}): Promise<Results<T>> {
-    const parsers: ParserOptions = options.parsers ?? {};
-    const order: BridgeOrder = { do: 'query', sql, params, rowMode: options.rowMode ?? 'object', rawTypes: Object.keys(parsers).map(Number) };
-    const results = (await this.call(order)) as Results<Record<string | number, unknown>>;
-    results.fields.forEach((field, index) => {
-      const parse = parsers[field.dataTypeID];
-      if (!parse) return;
-      const key = options.rowMode === 'array' ? index : field.name;
-      for (const row of results.rows) if (row[key] !== null) row[key] = parse(row[key] as string);
-    });
-    return results as Results<T>;
+    // The mapper's own parsers leave text as it is, and that is how the database gives it.
+    return (await this.call({ do: 'query', sql, params, rowMode: options.rowMode ?? 'object' })) as Results<T>;
   }
 
   /** Waits for its turn: a statement of its own never falls inside another's transaction. */
@@ -138,7 +141,7 @@ export class DatabaseBridge {
         await this.call({ do: 'exec', sql: 'commit' });
         return result;
       } catch (error) {
-        if (this.worker) await this.call({ do: 'exec', sql: 'rollback' });
+        if (this.worker || this.here) await this.call({ do: 'exec', sql: 'rollback' });
         throw error;
       }
     });
@@ -156,12 +159,13 @@ export class DatabaseBridge {
 
   async close(): Promise<void> {
     await this.inTurn(async () => {
-      const worker = this.worker;
-      if (!worker) return;
+      const { worker } = this;
+      if (!worker && !this.here) return;
       await this.call({ do: 'sync' });
       await this.call({ do: 'close' }, 30_000);
       this.worker = null;
-      await worker.terminate();
+      this.here = null;
+      await worker?.terminate();
     });
   }
 }

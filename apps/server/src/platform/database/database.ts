@@ -72,6 +72,7 @@ export class Database {
       dataDir: inMemory ? null : join(settings.dataFolder, 'database'),
       template: settings.template,
       statementLimit: 60_000,
+      onThisThread: settings.databaseOnThisThread,
     });
     // The bridge has the part of PGlite's shape that the driver uses.
     const orm = drizzleEmbedded({ client: bridge as unknown as PGlite }) as unknown as Tx;
@@ -124,6 +125,14 @@ export class Database {
       this.freeCheckedAt = now;
     }
     if (this.free < this.settings.diskFloor) throw new DiskNearlyFullError(`Only ${Math.floor(this.free / 1024 / 1024)} MiB are free where the data folder lies`);
+  }
+
+  /**
+   * Clears out dead rows and counts afresh what the planner goes by. A server does this by itself; the embedded
+   * database has nobody else to do it, and without it takes the wrong indexes.
+   */
+  async tidy(): Promise<void> {
+    await this.bridge?.exec('vacuum analyze');
   }
 
   /** Writes the whole embedded database to one file; does nothing on a server, which has backups of its own. */

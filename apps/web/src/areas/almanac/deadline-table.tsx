@@ -1,0 +1,70 @@
+import { Link, useNavigate } from 'react-router';
+import type { ObligationView } from '@steady/contract/almanac';
+import { ProblemError, send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { Day, DueWords, Waits } from '../../ui/due';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { Moon } from '../../ui/moon';
+import { useSay } from '../../ui/toasts';
+import { dayInWords, dayOf } from '../../ui/words';
+
+/** Where a deadline stands: its job and what that waits for, the receipt, or when its job will begin. */
+function Stands({ of }: { of: ObligationView }) {
+  const session = useSession();
+  const navigate = useNavigate();
+  const say = useSay();
+  if (of.status === 'filed') {
+    return (
+      <span className="good">
+        <Moon done={1} of={1} />
+        filed {of.filedAt && dayInWords(dayOf(of.filedAt).toString(), session.day)}, receipt {of.receipt}
+      </span>
+    );
+  }
+  if (of.status === 'filing') return <span>on its way to {of.authority}</span>;
+  if (of.jobId) {
+    return (
+      <span>
+        <Moon done={of.tasksDone} of={of.tasks} />
+        <Link to={`/jobs/${of.jobId}`} className="lnk" onClick={(event) => event.stopPropagation()}>
+          job {of.jobNumber}
+        </Link>
+        , {of.jobStatus === 'on hold' ? <span className="soon">on hold</span> : of.waitingSince ? <Waits since={of.waitingSince} /> : of.jobStatus === 'finished' ? 'finished, not filed' : (of.phase ?? '')}
+      </span>
+    );
+  }
+  const start = async () => {
+    try {
+      const { jobId } = await send<{ jobId: string }>('POST', `/api/obligations/${of.id}/start`);
+      await navigate(`/jobs/${jobId}`);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      say(error.message, 'problem');
+    }
+  };
+  return (
+    <span>
+      <Moon done={0} of={1} />
+      begins {dayInWords(of.beginsOn, session.day)}
+      {session.may('do work') && (
+        <button className="lnk ml-3 text-kelp" onClick={() => void start()}>
+          Start now
+        </button>
+      )}
+    </span>
+  );
+}
+
+/** Deadlines in a ledger: due with workings, whose, what, where it stands. */
+export function DeadlineTable({ label, obligations, withoutClient = false, empty }: { label: string; obligations: ObligationView[]; withoutClient?: boolean; empty?: string }) {
+  const columns: Column<ObligationView>[] = [
+    { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} by={row.workings} />, sort: (row) => row.dueOn },
+    { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'filed'} /> },
+    ...(withoutClient ? [] : ([{ key: 'client', head: 'Client', cell: (row) => <Link to={`/clients/${row.clientId}`} onClick={(event) => event.stopPropagation()} className="font-semibold hover:underline">{row.client}</Link>, sort: (row) => row.client }] satisfies Column<ObligationView>[])),
+    { key: 'what', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
+    { key: 'stands', head: 'Stands', cell: (row) => <Stands of={row} />, wide: false },
+    { key: 'tasks', head: 'Tasks', cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}` : ''), wide: true },
+    { key: 'who', head: 'Who', cell: (row) => row.who ?? (row.jobId ? <span className="late">nobody yet</span> : ''), sort: (row) => row.who, wide: true },
+  ];
+  return <LedgerTable label={label} columns={columns} rows={obligations} keyOf={(row) => row.id} to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)} empty={empty} />;
+}

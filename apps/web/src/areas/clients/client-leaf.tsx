@@ -1,0 +1,189 @@
+import { useEffect } from 'react';
+import { AddClient, ChangeClient, type ClientView, LEGAL_FORMS, VAT_GROUPS } from '@steady/contract/clients';
+import { send } from '../../app/api';
+import { useTeam } from '../../app/session';
+import { ChoiceField, MonthDayField, SelectField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+import { FORM_WORDS } from './words';
+
+interface Props {
+  open: boolean;
+  onClose(): void;
+  /** The client to change; a new one is added when left out. */
+  client?: ClientView;
+  onSaved(id: string): void;
+}
+
+const blank = { name: '', vatRegistered: false, employer: false, way: 'online' as const, contact: { name: '', email: '', phone: '', role: '' } };
+
+/** What of a record goes into the form: nothing for what is not known. */
+function startFrom(client: ClientView | undefined): Partial<AddClient & ChangeClient> {
+  if (!client) return blank;
+  const { name, legalForm, yearEnd, vatRegistered, vatGroup, vatNumber, employer, annualReturnDate, way, trade, partnerId, managerId, preparerId, version } = client;
+  const known = { yearEnd, vatGroup, vatNumber, annualReturnDate, trade, partnerId, managerId, preparerId };
+  return { name, legalForm, vatRegistered, employer, way, version, ...Object.fromEntries(Object.entries(known).filter(([, value]) => value !== null)) };
+}
+
+/** Adds a client with its first contact, or changes the facts of one. */
+export function ClientLeaf(props: Props) {
+  // The form begins anew each time the leaf is opened, but keeps what was typed when it is closed by a refusal.
+  return props.open ? <OpenLeaf {...props} /> : null;
+}
+
+function OpenLeaf({ onClose, client, onSaved }: Props) {
+  const say = useSay();
+  const { team } = useTeam();
+  const { form, onSubmit, busy, problem, refusal } = useLeafForm<AddClient & ChangeClient>({
+    input: (client ? ChangeClient : AddClient) as new () => AddClient & ChangeClient,
+    start: startFrom(client),
+    submit: async (values) => {
+      const { contact, ...facts } = values;
+      const path = client ? `/api/clients/${client.id}` : '/api/clients';
+      const saved = await send<{ id: string } | null>(client ? 'PATCH' : 'POST', path, client ? facts : { ...facts, ...(contact?.name || contact?.email ? { contact } : {}) });
+      say(client ? `Saved ${values.name}.` : `Added ${values.name}.`);
+      onSaved(client?.id ?? saved!.id);
+    },
+  });
+  const { register, control, watch, setValue, formState } = form;
+  const { errors } = formState;
+  const legalForm = watch('legalForm');
+  const vat = watch('vatRegistered');
+  const contact = watch('contact');
+  const hasYear = legalForm === 'company' || legalForm === 'co-operative' || legalForm === 'charity';
+  useEffect(() => {
+    // A contact that was left wholly empty is none.
+    if (!client && !contact) setValue('contact', blank.contact);
+  }, [client, contact, setValue]);
+  const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
+  const people = (role: 'partnerId' | 'managerId' | 'preparerId', label: string) => (
+    <SelectField label={label} {...register(role)} error={errors[role]?.message}>
+      <option value="">Nobody yet</option>
+      {team.map((member) => (
+        <option key={member.id} value={member.id}>
+          {member.name}
+        </option>
+      ))}
+    </SelectField>
+  );
+  return (
+    <Leaf open title={client ? `Facts of ${client.name}` : 'Add a client'} act={client ? 'Save the facts' : 'Add the client'} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      {theirs && client && <BothVersions mine={form.getValues()} theirs={theirs} onTakeMine={() => (setValue('version', theirs.version), onSubmit())} onTakeTheirs={onClose} />}
+      <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
+      <div className="grid grid-cols-2 gap-x-4">
+        <SelectField label="Legal form" {...register('legalForm')} error={errors.legalForm?.message} defaultValue="">
+          <option value="" disabled>
+            Choose
+          </option>
+          {LEGAL_FORMS.map((value) => (
+            <option key={value} value={value}>
+              {FORM_WORDS[value]}
+            </option>
+          ))}
+        </SelectField>
+        <TextField label="Trade" hint="What they do, in a few words" {...register('trade')} error={errors.trade?.message} />
+      </div>
+      {hasYear && <MonthDayField label="Year-end" control={control} name="yearEnd" error={errors.yearEnd?.message} />}
+      {legalForm === 'company' && <MonthDayField label="Annual return date" control={control} name="annualReturnDate" hint="Of the companies office, if known" error={errors.annualReturnDate?.message} />}
+      <ChoiceField
+        label="VAT"
+        control={control}
+        name="vatRegistered"
+        choices={[
+          { value: true, words: 'registered' },
+          { value: false, words: 'not registered' },
+        ]}
+      />
+      {vat && (
+        <div className="grid grid-cols-2 gap-x-4">
+          <SelectField label="Two-month group" {...register('vatGroup')} error={errors.vatGroup?.message} defaultValue="">
+            <option value="">Choose</option>
+            {VAT_GROUPS.map((group) => (
+              <option key={group} value={group}>
+                {group} and so on
+              </option>
+            ))}
+          </SelectField>
+          <TextField label="VAT number" {...register('vatNumber')} error={errors.vatNumber?.message} />
+        </div>
+      )}
+      <ChoiceField
+        label="Employs people"
+        control={control}
+        name="employer"
+        choices={[
+          { value: true, words: 'yes' },
+          { value: false, words: 'no' },
+        ]}
+      />
+      <ChoiceField
+        label="Works"
+        control={control}
+        name="way"
+        hint={watch('way') === 'paper' ? 'No mail is sent to them: letters are printed, papers are handed over.' : 'Requests and bills go out by mail, answers come in by the portal.'}
+        choices={[
+          { value: 'online', words: 'online' },
+          { value: 'paper', words: 'on paper' },
+        ]}
+      />
+      {!client && (
+        <section className="mt-4 border-t border-rule pt-3">
+          <h3 className="mb-2">First contact</h3>
+          <div className="grid grid-cols-2 gap-x-4">
+            <TextField label="Name of a person" {...register('contact.name')} error={errors.contact?.name?.message} />
+            <TextField label="Role" hint="Director, bookkeeper, spouse" {...register('contact.role')} error={errors.contact?.role?.message} />
+            <TextField label="Email address" type="email" {...register('contact.email')} error={errors.contact?.email?.message} />
+            <TextField label="Telephone" {...register('contact.phone')} error={errors.contact?.phone?.message} />
+          </div>
+        </section>
+      )}
+      <section className="mt-4 border-t border-rule pt-3">
+        <h3 className="mb-2">Ours</h3>
+        {people('partnerId', 'Partner')}
+        {people('managerId', 'Manager')}
+        {people('preparerId', 'Preparer')}
+      </section>
+    </Leaf>
+  );
+}
+
+const LABELS: Partial<Record<keyof ClientView, string>> = { name: 'Name', legalForm: 'Legal form', yearEnd: 'Year-end', vatRegistered: 'VAT registered', vatGroup: 'VAT group', vatNumber: 'VAT number', employer: 'Employs people', annualReturnDate: 'Annual return date', way: 'Works', trade: 'Trade' };
+
+/** Two people changed one record: both versions side by side, and the choice which stays. */
+function BothVersions({ mine, theirs, onTakeMine, onTakeTheirs }: { mine: Partial<ClientView>; theirs: Partial<ClientView>; onTakeMine(): void; onTakeTheirs(): void }) {
+  const said = (value: unknown) => (value === undefined || value === null || value === '' ? 'nothing' : value === true ? 'yes' : value === false ? 'no' : String(value));
+  const differ = (Object.keys(LABELS) as (keyof ClientView)[]).filter((key) => said(mine[key]) !== said(theirs[key]));
+  return (
+    <div className="mb-4 border border-ochre bg-ochre-tint p-3 text-table">
+      <table className="w-full">
+        <thead>
+          <tr className="text-left">
+            <th className="font-normal" />
+            <th>Yours</th>
+            <th>As it stands</th>
+          </tr>
+        </thead>
+        <tbody>
+          {differ.map((key) => (
+            <tr key={key}>
+              <th scope="row" className="pr-2 text-left font-normal text-soft">
+                {LABELS[key]}
+              </th>
+              <td className="pr-2">{said(mine[key])}</td>
+              <td>{said(theirs[key])}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-2 flex gap-3">
+        <button type="button" className="act" onClick={onTakeMine}>
+          Save mine over it
+        </button>
+        <button type="button" className="act-quiet" onClick={onTakeTheirs}>
+          Keep it as it stands
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,175 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { formatMoney } from '@steady/core/money';
+import type { ObligationView } from '@steady/contract/almanac';
+import type { ClientView } from '@steady/contract/clients';
+import type { ServiceLineView } from '@steady/contract/services';
+import { useData } from '../../app/api';
+import { useKeys } from '../../app/keys';
+import { useSession, useTeam } from '../../app/session';
+import { Waits } from '../../ui/due';
+import { Note, Page, Trouble, Views } from '../../ui/page';
+import { dayInWords, dueTone, dueWords, monthDayInWords } from '../../ui/words';
+import { DeadlineTable } from '../almanac/deadline-table';
+import { DocumentList } from '../documents/document-list';
+import { BillList } from '../fees/bill-list';
+import { HistoryList } from '../jobs/history-list';
+import { JobList } from '../jobs/job-list';
+import { MessageList } from '../post/message-list';
+import { ServiceLines } from '../services/service-lines';
+import { ClientLeaf } from './client-leaf';
+import { ContactLeaf } from './contact-leaf';
+import { FORM_WORDS } from './words';
+
+const SECTIONS = [
+  { key: '', words: 'Ahead' },
+  { key: 'jobs', words: 'Jobs' },
+  { key: 'documents', words: 'Documents' },
+  { key: 'money', words: 'Money' },
+  { key: 'correspondence', words: 'Correspondence' },
+  { key: 'history', words: 'History' },
+];
+
+export function ClientPage() {
+  const { id = '', section = '' } = useParams();
+  const session = useSession();
+  const { nameOf } = useTeam();
+  const [leaf, setLeaf] = useState<'facts' | 'contact' | null>(null);
+  const { data: client, error } = useData<ClientView>(`/api/clients/${id}`);
+  const { data: ahead = [] } = useData<ObligationView[]>(`/api/clients/${id}/obligations`);
+  const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
+  const mayChange = session.may('change clients');
+  useKeys(mayChange ? [{ press: 'e', does: 'change the facts', act: () => setLeaf('facts') }] : []);
+  if (error) return <Trouble error={error} />;
+  if (!client) return null;
+  const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
+  const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
+  return (
+    <Page
+      above={[FORM_WORDS[client.legalForm], client.trade, client.standing === 'active' ? `client since ${client.since.slice(0, 4)}` : client.standing, client.way === 'paper' ? 'on paper' : 'online'].filter(Boolean).join(' · ')}
+      title={client.name}
+      sum={
+        <>
+          {next ? (
+            <>
+              Next deadline{' '}
+              <span className={dueTone(next.dueOn, session.day)}>
+                {dayInWords(next.dueOn, session.day)}, {next.service}, {dueWords(next.dueOn, session.day)}
+              </span>
+              .{' '}
+            </>
+          ) : (
+            'No deadline stands ahead. '
+          )}
+          {client.waitingSince && (
+            <>
+              <Link to={`/clients/${id}/jobs`} className="lnk">
+                <Waits since={client.waitingSince} forWhat={client.waitingFor} />
+              </Link>
+              .{' '}
+            </>
+          )}
+          {session.may('see fees') && client.unpaid > 0 && (
+            <>
+              Unpaid{' '}
+              <Link to={`/clients/${id}/money`} className="lnk">
+                <span className={client.unpaidSince && client.unpaidSince < session.today ? 'late' : ''}>
+                  {formatMoney(client.unpaid)}
+                  {client.unpaidSince && client.unpaidSince < session.today ? `, ${dueWords(client.unpaidSince, session.day)}` : ''}
+                </span>
+              </Link>
+              {client.wip ? '; ' : '.'}
+            </>
+          )}
+          {session.may('see fees') && client.wip !== 0 && <>unbilled {formatMoney(client.wip)}.</>}
+        </>
+      }
+      tools={
+        <>
+          <Views views={sections.map((one) => ({ to: `/clients/${id}${one.key ? `/${one.key}` : ''}`, words: one.words }))} />
+          {mayChange && (
+            <button className="act-quiet ml-auto" onClick={() => setLeaf('facts')}>
+              Change the facts
+            </button>
+          )}
+        </>
+      }
+      margin={
+        <>
+          <Note title="Facts">
+            <dl className="facts">
+              {client.yearEnd && (
+                <>
+                  <dt>Year-end</dt>
+                  <dd>{monthDayInWords(client.yearEnd)}</dd>
+                </>
+              )}
+              <dt>VAT</dt>
+              <dd>{client.vatRegistered ? [client.vatNumber, `${client.vatGroup} group`].filter(Boolean).join(', ') : 'not registered'}</dd>
+              {client.annualReturnDate && (
+                <>
+                  <dt>Annual return</dt>
+                  <dd>{monthDayInWords(client.annualReturnDate)}</dd>
+                </>
+              )}
+              <dt>Employs</dt>
+              <dd>{client.employer ? 'yes' : 'nobody'}</dd>
+              <dt>Works</dt>
+              <dd>{client.way === 'paper' ? 'on paper' : 'online'}</dd>
+              <dt>Number</dt>
+              <dd>{client.number}</dd>
+            </dl>
+          </Note>
+          <Note title="People here">
+            {client.contacts.length === 0 && <p className="soon">Nobody yet: nobody can be written to.</p>}
+            <dl className="facts">
+              {client.contacts.map((contact) => (
+                <div key={contact.id} className="contents">
+                  <dt className="text-ink">{contact.name}</dt>
+                  <dd className="min-w-0 wrap-anywhere text-soft">
+                    {[contact.role, contact.email, contact.phone].filter(Boolean).join(', ')}
+                    {!contact.email && client.way === 'online' && <span className="soon"> no email address</span>}
+                  </dd>
+                </div>
+              ))}
+            </dl>
+            {mayChange && (
+              <button className="lnk mt-1 text-soft" onClick={() => setLeaf('contact')}>
+                Add a contact
+              </button>
+            )}
+          </Note>
+          <Note title="Ours">
+            <dl className="facts">
+              <dt>Partner</dt>
+              <dd>{nameOf(client.partnerId)}</dd>
+              <dt>Manager</dt>
+              <dd>{nameOf(client.managerId)}</dd>
+              <dt>Preparer</dt>
+              <dd>{nameOf(client.preparerId)}</dd>
+            </dl>
+          </Note>
+        </>
+      }
+    >
+      {client.note && (
+        <p className="mb-3 border border-[#eadbb5] bg-ochre-tint px-2.5 py-1.5 text-table">
+          <b>Note</b> {client.note}
+        </p>
+      )}
+      {section === '' && (
+        <>
+          <DeadlineTable label="Deadlines ahead" obligations={ahead} withoutClient empty="No deadlines yet. They are computed as soon as the client has a service: give it one below." />
+          <ServiceLines clientId={id} lines={lines ?? []} />
+        </>
+      )}
+      {section === 'jobs' && <JobList clientId={id} />}
+      {section === 'documents' && <DocumentList clientId={id} />}
+      {section === 'money' && <BillList clientId={id} />}
+      {section === 'correspondence' && <MessageList of={`client=${id}`} />}
+      {section === 'history' && <HistoryList of={`client=${id}`} />}
+      <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
+      {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}
+    </Page>
+  );
+}

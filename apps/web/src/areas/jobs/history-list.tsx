@@ -1,0 +1,40 @@
+import { Link } from 'react-router';
+import type { HistoryLine } from '@steady/contract/jobs';
+import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { LedgerTable } from '../../ui/ledger-table';
+import { momentInWords } from '../../ui/words';
+
+/** What happened, the newest first: who, when, what. `of` is "job=…" or "client=…". */
+export function HistoryList({ of }: { of: string }) {
+  const { day } = useSession();
+  const { data } = useData<HistoryLine[]>(`/api/history?${of}`);
+  if (!data) return null;
+  const ofClient = of.startsWith('client=');
+  return (
+    <LedgerTable
+      label="History"
+      rows={data}
+      keyOf={(row) => row.id}
+      columns={[
+        { key: 'at', head: 'When', cell: (row) => <span className="whitespace-nowrap">{momentInWords(row.at, day)}</span>, className: 'w-36' },
+        { key: 'who', head: 'Who', cell: (row) => <span className="whitespace-nowrap">{row.who}</span>, className: 'w-40' },
+        { key: 'what', head: 'What', cell: (row) => row.what },
+        ...(ofClient
+          ? [
+              {
+                key: 'job',
+                head: '',
+                cell: (row: HistoryLine) =>
+                  row.jobId && (
+                    <Link to={`/jobs/${row.jobId}`} className="lnk">
+                      job
+                    </Link>
+                  ),
+              },
+            ]
+          : []),
+      ]}
+    />
+  );
+}

@@ -1,0 +1,60 @@
+import { Link } from 'react-router';
+import type { JobRow } from '@steady/contract/jobs';
+import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { Day, DueWords, Waits } from '../../ui/due';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { Moon } from '../../ui/moon';
+
+/** Where a job stands, in words. */
+export function JobStands({ of }: { of: JobRow }) {
+  if (of.status === 'finished') return <span className="good">finished</span>;
+  if (of.status === 'on hold') return <span className="soon">on hold: {of.holdReason}</span>;
+  if (of.waitingSince) return <Waits since={of.waitingSince} />;
+  return <span className="text-soft">{of.phase}</span>;
+}
+
+/** Columns of jobs in a ledger; the client's is left out where all are of one. */
+export function useJobColumns(withClient: boolean): Column<JobRow>[] {
+  const { day } = useSession();
+  return [
+    ...(withClient ? ([{ key: 'client', head: 'Client', cell: (row) => <Link to={`/clients/${row.clientId}`} className="font-semibold hover:underline" onClick={(event) => event.stopPropagation()}>{row.client}</Link>, sort: (row) => row.client }] satisfies Column<JobRow>[]) : []),
+    { key: 'job', head: 'Job', cell: (row) => row.name, sort: (row) => row.name },
+    { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} />, sort: (row) => row.dueOn, wide: true },
+    { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'finished'} /> },
+    { key: 'stands', head: 'Stands', cell: (row) => <JobStands of={row} />, sort: (row) => (row.waitingSince ? `waits ${row.waitingSince}` : row.phase) },
+    {
+      key: 'tasks',
+      head: 'Tasks',
+      cell: (row) => (
+        <span className="whitespace-nowrap">
+          <Moon done={row.tasksDone} of={row.tasks} tone={row.status !== 'finished' && row.dueOn < day.toString() ? 'rust' : 'ink'} />
+          {row.tasksDone} of {row.tasks}
+        </span>
+      ),
+      sort: (row) => (row.tasks ? row.tasksDone / row.tasks : 0),
+      wide: true,
+    },
+    { key: 'who', head: 'Who', cell: (row) => row.who ?? <span className="late">nobody yet</span>, sort: (row) => row.who, wide: true },
+    { key: 'number', head: 'No.', figure: true, cell: (row) => <span className="text-soft">{row.number}</span>, sort: (row) => row.number, wide: true },
+  ];
+}
+
+/** The jobs of one client: open ones, then what was done. */
+export function JobList({ clientId }: { clientId: string }) {
+  const columns = useJobColumns(false);
+  const { data: open } = useData<{ rows: JobRow[] }>(`/api/jobs?status=open&client=${clientId}`);
+  const { data: done } = useData<{ rows: JobRow[] }>(`/api/jobs?status=finished&client=${clientId}`);
+  if (!open || !done) return null;
+  return (
+    <LedgerTable
+      label="Jobs"
+      columns={columns}
+      rows={[...open.rows, ...done.rows]}
+      group={(row) => (row.status === 'finished' ? 'Finished' : 'Open')}
+      keyOf={(row) => row.id}
+      to={(row) => `/jobs/${row.id}`}
+      empty="No job yet. Jobs begin by themselves at their lead time, or by “Start now” at a deadline."
+    />
+  );
+}

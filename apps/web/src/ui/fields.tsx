@@ -1,0 +1,187 @@
+import { type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
+import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
+import { formatHours, formatMoney, parseHours, parseMoney } from '@steady/core/money';
+
+interface Frame {
+  label: string;
+  hint?: string;
+  error?: string;
+  narrow?: boolean;
+}
+
+/** Label above, hint and fault below; the fault is said to those who do not see it. */
+function Framed({ label, hint, error, narrow, children }: Frame & { children(ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: boolean }): ReactNode }) {
+  const id = useId();
+  const about = error || hint ? `${id}-about` : undefined;
+  return (
+    <div className={`mb-3 ${narrow ? 'max-w-52' : ''}`}>
+      <label htmlFor={id} className="mb-0.5 block text-table font-semibold">
+        {label}
+      </label>
+      {children({ id, 'aria-describedby': about, 'aria-invalid': error ? true : undefined })}
+      {about && (
+        <p id={about} className={`mt-0.5 text-fine ${error ? 'text-rust' : 'text-soft'}`}>
+          {error ?? hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function TextField({ label, hint, error, narrow, ...input }: Frame & ComponentProps<'input'>) {
+  return (
+    <Framed {...{ label, hint, error, narrow }}>
+      {(ids) => <input type="text" autoComplete="off" {...input} {...ids} className="field" />}
+    </Framed>
+  );
+}
+
+export function LongTextField({ label, hint, error, ...input }: Frame & ComponentProps<'textarea'>) {
+  return <Framed {...{ label, hint, error }}>{(ids) => <textarea rows={3} {...input} {...ids} className="field" />}</Framed>;
+}
+
+export function DateField({ label, hint, error, ...input }: Frame & ComponentProps<'input'>) {
+  return (
+    <Framed {...{ label, hint, error }} narrow>
+      {(ids) => <input type="date" min="1900-01-01" max="2200-12-31" {...input} {...ids} className="field" />}
+    </Framed>
+  );
+}
+
+export function SelectField({ label, hint, error, narrow, children, ...input }: Frame & ComponentProps<'select'>) {
+  return (
+    <Framed {...{ label, hint, error, narrow }}>
+      {(ids) => (
+        <select {...input} {...ids} className="field">
+          {children}
+        </select>
+      )}
+    </Framed>
+  );
+}
+
+type Controlled<Values extends FieldValues> = Frame & { control: Control<Values>; name: Path<Values>; autoFocus?: boolean };
+
+/** A figure typed as people write it, kept as a whole number: cents or minutes. What cannot be read stays, with the fault. */
+function FigureField<Values extends FieldValues>({ control, name, show, parse, placeholder, autoFocus, ...frame }: Controlled<Values> & { show(value: number): string; parse(text: string): number | null; placeholder: string }) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => <Figure {...frame} {...{ show, parse, placeholder, autoFocus }} value={field.value as number | undefined} onChange={field.onChange} onBlur={field.onBlur} inputRef={field.ref} />}
+    />
+  );
+}
+
+function Figure({ label, hint, error, value, onChange, onBlur, show, parse, placeholder, inputRef, autoFocus }: Frame & { value: number | undefined; onChange(value: number | undefined): void; onBlur(): void; show(value: number): string; parse(text: string): number | null; placeholder: string; inputRef?: (element: HTMLInputElement | null) => void; autoFocus?: boolean }) {
+  const [text, setText] = useState(value === undefined || Number.isNaN(value) ? '' : show(value));
+  useEffect(() => {
+    if (value !== undefined && !Number.isNaN(value) && parse(text) !== value) setText(show(value));
+    // Only when the value is set from outside; typing keeps its own text.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [value]);
+  return (
+    <Framed {...{ label, hint, error }} narrow>
+      {(ids) => (
+        <input
+          {...ids}
+          ref={inputRef}
+          type="text"
+          inputMode="decimal"
+          autoComplete="off"
+          // eslint-disable-next-line jsx-a11y/no-autofocus -- the first field of a leaf that was just opened
+          autoFocus={autoFocus}
+          className="field text-right"
+          placeholder={placeholder}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            onChange(event.target.value.trim() === '' ? undefined : (parse(event.target.value) ?? Number.NaN));
+          }}
+          onBlur={() => {
+            const read = parse(text);
+            if (read !== null) setText(show(read));
+            onBlur();
+          }}
+        />
+      )}
+    </Framed>
+  );
+}
+
+export function MoneyField<Values extends FieldValues>(props: Controlled<Values>) {
+  return <FigureField {...props} show={formatMoney} parse={parseMoney} placeholder="0.00" />;
+}
+
+export function HoursField<Values extends FieldValues>(props: Controlled<Values>) {
+  return <FigureField {...props} show={formatHours} parse={parseHours} placeholder="1:30" />;
+}
+
+/** A few choices of which one holds, all to be seen. */
+export function ChoiceField<Values extends FieldValues>({ label, hint, error, control, name, choices }: Controlled<Values> & { choices: { value: string | boolean; words: string; hint?: string }[] }) {
+  const id = useId();
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <fieldset className="mb-3">
+          <legend className="mb-0.5 text-table font-semibold">{label}</legend>
+          <div className="flex flex-wrap gap-x-5 gap-y-1">
+            {choices.map((choice) => (
+              <label key={String(choice.value)} className="flex items-baseline gap-1.5">
+                <input type="radio" name={id} checked={field.value === choice.value} onChange={() => field.onChange(choice.value)} />
+                <span>
+                  {choice.words}
+                  {choice.hint && <span className="text-fine text-soft"> {choice.hint}</span>}
+                </span>
+              </label>
+            ))}
+          </div>
+          {(error || hint) && <p className={`mt-0.5 text-fine ${error ? 'text-rust' : 'text-soft'}`}>{error ?? hint}</p>}
+        </fieldset>
+      )}
+    />
+  );
+}
+
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const DAYS_IN = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
+/** A day of any year, as "MM-DD". Choosing a month proposes its last day: most years end on one. */
+export function MonthDayField<Values extends FieldValues>({ label, hint, error, control, name }: Controlled<Values>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => {
+        const [month, day] = ((field.value as string | undefined) ?? '').split('-').map(Number);
+        const set = (m: number, d: number) => field.onChange(m ? `${String(m).padStart(2, '0')}-${String(Math.min(d, DAYS_IN[m - 1]!)).padStart(2, '0')}` : undefined);
+        return (
+          <Framed {...{ label, hint, error }}>
+            {(ids) => (
+              <div className="flex max-w-72 gap-2">
+                <select {...ids} className="field" value={month ?? ''} onChange={(event) => set(Number(event.target.value), 31)}>
+                  <option value="">Month</option>
+                  {MONTHS.map((words, index) => (
+                    <option key={words} value={index + 1}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+                <select aria-label={`${label}, day`} className="field max-w-20" value={day ?? ''} disabled={!month} onChange={(event) => set(month!, Number(event.target.value))}>
+                  {!month && <option value="">Day</option>}
+                  {Array.from({ length: DAYS_IN[(month ?? 1) - 1]! }, (_, index) => (
+                    <option key={index} value={index + 1}>
+                      {index + 1}
+                    </option>
+                  ))}
+                </select>
+              </div>
+            )}
+          </Framed>
+        );
+      }}
+    />
+  );
+}

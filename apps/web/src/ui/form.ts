@@ -1,0 +1,52 @@
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { useState } from 'react';
+import { type DefaultValues, type FieldValues, type Path, type Resolver, type UseFormReturn, useForm } from 'react-hook-form';
+import { ProblemError } from '../app/api';
+
+interface Given<Values extends FieldValues> {
+  /** The input class of the contract: the same checks as on the server. */
+  input: new () => Values;
+  start: DefaultValues<Values>;
+  /** Sends; what it throws is shown, at the fields where it names them. What was typed stays. */
+  submit(values: Values): Promise<void>;
+}
+
+export interface LeafForm<Values extends FieldValues> {
+  form: UseFormReturn<Values>;
+  onSubmit(): void;
+  busy: boolean;
+  problem: string | null;
+  /** The last refusal, for pages that show more of it. */
+  refusal: ProblemError | null;
+}
+
+/** Text fields that were left empty are not given at all. */
+function withoutEmpty<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(withoutEmpty) as T;
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, v]) => v !== '' && v !== undefined)
+      .map(([k, v]) => [k, withoutEmpty(v)]),
+  ) as T;
+}
+
+/** A form of a leaf: checks before sending, shows what the server refuses at the fields, keeps what was typed. */
+export function useLeafForm<Values extends FieldValues>({ input, start, submit }: Given<Values>): LeafForm<Values> {
+  const [refusal, setRefusal] = useState<ProblemError | null>(null);
+  const check = classValidatorResolver(input as never, { validator: { stopAtFirstError: true } }) as unknown as Resolver<Values>;
+  const form = useForm<Values>({ defaultValues: start, resolver: (values, context, options) => check(withoutEmpty(values), context, options) });
+  const onSubmit = () => {
+    setRefusal(null);
+    void form.handleSubmit(async (values) => {
+      try {
+        await submit(withoutEmpty(values));
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        setRefusal(error);
+        error.problem.errors?.forEach(({ field, message }) => form.setError(field as Path<Values>, { message }));
+      }
+    })();
+  };
+  return { form, onSubmit, busy: form.formState.isSubmitting, problem: refusal?.message ?? null, refusal };
+}

@@ -1,0 +1,60 @@
+import type { ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import type { ProblemError } from '../app/api';
+
+/** A page: what it is about, the sentence that matters, a line of tools, its content, and at the right the margin. */
+export function Page({ above, title, sum, tools, children, margin }: { above?: ReactNode; title: ReactNode; sum?: ReactNode; tools?: ReactNode; children: ReactNode; margin?: ReactNode }) {
+  const body = (
+    <div className="min-w-0">
+      {above && <p className="text-table text-soft">{above}</p>}
+      <h1>{title}</h1>
+      {sum && <p className="mt-1 text-[15px] max-sm:text-base">{sum}</p>}
+      {tools && <div className="mt-3 mb-2 flex flex-wrap items-center gap-x-[22px] gap-y-2 text-table text-soft">{tools}</div>}
+      {children}
+    </div>
+  );
+  if (!margin) return <main className="px-6 pt-[18px] pb-16 max-sm:px-4">{body}</main>;
+  return (
+    <main className="grid grid-cols-[minmax(0,1fr)_262px] gap-[26px] px-6 pt-[18px] pb-16 max-lg:grid-cols-1 max-sm:px-4">
+      {body}
+      <aside className="border-rule text-table max-lg:border-t max-lg:pt-4 lg:border-l lg:pl-[18px]">{margin}</aside>
+    </main>
+  );
+}
+
+/** One marginal note: a heading and what stands under it. */
+export function Note({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="mb-4">
+      <h2 className="mb-1 text-base">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** Views of one page, as words in a line; the one that is open is underlined. */
+export function Views({ views }: { views: { to: string; words: ReactNode; end?: boolean }[] }) {
+  return (
+    <nav aria-label="Views" className="flex flex-wrap gap-x-[22px] gap-y-1">
+      {views.map((view) => (
+        <NavLink key={view.to} to={view.to} end={view.end ?? true} preventScrollReset className={({ isActive }) => (isActive ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink')}>
+          {view.words}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+/** What stands where nothing is yet: what belongs there, and the first step. */
+export function Empty({ children }: { children: ReactNode }) {
+  return <div className="sheet px-4 py-6 text-soft">{children}</div>;
+}
+
+/** Why a page cannot be shown. */
+export function Trouble({ error }: { error: ProblemError }) {
+  return (
+    <Page title={error.problem.title} sum={error.message}>
+      <span />
+    </Page>
+  );
+}
