@@ -25,7 +25,7 @@ export function ClientsPage() {
   const [search, setSearch] = useSearchParams();
   const [find, setFind] = useState('');
   const adding = search.has('new');
-  const { data, size, setSize } = useSWRInfinite<ClientPageAnswer>((index: number, before: ClientPageAnswer | null) => {
+  const { data, size, setSize } = useSWRInfinite<ClientPageAnswer>((_index: number, before: ClientPageAnswer | null) => {
     if (before && !before.more) return null;
     const after = before ? `&after=${before.rows.at(-1)!.id}` : '';
     return `/api/clients?find=${encodeURIComponent(find.trim())}${after}`;

@@ -29,7 +29,7 @@ export function JobsPage() {
   const [find, setFind] = useState('');
   const finished = search.get('show') === 'finished';
   const filter = (search.get('show') ?? 'all') in FILTERS ? (search.get('show') as keyof typeof FILTERS) : 'all';
-  const { data, size, setSize } = useSWRInfinite<Answer>((index: number, before: Answer | null) => {
+  const { data, size, setSize } = useSWRInfinite<Answer>((_index: number, before: Answer | null) => {
     if (before && !before.more) return null;
     return `/api/jobs?status=${finished ? 'finished' : 'open'}&find=${encodeURIComponent(find.trim())}${before ? `&after=${before.rows.at(-1)!.id}` : ''}`;
   });

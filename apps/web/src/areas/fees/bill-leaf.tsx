@@ -1,0 +1,36 @@
+import { useNavigate } from 'react-router';
+import { DraftBill } from '@steady/contract/fees';
+import type { JobView } from '@steady/contract/jobs';
+import { formatMoney } from '@steady/core/money';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { LongTextField, MoneyField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+
+/** Drafts an interim bill. Nothing goes out before it was looked at and approved. */
+export function BillLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
+  const { firm } = useSession();
+  const navigate = useNavigate();
+  const left = job.money ? Math.max(0, job.money.agreedFee - job.money.billed) : 0;
+  const { form, onSubmit, busy, problem } = useLeafForm<DraftBill>({
+    input: DraftBill,
+    start: { wording: job.name, ...(left > 0 ? { amount: left } : {}) },
+    submit: async (values) => {
+      const { id } = await send<{ id: string }>('POST', `/api/jobs/${job.id}/bills`, values);
+      await navigate(`/fees/bills/${id}`);
+    },
+  });
+  const { control, register, formState } = form;
+  return (
+    <Leaf open title="Draft an interim bill" act="Look at its effect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      {job.money && (
+        <p className="mb-3 text-table text-soft">
+          Agreed fee {formatMoney(job.money.agreedFee)}, billed so far {formatMoney(job.money.billed)}.
+        </p>
+      )}
+      <MoneyField label={`Amount, ${firm.currency}, net of VAT`} control={control} name="amount" error={formState.errors.amount?.message} autoFocus />
+      <LongTextField label="Wording" hint="The client reads it on the bill." {...register('wording')} error={formState.errors.wording?.message} />
+    </Leaf>
+  );
+}

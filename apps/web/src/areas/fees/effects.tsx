@@ -1,0 +1,46 @@
+import { formatMoney } from '@steady/core/money';
+import { useSession } from '../../app/session';
+
+interface Effect {
+  key: string;
+  name: string;
+  recorded: number;
+  adjustment: number;
+  recovery: number | null;
+}
+
+const percent = (tenths: number | null) => (tenths === null ? '' : `${(tenths / 10).toFixed(1)}%`);
+const tone = (amount: number) => (amount < 0 ? 'text-rust' : amount > 0 ? 'good' : '');
+
+/** What a settlement does to each person or task: recorded, written up or down, recovery. */
+export function Effects({ of, label }: { of: Effect[]; label: string }) {
+  const { firm } = useSession();
+  return (
+    <table className="ledger" aria-label={label}>
+      <thead>
+        <tr>
+          <th scope="col" className="bg-transparent!" />
+          <th scope="col" className="n bg-transparent!">
+            Recorded, {firm.currency}
+          </th>
+          <th scope="col" className="n bg-transparent!">
+            Up or down
+          </th>
+          <th scope="col" className="n bg-transparent!">
+            Recovery
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {of.map((effect) => (
+          <tr key={effect.key}>
+            <td className="px-1.5!">{effect.name}</td>
+            <td className="n px-1.5!">{formatMoney(effect.recorded)}</td>
+            <td className={`n px-1.5! ${tone(effect.adjustment)}`}>{formatMoney(effect.adjustment)}</td>
+            <td className="n px-1.5!">{percent(effect.recovery)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,106 @@
+import { useSearchParams } from 'react-router';
+import useSWRInfinite from 'swr/infinite';
+import { formatMoney } from '@steady/core/money';
+import type { InvoiceRow, WipRow } from '@steady/contract/fees';
+import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { LedgerTable } from '../../ui/ledger-table';
+import { Page, Trouble, Views } from '../../ui/page';
+import { BillTable } from './bill-list';
+
+const VIEWS = (
+  <Views
+    views={[
+      { to: '/fees', words: 'WIP by job' },
+      { to: '/fees/bills', words: 'Bills' },
+    ]}
+  />
+);
+
+const AGES = [
+  { words: 'over 90 days', from: 91 },
+  { words: '61 to 90 days', from: 61 },
+  { words: '31 to 60 days', from: 31 },
+  { words: 'up to 30 days', from: 0 },
+];
+
+/** WIP by job, the oldest first. */
+export function FeesPage() {
+  const { firm } = useSession();
+  const { data, error } = useData<WipRow[]>('/api/wip');
+  if (error) return <Trouble error={error} />;
+  if (!data) return null;
+  const sum = (pick: (row: WipRow) => number, rows = data) => rows.reduce((all, row) => all + pick(row), 0);
+  const old = data.filter((row) => row.days > 90 && row.balance > 0);
+  const age = (row: WipRow) => AGES.find((one) => row.days >= one.from)!.words;
+  return (
+    <Page
+      title="Fees"
+      sum={
+        <>
+          WIP of {firm.currency} <b>{formatMoney(sum((row) => row.balance))}</b> stands on {data.length} jobs; <span className={old.length ? 'late' : ''}>{formatMoney(sum((row) => row.balance, old))} of it is older than 90 days</span>.
+        </>
+      }
+      tools={VIEWS}
+    >
+      <LedgerTable
+        label="WIP by job"
+        rows={data}
+        keyOf={(row) => row.jobId}
+        to={(row) => `/jobs/${row.jobId}/money`}
+        group={(row) => `Oldest entry ${age(row)}`}
+        columns={[
+          { key: 'client', head: 'Client', cell: (row) => <span className="font-semibold">{row.client}</span>, sort: (row) => row.client },
+          { key: 'job', head: 'Job', cell: (row) => row.job, sort: (row) => row.job },
+          { key: 'days', head: 'Oldest, days', figure: true, cell: (row) => row.days, sort: (row) => row.days, wide: true },
+          { key: 'fee', head: 'Agreed fee', figure: true, cell: (row) => formatMoney(row.fee), sort: (row) => row.fee, wide: true },
+          { key: 'recorded', head: 'Recorded', figure: true, cell: (row) => formatMoney(row.recorded), sort: (row) => row.recorded, wide: true },
+          { key: 'billed', head: 'Billed', figure: true, cell: (row) => (row.billed ? formatMoney(row.billed) : ''), sort: (row) => row.billed, wide: true },
+          { key: 'wip', head: `WIP, ${firm.currency}`, figure: true, cell: (row) => <span className={row.balance < 0 ? 'text-soft' : ''}>{formatMoney(row.balance)}</span>, sort: (row) => row.balance },
+        ]}
+        total={{ client: `${data.length} jobs`, recorded: formatMoney(sum((row) => row.recorded)), billed: formatMoney(sum((row) => row.billed)), wip: formatMoney(sum((row) => row.balance)) }}
+        empty="Nothing stands unbilled. Time and expenses appear here as they are recorded."
+      />
+    </Page>
+  );
+}
+
+const STATUSES = ['all', 'draft', 'issued', 'paid', 'cancelled'] as const;
+
+/** All bills, the newest first. */
+export function BillsPage() {
+  const [search, setSearch] = useSearchParams();
+  const status = search.get('status') ?? 'all';
+  const { data, size, setSize } = useSWRInfinite<{ rows: InvoiceRow[]; more: boolean }>((_index: number, before: { rows: InvoiceRow[]; more: boolean } | null) => {
+    if (before && !before.more) return null;
+    const query = new URLSearchParams({ ...(status === 'all' ? {} : { status }), ...(before ? { before: before.rows.at(-1)!.id } : {}) });
+    return `/api/invoices?${query.toString()}`;
+  });
+  const rows = data?.flatMap((page) => page.rows) ?? [];
+  const unpaid = rows.filter((row) => row.status === 'issued');
+  return (
+    <Page
+      title="Bills"
+      sum={data && `${unpaid.length} unpaid, ${formatMoney(unpaid.reduce((sum, row) => sum + row.gross, 0))} with VAT.`}
+      tools={
+        <>
+          {VIEWS}
+          <span className="ml-auto flex gap-4">
+            {STATUSES.map((one) => (
+              <button key={one} className={one === status ? 'border-b-2 border-kelp font-semibold text-ink' : 'hover:text-ink'} onClick={() => setSearch(one === 'all' ? {} : { status: one })}>
+                {one}
+              </button>
+            ))}
+          </span>
+        </>
+      }
+    >
+      {data && <BillTable rows={rows} withClient />}
+      {data?.at(-1)?.more && (
+        <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
+          Show more
+        </button>
+      )}
+    </Page>
+  );
+}

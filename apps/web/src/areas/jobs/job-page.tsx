@@ -1,0 +1,237 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { civil } from '@steady/core/calendar';
+import { formatHours, formatMoney, formatSigned } from '@steady/core/money';
+import { plainDate } from '@steady/core/words';
+import type { JobView } from '@steady/contract/jobs';
+import { ProblemError, send, useData } from '../../app/api';
+import { useKeys } from '../../app/keys';
+import { useSession, useTeam } from '../../app/session';
+import { Day, Waits } from '../../ui/due';
+import { Confirm } from '../../ui/leaf';
+import { Note, Page, Trouble, Views } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
+import { WorkingsLines, Worked } from '../../ui/workings';
+import { DocumentTable } from '../documents/document-list';
+import { MessageList } from '../post/message-list';
+import { RequestsSection } from '../requests/requests-section';
+import { TimeLeaf } from '../time/time-leaf';
+import { HistoryList } from './history-list';
+import { HoldLeaf } from './hold-leaf';
+import { JobMoneySection } from './job-money-section';
+import { PhaseList } from './phase-list';
+
+export function JobPage() {
+  const { id = '', section = '' } = useParams();
+  const session = useSession();
+  const say = useSay();
+  const navigate = useNavigate();
+  const { nameOf } = useTeam();
+  const [open, setOpen] = useState<'hold' | 'time' | 'file' | 'workings' | null>(null);
+  const { data: job, error } = useData<JobView>(`/api/jobs/${id}`);
+  const mayWork = session.may('do work');
+  useKeys([
+    { press: 't', does: 'start the timer on this job', act: () => void act(() => send('POST', '/api/timer/start', { jobId: id }), 'The timer runs.') },
+    { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
+  ]);
+  const act = async (what: () => Promise<unknown>, done: string) => {
+    try {
+      await what();
+      say(done);
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      say(problem.message, 'problem');
+    }
+  };
+  if (error) return <Trouble error={error} />;
+  if (!job) return null;
+  const items = job.requests.flatMap((request) => request.items);
+  const base = `/jobs/${id}`;
+  const { obligation, money } = job;
+  const mayFile = mayWork && obligation?.status === 'open' && job.status === 'open';
+  const unfinished = job.tasks.filter((task) => !task.doneAt && task.doneByEvent !== 'filed');
+  return (
+    <Page
+      above={
+        <>
+          <Link to={`/clients/${job.clientId}`} className="lnk">
+            {job.client}
+          </Link>{' '}
+          · job {job.number} · {job.rhythm}
+        </>
+      }
+      title={job.name}
+      sum={
+        job.status === 'finished' ? (
+          <>
+            <span className="good font-semibold">Finished</span>
+            {obligation?.receipt && <>; filed with {obligation.authority}, receipt {obligation.receipt}</>}.
+          </>
+        ) : (
+          <>
+            Due to {obligation?.authority ?? 'the client'}{' '}
+            <span className={dueTone(job.dueOn, session.day)}>
+              {dayInWords(job.dueOn, session.day)}, {dueWords(job.dueOn, session.day)}
+            </span>
+            ; our target {dayInWords(job.targetOn, session.day)}.{' '}
+            {job.status === 'on hold' ? (
+              <span className="soon">On hold: {job.holdReason}.</span>
+            ) : (
+              job.waitingSince && (
+                <Link to={`${base}/requests`} className="lnk">
+                  <Waits since={job.waitingSince} forWhat={job.waitingFor} />
+                </Link>
+              )
+            )}
+          </>
+        )
+      }
+      tools={
+        <>
+          <Views
+            views={[
+              { to: base, words: 'Work' },
+              { to: `${base}/requests`, words: items.length ? `Requests ${items.filter((item) => item.state === 'accepted').length} of ${items.length} in` : 'Requests' },
+              { to: `${base}/documents`, words: `Documents ${job.documents.length || ''}` },
+              { to: `${base}/correspondence`, words: 'Correspondence' },
+              { to: `${base}/money`, words: 'Time and money' },
+              { to: `${base}/history`, words: 'History' },
+            ]}
+          />
+          <span className="ml-auto flex gap-3">
+            {mayWork && job.status === 'open' && (
+              <button className="act-quiet" onClick={() => setOpen('hold')}>
+                Put on hold
+              </button>
+            )}
+            {mayWork && job.status === 'on hold' && (
+              <button className="act-quiet" onClick={() => void act(() => send('POST', `/api/jobs/${id}/resume`), 'Off hold.')}>
+                Take off hold
+              </button>
+            )}
+            <button className="act-quiet" onClick={() => setOpen('time')}>
+              Add time
+            </button>
+            {mayFile && (
+              <button className="act" onClick={() => setOpen('file')}>
+                File
+              </button>
+            )}
+          </span>
+        </>
+      }
+      margin={
+        <>
+          <Note title="Dates">
+            <dl className="facts">
+              <dt>Period</dt>
+              <dd>
+                {plainDate(civil(job.periodStart))} to {plainDate(civil(job.periodEnd))}
+              </dd>
+              <dt>Began</dt>
+              <dd>{dayInWords(job.startOn, session.day)}</dd>
+              <dt>Deadline</dt>
+              <dd>
+                {obligation ? (
+                  <button className="workings" aria-expanded={open === 'workings'} onClick={() => setOpen(open === 'workings' ? null : 'workings')}>
+                    {dayInWords(job.dueOn, session.day)}
+                  </button>
+                ) : (
+                  <Day of={job.dueOn} />
+                )}
+              </dd>
+              <dt>Our target</dt>
+              <dd>{dayInWords(job.targetOn, session.day)}</dd>
+              <dt>Everything in</dt>
+              <dd>{job.everythingInOn ? dayInWords(job.everythingInOn, session.day) : 'not yet'}</dd>
+            </dl>
+            {open === 'workings' && obligation && (
+              <div className="mt-2">
+                <WorkingsLines of={obligation.workings} />
+              </div>
+            )}
+          </Note>
+          {obligation && (
+            <Note title="Filing">
+              {obligation.status === 'filed' ? (
+                <p className="good">
+                  Filed {obligation.filedAt && momentInWords(obligation.filedAt, session.day)}, receipt {obligation.receipt}
+                </p>
+              ) : obligation.status === 'filing' ? (
+                <p>On its way to {obligation.authority}</p>
+              ) : (
+                <p className="text-soft">Not filed yet, with {obligation.authority}</p>
+              )}
+            </Note>
+          )}
+          <Note title="People">
+            <dl className="facts">
+              <dt>Partner</dt>
+              <dd>{nameOf(job.partnerId)}</dd>
+              <dt>Manager</dt>
+              <dd>{nameOf(job.managerId)}</dd>
+              <dt>Preparer</dt>
+              <dd>{nameOf(job.preparerId)}</dd>
+              <dt>Client</dt>
+              <dd>{job.contacts.length ? job.contacts.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>}, {job.clientWay}</dd>
+            </dl>
+          </Note>
+          {money && (
+            <Note title="Money">
+              <dl className="facts sums">
+                <dt>Agreed fee</dt>
+                <dd>{formatMoney(money.agreedFee)}</dd>
+                <dt>Time, {formatHours(money.timeMinutes)}</dt>
+                <dd>{formatMoney(money.timeValue)}</dd>
+                <dt>Expenses</dt>
+                <dd>{formatMoney(money.expenses)}</dd>
+                <dt>Billed</dt>
+                <dd>{formatMoney(money.billed)}</dd>
+                <dt className="tt">If finished now</dt>
+                <dd className={`tt ${money.ifFinishedNow < 0 ? 'late' : 'good'}`}>
+                  <Worked by={money.workings}>{upOrDown(money.ifFinishedNow)}</Worked>
+                </dd>
+              </dl>
+              {job.status !== 'finished' && (
+                <p className="mt-1.5 text-fine text-soft">
+                  Estimate left: {formatHours(money.minutesLeft)}. At the end: <span className={money.atTheEnd < 0 ? 'late' : 'good'}>{upOrDown(money.atTheEnd)}</span>.
+                </p>
+              )}
+              {job.wip !== null && <p className="mt-1 text-fine text-soft">WIP {formatSigned(job.wip)}</p>}
+            </Note>
+          )}
+        </>
+      }
+    >
+      {section === '' && <PhaseList job={job} />}
+      {section === 'requests' && <RequestsSection job={job} />}
+      {section === 'documents' && <DocumentTable documents={job.documents} />}
+      {section === 'correspondence' && <MessageList of={`job=${id}`} />}
+      {section === 'money' && <JobMoneySection job={job} />}
+      {section === 'history' && <HistoryList of={`job=${id}`} />}
+      {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}
+      {open === 'time' && <TimeLeaf jobId={id} onClose={() => setOpen(null)} />}
+      <Confirm
+        open={open === 'file'}
+        title={`File ${job.name}`}
+        act={`File with ${obligation?.authority ?? ''}`}
+        onClose={() => setOpen(null)}
+        onYes={() => {
+          setOpen(null);
+          void act(() => send('POST', `/api/obligations/${obligation!.id}/file`), 'On its way. The receipt comes by itself.').then(() => navigate(base));
+        }}
+      >
+        <ul className="list-disc pl-5">
+          <li>
+            The return of {job.client} goes to {obligation?.authority} through the filing gateway.
+          </li>
+          <li>Its receipt comes back by itself, ticks “File and note the receipt”, and moves the job on.</li>
+          {unfinished.length > 0 && <li className="soon">Not done yet: {unfinished.map((task) => task.name).join(', ')}.</li>}
+        </ul>
+      </Confirm>
+    </Page>
+  );
+}
+
+const upOrDown = (cents: number) => (cents === 0 ? '0.00' : `${formatMoney(Math.abs(cents))} ${cents > 0 ? 'up' : 'down'}`);

@@ -1,0 +1,127 @@
+import { useState } from 'react';
+import { formatHours } from '@steady/core/money';
+import type { JobView, PhaseView, TaskView } from '@steady/contract/jobs';
+import { ProblemError, send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { Moon } from '../../ui/moon';
+import { useSay } from '../../ui/toasts';
+import { dayInWords, dayOf, momentInWords, waitedWords } from '../../ui/words';
+import { TaskLeaf } from './task-leaf';
+
+/** The phases of a job with their tasks: done, current, ahead. */
+export function PhaseList({ job }: { job: JobView }) {
+  const [changing, setChanging] = useState<TaskView | null>(null);
+  return (
+    <div className="sheet">
+      {job.phases.map((phase) => (
+        <Phase key={phase.key} job={job} phase={phase} onChange={setChanging} />
+      ))}
+      {job.passedOver.map((phase) => (
+        <p key={phase.name} className="border-b border-rule-soft px-3 py-2 text-table text-soft last:border-0">
+          Passed over: {phase.name}, {phase.why}
+        </p>
+      ))}
+      {changing && <TaskLeaf job={job} task={changing} onClose={() => setChanging(null)} />}
+    </div>
+  );
+}
+
+function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onChange(task: TaskView): void }) {
+  const { day } = useSession();
+  const tasks = job.tasks.filter((task) => task.phaseKey === phase.key);
+  const beside =
+    phase.stands === 'done'
+      ? phase.doneAt && `done ${dayInWords(dayOf(phase.doneAt).toString(), day)}`
+      : phase.stands === 'current' && phase.enteredAt
+        ? `here ${waitedWords(phase.enteredAt, day) === 'today' ? 'since today' : `for ${waitedWords(phase.enteredAt, day)}`}${phase.requestsOpen ? ', the request is open' : ''}`
+        : '';
+  return (
+    <section aria-label={phase.name}>
+      <header className={`flex items-baseline gap-3 border-b border-rule px-3 pt-[9px] pb-[5px] ${phase.stands === 'current' ? 'bg-[#fbf9f1]' : ''}`}>
+        <h2 className={phase.stands === 'ahead' ? 'text-soft' : ''}>
+          <Moon done={phase.done} of={phase.tasks} />
+          {phase.name}
+        </h2>
+        <span className="text-table text-soft">
+          {phase.done} of {phase.tasks} tasks
+        </span>
+        <span className="ml-auto text-table text-soft">{beside}</span>
+      </header>
+      <table className="ledger table-fixed max-sm:table-auto" aria-label={`Tasks of ${phase.name}`}>
+        <colgroup>
+          <col className="w-11" />
+          <col className="w-[34%]" />
+          <col className="w-20" />
+          <col className="w-36" />
+          <col className="w-24" />
+          <col />
+        </colgroup>
+        <tbody>
+          {tasks.map((task) => (
+            <Task key={task.id} job={job} task={task} current={phase.stands === 'current'} onChange={() => onChange(task)} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; current: boolean; onChange(): void }) {
+  const session = useSession();
+  const say = useSay();
+  const mayWork = session.may('do work') && job.status !== 'finished';
+  const act = async (path: string, body: unknown, done?: string) => {
+    try {
+      await send('POST', path, body);
+      if (done) say(done);
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      say(problem.message, 'problem');
+    }
+  };
+  const waits = task.waitsFor.length > 0 ? `waits for ${task.waitsFor.join(', ')}` : '';
+  const note = task.doneAt
+    ? `done by ${task.doneBy}, ${momentInWords(task.doneAt, session.day)}`
+    : current && job.waitingSince && task.doneByEvent === null
+      ? waits
+      : waits || (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
+  const late = !task.doneAt && task.dueOn < session.today;
+  return (
+    <tr className={task.doneAt ? 'text-soft' : ''}>
+      <td className="pl-3.5!">
+        <input
+          type="checkbox"
+          className="size-3.5 align-[-2px]"
+          aria-label={`${task.name}: done`}
+          checked={task.doneAt !== null}
+          disabled={!mayWork || task.doneByEvent === 'filed'}
+          onChange={(event) => void act(`/api/tasks/${task.id}/tick`, { done: event.target.checked, version: task.version })}
+        />
+      </td>
+      <td>
+        {mayWork ? (
+          <button className="text-left hover:underline" onClick={onChange} title="Change who, when and the estimate">
+            {task.name}
+          </button>
+        ) : (
+          task.name
+        )}
+      </td>
+      <td className={task.assignee ? '' : 'late'}>{task.assignee ?? 'nobody yet'}</td>
+      <td className="n max-sm:hidden!">
+        {formatHours(task.recorded)} <span className="text-soft">of {formatHours(task.estimate)}</span>
+      </td>
+      <td className={`whitespace-nowrap max-sm:hidden ${late ? 'late' : ''}`}>{dayInWords(task.dueOn, session.day)}</td>
+      <td className="text-[12.5px] max-sm:hidden">
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="text-soft">{note}</span>
+          {!task.doneAt && session.may('record time') && job.status !== 'finished' && (
+            <button className="lnk shrink-0 text-kelp" onClick={() => void act('/api/timer/start', { jobId: job.id, taskId: task.id }, `The timer runs on ${task.name}.`)}>
+              Start timer
+            </button>
+          )}
+        </span>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,108 @@
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { EnterCode, type PortalDoor } from '@steady/contract/requests';
+import { ProblemError, refresh, send, useData } from '../../app/api';
+import { TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+
+/** The way in for a client: a code the first time on a device, one click from then on. */
+export function DoorPage() {
+  const { token = '' } = useParams();
+  const navigate = useNavigate();
+  const { data: door, error } = useData<PortalDoor>(`/api/portal/door/${token}`);
+  const [sent, setSent] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const enter = async (leadsTo: string) => {
+    await refresh();
+    await navigate(leadsTo, { replace: true });
+  };
+  const act = async (what: () => Promise<void>) => {
+    setProblem(null);
+    try {
+      await what();
+    } catch (caught) {
+      if (!(caught instanceof ProblemError)) throw caught;
+      setProblem(caught.message);
+    }
+  };
+  const { form, onSubmit, busy, problem: refused } = useLeafForm<EnterCode>({
+    input: EnterCode,
+    start: { code: '' },
+    submit: async (values) => {
+      const { leadsTo } = await send<{ leadsTo: string }>('POST', `/api/portal/door/${token}/enter`, values);
+      await enter(leadsTo);
+    },
+  });
+  const sendCode = () =>
+    act(async () => {
+      await send('POST', `/api/portal/door/${token}/code`);
+      setSent(true);
+    });
+  if (error) {
+    return (
+      <main className="mx-auto max-w-md px-[18px] pt-16">
+        <h1>{error.problem.title}</h1>
+        <p className="mt-2">{error.message}</p>
+      </main>
+    );
+  }
+  if (!door) return null;
+  const trouble = problem ?? refused;
+  return (
+    <main className="mx-auto max-w-md px-[18px] pt-3 pb-16">
+      <header className="border-b border-ink pt-1 pb-2.5 font-serif text-[15px] font-semibold">{door.firm}</header>
+      {trouble && (
+        <p role="alert" className="mt-4 border border-rust bg-rust-tint px-3 py-2">
+          {trouble}
+        </p>
+      )}
+      {door.state === 'needs code' ? (
+        <>
+          <h1 className="mt-5 text-[22px]">Is it you?</h1>
+          <p className="mt-1">The first time on this device we send a code to {door.address}. You need no password.</p>
+          {!sent ? (
+            <button className="act mt-4" onClick={() => void sendCode()}>
+              Send me the code
+            </button>
+          ) : (
+            <form
+              noValidate
+              className="mt-4"
+              onSubmit={(event) => {
+                event.preventDefault();
+                onSubmit();
+              }}
+            >
+              <TextField label="Code from the message" narrow inputMode="numeric" autoComplete="one-time-code" hint="Six digits. It works for 15 minutes." {...form.register('code')} error={form.formState.errors.code?.message} />
+              <div className="flex items-center gap-4">
+                <button className="act" disabled={busy}>
+                  Go in
+                </button>
+                <button type="button" className="lnk text-table" onClick={() => void sendCode()}>
+                  Send another code
+                </button>
+              </div>
+            </form>
+          )}
+        </>
+      ) : (
+        <>
+          <h1 className="mt-5 text-[22px]">Welcome back, {door.name}</h1>
+          <p className="mt-1">This device is known to us. One click, and you are in.</p>
+          <button
+            className="act mt-4"
+            onClick={() =>
+              void act(async () => {
+                if (door.state === 'inside') return enter(door.leadsTo);
+                const { leadsTo } = await send<{ leadsTo: string }>('POST', `/api/portal/door/${token}/again`);
+                await enter(leadsTo);
+              })
+            }
+          >
+            Go in as {door.name}
+          </button>
+        </>
+      )}
+    </main>
+  );
+}

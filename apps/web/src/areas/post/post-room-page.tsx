@@ -1,0 +1,65 @@
+import { useState } from 'react';
+import type { PostRoomMessage } from '@steady/contract/post';
+import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { Page, Trouble } from '../../ui/page';
+import { momentInWords } from '../../ui/words';
+import { PostViews } from './post-page';
+
+/** The simulated outside: every message that left, as it would have arrived. */
+export function PostRoomPage() {
+  const { day } = useSession();
+  const [picked, setPicked] = useState<string | null>(null);
+  const { data, error } = useData<PostRoomMessage[]>('/api/post-room');
+  if (error) return <Trouble error={error} />;
+  if (!data) return null;
+  const reading = data.find((message) => message.id === picked) ?? data[0];
+  return (
+    <Page title="Post room" sum="A stand-in for mail and text messages: nothing leaves this machine. What would have been delivered stands here, codes and links included." tools={<PostViews />}>
+      {!reading ? (
+        <div className="sheet px-4 py-6 text-soft">Nothing was delivered yet. Send a request or a bill from a job.</div>
+      ) : (
+        <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] items-start gap-5 max-md:grid-cols-1">
+          <ul className="sheet max-h-[70vh] overflow-y-auto" aria-label="Messages">
+            {data.map((message) => (
+              <li key={message.id} className="border-b border-rule-soft last:border-0">
+                <button aria-pressed={message.id === reading.id} className={`block w-full px-3 py-2 text-left text-table ${message.id === reading.id ? 'bg-kelp-tint' : 'hover:bg-kelp-tint/50'}`} onClick={() => setPicked(message.id)}>
+                  <span className="flex justify-between gap-3">
+                    <span className="truncate font-semibold">{message.to}</span>
+                    <span className="shrink-0 text-soft">{momentInWords(message.at, day)}</span>
+                  </span>
+                  <span className="block truncate">{message.subject}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          <article className="sheet px-5 py-4">
+            <p className="text-table text-soft">
+              {message(reading)} {reading.to}, <span className="wrap-anywhere">{reading.address}</span>, {momentInWords(reading.at, day)}
+            </p>
+            <h2 className="mt-1 text-[17px]">{reading.subject}</h2>
+            <Body of={reading} />
+          </article>
+        </div>
+      )}
+    </Page>
+  );
+}
+
+const message = (of: PostRoomMessage) => (of.channel === 'mail' ? 'Mail to' : 'Text message to');
+
+/** The words of the message, with its link to press as its reader would. */
+function Body({ of }: { of: PostRoomMessage }) {
+  const [before, after] = of.link ? of.body.split(of.link) : [of.body, ''];
+  return (
+    <p className="mt-3 whitespace-pre-line">
+      {before}
+      {of.link && (
+        <a className="lnk font-semibold text-kelp" href={of.link} target="_blank" rel="noreferrer">
+          open the client’s link
+        </a>
+      )}
+      {after}
+    </p>
+  );
+}

@@ -1,0 +1,103 @@
+import { useState } from 'react';
+import { useFieldArray } from 'react-hook-form';
+import { addWorkingDays } from '@steady/core/calendar';
+import type { JobView } from '@steady/contract/jobs';
+import { type SendPreview, SendRequest } from '@steady/contract/requests';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DateField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+
+/** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
+export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
+  const { day } = useSession();
+  const say = useSay();
+  const [preview, setPreview] = useState<SendPreview | null>(null);
+  const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequest;
+  const { form, onSubmit, busy, problem } = useLeafForm<SendRequest>({
+    input: SendRequest,
+    start: {
+      title: proposed ? `${proposed.title}, ${job.name.split(', ').at(-1)}` : '',
+      dueOn: addWorkingDays(day, 5).toString(),
+      items: proposed?.items ?? [{ name: '', description: '' }],
+    },
+    submit: async (values) => {
+      if (!preview) {
+        setPreview(await send<SendPreview>('POST', `/api/jobs/${job.id}/requests/preview`, values));
+        return;
+      }
+      await send('POST', `/api/jobs/${job.id}/requests`, values);
+      say(preview.messages.length > 0 ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.` : 'Recorded. Nobody was written to.');
+      onClose();
+    },
+  });
+  const { register, control, formState } = form;
+  const { errors } = formState;
+  const { fields, append, remove } = useFieldArray({ control, name: 'items' });
+  const act = !preview ? 'Look at what goes out' : preview.messages.length === 0 ? 'Record the request, nobody is written to' : `Send to ${preview.messages.length === 1 ? preview.messages[0]!.to : `${preview.messages.length} people`}`;
+  return (
+    <Leaf
+      open
+      broad
+      title={preview ? 'Before it goes' : 'Ask the client'}
+      act={act}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+      beside={
+        preview && (
+          <button type="button" className="lnk ml-auto text-table" onClick={() => setPreview(null)}>
+            Back to the words
+          </button>
+        )
+      }
+    >
+      {preview ? (
+        <Preview of={preview} />
+      ) : (
+        <>
+          <TextField label="Title" {...register('title')} error={errors.title?.message} />
+          <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
+          <h3 className="mb-1.5">Items</h3>
+          {errors.items?.message && <p className="mb-2 text-fine text-rust">{errors.items.message}</p>}
+          {fields.map((field, index) => (
+            <div key={field.id} className="mb-2 grid grid-cols-[1fr_1.4fr_auto] gap-x-3 border-b border-rule-soft">
+              <TextField label={`Item ${index + 1}`} {...register(`items.${index}.name`)} error={errors.items?.[index]?.name?.message} />
+              <TextField label="Description" hint="What exactly, in which form" {...register(`items.${index}.description`)} error={errors.items?.[index]?.description?.message} />
+              <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Take out item ${index + 1}`}>
+                Take out
+              </button>
+            </div>
+          ))}
+          <button type="button" className="act-quiet" onClick={() => append({ name: '', description: '' })}>
+            Add an item
+          </button>
+        </>
+      )}
+    </Leaf>
+  );
+}
+
+function Preview({ of }: { of: SendPreview }) {
+  return (
+    <>
+      {of.nobody.map((one) => (
+        <p key={one.name} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2">
+          Nobody is told: {one.name} {one.why}.
+        </p>
+      ))}
+      {of.messages.map((message) => (
+        <article key={message.address} className="sheet mb-3">
+          <p className="border-b border-rule-soft px-3 py-2">
+            A message goes to <b>{message.to}</b> <span className="text-soft">{message.address}</span>
+          </p>
+          <p className="px-3 pt-2 font-semibold">{message.subject}</p>
+          <p className="px-3 pt-1 pb-3 text-table whitespace-pre-line">{message.body}</p>
+        </article>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,53 @@
+import { AddTimeEntry } from '@steady/contract/time';
+import type { JobRow, JobView } from '@steady/contract/jobs';
+import { formatHours } from '@steady/core/money';
+import { send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DateField, HoursField, SelectField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+
+/** Time typed by hand; on the given job, or on one that is chosen. */
+export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }) {
+  const session = useSession();
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<AddTimeEntry>({
+    input: AddTimeEntry,
+    start: { jobId: jobId ?? '', on: session.today, note: '' },
+    submit: async (values) => {
+      await send('POST', '/api/time-entries', values);
+      say(`Recorded ${formatHours(values.minutes)}.`);
+      onClose();
+    },
+  });
+  const { register, control, watch, formState } = form;
+  const chosen = watch('jobId');
+  const { data: open } = useData<{ rows: JobRow[] }>(jobId ? null : '/api/jobs?status=open');
+  const { data: job } = useData<JobView>(chosen ? `/api/jobs/${chosen}` : null);
+  return (
+    <Leaf open title="Add time" act="Record the time" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      {!jobId && (
+        <SelectField label="Job" {...register('jobId')} error={formState.errors.jobId?.message}>
+          <option value="">Choose</option>
+          {open?.rows.map((row) => (
+            <option key={row.id} value={row.id}>
+              {row.client}: {row.name}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      <SelectField label="Task" {...register('taskId')} error={formState.errors.taskId?.message}>
+        <option value="">No task of its own</option>
+        {job?.tasks.map((task) => (
+          <option key={task.id} value={task.id}>
+            {task.name}
+          </option>
+        ))}
+      </SelectField>
+      <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" error={formState.errors.minutes?.message} />
+      <DateField label="Day" max={session.today} {...register('on')} error={formState.errors.on?.message} />
+      <TextField label="Note" {...register('note')} error={formState.errors.note?.message} />
+    </Leaf>
+  );
+}

@@ -1,0 +1,245 @@
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { civil } from '@steady/core/calendar';
+import { formatHours, formatMoney } from '@steady/core/money';
+import { counted, longDate, plainDate, sinceInWords } from '@steady/core/words';
+import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
+import { ProblemError, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DueWords } from '../../ui/due';
+import { Note, Page, Trouble } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { dayOf, momentInWords, waitedWords } from '../../ui/words';
+
+export function TodayPage() {
+  const session = useSession();
+  const [search, setSearch] = useSearchParams();
+  const mine = search.get('whose') === 'mine';
+  const { data: today, error } = useData<TodayView>(`/api/today?whose=${mine ? 'mine' : 'firm'}`);
+  if (error) return <Trouble error={error} />;
+  if (!today) return null;
+  const longest = today.waiting[0]?.waitingSince;
+  const quiet = today.overdue.length + today.answered.length + today.dueThisWeek.length + today.waiting.length + today.nobodyToWriteTo.length === 0;
+  const view = (whose: string, words: string) => (
+    <button className={(whose === 'mine') === mine ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'} onClick={() => setSearch(whose === 'mine' ? { whose } : {})}>
+      {words}
+    </button>
+  );
+  return (
+    <Page
+      title={longDate(session.day)}
+      sum={
+        <>
+          <a href="#answered" className="lnk">
+            {counted(today.answered.length, 'answer')} from clients
+          </a>
+          ,{' '}
+          <a href="#overdue" className={`lnk ${today.overdue.length ? 'late' : ''}`}>
+            {today.overdue.length === 0 ? 'nothing is overdue' : `${counted(today.overdue.length, 'deadline')} ${today.overdue.length === 1 ? 'is' : 'are'} overdue`}
+          </a>
+          ,{' '}
+          <a href="#week" className="lnk">
+            {counted(today.dueThisWeek.length, 'deadline')} until Sunday
+          </a>
+          ; {today.waiting.length === 0 ? 'nobody waits for clients' : `${counted(today.waiting.length, 'job')} ${today.waiting.length === 1 ? 'waits' : 'wait'} for clients`}.
+        </>
+      }
+      tools={
+        <>
+          {view('firm', 'The firm')}
+          {view('mine', 'Mine only')}
+          <span className="ml-auto">
+            {plainDate(session.day)}, week {session.day.weekOfYear}
+          </span>
+        </>
+      }
+      margin={
+        <>
+          <Note title="Room this week">
+            {today.room.map((person) => (
+              <Room key={person.memberId} {...person} />
+            ))}
+          </Note>
+          {today.unbilled && (
+            <Note title={`Unbilled, ${session.firm.currency}`}>
+              <Unbilled of={today.unbilled} />
+            </Note>
+          )}
+        </>
+      }
+    >
+      <div className="sheet overflow-x-auto">
+        <table className="ledger" aria-label="What needs somebody now">
+          <tbody>
+            <Group id="overdue" title="Overdue" lines={today.overdue} />
+            <Group id="answered" title="Answered by clients" lines={today.answered} section="requests" />
+            <Group id="week" title="Due until Sunday" lines={today.dueThisWeek} />
+            {(today.waiting.length > 0 || today.nobodyToWriteTo.length > 0) && (
+              <tr className="grp">
+                <th colSpan={5} scope="colgroup">
+                  Waits for others
+                </th>
+              </tr>
+            )}
+            {today.waiting.length > 0 && (
+              <tr>
+                <td className="font-semibold">
+                  <Link className="lnk" to="/jobs?show=waits">
+                    {counted(today.waiting.length, 'job')} {today.waiting.length === 1 ? 'waits' : 'wait'} for clients
+                  </Link>
+                </td>
+                <td colSpan={4} className="text-soft">
+                  longest {longest && waitedWords(longest, session.day)}: {today.waiting[0]!.client}
+                </td>
+              </tr>
+            )}
+            {today.nobodyToWriteTo.length > 0 && (
+              <tr>
+                <td className="font-semibold">{counted(today.nobodyToWriteTo.length, 'client')} nobody can write to</td>
+                <td colSpan={4}>
+                  {today.nobodyToWriteTo.map((client, index) => (
+                    <span key={client.id}>
+                      {index > 0 && ', '}
+                      <Link className="lnk" to={`/clients/${client.id}`}>
+                        {client.name}
+                      </Link>
+                    </span>
+                  ))}
+                  <span className="soon"> no email address</span>
+                </td>
+              </tr>
+            )}
+            {quiet && (
+              <tr>
+                <td className="py-4 text-soft">Nothing needs anybody now. What is overdue, due, answered or waiting for clients will stand here.</td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+      <div className="mt-4 mb-2 flex items-baseline gap-5 text-table text-soft">
+        <h2 className="text-ink">My tasks</h2>
+        <span>
+          {formatHours(today.minutesToday)} due today, {formatHours(today.minutesRoom)} of room
+        </span>
+      </div>
+      <MyTasks tasks={today.tasks} />
+    </Page>
+  );
+}
+
+function Group({ id, title, lines, section }: { id: string; title: string; lines: TodayLine[]; section?: string }) {
+  const session = useSession();
+  const navigate = useNavigate();
+  if (lines.length === 0) return null;
+  return (
+    <>
+      <tr className="grp" id={id}>
+        <th colSpan={5} scope="colgroup">
+          {title}
+        </th>
+      </tr>
+      {lines.map((line) => {
+        const path = line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
+        return (
+          <tr key={line.id} className="opens" onClick={() => void navigate(path)}>
+            <td className="font-semibold">
+              <Link to={path} onClick={(event) => event.stopPropagation()}>
+                {line.what}
+              </Link>
+            </td>
+            <td>{line.client}</td>
+            <td>{line.dueOn ? <DueWords due={line.dueOn} /> : line.since && <span className="whitespace-nowrap text-soft">{momentInWords(line.since, session.day)}</span>}</td>
+            <td className="text-soft max-md:hidden">
+              {line.why}
+              {line.dueOn && line.since && `, ${sinceInWords(dayOf(line.since), session.day)}`}
+            </td>
+            <td className="max-md:hidden">{line.who}</td>
+          </tr>
+        );
+      })}
+    </>
+  );
+}
+
+function MyTasks({ tasks }: { tasks: TodayTask[] }) {
+  const session = useSession();
+  const say = useSay();
+  const tick = async (task: TodayTask) => {
+    try {
+      await send('POST', `/api/tasks/${task.id}/tick`, { done: true, version: task.version });
+      say(`Ticked ${task.name}.`);
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      say(problem.message, 'problem');
+    }
+  };
+  if (tasks.length === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
+  return (
+    <div className="sheet">
+      <table className="ledger" aria-label="My tasks">
+        <tbody>
+          {tasks.map((task) => (
+            <tr key={task.id}>
+              <td className="w-8">
+                <input type="checkbox" className="size-3.5 align-[-2px]" checked={false} aria-label={`${task.name}: done`} onChange={() => void tick(task)} />
+              </td>
+              <td>
+                <Link to={`/jobs/${task.jobId}`} className="hover:underline">
+                  {task.name}
+                </Link>
+              </td>
+              <td>
+                {task.client}
+                <span className="text-soft max-md:hidden">, {task.job}</span>
+              </td>
+              <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
+              <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>{task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const tenths = (minutes: number) => (minutes / 60).toFixed(1).replace(/\.0$/, '');
+
+/** Booked against room as a line; the tick stands where the room ends. */
+function Room({ name, booked, room }: { name: string; booked: number; room: number }) {
+  const over = booked > room;
+  const most = Math.max(booked, room / 0.86, 1);
+  return (
+    <div className="mb-1.5">
+      <div className="flex justify-between">
+        <span>{name}</span>
+        <span className={over ? 'late' : 'text-soft'}>
+          {tenths(booked)} of {tenths(room)} h{over && `, ${tenths(booked - room)} over`}
+        </span>
+      </div>
+      <div className="relative mt-0.5 h-[5px] bg-rule-soft" aria-hidden="true">
+        <div className={`h-[5px] ${over ? 'bg-rust' : 'bg-[#8fa7a2]'}`} style={{ width: `${(booked / most) * 100}%` }} />
+        <div className="absolute -top-[2px] h-[9px] border-l-[1.5px] border-ink" style={{ left: `${(room / most) * 100}%` }} />
+      </div>
+    </div>
+  );
+}
+
+function Unbilled({ of }: { of: NonNullable<TodayView['unbilled']> }) {
+  const total = of.upTo30 + of.upTo60 + of.upTo90 + of.over90;
+  return (
+    <dl className="facts sums">
+      <dt>Up to 30 days</dt>
+      <dd>{formatMoney(of.upTo30)}</dd>
+      <dt>31 to 60</dt>
+      <dd>{formatMoney(of.upTo60)}</dd>
+      <dt>61 to 90</dt>
+      <dd>{formatMoney(of.upTo90)}</dd>
+      <dt className={of.over90 > 0 ? 'late' : ''}>Over 90</dt>
+      <dd className={of.over90 > 0 ? 'late' : ''}>{formatMoney(of.over90)}</dd>
+      <dt className="tt">
+        <Link to="/fees">WIP</Link>
+      </dt>
+      <dd className="tt">{formatMoney(total)}</dd>
+    </dl>
+  );
+}
