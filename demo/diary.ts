@@ -20,6 +20,7 @@ const PAYS: Record<Manner, { share: number; days: [number, number] }> = {
 interface NewJob {
   id: string;
   number: number;
+  name: string;
   clientId: string;
   serviceId: string;
   preparerId: string;
@@ -63,7 +64,7 @@ export class Diary {
     const begun = await this.run(this.firm.people.orla, (work) =>
       rows<NewJob>(
         work.tx,
-        sql`select id, number, client_id as "clientId", service_id as "serviceId", preparer_id as "preparerId", manager_id as "managerId", partner_id as "partnerId", fee::float8 as fee
+        sql`select id, number, name, client_id as "clientId", service_id as "serviceId", preparer_id as "preparerId", manager_id as "managerId", partner_id as "partnerId", fee::float8 as fee
             from jobs where number > ${this.lastJob} order by number`,
       ),
     );
@@ -87,7 +88,7 @@ export class Diary {
     const asks = service.phases[0]!.request;
     if (asks) {
       const sent = later(start, 0, 2);
-      this.on(sent, { hour: 9, who: preparer, act: (work) => this.hands.requests.send(work, job.id, { title: asks.title, dueOn: addWorkingDays(work.today, 8).toString(), items: asks.items }) });
+      this.on(sent, { hour: 9, who: preparer, act: (work) => this.hands.requests.send(work, job.id, { title: `${asks.title}, ${job.name.split(', ').at(-1)}`, dueOn: addWorkingDays(work.today, 8).toString(), items: asks.items }) });
       const [low, high] = ANSWERS[client.manner];
       for (let item = 0; item < asks.items.length; item += 1) {
         let answered = later(sent, low, high);

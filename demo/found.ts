@@ -10,6 +10,7 @@ import { SERVICES } from './services';
 const slug = (text: string) =>
   text
     .normalize('NFD')
+    .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/\b(ltd|dac|clg|dr)\b/g, '')
     .replace(/[^a-z]+/g, '-')

@@ -1,5 +1,5 @@
 import { Transform } from 'class-transformer';
-import { type ValidationOptions, IsInt, Matches, Max, MaxLength, Min, ValidateBy } from 'class-validator';
+import { type ValidationOptions, IsInt, Max, Min, ValidateBy } from 'class-validator';
 import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
@@ -55,12 +55,17 @@ export function IsMoney(lowest: number): PropertyDecorator {
 }
 
 // eslint-disable-next-line no-control-regex -- control characters are what is refused here
-const NO_CONTROL = /^[^\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]*$/;
+const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/;
 
-/** Text of at most `most` characters without control characters. */
-export function IsText(most: number, what: string): PropertyDecorator {
-  return (target, key) => {
-    MaxLength(most, { message: `${what} can be ${most} characters long at most.` })(target, key as string);
-    Matches(NO_CONTROL, { message: `${what} holds characters that cannot be printed.` })(target, key as string);
-  };
-}
+/** Text of at most `most` characters without control characters. Whether it may be left out is for others to say. */
+export const IsText = (most: number, what: string) =>
+  ValidateBy({
+    name: 'isText',
+    validator: {
+      validate: (value: unknown) => value === undefined || value === null || (typeof value === 'string' && value.length <= most && !CONTROL.test(value)),
+      defaultMessage: (about) => {
+        if (typeof about?.value !== 'string') return `${what} has to be text.`;
+        return about.value.length > most ? `${what} can be ${most} characters long at most.` : `${what} holds characters that cannot be printed.`;
+      },
+    },
+  });

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { Clock } from '../platform/clock';
@@ -61,8 +62,8 @@ export class SimulatedFilingGateway extends FilingGateway {
 
   async file(firmId: string, key: string, filing: Filing): Promise<{ receipt: string; at: string }> {
     const [kept] = await this.database.transaction({ firmId }, async (tx) => {
-      const digits = Array.from(key.replaceAll('-', '').slice(-10), (c) => parseInt(c, 16) % 10).join('');
-      const receipt = `${digits.slice(0, 4)}-${digits.slice(4, 8)}-${digits.slice(8)}`;
+      const digits = BigInt(`0x${createHash('sha256').update(key).digest('hex').slice(0, 12)}`).toString().padStart(10, '0');
+      const receipt = `${digits.slice(0, 4)}-${digits.slice(4, 8)}-${digits.slice(8, 10)}`;
       await tx
         .insert(filings)
         .values({ firmId, key, ...filing, receipt, at: this.clock.now().toString() })

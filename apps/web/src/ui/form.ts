@@ -24,23 +24,23 @@ export interface LeafForm<Values extends FieldValues> {
 function withoutEmpty<T>(value: T): T {
   if (Array.isArray(value)) return value.map(withoutEmpty) as T;
   if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, v]) => v !== '' && v !== undefined)
-      .map(([k, v]) => [k, withoutEmpty(v)]),
-  ) as T;
+  const entries = Object.entries(value)
+    .map(([key, part]): [string, unknown] => [key, withoutEmpty(part as unknown)])
+    .filter(([, part]) => part !== '' && part !== undefined);
+  // A part of a form that was left wholly empty is left out with its fields.
+  return (entries.length === 0 ? undefined : Object.fromEntries(entries)) as T;
 }
 
 /** A form of a leaf: checks before sending, shows what the server refuses at the fields, keeps what was typed. */
 export function useLeafForm<Values extends FieldValues>({ input, start, submit }: Given<Values>): LeafForm<Values> {
   const [refusal, setRefusal] = useState<ProblemError | null>(null);
   const check = classValidatorResolver(input as never, { validator: { stopAtFirstError: true } }) as unknown as Resolver<Values>;
-  const form = useForm<Values>({ defaultValues: start, resolver: (values, context, options) => check(withoutEmpty(values), context, options) });
+  const form = useForm<Values>({ defaultValues: start, resolver: (values, context, options) => check(withoutEmpty(values) ?? ({} as Values), context, options) });
   const onSubmit = () => {
     setRefusal(null);
     void form.handleSubmit(async (values) => {
       try {
-        await submit(withoutEmpty(values));
+        await submit(withoutEmpty(values) ?? ({} as Values));
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
         setRefusal(error);

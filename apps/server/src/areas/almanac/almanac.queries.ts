@@ -55,9 +55,17 @@ export class AlmanacQueries {
   /** What is left to do against the working time of the team, week by week. */
   async load(work: Work, from: CivilDate, weeks: number): Promise<WeekLoad[]> {
     const left = await this.jobs.workLeft(work);
+    // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
+    const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
+      work.tx,
+      sql`select l.preparer_id as "personId", e.minutes, o.begins_on as "startOn", o.target_on as "dueOn"
+          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id
+          join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e on e.id = s.procedure_id
+          where o.firm_id = ${work.firm.id} and o.status = 'open' and not o.begun and o.begins_on < ${from.add({ weeks }).toString()}`,
+    );
     const patterns = await this.team.patterns(work);
     return weeklyLoad({
-      work: left.map(({ personId, minutes, startOn, dueOn }) => ({ personId, minutes, start: civil(startOn), due: civil(dueOn) })),
+      work: [...left, ...ahead].map(({ personId, minutes, startOn, dueOn }) => ({ personId, minutes, start: civil(startOn), due: civil(dueOn) })),
       patterns,
       from,
       today: work.today,

@@ -1,6 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
 import { addVat, formatMoney } from '@steady/core/money';
+import { fullDate } from '@steady/core/words';
 import type { CancelBill, DraftBill } from '@steady/contract/fees';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
@@ -117,7 +119,7 @@ export class FeesService implements OnModuleInit {
       client,
       {
         subject: `${work.firm.shortName}: invoice ${number}, ${work.firm.currency} ${formatMoney(gross)}`,
-        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job.name}: ${work.firm.currency} ${formatMoney(gross)}, to be paid by ${dueOn.split('-').reverse().join('.')}.`],
+        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job.name}: ${work.firm.currency} ${formatMoney(gross)}, to be paid by ${fullDate(civil(dueOn))}.`],
         leadsTo: '/portal',
         linkWords: 'See and pay it here',
       },

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { rhythmInWords, type RhythmName } from '@steady/core/calendar';
 import { may } from '@steady/core/access';
+import { ruleById } from '@steady/core/obligations';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
 import type { DocumentView, HistoryLine, JobRow, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
@@ -50,7 +51,7 @@ export class JobQueries {
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
-    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'documents' | 'money' | 'rhythm'> {
+    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
       rhythm: RhythmName;
       phase: string | null;
       phases: JobPhase[];
@@ -61,6 +62,7 @@ export class JobQueries {
       billed: number;
       wip: number;
       rate: number | null;
+      obligation: (NonNullable<JobView['obligation']> & { ruleId: string }) | null;
     }
     const [job] = await rows<Found>(
       work.tx,
@@ -82,13 +84,14 @@ export class JobQueries {
     const tasks = await this.tasks(work, jobId);
     const requests = await this.requests(work, jobId);
     const documents = await this.documents(work, jobId);
-    const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, ...rest } = job;
+    const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, obligation, ...rest } = job;
     const stands = progress({ phases, current: phase, tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })), requests: requests.map((r) => ({ phaseKey: r.phaseKey, complete: r.complete })) });
     const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
     const seesFees = work.actor.kind === 'staff' && may(work.actor.role, 'see fees');
     const money: JobMoney | null = seesFees ? jobMoney({ agreedFee: fee, timeValue, timeMinutes: minutes, expenses, billed, minutesLeft, ratePerHour: Math.round(rate ?? 0) }) : null;
     return {
       ...rest,
+      obligation: obligation && { ...obligation, authority: ruleById(obligation.ruleId).authority },
       rhythm: rhythmInWords(rhythm),
       phases: stands.map((at, index): PhaseView => {
         const { enteredAt, doneAt, request } = phases[index]!;

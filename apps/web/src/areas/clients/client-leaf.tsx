@@ -1,4 +1,3 @@
-import { useEffect } from 'react';
 import { AddClient, ChangeClient, type ClientView, LEGAL_FORMS, VAT_GROUPS } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { useTeam } from '../../app/session';
@@ -39,9 +38,8 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
     input: (client ? ChangeClient : AddClient) as new () => AddClient & ChangeClient,
     start: startFrom(client),
     submit: async (values) => {
-      const { contact, ...facts } = values;
       const path = client ? `/api/clients/${client.id}` : '/api/clients';
-      const saved = await send<{ id: string } | null>(client ? 'PATCH' : 'POST', path, client ? facts : { ...facts, ...(contact?.name || contact?.email ? { contact } : {}) });
+      const saved = await send<{ id: string } | null>(client ? 'PATCH' : 'POST', path, values);
       say(client ? `Saved ${values.name}.` : `Added ${values.name}.`);
       onSaved(client?.id ?? saved!.id);
     },
@@ -50,12 +48,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   const { errors } = formState;
   const legalForm = watch('legalForm');
   const vat = watch('vatRegistered');
-  const contact = watch('contact');
   const hasYear = legalForm === 'company' || legalForm === 'co-operative' || legalForm === 'charity';
-  useEffect(() => {
-    // A contact that was left wholly empty is none.
-    if (!client && !contact) setValue('contact', blank.contact);
-  }, [client, contact, setValue]);
   const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
   const people = (role: 'partnerId' | 'managerId' | 'preparerId', label: string) => (
     <SelectField label={label} {...register(role)} error={errors[role]?.message}>

@@ -81,7 +81,7 @@ export function ClientPage() {
               {client.wip ? '; ' : '.'}
             </>
           )}
-          {session.may('see fees') && client.wip !== 0 && <>unbilled {formatMoney(client.wip)}.</>}
+          {session.may('see fees') && client.wip !== 0 && <>{client.wip > 0 ? 'unbilled' : 'billed ahead of work'} {formatMoney(Math.abs(client.wip))}.</>}
         </>
       }
       tools={

@@ -39,7 +39,7 @@ export function ClientsPage() {
   const columns: Column<ClientRow>[] = [
     { key: 'name', head: 'Client', cell: (row) => <span className="font-semibold">{row.name}</span>, sort: (row) => lastName(row.name, row.legalForm) },
     { key: 'form', head: 'Kind', cell: (row) => <span className="text-soft">{row.standing === 'active' ? FORM_WORDS[row.legalForm] : row.standing}</span>, sort: (row) => row.legalForm, wide: true },
-    { key: 'way', head: 'Works', cell: (row) => (row.way === 'paper' ? <span className="soon">on paper</span> : <span className="text-soft">online</span>), sort: (row) => row.way, wide: true },
+    { key: 'way', head: 'Works', cell: (row) => (row.way === 'paper' ? <span className="soon whitespace-nowrap">on paper</span> : <span className="text-soft">online</span>), sort: (row) => row.way, wide: true },
     { key: 'due', head: 'Next deadline', cell: (row) => row.nextDue && <Day of={row.nextDue} />, sort: (row) => row.nextDue },
     { key: 'in', head: '', cell: (row) => row.nextDue && <DueWords due={row.nextDue} /> },
     { key: 'what', head: 'What', cell: (row) => row.nextWhat ?? <span className="text-soft">no service yet</span>, wide: true },

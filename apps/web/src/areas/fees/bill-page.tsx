@@ -86,11 +86,6 @@ export function BillPage() {
       tools={<span />}
       margin={
         <>
-          {draft && settling && (
-            <Note title="What settling would do to each person">
-              <Effects label="Effect on each person" of={settling.people.map((person) => ({ ...person, key: person.memberId }))} />
-            </Note>
-          )}
           <Note title="WIP of the job">
             <dl className="facts sums">
               <dt>Before this bill</dt>
@@ -155,6 +150,12 @@ export function BillPage() {
               <li className="soon">No message goes out: nobody can be written to. Print the PDF.</li>
             )}
           </ul>
+        </section>
+      )}
+      {draft && settling && (
+        <section className="mt-4 max-w-2xl">
+          <h2 className="mb-1">What settling would then do to each person</h2>
+          <Effects label="Effect on each person" of={settling.people.map((person) => ({ ...person, key: person.memberId }))} />
         </section>
       )}
       <div className="mt-4 flex flex-wrap items-center gap-3">

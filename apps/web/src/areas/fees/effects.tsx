@@ -1,5 +1,4 @@
 import { formatMoney } from '@steady/core/money';
-import { useSession } from '../../app/session';
 
 interface Effect {
   key: string;
@@ -14,14 +13,13 @@ const tone = (amount: number) => (amount < 0 ? 'text-rust' : amount > 0 ? 'good'
 
 /** What a settlement does to each person or task: recorded, written up or down, recovery. */
 export function Effects({ of, label }: { of: Effect[]; label: string }) {
-  const { firm } = useSession();
   return (
     <table className="ledger" aria-label={label}>
       <thead>
         <tr>
-          <th scope="col" className="bg-transparent!" />
+          <th scope="col" className="w-2/5 bg-transparent!" />
           <th scope="col" className="n bg-transparent!">
-            Recorded, {firm.currency}
+            Recorded
           </th>
           <th scope="col" className="n bg-transparent!">
             Up or down

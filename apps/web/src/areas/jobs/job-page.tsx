@@ -49,6 +49,7 @@ export function JobPage() {
   const items = job.requests.flatMap((request) => request.items);
   const base = `/jobs/${id}`;
   const { obligation, money } = job;
+  const own = obligation?.authority === OUR_OWN;
   const mayFile = mayWork && obligation?.status === 'open' && job.status === 'open';
   const unfinished = job.tasks.filter((task) => !task.doneAt && task.doneByEvent !== 'filed');
   return (
@@ -70,7 +71,7 @@ export function JobPage() {
           </>
         ) : (
           <>
-            Due to {obligation?.authority ?? 'the client'}{' '}
+            {!obligation || own ? 'Due' : `Due to ${obligation.authority}`}{' '}
             <span className={dueTone(job.dueOn, session.day)}>
               {dayInWords(job.dueOn, session.day)}, {dueWords(job.dueOn, session.day)}
             </span>
@@ -115,7 +116,7 @@ export function JobPage() {
             </button>
             {mayFile && (
               <button className="act" onClick={() => setOpen('file')}>
-                File
+                {own ? 'Close' : 'File'}
               </button>
             )}
           </span>
@@ -161,7 +162,7 @@ export function JobPage() {
               ) : obligation.status === 'filing' ? (
                 <p>On its way to {obligation.authority}</p>
               ) : (
-                <p className="text-soft">Not filed yet, with {obligation.authority}</p>
+                <p className="text-soft">{own ? 'Our own date: nothing is filed with an authority' : `Not filed yet, with ${obligation.authority}`}</p>
               )}
             </Note>
           )}
@@ -214,8 +215,8 @@ export function JobPage() {
       {open === 'time' && <TimeLeaf jobId={id} onClose={() => setOpen(null)} />}
       <Confirm
         open={open === 'file'}
-        title={`File ${job.name}`}
-        act={`File with ${obligation?.authority ?? ''}`}
+        title={`${own ? 'Close' : 'File'} ${job.name}`}
+        act={own ? 'Close it' : `File with ${obligation?.authority ?? ''}`}
         onClose={() => setOpen(null)}
         onYes={() => {
           setOpen(null);
@@ -224,14 +225,17 @@ export function JobPage() {
       >
         <ul className="list-disc pl-5">
           <li>
-            The return of {job.client} goes to {obligation?.authority} through the filing gateway.
+            {own ? `The period of ${job.client} is recorded as closed.` : `The return of ${job.client} goes to ${obligation?.authority} through the filing gateway.`}
           </li>
-          <li>Its receipt comes back by itself, ticks “File and note the receipt”, and moves the job on.</li>
+          <li>Its receipt comes back by itself, ticks the task that waits for it, and moves the job on.</li>
           {unfinished.length > 0 && <li className="soon">Not done yet: {unfinished.map((task) => task.name).join(', ')}.</li>}
         </ul>
       </Confirm>
     </Page>
   );
 }
+
+/** The authority of dates that the firm sets itself. */
+const OUR_OWN = 'Our own date';
 
 const upOrDown = (cents: number) => (cents === 0 ? '0.00' : `${formatMoney(Math.abs(cents))} ${cents > 0 ? 'up' : 'down'}`);

@@ -19,7 +19,7 @@ const FILTERS = {
   all: { words: 'All open', holds: () => true },
   overdue: { words: 'Overdue', holds: (row: JobRow, today: string) => row.dueOn < today },
   week: { words: 'Due this week', holds: (row: JobRow, today: string) => row.dueOn >= today && row.dueOn <= weekStart(civil(today)).add({ days: 6 }).toString() },
-  waits: { words: 'Wait for clients', holds: (row: JobRow) => row.waitingSince !== null },
+  waits: { words: 'Wait for clients', holds: (row: JobRow) => row.waitingSince !== null && row.status === 'open' },
   mine: { words: 'Mine', holds: (row: JobRow, _today: string, me: string) => row.who === me },
 } as const;
 
@@ -27,8 +27,9 @@ export function JobsPage() {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
   const [find, setFind] = useState('');
-  const finished = search.get('show') === 'finished';
-  const filter = (search.get('show') ?? 'all') in FILTERS ? (search.get('show') as keyof typeof FILTERS) : 'all';
+    const show = search.get('show') ?? 'all';
+  const filter = show in FILTERS ? (show as keyof typeof FILTERS) : 'all';
+  const finished = show === 'finished';
   const { data, size, setSize } = useSWRInfinite<Answer>((_index: number, before: Answer | null) => {
     if (before && !before.more) return null;
     return `/api/jobs?status=${finished ? 'finished' : 'open'}&find=${encodeURIComponent(find.trim())}${before ? `&after=${before.rows.at(-1)!.id}` : ''}`;
@@ -39,7 +40,7 @@ export function JobsPage() {
   const me = session.name.split(' ')[0]!;
   const rows = finished ? all : all.filter((row) => FILTERS[filter].holds(row, session.today, me));
   const count = (key: keyof typeof FILTERS) => all.filter((row) => FILTERS[key].holds(row, session.today, me)).length;
-  const longest = all.reduce<string | null>((oldest, row) => (row.waitingSince && (!oldest || row.waitingSince < oldest) ? row.waitingSince : oldest), null);
+  const longest = all.reduce<string | null>((oldest, row) => (row.waitingSince && row.status === 'open' && (!oldest || row.waitingSince < oldest) ? row.waitingSince : oldest), null);
   const group = (row: JobRow) => {
     if (finished) return 'Finished';
     if (row.dueOn < session.today) return 'Overdue';

@@ -30,7 +30,7 @@ export function TodayPage() {
       sum={
         <>
           <a href="#answered" className="lnk">
-            {counted(today.answered.length, 'answer')} from clients
+            {today.answered.length === 0 ? 'No answer' : counted(today.answered.length, 'answer')} from clients
           </a>
           ,{' '}
           <a href="#overdue" className={`lnk ${today.overdue.length ? 'late' : ''}`}>
@@ -38,7 +38,7 @@ export function TodayPage() {
           </a>
           ,{' '}
           <a href="#week" className="lnk">
-            {counted(today.dueThisWeek.length, 'deadline')} until Sunday
+            {today.dueThisWeek.length === 0 ? 'no deadline' : counted(today.dueThisWeek.length, 'deadline')} until Sunday
           </a>
           ; {today.waiting.length === 0 ? 'nobody waits for clients' : `${counted(today.waiting.length, 'job')} ${today.waiting.length === 1 ? 'waits' : 'wait'} for clients`}.
         </>
@@ -151,7 +151,7 @@ function Group({ id, title, lines, section }: { id: string; title: string; lines
             <td>{line.dueOn ? <DueWords due={line.dueOn} /> : line.since && <span className="whitespace-nowrap text-soft">{momentInWords(line.since, session.day)}</span>}</td>
             <td className="text-soft max-md:hidden">
               {line.why}
-              {line.dueOn && line.since && `, ${sinceInWords(dayOf(line.since), session.day)}`}
+              {line.dueOn && line.since && line.why.startsWith('waits') && `, ${sinceInWords(dayOf(line.since), session.day)}`}
             </td>
             <td className="max-md:hidden">{line.who}</td>
           </tr>

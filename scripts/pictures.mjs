@@ -1,0 +1,91 @@
+// Takes the pictures of docs/screenshots from a running demo: node scripts/pictures.mjs [address] [folder] [name ...]
+import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+
+const [address = 'http://127.0.0.1:4680', folder = 'docs/screenshots', ...only] = process.argv.slice(2);
+const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
+page.on('console', (message) => message.type() === 'error' && console.log('  page says:', message.text().slice(0, 300)));
+page.on('pageerror', (error) => console.log('  page broke:', error.message));
+const json = async (path) => (await page.request.get(path)).json();
+
+const shoot = async (name, path, before) => {
+  if (only.length > 0 && !only.includes(name)) return;
+  if (path) await page.goto(path);
+  await page.waitForLoadState('load');
+  await page.locator('h1').first().waitFor();
+  await page.waitForTimeout(400);
+  if (before) await before();
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  console.log(name);
+};
+
+await shoot('sign-in', '/sign-in');
+const { people } = await json('/api/sign-in');
+await page.request.post('/api/sign-in/demo', { data: { memberId: people[0].memberId } });
+await shoot('today', '/today');
+await shoot('clients', '/clients');
+await shoot('almanac', '/almanac');
+await shoot('jobs', '/jobs');
+const client = (await json('/api/clients?find=Dunmarra')).rows[0];
+await shoot('client', `/clients/${client.id}`);
+await shoot('client-leaf', '/clients?new', async () => {
+  await page.getByRole('button', { name: 'Add the client' }).click();
+  await page.waitForTimeout(400);
+});
+const open = (await json('/api/jobs?status=open')).rows;
+const job = open.find((row) => row.client.startsWith('Dunmarra') && row.name.startsWith('VAT')) ?? open.find((row) => row.tasksDone > 2) ?? open[0];
+await shoot('job', `/jobs/${job.id}`);
+await shoot('job-requests', `/jobs/${job.id}/requests`);
+const ask = open.find((row) => row.waitingSince && row.status === 'open' && row.name.startsWith('VAT')) ?? job;
+ask.contact = (await json(`/api/jobs/${ask.id}`)).contacts[0]?.name;
+await shoot('request-leaf', `/jobs/${ask.id}/requests`, async () => {
+  await page.getByRole('button', { name: 'Ask the client' }).click();
+  await page.getByRole('button', { name: 'Look at what goes out' }).click();
+  await page.waitForTimeout(500);
+});
+await shoot('job-money', `/jobs/${job.id}/money`);
+await shoot('job-history', `/jobs/${job.id}/history`);
+const drafts = (await json('/api/invoices?status=draft')).rows;
+const wip = (await json('/api/wip')).sort((a, b) => b.recorded - a.recorded);
+if (drafts.length === 0) await page.request.post(`/api/jobs/${wip[0].jobId}/bills`, { data: { amount: 180_000, wording: `${wip[0].job}, on account` }, headers: { 'Idempotency-Key': `picture-${Date.now()}` } });
+const draft = (await json('/api/invoices?status=draft')).rows[0];
+await shoot('bill-preview', `/fees/bills/${draft.id}`);
+const toSettle = wip.find((row) => row.billed > 0 && row.balance !== 0) ?? wip[0];
+await shoot('settle', `/jobs/${toSettle.jobId}/settle`);
+await shoot('fees', '/fees');
+await shoot('bills', '/fees/bills');
+await shoot('time', '/time');
+await shoot('papers', '/papers');
+await shoot('post', '/post');
+await shoot('post-room', '/post/room');
+await shoot('firm', '/firm');
+const letters = (await json('/api/post-room')).filter((letter) => letter.link && letter.to === ask.contact);
+const letter = letters[0] ?? (await json('/api/post-room')).find((one) => one.link);
+if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal')))) {
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL: address });
+  const door = await phone.newPage();
+  await door.goto(letter.link);
+  await door.getByRole('button', { name: 'Send me the code' }).click();
+  await door.waitForTimeout(1500);
+  await door.screenshot({ path: `${folder}/portal-door.png` });
+  const code = (await json('/api/post-room')).map((one) => /code for .*: (\d{6})/.exec(one.subject)?.[1]).find(Boolean);
+  await door.getByLabel('Code from the message').fill(code);
+  await door.getByRole('button', { name: 'Go in' }).click();
+  await door.waitForURL('**/portal');
+  await door.waitForTimeout(800);
+  await door.screenshot({ path: `${folder}/portal.png` });
+  console.log('portal');
+}
+if (only.length === 0 || only.includes('phone')) {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const [name, path] of [['phone-today', '/today'], ['phone-job', `/jobs/${job.id}`], ['phone-clients', '/clients'], ['phone-almanac', '/almanac']]) {
+    await page.goto(path);
+    await page.locator('h1').first().waitFor();
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: `${folder}/${name}.png` });
+  }
+}
+await browser.close();
