@@ -88,7 +88,16 @@ export class Diary {
     const asks = service.phases[0]!.request;
     if (asks) {
       const sent = later(start, 0, 2);
-      this.on(sent, { hour: 9, who: preparer, act: (work) => this.hands.requests.send(work, job.id, { title: `${asks.title}, ${job.name.split(', ').at(-1)}`, dueOn: addWorkingDays(work.today, 8).toString(), items: asks.items }) });
+      this.on(sent, {
+        hour: 9,
+        who: preparer,
+        act: (work) =>
+          this.hands.requests.send(work, job.id, {
+            title: `${asks.title}, ${job.name.split(', ').at(-1)}`,
+            dueOn: addWorkingDays(work.today, 8).toString(),
+            items: asks.items,
+          }),
+      });
       const [low, high] = ANSWERS[client.manner];
       for (let item = 0; item < asks.items.length; item += 1) {
         let answered = later(sent, low, high);
@@ -96,7 +105,18 @@ export class Diary {
         this.answerOn(answered, job, item, client);
         if (chance.is(0.08)) {
           const looked = later(answered, 1, 1);
-          this.on(looked, { hour: 14, who: preparer, act: (work) => this.ofItem(work, job.id, item, (id) => this.hands.requests.sendBack(work, id, chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']))) });
+          this.on(looked, {
+            hour: 14,
+            who: preparer,
+            act: (work) =>
+              this.ofItem(work, job.id, item, (id) =>
+                this.hands.requests.sendBack(
+                  work,
+                  id,
+                  chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']),
+                ),
+              ),
+          });
           answered = later(looked, low, high);
           this.answerOn(answered, job, item, client);
         }
@@ -128,7 +148,12 @@ export class Diary {
         this.on(day, { hour: 16, who, act: (work) => this.workOn(work, job.id, task.key, minutes, last && task.doneBy === undefined) });
       }
     }
-    if (key === 'annual') this.on(day, { hour: 16, who: people.preparer, act: (work) => this.hands.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: 2_000, what: 'Filing fee, annual return' }) });
+    if (key === 'annual')
+      this.on(day, {
+        hour: 16,
+        who: people.preparer,
+        act: (work) => this.hands.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: 2_000, what: 'Filing fee, annual return' }),
+      });
     if (!chance.is(0.88)) return;
     const half = key === 'tax' ? Math.round(job.fee / 2) : 0;
     if (half > 0) this.billOn(addWorkingDays(ready, 6), job, half, client, people.manager, false);
@@ -155,7 +180,9 @@ export class Diary {
     const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
     if (!contact?.email) return;
     const question = this.chance.pick(['Do you need both accounts?', 'Is a photograph good enough?', 'Does this include the van?']);
-    await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) => this.hands.requests.ask(as, id, question));
+    await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
+      this.hands.requests.ask(as, id, question),
+    );
   }
 
   /** Acts on the n-th item of the job's request, unless it was accepted or the job stands still. */

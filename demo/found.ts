@@ -22,7 +22,17 @@ const keys = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as K[
 export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chance): Promise<DemoFirm> {
   const personKeys = keys(PEOPLE);
   const { firmId, memberIds } = await hands.team.found(
-    { name: 'Marram & Tern, Accountants', shortName: 'Marram & Tern', address: 'The Old Sail Loft, Quay Lane\nPort Sallow', currency: 'EUR', zone: 'Europe/Dublin', country: 'IE', vatRate: 2300, paymentDays: 21, demo: true },
+    {
+      name: 'Marram & Tern, Accountants',
+      shortName: 'Marram & Tern',
+      address: 'The Old Sail Loft, Quay Lane\nPort Sallow',
+      currency: 'EUR',
+      zone: 'Europe/Dublin',
+      country: 'IE',
+      vatRate: 2300,
+      paymentDays: 21,
+      demo: true,
+    },
     personKeys.map((key) => {
       const { hours, rate, ...person } = PEOPLE[key];
       const weekdays = [...hours.map((hour) => hour * 60), 0, 0];
@@ -35,13 +45,19 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
     }),
   );
   const people = Object.fromEntries(
-    personKeys.map((key, index) => [key, { kind: 'staff' as const, id: memberIds[index]!, name: PEOPLE[key].name, shortName: PEOPLE[key].shortName, role: PEOPLE[key].role }]),
+    personKeys.map((key, index) => [
+      key,
+      { kind: 'staff' as const, id: memberIds[index]!, name: PEOPLE[key].name, shortName: PEOPLE[key].shortName, role: PEOPLE[key].role },
+    ]),
   ) as DemoFirm['people'];
   const as = (key: PersonKey) => ({ firmId, actor: people[key] });
   const serviceIds = await hands.works.run(as('orla'), async (work) => {
     const ids = new Map<ServiceKey, string>();
     for (const [position, { key, rhythm, fee, procedure, phases, ...rest }] of SERVICES.entries()) {
-      ids.set(key as ServiceKey, await hands.services.addService(work, { ...rest, position, defaultRhythm: rhythm, defaultFee: fee }, { name: procedure, definition: { phases } }));
+      ids.set(
+        key as ServiceKey,
+        await hands.services.addService(work, { ...rest, position, defaultRhythm: rhythm, defaultFee: fee }, { name: procedure, definition: { phases } }),
+      );
     }
     return ids;
   });
@@ -55,7 +71,15 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
         const service = SERVICES.find((one) => one.key === key)!;
         const fee = Math.round((service.fee * chance.between(8, 13)) / 10 / 500) * 500;
         // The client is served from the first period whose deadline falls in the months to be lived through.
-        const input = { rule: ruleById(service.ruleId), rhythm: service.rhythm, facts: factsOf(client), today: firstDay, horizon: firstDay.add({ years: 2 }), leadDays: 0, targetDays: 0 };
+        const input = {
+          rule: ruleById(service.ruleId),
+          rhythm: service.rhythm,
+          facts: factsOf(client),
+          today: firstDay,
+          horizon: firstDay.add({ years: 2 }),
+          leadDays: 0,
+          targetDays: 0,
+        };
         const planned = schedule({ ...input, from: firstDay.subtract({ months: service.rhythm === 'yearly' ? 22 : 2 }), ahead: 1 });
         if ('none' in planned) throw new Error(`${demo.name}, ${service.name}: ${planned.none}`);
         const first = planned.obligations.find((one) => one.due.since(firstDay).days > 6) ?? planned.obligations.at(-1)!;
@@ -66,7 +90,14 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
   return { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
 }
 
-async function addClient(hands: Hands, work: Parameters<Hands['clients']['add']>[0], demo: DemoClient, people: DemoFirm['people'], firstDay: CivilDate, chance: Chance): Promise<string> {
+async function addClient(
+  hands: Hands,
+  work: Parameters<Hands['clients']['add']>[0],
+  demo: DemoClient,
+  people: DemoFirm['people'],
+  firstDay: CivilDate,
+  chance: Chance,
+): Promise<string> {
   const hasYear = demo.form === 'company' || demo.form === 'co-operative' || demo.form === 'charity';
   const vat = demo.services.includes('vat');
   const since = civil(`${firstDay.year - chance.between(1, 12)}-${String(chance.between(1, 12)).padStart(2, '0')}-01`);

@@ -17,7 +17,11 @@ interface DemoService {
 
 const task = (key: string, name: string, role: TaskRole, estimate: number, more: Partial<TaskPlan> = {}): TaskPlan => ({ key, name, role, estimate, ...more });
 const ask = (...tasks: TaskPlan[]): TaskPlan[] => [task('ask', 'Send the request for records', 'preparer', 10, { doneBy: 'request sent' }), ...tasks];
-const file = (...before: TaskPlan[]): PhasePlan => ({ key: 'file', name: 'Client agrees and file', tasks: [...before, task('file', 'File and note the receipt', 'preparer', 10, { doneBy: 'filed', waitsFor: before.map((one) => one.key) })] });
+const file = (...before: TaskPlan[]): PhasePlan => ({
+  key: 'file',
+  name: 'Client agrees and file',
+  tasks: [...before, task('file', 'File and note the receipt', 'preparer', 10, { doneBy: 'filed', waitsFor: before.map((one) => one.key) })],
+});
 
 export const SERVICES: DemoService[] = [
   {
@@ -54,7 +58,12 @@ export const SERVICES: DemoService[] = [
           task('draft', 'Draft the return', 'preparer', 20, { waitsFor: ['compare'] }),
         ],
       },
-      { key: 'look', name: 'Second look', onlyIf: { fact: 'legalForm', oneOf: ['company', 'co-operative', 'charity'] }, tasks: [task('signoff', 'Sign off the draft', 'manager', 15)] },
+      {
+        key: 'look',
+        name: 'Second look',
+        onlyIf: { fact: 'legalForm', oneOf: ['company', 'co-operative', 'charity'] },
+        tasks: [task('signoff', 'Sign off the draft', 'manager', 15)],
+      },
       file(task('agree', 'Client approves the figures', 'preparer', 5)),
     ],
   },
@@ -70,8 +79,17 @@ export const SERVICES: DemoService[] = [
     targetDays: 2,
     procedure: 'Monthly payroll',
     phases: [
-      { key: 'ask', name: 'Ask the client', tasks: ask(), request: { title: 'Hours and changes for this month\u2019s wages', items: [{ name: 'Hours worked', description: 'By person and week' }] } },
-      { key: 'prepare', name: 'Prepare', tasks: [task('enter', 'Enter hours and changes', 'preparer', 30), task('slips', 'Payslips and payment list', 'preparer', 25, { waitsFor: ['enter'] })] },
+      {
+        key: 'ask',
+        name: 'Ask the client',
+        tasks: ask(),
+        request: { title: 'Hours and changes for this month\u2019s wages', items: [{ name: 'Hours worked', description: 'By person and week' }] },
+      },
+      {
+        key: 'prepare',
+        name: 'Prepare',
+        tasks: [task('enter', 'Enter hours and changes', 'preparer', 30), task('slips', 'Payslips and payment list', 'preparer', 25, { waitsFor: ['enter'] })],
+      },
       file(),
     ],
   },
@@ -100,7 +118,15 @@ export const SERVICES: DemoService[] = [
         },
       },
       { key: 'enter', name: 'Enter', tasks: [task('sales', 'Sales and purchases', 'preparer', 180), task('bank', 'Match the bank', 'preparer', 90)] },
-      { key: 'close', name: 'Close', tasks: [task('review', 'Read the month through', 'manager', 40, { waitsFor: ['bank'] }), task('report', 'Write the short report', 'preparer', 45), task('closed', 'Close the period', 'preparer', 10, { doneBy: 'filed' })] },
+      {
+        key: 'close',
+        name: 'Close',
+        tasks: [
+          task('review', 'Read the month through', 'manager', 40, { waitsFor: ['bank'] }),
+          task('report', 'Write the short report', 'preparer', 45),
+          task('closed', 'Close the period', 'preparer', 10, { doneBy: 'filed' }),
+        ],
+      },
     ],
   },
   {
@@ -138,7 +164,14 @@ export const SERVICES: DemoService[] = [
           task('tax', 'Tax computation', 'preparer', 300, { waitsFor: ['draft'] }),
         ],
       },
-      { key: 'look', name: 'Second look', tasks: [task('signoff', 'Second look at accounts and tax', 'manager', 180), task('partner', 'Partner signs off', 'partner', 90, { waitsFor: ['signoff'] })] },
+      {
+        key: 'look',
+        name: 'Second look',
+        tasks: [
+          task('signoff', 'Second look at accounts and tax', 'manager', 180),
+          task('partner', 'Partner signs off', 'partner', 90, { waitsFor: ['signoff'] }),
+        ],
+      },
       file(task('meeting', 'Meeting with directors', 'partner', 90)),
     ],
   },
@@ -154,7 +187,11 @@ export const SERVICES: DemoService[] = [
     targetDays: 5,
     procedure: 'Company annual return',
     phases: [
-      { key: 'prepare', name: 'Prepare', tasks: [task('check', 'Check directors and shares', 'preparer', 40), task('draft', 'Draft the return', 'preparer', 45, { waitsFor: ['check'] })] },
+      {
+        key: 'prepare',
+        name: 'Prepare',
+        tasks: [task('check', 'Check directors and shares', 'preparer', 40), task('draft', 'Draft the return', 'preparer', 45, { waitsFor: ['check'] })],
+      },
       { key: 'look', name: 'Second look', tasks: [task('signoff', 'Sign off', 'manager', 20)] },
       file(task('signed', 'Signature page is back', 'preparer', 10)),
     ],
@@ -183,7 +220,11 @@ export const SERVICES: DemoService[] = [
           ],
         },
       },
-      { key: 'prepare', name: 'Prepare', tasks: [task('enter', 'Enter income and reliefs', 'preparer', 150), task('draft', 'Draft the return', 'preparer', 75, { waitsFor: ['enter'] })] },
+      {
+        key: 'prepare',
+        name: 'Prepare',
+        tasks: [task('enter', 'Enter income and reliefs', 'preparer', 150), task('draft', 'Draft the return', 'preparer', 75, { waitsFor: ['enter'] })],
+      },
       { key: 'look', name: 'Second look', tasks: [task('signoff', 'Sign off the draft', 'manager', 30)] },
       file(task('agree', 'Client agrees and knows what to pay', 'preparer', 15)),
     ],

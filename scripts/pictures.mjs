@@ -3,7 +3,15 @@ import { mkdirSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 
 const [address = 'http://127.0.0.1:4680', folder = 'docs/screenshots', ...only] = process.argv.slice(2);
-const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
@@ -50,7 +58,11 @@ await shoot('job-money', `/jobs/${job.id}/money`);
 await shoot('job-history', `/jobs/${job.id}/history`);
 const drafts = (await json('/api/invoices?status=draft')).rows;
 const wip = (await json('/api/wip')).sort((a, b) => b.recorded - a.recorded);
-if (drafts.length === 0) await page.request.post(`/api/jobs/${wip[0].jobId}/bills`, { data: { amount: 180_000, wording: `${wip[0].job}, on account` }, headers: { 'Idempotency-Key': `picture-${Date.now()}` } });
+if (drafts.length === 0)
+  await page.request.post(`/api/jobs/${wip[0].jobId}/bills`, {
+    data: { amount: 180_000, wording: `${wip[0].job}, on account` },
+    headers: { 'Idempotency-Key': `picture-${Date.now()}` },
+  });
 const draft = (await json('/api/invoices?status=draft')).rows[0];
 await shoot('bill-preview', `/fees/bills/${draft.id}`);
 const toSettle = wip.find((row) => row.billed > 0 && row.balance !== 0) ?? wip[0];
@@ -81,7 +93,12 @@ if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal'
 }
 if (only.length === 0 || only.includes('phone')) {
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const [name, path] of [['phone-today', '/today'], ['phone-job', `/jobs/${job.id}`], ['phone-clients', '/clients'], ['phone-almanac', '/almanac']]) {
+  for (const [name, path] of [
+    ['phone-today', '/today'],
+    ['phone-job', `/jobs/${job.id}`],
+    ['phone-clients', '/clients'],
+    ['phone-almanac', '/almanac'],
+  ]) {
     await page.goto(path);
     await page.locator('h1').first().waitFor();
     await page.waitForTimeout(400);

@@ -13,7 +13,14 @@ const ZONE = 'Europe/Dublin';
 
 async function start(): Promise<void> {
   const { values } = parseArgs({
-    options: { data: { type: 'string' }, port: { type: 'string' }, today: { type: 'string' }, web: { type: 'string' }, empty: { type: 'boolean' }, 'disk-floor': { type: 'string' } },
+    options: {
+      data: { type: 'string' },
+      port: { type: 'string' },
+      today: { type: 'string' },
+      web: { type: 'string' },
+      empty: { type: 'boolean' },
+      'disk-floor': { type: 'string' },
+    },
   });
   const dataFolder = resolve(values.data ?? 'data');
   const isNew = !existsSync(join(dataFolder, 'database')) && !process.env.DATABASE_URL;

@@ -3,7 +3,7 @@ import { type ValidationOptions, IsInt, Max, Min, ValidateBy } from 'class-valid
 import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
-export const Trimmed = () => Transform(({ value }) => (typeof value === 'string' ? value.trim() || undefined : value));
+export const Trimmed = () => Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() || undefined : value));
 
 /** A day that exists, ISO 8601, between 1900 and 2200. */
 export const IsDay = (options?: ValidationOptions) =>
@@ -48,13 +48,12 @@ export const IsMonthDay = (options?: ValidationOptions) =>
 /** Integer minor units up to ten million in the firm's currency. */
 export function IsMoney(lowest: number): PropertyDecorator {
   return (target, key) => {
-    IsInt({ message: 'Give an amount, for example 180.00.' })(target, key as string);
-    Min(lowest, { message: lowest > 0 ? 'Give an amount above zero.' : 'An amount below zero has no place here.' })(target, key as string);
-    Max(1_000_000_000, { message: 'That is more than this field can hold: 10,000,000.00.' })(target, key as string);
+    IsInt({ message: 'Give an amount, for example 180.00.' })(target, key);
+    Min(lowest, { message: lowest > 0 ? 'Give an amount above zero.' : 'An amount below zero has no place here.' })(target, key);
+    Max(1_000_000_000, { message: 'That is more than this field can hold: 10,000,000.00.' })(target, key);
   };
 }
 
-// eslint-disable-next-line no-control-regex -- control characters are what is refused here
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/;
 
 /** Text of at most `most` characters without control characters. Whether it may be left out is for others to say. */

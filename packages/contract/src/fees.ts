@@ -116,7 +116,18 @@ export interface SettlementPreview {
   recorded: number;
   balance: number;
   adjustment: number;
-  lines: { entryId: string; on: string; who: string; task: string; minutes: number; rate: number; value: number; adjustment: number; settledAt: number; workings: Workings }[];
+  lines: {
+    entryId: string;
+    on: string;
+    who: string;
+    task: string;
+    minutes: number;
+    rate: number;
+    value: number;
+    adjustment: number;
+    settledAt: number;
+    workings: Workings;
+  }[];
   people: PersonEffect[];
   tasks: TaskEffect[];
   /** Why it cannot be settled now, or null when it can. */

@@ -46,7 +46,9 @@ export class SimulatedCollector extends Collector {
         .onConflictDoNothing();
       return tx.select().from(collections).where(eq(collections.key, key));
     });
-    return kept!.outcome === 'paid' ? { paid: true, reference: `COL-${kept!.id.slice(-8).toUpperCase()}` } : { paid: false, why: 'The card was refused: no funds.' };
+    return kept!.outcome === 'paid'
+      ? { paid: true, reference: `COL-${kept!.id.slice(-8).toUpperCase()}` }
+      : { paid: false, why: 'The card was refused: no funds.' };
   }
 }
 
@@ -62,7 +64,9 @@ export class SimulatedFilingGateway extends FilingGateway {
 
   async file(firmId: string, key: string, filing: Filing): Promise<{ receipt: string; at: string }> {
     const [kept] = await this.database.transaction({ firmId }, async (tx) => {
-      const digits = BigInt(`0x${createHash('sha256').update(key).digest('hex').slice(0, 12)}`).toString().padStart(10, '0');
+      const digits = BigInt(`0x${createHash('sha256').update(key).digest('hex').slice(0, 12)}`)
+        .toString()
+        .padStart(10, '0');
       const receipt = `${digits.slice(0, 4)}-${digits.slice(4, 8)}-${digits.slice(8, 10)}`;
       await tx
         .insert(filings)

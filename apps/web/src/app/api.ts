@@ -17,7 +17,13 @@ async function answer(response: Response): Promise<unknown> {
   throw new ProblemError(
     isProblem
       ? ((await response.json()) as Problem)
-      : { type: 'about:blank', status: response.status, code: 'failed', title: 'Not done', detail: 'The server gave an answer that could not be read. Try again.' },
+      : {
+          type: 'about:blank',
+          status: response.status,
+          code: 'failed',
+          title: 'Not done',
+          detail: 'The server gave an answer that could not be read. Try again.',
+        },
   );
 }
 
@@ -26,7 +32,13 @@ async function call(path: string, init?: RequestInit): Promise<unknown> {
   try {
     response = await fetch(path, init);
   } catch {
-    throw new ProblemError({ type: 'about:blank', status: 0, code: 'unreachable', title: 'Not reached', detail: 'Steady Almanac cannot be reached. What you typed is still here; try again in a moment.' });
+    throw new ProblemError({
+      type: 'about:blank',
+      status: 0,
+      code: 'unreachable',
+      title: 'Not reached',
+      detail: 'Steady Almanac cannot be reached. What you typed is still here; try again in a moment.',
+    });
   }
   return answer(response);
 }

@@ -56,7 +56,12 @@ export function Keys({ children }: { children: ReactNode }) {
           <DialogPanel className="sheet w-96 p-5 shadow-menu">
             <DialogTitle className="font-serif text-lg font-semibold">Keys of this page</DialogTitle>
             <dl className="mt-3 grid grid-cols-[70px_1fr] gap-y-1.5">
-              {[...(shown ?? []), { press: '?', does: 'show these keys' }, { press: 'Esc', does: 'close the leaf' }, { press: 'Ctrl Enter', does: 'save the leaf' }].map((key) => (
+              {[
+                ...(shown ?? []),
+                { press: '?', does: 'show these keys' },
+                { press: 'Esc', does: 'close the leaf' },
+                { press: 'Ctrl Enter', does: 'save the leaf' },
+              ].map((key) => (
                 <div key={key.press} className="contents">
                   <dt>
                     <kbd className="rounded-xs border border-rule bg-paper px-1 text-fine">{key.press}</kbd>

@@ -9,16 +9,16 @@ import { useKeys } from './keys';
 
 /** Minutes since the timer started. The server's clock may be set to another day, so only the time passed since its answer is counted here. */
 function useMinutes(timer: TimerView | null, now: string | null): number {
-  const [, setTick] = useState(0);
-  const [answered, setAnswered] = useState({ now, at: performance.now() });
-  if (answered.now !== now) setAnswered({ now, at: performance.now() });
+  const [since, setSince] = useState(0);
   useEffect(() => {
-    const interval = window.setInterval(() => setTick((n) => n + 1), 15_000);
+    const learned = performance.now();
+    const count = () => setSince((performance.now() - learned) / 60_000);
+    count();
+    const interval = window.setInterval(count, 15_000);
     return () => window.clearInterval(interval);
-  }, []);
+  }, [now]);
   if (!timer || !now) return 0;
-  const passed = Temporal.Instant.from(timer.startedAt).until(Temporal.Instant.from(now)).total('minutes');
-  return Math.round(passed + (performance.now() - answered.at) / 60_000);
+  return Math.round(Temporal.Instant.from(timer.startedAt).until(Temporal.Instant.from(now)).total('minutes') + since);
 }
 
 /** The running timer in the contents line: how long, on what; pressing it goes there, `t` stops it. */
@@ -35,7 +35,11 @@ export function RunningTimer() {
   if (!timer) return null;
   return (
     <span className="flex items-baseline gap-2 font-semibold text-kelp">
-      <Link to={`/jobs/${timer.jobId}`} className="inline-block max-w-56 truncate align-bottom max-xl:max-w-40 max-sm:max-w-16" title={`${timer.client}, ${timer.job}${timer.task ? `, ${timer.task}` : ''}`}>
+      <Link
+        to={`/jobs/${timer.jobId}`}
+        className="inline-block max-w-56 truncate align-bottom max-xl:max-w-40 max-sm:max-w-16"
+        title={`${timer.client}, ${timer.job}${timer.task ? `, ${timer.task}` : ''}`}
+      >
         {formatHours(minutes)}
         <span className="max-sm:hidden"> · {timer.client}</span>
       </Link>

@@ -21,7 +21,15 @@ export function Search() {
   return (
     <Combobox value={null} onChange={go} immediate>
       <div className="flex items-baseline border-b border-soft max-sm:w-24">
-        <ComboboxInput ref={input} aria-label="Search clients and jobs" placeholder="Search" className="w-[86px] bg-transparent text-ink outline-none placeholder:text-soft focus:w-40 max-sm:focus:w-20" displayValue={() => find} onChange={(event) => setFind(event.target.value)} autoComplete="off" />
+        <ComboboxInput
+          ref={input}
+          aria-label="Search clients and jobs"
+          placeholder="Search"
+          className="w-[86px] bg-transparent text-ink outline-none placeholder:text-soft focus:w-40 max-sm:focus:w-20"
+          displayValue={() => find}
+          onChange={(event) => setFind(event.target.value)}
+          autoComplete="off"
+        />
         <kbd className="rounded-xs border border-rule bg-page px-1 text-[11px] max-sm:hidden">/</kbd>
       </div>
       {find.trim() && (

@@ -48,7 +48,13 @@ function Frame() {
   const links = (
     <>
       {contents.map(({ to, words }) => (
-        <NavLink key={to} to={to} className={({ isActive }) => `pb-[11px] max-lg:py-2 ${isActive ? 'font-semibold text-ink shadow-[inset_0_-3px_0_var(--color-kelp)]' : 'text-soft hover:text-ink'}`}>
+        <NavLink
+          key={to}
+          to={to}
+          className={({ isActive }) =>
+            `pb-[11px] max-lg:py-2 ${isActive ? 'font-semibold text-ink shadow-[inset_0_-3px_0_var(--color-kelp)]' : 'text-soft hover:text-ink'}`
+          }
+        >
           {words}
         </NavLink>
       ))}

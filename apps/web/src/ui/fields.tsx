@@ -10,7 +10,13 @@ interface Frame {
 }
 
 /** Label above, hint and fault below; the fault is said to those who do not see it. */
-function Framed({ label, hint, error, narrow, children }: Frame & { children(ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: boolean }): ReactNode }) {
+function Framed({
+  label,
+  hint,
+  error,
+  narrow,
+  children,
+}: Frame & { children(ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: boolean }): ReactNode }) {
   const id = useId();
   const about = error || hint ? `${id}-about` : undefined;
   return (
@@ -29,11 +35,7 @@ function Framed({ label, hint, error, narrow, children }: Frame & { children(ids
 }
 
 export function TextField({ label, hint, error, narrow, ...input }: Frame & ComponentProps<'input'>) {
-  return (
-    <Framed {...{ label, hint, error, narrow }}>
-      {(ids) => <input type="text" autoComplete="off" {...input} {...ids} className="field" />}
-    </Framed>
-  );
+  return <Framed {...{ label, hint, error, narrow }}>{(ids) => <input type="text" autoComplete="off" {...input} {...ids} className="field" />}</Framed>;
 }
 
 export function LongTextField({ label, hint, error, ...input }: Frame & ComponentProps<'textarea'>) {
@@ -63,17 +65,55 @@ export function SelectField({ label, hint, error, narrow, children, ...input }: 
 type Controlled<Values extends FieldValues> = Frame & { control: Control<Values>; name: Path<Values>; autoFocus?: boolean };
 
 /** A figure typed as people write it, kept as a whole number: cents or minutes. What cannot be read stays, with the fault. */
-function FigureField<Values extends FieldValues>({ control, name, show, parse, placeholder, autoFocus, ...frame }: Controlled<Values> & { show(value: number): string; parse(text: string): number | null; placeholder: string }) {
+function FigureField<Values extends FieldValues>({
+  control,
+  name,
+  show,
+  parse,
+  placeholder,
+  autoFocus,
+  ...frame
+}: Controlled<Values> & { show(value: number): string; parse(text: string): number | null; placeholder: string }) {
   return (
     <Controller
       control={control}
       name={name}
-      render={({ field }) => <Figure {...frame} {...{ show, parse, placeholder, autoFocus }} value={field.value as number | undefined} onChange={field.onChange} onBlur={field.onBlur} inputRef={field.ref} />}
+      render={({ field }) => (
+        <Figure
+          {...frame}
+          {...{ show, parse, placeholder, autoFocus }}
+          value={field.value}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          inputRef={field.ref}
+        />
+      )}
     />
   );
 }
 
-function Figure({ label, hint, error, value, onChange, onBlur, show, parse, placeholder, inputRef, autoFocus }: Frame & { value: number | undefined; onChange(value: number | undefined): void; onBlur(): void; show(value: number): string; parse(text: string): number | null; placeholder: string; inputRef?: (element: HTMLInputElement | null) => void; autoFocus?: boolean }) {
+function Figure({
+  label,
+  hint,
+  error,
+  value,
+  onChange,
+  onBlur,
+  show,
+  parse,
+  placeholder,
+  inputRef,
+  autoFocus,
+}: Frame & {
+  value: number | undefined;
+  onChange(value: number | undefined): void;
+  onBlur(): void;
+  show(value: number): string;
+  parse(text: string): number | null;
+  placeholder: string;
+  inputRef?: (element: HTMLInputElement | null) => void;
+  autoFocus?: boolean;
+}) {
   const [text, setText] = useState(value === undefined || Number.isNaN(value) ? '' : show(value));
   useEffect(() => {
     if (value !== undefined && !Number.isNaN(value) && parse(text) !== value) setText(show(value));
@@ -89,7 +129,6 @@ function Figure({ label, hint, error, value, onChange, onBlur, show, parse, plac
           type="text"
           inputMode="decimal"
           autoComplete="off"
-          // eslint-disable-next-line jsx-a11y/no-autofocus -- the first field of a leaf that was just opened
           autoFocus={autoFocus}
           className="field text-right"
           placeholder={placeholder}
@@ -118,7 +157,14 @@ export function HoursField<Values extends FieldValues>(props: Controlled<Values>
 }
 
 /** A few choices of which one holds, all to be seen. */
-export function ChoiceField<Values extends FieldValues>({ label, hint, error, control, name, choices }: Controlled<Values> & { choices: { value: string | boolean; words: string; hint?: string }[] }) {
+export function ChoiceField<Values extends FieldValues>({
+  label,
+  hint,
+  error,
+  control,
+  name,
+  choices,
+}: Controlled<Values> & { choices: { value: string | boolean; words: string; hint?: string }[] }) {
   const id = useId();
   return (
     <Controller
@@ -156,7 +202,8 @@ export function MonthDayField<Values extends FieldValues>({ label, hint, error, 
       name={name}
       render={({ field }) => {
         const [month, day] = ((field.value as string | undefined) ?? '').split('-').map(Number);
-        const set = (m: number, d: number) => field.onChange(m ? `${String(m).padStart(2, '0')}-${String(Math.min(d, DAYS_IN[m - 1]!)).padStart(2, '0')}` : undefined);
+        const set = (m: number, d: number) =>
+          field.onChange(m ? `${String(m).padStart(2, '0')}-${String(Math.min(d, DAYS_IN[m - 1]!)).padStart(2, '0')}` : undefined);
         return (
           <Framed {...{ label, hint, error }}>
             {(ids) => (
@@ -169,7 +216,13 @@ export function MonthDayField<Values extends FieldValues>({ label, hint, error, 
                     </option>
                   ))}
                 </select>
-                <select aria-label={`${label}, day`} className="field max-w-20" value={day ?? ''} disabled={!month} onChange={(event) => set(month!, Number(event.target.value))}>
+                <select
+                  aria-label={`${label}, day`}
+                  className="field max-w-20"
+                  value={day ?? ''}
+                  disabled={!month}
+                  onChange={(event) => set(month!, Number(event.target.value))}
+                >
                   {!month && <option value="">Day</option>}
                   {Array.from({ length: DAYS_IN[(month ?? 1) - 1]! }, (_, index) => (
                     <option key={index} value={index + 1}>

@@ -35,7 +35,10 @@ function withoutEmpty<T>(value: T): T {
 export function useLeafForm<Values extends FieldValues>({ input, start, submit }: Given<Values>): LeafForm<Values> {
   const [refusal, setRefusal] = useState<ProblemError | null>(null);
   const check = classValidatorResolver(input as never, { validator: { stopAtFirstError: true } }) as unknown as Resolver<Values>;
-  const form = useForm<Values>({ defaultValues: start, resolver: (values, context, options) => check(withoutEmpty(values) ?? ({} as Values), context, options) });
+  const form = useForm<Values>({
+    defaultValues: start,
+    resolver: (values, context, options) => check(withoutEmpty(values) ?? ({} as Values), context, options),
+  });
   const onSubmit = () => {
     setRefusal(null);
     void form.handleSubmit(async (values) => {

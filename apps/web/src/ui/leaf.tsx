@@ -69,7 +69,23 @@ export function Leaf({ open, title, onClose, onSubmit, act, busy, problem, child
 }
 
 /** Asks in the middle of the page, only for what cannot be undone or goes out of the house. */
-export function Confirm({ open, title, children, act, onClose, onYes, busy }: { open: boolean; title: string; children: ReactNode; act: string; onClose(): void; onYes(): void; busy?: boolean }) {
+export function Confirm({
+  open,
+  title,
+  children,
+  act,
+  onClose,
+  onYes,
+  busy,
+}: {
+  open: boolean;
+  title: string;
+  children: ReactNode;
+  act: string;
+  onClose(): void;
+  onYes(): void;
+  busy?: boolean;
+}) {
   return (
     <Dialog open={open} onClose={onClose} className="relative z-50">
       <div className="fixed inset-0 bg-ink/10" aria-hidden="true" />

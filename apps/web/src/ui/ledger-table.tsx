@@ -67,7 +67,12 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
     return all;
   }, [sorted, group, sort]);
   const many = lines.length > MANY;
-  const virtual = useWindowVirtualizer({ count: many ? lines.length : 0, estimateSize: () => HEIGHT, overscan: 20, scrollMargin: table.current?.offsetTop ?? 0 });
+  const virtual = useWindowVirtualizer({
+    count: many ? lines.length : 0,
+    estimateSize: () => HEIGHT,
+    overscan: 20,
+    scrollMargin: table.current?.offsetTop ?? 0,
+  });
   const shown = many ? virtual.getVirtualItems().map((item) => item.index) : lines.map((_, index) => index);
   const before = many ? (virtual.getVirtualItems()[0]?.start ?? 0) - virtual.options.scrollMargin : 0;
   const after = many ? virtual.getTotalSize() - ((virtual.getVirtualItems().at(-1)?.end ?? 0) - virtual.options.scrollMargin) : 0;
@@ -101,11 +106,17 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
         <thead className="stuck">
           <tr>
             {columns.map((column) => (
-              <th key={column.key} scope="col" className={style(column)} aria-sort={sort?.key === column.key ? (sort.down ? 'descending' : 'ascending') : undefined}>
+              <th
+                key={column.key}
+                scope="col"
+                className={style(column)}
+                aria-sort={sort?.key === column.key ? (sort.down ? 'descending' : 'ascending') : undefined}
+              >
                 {column.sort ? (
                   <button className="font-semibold hover:text-ink" onClick={() => toggle(column.key)} title="Sort: up, down, not">
                     {column.head}
-                    {sort?.key === column.key && (sort.down ? <ArrowDown aria-hidden className="ml-0.5 inline size-3" /> : <ArrowUp aria-hidden className="ml-0.5 inline size-3" />)}
+                    {sort?.key === column.key &&
+                      (sort.down ? <ArrowDown aria-hidden className="ml-0.5 inline size-3" /> : <ArrowUp aria-hidden className="ml-0.5 inline size-3" />)}
                   </button>
                 ) : (
                   column.head
@@ -133,7 +144,13 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
             }
             const path = to?.(line.row) ?? null;
             return (
-              <tr key={keyOf(line.row)} data-index={line.index} aria-rowindex={line.index + 2} className={`${path ? 'opens' : ''} ${line.index === here ? 'here' : ''}`} onClick={() => open(line.row)}>
+              <tr
+                key={keyOf(line.row)}
+                data-index={line.index}
+                aria-rowindex={line.index + 2}
+                className={`${path ? 'opens' : ''} ${line.index === here ? 'here' : ''}`}
+                onClick={() => open(line.row)}
+              >
                 {columns.map((column) => (
                   <td key={column.key} className={style(column)}>
                     {column.cell(line.row)}

@@ -9,7 +9,9 @@ export function Moon({ done, of, tone = 'ink' }: { done: number; of: number; ton
   return (
     <svg width={SIZE} height={SIZE} aria-hidden="true" className="mr-1.5 inline-block shrink-0 align-[-2px]">
       <circle cx={C} cy={C} r={R} fill={part === 1 ? color : 'none'} stroke={color} />
-      {part > 0 && part < 1 && <path d={`M${C} ${C - R} A${R} ${R} 0 0 1 ${C} ${C + R} A${R * Math.abs(1 - 2 * part)} ${R} 0 0 ${part < 0.5 ? 0 : 1} ${C} ${C - R}Z`} fill={color} />}
+      {part > 0 && part < 1 && (
+        <path d={`M${C} ${C - R} A${R} ${R} 0 0 1 ${C} ${C + R} A${R * Math.abs(1 - 2 * part)} ${R} 0 0 ${part < 0.5 ? 0 : 1} ${C} ${C - R}Z`} fill={color} />
+      )}
     </svg>
   );
 }

@@ -3,7 +3,21 @@ import { NavLink } from 'react-router';
 import type { ProblemError } from '../app/api';
 
 /** A page: what it is about, the sentence that matters, a line of tools, its content, and at the right the margin. */
-export function Page({ above, title, sum, tools, children, margin }: { above?: ReactNode; title: ReactNode; sum?: ReactNode; tools?: ReactNode; children: ReactNode; margin?: ReactNode }) {
+export function Page({
+  above,
+  title,
+  sum,
+  tools,
+  children,
+  margin,
+}: {
+  above?: ReactNode;
+  title: ReactNode;
+  sum?: ReactNode;
+  tools?: ReactNode;
+  children: ReactNode;
+  margin?: ReactNode;
+}) {
   const body = (
     <div className="min-w-0">
       {above && <p className="text-table text-soft">{above}</p>}
@@ -37,7 +51,13 @@ export function Views({ views }: { views: { to: string; words: ReactNode; end?: 
   return (
     <nav aria-label="Views" className="flex flex-wrap gap-x-[22px] gap-y-1">
       {views.map((view) => (
-        <NavLink key={view.to} to={view.to} end={view.end ?? true} preventScrollReset className={({ isActive }) => (isActive ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink')}>
+        <NavLink
+          key={view.to}
+          to={view.to}
+          end={view.end ?? true}
+          preventScrollReset
+          className={({ isActive }) => (isActive ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink')}
+        >
           {view.words}
         </NavLink>
       ))}

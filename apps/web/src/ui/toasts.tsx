@@ -23,7 +23,10 @@ export function Toasts({ children }: { children: ReactNode }) {
       {children}
       <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-4 z-[60] flex flex-col items-center gap-2 px-4">
         {shown.map((toast) => (
-          <p key={toast.id} className={`max-w-xl border px-4 py-2 shadow-menu ${toast.tone === 'done' ? 'border-moss bg-moss-tint' : 'border-rust bg-rust-tint'}`}>
+          <p
+            key={toast.id}
+            className={`max-w-xl border px-4 py-2 shadow-menu ${toast.tone === 'done' ? 'border-moss bg-moss-tint' : 'border-rust bg-rust-tint'}`}
+          >
             {toast.words}
           </p>
         ))}

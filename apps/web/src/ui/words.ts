@@ -47,4 +47,5 @@ export function monthDayInWords(monthDay: string): string {
 }
 
 /** Bytes as people say them: "12 kB". */
-export const sizeInWords = (bytes: number) => (bytes < 1000 ? `${bytes} bytes` : bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
+export const sizeInWords = (bytes: number) =>
+  bytes < 1000 ? `${bytes} bytes` : bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;

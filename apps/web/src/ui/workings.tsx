@@ -24,7 +24,11 @@ export function Worked({ children, by, className = '' }: { children: ReactNode; 
       <PopoverButton className={`workings whitespace-nowrap ${className}`} title="How this comes about" onClick={(event) => event.stopPropagation()}>
         {children}
       </PopoverButton>
-      <PopoverPanel anchor={{ to: 'bottom start', gap: 4, padding: 12 }} className="z-50 w-80 whitespace-normal shadow-menu" onClick={(event) => event.stopPropagation()}>
+      <PopoverPanel
+        anchor={{ to: 'bottom start', gap: 4, padding: 12 }}
+        className="z-50 w-80 whitespace-normal shadow-menu"
+        onClick={(event) => event.stopPropagation()}
+      >
         <WorkingsLines of={by} />
       </PopoverPanel>
     </Popover>

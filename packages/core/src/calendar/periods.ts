@@ -47,7 +47,10 @@ function nthPeriod(rhythm: RhythmName, anchorEnd: CivilDate, n: number): Period 
 /** The period of the rhythm in which `date` lies, where `anchorEnd` is the last day of any one of its periods. */
 export function periodContaining(rhythm: RhythmName, anchorEnd: CivilDate, date: CivilDate): Period {
   const step = STEPS[rhythm];
-  const apart = 'weeks' in step ? anchorEnd.until(date, { largestUnit: 'weeks' }).weeks / step.weeks : anchorEnd.until(date, { largestUnit: 'months' }).months / step.months;
+  const apart =
+    'weeks' in step
+      ? anchorEnd.until(date, { largestUnit: 'weeks' }).weeks / step.weeks
+      : anchorEnd.until(date, { largestUnit: 'months' }).months / step.months;
   let n = Math.floor(apart) - 1;
   while (Temporal.PlainDate.compare(nthPeriod(rhythm, anchorEnd, n).end, date) < 0) n += 1;
   return nthPeriod(rhythm, anchorEnd, n);

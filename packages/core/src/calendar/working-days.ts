@@ -35,7 +35,7 @@ export function previousWorkingDay(date: CivilDate, calendar: WorkingCalendar = 
 export function addWorkingDays(date: CivilDate, days: number, calendar: WorkingCalendar = openWeek): CivilDate {
   const step = Math.sign(days);
   let day = date;
-  for (let left = Math.abs(days); left > 0; ) {
+  for (let left = Math.abs(days); left > 0;) {
     day = day.add({ days: step });
     if (isWorkingDay(day, calendar)) left -= 1;
   }

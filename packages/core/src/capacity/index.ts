@@ -32,7 +32,14 @@ export interface WeekLoad {
  * today (or its start, if later) to its due date; overdue work stands on today.
  * @param weeks how many, from the week of `from`.
  */
-export function weeklyLoad(input: { work: readonly PlannedWork[]; patterns: readonly WorkingPattern[]; from: CivilDate; today: CivilDate; weeks: number; calendar?: WorkingCalendar }): WeekLoad[] {
+export function weeklyLoad(input: {
+  work: readonly PlannedWork[];
+  patterns: readonly WorkingPattern[];
+  from: CivilDate;
+  today: CivilDate;
+  weeks: number;
+  calendar?: WorkingCalendar;
+}): WeekLoad[] {
   const { calendar = openWeek } = input;
   const first = weekStart(input.from);
   const mondays = Array.from({ length: input.weeks }, (_, n) => first.add({ weeks: n }));

@@ -7,7 +7,11 @@ import type { WorkingCalendar } from '../calendar';
  * @param country ISO 3166-1 alpha-2 code, e.g. "IE".
  * @param closingDays further days on which the firm is closed, ISO date to name.
  */
-export function holidayCalendar(country: string, years: { from: number; until: number }, closingDays: ReadonlyMap<string, string> = new Map()): WorkingCalendar {
+export function holidayCalendar(
+  country: string,
+  years: { from: number; until: number },
+  closingDays: ReadonlyMap<string, string> = new Map(),
+): WorkingCalendar {
   const table = new Holidays(country);
   const closed = new Map(closingDays);
   for (let year = years.from; year <= years.until; year += 1) {

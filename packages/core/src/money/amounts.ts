@@ -18,7 +18,10 @@ export function formatSigned(cents: number): string {
  * @returns minor units, or null when the text is no amount.
  */
 export function parseMoney(text: string): number | null {
-  const compact = text.trim().replace(/[\s\u00a0']/g, '').replace(/^\u2212/, '-');
+  const compact = text
+    .trim()
+    .replace(/[\s\u00a0']/g, '')
+    .replace(/^\u2212/, '-');
   const match = /^(-?)(\d{1,3}(?:[.,]\d{3})+|\d+)(?:[.,](\d{1,2}))?$/.exec(compact);
   if (!match) return null;
   const whole = match[2]!.replace(/[.,]/g, '');

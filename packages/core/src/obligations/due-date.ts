@@ -33,7 +33,10 @@ function takeStep(step: DueStep, from: CivilDate, calendar: WorkingCalendar, lin
     case 'set month and day': {
       const year = from.year + step.yearsLater;
       const to = Temporal.PlainDate.from({ year, month: step.month, day: step.day });
-      return reached(to, `${step.day} ${MONTHS[step.month - 1]} of ${step.yearsLater === 0 ? 'the same year' : step.yearsLater === 1 ? 'the following year' : `${step.yearsLater} years later`}`);
+      return reached(
+        to,
+        `${step.day} ${MONTHS[step.month - 1]} of ${step.yearsLater === 0 ? 'the same year' : step.yearsLater === 1 ? 'the following year' : `${step.yearsLater} years later`}`,
+      );
     }
     case 'earlier of': {
       const ends = step.ways.map((way, index) => {
@@ -71,6 +74,10 @@ export function dueDate(rule: FilingRule, period: Period, facts: Facts, calendar
   );
   return {
     due,
-    workings: { title: 'How this date comes about', lines, source: `${rule.name}, since ${plainDate(Temporal.PlainDate.from(version.effectiveFrom))}. ${version.source}. Check before relying on it.` },
+    workings: {
+      title: 'How this date comes about',
+      lines,
+      source: `${rule.name}, since ${plainDate(Temporal.PlainDate.from(version.effectiveFrom))}. ${version.source}. Check before relying on it.`,
+    },
   };
 }

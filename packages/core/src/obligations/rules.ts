@@ -118,7 +118,13 @@ export const RULES: readonly FilingRule[] = [
     appliesTo: { all: [] },
     rhythms: ['monthly', 'quarterly'],
     anchor: 'calendar',
-    versions: [{ effectiveFrom: '2000-01-01', steps: [{ do: 'add working days', days: 12 }], source: 'The firm\u2019s own promise to clients: books closed within twelve working days' }],
+    versions: [
+      {
+        effectiveFrom: '2000-01-01',
+        steps: [{ do: 'add working days', days: 12 }],
+        source: 'The firm\u2019s own promise to clients: books closed within twelve working days',
+      },
+    ],
   },
 ];
 

@@ -1,4 +1,19 @@
-import { type CivilDate, type Period, type RhythmName, type WorkingCalendar, Temporal, addWorkingDays, civil, later, lastDayOfMonth, nextWorkingDay, openWeek, periodName, periodsFrom, previousWorkingDay } from '../calendar';
+import {
+  type CivilDate,
+  type Period,
+  type RhythmName,
+  type WorkingCalendar,
+  Temporal,
+  addWorkingDays,
+  civil,
+  later,
+  lastDayOfMonth,
+  nextWorkingDay,
+  openWeek,
+  periodName,
+  periodsFrom,
+  previousWorkingDay,
+} from '../calendar';
 import { type Facts, conditionInWords, meets } from '../conditions';
 import type { Workings } from '../workings';
 import { dueDate } from './due-date';
@@ -78,7 +93,14 @@ export function schedule(input: ScheduleInput): Schedule {
     if (isAhead && ahead > 0 && Temporal.PlainDate.compare(due, input.horizon) > 0) break;
     const target = previousWorkingDay(addWorkingDays(due, -input.targetDays, calendar), calendar);
     const beginsOn = nextWorkingDay(later(due.subtract({ days: input.leadDays }), from), calendar);
-    obligations.push({ period, periodName: periodName(period, rhythm), due, target, beginsOn: Temporal.PlainDate.compare(beginsOn, due) > 0 ? due : beginsOn, workings });
+    obligations.push({
+      period,
+      periodName: periodName(period, rhythm),
+      due,
+      target,
+      beginsOn: Temporal.PlainDate.compare(beginsOn, due) > 0 ? due : beginsOn,
+      workings,
+    });
     if (isAhead) ahead += 1;
     start = period.end.add({ days: 1 });
   }

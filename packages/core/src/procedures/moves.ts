@@ -51,7 +51,10 @@ export function advance(job: JobState): Move[] {
   for (let index = phases.findIndex((phase) => phase.key === job.current); index !== -1 && index < phases.length && phases[index]!.complete; index += 1) {
     const phase = phases[index]!;
     const next = phases[index + 1];
-    const why = phase.tasks === 0 ? 'nothing is left to do in it' : `${counted(phase.done, 'task')} of ${phase.tasks} done${job.requests.some((r) => r.phaseKey === phase.key) ? ', the client has answered everything' : ''}`;
+    const why =
+      phase.tasks === 0
+        ? 'nothing is left to do in it'
+        : `${counted(phase.done, 'task')} of ${phase.tasks} done${job.requests.some((r) => r.phaseKey === phase.key) ? ', the client has answered everything' : ''}`;
     moves.push({ from: phase.name, to: next?.name ?? null, toKey: next?.key ?? null, why });
   }
   return moves;

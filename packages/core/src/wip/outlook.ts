@@ -26,14 +26,24 @@ export interface JobMoney {
  * @param minutesLeft estimate of tasks not done, less what is recorded on them, zero or more.
  * @param ratePerHour average charge rate of the people who still work, minor units.
  */
-export function jobMoney(input: { agreedFee: number; timeValue: number; timeMinutes: number; expenses: number; billed: number; minutesLeft: number; ratePerHour: number }): JobMoney {
+export function jobMoney(input: {
+  agreedFee: number;
+  timeValue: number;
+  timeMinutes: number;
+  expenses: number;
+  billed: number;
+  minutesLeft: number;
+  ratePerHour: number;
+}): JobMoney {
   const { minutesLeft, ratePerHour, ...rest } = input;
   const expected = Math.max(input.agreedFee, input.billed);
   const ifFinishedNow = expected - input.timeValue - input.expenses;
   const left = valueOfTime(minutesLeft, ratePerHour);
   const atTheEnd = ifFinishedNow - left;
   const lines = [
-    input.billed > input.agreedFee ? `Billed, above the agreed fee of ${formatMoney(input.agreedFee)}: ${formatMoney(input.billed)}` : `Agreed fee: ${formatMoney(input.agreedFee)}`,
+    input.billed > input.agreedFee
+      ? `Billed, above the agreed fee of ${formatMoney(input.agreedFee)}: ${formatMoney(input.billed)}`
+      : `Agreed fee: ${formatMoney(input.agreedFee)}`,
     `Time recorded: ${formatMoney(input.timeValue)}`,
     `Expenses: ${formatMoney(input.expenses)}`,
     `${formatMoney(expected)} − ${formatMoney(input.timeValue)} − ${formatMoney(input.expenses)} = ${formatMoney(ifFinishedNow)}`,

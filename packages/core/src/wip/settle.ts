@@ -64,7 +64,10 @@ export function settleByValue(entries: readonly RecordedEntry[], balance: number
   const whole = entries.reduce((sum, entry) => sum + entry.value, 0);
   if (whole === 0) throw new NothingToSettleError('There is no recorded time to carry the difference.');
   const difference = balance === 0 ? 0 : -balance;
-  const parts = apportion(difference, entries.map((entry) => entry.value));
+  const parts = apportion(
+    difference,
+    entries.map((entry) => entry.value),
+  );
   const lines = entries.map((entry, index): SettlementLine => {
     const adjustment = parts[index]!;
     const exact = ((Math.abs(difference) / 100) * entry.value) / whole;

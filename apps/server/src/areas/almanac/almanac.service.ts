@@ -81,7 +81,12 @@ export class AlmanacService implements OnModuleInit {
     }
     const existing = await work.tx.select().from(obligations).where(eq(obligations.lineId, line.id));
     const plan = planObligations(existing, wanted.obligations);
-    const dates = (want: ScheduledObligation) => ({ dueOn: want.due.toString(), targetOn: want.target.toString(), beginsOn: want.beginsOn.toString(), workings: want.workings });
+    const dates = (want: ScheduledObligation) => ({
+      dueOn: want.due.toString(),
+      targetOn: want.target.toString(),
+      beginsOn: want.beginsOn.toString(),
+      workings: want.workings,
+    });
     if (plan.add.length > 0) {
       await work.tx
         .insert(obligations)
@@ -112,7 +117,11 @@ export class AlmanacService implements OnModuleInit {
     const nextOn = earlier(firstAhead.add({ days: 1 }), work.today.add({ days: LOOK_AGAIN })).toString();
     await work.tx.insert(linePlans).values({ lineId: line.id, firmId: work.firm.id, nextOn }).onConflictDoUpdate({ target: linePlans.lineId, set: { nextOn } });
     if (plan.add.length + plan.move.length + plan.withdraw.length > 0) {
-      const parts = [plan.add.length && `${plan.add.length} added`, plan.move.length && `${plan.move.length} moved`, plan.withdraw.length && `${plan.withdraw.length} withdrawn`].filter(Boolean);
+      const parts = [
+        plan.add.length && `${plan.add.length} added`,
+        plan.move.length && `${plan.move.length} moved`,
+        plan.withdraw.length && `${plan.withdraw.length} withdrawn`,
+      ].filter(Boolean);
       await this.events.record(work, ObligationsPlanned, {
         what: `computed the deadlines of "${line.name}": ${parts.join(', ')}${plan.held.length > 0 ? `, ${plan.held.length} left as they are` : ''}`,
         clientId: client.id,
@@ -142,7 +151,14 @@ export class AlmanacService implements OnModuleInit {
     const due = await work.tx
       .select()
       .from(obligations)
-      .where(and(eq(obligations.firmId, work.firm.id), eq(obligations.status, 'open'), eq(obligations.begun, false), lte(obligations.beginsOn, work.today.toString())))
+      .where(
+        and(
+          eq(obligations.firmId, work.firm.id),
+          eq(obligations.status, 'open'),
+          eq(obligations.begun, false),
+          lte(obligations.beginsOn, work.today.toString()),
+        ),
+      )
       .orderBy(obligations.beginsOn, obligations.id);
     for (const obligation of due) await this.begin(work, obligation);
   }
@@ -184,7 +200,11 @@ export class AlmanacService implements OnModuleInit {
       .where(eq(obligations.id, obligationId));
     const jobId = await this.jobOf(work, obligation);
     await this.events.record(work, FilingAsked, { what: `filed ${obligation.name} with ${authority}`, clientId: client.id, jobId, payload: { obligationId } });
-    await this.effects.plan(work, 'file return', `${obligationId}:${obligation.version}`, { authority, what: `${obligation.name}, ${client.name}`, obligationId });
+    await this.effects.plan(work, 'file return', `${obligationId}:${obligation.version}`, {
+      authority,
+      what: `${obligation.name}, ${client.name}`,
+      obligationId,
+    });
   }
 
   private async received(work: Work, obligationId: string, receipt: string, at: string): Promise<void> {

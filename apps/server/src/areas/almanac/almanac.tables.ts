@@ -25,8 +25,17 @@ export const obligations = pgTable(
     filedAt: moment('filed_at'),
     workings: jsonb('workings').$type<Workings>().notNull(),
   },
-  (t) => [ownFirm(), unique().on(t.lineId, t.ruleId, t.periodEnd), index().on(t.firmId, t.dueOn), index().on(t.clientId, t.dueOn), index().on(t.firmId, t.status, t.beginsOn)],
+  (t) => [
+    ownFirm(),
+    unique().on(t.lineId, t.ruleId, t.periodEnd),
+    index().on(t.firmId, t.dueOn),
+    index().on(t.clientId, t.dueOn),
+    index().on(t.firmId, t.status, t.beginsOn),
+  ],
 );
 
 /** When the obligations of each line have to be looked at again; keeps the tick from computing all of them every minute. */
-export const linePlans = pgTable('line_plans', { lineId: uuid('line_id').primaryKey(), firmId: firmId(), nextOn: day('next_on').notNull() }, (t) => [ownFirm(), index().on(t.firmId, t.nextOn)]);
+export const linePlans = pgTable('line_plans', { lineId: uuid('line_id').primaryKey(), firmId: firmId(), nextOn: day('next_on').notNull() }, (t) => [
+  ownFirm(),
+  index().on(t.firmId, t.nextOn),
+]);

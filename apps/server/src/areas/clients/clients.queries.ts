@@ -15,7 +15,9 @@ export class ClientQueries {
   /** A page of clients by name. `after` is the id of the last one shown before. */
   async list(work: Work, asked: { find?: string; after?: string }): Promise<{ rows: ClientRow[]; more: boolean; total: number }> {
     const matching = asked.find ? sql`and c.name ilike ${containing(asked.find)}` : sql``;
-    const later = asked.after ? sql`and (c.name collate "unicode", c.id) > (select p.name collate "unicode", p.id from clients p where p.id = ${asked.after})` : sql``;
+    const later = asked.after
+      ? sql`and (c.name collate "unicode", c.id) > (select p.name collate "unicode", p.id from clients p where p.id = ${asked.after})`
+      : sql``;
     const found = await rows<ClientRow & { total: number }>(
       work.tx,
       sql`with page as (

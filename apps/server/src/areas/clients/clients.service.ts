@@ -58,7 +58,12 @@ export class ClientsService {
       .insert(clients)
       .values({ ...columnsOf(input), firmId: work.firm.id, number, standing, since, note })
       .returning();
-    await this.events.record(work, ClientAdded, { what: `added the client ${client!.name}`, clientId: client!.id, after: columnsOf(input), payload: { clientId: client!.id } });
+    await this.events.record(work, ClientAdded, {
+      what: `added the client ${client!.name}`,
+      clientId: client!.id,
+      after: columnsOf(input),
+      payload: { clientId: client!.id },
+    });
     if (input.contact) await this.addContact(work, client!.id, input.contact);
     return client!.id;
   }
@@ -78,7 +83,20 @@ export class ClientsService {
     const keys = (Object.keys(columns) as (keyof typeof columns)[]).filter((key) => columns[key] !== before[key]);
     if (keys.length === 0) return;
     const pick = (from: Partial<Client>) => Object.fromEntries(keys.map((key) => [key, from[key]]));
-    await this.events.record(work, ClientChanged, { what: `changed ${keys.map((key) => key.replace(/([A-Z])/g, ' $1').replace(/ Id$/, '').toLowerCase()).join(', ')}`, clientId, before: pick(before), after: pick(columns), payload: { clientId } });
+    await this.events.record(work, ClientChanged, {
+      what: `changed ${keys
+        .map((key) =>
+          key
+            .replace(/([A-Z])/g, ' $1')
+            .replace(/ Id$/, '')
+            .toLowerCase(),
+        )
+        .join(', ')}`,
+      clientId,
+      before: pick(before),
+      after: pick(columns),
+      payload: { clientId },
+    });
   }
 
   async addContact(work: Work, clientId: string, input: ContactInput): Promise<string> {
@@ -88,9 +106,17 @@ export class ClientsService {
       .insert(contacts)
       .values({ firmId: work.firm.id, name, email: email?.toLowerCase() ?? null, phone })
       .returning({ id: contacts.id });
-    const [last] = await work.tx.select({ count: sql<number>`count(*)::int` }).from(clientContacts).where(eq(clientContacts.clientId, clientId));
+    const [last] = await work.tx
+      .select({ count: sql<number>`count(*)::int` })
+      .from(clientContacts)
+      .where(eq(clientContacts.clientId, clientId));
     await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId: contact!.id, role, position: last!.count });
-    await this.events.record(work, ContactAdded, { what: `added the contact ${name}`, clientId, after: { name, email, phone, role }, payload: { clientId, contactId: contact!.id } });
+    await this.events.record(work, ContactAdded, {
+      what: `added the contact ${name}`,
+      clientId,
+      after: { name, email, phone, role },
+      payload: { clientId, contactId: contact!.id },
+    });
     return contact!.id;
   }
 

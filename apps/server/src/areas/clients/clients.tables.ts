@@ -31,11 +31,10 @@ export const clients = pgTable(
   (t) => [ownFirm(), unique().on(t.firmId, t.number), index().on(t.firmId, t.name)],
 );
 
-export const contacts = pgTable(
-  'contacts',
-  { id: id(), firmId: firmId(), name: text('name').notNull(), email: text('email'), phone: text('phone') },
-  (t) => [ownFirm(), index().on(t.firmId, t.email)],
-);
+export const contacts = pgTable('contacts', { id: id(), firmId: firmId(), name: text('name').notNull(), email: text('email'), phone: text('phone') }, (t) => [
+  ownFirm(),
+  index().on(t.firmId, t.email),
+]);
 
 export const clientContacts = pgTable(
   'client_contacts',

@@ -22,7 +22,12 @@ export class DocumentsService {
       .insert(documents)
       .values({ firmId: work.firm.id, ...of, name, sha256, bytes, kind, at: work.now.toString(), by: work.actor.name })
       .returning({ id: documents.id });
-    await this.events.record(work, DocumentFiled, { what: `filed the document ${name}`, ...of, after: { name, bytes, kind }, payload: { documentId: document!.id } });
+    await this.events.record(work, DocumentFiled, {
+      what: `filed the document ${name}`,
+      ...of,
+      after: { name, bytes, kind },
+      payload: { documentId: document!.id },
+    });
     return document!.id;
   }
 

@@ -1,5 +1,14 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
-import { ApproveSettlement, type BillPreview, CancelBill, DraftBill, type InvoiceRow, type SettlementPreview, Versioned, type WipRow } from '@steady/contract/fees';
+import {
+  ApproveSettlement,
+  type BillPreview,
+  CancelBill,
+  DraftBill,
+  type InvoiceRow,
+  type SettlementPreview,
+  Versioned,
+  type WipRow,
+} from '@steady/contract/fees';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, Once, type Work } from '../../platform/work';
@@ -25,7 +34,13 @@ export class FeesController {
 
   @Get('invoices')
   @Needs('see fees')
-  invoices(@InWork() work: Work, @Query('status') status?: string, @Query('client') clientId?: string, @Query('job') jobId?: string, @Query('before') before?: string): Promise<{ rows: InvoiceRow[]; more: boolean }> {
+  invoices(
+    @InWork() work: Work,
+    @Query('status') status?: string,
+    @Query('client') clientId?: string,
+    @Query('job') jobId?: string,
+    @Query('before') before?: string,
+  ): Promise<{ rows: InvoiceRow[]; more: boolean }> {
     return this.queries.invoices(work, { status, clientId: id(clientId), jobId: id(jobId), before: id(before) });
   }
 

@@ -80,7 +80,9 @@ export class FeeQueries {
     const before = invoice.status === 'draft' ? totals.balance : totals.balance + invoice.net;
     const billedBefore = totals.billed - (invoice.status === 'draft' ? 0 : invoice.net);
     const warnings = [
-      ...(billedBefore + invoice.net > job.fee ? [`With this bill ${formatMoney(billedBefore + invoice.net)} are billed, above the agreed fee of ${formatMoney(job.fee)}.`] : []),
+      ...(billedBefore + invoice.net > job.fee
+        ? [`With this bill ${formatMoney(billedBefore + invoice.net)} are billed, above the agreed fee of ${formatMoney(job.fee)}.`]
+        : []),
       ...(totals.time + totals.expenses === 0 ? ['No time or expense is recorded on this job.'] : []),
       ...(to.length === 0 ? nobody.map((one) => `Nobody is told: ${one.name} ${one.why}.`) : []),
     ];
@@ -107,7 +109,13 @@ export class FeeQueries {
 
   private async people(work: Work, shares: SettlementShare[]): Promise<PersonEffect[]> {
     const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
-    return shares.map(({ id, recorded, adjustment, recovery }) => ({ memberId: id!, name: names.get(id!) ?? 'Somebody who left', recorded, adjustment, recovery }));
+    return shares.map(({ id, recorded, adjustment, recovery }) => ({
+      memberId: id!,
+      name: names.get(id!) ?? 'Somebody who left',
+      recorded,
+      adjustment,
+      recovery,
+    }));
   }
 
   async settlementPreview(work: Work, jobId: string): Promise<SettlementPreview> {
@@ -131,13 +139,27 @@ export class FeeQueries {
       lines:
         settlement?.lines.map(({ entryId, value, adjustment, settledAt, workings }) => {
           const entry = entries.get(entryId)!;
-          return { entryId, on: entry.on, who: names.get(entry.memberId) ?? '', task: taskName(entry.taskId), minutes: entry.minutes, rate: entry.rate, value, adjustment, settledAt, workings };
+          return {
+            entryId,
+            on: entry.on,
+            who: names.get(entry.memberId) ?? '',
+            task: taskName(entry.taskId),
+            minutes: entry.minutes,
+            rate: entry.rate,
+            value,
+            adjustment,
+            settledAt,
+            workings,
+          };
         }) ?? [],
       people: settlement ? await this.people(work, settlement.byPerson) : [],
       tasks: settlement?.byTask.map(({ id, ...share }): TaskEffect => ({ task: taskName(id), ...share })) ?? [],
       cannot,
       ledger: await this.ledger.statement(work, jobId),
-      settlements: await rows<SettlementPreview['settlements'][number]>(work.tx, sql`select id, at, by, adjustment::float8 as adjustment, reversed_at is not null as reversed from settlements where job_id = ${jobId} order by at desc, id desc`),
+      settlements: await rows<SettlementPreview['settlements'][number]>(
+        work.tx,
+        sql`select id, at, by, adjustment::float8 as adjustment, reversed_at is not null as reversed from settlements where job_id = ${jobId} order by at desc, id desc`,
+      ),
     };
   }
 
@@ -147,7 +169,10 @@ export class FeeQueries {
   }
 
   async oneOfContact(work: Work, invoiceId: string): Promise<PortalInvoice> {
-    const [invoice] = await this.portalInvoices(sql`i.id = ${invoiceId} and i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id})`, work);
+    const [invoice] = await this.portalInvoices(
+      sql`i.id = ${invoiceId} and i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id})`,
+      work,
+    );
     if (!invoice) throw Problem.notFound('bill');
     return invoice;
   }

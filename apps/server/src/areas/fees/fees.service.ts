@@ -64,7 +64,12 @@ export class FeesService implements OnModuleInit {
       .insert(invoices)
       .values({ firmId: work.firm.id, clientId: job.clientId, jobId, status: 'draft', wording: input.wording, net, vat, gross, vatRate: work.firm.vatRate })
       .returning({ id: invoices.id });
-    await this.events.record(work, BillDrafted, { what: `drafted a bill of ${formatMoney(net)}`, clientId: job.clientId, jobId, payload: { invoiceId: invoice!.id } });
+    await this.events.record(work, BillDrafted, {
+      what: `drafted a bill of ${formatMoney(net)}`,
+      clientId: job.clientId,
+      jobId,
+      payload: { invoiceId: invoice!.id },
+    });
     return invoice!.id;
   }
 
@@ -106,20 +111,35 @@ export class FeesService implements OnModuleInit {
     const issuedOn = work.today.toString();
     const dueOn = work.today.add({ days: work.firm.paymentDays }).toString();
     const { wording, net, vat, vatRate, gross } = invoice;
-    const pdf = await invoicePdf({ firm: work.firm, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn }, new Date(work.now.epochMilliseconds));
-    const documentId = await this.documents.file(work, { ...(await this.files.keepBytes(pdf)), name: `Invoice ${number}.pdf` }, { clientId: client.id, jobId: job.id });
+    const pdf = await invoicePdf(
+      { firm: work.firm, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn },
+      new Date(work.now.epochMilliseconds),
+    );
+    const documentId = await this.documents.file(
+      work,
+      { ...(await this.files.keepBytes(pdf)), name: `Invoice ${number}.pdf` },
+      { clientId: client.id, jobId: job.id },
+    );
     await work.tx
       .update(invoices)
       .set({ status: 'issued', number, issuedOn, dueOn, documentId, version: version + 1 })
       .where(eq(invoices.id, invoiceId));
     await this.ledger.post(work, { clientId: client.id, jobId: job.id, kind: 'bill', amount: -net, what: `Interim bill ${number}, on account`, invoiceId });
-    await this.events.record(work, BillIssued, { what: `issued bill ${number}, ${formatMoney(net)} and VAT ${formatMoney(vat)}`, clientId: client.id, jobId: job.id, after: { number, net, vat, gross }, payload: { invoiceId } });
+    await this.events.record(work, BillIssued, {
+      what: `issued bill ${number}, ${formatMoney(net)} and VAT ${formatMoney(vat)}`,
+      clientId: client.id,
+      jobId: job.id,
+      after: { number, net, vat, gross },
+      payload: { invoiceId },
+    });
     await this.post.send(
       work,
       client,
       {
         subject: `${work.firm.shortName}: invoice ${number}, ${work.firm.currency} ${formatMoney(gross)}`,
-        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job.name}: ${work.firm.currency} ${formatMoney(gross)}, to be paid by ${fullDate(civil(dueOn))}.`],
+        paragraphs: [
+          `Please find our invoice ${number} for ${client.name}, ${job.name}: ${work.firm.currency} ${formatMoney(gross)}, to be paid by ${fullDate(civil(dueOn))}.`,
+        ],
         leadsTo: '/portal',
         linkWords: 'See and pay it here',
       },
@@ -139,7 +159,14 @@ export class FeesService implements OnModuleInit {
       .set({ status: 'cancelled', cancelReason: input.reason, version: input.version + 1 })
       .where(eq(invoices.id, invoiceId));
     await this.ledger.post(work, { clientId, jobId, kind: 'bill', amount: net, what: `Bill ${number} cancelled: ${input.reason}`, invoiceId });
-    await this.events.record(work, BillCancelled, { what: `cancelled bill ${number}: ${input.reason}`, clientId, jobId, before: { status: 'issued' }, after: { status: 'cancelled' }, payload: { invoiceId } });
+    await this.events.record(work, BillCancelled, {
+      what: `cancelled bill ${number}: ${input.reason}`,
+      clientId,
+      jobId,
+      before: { status: 'issued' },
+      after: { status: 'cancelled' },
+      payload: { invoiceId },
+    });
   }
 
   /** The bill, if the client's person who asks may see it: drafts are not theirs to see. */
@@ -155,7 +182,14 @@ export class FeesService implements OnModuleInit {
     const invoice = await this.forContact(work, invoiceId);
     if (invoice.status === 'paid') throw Problem.refused('paid-already', 'This invoice is paid already, thank you.');
     if (invoice.status === 'cancelled') throw Problem.refused('cancelled', 'This invoice was cancelled. Nothing is to be paid.');
-    await this.effects.plan(work, 'collect', `${invoice.id}:${invoice.version}`, { invoiceId, amount: invoice.gross, currency: work.firm.currency, reference: invoice.number!, means, by: work.actor.name });
+    await this.effects.plan(work, 'collect', `${invoice.id}:${invoice.version}`, {
+      invoiceId,
+      amount: invoice.gross,
+      currency: work.firm.currency,
+      reference: invoice.number!,
+      means,
+      by: work.actor.name,
+    });
   }
 
   private async collected(work: Work, invoiceId: string, amount: number, outcome: CollectionOutcome): Promise<void> {
@@ -180,6 +214,11 @@ export class FeesService implements OnModuleInit {
       .set({ status: 'paid', refusal: null, version: invoice.version + 1 })
       .where(eq(invoices.id, invoice.id));
     const { clientId, jobId, number } = invoice;
-    await this.events.record(work, BillPaid, { what: `got ${formatMoney(amount)} for bill ${number}, reference ${reference}`, clientId, jobId, payload: { invoiceId: invoice.id } });
+    await this.events.record(work, BillPaid, {
+      what: `got ${formatMoney(amount)} for bill ${number}, reference ${reference}`,
+      clientId,
+      jobId,
+      payload: { invoiceId: invoice.id },
+    });
   }
 }

@@ -56,12 +56,27 @@ export const invoices = pgTable(
 
 export const payments = pgTable(
   'payments',
-  { id: id(), firmId: firmId(), invoiceId: uuid('invoice_id').notNull(), amount: money('amount').notNull(), at: moment('at').notNull(), reference: text('reference').notNull() },
+  {
+    id: id(),
+    firmId: firmId(),
+    invoiceId: uuid('invoice_id').notNull(),
+    amount: money('amount').notNull(),
+    at: moment('at').notNull(),
+    reference: text('reference').notNull(),
+  },
   (t) => [ownFirm(), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
 );
 
 export const settlements = pgTable(
   'settlements',
-  { id: id(), firmId: firmId(), jobId: uuid('job_id').notNull(), adjustment: money('adjustment').notNull(), at: moment('at').notNull(), by: text('by').notNull(), reversedAt: moment('reversed_at') },
+  {
+    id: id(),
+    firmId: firmId(),
+    jobId: uuid('job_id').notNull(),
+    adjustment: money('adjustment').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    reversedAt: moment('reversed_at'),
+  },
   (t) => [ownFirm(), index().on(t.jobId)],
 );

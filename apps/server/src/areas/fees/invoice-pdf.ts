@@ -64,8 +64,10 @@ export async function invoicePdf(text: InvoiceText, at: Date): Promise<Uint8Arra
   const serif = await pdf.embedFont(StandardFonts.TimesRomanBold);
   const sans = await pdf.embedFont(StandardFonts.Helvetica);
   const bold = await pdf.embedFont(StandardFonts.HelveticaBold);
-  const put = (on: PDFPage, words: string, x: number, y: number, font: PDFFont, size = 10, color = INK) => on.drawText(printable(words, font), { x, y, font, size, color });
-  const right = (words: string, y: number, font: PDFFont, size = 10) => put(page, words, RIGHT - font.widthOfTextAtSize(printable(words, font), size), y, font, size);
+  const put = (on: PDFPage, words: string, x: number, y: number, font: PDFFont, size = 10, color = INK) =>
+    on.drawText(printable(words, font), { x, y, font, size, color });
+  const right = (words: string, y: number, font: PDFFont, size = 10) =>
+    put(page, words, RIGHT - font.widthOfTextAtSize(printable(words, font), size), y, font, size);
   const rule = (y: number, thickness = 0.7) => page.drawLine({ start: { x: LEFT, y }, end: { x: RIGHT, y }, thickness, color: INK });
 
   put(page, text.firm.name, LEFT, 772, serif, 17);

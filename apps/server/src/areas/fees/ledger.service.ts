@@ -19,7 +19,15 @@ export class LedgerService implements OnModuleInit {
   onModuleInit(): void {
     this.events.on(TimeRecorded, async (work, { payload: { entry, task } }) => {
       const { clientId, jobId, value, minutes, on } = entry;
-      await this.post(work, { clientId, jobId, kind: 'time', amount: value, what: `Time, ${formatHours(minutes)}${task ? `, ${task}` : ''}`, on, entryId: entry.id });
+      await this.post(work, {
+        clientId,
+        jobId,
+        kind: 'time',
+        amount: value,
+        what: `Time, ${formatHours(minutes)}${task ? `, ${task}` : ''}`,
+        on,
+        entryId: entry.id,
+      });
     });
     this.events.on(ExpenseRecorded, async (work, { payload: { expense } }) => {
       const { clientId, jobId, amount, what, on } = expense;

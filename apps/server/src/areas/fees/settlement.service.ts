@@ -58,10 +58,30 @@ export class SettlementService {
     if (!outlook.settlement) throw Problem.refused('cannot-settle', outlook.cannot!);
     if (outlook.balance !== balance) throw Problem.stale('job\u2019s WIP', { balance: outlook.balance });
     const { adjustment, lines } = outlook.settlement;
-    const [settlement] = await work.tx.insert(settlements).values({ firmId: work.firm.id, jobId, adjustment, at: work.now.toString(), by: work.actor.name }).returning({ id: settlements.id });
+    const [settlement] = await work.tx
+      .insert(settlements)
+      .values({ firmId: work.firm.id, jobId, adjustment, at: work.now.toString(), by: work.actor.name })
+      .returning({ id: settlements.id });
     const what = `Settlement, write-${adjustment < 0 ? 'down' : 'up'} by value`;
-    await this.ledger.post(work, ...lines.map((line) => ({ clientId: job.clientId, jobId, kind: 'settlement' as const, amount: line.adjustment, what, entryId: line.entryId, settlementId: settlement!.id })));
-    await this.events.record(work, WipSettled, { what: `settled WIP, ${adjustment === 0 ? 'nothing to write up or down' : `wrote ${adjustment > 0 ? 'up' : 'down'} ${formatMoney(Math.abs(adjustment))}`}`, clientId: job.clientId, jobId, after: { adjustment }, payload: { jobId, settlementId: settlement!.id } });
+    await this.ledger.post(
+      work,
+      ...lines.map((line) => ({
+        clientId: job.clientId,
+        jobId,
+        kind: 'settlement' as const,
+        amount: line.adjustment,
+        what,
+        entryId: line.entryId,
+        settlementId: settlement!.id,
+      })),
+    );
+    await this.events.record(work, WipSettled, {
+      what: `settled WIP, ${adjustment === 0 ? 'nothing to write up or down' : `wrote ${adjustment > 0 ? 'up' : 'down'} ${formatMoney(Math.abs(adjustment))}`}`,
+      clientId: job.clientId,
+      jobId,
+      after: { adjustment },
+      payload: { jobId, settlementId: settlement!.id },
+    });
     return settlement!.id;
   }
 
@@ -79,8 +99,21 @@ export class SettlementService {
     await work.tx.update(settlements).set({ reversedAt: work.now.toString() }).where(eq(settlements.id, settlementId));
     await this.ledger.post(
       work,
-      ...posted.map((posting) => ({ clientId: job.clientId, jobId: job.id, kind: 'settlement' as const, amount: posting.amount === 0 ? 0 : -posting.amount, what: 'Settlement reversed', entryId: posting.entryId, reversesSettlementId: settlementId })),
+      ...posted.map((posting) => ({
+        clientId: job.clientId,
+        jobId: job.id,
+        kind: 'settlement' as const,
+        amount: posting.amount === 0 ? 0 : -posting.amount,
+        what: 'Settlement reversed',
+        entryId: posting.entryId,
+        reversesSettlementId: settlementId,
+      })),
     );
-    await this.events.record(work, SettlementReversed, { what: `reversed the settlement of ${formatSigned(settlement.adjustment)}`, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id, settlementId } });
+    await this.events.record(work, SettlementReversed, {
+      what: `reversed the settlement of ${formatSigned(settlement.adjustment)}`,
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { jobId: job.id, settlementId },
+    });
   }
 }

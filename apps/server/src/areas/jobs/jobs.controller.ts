@@ -17,8 +17,19 @@ export class JobsController {
 
   @Get('jobs')
   @Needs('see clients')
-  list(@InWork() work: Work, @Query('status') status?: string, @Query('find') find?: string, @Query('client') clientId?: string, @Query('after') after?: string): Promise<{ rows: JobRow[]; more: boolean }> {
-    return this.queries.list(work, { status: status === 'finished' ? 'finished' : 'open', find: find?.slice(0, 100), clientId: id(clientId), after: id(after) });
+  list(
+    @InWork() work: Work,
+    @Query('status') status?: string,
+    @Query('find') find?: string,
+    @Query('client') clientId?: string,
+    @Query('after') after?: string,
+  ): Promise<{ rows: JobRow[]; more: boolean }> {
+    return this.queries.list(work, {
+      status: status === 'finished' ? 'finished' : 'open',
+      find: find?.slice(0, 100),
+      clientId: id(clientId),
+      after: id(after),
+    });
   }
 
   @Get('jobs/:id')

@@ -47,7 +47,10 @@ export class JobQueries {
 
   /** Jobs that wait for a client, the longest wait first. */
   waiting(work: Work): Promise<JobRow[]> {
-    return rows<JobRow>(work.tx, sql`select ${JOB_ROW} from ${JOB_FROM} where j.firm_id = ${work.firm.id} and j.status = 'open' and j.waiting_since is not null order by j.waiting_since, j.id limit 200`);
+    return rows<JobRow>(
+      work.tx,
+      sql`select ${JOB_ROW} from ${JOB_FROM} where j.firm_id = ${work.firm.id} and j.status = 'open' and j.waiting_since is not null order by j.waiting_since, j.id limit 200`,
+    );
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
@@ -85,17 +88,34 @@ export class JobQueries {
     const requests = await this.requests(work, jobId);
     const documents = await this.documents(work, jobId);
     const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, obligation, ...rest } = job;
-    const stands = progress({ phases, current: phase, tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })), requests: requests.map((r) => ({ phaseKey: r.phaseKey, complete: r.complete })) });
+    const stands = progress({
+      phases,
+      current: phase,
+      tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
+      requests: requests.map((r) => ({ phaseKey: r.phaseKey, complete: r.complete })),
+    });
     const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
     const seesFees = work.actor.kind === 'staff' && may(work.actor.role, 'see fees');
-    const money: JobMoney | null = seesFees ? jobMoney({ agreedFee: fee, timeValue, timeMinutes: minutes, expenses, billed, minutesLeft, ratePerHour: Math.round(rate ?? 0) }) : null;
+    const money: JobMoney | null = seesFees
+      ? jobMoney({ agreedFee: fee, timeValue, timeMinutes: minutes, expenses, billed, minutesLeft, ratePerHour: Math.round(rate ?? 0) })
+      : null;
     return {
       ...rest,
       obligation: obligation && { ...obligation, authority: ruleById(obligation.ruleId).authority },
       rhythm: rhythmInWords(rhythm),
       phases: stands.map((at, index): PhaseView => {
         const { enteredAt, doneAt, request } = phases[index]!;
-        return { key: at.key, name: at.name, tasks: at.tasks, done: at.done, requestsOpen: at.requestsOpen, stands: at.stands, enteredAt, doneAt, proposedRequest: request };
+        return {
+          key: at.key,
+          name: at.name,
+          tasks: at.tasks,
+          done: at.done,
+          requestsOpen: at.requestsOpen,
+          stands: at.stands,
+          enteredAt,
+          doneAt,
+          proposedRequest: request,
+        };
       }),
       tasks,
       requests: requests.map(({ phaseKey: _, ...request }) => request),

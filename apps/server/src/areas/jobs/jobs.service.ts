@@ -59,7 +59,13 @@ export class JobsService {
     const laid = layOut(procedure, order.facts, { start: work.today, target: civil(lastDay) }, work.firm.calendar);
     const people = { partnerId: client.partnerId, managerId: client.managerId, preparerId: line.preparerId ?? client.preparerId };
     const now = work.now.toString();
-    const phases = laid.phases.map((phase, index): JobPhase => ({ key: phase.key, name: phase.name, request: phase.request ?? null, enteredAt: index === 0 ? now : null, doneAt: null }));
+    const phases = laid.phases.map((phase, index): JobPhase => ({
+      key: phase.key,
+      name: phase.name,
+      request: phase.request ?? null,
+      enteredAt: index === 0 ? now : null,
+      doneAt: null,
+    }));
     const [job] = await work.tx
       .insert(jobs)
       .values({
@@ -146,9 +152,11 @@ export class JobsService {
     if (task.version !== input.version) throw Problem.stale('task', task);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (input.done) {
-      if (task.doneByEvent === 'filed') throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
+      if (task.doneByEvent === 'filed')
+        throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
       const open = task.waitsFor.length === 0 ? [] : (await this.tasksOf(work, job.id)).filter((other) => task.waitsFor.includes(other.key) && !other.doneAt);
-      if (open.length > 0) throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
+      if (open.length > 0)
+        throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
     }
     await this.mark(work, job, task, input.done ? work.actor.name : null);
     await this.advance(work, job.id);
@@ -161,7 +169,12 @@ export class JobsService {
       .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', await this.task(work, task.id));
-    await this.events.record(work, TaskChanged, { what: by === null ? `took back the tick at "${task.name}"` : `ticked "${task.name}"`, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id, taskId: task.id } });
+    await this.events.record(work, TaskChanged, {
+      what: by === null ? `took back the tick at "${task.name}"` : `ticked "${task.name}"`,
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { jobId: job.id, taskId: task.id },
+    });
   }
 
   /** Changes who does a task, its estimate or its dates, which have to lie inside the job's. */
@@ -183,7 +196,14 @@ export class JobsService {
       .where(and(eq(tasks.id, taskId), eq(tasks.version, input.version)))
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', await this.task(work, taskId));
-    await this.events.record(work, TaskChanged, { what: `changed "${task.name}"`, clientId: job.clientId, jobId: job.id, before, after, payload: { jobId: job.id, taskId } });
+    await this.events.record(work, TaskChanged, {
+      what: `changed "${task.name}"`,
+      clientId: job.clientId,
+      jobId: job.id,
+      before,
+      after,
+      payload: { jobId: job.id, taskId },
+    });
   }
 
   async hold(work: Work, jobId: string, reason: string | null): Promise<void> {
@@ -194,7 +214,12 @@ export class JobsService {
       .update(jobs)
       .set({ status, holdReason: reason, version: job.version + 1 })
       .where(eq(jobs.id, jobId));
-    await this.events.record(work, JobChanged, { what: reason === null ? 'took the job off hold' : `put the job on hold: ${reason}`, clientId: job.clientId, jobId, payload: { jobId } });
+    await this.events.record(work, JobChanged, {
+      what: reason === null ? 'took the job off hold' : `put the job on hold: ${reason}`,
+      clientId: job.clientId,
+      jobId,
+      payload: { jobId },
+    });
     if (reason === null) await this.advance(work, jobId);
   }
 
@@ -219,7 +244,11 @@ export class JobsService {
   async clientOwes(work: Work, jobId: string, owed: { since: string; what: string } | null, everythingIn: boolean): Promise<void> {
     await work.tx
       .update(jobs)
-      .set({ waitingSince: owed?.since ?? null, waitingFor: owed?.what ?? null, ...(everythingIn ? { everythingInOn: work.today.toString() } : { everythingInOn: null }) })
+      .set({
+        waitingSince: owed?.since ?? null,
+        waitingFor: owed?.what ?? null,
+        ...(everythingIn ? { everythingInOn: work.today.toString() } : { everythingInOn: null }),
+      })
       .where(eq(jobs.id, jobId));
   }
 
@@ -228,11 +257,21 @@ export class JobsService {
     const [job] = await work.tx
       .select()
       .from(jobs)
-      .where(and(eq(jobs.id, jobId), eq(jobs.status, 'open'), sql`not exists (select from tasks where job_id = ${jobId} and phase_key = phase and done_at is null)`))
+      .where(
+        and(eq(jobs.id, jobId), eq(jobs.status, 'open'), sql`not exists (select from tasks where job_id = ${jobId} and phase_key = phase and done_at is null)`),
+      )
       .for('update');
     if (!job || job.phase === null) return;
-    const [own, requests] = [await this.tasksOf(work, jobId), await rows<{ phaseKey: string; complete: boolean }>(work.tx, sql`select phase_key as "phaseKey", complete from requests where job_id = ${jobId}`)];
-    const moves = advance({ phases: job.phases, current: job.phase, tasks: own.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })), requests });
+    const [own, requests] = [
+      await this.tasksOf(work, jobId),
+      await rows<{ phaseKey: string; complete: boolean }>(work.tx, sql`select phase_key as "phaseKey", complete from requests where job_id = ${jobId}`),
+    ];
+    const moves = advance({
+      phases: job.phases,
+      current: job.phase,
+      tasks: own.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
+      requests,
+    });
     if (moves.length === 0) return;
     const now = work.now.toString();
     const phases = job.phases.map((phase) => ({ ...phase }));
@@ -242,7 +281,14 @@ export class JobsService {
         if (phase.key === move.toKey) phase.enteredAt = now;
       }
       const what = move.to === null ? `finished the job: in ${move.from}, ${move.why}` : `moved the job from ${move.from} to ${move.to}: ${move.why}`;
-      await this.events.record(work, move.to === null ? JobFinished : JobMoved, { what, clientId: job.clientId, jobId, before: { phase: move.from }, after: { phase: move.to }, payload: { jobId } });
+      await this.events.record(work, move.to === null ? JobFinished : JobMoved, {
+        what,
+        clientId: job.clientId,
+        jobId,
+        before: { phase: move.from },
+        after: { phase: move.to },
+        payload: { jobId },
+      });
     }
     const phase = moves.at(-1)!.toKey;
     await work.tx

@@ -30,7 +30,12 @@ export class PortalController {
   @HttpCode(200)
   @Open()
   @Throttle(FEW)
-  async enter(@Param('token') token: string, @Body() input: EnterCode, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<{ leadsTo: string }> {
+  async enter(
+    @Param('token') token: string,
+    @Body() input: EnterCode,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<{ leadsTo: string }> {
     const { session, device, leadsTo } = await this.portal.enter(token, input.code);
     giveCookie(request, response, DEVICE_COOKIE, device, 180);
     giveCookie(request, response, PORTAL_COOKIE, session, 1);

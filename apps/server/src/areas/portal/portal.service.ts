@@ -43,7 +43,9 @@ export class PortalService extends PortalSessions {
   /** A link for a message to a contact. @returns the path to put into it. */
   async link(work: Work, contactId: string, leadsTo: string): Promise<string> {
     const { secret, hash } = newSecret();
-    await work.tx.insert(portalLinks).values({ tokenHash: hash, firmId: work.firm.id, contactId, leadsTo, expiresAt: work.now.add({ hours: 24 * LINK_DAYS }).toString() });
+    await work.tx
+      .insert(portalLinks)
+      .values({ tokenHash: hash, firmId: work.firm.id, contactId, leadsTo, expiresAt: work.now.add({ hours: 24 * LINK_DAYS }).toString() });
     return `/portal/door/${secret}`;
   }
 
@@ -83,7 +85,12 @@ export class PortalService extends PortalSessions {
         .where(and(eq(portalCodes.contactId, contact.id), isNull(portalCodes.usedAt)));
       const [saved] = await work.tx
         .insert(portalCodes)
-        .values({ firmId: door.firmId, contactId: contact.id, codeHash: hashOf(`${contact.id}:${code}`), expiresAt: work.now.add({ minutes: CODE_MINUTES }).toString() })
+        .values({
+          firmId: door.firmId,
+          contactId: contact.id,
+          codeHash: hashOf(`${contact.id}:${code}`),
+          expiresAt: work.now.add({ minutes: CODE_MINUTES }).toString(),
+        })
         .returning({ id: portalCodes.id });
       await this.effects.plan(work, 'portal code', saved!.id, {
         channel: 'mail',
@@ -117,7 +124,9 @@ export class PortalService extends PortalSessions {
     if (!right) throw REFUSED;
     const device = newSecret();
     await this.works.run(byItself(door.firmId), (work) =>
-      work.tx.insert(portalDevices).values({ tokenHash: device.hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: 24 * DEVICE_DAYS }).toString() }),
+      work.tx
+        .insert(portalDevices)
+        .values({ tokenHash: device.hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: 24 * DEVICE_DAYS }).toString() }),
     );
     return { session: await this.begin(door), device: device.secret, leadsTo: door.leadsTo };
   }
@@ -151,7 +160,9 @@ export class PortalService extends PortalSessions {
   private async begin(door: Door): Promise<string> {
     const { secret, hash } = newSecret();
     await this.works.run(byItself(door.firmId), (work) =>
-      work.tx.insert(portalSessions).values({ tokenHash: hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: SESSION_HOURS }).toString() }),
+      work.tx
+        .insert(portalSessions)
+        .values({ tokenHash: hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: SESSION_HOURS }).toString() }),
     );
     return secret;
   }
@@ -167,7 +178,13 @@ export class PortalService extends PortalSessions {
           .where(and(eq(portalLinks.tokenHash, tokenHash), gt(portalLinks.expiresAt, this.clock.now().toString()))),
       { readOnly: true },
     );
-    if (!link) throw Problem.of(404, 'link-not-known', 'This link does not work', 'It may have run out, or part of it is missing. Open it again from the newest message, or write to us.');
+    if (!link)
+      throw Problem.of(
+        404,
+        'link-not-known',
+        'This link does not work',
+        'It may have run out, or part of it is missing. Open it again from the newest message, or write to us.',
+      );
     return link;
   }
 

@@ -4,14 +4,28 @@ import { bySecret, firmId, id, moment, ownFirm } from '../../platform/database';
 /** Links that go out in messages. A link says whose door it is; it opens nothing by itself. */
 export const portalLinks = pgTable(
   'portal_links',
-  { tokenHash: text('token_hash').primaryKey(), firmId: firmId(), contactId: uuid('contact_id').notNull(), leadsTo: text('leads_to').notNull(), expiresAt: moment('expires_at').notNull() },
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    firmId: firmId(),
+    contactId: uuid('contact_id').notNull(),
+    leadsTo: text('leads_to').notNull(),
+    expiresAt: moment('expires_at').notNull(),
+  },
   () => [ownFirm(), bySecret()],
 );
 
 /** Codes that were sent to confirm a device. */
 export const portalCodes = pgTable(
   'portal_codes',
-  { id: id(), firmId: firmId(), contactId: uuid('contact_id').notNull(), codeHash: text('code_hash').notNull(), expiresAt: moment('expires_at').notNull(), tries: integer('tries').notNull().default(0), usedAt: moment('used_at') },
+  {
+    id: id(),
+    firmId: firmId(),
+    contactId: uuid('contact_id').notNull(),
+    codeHash: text('code_hash').notNull(),
+    expiresAt: moment('expires_at').notNull(),
+    tries: integer('tries').notNull().default(0),
+    usedAt: moment('used_at'),
+  },
   (t) => [ownFirm(), index().on(t.contactId)],
 );
 

@@ -30,7 +30,9 @@ interface Addressed extends Contact {
 }
 
 const letterText = (work: Work, draft: Draft, to: string, link: string) =>
-  [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${work.actor.kind === 'staff' ? `${work.actor.name}\n` : ''}${work.firm.name}`].join('\n\n');
+  [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${work.actor.kind === 'staff' ? `${work.actor.name}\n` : ''}${work.firm.name}`].join(
+    '\n\n',
+  );
 
 /** Writes to clients. Everything that goes out passes here and leaves through the outbox. */
 @Injectable()
@@ -45,7 +47,11 @@ export class PostService implements OnModuleInit {
 
   onModuleInit(): void {
     this.effects.register(this.delivery());
-    this.effects.register({ kind: 'portal code', outside: (letter: Letter, key, firmId) => this.postRoom.take(firmId, key, letter), then: async () => undefined });
+    this.effects.register({
+      kind: 'portal code',
+      outside: (letter: Letter, key, firmId) => this.postRoom.take(firmId, key, letter),
+      then: async () => undefined,
+    });
   }
 
   private delivery(): Effect<Letter & { messageId: string }, void> {
@@ -77,7 +83,15 @@ export class PostService implements OnModuleInit {
   /** What would go out to whom, word for word but for the link. */
   async preview(work: Work, client: Client, draft: Draft): Promise<SendPreview> {
     const { to, nobody } = await this.recipients(work, client);
-    return { messages: to.map((contact) => ({ to: contact.name, address: contact.email, subject: draft.subject, body: letterText(work, draft, contact.name, '(their own link)') })), nobody };
+    return {
+      messages: to.map((contact) => ({
+        to: contact.name,
+        address: contact.email,
+        subject: draft.subject,
+        body: letterText(work, draft, contact.name, '(their own link)'),
+      })),
+      nobody,
+    };
   }
 
   /** Sends to everybody at the client who has an address. @returns how many were written to. */
@@ -85,11 +99,28 @@ export class PostService implements OnModuleInit {
     const { to } = await this.recipients(work, client);
     for (const contact of to) {
       const link = await this.portal.link(work, contact.id, draft.leadsTo);
-      const letter: Letter = { channel: 'mail', toName: contact.name, address: contact.email, subject: draft.subject, body: letterText(work, draft, contact.name, link) };
+      const letter: Letter = {
+        channel: 'mail',
+        toName: contact.name,
+        address: contact.email,
+        subject: draft.subject,
+        body: letterText(work, draft, contact.name, link),
+      };
       const { toName, address, subject, body } = letter;
       const [message] = await work.tx
         .insert(messages)
-        .values({ firmId: work.firm.id, at: work.now.toString(), contactId: contact.id, toName, address, subject, body, status: 'waiting', ...about, by: work.actor.name })
+        .values({
+          firmId: work.firm.id,
+          at: work.now.toString(),
+          contactId: contact.id,
+          toName,
+          address,
+          subject,
+          body,
+          status: 'waiting',
+          ...about,
+          by: work.actor.name,
+        })
         .returning({ id: messages.id });
       await this.effects.plan(work, 'deliver message', message!.id, { ...letter, messageId: message!.id });
     }

@@ -65,11 +65,28 @@ export class RequestsService {
     const now = work.now.toString();
     const [request] = await work.tx
       .insert(requests)
-      .values({ firmId: work.firm.id, clientId: client.id, jobId, phaseKey: job.phase, title: input.title, dueOn: input.dueOn, sentAt: now, sentBy: work.actor.name })
+      .values({
+        firmId: work.firm.id,
+        clientId: client.id,
+        jobId,
+        phaseKey: job.phase,
+        title: input.title,
+        dueOn: input.dueOn,
+        sentAt: now,
+        sentBy: work.actor.name,
+      })
       .returning();
-    await work.tx
-      .insert(requestItems)
-      .values(input.items.map((item, position) => ({ firmId: work.firm.id, requestId: request!.id, position, name: item.name, description: item.description ?? null, state: 'asked' as const, stateSince: now })));
+    await work.tx.insert(requestItems).values(
+      input.items.map((item, position) => ({
+        firmId: work.firm.id,
+        requestId: request!.id,
+        position,
+        name: item.name,
+        description: item.description ?? null,
+        state: 'asked' as const,
+        stateSince: now,
+      })),
+    );
     const written = await this.post.send(work, client, this.draft(work, job, client, input), { clientId: client.id, jobId });
     await this.events.record(work, RequestSent, {
       what: `asked for ${input.items.map((item) => item.name).join(', ')}; ${written === 0 ? 'nobody could be written to' : `wrote to ${written}`}`,
@@ -102,13 +119,25 @@ export class RequestsService {
     if (item.state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
   }
 
-  private async answer(work: Work, { item, request }: Found, given: { kind: AnswerView['kind']; text?: string; documentId?: string }, state: ItemState, what: string): Promise<void> {
+  private async answer(
+    work: Work,
+    { item, request }: Found,
+    given: { kind: AnswerView['kind']; text?: string; documentId?: string },
+    state: ItemState,
+    what: string,
+  ): Promise<void> {
     if (item.state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
     const now = work.now.toString();
     const { kind, text = null, documentId = null } = given;
     await work.tx.insert(requestAnswers).values({ firmId: work.firm.id, itemId: item.id, kind, text, documentId, at: now, by: work.actor.name });
     await work.tx.update(requestItems).set({ state, stateSince: now }).where(eq(requestItems.id, item.id));
-    await this.events.record(work, ItemAnswered, { what, clientId: request.clientId, jobId: request.jobId, after: { kind, text, documentId }, payload: { requestId: request.id } });
+    await this.events.record(work, ItemAnswered, {
+      what,
+      clientId: request.clientId,
+      jobId: request.jobId,
+      after: { kind, text, documentId },
+      payload: { requestId: request.id },
+    });
     await this.reckon(work, request);
   }
 
@@ -133,7 +162,10 @@ export class RequestsService {
   async reply(work: Work, itemId: string, text: string): Promise<void> {
     const found = await this.find(work, itemId);
     await this.answer(work, found, { kind: 'reply', text }, found.item.state, `replied about ${found.item.name}: "${text}"`);
-    await this.tell(work, found, `${work.firm.shortName}: your question about ${found.item.name}`, [`${work.actor.name} replies to your question about ${found.item.name}:`, text]);
+    await this.tell(work, found, `${work.firm.shortName}: your question about ${found.item.name}`, [
+      `${work.actor.name} replies to your question about ${found.item.name}:`,
+      text,
+    ]);
   }
 
   async accept(work: Work, itemId: string): Promise<void> {
@@ -147,7 +179,10 @@ export class RequestsService {
     const found = await this.find(work, itemId);
     if (found.item.state === 'accepted') throw Problem.refused('accepted-already', 'This item was accepted. Ask for it again in a new request.');
     await this.review(work, found, { state: 'sent back', sentBackReason: reason }, `sent ${found.item.name} back: "${reason}"`);
-    await this.tell(work, found, `${work.firm.shortName}: ${found.item.name} is still needed`, [`${work.actor.name} looked at what you sent for ${found.item.name} and needs something more:`, reason]);
+    await this.tell(work, found, `${work.firm.shortName}: ${found.item.name} is still needed`, [
+      `${work.actor.name} looked at what you sent for ${found.item.name} and needs something more:`,
+      reason,
+    ]);
   }
 
   private async review(work: Work, { item, request }: Found, set: { state: ItemState; sentBackReason: string | null }, what: string): Promise<void> {
@@ -155,13 +190,25 @@ export class RequestsService {
       .update(requestItems)
       .set({ ...set, stateSince: work.now.toString() })
       .where(eq(requestItems.id, item.id));
-    await this.events.record(work, ItemReviewed, { what, clientId: request.clientId, jobId: request.jobId, before: { state: item.state }, after: set, payload: { requestId: request.id } });
+    await this.events.record(work, ItemReviewed, {
+      what,
+      clientId: request.clientId,
+      jobId: request.jobId,
+      before: { state: item.state },
+      after: set,
+      payload: { requestId: request.id },
+    });
     await this.reckon(work, request);
   }
 
   private async tell(work: Work, { request }: Found, subject: string, paragraphs: string[]): Promise<void> {
     const client = await this.clients.get(work, request.clientId);
-    await this.post.send(work, client, { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request' }, { clientId: client.id, jobId: request.jobId });
+    await this.post.send(
+      work,
+      client,
+      { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request' },
+      { clientId: client.id, jobId: request.jobId },
+    );
   }
 
   /** Works out anew whether the request is complete and what the client owes the job, and lets the job move on. */
@@ -170,7 +217,12 @@ export class RequestsService {
     const items = await work.tx
       .select()
       .from(requestItems)
-      .where(inArray(requestItems.requestId, all.map((one) => one.id)))
+      .where(
+        inArray(
+          requestItems.requestId,
+          all.map((one) => one.id),
+        ),
+      )
       .orderBy(asc(requestItems.stateSince), asc(requestItems.position));
     const own = items.filter((item) => item.requestId === request.id);
     const complete = own.every((item) => item.state === 'accepted');
@@ -178,7 +230,12 @@ export class RequestsService {
     const asked = await this.openQuestions(work, items);
     const owed = items.filter((item) => (item.state === 'asked' || item.state === 'sent back') && !asked.has(item.id));
     const since = owed.reduce((earliest, item) => (item.stateSince < earliest ? item.stateSince : earliest), owed[0]?.stateSince ?? '');
-    await this.jobs.clientOwes(work, request.jobId, owed.length > 0 ? { since, what: owed.map((item) => item.name).join(', ') } : null, items.length > 0 && items.every((item) => item.state === 'accepted'));
+    await this.jobs.clientOwes(
+      work,
+      request.jobId,
+      owed.length > 0 ? { since, what: owed.map((item) => item.name).join(', ') } : null,
+      items.length > 0 && items.every((item) => item.state === 'accepted'),
+    );
     await this.jobs.advance(work, request.jobId);
   }
 
@@ -187,7 +244,12 @@ export class RequestsService {
     const answers = await work.tx
       .selectDistinctOn([requestAnswers.itemId], { itemId: requestAnswers.itemId, kind: requestAnswers.kind, at: requestAnswers.at })
       .from(requestAnswers)
-      .where(inArray(requestAnswers.itemId, items.map((item) => item.id)))
+      .where(
+        inArray(
+          requestAnswers.itemId,
+          items.map((item) => item.id),
+        ),
+      )
       .orderBy(requestAnswers.itemId, desc(requestAnswers.id));
     const stateSince = new Map(items.map((item) => [item.id, item.stateSince]));
     return new Set(answers.filter((answer) => answer.kind === 'question' && answer.at >= stateSince.get(answer.itemId)!).map((answer) => answer.itemId));

@@ -27,7 +27,11 @@ export class ServicesService {
   ) {}
 
   /** @throws Error naming the faults of a procedure that cannot be worked by. */
-  async addService(work: Work, given: Omit<typeof services.$inferInsert, 'firmId' | 'procedureId'>, procedure: { name: string; definition: Procedure }): Promise<string> {
+  async addService(
+    work: Work,
+    given: Omit<typeof services.$inferInsert, 'firmId' | 'procedureId'>,
+    procedure: { name: string; definition: Procedure },
+  ): Promise<string> {
     const faults = checkProcedure(procedure.definition);
     if (faults.length > 0) throw new Error(faults.join('. '));
     ruleById(given.ruleId);
@@ -48,11 +52,16 @@ export class ServicesService {
     const service = await this.get(work, input.serviceId);
     const rule = ruleById(service.ruleId);
     if (!rule.rhythms.includes(input.rhythm)) {
-      throw Problem.invalid([{ field: 'rhythm', message: `"${rule.name}" is not filed ${rhythmInWords(input.rhythm)}. Choose ${rule.rhythms.map(rhythmInWords).join(' or ')}.` }]);
+      throw Problem.invalid([
+        { field: 'rhythm', message: `"${rule.name}" is not filed ${rhythmInWords(input.rhythm)}. Choose ${rule.rhythms.map(rhythmInWords).join(' or ')}.` },
+      ]);
     }
     await this.team.mustBeMembers(work, { preparerId: input.preparerId });
     const { name = service.name, rhythm, fee, startsOn, preparerId = client.preparerId } = input;
-    const [line] = await work.tx.insert(serviceLines).values({ firmId: work.firm.id, clientId, serviceId: service.id, name, rhythm, fee, startsOn, preparerId }).returning();
+    const [line] = await work.tx
+      .insert(serviceLines)
+      .values({ firmId: work.firm.id, clientId, serviceId: service.id, name, rhythm, fee, startsOn, preparerId })
+      .returning();
     await this.events.record(work, ServiceLineAdded, {
       what: `gave the client "${name}", ${rhythmInWords(rhythm)}, ${formatMoney(fee)} each`,
       clientId,

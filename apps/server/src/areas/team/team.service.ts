@@ -130,7 +130,15 @@ export class TeamService {
     const known = await work.tx
       .select({ id: members.id })
       .from(members)
-      .where(and(eq(members.firmId, work.firm.id), inArray(members.id, given.map(([, id]) => id))));
+      .where(
+        and(
+          eq(members.firmId, work.firm.id),
+          inArray(
+            members.id,
+            given.map(([, id]) => id),
+          ),
+        ),
+      );
     const missing = given.filter(([, id]) => !known.some((member) => member.id === id));
     if (missing.length > 0) throw Problem.invalid(missing.map(([field]) => ({ field, message: 'Choose a person of the firm.' })));
   }
@@ -141,10 +149,17 @@ export class TeamService {
     return found.map((member) => ({ personId: member.id, name: member.name, weekdays: member.weekdays }));
   }
 
-
   /** True when no firm was founded yet. */
   async isEmpty(): Promise<boolean> {
-    const found = await this.database.transaction({ within: true }, (tx) => tx.select({ one: sql`1` }).from(firms).limit(1), { readOnly: true });
+    const found = await this.database.transaction(
+      { within: true },
+      (tx) =>
+        tx
+          .select({ one: sql`1` })
+          .from(firms)
+          .limit(1),
+      { readOnly: true },
+    );
     return found.length === 0;
   }
 }

@@ -38,7 +38,19 @@ export class TimeService {
     const { on, minutes, note = null } = input;
     const [entry] = await work.tx
       .insert(timeEntries)
-      .values({ firmId: work.firm.id, memberId, clientId: job.clientId, jobId: job.id, taskId: task?.id ?? null, on, minutes, rate, value: valueOfTime(minutes, rate), note, recordedAt: work.now.toString() })
+      .values({
+        firmId: work.firm.id,
+        memberId,
+        clientId: job.clientId,
+        jobId: job.id,
+        taskId: task?.id ?? null,
+        on,
+        minutes,
+        rate,
+        value: valueOfTime(minutes, rate),
+        note,
+        recordedAt: work.now.toString(),
+      })
       .returning();
     await this.events.record(work, TimeRecorded, {
       what: `recorded ${formatHours(minutes)}${task ? ` on "${task.name}"` : ''}`,
@@ -60,8 +72,16 @@ export class TimeService {
     const job = await this.jobs.get(work, input.jobId);
     if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet.' }]);
     const { on, amount, what } = input;
-    const [expense] = await work.tx.insert(expenses).values({ firmId: work.firm.id, memberId: staffId(work), clientId: job.clientId, jobId: job.id, on, amount, what }).returning();
-    await this.events.record(work, ExpenseRecorded, { what: `recorded an expense of ${formatMoney(amount)}: ${what}`, clientId: job.clientId, jobId: job.id, payload: { expense: expense! } });
+    const [expense] = await work.tx
+      .insert(expenses)
+      .values({ firmId: work.firm.id, memberId: staffId(work), clientId: job.clientId, jobId: job.id, on, amount, what })
+      .returning();
+    await this.events.record(work, ExpenseRecorded, {
+      what: `recorded an expense of ${formatMoney(amount)}: ${what}`,
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { expense: expense! },
+    });
     return expense!.id;
   }
 
@@ -72,7 +92,12 @@ export class TimeService {
     const job = await this.jobs.get(work, input.jobId);
     const task = await this.taskOfJob(work, job.id, input.taskId);
     await work.tx.insert(timers).values({ firmId: work.firm.id, memberId, jobId: job.id, taskId: task?.id ?? null, startedAt: work.now.toString() });
-    await this.events.record(work, TimerChanged, { what: `started the timer${task ? ` on "${task.name}"` : ''}`, clientId: job.clientId, jobId: job.id, payload: { memberId } });
+    await this.events.record(work, TimerChanged, {
+      what: `started the timer${task ? ` on "${task.name}"` : ''}`,
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { memberId },
+    });
   }
 
   /** Stops the timer and records what it counted, in whole minutes, at least one. @returns the minutes, null when none ran. */

@@ -23,13 +23,28 @@ export const timeEntries = pgTable(
 
 export const expenses = pgTable(
   'expenses',
-  { id: id(), firmId: firmId(), memberId: uuid('member_id').notNull(), clientId: uuid('client_id').notNull(), jobId: uuid('job_id').notNull(), on: day('on_day').notNull(), amount: money('amount').notNull(), what: text('what').notNull() },
+  {
+    id: id(),
+    firmId: firmId(),
+    memberId: uuid('member_id').notNull(),
+    clientId: uuid('client_id').notNull(),
+    jobId: uuid('job_id').notNull(),
+    on: day('on_day').notNull(),
+    amount: money('amount').notNull(),
+    what: text('what').notNull(),
+  },
   (t) => [ownFirm(), index().on(t.jobId)],
 );
 
 /** The running timer of each person: at most one. */
 export const timers = pgTable(
   'timers',
-  { firmId: firmId(), memberId: uuid('member_id').notNull(), jobId: uuid('job_id').notNull(), taskId: uuid('task_id'), startedAt: moment('started_at').notNull() },
+  {
+    firmId: firmId(),
+    memberId: uuid('member_id').notNull(),
+    jobId: uuid('job_id').notNull(),
+    taskId: uuid('task_id'),
+    startedAt: moment('started_at').notNull(),
+  },
   (t) => [ownFirm(), primaryKey({ columns: [t.memberId] })],
 );

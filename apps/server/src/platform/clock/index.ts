@@ -17,7 +17,10 @@ export class SystemClock extends Clock {
   constructor(startDay: string | null, zone: string) {
     super();
     const real = Temporal.Now.zonedDateTimeISO(zone);
-    this.offset = startDay === null ? 0 : Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone, plainTime: real.toPlainTime() }).epochMilliseconds - real.epochMilliseconds;
+    this.offset =
+      startDay === null
+        ? 0
+        : Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone, plainTime: real.toPlainTime() }).epochMilliseconds - real.epochMilliseconds;
   }
 
   now(): Temporal.Instant {

@@ -10,4 +10,5 @@ export type BridgeCall =
 /** A call without its number, which the bridge gives it. */
 export type BridgeOrder = BridgeCall extends infer Call ? (Call extends { id: number } ? Omit<Call, 'id'> : never) : never;
 
-export type BridgeAnswer = { id: number; result: unknown } | { id: number; error: { message: string; code?: string; detail?: string; constraint?: string; name?: string } };
+export type BridgeAnswer =
+  { id: number; result: unknown } | { id: number; error: { message: string; code?: string; detail?: string; constraint?: string; name?: string } };

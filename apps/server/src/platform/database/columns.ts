@@ -11,10 +11,12 @@ const currentFirm = sql`firm_id = (select nullif(current_setting('app.firm_id', 
 export const ownFirm = () => pgPolicy('own_firm', { as: 'permissive', to: appUser, for: 'all', using: currentFirm, withCheck: currentFirm });
 
 /** Lets whoever shows a secret find the row that holds its hash, before it is known to which firm it belongs. */
-export const bySecret = () => pgPolicy('by_secret', { as: 'permissive', to: appUser, for: 'select', using: sql`token_hash = (select nullif(current_setting('app.secret', true), ''))` });
+export const bySecret = () =>
+  pgPolicy('by_secret', { as: 'permissive', to: appUser, for: 'select', using: sql`token_hash = (select nullif(current_setting('app.secret', true), ''))` });
 
 /** Lets the background work and sign-in find out which firms there are; neither sees anything else of them. */
-export const fromWithin = () => pgPolicy('from_within', { as: 'permissive', to: appUser, for: 'select', using: sql`(select current_setting('app.within', true)) = 'yes'` });
+export const fromWithin = () =>
+  pgPolicy('from_within', { as: 'permissive', to: appUser, for: 'select', using: sql`(select current_setting('app.within', true)) = 'yes'` });
 
 export const id = () =>
   uuid('id')

@@ -81,7 +81,7 @@ export class Database {
 
   private static onServer(settings: Settings, url: string, unlock: () => void): Database {
     const pool = new pg.Pool({ connectionString: url, max: 8, statement_timeout: 60_000 });
-    return new Database(settings, drizzleServer({ client: pool }) as unknown as Tx, null, pool, unlock);
+    return new Database(settings, drizzleServer({ client: pool }), null, pool, unlock);
   }
 
   /** As the owner of the database, past row level security: for migrations and start-up only. */
@@ -100,7 +100,7 @@ export class Database {
     const result = await this.orm.transaction(async (tx) => {
       await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
       if (options.readOnly) await tx.execute(sql`set transaction read only`);
-      return act(tx as unknown as Tx);
+      return act(tx);
     });
     if (!options.readOnly) await this.makeSafe();
     return result;
@@ -124,7 +124,8 @@ export class Database {
       this.free = disk.bavail * disk.bsize;
       this.freeCheckedAt = now;
     }
-    if (this.free < this.settings.diskFloor) throw new DiskNearlyFullError(`Only ${Math.floor(this.free / 1024 / 1024)} MiB are free where the data folder lies`);
+    if (this.free < this.settings.diskFloor)
+      throw new DiskNearlyFullError(`Only ${Math.floor(this.free / 1024 / 1024)} MiB are free where the data folder lies`);
   }
 
   /**

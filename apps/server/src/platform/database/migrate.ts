@@ -17,7 +17,8 @@ export async function migrate(orm: Tx): Promise<void> {
     .filter((name) => name.endsWith('.sql'))
     .sort();
   for (const name of done.keys()) {
-    if (!names.includes(name)) throw new MigrationMismatchError(`The data folder holds migration ${name}, which this version does not know. Start it with the version that wrote it.`);
+    if (!names.includes(name))
+      throw new MigrationMismatchError(`The data folder holds migration ${name}, which this version does not know. Start it with the version that wrote it.`);
   }
   for (const name of names) {
     const text = readFileSync(join(folder, name), 'utf8');

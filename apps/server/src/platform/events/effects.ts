@@ -41,15 +41,12 @@ export class Effects {
   ) {}
 
   register<Payload, Result>(effect: Effect<Payload, Result>): void {
-    this.known.set(effect.kind, effect as Effect<unknown, unknown>);
+    this.known.set(effect.kind, effect);
   }
 
   /** Puts an effect into the outbox, to be carried out after the transaction is confirmed. */
   async plan<Payload>(work: Work, kind: string, key: string, payload: Payload): Promise<void> {
-    await work.tx
-      .insert(outbox)
-      .values({ firmId: work.firm.id, kind, key, payload, notBefore: work.now.toString() })
-      .onConflictDoNothing();
+    await work.tx.insert(outbox).values({ firmId: work.firm.id, kind, key, payload, notBefore: work.now.toString() }).onConflictDoNothing();
     work.afterwards(() => void this.drain(work.firm.id));
   }
 
@@ -104,7 +101,9 @@ export class Effects {
       this.log.warn(`${claimed.kind} ${claimed.key}: ${message}`);
       await this.works.run(byItself(firmId), async (work) => {
         const again = work.now.add({ seconds: 30 * 2 ** claimed.attempts }).toString();
-        await work.tx.execute(sql`update outbox set claimed_until = null, not_before = ${again}, last_error = ${message.slice(0, 500)} where id = ${claimed.id}`);
+        await work.tx.execute(
+          sql`update outbox set claimed_until = null, not_before = ${again}, last_error = ${message.slice(0, 500)} where id = ${claimed.id}`,
+        );
         if (claimed.attempts >= TRIES) await effect?.otherwise?.(work, claimed.payload, message);
       });
     }

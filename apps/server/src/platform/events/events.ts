@@ -50,6 +50,6 @@ export class Events {
       after,
     });
     work.happened.push({ kind: kind.name, clientId, jobId });
-    for (const listener of this.listeners.get(kind.name) ?? []) await listener(work, happening as Happening<unknown>);
+    for (const listener of this.listeners.get(kind.name) ?? []) await listener(work, happening);
   }
 }

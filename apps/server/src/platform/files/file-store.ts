@@ -51,7 +51,14 @@ export class FileStore {
       transform(chunk: Buffer, _encoding, done) {
         bytes += chunk.length;
         if (bytes > limit) {
-          done(Problem.of(413, 'file-too-large', 'Not kept', `A file can have ${Math.floor(limit / 1024 / 1024)} MiB at most. Send it in parts, or a smaller copy.`));
+          done(
+            Problem.of(
+              413,
+              'file-too-large',
+              'Not kept',
+              `A file can have ${Math.floor(limit / 1024 / 1024)} MiB at most. Send it in parts, or a smaller copy.`,
+            ),
+          );
           return;
         }
         if (head.length < HEAD) head = Buffer.concat([head, chunk.subarray(0, HEAD - head.length)]);

@@ -10,8 +10,12 @@ export interface Upload extends StoredFile {
 /** A name that can be shown and saved anywhere: its last part only, without control characters, at most 150 long. */
 export function tidyName(name: string): string {
   const last = name.split(/[/\\]/).pop() ?? '';
-  // eslint-disable-next-line no-control-regex -- control characters are what is removed
-  const clean = last.normalize('NFC').replace(/[\u0000-\u001f\u007f<>:"|?*\u202a-\u202e\u2066-\u2069]/g, '').replace(/^\.+/, '').trim();
+
+  const clean = last
+    .normalize('NFC')
+    .replace(/[\u0000-\u001f\u007f<>:"|?*\u202a-\u202e\u2066-\u2069]/g, '')
+    .replace(/^\.+/, '')
+    .trim();
   return clean.slice(0, 150);
 }
 

@@ -22,14 +22,17 @@ export class ProblemFilter implements ExceptionFilter {
       return;
     }
     const problem = this.read(error);
-    if (problem.status >= 500) this.log.error(error instanceof Error ? (error.stack ?? error.message) : error, error instanceof Error ? error.cause : undefined);
+    if (problem.status >= 500)
+      this.log.error(error instanceof Error ? (error.stack ?? error.message) : error, error instanceof Error ? error.cause : undefined);
     response.status(problem.status).type('application/problem+json').json(problem.view());
   }
 
   private read(error: unknown): Problem {
     if (error instanceof Problem) return error;
-    if (error instanceof DiskNearlyFullError) return Problem.of(507, 'disk-nearly-full', 'Not saved', `${error.message}. Make room on the disk, then try again; nothing was changed.`);
-    if (error instanceof RunawayQueryError) return Problem.of(503, 'took-too-long', 'Took too long', 'This took longer than is allowed and was ended. Narrow the question and try again.');
+    if (error instanceof DiskNearlyFullError)
+      return Problem.of(507, 'disk-nearly-full', 'Not saved', `${error.message}. Make room on the disk, then try again; nothing was changed.`);
+    if (error instanceof RunawayQueryError)
+      return Problem.of(503, 'took-too-long', 'Took too long', 'This took longer than is allowed and was ended. Narrow the question and try again.');
     const state = sqlState(error);
     if (state === '40001' || state === '40P01') return Problem.refused('try-again', 'Somebody else changed the same thing at the same moment. Try again.');
     if (error instanceof HttpException) {

@@ -40,7 +40,13 @@ export class Problem extends Error {
   }
 
   static stale(what: string, current: unknown): Problem {
-    return new Problem(409, 'changed-meanwhile', 'Changed meanwhile', `Somebody else changed this ${what} while you were working on it. Both versions are shown; choose what stays.`, { current });
+    return new Problem(
+      409,
+      'changed-meanwhile',
+      'Changed meanwhile',
+      `Somebody else changed this ${what} while you were working on it. Both versions are shown; choose what stays.`,
+      { current },
+    );
   }
 
   static of(status: number, code: string, title: string, detail: string): Problem {

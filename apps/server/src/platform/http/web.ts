@@ -23,7 +23,10 @@ export function secure(app: NestExpressApplication): void {
   };
   const strict = helmet({ contentSecurityPolicy: { useDefaults: false, directives: policy }, strictTransportSecurity: false });
   // The page that shows the API's description brings styles of its own.
-  const docs = helmet({ contentSecurityPolicy: { useDefaults: false, directives: { ...policy, styleSrc: ["'self'", "'unsafe-inline'"] } }, strictTransportSecurity: false });
+  const docs = helmet({
+    contentSecurityPolicy: { useDefaults: false, directives: { ...policy, styleSrc: ["'self'", "'unsafe-inline'"] } },
+    strictTransportSecurity: false,
+  });
   app.use((request: Request, response: Response, next: NextFunction) => (request.path.startsWith('/api/docs') ? docs : strict)(request, response, next));
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
@@ -36,7 +39,9 @@ export function secure(app: NestExpressApplication): void {
 function refuseOtherSites(request: Request, response: Response, next: NextFunction): void {
   if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
   const origin = request.header('origin');
-  const foreign = request.header('sec-fetch-site') === 'cross-site' || (origin !== undefined && new URL(origin === 'null' ? 'null:' : origin).host !== request.header('host'));
+  const foreign =
+    request.header('sec-fetch-site') === 'cross-site' ||
+    (origin !== undefined && new URL(origin === 'null' ? 'null:' : origin).host !== request.header('host'));
   if (!foreign) return next();
   const problem = Problem.of(403, 'other-site', 'Refused', 'This request came from another site.');
   response.status(403).type('application/problem+json').json(problem.view());

@@ -18,7 +18,10 @@ export class StaffSessions {
 
   async begin(firmId: string, memberId: string): Promise<string> {
     const { secret, hash } = newSecret();
-    const expiresAt = this.clock.now().add({ hours: 24 * SESSION_DAYS }).toString();
+    const expiresAt = this.clock
+      .now()
+      .add({ hours: 24 * SESSION_DAYS })
+      .toString();
     await this.database.transaction({ firmId }, (tx) => tx.insert(sessions).values({ tokenHash: hash, firmId, memberId, expiresAt }));
     return secret;
   }
@@ -45,7 +48,9 @@ export class StaffSessions {
 
   async end(token: string): Promise<void> {
     const tokenHash = hashOf(token);
-    const [session] = await this.database.transaction({ secret: tokenHash }, (tx) => tx.select().from(sessions).where(eq(sessions.tokenHash, tokenHash)), { readOnly: true });
+    const [session] = await this.database.transaction({ secret: tokenHash }, (tx) => tx.select().from(sessions).where(eq(sessions.tokenHash, tokenHash)), {
+      readOnly: true,
+    });
     if (session) await this.database.transaction({ firmId: session.firmId }, (tx) => tx.delete(sessions).where(eq(sessions.tokenHash, tokenHash)));
   }
 }

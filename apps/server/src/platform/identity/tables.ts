@@ -27,11 +27,9 @@ export const firms = pgTable(
 );
 
 /** A person who signs in, apart from the firms for which they work. Seen only while signing in or being invited. */
-export const people = pgTable(
-  'people',
-  { id: id(), email: text('email').notNull().unique(), passwordHash: text('password_hash') },
-  () => [pgPolicy('while_signing_in', { to: appUser, for: 'all', using: within, withCheck: within })],
-);
+export const people = pgTable('people', { id: id(), email: text('email').notNull().unique(), passwordHash: text('password_hash') }, () => [
+  pgPolicy('while_signing_in', { to: appUser, for: 'all', using: within, withCheck: within }),
+]);
 
 export const members = pgTable(
   'members',
@@ -64,8 +62,7 @@ export const sessions = pgTable(
 );
 
 /** Numbers that run without gaps: job numbers, invoice numbers of a year. */
-export const counters = pgTable(
-  'counters',
-  { firmId: firmId(), name: text('name').notNull(), last: integer('last').notNull() },
-  (t) => [ownFirm(), primaryKey({ columns: [t.firmId, t.name] })],
-);
+export const counters = pgTable('counters', { firmId: firmId(), name: text('name').notNull(), last: integer('last').notNull() }, (t) => [
+  ownFirm(),
+  primaryKey({ columns: [t.firmId, t.name] }),
+]);

@@ -54,19 +54,27 @@ export class WorkInterceptor implements NestInterceptor {
 
   private async onceOnly(work: Work, request: WorkRequest, handle: () => Promise<unknown>): Promise<unknown> {
     const key = request.header('idempotency-key');
-    if (!key || key.length > 100) throw Problem.of(400, 'idempotency-key-needed', 'Not understood', 'This request wants an Idempotency-Key of at most 100 characters.');
-    const hash = createHash('sha256').update(JSON.stringify([request.method, request.path, request.body, work.actor.id])).digest('hex');
+    if (!key || key.length > 100)
+      throw Problem.of(400, 'idempotency-key-needed', 'Not understood', 'This request wants an Idempotency-Key of at most 100 characters.');
+    const hash = createHash('sha256')
+      .update(JSON.stringify([request.method, request.path, request.body, work.actor.id]))
+      .digest('hex');
     const fresh = await rows(
       work.tx,
       sql`insert into idempotency_keys (firm_id, key, request_hash, at) values (${work.firm.id}, ${key}, ${hash}, ${work.now.toString()}) on conflict do nothing returning key`,
     );
     if (fresh.length === 0) {
-      const [known] = await rows<{ request_hash: string; response: unknown }>(work.tx, sql`select request_hash, response from idempotency_keys where key = ${key}`);
+      const [known] = await rows<{ request_hash: string; response: unknown }>(
+        work.tx,
+        sql`select request_hash, response from idempotency_keys where key = ${key}`,
+      );
       if (known?.request_hash !== hash) throw Problem.of(422, 'idempotency-key-reused', 'Not understood', 'This Idempotency-Key was used for another request.');
       return known.response;
     }
     const response = await handle();
-    await work.tx.execute(sql`update idempotency_keys set response = ${JSON.stringify(response ?? null)}::jsonb where firm_id = ${work.firm.id} and key = ${key}`);
+    await work.tx.execute(
+      sql`update idempotency_keys set response = ${JSON.stringify(response ?? null)}::jsonb where firm_id = ${work.firm.id} and key = ${key}`,
+    );
     return response;
   }
 }

@@ -54,7 +54,9 @@ export class Works {
 
   /** The ids of all firms, for the background work that goes round them. */
   async firmIds(): Promise<string[]> {
-    const found = await this.database.transaction({ within: true }, (tx) => rows<{ id: string }>(tx, sql`select id from firms order by id`), { readOnly: true });
+    const found = await this.database.transaction({ within: true }, (tx) => rows<{ id: string }>(tx, sql`select id from firms order by id`), {
+      readOnly: true,
+    });
     return found.map((firm) => firm.id);
   }
 

@@ -17,7 +17,10 @@ export function AlmanacPage() {
   const { data: almanac, error } = useData<AlmanacView>(`/api/almanac${from ? `?from=${from}` : ''}`);
   const showsOverdue = picked === 'overdue';
   const thisWeek = weekStart(session.day).toString();
-  const week = picked ?? almanac?.weeks.find((one) => one.week >= thisWeek && almanac.rows.some((row) => row.cells[almanac.weeks.indexOf(one)]!.count > 0))?.week ?? thisWeek;
+  const week =
+    picked ??
+    almanac?.weeks.find((one) => one.week >= thisWeek && almanac.rows.some((row) => row.cells[almanac.weeks.indexOf(one)]!.count > 0))?.week ??
+    thisWeek;
   const { data: deadlines } = useData<ObligationView[]>(almanac ? (showsOverdue ? '/api/almanac/overdue' : `/api/almanac/week?of=${week}`) : null);
   const go = (weeks: number) => almanac && setSearch({ from: civil(almanac.weeks[0]!.week).add({ weeks }).toString() });
   const pick = (monday: string) => setSearch({ ...(from ? { from } : {}), week: monday });
@@ -46,7 +49,8 @@ export function AlmanacPage() {
             'none overdue'
           )}
           , <span className={almanac.soonNotBegun > 0 ? 'soon' : ''}>{almanac.soonNotBegun} within a week and not begun</span>.{' '}
-          {over.length > 0 && `${counted(over.length, 'week')} ${over.length === 1 ? 'holds' : 'hold'} ${counted(overHours, 'hour')} more than there is room for.`}
+          {over.length > 0 &&
+            `${counted(over.length, 'week')} ${over.length === 1 ? 'holds' : 'hold'} ${counted(overHours, 'hour')} more than there is room for.`}
         </>
       }
       tools={
@@ -87,7 +91,13 @@ export function AlmanacPage() {
           </Link>
         )}
       </div>
-      {deadlines && <DeadlineTable label={showsOverdue ? 'Overdue deadlines' : 'Deadlines of the week'} obligations={deadlines} empty={showsOverdue ? 'Nothing is overdue.' : 'No deadline falls in this week. Press another week above.'} />}
+      {deadlines && (
+        <DeadlineTable
+          label={showsOverdue ? 'Overdue deadlines' : 'Deadlines of the week'}
+          obligations={deadlines}
+          empty={showsOverdue ? 'Nothing is overdue.' : 'No deadline falls in this week. Press another week above.'}
+        />
+      )}
     </Page>
   );
 }

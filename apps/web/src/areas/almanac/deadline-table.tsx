@@ -29,7 +29,16 @@ function Stands({ of }: { of: ObligationView }) {
         <Link to={`/jobs/${of.jobId}`} className="lnk" onClick={(event) => event.stopPropagation()}>
           job {of.jobNumber}
         </Link>
-        , {of.jobStatus === 'on hold' ? <span className="soon">on hold</span> : of.waitingSince ? <Waits since={of.waitingSince} /> : of.jobStatus === 'finished' ? 'finished, not filed' : (of.phase ?? '')}
+        ,{' '}
+        {of.jobStatus === 'on hold' ? (
+          <span className="soon">on hold</span>
+        ) : of.waitingSince ? (
+          <Waits since={of.waitingSince} />
+        ) : of.jobStatus === 'finished' ? (
+          'finished, not filed'
+        ) : (
+          (of.phase ?? '')
+        )}
       </span>
     );
   }
@@ -56,15 +65,47 @@ function Stands({ of }: { of: ObligationView }) {
 }
 
 /** Deadlines in a ledger: due with workings, whose, what, where it stands. */
-export function DeadlineTable({ label, obligations, withoutClient = false, empty }: { label: string; obligations: ObligationView[]; withoutClient?: boolean; empty?: string }) {
+export function DeadlineTable({
+  label,
+  obligations,
+  withoutClient = false,
+  empty,
+}: {
+  label: string;
+  obligations: ObligationView[];
+  withoutClient?: boolean;
+  empty?: string;
+}) {
   const columns: Column<ObligationView>[] = [
     { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} by={row.workings} />, sort: (row) => row.dueOn },
     { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'filed'} /> },
-    ...(withoutClient ? [] : ([{ key: 'client', head: 'Client', cell: (row) => <Link to={`/clients/${row.clientId}`} onClick={(event) => event.stopPropagation()} className="font-semibold hover:underline">{row.client}</Link>, sort: (row) => row.client }] satisfies Column<ObligationView>[])),
+    ...(withoutClient
+      ? []
+      : ([
+          {
+            key: 'client',
+            head: 'Client',
+            cell: (row) => (
+              <Link to={`/clients/${row.clientId}`} onClick={(event) => event.stopPropagation()} className="font-semibold hover:underline">
+                {row.client}
+              </Link>
+            ),
+            sort: (row) => row.client,
+          },
+        ] satisfies Column<ObligationView>[])),
     { key: 'what', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
     { key: 'stands', head: 'Stands', cell: (row) => <Stands of={row} />, wide: false },
     { key: 'tasks', head: 'Tasks', cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}` : ''), wide: true },
     { key: 'who', head: 'Who', cell: (row) => row.who ?? (row.jobId ? <span className="late">nobody yet</span> : ''), sort: (row) => row.who, wide: true },
   ];
-  return <LedgerTable label={label} columns={columns} rows={obligations} keyOf={(row) => row.id} to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)} empty={empty} />;
+  return (
+    <LedgerTable
+      label={label}
+      columns={columns}
+      rows={obligations}
+      keyOf={(row) => row.id}
+      to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)}
+      empty={empty}
+    />
+  );
 }

@@ -12,7 +12,8 @@ function Cell({ cell }: { cell: RibbonCell }) {
   const words = cell.overdue > 0 ? `${cell.overdue} overdue` : cell.filed === cell.count ? 'all filed' : cell.filed === 0 ? 'none yet' : `${cell.filed} filed`;
   return (
     <>
-      <span className={`inline-block min-w-[17px] text-[15px] font-semibold ${cell.overdue > 0 ? 'text-rust' : ''}`}>{cell.count}</span> <Moon done={cell.filed} of={cell.count} tone={cell.overdue > 0 ? 'rust' : 'ink'} />
+      <span className={`inline-block min-w-[17px] text-[15px] font-semibold ${cell.overdue > 0 ? 'text-rust' : ''}`}>{cell.count}</span>{' '}
+      <Moon done={cell.filed} of={cell.count} tone={cell.overdue > 0 ? 'rust' : 'ink'} />
       <span className={`text-fine ${cell.overdue > 0 ? 'text-rust' : 'text-soft'}`}>{words}</span>
     </>
   );
@@ -45,7 +46,10 @@ function Load({ weeks, picked }: { weeks: AlmanacView['weeks']; picked: number }
         </svg>
         <div className="flex text-fine">
           {weeks.map((week, i) => (
-            <span key={week.week} className={`flex-1 text-center whitespace-nowrap ${i === picked ? 'bg-kelp-tint/60' : ''} ${week.booked > week.room ? 'late' : 'text-soft'}`}>
+            <span
+              key={week.week}
+              className={`flex-1 text-center whitespace-nowrap ${i === picked ? 'bg-kelp-tint/60' : ''} ${week.booked > week.room ? 'late' : 'text-soft'}`}
+            >
               {hours(week.booked)} of {hours(week.room)}
               {week.booked > week.room && `, ${hours(week.booked - week.room)} over`}
             </span>
@@ -75,10 +79,16 @@ export function Ribbon({ almanac, picked, thisWeek, onPick }: { almanac: Almanac
             <tr className="border-b border-ink">
               <th />
               {weeks.map((week) => (
-                <th key={week.week} scope="col" className={`border-l border-rule p-0 text-left font-serif text-base font-semibold whitespace-nowrap ${shade(week.week)}`}>
+                <th
+                  key={week.week}
+                  scope="col"
+                  className={`border-l border-rule p-0 text-left font-serif text-base font-semibold whitespace-nowrap ${shade(week.week)}`}
+                >
                   <button className="w-full px-2 py-1.5 text-left" aria-pressed={week.week === picked} onClick={() => onPick(week.week)}>
                     {shortDate(civil(week.week)).slice(4)}
-                    <span className="ml-1.5 font-sans text-fine font-normal text-soft">{week.week === thisWeek ? 'this week' : week.workingDays < 5 ? `${week.workingDays} days` : ''}</span>
+                    <span className="ml-1.5 font-sans text-fine font-normal text-soft">
+                      {week.week === thisWeek ? 'this week' : week.workingDays < 5 ? `${week.workingDays} days` : ''}
+                    </span>
                   </button>
                 </th>
               ))}
@@ -91,7 +101,11 @@ export function Ribbon({ almanac, picked, thisWeek, onPick }: { almanac: Almanac
                   {row.service}
                 </th>
                 {row.cells.map((cell, index) => (
-                  <td key={index} className={`cursor-pointer border-l border-rule-soft px-2 py-1.5 whitespace-nowrap ${shade(weeks[index]!.week)}`} onClick={() => onPick(weeks[index]!.week)}>
+                  <td
+                    key={index}
+                    className={`cursor-pointer border-l border-rule-soft px-2 py-1.5 whitespace-nowrap ${shade(weeks[index]!.week)}`}
+                    onClick={() => onPick(weeks[index]!.week)}
+                  >
                     <Cell cell={cell} />
                   </td>
                 ))}

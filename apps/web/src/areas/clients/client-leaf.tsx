@@ -20,7 +20,8 @@ const blank = { name: '', vatRegistered: false, employer: false, way: 'online' a
 /** What of a record goes into the form: nothing for what is not known. */
 function startFrom(client: ClientView | undefined): Partial<AddClient & ChangeClient> {
   if (!client) return blank;
-  const { name, legalForm, yearEnd, vatRegistered, vatGroup, vatNumber, employer, annualReturnDate, way, trade, partnerId, managerId, preparerId, version } = client;
+  const { name, legalForm, yearEnd, vatRegistered, vatGroup, vatNumber, employer, annualReturnDate, way, trade, partnerId, managerId, preparerId, version } =
+    client;
   const known = { yearEnd, vatGroup, vatNumber, annualReturnDate, trade, partnerId, managerId, preparerId };
   return { name, legalForm, vatRegistered, employer, way, version, ...Object.fromEntries(Object.entries(known).filter(([, value]) => value !== null)) };
 }
@@ -61,8 +62,18 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
     </SelectField>
   );
   return (
-    <Leaf open title={client ? `Facts of ${client.name}` : 'Add a client'} act={client ? 'Save the facts' : 'Add the client'} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      {theirs && client && <BothVersions mine={form.getValues()} theirs={theirs} onTakeMine={() => (setValue('version', theirs.version), onSubmit())} onTakeTheirs={onClose} />}
+    <Leaf
+      open
+      title={client ? `Facts of ${client.name}` : 'Add a client'}
+      act={client ? 'Save the facts' : 'Add the client'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      {theirs && client && (
+        <BothVersions mine={form.getValues()} theirs={theirs} onTakeMine={() => (setValue('version', theirs.version), onSubmit())} onTakeTheirs={onClose} />
+      )}
       <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
       <div className="grid grid-cols-2 gap-x-4">
         <SelectField label="Legal form" {...register('legalForm')} error={errors.legalForm?.message} defaultValue="">
@@ -78,7 +89,15 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         <TextField label="Trade" hint="What they do, in a few words" {...register('trade')} error={errors.trade?.message} />
       </div>
       {hasYear && <MonthDayField label="Year-end" control={control} name="yearEnd" error={errors.yearEnd?.message} />}
-      {legalForm === 'company' && <MonthDayField label="Annual return date" control={control} name="annualReturnDate" hint="Of the companies office, if known" error={errors.annualReturnDate?.message} />}
+      {legalForm === 'company' && (
+        <MonthDayField
+          label="Annual return date"
+          control={control}
+          name="annualReturnDate"
+          hint="Of the companies office, if known"
+          error={errors.annualReturnDate?.message}
+        />
+      )}
       <ChoiceField
         label="VAT"
         control={control}
@@ -114,7 +133,11 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         label="Works"
         control={control}
         name="way"
-        hint={watch('way') === 'paper' ? 'No mail is sent to them: letters are printed, papers are handed over.' : 'Requests and bills go out by mail, answers come in by the portal.'}
+        hint={
+          watch('way') === 'paper'
+            ? 'No mail is sent to them: letters are printed, papers are handed over.'
+            : 'Requests and bills go out by mail, answers come in by the portal.'
+        }
         choices={[
           { value: 'online', words: 'online' },
           { value: 'paper', words: 'on paper' },
@@ -141,11 +164,32 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   );
 }
 
-const LABELS: Partial<Record<keyof ClientView, string>> = { name: 'Name', legalForm: 'Legal form', yearEnd: 'Year-end', vatRegistered: 'VAT registered', vatGroup: 'VAT group', vatNumber: 'VAT number', employer: 'Employs people', annualReturnDate: 'Annual return date', way: 'Works', trade: 'Trade' };
+const LABELS: Partial<Record<keyof ClientView, string>> = {
+  name: 'Name',
+  legalForm: 'Legal form',
+  yearEnd: 'Year-end',
+  vatRegistered: 'VAT registered',
+  vatGroup: 'VAT group',
+  vatNumber: 'VAT number',
+  employer: 'Employs people',
+  annualReturnDate: 'Annual return date',
+  way: 'Works',
+  trade: 'Trade',
+};
 
 /** Two people changed one record: both versions side by side, and the choice which stays. */
-function BothVersions({ mine, theirs, onTakeMine, onTakeTheirs }: { mine: Partial<ClientView>; theirs: Partial<ClientView>; onTakeMine(): void; onTakeTheirs(): void }) {
-  const said = (value: unknown) => (value === undefined || value === null || value === '' ? 'nothing' : value === true ? 'yes' : value === false ? 'no' : String(value));
+function BothVersions({
+  mine,
+  theirs,
+  onTakeMine,
+  onTakeTheirs,
+}: {
+  mine: Partial<ClientView>;
+  theirs: Partial<ClientView>;
+  onTakeMine(): void;
+  onTakeTheirs(): void;
+}) {
+  const said = (value: unknown) => (typeof value === 'string' && value ? value : value === true ? 'yes' : value === false ? 'no' : 'nothing');
   const differ = (Object.keys(LABELS) as (keyof ClientView)[]).filter((key) => said(mine[key]) !== said(theirs[key]));
   return (
     <div className="mb-4 border border-ochre bg-ochre-tint p-3 text-table">

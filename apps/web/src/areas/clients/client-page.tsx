@@ -46,7 +46,14 @@ export function ClientPage() {
   const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
   return (
     <Page
-      above={[FORM_WORDS[client.legalForm], client.trade, client.standing === 'active' ? `client since ${client.since.slice(0, 4)}` : client.standing, client.way === 'paper' ? 'on paper' : 'online'].filter(Boolean).join(' · ')}
+      above={[
+        FORM_WORDS[client.legalForm],
+        client.trade,
+        client.standing === 'active' ? `client since ${client.since.slice(0, 4)}` : client.standing,
+        client.way === 'paper' ? 'on paper' : 'online',
+      ]
+        .filter(Boolean)
+        .join(' · ')}
       title={client.name}
       sum={
         <>
@@ -81,7 +88,11 @@ export function ClientPage() {
               {client.wip ? '; ' : '.'}
             </>
           )}
-          {session.may('see fees') && client.wip !== 0 && <>{client.wip > 0 ? 'unbilled' : 'billed ahead of work'} {formatMoney(Math.abs(client.wip))}.</>}
+          {session.may('see fees') && client.wip !== 0 && (
+            <>
+              {client.wip > 0 ? 'unbilled' : 'billed ahead of work'} {formatMoney(Math.abs(client.wip))}.
+            </>
+          )}
         </>
       }
       tools={
@@ -159,7 +170,12 @@ export function ClientPage() {
       )}
       {section === '' && (
         <>
-          <DeadlineTable label="Deadlines ahead" obligations={ahead} withoutClient empty="No deadlines yet. They are computed as soon as the client has a service: give it one below." />
+          <DeadlineTable
+            label="Deadlines ahead"
+            obligations={ahead}
+            withoutClient
+            empty="No deadlines yet. They are computed as soon as the client has a service: give it one below."
+          />
           <ServiceLines clientId={id} lines={lines ?? []} />
         </>
       )}

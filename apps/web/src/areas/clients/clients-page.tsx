@@ -38,8 +38,20 @@ export function ClientsPage() {
   useKeys(session.may('change clients') ? [{ press: 'n', does: 'new client', act: () => setSearch({ new: '' }) }] : []);
   const columns: Column<ClientRow>[] = [
     { key: 'name', head: 'Client', cell: (row) => <span className="font-semibold">{row.name}</span>, sort: (row) => lastName(row.name, row.legalForm) },
-    { key: 'form', head: 'Kind', cell: (row) => <span className="text-soft">{row.standing === 'active' ? FORM_WORDS[row.legalForm] : row.standing}</span>, sort: (row) => row.legalForm, wide: true },
-    { key: 'way', head: 'Works', cell: (row) => (row.way === 'paper' ? <span className="soon whitespace-nowrap">on paper</span> : <span className="text-soft">online</span>), sort: (row) => row.way, wide: true },
+    {
+      key: 'form',
+      head: 'Kind',
+      cell: (row) => <span className="text-soft">{row.standing === 'active' ? FORM_WORDS[row.legalForm] : row.standing}</span>,
+      sort: (row) => row.legalForm,
+      wide: true,
+    },
+    {
+      key: 'way',
+      head: 'Works',
+      cell: (row) => (row.way === 'paper' ? <span className="soon whitespace-nowrap">on paper</span> : <span className="text-soft">online</span>),
+      sort: (row) => row.way,
+      wide: true,
+    },
     { key: 'due', head: 'Next deadline', cell: (row) => row.nextDue && <Day of={row.nextDue} />, sort: (row) => row.nextDue },
     { key: 'in', head: '', cell: (row) => row.nextDue && <DueWords due={row.nextDue} /> },
     { key: 'what', head: 'What', cell: (row) => row.nextWhat ?? <span className="text-soft">no service yet</span>, wide: true },
@@ -66,7 +78,11 @@ export function ClientsPage() {
         <>
           <label className="flex items-baseline gap-2">
             Name holds
-            <input className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp" value={find} onChange={(event) => setFind(event.target.value)} />
+            <input
+              className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
           </label>
           {session.may('change clients') && (
             <button className="act ml-auto" onClick={() => setSearch({ new: '' })}>
@@ -84,7 +100,11 @@ export function ClientsPage() {
           keyOf={(row) => row.id}
           to={(row) => `/clients/${row.id}`}
           total={seesFees && rows.length > 1 ? { name: `${rows.length} clients`, wip: sum((row) => row.wip), unpaid: sum((row) => row.unpaid) } : undefined}
-          empty={find.trim() ? 'No client of that name. Look for a part of it, or add the client.' : 'Clients stand here. Add the first one: a name and its legal form are enough to begin.'}
+          empty={
+            find.trim()
+              ? 'No client of that name. Look for a part of it, or add the client.'
+              : 'Clients stand here. Add the first one: a name and its legal form are enough to begin.'
+          }
         />
       )}
       {more && (

@@ -8,14 +8,54 @@ import { momentInWords, sizeInWords } from '../../ui/words';
 export function DocumentTable({ documents, withClient = false }: { documents: DocumentView[]; withClient?: boolean }) {
   const { day } = useSession();
   const columns: Column<DocumentView>[] = [
-    { key: 'name', head: 'Document', cell: (row) => <a className="lnk font-semibold wrap-anywhere" href={`/api/documents/${row.id}/content`}>{row.name}</a>, sort: (row) => row.name },
-    ...(withClient ? ([{ key: 'client', head: 'Client', cell: (row) => <Link className="lnk" to={`/clients/${row.clientId}/documents`}>{row.client}</Link>, sort: (row) => row.client }] satisfies Column<DocumentView>[]) : []),
+    {
+      key: 'name',
+      head: 'Document',
+      cell: (row) => (
+        <a className="lnk font-semibold wrap-anywhere" href={`/api/documents/${row.id}/content`}>
+          {row.name}
+        </a>
+      ),
+      sort: (row) => row.name,
+    },
+    ...(withClient
+      ? ([
+          {
+            key: 'client',
+            head: 'Client',
+            cell: (row) => (
+              <Link className="lnk" to={`/clients/${row.clientId}/documents`}>
+                {row.client}
+              </Link>
+            ),
+            sort: (row) => row.client,
+          },
+        ] satisfies Column<DocumentView>[])
+      : []),
     { key: 'by', head: 'From', cell: (row) => row.by, sort: (row) => row.by, wide: true },
     { key: 'at', head: 'When', cell: (row) => momentInWords(row.at, day), sort: (row) => row.at },
-    { key: 'job', head: 'Job', cell: (row) => row.jobId && <Link className="lnk" to={`/jobs/${row.jobId}/documents`}>its job</Link>, wide: true },
+    {
+      key: 'job',
+      head: 'Job',
+      cell: (row) =>
+        row.jobId && (
+          <Link className="lnk" to={`/jobs/${row.jobId}/documents`}>
+            its job
+          </Link>
+        ),
+      wide: true,
+    },
     { key: 'size', head: 'Size', figure: true, cell: (row) => sizeInWords(row.bytes), sort: (row) => row.bytes, wide: true },
   ];
-  return <LedgerTable label="Documents" columns={columns} rows={documents} keyOf={(row) => row.id} empty="No document yet. What the client sends for a request, and every bill, is filed here by itself." />;
+  return (
+    <LedgerTable
+      label="Documents"
+      columns={columns}
+      rows={documents}
+      keyOf={(row) => row.id}
+      empty="No document yet. What the client sends for a request, and every bill, is filed here by itself."
+    />
+  );
 }
 
 export function DocumentList({ clientId }: { clientId: string }) {

@@ -14,9 +14,30 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
   const columns: Column<InvoiceRow>[] = [
     { key: 'number', head: 'Bill', cell: (row) => <span className="font-semibold">{row.number ?? 'draft'}</span>, sort: (row) => row.number },
     ...(withClient ? ([{ key: 'client', head: 'Client', cell: (row) => row.client, sort: (row) => row.client }] satisfies Column<InvoiceRow>[]) : []),
-    { key: 'job', head: 'Job', cell: (row) => <Link className="lnk" to={`/jobs/${row.jobId}/money`} onClick={(event) => event.stopPropagation()}>{row.job}</Link>, wide: true },
+    {
+      key: 'job',
+      head: 'Job',
+      cell: (row) => (
+        <Link className="lnk" to={`/jobs/${row.jobId}/money`} onClick={(event) => event.stopPropagation()}>
+          {row.job}
+        </Link>
+      ),
+      wide: true,
+    },
     { key: 'issued', head: 'Issued', cell: (row) => row.issuedOn && <Day of={row.issuedOn} />, sort: (row) => row.issuedOn, wide: true },
-    { key: 'status', head: 'Stands', cell: (row) => (row.status === 'issued' && row.dueOn ? <>unpaid, <DueWords due={row.dueOn} /></> : <span className={STATUS_TONE[row.status]}>{row.status}</span>), sort: (row) => row.status },
+    {
+      key: 'status',
+      head: 'Stands',
+      cell: (row) =>
+        row.status === 'issued' && row.dueOn ? (
+          <>
+            unpaid, <DueWords due={row.dueOn} />
+          </>
+        ) : (
+          <span className={STATUS_TONE[row.status]}>{row.status}</span>
+        ),
+      sort: (row) => row.status,
+    },
     { key: 'gross', head: `With VAT, ${firm.currency}`, figure: true, cell: (row) => formatMoney(row.gross), sort: (row) => row.gross },
     { key: 'paid', head: 'Paid', figure: true, cell: (row) => (row.paid ? formatMoney(row.paid) : ''), wide: true },
   ];
@@ -28,7 +49,15 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
       rows={rows}
       keyOf={(row) => row.id}
       to={(row) => `/fees/bills/${row.id}`}
-      total={live.length > 1 ? { number: `${live.length} bills in force`, gross: formatMoney(live.reduce((sum, row) => sum + row.gross, 0)), paid: formatMoney(live.reduce((sum, row) => sum + row.paid, 0)) } : undefined}
+      total={
+        live.length > 1
+          ? {
+              number: `${live.length} bills in force`,
+              gross: formatMoney(live.reduce((sum, row) => sum + row.gross, 0)),
+              paid: formatMoney(live.reduce((sum, row) => sum + row.paid, 0)),
+            }
+          : undefined
+      }
       empty="No bill yet. Draft one on the “Time and money” page of a job."
     />
   );

@@ -64,12 +64,14 @@ export function BillPage() {
       sum={
         draft ? (
           <>
-            {currency} <b>{formatMoney(invoice.net)}</b> net, {formatMoney(invoice.gross)} with VAT. WIP goes from {formatMoney(preview.wipBefore)} to <Worked by={preview.workings}>{formatMoney(preview.wipAfter)}</Worked>
+            {currency} <b>{formatMoney(invoice.net)}</b> net, {formatMoney(invoice.gross)} with VAT. WIP goes from {formatMoney(preview.wipBefore)} to{' '}
+            <Worked by={preview.workings}>{formatMoney(preview.wipAfter)}</Worked>
             {settling && <>; settling then would {upOrDown(settling.adjustment)}</>}.
           </>
         ) : invoice.status === 'paid' ? (
           <>
-            <span className="good font-semibold">Paid</span>, {currency} {formatMoney(invoice.paid)} on {momentInWords(invoice.payments.at(-1)!.at, session.day)}, reference {invoice.payments.at(-1)!.reference}.
+            <span className="good font-semibold">Paid</span>, {currency} {formatMoney(invoice.paid)} on{' '}
+            {momentInWords(invoice.payments.at(-1)!.at, session.day)}, reference {invoice.payments.at(-1)!.reference}.
           </>
         ) : invoice.status === 'cancelled' ? (
           <>Cancelled: {invoice.cancelReason}. Its number stays used.</>
@@ -138,7 +140,9 @@ export function BillPage() {
         <section className="mt-4 max-w-2xl" aria-label="Before it happens">
           <h2>When you approve</h2>
           <ul className="mt-1 list-disc pl-5">
-            <li>It gets the next number of {session.day.year}, and WIP of the job changes by {formatSigned(-invoice.net)}.</li>
+            <li>
+              It gets the next number of {session.day.year}, and WIP of the job changes by {formatSigned(-invoice.net)}.
+            </li>
             <li>A PDF is filed among the client’s documents.</li>
             {preview.goesTo.length > 0 ? (
               preview.goesTo.map((to) => (

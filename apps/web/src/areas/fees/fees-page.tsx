@@ -38,7 +38,8 @@ export function FeesPage() {
       title="Fees"
       sum={
         <>
-          WIP of {firm.currency} <b>{formatMoney(sum((row) => row.balance))}</b> stands on {data.length} jobs; <span className={old.length ? 'late' : ''}>{formatMoney(sum((row) => row.balance, old))} of it is older than 90 days</span>.
+          WIP of {firm.currency} <b>{formatMoney(sum((row) => row.balance))}</b> stands on {data.length} jobs;{' '}
+          <span className={old.length ? 'late' : ''}>{formatMoney(sum((row) => row.balance, old))} of it is older than 90 days</span>.
         </>
       }
       tools={VIEWS}
@@ -56,9 +57,20 @@ export function FeesPage() {
           { key: 'fee', head: 'Agreed fee', figure: true, cell: (row) => formatMoney(row.fee), sort: (row) => row.fee, wide: true },
           { key: 'recorded', head: 'Recorded', figure: true, cell: (row) => formatMoney(row.recorded), sort: (row) => row.recorded, wide: true },
           { key: 'billed', head: 'Billed', figure: true, cell: (row) => (row.billed ? formatMoney(row.billed) : ''), sort: (row) => row.billed, wide: true },
-          { key: 'wip', head: `WIP, ${firm.currency}`, figure: true, cell: (row) => <span className={row.balance < 0 ? 'text-soft' : ''}>{formatMoney(row.balance)}</span>, sort: (row) => row.balance },
+          {
+            key: 'wip',
+            head: `WIP, ${firm.currency}`,
+            figure: true,
+            cell: (row) => <span className={row.balance < 0 ? 'text-soft' : ''}>{formatMoney(row.balance)}</span>,
+            sort: (row) => row.balance,
+          },
         ]}
-        total={{ client: `${data.length} jobs`, recorded: formatMoney(sum((row) => row.recorded)), billed: formatMoney(sum((row) => row.billed)), wip: formatMoney(sum((row) => row.balance)) }}
+        total={{
+          client: `${data.length} jobs`,
+          recorded: formatMoney(sum((row) => row.recorded)),
+          billed: formatMoney(sum((row) => row.billed)),
+          wip: formatMoney(sum((row) => row.balance)),
+        }}
         empty="Nothing stands unbilled. Time and expenses appear here as they are recorded."
       />
     </Page>
@@ -71,11 +83,13 @@ const STATUSES = ['all', 'draft', 'issued', 'paid', 'cancelled'] as const;
 export function BillsPage() {
   const [search, setSearch] = useSearchParams();
   const status = search.get('status') ?? 'all';
-  const { data, size, setSize } = useSWRInfinite<{ rows: InvoiceRow[]; more: boolean }>((_index: number, before: { rows: InvoiceRow[]; more: boolean } | null) => {
-    if (before && !before.more) return null;
-    const query = new URLSearchParams({ ...(status === 'all' ? {} : { status }), ...(before ? { before: before.rows.at(-1)!.id } : {}) });
-    return `/api/invoices?${query.toString()}`;
-  });
+  const { data, size, setSize } = useSWRInfinite<{ rows: InvoiceRow[]; more: boolean }>(
+    (_index: number, before: { rows: InvoiceRow[]; more: boolean } | null) => {
+      if (before && !before.more) return null;
+      const query = new URLSearchParams({ ...(status === 'all' ? {} : { status }), ...(before ? { before: before.rows.at(-1)!.id } : {}) });
+      return `/api/invoices?${query.toString()}`;
+    },
+  );
   const rows = data?.flatMap((page) => page.rows) ?? [];
   const unpaid = rows.filter((row) => row.status === 'issued');
   return (
@@ -87,7 +101,11 @@ export function BillsPage() {
           {VIEWS}
           <span className="ml-auto flex gap-4">
             {STATUSES.map((one) => (
-              <button key={one} className={one === status ? 'border-b-2 border-kelp font-semibold text-ink' : 'hover:text-ink'} onClick={() => setSearch(one === 'all' ? {} : { status: one })}>
+              <button
+                key={one}
+                className={one === status ? 'border-b-2 border-kelp font-semibold text-ink' : 'hover:text-ink'}
+                onClick={() => setSearch(one === 'all' ? {} : { status: one })}
+              >
                 {one}
               </button>
             ))}

@@ -58,7 +58,8 @@ export function SettlePage() {
           <>{preview.cannot}</>
         ) : (
           <>
-            Billed <b>{formatMoney(preview.billed)}</b> against <b>{formatMoney(preview.recorded)}</b> recorded. Settling {words(adjustment)} and leaves nothing open. It can be reversed at any time.
+            Billed <b>{formatMoney(preview.billed)}</b> against <b>{formatMoney(preview.recorded)}</b> recorded. Settling {words(adjustment)} and leaves nothing
+            open. It can be reversed at any time.
           </>
         )
       }
@@ -78,7 +79,17 @@ export function SettlePage() {
                 { key: 'time', head: 'Time', figure: true, cell: (row) => formatHours(row.minutes), wide: true },
                 { key: 'rate', head: 'Rate', figure: true, cell: (row) => formatMoney(row.rate), wide: true },
                 { key: 'value', head: 'Value', figure: true, cell: (row) => formatMoney(row.value), sort: (row) => row.value },
-                { key: 'up', head: adjustment < 0 ? 'Write-down' : 'Write-up', figure: true, cell: (row) => <Worked by={row.workings} className={tone(row.adjustment)}>{formatMoney(row.adjustment)}</Worked>, sort: (row) => row.adjustment },
+                {
+                  key: 'up',
+                  head: adjustment < 0 ? 'Write-down' : 'Write-up',
+                  figure: true,
+                  cell: (row) => (
+                    <Worked by={row.workings} className={tone(row.adjustment)}>
+                      {formatMoney(row.adjustment)}
+                    </Worked>
+                  ),
+                  sort: (row) => row.adjustment,
+                },
                 { key: 'at', head: 'Settled at', figure: true, cell: (row) => formatMoney(row.settledAt) },
               ]}
               total={{
@@ -92,7 +103,10 @@ export function SettlePage() {
             />
           )}
           <h2 className="mt-5 mb-2">What stands in the ledger of this job</h2>
-          <WipLedger postings={preview.ledger} next={preview.cannot ? undefined : { what: `Settlement, write-${adjustment < 0 ? 'down' : 'up'} by value`, amount: adjustment }} />
+          <WipLedger
+            postings={preview.ledger}
+            next={preview.cannot ? undefined : { what: `Settlement, write-${adjustment < 0 ? 'down' : 'up'} by value`, amount: adjustment }}
+          />
         </div>
         <aside className="text-table">
           {!preview.cannot && (
@@ -103,7 +117,11 @@ export function SettlePage() {
               <Effects label="Effect on each task" of={preview.tasks.map((task) => ({ ...task, key: task.task, name: task.task }))} />
               {session.may('bill') && (
                 <p className="mt-4 flex gap-2.5">
-                  <button className="act" disabled={busy} onClick={() => void act(() => send('POST', `/api/jobs/${id}/settlements`, { balance: preview.balance }), `Settled: ${words(adjustment)}.`)}>
+                  <button
+                    className="act"
+                    disabled={busy}
+                    onClick={() => void act(() => send('POST', `/api/jobs/${id}/settlements`, { balance: preview.balance }), `Settled: ${words(adjustment)}.`)}
+                  >
                     Settle, {words(adjustment)}
                   </button>
                   <Link className="act-quiet" to={`/jobs/${id}/money`}>

@@ -18,7 +18,20 @@ export function JobStands({ of }: { of: JobRow }) {
 export function useJobColumns(withClient: boolean): Column<JobRow>[] {
   const { day } = useSession();
   return [
-    ...(withClient ? ([{ key: 'client', head: 'Client', cell: (row) => <Link to={`/clients/${row.clientId}`} className="font-semibold hover:underline" onClick={(event) => event.stopPropagation()}>{row.client}</Link>, sort: (row) => row.client }] satisfies Column<JobRow>[]) : []),
+    ...(withClient
+      ? ([
+          {
+            key: 'client',
+            head: 'Client',
+            cell: (row) => (
+              <Link to={`/clients/${row.clientId}`} className="font-semibold hover:underline" onClick={(event) => event.stopPropagation()}>
+                {row.client}
+              </Link>
+            ),
+            sort: (row) => row.client,
+          },
+        ] satisfies Column<JobRow>[])
+      : []),
     { key: 'job', head: 'Job', cell: (row) => row.name, sort: (row) => row.name },
     { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} />, sort: (row) => row.dueOn, wide: true },
     { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'finished'} /> },

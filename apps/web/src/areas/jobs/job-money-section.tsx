@@ -50,11 +50,21 @@ export function JobMoneySection({ job }: { job: JobView }) {
             ...(seesFees
               ? [
                   { key: 'rate', head: 'Rate an hour', figure: true, cell: (row: TimeEntryView) => formatMoney(row.rate ?? 0), wide: true },
-                  { key: 'value', head: `Value, ${session.firm.currency}`, figure: true, cell: (row: TimeEntryView) => formatMoney(row.value ?? 0), sort: (row: TimeEntryView) => row.value },
+                  {
+                    key: 'value',
+                    head: `Value, ${session.firm.currency}`,
+                    figure: true,
+                    cell: (row: TimeEntryView) => formatMoney(row.value ?? 0),
+                    sort: (row: TimeEntryView) => row.value,
+                  },
                 ]
               : []),
           ]}
-          total={{ on: `${entries.length} ${entries.length === 1 ? 'entry' : 'entries'}`, minutes: formatHours(sum((entry) => entry.minutes)), value: formatMoney(sum((entry) => entry.value ?? 0)) }}
+          total={{
+            on: `${entries.length} ${entries.length === 1 ? 'entry' : 'entries'}`,
+            minutes: formatHours(sum((entry) => entry.minutes)),
+            value: formatMoney(sum((entry) => entry.value ?? 0)),
+          }}
           empty="No time yet. Start the timer on a task, or add time by hand."
         />
       )}

@@ -67,7 +67,12 @@ export function JobPage() {
         job.status === 'finished' ? (
           <>
             <span className="good font-semibold">Finished</span>
-            {obligation?.receipt && <>; filed with {obligation.authority}, receipt {obligation.receipt}</>}.
+            {obligation?.receipt && (
+              <>
+                ; filed with {obligation.authority}, receipt {obligation.receipt}
+              </>
+            )}
+            .
           </>
         ) : (
           <>
@@ -93,7 +98,10 @@ export function JobPage() {
           <Views
             views={[
               { to: base, words: 'Work' },
-              { to: `${base}/requests`, words: items.length ? `Requests ${items.filter((item) => item.state === 'accepted').length} of ${items.length} in` : 'Requests' },
+              {
+                to: `${base}/requests`,
+                words: items.length ? `Requests ${items.filter((item) => item.state === 'accepted').length} of ${items.length} in` : 'Requests',
+              },
               { to: `${base}/documents`, words: `Documents ${job.documents.length || ''}` },
               { to: `${base}/correspondence`, words: 'Correspondence' },
               { to: `${base}/money`, words: 'Time and money' },
@@ -175,7 +183,10 @@ export function JobPage() {
               <dt>Preparer</dt>
               <dd>{nameOf(job.preparerId)}</dd>
               <dt>Client</dt>
-              <dd>{job.contacts.length ? job.contacts.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>}, {job.clientWay}</dd>
+              <dd>
+                {job.contacts.length ? job.contacts.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>},{' '}
+                {job.clientWay}
+              </dd>
             </dl>
           </Note>
           {money && (
@@ -196,7 +207,8 @@ export function JobPage() {
               </dl>
               {job.status !== 'finished' && (
                 <p className="mt-1.5 text-fine text-soft">
-                  Estimate left: {formatHours(money.minutesLeft)}. At the end: <span className={money.atTheEnd < 0 ? 'late' : 'good'}>{upOrDown(money.atTheEnd)}</span>.
+                  Estimate left: {formatHours(money.minutesLeft)}. At the end:{' '}
+                  <span className={money.atTheEnd < 0 ? 'late' : 'good'}>{upOrDown(money.atTheEnd)}</span>.
                 </p>
               )}
               {job.wip !== null && <p className="mt-1 text-fine text-soft">WIP {formatSigned(job.wip)}</p>}
@@ -225,7 +237,9 @@ export function JobPage() {
       >
         <ul className="list-disc pl-5">
           <li>
-            {own ? `The period of ${job.client} is recorded as closed.` : `The return of ${job.client} goes to ${obligation?.authority} through the filing gateway.`}
+            {own
+              ? `The period of ${job.client} is recorded as closed.`
+              : `The return of ${job.client} goes to ${obligation?.authority} through the filing gateway.`}
           </li>
           <li>Its receipt comes back by itself, ticks the task that waits for it, and moves the job on.</li>
           {unfinished.length > 0 && <li className="soon">Not done yet: {unfinished.map((task) => task.name).join(', ')}.</li>}

@@ -18,7 +18,10 @@ interface Answer {
 const FILTERS = {
   all: { words: 'All open', holds: () => true },
   overdue: { words: 'Overdue', holds: (row: JobRow, today: string) => row.dueOn < today },
-  week: { words: 'Due this week', holds: (row: JobRow, today: string) => row.dueOn >= today && row.dueOn <= weekStart(civil(today)).add({ days: 6 }).toString() },
+  week: {
+    words: 'Due this week',
+    holds: (row: JobRow, today: string) => row.dueOn >= today && row.dueOn <= weekStart(civil(today)).add({ days: 6 }).toString(),
+  },
   waits: { words: 'Wait for clients', holds: (row: JobRow) => row.waitingSince !== null && row.status === 'open' },
   mine: { words: 'Mine', holds: (row: JobRow, _today: string, me: string) => row.who === me },
 } as const;
@@ -27,7 +30,7 @@ export function JobsPage() {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
   const [find, setFind] = useState('');
-    const show = search.get('show') ?? 'all';
+  const show = search.get('show') ?? 'all';
   const filter = show in FILTERS ? (show as keyof typeof FILTERS) : 'all';
   const finished = show === 'finished';
   const { data, size, setSize } = useSWRInfinite<Answer>((_index: number, before: Answer | null) => {
@@ -40,7 +43,10 @@ export function JobsPage() {
   const me = session.name.split(' ')[0]!;
   const rows = finished ? all : all.filter((row) => FILTERS[filter].holds(row, session.today, me));
   const count = (key: keyof typeof FILTERS) => all.filter((row) => FILTERS[key].holds(row, session.today, me)).length;
-  const longest = all.reduce<string | null>((oldest, row) => (row.waitingSince && row.status === 'open' && (!oldest || row.waitingSince < oldest) ? row.waitingSince : oldest), null);
+  const longest = all.reduce<string | null>(
+    (oldest, row) => (row.waitingSince && row.status === 'open' && (!oldest || row.waitingSince < oldest) ? row.waitingSince : oldest),
+    null,
+  );
   const group = (row: JobRow) => {
     if (finished) return 'Finished';
     if (row.dueOn < session.today) return 'Overdue';
@@ -53,7 +59,11 @@ export function JobsPage() {
     </button>
   );
   const tab = (show: string, words: string) => (
-    <button key={show} className={(finished ? 'finished' : filter) === show ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'} onClick={() => setSearch(show === 'all' ? {} : { show })}>
+    <button
+      key={show}
+      className={(finished ? 'finished' : filter) === show ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'}
+      onClick={() => setSearch(show === 'all' ? {} : { show })}
+    >
       {words}
     </button>
   );
@@ -64,7 +74,8 @@ export function JobsPage() {
         !finished && data ? (
           <>
             {narrow('week', `${count('week')} due this week`)}, {narrow('waits', `${count('waits')} wait for clients`, count('waits') ? 'soon' : '')}
-            {longest && <>, the longest {waitedWords(longest, session.day)}</>}, {narrow('overdue', `${count('overdue')} overdue`, count('overdue') ? 'late' : '')}. {all.length}
+            {longest && <>, the longest {waitedWords(longest, session.day)}</>},{' '}
+            {narrow('overdue', `${count('overdue')} overdue`, count('overdue') ? 'late' : '')}. {all.length}
             {more ? ' and more' : ''} are open.
           </>
         ) : (
@@ -79,12 +90,26 @@ export function JobsPage() {
           </span>
           <label className="ml-auto flex items-baseline gap-2">
             Name holds
-            <input className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp" value={find} onChange={(event) => setFind(event.target.value)} />
+            <input
+              className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
           </label>
         </>
       }
     >
-      {data && <LedgerTable label="Jobs" columns={columns} rows={rows} group={group} keyOf={(row) => row.id} to={(row) => `/jobs/${row.id}`} empty="No job stands here. Jobs begin by themselves when the lead time of a deadline has come." />}
+      {data && (
+        <LedgerTable
+          label="Jobs"
+          columns={columns}
+          rows={rows}
+          group={group}
+          keyOf={(row) => row.id}
+          to={(row) => `/jobs/${row.id}`}
+          empty="No job stands here. Jobs begin by themselves when the lead time of a deadline has come."
+        />
+      )}
       {more && (
         <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
           Show more

@@ -84,7 +84,8 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
     ? `done by ${task.doneBy}, ${momentInWords(task.doneAt, session.day)}`
     : current && job.waitingSince && task.doneByEvent === null
       ? waits
-      : waits || (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
+      : waits ||
+        (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
   const late = !task.doneAt && task.dueOn < session.today;
   return (
     <tr className={task.doneAt ? 'text-soft' : ''}>
@@ -116,7 +117,10 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         <span className="flex items-baseline justify-between gap-2">
           <span className="text-soft">{note}</span>
           {!task.doneAt && session.may('record time') && job.status !== 'finished' && (
-            <button className="lnk shrink-0 text-kelp" onClick={() => void act('/api/timer/start', { jobId: job.id, taskId: task.id }, `The timer runs on ${task.name}.`)}>
+            <button
+              className="lnk shrink-0 text-kelp"
+              onClick={() => void act('/api/timer/start', { jobId: job.id, taskId: task.id }, `The timer runs on ${task.name}.`)}
+            >
               Start timer
             </button>
           )}

@@ -25,7 +25,12 @@ export function DoorPage() {
       setProblem(caught.message);
     }
   };
-  const { form, onSubmit, busy, problem: refused } = useLeafForm<EnterCode>({
+  const {
+    form,
+    onSubmit,
+    busy,
+    problem: refused,
+  } = useLeafForm<EnterCode>({
     input: EnterCode,
     start: { code: '' },
     submit: async (values) => {
@@ -73,7 +78,15 @@ export function DoorPage() {
                 onSubmit();
               }}
             >
-              <TextField label="Code from the message" narrow inputMode="numeric" autoComplete="one-time-code" hint="Six digits. It works for 15 minutes." {...form.register('code')} error={form.formState.errors.code?.message} />
+              <TextField
+                label="Code from the message"
+                narrow
+                inputMode="numeric"
+                autoComplete="one-time-code"
+                hint="Six digits. It works for 15 minutes."
+                {...form.register('code')}
+                error={form.formState.errors.code?.message}
+              />
               <div className="flex items-center gap-4">
                 <button className="act" disabled={busy}>
                   Go in

@@ -61,7 +61,10 @@ export function PortalPage() {
             {rest.map((invoice) => (
               <li key={invoice.id} className="flex justify-between gap-3 border-b border-rule-soft px-3.5 py-2 last:border-0">
                 <span>
-                  Invoice {invoice.number} <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>{invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}</span>
+                  Invoice {invoice.number}{' '}
+                  <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>
+                    {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
+                  </span>
                 </span>
                 <a className="lnk" href={`/api/portal/invoices/${invoice.id}/pdf`}>
                   PDF, {formatMoney(invoice.gross)}
@@ -82,7 +85,8 @@ function Request({ request }: { request: PortalRequest }) {
       <p className="text-table text-soft">{request.client}</p>
       <h1 className="text-[22px]">{request.title}</h1>
       <p className="mt-1 text-[15px]">
-        {sent} of {request.items.length} {sent === 1 ? 'is' : 'are'} in. Please send the rest by <b>{fullDate(civil(request.dueOn))}</b>. {request.sentBy} asked on {shortDate(dayOf(request.sentAt))}.
+        {sent} of {request.items.length} {sent === 1 ? 'is' : 'are'} in. Please send the rest by <b>{fullDate(civil(request.dueOn))}</b>. {request.sentBy} asked
+        on {shortDate(dayOf(request.sentAt))}.
       </p>
       <ol className="mt-4">
         {request.items.map((item) => (
@@ -123,7 +127,13 @@ function Item({ item }: { item: RequestItemView }) {
       {item.description && wanted && <p className="text-[13.5px] text-soft">{item.description}</p>}
       {item.answers.map((answer) => (
         <p key={answer.id} className="text-[13.5px] text-soft">
-          {answer.kind === 'file' ? `${answer.documentName}, sent ${shortDate(dayOf(answer.at))}` : answer.kind === 'question' ? `You asked: “${answer.text}”` : answer.kind === 'reply' ? `${answer.by} replied: “${answer.text}”` : `You said it does not apply: “${answer.text}”`}
+          {answer.kind === 'file'
+            ? `${answer.documentName}, sent ${shortDate(dayOf(answer.at))}`
+            : answer.kind === 'question'
+              ? `You asked: “${answer.text}”`
+              : answer.kind === 'reply'
+                ? `${answer.by} replied: “${answer.text}”`
+                : `You said it does not apply: “${answer.text}”`}
         </p>
       ))}
       {item.state === 'accepted' && <p className="good text-[13.5px]">Accepted, thank you.</p>}
@@ -138,7 +148,14 @@ function Item({ item }: { item: RequestItemView }) {
         <>
           <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-4 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
             {busy ? 'Sending …' : 'Take a picture or choose files'}
-            <input type="file" multiple className="sr-only" disabled={busy} aria-label={`Files for ${item.name}`} onChange={(event) => (choose(event.target.files), (event.target.value = ''))} />
+            <input
+              type="file"
+              multiple
+              className="sr-only"
+              disabled={busy}
+              aria-label={`Files for ${item.name}`}
+              onChange={(event) => (choose(event.target.files), (event.target.value = ''))}
+            />
           </label>
           <p className="flex gap-4">
             {wanted && (
@@ -162,7 +179,6 @@ function Item({ item }: { item: RequestItemView }) {
         >
           <label className="block text-table font-semibold">
             {writing === 'question' ? 'Your question' : 'Why it does not apply'}
-            {/* eslint-disable-next-line jsx-a11y/no-autofocus -- the field was just asked for */}
             <textarea autoFocus rows={2} className="field mt-0.5 font-normal" value={words} onChange={(event) => setWords(event.target.value)} />
           </label>
           <p className="mt-2 flex gap-3">

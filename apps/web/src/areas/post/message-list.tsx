@@ -23,7 +23,9 @@ export function MessageList({ of }: { of: string }) {
         columns={[
           { key: 'at', head: 'When', cell: (row) => <span className="whitespace-nowrap">{momentInWords(row.at, day)}</span>, sort: (row) => row.at },
           { key: 'to', head: 'To', cell: (row) => row.to, sort: (row) => row.to },
-          ...(of.startsWith('client') ? [] : [{ key: 'client', head: 'Client', cell: (row: SentMessage) => row.client, sort: (row: SentMessage) => row.client, wide: true }]),
+          ...(of.startsWith('client')
+            ? []
+            : [{ key: 'client', head: 'Client', cell: (row: SentMessage) => row.client, sort: (row: SentMessage) => row.client, wide: true }]),
           {
             key: 'subject',
             head: 'About',

@@ -15,7 +15,11 @@ export function PostRoomPage() {
   if (!data) return null;
   const reading = data.find((message) => message.id === picked) ?? data[0];
   return (
-    <Page title="Post room" sum="A stand-in for mail and text messages: nothing leaves this machine. What would have been delivered stands here, codes and links included." tools={<PostViews />}>
+    <Page
+      title="Post room"
+      sum="A stand-in for mail and text messages: nothing leaves this machine. What would have been delivered stands here, codes and links included."
+      tools={<PostViews />}
+    >
       {!reading ? (
         <div className="sheet px-4 py-6 text-soft">Nothing was delivered yet. Send a request or a bill from a job.</div>
       ) : (
@@ -23,7 +27,11 @@ export function PostRoomPage() {
           <ul className="sheet max-h-[70vh] overflow-y-auto" aria-label="Messages">
             {data.map((message) => (
               <li key={message.id} className="border-b border-rule-soft last:border-0">
-                <button aria-pressed={message.id === reading.id} className={`block w-full px-3 py-2 text-left text-table ${message.id === reading.id ? 'bg-kelp-tint' : 'hover:bg-kelp-tint/50'}`} onClick={() => setPicked(message.id)}>
+                <button
+                  aria-pressed={message.id === reading.id}
+                  className={`block w-full px-3 py-2 text-left text-table ${message.id === reading.id ? 'bg-kelp-tint' : 'hover:bg-kelp-tint/50'}`}
+                  onClick={() => setPicked(message.id)}
+                >
                   <span className="flex justify-between gap-3">
                     <span className="truncate font-semibold">{message.to}</span>
                     <span className="shrink-0 text-soft">{momentInWords(message.at, day)}</span>

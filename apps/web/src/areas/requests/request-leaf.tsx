@@ -36,7 +36,11 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
   const { register, control, formState } = form;
   const { errors } = formState;
   const { fields, append, remove } = useFieldArray({ control, name: 'items' });
-  const act = !preview ? 'Look at what goes out' : preview.messages.length === 0 ? 'Record the request, nobody is written to' : `Send to ${preview.messages.length === 1 ? preview.messages[0]!.to : `${preview.messages.length} people`}`;
+  const act = !preview
+    ? 'Look at what goes out'
+    : preview.messages.length === 0
+      ? 'Record the request, nobody is written to'
+      : `Send to ${preview.messages.length === 1 ? preview.messages[0]!.to : `${preview.messages.length} people`}`;
   return (
     <Leaf
       open
@@ -66,7 +70,12 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
           {fields.map((field, index) => (
             <div key={field.id} className="mb-2 grid grid-cols-[1fr_1.4fr_auto] gap-x-3 border-b border-rule-soft">
               <TextField label={`Item ${index + 1}`} {...register(`items.${index}.name`)} error={errors.items?.[index]?.name?.message} />
-              <TextField label="Description" hint="What exactly, in which form" {...register(`items.${index}.description`)} error={errors.items?.[index]?.description?.message} />
+              <TextField
+                label="Description"
+                hint="What exactly, in which form"
+                {...register(`items.${index}.description`)}
+                error={errors.items?.[index]?.description?.message}
+              />
               <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Take out item ${index + 1}`}>
                 Take out
               </button>

@@ -27,7 +27,9 @@ export function RequestsSection({ job }: { job: JobView }) {
           Ask the client
         </button>
       )}
-      {job.requests.length === 0 && <Empty>Nothing was asked yet. “Ask the client” proposes what the procedure wants in this phase, and shows what goes to whom before it goes.</Empty>}
+      {job.requests.length === 0 && (
+        <Empty>Nothing was asked yet. “Ask the client” proposes what the procedure wants in this phase, and shows what goes to whom before it goes.</Empty>
+      )}
       {job.requests.map((request) => (
         <Request key={request.id} request={request} onWrite={setWriting} />
       ))}
@@ -61,7 +63,13 @@ function Request({ request, onWrite }: { request: RequestView; onWrite(writing: 
   );
 }
 
-const STATE_TONE: Record<RequestItemView['state'], string> = { asked: 'text-soft', answered: 'soon', accepted: 'good', 'sent back': 'late', 'does not apply': 'soon' };
+const STATE_TONE: Record<RequestItemView['state'], string> = {
+  asked: 'text-soft',
+  answered: 'soon',
+  accepted: 'good',
+  'sent back': 'late',
+  'does not apply': 'soon',
+};
 
 function Item({ item, onWrite }: { item: RequestItemView; onWrite(writing: Writing): void }) {
   const session = useSession();
@@ -81,7 +89,8 @@ function Item({ item, onWrite }: { item: RequestItemView; onWrite(writing: Writi
     <div className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule-soft px-3 py-2.5 last:border-0">
       <div className="min-w-0">
         <p>
-          <span className="font-semibold">{item.name}</span> <span className={`text-table ${STATE_TONE[item.state]}`}>{question && item.state === 'asked' ? 'asked, with a question for us' : item.state}</span>
+          <span className="font-semibold">{item.name}</span>{' '}
+          <span className={`text-table ${STATE_TONE[item.state]}`}>{question && item.state === 'asked' ? 'asked, with a question for us' : item.state}</span>
         </p>
         {item.description && <p className="text-table text-soft">{item.description}</p>}
         {item.answers.map((answer) => (
@@ -142,9 +151,22 @@ function WordsLeaf({ writing: { item, what }, onClose }: { writing: Writing; onC
   });
   const { errors } = form.formState;
   return (
-    <Leaf open title={back ? `Send ${item.name} back` : `Reply about ${item.name}`} act={back ? 'Send back and tell the client' : 'Reply to the client'} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <LongTextField label={back ? 'What is missing or wrong' : 'Your reply'} hint="The client reads exactly these words." autoFocus {...form.register(back ? 'reason' : 'text')} error={(back ? errors.reason : errors.text)?.message} />
+    <Leaf
+      open
+      title={back ? `Send ${item.name} back` : `Reply about ${item.name}`}
+      act={back ? 'Send back and tell the client' : 'Reply to the client'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      <LongTextField
+        label={back ? 'What is missing or wrong' : 'Your reply'}
+        hint="The client reads exactly these words."
+        autoFocus
+        {...form.register(back ? 'reason' : 'text')}
+        error={(back ? errors.reason : errors.text)?.message}
+      />
     </Leaf>
   );
 }
-

@@ -43,7 +43,13 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
           </button>
         )}
       </div>
-      <LedgerTable label="Services" columns={columns} rows={lines} keyOf={(row) => row.id} empty="No service yet. Give the client one: its deadlines are computed at once." />
+      <LedgerTable
+        label="Services"
+        columns={columns}
+        rows={lines}
+        keyOf={(row) => row.id}
+        empty="No service yet. Give the client one: its deadlines are computed at once."
+      />
       {adding && <ServiceLineLeaf clientId={clientId} onClose={() => setAdding(false)} />}
     </section>
   );

@@ -40,7 +40,10 @@ export function SignInPage() {
             <ul className="sheet">
               {offer.people.map((person) => (
                 <li key={person.memberId} className="border-b border-rule-soft last:border-0">
-                  <button className="grid w-full grid-cols-[1fr_1.4fr] px-3 py-[7px] text-left hover:bg-kelp-tint" onClick={() => void enter('/api/sign-in/demo', { memberId: person.memberId })}>
+                  <button
+                    className="grid w-full grid-cols-[1fr_1.4fr] px-3 py-[7px] text-left hover:bg-kelp-tint"
+                    onClick={() => void enter('/api/sign-in/demo', { memberId: person.memberId })}
+                  >
                     <span className="font-semibold">{person.name}</span>
                     <span className="text-soft">{person.does}</span>
                   </button>

@@ -20,7 +20,10 @@ export function TodayPage() {
   const longest = today.waiting[0]?.waitingSince;
   const quiet = today.overdue.length + today.answered.length + today.dueThisWeek.length + today.waiting.length + today.nobodyToWriteTo.length === 0;
   const view = (whose: string, words: string) => (
-    <button className={(whose === 'mine') === mine ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'} onClick={() => setSearch(whose === 'mine' ? { whose } : {})}>
+    <button
+      className={(whose === 'mine') === mine ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'}
+      onClick={() => setSearch(whose === 'mine' ? { whose } : {})}
+    >
       {words}
     </button>
   );
@@ -34,13 +37,19 @@ export function TodayPage() {
           </a>
           ,{' '}
           <a href="#overdue" className={`lnk ${today.overdue.length ? 'late' : ''}`}>
-            {today.overdue.length === 0 ? 'nothing is overdue' : `${counted(today.overdue.length, 'deadline')} ${today.overdue.length === 1 ? 'is' : 'are'} overdue`}
+            {today.overdue.length === 0
+              ? 'nothing is overdue'
+              : `${counted(today.overdue.length, 'deadline')} ${today.overdue.length === 1 ? 'is' : 'are'} overdue`}
           </a>
           ,{' '}
           <a href="#week" className="lnk">
             {today.dueThisWeek.length === 0 ? 'no deadline' : counted(today.dueThisWeek.length, 'deadline')} until Sunday
           </a>
-          ; {today.waiting.length === 0 ? 'nobody waits for clients' : `${counted(today.waiting.length, 'job')} ${today.waiting.length === 1 ? 'waits' : 'wait'} for clients`}.
+          ;{' '}
+          {today.waiting.length === 0
+            ? 'nobody waits for clients'
+            : `${counted(today.waiting.length, 'job')} ${today.waiting.length === 1 ? 'waits' : 'wait'} for clients`}
+          .
         </>
       }
       tools={
@@ -148,7 +157,13 @@ function Group({ id, title, lines, section }: { id: string; title: string; lines
               </Link>
             </td>
             <td>{line.client}</td>
-            <td>{line.dueOn ? <DueWords due={line.dueOn} /> : line.since && <span className="whitespace-nowrap text-soft">{momentInWords(line.since, session.day)}</span>}</td>
+            <td>
+              {line.dueOn ? (
+                <DueWords due={line.dueOn} />
+              ) : (
+                line.since && <span className="whitespace-nowrap text-soft">{momentInWords(line.since, session.day)}</span>
+              )}
+            </td>
             <td className="text-soft max-md:hidden">
               {line.why}
               {line.dueOn && line.since && line.why.startsWith('waits') && `, ${sinceInWords(dayOf(line.since), session.day)}`}
@@ -193,7 +208,9 @@ function MyTasks({ tasks }: { tasks: TodayTask[] }) {
                 <span className="text-soft max-md:hidden">, {task.job}</span>
               </td>
               <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
-              <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>{task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}</td>
+              <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
+                {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,0 +1,24 @@
+/** The arrows of docs/architecture.md, checked on what the files really import. */
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    { name: 'core-stands-alone', severity: 'error', from: { path: '^packages/core' }, to: { path: '^(packages/contract|apps|demo)' } },
+    { name: 'contract-on-core-only', severity: 'error', from: { path: '^packages/contract' }, to: { path: '^(apps|demo)' } },
+    { name: 'platform-knows-no-area', severity: 'error', from: { path: '^apps/server/src/platform' }, to: { path: '^apps/server/src/(areas|stand-ins)' } },
+    {
+      name: 'areas-meet-at-the-door',
+      comment: 'An area is used through its index.ts; its tables are its own.',
+      severity: 'error',
+      from: { path: '^apps/server/src/areas/([^/]+)/' },
+      to: { path: '^apps/server/src/areas/([^/]+)/', pathNot: ['^apps/server/src/areas/$1/', '^apps/server/src/areas/[^/]+/index\\.ts$'] },
+    },
+    { name: 'web-knows-the-contract', severity: 'error', from: { path: '^apps/web' }, to: { path: '^(apps/server|demo)' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(\\.test\\.tsx?$|/dist/|/test/|vite\\.config|drizzle\\.config)' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'] },
+  },
+};

@@ -1,0 +1,68 @@
+import boundaries from 'eslint-plugin-boundaries';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', 'node_modules/**', 'data/**', '.cache/**', 'test-results/**'] },
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [tseslint.configs.recommendedTypeChecked],
+    languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'off',
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/require-await': 'off',
+      '@typescript-eslint/only-throw-error': 'off',
+      '@typescript-eslint/unbound-method': 'off',
+    },
+  },
+  {
+    files: ['apps/web/**/*.{ts,tsx}'],
+    extends: [jsxA11y.flatConfigs.recommended],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      // A row that opens on a click is also opened by its link, and by j, k and Enter.
+      // The first field of a leaf that was just opened.
+      'jsx-a11y/no-autofocus': 'off',
+      'jsx-a11y/click-events-have-key-events': 'off',
+      'jsx-a11y/no-noninteractive-element-interactions': 'off',
+      'jsx-a11y/no-static-element-interactions': 'off',
+      'react-hooks/refs': 'off',
+      'react-hooks/set-state-in-effect': 'off',
+      'react-hooks/incompatible-library': 'off',
+    },
+  },
+  {
+    files: ['packages/**/*.ts', 'apps/**/*.{ts,tsx}', 'demo/**/*.ts'],
+    plugins: { boundaries },
+    settings: {
+      'import/resolver': { typescript: { project: './tsconfig.json' } },
+      'boundaries/elements': [
+        { type: 'core', pattern: 'packages/core' },
+        { type: 'contract', pattern: 'packages/contract' },
+        { type: 'platform', pattern: 'apps/server/src/platform' },
+        { type: 'stand-ins', pattern: 'apps/server/src/stand-ins' },
+        { type: 'area', pattern: 'apps/server/src/areas/*', capture: ['area'] },
+        { type: 'web', pattern: 'apps/web' },
+        { type: 'demo', pattern: 'demo' },
+      ],
+    },
+    rules: {
+      'boundaries/element-types': [
+        'error',
+        {
+          default: 'allow',
+          rules: [
+            { from: 'core', disallow: ['contract', 'platform', 'area', 'stand-ins', 'web', 'demo'], message: 'The core imports nothing of ours' },
+            { from: 'contract', disallow: ['platform', 'area', 'stand-ins', 'web', 'demo'], message: 'The contract stands on the core alone' },
+            { from: 'platform', disallow: ['area', 'stand-ins', 'web', 'demo'], message: 'The platform knows no area' },
+            { from: 'web', disallow: ['platform', 'area', 'stand-ins', 'demo'], message: 'The web knows the server by the contract alone' },
+          ],
+        },
+      ],
+    },
+  },
+);

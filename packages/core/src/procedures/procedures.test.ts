@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { civil, isWorkingDay } from '../calendar';
+import { type JobState, type Procedure, advance, checkProcedure, layOut, progress } from '.';
+
+const vat: Procedure = {
+  phases: [
+    { key: 'ask', name: 'Ask the client', tasks: [{ key: 'ask', name: 'Send the request', role: 'preparer', estimate: 10 }] },
+    {
+      key: 'prepare',
+      name: 'Prepare',
+      tasks: [
+        { key: 'enter', name: 'Enter', role: 'preparer', estimate: 60 },
+        { key: 'draft', name: 'Draft', role: 'preparer', estimate: 30, waitsFor: ['enter'] },
+      ],
+    },
+    {
+      key: 'look',
+      name: 'Second look',
+      onlyIf: { fact: 'legalForm', is: 'company' },
+      tasks: [{ key: 'sign', name: 'Sign off', role: 'manager', estimate: 15 }],
+    },
+    { key: 'file', name: 'File', tasks: [{ key: 'file', name: 'File', role: 'preparer', estimate: 5 }] },
+  ],
+};
+
+describe('laying out', () => {
+  it('keeps every task on working days inside the dates of the job, in order', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 700 }), fc.integer({ min: 0, max: 60 }), (offset, length) => {
+        const start = civil('2026-01-05').add({ days: offset });
+        const target = start.add({ days: length });
+        const { tasks } = layOut(vat, { legalForm: 'company' }, { start, target });
+        let last = start;
+        for (const task of tasks) {
+          expect(start.until(task.start).days).toBeGreaterThanOrEqual(0);
+          expect(task.start.until(task.due).days).toBeGreaterThanOrEqual(0);
+          expect(task.due.until(target).days).toBeGreaterThanOrEqual(0);
+          expect(last.until(task.start).days).toBeGreaterThanOrEqual(0);
+          if (length > 3) expect(isWorkingDay(task.due)).toBe(true);
+          last = task.start;
+        }
+      }),
+    );
+  });
+
+  it('passes a phase over for clients who do not meet its rule, and says why', () => {
+    const { phases, passedOver } = layOut(vat, { legalForm: 'sole trader' }, { start: civil('2026-03-02'), target: civil('2026-03-20') });
+    expect(phases.map((phase) => phase.key)).toEqual(['ask', 'prepare', 'file']);
+    expect(passedOver).toEqual([{ name: 'Second look', why: 'only if legal form is company' }]);
+  });
+});
+
+const state = (current: string | null, done: string[], requests: JobState['requests'] = []): JobState => ({
+  phases: vat.phases,
+  current,
+  tasks: vat.phases.flatMap((phase) => phase.tasks.map((task) => ({ phaseKey: phase.key, done: done.includes(task.key) }))),
+  requests,
+});
+
+describe('moving', () => {
+  it('stays while a task is open', () => {
+    expect(advance(state('prepare', ['ask', 'enter']))).toEqual([]);
+  });
+
+  it('stays while a request of the phase is open, and moves when it is complete', () => {
+    expect(advance(state('ask', ['ask'], [{ phaseKey: 'ask', complete: false }]))).toEqual([]);
+    const [move] = advance(state('ask', ['ask'], [{ phaseKey: 'ask', complete: true }]));
+    expect(move).toMatchObject({ from: 'Ask the client', toKey: 'prepare', why: '1 task of 1 done, the client has answered everything' });
+  });
+
+  it('goes on through phases that are complete already', () => {
+    expect(advance(state('ask', ['ask', 'enter', 'draft'])).map((move) => move.toKey)).toEqual(['prepare', 'look']);
+  });
+
+  it('finishes after the last phase, and a finished job moves no more', () => {
+    expect(advance(state('file', ['ask', 'enter', 'draft', 'sign', 'file'])).at(-1)).toMatchObject({ from: 'File', to: null, toKey: null });
+    expect(advance(state(null, ['ask', 'enter', 'draft', 'sign', 'file']))).toEqual([]);
+  });
+
+  it('tells the progress of each phase', () => {
+    expect(progress(state('prepare', ['ask', 'enter'])).map((phase) => `${phase.name} ${phase.done}/${phase.tasks} ${phase.stands}`)).toEqual([
+      'Ask the client 1/1 done',
+      'Prepare 1/2 current',
+      'Second look 0/1 ahead',
+      'File 0/1 ahead',
+    ]);
+  });
+});
+
+describe('checking a procedure', () => {
+  const circle = (waits: Record<string, string[]>): Procedure => ({
+    phases: [
+      {
+        key: 'p',
+        name: 'P',
+        tasks: Object.entries(waits).map(([key, waitsFor]) => ({ key, name: key.toUpperCase(), role: 'preparer', estimate: 1, waitsFor })),
+      },
+    ],
+  });
+
+  it('finds nothing wrong with a sound one', () => {
+    expect(checkProcedure(vat)).toEqual([]);
+  });
+
+  it('names a circle, a missing task and a key used twice', () => {
+    expect(checkProcedure(circle({ a: ['b'], b: ['c'], c: ['a'] }))).toEqual(['Tasks wait in a circle: "A", then "B", then "C"']);
+    expect(checkProcedure(circle({ a: ['gone'] }))).toEqual(['"A" waits for "gone", which is not there']);
+    expect(checkProcedure({ phases: [...circle({ a: [] }).phases, ...circle({ a: [] }).phases] })).toEqual(['Two tasks share the key "a"']);
+  });
+});

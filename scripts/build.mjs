@@ -1,0 +1,4 @@
+import { buildWhatHasChanged, installWhatIsMissing } from './tasks.mjs';
+
+installWhatIsMissing();
+buildWhatHasChanged();

@@ -1,0 +1,64 @@
+// Every check, in the order in which a fault is cheapest to find. Ends with one line: N passed, N failed.
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { buildWhatHasChanged, installWhatIsMissing, root, run } from './tasks.mjs';
+
+const { values } = parseArgs({ options: { postgres: { type: 'boolean' } } });
+installWhatIsMissing();
+buildWhatHasChanged();
+
+let passed = 0;
+let failed = 0;
+const check = (name, command, args, options) => {
+  console.log(`\n== ${name}`);
+  if (run(command, args, options) === 0) passed += 1;
+  else {
+    failed += 1;
+    console.log(`${name}: failed`);
+  }
+};
+const read = (file) => (existsSync(join(root, file)) ? JSON.parse(readFileSync(join(root, file), 'utf8')) : null);
+
+check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
+check('lint', 'npx', ['eslint', '--max-warnings', '0', '.']);
+check('arrows between areas', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'demo', '--output-type', 'err']);
+check('dead code', 'npx', ['knip', '--no-progress']);
+
+rmSync(join(root, '.cache/vitest.json'), { force: true });
+console.log('\n== unit and API tests');
+const units = run('npx', ['vitest', 'run'], { env: { ...process.env, TZ: 'UTC' } });
+const unitReport = read('.cache/vitest.json');
+passed += unitReport?.numPassedTests ?? 0;
+failed += unitReport?.numFailedTests ?? 0;
+if (units !== 0 && !unitReport?.numFailedTests) failed += 1;
+
+if (values.postgres) {
+  console.log('\n== API tests on a PostgreSQL server');
+  failed +=
+    run('node', ['scripts/postgres.mjs', 'npx', 'vitest', 'run', '--project', 'server', '--reporter', 'default'], { env: { ...process.env, TZ: 'UTC' } }) === 0
+      ? 0
+      : 1;
+}
+
+console.log('\n== browser tests');
+if (!existsSync('/usr/bin/chromium')) {
+  console.log('Installing Chromium from the system packages.');
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', 'chromium']);
+}
+if (!existsSync('/usr/bin/chromium')) {
+  console.log('Chromium is missing and could not be installed: run "apt-get install chromium", then "npm test" again.');
+  failed += 1;
+} else {
+  rmSync(join(root, '.cache/playwright.json'), { force: true });
+  const browser = run('npx', ['playwright', 'test']);
+  const stats = read('.cache/playwright.json')?.stats;
+  passed += stats?.expected ?? 0;
+  failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+  if (browser !== 0 && !stats?.unexpected) failed += 1;
+}
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
