@@ -248,7 +248,6 @@ export class Diary {
     for (const [index, { hour, who, act }] of acts.entries()) {
       at(hour, Math.min(59, index));
       await this.run(who, act);
-      if (hour >= 16) await this.hands.effects.drain(this.firm.firmId);
     }
     await this.hands.effects.drain(this.firm.firmId);
     this.days.delete(day.toString());

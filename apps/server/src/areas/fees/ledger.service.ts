@@ -74,7 +74,7 @@ export class LedgerService implements OnModuleInit {
     let after = 0;
     for (const posting of postings) {
       after += posting.amount;
-      const group = posting.settlementId ?? posting.reversesSettlementId ?? posting.id;
+      const group = posting.settlementId ?? (posting.reversesSettlementId ? `reversal of ${posting.reversesSettlementId}` : posting.id);
       const last = lines.at(-1);
       if (last && last.group === group) {
         last.amount += posting.amount;

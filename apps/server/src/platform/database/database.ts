@@ -17,8 +17,8 @@ export type Tx = PgDatabase<PgQueryResultHKT, Record<string, never>>;
 
 /** Runs a statement and gives its rows as they come. Sums and counts have to be cast: `::int`, `::float8` for money. */
 export async function rows<T>(tx: Tx, statement: SQL): Promise<T[]> {
-  const result = (await tx.execute(statement)) as unknown as { rows: T[] };
-  return result.rows;
+  const result: unknown = await tx.execute(statement);
+  return (result as { rows: T[] }).rows;
 }
 
 /** As whom a transaction sees the data: one firm, whoever shows a secret, or the application's own look over its firms. */

@@ -18,6 +18,8 @@ export interface Effect<Payload, Result> {
 }
 
 const TRIES = 6;
+/** How many are claimed at once. */
+const TOGETHER = 20;
 
 interface Claimed {
   id: string;
@@ -67,24 +69,24 @@ export class Effects {
   private async drainNow(firmId: string): Promise<void> {
     for (;;) {
       const claimed = await this.claim(firmId);
-      if (!claimed) return;
-      await this.carryOut(firmId, claimed);
+      for (const one of claimed) await this.carryOut(firmId, one);
+      if (claimed.length < TOGETHER) return;
     }
   }
 
-  private async claim(firmId: string): Promise<Claimed | null> {
+  private async claim(firmId: string): Promise<Claimed[]> {
     const now = this.clock.now();
-    const [claimed] = await this.database.transaction({ firmId }, (tx) =>
+    const claimed = await this.database.transaction({ firmId }, (tx) =>
       rows<Claimed>(
         tx,
         sql`update outbox set claimed_until = ${now.add({ minutes: 2 }).toString()}, attempts = attempts + 1
-            where id = (select id from outbox where done_at is null and attempts < ${TRIES} and not_before <= ${now.toString()}
+            where id in (select id from outbox where done_at is null and attempts < ${TRIES} and not_before <= ${now.toString()}
                           and (claimed_until is null or claimed_until < ${now.toString()})
-                        order by id limit 1 for update skip locked)
+                        order by id limit ${TOGETHER} for update skip locked)
             returning id, kind, key, payload, attempts`,
       ),
     );
-    return claimed ?? null;
+    return claimed.sort((a, b) => (a.id < b.id ? -1 : 1));
   }
 
   private async carryOut(firmId: string, claimed: Claimed): Promise<void> {

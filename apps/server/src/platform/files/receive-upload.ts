@@ -32,7 +32,7 @@ export function receiveUpload(request: Request, store: FileStore): Promise<Uploa
       reject(Problem.of(400, 'bad-request', 'Not understood', 'Send the file as multipart/form-data.'));
       return;
     }
-    const fail = (error: unknown) => {
+    const fail = (error: Error) => {
       request.unpipe(reader);
       request.resume();
       reject(error);

@@ -39,7 +39,7 @@ export class WorkInterceptor implements NestInterceptor {
     const { identity } = request;
     if (!identity || this.reflector.get<boolean | undefined>(OUTSIDE_WORK, context.getHandler())) return next.handle();
     const once = this.reflector.get<boolean | undefined>(NEEDS_KEY, context.getHandler());
-    const handle = () => lastValueFrom(next.handle(), { defaultValue: undefined });
+    const handle = (): Promise<unknown> => lastValueFrom(next.handle() as Observable<unknown>, { defaultValue: undefined });
     return from(
       this.works.run(
         identity,

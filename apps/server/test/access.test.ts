@@ -1,0 +1,207 @@
+import { sql } from 'drizzle-orm';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { ROLES, may } from '@steady/core/access';
+import { rows } from '../src/platform/database';
+import { DUNMARRA, PASSWORD, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+
+let test: TestApp;
+let clientId: string;
+let jobId: string;
+
+beforeAll(async () => {
+  test = await startTestApp();
+  clientId = await clientWithVat(test);
+  await test.tick();
+  jobId = await jobOf(test, clientId);
+});
+afterAll(() => test.close());
+
+const nobody = () => request(test.app.getHttpServer());
+
+interface Description {
+  paths: Record<string, Record<string, unknown>>;
+}
+
+/** Every route of the application, from its own description, with an id of this firm filled in. */
+async function routes(): Promise<{ method: 'get' | 'post' | 'patch' | 'delete'; path: string }[]> {
+  const { paths } = (await nobody().get('/api/docs-json').expect(200)).body as Description;
+  return Object.entries(paths).flatMap(([path, methods]) =>
+    Object.keys(methods).map((method) => ({ method: method as 'get', path: path.replace('{id}', clientId).replace('{token}', 'no-such-door') })),
+  );
+}
+
+const OPEN = ['/api/sign-in', '/api/sign-in/demo', '/api/sign-out', '/api/portal/door/'];
+const isOpen = (path: string) => OPEN.some((open) => path === open || (open.endsWith('/') && path.startsWith(open)));
+
+describe('row level security', () => {
+  it('is on for every table that belongs to a firm', async () => {
+    const tables = await test.database.asOwner((tx) =>
+      rows<{ name: string; on: boolean; policies: number }>(
+        tx,
+        sql`select c.relname as name, c.relrowsecurity as "on", (select count(*) from pg_policy p where p.polrelid = c.oid)::int as policies
+            from pg_class c join pg_namespace n on n.oid = c.relnamespace where n.nspname = 'public' and c.relkind = 'r' and c.relname <> 'migrations'`,
+      ),
+    );
+    expect(tables.length).toBeGreaterThan(25);
+    expect(tables.filter((table) => !table.on || table.policies === 0)).toEqual([]);
+  });
+
+  it('lets a firm neither read nor write, change or remove what is another\u2019s', async () => {
+    const asOther = <T>(act: Parameters<typeof test.database.transaction<T>>[1]) => test.database.transaction({ firmId: test.other.id }, act);
+    expect(await asOther((tx) => rows(tx, sql`select id from clients`))).toEqual([]);
+    expect(await asOther((tx) => rows(tx, sql`update clients set name = 'taken' returning id`))).toEqual([]);
+    expect(await asOther((tx) => rows(tx, sql`delete from jobs returning id`))).toEqual([]);
+    await expect(asOther((tx) => rows(tx, sql`insert into counters (firm_id, name, last) values (${test.firm.id}, 'invoice 2026', 999)`))).rejects.toThrow();
+    await expect(asOther((tx) => rows(tx, sql`update members set firm_id = ${test.firm.id}`))).rejects.toThrow();
+  });
+
+  it('shows nothing at all outside a firm', async () => {
+    for (const table of ['clients', 'invoices', 'sessions', 'portal_links', 'events']) {
+      expect(await test.database.transaction({ secret: 'guessed' }, (tx) => rows(tx, sql`select 1 from ${sql.identifier(table)}`))).toEqual([]);
+    }
+  });
+
+  it('lets nobody change or remove what has happened or was posted', async () => {
+    for (const table of ['events', 'wip_postings', 'payments']) {
+      await expect(test.database.transaction({ firmId: test.firm.id }, (tx) => rows(tx, sql`delete from ${sql.identifier(table)}`))).rejects.toThrow();
+    }
+  });
+});
+
+describe('every route', () => {
+  it('is closed to nobody unless it is meant to be open', async () => {
+    for (const { method, path } of await routes()) {
+      if (isOpen(path) || path === '/api/live') continue;
+      const { status } = await nobody()[method](path).send({});
+      expect(`${method} ${path} ${status}`).toBe(`${method} ${path} 401`);
+    }
+  });
+
+  it('that is the portal\u2019s is closed to people of the firm, and the other way round', async () => {
+    for (const { method, path } of await routes()) {
+      if (!path.startsWith('/api/portal/') || isOpen(path)) continue;
+      await test.firm.as.partner![method](path).send({}).expect(401);
+    }
+  });
+
+  it('gives another firm nothing, not even that it exists', async () => {
+    const { as } = test.other;
+    for (const path of [`/api/clients/${clientId}`, `/api/jobs/${jobId}`, `/api/jobs/${jobId}/settlement`]) {
+      const { body } = await as.manager!.get(path).expect(404);
+      expect(body).toMatchObject({ code: 'not-found' });
+    }
+    expect((await as.manager!.get(`/api/clients/${clientId}/obligations`).expect(200)).body).toEqual([]);
+    expect((await as.manager!.get('/api/search?find=Dunmarra').expect(200)).body).toEqual([]);
+    await as
+      .manager!.patch(`/api/clients/${clientId}`)
+      .send({ ...DUNMARRA, contact: undefined, version: 1 })
+      .expect(404);
+    await as.manager!.post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 100, wording: 'x' }).expect(404);
+    await as.manager!.post('/api/time-entries').set(key()).send({ jobId, on: '2026-03-11', minutes: 5 }).expect(404);
+  });
+
+  it.each(ROLES)('answers a %s as the rights of the role say', async (role) => {
+    const agent = test.firm.as[role]!;
+    const is = (allowed: boolean) => (allowed ? 'allowed' : 'refused');
+    const got = async (answer: Promise<request.Response>) => is((await answer).status !== 403);
+    expect(await got(agent.get('/api/clients'))).toBe(is(may(role, 'see clients')));
+    expect(await got(agent.post('/api/clients').send({}))).toBe(is(may(role, 'change clients')));
+    expect(await got(agent.get('/api/wip'))).toBe(is(may(role, 'see fees')));
+    expect(await got(agent.post(`/api/jobs/${jobId}/bills`).set(key()).send({}))).toBe(is(may(role, 'bill')));
+    expect(await got(agent.get('/api/post-room'))).toBe(is(may(role, 'change clients')));
+    const { money } = (await agent.get(`/api/jobs/${jobId}`).expect(200)).body as { money: unknown };
+    expect(is(money !== null)).toBe(is(may(role, 'see fees')));
+  });
+});
+
+describe('signing in', () => {
+  it('works by email and password, and tells strangers nothing', async () => {
+    const wrong = await nobody().post('/api/sign-in').send({ email: 'manager@marram-tern.example', password: 'guess' }).expect(401);
+    const unknown = await nobody().post('/api/sign-in').send({ email: 'stranger@nowhere.example', password: 'guess' }).expect(401);
+    expect(unknown.body).toEqual(wrong.body);
+    const agent = request.agent(test.app.getHttpServer());
+    const { headers } = await agent.post('/api/sign-in').send({ email: 'Manager@marram-tern.example', password: PASSWORD }).expect(204);
+    expect(String(headers['set-cookie'])).toMatch(/HttpOnly.*SameSite=Lax/);
+    expect((await agent.get('/api/session').expect(200)).body).toMatchObject({ name: 'manager of Marram & Tern', firm: { currency: 'EUR' } });
+    await agent.post('/api/sign-out').expect(204);
+    await agent.get('/api/session').expect(401);
+  });
+
+  it('offers no demo people where there is no demo, and lets none in', async () => {
+    expect((await nobody().get('/api/sign-in').expect(200)).body).toEqual({ demo: false, firm: null, people: [] });
+    await nobody().post('/api/sign-in/demo').send({ memberId: test.firm.members.manager }).expect(404);
+  });
+
+  it('ends after two weeks', async () => {
+    const late = await startTestApp();
+    await late.firm.as.manager!.get('/api/session').expect(200);
+    late.clock.advance({ hours: 24 * 15 });
+    await late.firm.as.manager!.get('/api/session').expect(401);
+    await late.close();
+  });
+});
+
+describe('requests from elsewhere', () => {
+  it('are refused when another site sends them along', async () => {
+    await test.firm.as.manager!.post('/api/clients').set('Origin', 'https://other.example').send(DUNMARRA).expect(403);
+    await test.firm.as.manager!.post('/api/clients').set('Sec-Fetch-Site', 'cross-site').send(DUNMARRA).expect(403);
+  });
+
+  it('come with a strict content security policy', async () => {
+    const { headers } = await nobody().get('/api/sign-in').expect(200);
+    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['cache-control']).toBe('no-store');
+  });
+});
+
+describe('bad input', () => {
+  const add = (input: object) => test.firm.as.manager!.post('/api/clients').send(input);
+
+  it.each([
+    ['name', { name: '' }],
+    ['name', { name: 'x'.repeat(161) }],
+    ['name', { name: 'bell\u0007' }],
+    ['name', { name: 7 }],
+    ['legalForm', { legalForm: 'guild' }],
+    ['yearEnd', { yearEnd: '02-30' }],
+    ['vatGroup', { vatGroup: undefined }],
+    ['vatNumber', { vatNumber: '12' }],
+    ['way', { way: 'pigeon' }],
+    ['contact.email', { contact: { name: 'Bríd', email: 'brid@' } }],
+    ['contact.name', { contact: { name: ' ', email: 'brid@dunmarra.example' } }],
+    ['managerId', { managerId: '01900000-0000-7000-8000-000000000009' }],
+    ['surprise', { surprise: true }],
+  ])('is refused at the field %s: %j', async (field, change) => {
+    const { body } = await add({ ...DUNMARRA, ...change }).expect(422);
+    expect((body as { errors: { field: string }[] }).errors.map((error) => error.field)).toContain(field);
+  });
+
+  it('keeps strange but honest names', async () => {
+    const { body } = await add({ ...DUNMARRA, name: '  Ó Súilleabháin 🦪 & Söhne  ' }).expect(201);
+    const { body: found } = await test.firm.as.manager!.get(`/api/clients/${(body as { id: string }).id}`).expect(200);
+    expect((found as { name: string }).name).toBe('Ó Súilleabháin 🦪 & Söhne');
+  });
+
+  it('refuses a person of another firm', async () => {
+    await add({ ...DUNMARRA, managerId: test.other.members.manager }).expect(422);
+  });
+
+  it('explains why a service gives no deadline, and saves no half of it', async () => {
+    const { body } = await test.firm.as
+      .manager!.post(`/api/clients/${clientId}/lines`)
+      .send({ serviceId: test.firm.services.payroll, rhythm: 'monthly', fee: 1, startsOn: '2026-01-01' })
+      .expect(422);
+    expect(body).toMatchObject({ errors: [{ field: 'serviceId', message: expect.stringContaining('an employer') as string }] });
+    expect((await test.firm.as.manager!.get(`/api/clients/${clientId}/lines`).expect(200)).body).toHaveLength(1);
+  });
+
+  it('wants a key where money moves, and refuses one used for something else', async () => {
+    const bills = `/api/jobs/${jobId}/bills`;
+    await test.firm.as.manager!.post(bills).send({ amount: 100, wording: 'x' }).expect(400);
+    const once = key();
+    await test.firm.as.manager!.post(bills).set(once).send({ amount: 100, wording: 'x' }).expect(201);
+    await test.firm.as.manager!.post(bills).set(once).send({ amount: 200, wording: 'x' }).expect(422);
+    for (const amount of [0, -5, 1.5, 1e12, '100', null]) await test.firm.as.manager!.post(bills).set(key()).send({ amount, wording: 'x' }).expect(422);
+  });
+});

@@ -1,0 +1,217 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { createInterface } from 'node:readline';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import request from 'supertest';
+import type { ClientView } from '@steady/contract/clients';
+import { Works } from '../src/platform/work';
+import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, morning, startTestApp } from './support';
+
+const WRITER = resolve(import.meta.dirname, '../dist/test/kill-writer.js');
+
+/** Runs the writer until it has confirmed some rows (or ended), then kills it. */
+async function burst(folder: string, rows: number): Promise<{ found: number; confirmed: number; refused: string | null }> {
+  const writer: ChildProcess = spawn(process.execPath, [WRITER, folder], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const result = { found: -1, confirmed: 0, refused: null as string | null };
+  for await (const line of createInterface({ input: writer.stdout! })) {
+    const [word, ...rest] = line.split(' ');
+    if (word === 'found') result.found = Number(rest[0]);
+    if (word === 'refused') result.refused = rest.join(' ');
+    if (word === 'confirmed') {
+      result.confirmed = Number(rest[0]);
+      if (result.confirmed >= result.found + rows) writer.kill('SIGKILL');
+    }
+  }
+  return result;
+}
+
+describe.skipIf(process.env.TEST_DATABASE_URL)('the embedded database', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'steady-kill-'));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('loses nothing confirmed over twenty kills, and starts clean each time', { timeout: 300_000 }, async () => {
+    let confirmed = 0;
+    for (let round = 0; round < 20; round += 1) {
+      const { found, confirmed: last, refused } = await burst(folder, 5 + round * 3);
+      expect(refused).toBeNull();
+      expect(found).toBeGreaterThanOrEqual(confirmed);
+      confirmed = last;
+    }
+    expect(confirmed).toBeGreaterThan(500);
+  });
+
+  it('refuses a second process on the folder and names the first', { timeout: 60_000 }, async () => {
+    const holder = spawn(process.execPath, [WRITER, folder], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const lines = createInterface({ input: holder.stdout });
+    await new Promise((open) => lines.once('line', open));
+    const second = await burst(folder, 1);
+    holder.kill('SIGKILL');
+    expect(second.refused).toContain(`in use by process ${holder.pid}`);
+  });
+});
+
+let test: TestApp;
+beforeAll(async () => {
+  test = await startTestApp({ uploadLimit: 200_000 });
+});
+afterAll(() => test.close());
+
+describe('two people at once', () => {
+  it('the second to change a client gets both versions, and nothing is overwritten', async () => {
+    const id = await clientWithVat(test);
+    const { as } = test.firm;
+    const change = { ...DUNMARRA, contact: undefined, version: 1 };
+    await as
+      .manager!.patch(`/api/clients/${id}`)
+      .send({ ...change, trade: 'oysters' })
+      .expect(200);
+    const { body } = await as
+      .partner!.patch(`/api/clients/${id}`)
+      .send({ ...change, trade: 'mussels' })
+      .expect(409);
+    expect(body).toMatchObject({ code: 'changed-meanwhile', current: { trade: 'oysters', version: 2 } });
+    expect(((await as.manager!.get(`/api/clients/${id}`).expect(200)).body as ClientView).trade).toBe('oysters');
+  });
+});
+
+describe('the tick', () => {
+  it('makes no double and misses none when it runs twice, a week late, and over the change to summer time', async () => {
+    const { as } = test.firm;
+    const id = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Ticked Ltd', employer: true });
+    await as
+      .manager!.post(`/api/clients/${id}/lines`)
+      .send({ serviceId: test.firm.services.payroll, rhythm: 'monthly', fee: 8_500, startsOn: '2026-02-01' })
+      .expect(201);
+    const jobs = async () =>
+      ((await as.manager!.get(`/api/jobs?status=open&client=${id}`).expect(200)).body as { rows: { name: string }[] }).rows.map((row) => row.name);
+    for (const day of ['2026-03-11', '2026-03-11', '2026-03-28', '2026-03-29', '2026-03-30', '2026-04-06', '2026-04-28']) {
+      test.clock.set(morning(day));
+      await test.tick();
+    }
+    // Late by more than two months: all periods that have come due in between are there, once each.
+    test.clock.set(morning('2026-07-06'));
+    await Promise.all([test.tick(), test.tick()]);
+    // Back to a day on which the sessions of the test hold.
+    test.clock.set(morning('2026-03-11'));
+    expect((await jobs()).sort()).toEqual([
+      'Payroll return, Apr 2026',
+      'Payroll return, Feb 2026',
+      'Payroll return, Jun 2026',
+      'Payroll return, Mar 2026',
+      'Payroll return, May 2026',
+      'VAT return, Jan-Feb 2026',
+      'VAT return, Mar-Apr 2026',
+      'VAT return, May-Jun 2026',
+    ]);
+    const ahead = (await as.manager!.get(`/api/clients/${id}/obligations`).expect(200)).body as { dueOn: string; status: string }[];
+    expect(ahead.filter((one) => one.dueOn >= '2026-07-06')).toHaveLength(12);
+  });
+});
+
+describe('uploads', () => {
+  let item: string;
+  let browser: ReturnType<typeof request.agent>;
+  const kept = () => readdirSync(join(test.settings.dataFolder, 'files', 'incoming'));
+  const documents = async () => ((await test.firm.as.manager!.get('/api/documents').expect(200)).body as unknown[]).length;
+
+  beforeAll(async () => {
+    const id = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Uploads Ltd', contact: { name: 'Una Carty', email: 'una@uploads.example' } });
+    await test.tick();
+    await test.firm.as
+      .preparer!.post(`/api/jobs/${await jobOf(test, id)}/requests`)
+      .set(key())
+      .send({ title: 'Papers', dueOn: '2026-03-20', items: [{ name: 'Bank' }] })
+      .expect(201);
+    await test.drain();
+    const door = `/api/portal/door/${(await test.letters())[0]!.link!.split('/').at(-1)}`;
+    browser = request.agent(test.app.getHttpServer());
+    await browser.post(`${door}/code`).expect(204);
+    await test.drain();
+    await browser
+      .post(`${door}/enter`)
+      .send({ code: /\d{6}/.exec((await test.letters())[0]!.subject)![0] })
+      .expect(200);
+    const [asked] = (await browser.get('/api/portal/requests').expect(200)).body as { items: { id: string }[] }[];
+    item = `/api/portal/items/${asked!.items[0]!.id}/files`;
+  });
+
+  it('are refused over the limit, without a file, empty, or with a name that leads out of the folder; nothing is left', async () => {
+    const before = await documents();
+    const { body } = await browser.post(item).attach('file', Buffer.alloc(300_000, 'x'), 'big.csv').expect(413);
+    expect(body).toMatchObject({ code: 'file-too-large' });
+    await browser.post(item).attach('file', Buffer.from('x'), { filepath: '../../x' } as never).expect(422);
+    await browser.post(item).attach('file', Buffer.alloc(0), 'empty.csv').expect(422);
+    await browser.post(item).send({ file: 'no' }).expect(400);
+    expect(kept()).toEqual([]);
+    expect(await documents()).toBe(before);
+  });
+
+  it('cut off half-way leave nothing behind', async () => {
+    const before = await documents();
+    const server = test.app.getHttpServer() as Server;
+    if (!server.listening) await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+    const cookies = (browser as unknown as { jar: { getCookies(about: object): { toValueString(): string }[] } }).jar.getCookies({
+      domain: '127.0.0.1',
+      path: '/',
+      secure: false,
+      script: false,
+    });
+    const socket = connect((server.address() as AddressInfo).port, '127.0.0.1');
+    await new Promise((connected) => socket.once('connect', connected));
+    socket.write(
+      [
+        `POST ${item} HTTP/1.1`,
+        'Host: 127.0.0.1',
+        `Cookie: ${cookies.map((cookie) => cookie.toValueString()).join('; ')}`,
+        'Content-Type: multipart/form-data; boundary=b',
+        'Content-Length: 5000',
+        '',
+        '--b',
+        'Content-Disposition: form-data; name="file"; filename="half.csv"',
+        '',
+        'half of it',
+      ].join('\r\n'),
+    );
+    await expect.poll(kept, { timeout: 10_000 }).toHaveLength(1);
+    socket.destroy();
+    await expect.poll(kept, { timeout: 10_000 }).toEqual([]);
+    expect(await documents()).toBe(before);
+  });
+});
+
+it('an effect that fails is tried again later, and done once', async () => {
+  const { as } = test.firm;
+  const id = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Bounces Ltd', contact: { name: 'Nobody', email: 'x@bounces.example' } });
+  await test.tick();
+  await as
+    .preparer!.post(`/api/jobs/${await jobOf(test, id)}/requests`)
+    .set(key())
+    .send({ title: 'Papers', dueOn: '2026-03-20', items: [{ name: 'Bank' }] })
+    .expect(201);
+  const status = async () => ((await as.manager!.get(`/api/messages?client=${id}`).expect(200)).body as { status: string }[]).map((message) => message.status);
+  await test.drain();
+  expect(await status()).toEqual(['waiting']);
+  for (let tries = 0; tries < 6; tries += 1) {
+    test.clock.advance({ hours: 1 });
+    await test.drain();
+  }
+  expect(await status()).toEqual(['failed']);
+});
+
+it('writes are refused when the disk is nearly full, and reading goes on', async () => {
+  const full = await startTestApp();
+  Object.assign(full.settings, { diskFloor: Number.MAX_SAFE_INTEGER });
+  const { body } = await full.firm.as
+    .manager!.post('/api/clients')
+    .send(DUNMARRA)
+    .expect(process.env.TEST_DATABASE_URL ? 201 : 507);
+  if (!process.env.TEST_DATABASE_URL) expect(body).toMatchObject({ code: 'disk-nearly-full' });
+  await full.firm.as.manager!.get('/api/clients').expect(200);
+  expect(full.app.get(Works)).toBeDefined();
+  await full.close();
+});

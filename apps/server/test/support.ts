@@ -1,0 +1,165 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { INestApplication } from '@nestjs/common';
+import pg from 'pg';
+import request from 'supertest';
+import type { Role } from '@steady/core/access';
+import { Temporal, civil } from '@steady/core/calendar';
+import type { AddClient } from '@steady/contract/clients';
+import type { PostRoomMessage } from '@steady/contract/post';
+import { createApp } from '../src/app';
+import { ServicesService } from '../src/areas/services';
+import { TeamService } from '../src/areas/team';
+import { Ticks } from '../src/platform/background/ticks';
+import { SetClock } from '../src/platform/clock';
+import { Database } from '../src/platform/database';
+import { Effects } from '../src/platform/events';
+import { SESSION_COOKIE, StaffSessions, byItself } from '../src/platform/identity';
+import { type Settings, settingsWith } from '../src/platform/settings';
+import { Works } from '../src/platform/work';
+import { SERVICES } from '../../../demo/services';
+import { templateFile } from './template';
+
+export const ZONE = 'Europe/Dublin';
+export const PASSWORD = 'a-long-enough-password';
+
+/** Nine in the morning of a day, where the firm is. */
+export const morning = (day: string): Temporal.Instant =>
+  civil(day)
+    .toZonedDateTime({ timeZone: ZONE, plainTime: { hour: 9 } })
+    .toInstant();
+
+const ROLES: Role[] = ['manager', 'partner', 'preparer', 'contractor', 'administrator'];
+const RATES: Record<string, number> = { manager: 12_000, partner: 14_000, preparer: 6_000, contractor: 5_000, administrator: 4_000 };
+
+export interface Firm {
+  id: string;
+  members: Record<string, string>;
+  services: Record<string, string>;
+  /** An agent signed in as the person with this role. */
+  as: Record<string, ReturnType<typeof request.agent>>;
+}
+
+export interface TestApp {
+  app: INestApplication;
+  clock: SetClock;
+  works: Works;
+  database: Database;
+  settings: Settings;
+  /** Marram & Tern, and another firm that must see nothing of it. */
+  firm: Firm;
+  other: Firm;
+  tick(): Promise<void>;
+  /** Carries out what waits in the outbox. */
+  drain(): Promise<void>;
+  /** Messages as the post room took them, the newest first. */
+  letters(): Promise<PostRoomMessage[]>;
+  close(): Promise<void>;
+}
+
+let keys = 0;
+/** A fresh Idempotency-Key. */
+export const key = () => ({ 'Idempotency-Key': `test-${process.pid}-${(keys += 1)}` });
+
+async function ownDatabase(server: string): Promise<string> {
+  const name = `t_${process.pid}_${Date.now().toString(36)}`;
+  const client = new pg.Client({ connectionString: `${server}/postgres` });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  return `${server}/${name}`;
+}
+
+/** The whole application on a real database, with two firms and a clock that stands on Wed 11 Mar 2026. */
+export async function startTestApp(given: Partial<Settings> = {}): Promise<TestApp> {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'steady-test-'));
+  const server = process.env.TEST_DATABASE_URL;
+  const where = server ? { databaseUrl: await ownDatabase(server) } : { template: templateFile() };
+  const settings = settingsWith({ dataFolder, tickByItself: false, syncWrites: false, diskFloor: 1, ...where, ...given });
+  const clock = new SetClock(morning('2026-03-11'));
+  const app = await createApp(settings, clock);
+  const team = app.get(TeamService);
+  const works = app.get(Works);
+  const services = app.get(ServicesService);
+  const found = async (name: string, domain: string): Promise<Firm> => {
+    const { firmId, memberIds } = await team.found(
+      { name, shortName: name, address: 'Quay Lane', currency: 'EUR', zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo: false },
+      ROLES.map((role) => ({
+        name: `${role} of ${name}`,
+        shortName: role,
+        email: `${role}@${domain}`,
+        role,
+        does: role,
+        weekdays: [450, 450, 450, 450, 450, 0, 0],
+        rates: [{ fromDay: '2020-01-01', perHour: RATES[role]! }],
+        password: role === 'manager' ? PASSWORD : null,
+      })),
+    );
+    const ids: Record<string, string> = {};
+    await works.run(byItself(firmId), async (work) => {
+      for (const [position, { key: service, rhythm, fee, procedure, phases, ...rest }] of SERVICES.entries()) {
+        ids[service] = await services.addService(
+          work,
+          { ...rest, position, defaultRhythm: rhythm, defaultFee: fee },
+          { name: procedure, definition: { phases } },
+        );
+      }
+    });
+    const members = Object.fromEntries(ROLES.map((role, index) => [role, memberIds[index]!]));
+    const as: Firm['as'] = {};
+    for (const role of ROLES) {
+      as[role] = request.agent(app.getHttpServer()).set('Cookie', `${SESSION_COOKIE}=${await app.get(StaffSessions).begin(firmId, members[role]!)}`);
+    }
+    return { id: firmId, members, services: ids, as };
+  };
+  const firm = await found('Marram & Tern', 'marram-tern.example');
+  const other = await found('Skua & Co', 'skua.example');
+  return {
+    app,
+    clock,
+    works,
+    database: app.get(Database),
+    settings,
+    firm,
+    other,
+    tick: () => app.get(Ticks).tick(),
+    drain: () => app.get(Effects).drain(firm.id),
+    letters: async () => (await firm.as.manager!.get('/api/post-room').expect(200)).body as PostRoomMessage[],
+    close: async () => {
+      await app.close();
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
+  };
+}
+
+export const DUNMARRA: AddClient = {
+  name: 'Dunmarra Oysters Ltd',
+  legalForm: 'company',
+  yearEnd: '12-31',
+  vatRegistered: true,
+  vatGroup: 'Jan-Feb',
+  employer: false,
+  way: 'online',
+  contact: { name: 'Bríd Foley', email: 'brid@dunmarra.example', role: 'director' },
+};
+
+/** Adds a client with a VAT return line of 180.00 from a day on. @returns the id of the client. */
+export async function clientWithVat({ firm }: TestApp, startsOn = '2026-01-01', client: AddClient = DUNMARRA): Promise<string> {
+  const people = { managerId: firm.members.manager, preparerId: firm.members.preparer, partnerId: firm.members.partner };
+  const { body } = await firm.as
+    .manager!.post('/api/clients')
+    .send({ ...client, ...people })
+    .expect(201);
+  const { id } = body as { id: string };
+  await firm.as.manager!.post(`/api/clients/${id}/lines`).send({ serviceId: firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn }).expect(201);
+  return id;
+}
+
+/** The id of the only open job of a client. */
+export async function jobOf({ firm }: TestApp, clientId: string): Promise<string> {
+  const { body } = await firm.as.manager!.get(`/api/jobs?status=open&client=${clientId}`).expect(200);
+  const { rows } = body as { rows: { id: string }[] };
+  if (rows.length !== 1) throw new Error(`Expected one job, found ${rows.length}`);
+  return rows[0]!.id;
+}

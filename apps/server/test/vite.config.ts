@@ -1,0 +1,22 @@
+import { resolve } from 'node:path';
+import { defineConfig } from 'vite';
+
+/** Programs that the tests start and kill. */
+export default defineConfig({
+  root: import.meta.dirname,
+  ssr: { noExternal: [/^@steady\//] },
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: resolve(import.meta.dirname, '../dist/test'),
+    emptyOutDir: true,
+    minify: false,
+    rolldownOptions: {
+      input: {
+        'kill-writer': resolve(import.meta.dirname, 'kill-writer.ts'),
+        'database-worker': resolve(import.meta.dirname, '../src/platform/database/database-worker.ts'),
+      },
+      output: { entryFileNames: '[name].js' },
+    },
+  },
+});

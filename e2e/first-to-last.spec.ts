@@ -1,0 +1,321 @@
+import { type Page, expect, test } from '@playwright/test';
+import { type RunningApp, expectAccessible, startDemo } from './support';
+
+const TODAY = '2026-03-11';
+let app: RunningApp;
+
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  test.setTimeout(600_000);
+  app = await startDemo(4691, TODAY);
+});
+test.afterAll(() => app?.stop());
+
+const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words)).toBeVisible();
+
+/** Opens the newest message to a person in the post room. */
+async function readLetter(page: Page, subject: string | RegExp) {
+  await page.goto('/post/room');
+  await page.getByRole('button', { name: subject }).first().click();
+  return page.getByRole('article');
+}
+
+test('from the first contact to the last cent', async ({ browser }) => {
+  const page = await (await browser.newContext({ baseURL: app.address, viewport: { width: 1280, height: 800 } })).newPage();
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
+
+  await test.step('sign in as the practice manager', async () => {
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Steady Almanac' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /Orla Keane/ }).click();
+    await expect(page.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  await test.step('add a client; problems stand at the fields and what was typed stays', async () => {
+    await page.getByRole('link', { name: 'Clients', exact: true }).click();
+    await expect(page.getByRole('table', { name: 'Clients' })).toBeVisible();
+    await expectAccessible(page);
+    await page.keyboard.press('n');
+    const leaf = page.getByRole('dialog', { name: 'Add a client' });
+    await leaf.getByLabel('Name', { exact: true }).fill('Limpet Lane Ltd');
+    await leaf.getByLabel('Email address').fill('rowan@limpet');
+    await page.keyboard.press('Control+Enter');
+    await expect(leaf.getByText('Choose the legal form.')).toBeVisible();
+    await expect(leaf.getByText('This is not a complete email address.')).toBeVisible();
+    await expect(leaf.getByLabel('Name', { exact: true })).toHaveValue('Limpet Lane Ltd');
+    await expectAccessible(page);
+    await leaf.getByLabel('Legal form').selectOption('company');
+    await leaf.getByLabel('Year-end', { exact: true }).selectOption('December');
+    await leaf.getByRole('radio', { name: 'registered', exact: true }).check();
+    await leaf.getByLabel('Two-month group').selectOption('Jan-Feb');
+    await leaf.getByLabel('Name of a person').fill('Rowan Tiller');
+    await leaf.getByLabel('Email address').fill('rowan@limpet-lane.example');
+    await leaf.getByLabel('Partner').selectOption('Ruairí Hession');
+    await leaf.getByLabel('Manager').selectOption('Orla Keane');
+    await leaf.getByLabel('Preparer').selectOption('Niamh Daly');
+    await leaf.getByRole('button', { name: 'Add the client' }).click();
+    await expect(page.getByRole('heading', { name: 'Limpet Lane Ltd' })).toBeVisible();
+  });
+
+  await test.step('give it a VAT return; the next six deadlines appear, each with its workings', async () => {
+    await page.getByRole('button', { name: 'Give a service' }).click();
+    const leaf = page.getByRole('dialog', { name: 'Give a service' });
+    await leaf.getByLabel('Service').selectOption('VAT return');
+    await expect(leaf.getByLabel(/^Fee each time/)).toHaveValue('180.00');
+    await expect(leaf.getByLabel('How often')).toHaveValue('two-monthly');
+    await leaf.getByLabel('From').fill('2026-01-01');
+    await leaf.getByRole('button', { name: 'Give the service' }).click();
+    const deadlines = page.getByRole('table', { name: 'Deadlines ahead' });
+    await expect(deadlines.locator('tbody tr')).toHaveCount(6);
+    await deadlines.getByRole('button', { name: 'Mon 23 Mar' }).click();
+    await expect(page.getByText('Day 23 of that month: Mon 23 Mar 2026')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expectAccessible(page);
+  });
+
+  await test.step('find it in the almanac', async () => {
+    await page.goto('/almanac');
+    await page.getByRole('button', { name: '23 Mar' }).click();
+    await expect(page.getByRole('table', { name: 'Deadlines of the week' }).getByRole('link', { name: 'Limpet Lane Ltd' })).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  let job = '';
+  await test.step('start its job and look at its tasks, dates and money', async () => {
+    await page
+      .getByRole('row', { name: /Limpet Lane Ltd/ })
+      .getByRole('button', { name: 'Start now' })
+      .click();
+    await expect(page.getByRole('heading', { name: 'VAT return, Jan-Feb 2026' })).toBeVisible();
+    job = new URL(page.url()).pathname;
+    await expect(page.getByRole('complementary').getByText('180.00').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Match the bank', exact: true }).click();
+    const leaf = page.getByRole('dialog', { name: 'Match the bank' });
+    await leaf.getByLabel('Who').selectOption({ label: 'Tadhg Moran, accounts and tax' });
+    await leaf.getByLabel('Due').fill('2026-07-01');
+    await leaf.getByRole('button', { name: 'Save the task' }).click();
+    await expect(leaf.getByText(/The job runs from .* to Mon 23 Mar 2026/)).toBeVisible();
+    await leaf.getByLabel('Due').fill('2026-03-19');
+    await leaf.getByRole('button', { name: 'Save the task' }).click();
+    await expect(page.getByRole('row', { name: /Match the bank/ }).getByText('Tadhg')).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  await test.step('ask the client for two things, after a look at what goes out', async () => {
+    await page.goto(`${job}/requests`);
+    await page.getByRole('button', { name: 'Ask the client' }).click();
+    await page.getByRole('button', { name: 'Look at what goes out' }).click();
+    await expect(page.getByRole('article').getByText('rowan@limpet-lane.example')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Send to Rowan Tiller' }).click();
+    await said(page, 'Sent to Rowan Tiller.');
+  });
+
+  const phone = await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } });
+  const client = await phone.newPage();
+  client.on('pageerror', (error) => faults.push(error.message));
+  let link = '';
+
+  await test.step('the client gets in by the link and the emailed code; a wrong one is refused', async () => {
+    const letter = await readLetter(page, /What we need for your VAT return, Jan-Feb 2026/);
+    link = (await letter.getByRole('link', { name: /client’s link/ }).getAttribute('href'))!;
+    await expectAccessible(page);
+    await client.goto(link);
+    await client.getByRole('button', { name: 'Send me the code' }).click();
+    await client.getByLabel('Code from the message').fill('12345');
+    await client.getByRole('button', { name: 'Go in' }).click();
+    await expect(client.getByRole('alert')).toContainText('This code is not right');
+    await expectAccessible(client);
+    const code = /\d{6}/.exec((await (await readLetter(page, /Your code for/)).getByRole('heading').textContent())!)![0];
+    await client.getByLabel('Code from the message').fill(code);
+    await client.getByRole('button', { name: 'Go in' }).click();
+    await expect(client.getByRole('heading', { name: /What we need/ })).toBeVisible();
+    await expectAccessible(client);
+  });
+
+  await test.step('the client answers one item and asks about the other; the open page of the firm shows both by itself', async () => {
+    await page.goto(`${job}/requests`);
+    await expect(page.getByText('0 of 2 in', { exact: true })).toBeVisible();
+    await client.getByLabel('Files for Sales invoices').setInputFiles({ name: 'sales.csv', mimeType: 'text/csv', buffer: Buffer.from('1, 180.00\n') });
+    await expect(client.getByText('Received. We will look at it.')).toBeVisible();
+    await client.getByRole('listitem').filter({ hasText: 'Bank statement' }).getByRole('button', { name: 'Ask a question' }).click();
+    await client.getByLabel('Your question').fill('Both accounts?');
+    await client.getByRole('button', { name: 'Send', exact: true }).click();
+    await expect(page.getByRole('link', { name: 'sales.csv' })).toBeVisible();
+    await expect(page.getByText('“Both accounts?”')).toBeVisible();
+  });
+
+  await test.step('one is accepted, the other sent back with a reason, and the client is told', async () => {
+    await page.getByRole('button', { name: 'Accept', exact: true }).click();
+    await said(page, 'Accepted Sales invoices.');
+    await page.getByRole('button', { name: 'Send back' }).click();
+    await page.getByLabel('What is missing or wrong').fill('Yes, both accounts please.');
+    await page.getByRole('button', { name: 'Send back and tell the client' }).click();
+    await said(page, /Sent back/);
+    await expect(await readLetter(page, /Bank statement is still needed/)).toContainText('Yes, both accounts please.');
+  });
+
+  await test.step('the same browser gets in with one click later', async () => {
+    await phone.clearCookies({ name: 'steady-portal' });
+    await client.goto(link);
+    await client.getByRole('button', { name: 'Go in as Rowan Tiller' }).click();
+    await expect(client.getByText('Sent back: Yes, both accounts please.')).toBeVisible();
+    await client.getByLabel('Files for Bank statement').setInputFiles({ name: 'bank.csv', mimeType: 'text/csv', buffer: Buffer.from('1, 20.00\n') });
+    await expect(client.getByText('Received. We will look at it.')).toBeVisible();
+  });
+
+  await test.step('phases move by themselves, and the history says why', async () => {
+    await page.goto(job);
+    await page.getByRole('checkbox', { name: 'Check who signs: done' }).check();
+    await page.goto(`${job}/requests`);
+    await page.getByRole('button', { name: 'Accept', exact: true }).click();
+    await said(page, 'Accepted Bank statement.');
+    await page.goto(`${job}/history`);
+    await expect(page.getByText(/moved the job from Ask the client to Prepare/)).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  await test.step('time: the timer survives reload and sign-out; an entry by hand; an expense', async () => {
+    await page.goto(job);
+    await page
+      .getByRole('row', { name: /Enter sales and purchases/ })
+      .getByRole('button', { name: 'Start timer' })
+      .click();
+    const timer = page.getByRole('banner').getByText('Limpet Lane Ltd');
+    await expect(timer).toBeVisible();
+    await page.reload();
+    await expect(timer).toBeVisible();
+    await page.getByRole('button', { name: 'Orla Keane' }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await page.getByRole('button', { name: /Orla Keane/ }).click();
+    await expect(timer).toBeVisible();
+    await page.keyboard.press('t');
+    await said(page, /Stopped\. 0 h 0\d recorded\./);
+    await page.goto(`${job}/money`);
+    await page.getByRole('button', { name: 'Add time' }).click();
+    const leaf = page.getByRole('dialog', { name: 'Add time' });
+    await leaf.getByLabel('Task').selectOption('Match the bank');
+    await leaf.getByLabel('How long').fill('1:30');
+    await leaf.getByRole('button', { name: 'Record the time' }).click();
+    await said(page, 'Recorded 1 h 30.');
+    await page.getByRole('button', { name: 'Record an expense' }).click();
+    await page.getByLabel('For what').fill('Courier');
+    await page.getByLabel(/^Amount/).fill('12.50');
+    await page.getByRole('dialog').getByRole('button', { name: 'Record the expense' }).click();
+    await expect(page.getByRole('table', { name: 'WIP ledger' }).getByText('Expense, Courier')).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  await test.step('bill 180.00: look at its effect, approve', async () => {
+    await page.getByRole('button', { name: 'Draft a bill' }).click();
+    await expect(page.getByLabel(/^Amount/)).toHaveValue('180.00');
+    await page.getByRole('button', { name: 'Look at its effect' }).click();
+    await expect(page.getByText(/WIP goes from/)).toBeVisible();
+    await expect(page.getByRole('table', { name: 'Effect on each person' }).getByText('Orla Keane')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Approve, bill 180.00' }).click();
+    await expect(page.getByRole('heading', { name: /^Bill 2026-\d{4}$/ })).toBeVisible();
+  });
+
+  const bill = page.url();
+  const number = (await page.getByRole('heading', { name: /^Bill/ }).textContent())!.replace('Bill ', '');
+
+  await test.step('the client pays it in the portal, after a card that is refused', async () => {
+    await expect(await readLetter(page, `invoice ${number}`)).toContainText('See and pay it here');
+    await client.goto('/portal');
+    await expectAccessible(client);
+    const invoice = client.getByRole('region', { name: `Invoice ${number}` });
+    await invoice.getByRole('radio', { name: /refused/ }).check();
+    await invoice.getByRole('button', { name: /^Pay/ }).click();
+    await expect(invoice.getByRole('alert')).toContainText('no funds');
+    await invoice.getByRole('radio', { name: 'Card', exact: true }).check();
+    await invoice.getByRole('button', { name: /^Pay/ }).click();
+    await expect(client.getByText(/paid Wed 11 Mar/)).toBeVisible();
+  });
+
+  await test.step('a paid bill can no longer be cancelled, and the button says why', async () => {
+    await page.goto(bill);
+    await expect(page.getByText('Paid', { exact: true })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Cancel the bill' })).toBeDisabled();
+    await expect(page.getByText('A paid bill is credited, not cancelled.')).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  await test.step('settle WIP, and reverse it: all steps stay in the ledger', async () => {
+    await page.getByRole('link', { name: 'Settle WIP' }).click();
+    await expect(page.getByText(/against .* recorded\. Settling/)).toBeVisible();
+    await expectAccessible(page);
+    const ledger = page.getByRole('table', { name: 'WIP ledger' });
+    const before = await ledger
+      .getByRole('row', { name: /Interim bill/ })
+      .locator('td')
+      .last()
+      .textContent();
+    await page.getByRole('button', { name: /^Settle, writes/ }).click();
+    await expect(page.getByText('Everything on this job is settled.')).toBeVisible();
+    await expect(ledger.getByRole('row').last().locator('td').last()).toHaveText('0.00');
+    await page.getByRole('button', { name: 'Reverse the settlement' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Reverse it' }).click();
+    await expect(
+      ledger
+        .getByRole('row', { name: /Settlement reversed/ })
+        .locator('td')
+        .last(),
+    ).toHaveText(before!);
+  });
+
+  await test.step('finish the tasks and file; the deadline turns green in the almanac', async () => {
+    await page.goto(job);
+    for (const task of [
+      'Enter sales and purchases',
+      'Match the bank',
+      'Compare with last period',
+      'Draft the return',
+      'Sign off the draft',
+      'Client approves the figures',
+    ]) {
+      const box = page.getByRole('checkbox', { name: `${task}: done` });
+      await box.check();
+      await expect(box).toBeChecked();
+    }
+    await page.getByRole('button', { name: 'File', exact: true }).click();
+    await expect(page.getByRole('dialog').getByText('goes to Revenue through the filing gateway')).toBeVisible();
+    await page.getByRole('button', { name: 'File with Revenue' }).click();
+    await expect(page.getByText(/^Finished; filed with Revenue, receipt \d{4}-\d{4}-\d{2}/)).toBeVisible();
+    await page.goto('/almanac?week=2026-03-23');
+    await expect(page.getByRole('row', { name: /Limpet Lane Ltd/ }).getByText(/filed Wed 11 Mar, receipt/)).toBeVisible();
+  });
+
+  await test.step('Today says what needs somebody now', async () => {
+    await page.goto('/today');
+    await expect(page.getByRole('table', { name: 'What needs somebody now' })).toBeVisible();
+    for (const path of ['/jobs', '/papers', '/post', '/time', '/fees', '/fees/bills', '/firm']) {
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expectAccessible(page);
+    }
+  });
+
+  expect(faults).toEqual([]);
+});
+
+test('works on a phone, 390 wide, without sideways scrolling', async ({ browser }) => {
+  const phone = await (await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto('/sign-in');
+  await phone.getByRole('button', { name: /Niamh Daly/ }).click();
+  await expect(phone.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
+  for (const path of ['/today', '/clients', '/almanac', '/jobs', '/time']) {
+    await phone.goto(path);
+    await expect(phone.getByRole('heading', { level: 1 })).toBeVisible();
+    const wider = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(`${path} ${wider}`).toBe(`${path} 0`);
+  }
+  await phone.getByRole('button', { name: 'Contents' }).click();
+  await phone.getByRole('navigation', { name: 'Contents' }).getByRole('link', { name: 'Jobs' }).click();
+  await expect(phone.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+  // A preparer does not see fees.
+  await expect(phone.getByText('Unbilled')).toHaveCount(0);
+});

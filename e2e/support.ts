@@ -1,0 +1,49 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { createInterface } from 'node:readline';
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, expect } from '@playwright/test';
+
+const root = resolve(import.meta.dirname, '..');
+
+export interface RunningApp {
+  address: string;
+  stop(): void;
+}
+
+/**
+ * Starts the built application on a fresh demo firm, on a set day, and waits until it says that it is ready.
+ * DEMO_FOLDER names a demo firm already filled for that day, of which a copy is used: for running one journey again and again.
+ */
+export async function startDemo(port: number, today: string): Promise<RunningApp> {
+  const folder = mkdtempSync(join(tmpdir(), 'steady-e2e-'));
+  if (process.env.DEMO_FOLDER) cpSync(process.env.DEMO_FOLDER, folder, { recursive: true });
+  const server: ChildProcess = spawn(
+    process.execPath,
+    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', today, '--web', join(root, 'apps/web/dist')],
+    {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
+  const lines = createInterface({ input: server.stdout! });
+  await new Promise<void>((ready, failed) => {
+    lines.on('line', (line) => line.includes('is ready at') && ready());
+    server.once('exit', (code) => failed(new Error(`The application ended with ${code}`)));
+  });
+  return {
+    address: `http://127.0.0.1:${port}`,
+    stop: () => {
+      server.kill('SIGKILL');
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** No serious fault of accessibility on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
+  expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join('; ')}`)).toEqual([]);
+}
