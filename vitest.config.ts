@@ -7,7 +7,6 @@ export default defineConfig({
     reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]],
     projects: [
       { test: { name: 'core', include: ['packages/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'], pool: 'forks' } },
-      { test: { name: 'web', include: ['apps/web/**/*.test.tsx'], environment: 'jsdom', pool: 'forks' } },
       {
         test: {
           name: 'server',

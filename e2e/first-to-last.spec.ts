@@ -151,6 +151,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
   await test.step('one is accepted, the other sent back with a reason, and the client is told', async () => {
     await page.getByRole('button', { name: 'Accept', exact: true }).click();
     await said(page, 'Accepted Sales invoices.');
+    await expect(page.getByRole('button', { name: 'Send back' })).toHaveCount(1);
     await page.getByRole('button', { name: 'Send back' }).click();
     await page.getByLabel('What is missing or wrong').fill('Yes, both accounts please.');
     await page.getByRole('button', { name: 'Send back and tell the client' }).click();
@@ -169,7 +170,9 @@ test('from the first contact to the last cent', async ({ browser }) => {
 
   await test.step('phases move by themselves, and the history says why', async () => {
     await page.goto(job);
-    await page.getByRole('checkbox', { name: 'Check who signs: done' }).check();
+    const signs = page.getByRole('checkbox', { name: 'Check who signs: done' });
+    await signs.click();
+    await expect(signs).toBeChecked();
     await page.goto(`${job}/requests`);
     await page.getByRole('button', { name: 'Accept', exact: true }).click();
     await said(page, 'Accepted Bank statement.');
@@ -278,7 +281,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
       'Client approves the figures',
     ]) {
       const box = page.getByRole('checkbox', { name: `${task}: done` });
-      await box.check();
+      await box.click();
       await expect(box).toBeChecked();
     }
     await page.getByRole('button', { name: 'File', exact: true }).click();

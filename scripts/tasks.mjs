@@ -38,7 +38,8 @@ export function installWhatIsMissing() {
   const wanted = hashOf(readFileSync(join(root, 'package-lock.json'), 'utf8'));
   if (existsSync(join(root, 'node_modules')) && remembered('installed') === wanted) return;
   console.log('Installing packages.');
-  must('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts']);
+  // Not "npm ci": it refuses a lock file without the optional binaries of other platforms, which not every registry offers.
+  must('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--ignore-scripts']);
   remember('installed', wanted);
 }
 

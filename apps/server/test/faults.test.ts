@@ -144,7 +144,10 @@ describe('uploads', () => {
     const before = await documents();
     const { body } = await browser.post(item).attach('file', Buffer.alloc(300_000, 'x'), 'big.csv').expect(413);
     expect(body).toMatchObject({ code: 'file-too-large' });
-    await browser.post(item).attach('file', Buffer.from('x'), { filepath: '../../x' } as never).expect(422);
+    await browser
+      .post(item)
+      .attach('file', Buffer.from('x'), { filepath: '../../x' } as never)
+      .expect(422);
     await browser.post(item).attach('file', Buffer.alloc(0), 'empty.csv').expect(422);
     await browser.post(item).send({ file: 'no' }).expect(400);
     expect(kept()).toEqual([]);

@@ -7,7 +7,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { drizzle } from 'drizzle-orm/pglite';
 import { PGlite } from '@electric-sql/pglite';
 import { DatabaseBridge } from '../src/platform/database/bridge';
-import type { Tx } from '../src/platform/database/database';
+import type { Tx } from '../src/platform/database/tx';
 import { migrate } from '../src/platform/database/migrate';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
 
@@ -36,7 +36,7 @@ export default async function setup(): Promise<void> {
     template: null,
     statementLimit: 60_000,
   });
-  await migrate(drizzle({ client: bridge as unknown as PGlite }) as unknown as Tx);
+  await migrate(drizzle({ client: bridge as unknown as PGlite }));
   await bridge.dump(file);
   await bridge.close();
 }

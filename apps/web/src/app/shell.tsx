@@ -2,7 +2,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Menu as MenuIcon, X } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
-import { refresh, send } from './api';
+import { send } from './api';
 import { Keys, useKeys } from './keys';
 import { useLive } from './live';
 import { Search } from './search';
@@ -42,8 +42,7 @@ function Frame() {
   const contents = CONTENTS.filter((entry) => !entry.needs || session.may(entry.needs));
   const signOut = async () => {
     await send('POST', '/api/sign-out');
-    await navigate('/sign-in');
-    void refresh();
+    window.location.assign('/sign-in');
   };
   const links = (
     <>

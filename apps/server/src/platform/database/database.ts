@@ -1,25 +1,16 @@
 import { mkdirSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
-import { type SQL, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
-import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle as drizzleEmbedded } from 'drizzle-orm/pglite';
 import pg from 'pg';
 import type { Settings } from '../settings';
 import { DatabaseBridge } from './bridge';
 import { lockFolder } from './folder-lock';
 import { migrate } from './migrate';
+import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
-
-/** A transaction (or the database itself, at start-up), embedded or on a server. */
-export type Tx = PgDatabase<PgQueryResultHKT, Record<string, never>>;
-
-/** Runs a statement and gives its rows as they come. Sums and counts have to be cast: `::int`, `::float8` for money. */
-export async function rows<T>(tx: Tx, statement: SQL): Promise<T[]> {
-  const result: unknown = await tx.execute(statement);
-  return (result as { rows: T[] }).rows;
-}
 
 /** As whom a transaction sees the data: one firm, whoever shows a secret, or the application's own look over its firms. */
 export type Scope = { firmId: string } | { secret: string } | { within: true };

@@ -1,5 +1,6 @@
 export { bySecret, day, firmId, fromWithin, id, moment, money, ownFirm, version } from './columns';
-export { Database, DiskNearlyFullError, type Tx, rows, sqlState } from './database';
+export { Database, DiskNearlyFullError, sqlState } from './database';
+export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
 export { keepDump } from './dumps';
 export { FolderInUseError } from './folder-lock';

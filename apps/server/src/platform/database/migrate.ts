@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { type Tx, rows } from './database';
+import { type Tx, rows } from './tx';
 import { migrationsFolder } from './migrations-folder';
 
 /** A data folder was written by a newer version, or a migration was changed after it had run. */

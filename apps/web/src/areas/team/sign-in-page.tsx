@@ -1,14 +1,13 @@
 import { useForm } from 'react-hook-form';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { useState } from 'react';
 import type { SignInOffer } from '@steady/contract/team';
-import { ProblemError, refresh, send, useData } from '../../app/api';
+import { ProblemError, send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 
 export function SignInPage() {
   const { data: offer } = useData<SignInOffer>('/api/sign-in');
   const [problem, setProblem] = useState<string | null>(null);
-  const navigate = useNavigate();
   const [search] = useSearchParams();
   const { register, handleSubmit } = useForm<{ email: string; password: string }>();
   const then = search.get('then');
@@ -16,8 +15,8 @@ export function SignInPage() {
     setProblem(null);
     try {
       await send('POST', path, body);
-      await refresh();
-      await navigate(then?.startsWith('/') && !then.startsWith('//') ? then : '/today', { replace: true });
+      // Loaded afresh, so that nothing of whoever was signed in before stays in the page.
+      window.location.replace(then?.startsWith('/') && !then.startsWith('//') ? then : '/today');
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       setProblem(error.message);

@@ -1,0 +1,66 @@
+/** The part of the bench that needs the database and the core: bare SQL beside each list, and obligations per second. */
+import { join } from 'node:path';
+import { civil } from '@steady/core/calendar';
+import { holidayCalendar } from '@steady/core/holidays';
+import { ruleById, schedule } from '@steady/core/obligations';
+import { DatabaseBridge } from '../src/platform/database/bridge';
+import { embeddedWorkerFile } from '../src/platform/database/worker-file';
+
+const [folder, asked, rounds] = process.argv.slice(2) as [string, string, string];
+
+/** The rows of each list without what is joined to them: the least that a list could cost. */
+const BARE: Record<string, string> = {
+  '/api/clients': 'select * from clients order by name collate "unicode" limit 200',
+  '/api/jobs?status=open': "select * from jobs where status <> 'finished' order by due_on limit 300",
+  '/api/jobs?status=finished': "select * from jobs where status = 'finished' order by finished_at desc limit 300",
+  '/api/almanac':
+    "select service_id, (due_on - date '2026-03-02') / 7 as week, count(*) from obligations where due_on between '2026-03-02' and '2026-04-26' group by 1, 2",
+  '/api/almanac/overdue': "select * from obligations where status = 'open' and due_on < '2026-03-11'",
+  '/api/wip': 'select job_id, sum(amount) from wip_postings group by job_id having sum(amount) <> 0',
+  '/api/invoices': 'select * from invoices order by id desc limit 200',
+  '/api/documents': 'select * from documents order by at desc limit 100',
+  '/api/messages': 'select * from messages order by at desc limit 100',
+};
+
+async function bench(): Promise<void> {
+  const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: join(folder, 'database'), template: null, statementLimit: 60_000 });
+  console.log('\nlist                          answered   bare SQL');
+  for (const [path, took] of Object.entries(JSON.parse(asked) as Record<string, number>)) {
+    const times: number[] = [];
+    for (let round = 0; BARE[path] && round < Number(rounds); round += 1) {
+      const begun = performance.now();
+      await bridge.query(BARE[path]);
+      times.push(performance.now() - begun);
+    }
+    const bare = times.length > 0 ? `${times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!.toFixed(1)} ms` : '';
+    console.log(`${path.padEnd(28)}${`${took.toFixed(1)} ms`.padStart(10)}${bare.padStart(11)}`);
+  }
+  await bridge.close();
+
+  const calendar = holidayCalendar('IE', { from: 2025, until: 2034 });
+  const facts = { legalForm: 'company', yearEnd: '12-31', vatRegistered: true, vatGroup: 'Jan-Feb', employer: true, annualReturnDate: '03-31', way: 'online' };
+  const begun = performance.now();
+  let made = 0;
+  for (let client = 0; client < 500; client += 1) {
+    for (const id of ['ie-vat-return', 'ie-payroll-return', 'ie-corporation-tax', 'ie-annual-return']) {
+      const rule = ruleById(id);
+      const today = civil('2026-03-11');
+      const result = schedule({
+        rule,
+        rhythm: rule.rhythms[0]!,
+        facts,
+        from: today,
+        today,
+        ahead: 60,
+        horizon: today.add({ years: 5 }),
+        leadDays: 27,
+        targetDays: 1,
+        calendar,
+      });
+      if ('obligations' in result) made += result.obligations.length;
+    }
+  }
+  console.log(`\nobligations with workings: ${Math.round((made * 1000) / (performance.now() - begun)).toLocaleString('en-IE')} a second`);
+}
+
+void bench();

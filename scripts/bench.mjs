@@ -1,0 +1,66 @@
+// Prints figures, asserts nothing: start-up, each list beside its bare SQL, obligations per second. Uses a demo firm in .cache/bench.
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { buildWhatHasChanged, installWhatIsMissing, must, root } from './tasks.mjs';
+
+const PORT = 4699;
+const TODAY = '2026-03-11';
+const ROUNDS = 30;
+installWhatIsMissing();
+buildWhatHasChanged();
+must('npx', ['vite', 'build', '--logLevel', 'error', '--config', 'apps/server/bench/vite.config.ts']);
+const folder = join(root, '.cache', 'bench');
+mkdirSync(folder, { recursive: true });
+
+const open = async () => {
+  const begun = performance.now();
+  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(PORT), '--today', TODAY], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise((ready) => createInterface({ input: server.stdout }).on('line', (line) => line.includes('is ready at') && ready()));
+  return { server, took: performance.now() - begun };
+};
+const close = (server) => new Promise((ended) => (server.once('exit', ended), server.kill('SIGTERM')));
+const median = (times) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)];
+
+const isNew = !existsSync(join(folder, 'database'));
+const first = await open();
+console.log(`${isNew ? 'first start, with filling the demo firm' : 'start'}: ${(first.took / 1000).toFixed(1)} s`);
+await close(first.server);
+const second = await open();
+console.log(`later start: ${(second.took / 1000).toFixed(1)} s`);
+
+const address = `http://127.0.0.1:${PORT}`;
+const { people } = await (await fetch(`${address}/api/sign-in`)).json();
+const entered = await fetch(`${address}/api/sign-in/demo`, {
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json' },
+  body: JSON.stringify({ memberId: people[0].memberId }),
+});
+const cookie = entered.headers.getSetCookie()[0].split(';')[0];
+const asked = {};
+for (const path of [
+  '/api/clients',
+  '/api/jobs?status=open',
+  '/api/jobs?status=finished',
+  '/api/almanac',
+  '/api/almanac/overdue',
+  '/api/wip',
+  '/api/invoices',
+  '/api/documents',
+  '/api/messages',
+  '/api/today',
+  '/api/session',
+]) {
+  const times = [];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const begun = performance.now();
+    await (await fetch(address + path, { headers: { cookie } })).arrayBuffer();
+    times.push(performance.now() - begun);
+  }
+  asked[path] = median(times);
+}
+await close(second.server);
+must(process.execPath, [join(root, '.cache/bench-build/bench.js'), folder, JSON.stringify(asked), String(ROUNDS)]);
