@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 240_000,
+  timeout: 600_000,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   outputDir: 'test-results',

@@ -7,7 +7,6 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { drizzle } from 'drizzle-orm/pglite';
 import { PGlite } from '@electric-sql/pglite';
 import { DatabaseBridge } from '../src/platform/database/bridge';
-import type { Tx } from '../src/platform/database/tx';
 import { migrate } from '../src/platform/database/migrate';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
 
