@@ -69,7 +69,7 @@ const toSettle = wip.find((row) => row.billed > 0 && row.balance !== 0) ?? wip[0
 await shoot('settle', `/jobs/${toSettle.jobId}/settle`);
 await shoot('fees', '/fees');
 await shoot('bills', '/fees/bills');
-await shoot('time', '/time');
+await shoot('time', '/time?from=2026-03-02');
 await shoot('papers', '/papers');
 await shoot('post', '/post');
 await shoot('post-room', '/post/room');

@@ -52,9 +52,9 @@ function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onCha
           <col className="w-11" />
           <col className="w-[34%]" />
           <col className="w-20" />
-          <col className="w-36" />
-          <col className="w-24" />
-          <col />
+          <col className="w-36 max-sm:hidden" />
+          <col className="w-24 max-sm:hidden" />
+          <col className="max-sm:hidden" />
         </colgroup>
         <tbody>
           {tasks.map((task) => (
@@ -88,7 +88,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
   const late = !task.doneAt && task.dueOn < session.today;
   return (
-    <tr className={task.doneAt ? 'text-soft' : ''}>
+    <tr className={`group ${task.doneAt ? 'text-soft' : ''}`}>
       <td className="pl-3.5!">
         <input
           type="checkbox"
@@ -118,7 +118,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           <span className="text-soft">{note}</span>
           {!task.doneAt && session.may('record time') && job.status !== 'finished' && (
             <button
-              className="lnk shrink-0 text-kelp"
+              className={`lnk shrink-0 text-kelp ${current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100'}`}
               onClick={() => void act('/api/timer/start', { jobId: job.id, taskId: task.id }, `The timer runs on ${task.name}.`)}
             >
               Start timer
