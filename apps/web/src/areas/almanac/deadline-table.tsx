@@ -1,18 +1,18 @@
 import { Link, useNavigate } from 'react-router';
 import type { ObligationView } from '@steady/contract/almanac';
-import { ProblemError, send } from '../../app/api';
+import { send } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Moon } from '../../ui/moon';
-import { useSay } from '../../ui/toasts';
 import { dayInWords, dayOf } from '../../ui/words';
 
 /** Where a deadline stands: its job and what that waits for, the receipt, or when its job will begin. */
 function Stands({ of }: { of: ObligationView }) {
   const session = useSession();
   const navigate = useNavigate();
-  const say = useSay();
+  const { act } = useAct();
   if (of.status === 'filed') {
     return (
       <span className="good">
@@ -42,15 +42,11 @@ function Stands({ of }: { of: ObligationView }) {
       </span>
     );
   }
-  const start = async () => {
-    try {
+  const start = () =>
+    act(async () => {
       const { jobId } = await send<{ jobId: string }>('POST', `/api/obligations/${of.id}/start`);
       await navigate(`/jobs/${jobId}`);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      say(error.message, 'problem');
-    }
-  };
+    });
   return (
     <span>
       <Moon done={0} of={1} />

@@ -2,13 +2,13 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formatMoney, formatSigned } from '@steady/core/money';
 import { type BillPreview, CancelBill } from '@steady/contract/fees';
-import { ProblemError, send, useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { Note, Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { Worked } from '../../ui/workings';
 import { Effects } from './effects';
@@ -20,27 +20,14 @@ export function BillPage() {
   const { id = '' } = useParams();
   const session = useSession();
   const navigate = useNavigate();
-  const say = useSay();
   const [cancelling, setCancelling] = useState(false);
-  const [busy, setBusy] = useState(false);
+  const { act, busy } = useAct();
   const { data: preview, error } = useData<BillPreview>(`/api/invoices/${id}`);
   if (error) return <Trouble error={error} />;
   if (!preview) return null;
   const { invoice, settling } = preview;
   const { currency } = session.firm;
   const draft = invoice.status === 'draft';
-  const act = async (what: () => Promise<unknown>, done: string) => {
-    setBusy(true);
-    try {
-      await what();
-      say(done);
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.message, 'problem');
-    } finally {
-      setBusy(false);
-    }
-  };
   const approve = () => act(() => send('POST', `/api/invoices/${id}/approve`, { version: invoice.version }), 'Approved. The bill is on its way.');
   const discard = () =>
     act(async () => {

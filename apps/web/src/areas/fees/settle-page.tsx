@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatHours, formatMoney } from '@steady/core/money';
 import type { SettlementPreview } from '@steady/contract/fees';
-import { ProblemError, send, useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Confirm } from '../../ui/leaf';
 import { Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { Worked } from '../../ui/workings';
 import { Effects } from './effects';
@@ -19,25 +19,12 @@ const words = (amount: number) => (amount === 0 ? 'writes nothing up or down' : 
 export function SettlePage() {
   const { id = '' } = useParams();
   const session = useSession();
-  const say = useSay();
-  const [busy, setBusy] = useState(false);
+  const { act, busy } = useAct();
   const [reversing, setReversing] = useState<SettlementPreview['settlements'][number] | null>(null);
   const { data: preview, error } = useData<SettlementPreview>(`/api/jobs/${id}/settlement`);
   if (error) return <Trouble error={error} />;
   if (!preview) return null;
   const { adjustment, lines, settlements } = preview;
-  const act = async (what: () => Promise<unknown>, done: string) => {
-    setBusy(true);
-    try {
-      await what();
-      say(done);
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.problem.code === 'changed-meanwhile' ? 'Something was recorded or billed meanwhile. Look at the new figures.' : problem.message, 'problem');
-    } finally {
-      setBusy(false);
-    }
-  };
   const inForce = settlements.find((one) => !one.reversed);
   return (
     <Page

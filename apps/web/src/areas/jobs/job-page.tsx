@@ -4,13 +4,13 @@ import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney, formatSigned } from '@steady/core/money';
 import { plainDate } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
-import { ProblemError, send, useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { Day, Waits } from '../../ui/due';
 import { Confirm } from '../../ui/leaf';
 import { Note, Page, Trouble, Views } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { WorkingsLines, Worked } from '../../ui/workings';
 import { DocumentTable } from '../documents/document-list';
@@ -25,7 +25,7 @@ import { PhaseList } from './phase-list';
 export function JobPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
-  const say = useSay();
+  const { act } = useAct();
   const navigate = useNavigate();
   const { nameOf } = useTeam();
   const [open, setOpen] = useState<'hold' | 'time' | 'file' | 'workings' | null>(null);
@@ -35,15 +35,6 @@ export function JobPage() {
     { press: 't', does: 'start the timer on this job', act: () => void act(() => send('POST', '/api/timer/start', { jobId: id }), 'The timer runs.') },
     { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
   ]);
-  const act = async (what: () => Promise<unknown>, done: string) => {
-    try {
-      await what();
-      say(done);
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.message, 'problem');
-    }
-  };
   if (error) return <Trouble error={error} />;
   if (!job) return null;
   const items = job.requests.flatMap((request) => request.items);

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
 import type { JobView, PhaseView, TaskView } from '@steady/contract/jobs';
-import { ProblemError, send } from '../../app/api';
+import { send } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { Moon } from '../../ui/moon';
-import { useSay } from '../../ui/toasts';
 import { dayInWords, dayOf, momentInWords, waitedWords } from '../../ui/words';
 import { TaskLeaf } from './task-leaf';
 
@@ -68,17 +68,8 @@ function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onCha
 
 function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; current: boolean; onChange(): void }) {
   const session = useSession();
-  const say = useSay();
+  const { act } = useAct();
   const mayWork = session.may('do work') && job.status !== 'finished';
-  const act = async (path: string, body: unknown, done?: string) => {
-    try {
-      await send('POST', path, body);
-      if (done) say(done);
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.message, 'problem');
-    }
-  };
   const waits = task.waitsFor.length > 0 ? `waits for ${task.waitsFor.join(', ')}` : '';
   const note = task.doneAt
     ? `done by ${task.doneBy}, ${momentInWords(task.doneAt, session.day)}`
@@ -96,7 +87,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           aria-label={`${task.name}: done`}
           checked={task.doneAt !== null}
           disabled={!mayWork || task.doneByEvent === 'filed'}
-          onChange={(event) => void act(`/api/tasks/${task.id}/tick`, { done: event.target.checked, version: task.version })}
+          onChange={(event) => void act(() => send('POST', `/api/tasks/${task.id}/tick`, { done: event.target.checked, version: task.version }))}
         />
       </td>
       <td>
@@ -119,7 +110,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           {!task.doneAt && session.may('record time') && job.status !== 'finished' && (
             <button
               className={`lnk shrink-0 text-kelp ${current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100'}`}
-              onClick={() => void act('/api/timer/start', { jobId: job.id, taskId: task.id }, `The timer runs on ${task.name}.`)}
+              onClick={() => void act(() => send('POST', '/api/timer/start', { jobId: job.id, taskId: task.id }), `The timer runs on ${task.name}.`)}
             >
               Start timer
             </button>

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
 import { type AnswerView, ClientWords, type RequestItemView, type RequestView, SendBack } from '@steady/contract/requests';
-import { ProblemError, send } from '../../app/api';
+import { send } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
@@ -73,18 +74,10 @@ const STATE_TONE: Record<RequestItemView['state'], string> = {
 
 function Item({ item, onWrite }: { item: RequestItemView; onWrite(writing: Writing): void }) {
   const session = useSession();
-  const say = useSay();
+  const { act } = useAct();
   const mayReview = session.may('do work') && item.state !== 'accepted';
   const question = item.answers.at(-1)?.kind === 'question';
-  const accept = async () => {
-    try {
-      await send('POST', `/api/request-items/${item.id}/accept`);
-      say(`Accepted ${item.name}.`);
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.message, 'problem');
-    }
-  };
+  const accept = () => act(() => send('POST', `/api/request-items/${item.id}/accept`), `Accepted ${item.name}.`);
   return (
     <div className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule-soft px-3 py-2.5 last:border-0">
       <div className="min-w-0">

@@ -3,11 +3,11 @@ import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, longDate, plainDate, sinceInWords } from '@steady/core/words';
 import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
-import { ProblemError, send, useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
 import { Note, Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
 import { dayOf, momentInWords, waitedWords } from '../../ui/words';
 
 export function TodayPage() {
@@ -178,16 +178,8 @@ function Group({ id, title, lines, section }: { id: string; title: string; lines
 
 function MyTasks({ tasks }: { tasks: TodayTask[] }) {
   const session = useSession();
-  const say = useSay();
-  const tick = async (task: TodayTask) => {
-    try {
-      await send('POST', `/api/tasks/${task.id}/tick`, { done: true, version: task.version });
-      say(`Ticked ${task.name}.`);
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.message, 'problem');
-    }
-  };
+  const { act } = useAct();
+  const tick = (task: TodayTask) => act(() => send('POST', `/api/tasks/${task.id}/tick`, { done: true, version: task.version }), `Ticked ${task.name}.`);
   if (tasks.length === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
   return (
     <div className="sheet">
