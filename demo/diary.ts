@@ -1,4 +1,5 @@
-import { type CivilDate, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
+import { type CivilDate, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
+import { holidayCalendar } from '@steady/core/holidays';
 import { rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
 import type { Work } from '@steady/server/platform/work/index';
@@ -41,12 +42,15 @@ export class Diary {
   private readonly days = new Map<string, Act[]>();
   private lastJob = 0;
   private readonly staff: Map<string, Actor>;
+  private readonly calendar: WorkingCalendar;
 
   constructor(
     private readonly hands: Hands,
     private readonly firm: DemoFirm,
     private readonly chance: Chance,
+    firstDay: CivilDate,
   ) {
+    this.calendar = holidayCalendar('IE', { from: firstDay.year, until: firstDay.year + 2 });
     this.staff = new Map(Object.values(firm.people).map((person) => [person.id, person]));
   }
 
@@ -79,8 +83,8 @@ export class Diary {
     const service = SERVICES.find((one) => one.key === key)!;
     const preparer = this.staff.get(job.preparerId)!;
     const manager = this.staff.get(job.managerId)!;
-    const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high));
-    const start = nextWorkingDay(day);
+    const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high), this.calendar);
+    const start = nextWorkingDay(day, this.calendar);
     if (client.name.startsWith('Gannet') && key === 'tax') {
       this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobs.hold(work, job.id, 'directors in dispute over stock') });
     }
@@ -94,7 +98,7 @@ export class Diary {
         act: (work) =>
           this.hands.requests.send(work, job.id, {
             title: `${asks.title}, ${job.name.split(', ').at(-1)}`,
-            dueOn: addWorkingDays(work.today, 8).toString(),
+            dueOn: addWorkingDays(work.today, 8, this.calendar).toString(),
             items: asks.items,
           }),
       });
@@ -135,7 +139,7 @@ export class Diary {
     for (const task of service.phases.flatMap((phase) => phase.tasks)) {
       const who = people[task.role];
       if (task.doneBy === 'filed') {
-        day = addWorkingDays(day, chance.between(0, 2));
+        day = addWorkingDays(day, chance.between(0, 2), this.calendar);
         this.on(day, { hour: 16, who, act: (work) => this.fileReturn(work, job.id) });
         continue;
       }
@@ -143,7 +147,7 @@ export class Diary {
       const sittings = Math.max(1, Math.ceil(task.estimate / 240));
       const minutes = Math.max(5, Math.round((task.estimate * chance.between(75, 130)) / 100 / sittings));
       for (let sitting = 0; sitting < sittings; sitting += 1) {
-        day = addWorkingDays(day, chance.between(task.estimate > 60 ? 1 : 0, task.estimate > 60 ? 2 : 1));
+        day = addWorkingDays(day, chance.between(task.estimate > 60 ? 1 : 0, task.estimate > 60 ? 2 : 1), this.calendar);
         const last = sitting === sittings - 1;
         this.on(day, { hour: 16, who, act: (work) => this.workOn(work, job.id, task.key, minutes, last && task.doneBy === undefined) });
       }
@@ -156,8 +160,8 @@ export class Diary {
       });
     if (!chance.is(0.88)) return;
     const half = key === 'tax' ? Math.round(job.fee / 2) : 0;
-    if (half > 0) this.billOn(addWorkingDays(ready, 6), job, half, client, people.manager, false);
-    this.billOn(addWorkingDays(day, chance.between(0, 4)), job, job.fee - half, client, people.manager, chance.is(0.8));
+    if (half > 0) this.billOn(addWorkingDays(ready, 6, this.calendar), job, half, client, people.manager, false);
+    this.billOn(addWorkingDays(day, chance.between(0, 4), this.calendar), job, job.fee - half, client, people.manager, chance.is(0.8));
   }
 
   private answerOn(day: CivilDate, job: NewJob, item: number, client: DemoClient): void {
@@ -220,7 +224,7 @@ export class Diary {
       },
     });
     if (settles) {
-      this.on(addWorkingDays(day, 1), {
+      this.on(addWorkingDays(day, 1, this.calendar), {
         hour: 12,
         who,
         act: async (work) => {
@@ -231,7 +235,7 @@ export class Diary {
     }
     const { share, days } = PAYS[client.manner];
     if (!this.chance.is(share)) return;
-    this.on(addWorkingDays(day, this.chance.between(...days)), {
+    this.on(addWorkingDays(day, this.chance.between(...days), this.calendar), {
       hour: 18,
       who: { kind: 'system', id: null, name: 'Bank transfer' },
       act: async (work) => {

@@ -56,7 +56,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     const firm = await foundFirm(hands, firstDay, chance);
     const database = app.get(Database);
     await database.tidy();
-    const diary = new Diary(hands, firm, chance);
+    const diary = new Diary(hands, firm, chance, firstDay);
     for (let day = firstDay; Temporal.PlainDate.compare(day, today) < 0; day = day.add({ days: 1 })) {
       if (day.dayOfWeek > 5) continue;
       clock.set(morning(day, 7));

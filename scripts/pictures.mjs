@@ -69,11 +69,14 @@ const toSettle = wip.find((row) => row.billed > 0 && row.balance !== 0) ?? wip[0
 await shoot('settle', `/jobs/${toSettle.jobId}/settle`);
 await shoot('fees', '/fees');
 await shoot('bills', '/fees/bills');
-await shoot('time', '/time?from=2026-03-02');
+
 await shoot('papers', '/papers');
 await shoot('post', '/post');
 await shoot('post-room', '/post/room');
 await shoot('firm', '/firm');
+await page.request.post('/api/sign-in/demo', { data: { memberId: people.find((person) => person.name === 'Niamh Daly').memberId } });
+await shoot('time', '/time');
+await page.request.post('/api/sign-in/demo', { data: { memberId: people[0].memberId } });
 const letters = (await json('/api/post-room')).filter((letter) => letter.link && letter.to === ask.contact);
 const letter = letters[0] ?? (await json('/api/post-room')).find((one) => one.link);
 if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal')))) {

@@ -47,10 +47,10 @@ function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onCha
         </span>
         <span className="ml-auto text-table text-soft">{beside}</span>
       </header>
-      <table className="ledger table-fixed max-sm:table-auto" aria-label={`Tasks of ${phase.name}`}>
+      <table className="ledger table-fixed" aria-label={`Tasks of ${phase.name}`}>
         <colgroup>
           <col className="w-11" />
-          <col className="w-[34%]" />
+          <col className="sm:w-[34%]" />
           <col className="w-20" />
           <col className="w-36 max-sm:hidden" />
           <col className="w-24 max-sm:hidden" />
