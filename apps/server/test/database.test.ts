@@ -1,0 +1,96 @@
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { hostname, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { DatabaseBridge, RunawayQueryError } from '../src/platform/database/bridge';
+import { Database, keepDump } from '../src/platform/database';
+import { FolderInUseError, lockFolder } from '../src/platform/database/folder-lock';
+import { embeddedWorkerFile } from '../src/platform/database/worker-file';
+import { newId } from '../src/platform/database/ids';
+import { settingsWith } from '../src/platform/settings';
+import { templateFile } from './template';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'steady-database-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded database', () => {
+  it('ends a runaway statement, and the next one finds the database open again', async () => {
+    const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: templateFile(), statementLimit: 3_000 });
+    await expect(bridge.query('select count(*) from generate_series(1, 100000000000)')).rejects.toThrow(RunawayQueryError);
+    expect((await bridge.query('select count(*)::int as count from firms')).rows).toEqual([{ count: 0 }]);
+    await bridge.close();
+  });
+
+  it('keeps a transaction to itself: a statement of its own waits its turn, and a failure undoes all of it', async () => {
+    const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: templateFile(), statementLimit: 30_000 });
+    await bridge.exec('create table t (n int)');
+    const count = async () => (await bridge.query<{ n: number }>('select count(*)::int as n from t')).rows[0]!.n;
+    const failing = bridge.transaction(async (tx) => {
+      await tx.query('insert into t values (1)');
+      throw new Error('changed my mind');
+    });
+    const meanwhile = count();
+    await expect(failing).rejects.toThrow('changed my mind');
+    expect(await meanwhile).toBe(0);
+    await bridge.transaction((tx) => tx.query('insert into t values (1)'));
+    expect(await count()).toBe(1);
+    await expect(bridge.query('select nothing from nowhere')).rejects.toMatchObject({ code: '42P01' });
+    await bridge.close();
+  });
+
+  it('keeps the last five dumps, each proved by opening it', async () => {
+    const settings = settingsWith({ dataFolder: folder, template: templateFile(), diskFloor: 1 });
+    const database = await Database.open(settings);
+    const dumps = join(folder, 'dumps');
+    mkdirSync(dumps);
+    for (let day = 1; day <= 6; day += 1) writeFileSync(join(dumps, `2026-03-0${day}.tar.gz`), 'old');
+    expect(await keepDump(database, settings, '2026-03-11T09:00:00Z')).toBe('2026-03-11T09-00-00Z.tar.gz');
+    expect(readdirSync(dumps)).toEqual(['2026-03-03.tar.gz', '2026-03-04.tar.gz', '2026-03-05.tar.gz', '2026-03-06.tar.gz', '2026-03-11T09-00-00Z.tar.gz']);
+    await database.close();
+    const again = await DatabaseBridge.open({
+      workerFile: embeddedWorkerFile(),
+      dataDir: null,
+      template: join(dumps, '2026-03-11T09-00-00Z.tar.gz'),
+      statementLimit: 30_000,
+    });
+    expect((await again.query('select count(*)::int as count from migrations')).rows).toEqual([{ count: 3 }]);
+    await again.close();
+  });
+});
+
+describe('the lock of the data folder', () => {
+  const holder = (more: object) =>
+    writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid: process.pid, born: null, host: hostname(), since: '2026-03-11T09:00:00Z', ...more }));
+
+  it('is given back, and leaves nothing behind', () => {
+    lockFolder(folder)();
+    expect(readdirSync(folder)).toEqual([]);
+    lockFolder(folder)();
+  });
+
+  it('is refused while its holder lives, or is on another machine', () => {
+    holder({});
+    expect(() => lockFolder(folder)).toThrow(FolderInUseError);
+    holder({ pid: 1, host: 'another-machine' });
+    expect(() => lockFolder(folder)).toThrow('on another-machine');
+  });
+
+  it('is taken over from a process that is gone, or whose number now belongs to a later one', () => {
+    holder({ pid: 2 ** 22 + 1 });
+    lockFolder(folder)();
+    holder({ born: 'another birth' });
+    const release = lockFolder(folder);
+    expect(existsSync(join(folder, 'in-use.json'))).toBe(true);
+    release();
+  });
+});
+
+it('ids sort in the order in which they were made', () => {
+  const ids = Array.from({ length: 10_000 }, newId);
+  expect(ids).toEqual([...ids].sort());
+  expect(new Set(ids).size).toBe(10_000);
+  expect(ids[0]).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+});
