@@ -5,9 +5,10 @@ import { formatMoney } from '@steady/core/money';
 import type { ClientRow } from '@steady/contract/clients';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
-import { Day, DueWords, Waits } from '../../ui/due';
+import { Day, DueWords } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
+import { waitedWords } from '../../ui/words';
 import { ClientLeaf } from './client-leaf';
 import { FORM_WORDS } from './words';
 
@@ -56,7 +57,7 @@ export function ClientsPage() {
     { key: 'in', head: '', cell: (row) => row.nextDue && <DueWords due={row.nextDue} /> },
     { key: 'what', head: 'What', cell: (row) => row.nextWhat ?? <span className="text-soft">no service yet</span>, wide: true },
     { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.openJobs || '', sort: (row) => row.openJobs, wide: true },
-    { key: 'waits', head: 'Waits', cell: (row) => row.waitingSince && <Waits since={row.waitingSince} />, sort: (row) => row.waitingSince, wide: true },
+    { key: 'waits', head: 'We wait', cell: (row) => row.waitingSince && <span className="whitespace-nowrap">{waitedWords(row.waitingSince, session.day)}</span>, sort: (row) => row.waitingSince, wide: true },
     ...(seesFees
       ? ([
           { key: 'wip', head: 'WIP', figure: true, cell: (row) => (row.wip ? formatMoney(row.wip) : ''), sort: (row) => row.wip, wide: true },
