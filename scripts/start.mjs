@@ -42,8 +42,8 @@ const wrong = (what) => {
 };
 if (values.port !== undefined && !(/^\d+$/.test(values.port) && Number(values.port) < 65_536))
   wrong(`--port wants a number up to 65535, not "${values.port}".`);
-if (values.today !== undefined && (!/^\d{4}-\d{2}-\d{2}$/.test(values.today) || Number.isNaN(Date.parse(values.today))))
-  wrong(`--today wants a day such as 2026-05-04, not "${values.today}".`);
+const isDay = (text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.slice(0, 10) === text;
+if (values.today !== undefined && !isDay(values.today)) wrong(`--today wants a day such as 2026-05-04, not "${values.today}".`);
 
 installWhatIsMissing();
 buildWhatHasChanged();
