@@ -42,7 +42,9 @@ async function start(): Promise<void> {
   console.log(`Steady Almanac is ready at http://${settings.host}:${settings.port}`);
   const { people, firm } = await app.get(TeamService).offer(settings.demo);
   if (people.length > 0) {
-    console.log(`\nThe demo firm, ${firm}. Choose a person on the sign-in page, or sign in with orla-keane@marram-tern.example (and so on) and "harbour-lights-7":`);
+    console.log(
+      `\nThe demo firm, ${firm}. Choose a person on the sign-in page, or sign in with orla-keane@marram-tern.example (and so on) and "harbour-lights-7":`,
+    );
     for (const person of people) console.log(`  ${person.name}, ${person.role}: ${person.does}`);
   }
 }

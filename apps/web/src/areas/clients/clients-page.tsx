@@ -57,7 +57,13 @@ export function ClientsPage() {
     { key: 'in', head: '', cell: (row) => row.nextDue && <DueWords due={row.nextDue} /> },
     { key: 'what', head: 'What', cell: (row) => row.nextWhat ?? <span className="text-soft">no service yet</span>, wide: true },
     { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.openJobs || '', sort: (row) => row.openJobs, wide: true },
-    { key: 'waits', head: 'We wait', cell: (row) => row.waitingSince && <span className="whitespace-nowrap">{waitedWords(row.waitingSince, session.day)}</span>, sort: (row) => row.waitingSince, wide: true },
+    {
+      key: 'waits',
+      head: 'We wait',
+      cell: (row) => row.waitingSince && <span className="whitespace-nowrap">{waitedWords(row.waitingSince, session.day)}</span>,
+      sort: (row) => row.waitingSince,
+      wide: true,
+    },
     ...(seesFees
       ? ([
           { key: 'wip', head: 'WIP', figure: true, cell: (row) => (row.wip ? formatMoney(row.wip) : ''), sort: (row) => row.wip, wide: true },
