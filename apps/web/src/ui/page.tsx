@@ -65,6 +65,20 @@ export function Views({ views }: { views: { to: string; words: ReactNode; end?: 
   );
 }
 
+/** Narrows a list to rows whose name holds what is typed. */
+export function NameFilter({ find, onFind }: { find: string; onFind(find: string): void }) {
+  return (
+    <label className="flex items-baseline gap-2">
+      Name holds
+      <input
+        className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
+        value={find}
+        onChange={(event) => onFind(event.target.value)}
+      />
+    </label>
+  );
+}
+
 /** What stands where nothing is yet: what belongs there, and the first step. */
 export function Empty({ children }: { children: ReactNode }) {
   return <div className="sheet px-4 py-6 text-soft">{children}</div>;

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, mkdirSync } from 'node:fs';
-import { open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { open, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -98,12 +98,5 @@ export class FileStore {
     const left = await readdir(this.incoming);
     await Promise.all(left.map((name) => rm(join(this.incoming, name), { force: true })));
     return left.length;
-  }
-
-  async has(sha256: string): Promise<boolean> {
-    return stat(join(this.folder, sha256.slice(0, 2), sha256)).then(
-      () => true,
-      () => false,
-    );
   }
 }

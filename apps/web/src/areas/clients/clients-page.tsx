@@ -7,7 +7,7 @@ import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { Day, DueWords } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
-import { Page } from '../../ui/page';
+import { NameFilter, Page } from '../../ui/page';
 import { waitedWords } from '../../ui/words';
 import { ClientLeaf } from './client-leaf';
 import { FORM_WORDS } from './words';
@@ -83,14 +83,7 @@ export function ClientsPage() {
       }
       tools={
         <>
-          <label className="flex items-baseline gap-2">
-            Name holds
-            <input
-              className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
-              value={find}
-              onChange={(event) => setFind(event.target.value)}
-            />
-          </label>
+          <NameFilter find={find} onFind={setFind} />
           {session.may('change clients') && (
             <button className="act ml-auto" onClick={() => setSearch({ new: '' })}>
               Add a client

@@ -6,7 +6,7 @@ import { shortDate } from '@steady/core/words';
 import type { JobRow } from '@steady/contract/jobs';
 import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
-import { Page } from '../../ui/page';
+import { NameFilter, Page } from '../../ui/page';
 import { waitedWords } from '../../ui/words';
 import { useJobColumns } from './job-list';
 
@@ -88,14 +88,9 @@ export function JobsPage() {
             {Object.entries(FILTERS).map(([key, { words }]) => tab(key, words))}
             {tab('finished', 'Finished')}
           </span>
-          <label className="ml-auto flex items-baseline gap-2">
-            Name holds
-            <input
-              className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
-              value={find}
-              onChange={(event) => setFind(event.target.value)}
-            />
-          </label>
+          <span className="ml-auto">
+            <NameFilter find={find} onFind={setFind} />
+          </span>
         </>
       }
     >
