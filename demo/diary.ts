@@ -1,4 +1,4 @@
-import { type CivilDate, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
+import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
@@ -199,11 +199,13 @@ export class Diary {
   }
 
   private async workOn(work: Work, jobId: string, key: string, minutes: number, done: boolean): Promise<void> {
-    const job = await this.hands.jobs.get(work, jobId);
-    const task = (await this.hands.jobs.tasksOf(work, jobId)).find((one) => one.key === key);
-    if (!task || job.status !== 'open' || work.actor.kind !== 'staff') return;
+    const [task] = await rows<{ id: string; version: number; done: boolean }>(
+      work.tx,
+      sql`select t.id, t.version, t.done_at is not null as done from tasks t join jobs j on j.id = t.job_id where j.id = ${jobId} and t.key = ${key} and j.status = 'open'`,
+    );
+    if (!task) return;
     await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
-    if (done && !task.doneAt) await this.hands.jobs.tick(work, task.id, { done: true, version: task.version });
+    if (done && !task.done) await this.hands.jobs.tick(work, task.id, { done: true, version: task.version });
   }
 
   private async fileReturn(work: Work, jobId: string): Promise<void> {
@@ -246,13 +248,15 @@ export class Diary {
     });
   }
 
-  /** Carries out what stands in the diary for a day, in the order of its hours. */
-  async live(day: CivilDate, at: (hour: number, minute: number) => void): Promise<void> {
+  /**
+   * Carries out what stands in the diary for a day, in the order of its hours: each act by its person at its minute, all
+   * in one transaction, because opening one for each of some seven thousand acts takes longer than the acts.
+   */
+  async live(day: CivilDate, at: (hour: number, minute: number) => Temporal.Instant): Promise<void> {
     const acts = [...(this.days.get(day.toString()) ?? [])].sort((a, b) => a.hour - b.hour);
-    for (const [index, { hour, who, act }] of acts.entries()) {
-      at(hour, Math.min(59, index));
-      await this.run(who, act);
-    }
+    await this.run(this.firm.people.orla, async (work) => {
+      for (const [index, { hour, who, act }] of acts.entries()) await act({ ...work, actor: who, now: at(hour, Math.min(59, index)) });
+    });
     await this.hands.effects.drain(this.firm.firmId);
     this.days.delete(day.toString());
   }

@@ -63,7 +63,8 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       await hands.ticks.tick();
       await diary.plan(day);
       if (day.dayOfWeek === 1 && day.day <= 7) await database.tidy();
-      await diary.live(day, (hour, minute) => clock.set(morning(day, hour, minute)));
+      clock.set(morning(day, 18, 30));
+      await diary.live(day, (hour, minute) => morning(day, hour, minute));
     }
     clock.set(now.subtract({ minutes: 42 }));
     await hands.ticks.tick();

@@ -198,7 +198,7 @@ export class AlmanacService implements OnModuleInit {
       .update(obligations)
       .set({ status: 'filing', version: obligation.version + 1 })
       .where(eq(obligations.id, obligationId));
-    const jobId = await this.jobOf(work, obligation);
+    const jobId = await this.jobs.ofObligation(work, obligationId);
     await this.events.record(work, FilingAsked, { what: `filed ${obligation.name} with ${authority}`, clientId: client.id, jobId, payload: { obligationId } });
     await this.effects.plan(work, 'file return', `${obligationId}:${obligation.version}`, {
       authority,
@@ -213,7 +213,7 @@ export class AlmanacService implements OnModuleInit {
       .update(obligations)
       .set({ status: 'filed', receipt, filedAt: at, version: obligation.version + 1 })
       .where(eq(obligations.id, obligationId));
-    const jobId = await this.jobOf(work, obligation);
+    const jobId = await this.jobs.ofObligation(work, obligationId);
     const day = work.today.until(civil(obligation.dueOn)).days;
     await this.events.record(work, ObligationFiled, {
       what: `got receipt ${receipt} for ${obligation.name}, ${day >= 0 ? `${day} days before` : `${-day} days after`} ${fullDate(civil(obligation.dueOn))}`,
@@ -222,9 +222,5 @@ export class AlmanacService implements OnModuleInit {
       payload: { obligationId },
     });
     if (jobId) await this.jobs.filed(work, jobId);
-  }
-
-  private async jobOf(work: Work, obligation: Obligation): Promise<string | null> {
-    return obligation.begun ? this.begin(work, obligation) : null;
   }
 }

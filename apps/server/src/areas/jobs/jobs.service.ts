@@ -118,27 +118,40 @@ export class JobsService {
   }
 
   async get(work: Work, jobId: string): Promise<Job> {
-    const [job] = await work.tx
-      .select()
-      .from(jobs)
-      .where(and(eq(jobs.id, jobId), eq(jobs.firmId, work.firm.id)));
+    const [job] = await this.byId(work, jobId);
     if (!job) throw Problem.notFound('job');
     return job;
   }
 
   /** The job, held for this transaction: whoever else wants to post to it waits. */
   async lock(work: Work, jobId: string): Promise<Job> {
-    await work.tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
-    return this.get(work, jobId);
+    const [job] = await this.byId(work, jobId).for('update');
+    if (!job) throw Problem.notFound('job');
+    return job;
   }
 
-  async task(work: Work, taskId: string): Promise<Task> {
-    const [task] = await work.tx
+  private byId(work: Work, jobId: string) {
+    return work.tx
       .select()
+      .from(jobs)
+      .where(and(eq(jobs.id, jobId), eq(jobs.firmId, work.firm.id)));
+  }
+
+  /** The job that was begun for an obligation, if one was. */
+  async ofObligation(work: Work, obligationId: string): Promise<string | null> {
+    const [job] = await work.tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.obligationId, obligationId));
+    return job?.id ?? null;
+  }
+
+  /** A task and its job. */
+  async task(work: Work, taskId: string): Promise<{ task: Task; job: Job }> {
+    const [found] = await work.tx
+      .select({ task: tasks, job: jobs })
       .from(tasks)
+      .innerJoin(jobs, eq(jobs.id, tasks.jobId))
       .where(and(eq(tasks.id, taskId), eq(tasks.firmId, work.firm.id)));
-    if (!task) throw Problem.notFound('task');
-    return task;
+    if (!found) throw Problem.notFound('task');
+    return found;
   }
 
   async tasksOf(work: Work, jobId: string): Promise<Task[]> {
@@ -147,8 +160,7 @@ export class JobsService {
 
   /** Ticks a task, or takes the tick back, and lets the job move on. */
   async tick(work: Work, taskId: string, input: TickTask): Promise<void> {
-    const task = await this.task(work, taskId);
-    const job = await this.get(work, task.jobId);
+    const { task, job } = await this.task(work, taskId);
     if (task.version !== input.version) throw Problem.stale('task', task);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (input.done) {
@@ -168,7 +180,7 @@ export class JobsService {
       .set({ doneAt: by === null ? null : work.now.toString(), doneBy: by, version: task.version + 1 })
       .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
       .returning({ id: tasks.id });
-    if (changed.length === 0) throw Problem.stale('task', await this.task(work, task.id));
+    if (changed.length === 0) throw Problem.stale('task', (await this.task(work, task.id)).task);
     await this.events.record(work, TaskChanged, {
       what: by === null ? `took back the tick at "${task.name}"` : `ticked "${task.name}"`,
       clientId: job.clientId,
@@ -179,8 +191,7 @@ export class JobsService {
 
   /** Changes who does a task, its estimate or its dates, which have to lie inside the job's. */
   async changeTask(work: Work, taskId: string, input: ChangeTask): Promise<void> {
-    const task = await this.task(work, taskId);
-    const job = await this.get(work, task.jobId);
+    const { task, job } = await this.task(work, taskId);
     if (task.version !== input.version) throw Problem.stale('task', task);
     await this.team.mustBeMembers(work, { assigneeId: input.assigneeId });
     const { assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn } = input;
@@ -195,7 +206,7 @@ export class JobsService {
       .set({ ...after, version: task.version + 1 })
       .where(and(eq(tasks.id, taskId), eq(tasks.version, input.version)))
       .returning({ id: tasks.id });
-    if (changed.length === 0) throw Problem.stale('task', await this.task(work, taskId));
+    if (changed.length === 0) throw Problem.stale('task', (await this.task(work, taskId)).task);
     await this.events.record(work, TaskChanged, {
       what: `changed "${task.name}"`,
       clientId: job.clientId,

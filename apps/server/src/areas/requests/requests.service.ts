@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { AnswerView, ItemState, SendPreview, SendRequest } from '@steady/contract/requests';
@@ -213,16 +213,11 @@ export class RequestsService {
 
   /** Works out anew whether the request is complete and what the client owes the job, and lets the job move on. */
   private async reckon(work: Work, request: Request): Promise<void> {
-    const all = await work.tx.select({ id: requests.id }).from(requests).where(eq(requests.jobId, request.jobId));
     const items = await work.tx
-      .select()
+      .select(getTableColumns(requestItems))
       .from(requestItems)
-      .where(
-        inArray(
-          requestItems.requestId,
-          all.map((one) => one.id),
-        ),
-      )
+      .innerJoin(requests, eq(requests.id, requestItems.requestId))
+      .where(eq(requests.jobId, request.jobId))
       .orderBy(asc(requestItems.stateSince), asc(requestItems.position));
     const own = items.filter((item) => item.requestId === request.id);
     const complete = own.every((item) => item.state === 'accepted');

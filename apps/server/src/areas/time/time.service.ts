@@ -6,7 +6,7 @@ import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
-import { JobsService } from '../jobs';
+import { type Job, JobsService, type Task } from '../jobs';
 import { TeamService } from '../team';
 import { expenses, timeEntries, timers } from './time.tables';
 
@@ -31,8 +31,7 @@ export class TimeService {
 
   async record(work: Work, input: AddTimeEntry): Promise<string> {
     const memberId = staffId(work);
-    const job = await this.jobs.get(work, input.jobId);
-    const task = await this.taskOfJob(work, job.id, input.taskId);
+    const { job, task } = await this.place(work, input);
     if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
     const rate = await this.team.rateOn(work, memberId, input.on);
     const { on, minutes, note = null } = input;
@@ -61,11 +60,12 @@ export class TimeService {
     return entry!.id;
   }
 
-  private async taskOfJob(work: Work, jobId: string, taskId: string | undefined) {
-    if (taskId === undefined) return null;
-    const task = await this.jobs.task(work, taskId);
-    if (task.jobId !== jobId) throw Problem.invalid([{ field: 'taskId', message: 'This task belongs to another job. Choose a task of the job.' }]);
-    return task;
+  /** The job, and the task of it if one is named. */
+  private async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: Job; task: Task | null }> {
+    if (taskId === undefined) return { job: await this.jobs.get(work, jobId), task: null };
+    const found = await this.jobs.task(work, taskId);
+    if (found.job.id !== jobId) throw Problem.invalid([{ field: 'taskId', message: 'This task belongs to another job. Choose a task of the job.' }]);
+    return found;
   }
 
   async spend(work: Work, input: AddExpense): Promise<string> {
@@ -89,8 +89,7 @@ export class TimeService {
   async start(work: Work, input: StartTimer): Promise<void> {
     const memberId = staffId(work);
     await this.stop(work);
-    const job = await this.jobs.get(work, input.jobId);
-    const task = await this.taskOfJob(work, job.id, input.taskId);
+    const { job, task } = await this.place(work, input);
     await work.tx.insert(timers).values({ firmId: work.firm.id, memberId, jobId: job.id, taskId: task?.id ?? null, startedAt: work.now.toString() });
     await this.events.record(work, TimerChanged, {
       what: `started the timer${task ? ` on "${task.name}"` : ''}`,

@@ -2,16 +2,15 @@ import { closeSync, fdatasyncSync, fsyncSync, openSync, readFileSync, readdirSyn
 import { join } from 'node:path';
 import { PGlite, types } from '@electric-sql/pglite';
 import type { BridgeOrder } from './bridge-protocol';
+import { Statements } from './statements';
 
-/**
- * Type ids of dates, moments, intervals and arrays of them: the object mapper wants them as text. Said once for all
- * statements, because saying it with each costs more than most statements do.
- */
+/** Type ids of dates, moments, intervals and arrays of them: the object mapper wants them as text. */
 const KEPT_AS_TEXT = [types.TIMESTAMP, types.TIMESTAMPTZ, types.INTERVAL, types.DATE, 1231, 1115, 1185, 1187, 1182];
 
 /** The embedded database itself: carries out one order after another, and blocks the thread it runs on while it does. */
 export class EmbeddedDatabase {
   private database: PGlite | null = null;
+  private statements: Statements | null = null;
   private folder: string | null = null;
   private syncedUntil = 0;
 
@@ -19,19 +18,18 @@ export class EmbeddedDatabase {
     if (order.do === 'open') {
       this.folder = order.dataDir;
       this.database = await PGlite.create({
-        parsers: Object.fromEntries(KEPT_AS_TEXT.map((type) => [type, (value: string) => value])),
         ...(order.dataDir === null ? {} : { dataDir: order.dataDir }),
         ...(order.template === null ? {} : { loadDataDir: new Blob([readFileSync(order.template)]) }),
       });
+      const asText = Object.fromEntries(KEPT_AS_TEXT.map((type) => [type, (value: string) => value]));
+      this.statements = new Statements(this.database, { ...types.parsers, ...asText } as Record<number, (value: string) => unknown>);
       return null;
     }
-    const { database } = this;
-    if (!database) throw new Error('The database is not open');
+    const { database, statements } = this;
+    if (!database || !statements) throw new Error('The database is not open');
     switch (order.do) {
-      case 'query': {
-        const { rows, fields, affectedRows } = await database.query(order.sql, order.params, { rowMode: order.rowMode });
-        return { rows, fields, affectedRows };
-      }
+      case 'query':
+        return statements.query(order.sql, order.params, order.rowMode);
       case 'exec':
         await database.exec(order.sql);
         return null;

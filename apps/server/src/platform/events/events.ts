@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import type { Work } from '../work/work';
-import { events } from './tables';
 
 /** A kind of event. Areas declare theirs as constants, so that one can search for who records and who listens. */
 export interface EventKind<Payload> {
@@ -23,7 +22,10 @@ export interface Happening<Payload> {
 
 type Listener = (work: Work, happening: Happening<unknown>) => Promise<void>;
 
-/** Records what happens and tells the areas that listen, in the same transaction: either all of it holds or nothing. */
+/**
+ * Records what happens and tells the areas that listen, in the same transaction: either all of it holds or nothing.
+ * The records are written together, just before the transaction is confirmed.
+ */
 @Injectable()
 export class Events {
   private readonly listeners = new Map<string, Listener[]>();
@@ -36,7 +38,7 @@ export class Events {
   async record<Payload>(work: Work, kind: EventKind<Payload>, happening: Happening<Payload>): Promise<void> {
     const { actor } = work;
     const { clientId = null, jobId = null, before = null, after = null, what } = happening;
-    await work.tx.insert(events).values({
+    work.journal.push({
       firmId: work.firm.id,
       at: work.now.toString(),
       actorKind: actor.kind,
@@ -49,7 +51,6 @@ export class Events {
       before,
       after,
     });
-    work.happened.push({ kind: kind.name, clientId, jobId });
     for (const listener of this.listeners.get(kind.name) ?? []) await listener(work, happening);
   }
 }

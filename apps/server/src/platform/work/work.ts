@@ -5,8 +5,12 @@ import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
 import { Database, type Tx, rows } from '../database';
 import { LiveNotices } from '../events/live';
+import { events } from '../events/tables';
 import type { Actor, Identity } from '../identity/actor';
 import { firms } from '../identity/tables';
+
+/** How many records go into the journal with one statement. */
+const TOGETHER = 500;
 
 export type Firm = typeof firms.$inferSelect & { calendar: WorkingCalendar };
 
@@ -18,8 +22,8 @@ export interface Work {
   now: Temporal.Instant;
   /** The firm's civil day. */
   today: CivilDate;
-  /** What was recorded in it; told to open pages once it is confirmed. */
-  happened: { kind: string; clientId: string | null; jobId: string | null }[];
+  /** What happened in it: written down just before it is confirmed, and told to open pages after. */
+  journal: (typeof events.$inferInsert)[];
   /** Runs once the transaction is confirmed. */
   afterwards(act: () => void): void;
 }
@@ -38,16 +42,18 @@ export class Works {
   async run<T>(identity: Identity, act: (work: Work) => Promise<T>, options: { readOnly?: boolean } = {}): Promise<T> {
     const { firmId, actor } = identity;
     const after: (() => void)[] = [];
-    const happened: Work['happened'] = [];
+    const journal: Work['journal'] = [];
     const result = await this.database.transaction(
       { firmId },
       async (tx) => {
         const firm = await this.firm(tx, firmId);
-        return act({ tx, firm, actor, now: this.clock.now(), today: this.clock.today(firm.zone), happened, afterwards: (then) => after.push(then) });
+        const given = await act({ tx, firm, actor, now: this.clock.now(), today: this.clock.today(firm.zone), journal, afterwards: (then) => after.push(then) });
+        for (let from = 0; from < journal.length; from += TOGETHER) await tx.insert(events).values(journal.slice(from, from + TOGETHER));
+        return given;
       },
       options,
     );
-    if (happened.length > 0) this.live.tell({ firmId, kinds: [...new Set(happened.map((event) => event.kind))] });
+    if (journal.length > 0) this.live.tell({ firmId, kinds: [...new Set(journal.map((event) => event.kind))] });
     for (const then of after) then();
     return result;
   }
