@@ -31,7 +31,7 @@ const SEED = 20_260_311;
 export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zone: string, say: (said: string) => void): Promise<void> {
   const begun = performance.now();
   const today = now.toZonedDateTimeISO(zone).toPlainDate();
-  say(`Filling the demo firm with ${MONTHS} months of work up to ${today.toString()}. This takes one to four minutes, once.`);
+  say(`Filling the demo firm with ${MONTHS} months of work up to ${today.toString()}. This takes about a minute, once.`);
   const firstDay = today.subtract({ months: MONTHS });
   const morning = (day: Temporal.PlainDate, hour: number, minute = 0) => day.toZonedDateTime({ timeZone: zone, plainTime: { hour, minute } }).toInstant();
   const clock = new SetClock(morning(firstDay, 8));

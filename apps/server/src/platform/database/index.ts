@@ -5,3 +5,4 @@ export { RunawayQueryError } from './bridge';
 export { keepDump } from './dumps';
 export { FolderInUseError } from './folder-lock';
 export { newId } from './ids';
+export { insertMany } from './insert-many';

@@ -35,6 +35,7 @@ export class Effects {
   private readonly log = new Logger('Effects');
   private readonly known = new Map<string, Effect<unknown, unknown>>();
   private running: Promise<void> = Promise.resolve();
+  private readonly waiting = new Map<string, Promise<void>>();
 
   constructor(
     private readonly database: Database,
@@ -52,12 +53,16 @@ export class Effects {
     work.afterwards(() => void this.drain(work.firm.id));
   }
 
-  /** Carries out all that is due for a firm; ends when nothing is left. Calls wait for one another. */
+  /** Carries out all that is due for a firm; ends when nothing is left. Calls wait for one another; one that waits serves all who call meanwhile. */
   drain(firmId: string): Promise<void> {
-    this.running = this.running.then(
-      () => this.drainNow(firmId),
-      () => this.drainNow(firmId),
-    );
+    const waiting = this.waiting.get(firmId);
+    if (waiting) return waiting;
+    const begin = () => {
+      this.waiting.delete(firmId);
+      return this.drainNow(firmId);
+    };
+    this.running = this.running.then(begin, begin);
+    this.waiting.set(firmId, this.running);
     return this.running;
   }
 

@@ -3,14 +3,11 @@ import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
-import { Database, type Tx, rows } from '../database';
+import { Database, type Tx, insertMany, rows } from '../database';
 import { LiveNotices } from '../events/live';
 import { events } from '../events/tables';
 import type { Actor, Identity } from '../identity/actor';
 import { firms } from '../identity/tables';
-
-/** How many records go into the journal with one statement. */
-const TOGETHER = 500;
 
 export type Firm = typeof firms.$inferSelect & { calendar: WorkingCalendar };
 
@@ -48,7 +45,7 @@ export class Works {
       async (tx) => {
         const firm = await this.firm(tx, firmId);
         const given = await act({ tx, firm, actor, now: this.clock.now(), today: this.clock.today(firm.zone), journal, afterwards: (then) => after.push(then) });
-        for (let from = 0; from < journal.length; from += TOGETHER) await tx.insert(events).values(journal.slice(from, from + TOGETHER));
+        await insertMany(tx, events, journal);
         return given;
       },
       options,
