@@ -18,6 +18,8 @@ const PAYS: Record<Manner, { share: number; days: [number, number] }> = {
   silent: { share: 0.5, days: [25, 60] },
 };
 
+const BANK: Actor = { kind: 'system', id: null, name: 'Bank transfer' };
+
 interface NewJob {
   id: string;
   number: number;
@@ -145,7 +147,8 @@ export class Diary {
       }
       // A long task is worked on over several days, with time on each.
       const sittings = Math.max(1, Math.ceil(task.estimate / 240));
-      const minutes = Math.max(5, Math.round((task.estimate * chance.between(75, 130)) / 100 / sittings));
+      // What takes a few minutes is ticked, and nobody writes the time down.
+      const minutes = task.estimate <= 10 ? 0 : Math.max(5, Math.round((task.estimate * chance.between(75, 130)) / 100 / sittings));
       for (let sitting = 0; sitting < sittings; sitting += 1) {
         day = addWorkingDays(day, chance.between(task.estimate > 60 ? 1 : 0, task.estimate > 60 ? 2 : 1), this.calendar);
         const last = sitting === sittings - 1;
@@ -204,7 +207,7 @@ export class Diary {
       sql`select t.id, t.version, t.done_at is not null as done from tasks t join jobs j on j.id = t.job_id where j.id = ${jobId} and t.key = ${key} and j.status = 'open'`,
     );
     if (!task) return;
-    await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
+    if (minutes > 0) await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
     if (done && !task.done) await this.hands.jobs.tick(work, task.id, { done: true, version: task.version });
   }
 
@@ -236,16 +239,42 @@ export class Diary {
       });
     }
     const { share, days } = PAYS[client.manner];
+    const soon = addWorkingDays(day, 1, this.calendar);
+    if (!settles && this.chance.is(0.05)) {
+      this.on(soon, { hour: 11, who, act: (work) => this.cancelBill(work, invoiceId) });
+      return;
+    }
+    if (this.chance.is(0.04)) this.on(soon, { hour: 19, who, act: (work) => this.payWithoutFunds(work, job, invoiceId) });
     if (!this.chance.is(share)) return;
+    const inTwo = this.chance.is(0.1);
+    const rest = addWorkingDays(day, this.chance.between(...days) + 25, this.calendar);
+    if (inTwo) this.on(rest, { hour: 18, who: BANK, act: (work) => this.transfer(work, invoiceId, 1) });
     this.on(addWorkingDays(day, this.chance.between(...days), this.calendar), {
       hour: 18,
-      who: { kind: 'system', id: null, name: 'Bank transfer' },
-      act: async (work) => {
-        if (!invoiceId) return;
-        const invoice = await this.hands.fees.get(work, invoiceId);
-        if (invoice.status === 'issued') await this.hands.fees.pays(work, invoice, invoice.gross, `TRF-${invoice.number}`);
-      },
+      who: BANK,
+      act: (work) => this.transfer(work, invoiceId, inTwo ? 0.5 : 1),
     });
+  }
+
+  /** A client pays by transfer: a share of the bill, or all that is open of it. */
+  private async transfer(work: Work, invoiceId: string, share: number): Promise<void> {
+    if (!invoiceId) return;
+    const invoice = await this.hands.fees.get(work, invoiceId);
+    if (invoice.status !== 'issued') return;
+    const open = invoice.gross - (await this.hands.fees.paid(work, invoiceId));
+    await this.hands.fees.pays(work, invoice, Math.round(open * share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
+  }
+
+  private async cancelBill(work: Work, invoiceId: string): Promise<void> {
+    if (!invoiceId) return;
+    const { version } = await this.hands.fees.get(work, invoiceId);
+    await this.hands.fees.cancel(work, invoiceId, { version, reason: 'wording agreed anew with the client' });
+  }
+
+  private async payWithoutFunds(work: Work, job: NewJob, invoiceId: string): Promise<void> {
+    const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
+    if (!invoiceId || !contact?.email || (await this.hands.fees.get(work, invoiceId)).status !== 'issued') return;
+    await this.hands.fees.pay({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, invoiceId, 'card without funds');
   }
 
   /**

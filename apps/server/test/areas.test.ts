@@ -6,7 +6,9 @@ import type { JobRow, JobView } from '@steady/contract/jobs';
 import type { Found } from '@steady/contract/search';
 import type { TimeSheet } from '@steady/contract/time';
 import type { TodayView } from '@steady/contract/today';
+import { FeesService } from '../src/areas/fees';
 import { LiveNotices } from '../src/platform/events';
+import { byItself } from '../src/platform/identity';
 import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, morning, startTestApp } from './support';
 
 let test: TestApp;
@@ -270,4 +272,19 @@ it('open pages are told what happened in their own firm, and only there', async 
     .expect(201);
   expect(heard).toEqual(['client added', 'contact added']);
   expect(elsewhere).toEqual([]);
+});
+
+it('a bill that was paid in part stays unpaid for the rest, and is credited, not cancelled', async () => {
+  const { clientId, jobId } = await begun('Half Tide Nets Ltd');
+  const id = await bill(jobId, 10_000);
+  const fees = test.app.get(FeesService);
+  const receive = (amount: number) => test.works.run(byItself(test.firm.id), async (work) => fees.pays(work, await fees.get(work, id), amount, `TRF-${amount}`));
+  await receive(5_000);
+  const half = (await get<BillPreview>(`/api/invoices/${id}`)).invoice;
+  expect(half).toMatchObject({ status: 'issued', paid: 5_000, gross: 12_300 });
+  expect(half.cannotCancel).toContain('50.00 of it was paid');
+  await manager().post(`/api/invoices/${id}/cancel`).set(key()).send({ version: half.version, reason: 'Wrong' }).expect(409);
+  expect(await get(`/api/clients/${clientId}`)).toMatchObject({ unpaid: 7_300 });
+  await receive(7_300);
+  expect((await get<BillPreview>(`/api/invoices/${id}`)).invoice).toMatchObject({ status: 'paid', paid: 12_300 });
 });

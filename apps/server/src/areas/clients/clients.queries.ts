@@ -30,7 +30,7 @@ export class ClientQueries {
           from page c
           left join lateral (select due_on, name from obligations o where o.client_id = c.id and o.status in ('open', 'filing') order by due_on limit 1) next on true
           left join lateral (select count(*) as open, min(waiting_since) as waiting from jobs where client_id = c.id and status <> 'finished') j on true
-          left join lateral (select sum(gross) as unpaid from invoices where client_id = c.id and status = 'issued') i on true
+          left join lateral (select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)) as unpaid from invoices i where i.client_id = c.id and i.status = 'issued') i on true
           left join lateral (select sum(amount) as wip from wip_postings where client_id = c.id) w on true
           left join members m on m.id = c.manager_id
           order by c.name collate "unicode", c.id`,
@@ -47,7 +47,7 @@ export class ClientQueries {
                  coalesce(i.unpaid, 0)::float8 as unpaid, i.since as "unpaidSince", coalesce(w.wip, 0)::float8 as wip,
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor"
           from clients c
-          left join lateral (select sum(gross) as unpaid, min(due_on) as since from invoices where client_id = c.id and status = 'issued') i on true
+          left join lateral (select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)) as unpaid, min(i.due_on) as since from invoices i where i.client_id = c.id and i.status = 'issued') i on true
           left join lateral (select sum(amount) as wip from wip_postings where client_id = c.id) w on true
           left join lateral (select waiting_since, waiting_for from jobs where client_id = c.id and status <> 'finished' and waiting_since is not null order by waiting_since limit 1) j on true
           where c.id = ${clientId} and c.firm_id = ${work.firm.id}`,

@@ -65,7 +65,8 @@ export class FeeQueries {
     );
     if (!found) throw Problem.notFound('bill');
     const settled = await this.ledger.isSettled(work, found.jobId);
-    return { ...found, paid: found.payments.reduce((sum, payment) => sum + payment.amount, 0), cannotCancel: cannotCancel(found, settled) };
+    const paid = found.payments.reduce((sum, payment) => sum + payment.amount, 0);
+    return { ...found, paid, cannotCancel: cannotCancel(found, paid, settled) };
   }
 
   /** What approving a bill will do: WIP before and after, each person if it were settled, who is written to, what looks wrong. */

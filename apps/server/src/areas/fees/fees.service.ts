@@ -1,9 +1,10 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { addVat, formatMoney } from '@steady/core/money';
 import { fullDate } from '@steady/core/words';
 import type { CancelBill, DraftBill } from '@steady/contract/fees';
+import { rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
@@ -27,10 +28,11 @@ export const BillPaid = eventKind<InvoiceEvent>('bill paid');
 export const PaymentRefused = eventKind<InvoiceEvent>('payment refused');
 
 /** Why a bill cannot be cancelled, or null when it can. The one place where this is decided. */
-export function cannotCancel(invoice: Pick<Invoice, 'status'>, settled: boolean): string | null {
+export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: number, settled: boolean): string | null {
   if (invoice.status === 'draft') return 'It is a draft; it can be thrown away.';
   if (invoice.status === 'cancelled') return 'It was cancelled already.';
   if (invoice.status === 'paid') return 'It was paid. A paid bill is credited, not cancelled.';
+  if (paid > 0) return `${formatMoney(paid)} of it was paid. A bill that money came in for is credited, not cancelled.`;
   return settled ? 'The WIP of this job was settled against it. Reverse the settlement first.' : null;
 }
 
@@ -150,7 +152,7 @@ export class FeesService implements OnModuleInit {
   /** Takes an issued bill back: its posting is reversed by one of its own, its number stays used. */
   async cancel(work: Work, invoiceId: string, input: CancelBill): Promise<void> {
     const invoice = await this.locked(work, invoiceId);
-    const why = cannotCancel(invoice, await this.ledger.isSettled(work, invoice.jobId));
+    const why = cannotCancel(invoice, await this.paid(work, invoiceId), await this.ledger.isSettled(work, invoice.jobId));
     if (why) throw Problem.refused('cannot-cancel', why);
     if (invoice.version !== input.version) throw Problem.stale('bill', invoice);
     const { clientId, jobId, number, net } = invoice;
@@ -184,7 +186,7 @@ export class FeesService implements OnModuleInit {
     if (invoice.status === 'cancelled') throw Problem.refused('cancelled', 'This invoice was cancelled. Nothing is to be paid.');
     await this.effects.plan(work, 'collect', `${invoice.id}:${invoice.version}`, {
       invoiceId,
-      amount: invoice.gross,
+      amount: invoice.gross - (await this.paid(work, invoiceId)),
       currency: work.firm.currency,
       reference: invoice.number!,
       means,
@@ -206,16 +208,29 @@ export class FeesService implements OnModuleInit {
     await this.pays(work, invoice, amount, outcome.reference);
   }
 
-  /** Records money received for a bill, under the reference of whoever collected it. */
+  /** What came in for a bill so far. */
+  async paid(work: Work, invoiceId: string): Promise<number> {
+    const [sum] = await rows<{ paid: number }>(
+      work.tx,
+      sql`select coalesce(sum(amount), 0)::float8 as paid from payments where invoice_id = ${invoiceId} and firm_id = ${work.firm.id}`,
+    );
+    return sum!.paid;
+  }
+
+  /**
+   * Records money received for a bill, under the reference of whoever collected it. The bill is paid once all of it
+   * came in; until then it stays unpaid for the rest.
+   */
   async pays(work: Work, invoice: Invoice, amount: number, reference: string): Promise<void> {
     await work.tx.insert(payments).values({ firmId: work.firm.id, invoiceId: invoice.id, amount, at: work.now.toString(), reference });
+    const rest = invoice.gross - (await this.paid(work, invoice.id));
     await work.tx
       .update(invoices)
-      .set({ status: 'paid', refusal: null, version: invoice.version + 1 })
+      .set({ status: rest > 0 ? 'issued' : 'paid', refusal: null, version: invoice.version + 1 })
       .where(eq(invoices.id, invoice.id));
     const { clientId, jobId, number } = invoice;
     await this.events.record(work, BillPaid, {
-      what: `got ${formatMoney(amount)} for bill ${number}, reference ${reference}`,
+      what: `got ${formatMoney(amount)} for bill ${number}, reference ${reference}${rest > 0 ? `; ${formatMoney(rest)} are open` : ''}`,
       clientId,
       jobId,
       payload: { invoiceId: invoice.id },

@@ -11,7 +11,8 @@ function wireValue(value: unknown): string | Uint8Array | null {
   if (value instanceof Uint8Array) return value;
   if (Array.isArray(value)) return types.arraySerializer(value as never[], (one: unknown) => wireValue(one) as string, 0);
   if (value instanceof Date) return value.toISOString();
-  return typeof value === 'object' ? JSON.stringify(value) : String(value as string | number | boolean | bigint);
+  if (typeof value === 'object') return JSON.stringify(value);
+  return typeof value === 'string' ? value : `${value as number | boolean | bigint}`;
 }
 
 function joined(parts: Uint8Array[]): Uint8Array {
@@ -43,7 +44,7 @@ export class Statements {
     const name = known ?? `s${this.next++}`;
     const parts = known === undefined ? [serialize.parse({ name, text: sql })] : [];
     parts.push(
-      serialize.bind({ statement: name, values: params.map(wireValue) as (string | null)[] }),
+      serialize.bind({ statement: name, values: params.map(wireValue) }),
       serialize.describe({ type: 'P' }),
       serialize.execute({}),
       serialize.sync(),

@@ -44,7 +44,15 @@ export class Works {
       { firmId },
       async (tx) => {
         const firm = await this.firm(tx, firmId);
-        const given = await act({ tx, firm, actor, now: this.clock.now(), today: this.clock.today(firm.zone), journal, afterwards: (then) => after.push(then) });
+        const given = await act({
+          tx,
+          firm,
+          actor,
+          now: this.clock.now(),
+          today: this.clock.today(firm.zone),
+          journal,
+          afterwards: (then) => after.push(then),
+        });
         await insertMany(tx, events, journal);
         return given;
       },

@@ -31,7 +31,7 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
       cell: (row) =>
         row.status === 'issued' && row.dueOn ? (
           <>
-            unpaid, <DueWords due={row.dueOn} />
+            {row.paid > 0 ? `${formatMoney(row.gross - row.paid)} open` : 'unpaid'}, <DueWords due={row.dueOn} />
           </>
         ) : (
           <span className={STATUS_TONE[row.status]}>{row.status}</span>

@@ -64,7 +64,8 @@ export function BillPage() {
           <>Cancelled: {invoice.cancelReason}. Its number stays used.</>
         ) : (
           <>
-            Issued {dayInWords(invoice.issuedOn!, session.day)}, unpaid {currency} {formatMoney(invoice.gross)}, due{' '}
+            Issued {dayInWords(invoice.issuedOn!, session.day)}, {invoice.paid > 0 ? `${currency} ${formatMoney(invoice.paid)} paid, open` : 'unpaid'}{' '}
+            {currency} {formatMoney(invoice.gross - invoice.paid)}, due{' '}
             <span className={dueTone(invoice.dueOn!, session.day)}>
               {dayInWords(invoice.dueOn!, session.day)}, {dueWords(invoice.dueOn!, session.day)}
             </span>

@@ -95,7 +95,7 @@ export function BillsPage() {
   return (
     <Page
       title="Bills"
-      sum={data && `${unpaid.length} unpaid, ${formatMoney(unpaid.reduce((sum, row) => sum + row.gross, 0))} with VAT.`}
+      sum={data && `${unpaid.length} unpaid, ${formatMoney(unpaid.reduce((sum, row) => sum + row.gross - row.paid, 0))} with VAT.`}
       tools={
         <>
           {VIEWS}

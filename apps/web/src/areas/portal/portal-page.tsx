@@ -204,7 +204,7 @@ function Invoice({ invoice, me }: { invoice: PortalInvoice; me: Me }) {
   const [means, setMeans] = useState('card');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const amount = `${me.currency} ${formatMoney(invoice.gross)}`;
+  const amount = `${me.currency} ${formatMoney(invoice.gross - invoice.paid)}`;
   const pay = async () => {
     setBusy(true);
     setProblem(null);
@@ -231,8 +231,14 @@ function Invoice({ invoice, me }: { invoice: PortalInvoice; me: Me }) {
           <dd>{formatMoney(invoice.net)}</dd>
           <dt>VAT</dt>
           <dd>{formatMoney(invoice.vat)}</dd>
+          {invoice.paid > 0 && (
+            <>
+              <dt>Paid, thank you</dt>
+              <dd>{formatMoney(-invoice.paid)}</dd>
+            </>
+          )}
           <dt className="tt">To pay, {me.currency}</dt>
-          <dd className="tt">{formatMoney(invoice.gross)}</dd>
+          <dd className="tt">{formatMoney(invoice.gross - invoice.paid)}</dd>
         </dl>
         {problem && (
           <p role="alert" className="mt-2 border border-rust bg-rust-tint px-2 py-1 text-table">
