@@ -134,7 +134,7 @@ export const CLIENTS: DemoClient[] = [
     contact: 'Lorcan Peyton',
     services: ['vat', 'payroll', 'books', 'income'],
     partner: 'grainne',
-    preparer: 'sean',
+    preparer: 'fiachra',
     manner: 'prompt',
   }),
   client({
@@ -234,7 +234,7 @@ export const CLIENTS: DemoClient[] = [
     yearEnd: '10-31',
     returnDate: '07-31',
   }),
-  client({ name: 'Tern Rock Trust', form: 'charity', trade: 'bird reserve', contact: 'Ita Breen', services: ['books'], preparer: 'tadhg', noAddress: true }),
+  client({ name: 'Tern Rock Trust', form: 'charity', trade: 'bird reserve', contact: 'Ita Breen', services: ['books'], preparer: 'fiachra', noAddress: true }),
   client({
     name: 'Saltpan Studio',
     form: 'sole trader',
@@ -352,7 +352,7 @@ export const CLIENTS: DemoClient[] = [
     services: ['income'],
     way: 'paper',
     partner: 'grainne',
-    preparer: 'aoife',
+    preparer: 'fiachra',
   }),
   client({
     name: 'Turnstone Pharmacy Ltd',

@@ -1,5 +1,6 @@
 import { Temporal } from '@steady/core/calendar';
 import { createApp } from '@steady/server/app';
+import { AccessService } from '@steady/server/areas/access/index';
 import { AlmanacService } from '@steady/server/areas/almanac/index';
 import { ClientsService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
@@ -17,7 +18,7 @@ import type { Settings } from '@steady/server/platform/settings';
 import { Works } from '@steady/server/platform/work/index';
 import { Chance } from './chance';
 import { Diary } from './diary';
-import { foundFirm } from './found';
+import { foundFirm, foundSecondFirm } from './found';
 import type { Hands } from './hands';
 
 /** Months of history that the demo firm has behind it. */
@@ -43,6 +44,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       effects: app.get(Effects),
       ticks: app.get(Ticks),
       files: app.get(FileStore),
+      access: app.get(AccessService),
       team: app.get(TeamService),
       clients: app.get(ClientsService),
       services: app.get(ServicesService),
@@ -54,6 +56,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       settlements: app.get(SettlementService),
     };
     const firm = await foundFirm(hands, firstDay, chance);
+    await foundSecondFirm(hands);
     const database = app.get(Database);
     await database.tidy();
     const diary = new Diary(hands, firm, chance, firstDay);

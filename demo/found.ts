@@ -1,5 +1,7 @@
+import { rightsOf } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import { ruleById, schedule } from '@steady/core/obligations';
+import type { StaffActor } from '@steady/server/platform/identity/index';
 import { factsOf } from '@steady/server/areas/clients/index';
 import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
 import type { Chance } from './chance';
@@ -34,22 +36,38 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
       demo: true,
     },
     personKeys.map((key) => {
-      const { hours, rate, ...person } = PEOPLE[key];
+      const { hours, rate, cost, ...person } = PEOPLE[key];
       const weekdays = [...hours.map((hour) => hour * 60), 0, 0];
       // A rate that went up during the year, so that the same hour has two values.
       const rates = [
-        { fromDay: '2020-01-01', perHour: rate - 200 },
-        { fromDay: firstDay.add({ months: 4 }).with({ day: 1 }).toString(), perHour: rate },
+        { fromDay: '2020-01-01', perHour: rate - 200, costPerHour: cost },
+        { fromDay: firstDay.add({ months: 4 }).with({ day: 1 }).toString(), perHour: rate, costPerHour: cost },
       ];
-      return { ...person, email: `${slug(person.name)}@marram-tern.example`, weekdays, rates, password: 'harbour-lights-7' };
+      return {
+        ...person,
+        allClients: person.role !== 'contractor',
+        email: `${slug(person.name)}@marram-tern.example`,
+        weekdays,
+        rates,
+        password: 'harbour-lights-7',
+      };
     }),
   );
   const people = Object.fromEntries(
-    personKeys.map((key, index) => [
+    personKeys.map((key, index): [PersonKey, StaffActor] => [
       key,
-      { kind: 'staff' as const, id: memberIds[index]!, name: PEOPLE[key].name, shortName: PEOPLE[key].shortName, role: PEOPLE[key].role },
+      {
+        kind: 'staff',
+        id: memberIds[index]!,
+        name: PEOPLE[key].name,
+        shortName: PEOPLE[key].shortName,
+        role: PEOPLE[key].role,
+        rights: rightsOf(PEOPLE[key].role),
+        allClients: PEOPLE[key].role !== 'contractor',
+        hiddenClient: null,
+      },
     ]),
-  ) as DemoFirm['people'];
+  ) as Record<PersonKey, StaffActor>;
   const as = (key: PersonKey) => ({ firmId, actor: people[key] });
   const serviceIds = await hands.works.run(as('orla'), async (work) => {
     const ids = new Map<ServiceKey, string>();
@@ -87,7 +105,62 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
       }
     });
   }
+  await keepOwnRecord(hands, firmId, people.eimear);
   return { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
+}
+
+/** The firm is a client of itself; its record is for whoever has that right. */
+async function keepOwnRecord(hands: Hands, firmId: string, administrator: StaffActor): Promise<void> {
+  await hands.works.run({ firmId, actor: administrator }, async (work) => {
+    const facts = { legalForm: 'company', yearEnd: '03-31', vatRegistered: false, employer: true, way: 'online' } as const;
+    const id = await hands.clients.add(work, { name: 'Marram & Tern, own books', trade: 'this firm', ...facts }, { note: 'Our own record.' });
+    await hands.access.setOwnRecord(work, id);
+  });
+}
+
+/** Fiachra keeps books for a small firm of his own as well: one person, two firms, and nothing crosses over. */
+export async function foundSecondFirm(hands: Hands): Promise<void> {
+  const { name, shortName } = PEOPLE.fiachra;
+  const fiachra = { name, shortName, email: `${slug(name)}@marram-tern.example`, role: 'administrator' as const, does: 'owner', allClients: true };
+  const { firmId, memberIds } = await hands.team.found(
+    {
+      name: 'Kittiwake Bookkeeping',
+      shortName: 'Kittiwake',
+      address: '3 Net Loft Steps\nPort Sallow',
+      currency: 'EUR',
+      zone: 'Europe/Dublin',
+      country: 'IE',
+      vatRate: 2300,
+      paymentDays: 14,
+      demo: true,
+    },
+    [{ ...fiachra, weekdays: [240, 0, 240, 0, 120, 0, 0], rates: [{ fromDay: '2020-01-01', perHour: 4_500 }], password: null }],
+  );
+  const actor: StaffActor = {
+    kind: 'staff',
+    id: memberIds[0]!,
+    name,
+    shortName,
+    role: 'administrator',
+    rights: rightsOf('administrator'),
+    allClients: true,
+    hiddenClient: null,
+  };
+  await hands.works.run({ firmId, actor }, async (work) => {
+    const facts = { legalForm: 'person', vatRegistered: false, employer: false, way: 'online' } as const;
+    await hands.clients.add(work, {
+      name: 'Guillemot Glassworks',
+      trade: 'stained glass',
+      ...facts,
+      contact: { name: 'Una Prior', email: 'una@guillemot-glass.example' },
+    });
+    await hands.clients.add(work, {
+      name: 'Long Slip Bicycles',
+      trade: 'bicycle hire',
+      ...facts,
+      contact: { name: 'Tom Garvey', email: 'tom@long-slip.example' },
+    });
+  });
 }
 
 async function addClient(

@@ -1,3 +1,4 @@
+import type { AccessService } from '@steady/server/areas/access/index';
 import type { AlmanacService } from '@steady/server/areas/almanac/index';
 import type { ClientsService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
@@ -9,13 +10,14 @@ import type { TimeService } from '@steady/server/areas/time/index';
 import type { Ticks } from '@steady/server/platform/background/ticks';
 import type { Effects } from '@steady/server/platform/events/index';
 import type { FileStore } from '@steady/server/platform/files/index';
-import type { Actor } from '@steady/server/platform/identity/index';
+import type { StaffActor } from '@steady/server/platform/identity/index';
 import type { Works } from '@steady/server/platform/work/index';
 import type { DemoClient, ServiceKey } from './clients';
 import type { PersonKey } from './people';
 
 /** The services of the application through which the demo firm is worked. */
 export interface Hands {
+  access: AccessService;
   works: Works;
   effects: Effects;
   ticks: Ticks;
@@ -34,7 +36,7 @@ export interface Hands {
 /** The founded firm: who is who. */
 export interface DemoFirm {
   firmId: string;
-  people: Record<PersonKey, Actor & { kind: 'staff' }>;
+  people: Record<PersonKey, StaffActor>;
   services: Map<string, ServiceKey>;
   clients: Map<string, DemoClient>;
 }

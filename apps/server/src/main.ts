@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { fillDemoFirm } from '@steady/demo/fill';
 import { createApp } from './app';
-import { TeamService } from './areas/team';
+import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
 import { SystemClock } from './platform/clock';
 import { FolderInUseError } from './platform/database';
@@ -40,7 +40,7 @@ async function start(): Promise<void> {
   await app.listen(settings.port, settings.host);
   app.get(Ticks).begin();
   console.log(`Steady Almanac is ready at http://${settings.host}:${settings.port}`);
-  const { people, firm } = await app.get(TeamService).offer(settings.demo);
+  const { people, firm } = await app.get(SignInService).offer(settings.demo);
   if (people.length > 0) {
     console.log(
       `\nThe demo firm, ${firm}. Choose a person on the sign-in page, or sign in with orla-keane@marram-tern.example (and so on) and "harbour-lights-7":`,

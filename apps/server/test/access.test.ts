@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ROLES, may } from '@steady/core/access';
+import { RIGHTS_AT_FIRST, ROLES, type Right, type Role } from '@steady/core/access';
 import { rows } from '../src/platform/database';
 import { DUNMARRA, PASSWORD, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
 
@@ -17,6 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => test.close());
 
+const may = (role: Role, right: Right) => RIGHTS_AT_FIRST[role].includes(right);
 const nobody = () => request(test.app.getHttpServer());
 
 interface Description {
@@ -31,7 +32,7 @@ async function routes(): Promise<{ method: 'get' | 'post' | 'patch' | 'delete'; 
   );
 }
 
-const OPEN = ['/api/sign-in', '/api/sign-in/demo', '/api/sign-out', '/api/portal/door/'];
+const OPEN = ['/api/sign-in', '/api/sign-in/demo', '/api/sign-in/forgot', '/api/sign-out', '/api/join/', '/api/portal/door/'];
 const isOpen = (path: string) => OPEN.some((open) => path === open || (open.endsWith('/') && path.startsWith(open)));
 
 describe('row level security', () => {
@@ -109,7 +110,10 @@ describe('every route', () => {
     expect(await got(agent.post('/api/clients').send({}))).toBe(is(may(role, 'change clients')));
     expect(await got(agent.get('/api/wip'))).toBe(is(may(role, 'see fees')));
     expect(await got(agent.post(`/api/jobs/${jobId}/bills`).set(key()).send({}))).toBe(is(may(role, 'bill')));
-    expect(await got(agent.get('/api/post-room'))).toBe(is(may(role, 'change clients')));
+    expect(await got(agent.get('/api/post-room'))).toBe(is(may(role, 'grant clients')));
+    expect(await got(agent.post('/api/grants').send({}))).toBe(is(may(role, 'grant clients')));
+    expect(await got(agent.get('/api/audit'))).toBe(is(may(role, 'run firm')));
+    if (role === 'contractor') return;
     const { money } = (await agent.get(`/api/jobs/${jobId}`).expect(200)).body as { money: unknown };
     expect(is(money !== null)).toBe(is(may(role, 'see fees')));
   });
@@ -121,7 +125,7 @@ describe('signing in', () => {
     const unknown = await nobody().post('/api/sign-in').send({ email: 'stranger@nowhere.example', password: 'guess' }).expect(401);
     expect(unknown.body).toEqual(wrong.body);
     const agent = request.agent(test.app.getHttpServer());
-    const { headers } = await agent.post('/api/sign-in').send({ email: 'Manager@marram-tern.example', password: PASSWORD }).expect(204);
+    const { headers } = await agent.post('/api/sign-in').send({ email: 'Manager@marram-tern.example', password: PASSWORD }).expect(200);
     expect(String(headers['set-cookie'])).toMatch(/HttpOnly.*SameSite=Lax/);
     expect((await agent.get('/api/session').expect(200)).body).toMatchObject({ name: 'manager of Marram & Tern', firm: { currency: 'EUR' } });
     await agent.post('/api/sign-out').expect(204);

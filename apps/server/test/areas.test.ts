@@ -278,7 +278,8 @@ it('a bill that was paid in part stays unpaid for the rest, and is credited, not
   const { clientId, jobId } = await begun('Half Tide Nets Ltd');
   const id = await bill(jobId, 10_000);
   const fees = test.app.get(FeesService);
-  const receive = (amount: number) => test.works.run(byItself(test.firm.id), async (work) => fees.pays(work, await fees.get(work, id), amount, `TRF-${amount}`));
+  const receive = (amount: number) =>
+    test.works.run(byItself(test.firm.id), async (work) => fees.pays(work, await fees.get(work, id), amount, `TRF-${amount}`));
   await receive(5_000);
   const half = (await get<BillPreview>(`/api/invoices/${id}`)).invoice;
   expect(half).toMatchObject({ status: 'issued', paid: 5_000, gross: 12_300 });

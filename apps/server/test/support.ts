@@ -91,6 +91,7 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
         email: `${role}@${domain}`,
         role,
         does: role,
+        allClients: role !== 'contractor',
         weekdays: [450, 450, 450, 450, 450, 0, 0],
         rates: [{ fromDay: '2020-01-01', perHour: RATES[role]! }],
         password: role === 'manager' ? PASSWORD : null,

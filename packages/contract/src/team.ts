@@ -1,6 +1,6 @@
-import { IsEmail, IsNotEmpty, IsUUID } from 'class-validator';
-import type { Right, Role } from '@steady/core/access';
-import { IsText, Trimmed } from './checks';
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsBoolean, IsEmail, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Max, Min } from 'class-validator';
+import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
+import { IsDay, IsText, Trimmed } from './checks';
 
 export class SignIn {
   @Trimmed()
@@ -10,17 +10,76 @@ export class SignIn {
   @IsNotEmpty({ message: 'Give your password.' })
   @IsText(200, 'A password')
   password: string;
+
+  /** The code of the second step, or a recovery code. */
+  @Trimmed()
+  @IsOptional()
+  @IsText(40, 'A code')
+  code?: string;
+
+  /** Which firm to enter, for a person of several. */
+  @IsOptional()
+  @IsUUID()
+  firmId?: string;
 }
+
+export interface FirmChoice {
+  firmId: string;
+  name: string;
+}
+
+/** What is still wanted before a person is in; nothing when they are. */
+export type SignInStep = { wants: 'nothing' } | { wants: 'code' } | { wants: 'firm'; firms: FirmChoice[] };
 
 export class DemoSignIn {
   @IsUUID()
   memberId: string;
 }
 
+export class ForgotPassword {
+  @Trimmed()
+  @IsEmail({}, { message: 'Give the email address you sign in with.' })
+  email: string;
+}
+
+export const PASSWORD_LENGTH = 12;
+
+export class SetPassword {
+  @IsNotEmpty({ message: 'Choose a password.' })
+  @IsText(200, 'A password')
+  password: string;
+}
+
+export class ChangePassword extends SetPassword {
+  @IsNotEmpty({ message: 'Give the password you have now.' })
+  @IsText(200, 'A password')
+  current: string;
+}
+
+export class SecondStepCode {
+  @Trimmed()
+  @Matches(/^[0-9 ]{6,7}$/, { message: 'Give the six digits that the authenticator shows.' })
+  code: string;
+}
+
+export class SwitchFirm {
+  @IsUUID()
+  firmId: string;
+}
+
 export interface SignInOffer {
   demo: boolean;
   firm: string | null;
   people: { memberId: string; name: string; role: Role; does: string }[];
+}
+
+/** What a link of an invitation or a reset opens. */
+export interface PersonDoor {
+  kind: 'invitation' | 'reset';
+  firm: string | null;
+  name: string;
+  /** True when the person has a password already, for another firm: the invitation only has to be taken up. */
+  hasPassword: boolean;
 }
 
 export interface SessionView {
@@ -34,6 +93,33 @@ export interface SessionView {
   demo: boolean;
 }
 
+export interface OwnSession {
+  id: string;
+  device: string;
+  since: string;
+  expiresAt: string;
+  /** The one that asks. */
+  this: boolean;
+}
+
+/** One's own way in, as the page "You" shows it. */
+export interface OwnAccount {
+  email: string;
+  secondStepSince: string | null;
+  recoveryCodesLeft: number;
+  sessions: OwnSession[];
+  otherFirms: FirmChoice[];
+}
+
+/** Shown once, when the second step is set up. */
+export interface SecondStepOffer {
+  secret: string;
+  /** An otpauth address, which authenticators read. */
+  address: string;
+}
+
+export type MemberStanding = 'invited' | 'active' | 'suspended' | 'left';
+
 export interface MemberView {
   id: string;
   name: string;
@@ -41,4 +127,224 @@ export interface MemberView {
   shortName: string;
   role: Role;
   does: string;
+  standing: MemberStanding;
+}
+
+/** A person of the firm in the list of the team. */
+export interface TeamRow extends MemberView {
+  email: string;
+  allClients: boolean;
+  granted: number;
+  openTasks: number;
+  secondStep: boolean;
+  /** Minutes of work for each weekday, Monday first. */
+  weekdays: number[];
+  leave: LeaveView[];
+  rates: RateView[];
+}
+
+export interface LeaveView {
+  id: string;
+  from: string;
+  until: string;
+  what: string;
+}
+
+export interface RateView {
+  fromDay: string;
+  perHour: number;
+  costPerHour: number | null;
+}
+
+export class InviteMember {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give a name.' })
+  @IsText(120, 'A name')
+  name: string;
+
+  @Trimmed()
+  @IsEmail({}, { message: 'Give an email address: the invitation goes there.' })
+  email: string;
+
+  @IsIn(ROLES, { message: 'Choose a role.' })
+  role: Role;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(80, 'What the person does')
+  does?: string;
+
+  /** Charge rate, minor units per hour. */
+  @IsOptional()
+  @IsInt({ message: 'Give the rate as an amount, for example 60.00.' })
+  @Min(0)
+  @Max(10_000_000)
+  perHour?: number;
+}
+
+export class ChangeMember {
+  @IsIn(ROLES, { message: 'Choose a role.' })
+  role: Role;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(80, 'What the person does')
+  does?: string;
+
+  @IsArray()
+  @ArrayMaxSize(7)
+  @IsInt({ each: true })
+  @Min(0, { each: true, message: 'Give hours from 0 to 24.' })
+  @Max(1_440, { each: true, message: 'Give hours from 0 to 24.' })
+  weekdays: number[];
+}
+
+export class AddLeave {
+  @IsDay({ message: 'Give the first day.' })
+  from: string;
+
+  @IsDay({ message: 'Give the last day.' })
+  until: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what it is, for example "holiday".' })
+  @IsText(80, 'What it is')
+  what: string;
+}
+
+export class AddRate {
+  @IsDay({ message: 'Give the day from which it holds.' })
+  fromDay: string;
+
+  @IsInt({ message: 'Give an amount, for example 60.00.' })
+  @Min(0)
+  @Max(10_000_000)
+  perHour: number;
+
+  @IsOptional()
+  @IsInt({ message: 'Give an amount, for example 32.00.' })
+  @Min(0)
+  @Max(10_000_000)
+  costPerHour?: number;
+}
+
+export class ChangeStanding {
+  @IsIn(['active', 'suspended', 'left'])
+  standing: 'active' | 'suspended' | 'left';
+
+  /** Who takes over the open tasks; needed when there are any and the person stops. */
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose who takes over.' })
+  handTo?: string;
+}
+
+export interface OpenTask {
+  id: string;
+  name: string;
+  jobId: string;
+  job: string;
+  client: string;
+  dueOn: string;
+}
+
+export class SetRoleRights {
+  @IsArray()
+  @ArrayNotEmpty({ message: 'A role has at least one right.' })
+  @IsIn(RIGHTS, { each: true })
+  rights: Right[];
+}
+
+export interface RoleView {
+  role: Role;
+  rights: Right[];
+  people: number;
+  /** False where the rights are those of a new firm. */
+  changed: boolean;
+}
+
+/** Which clients are meant: those named, or those that a word, a label or a default person finds. */
+export class GrantTarget {
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5_000)
+  @IsUUID(undefined, { each: true })
+  clientIds?: string[];
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(100, 'What is looked for')
+  find?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(40, 'A label')
+  label?: string;
+
+  @IsOptional()
+  @IsUUID()
+  partnerId?: string;
+
+  @IsOptional()
+  @IsUUID()
+  managerId?: string;
+}
+
+export class ChangeGrants extends GrantTarget {
+  @IsArray()
+  @ArrayNotEmpty({ message: 'Choose who is to see them.' })
+  @ArrayMaxSize(200)
+  @IsUUID(undefined, { each: true })
+  memberIds: string[];
+}
+
+export class SetSight {
+  @IsBoolean()
+  allClients: boolean;
+}
+
+/** What was granted or taken back, in a sentence. */
+export interface GrantOutcome {
+  said: string;
+  changed: number;
+}
+
+/** One answer to "who can see this client?" */
+export interface ClientViewer {
+  memberId: string;
+  name: string;
+  role: Role;
+  standing: MemberStanding;
+  sees: boolean;
+  /** Why, or why not. */
+  why: string;
+  /** True when it can be taken back here: it was granted one by one. */
+  granted: boolean;
+}
+
+/** One answer to "what can this person see?" */
+export interface PersonSight {
+  memberId: string;
+  name: string;
+  role: Role;
+  standing: MemberStanding;
+  allClients: boolean;
+  rights: Right[];
+  sentence: string;
+  clients: { id: string; name: string; how: string; at: string }[];
+  /** Clients whose partner, manager or preparer this person is, and does not see. */
+  namedOn: { id: string; name: string }[];
+}
+
+/** One line of the audit trail. */
+export interface AuditRow {
+  id: string;
+  seq: number;
+  at: string;
+  who: string;
+  kind: string;
+  what: string;
+  clientId: string | null;
+  client: string | null;
+  before: unknown;
+  after: unknown;
 }

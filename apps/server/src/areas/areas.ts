@@ -1,3 +1,6 @@
+import { AccessController } from './access/access.controller';
+import { AccessQueries } from './access/access.queries';
+import { AccessService } from './access/access.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
@@ -29,6 +32,9 @@ import { SearchController } from './search/search.controller';
 import { ServicesController } from './services/services.controller';
 import { ServiceQueries } from './services/services.queries';
 import { ServicesService } from './services/services.service';
+import { AccountService } from './team/account.service';
+import { SignInController } from './team/sign-in.controller';
+import { SignInService } from './team/sign-in.service';
 import { TeamController } from './team/team.controller';
 import { TeamService } from './team/team.service';
 import { TimeController } from './time/time.controller';
@@ -38,7 +44,9 @@ import { TodayController } from './today/today.controller';
 import { TodayQueries } from './today/today.queries';
 
 export const AREA_CONTROLLERS = [
+  SignInController,
   TeamController,
+  AccessController,
   ClientsController,
   ServicesController,
   AlmanacController,
@@ -56,7 +64,11 @@ export const AREA_CONTROLLERS = [
 ];
 
 export const AREA_SERVICES = [
+  SignInService,
+  AccountService,
   TeamService,
+  AccessService,
+  AccessQueries,
   ClientsService,
   ClientQueries,
   ServicesService,

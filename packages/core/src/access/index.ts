@@ -1,20 +1,65 @@
 /** What a person may do in a firm. Each route of the server asks for exactly one of these. */
-export const RIGHTS = ['see clients', 'change clients', 'do work', 'record time', 'see fees', 'bill', 'run firm'] as const;
+export const RIGHTS = ['see clients', 'change clients', 'do work', 'record time', 'see fees', 'bill', 'see own firm', 'grant clients', 'run firm'] as const;
 export type Right = (typeof RIGHTS)[number];
+
+/** What each right lets a person do, in words for whoever gives it. */
+export const RIGHT_WORDS: Record<Right, string> = {
+  'see clients': 'See the clients granted, their jobs, papers and messages',
+  'change clients': 'Add and change clients, contacts and service lines',
+  'do work': 'Tick tasks, move jobs, ask clients, file returns',
+  'record time': 'Record time and expenses',
+  'see fees': 'See fees, values of time and bills',
+  bill: 'Draft, approve and cancel bills, settle WIP',
+  'see own firm': 'See the firm\u2019s own client record and what belongs to it',
+  'grant clients': 'Grant clients to people, and take them back',
+  'run firm': 'Invite people, change roles, read the audit trail',
+};
 
 export const ROLES = ['administrator', 'partner', 'manager', 'preparer', 'contractor'] as const;
 export type Role = (typeof ROLES)[number];
 
 const WORK: Right[] = ['see clients', 'do work', 'record time'];
-const GIVEN: Record<Role, readonly Right[]> = {
-  administrator: RIGHTS,
-  partner: RIGHTS,
-  manager: [...WORK, 'change clients', 'see fees', 'bill'],
+/** All but the firm's own books, which nobody sees until somebody says so. */
+const ALL = RIGHTS.filter((right) => right !== 'see own firm');
+
+/** The rights of each role in a firm that has not changed them. */
+export const RIGHTS_AT_FIRST: Record<Role, readonly Right[]> = {
+  administrator: ALL,
+  partner: ALL,
+  manager: [...WORK, 'change clients', 'see fees', 'bill', 'grant clients'],
   preparer: [...WORK, 'change clients'],
   contractor: WORK,
 };
 
-/** True when the role carries the right. */
-export function may(role: Role, right: Right): boolean {
-  return GIVEN[role].includes(right);
+/** The rights of a role, in the order of `RIGHTS`: as the firm set them, or as they are at first. */
+export function rightsOf(role: Role, asSet: readonly string[] | null = null): Right[] {
+  const given: readonly string[] = asSet ?? RIGHTS_AT_FIRST[role];
+  return RIGHTS.filter((right) => given.includes(right));
+}
+
+/** Rights without which another has no meaning. */
+const NEEDS: Partial<Record<Right, Right>> = { bill: 'see fees', 'grant clients': 'see clients', 'change clients': 'see clients', 'do work': 'see clients' };
+
+/**
+ * Why a role cannot have these rights, or null when it can: nobody works without seeing clients, one right may need
+ * another, and the administrator keeps the right to run the firm, so that it cannot be locked out of itself.
+ */
+export function whyNotRights(role: Role, rights: readonly Right[]): string | null {
+  if (!rights.includes('see clients')) return 'Every role sees the clients granted to it. Which clients those are is granted person by person.';
+  if (role === 'administrator' && !rights.includes('run firm'))
+    return 'The administrator keeps the right to run the firm; without it nobody could give it back.';
+  const lacking = rights.find((right) => NEEDS[right] && !rights.includes(NEEDS[right]));
+  return lacking ? `"${lacking}" needs "${NEEDS[lacking]!}". Give both, or neither.` : null;
+}
+
+/** Which clients a person sees: every one, or only those granted; and whether the firm's own record is among them. */
+export interface Sight {
+  all: boolean;
+  ownFirm: boolean;
+}
+
+/** A sentence that says how far a person sees. `granted` counts the clients granted one by one. */
+export function sightInWords(name: string, sight: Sight, granted: number): string {
+  const clients = sight.all ? 'every client, also those to come' : granted === 0 ? 'no client yet' : granted === 1 ? '1 client' : `${granted} clients`;
+  return `${name} sees ${clients}${sight.ownFirm ? ', and the firm\u2019s own record' : ''}.`;
 }

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { civil } from '../calendar';
-import { may } from '../access';
 import { conditionInWords, meets } from '../conditions';
 import { dueInWords, fullDate, longDate } from '.';
 
@@ -46,10 +45,4 @@ describe('conditions', () => {
   it('read as plain English', () => {
     expect(conditionInWords(rule)).toBe('legal form is company or charity and not registered for VAT');
   });
-});
-
-it('rights follow from the role', () => {
-  expect(may('manager', 'bill')).toBe(true);
-  expect(may('preparer', 'see fees')).toBe(false);
-  expect(may('contractor', 'change clients')).toBe(false);
 });

@@ -1,7 +1,7 @@
 import { boolean, index, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
-import { day, firmId, id, moment, ownFirm, version } from '../../platform/database';
+import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const obligations = pgTable(
   'obligations',
@@ -27,6 +27,7 @@ export const obligations = pgTable(
   },
   (t) => [
     ownFirm(),
+    ofSeenClient(),
     unique().on(t.lineId, t.ruleId, t.periodEnd),
     index().on(t.firmId, t.dueOn),
     index().on(t.clientId, t.dueOn),
@@ -37,5 +38,6 @@ export const obligations = pgTable(
 /** When the obligations of each line have to be looked at again; keeps the tick from computing all of them every minute. */
 export const linePlans = pgTable('line_plans', { lineId: uuid('line_id').primaryKey(), firmId: firmId(), nextOn: day('next_on').notNull() }, (t) => [
   ownFirm(),
+  ofSeen('line_id', 'service_lines'),
   index().on(t.firmId, t.nextOn),
 ]);

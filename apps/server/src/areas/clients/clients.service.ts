@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Facts } from '@steady/core/conditions';
 import type { AddClient, ChangeClient, ClientFactsInput, ContactInput, Standing } from '@steady/contract/clients';
-import type { Tx } from '../../platform/database';
+import { type Tx, newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, nextNumber } from '../../platform/work';
@@ -54,18 +54,12 @@ export class ClientsService {
     await this.checkPeople(work, input);
     const number = await nextNumber(work, 'client');
     const { standing = 'active', since = work.today.toString(), note = null } = more;
-    const [client] = await work.tx
-      .insert(clients)
-      .values({ ...columnsOf(input), firmId: work.firm.id, number, standing, since, note })
-      .returning();
-    await this.events.record(work, ClientAdded, {
-      what: `added the client ${client!.name}`,
-      clientId: client!.id,
-      after: columnsOf(input),
-      payload: { clientId: client!.id },
-    });
-    if (input.contact) await this.addContact(work, client!.id, input.contact);
-    return client!.id;
+    // Nothing is read back here: whoever adds a client sees it only once it was granted to them, which follows the event.
+    const id = newId();
+    await work.tx.insert(clients).values({ ...columnsOf(input), id, firmId: work.firm.id, number, standing, since, note });
+    await this.events.record(work, ClientAdded, { what: `added the client ${input.name}`, clientId: id, after: columnsOf(input), payload: { clientId: id } });
+    if (input.contact) await this.addContact(work, id, input.contact);
+    return id;
   }
 
   /** @throws Problem "changed-meanwhile" with the record as it stands, when somebody else changed it since `input.version`. */
@@ -102,22 +96,20 @@ export class ClientsService {
   async addContact(work: Work, clientId: string, input: ContactInput): Promise<string> {
     await this.get(work, clientId);
     const { name, email = null, phone = null, role = null } = input;
-    const [contact] = await work.tx
-      .insert(contacts)
-      .values({ firmId: work.firm.id, name, email: email?.toLowerCase() ?? null, phone })
-      .returning({ id: contacts.id });
+    const contactId = newId();
+    await work.tx.insert(contacts).values({ id: contactId, firmId: work.firm.id, name, email: email?.toLowerCase() ?? null, phone });
     const [last] = await work.tx
       .select({ count: sql<number>`count(*)::int` })
       .from(clientContacts)
       .where(eq(clientContacts.clientId, clientId));
-    await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId: contact!.id, role, position: last!.count });
+    await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId, role, position: last!.count });
     await this.events.record(work, ContactAdded, {
       what: `added the contact ${name}`,
       clientId,
       after: { name, email, phone, role },
-      payload: { clientId, contactId: contact!.id },
+      payload: { clientId, contactId },
     });
-    return contact!.id;
+    return contactId;
   }
 
   /** @throws Problem "not-found" also for a client of another firm. */
@@ -150,6 +142,20 @@ export class ClientsService {
   async clientsOf(work: Work, contactId: string): Promise<string[]> {
     const found = await work.tx.select({ id: clientContacts.clientId }).from(clientContacts).where(eq(clientContacts.contactId, contactId));
     return found.map((row) => row.id);
+  }
+
+  /** Names another person wherever one is named as partner, manager or preparer. @returns on how many clients. */
+  async handOver(work: Work, from: string, to: string): Promise<number> {
+    const changed = new Set<string>();
+    for (const column of ['partnerId', 'managerId', 'preparerId'] as const) {
+      const found = await work.tx
+        .update(clients)
+        .set({ [column]: to, version: sql`version + 1` })
+        .where(and(eq(clients.firmId, work.firm.id), eq(clients[column], from)))
+        .returning({ id: clients.id });
+      for (const { id } of found) changed.add(id);
+    }
+    return changed.size;
   }
 
   private async checkPeople(work: Work, input: ClientFactsInput): Promise<void> {

@@ -1,6 +1,6 @@
-import { boolean, index, integer, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { LegalForm, Standing, VatGroup, Way } from '@steady/contract/clients';
-import { day, firmId, id, ownFirm, version } from '../../platform/database';
+import { day, firmId, grantedClients, id, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const clients = pgTable(
   'clients',
@@ -24,15 +24,17 @@ export const clients = pgTable(
     annualReturnDate: text('annual_return_date'),
     way: text('way').$type<Way>().notNull(),
     note: text('note'),
+    labels: jsonb('labels').$type<string[]>().notNull().default([]),
     partnerId: uuid('partner_id'),
     managerId: uuid('manager_id'),
     preparerId: uuid('preparer_id'),
   },
-  (t) => [ownFirm(), unique().on(t.firmId, t.number), index().on(t.firmId, t.name)],
+  (t) => [ownFirm(), grantedClients(), unique().on(t.firmId, t.number), index().on(t.firmId, t.name)],
 );
 
 export const contacts = pgTable('contacts', { id: id(), firmId: firmId(), name: text('name').notNull(), email: text('email'), phone: text('phone') }, (t) => [
   ownFirm(),
+  ofSeen('id', 'client_contacts', 'contact_id'),
   index().on(t.firmId, t.email),
 ]);
 
@@ -49,5 +51,5 @@ export const clientContacts = pgTable(
     role: text('role'),
     position: integer('position').notNull(),
   },
-  (t) => [ownFirm(), primaryKey({ columns: [t.clientId, t.contactId] }), index().on(t.contactId)],
+  (t) => [ownFirm(), ofSeenClient(), primaryKey({ columns: [t.clientId, t.contactId] }), index().on(t.contactId)],
 );

@@ -1,2 +1,2 @@
 export { ClientQueries, containing } from './clients.queries';
-export { type Client, ClientChanged, ClientsService, type Contact, factsOf } from './clients.service';
+export { type Client, ClientAdded, ClientChanged, ClientsService, type Contact, factsOf } from './clients.service';

@@ -1,5 +1,5 @@
 import { bigint, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { firmId, id, moment, ownFirm } from '../../platform/database';
+import { firmId, id, moment, ofSeenClient, ownFirm } from '../../platform/database';
 
 export const documents = pgTable(
   'documents',
@@ -15,5 +15,5 @@ export const documents = pgTable(
     at: moment('at').notNull(),
     by: text('by').notNull(),
   },
-  (t) => [ownFirm(), index().on(t.clientId), index().on(t.jobId), index().on(t.firmId, t.at)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId), index().on(t.jobId), index().on(t.firmId, t.at)],
 );

@@ -1,7 +1,7 @@
 import { bigserial, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { InvoiceStatus } from '@steady/contract/fees';
 import type { WipKind } from '@steady/core/wip';
-import { day, firmId, id, moment, money, ownFirm, version } from '../../platform/database';
+import { day, firmId, id, moment, money, ofSeen, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** The WIP ledger. Only ever added to: a mistake is reversed by a posting of its own. */
 export const wipPostings = pgTable(
@@ -26,7 +26,7 @@ export const wipPostings = pgTable(
     /** The settlement whose posting this one undoes. */
     reversesSettlementId: uuid('reverses_settlement_id'),
   },
-  (t) => [ownFirm(), index().on(t.jobId, t.seq), index().on(t.clientId), unique().on(t.entryId, t.settlementId, t.reversesSettlementId)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId, t.seq), index().on(t.clientId), unique().on(t.entryId, t.settlementId, t.reversesSettlementId)],
 );
 
 export const invoices = pgTable(
@@ -51,7 +51,7 @@ export const invoices = pgTable(
     /** Why the collector refused the last try; null after one that went through. */
     refusal: text('refusal'),
   },
-  (t) => [ownFirm(), unique().on(t.firmId, t.number), index().on(t.jobId), index().on(t.clientId), index().on(t.firmId, t.status)],
+  (t) => [ownFirm(), ofSeenClient(), unique().on(t.firmId, t.number), index().on(t.jobId), index().on(t.clientId), index().on(t.firmId, t.status)],
 );
 
 export const payments = pgTable(
@@ -64,7 +64,7 @@ export const payments = pgTable(
     at: moment('at').notNull(),
     reference: text('reference').notNull(),
   },
-  (t) => [ownFirm(), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
+  (t) => [ownFirm(), ofSeen('invoice_id', 'invoices'), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
 );
 
 export const settlements = pgTable(
@@ -78,5 +78,5 @@ export const settlements = pgTable(
     by: text('by').notNull(),
     reversedAt: moment('reversed_at'),
   },
-  (t) => [ownFirm(), index().on(t.jobId)],
+  (t) => [ownFirm(), ofSeenJob(), index().on(t.jobId)],
 );

@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { rhythmInWords, type RhythmName } from '@steady/core/calendar';
-import { may } from '@steady/core/access';
 import { ruleById } from '@steady/core/obligations';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
@@ -9,6 +8,7 @@ import type { DocumentView, HistoryLine, JobRow, JobView, PhaseView, TaskView } 
 import type { RequestView } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { containing } from '../clients';
 import type { JobPhase } from './jobs.tables';
@@ -95,7 +95,7 @@ export class JobQueries {
       requests: requests.map((r) => ({ phaseKey: r.phaseKey, complete: r.complete })),
     });
     const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
-    const seesFees = work.actor.kind === 'staff' && may(work.actor.role, 'see fees');
+    const seesFees = may(work.actor, 'see fees');
     const money: JobMoney | null = seesFees
       ? jobMoney({ agreedFee: fee, timeValue, timeMinutes: minutes, expenses, billed, minutesLeft, ratePerHour: Math.round(rate ?? 0) })
       : null;

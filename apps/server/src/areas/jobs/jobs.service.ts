@@ -5,6 +5,7 @@ import type { Facts } from '@steady/core/conditions';
 import { type Procedure, advance, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { ChangeTask, TickTask } from '@steady/contract/jobs';
+import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -194,6 +195,7 @@ export class JobsService {
     const { task, job } = await this.task(work, taskId);
     if (task.version !== input.version) throw Problem.stale('task', task);
     await this.team.mustBeMembers(work, { assigneeId: input.assigneeId });
+    await this.team.mustSee(work, 'assigneeId', input.assigneeId, job.clientId);
     const { assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn } = input;
     const inside = `The job runs from ${fullDate(civil(job.startOn))} to ${fullDate(civil(job.dueOn))}; a task's dates lie inside.`;
     if (startOn < job.startOn || startOn > job.dueOn) throw Problem.invalid([{ field: 'startOn', message: inside }]);
@@ -306,6 +308,31 @@ export class JobsService {
       .update(jobs)
       .set({ phase, phases, version: job.version + 1, ...(phase === null ? { status: 'finished' as const, finishedAt: now } : {}) })
       .where(eq(jobs.id, jobId));
+  }
+
+  /** What a person still has to do. */
+  openTasksOf(work: Work, memberId: string): Promise<OpenTask[]> {
+    return rows(
+      work.tx,
+      sql`select t.id, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.due_on as "dueOn" from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
+          where t.assignee_id = ${memberId} and t.done_at is null and j.status <> 'finished' and j.firm_id = ${work.firm.id} order by t.due_on, t.id`,
+    );
+  }
+
+  /** Gives a person's open tasks, and open jobs where they are named, to another. @returns how many tasks. */
+  async handOver(work: Work, from: string, to: string): Promise<number> {
+    const open = sql`${jobs.status} <> 'finished'`;
+    for (const column of ['partnerId', 'managerId', 'preparerId'] as const)
+      await work.tx
+        .update(jobs)
+        .set({ [column]: to })
+        .where(and(eq(jobs.firmId, work.firm.id), eq(jobs[column], from), open));
+    const moved = await work.tx
+      .update(tasks)
+      .set({ assigneeId: to, version: sql`version + 1` })
+      .where(and(eq(tasks.firmId, work.firm.id), eq(tasks.assigneeId, from), isNull(tasks.doneAt)))
+      .returning({ id: tasks.id });
+    return moved.length;
   }
 
   /** What is left to do in the firm: every task not done, with minutes not yet recorded. */

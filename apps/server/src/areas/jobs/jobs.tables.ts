@@ -1,7 +1,7 @@
 import { index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { JobStatus } from '@steady/contract/jobs';
 import type { RequestPlan, TaskPlan, TaskRole } from '@steady/core/procedures';
-import { day, firmId, id, moment, money, ownFirm, version } from '../../platform/database';
+import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. */
 export interface JobPhase {
@@ -46,7 +46,14 @@ export const jobs = pgTable(
     everythingInOn: day('everything_in_on'),
     finishedAt: moment('finished_at'),
   },
-  (t) => [ownFirm(), unique().on(t.lineId, t.periodEnd), unique().on(t.firmId, t.number), index().on(t.firmId, t.status, t.dueOn), index().on(t.clientId)],
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    unique().on(t.lineId, t.periodEnd),
+    unique().on(t.firmId, t.number),
+    index().on(t.firmId, t.status, t.dueOn),
+    index().on(t.clientId),
+  ],
 );
 
 export const tasks = pgTable(
@@ -73,5 +80,5 @@ export const tasks = pgTable(
     doneAt: moment('done_at'),
     doneBy: text('done_by'),
   },
-  (t) => [ownFirm(), unique().on(t.jobId, t.key), index().on(t.firmId, t.assigneeId, t.doneAt)],
+  (t) => [ownFirm(), ofSeenJob(), unique().on(t.jobId, t.key), index().on(t.firmId, t.assigneeId, t.doneAt)],
 );

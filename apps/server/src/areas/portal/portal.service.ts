@@ -2,10 +2,10 @@ import { Injectable } from '@nestjs/common';
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { PortalDoor } from '@steady/contract/requests';
 import { Clock } from '../../platform/clock';
-import { Database } from '../../platform/database';
+import { Database, type Tx } from '../../platform/database';
 import { Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Identity, PortalSessions, byItself, hashOf, newCode, newSecret, sameHash } from '../../platform/identity';
+import { type Identity, PortalSessions, type SecretTable, bySecret, byItself, hashOf, newCode, newSecret, sameHash } from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
 import { ClientsService, type Contact } from '../clients';
 import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';
@@ -92,7 +92,7 @@ export class PortalService extends PortalSessions {
           expiresAt: work.now.add({ minutes: CODE_MINUTES }).toString(),
         })
         .returning({ id: portalCodes.id });
-      await this.effects.plan(work, 'portal code', saved!.id, {
+      await this.effects.plan(work, 'letter', saved!.id, {
         channel: 'mail',
         toName: contact.name,
         address: contact.email,
@@ -139,22 +139,15 @@ export class PortalService extends PortalSessions {
     return { session: await this.begin(door), leadsTo: door.leadsTo };
   }
 
-  async find(token: string): Promise<Identity | null> {
-    const tokenHash = hashOf(token);
-    return this.database.transaction(
-      { secret: tokenHash },
-      async (tx) => {
-        const [session] = await tx
-          .select()
-          .from(portalSessions)
-          .where(and(eq(portalSessions.tokenHash, tokenHash), gt(portalSessions.expiresAt, this.clock.now().toString())));
-        if (!session) return null;
-        await tx.execute(sql`select set_config('app.firm_id', ${session.firmId}, true)`);
-        const contact = await this.clients.contact(tx, session.contactId);
-        return contact ? { firmId: session.firmId, actor: { kind: 'client', id: contact.id, name: contact.name } } : null;
-      },
-      { readOnly: true },
-    );
+  find(token: string): Promise<Identity | null> {
+    return this.bySecret(portalSessions, token, async (session, tx) => {
+      const contact = await this.clients.contact(tx, session.contactId);
+      return contact && { firmId: session.firmId, actor: { kind: 'client', id: contact.id, name: contact.name } };
+    });
+  }
+
+  private bySecret<Table extends SecretTable, Result>(table: Table, secret: string, then: (row: Table['$inferSelect'], tx: Tx) => Promise<Result | null>) {
+    return bySecret(this.database, table, secret, this.clock.now().toString(), then);
   }
 
   private async begin(door: Door): Promise<string> {
@@ -168,16 +161,7 @@ export class PortalService extends PortalSessions {
   }
 
   private async findDoor(token: string): Promise<Door> {
-    const tokenHash = hashOf(token);
-    const [link] = await this.database.transaction(
-      { secret: tokenHash },
-      (tx) =>
-        tx
-          .select()
-          .from(portalLinks)
-          .where(and(eq(portalLinks.tokenHash, tokenHash), gt(portalLinks.expiresAt, this.clock.now().toString()))),
-      { readOnly: true },
-    );
+    const link = await this.bySecret(portalLinks, token, (found) => Promise.resolve(found));
     if (!link)
       throw Problem.of(
         404,
@@ -188,18 +172,8 @@ export class PortalService extends PortalSessions {
     return link;
   }
 
-  private async deviceOf(token: string): Promise<{ contactId: string } | null> {
-    const tokenHash = hashOf(token);
-    const [device] = await this.database.transaction(
-      { secret: tokenHash },
-      (tx) =>
-        tx
-          .select()
-          .from(portalDevices)
-          .where(and(eq(portalDevices.tokenHash, tokenHash), gt(portalDevices.expiresAt, this.clock.now().toString()))),
-      { readOnly: true },
-    );
-    return device ?? null;
+  private deviceOf(token: string): Promise<{ contactId: string } | null> {
+    return this.bySecret(portalDevices, token, (found) => Promise.resolve(found));
   }
 
   private async contact(work: Work, contactId: string): Promise<Contact> {

@@ -19,7 +19,7 @@ export class PostController {
 
   /** The stand-in shows codes and links meant for clients: for people who may change clients only. */
   @Get('post-room')
-  @Needs('change clients')
+  @Needs('grant clients')
   postRoom(@InWork() work: Work, @Query('before') before?: string): Promise<PostRoomMessage[]> {
     return this.queries.postRoom(work, id(before));
   }

@@ -48,7 +48,7 @@ export class PostService implements OnModuleInit {
   onModuleInit(): void {
     this.effects.register(this.delivery());
     this.effects.register({
-      kind: 'portal code',
+      kind: 'letter',
       outside: (letter: Letter, key, firmId) => this.postRoom.take(firmId, key, letter),
       then: async () => undefined,
     });

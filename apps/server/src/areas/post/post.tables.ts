@@ -1,6 +1,6 @@
 import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { SentMessage } from '@steady/contract/post';
-import { firmId, id, moment, ownFirm } from '../../platform/database';
+import { firmId, id, moment, ofSeenClient, ownFirm } from '../../platform/database';
 
 /** What the firm has written to clients. */
 export const messages = pgTable(
@@ -19,5 +19,5 @@ export const messages = pgTable(
     jobId: uuid('job_id'),
     by: text('by').notNull(),
   },
-  (t) => [ownFirm(), index().on(t.firmId, t.at), index().on(t.clientId)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.at), index().on(t.clientId)],
 );

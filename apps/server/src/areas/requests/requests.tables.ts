@@ -1,6 +1,6 @@
 import { boolean, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { AnswerView, ItemState } from '@steady/contract/requests';
-import { day, firmId, id, moment, ownFirm } from '../../platform/database';
+import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm } from '../../platform/database';
 
 export const requests = pgTable(
   'requests',
@@ -17,7 +17,7 @@ export const requests = pgTable(
     sentBy: text('sent_by').notNull(),
     complete: boolean('complete').notNull().default(false),
   },
-  (t) => [ownFirm(), index().on(t.jobId), index().on(t.clientId)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.clientId)],
 );
 
 export const requestItems = pgTable(
@@ -35,7 +35,7 @@ export const requestItems = pgTable(
     stateSince: moment('state_since').notNull(),
     sentBackReason: text('sent_back_reason'),
   },
-  (t) => [ownFirm(), index().on(t.requestId)],
+  (t) => [ownFirm(), ofSeen('request_id', 'requests'), index().on(t.requestId)],
 );
 
 export const requestAnswers = pgTable(
@@ -52,5 +52,5 @@ export const requestAnswers = pgTable(
     at: moment('at').notNull(),
     by: text('by').notNull(),
   },
-  (t) => [ownFirm(), index().on(t.itemId)],
+  (t) => [ownFirm(), ofSeen('item_id', 'request_items'), index().on(t.itemId)],
 );

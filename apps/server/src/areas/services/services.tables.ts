@@ -1,7 +1,7 @@
 import { index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { RhythmName } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
-import { day, firmId, id, money, ownFirm, version } from '../../platform/database';
+import { day, firmId, id, money, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const procedures = pgTable(
   'procedures',
@@ -50,5 +50,5 @@ export const serviceLines = pgTable(
     startsOn: day('starts_on').notNull(),
     preparerId: uuid('preparer_id'),
   },
-  (t) => [ownFirm(), index().on(t.clientId)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId)],
 );

@@ -1,1 +1,2 @@
-export { type NewMember, TeamService } from './team.service';
+export { SignInService } from './sign-in.service';
+export { type Member, type NewMember, TeamService } from './team.service';

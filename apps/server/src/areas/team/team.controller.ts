@@ -1,50 +1,25 @@
-import { Body, Controller, Get, HttpCode, Inject, Post, Req, Res } from '@nestjs/common';
-import { Throttle } from '@nestjs/throttler';
-import type { Request, Response } from 'express';
-import { RIGHTS, may } from '@steady/core/access';
-import { DemoSignIn, type MemberView, type SessionView, SignIn, type SignInOffer } from '@steady/contract/team';
-import { Needs, Open, SESSION_COOKIE, SESSION_DAYS, StaffSessions, cookie, giveCookie, takeCookie } from '../../platform/identity';
-import { SETTINGS, type Settings } from '../../platform/settings';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put } from '@nestjs/common';
+import { ROLES, type Role } from '@steady/core/access';
+import {
+  AddLeave,
+  AddRate,
+  ChangeMember,
+  InviteMember,
+  type MemberView,
+  type RoleView,
+  type SessionView,
+  SetRoleRights,
+  type TeamRow,
+} from '@steady/contract/team';
+import { Problem } from '../../platform/http/problem';
+import { IdPipe } from '../../platform/http/validation';
+import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
 import { TeamService } from './team.service';
 
 @Controller('api')
 export class TeamController {
-  constructor(
-    private readonly team: TeamService,
-    private readonly sessions: StaffSessions,
-    @Inject(SETTINGS) private readonly settings: Settings,
-  ) {}
-
-  @Get('sign-in')
-  @Open()
-  offer(): Promise<SignInOffer> {
-    return this.team.offer(this.settings.demo);
-  }
-
-  @Post('sign-in')
-  @HttpCode(204)
-  @Open()
-  @Throttle({ default: { limit: 10, ttl: 60_000 } })
-  async signIn(@Body() input: SignIn, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    giveCookie(request, response, SESSION_COOKIE, await this.team.signIn(input.email, input.password), SESSION_DAYS);
-  }
-
-  @Post('sign-in/demo')
-  @HttpCode(204)
-  @Open()
-  async signInDemo(@Body() input: DemoSignIn, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    giveCookie(request, response, SESSION_COOKIE, await this.team.signInDemo(input.memberId), SESSION_DAYS);
-  }
-
-  @Post('sign-out')
-  @HttpCode(204)
-  @Open()
-  async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    const token = cookie(request, SESSION_COOKIE);
-    if (token) await this.sessions.end(token);
-    takeCookie(response, SESSION_COOKIE);
-  }
+  constructor(private readonly team: TeamService) {}
 
   @Get('session')
   @Needs('see clients')
@@ -55,7 +30,7 @@ export class TeamController {
       memberId: actor.id,
       name: actor.name,
       role: actor.role,
-      rights: RIGHTS.filter((right) => may(actor.role, right)),
+      rights: [...actor.rights],
       firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency, zone: firm.zone },
       today: work.today.toString(),
       demo: firm.demo,
@@ -66,5 +41,66 @@ export class TeamController {
   @Needs('see clients')
   list(@InWork() work: Work): Promise<MemberView[]> {
     return this.team.list(work);
+  }
+
+  @Get('team/people')
+  @Needs('run firm')
+  people(@InWork() work: Work): Promise<TeamRow[]> {
+    return this.team.people(work);
+  }
+
+  @Post('team/invitations')
+  @Needs('run firm')
+  async invite(@InWork() work: Work, @Body() input: InviteMember): Promise<{ id: string }> {
+    return { id: await this.team.invite(work, input) };
+  }
+
+  @Post('team/:id/invitation')
+  @HttpCode(204)
+  @Needs('run firm')
+  inviteAgain(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+    return this.team.inviteAgain(work, id);
+  }
+
+  @Patch('team/:id')
+  @HttpCode(204)
+  @Needs('run firm')
+  change(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeMember): Promise<void> {
+    return this.team.change(work, id, input);
+  }
+
+  @Post('team/:id/leave')
+  @HttpCode(204)
+  @Needs('run firm')
+  addLeave(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: AddLeave): Promise<void> {
+    return this.team.addLeave(work, id, input);
+  }
+
+  @Delete('team/:id/leave/:leaveId')
+  @HttpCode(204)
+  @Needs('run firm')
+  removeLeave(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('leaveId', IdPipe) leaveId: string): Promise<void> {
+    return this.team.removeLeave(work, id, leaveId);
+  }
+
+  @Post('team/:id/rates')
+  @HttpCode(204)
+  @Needs('run firm')
+  setRate(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: AddRate): Promise<void> {
+    return this.team.setRate(work, id, input);
+  }
+
+  @Get('roles')
+  @Needs('run firm')
+  roles(@InWork() work: Work): Promise<RoleView[]> {
+    return this.team.roles(work);
+  }
+
+  @Put('roles/:role')
+  @HttpCode(204)
+  @Needs('run firm')
+  async setRole(@InWork() work: Work, @Param('role') role: string, @Body() input: SetRoleRights): Promise<void> {
+    if (!ROLES.includes(role as Role)) throw Problem.notFound('role');
+    await this.team.setRole(work, role as Role, input.rights);
   }
 }

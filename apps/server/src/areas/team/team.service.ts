@@ -1,12 +1,25 @@
 import { Injectable } from '@nestjs/common';
-import { hash, verify } from '@node-rs/argon2';
-import { and, desc, eq, inArray, lte, sql } from 'drizzle-orm';
-import type { Role } from '@steady/core/access';
-import type { MemberView, SignInOffer } from '@steady/contract/team';
-import { Database, newId } from '../../platform/database';
+import { hash } from '@node-rs/argon2';
+import { and, desc, eq, gte, inArray, lte, ne, notInArray, sql } from 'drizzle-orm';
+import { ROLES, type Right, type Role, rightsOf, whyNotRights } from '@steady/core/access';
+import { type CivilDate, civil } from '@steady/core/calendar';
+import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, RoleView, TeamRow } from '@steady/contract/team';
+import { Database, newId, rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { StaffSessions, firms, members, people, rates } from '../../platform/identity';
+import { StaffSessions, firms, leave, members, people, rates, roleRights, within } from '../../platform/identity';
 import type { Work } from '../../platform/work';
+import { SignInService } from './sign-in.service';
+
+export type Member = typeof members.$inferSelect;
+
+/** Leave longer than this is a person who left. */
+const LONGEST_LEAVE = 400;
+
+function daysBetween(from: CivilDate, until: CivilDate): string[] {
+  const days = Math.min(LONGEST_LEAVE, from.until(until).days + 1);
+  return Array.from({ length: days }, (_, index) => from.add({ days: index }).toString());
+}
 
 export interface NewMember {
   name: string;
@@ -14,77 +27,181 @@ export interface NewMember {
   email: string;
   role: Role;
   does: string;
+  allClients: boolean;
   /** Minutes of work for each weekday, Monday first. */
   weekdays: number[];
-  /** Charge rates by the day from which they hold, minor units per hour. */
-  rates: { fromDay: string; perHour: number }[];
+  /** Charge rates by the day from which they hold, minor units per hour; and what an hour costs the firm. */
+  rates: { fromDay: string; perHour: number; costPerHour?: number }[];
   password: string | null;
 }
 
-/** Checked when an address is not known, so that the answer takes as long as for one that is. */
-const NOBODY = hash('nobody signs in with this');
+export const MemberInvited = eventKind<{ memberId: string }>('person invited');
+export const MemberChanged = eventKind<{ memberId: string }>('person changed');
+export const RoleChanged = eventKind<{ role: Role }>('role changed');
 
-/** The people of the firm, and how they come in. */
+/** Seven and a half hours a day, Monday to Friday, until somebody says otherwise. */
+const USUAL_WEEK = [450, 450, 450, 450, 450, 0, 0];
+
+/** The people of the firm, what their roles may do, when they work and what an hour of theirs costs. */
 @Injectable()
 export class TeamService {
   constructor(
     private readonly database: Database,
+    private readonly events: Events,
+    private readonly signIn: SignInService,
     private readonly sessions: StaffSessions,
   ) {}
 
-  /** The people offered on the sign-in page of a demo firm; nobody where there is none. */
-  async offer(demo: boolean): Promise<SignInOffer> {
-    if (!demo) return { demo: false, firm: null, people: [] };
-    return this.database.transaction(
-      { within: true },
-      async (tx) => {
-        const [firm] = await tx.select().from(firms).where(eq(firms.demo, true)).limit(1);
-        if (!firm) return { demo: false, firm: null, people: [] };
-        const found = await tx.select().from(members).where(eq(members.firmId, firm.id)).orderBy(members.id);
-        return { demo: true, firm: firm.name, people: found.map(({ id, name, role, does }) => ({ memberId: id, name, role, does })) };
-      },
-      { readOnly: true },
-    );
-  }
-
-  /** @returns the token of a new session. @throws Problem that does not say whether the address or the password was wrong. */
-  async signIn(email: string, password: string): Promise<string> {
-    const found = await this.database.transaction(
-      { within: true },
-      async (tx) => {
-        const [person] = await tx.select().from(people).where(eq(people.email, email.toLowerCase()));
-        if (!person?.passwordHash) return null;
-        const [member] = await tx.select().from(members).where(eq(members.personId, person.id)).orderBy(members.id);
-        return member ? { passwordHash: person.passwordHash, member } : null;
-      },
-      { readOnly: true },
-    );
-    const right = await verify(found?.passwordHash ?? (await NOBODY), password);
-    if (!found || !right) throw Problem.of(401, 'wrong-sign-in', 'Not signed in', 'The email address or the password is not right. Check both and try again.');
-    return this.sessions.begin(found.member.firmId, found.member.id);
-  }
-
-  /** Signs a demo person in without a password; only where the firm is a demo. */
-  async signInDemo(memberId: string): Promise<string> {
-    const firmId = await this.database.transaction(
-      { within: true },
-      async (tx) => {
-        const [member] = await tx
-          .select({ firmId: members.firmId })
-          .from(members)
-          .innerJoin(firms, eq(firms.id, members.firmId))
-          .where(and(eq(members.id, memberId), eq(firms.demo, true)));
-        return member?.firmId;
-      },
-      { readOnly: true },
-    );
-    if (!firmId) throw Problem.notFound('person');
-    return this.sessions.begin(firmId, memberId);
-  }
-
   async list(work: Work): Promise<MemberView[]> {
     const found = await work.tx.select().from(members).where(eq(members.firmId, work.firm.id)).orderBy(members.id);
-    return found.map(({ id, name, shortName, role, does }) => ({ id, name, shortName, role, does }));
+    return found.map(({ id, name, shortName, role, does, standing }) => ({ id, name, shortName, role, does, standing }));
+  }
+
+  /** The team as whoever runs the firm sees it. */
+  people(work: Work): Promise<TeamRow[]> {
+    return within(work.tx, () =>
+      rows<TeamRow>(
+        work.tx,
+        sql`select m.id, m.name, m.short_name as "shortName", m.role, m.does, m.standing, m.all_clients as "allClients", m.weekdays, p.email, p.second_step_since is not null as "secondStep",
+                   (select count(*) from client_grants g where g.member_id = m.id)::int as granted,
+                   (select count(*) from tasks t join jobs j on j.id = t.job_id where t.assignee_id = m.id and t.done_at is null and j.status <> 'finished')::int as "openTasks",
+                   (select coalesce(jsonb_agg(jsonb_build_object('id', l.id, 'from', l.from_day, 'until', l.until_day, 'what', l.what) order by l.from_day), '[]') from leave l where l.member_id = m.id and l.until_day >= ${work.today.toString()}) as leave,
+                   (select coalesce(jsonb_agg(jsonb_build_object('fromDay', r.from_day, 'perHour', r.per_hour, 'costPerHour', r.cost_per_hour) order by r.from_day desc), '[]') from rates r where r.member_id = m.id) as rates
+            from members m join people p on p.id = m.person_id where m.firm_id = ${work.firm.id} order by m.standing in ('suspended', 'left'), m.id`,
+      ),
+    );
+  }
+
+  async get(work: Work, memberId: string): Promise<Member> {
+    const [member] = await work.tx
+      .select()
+      .from(members)
+      .where(and(eq(members.id, memberId), eq(members.firmId, work.firm.id)));
+    if (!member) throw Problem.notFound('person');
+    return member;
+  }
+
+  /** Adds a person to the team and writes an invitation. They see no client until one is granted. */
+  async invite(work: Work, input: InviteMember): Promise<string> {
+    const email = input.email.toLowerCase();
+    const personId = await within(work.tx, async () => {
+      await work.tx.insert(people).values({ email }).onConflictDoNothing();
+      const [person] = await work.tx.select({ id: people.id }).from(people).where(eq(people.email, email));
+      return person!.id;
+    });
+    const { name, role, does = role, perHour = 0 } = input;
+    const [member] = await work.tx
+      .insert(members)
+      .values({ firmId: work.firm.id, personId, name, shortName: name.split(/\s+/)[0]!, role, does, weekdays: USUAL_WEEK, standing: 'invited' })
+      .onConflictDoNothing()
+      .returning({ id: members.id });
+    if (!member) throw Problem.invalid([{ field: 'email', message: 'This person is in the team already.' }]);
+    await work.tx.insert(rates).values({ firmId: work.firm.id, memberId: member.id, fromDay: work.today.toString(), perHour });
+    await this.signIn.invite(work, personId, member.id, name);
+    await this.events.record(work, MemberInvited, { what: `invited ${name} as ${role}`, after: { name, email, role }, payload: { memberId: member.id } });
+    return member.id;
+  }
+
+  /** Writes the invitation again; the earlier link stops working. */
+  async inviteAgain(work: Work, memberId: string): Promise<void> {
+    const member = await this.get(work, memberId);
+    if (member.standing !== 'invited') throw Problem.refused('not-invited', `${member.name} came in already.`);
+    await this.signIn.invite(work, member.personId, memberId, member.name);
+    await this.events.record(work, MemberInvited, { what: `invited ${member.name} again`, payload: { memberId } });
+  }
+
+  async change(work: Work, memberId: string, input: ChangeMember): Promise<void> {
+    const member = await this.get(work, memberId);
+    if (member.role === 'administrator' && input.role !== 'administrator') await this.mustKeepAdministrator(work, memberId);
+    const { role, does = member.does, weekdays } = input;
+    await work.tx.update(members).set({ role, does, weekdays }).where(eq(members.id, memberId));
+    const before = { role: member.role, does: member.does, weekdays: member.weekdays };
+    await this.events.record(work, MemberChanged, { what: `changed ${member.name}`, before, after: { role, does, weekdays }, payload: { memberId } });
+  }
+
+  /** Suspends a person, lets them in again, or records that they left. Sessions end at once; the name stays in the history. */
+  async setStanding(work: Work, memberId: string, standing: 'active' | 'suspended' | 'left'): Promise<Member> {
+    const member = await this.get(work, memberId);
+    if (standing !== 'active') {
+      if (memberId === work.actor.id) throw Problem.refused('not-oneself', 'You cannot shut yourself out. Ask another administrator.');
+      if (member.role === 'administrator') await this.mustKeepAdministrator(work, memberId);
+      await this.sessions.endAll(work.tx, memberId);
+    }
+    await work.tx.update(members).set({ standing }).where(eq(members.id, memberId));
+    const words = { active: `let ${member.name} in again`, suspended: `suspended ${member.name}`, left: `recorded that ${member.name} left` };
+    await this.events.record(work, MemberChanged, { what: words[standing], before: { standing: member.standing }, after: { standing }, payload: { memberId } });
+    return member;
+  }
+
+  private async mustKeepAdministrator(work: Work, memberId: string): Promise<void> {
+    const [other] = await work.tx
+      .select({ id: members.id })
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), eq(members.role, 'administrator'), eq(members.standing, 'active'), ne(members.id, memberId)));
+    if (!other) throw Problem.refused('last-administrator', 'This is the only administrator. Make another person administrator first.');
+  }
+
+  async addLeave(work: Work, memberId: string, input: AddLeave): Promise<void> {
+    const member = await this.get(work, memberId);
+    if (input.until < input.from) throw Problem.invalid([{ field: 'until', message: 'The last day is on or after the first.' }]);
+    await work.tx.insert(leave).values({ firmId: work.firm.id, memberId, ...input });
+    await this.events.record(work, MemberChanged, { what: `recorded leave of ${member.name}: ${input.what}`, after: input, payload: { memberId } });
+  }
+
+  async removeLeave(work: Work, memberId: string, leaveId: string): Promise<void> {
+    const member = await this.get(work, memberId);
+    const [removed] = await work.tx
+      .delete(leave)
+      .where(and(eq(leave.id, leaveId), eq(leave.memberId, memberId)))
+      .returning();
+    if (!removed) throw Problem.notFound('leave');
+    await this.events.record(work, MemberChanged, { what: `took back leave of ${member.name}: ${removed.what}`, before: removed, payload: { memberId } });
+  }
+
+  /** Sets what an hour of a person is charged and costs, from a day on. Time recorded before keeps its value. */
+  async setRate(work: Work, memberId: string, input: AddRate): Promise<void> {
+    const member = await this.get(work, memberId);
+    const { fromDay, perHour, costPerHour = null } = input;
+    await work.tx
+      .insert(rates)
+      .values({ firmId: work.firm.id, memberId, fromDay, perHour, costPerHour })
+      .onConflictDoUpdate({ target: [rates.firmId, rates.memberId, rates.fromDay], set: { perHour, costPerHour } });
+    await this.events.record(work, MemberChanged, { what: `set the rate of ${member.name} from ${fromDay}`, after: input, payload: { memberId } });
+  }
+
+  async roles(work: Work): Promise<RoleView[]> {
+    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
+    const team = await work.tx
+      .select({ role: members.role })
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), notInArray(members.standing, ['left', 'suspended'])));
+    return ROLES.map((role) => ({
+      role,
+      rights: rightsOf(role, set.get(role)),
+      people: team.filter((member) => member.role === role).length,
+      changed: set.has(role),
+    }));
+  }
+
+  /** Sets what a role may do in this firm; it holds from the next thing anybody asks for. */
+  async setRole(work: Work, role: Role, given: readonly Right[]): Promise<void> {
+    const why = whyNotRights(role, given);
+    if (why) throw Problem.invalid([{ field: 'rights', message: why }]);
+    const before = (await this.roles(work)).find((one) => one.role === role)!.rights;
+    const rights = rightsOf(role, given);
+    await work.tx
+      .insert(roleRights)
+      .values({ firmId: work.firm.id, role, rights })
+      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: { rights } });
+    const added = rights.filter((right) => !before.includes(right)).map((right) => `may now ${right}`);
+    const taken = before.filter((right) => !rights.includes(right)).map((right) => `may no longer ${right}`);
+    if (added.length + taken.length === 0) return;
+    await this.events.record(work, RoleChanged, {
+      what: `changed the role ${role}: ${[...added, ...taken].join(', ')}`,
+      before,
+      after: rights,
+      payload: { role },
+    });
   }
 
   /** Founds a firm with its first people. Used at start-up. */
@@ -105,8 +222,8 @@ export class TeamService {
       return person!.id;
     });
     return this.database.transaction({ firmId }, async (tx) => {
-      const { name, shortName, role, does, weekdays } = given;
-      const [member] = await tx.insert(members).values({ firmId, personId, name, shortName, role, does, weekdays }).returning({ id: members.id });
+      const { name, shortName, role, does, weekdays, allClients } = given;
+      const [member] = await tx.insert(members).values({ firmId, personId, name, shortName, role, does, weekdays, allClients }).returning({ id: members.id });
       await tx.insert(rates).values(given.rates.map((rate) => ({ ...rate, firmId, memberId: member!.id })));
       return member!.id;
     });
@@ -143,10 +260,34 @@ export class TeamService {
     if (missing.length > 0) throw Problem.invalid(missing.map(([field]) => ({ field, message: 'Choose a person of the firm.' })));
   }
 
-  /** Working patterns of everybody, for load against capacity. */
-  async patterns(work: Work): Promise<{ personId: string; name: string; weekdays: number[] }[]> {
-    const found = await work.tx.select().from(members).where(eq(members.firmId, work.firm.id)).orderBy(members.id);
-    return found.map((member) => ({ personId: member.id, name: member.name, weekdays: member.weekdays }));
+  /** Refuses a person who does not see the client: work on it cannot be given to them. */
+  async mustSee(work: Work, field: string, memberId: string | null | undefined, clientId: string): Promise<void> {
+    if (!memberId) return;
+    const [member] = await rows<{ name: string; sees: boolean }>(
+      work.tx,
+      sql`select m.name, m.all_clients or exists (select from client_grants g where g.member_id = m.id and g.client_id = ${clientId}) as sees from members m where m.id = ${memberId}`,
+    );
+    if (member && !member.sees)
+      throw Problem.invalid([{ field, message: `${member.name} does not see this client. Grant it first, on the client\u2019s page.` }]);
+  }
+
+  /** Working patterns and leave of everybody who works here now, for load against capacity. */
+  async patterns(work: Work): Promise<{ personId: string; name: string; weekdays: number[]; leave: Set<string> }[]> {
+    const found = await work.tx
+      .select()
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), eq(members.standing, 'active')))
+      .orderBy(members.id);
+    const away = await work.tx
+      .select()
+      .from(leave)
+      .where(and(eq(leave.firmId, work.firm.id), gte(leave.until, work.today.subtract({ days: 60 }).toString())));
+    return found.map((member) => ({
+      personId: member.id,
+      name: member.name,
+      weekdays: member.weekdays,
+      leave: new Set(away.filter((one) => one.memberId === member.id).flatMap((one) => daysBetween(civil(one.from), civil(one.until)))),
+    }));
   }
 
   /** True when no firm was founded yet. */

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { may } from '@steady/core/access';
 import { type CivilDate, workingDaysIn } from '@steady/core/calendar';
 import type { TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time';
 import { rows } from '../../platform/database';
+import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { TeamService } from '../team';
 
@@ -34,7 +34,7 @@ export class TimeQueries {
   }
 
   private async entries(work: Work, where: ReturnType<typeof sql>): Promise<TimeEntryView[]> {
-    const seesFees = work.actor.kind === 'staff' && may(work.actor.role, 'see fees');
+    const seesFees = may(work.actor, 'see fees');
     const found = await rows<TimeEntryView>(
       work.tx,
       sql`select e.id, e.on_day as on, m.name as who, e.job_id as "jobId", j.name as job, c.name as client, t.name as task, e.minutes, e.rate, e.value::float8 as value, e.note

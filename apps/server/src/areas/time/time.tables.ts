@@ -1,5 +1,5 @@
 import { index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { day, firmId, id, moment, money, ownFirm } from '../../platform/database';
+import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm } from '../../platform/database';
 
 export const timeEntries = pgTable(
   'time_entries',
@@ -18,7 +18,7 @@ export const timeEntries = pgTable(
     note: text('note'),
     recordedAt: moment('recorded_at').notNull(),
   },
-  (t) => [ownFirm(), index().on(t.jobId), index().on(t.firmId, t.memberId, t.on)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.firmId, t.memberId, t.on)],
 );
 
 export const expenses = pgTable(
@@ -33,7 +33,7 @@ export const expenses = pgTable(
     amount: money('amount').notNull(),
     what: text('what').notNull(),
   },
-  (t) => [ownFirm(), index().on(t.jobId)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId)],
 );
 
 /** The running timer of each person: at most one. */
@@ -46,5 +46,5 @@ export const timers = pgTable(
     taskId: uuid('task_id'),
     startedAt: moment('started_at').notNull(),
   },
-  (t) => [ownFirm(), primaryKey({ columns: [t.memberId] })],
+  (t) => [ownFirm(), ofSeenJob(), primaryKey({ columns: [t.memberId] })],
 );

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { may } from '@steady/core/access';
 import { isWorkingDay } from '@steady/core/calendar';
 import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
 import { rows } from '../../platform/database';
+import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { AlmanacQueries } from '../almanac';
 import { JobQueries } from '../jobs';
@@ -73,7 +73,7 @@ export class TodayQueries {
 
   /** WIP by age of its oldest posting; null for roles that do not see fees. */
   private async unbilled(work: Work): Promise<TodayView['unbilled']> {
-    if (work.actor.kind !== 'staff' || !may(work.actor.role, 'see fees')) return null;
+    if (!may(work.actor, 'see fees')) return null;
     const [aged] = await rows<NonNullable<TodayView['unbilled']>>(
       work.tx,
       sql`select coalesce(sum(balance) filter (where days <= 30), 0)::float8 as "upTo30", coalesce(sum(balance) filter (where days between 31 and 60), 0)::float8 as "upTo60",

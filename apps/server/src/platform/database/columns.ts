@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import { bigint, date, integer, pgPolicy, pgRole, timestamp, uuid } from 'drizzle-orm/pg-core';
 import { newId } from './ids';
 
@@ -9,6 +9,28 @@ const currentFirm = sql`firm_id = (select nullif(current_setting('app.firm_id', 
 
 /** Row level security of every table that belongs to a firm: only the firm of the transaction sees and writes its rows. */
 export const ownFirm = () => pgPolicy('own_firm', { as: 'permissive', to: appUser, for: 'all', using: currentFirm, withCheck: currentFirm });
+
+const seesAll = sql`(select current_setting('app.sees', true)) is distinct from 'some'`;
+const hidden = sql`(select nullif(current_setting('app.hidden_client', true), '')::uuid)`;
+const narrowed = (seen: SQL) => pgPolicy('granted', { as: 'restrictive', to: appUser, for: 'select', using: seen });
+const ifNarrowed = (seen: SQL) => narrowed(sql`(${seesAll} and ${hidden} is null) or ${seen}`);
+
+/**
+ * Holds back clients that were not granted to the person who acts, and the firm's own record from whoever lacks that
+ * right. Said here, in the database, so that no list, search or count can forget it.
+ */
+export const grantedClients = () =>
+  narrowed(
+    sql`(${seesAll} or id in (select g.client_id from client_grants g where g.member_id = (select nullif(current_setting('app.member_id', true), '')::uuid))) and id is distinct from ${hidden}`,
+  );
+
+/** Rows of a table that belong to a client, or to none: seen by whoever sees the client. */
+export const ofSeenClient = () =>
+  narrowed(sql`(${seesAll} or client_id is null or client_id in (select c.id from clients c)) and client_id is distinct from ${hidden}`);
+/** Rows that belong to a job: seen by whoever sees the job. */
+export const ofSeenJob = () => ifNarrowed(sql`job_id in (select j.id from jobs j)`);
+/** Rows found through another table's rows: seen by whoever sees those. */
+export const ofSeen = (column: string, table: string, key = 'id') => ifNarrowed(sql.raw(`${column} in (select x.${key} from ${table} x)`));
 
 /** Lets whoever shows a secret find the row that holds its hash, before it is known to which firm it belongs. */
 export const bySecret = () =>

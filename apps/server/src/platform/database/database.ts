@@ -13,7 +13,15 @@ import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
 
 /** As whom a transaction sees the data: one firm, whoever shows a secret, or the application's own look over its firms. */
-export type Scope = { firmId: string } | { secret: string } | { within: true };
+export type Scope = { firmId: string; narrow?: Narrow } | { secret: string } | { within: true };
+
+/** A person of the firm who does not see all of it: row level security holds back the rest. */
+export interface Narrow {
+  memberId: string;
+  allClients: boolean;
+  /** A client held back even from who sees all others: the firm's own record. */
+  hiddenClient: string | null;
+}
 
 /** Too little space is left on the disk; nothing was written. */
 export class DiskNearlyFullError extends Error {}
@@ -24,6 +32,12 @@ export function sqlState(error: unknown): string | undefined {
     if (typeof e.code === 'string' && /^[0-9A-Z]{5}$/.test(e.code)) return e.code;
   }
   return undefined;
+}
+
+async function narrowTo(tx: Pick<Tx, 'execute'>, { memberId, allClients, hiddenClient }: Narrow): Promise<void> {
+  await tx.execute(
+    sql`select set_config('app.sees', ${allClients ? 'all' : 'some'}, true), set_config('app.member_id', ${memberId}, true), set_config('app.hidden_client', ${hiddenClient ?? ''}, true)`,
+  );
 }
 
 export class Database {
@@ -90,6 +104,7 @@ export class Database {
     const [name, value] = 'firmId' in scope ? ['app.firm_id', scope.firmId] : 'secret' in scope ? ['app.secret', scope.secret] : ['app.within', 'yes'];
     const result = await this.orm.transaction(async (tx) => {
       await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
+      if ('firmId' in scope && scope.narrow) await narrowTo(tx, scope.narrow);
       if (options.readOnly) await tx.execute(sql`set transaction read only`);
       return act(tx);
     });

@@ -1,5 +1,5 @@
-export { bySecret, day, firmId, fromWithin, id, moment, money, ownFirm, version } from './columns';
-export { Database, DiskNearlyFullError, sqlState } from './database';
+export { bySecret, day, firmId, fromWithin, grantedClients, id, moment, money, ofSeen, ofSeenClient, ofSeenJob, ownFirm, version } from './columns';
+export { Database, DiskNearlyFullError, type Narrow, sqlState } from './database';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
 export { keepDump } from './dumps';

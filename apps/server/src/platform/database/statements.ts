@@ -43,12 +43,7 @@ export class Statements {
     const known = this.prepared.get(sql);
     const name = known ?? `s${this.next++}`;
     const parts = known === undefined ? [serialize.parse({ name, text: sql })] : [];
-    parts.push(
-      serialize.bind({ statement: name, values: params.map(wireValue) }),
-      serialize.describe({ type: 'P' }),
-      serialize.execute({}),
-      serialize.sync(),
-    );
+    parts.push(serialize.bind({ statement: name, values: params.map(wireValue) }), serialize.describe({ type: 'P' }), serialize.execute({}), serialize.sync());
     const { messages: answers } = await this.database.execProtocol(joined(parts), { syncToFs: false, throwOnError: false });
     const error = answers.find((answer) => answer instanceof messages.DatabaseError);
     if (known === undefined && answers.some((answer) => answer.name === 'parseComplete')) await this.keep(sql, name);

@@ -1,5 +1,5 @@
 import { bigserial, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { firmId, id, moment, ownFirm } from '../database';
+import { firmId, id, moment, ofSeenClient, ownFirm } from '../database';
 
 /** What happened: the audit trail, the history of clients and jobs, the source of live refresh. Only ever added to. */
 export const events = pgTable(
@@ -20,7 +20,7 @@ export const events = pgTable(
     before: jsonb('before'),
     after: jsonb('after'),
   },
-  (t) => [ownFirm(), index().on(t.firmId, t.jobId, t.seq), index().on(t.firmId, t.clientId, t.seq)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.jobId, t.seq), index().on(t.firmId, t.clientId, t.seq)],
 );
 
 /** Effects outside that are still to be carried out, written in the transaction that wants them. */

@@ -1,10 +1,9 @@
 import { type CanActivate, type ExecutionContext, Inject, Injectable } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
-import { may } from '@steady/core/access';
 import { Problem } from '../http/problem';
 import { ACCESS, type Access } from './access';
-import { type Identity, PORTAL_COOKIE, SESSION_COOKIE } from './actor';
+import { type Identity, PORTAL_COOKIE, SESSION_COOKIE, may } from './actor';
 import { cookie } from './cookies';
 import { StaffSessions } from './staff-sessions';
 
@@ -40,7 +39,7 @@ export class AccessGuard implements CanActivate {
     const token = cookie(request, SESSION_COOKIE);
     const identity = token ? await this.staff.find(token) : null;
     if (!identity || identity.actor.kind !== 'staff') throw Problem.signInFirst('Sign in to go on.');
-    if (!may(identity.actor.role, access.needs)) throw Problem.notAllowed(access.needs);
+    if (!may(identity.actor, access.needs)) throw Problem.notAllowed(access.needs);
     request.identity = identity;
     return true;
   }

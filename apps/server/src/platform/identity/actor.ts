@@ -1,15 +1,28 @@
-import type { Role } from '@steady/core/access';
+import type { Right, Role } from '@steady/core/access';
+
+export interface StaffActor {
+  kind: 'staff';
+  id: string;
+  name: string;
+  shortName: string;
+  role: Role;
+  rights: readonly Right[];
+  /** Sees every client; otherwise those granted. */
+  allClients: boolean;
+  /** The firm's own record, where the person may not see it. */
+  hiddenClient: string | null;
+}
 
 /** Who acts: a person of the firm, a person of a client, or the application by itself. */
-export type Actor =
-  | { kind: 'staff'; id: string; name: string; shortName: string; role: Role }
-  | { kind: 'client'; id: string; name: string }
-  | { kind: 'system'; id: null; name: string };
+export type Actor = StaffActor | { kind: 'client'; id: string; name: string } | { kind: 'system'; id: null; name: string };
 
 export interface Identity {
   firmId: string;
   actor: Actor;
 }
+
+/** True for a person of the firm whose role carries the right. */
+export const may = (actor: Actor, right: Right): boolean => actor.kind === 'staff' && actor.rights.includes(right);
 
 /** The application acting by itself for a firm. */
 export const byItself = (firmId: string): Identity => ({ firmId, actor: { kind: 'system', id: null, name: 'Steady Almanac' } });

@@ -1,11 +1,13 @@
 import { sql } from 'drizzle-orm';
-import { boolean, index, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { Role } from '@steady/core/access';
-import { bySecret, firmId, fromWithin, id, moment, ownFirm } from '../database';
+import { bigint, boolean, index, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { Right, Role } from '@steady/core/access';
+import type { MemberStanding } from '@steady/contract/team';
+import { bySecret, day, firmId, fromWithin, id, moment, ownFirm } from '../database';
 
 const appUser = pgRole('app_user').existing();
 const itself = sql`id = (select nullif(current_setting('app.firm_id', true), '')::uuid)`;
 const within = sql`(select current_setting('app.within', true)) = 'yes'`;
+const whileSigningIn = () => pgPolicy('while_signing_in', { to: appUser, for: 'all', using: within, withCheck: within });
 
 export const firms = pgTable(
   'firms',
@@ -22,14 +24,47 @@ export const firms = pgTable(
     /** Days in which a bill is to be paid. */
     paymentDays: integer('payment_days').notNull(),
     demo: boolean('demo').notNull().default(false),
+    /** The firm's own record among its clients: a right of its own shows it. */
+    ownClientId: uuid('own_client_id'),
   },
   () => [pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
 );
 
 /** A person who signs in, apart from the firms for which they work. Seen only while signing in or being invited. */
-export const people = pgTable('people', { id: id(), email: text('email').notNull().unique(), passwordHash: text('password_hash') }, () => [
-  pgPolicy('while_signing_in', { to: appUser, for: 'all', using: within, withCheck: within }),
-]);
+export const people = pgTable(
+  'people',
+  {
+    id: id(),
+    email: text('email').notNull().unique(),
+    passwordHash: text('password_hash'),
+    /** Secret of the second step, base32; in force once `secondStepSince` is set. */
+    secondStep: text('second_step'),
+    secondStepSince: moment('second_step_since'),
+    /** The last time step whose code was used: no code works twice. */
+    lastStep: bigint('last_step', { mode: 'number' }),
+    /** Wrong passwords and codes in a row. */
+    failures: integer('failures').notNull().default(0),
+    lockedUntil: moment('locked_until'),
+  },
+  () => [whileSigningIn()],
+);
+
+/** One-time ways in: recovery codes of the second step, and the links of invitations and resets. */
+export const personTokens = pgTable(
+  'person_tokens',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id),
+    kind: text('kind').$type<'invitation' | 'reset' | 'recovery'>().notNull(),
+    /** The membership that an invitation opens. */
+    memberId: uuid('member_id'),
+    expiresAt: moment('expires_at').notNull(),
+    usedAt: moment('used_at'),
+  },
+  (t) => [whileSigningIn(), index().on(t.personId)],
+);
 
 export const members = pgTable(
   'members',
@@ -44,20 +79,72 @@ export const members = pgTable(
     does: text('does').notNull(),
     /** Minutes of work for each weekday, Monday first. */
     weekdays: jsonb('weekdays').$type<number[]>().notNull(),
+    standing: text('standing').$type<MemberStanding>().notNull().default('active'),
+    /** Sees every client, also those to come; otherwise those granted one by one. */
+    allClients: boolean('all_clients').notNull().default(false),
   },
   (t) => [ownFirm(), fromWithin(), unique().on(t.firmId, t.personId), index().on(t.personId)],
+);
+
+/** Days on which a person does not work. */
+export const leave = pgTable(
+  'leave',
+  {
+    id: id(),
+    firmId: firmId(),
+    memberId: uuid('member_id').notNull(),
+    from: day('from_day').notNull(),
+    until: day('until_day').notNull(),
+    what: text('what').notNull(),
+  },
+  (t) => [ownFirm(), index().on(t.memberId)],
+);
+
+/** Which clients were granted to whom, one by one. */
+export const clientGrants = pgTable(
+  'client_grants',
+  {
+    firmId: firmId(),
+    memberId: uuid('member_id').notNull(),
+    clientId: uuid('client_id').notNull(),
+    /** How it came about: "by Orla Keane", "added the client". */
+    how: text('how').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [ownFirm(), primaryKey({ columns: [t.memberId, t.clientId] }), index().on(t.clientId)],
+);
+
+/** The rights of a role where the firm set them; a role without a row has those it has at first. */
+export const roleRights = pgTable(
+  'role_rights',
+  { firmId: firmId(), role: text('role').$type<Role>().notNull(), rights: jsonb('rights').$type<Right[]>().notNull() },
+  (t) => [ownFirm(), primaryKey({ columns: [t.firmId, t.role] })],
 );
 
 /** Charge rates: minor units per hour, from a day on. */
 export const rates = pgTable(
   'rates',
-  { firmId: firmId(), memberId: uuid('member_id').notNull(), fromDay: text('from_day').notNull(), perHour: integer('per_hour').notNull() },
+  {
+    firmId: firmId(),
+    memberId: uuid('member_id').notNull(),
+    fromDay: text('from_day').notNull(),
+    perHour: integer('per_hour').notNull(),
+    costPerHour: integer('cost_per_hour'),
+  },
   (t) => [ownFirm(), primaryKey({ columns: [t.firmId, t.memberId, t.fromDay] })],
 );
 
 export const sessions = pgTable(
   'sessions',
-  { tokenHash: text('token_hash').primaryKey(), firmId: firmId(), memberId: uuid('member_id').notNull(), expiresAt: moment('expires_at').notNull() },
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    firmId: firmId(),
+    memberId: uuid('member_id').notNull(),
+    expiresAt: moment('expires_at').notNull(),
+    since: moment('since').notNull().defaultNow(),
+    /** The browser and system it was begun in, in words. */
+    device: text('device').notNull().default('a browser'),
+  },
   (t) => [ownFirm(), bySecret(), index().on(t.memberId)],
 );
 

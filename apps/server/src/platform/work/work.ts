@@ -3,7 +3,7 @@ import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
-import { Database, type Tx, insertMany, rows } from '../database';
+import { Database, type Narrow, type Tx, insertMany, rows } from '../database';
 import { LiveNotices } from '../events/live';
 import { events } from '../events/tables';
 import type { Actor, Identity } from '../identity/actor';
@@ -41,7 +41,7 @@ export class Works {
     const after: (() => void)[] = [];
     const journal: Work['journal'] = [];
     const result = await this.database.transaction(
-      { firmId },
+      { firmId, ...narrowOf(actor) },
       async (tx) => {
         const firm = await this.firm(tx, firmId);
         const given = await act({
@@ -81,6 +81,12 @@ export class Works {
     this.firms.set(firmId, firm);
     return firm;
   }
+}
+
+/** Whoever does not see all of the firm sees only what was granted; clients' people and the application itself are held by other means. */
+function narrowOf(actor: Actor): { narrow?: Narrow } {
+  if (actor.kind !== 'staff' || (actor.allClients && actor.hiddenClient === null)) return {};
+  return { narrow: { memberId: actor.id, allClients: actor.allClients, hiddenClient: actor.hiddenClient } };
 }
 
 /** The id of the person of the firm who acts. @throws when a client or the application itself does. */

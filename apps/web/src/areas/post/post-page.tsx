@@ -4,7 +4,7 @@ import { MessageList } from './message-list';
 
 export function PostViews() {
   const session = useSession();
-  return <Views views={[{ to: '/post', words: 'Sent' }, ...(session.may('change clients') ? [{ to: '/post/room', words: 'Post room (stand-in)' }] : [])]} />;
+  return <Views views={[{ to: '/post', words: 'Sent' }, ...(session.may('grant clients') ? [{ to: '/post/room', words: 'Post room (stand-in)' }] : [])]} />;
 }
 
 /** What the firm wrote to clients, the newest first. */

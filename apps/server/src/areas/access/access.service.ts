@@ -1,0 +1,199 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import type { ChangeStanding, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
+import { insertMany, rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { clientGrants, firms, members } from '../../platform/identity';
+import type { Work } from '../../platform/work';
+import { ClientAdded, ClientChanged, ClientsService, containing } from '../clients';
+import { JobsService } from '../jobs';
+import { TeamService } from '../team';
+
+export const ClientsGranted = eventKind<{ memberIds: string[] }>('clients granted');
+export const ClientsTakenBack = eventKind<{ memberIds: string[] }>('clients taken back');
+export const SightChanged = eventKind<{ memberId: string }>('sight changed');
+export const OwnRecordSet = eventKind<{ clientId: string }>('own record set');
+export const WorkHandedOver = eventKind<{ from: string; to: string }>('work handed over');
+
+/** Names in a sentence: up to three, then how many more. */
+const named = (names: string[]) => (names.length <= 3 ? names.join(', ') : `${names.slice(0, 3).join(', ')} and ${names.length - 3} more`);
+const clientsInWords = (names: string[]) => (names.length === 1 ? names[0]! : `${names.length} clients (${named(names)})`);
+
+/** Which clients are granted to whom. What follows from it is held by row level security, not here. */
+@Injectable()
+export class AccessService implements OnModuleInit {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
+    private readonly team: TeamService,
+  ) {}
+
+  onModuleInit(): void {
+    this.events.on(ClientAdded, (work, { payload }) => this.grantToNamed(work, payload.clientId));
+    this.events.on(ClientChanged, (work, { payload }) => this.grantToNamed(work, payload.clientId));
+  }
+
+  /** Whoever added a client sees it, and so does its partner, manager and preparer. */
+  private async grantToNamed(work: Work, clientId: string): Promise<void> {
+    const at = work.now.toString();
+    // First, and by itself: until it is done the client cannot be looked up by whoever added it.
+    if (work.actor.kind === 'staff' && !work.actor.allClients)
+      await work.tx.insert(clientGrants).values({ firmId: work.firm.id, memberId: work.actor.id, clientId, how: 'added it', at }).onConflictDoNothing();
+    await work.tx.execute(
+      sql`insert into client_grants (firm_id, member_id, client_id, how, at)
+          select m.firm_id, m.id, c.id, ${`named on it by ${work.actor.name}`}, ${at}::timestamptz
+          from clients c join members m on m.id in (c.partner_id, c.manager_id, c.preparer_id) where c.id = ${clientId} and not m.all_clients
+          on conflict do nothing`,
+    );
+  }
+
+  /** Grants a person the clients they are named on or have open work for. */
+  private async grantOwnWork(work: Work, memberId: string, how: string): Promise<void> {
+    await work.tx.execute(
+      sql`insert into client_grants (firm_id, member_id, client_id, how, at)
+          select ${work.firm.id}, ${memberId}, x.id, ${how}, ${work.now.toString()}::timestamptz
+          from (select j.client_id as id from jobs j join tasks t on t.job_id = j.id where t.assignee_id = ${memberId} and t.done_at is null
+                union select c.id from clients c where ${memberId} in (c.partner_id, c.manager_id, c.preparer_id)) x
+          on conflict do nothing`,
+    );
+  }
+
+  /** The clients that are meant, among those that the person who acts sees. */
+  async meant(work: Work, target: GrantTarget): Promise<{ id: string; name: string }[]> {
+    const conditions = [
+      target.clientIds && sql`c.id in (select jsonb_array_elements_text(${JSON.stringify(target.clientIds)}::jsonb)::uuid)`,
+      target.find && sql`c.name ilike ${containing(target.find)}`,
+      target.label && sql`c.labels ? ${target.label}`,
+      target.partnerId && sql`c.partner_id = ${target.partnerId}`,
+      target.managerId && sql`c.manager_id = ${target.managerId}`,
+    ].filter((condition) => typeof condition === 'object');
+    if (conditions.length === 0)
+      throw Problem.invalid([{ field: 'clientIds', message: 'Say which clients: choose some, or look for a word, a label or a person.' }]);
+    return rows(
+      work.tx,
+      sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and ${sql.join(conditions, sql` and `)} order by c.name collate "unicode", c.id`,
+    );
+  }
+
+  private async people(work: Work, memberIds: string[]): Promise<{ id: string; name: string }[]> {
+    const found = await work.tx
+      .select({ id: members.id, name: members.name })
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), inArray(members.id, memberIds)))
+      .orderBy(members.id);
+    if (found.length !== new Set(memberIds).size) throw Problem.notFound('person');
+    return found;
+  }
+
+  /** Grants clients to people. @returns the sentence that says what was granted. */
+  async grant(work: Work, input: ChangeGrants): Promise<GrantOutcome> {
+    const people = await this.people(work, input.memberIds);
+    const clients = await this.meant(work, input);
+    const known = new Set(
+      (
+        await rows<{ key: string }>(
+          work.tx,
+          sql`select member_id || ' ' || client_id as key from client_grants where member_id in (select jsonb_array_elements_text(${JSON.stringify(input.memberIds)}::jsonb)::uuid)`,
+        )
+      ).map((row) => row.key),
+    );
+    const fresh = people.flatMap((person) => clients.filter((client) => !known.has(`${person.id} ${client.id}`)).map((client) => ({ person, client })));
+    const how = `by ${work.actor.name}`;
+    const at = work.now.toString();
+    await insertMany(
+      work.tx,
+      clientGrants,
+      fresh.map(({ person, client }) => ({ firmId: work.firm.id, memberId: person.id, clientId: client.id, how, at })),
+    );
+    const changed = fresh.length;
+    const before = people.length * clients.length - changed;
+    const names = clients.map((client) => client.name);
+    const said =
+      clients.length === 0
+        ? 'No client is found like that, so nothing was granted.'
+        : `${people.map((person) => person.name).join(', ')} ${people.length === 1 ? 'sees' : 'see'} ${clientsInWords(names)} from now on${before > 0 ? `; ${before === people.length * clients.length ? 'all of it was' : `${before} of it were`} granted before` : ''}.`;
+    if (changed > 0) await this.tell(work, ClientsGranted, 'granted', people, clients);
+    return { said, changed };
+  }
+
+  /** Takes back what was granted one by one. Work already done stays as it is. */
+  async takeBack(work: Work, input: ChangeGrants): Promise<GrantOutcome> {
+    const people = await this.people(work, input.memberIds);
+    const clients = await this.meant(work, input);
+    const taken = await rows<{ client_id: string }>(
+      work.tx,
+      sql`delete from client_grants where member_id in (select jsonb_array_elements_text(${JSON.stringify(input.memberIds)}::jsonb)::uuid)
+            and client_id in (select jsonb_array_elements_text(${JSON.stringify(clients.map((client) => client.id))}::jsonb)::uuid) returning client_id`,
+    );
+    const gone = clients.filter((client) => taken.some((row) => row.client_id === client.id));
+    const said =
+      gone.length === 0
+        ? 'None of it was granted one by one, so nothing was taken back.'
+        : `${people.map((person) => person.name).join(', ')} no longer ${people.length === 1 ? 'sees' : 'see'} ${clientsInWords(gone.map((client) => client.name))}.`;
+    if (gone.length > 0) await this.tell(work, ClientsTakenBack, 'took back', people, gone);
+    return { said, changed: taken.length };
+  }
+
+  private async tell(work: Work, kind: typeof ClientsGranted, verb: string, people: { id: string; name: string }[], clients: { id: string; name: string }[]) {
+    const names = people.map((person) => person.name).join(', ');
+    await this.events.record(work, kind, {
+      what: `${verb} ${clientsInWords(clients.map((client) => client.name))} ${verb === 'granted' ? 'to' : 'from'} ${names}`,
+      clientId: clients.length === 1 ? clients[0]!.id : null,
+      after: { people: people.map((person) => person.id), clients: clients.slice(0, 500).map((client) => client.id) },
+      payload: { memberIds: people.map((person) => person.id) },
+    });
+  }
+
+  /** Lets a person see every client, also those to come, or only what was granted and what they have work on. */
+  async setSight(work: Work, memberId: string, allClients: boolean): Promise<void> {
+    const member = await this.team.get(work, memberId);
+    if (work.actor.kind === 'staff' && !work.actor.allClients && allClients)
+      throw Problem.refused('more-than-own', 'You do not see every client yourself. Somebody who does can grant this.');
+    await work.tx.update(members).set({ allClients }).where(eq(members.id, memberId));
+    if (!allClients) await this.grantOwnWork(work, memberId, 'had work on it');
+    await this.events.record(work, SightChanged, {
+      what: allClients ? `lets ${member.name} see every client` : `lets ${member.name} see only the clients granted`,
+      before: { allClients: member.allClients },
+      after: { allClients },
+      payload: { memberId },
+    });
+  }
+
+  /** Says which client is the firm itself: from then on only whoever has that right sees it. */
+  async setOwnRecord(work: Work, clientId: string): Promise<void> {
+    const client = await this.clients.get(work, clientId);
+    await work.tx.update(firms).set({ ownClientId: clientId }).where(eq(firms.id, work.firm.id));
+    await this.events.record(work, OwnRecordSet, {
+      what: `made ${client.name} the firm\u2019s own record: only the right to see it shows it`,
+      clientId,
+      payload: { clientId },
+    });
+  }
+
+  /** Suspends a person, lets them in again or records that they left; what they had open goes to somebody else. */
+  async setStanding(work: Work, memberId: string, { standing, handTo }: ChangeStanding): Promise<void> {
+    if (standing !== 'active') {
+      const open = await this.jobs.openTasksOf(work, memberId);
+      if (open.length > 0 && handTo === undefined)
+        throw Problem.invalid([{ field: 'handTo', message: `${open.length} tasks are open. Choose who takes them over.` }]);
+      if (handTo !== undefined) await this.handOver(work, memberId, handTo);
+    }
+    await this.team.setStanding(work, memberId, standing);
+  }
+
+  /** Gives everything open of one person, and the clients they are named on, to another, who then sees those clients. */
+  private async handOver(work: Work, from: string, to: string): Promise<void> {
+    if (from === to) throw Problem.invalid([{ field: 'handTo', message: 'Choose somebody else.' }]);
+    const [leaving, taking] = [await this.team.get(work, from), await this.team.get(work, to)];
+    if (taking.standing !== 'active') throw Problem.invalid([{ field: 'handTo', message: `${taking.name} does not work here now. Choose somebody who does.` }]);
+    const tasks = await this.jobs.handOver(work, from, to);
+    const clients = await this.clients.handOver(work, from, to);
+    await this.grantOwnWork(work, to, `took over from ${leaving.name}`);
+    await this.events.record(work, WorkHandedOver, {
+      what: `handed ${tasks} open tasks and ${clients} clients of ${leaving.name} over to ${taking.name}`,
+      payload: { from, to },
+    });
+  }
+}

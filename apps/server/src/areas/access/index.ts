@@ -1,0 +1,1 @@
+export { AccessService } from './access.service';

@@ -1,0 +1,152 @@
+import { Injectable } from '@nestjs/common';
+import { verify } from '@node-rs/argon2';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import type { ChangePassword, OwnAccount, SecondStepOffer } from '@steady/contract/team';
+import { type Tx, rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import {
+  StaffSessions,
+  fits,
+  hashOf,
+  newRecoveryCodes,
+  newSecondStep,
+  otpAddress,
+  people,
+  personTokens,
+  sessions,
+  stepOf,
+  within,
+} from '../../platform/identity';
+import { type Work, staffId } from '../../platform/work';
+import { SignInService } from './sign-in.service';
+
+export const SecondStepChanged = eventKind<{ memberId: string }>('second step changed');
+export const PasswordChanged = eventKind<{ memberId: string }>('password changed');
+
+/** Enough of a session's hash to name it; the hash itself opens nothing. */
+const SESSION_NAME = 20;
+const FAR = '9999-01-01T00:00:00Z';
+
+/** One's own way in: password, second step, sessions. It belongs to the person, in whatever firm they work. */
+@Injectable()
+export class AccountService {
+  constructor(
+    private readonly signIn: SignInService,
+    private readonly sessions: StaffSessions,
+    private readonly events: Events,
+  ) {}
+
+  async view(work: Work, token: string): Promise<OwnAccount> {
+    const own = await work.tx
+      .select()
+      .from(sessions)
+      .where(and(eq(sessions.memberId, staffId(work)), sql`${sessions.expiresAt} > ${work.now.toString()}`))
+      .orderBy(desc(sessions.since));
+    const hash = hashOf(token);
+    const personId = await this.signIn.personOf(work);
+    return within(work.tx, async () => {
+      const person = await this.person(work.tx, personId);
+      const [codes] = await rows<{ left: number }>(
+        work.tx,
+        sql`select count(*)::int as left from person_tokens where person_id = ${personId} and kind = 'recovery' and used_at is null`,
+      );
+      const firms = await rows<{ firmId: string; name: string }>(
+        work.tx,
+        sql`select f.id as "firmId", f.name from members m join firms f on f.id = m.firm_id where m.person_id = ${personId} and m.standing = 'active' and f.id <> ${work.firm.id} order by f.name`,
+      );
+      return {
+        email: person.email,
+        secondStepSince: person.secondStepSince,
+        recoveryCodesLeft: codes!.left,
+        sessions: own.map(({ tokenHash, device, since, expiresAt }) => ({
+          id: tokenHash.slice(0, SESSION_NAME),
+          device,
+          since,
+          expiresAt,
+          this: tokenHash === hash,
+        })),
+        otherFirms: firms,
+      };
+    });
+  }
+
+  private async person(tx: Tx, personId: string) {
+    const [person] = await tx.select().from(people).where(eq(people.id, personId));
+    return person!;
+  }
+
+  async endSession(work: Work, id: string): Promise<void> {
+    const ended = await work.tx
+      .delete(sessions)
+      .where(and(eq(sessions.memberId, staffId(work)), sql`left(${sessions.tokenHash}, ${SESSION_NAME}) = ${id}`))
+      .returning({ hash: sessions.tokenHash });
+    if (ended.length === 0) throw Problem.notFound('session');
+  }
+
+  async endOthers(work: Work, token: string): Promise<void> {
+    await this.sessions.endAll(work.tx, staffId(work), token);
+  }
+
+  /** Sets another password, and ends the other sessions. @throws Problem at "current" or "password" */
+  async changePassword(work: Work, input: ChangePassword, token: string): Promise<void> {
+    const personId = await this.signIn.personOf(work);
+    await within(work.tx, async () => {
+      const person = await this.person(work.tx, personId);
+      if (!person.passwordHash || !(await verify(person.passwordHash, input.current)))
+        throw Problem.invalid([{ field: 'current', message: 'This is not the password you have now.' }]);
+      await this.signIn.setPassword(work.tx, person, input.password, [work.actor.name, work.firm.name]);
+    });
+    await this.endOthers(work, token);
+    await this.events.record(work, PasswordChanged, { what: 'changed the own password', payload: { memberId: staffId(work) } });
+  }
+
+  /** Begins the set-up of the second step; it is in force once a code was confirmed. */
+  async offerSecondStep(work: Work): Promise<SecondStepOffer> {
+    const personId = await this.signIn.personOf(work);
+    return within(work.tx, async () => {
+      const person = await this.person(work.tx, personId);
+      if (person.secondStepSince !== null) throw Problem.refused('second-step-on', 'The second step is on already. Turn it off first to set it up anew.');
+      const secret = newSecondStep();
+      await work.tx.update(people).set({ secondStep: secret, lastStep: null }).where(eq(people.id, personId));
+      return { secret, address: otpAddress(work.firm.name, person.email, secret) };
+    });
+  }
+
+  /** Puts the second step in force. @returns the recovery codes, shown this once. */
+  async confirmSecondStep(work: Work, code: string): Promise<string[]> {
+    const personId = await this.signIn.personOf(work);
+    const codes = newRecoveryCodes();
+    await within(work.tx, async () => {
+      await this.checkCode(work, personId, code);
+      await work.tx.update(people).set({ secondStepSince: work.now.toString() }).where(eq(people.id, personId));
+      await this.dropCodes(work.tx, personId);
+      await work.tx
+        .insert(personTokens)
+        .values(codes.map((one) => ({ tokenHash: hashOf(`${personId}:${one}`), personId, kind: 'recovery' as const, expiresAt: FAR })));
+    });
+    await this.events.record(work, SecondStepChanged, { what: 'turned the second step on', payload: { memberId: staffId(work) } });
+    return codes;
+  }
+
+  async dropSecondStep(work: Work, code: string): Promise<void> {
+    const personId = await this.signIn.personOf(work);
+    await within(work.tx, async () => {
+      await this.checkCode(work, personId, code);
+      await work.tx.update(people).set({ secondStep: null, secondStepSince: null, lastStep: null }).where(eq(people.id, personId));
+      await this.dropCodes(work.tx, personId);
+    });
+    await this.events.record(work, SecondStepChanged, { what: 'turned the second step off', payload: { memberId: staffId(work) } });
+  }
+
+  private async checkCode(work: Work, personId: string, code: string): Promise<void> {
+    const person = await this.person(work.tx, personId);
+    const step = person.secondStep === null ? null : fits(person.secondStep, code, stepOf(work.now.epochMilliseconds), person.lastStep);
+    if (step === null) throw Problem.invalid([{ field: 'code', message: 'This code is not right. Wait for the next one the authenticator shows.' }]);
+    await work.tx.update(people).set({ lastStep: step }).where(eq(people.id, personId));
+  }
+
+  private async dropCodes(tx: Tx, personId: string): Promise<void> {
+    await tx.delete(personTokens).where(and(eq(personTokens.personId, personId), eq(personTokens.kind, 'recovery'), isNull(personTokens.usedAt)));
+  }
+}
