@@ -1,4 +1,19 @@
-import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsBoolean, IsEmail, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayNotEmpty,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsOptional,
+  IsUUID,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
 import { IsDay, IsText, Trimmed } from './checks';
 
@@ -192,6 +207,7 @@ export class ChangeMember {
   does?: string;
 
   @IsArray()
+  @ArrayMinSize(7)
   @ArrayMaxSize(7)
   @IsInt({ each: true })
   @Min(0, { each: true, message: 'Give hours from 0 to 24.' })

@@ -1,0 +1,252 @@
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { OwnAccount, SecondStepOffer, SignInStep, TeamRow } from '@steady/contract/team';
+import { TeamService } from '../src/areas/team';
+import { Effects } from '../src/platform/events';
+import { stepOf } from '../src/platform/identity';
+import { codeOfStep } from '../src/platform/identity/second-step';
+import { PASSWORD, type TestApp, startTestApp } from './support';
+
+let test: TestApp;
+beforeAll(async () => {
+  test = await startTestApp();
+});
+afterAll(() => test.close());
+
+let strangers = 0;
+/** Each comes from an address of its own, so that the limit of tries a minute for one address is not what is tested. */
+const stranger = () => request.agent(test.app.getHttpServer()).set('X-Forwarded-For', `192.0.2.${(strangers += 1)}`);
+const administrator = () => test.firm.as.administrator!;
+const invite = (input: object) =>
+  administrator()
+    .post('/api/team/invitations')
+    .send({ name: 'Nessa Quill', email: 'nessa@quill.example', role: 'preparer', ...input });
+const signIn = (agent: ReturnType<typeof stranger>, email: string, password: string, more: object = {}) =>
+  agent.post('/api/sign-in').send({ email, password, ...more });
+const step = async (answer: request.Test) => (await answer.expect(200)).body as SignInStep;
+/** The link in the newest letter to an address. */
+const linkTo = async (address: string): Promise<string> => {
+  await test.drain();
+  const letter = (await test.letters()).find((one) => one.address === address)!;
+  return /\/join\/([\w-]+)/.exec(letter.body)![1]!;
+};
+const NEW = 'kelp and salt and wind';
+
+describe('an invitation', () => {
+  it('goes out by mail, sets a password that keeps the rules, and works once', async () => {
+    await invite({}).expect(201);
+    const link = await linkTo('nessa@quill.example');
+    const agent = stranger();
+    expect((await agent.get(`/api/join/${link}`).expect(200)).body).toEqual({
+      kind: 'invitation',
+      firm: 'Marram & Tern',
+      name: 'Nessa Quill',
+      hasPassword: false,
+    });
+    for (const password of ['', 'short', 'nessa quill nessa', 'password12345'])
+      expect((await agent.post(`/api/join/${link}`).send({ password }).expect(422)).body).toMatchObject({ errors: [{ field: 'password' }] });
+    await signIn(agent, 'nessa@quill.example', NEW).expect(401);
+    await agent.post(`/api/join/${link}`).send({ password: NEW }).expect(204);
+    await agent.post(`/api/join/${link}`).send({ password: 'another long password' }).expect(404);
+    expect(await step(signIn(agent, 'NESSA@quill.example', NEW))).toEqual({ wants: 'nothing' });
+    expect((await agent.get('/api/session').expect(200)).body).toMatchObject({ name: 'Nessa Quill', role: 'preparer' });
+    expect((await agent.get('/api/clients').expect(200)).body).toMatchObject({ total: 0 });
+  });
+
+  it('is refused twice, written again with a new link, and runs out', async () => {
+    expect((await invite({}).expect(422)).body).toMatchObject({ errors: [{ field: 'email', message: 'This person is in the team already.' }] });
+    const { id } = (await invite({ name: 'Slow Reader', email: 'slow@reader.example' }).expect(201)).body as { id: string };
+    const first = await linkTo('slow@reader.example');
+    await administrator().post(`/api/team/${id}/invitation`).expect(204);
+    const second = await linkTo('slow@reader.example');
+    await stranger().get(`/api/join/${first}`).expect(404);
+    await stranger().get(`/api/join/${second}`).expect(200);
+    test.clock.advance({ hours: 24 * 13 });
+    await stranger().get(`/api/join/${second}`).expect(200);
+    test.clock.advance({ hours: 25 });
+    await stranger().get(`/api/join/${second}`).expect(404);
+    test.clock.set(test.clock.now().subtract({ hours: 24 * 14 + 1 }));
+    await test.firm.as.manager!.post('/api/team/invitations').send({ name: 'X', email: 'x@y.example', role: 'partner' }).expect(403);
+  });
+});
+
+describe('a wrong password', () => {
+  it('locks after six in a row, for a quarter of an hour, and tells nobody that it did', async () => {
+    const email = 'manager@marram-tern.example';
+    const said = new Set<string>();
+    for (let tries = 0; tries < 6; tries += 1) said.add(JSON.stringify((await signIn(stranger(), email, `wrong ${tries}`).expect(401)).body));
+    said.add(JSON.stringify((await signIn(stranger(), email, PASSWORD).expect(401)).body));
+    said.add(JSON.stringify((await signIn(stranger(), 'nobody@nowhere.example', PASSWORD).expect(401)).body));
+    expect(said.size).toBe(1);
+    test.clock.advance({ minutes: 16 });
+    await signIn(stranger(), email, PASSWORD).expect(200);
+  });
+});
+
+describe('trying many passwords from one address', () => {
+  it('is slowed down', async () => {
+    const agent = stranger();
+    const statuses = [];
+    for (let tries = 0; tries < 12; tries += 1) statuses.push((await signIn(agent, `guess${tries}@nowhere.example`, 'guess')).status);
+    expect(statuses.filter((status) => status === 429)).toHaveLength(2);
+  });
+});
+
+describe('a forgotten password', () => {
+  it('is set anew from a letter, which ends every session begun with the old one', async () => {
+    const before = stranger();
+    await signIn(before, 'nessa@quill.example', NEW).expect(200);
+    await stranger().post('/api/sign-in/forgot').send({ email: 'nobody@nowhere.example' }).expect(204);
+    await stranger().post('/api/sign-in/forgot').send({ email: 'Nessa@quill.example' }).expect(204);
+    const link = await linkTo('nessa@quill.example');
+    expect((await stranger().get(`/api/join/${link}`).expect(200)).body).toMatchObject({ kind: 'reset' });
+    await stranger().post(`/api/join/${link}`).send({ password: 'seven grey seals asleep' }).expect(204);
+    await before.get('/api/session').expect(401);
+    await signIn(stranger(), 'nessa@quill.example', NEW).expect(401);
+    await signIn(stranger(), 'nessa@quill.example', 'seven grey seals asleep').expect(200);
+    await stranger().post('/api/sign-in/forgot').send({ email: 'nessa@quill.example' }).expect(204);
+    const late = await linkTo('nessa@quill.example');
+    test.clock.advance({ minutes: 61 });
+    await stranger().get(`/api/join/${late}`).expect(404);
+  });
+});
+
+describe('the second step', () => {
+  const email = 'nessa@quill.example';
+  const password = 'seven grey seals asleep';
+  const now = () => stepOf(test.clock.now().epochMilliseconds);
+  let secret: string;
+  let codes: string[];
+
+  it('is in force once a code was confirmed, and each code works once', async () => {
+    const agent = stranger();
+    await signIn(agent, email, password).expect(200);
+    const offer = (await agent.post('/api/you/second-step').expect(200)).body as SecondStepOffer;
+    secret = offer.secret;
+    expect(offer.address).toContain(secret);
+    await signIn(stranger(), email, password).expect(200);
+    await agent.post('/api/you/second-step/confirm').send({ code: '000000' }).expect(422);
+    ({ codes } = (
+      await agent
+        .post('/api/you/second-step/confirm')
+        .send({ code: codeOfStep(secret, now()) })
+        .expect(200)
+    ).body as { codes: string[] });
+    expect(codes).toHaveLength(10);
+    expect(await step(signIn(stranger(), email, password))).toEqual({ wants: 'code' });
+    test.clock.advance({ seconds: 30 });
+    const code = codeOfStep(secret, now());
+    expect(await step(signIn(stranger(), email, password, { code }))).toEqual({ wants: 'nothing' });
+    expect((await signIn(stranger(), email, password, { code }).expect(422)).body).toMatchObject({ errors: [{ field: 'code' }] });
+  });
+
+  it('lets in with a recovery code, once', async () => {
+    const code = codes[3]!.toUpperCase();
+    expect(await step(signIn(stranger(), email, password, { code }))).toEqual({ wants: 'nothing' });
+    await signIn(stranger(), email, password, { code }).expect(422);
+    await signIn(stranger(), email, 'wrong password', { code: codes[4]! }).expect(401);
+  });
+
+  it('is turned off with a code', async () => {
+    const agent = stranger();
+    test.clock.advance({ seconds: 60 });
+    await signIn(agent, email, password, { code: codeOfStep(secret, now()) }).expect(200);
+    expect(((await agent.get('/api/you').expect(200)).body as OwnAccount).recoveryCodesLeft).toBe(9);
+    test.clock.advance({ seconds: 60 });
+    await agent
+      .post('/api/you/second-step/drop')
+      .send({ code: codeOfStep(secret, now()) })
+      .expect(204);
+    expect(await step(signIn(stranger(), email, password))).toEqual({ wants: 'nothing' });
+  });
+});
+
+describe('one\u2019s own account', () => {
+  it('lists sessions, ends one or all the others, and changes the password', async () => {
+    const [here, there, elsewhere] = [stranger(), stranger(), stranger()];
+    const email = 'nessa@quill.example';
+    const password = 'seven grey seals asleep';
+    for (const agent of [here, there, elsewhere]) await signIn(agent, email, password).expect(200);
+    const account = async () => (await here.get('/api/you').expect(200)).body as OwnAccount;
+    const own = (await account()).sessions;
+    expect(own.filter((session) => session.this)).toHaveLength(1);
+    const [newest] = own.filter((session) => !session.this);
+    await here.delete(`/api/you/sessions/${newest!.id}`).expect(204);
+    await here.delete('/api/you/sessions/unknown').expect(404);
+    expect((await account()).sessions).toHaveLength(own.length - 1);
+    await here.post('/api/you/sessions/end-others').expect(204);
+    expect((await account()).sessions).toHaveLength(1);
+    await there.get('/api/session').expect(401);
+    await here.post('/api/you/password').send({ current: 'wrong', password: NEW }).expect(422);
+    await here.post('/api/you/password').send({ current: password, password: 'short' }).expect(422);
+    await here.post('/api/you/password').send({ current: password, password: NEW }).expect(204);
+    await here.get('/api/session').expect(200);
+    await signIn(stranger(), email, password).expect(401);
+  });
+});
+
+describe('one person in two firms', () => {
+  const email = 'nessa@quill.example';
+
+  it('takes up the second with the password of the first, chooses at the door, and can change over', async () => {
+    await test.other.as.administrator!.post('/api/team/invitations').send({ name: 'Nessa Quill', email, role: 'manager' }).expect(201);
+    await test.app.get(Effects).drain(test.other.id);
+    const letters = (await test.other.as.manager!.get('/api/post-room').expect(200)).body as { address: string; body: string }[];
+    const link = /\/join\/([\w-]+)/.exec(letters.find((letter) => letter.address === email)!.body)![1]!;
+    expect((await stranger().get(`/api/join/${link}`).expect(200)).body).toMatchObject({ hasPassword: true, firm: 'Skua & Co' });
+    await stranger().post(`/api/join/${link}/again`).expect(204);
+    const agent = stranger();
+    const choice = await step(signIn(agent, email, NEW));
+    expect(choice).toEqual({
+      wants: 'firm',
+      firms: [
+        { firmId: test.firm.id, name: 'Marram & Tern' },
+        { firmId: test.other.id, name: 'Skua & Co' },
+      ],
+    });
+    await agent.get('/api/session').expect(401);
+    await step(signIn(agent, email, NEW, { firmId: test.other.id }));
+    expect((await agent.get('/api/session').expect(200)).body).toMatchObject({ role: 'manager', firm: { name: 'Skua & Co' } });
+    expect(((await agent.get('/api/you').expect(200)).body as OwnAccount).otherFirms).toEqual([{ firmId: test.firm.id, name: 'Marram & Tern' }]);
+    await agent.post('/api/you/firm').send({ firmId: test.firm.id }).expect(204);
+    expect((await agent.get('/api/session').expect(200)).body).toMatchObject({ role: 'preparer', firm: { name: 'Marram & Tern' } });
+    await test.firm.as.manager!.post('/api/you/firm').send({ firmId: test.other.id }).expect(404);
+  });
+
+  it('who is suspended in one still works in the other, and is not asked which', async () => {
+    const team = (await administrator().get('/api/team/people').expect(200)).body as TeamRow[];
+    const nessa = team.find((person) => person.email === email)!;
+    await administrator().post(`/api/team/${nessa.id}/standing`).send({ standing: 'suspended' }).expect(204);
+    expect(await step(signIn(stranger(), email, NEW))).toEqual({ wants: 'nothing' });
+    await administrator().post(`/api/team/${nessa.id}/standing`).send({ standing: 'active' }).expect(204);
+  });
+});
+
+describe('working time and rates', () => {
+  it('are set from a day on: leave takes capacity away, time recorded before keeps its value', async () => {
+    const { preparer } = test.firm.members;
+    await administrator().post(`/api/team/${preparer}/leave`).send({ from: '2026-03-12', until: '2026-03-10', what: 'holiday' }).expect(422);
+    await administrator().post(`/api/team/${preparer}/leave`).send({ from: '2026-03-12', until: '2026-03-13', what: 'holiday' }).expect(204);
+    const team = test.app.get(TeamService);
+    const { patterns, rates } = await test.works.run({ firmId: test.firm.id, actor: { kind: 'system', id: null, name: 'test' } }, async (work) => ({
+      patterns: await team.patterns(work),
+      rates: [await team.rateOn(work, preparer!, '2026-03-31'), await team.rateOn(work, preparer!, '2026-04-01')],
+    }));
+    expect(patterns.find((one) => one.personId === preparer)!.leave).toEqual(new Set(['2026-03-12', '2026-03-13']));
+    expect(rates).toEqual([6_000, 6_000]);
+    await administrator().post(`/api/team/${preparer}/rates`).send({ fromDay: '2026-04-01', perHour: 6_600, costPerHour: 2_900 }).expect(204);
+    const after = await test.works.run({ firmId: test.firm.id, actor: { kind: 'system', id: null, name: 'test' } }, async (work) => [
+      await team.rateOn(work, preparer!, '2026-03-31'),
+      await team.rateOn(work, preparer!, '2026-04-01'),
+    ]);
+    expect(after).toEqual([6_000, 6_600]);
+    const [row] = ((await administrator().get('/api/team/people').expect(200)).body as TeamRow[]).filter((person) => person.id === preparer);
+    await administrator().delete(`/api/team/${preparer}/leave/${row!.leave[0]!.id}`).expect(204);
+    const change = { role: 'preparer', weekdays: [300, 300, 300, 300, 300, 0] };
+    await administrator().patch(`/api/team/${preparer}`).send(change).expect(422);
+    await administrator()
+      .patch(`/api/team/${preparer}`)
+      .send({ ...change, weekdays: [300, 300, 300, 300, 300, 0, 0] })
+      .expect(204);
+  });
+});
