@@ -108,4 +108,36 @@ if (only.length === 0 || only.includes('phone')) {
     await page.screenshot({ path: `${folder}/${name}.png` });
   }
 }
+// What the administrator sees of the team and of access.
+const memberId = (role) => people.find((person) => person.role === role).memberId;
+await page.setViewportSize({ width: 1280, height: 800 });
+await page.request.post('/api/sign-in/demo', { data: { memberId: memberId('administrator') } });
+await shoot('team', '/firm/team');
+await shoot('invite-leaf', '/firm/team', async () => {
+  await page.getByRole('button', { name: 'Invite a person' }).click();
+  await page.getByRole('button', { name: 'Send the invitation' }).click();
+  await page.waitForTimeout(400);
+});
+await shoot('person', `/firm/team/${memberId('contractor')}`);
+await shoot('grant-leaf', `/firm/team/${memberId('contractor')}`, async () => {
+  await page.getByRole('button', { name: 'Grant clients' }).click();
+  await page.getByLabel('Word').fill('ferr');
+  await page.waitForTimeout(500);
+});
+await shoot('standing-leaf', `/firm/team/${people[3].memberId}`, async () => {
+  await page.getByRole('button', { name: 'Suspend or record leaving' }).click();
+  await page.waitForTimeout(400);
+});
+await shoot('roles', '/firm/roles');
+await shoot('audit', '/firm/audit');
+await shoot('you', '/you');
+await shoot('second-step', '/you', async () => {
+  await page.getByRole('button', { name: 'Turn the second step on' }).click();
+  await page.getByRole('button', { name: 'Show me the secret' }).click();
+  await page.waitForTimeout(400);
+});
+await shoot('client-access', `/clients/${client.id}/access`);
+await page.request.post('/api/sign-in/demo', { data: { memberId: memberId('contractor') } });
+await shoot('contractor-clients', '/clients');
+await shoot('contractor-today', '/today');
 await browser.close();

@@ -219,7 +219,7 @@ describe('the firm\u2019s own record', () => {
     ).body as { id: string };
     await administrator().post(`/api/clients/${id}/own-record`).expect(204);
     for (const role of ['manager', 'partner', 'administrator']) {
-      expect(await names(test.firm.as[role]!)).not.toContain('Marram & Tern, own books');
+      expect(await names(test.firm.as[role])).not.toContain('Marram & Tern, own books');
       await test.firm.as[role]!.get(`/api/clients/${id}`).expect(404);
     }
     const roles = (await administrator().get('/api/roles').expect(200)).body as RoleView[];

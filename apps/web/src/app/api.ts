@@ -51,7 +51,7 @@ const freshKey = () => Array.from(crypto.getRandomValues(new Uint8Array(16)), (b
  * Changes something. Carries a key of its own, so that the server does it once even if the answer is lost on the way
  * and it is sent again.
  */
-export async function send<T = null>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown): Promise<T> {
+export async function send<T = null>(method: 'POST' | 'PATCH' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
   const headers = { 'Content-Type': 'application/json', 'Idempotency-Key': freshKey() };
   const result = (await call(path, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }) })) as T;
   void refresh();

@@ -12,6 +12,8 @@ const page = (load: () => Promise<Module>, name: string) => ({
 
 export const router = createBrowserRouter([
   { path: '/sign-in', ...page(() => import('../areas/team/sign-in-page'), 'SignInPage'), errorElement: <Fault /> },
+  { path: '/forgot', ...page(() => import('../areas/team/forgot-page'), 'ForgotPage'), errorElement: <Fault /> },
+  { path: '/join/:token', ...page(() => import('../areas/team/join-page'), 'JoinPage'), errorElement: <Fault /> },
   { path: '/portal/door/:token', ...page(() => import('../areas/portal/door-page'), 'DoorPage'), errorElement: <Fault /> },
   { path: '/portal', ...page(() => import('../areas/portal/portal-page'), 'PortalPage'), errorElement: <Fault /> },
   {
@@ -35,6 +37,11 @@ export const router = createBrowserRouter([
       { path: 'fees/bills', ...page(() => import('../areas/fees/fees-page'), 'BillsPage') },
       { path: 'fees/bills/:id', ...page(() => import('../areas/fees/bill-page'), 'BillPage') },
       { path: 'firm', ...page(() => import('../areas/services/firm-page'), 'FirmPage') },
+      { path: 'firm/team', ...page(() => import('../areas/team/team-page'), 'TeamPage') },
+      { path: 'firm/team/:id', ...page(() => import('../areas/team/person-page'), 'PersonPage') },
+      { path: 'firm/roles', ...page(() => import('../areas/team/roles-page'), 'RolesPage') },
+      { path: 'firm/audit', ...page(() => import('../areas/access/audit-page'), 'AuditPage') },
+      { path: 'you', ...page(() => import('../areas/team/you-page'), 'YouPage') },
       { path: '*', ...page(() => import('./nowhere-page'), 'NowherePage') },
     ],
   },

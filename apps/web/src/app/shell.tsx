@@ -79,6 +79,11 @@ function Frame() {
             <MenuItems anchor={{ to: 'bottom end', gap: 6 }} className="sheet z-40 w-48 py-1 text-table shadow-menu">
               <p className="px-3 py-1 text-soft">{session.role}</p>
               <MenuItem>
+                <NavLink to="/you" className="block px-3 py-1 data-focus:bg-kelp-tint">
+                  Your account
+                </NavLink>
+              </MenuItem>
+              <MenuItem>
                 <button className="block w-full px-3 py-1 text-left data-focus:bg-kelp-tint" onClick={() => void signOut()}>
                   Sign out
                 </button>
@@ -96,6 +101,9 @@ function Frame() {
             {links}
             <NavLink to="/firm" className="py-2 text-soft">
               Firm
+            </NavLink>
+            <NavLink to="/you" className="py-2 text-soft">
+              Your account
             </NavLink>
             <button className="py-2 text-left text-soft" onClick={() => void signOut()}>
               Sign out {session.name}

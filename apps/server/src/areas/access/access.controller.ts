@@ -6,6 +6,7 @@ import {
   ChangeStanding,
   type ClientViewer,
   type GrantOutcome,
+  GrantTarget,
   type OpenTask,
   type PersonSight,
   SetSight,
@@ -64,6 +65,13 @@ export class AccessController {
   @Needs('grant clients')
   setSight(@InWork() work: Work, @Param('id', IdPipe) memberId: string, @Body() input: SetSight): Promise<void> {
     return this.access.setSight(work, memberId, input.allClients);
+  }
+
+  /** The clients that a word, a label or a person finds, before they are granted. */
+  @Get('grants/meant')
+  @Needs('grant clients')
+  meant(@InWork() work: Work, @Query() target: GrantTarget): Promise<{ id: string; name: string }[]> {
+    return this.access.meant(work, target);
   }
 
   @Post('grants')

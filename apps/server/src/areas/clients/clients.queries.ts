@@ -38,6 +38,15 @@ export class ClientQueries {
     return { rows: found.slice(0, PAGE).map(({ total: _, ...row }) => row), more: found.length > PAGE, total: found[0]?.total ?? 0 };
   }
 
+  /** The labels in use, in their order. */
+  async labels(work: Work): Promise<string[]> {
+    const found = await rows<{ label: string }>(
+      work.tx,
+      sql`select distinct jsonb_array_elements_text(labels) as label from clients where firm_id = ${work.firm.id} order by 1`,
+    );
+    return found.map((row) => row.label);
+  }
+
   async view(work: Work, clientId: string): Promise<ClientView> {
     const [client] = await rows<Omit<ClientView, 'contacts'>>(
       work.tx,

@@ -29,7 +29,7 @@ export function bySecret<Table extends SecretTable, Result>(
         .where(and(eq(table.tokenHash, hash), gt(table.expiresAt, now)));
       if (!row) return null;
       await tx.execute(sql`select set_config('app.firm_id', ${row.firmId}, true)`);
-      return then(row as Table['$inferSelect'], tx);
+      return then(row, tx);
     },
     { readOnly: true },
   );

@@ -10,6 +10,7 @@ import { useSession, useTeam } from '../../app/session';
 import { Waits } from '../../ui/due';
 import { Note, Page, Trouble, Views } from '../../ui/page';
 import { dayInWords, dueTone, dueWords, monthDayInWords } from '../../ui/words';
+import { ViewerList } from '../access/viewer-list';
 import { DeadlineTable } from '../almanac/deadline-table';
 import { DocumentList } from '../documents/document-list';
 import { BillList } from '../fees/bill-list';
@@ -28,6 +29,7 @@ const SECTIONS = [
   { key: 'money', words: 'Money' },
   { key: 'correspondence', words: 'Correspondence' },
   { key: 'history', words: 'History' },
+  { key: 'access', words: 'Who sees it' },
 ];
 
 export function ClientPage() {
@@ -184,6 +186,7 @@ export function ClientPage() {
       {section === 'money' && <BillList clientId={id} />}
       {section === 'correspondence' && <MessageList of={`client=${id}`} />}
       {section === 'history' && <HistoryList of={`client=${id}`} />}
+      {section === 'access' && <ViewerList clientId={id} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
       {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}
     </Page>

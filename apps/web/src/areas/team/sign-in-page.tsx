@@ -1,36 +1,95 @@
 import { useForm } from 'react-hook-form';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { useState } from 'react';
-import type { SignInOffer } from '@steady/contract/team';
+import type { SignInOffer, SignInStep } from '@steady/contract/team';
 import { ProblemError, send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
+import { DoorFrame } from './door-frame';
+
+interface Typed {
+  email: string;
+  password: string;
+  code: string;
+}
 
 export function SignInPage() {
   const { data: offer } = useData<SignInOffer>('/api/sign-in');
   const [problem, setProblem] = useState<string | null>(null);
+  const [step, setStep] = useState<SignInStep | null>(null);
+  const [firmId, setFirmId] = useState<string | null>(null);
   const [search] = useSearchParams();
-  const { register, handleSubmit } = useForm<{ email: string; password: string }>();
+  const { register, handleSubmit, getValues, resetField } = useForm<Typed>();
   const then = search.get('then');
-  const enter = async (path: string, body: unknown) => {
+  // Loaded afresh, so that nothing of whoever was signed in before stays in the page.
+  const goIn = () => window.location.replace(then?.startsWith('/') && !then.startsWith('//') ? then : '/today');
+  const attempt = async (what: () => Promise<void>) => {
     setProblem(null);
     try {
-      await send('POST', path, body);
-      // Loaded afresh, so that nothing of whoever was signed in before stays in the page.
-      window.location.replace(then?.startsWith('/') && !then.startsWith('//') ? then : '/today');
+      await what();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
-      setProblem(error.message);
+      resetField('code');
+      setProblem(error.problem.errors?.[0]?.message ?? error.message);
     }
   };
+  const enter = (firm: string | null) =>
+    attempt(async () => {
+      const { email, password, code } = getValues();
+      const next = await send<SignInStep>('POST', '/api/sign-in', {
+        email,
+        password,
+        ...(step?.wants === 'code' && code ? { code } : {}),
+        ...(firm ? { firmId: firm } : {}),
+      });
+      if (next.wants === 'nothing') goIn();
+      else setStep(next);
+    });
+  const demo = (memberId: string) =>
+    attempt(async () => {
+      await send('POST', '/api/sign-in/demo', { memberId });
+      goIn();
+    });
+
+  if (step?.wants === 'firm')
+    return (
+      <DoorFrame title="Which firm today?" problem={problem}>
+        <ul className="sheet mt-6">
+          {step.firms.map((firm) => (
+            <li key={firm.firmId} className="border-b border-rule-soft last:border-0">
+              <button
+                className="w-full px-3 py-2.5 text-left font-semibold hover:bg-kelp-tint"
+                onClick={() => {
+                  setFirmId(firm.firmId);
+                  void enter(firm.firmId);
+                }}
+              >
+                {firm.name}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-3 text-table text-soft">You can change over later from the menu under your name. Nothing crosses from one firm to the other.</p>
+      </DoorFrame>
+    );
+  if (step?.wants === 'code')
+    return (
+      <DoorFrame title="Second step" problem={problem}>
+        <form noValidate className="mt-6" onSubmit={(event) => void handleSubmit(() => enter(firmId))(event)}>
+          <TextField
+            label="Code"
+            hint="The six digits of your authenticator, or one of your recovery codes."
+            inputMode="text"
+            autoComplete="one-time-code"
+            autoFocus
+            narrow
+            {...register('code')}
+          />
+          <button className="act">Sign in</button>
+        </form>
+      </DoorFrame>
+    );
   return (
-    <main className="mx-auto max-w-3xl px-6 pt-[9vh] pb-16 max-sm:px-4">
-      <h1 className="text-[32px]">Steady Almanac</h1>
-      <p className="mt-1 text-[15px]">The working book of an accounting firm.</p>
-      {problem && (
-        <p role="alert" className="mt-5 border border-rust bg-rust-tint px-3 py-2">
-          {problem}
-        </p>
-      )}
+    <DoorFrame title="The working book of an accounting firm" problem={problem} broad>
       <div className={`mt-7 grid gap-10 ${offer?.demo ? 'sm:grid-cols-[1fr_260px]' : 'max-w-sm'}`}>
         {offer?.demo && (
           <section>
@@ -39,10 +98,7 @@ export function SignInPage() {
             <ul className="sheet">
               {offer.people.map((person) => (
                 <li key={person.memberId} className="border-b border-rule-soft last:border-0">
-                  <button
-                    className="grid w-full grid-cols-[1fr_1.4fr] px-3 py-[7px] text-left hover:bg-kelp-tint"
-                    onClick={() => void enter('/api/sign-in/demo', { memberId: person.memberId })}
-                  >
+                  <button className="grid w-full grid-cols-[1fr_1.4fr] px-3 py-[7px] text-left hover:bg-kelp-tint" onClick={() => void demo(person.memberId)}>
                     <span className="font-semibold">{person.name}</span>
                     <span className="text-soft">{person.does}</span>
                   </button>
@@ -51,13 +107,18 @@ export function SignInPage() {
             </ul>
           </section>
         )}
-        <form noValidate onSubmit={(event) => void handleSubmit((values) => enter('/api/sign-in', values))(event)}>
+        <form noValidate onSubmit={(event) => void handleSubmit(() => enter(null))(event)}>
           <h2 className="mb-2">{offer?.demo ? 'Or sign in by email' : 'Sign in'}</h2>
           <TextField label="Email address" type="email" autoComplete="username" {...register('email')} />
           <TextField label="Password" type="password" autoComplete="current-password" {...register('password')} />
-          <button className="act">Sign in</button>
+          <p className="flex items-baseline gap-4">
+            <button className="act">Sign in</button>
+            <Link to="/forgot" className="lnk text-table text-soft">
+              Password forgotten
+            </Link>
+          </p>
         </form>
       </div>
-    </main>
+    </DoorFrame>
   );
 }

@@ -1,0 +1,157 @@
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import useSWRInfinite from 'swr/infinite';
+import type { AuditRow } from '@steady/contract/team';
+import { type ProblemError, useData } from '../../app/api';
+import { useSession, useTeam } from '../../app/session';
+import { Leaf } from '../../ui/leaf';
+import { LedgerTable } from '../../ui/ledger-table';
+import { Page, Trouble } from '../../ui/page';
+import { momentInWords } from '../../ui/words';
+import { FirmViews } from '../team/firm-views';
+
+interface Answer {
+  rows: AuditRow[];
+  more: boolean;
+}
+
+/** What a side of a change holds, as lines of name and value. */
+function Side({ title, value }: { title: string; value: unknown }) {
+  if (value === null || value === undefined) return null;
+  const lines = typeof value === 'object' && !Array.isArray(value) ? Object.entries(value) : [['', value] as const];
+  const inWords = (part: unknown) => (part === null || part === '' ? 'nothing' : typeof part === 'string' ? part : JSON.stringify(part));
+  return (
+    <section className="mb-4">
+      <h3 className="mb-1">{title}</h3>
+      <dl className="facts text-table">
+        {lines.map(([name, part]) => (
+          <div key={name} className="contents">
+            <dt>{name}</dt>
+            <dd className="wrap-anywhere">{inWords(part)}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+/** Who did what, when, with before and after. */
+export function AuditPage() {
+  const session = useSession();
+  const { team } = useTeam();
+  const [search, setSearch] = useSearchParams();
+  const [open, setOpen] = useState<AuditRow | null>(null);
+  const { data: kinds = [] } = useData<string[]>('/api/audit/kinds');
+  const filters = new URLSearchParams([...search].filter(([, value]) => value !== ''));
+  const { data, error, size, setSize } = useSWRInfinite<Answer, ProblemError>((_index: number, before: Answer | null) => {
+    if (before && !before.more) return null;
+    const query = new URLSearchParams(filters);
+    if (before) query.set('before', String(before.rows.at(-1)!.seq));
+    return `/api/audit?${query.toString()}`;
+  });
+  if (error) return <Trouble error={error} />;
+  const rows = data?.flatMap((page) => page.rows) ?? [];
+  const more = data?.at(-1)?.more ?? false;
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(filters);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    setSearch(next, { replace: true });
+  };
+  const field = 'border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp';
+  return (
+    <Page
+      title="Audit trail"
+      sum={data ? `${rows.length}${more ? ' and more' : ''} entries${filters.size > 0 ? ' found' : ''}, the newest first. Nothing here is ever changed.` : ''}
+      tools={
+        <>
+          <FirmViews />
+          <span className="flex w-full flex-wrap items-baseline gap-x-4 gap-y-2">
+            <label>
+              By{' '}
+              <select className={field} value={search.get('who') ?? ''} onChange={(event) => set('who', event.target.value)}>
+                <option value="">anybody</option>
+                {team.map((member) => (
+                  <option key={member.id} value={member.id}>
+                    {member.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label>
+              about{' '}
+              <select className={field} value={search.get('kind') ?? ''} onChange={(event) => set('kind', event.target.value)}>
+                <option value="">anything</option>
+                {kinds.map((kind) => (
+                  <option key={kind}>{kind}</option>
+                ))}
+              </select>
+            </label>
+            <label>
+              from <input type="date" className={field} value={search.get('from') ?? ''} onChange={(event) => set('from', event.target.value)} />
+            </label>
+            <label>
+              until <input type="date" className={field} value={search.get('until') ?? ''} onChange={(event) => set('until', event.target.value)} />
+            </label>
+            {search.get('client') && (
+              <button className="lnk" onClick={() => set('client', '')}>
+                of one client only; show all
+              </button>
+            )}
+            <a className="lnk ml-auto" href={`/api/audit.csv?${filters.toString()}`}>
+              CSV
+            </a>
+          </span>
+        </>
+      }
+    >
+      {data && (
+        <LedgerTable
+          label="Audit trail"
+          rows={rows}
+          keyOf={(row) => row.id}
+          empty="Nothing was done like that. Loosen a filter."
+          columns={[
+            { key: 'at', head: 'When', cell: (row) => <span className="whitespace-nowrap">{momentInWords(row.at, session.day)}</span> },
+            { key: 'who', head: 'Who', cell: (row) => <span className="whitespace-nowrap">{row.who}</span> },
+            { key: 'what', head: 'What', cell: (row) => row.what },
+            {
+              key: 'client',
+              head: 'Client',
+              cell: (row) =>
+                row.clientId && (
+                  <button className="lnk" title="Only this client" onClick={() => set('client', row.clientId!)}>
+                    {row.client ?? 'a client you do not see'}
+                  </button>
+                ),
+              wide: true,
+            },
+            {
+              key: 'more',
+              head: '',
+              cell: (row) =>
+                (row.before !== null || row.after !== null) && (
+                  <button className="lnk whitespace-nowrap" onClick={() => setOpen(row)}>
+                    before and after
+                  </button>
+                ),
+              wide: true,
+            },
+          ]}
+        />
+      )}
+      {more && (
+        <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
+          Show more
+        </button>
+      )}
+      {open && (
+        <Leaf open title={`${open.who}, ${momentInWords(open.at, session.day)}`} onClose={() => setOpen(null)}>
+          <p className="mb-4">{open.what}</p>
+          <Side title="Before" value={open.before} />
+          <Side title="After" value={open.after} />
+        </Leaf>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,22 @@
+import { useSession } from '../../app/session';
+import { Views } from '../../ui/page';
+
+/** The pages under "Firm", as far as the person may see them. */
+export function FirmViews() {
+  const session = useSession();
+  const runs = session.may('run firm');
+  return (
+    <Views
+      views={[
+        { to: '/firm', words: 'Services' },
+        { to: '/firm/team', words: 'Team', end: false },
+        ...(runs
+          ? [
+              { to: '/firm/roles', words: 'Roles' },
+              { to: '/firm/audit', words: 'Audit trail' },
+            ]
+          : []),
+      ]}
+    />
+  );
+}

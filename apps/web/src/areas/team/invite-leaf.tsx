@@ -1,0 +1,41 @@
+import { ROLES } from '@steady/core/access';
+import { InviteMember } from '@steady/contract/team';
+import { send } from '../../app/api';
+import { MoneyField, SelectField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+
+export function InviteLeaf({ onClose }: { onClose(): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<InviteMember>({
+    input: InviteMember,
+    start: { name: '', email: '', role: 'preparer', does: '' },
+    submit: async (values) => {
+      await send('POST', '/api/team/invitations', values);
+      say(`The invitation goes to ${values.email}. ${values.name} sees no client until you grant some.`);
+      onClose();
+    },
+  });
+  const { register, control, formState } = form;
+  const { errors } = formState;
+  return (
+    <Leaf open title="Invite a person" act="Send the invitation" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
+      <TextField
+        label="Email address"
+        type="email"
+        {...register('email')}
+        error={errors.email?.message}
+        hint="The invitation goes there and works for two weeks."
+      />
+      <SelectField label="Role" narrow {...register('role')} error={errors.role?.message} hint="What each role may do stands under Roles.">
+        {ROLES.map((role) => (
+          <option key={role}>{role}</option>
+        ))}
+      </SelectField>
+      <TextField label="Does" {...register('does')} error={errors.does?.message} hint="In a few words, for the others: &ldquo;payroll and books&rdquo;." />
+      <MoneyField label="Charge rate per hour" control={control} name="perHour" error={errors.perHour?.message} />
+    </Leaf>
+  );
+}
