@@ -1,0 +1,102 @@
+import { civil } from '../calendar';
+import { formatMoney } from '../money';
+import { plainDate } from '../words';
+
+/** What a field of a list holds; decides how it can be filtered, sorted and shown. */
+export type FieldKind = 'text' | 'choice' | 'person' | 'labels' | 'yes or no' | 'date' | 'day of the year' | 'number' | 'money';
+
+export interface Field {
+  key: string;
+  /** As it stands at the head of its column. */
+  name: string;
+  kind: FieldKind;
+  /** The values of a choice. */
+  choices?: readonly string[];
+}
+
+export const TESTS = ['is', 'is not', 'holds', 'has', 'lacks', 'before', 'after', 'below', 'above', 'empty', 'not empty'] as const;
+export type Test = (typeof TESTS)[number];
+
+/** One condition on one field. All conditions of a list hold together. */
+export interface Filter {
+  field: string;
+  test: Test;
+  /** Left out for "empty" and "not empty". Dates are ISO days; money is in minor units. */
+  value?: string | number | boolean;
+}
+
+const TESTS_OF: Record<FieldKind, readonly Test[]> = {
+  text: ['holds', 'is', 'is not', 'empty', 'not empty'],
+  choice: ['is', 'is not', 'empty', 'not empty'],
+  person: ['is', 'is not', 'empty', 'not empty'],
+  labels: ['has', 'lacks', 'empty', 'not empty'],
+  'yes or no': ['is'],
+  date: ['before', 'after', 'is', 'empty', 'not empty'],
+  'day of the year': ['is', 'is not', 'empty', 'not empty'],
+  number: ['is', 'below', 'above', 'empty', 'not empty'],
+  money: ['is', 'below', 'above', 'empty', 'not empty'],
+};
+
+/** The tests that make sense for a kind of field, the most used first. */
+export const testsOf = (kind: FieldKind): readonly Test[] => TESTS_OF[kind];
+export const wantsValue = (test: Test): boolean => test !== 'empty' && test !== 'not empty';
+
+const isDay = (value: unknown): boolean => {
+  if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
+  try {
+    return civil(value).year > 1800;
+  } catch {
+    return false;
+  }
+};
+
+/** Why a filter cannot be used on a field, or null when it can. */
+export function whyNotFilter(field: Field | undefined, filter: Filter): string | null {
+  if (!field) return 'This list has no such field any more. Take the filter away.';
+  if (!TESTS_OF[field.kind].includes(filter.test)) return `"${field.name}" cannot be tested with "${filter.test}".`;
+  if (!wantsValue(filter.test)) return null;
+  const { value } = filter;
+  switch (field.kind) {
+    case 'date':
+      return isDay(value) ? null : `Give a day for "${field.name}".`;
+    case 'number':
+    case 'money':
+      return typeof value === 'number' && Number.isFinite(value) ? null : `Give a number for "${field.name}".`;
+    case 'yes or no':
+      return typeof value === 'boolean' ? null : `Say yes or no for "${field.name}".`;
+    default:
+      return typeof value === 'string' && value.trim() !== '' && value.length <= 200 ? null : `Say what "${field.name}" is compared with.`;
+  }
+}
+
+const lower = (name: string) => (/^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1));
+
+/** One filter in words. `nameOf` gives the name of a person. */
+export function filterInWords(field: Field, { test, value }: Filter, nameOf: (id: string) => string = (id) => id): string {
+  const name = lower(field.name);
+  if (test === 'empty') return field.kind === 'labels' ? 'without a label' : `without ${name}`;
+  if (test === 'not empty') return field.kind === 'labels' ? 'with a label' : `with ${name}`;
+  if (field.kind === 'yes or no') return value ? name : `not ${name}`;
+  if (field.kind === 'labels') return test === 'has' ? `labelled "${String(value)}"` : `not labelled "${String(value)}"`;
+  const said =
+    field.kind === 'date'
+      ? plainDate(civil(value as string))
+      : field.kind === 'money'
+        ? formatMoney(value as number)
+        : field.kind === 'person'
+          ? nameOf(value as string)
+          : field.kind === 'text'
+            ? `"${String(value)}"`
+            : String(value);
+  return `${name} ${test} ${said}`;
+}
+
+/** All filters of a list as one sentence: "Clients with VAT number, manager is Orla Keane". */
+export function listInWords(what: string, fields: readonly Field[], filters: readonly Filter[], nameOf?: (id: string) => string): string {
+  if (filters.length === 0) return `All ${what}`;
+  const parts = filters.map((filter) => {
+    const field = fields.find((one) => one.key === filter.field);
+    return field ? filterInWords(field, filter, nameOf) : 'a field that is gone';
+  });
+  return `${what.charAt(0).toUpperCase()}${what.slice(1)} ${parts.length === 1 ? parts[0]! : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)!}`}`;
+}
