@@ -290,6 +290,53 @@ export class Diary {
     this.days.delete(day.toString());
   }
 
+  /** What people wrote down these last days: questions, calls for a colleague, a client that left, somebody away. */
+  async writeNotes(today: CivilDate, at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
+    const { people, clients } = this.firm;
+    const { notes, lists, clients: book, team } = this.hands;
+    const id = (name: string) => [...clients].find(([, demo]) => demo.name.startsWith(name))![0];
+    const on = (who: Actor, daysAgo: number, act: (work: Work) => Promise<unknown>) => this.run(who, (work) => act({ ...work, now: at(daysAgo, 11) }));
+    await on(people.niamh, 3, (work) =>
+      notes.add(work, id('Dunmarra'), { kind: 'question', text: 'The grant for the new raft: income of this year, or deferred?' }),
+    );
+    await on(people.tadhg, 6, (work) => notes.add(work, id('Sallow Boatyard'), { kind: 'question', text: 'Who owns the crane, the company or the family?' }));
+    await on(people.eimear, 1, (work) =>
+      notes.add(work, id('Inishvane'), {
+        kind: 'phone',
+        text: 'Their bookkeeper rang about the fuel invoices of February. Wants to be rung back before three.',
+        forId: people.orla.id,
+      }),
+    );
+    await on(people.orla, 1, (work) =>
+      notes.add(work, id('Thatch'), { kind: 'phone', text: 'Rang to say the papers are in the post.', forId: people.aoife.id }),
+    );
+    await on(people.orla, 40, async (work) => {
+      const left = id('Marsh Fritillary');
+      const { version } = await book.get(work, left);
+      await book.setStanding(work, left, {
+        standing: 'former',
+        on: today.subtract({ days: 40 }).toString(),
+        reason: 'merged into another club, which has its own treasurer',
+        version,
+      });
+    });
+    await on(people.eimear, 9, (work) =>
+      team.addLeave(work, people.aoife.id, { from: today.add({ days: 5 }).toString(), until: today.add({ days: 9 }).toString(), what: 'holiday' }),
+    );
+    await on(people.orla, 30, async (work) => {
+      const columns = ['way', 'paperPlace', 'due', 'dueWhat', 'waits', 'preparer'];
+      await lists.save(work, { name: 'On paper', shared: true, filters: [{ field: 'way', test: 'is', value: 'paper' }], columns });
+      const owed = [{ field: 'unpaid', test: 'above' as const, value: 0 }];
+      await lists.save(work, { name: 'Owe us', shared: true, filters: owed, columns: ['unpaid', 'wip', 'contact', 'phone', 'partner'], sort: '-unpaid' });
+      await lists.save(work, {
+        name: 'On the water',
+        shared: false,
+        filters: [{ field: 'labels', test: 'has', value: 'on the water' }],
+        columns: ['labels', 'trade', 'due', 'dueWhat', 'unpaid'],
+      });
+    });
+  }
+
   /** Orla's timer runs when the demo opens. */
   async startTimer(): Promise<void> {
     const { orla } = this.firm.people;

@@ -2,7 +2,7 @@ import { Temporal } from '@steady/core/calendar';
 import { createApp } from '@steady/server/app';
 import { AccessService } from '@steady/server/areas/access/index';
 import { AlmanacService } from '@steady/server/areas/almanac/index';
-import { ClientsService } from '@steady/server/areas/clients/index';
+import { BulkService, ClientsService, ListsService, NotesService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobsService } from '@steady/server/areas/jobs/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
@@ -47,6 +47,9 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       access: app.get(AccessService),
       team: app.get(TeamService),
       clients: app.get(ClientsService),
+      notes: app.get(NotesService),
+      lists: app.get(ListsService),
+      bulk: app.get(BulkService),
       services: app.get(ServicesService),
       almanac: app.get(AlmanacService),
       jobs: app.get(JobsService),
@@ -71,6 +74,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     }
     clock.set(now.subtract({ minutes: 42 }));
     await hands.ticks.tick();
+    await diary.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await diary.startTimer();
     await database.tidy();
   } finally {

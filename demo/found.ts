@@ -79,11 +79,29 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
     }
     return ids;
   });
+  const detailIds = await hands.works.run(as('orla'), async (work) => ({
+    referredBy: await hands.lists.keepDetail(work, { name: 'Referred by', kind: 'text' }),
+    payrollDay: await hands.lists.keepDetail(work, { name: 'Wages paid on', kind: 'choice', choices: ['Thursday', 'Friday', 'last working day'] }),
+    turnover: await hands.lists.keepDetail(work, { name: 'Turnover last year', kind: 'money' }),
+    identity: await hands.lists.keepDetail(work, { name: 'Identity papers until', kind: 'date' }),
+    ownSoftware: await hands.lists.keepDetail(work, { name: 'Keeps own ledger', kind: 'yes or no', forms: ['company', 'co-operative', 'charity'] }),
+  }));
+  const detailsOf = (demo: DemoClient) => ({
+    ...(chance.is(0.4) ? { [detailIds.referredBy]: chance.pick(['Bríd Foley', 'the harbour office', 'Gráinne', 'a neighbour']) } : {}),
+    ...(demo.services.includes('payroll') ? { [detailIds.payrollDay]: chance.pick(['Thursday', 'Friday', 'last working day']) } : {}),
+    ...(demo.prospect ? {} : { [detailIds.turnover]: chance.between(30, 900) * 1_000_00 }),
+    [detailIds.identity]: firstDay
+      .add({ months: chance.between(4, 40) })
+      .with({ day: 1 })
+      .toString(),
+    ...(demo.form === 'company' ? { [detailIds.ownSoftware]: chance.is(0.3) } : {}),
+  });
   const clients = new Map<string, DemoClient>();
   for (const demo of CLIENTS) {
-    const clientId = await hands.works.run(as('orla'), (work) => addClient(hands, work, demo, people, firstDay, chance));
+    const clientId = await hands.works.run(as('orla'), (work) => addClient(hands, work, demo, people, firstDay, chance, detailsOf(demo)));
     clients.set(clientId, demo);
     await hands.works.run(as('orla'), async (work) => {
+      if (demo.note) await hands.notes.add(work, clientId, { kind: 'note', text: demo.note, pinned: true });
       const client = await hands.clients.get(work, clientId);
       for (const key of demo.services) {
         const service = SERVICES.find((one) => one.key === key)!;
@@ -109,11 +127,18 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
   return { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
 }
 
+/** Words the firm goes by: who is on the water, who is busy in summer, who to handle with care. */
+function labelsOf(demo: DemoClient): string[] {
+  const seaside = /oyster|ferr|boat|skipper|fish|smok|sail|chandler|seafood|charter|marine|surf/i.test(`${demo.name} ${demo.trade}`);
+  const summer = /surf|festival|hotel|café|lettings|charter|ferr/i.test(`${demo.name} ${demo.trade}`);
+  return [...(seaside ? ['on the water'] : []), ...(summer ? ['summer trade'] : []), ...(demo.manner === 'silent' ? ['ring, do not write'] : [])];
+}
+
 /** The firm is a client of itself; its record is for whoever has that right. */
 async function keepOwnRecord(hands: Hands, firmId: string, administrator: StaffActor): Promise<void> {
   await hands.works.run({ firmId, actor: administrator }, async (work) => {
     const facts = { legalForm: 'company', yearEnd: '03-31', vatRegistered: false, employer: true, way: 'online' } as const;
-    const id = await hands.clients.add(work, { name: 'Marram & Tern, own books', trade: 'this firm', ...facts }, { note: 'Our own record.' });
+    const id = await hands.clients.add(work, { name: 'Marram & Tern, own books', trade: 'this firm', ...facts });
     await hands.access.setOwnRecord(work, id);
   });
 }
@@ -170,6 +195,7 @@ async function addClient(
   people: DemoFirm['people'],
   firstDay: CivilDate,
   chance: Chance,
+  details: Record<string, string | number | boolean>,
 ): Promise<string> {
   const hasYear = demo.form === 'company' || demo.form === 'co-operative' || demo.form === 'charity';
   const vat = demo.services.includes('vat');
@@ -184,6 +210,11 @@ async function addClient(
       vatRegistered: vat,
       ...(vat ? { vatGroup: demo.vatGroup, vatNumber: `IE${9_990_000 + chance.between(1, 9_999)}A` } : {}),
       employer: demo.services.includes('payroll'),
+      taxNumber: `${9_100_000 + chance.between(1, 99_999)}${chance.pick(['A', 'F', 'K', 'T'])}`,
+      ...(demo.form === 'company' ? { companyNumber: `${900_000 + chance.between(1, 9_999)}` } : {}),
+      labels: labelsOf(demo),
+      ...(demo.way === 'paper' ? { paperPlace: chance.pick(['shelf 4, blue box', 'with Aoife', 'front desk, to be picked up']) } : {}),
+      details,
       ...(demo.returnDate ? { annualReturnDate: demo.returnDate } : {}),
       way: demo.way,
       partnerId: people[demo.partner].id,
@@ -196,6 +227,6 @@ async function addClient(
         role: demo.form === 'company' ? 'director' : demo.form === 'charity' ? 'trustee' : 'owner',
       },
     },
-    { standing: demo.prospect ? 'prospect' : 'active', since: since.toString(), note: demo.note },
+    { standing: demo.prospect ? 'prospect' : 'active', since: since.toString() },
   );
 }

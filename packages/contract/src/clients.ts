@@ -1,6 +1,27 @@
 import { Type } from 'class-transformer';
-import { IsBoolean, IsEmail, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, IsUUID, Matches, Min, ValidateIf, ValidateNested } from 'class-validator';
-import { IsMonthDay, IsText, Trimmed } from './checks';
+import {
+  ArrayMaxSize,
+  ArrayNotEmpty,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
+import type { Field, Filter } from '@steady/core/lists';
+import { IsDay, IsMonthDay, IsText, Trimmed } from './checks';
 
 export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person'] as const;
 export type LegalForm = (typeof LEGAL_FORMS)[number];
@@ -77,6 +98,34 @@ export class ClientFactsInput {
   @IsText(80, 'A trade')
   trade?: string;
 
+  @Trimmed()
+  @IsOptional()
+  @Matches(/^[0-9A-Za-z][0-9A-Za-z /-]{4,19}$/, { message: 'A tax number is 5 to 20 digits and letters.' })
+  taxNumber?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @Matches(/^[A-Za-z]{0,3}[ ]?[0-9]{4,10}$/, { message: 'A company number is 4 to 10 digits, with letters before them in some countries.' })
+  companyNumber?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(120, 'A place')
+  paperPlace?: string;
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20, { message: 'A client has 20 labels at most.' })
+  @IsString({ each: true })
+  @MaxLength(40, { each: true, message: 'A label is 40 characters long at most.' })
+  @MinLength(1, { each: true })
+  labels?: string[];
+
+  /** The firm's own details, by the id of the detail. */
+  @IsOptional()
+  @IsObject()
+  details?: Record<string, DetailValue>;
+
   @IsOptional()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   partnerId?: string;
@@ -91,6 +140,11 @@ export class ClientFactsInput {
 }
 
 export class AddClient extends ClientFactsInput {
+  /** A prospect thinks about becoming a client; an active client is one already. */
+  @IsOptional()
+  @IsIn(['prospect', 'active'])
+  standing?: 'prospect' | 'active';
+
   @ValidateNested()
   @Type(() => ContactInput)
   @IsOptional()
@@ -104,21 +158,236 @@ export class ChangeClient extends ClientFactsInput {
   version: number;
 }
 
+/** A row of the list of clients: what it is, and a value for each column asked for. */
 export interface ClientRow {
   id: string;
-  number: number;
   name: string;
   standing: Standing;
   legalForm: LegalForm;
-  trade: string | null;
-  way: Way;
-  nextDue: string | null;
-  nextWhat: string | null;
-  openJobs: number;
-  waitingSince: string | null;
-  unpaid: number;
-  wip: number;
-  manager: string | null;
+  values: Record<string, ListValue>;
+}
+
+export type ListValue = string | number | boolean | string[] | null;
+
+export interface ClientList {
+  rows: ClientRow[];
+  more: boolean;
+  total: number;
+  /** The list as a sentence. */
+  said: string;
+}
+
+/** Columns shown until somebody chooses others. */
+export const USUAL_COLUMNS = ['kind', 'way', 'due', 'dueWhat', 'openJobs', 'waits', 'wip', 'unpaid', 'manager'] as const;
+
+export interface ListFields {
+  fields: Field[];
+  saved: SavedListView[];
+}
+
+export class SaveList {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the list a name.' })
+  @IsText(60, 'A name')
+  name: string;
+
+  /** For everybody in the firm, or for oneself. */
+  @IsBoolean()
+  shared: boolean;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  filters: Filter[];
+
+  @IsArray()
+  @ArrayMaxSize(40)
+  @IsString({ each: true })
+  columns: string[];
+
+  @IsOptional()
+  @IsText(80, 'A sort')
+  sort?: string;
+}
+
+export interface SavedListView {
+  id: string;
+  name: string;
+  shared: boolean;
+  filters: Filter[];
+  columns: string[];
+  sort: string | null;
+}
+
+export class DetailFieldInput {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the detail a name.' })
+  @IsText(60, 'A name')
+  name: string;
+
+  @IsIn(DETAIL_KINDS, { message: 'Choose what kind of value it has.' })
+  kind: DetailKind;
+
+  @ValidateIf((o: DetailFieldInput) => o.kind === 'choice')
+  @IsArray()
+  @ArrayNotEmpty({ message: 'Give the values to choose from.' })
+  @ArrayMaxSize(50)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  choices?: string[];
+
+  /** Legal forms that have it; none means all. */
+  @IsOptional()
+  @IsArray()
+  @IsIn(LEGAL_FORMS, { each: true })
+  forms?: LegalForm[];
+}
+
+export type DetailFieldView = DetailField;
+
+export class ChangeClientStanding {
+  @IsIn(STANDINGS)
+  standing: Standing;
+
+  @IsDay({ message: 'Give the day from which it holds.' })
+  on: string;
+
+  @ValidateIf((o: ChangeClientStanding) => o.standing === 'former' || o.reason !== undefined)
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why: whoever comes after you will want to know.' })
+  @IsText(300, 'A reason')
+  reason?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export const NOTE_KINDS = ['note', 'question', 'phone'] as const;
+export type NoteKind = (typeof NOTE_KINDS)[number];
+
+export class AddNote {
+  @IsIn(NOTE_KINDS)
+  kind: NoteKind;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write what is to be known.' })
+  @IsText(2_000, 'A note')
+  text: string;
+
+  @IsOptional()
+  @IsBoolean()
+  pinned?: boolean;
+
+  @ValidateIf((o: AddNote) => o.kind === 'phone')
+  @IsUUID(undefined, { message: 'Choose for whom the phone note is.' })
+  forId?: string;
+}
+
+export class ChangeNote {
+  @IsOptional()
+  @IsBoolean()
+  pinned?: boolean;
+
+  /** A question answered, or a phone note taken; false opens it again. */
+  @IsOptional()
+  @IsBoolean()
+  done?: boolean;
+}
+
+export interface NoteView {
+  id: string;
+  clientId: string;
+  kind: NoteKind;
+  text: string;
+  pinned: boolean;
+  at: string;
+  byName: string;
+  forId: string | null;
+  doneAt: string | null;
+  doneBy: string | null;
+}
+
+/** A phone note as it meets its reader on Today. */
+export interface PhoneNote extends NoteView {
+  client: string;
+}
+
+/** A client that may be the same as one that is being written down. */
+export interface AlikeClient {
+  id: string;
+  name: string;
+  standing: Standing;
+  why: string;
+}
+
+/** What is changed on many clients at once; only what is given. */
+export class BulkChange {
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(10)
+  @IsString({ each: true })
+  @MaxLength(40, { each: true })
+  addLabels?: string[];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(10)
+  @IsString({ each: true })
+  removeLabels?: string[];
+
+  @IsOptional()
+  @IsUUID()
+  partnerId?: string;
+
+  @IsOptional()
+  @IsUUID()
+  managerId?: string;
+
+  @IsOptional()
+  @IsUUID()
+  preparerId?: string;
+
+  @IsOptional()
+  @IsIn(WAYS)
+  way?: Way;
+
+  @IsOptional()
+  @IsObject()
+  details?: Record<string, DetailValue>;
+}
+
+export class ChangeMany {
+  @IsArray()
+  @ArrayNotEmpty({ message: 'Choose at least one client.' })
+  @ArrayMaxSize(5_000)
+  @IsUUID(undefined, { each: true })
+  clientIds: string[];
+
+  @ValidateNested()
+  @Type(() => BulkChange)
+  change: BulkChange;
+}
+
+export interface BulkPreview {
+  /** What will be changed, in a sentence. */
+  said: string;
+  /** Clients that change, each with what stands before and after; the rest stays as it is. */
+  rows: { clientId: string; name: string; changes: { field: string; before: string; after: string }[] }[];
+  unchanged: number;
+}
+
+export interface BulkOutcome {
+  id: string | null;
+  said: string;
+}
+
+export interface BulkView {
+  id: string;
+  at: string;
+  by: string;
+  what: string;
+  count: number;
+  undoneAt: string | null;
 }
 
 export interface ContactView {
@@ -145,7 +414,14 @@ export interface ClientView {
   employer: boolean;
   annualReturnDate: string | null;
   way: Way;
-  note: string | null;
+  taxNumber: string | null;
+  companyNumber: string | null;
+  endedOn: string | null;
+  endReason: string | null;
+  paperPlace: string | null;
+  labels: string[];
+  details: Record<string, DetailValue>;
+  notes: NoteView[];
   partnerId: string | null;
   managerId: string | null;
   preparerId: string | null;

@@ -4,9 +4,12 @@ import { AccessService } from './access/access.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
+import { BulkService } from './clients/bulk.service';
 import { ClientsController } from './clients/clients.controller';
 import { ClientQueries } from './clients/clients.queries';
 import { ClientsService } from './clients/clients.service';
+import { ListsService } from './clients/lists.service';
+import { NotesService } from './clients/notes.service';
 import { DocumentsController } from './documents/documents.controller';
 import { DocumentQueries } from './documents/documents.queries';
 import { DocumentsService } from './documents/documents.service';
@@ -71,6 +74,9 @@ export const AREA_SERVICES = [
   AccessQueries,
   ClientsService,
   ClientQueries,
+  BulkService,
+  ListsService,
+  NotesService,
   ServicesService,
   ServiceQueries,
   AlmanacService,

@@ -148,6 +148,38 @@ function Figure({
   );
 }
 
+/** Several short words with commas between them, kept as a list. */
+export function WordsField<Values extends FieldValues>({ label, hint, error, control, name }: Controlled<Values>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <Framed {...{ label, hint, error }}>
+          {(ids) => (
+            <input
+              {...ids}
+              type="text"
+              autoComplete="off"
+              className="field"
+              defaultValue={((field.value as string[] | undefined) ?? []).join(', ')}
+              onChange={(event) =>
+                field.onChange(
+                  event.target.value
+                    .split(',')
+                    .map((word) => word.trim())
+                    .filter(Boolean),
+                )
+              }
+              onBlur={field.onBlur}
+            />
+          )}
+        </Framed>
+      )}
+    />
+  );
+}
+
 export function MoneyField<Values extends FieldValues>(props: Controlled<Values>) {
   return <FigureField {...props} show={formatMoney} parse={parseMoney} placeholder="0.00" />;
 }

@@ -27,6 +27,10 @@ interface Props<Row> {
   to?(row: Row): string | null;
   /** Heading of the group a row stands in; rows come in the order of their groups. Left out while sorted. */
   group?(row: Row): string;
+  /** Sorted elsewhere: the field it is sorted by, a minus before it for downwards, and what to do when another is asked for. */
+  sorted?: { by: string | null; onSort(by: string | null): void };
+  /** Rows that are chosen, by key, and what to do when that changes. */
+  chosen?: { keys: ReadonlySet<string>; onChoose(keys: ReadonlySet<string>): void; nameOf(row: Row): string };
   /** Cells of the total line by column key. */
   total?: Record<string, ReactNode>;
   empty?: ReactNode;
@@ -44,28 +48,31 @@ const compare = (a: string | number | null, b: string | number | null): number =
 };
 
 /** A ledger: hairlines, sticky head, figures at the right, group headings, a total under a double rule. `j` and `k` move, Enter opens. */
-export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total, empty }: Props<Row>) {
+export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorted: elsewhere, chosen, total, empty }: Props<Row>) {
   const navigate = useNavigate();
-  const [sort, setSort] = useState<Sort>(null);
+  const [ownSort, setSort] = useState<Sort>(null);
+  const sort: Sort = elsewhere ? (elsewhere.by === null ? null : { key: elsewhere.by.replace(/^-/, ''), down: elsewhere.by.startsWith('-') }) : ownSort;
+  const sortedHere = !elsewhere;
   const [here, setHere] = useState(-1);
   const table = useRef<HTMLTableElement>(null);
   const sorted = useMemo(() => {
-    const by = sort && columns.find((column) => column.key === sort.key)?.sort;
+    const by = sortedHere && ownSort && columns.find((column) => column.key === ownSort.key)?.sort;
     if (!by) return rows;
-    const direction = sort.down ? -1 : 1;
+    const direction = ownSort.down ? -1 : 1;
     return [...rows].sort((a, b) => direction * compare(by(a), by(b)));
-  }, [rows, columns, sort]);
+  }, [rows, columns, ownSort, sortedHere]);
+  const isSorted = sort !== null;
   const lines = useMemo(() => {
     const all: Line<Row>[] = [];
     let last: string | null = null;
     sorted.forEach((row, index) => {
-      const name = group && !sort ? group(row) : null;
+      const name = group && !isSorted ? group(row) : null;
       if (name !== null && name !== last) all.push({ group: name });
       last = name;
       all.push({ row, index });
     });
     return all;
-  }, [sorted, group, sort]);
+  }, [sorted, group, isSorted]);
   const many = lines.length > MANY;
   const virtual = useWindowVirtualizer({
     count: many ? lines.length : 0,
@@ -87,17 +94,29 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
     const path = row === undefined ? null : to?.(row);
     if (path) void navigate(path);
   };
+  const toggle = (key: string) => {
+    const next: Sort = sort?.key !== key ? { key, down: false } : sort.down ? null : { key, down: true };
+    if (elsewhere) elsewhere.onSort(next && `${next.down ? '-' : ''}${next.key}`);
+    else setSort(next);
+  };
+  const choose = (row: Row) => {
+    const key = keyOf(row);
+    const keys = new Set(chosen!.keys);
+    if (!keys.delete(key)) keys.add(key);
+    chosen!.onChoose(keys);
+  };
+  const allChosen = chosen !== undefined && rows.length > 0 && rows.every((row) => chosen.keys.has(keyOf(row)));
+  const width = columns.length + (chosen ? 1 : 0);
   useKeys(
     to
       ? [
           { press: 'j', does: 'next row', act: () => move(1) },
           { press: 'k', does: 'row before', act: () => move(-1) },
           { press: 'Enter', does: 'open the row', act: () => open(sorted[here]) },
+          ...(chosen ? [{ press: 'x', does: 'choose the row', act: () => sorted[here] !== undefined && choose(sorted[here]) }] : []),
         ]
       : [],
   );
-
-  const toggle = (key: string) => setSort((now) => (now?.key !== key ? { key, down: false } : now.down ? null : { key, down: true }));
   const style = (column: Column<Row>) => `${column.figure ? 'n' : ''} ${column.wide ? 'max-md:hidden' : ''} ${column.className ?? ''}`;
   if (rows.length === 0) return <div className="sheet px-4 py-5 text-table text-soft">{empty ?? 'Nothing stands here.'}</div>;
   return (
@@ -105,6 +124,16 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
       <table ref={table} className="ledger" aria-label={label} aria-rowcount={rows.length + 1}>
         <thead className="stuck">
           <tr>
+            {chosen && (
+              <th scope="col" className="w-6 max-md:hidden">
+                <input
+                  type="checkbox"
+                  aria-label="Choose all that are shown"
+                  checked={allChosen}
+                  onChange={() => chosen.onChoose(allChosen ? new Set() : new Set(rows.map(keyOf)))}
+                />
+              </th>
+            )}
             {columns.map((column) => (
               <th
                 key={column.key}
@@ -128,7 +157,7 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
         <tbody>
           {before > 0 && (
             <tr aria-hidden>
-              <td colSpan={columns.length} className="border-0 p-0" style={{ height: before }} />
+              <td colSpan={width} className="border-0 p-0" style={{ height: before }} />
             </tr>
           )}
           {shown.map((index) => {
@@ -136,7 +165,7 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
             if ('group' in line) {
               return (
                 <tr key={`group ${line.group}`} className="grp">
-                  <th colSpan={columns.length} scope="colgroup">
+                  <th colSpan={width} scope="colgroup">
                     {line.group}
                   </th>
                 </tr>
@@ -151,6 +180,16 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
                 className={`${path ? 'opens' : ''} ${line.index === here ? 'here' : ''}`}
                 onClick={() => open(line.row)}
               >
+                {chosen && (
+                  <td className="max-md:hidden" onClick={(event) => event.stopPropagation()}>
+                    <input
+                      type="checkbox"
+                      aria-label={`Choose ${chosen.nameOf(line.row)}`}
+                      checked={chosen.keys.has(keyOf(line.row))}
+                      onChange={() => choose(line.row)}
+                    />
+                  </td>
+                )}
                 {columns.map((column) => (
                   <td key={column.key} className={style(column)}>
                     {column.cell(line.row)}
@@ -161,11 +200,12 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, total
           })}
           {after > 0 && (
             <tr aria-hidden>
-              <td colSpan={columns.length} className="border-0 p-0" style={{ height: after }} />
+              <td colSpan={width} className="border-0 p-0" style={{ height: after }} />
             </tr>
           )}
           {total && (
             <tr className="total">
+              {chosen && <td className="max-md:hidden" />}
               {columns.map((column) => (
                 <td key={column.key} className={style(column)}>
                   <Fragment>{total[column.key]}</Fragment>

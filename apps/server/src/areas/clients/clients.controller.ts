@@ -1,28 +1,107 @@
-import { Body, Controller, Get, Param, Patch, Post, Query } from '@nestjs/common';
-import { AddClient, ChangeClient, type ClientRow, type ClientView, ContactInput } from '@steady/contract/clients';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Query, Res } from '@nestjs/common';
+import type { Response } from 'express';
+import type { Filter } from '@steady/core/lists';
+import {
+  AddClient,
+  AddNote,
+  type AlikeClient,
+  type BulkOutcome,
+  type BulkPreview,
+  type BulkView,
+  ChangeClient,
+  ChangeClientStanding,
+  ChangeMany,
+  ChangeNote,
+  type ClientList,
+  type ClientView,
+  ContactInput,
+  DetailFieldInput,
+  type DetailFieldView,
+  type ListFields,
+  type PhoneNote,
+  SaveList,
+  USUAL_COLUMNS,
+} from '@steady/contract/clients';
+import { Problem } from '../../platform/http/problem';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
-import { ClientQueries } from './clients.queries';
+import { InWork, Once, type Work } from '../../platform/work';
+import { BulkService } from './bulk.service';
+import { listAsCsv, listAsXlsx } from './client-file';
+import { ClientQueries, type ListAsked } from './clients.queries';
 import { ClientsService } from './clients.service';
+import { ListsService } from './lists.service';
+import { NotesService } from './notes.service';
+
+/** The parts of an address that say which list is wanted. */
+interface ListQuery {
+  find?: string;
+  filters?: string;
+  columns?: string;
+  sort?: string;
+  from?: string;
+}
+
+function filtersFrom(text: string | undefined): Filter[] {
+  if (!text) return [];
+  try {
+    const filters: unknown = JSON.parse(text);
+    if (Array.isArray(filters) && filters.length <= 20 && filters.every((one) => typeof one === 'object' && one !== null)) return filters as Filter[];
+  } catch {
+    // Said below, with what to do.
+  }
+  throw Problem.invalid([{ field: 'filters', message: 'These filters cannot be read. Take them away and set them anew.' }]);
+}
+
+function askedFrom({ find, filters, columns, sort, from }: ListQuery): ListAsked {
+  return {
+    find: find?.slice(0, 100),
+    filters: filtersFrom(filters),
+    columns: columns?.split(',').slice(0, 60) ?? [...USUAL_COLUMNS],
+    sort: sort?.slice(0, 80),
+    from: from && /^\d{1,6}$/.test(from) ? Number(from) : 0,
+  };
+}
 
 @Controller('api')
 export class ClientsController {
   constructor(
     private readonly clients: ClientsService,
     private readonly queries: ClientQueries,
+    private readonly bulk: BulkService,
+    private readonly lists: ListsService,
+    private readonly notes: NotesService,
   ) {}
 
   @Get('clients')
   @Needs('see clients')
-  list(@InWork() work: Work, @Query('find') find?: string, @Query('after') after?: string): Promise<{ rows: ClientRow[]; more: boolean; total: number }> {
-    return this.queries.list(work, { find: find?.slice(0, 100), after: after === undefined ? undefined : new IdPipe().transform(after) });
+  list(@InWork() work: Work, @Query() query: ListQuery): Promise<ClientList> {
+    return this.queries.list(work, askedFrom(query));
   }
 
-  @Post('clients')
-  @Needs('change clients')
-  async add(@InWork() work: Work, @Body() input: AddClient): Promise<{ id: string }> {
-    return { id: await this.clients.add(work, input) };
+  /** The ids of everything a list finds, to choose all of it. */
+  @Get('clients/ids')
+  @Needs('see clients')
+  ids(@InWork() work: Work, @Query() query: ListQuery): Promise<string[]> {
+    return this.queries.idsOf(work, askedFrom(query));
+  }
+
+  /** The list as it is shown, as a file: CSV, or a workbook. */
+  @Get('clients/list.:kind')
+  @Needs('see clients')
+  async file(@InWork() work: Work, @Param('kind') kind: string, @Query() query: ListQuery, @Res() response: Response): Promise<void> {
+    if (kind !== 'csv' && kind !== 'xlsx') throw Problem.notFound('page');
+    const { columns, rows } = await this.queries.whole(work, askedFrom({ ...query, columns: `name,${query.columns ?? USUAL_COLUMNS.join(',')}` }));
+    const values = rows.map((row) => columns.map((column) => row.values[column.key] ?? null));
+    response.attachment(`Clients ${work.today.toString()}.${kind}`);
+    if (kind === 'csv') response.type('text/csv').send(listAsCsv(columns, values));
+    else response.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet').send(await listAsXlsx('Clients', columns, values));
+  }
+
+  @Get('clients/fields')
+  @Needs('see clients')
+  fields(@InWork() work: Work): Promise<ListFields> {
+    return this.queries.listFields(work);
   }
 
   /** The labels in use. */
@@ -30,6 +109,87 @@ export class ClientsController {
   @Needs('see clients')
   labels(@InWork() work: Work): Promise<string[]> {
     return this.queries.labels(work);
+  }
+
+  @Post('saved-lists')
+  @Needs('see clients')
+  async saveList(@InWork() work: Work, @Body() input: SaveList): Promise<{ id: string }> {
+    return { id: await this.lists.save(work, input) };
+  }
+
+  @Delete('saved-lists/:id')
+  @HttpCode(204)
+  @Needs('see clients')
+  removeList(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+    return this.lists.remove(work, id);
+  }
+
+  @Get('details')
+  @Needs('see clients')
+  details(@InWork() work: Work): Promise<DetailFieldView[]> {
+    return this.queries.details(work);
+  }
+
+  @Post('details')
+  @Needs('run firm')
+  async keepDetail(@InWork() work: Work, @Body() input: DetailFieldInput): Promise<{ id: string }> {
+    return { id: await this.lists.keepDetail(work, input) };
+  }
+
+  @Delete('details/:id')
+  @HttpCode(204)
+  @Needs('run firm')
+  dropDetail(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+    return this.lists.dropDetail(work, id);
+  }
+
+  /** Clients that may be the same as one that is being written down. */
+  @Get('clients/alike')
+  @Needs('see clients')
+  alike(
+    @InWork() work: Work,
+    @Query('name') name?: string,
+    @Query('vatNumber') vatNumber?: string,
+    @Query('taxNumber') taxNumber?: string,
+    @Query('companyNumber') companyNumber?: string,
+    @Query('not') not?: string,
+  ): Promise<AlikeClient[]> {
+    const short = (text: string | undefined) => text?.slice(0, 160);
+    return this.clients.alike(work, { name: short(name), vatNumber: short(vatNumber), taxNumber: short(taxNumber), companyNumber: short(companyNumber), not });
+  }
+
+  @Post('clients/bulk/preview')
+  @HttpCode(200)
+  @Needs('change clients')
+  previewMany(@InWork() work: Work, @Body() input: ChangeMany): Promise<BulkPreview> {
+    return this.bulk.preview(work, input);
+  }
+
+  @Post('clients/bulk')
+  @HttpCode(200)
+  @Needs('change clients')
+  @Once()
+  changeMany(@InWork() work: Work, @Body() input: ChangeMany): Promise<BulkOutcome> {
+    return this.bulk.change(work, input);
+  }
+
+  @Get('clients/bulk')
+  @Needs('change clients')
+  recentMany(@InWork() work: Work): Promise<BulkView[]> {
+    return this.bulk.recent(work);
+  }
+
+  @Post('clients/bulk/:id/undo')
+  @HttpCode(200)
+  @Needs('change clients')
+  undoMany(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<BulkOutcome> {
+    return this.bulk.undo(work, id);
+  }
+
+  @Post('clients')
+  @Needs('change clients')
+  async add(@InWork() work: Work, @Body() input: AddClient): Promise<{ id: string }> {
+    return { id: await this.clients.add(work, input) };
   }
 
   @Get('clients/:id')
@@ -44,9 +204,36 @@ export class ClientsController {
     await this.clients.change(work, id, input);
   }
 
+  @Post('clients/:id/standing')
+  @HttpCode(204)
+  @Needs('change clients')
+  setStanding(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeClientStanding): Promise<void> {
+    return this.clients.setStanding(work, id, input);
+  }
+
   @Post('clients/:id/contacts')
   @Needs('change clients')
   async addContact(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ContactInput): Promise<{ id: string }> {
     return { id: await this.clients.addContact(work, id, input) };
+  }
+
+  @Post('clients/:id/notes')
+  @Needs('do work')
+  async addNote(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: AddNote): Promise<{ id: string }> {
+    return { id: await this.notes.add(work, id, input) };
+  }
+
+  @Patch('notes/:id')
+  @HttpCode(204)
+  @Needs('do work')
+  changeNote(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeNote): Promise<void> {
+    return this.notes.change(work, id, input);
+  }
+
+  /** Phone notes that wait for whoever asks. */
+  @Get('phone-notes')
+  @Needs('see clients')
+  phoneNotes(@InWork() work: Work): Promise<PhoneNote[]> {
+    return this.queries.phoneNotes(work);
   }
 }

@@ -1,41 +1,118 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
-import type { ClientRow, ClientView, ContactView } from '@steady/contract/clients';
+import { type SQL, sql } from 'drizzle-orm';
+import { type Filter, listInWords, whyNotFilter } from '@steady/core/lists';
+import type {
+  ClientList,
+  ClientRow,
+  ClientView,
+  ContactView,
+  DetailFieldView,
+  ListFields,
+  ListValue,
+  NoteView,
+  PhoneNote,
+  SavedListView,
+} from '@steady/contract/clients';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
+import { type ClientField, clientFields, condition } from './client-fields';
+import { containing } from './containing';
 
-const PAGE = 200;
+const PAGE = 250;
+/** A file holds all; no firm has more. */
+const FILE_ROWS = 50_000;
 
-/** Escapes what LIKE would read as a pattern. */
-export const containing = (text: string) => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+export interface ListAsked {
+  find?: string;
+  filters?: Filter[];
+  columns?: string[];
+  /** A field to sort by, with a minus before it for downwards. */
+  sort?: string;
+  from?: number;
+}
 
 @Injectable()
 export class ClientQueries {
-  /** A page of clients by name. `after` is the id of the last one shown before. */
-  async list(work: Work, asked: { find?: string; after?: string }): Promise<{ rows: ClientRow[]; more: boolean; total: number }> {
-    const matching = asked.find ? sql`and c.name ilike ${containing(asked.find)}` : sql``;
-    const later = asked.after
-      ? sql`and (c.name collate "unicode", c.id) > (select p.name collate "unicode", p.id from clients p where p.id = ${asked.after})`
-      : sql``;
-    const found = await rows<ClientRow & { total: number }>(
+  /** The details the firm keeps, in its order. */
+  details(work: Work): Promise<DetailFieldView[]> {
+    return rows<DetailFieldView>(work.tx, sql`select id, name, kind, choices, forms from detail_fields where firm_id = ${work.firm.id} order by position, id`);
+  }
+
+  async fields(work: Work): Promise<ClientField[]> {
+    return clientFields(await this.details(work), may(work.actor, 'see fees'));
+  }
+
+  /** What a list can show and be filtered by, and the lists saved. */
+  async listFields(work: Work): Promise<ListFields> {
+    const fields = (await this.fields(work)).map(({ key, name, kind, choices }) => ({ key, name, kind, ...(choices ? { choices } : {}) }));
+    const saved = await rows<SavedListView>(
       work.tx,
-      sql`with page as (
-            select c.*, count(*) over ()::int as total from clients c where c.firm_id = ${work.firm.id} ${matching} ${later}
-            order by c.name collate "unicode", c.id limit ${PAGE + 1})
-          select c.id, c.number, c.name, c.standing, c.legal_form as "legalForm", c.trade, c.way, c.total,
-                 next.due_on as "nextDue", next.name as "nextWhat",
-                 coalesce(j.open, 0)::int as "openJobs", j.waiting as "waitingSince",
-                 coalesce(i.unpaid, 0)::float8 as unpaid, coalesce(w.wip, 0)::float8 as wip, m.short_name as manager
-          from page c
-          left join lateral (select due_on, name from obligations o where o.client_id = c.id and o.status in ('open', 'filing') order by due_on limit 1) next on true
-          left join lateral (select count(*) as open, min(waiting_since) as waiting from jobs where client_id = c.id and status <> 'finished') j on true
-          left join lateral (select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)) as unpaid from invoices i where i.client_id = c.id and i.status = 'issued') i on true
-          left join lateral (select sum(amount) as wip from wip_postings where client_id = c.id) w on true
-          left join members m on m.id = c.manager_id
-          order by c.name collate "unicode", c.id`,
+      sql`select id, name, member_id is null as shared, filters, columns, sort from saved_lists
+          where firm_id = ${work.firm.id} and (member_id is null or member_id = ${work.actor.id}) order by member_id is null desc, name collate "unicode"`,
     );
-    return { rows: found.slice(0, PAGE).map(({ total: _, ...row }) => row), more: found.length > PAGE, total: found[0]?.total ?? 0 };
+    return { fields, saved };
+  }
+
+  /** A page of clients: filtered, sorted over all of them, with the columns asked for. */
+  async list(work: Work, asked: ListAsked): Promise<ClientList> {
+    const { fields, where, order, said } = await this.prepared(work, asked);
+    const columns = fields.filter((field) => asked.columns?.includes(field.key));
+    const found = await this.rowsOf(work, where, order, columns, PAGE + 1, asked.from ?? 0);
+    const [count] = await rows<{ total: number }>(work.tx, sql`select count(*)::int as total from clients c where ${where}`);
+    return { rows: found.slice(0, PAGE), more: found.length > PAGE, total: count!.total, said };
+  }
+
+  /** All of a list, for a file. */
+  async whole(work: Work, asked: ListAsked): Promise<{ columns: ClientField[]; rows: ClientRow[]; said: string }> {
+    const { fields, where, order, said } = await this.prepared(work, asked);
+    const columns = (asked.columns ?? []).flatMap((key) => fields.filter((field) => field.key === key));
+    return { columns, rows: await this.rowsOf(work, where, order, columns, FILE_ROWS, 0), said };
+  }
+
+  /** The ids of all clients of a list, to choose all that were found. */
+  async idsOf(work: Work, asked: ListAsked): Promise<string[]> {
+    const { where } = await this.prepared(work, asked);
+    return (await rows<{ id: string }>(work.tx, sql`select c.id from clients c where ${where} limit 5000`)).map((row) => row.id);
+  }
+
+  private async prepared(work: Work, asked: ListAsked): Promise<{ fields: ClientField[]; where: SQL; order: SQL; said: string }> {
+    const fields = await this.fields(work);
+    const { filters = [] } = asked;
+    const conditions = filters.map((filter) => {
+      const field = fields.find((one) => one.key === filter.field);
+      const why = whyNotFilter(field, filter);
+      if (why) throw Problem.invalid([{ field: 'filters', message: why }], why);
+      return condition(field!, filter);
+    });
+    const where = sql.join([sql`c.firm_id = ${work.firm.id}`, ...(asked.find ? [sql`c.name ilike ${containing(asked.find)}`] : []), ...conditions], sql` and `);
+    const down = asked.sort?.startsWith('-') ?? false;
+    const by = asked.sort ? fields.find((field) => field.key === asked.sort!.replace(/^-/, '')) : undefined;
+    const byName = fields.find((field) => field.key === 'name')!.sort!;
+    const order = sql`${by && by.key !== 'name' ? sql`${by.sort ?? by.value} ${down ? sql`desc` : sql`asc`} nulls last, ` : sql``}${byName} ${by?.key === 'name' && down ? sql`desc` : sql`asc`}, c.id`;
+    const names = new Map(
+      (await rows<{ id: string; name: string }>(work.tx, sql`select id, name from members where firm_id = ${work.firm.id}`)).map((row) => [row.id, row.name]),
+    );
+    return { fields, where, order, said: listInWords('clients', fields, filters, (id) => names.get(id) ?? 'somebody') };
+  }
+
+  private async rowsOf(work: Work, where: SQL, order: SQL, columns: ClientField[], limit: number, from: number): Promise<ClientRow[]> {
+    const values = columns.map((column, index) => sql`, ${column.value} as ${sql.identifier(`v${index}`)}`);
+    const found = await rows<Omit<ClientRow, 'values'> & Record<string, ListValue>>(
+      work.tx,
+      // The page is found first: a value is worked out for the clients that are shown, and not for all.
+      sql`with page as materialized (select c.id, row_number() over (order by ${order}) as place from clients c where ${where} order by place limit ${limit} offset ${from})
+          select c.id, c.name, c.standing, c.legal_form as "legalForm"${values.length > 0 ? sql.join(values, sql``) : sql``}
+          from page join clients c on c.id = page.id order by page.place`,
+    );
+    return found.map(({ id, name, standing, legalForm, ...rest }) => ({
+      id,
+      name,
+      standing,
+      legalForm,
+      values: Object.fromEntries(columns.map((column, index) => [column.key, rest[`v${index}`] ?? null])),
+    }));
   }
 
   /** The labels in use, in their order. */
@@ -48,10 +125,11 @@ export class ClientQueries {
   }
 
   async view(work: Work, clientId: string): Promise<ClientView> {
-    const [client] = await rows<Omit<ClientView, 'contacts'>>(
+    const [client] = await rows<Omit<ClientView, 'contacts' | 'notes'>>(
       work.tx,
       sql`select c.id, c.version, c.number, c.name, c.standing, c.since, c.legal_form as "legalForm", c.trade, c.year_end as "yearEnd", c.vat_registered as "vatRegistered",
-                 c.vat_group as "vatGroup", c.vat_number as "vatNumber", c.employer, c.annual_return_date as "annualReturnDate", c.way, c.note,
+                 c.vat_group as "vatGroup", c.vat_number as "vatNumber", c.employer, c.annual_return_date as "annualReturnDate", c.way, c.tax_number as "taxNumber", c.company_number as "companyNumber", c.ended_on as "endedOn", c.end_reason as "endReason",
+                 c.paper_place as "paperPlace", c.labels, c.details,
                  c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId",
                  coalesce(i.unpaid, 0)::float8 as unpaid, i.since as "unpaidSince", coalesce(w.wip, 0)::float8 as wip,
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor"
@@ -66,6 +144,24 @@ export class ClientQueries {
       work.tx,
       sql`select p.id, p.name, p.email, p.phone, l.role from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = ${clientId} order by l.position`,
     );
-    return { ...client, contacts };
+    return { ...client, contacts, notes: await this.notes(work, clientId) };
+  }
+
+  /** Notes of a client: the pinned first, then what is open, then the newest. */
+  private notes(work: Work, clientId: string): Promise<NoteView[]> {
+    return rows<NoteView>(
+      work.tx,
+      sql`select id, client_id as "clientId", kind, text, pinned, at, by_name as "byName", for_id as "forId", done_at as "doneAt", done_by as "doneBy" from client_notes
+          where client_id = ${clientId} order by pinned desc, (done_at is null and kind <> 'note') desc, at desc, id desc limit 200`,
+    );
+  }
+
+  /** Phone notes that wait for the person who acts. */
+  phoneNotes(work: Work): Promise<PhoneNote[]> {
+    return rows<PhoneNote>(
+      work.tx,
+      sql`select n.id, n.client_id as "clientId", c.name as client, n.kind, n.text, n.pinned, n.at, n.by_name as "byName", n.for_id as "forId", n.done_at as "doneAt", n.done_by as "doneBy"
+          from client_notes n join clients c on c.id = n.client_id where n.for_id = ${work.actor.id} and n.kind = 'phone' and n.done_at is null order by n.at`,
+    );
   }
 }

@@ -1,12 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
-import type { AddClient, ChangeClient, ClientFactsInput, ContactInput, Standing } from '@steady/contract/clients';
-import { type Tx, newId } from '../../platform/database';
+import { whyNotDetail } from '@steady/core/details';
+import { NameIndex, plainIdentifier } from '@steady/core/matching';
+import { fullDate } from '@steady/core/words';
+import type { AddClient, AlikeClient, ChangeClient, ChangeClientStanding, ClientFactsInput, ContactInput, Standing } from '@steady/contract/clients';
+import { type Tx, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
+import { clientGrants } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
+import { ClientQueries } from './clients.queries';
 import { clientContacts, clients, contacts } from './clients.tables';
 
 export type Client = typeof clients.$inferSelect;
@@ -39,6 +45,11 @@ function columnsOf(input: ClientFactsInput) {
     partnerId: input.partnerId ?? null,
     managerId: input.managerId ?? null,
     preparerId: input.preparerId ?? null,
+    taxNumber: input.taxNumber ?? null,
+    companyNumber: input.companyNumber ?? null,
+    paperPlace: input.paperPlace ?? null,
+    labels: [...new Set((input.labels ?? []).map((label) => label.trim()).filter(Boolean))].sort((a, b) => a.localeCompare(b)),
+    details: input.details ?? {},
   };
 }
 
@@ -48,15 +59,16 @@ export class ClientsService {
   constructor(
     private readonly events: Events,
     private readonly team: TeamService,
+    private readonly queries: ClientQueries,
   ) {}
 
-  async add(work: Work, input: AddClient, more: { standing?: Standing; since?: string; note?: string } = {}): Promise<string> {
-    await this.checkPeople(work, input);
+  async add(work: Work, input: AddClient, more: { standing?: Standing; since?: string } = {}): Promise<string> {
+    await this.check(work, input);
     const number = await nextNumber(work, 'client');
-    const { standing = 'active', since = work.today.toString(), note = null } = more;
+    const { standing = input.standing ?? 'active', since = work.today.toString() } = more;
     // Nothing is read back here: whoever adds a client sees it only once it was granted to them, which follows the event.
     const id = newId();
-    await work.tx.insert(clients).values({ ...columnsOf(input), id, firmId: work.firm.id, number, standing, since, note });
+    await work.tx.insert(clients).values({ ...columnsOf(input), id, firmId: work.firm.id, number, standing, since });
     await this.events.record(work, ClientAdded, { what: `added the client ${input.name}`, clientId: id, after: columnsOf(input), payload: { clientId: id } });
     if (input.contact) await this.addContact(work, id, input.contact);
     return id;
@@ -66,7 +78,7 @@ export class ClientsService {
   async change(work: Work, clientId: string, input: ChangeClient): Promise<void> {
     const before = await this.get(work, clientId);
     if (before.version !== input.version) throw Problem.stale('client', before);
-    await this.checkPeople(work, input);
+    await this.check(work, input);
     const columns = columnsOf(input);
     const changed = await work.tx
       .update(clients)
@@ -74,7 +86,7 @@ export class ClientsService {
       .where(and(eq(clients.id, clientId), eq(clients.version, input.version)))
       .returning({ id: clients.id });
     if (changed.length === 0) throw Problem.stale('client', await this.get(work, clientId));
-    const keys = (Object.keys(columns) as (keyof typeof columns)[]).filter((key) => columns[key] !== before[key]);
+    const keys = (Object.keys(columns) as (keyof typeof columns)[]).filter((key) => JSON.stringify(columns[key]) !== JSON.stringify(before[key]));
     if (keys.length === 0) return;
     const pick = (from: Partial<Client>) => Object.fromEntries(keys.map((key) => [key, from[key]]));
     await this.events.record(work, ClientChanged, {
@@ -144,6 +156,60 @@ export class ClientsService {
     return found.map((row) => row.id);
   }
 
+  /** Clients that may be the same as one that is being written down: by identifier, or by a name much like it. */
+  async alike(work: Work, { name, vatNumber, taxNumber, companyNumber, not }: Partial<ClientFactsInput> & { not?: string }): Promise<AlikeClient[]> {
+    const known = await work.tx
+      .select({
+        id: clients.id,
+        name: clients.name,
+        standing: clients.standing,
+        vatNumber: clients.vatNumber,
+        taxNumber: clients.taxNumber,
+        companyNumber: clients.companyNumber,
+      })
+      .from(clients)
+      .where(eq(clients.firmId, work.firm.id));
+    const others = known.filter((client) => client.id !== not);
+    const given = {
+      'VAT number': ['vatNumber', vatNumber],
+      'tax number': ['taxNumber', taxNumber],
+      'company number': ['companyNumber', companyNumber],
+    } as const;
+    const byNumber = Object.entries(given).flatMap(([words, [key, value]]) =>
+      value
+        ? others
+            .filter((client) => client[key] && plainIdentifier(client[key]) === plainIdentifier(value))
+            .map((client) => ({ client, why: `the same ${words}` }))
+        : [],
+    );
+    const byName = name
+      ? new NameIndex(others)
+          .like(name)
+          .slice(0, 5)
+          .map(({ named }) => ({ client: others.find((one) => one.id === named.id)!, why: 'a name much like it' }))
+      : [];
+    const seen = new Set<string>();
+    return [...byNumber, ...byName].flatMap(({ client: { id, name: found, standing }, why }) =>
+      seen.has(id) ? [] : (seen.add(id), [{ id, name: found, standing, why }]),
+    );
+  }
+
+  /** Removes a client on which nothing was done yet; for taking back what was brought in by mistake. @returns false when something was. */
+  async removeUnused(work: Work, clientId: string): Promise<boolean> {
+    const [used] = await rows<{ used: boolean }>(
+      work.tx,
+      sql`select exists (select from service_lines where client_id = ${clientId}) or exists (select from jobs where client_id = ${clientId}) or exists (select from documents where client_id = ${clientId})
+            or exists (select from messages where client_id = ${clientId}) or exists (select from client_notes where client_id = ${clientId}) as used`,
+    );
+    if (used!.used) return false;
+    const links = await work.tx.delete(clientContacts).where(eq(clientContacts.clientId, clientId)).returning({ contactId: clientContacts.contactId });
+    for (const { contactId } of links)
+      await work.tx.execute(sql`delete from contacts where id = ${contactId} and not exists (select from client_contacts l where l.contact_id = ${contactId})`);
+    await work.tx.delete(clientGrants).where(eq(clientGrants.clientId, clientId));
+    await work.tx.delete(clients).where(eq(clients.id, clientId));
+    return true;
+  }
+
   /** Names another person wherever one is named as partner, manager or preparer. @returns on how many clients. */
   async handOver(work: Work, from: string, to: string): Promise<number> {
     const changed = new Set<string>();
@@ -158,9 +224,46 @@ export class ClientsService {
     return changed.size;
   }
 
-  private async checkPeople(work: Work, input: ClientFactsInput): Promise<void> {
-    const { partnerId, managerId, preparerId } = input;
+  private async check(work: Work, { partnerId, managerId, preparerId, details }: ClientFactsInput): Promise<void> {
     await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
+    if (details && Object.keys(details).length > 0) await this.checkDetails(work, details);
+  }
+
+  /** @throws Problem at "details.<id>" for a value that does not fit, or a detail that the firm does not keep */
+  async checkDetails(work: Work, details: Record<string, unknown>): Promise<void> {
+    const known = await this.queries.details(work);
+    const faults = Object.entries(details).flatMap(([id, value]) => {
+      const field = known.find((one) => one.id === id);
+      const message = field ? whyNotDetail(field, value) : 'The firm does not keep this detail any more.';
+      return message ? [{ field: `details.${id}`, message }] : [];
+    });
+    if (faults.length > 0) throw Problem.invalid(faults);
+  }
+
+  /** Makes a prospect a client, a client a former one, or takes one back, with the day and the reason. */
+  async setStanding(work: Work, clientId: string, input: ChangeClientStanding): Promise<void> {
+    const before = await this.get(work, clientId);
+    if (before.version !== input.version) throw Problem.stale('client', before);
+    const { standing, on, reason = null } = input;
+    const ends = standing === 'former';
+    const set = {
+      standing,
+      endedOn: ends ? on : null,
+      endReason: ends ? reason : null,
+      ...(before.standing === 'prospect' && standing === 'active' ? { since: on } : {}),
+    };
+    await work.tx
+      .update(clients)
+      .set({ ...set, version: before.version + 1 })
+      .where(eq(clients.id, clientId));
+    const words = { prospect: 'a prospect', active: 'an active client', former: 'a former client' };
+    await this.events.record(work, ClientChanged, {
+      what: `made ${before.name} ${words[standing]} from ${fullDate(civil(on))}${reason ? `: ${reason}` : ''}`,
+      clientId,
+      before: { standing: before.standing },
+      after: set,
+      payload: { clientId },
+    });
   }
 }
 

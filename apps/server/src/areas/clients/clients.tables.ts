@@ -1,6 +1,8 @@
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { LegalForm, Standing, VatGroup, Way } from '@steady/contract/clients';
-import { day, firmId, grantedClients, id, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
+import type { DetailKind, DetailValue } from '@steady/core/details';
+import type { Filter } from '@steady/core/lists';
+import type { LegalForm, NoteKind, Standing, VatGroup, Way } from '@steady/contract/clients';
+import { day, firmId, grantedClients, id, moment, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const clients = pgTable(
   'clients',
@@ -23,8 +25,16 @@ export const clients = pgTable(
     /** "MM-DD" */
     annualReturnDate: text('annual_return_date'),
     way: text('way').$type<Way>().notNull(),
-    note: text('note'),
     labels: jsonb('labels').$type<string[]>().notNull().default([]),
+    taxNumber: text('tax_number'),
+    companyNumber: text('company_number'),
+    /** The day it became a former client, and why. */
+    endedOn: day('ended_on'),
+    endReason: text('end_reason'),
+    /** Where the client's paper is: "shelf 4", "with Niamh", "picked up". */
+    paperPlace: text('paper_place'),
+    /** The firm's own details, by the id of the detail. */
+    details: jsonb('details').$type<Record<string, DetailValue>>().notNull().default({}),
     partnerId: uuid('partner_id'),
     managerId: uuid('manager_id'),
     preparerId: uuid('preparer_id'),
@@ -53,3 +63,83 @@ export const clientContacts = pgTable(
   },
   (t) => [ownFirm(), ofSeenClient(), primaryKey({ columns: [t.clientId, t.contactId] }), index().on(t.contactId)],
 );
+
+/** Details that the firm decided to keep of its clients. */
+export const detailFields = pgTable(
+  'detail_fields',
+  {
+    id: id(),
+    firmId: firmId(),
+    position: integer('position').notNull(),
+    name: text('name').notNull(),
+    kind: text('kind').$type<DetailKind>().notNull(),
+    choices: jsonb('choices').$type<string[]>().notNull(),
+    /** Legal forms that have it; none means all. */
+    forms: jsonb('forms').$type<string[]>().notNull(),
+  },
+  (t) => [ownFirm(), unique().on(t.firmId, t.name)],
+);
+
+/** Notes on a client: a pinned one is seen at once; an open question is the preparer's own; a phone note meets a colleague. */
+export const clientNotes = pgTable(
+  'client_notes',
+  {
+    id: id(),
+    firmId: firmId(),
+    clientId: uuid('client_id')
+      .notNull()
+      .references(() => clients.id),
+    kind: text('kind').$type<NoteKind>().notNull(),
+    text: text('text').notNull(),
+    pinned: boolean('pinned').notNull().default(false),
+    at: moment('at').notNull(),
+    byId: uuid('by_id'),
+    byName: text('by_name').notNull(),
+    /** For whom a phone note is. */
+    forId: uuid('for_id'),
+    /** When a question was answered or a phone note taken, and by whom. */
+    doneAt: moment('done_at'),
+    doneBy: text('done_by'),
+  },
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId), index().on(t.firmId, t.forId)],
+);
+
+/** Lists that somebody saved: for oneself, or for everybody in the firm. */
+export const savedLists = pgTable(
+  'saved_lists',
+  {
+    id: id(),
+    firmId: firmId(),
+    /** Whose it is; nobody's when it is shared. */
+    memberId: uuid('member_id'),
+    name: text('name').notNull(),
+    filters: jsonb('filters').$type<Filter[]>().notNull(),
+    columns: jsonb('columns').$type<string[]>().notNull(),
+    sort: text('sort'),
+  },
+  (t) => [ownFirm(), index().on(t.firmId, t.memberId)],
+);
+
+/** Changes of many clients at once, with what stood before, so that they can be undone. */
+export const bulkChanges = pgTable(
+  'bulk_changes',
+  {
+    id: id(),
+    firmId: firmId(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    byId: uuid('by_id'),
+    what: text('what').notNull(),
+    /** For each client what was set and what stood there before; `added` where it came with this change. */
+    rows: jsonb('rows').$type<BulkRow[]>().notNull(),
+    undoneAt: moment('undone_at'),
+  },
+  (t) => [ownFirm(), index().on(t.firmId, t.at)],
+);
+
+export interface BulkRow {
+  clientId: string;
+  added?: true;
+  before: Record<string, unknown>;
+  after: Record<string, unknown>;
+}

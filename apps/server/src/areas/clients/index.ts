@@ -1,2 +1,6 @@
-export { ClientQueries, containing } from './clients.queries';
+export { BulkService } from './bulk.service';
+export { ListsService } from './lists.service';
+export { NotesService } from './notes.service';
+export { ClientQueries } from './clients.queries';
+export { containing } from './containing';
 export { type Client, ClientAdded, ClientChanged, ClientsService, type Contact, factsOf } from './clients.service';

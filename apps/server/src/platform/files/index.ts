@@ -1,3 +1,3 @@
 export { FileStore, type StoredFile } from './file-store';
 export { type Upload, receiveUpload, tidyName } from './receive-upload';
-export { csvText } from './csv';
+export { type Cell, csvText } from './csv';

@@ -1,10 +1,13 @@
-import { AddClient, ChangeClient, type ClientView, LEGAL_FORMS, VAT_GROUPS } from '@steady/contract/clients';
-import { send } from '../../app/api';
+import { useDeferredValue } from 'react';
+import { Link } from 'react-router';
+import { AddClient, type AlikeClient, ChangeClient, type ClientView, type DetailFieldView, LEGAL_FORMS, VAT_GROUPS } from '@steady/contract/clients';
+import { send, useData } from '../../app/api';
 import { useTeam } from '../../app/session';
-import { ChoiceField, MonthDayField, SelectField, TextField } from '../../ui/fields';
+import { ChoiceField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
+import { DetailInputs } from './detail-inputs';
 import { FORM_WORDS } from './words';
 
 interface Props {
@@ -15,14 +18,36 @@ interface Props {
   onSaved(id: string): void;
 }
 
-const blank = { name: '', vatRegistered: false, employer: false, way: 'online' as const, contact: { name: '', email: '', phone: '', role: '' } };
+const blank = {
+  name: '',
+  standing: 'active' as const,
+  vatRegistered: false,
+  employer: false,
+  way: 'online' as const,
+  contact: { name: '', email: '', phone: '', role: '' },
+};
 
 /** What of a record goes into the form: nothing for what is not known. */
 function startFrom(client: ClientView | undefined): Partial<AddClient & ChangeClient> {
   if (!client) return blank;
   const { name, legalForm, yearEnd, vatRegistered, vatGroup, vatNumber, employer, annualReturnDate, way, trade, partnerId, managerId, preparerId, version } =
     client;
-  const known = { yearEnd, vatGroup, vatNumber, annualReturnDate, trade, partnerId, managerId, preparerId };
+  const { taxNumber, companyNumber, paperPlace, labels, details } = client;
+  const known = {
+    labels,
+    details,
+    taxNumber,
+    companyNumber,
+    paperPlace,
+    yearEnd,
+    vatGroup,
+    vatNumber,
+    annualReturnDate,
+    trade,
+    partnerId,
+    managerId,
+    preparerId,
+  };
   return { name, legalForm, vatRegistered, employer, way, version, ...Object.fromEntries(Object.entries(known).filter(([, value]) => value !== null)) };
 }
 
@@ -49,6 +74,8 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   const { errors } = formState;
   const legalForm = watch('legalForm');
   const vat = watch('vatRegistered');
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const ownDetails = details.filter((detail) => detail.forms.length === 0 || (legalForm && detail.forms.includes(legalForm)));
   const hasYear = legalForm === 'company' || legalForm === 'co-operative' || legalForm === 'charity';
   const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
   const people = (role: 'partnerId' | 'managerId' | 'preparerId', label: string) => (
@@ -75,6 +102,18 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         <BothVersions mine={form.getValues()} theirs={theirs} onTakeMine={() => (setValue('version', theirs.version), onSubmit())} onTakeTheirs={onClose} />
       )}
       <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
+      <Alike name={watch('name')} vatNumber={watch('vatNumber')} taxNumber={watch('taxNumber')} companyNumber={watch('companyNumber')} not={client?.id} />
+      {!client && (
+        <ChoiceField
+          label="Stands as"
+          control={control}
+          name="standing"
+          choices={[
+            { value: 'active', words: 'a client' },
+            { value: 'prospect', words: 'a prospect', hint: 'thinks about joining' },
+          ]}
+        />
+      )}
       <div className="grid grid-cols-2 gap-x-4">
         <SelectField label="Legal form" {...register('legalForm')} error={errors.legalForm?.message} defaultValue="">
           <option value="" disabled>
@@ -120,6 +159,10 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
           <TextField label="VAT number" {...register('vatNumber')} error={errors.vatNumber?.message} />
         </div>
       )}
+      <div className="grid grid-cols-2 gap-x-4">
+        <TextField label="Tax number" {...register('taxNumber')} error={errors.taxNumber?.message} />
+        {hasYear && <TextField label="Company number" {...register('companyNumber')} error={errors.companyNumber?.message} />}
+      </div>
       <ChoiceField
         label="Employs people"
         control={control}
@@ -143,6 +186,16 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
           { value: 'paper', words: 'on paper' },
         ]}
       />
+      {watch('way') === 'paper' && (
+        <TextField label="Where its paper is" hint="Shelf 4, with Niamh, picked up" {...register('paperPlace')} error={errors.paperPlace?.message} />
+      )}
+      <WordsField label="Labels" control={control} name="labels" hint="Your own words, with commas between them" error={errors.labels?.message} />
+      {ownDetails.length > 0 && (
+        <section className="mt-4 border-t border-rule pt-3">
+          <h3 className="mb-2">Details of our own</h3>
+          <DetailInputs details={ownDetails} control={control} errors={errors} />
+        </section>
+      )}
       {!client && (
         <section className="mt-4 border-t border-rule pt-3">
           <h3 className="mb-2">First contact</h3>
@@ -161,6 +214,36 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         {people('preparerId', 'Preparer')}
       </section>
     </Leaf>
+  );
+}
+
+/** Says at once when a client that is written down may be there already. */
+function Alike(given: { name?: string; vatNumber?: string; taxNumber?: string; companyNumber?: string; not?: string }) {
+  const asked = useDeferredValue(
+    new URLSearchParams(
+      Object.entries(given).filter((entry): entry is [string, string] => typeof entry[1] === 'string' && entry[1].trim().length >= 4),
+    ).toString(),
+  );
+  const worth = /(^|&)(name|vatNumber|taxNumber|companyNumber)=/.test(asked);
+  const { data = [] } = useData<AlikeClient[]>(worth ? `/api/clients/alike?${asked}` : null);
+  if (data.length === 0) return null;
+  return (
+    <div className="mb-3 border border-[#eadbb5] bg-ochre-tint px-3 py-2 text-table" role="status">
+      <p className="font-semibold">{data.length === 1 ? 'This may be there already' : 'One of these may be it already'}</p>
+      <ul>
+        {data.map((client) => (
+          <li key={client.id}>
+            <Link className="lnk" to={`/clients/${client.id}`}>
+              {client.name}
+            </Link>
+            <span className="text-soft">
+              {' '}
+              {client.standing}, {client.why}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

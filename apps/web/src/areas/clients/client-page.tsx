@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { detailInWords } from '@steady/core/details';
 import { formatMoney } from '@steady/core/money';
 import type { ObligationView } from '@steady/contract/almanac';
-import type { ClientView } from '@steady/contract/clients';
+import type { ClientView, DetailFieldView } from '@steady/contract/clients';
 import type { ServiceLineView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
@@ -19,6 +20,8 @@ import { JobList } from '../jobs/job-list';
 import { MessageList } from '../post/message-list';
 import { ServiceLines } from '../services/service-lines';
 import { ClientLeaf } from './client-leaf';
+import { NoteList } from './note-list';
+import { StandingLeaf } from './standing-leaf';
 import { ContactLeaf } from './contact-leaf';
 import { FORM_WORDS } from './words';
 
@@ -28,6 +31,7 @@ const SECTIONS = [
   { key: 'documents', words: 'Documents' },
   { key: 'money', words: 'Money' },
   { key: 'correspondence', words: 'Correspondence' },
+  { key: 'notes', words: 'Notes' },
   { key: 'history', words: 'History' },
   { key: 'access', words: 'Who sees it' },
 ];
@@ -36,15 +40,19 @@ export function ClientPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
   const { nameOf } = useTeam();
-  const [leaf, setLeaf] = useState<'facts' | 'contact' | null>(null);
+  const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | null>(null);
   const { data: client, error } = useData<ClientView>(`/api/clients/${id}`);
   const { data: ahead = [] } = useData<ObligationView[]>(`/api/clients/${id}/obligations`);
   const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
   const mayChange = session.may('change clients');
   useKeys(mayChange ? [{ press: 'e', does: 'change the facts', act: () => setLeaf('facts') }] : []);
   if (error) return <Trouble error={error} />;
   if (!client) return null;
   const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
+  /** Pinned notes, and phone notes that nobody took yet. */
+  const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
+  const questions = client.notes.filter((note) => note.kind === 'question' && note.doneAt === null).length;
   const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
   return (
     <Page
@@ -99,11 +107,21 @@ export function ClientPage() {
       }
       tools={
         <>
-          <Views views={sections.map((one) => ({ to: `/clients/${id}${one.key ? `/${one.key}` : ''}`, words: one.words }))} />
+          <Views
+            views={sections.map((one) => ({
+              to: `/clients/${id}${one.key ? `/${one.key}` : ''}`,
+              words: one.key === 'notes' && questions > 0 ? `${one.words}, ${questions} open` : one.words,
+            }))}
+          />
           {mayChange && (
-            <button className="act-quiet ml-auto" onClick={() => setLeaf('facts')}>
-              Change the facts
-            </button>
+            <span className="ml-auto flex gap-3">
+              <button className="act-quiet" onClick={() => setLeaf('standing')}>
+                {client.standing === 'prospect' ? 'Make it a client' : client.standing === 'active' ? 'End' : 'Take back'}
+              </button>
+              <button className="act-quiet" onClick={() => setLeaf('facts')}>
+                Change the facts
+              </button>
+            </span>
           )}
         </>
       }
@@ -129,6 +147,38 @@ export function ClientPage() {
               <dd>{client.employer ? 'yes' : 'nobody'}</dd>
               <dt>Works</dt>
               <dd>{client.way === 'paper' ? 'on paper' : 'online'}</dd>
+              {client.taxNumber && (
+                <>
+                  <dt>Tax number</dt>
+                  <dd>{client.taxNumber}</dd>
+                </>
+              )}
+              {client.companyNumber && (
+                <>
+                  <dt>Company number</dt>
+                  <dd>{client.companyNumber}</dd>
+                </>
+              )}
+              {client.paperPlace && (
+                <>
+                  <dt>Paper is</dt>
+                  <dd>{client.paperPlace}</dd>
+                </>
+              )}
+              {details
+                .filter((detail) => client.details[detail.id] !== undefined)
+                .map((detail) => (
+                  <div key={detail.id} className="contents">
+                    <dt>{detail.name}</dt>
+                    <dd>{detailInWords(detail.kind, client.details[detail.id])}</dd>
+                  </div>
+                ))}
+              {client.labels.length > 0 && (
+                <>
+                  <dt>Labels</dt>
+                  <dd>{client.labels.join(', ')}</dd>
+                </>
+              )}
               <dt>Number</dt>
               <dd>{client.number}</dd>
             </dl>
@@ -165,11 +215,18 @@ export function ClientPage() {
         </>
       }
     >
-      {client.note && (
-        <p className="mb-3 border border-[#eadbb5] bg-ochre-tint px-2.5 py-1.5 text-table">
-          <b>Note</b> {client.note}
+      {client.standing === 'former' && (
+        <p className="mb-3 border border-rule bg-page px-2.5 py-1.5 text-table">
+          <b>Former client</b>
+          {client.endedOn && ` since ${dayInWords(client.endedOn, session.day)}`}
+          {client.endReason && `: ${client.endReason}`}
         </p>
       )}
+      {atOnce.map((note) => (
+        <p key={note.id} className="mb-3 border border-[#eadbb5] bg-ochre-tint px-2.5 py-1.5 text-table">
+          <b>{note.kind === 'phone' ? `Phone note for ${nameOf(note.forId)}` : 'Note'}</b> {note.text}
+        </p>
+      ))}
       {section === '' && (
         <>
           <DeadlineTable
@@ -185,9 +242,11 @@ export function ClientPage() {
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}
       {section === 'correspondence' && <MessageList of={`client=${id}`} />}
+      {section === 'notes' && <NoteList clientId={id} notes={client.notes} />}
       {section === 'history' && <HistoryList of={`client=${id}`} />}
       {section === 'access' && <ViewerList clientId={id} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
+      {leaf === 'standing' && <StandingLeaf client={client} onClose={() => setLeaf(null)} />}
       {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}
     </Page>
   );

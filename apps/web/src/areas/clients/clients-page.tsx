@@ -1,118 +1,191 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { formatMoney } from '@steady/core/money';
-import type { ClientRow } from '@steady/contract/clients';
+import type { BulkOutcome, ClientList, ClientRow, ListFields } from '@steady/contract/clients';
+import { type ProblemError, read, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
-import { Day, DueWords } from '../../ui/due';
+import { useAct } from '../../app/use-act';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { NameFilter, Page } from '../../ui/page';
-import { waitedWords } from '../../ui/words';
+import { useSay } from '../../ui/toasts';
+import { BulkLeaf } from './bulk-leaf';
 import { ClientLeaf } from './client-leaf';
-import { FORM_WORDS } from './words';
+import { ColumnChooser } from './column-chooser';
+import { FilterLine } from './filter-line';
+import { useListState } from './list-state';
+import { SavedLists } from './saved-lists';
+import { ValueCell } from './value-cell';
 
-interface ClientPageAnswer {
-  rows: ClientRow[];
-  more: boolean;
-  total: number;
-}
-
-const lastName = (name: string, form: ClientRow['legalForm']) => (form === 'person' ? (name.split(' ').at(-1) ?? name) : name);
-
+/** Every client that the person sees: any fact as column, filtered in words, chosen and changed together. */
 export function ClientsPage() {
   const session = useSession();
   const navigate = useNavigate();
+  const say = useSay();
+  const { act, busy } = useAct();
   const [search, setSearch] = useSearchParams();
-  const [find, setFind] = useState('');
+  const state = useListState();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [changing, setChanging] = useState(false);
+  const [done, setDone] = useState<BulkOutcome | null>(null);
   const adding = search.has('new');
-  const { data, size, setSize } = useSWRInfinite<ClientPageAnswer>((_index: number, before: ClientPageAnswer | null) => {
-    if (before && !before.more) return null;
-    const after = before ? `&after=${before.rows.at(-1)!.id}` : '';
-    return `/api/clients?find=${encodeURIComponent(find.trim())}${after}`;
-  });
+  const mayChange = session.may('change clients');
+  const { data: known } = useData<ListFields>('/api/clients/fields');
+  const { data, error, size, setSize } = useSWRInfinite<ClientList, ProblemError>(
+    (index: number, before: ClientList | null) => {
+      if (before && !before.more) return null;
+      const from = before ? index * before.rows.length : 0;
+      return `/api/clients?${state.query}${from > 0 ? `&from=${from}` : ''}`;
+    },
+    { keepPreviousData: true },
+  );
   const rows = useMemo(() => data?.flatMap((page) => page.rows) ?? [], [data]);
   const more = data?.at(-1)?.more ?? false;
   const total = data?.[0]?.total ?? 0;
-  const waiting = rows.filter((row) => row.waitingSince).length;
-  const seesFees = session.may('see fees');
-  useKeys(session.may('change clients') ? [{ press: 'n', does: 'new client', act: () => setSearch({ new: '' }) }] : []);
+  const end = useRef<HTMLDivElement>(null);
+  // The next page is fetched before its place comes into view.
+  useEffect(() => {
+    if (!end.current || !more) return;
+    const watcher = new IntersectionObserver((seen) => seen.some((one) => one.isIntersecting) && void setSize(size + 1), { rootMargin: '2000px' });
+    watcher.observe(end.current);
+    return () => watcher.disconnect();
+  }, [more, size, setSize]);
+  useKeys(mayChange ? [{ press: 'n', does: 'new client', act: () => setSearch({ new: '' }) }] : []);
+  const fields = known?.fields ?? [];
+  const shown = state.columns.flatMap((key) => fields.filter((field) => field.key === key));
   const columns: Column<ClientRow>[] = [
-    { key: 'name', head: 'Client', cell: (row) => <span className="font-semibold">{row.name}</span>, sort: (row) => lastName(row.name, row.legalForm) },
     {
-      key: 'form',
-      head: 'Kind',
-      cell: (row) => <span className="text-soft">{row.standing === 'active' ? FORM_WORDS[row.legalForm] : row.standing}</span>,
-      sort: (row) => row.legalForm,
-      wide: true,
+      key: 'name',
+      head: 'Client',
+      cell: (row) => (
+        <>
+          <span className="font-semibold">{row.name}</span>
+          {row.standing !== 'active' && <span className="text-soft"> {row.standing}</span>}
+        </>
+      ),
+      sort: () => null,
     },
-    {
-      key: 'way',
-      head: 'Works',
-      cell: (row) => (row.way === 'paper' ? <span className="soon whitespace-nowrap">on paper</span> : <span className="text-soft">online</span>),
-      sort: (row) => row.way,
-      wide: true,
-    },
-    { key: 'due', head: 'Next deadline', cell: (row) => row.nextDue && <Day of={row.nextDue} />, sort: (row) => row.nextDue },
-    { key: 'in', head: '', cell: (row) => row.nextDue && <DueWords due={row.nextDue} /> },
-    { key: 'what', head: 'What', cell: (row) => row.nextWhat ?? <span className="text-soft">no service yet</span>, wide: true },
-    { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.openJobs || '', sort: (row) => row.openJobs, wide: true },
-    {
-      key: 'waits',
-      head: 'We wait',
-      cell: (row) => row.waitingSince && <span className="whitespace-nowrap">{waitedWords(row.waitingSince, session.day)}</span>,
-      sort: (row) => row.waitingSince,
-      wide: true,
-    },
-    ...(seesFees
-      ? ([
-          { key: 'wip', head: 'WIP', figure: true, cell: (row) => (row.wip ? formatMoney(row.wip) : ''), sort: (row) => row.wip, wide: true },
-          { key: 'unpaid', head: 'Unpaid', figure: true, cell: (row) => (row.unpaid ? formatMoney(row.unpaid) : ''), sort: (row) => row.unpaid, wide: true },
-        ] satisfies Column<ClientRow>[])
-      : []),
-    { key: 'manager', head: 'Manager', cell: (row) => row.manager, sort: (row) => row.manager, wide: true },
+    ...shown.map((field): Column<ClientRow> => ({
+      key: field.key,
+      head: field.kind === 'money' ? `${field.name}, ${session.firm.currency}` : field.name,
+      cell: (row) => <ValueCell field={field} row={row} />,
+      sort: () => null,
+      figure: field.kind === 'money' || field.kind === 'number',
+      wide: field.key !== 'due',
+    })),
   ];
-  const sum = (pick: (row: ClientRow) => number) => formatMoney(rows.reduce((all, row) => all + pick(row), 0));
+  const money = shown.filter((field) => field.kind === 'money');
+  const sums = Object.fromEntries(money.map((field) => [field.key, formatMoney(rows.reduce((sum, row) => sum + Number(row.values[field.key] ?? 0), 0))]));
+  const waiting = rows.filter((row) => row.values.waits).length;
+  const ids = [...chosen];
+  const chooseAllFound = () => act(async () => setChosen(new Set((await read(`/api/clients/ids?${state.query}`)) as string[])));
+  const undo = () =>
+    act(async () => {
+      say((await send<BulkOutcome>('POST', `/api/clients/bulk/${done!.id}/undo`)).said);
+      setDone(null);
+    });
   return (
     <Page
       title="Clients"
       sum={
-        <>
-          {find.trim() ? `${total} of that name` : `${total} clients`}; {waiting === 0 ? 'we wait for none of them' : `we wait for ${waiting} of them`}.
-        </>
+        error ? (
+          <span className="text-rust">{error.message}</span>
+        ) : (
+          data && (
+            <>
+              {data[0]!.said}
+              {state.find.trim() && ` with "${state.find.trim()}" in the name`}: {total}
+              {state.columns.includes('waits') && rows.length === total && `; we wait for ${waiting === 0 ? 'none' : waiting} of them`}.
+            </>
+          )
+        )
       }
       tools={
         <>
-          <NameFilter find={find} onFind={setFind} />
-          {session.may('change clients') && (
+          <SavedLists saved={known?.saved ?? []} state={state} />
+          {mayChange && (
             <button className="act ml-auto" onClick={() => setSearch({ new: '' })}>
               Add a client
             </button>
           )}
+          <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
+            <NameFilter find={state.find} onFind={(find) => state.set({ find })} />
+            {fields.length > 0 && <FilterLine fields={fields} filters={state.filters} onChange={(filters) => state.set({ filters })} />}
+            <span className="ml-auto flex gap-4 max-md:hidden">
+              {fields.length > 0 && <ColumnChooser fields={fields} columns={state.columns} onChange={(next) => state.set({ columns: next })} />}
+              <a className="lnk" href={`/api/clients/list.csv?${state.query}`}>
+                CSV
+              </a>
+              <a className="lnk" href={`/api/clients/list.xlsx?${state.query}`}>
+                XLSX
+              </a>
+            </span>
+          </span>
         </>
       }
     >
-      {data && (
+      {chosen.size > 0 && (
+        <p className="mb-2 flex flex-wrap items-baseline gap-4 border border-kelp bg-kelp-tint px-3 py-1.5 text-table" role="status">
+          <b>{chosen.size === 1 ? '1 client' : `${chosen.size} clients`} chosen</b>
+          {chosen.size < total && (
+            <button className="lnk" disabled={busy} onClick={() => void chooseAllFound()}>
+              Choose all {total} found
+            </button>
+          )}
+          <button className="lnk" onClick={() => setChosen(new Set())}>
+            Choose none
+          </button>
+          <button className="act-quiet ml-auto" onClick={() => setChanging(true)}>
+            Change them
+          </button>
+        </p>
+      )}
+      {done && (
+        <p className="mb-2 flex items-baseline gap-4 border border-rule bg-page px-3 py-1.5 text-table" role="status">
+          {done.said}
+          {done.id && (
+            <button className="lnk" disabled={busy} onClick={() => void undo()}>
+              Undo
+            </button>
+          )}
+          <button className="lnk ml-auto text-soft" onClick={() => setDone(null)}>
+            Good
+          </button>
+        </p>
+      )}
+      {data && known && (
         <LedgerTable
           label="Clients"
           columns={columns}
           rows={rows}
           keyOf={(row) => row.id}
           to={(row) => `/clients/${row.id}`}
-          total={seesFees && rows.length > 1 ? { name: `${rows.length} clients`, wip: sum((row) => row.wip), unpaid: sum((row) => row.unpaid) } : undefined}
+          sorted={{ by: state.sort, onSort: (sort) => state.set({ sort }) }}
+          chosen={mayChange ? { keys: chosen, onChoose: setChosen, nameOf: (row) => row.name } : undefined}
+          total={money.length > 0 && rows.length > 1 && !more ? { name: `${rows.length} clients`, ...sums } : undefined}
           empty={
-            find.trim()
-              ? 'No client of that name. Look for a part of it, or add the client.'
-              : 'Clients stand here. Add the first one: a name and its legal form are enough to begin.'
+            state.find.trim() || state.filters.length > 0
+              ? 'No client is found like that. Loosen a filter, or look for a part of the name.'
+              : mayChange
+                ? 'Clients stand here. Add the first one: a name and its legal form are enough to begin.'
+                : 'No client was granted to you yet. A partner or manager can do that.'
           }
         />
       )}
-      {more && (
-        <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
-          Show more
-        </button>
-      )}
+      <div ref={end} />
       <ClientLeaf open={adding} onClose={() => setSearch({}, { replace: true })} onSaved={(id) => void navigate(`/clients/${id}`)} />
+      {changing && (
+        <BulkLeaf
+          clientIds={ids}
+          onClose={() => setChanging(false)}
+          onDone={(outcome) => {
+            setChanging(false);
+            setChosen(new Set());
+            setDone(outcome);
+          }}
+        />
+      )}
     </Page>
   );
 }

@@ -2,11 +2,13 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, longDate, plainDate, sinceInWords } from '@steady/core/words';
+import type { PhoneNote } from '@steady/contract/clients';
 import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
+import { NoteLine } from '../clients/note-list';
 import { Note, Page, Trouble } from '../../ui/page';
 import { dayOf, momentInWords, waitedWords } from '../../ui/words';
 
@@ -15,6 +17,7 @@ export function TodayPage() {
   const [search, setSearch] = useSearchParams();
   const mine = search.get('whose') === 'mine';
   const { data: today, error } = useData<TodayView>(`/api/today?whose=${mine ? 'mine' : 'firm'}`);
+  const { data: phoneNotes = [] } = useData<PhoneNote[]>('/api/phone-notes');
   if (error) return <Trouble error={error} />;
   if (!today) return null;
   const longest = today.waiting[0]?.waitingSince;
@@ -76,6 +79,25 @@ export function TodayPage() {
         </>
       }
     >
+      {phoneNotes.length > 0 && (
+        <section className="mb-4" aria-label="Phone notes for you">
+          <h2 className="mb-1">{phoneNotes.length === 1 ? 'A phone note for you' : `${phoneNotes.length} phone notes for you`}</h2>
+          <ul className="sheet">
+            {phoneNotes.map((note) => (
+              <li key={note.id} className="border-b border-rule-soft last:border-0">
+                <p className="px-3 pt-1.5 text-table">
+                  <Link className="lnk font-semibold" to={`/clients/${note.clientId}`}>
+                    {note.client}
+                  </Link>
+                </p>
+                <ul>
+                  <NoteLine note={note} />
+                </ul>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <div className="sheet overflow-x-auto">
         <table className="ledger" aria-label="What needs somebody now">
           <tbody>

@@ -1,0 +1,207 @@
+import { Injectable } from '@nestjs/common';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { detailInWords } from '@steady/core/details';
+import type { BulkChange, BulkOutcome, BulkPreview, BulkView, ChangeMany, DetailFieldView } from '@steady/contract/clients';
+import { newId } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { type Work, staffId } from '../../platform/work';
+import { TeamService } from '../team';
+import { ClientQueries } from './clients.queries';
+import { type Client, ClientChanged, ClientsService } from './clients.service';
+import { type BulkRow, bulkChanges, clients } from './clients.tables';
+
+export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed');
+export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone');
+
+type Set = Partial<Pick<Client, 'labels' | 'partnerId' | 'managerId' | 'preparerId' | 'way' | 'details'>>;
+const KEYS = ['labels', 'partnerId', 'managerId', 'preparerId', 'way', 'details'] as const;
+const NAMES: Record<(typeof KEYS)[number], string> = {
+  labels: 'labels',
+  partnerId: 'partner',
+  managerId: 'manager',
+  preparerId: 'preparer',
+  way: 'works',
+  details: 'details',
+};
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const count = (number: number) => (number === 1 ? '1 client' : `${number} clients`);
+
+/** Changes of many clients at once: shown before, made together, undone together. */
+@Injectable()
+export class BulkService {
+  constructor(
+    private readonly events: Events,
+    private readonly team: TeamService,
+    private readonly queries: ClientQueries,
+    private readonly single: ClientsService,
+  ) {}
+
+  private async chosen(work: Work, ids: string[]): Promise<Client[]> {
+    return work.tx
+      .select()
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), sql`${clients.id} in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)`))
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
+  }
+
+  private async check(work: Work, change: BulkChange): Promise<void> {
+    const { partnerId, managerId, preparerId, details } = change;
+    if (Object.values(change).every((part) => part === undefined || (Array.isArray(part) && part.length === 0)))
+      throw Problem.invalid([{ field: 'change', message: 'Say what is to be changed.' }]);
+    await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
+    if (details) await this.single.checkDetails(work, details);
+  }
+
+  /** What a change sets on one client: only what differs from what stands there. */
+  private setOf(client: Client, change: BulkChange): Set {
+    const { addLabels = [], removeLabels = [], details, ...facts } = change;
+    const labels = [...new globalThis.Set([...client.labels.filter((label) => !removeLabels.includes(label)), ...addLabels.map((label) => label.trim())])]
+      .filter(Boolean)
+      .sort((a, b) => a.localeCompare(b));
+    const wanted: Set = { ...facts, labels, ...(details ? { details: { ...client.details, ...details } } : {}) };
+    return Object.fromEntries(KEYS.filter((key) => wanted[key] !== undefined && !same(wanted[key], client[key])).map((key) => [key, wanted[key]]));
+  }
+
+  private async rowsOf(work: Work, { clientIds, change }: ChangeMany): Promise<{ client: Client; set: Set }[]> {
+    await this.check(work, change);
+    const found = await this.chosen(work, clientIds);
+    return found.map((client) => ({ client, set: this.setOf(client, change) }));
+  }
+
+  /** What would change, client by client. */
+  async preview(work: Work, input: ChangeMany): Promise<BulkPreview> {
+    const all = await this.rowsOf(work, input);
+    const changing = all.filter(({ set }) => Object.keys(set).length > 0);
+    const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
+    const details = await this.queries.details(work);
+    const inWords = (key: (typeof KEYS)[number], value: unknown): string => {
+      if (key === 'labels') return (value as string[]).join(', ') || 'none';
+      if (key === 'details') return detailsInWords(details, value as Client['details']);
+      if (key === 'way') return String(value);
+      return value === null ? 'nobody' : (names.get(value as string) ?? 'somebody who left');
+    };
+    return {
+      said: this.said(changing.length, input.change, names, details),
+      rows: changing.map(({ client, set }) => ({
+        clientId: client.id,
+        name: client.name,
+        changes: (Object.keys(set) as (typeof KEYS)[number][]).map((key) => ({
+          field: NAMES[key],
+          before: inWords(key, client[key]),
+          after: inWords(key, set[key]),
+        })),
+      })),
+      unchanged: all.length - changing.length,
+    };
+  }
+
+  private said(number: number, change: BulkChange, names: Map<string, string>, details: DetailFieldView[]): string {
+    const person = (words: string, id: string | undefined) => id && `${words} ${names.get(id) ?? 'somebody'}`;
+    const parts = [
+      change.addLabels?.length && `labelled ${change.addLabels.map((label) => `"${label}"`).join(', ')}`,
+      change.removeLabels?.length && `no longer labelled ${change.removeLabels.map((label) => `"${label}"`).join(', ')}`,
+      person('partner', change.partnerId),
+      person('manager', change.managerId),
+      person('preparer', change.preparerId),
+      change.way && `works ${change.way === 'paper' ? 'on paper' : 'online'}`,
+      change.details && detailsInWords(details, change.details),
+    ].filter(Boolean);
+    return `${count(number)}: ${parts.join('; ')}`;
+  }
+
+  /** Makes the change on all that differ, in one go. */
+  async change(work: Work, input: ChangeMany): Promise<BulkOutcome> {
+    const changing = (await this.rowsOf(work, input)).filter(({ set }) => Object.keys(set).length > 0);
+    if (changing.length === 0) return { id: null, said: 'All of them stand like that already. Nothing was changed.' };
+    const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
+    const said = this.said(changing.length, input.change, names, await this.queries.details(work));
+    const made = changing.map(({ client, set }): BulkRow => ({
+      clientId: client.id,
+      before: Object.fromEntries(Object.keys(set).map((key) => [key, client[key as keyof Client]])),
+      after: set,
+    }));
+    for (const { client, set } of changing) await this.write(work, client, set, said);
+    const id = await this.keep(work, said, made);
+    return { id, said: `Changed ${said}.` };
+  }
+
+  private async write(work: Work, client: Client, set: Record<string, unknown>, why: string): Promise<void> {
+    await work.tx
+      .update(clients)
+      .set({ ...set, version: client.version + 1 })
+      .where(eq(clients.id, client.id));
+    await this.events.record(work, ClientChanged, {
+      what: why,
+      clientId: client.id,
+      before: Object.fromEntries(Object.keys(set).map((key) => [key, client[key as keyof Client]])),
+      after: set,
+      payload: { clientId: client.id },
+    });
+  }
+
+  /** Keeps a change of many, so that it can be undone. */
+  async keep(work: Work, what: string, made: BulkRow[]): Promise<string> {
+    const id = newId();
+    await work.tx.insert(bulkChanges).values({ id, firmId: work.firm.id, at: work.now.toString(), by: work.actor.name, byId: staffId(work), what, rows: made });
+    await this.events.record(work, ManyChanged, { what, payload: { bulkId: id } });
+    return id;
+  }
+
+  /** Puts back what stood before, on every client that nobody changed since; says which stay as they are. */
+  async undo(work: Work, bulkId: string): Promise<BulkOutcome> {
+    const [bulk] = await work.tx
+      .select()
+      .from(bulkChanges)
+      .where(and(eq(bulkChanges.id, bulkId), eq(bulkChanges.firmId, work.firm.id)))
+      .for('update');
+    if (!bulk) throw Problem.notFound('change');
+    if (bulk.undoneAt) throw Problem.refused('undone-already', 'This change was undone already.');
+    const found = await this.chosen(
+      work,
+      bulk.rows.map((row) => row.clientId),
+    );
+    let back = 0;
+    const left: string[] = [];
+    for (const { clientId, before, after, added } of bulk.rows) {
+      const client = found.find((one) => one.id === clientId);
+      if (!client) continue;
+      const untouched = Object.keys(after).every((key) => same(client[key as keyof Client] ?? null, after[key] ?? null));
+      if (!untouched || (added && !(await this.single.removeUnused(work, clientId)))) left.push(client.name);
+      else {
+        if (!added) await this.write(work, client, before, `put back: ${bulk.what}`);
+        back += 1;
+      }
+    }
+    await work.tx.update(bulkChanges).set({ undoneAt: work.now.toString() }).where(eq(bulkChanges.id, bulkId));
+    const stays =
+      left.length > 0 ? ` ${left.slice(0, 5).join(', ')}${left.length > 5 ? ` and ${left.length - 5} more` : ''} changed since and stay as they are.` : '';
+    const said = `Put ${count(back)} back.${stays}`;
+    await this.events.record(work, ManyUndone, { what: `undid: ${bulk.what}`, after: { said }, payload: { bulkId } });
+    return { id: bulkId, said };
+  }
+
+  /** The last changes of many, the newest first. */
+  async recent(work: Work): Promise<BulkView[]> {
+    const found = await work.tx
+      .select({
+        id: bulkChanges.id,
+        at: bulkChanges.at,
+        by: bulkChanges.by,
+        what: bulkChanges.what,
+        undoneAt: bulkChanges.undoneAt,
+        count: sql<number>`jsonb_array_length(${bulkChanges.rows})`,
+      })
+      .from(bulkChanges)
+      .where(inArray(bulkChanges.firmId, [work.firm.id]))
+      .orderBy(desc(bulkChanges.at))
+      .limit(20);
+    return found;
+  }
+}
+
+function detailsInWords(fields: readonly DetailFieldView[], values: Client['details']): string {
+  const said = fields.filter((field) => values[field.id] !== undefined).map((field) => `${field.name} ${detailInWords(field.kind, values[field.id])}`);
+  return said.join(', ') || 'none';
+}

@@ -1,0 +1,47 @@
+import ExcelJS from 'exceljs';
+import { detailInWords } from '@steady/core/details';
+import type { FieldKind } from '@steady/core/lists';
+import type { ListValue } from '@steady/contract/clients';
+import { type Cell, csvText } from '../../platform/files';
+
+export interface FileColumn {
+  name: string;
+  kind: FieldKind;
+}
+
+/** A value as plain text and figures: money in units with two decimals, days in ISO, several labels with semicolons. */
+function cellOf(kind: FieldKind, value: ListValue): Cell {
+  if (value === null) return null;
+  if (Array.isArray(value)) return value.join('; ');
+  if (kind === 'money') return (value as number) / 100;
+  if (kind === 'yes or no') return detailInWords('yes or no', value);
+  return value;
+}
+
+export function listAsCsv(columns: readonly FileColumn[], rows: readonly ListValue[][]): string {
+  return csvText(
+    columns.map((column) => column.name),
+    rows.map((row) => row.map((value, index) => cellOf(columns[index]!.kind, value))),
+  );
+}
+
+/** The same as an Office Open XML workbook, with days as days and money with two decimals. */
+export async function listAsXlsx(title: string, columns: readonly FileColumn[], rows: readonly ListValue[][]): Promise<Buffer> {
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet(title.replace(/[\\/?*[\]:]/g, ' ').slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
+  sheet.columns = columns.map((column) => ({
+    header: column.name,
+    width: column.kind === 'text' ? 28 : 16,
+    style: column.kind === 'money' ? { numFmt: '#,##0.00' } : column.kind === 'date' ? { numFmt: 'yyyy-mm-dd' } : {},
+  }));
+  sheet.getRow(1).font = { bold: true };
+  for (const row of rows) {
+    sheet.addRow(
+      row.map((value, index) => {
+        const { kind } = columns[index]!;
+        return kind === 'date' && typeof value === 'string' ? new Date(`${value}T00:00:00Z`) : cellOf(kind, value);
+      }),
+    );
+  }
+  return Buffer.from(await book.xlsx.writeBuffer());
+}

@@ -1,0 +1,2 @@
+/** Text as a pattern that finds it anywhere; what LIKE would read as a pattern is escaped. */
+export const containing = (text: string) => `%${text.replace(/[\\%_]/g, '\\$&')}%`;

@@ -1,0 +1,89 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq, isNull, or, sql } from 'drizzle-orm';
+import { whyNotFilter } from '@steady/core/lists';
+import type { DetailFieldInput, SaveList } from '@steady/contract/clients';
+import { newId } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { type Work, staffId } from '../../platform/work';
+import { ClientQueries } from './clients.queries';
+import { detailFields, savedLists } from './clients.tables';
+
+export const DetailKept = eventKind<{ detailId: string }>('detail kept');
+
+/** The lists people save, and the details a firm decides to keep. */
+@Injectable()
+export class ListsService {
+  constructor(
+    private readonly events: Events,
+    private readonly queries: ClientQueries,
+  ) {}
+
+  /** Saves a list under a name; one of the same name and owner is replaced. */
+  async save(work: Work, { name, shared, filters, columns, sort }: SaveList): Promise<string> {
+    const fields = await this.queries.fields(work);
+    for (const filter of filters) {
+      const why = whyNotFilter(
+        fields.find((field) => field.key === filter.field),
+        filter,
+      );
+      if (why) throw Problem.invalid([{ field: 'filters', message: why }], why);
+    }
+    const memberId = shared ? null : staffId(work);
+    await work.tx
+      .delete(savedLists)
+      .where(
+        and(
+          eq(savedLists.firmId, work.firm.id),
+          eq(savedLists.name, name),
+          memberId === null ? isNull(savedLists.memberId) : eq(savedLists.memberId, memberId),
+        ),
+      );
+    const id = newId();
+    await work.tx.insert(savedLists).values({ id, firmId: work.firm.id, memberId, name, filters, columns, sort: sort ?? null });
+    return id;
+  }
+
+  /** Removes one's own list, or a shared one. */
+  async remove(work: Work, id: string): Promise<void> {
+    const removed = await work.tx
+      .delete(savedLists)
+      .where(and(eq(savedLists.id, id), eq(savedLists.firmId, work.firm.id), or(isNull(savedLists.memberId), eq(savedLists.memberId, staffId(work)))))
+      .returning({ id: savedLists.id });
+    if (removed.length === 0) throw Problem.notFound('list');
+  }
+
+  /** Keeps one more detail of every client, or of those with some legal forms. */
+  async keepDetail(work: Work, { name, kind, choices = [], forms = [] }: DetailFieldInput): Promise<string> {
+    const known = await this.queries.details(work);
+    if (known.some((field) => field.name.toLowerCase() === name.toLowerCase()))
+      throw Problem.invalid([{ field: 'name', message: 'There is a detail of this name already.' }]);
+    if (known.length >= 60) throw Problem.invalid([{ field: 'name', message: 'A firm keeps 60 details at most. Remove one that nobody uses.' }]);
+    const id = newId();
+    const clean = [...new Set(choices.map((choice) => choice.trim()).filter(Boolean))];
+    if (kind === 'choice' && clean.length === 0) throw Problem.invalid([{ field: 'choices', message: 'Give the values to choose from.' }]);
+    await work.tx.insert(detailFields).values({ id, firmId: work.firm.id, position: known.length, name, kind, choices: kind === 'choice' ? clean : [], forms });
+    await this.events.record(work, DetailKept, {
+      what: `keeps the detail "${name}" from now on`,
+      after: { name, kind, choices, forms },
+      payload: { detailId: id },
+    });
+    return id;
+  }
+
+  /** Keeps a detail no longer. What clients had stands in the audit trail. */
+  async dropDetail(work: Work, id: string): Promise<void> {
+    const [removed] = await work.tx
+      .delete(detailFields)
+      .where(and(eq(detailFields.id, id), eq(detailFields.firmId, work.firm.id)))
+      .returning();
+    if (!removed) throw Problem.notFound('detail');
+    const had = await work.tx.execute(sql`select id, details -> ${id} as value from clients where firm_id = ${work.firm.id} and details ? ${id}`);
+    await work.tx.execute(sql`update clients set details = details - ${id} where firm_id = ${work.firm.id} and details ? ${id}`);
+    await this.events.record(work, DetailKept, {
+      what: `keeps the detail "${removed.name}" no longer`,
+      before: { ...removed, clients: (had as { rows: unknown[] }).rows },
+      payload: { detailId: id },
+    });
+  }
+}

@@ -1,0 +1,57 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq } from 'drizzle-orm';
+import type { AddNote, ChangeNote } from '@steady/contract/clients';
+import { newId } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { TeamService } from '../team';
+import { ClientsService } from './clients.service';
+import { clientNotes } from './clients.tables';
+
+export const NoteAdded = eventKind<{ noteId: string }>('note added');
+export const NoteChanged = eventKind<{ noteId: string }>('note changed');
+
+const KIND_WORDS = { note: 'a note', question: 'a question', phone: 'a phone note' };
+
+/** What people write about a client: notes, the preparer's open questions, phone notes for a colleague who was out. */
+@Injectable()
+export class NotesService {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+    private readonly team: TeamService,
+  ) {}
+
+  async add(work: Work, clientId: string, input: AddNote): Promise<string> {
+    await this.clients.get(work, clientId);
+    const { kind, text, pinned = false } = input;
+    const forId = kind === 'phone' ? input.forId! : null;
+    await this.team.mustBeMembers(work, { forId });
+    await this.team.mustSee(work, 'forId', forId, clientId);
+    const id = newId();
+    const by = { byId: work.actor.id, byName: work.actor.name };
+    await work.tx.insert(clientNotes).values({ id, firmId: work.firm.id, clientId, kind, text, pinned, forId, at: work.now.toString(), ...by });
+    const to = forId === null ? '' : ` for ${(await this.team.get(work, forId)).name}`;
+    await this.events.record(work, NoteAdded, { what: `wrote ${KIND_WORDS[kind]}${to}: ${text}`, clientId, payload: { noteId: id } });
+    return id;
+  }
+
+  /** Pins a note or takes the pin away; answers a question, takes a phone note, or opens it again. */
+  async change(work: Work, noteId: string, { pinned, done }: ChangeNote): Promise<void> {
+    const [note] = await work.tx
+      .select()
+      .from(clientNotes)
+      .where(and(eq(clientNotes.id, noteId), eq(clientNotes.firmId, work.firm.id)));
+    if (!note) throw Problem.notFound('note');
+    if (done !== undefined && note.kind === 'note') throw Problem.refused('a-note', 'A note is not answered; it can be pinned or not.');
+    const set = {
+      ...(pinned === undefined ? {} : { pinned }),
+      ...(done === undefined ? {} : { doneAt: done ? work.now.toString() : null, doneBy: done ? work.actor.name : null }),
+    };
+    if (Object.keys(set).length === 0) return;
+    await work.tx.update(clientNotes).set(set).where(eq(clientNotes.id, noteId));
+    const said = done === undefined ? (pinned ? 'pinned' : 'took the pin from') : done ? (note.kind === 'phone' ? 'took' : 'answered') : 'opened again';
+    await this.events.record(work, NoteChanged, { what: `${said} ${KIND_WORDS[note.kind]}: ${note.text}`, clientId: note.clientId, payload: { noteId } });
+  }
+}

@@ -1,0 +1,120 @@
+import { useState } from 'react';
+import { DETAIL_KINDS } from '@steady/core/details';
+import { DetailFieldInput, type DetailFieldView, LEGAL_FORMS, type LegalForm } from '@steady/contract/clients';
+import { send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { SelectField, TextField, WordsField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Confirm, Leaf } from '../../ui/leaf';
+import { LedgerTable } from '../../ui/ledger-table';
+import { Page } from '../../ui/page';
+import { FirmViews } from '../team/firm-views';
+import { FORM_WORDS } from './words';
+
+/** The details that the firm keeps of its clients beside those every firm has. */
+export function DetailsPage() {
+  const session = useSession();
+  const { act, busy } = useAct();
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const [adding, setAdding] = useState(false);
+  const [dropping, setDropping] = useState<DetailFieldView | null>(null);
+  const runs = session.may('run firm');
+  return (
+    <Page
+      title="Details of our own"
+      sum={details.length === 0 ? 'None yet.' : `${details.length} facts that only you keep; each is a column and a filter of the list of clients.`}
+      tools={
+        <>
+          <FirmViews />
+          {runs && (
+            <button className="act ml-auto" onClick={() => setAdding(true)}>
+              Keep another detail
+            </button>
+          )}
+        </>
+      }
+    >
+      <LedgerTable
+        label="Details"
+        rows={details}
+        keyOf={(row) => row.id}
+        empty="What you want to know of clients and no field has: who referred them, the box of their keys, a renewal date."
+        columns={[
+          { key: 'name', head: 'Detail', cell: (row) => <span className="font-semibold">{row.name}</span> },
+          { key: 'kind', head: 'Kind', cell: (row) => row.kind },
+          { key: 'choices', head: 'Values', cell: (row) => <span className="text-soft">{row.choices.join(', ')}</span>, wide: true },
+          {
+            key: 'forms',
+            head: 'Of',
+            cell: (row) => (row.forms.length === 0 ? 'all' : row.forms.map((form) => FORM_WORDS[form as LegalForm]).join(', ')),
+            wide: true,
+          },
+          {
+            key: 'act',
+            head: '',
+            cell: (row) =>
+              runs && (
+                <button className="lnk" onClick={() => setDropping(row)}>
+                  Keep no longer
+                </button>
+              ),
+          },
+        ]}
+      />
+      {adding && <DetailLeaf onClose={() => setAdding(false)} />}
+      <Confirm
+        open={dropping !== null}
+        title={`Keep "${dropping?.name ?? ''}" no longer?`}
+        act="Keep it no longer"
+        busy={busy}
+        onClose={() => setDropping(null)}
+        onYes={() =>
+          void act(async () => {
+            await send('DELETE', `/api/details/${dropping!.id}`);
+            setDropping(null);
+          })
+        }
+      >
+        <p>It leaves every client and every list. What stood there stays in the audit trail.</p>
+      </Confirm>
+    </Page>
+  );
+}
+
+function DetailLeaf({ onClose }: { onClose(): void }) {
+  const { form, onSubmit, busy, problem } = useLeafForm<DetailFieldInput>({
+    input: DetailFieldInput,
+    start: { name: '', kind: 'text', choices: [], forms: [] },
+    submit: async (values) => {
+      await send('POST', '/api/details', values);
+      onClose();
+    },
+  });
+  const { register, control, watch, formState } = form;
+  return (
+    <Leaf open title="Keep another detail" act="Keep it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
+      <SelectField label="Kind" narrow {...register('kind')} error={formState.errors.kind?.message}>
+        {DETAIL_KINDS.map((kind) => (
+          <option key={kind}>{kind}</option>
+        ))}
+      </SelectField>
+      {watch('kind') === 'choice' && (
+        <WordsField label="Values to choose from" control={control} name="choices" hint="With commas between them" error={formState.errors.choices?.message} />
+      )}
+      <fieldset>
+        <legend className="mb-0.5 text-table font-semibold">Of which clients</legend>
+        <div className="grid grid-cols-2 gap-x-4">
+          {LEGAL_FORMS.map((legalForm) => (
+            <label key={legalForm} className="flex items-baseline gap-1.5">
+              <input type="checkbox" value={legalForm} {...register('forms')} />
+              {FORM_WORDS[legalForm]}
+            </label>
+          ))}
+        </div>
+        <p className="mt-0.5 text-fine text-soft">None ticked means all.</p>
+      </fieldset>
+    </Leaf>
+  );
+}

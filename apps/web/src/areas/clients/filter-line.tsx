@@ -1,0 +1,161 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { type Field, type Filter, type Test, filterInWords, testsOf, wantsValue, whyNotFilter } from '@steady/core/lists';
+import { parseMoney } from '@steady/core/money';
+import { useData } from '../../app/api';
+import { useTeam } from '../../app/session';
+
+const TEST_WORDS: Record<Test, string> = {
+  is: 'is',
+  'is not': 'is not',
+  holds: 'holds',
+  has: 'has',
+  lacks: 'lacks',
+  before: 'is before',
+  after: 'is after',
+  below: 'is below',
+  above: 'is above',
+  empty: 'is not known',
+  'not empty': 'is known',
+};
+
+/** The filters of a list in words, each of which can be taken away, and one more to add. */
+export function FilterLine({ fields, filters, onChange }: { fields: Field[]; filters: Filter[]; onChange(filters: Filter[]): void }) {
+  const { nameOf } = useTeam();
+  return (
+    <>
+      {filters.map((filter, index) => {
+        const field = fields.find((one) => one.key === filter.field);
+        const words = field ? filterInWords(field, filter, nameOf) : 'a field that is gone';
+        return (
+          <span key={`${filter.field} ${index}`} className="flex items-center border-b border-kelp text-ink">
+            {words}
+            <button
+              className="ml-1 p-0.5 text-soft hover:text-ink"
+              aria-label={`Take away: ${words}`}
+              onClick={() => onChange(filters.filter((_, at) => at !== index))}
+            >
+              <X aria-hidden className="size-3" />
+            </button>
+          </span>
+        );
+      })}
+      <Popover className="relative">
+        <PopoverButton className="lnk">{filters.length === 0 ? 'Filter' : 'and …'}</PopoverButton>
+        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-72 p-3 shadow-menu">
+          {({ close }) => (
+            <NewFilter
+              fields={fields}
+              onAdd={(filter) => {
+                onChange([...filters, filter]);
+                close();
+              }}
+            />
+          )}
+        </PopoverPanel>
+      </Popover>
+    </>
+  );
+}
+
+function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): void }) {
+  const { team } = useTeam();
+  const { data: labels = [] } = useData<string[]>('/api/labels');
+  const [key, setKey] = useState(fields[0]?.key ?? '');
+  const field = fields.find((one) => one.key === key) ?? fields[0]!;
+  const [test, setTest] = useState<Test>(testsOf(field.kind)[0]!);
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const choices =
+    field.kind === 'person'
+      ? team.map((member) => ({ value: member.id, words: member.name }))
+      : field.kind === 'labels'
+        ? labels.map((label) => ({ value: label, words: label }))
+        : field.kind === 'yes or no'
+          ? [
+              { value: 'yes', words: 'yes' },
+              { value: 'no', words: 'no' },
+            ]
+          : field.choices?.map((choice) => ({ value: choice, words: choice }));
+  const add = () => {
+    const value =
+      field.kind === 'number'
+        ? text.trim() === ''
+          ? Number.NaN
+          : Number(text)
+        : field.kind === 'money'
+          ? (parseMoney(text) ?? Number.NaN)
+          : field.kind === 'yes or no'
+            ? text === ''
+              ? undefined
+              : text === 'yes'
+            : text;
+    const filter: Filter = { field: field.key, test, ...(wantsValue(test) && value !== undefined ? { value } : {}) };
+    const why = whyNotFilter(field, filter);
+    setProblem(why);
+    if (!why) onAdd(filter);
+  };
+  return (
+    <form
+      noValidate
+      className="flex flex-col gap-2 text-table"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add();
+      }}
+    >
+      <select
+        aria-label="Field"
+        className="field"
+        value={field.key}
+        onChange={(event) => {
+          const next = fields.find((one) => one.key === event.target.value)!;
+          setKey(next.key);
+          setTest(testsOf(next.kind)[0]!);
+          setText('');
+          setProblem(null);
+        }}
+      >
+        {fields.map((one) => (
+          <option key={one.key} value={one.key}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+      <select aria-label="Test" className="field" value={test} onChange={(event) => setTest(event.target.value as Test)}>
+        {testsOf(field.kind).map((one) => (
+          <option key={one} value={one}>
+            {TEST_WORDS[one]}
+          </option>
+        ))}
+      </select>
+      {wantsValue(test) &&
+        (choices ? (
+          <select aria-label="Value" className="field" value={text} onChange={(event) => setText(event.target.value)}>
+            <option value="">Choose</option>
+            {choices.map((choice) => (
+              <option key={choice.value} value={choice.value}>
+                {choice.words}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <input
+            aria-label="Value"
+            className="field"
+            type={field.kind === 'date' ? 'date' : 'text'}
+            placeholder={field.kind === 'day of the year' ? '12-31' : field.kind === 'money' ? '0.00' : ''}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+        ))}
+      {problem && (
+        <p role="alert" className="text-fine text-rust">
+          {problem}
+        </p>
+      )}
+      <button className="act self-start">Narrow the list</button>
+    </form>
+  );
+}

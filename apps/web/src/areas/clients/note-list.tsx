@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import { AddNote, type NoteKind, type NoteView } from '@steady/contract/clients';
+import { send } from '../../app/api';
+import { useSession, useTeam } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { ChoiceField, LongTextField, SelectField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { Empty } from '../../ui/page';
+import { momentInWords } from '../../ui/words';
+
+const KIND_WORDS: Record<NoteKind, string> = { note: 'Note', question: 'Open question', phone: 'Phone note' };
+
+/** What stands on a client in people's own words: pinned first, then what is open, then the newest. */
+export function NoteList({ clientId, notes }: { clientId: string; notes: NoteView[] }) {
+  const session = useSession();
+  const [writing, setWriting] = useState(false);
+  return (
+    <>
+      {session.may('do work') && (
+        <p className="mb-2">
+          <button className="act-quiet" onClick={() => setWriting(true)}>
+            Write a note
+          </button>
+        </p>
+      )}
+      {notes.length === 0 ? (
+        <Empty>Notes stand here: what everybody should know, questions the preparer still has, calls for a colleague who was out.</Empty>
+      ) : (
+        <ul className="sheet">
+          {notes.map((note) => (
+            <NoteLine key={note.id} note={note} />
+          ))}
+        </ul>
+      )}
+      {writing && <NoteLeaf clientId={clientId} onClose={() => setWriting(false)} />}
+    </>
+  );
+}
+
+/** One note, with what can be done with it. */
+export function NoteLine({ note }: { note: NoteView }) {
+  const session = useSession();
+  const { nameOf } = useTeam();
+  const { act, busy } = useAct();
+  const change = (body: object) => act(() => send('PATCH', `/api/notes/${note.id}`, body));
+  const open = note.kind !== 'note' && note.doneAt === null;
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-rule-soft px-3 py-2 text-table last:border-0">
+      <div>
+        <p className={`whitespace-pre-wrap ${note.doneAt ? 'text-soft' : ''}`}>{note.text}</p>
+        <p className="text-fine text-soft">
+          <span className={open ? 'soon' : ''}>{KIND_WORDS[note.kind]}</span>
+          {note.forId && ` for ${nameOf(note.forId)}`}
+          {note.pinned && ', pinned'}, {note.byName}, {momentInWords(note.at, session.day)}
+          {note.doneAt && `; ${note.kind === 'phone' ? 'taken' : 'answered'} by ${note.doneBy}, ${momentInWords(note.doneAt, session.day)}`}
+        </p>
+      </div>
+      {session.may('do work') && (
+        <p className="flex gap-3 self-start">
+          {note.kind !== 'note' && (
+            <button className="lnk" disabled={busy} onClick={() => void change({ done: open })}>
+              {open ? (note.kind === 'phone' ? 'Taken' : 'Answered') : 'Open again'}
+            </button>
+          )}
+          {note.kind === 'note' && (
+            <button className="lnk text-soft" disabled={busy} onClick={() => void change({ pinned: !note.pinned })}>
+              {note.pinned ? 'Unpin' : 'Pin'}
+            </button>
+          )}
+        </p>
+      )}
+    </li>
+  );
+}
+
+function NoteLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) {
+  const { memberId } = useSession();
+  const { team } = useTeam();
+  const { form, onSubmit, busy, problem } = useLeafForm<AddNote>({
+    input: AddNote,
+    start: { kind: 'note', text: '', pinned: false, forId: '' },
+    submit: async (values) => {
+      await send('POST', `/api/clients/${clientId}/notes`, values);
+      onClose();
+    },
+  });
+  const { register, control, watch, formState } = form;
+  const kind = watch('kind');
+  return (
+    <Leaf open title="Write a note" act="Keep the note" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <ChoiceField
+        label="Kind"
+        control={control}
+        name="kind"
+        choices={[
+          { value: 'note', words: 'Note', hint: 'for everybody' },
+          { value: 'question', words: 'Open question', hint: 'until it is answered' },
+          { value: 'phone', words: 'Phone note', hint: 'for a colleague who was out' },
+        ]}
+      />
+      <LongTextField label={kind === 'phone' ? 'Who rang, and what they want' : 'Text'} rows={5} {...register('text')} error={formState.errors.text?.message} />
+      {kind === 'phone' && (
+        <SelectField label="For" {...register('forId')} error={formState.errors.forId?.message} hint="It meets them on Today until they take it.">
+          <option value="">Choose</option>
+          {team
+            .filter((member) => member.id !== memberId && member.standing === 'active')
+            .map((member) => (
+              <option key={member.id} value={member.id}>
+                {member.name}
+              </option>
+            ))}
+        </SelectField>
+      )}
+      {kind === 'note' && (
+        <label className="flex items-baseline gap-1.5">
+          <input type="checkbox" {...register('pinned')} />
+          Pin it: it is seen at once by whoever opens the client
+        </label>
+      )}
+    </Leaf>
+  );
+}

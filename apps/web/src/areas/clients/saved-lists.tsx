@@ -1,0 +1,77 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import type { SavedListView } from '@steady/contract/clients';
+import { send } from '../../app/api';
+import { useAct } from '../../app/use-act';
+import type { ListState } from './list-state';
+
+/** Lists saved before, to open, and the present one to save. */
+export function SavedLists({ saved, state }: { saved: SavedListView[]; state: ListState }) {
+  const { act, busy } = useAct();
+  const [name, setName] = useState('');
+  const [shared, setShared] = useState(false);
+  const isOpen = (list: SavedListView) =>
+    JSON.stringify([list.filters, list.columns, list.sort]) === JSON.stringify([state.filters, state.columns, state.sort]);
+  const tab = (on: boolean) => (on ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink');
+  return (
+    <nav aria-label="Saved lists" className="flex flex-wrap items-baseline gap-x-[18px] gap-y-1">
+      <button className={tab(state.filters.length === 0 && !saved.some(isOpen))} onClick={() => state.open(null)}>
+        All
+      </button>
+      {saved.map((list) => (
+        <span key={list.id} className="flex items-baseline">
+          <button className={tab(isOpen(list))} title={list.shared ? 'For everybody' : 'Yours'} onClick={() => state.open(list)}>
+            {list.name}
+          </button>
+          {isOpen(list) && (
+            <button
+              className="ml-1 self-center p-0.5 text-soft hover:text-ink"
+              aria-label={`Remove the saved list ${list.name}`}
+              title="Remove the saved list"
+              disabled={busy}
+              onClick={() => void act(() => send('DELETE', `/api/saved-lists/${list.id}`), `The list "${list.name}" is removed; no client is.`)}
+            >
+              <X aria-hidden className="size-3" />
+            </button>
+          )}
+        </span>
+      ))}
+      <Popover className="relative">
+        <PopoverButton className="lnk">Save this list</PopoverButton>
+        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-64 p-3 text-table shadow-menu">
+          {({ close }) => (
+            <form
+              noValidate
+              className="flex flex-col gap-2"
+              onSubmit={(event) => {
+                event.preventDefault();
+                void act(async () => {
+                  const { filters, columns, sort } = state;
+                  await send('POST', '/api/saved-lists', { name, shared, filters, columns, ...(sort ? { sort } : {}) });
+                  setName('');
+                  close();
+                }, `Saved "${name}".`);
+              }}
+            >
+              <input
+                aria-label="Name of the list"
+                placeholder="Name of the list"
+                className="field"
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+              />
+              <label className="flex items-baseline gap-1.5">
+                <input type="checkbox" checked={shared} onChange={() => setShared(!shared)} />
+                For everybody in the firm
+              </label>
+              <button className="act self-start" disabled={busy || name.trim() === ''}>
+                Save
+              </button>
+            </form>
+          )}
+        </PopoverPanel>
+      </Popover>
+    </nav>
+  );
+}

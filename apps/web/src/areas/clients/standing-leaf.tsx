@@ -1,0 +1,37 @@
+import { ChangeClientStanding, type ClientView } from '@steady/contract/clients';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { ChoiceField, DateField, LongTextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+
+/** From prospect to client, from client to former, and back: with the day and the reason. */
+export function StandingLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
+  const { today } = useSession();
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeClientStanding>({
+    input: ChangeClientStanding,
+    start: { standing: client.standing === 'active' ? 'former' : 'active', on: today, reason: '', version: client.version },
+    submit: async (values) => {
+      await send('POST', `/api/clients/${client.id}/standing`, values);
+      onClose();
+    },
+  });
+  const { register, control, watch, formState } = form;
+  const former = watch('standing') === 'former';
+  return (
+    <Leaf open title={`How ${client.name} stands`} act="Save how it stands" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <ChoiceField
+        label="Stands as"
+        control={control}
+        name="standing"
+        choices={[
+          { value: 'prospect', words: 'prospect' },
+          { value: 'active', words: 'client' },
+          { value: 'former', words: 'former client' },
+        ]}
+      />
+      <DateField label="From" {...register('on')} error={formState.errors.on?.message} />
+      {former && <LongTextField label="Reason" {...register('reason')} error={formState.errors.reason?.message} hint="Its record, papers and bills stay." />}
+    </Leaf>
+  );
+}
