@@ -35,10 +35,27 @@ const { people } = await json('/api/sign-in');
 await page.request.post('/api/sign-in/demo', { data: { memberId: people[0].memberId } });
 await shoot('today', '/today');
 await shoot('clients', '/clients');
+const choose = async () => {
+  for (const name of ['Cormorant', 'Dunmarra', 'Inishvane']) await page.getByLabel(`Choose ${name}`).check();
+};
+await shoot('clients-chosen', '/clients', choose);
+await shoot('clients-change', '/clients', async () => {
+  await choose();
+  await page.getByRole('button', { name: 'Change them' }).click();
+  await page.getByLabel('Put labels on').fill('summer trade');
+  await page.getByRole('button', { name: 'Look at what changes' }).click();
+  await page.waitForTimeout(500);
+});
+await shoot('clients-filter', '/clients', async () => {
+  await page.getByRole('button', { name: 'On the water' }).click();
+  await page.getByRole('button', { name: 'and \u2026' }).click();
+  await page.waitForTimeout(300);
+});
 await shoot('almanac', '/almanac');
 await shoot('jobs', '/jobs');
 const client = (await json('/api/clients?find=Dunmarra')).rows[0];
 await shoot('client', `/clients/${client.id}`);
+await shoot('client-notes', `/clients/${client.id}/notes`);
 await shoot('client-leaf', '/clients?new', async () => {
   await page.getByRole('button', { name: 'Add the client' }).click();
   await page.waitForTimeout(400);
@@ -129,6 +146,7 @@ await shoot('standing-leaf', `/firm/team/${people[3].memberId}`, async () => {
   await page.waitForTimeout(400);
 });
 await shoot('roles', '/firm/roles');
+await shoot('details', '/firm/details');
 await shoot('audit', '/firm/audit');
 await shoot('you', '/you');
 await shoot('second-step', '/you', async () => {

@@ -4,6 +4,7 @@ import { AccessService } from './access/access.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
+import { BroughtInService } from './clients/brought-in.service';
 import { BulkService } from './clients/bulk.service';
 import { ClientsController } from './clients/clients.controller';
 import { ClientQueries } from './clients/clients.queries';
@@ -19,6 +20,8 @@ import { FeeQueries } from './fees/fees.queries';
 import { FeesService } from './fees/fees.service';
 import { LedgerService } from './fees/ledger.service';
 import { SettlementService } from './fees/settlement.service';
+import { ImportsController } from './imports/imports.controller';
+import { ImportsService } from './imports/imports.service';
 import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
 import { JobsService } from './jobs/jobs.service';
@@ -50,6 +53,7 @@ export const AREA_CONTROLLERS = [
   SignInController,
   TeamController,
   AccessController,
+  ImportsController,
   ClientsController,
   ServicesController,
   AlmanacController,
@@ -75,6 +79,8 @@ export const AREA_SERVICES = [
   ClientsService,
   ClientQueries,
   BulkService,
+  BroughtInService,
+  ImportsService,
   ListsService,
   NotesService,
   ServicesService,

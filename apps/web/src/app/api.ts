@@ -59,11 +59,12 @@ export async function send<T = null>(method: 'POST' | 'PATCH' | 'PUT' | 'DELETE'
 }
 
 /** Sends one file. */
-export async function upload(path: string, file: File): Promise<void> {
+export async function upload<T = null>(path: string, file: File): Promise<T> {
   const form = new FormData();
   form.append('file', file);
-  await call(path, { method: 'POST', body: form });
+  const result = (await call(path, { method: 'POST', body: form })) as T;
   void refresh();
+  return result;
 }
 
 /** Reads again whatever open pages show. */

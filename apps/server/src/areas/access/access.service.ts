@@ -6,7 +6,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { clientGrants, firms, members } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { ClientAdded, ClientChanged, ClientsService, containing } from '../clients';
+import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsService, containing } from '../clients';
 import { JobsService } from '../jobs';
 import { TeamService } from '../team';
 
@@ -31,20 +31,26 @@ export class AccessService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientAdded, (work, { payload }) => this.grantToNamed(work, payload.clientId));
-    this.events.on(ClientChanged, (work, { payload }) => this.grantToNamed(work, payload.clientId));
+    this.events.on(ClientAdded, (work, { payload }) => this.grantToNamed(work, [payload.clientId]));
+    this.events.on(ClientsBroughtIn, async (work, { payload }) => {
+      await this.grantToNamed(work, payload.clientIds);
+    });
+    this.events.on(ClientChanged, (work, { payload }) => this.grantToNamed(work, [payload.clientId]));
   }
 
   /** Whoever added a client sees it, and so does its partner, manager and preparer. */
-  private async grantToNamed(work: Work, clientId: string): Promise<void> {
+  private async grantToNamed(work: Work, clientIds: string[]): Promise<void> {
     const at = work.now.toString();
     // First, and by itself: until it is done the client cannot be looked up by whoever added it.
     if (work.actor.kind === 'staff' && !work.actor.allClients)
-      await work.tx.insert(clientGrants).values({ firmId: work.firm.id, memberId: work.actor.id, clientId, how: 'added it', at }).onConflictDoNothing();
+      await work.tx.execute(
+        sql`insert into client_grants (firm_id, member_id, client_id, how, at)
+            select ${work.firm.id}, ${work.actor.id}, x.id::uuid, 'added it', ${at}::timestamptz from jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb) x (id) on conflict do nothing`,
+      );
     await work.tx.execute(
       sql`insert into client_grants (firm_id, member_id, client_id, how, at)
           select m.firm_id, m.id, c.id, ${`named on it by ${work.actor.name}`}, ${at}::timestamptz
-          from clients c join members m on m.id in (c.partner_id, c.manager_id, c.preparer_id) where c.id = ${clientId} and not m.all_clients
+          from clients c join members m on m.id in (c.partner_id, c.manager_id, c.preparer_id) where c.id in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid) and not m.all_clients
           on conflict do nothing`,
     );
   }

@@ -9,7 +9,7 @@ import { type Work, staffId } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
 import { type Client, ClientChanged, ClientsService } from './clients.service';
-import { type BulkRow, bulkChanges, clients } from './clients.tables';
+import { type BulkRow, type ContactFacts, bulkChanges, clientContacts, clients, contacts } from './clients.tables';
 
 export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed');
 export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone');
@@ -164,13 +164,14 @@ export class BulkService {
     );
     let back = 0;
     const left: string[] = [];
-    for (const { clientId, before, after, added } of bulk.rows) {
+    for (const { clientId, before, after, added, contact } of bulk.rows) {
       const client = found.find((one) => one.id === clientId);
       if (!client) continue;
       const untouched = Object.keys(after).every((key) => same(client[key as keyof Client] ?? null, after[key] ?? null));
       if (!untouched || (added && !(await this.single.removeUnused(work, clientId)))) left.push(client.name);
       else {
         if (!added) await this.write(work, client, before, `put back: ${bulk.what}`);
+        if (contact) await this.putBackContact(work, clientId, contact);
         back += 1;
       }
     }
@@ -180,6 +181,21 @@ export class BulkService {
     const said = `Put ${count(back)} back.${stays}`;
     await this.events.record(work, ManyUndone, { what: `undid: ${bulk.what}`, after: { said }, payload: { bulkId } });
     return { id: bulkId, said };
+  }
+
+  /** Sets what is known of a contact, and its role for a client. */
+  async setContact(work: Work, clientId: string, contactId: string, { name, email, phone, role }: ContactFacts): Promise<void> {
+    await work.tx.update(contacts).set({ name, email, phone }).where(eq(contacts.id, contactId));
+    await work.tx
+      .update(clientContacts)
+      .set({ role })
+      .where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
+  }
+
+  private async putBackContact(work: Work, clientId: string, { id, before }: NonNullable<BulkRow['contact']>): Promise<void> {
+    if (before) return this.setContact(work, clientId, id, before);
+    await work.tx.delete(clientContacts).where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, id)));
+    await work.tx.execute(sql`delete from contacts where id = ${id} and not exists (select from client_contacts l where l.contact_id = ${id})`);
   }
 
   /** The last changes of many, the newest first. */

@@ -142,4 +142,13 @@ export interface BulkRow {
   added?: true;
   before: Record<string, unknown>;
   after: Record<string, unknown>;
+  /** The contact that came or changed with it. */
+  contact?: { id: string; before: ContactFacts | null; after: ContactFacts };
+}
+
+export interface ContactFacts {
+  name: string;
+  email: string | null;
+  phone: string | null;
+  role: string | null;
 }

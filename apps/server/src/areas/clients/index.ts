@@ -1,3 +1,4 @@
+export { BroughtInService, ClientsBroughtIn } from './brought-in.service';
 export { BulkService } from './bulk.service';
 export { ListsService } from './lists.service';
 export { NotesService } from './notes.service';

@@ -96,11 +96,16 @@ export function staffId(work: Work): string {
 }
 
 /** The next number of a run without gaps; it is used up only if the transaction is confirmed. */
-export async function nextNumber(work: Work, name: string): Promise<number> {
+export function nextNumber(work: Work, name: string): Promise<number> {
+  return nextNumbers(work, name, 1);
+}
+
+/** The first of several next numbers of a run without gaps. */
+export async function nextNumbers(work: Work, name: string, count: number): Promise<number> {
   const [counter] = await rows<{ last: number }>(
     work.tx,
-    sql`insert into counters (firm_id, name, last) values (${work.firm.id}, ${name}, 1)
-        on conflict (firm_id, name) do update set last = counters.last + 1 returning last`,
+    sql`insert into counters (firm_id, name, last) values (${work.firm.id}, ${name}, ${count})
+        on conflict (firm_id, name) do update set last = counters.last + ${count} returning last`,
   );
-  return counter!.last;
+  return counter!.last - count + 1;
 }

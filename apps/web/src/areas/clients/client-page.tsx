@@ -100,7 +100,8 @@ export function ClientPage() {
           )}
           {session.may('see fees') && client.wip !== 0 && (
             <>
-              {client.wip > 0 ? 'unbilled' : 'billed ahead of work'} {formatMoney(Math.abs(client.wip))}.
+              {client.wip > 0 ? (client.unpaid > 0 ? 'unbilled' : 'Unbilled') : client.unpaid > 0 ? 'billed ahead of work' : 'Billed ahead of work'}{' '}
+              {formatMoney(Math.abs(client.wip))}.
             </>
           )}
         </>
@@ -116,7 +117,7 @@ export function ClientPage() {
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <button className="act-quiet" onClick={() => setLeaf('standing')}>
-                {client.standing === 'prospect' ? 'Make it a client' : client.standing === 'active' ? 'End' : 'Take back'}
+                {client.standing === 'prospect' ? 'Make it a client' : client.standing === 'active' ? 'Record leaving' : 'Take back'}
               </button>
               <button className="act-quiet" onClick={() => setLeaf('facts')}>
                 Change the facts

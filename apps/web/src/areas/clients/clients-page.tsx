@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { formatMoney } from '@steady/core/money';
 import type { BulkOutcome, ClientList, ClientRow, ListFields } from '@steady/contract/clients';
@@ -105,9 +105,14 @@ export function ClientsPage() {
         <>
           <SavedLists saved={known?.saved ?? []} state={state} />
           {mayChange && (
-            <button className="act ml-auto" onClick={() => setSearch({ new: '' })}>
-              Add a client
-            </button>
+            <span className="ml-auto flex gap-3">
+              <Link className="act-quiet" to="/clients/import">
+                Bring in a file
+              </Link>
+              <button className="act" onClick={() => setSearch({ new: '' })}>
+                Add a client
+              </button>
+            </span>
           )}
           <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
             <NameFilter find={state.find} onFind={(find) => state.set({ find })} />

@@ -1,0 +1,210 @@
+import { Injectable } from '@nestjs/common';
+import { eq, sql } from 'drizzle-orm';
+import type { KnownClient } from '@steady/core/importing';
+import type { LegalForm } from '@steady/contract/clients';
+import { insertMany, newId, rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { type Work, nextNumbers } from '../../platform/work';
+import { BulkService } from './bulk.service';
+import { ClientChanged } from './clients.service';
+import { type BulkRow, clientContacts, clients, contacts } from './clients.tables';
+
+const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in');
+/** Told once for all clients of a file. */
+export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in');
+
+type Values = Record<string, unknown>;
+type Contact = { name: string; email: string | null; phone: string | null; role: string | null };
+
+const COLUMNS = [
+  'name',
+  'legalForm',
+  'standing',
+  'trade',
+  'yearEnd',
+  'vatNumber',
+  'taxNumber',
+  'companyNumber',
+  'employer',
+  'annualReturnDate',
+  'way',
+  'since',
+  'labels',
+  'paperPlace',
+  'partnerId',
+  'managerId',
+  'preparerId',
+];
+
+/** The legal form that a name tells, where the file has none. */
+function formOf(name: string): LegalForm {
+  if (/\b(ltd|limited|dac|plc|uc|llc|inc)\b\.?/i.test(name)) return 'company';
+  if (/\bclg\b|\btrust\b/i.test(name)) return 'charity';
+  if (/\bco-?op(erative)?\b/i.test(name)) return 'co-operative';
+  return /\bpartnership\b/i.test(name) ? 'partnership' : 'sole trader';
+}
+
+const detailsIn = (values: Values) =>
+  Object.fromEntries(Object.entries(values).flatMap(([key, value]) => (key.startsWith('detail:') ? [[key.slice(7), value]] : [])));
+const columnsIn = (values: Values) => Object.fromEntries(Object.entries(values).filter(([key]) => COLUMNS.includes(key)));
+
+function contactIn(values: Values, name: string): Contact | null {
+  const { contactName, email = null, phone = null, contactRole: role = null } = values as Record<string, string | undefined>;
+  return contactName || email || phone ? { name: contactName ?? name, email: email?.toLowerCase() ?? null, phone, role } : null;
+}
+
+/** Clients that come from a file: written many at once, in one go, and undone like any change of many. */
+@Injectable()
+export class BroughtInService {
+  constructor(
+    private readonly events: Events,
+    private readonly bulk: BulkService,
+  ) {}
+
+  /** The clients there are, as a file is compared with them. */
+  async known(work: Work): Promise<KnownClient[]> {
+    const found = await work.tx.select().from(clients).where(eq(clients.firmId, work.firm.id));
+    const first = new Map(
+      (
+        await rows<{ clientId: string; contactName: string; email: string | null; phone: string | null; contactRole: string | null }>(
+          work.tx,
+          sql`select distinct on (l.client_id) l.client_id as "clientId", p.name as "contactName", p.email, p.phone, l.role as "contactRole" from client_contacts l join contacts p on p.id = l.contact_id
+              where l.firm_id = ${work.firm.id} order by l.client_id, l.position`,
+        )
+      ).map(({ clientId, ...contact }) => [clientId, contact]),
+    );
+    return found.map((client) => ({
+      id: client.id,
+      name: client.name,
+      values: {
+        ...columnsIn(client),
+        ...Object.fromEntries(Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value])),
+        ...first.get(client.id),
+      },
+    }));
+  }
+
+  /** Writes new clients and changes of known ones. @returns the id by which it is undone. */
+  async write(work: Work, what: string, fresh: Values[], changed: { clientId: string; values: Values }[]): Promise<string> {
+    const made = [...(await this.add(work, fresh)), ...(await this.change(work, changed))];
+    return this.bulk.keep(work, what, made);
+  }
+
+  private async add(work: Work, fresh: Values[]): Promise<BulkRow[]> {
+    if (fresh.length === 0) return [];
+    const first = await nextNumbers(work, 'client', fresh.length);
+    const firmId = work.firm.id;
+    const added = fresh.map((values, at) => {
+      const name = values.name as string;
+      return {
+        client: {
+          id: newId(),
+          firmId,
+          number: first + at,
+          trade: null,
+          yearEnd: null,
+          vatNumber: null,
+          taxNumber: null,
+          companyNumber: null,
+          annualReturnDate: null,
+          paperPlace: null,
+          partnerId: null,
+          managerId: null,
+          preparerId: null,
+          standing: 'active' as const,
+          legalForm: formOf(name),
+          // The group of periods is not in such a file; without it no return can be computed.
+          vatRegistered: false,
+          employer: false,
+          way: 'online' as const,
+          since: work.today.toString(),
+          labels: [],
+          name,
+          ...columnsIn(values),
+          details: detailsIn(values) as Record<string, string>,
+        },
+        contact: contactIn(values, name),
+      };
+    });
+    await insertMany(
+      work.tx,
+      clients,
+      added.map(({ client }) => client),
+    );
+    const people = added.flatMap(({ client, contact }) => (contact ? [{ clientId: client.id, contactId: newId(), ...contact }] : []));
+    await insertMany(
+      work.tx,
+      contacts,
+      people.map(({ contactId, name, email, phone }) => ({ id: contactId, firmId, name, email, phone })),
+    );
+    await insertMany(
+      work.tx,
+      clientContacts,
+      people.map(({ clientId, contactId, role }) => ({ firmId, clientId, contactId, role, position: 0 })),
+    );
+    for (const { client } of added)
+      await this.events.record(work, ClientBroughtIn, {
+        what: `brought in ${client.name}`,
+        clientId: client.id,
+        after: client,
+        payload: { clientId: client.id },
+      });
+    const clientIds = added.map(({ client }) => client.id);
+    await this.events.record(work, ClientsBroughtIn, { what: `brought in ${clientIds.length} clients`, payload: { clientIds } });
+    return added.map(({ client }) => ({ clientId: client.id, added: true, before: {}, after: { name: client.name } }));
+  }
+
+  private async change(work: Work, changed: { clientId: string; values: Values }[]): Promise<BulkRow[]> {
+    const made: BulkRow[] = [];
+    for (const { clientId, values } of changed) {
+      const [client] = await work.tx.select().from(clients).where(eq(clients.id, clientId));
+      if (!client) continue;
+      const details = detailsIn(values);
+      const after: Values = { ...columnsIn(values), ...(Object.keys(details).length > 0 ? { details: { ...client.details, ...details } } : {}) };
+      const before = Object.fromEntries(Object.keys(after).map((key) => [key, client[key as keyof typeof client]]));
+      const contact = await this.changeContact(work, clientId, client.name, values);
+      if (Object.keys(after).length > 0)
+        await work.tx
+          .update(clients)
+          .set({ ...after, version: client.version + 1 })
+          .where(eq(clients.id, clientId));
+      await this.events.record(work, ClientChanged, {
+        what: 'changed by a file brought in',
+        clientId,
+        before,
+        after: { ...after, ...(contact ? { contact: contact.after } : {}) },
+        payload: { clientId },
+      });
+      made.push({ clientId, before, after, ...(contact ? { contact } : {}) });
+    }
+    return made;
+  }
+
+  /** The first contact takes what the file says of one; a client without any gets one. */
+  private async changeContact(work: Work, clientId: string, clientName: string, values: Values): Promise<BulkRow['contact']> {
+    const given = values as Record<string, string | undefined>;
+    if (!('contactName' in given || 'email' in given || 'phone' in given || 'contactRole' in given)) return undefined;
+    const [first] = await rows<Contact & { id: string }>(
+      work.tx,
+      sql`select p.id, p.name, p.email, p.phone, l.role from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = ${clientId} order by l.position limit 1`,
+    );
+    if (!first) {
+      const contact = contactIn(values, clientName);
+      if (!contact) return undefined;
+      const id = newId();
+      const { role, ...person } = contact;
+      await work.tx.insert(contacts).values({ id, firmId: work.firm.id, ...person });
+      await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId: id, role, position: 0 });
+      return { id, before: null, after: contact };
+    }
+    const { id, ...before } = first;
+    const after = {
+      name: given.contactName ?? before.name,
+      email: given.email?.toLowerCase() ?? before.email,
+      phone: given.phone ?? before.phone,
+      role: given.contactRole ?? before.role,
+    };
+    await this.bulk.setContact(work, clientId, id, after);
+    return { id, before, after };
+  }
+}

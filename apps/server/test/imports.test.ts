@@ -1,0 +1,169 @@
+import ExcelJS from 'exceljs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { BulkOutcome, ClientList, ClientView } from '@steady/contract/clients';
+import type { Decision, ImportLine, ImportOutcome, ImportView } from '@steady/contract/imports';
+import { type TestApp, clientWithVat, key, startTestApp } from './support';
+
+let test: TestApp;
+let dunmarra: string;
+beforeAll(async () => {
+  test = await startTestApp();
+  dunmarra = await clientWithVat(test);
+});
+afterAll(() => test.close());
+
+const manager = () => test.firm.as.manager!;
+const send = (content: string | Buffer, name = 'clients.csv') =>
+  manager()
+    .post('/api/imports')
+    .attach('file', typeof content === 'string' ? Buffer.from(content) : content, name);
+const view = async (id: string) => (await manager().get(`/api/imports/${id}`).expect(200)).body as ImportView;
+const read = async (content: string | Buffer, name?: string) => view(((await send(content, name).expect(201)).body as { id: string }).id);
+const bringIn = async (id: string, decisions: Decision[] = []) =>
+  (await manager().post(`/api/imports/${id}/bring-in`).set(key()).send({ decisions }).expect(200)).body as ImportOutcome;
+const names = async () => ((await manager().get('/api/clients').expect(200)).body as ClientList).rows.map((row) => row.name);
+const kinds = ({ rows }: ImportView) => Object.fromEntries(rows.map((row) => [row.line, row.verdict.kind]));
+
+const FILE = `Client;VAT no;Industry;Tags;Manager;E-mail;Contact name;Odd
+Dunmarra Oysters Limited;;mussels;sea;manager of Marram & Tern;;;
+Dunmara Oyster;;;;;;;
+Gannet Smokery Ltd;IE9990077B;"smoked; fish";sea, season;;post@gannet.example;Ann Gannet;
+Élan Sails;;;;;;;x
+;;no name;;;;;
+Bad Mail;;;;Nobody;bad@;;
+`;
+
+describe('a file of clients', () => {
+  let id: string;
+
+  it('is sorted into new, changed, doubtful and wrong, and nothing is written', async () => {
+    const before = await names();
+    const found = await read(FILE);
+    id = found.id;
+    expect(found.mapping).toEqual(['name', 'vatNumber', 'trade', 'labels', 'managerId', 'email', 'contactName', null]);
+    expect(kinds(found)).toEqual({ 2: 'changed', 3: 'doubtful', 4: 'new', 5: 'new', 6: 'wrong', 7: 'wrong' });
+    expect(found.rows.find((row) => row.line === 2)!.changes).toEqual([
+      { field: 'Trade', before: 'nothing', after: 'mussels' },
+      { field: 'Labels', before: 'none', after: 'sea' },
+    ]);
+    expect(found.rows.find((row) => row.line === 3)!.candidates).toEqual([{ id: dunmarra, name: 'Dunmarra Oysters Ltd' }]);
+    expect(await names()).toEqual(before);
+  });
+
+  it('is brought in at once: new clients with their contact, changes, and doubtful rows as decided', async () => {
+    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('2 clients brought in, 1 changed, 3 rows left out.');
+    expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Élan Sails', 'Gannet Smokery Ltd']);
+    const { rows } = (await manager().get('/api/clients?find=Gannet').expect(200)).body as ClientList;
+    expect((await manager().get(`/api/clients/${rows[0]!.id}`).expect(200)).body).toMatchObject({
+      legalForm: 'company',
+      vatNumber: 'IE9990077B',
+      trade: 'smoked; fish',
+      labels: ['sea', 'season'],
+      contacts: [{ name: 'Ann Gannet', email: 'post@gannet.example' }],
+    });
+    await manager().post(`/api/imports/${id}/bring-in`).set(key()).send({}).expect(409);
+  });
+
+  it('changes nothing the second time', async () => {
+    const again = await read(FILE);
+    expect(kinds(again)).toEqual({ 2: 'same', 3: 'doubtful', 4: 'same', 5: 'same', 6: 'wrong', 7: 'wrong' });
+    expect(again.counts).toEqual({ new: 0, changed: 0, same: 3, doubtful: 1, wrong: 2 });
+  });
+
+  it('is undone: what was added goes, what was changed stands as before, what was worked on stays', async () => {
+    const gannet = ((await manager().get('/api/clients?find=Gannet').expect(200)).body as ClientList).rows[0]!;
+    await manager().post(`/api/clients/${gannet.id}/notes`).send({ kind: 'note', text: 'Rang' }).expect(201);
+    const { bulkId } = await view(id);
+    const { said } = (await manager().post(`/api/clients/bulk/${bulkId}/undo`).expect(200)).body as BulkOutcome;
+    expect(said).toBe('Put 2 clients back. Gannet Smokery Ltd changed since and stay as they are.');
+    expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Gannet Smokery Ltd']);
+    const client = (await manager().get(`/api/clients/${dunmarra}`).expect(200)).body as ClientView;
+    expect(client).toMatchObject({ trade: null, labels: [], contacts: [{ name: 'Bríd Foley', email: 'brid@dunmarra.example' }] });
+    expect(((await manager().get('/api/imports').expect(200)).body as ImportLine[]).find((line) => line.id === id)).toMatchObject({ undone: true, rows: 6 });
+  });
+
+  it('remembers what its columns were brought in as', async () => {
+    const first = await read('Kunde,Wo\nNeu eins,Galway\n', 'one.csv');
+    expect(first.mapping).toEqual([null, null]);
+    await manager()
+      .put(`/api/imports/${first.id}/mapping`)
+      .send({ mapping: ['name', 'name'] })
+      .expect(422);
+    await manager()
+      .put(`/api/imports/${first.id}/mapping`)
+      .send({ mapping: ['name', 'nonsense'] })
+      .expect(422);
+    await manager()
+      .put(`/api/imports/${first.id}/mapping`)
+      .send({ mapping: ['name', 'trade'] })
+      .expect(204);
+    expect((await view(first.id)).counts.new).toBe(1);
+    expect((await read('Kunde,Wo\nNeu zwei,Sligo\n', 'two.csv')).mapping).toEqual(['name', 'trade']);
+  });
+
+  it('is not for other firms, nor for who may not change clients', async () => {
+    await test.other.as.manager!.get(`/api/imports/${id}`).expect(404);
+    await test.firm.as.contractor!.post('/api/imports').attach('file', Buffer.from(FILE), 'x.csv').expect(403);
+  });
+});
+
+describe('other ways in which a list is written', () => {
+  it('are read right: tabs, old encodings, marks, quotes over lines, workbooks, cards', async () => {
+    const first = async (content: string | Buffer, name?: string) => {
+      const { rows, mapping } = await read(content, name);
+      return [rows[0]?.name, mapping[0]];
+    };
+    expect(await first('Client\tTrade\r\nTab Nets\tnets\r\n', 'a.tsv')).toEqual(['Tab Nets', 'name']);
+    expect(await first(Buffer.from('Client,Trade\nCaf\xe9 Ol\xe9,caf\xe9\n', 'latin1'))).toEqual(['Café Olé', 'name']);
+    expect(await first(Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('Client,Trade\nWide Nets,nets\n', 'utf16le')]))).toEqual(['Wide Nets', 'name']);
+    expect(await first('\ufeffClient,Trade\n"Two ""Line""\nNets",nets\n')).toEqual(['Two "Line"\nNets', 'name']);
+    const book = new ExcelJS.Workbook();
+    const sheet = book.addWorksheet('Clients');
+    sheet.addRows([
+      ['Client', 'Client since'],
+      ['Book Nets', new Date('2020-02-01T00:00:00Z')],
+    ]);
+    const found = await read(Buffer.from(await book.xlsx.writeBuffer()), 'list.xlsx');
+    expect(found).toMatchObject({ mapping: ['name', 'since'], samples: [['Book Nets'], ['2020-02-01']] });
+    const cards =
+      'BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Ida Reed\r\nORG:Reed\\, Thatch;Office\r\nEMAIL;TYPE=work:ida@\r\n reed.example\r\nTEL:tel:+353155501\r\nEND:VCARD\r\n';
+    expect((await read(cards, 'ida.vcf')).samples).toEqual([['Reed, Thatch'], ['Ida Reed'], [], ['ida@reed.example'], ['+353155501'], []]);
+  });
+
+  it('are refused with the line, when they cannot be read', async () => {
+    const refused = async (content: string | Buffer, name?: string) => ((await send(content, name).expect(422)).body as { detail: string }).detail;
+    expect(await refused('Client,Trade\nA,b\n"B,c\nD,e\n')).toContain('Line');
+    expect(await refused(`Client,Trade\nA,${'x'.repeat(10_001)}\n`)).toBe(
+      'Line 2, column 2: the cell is longer than 10000 characters. Shorten it and choose the file again.',
+    );
+    expect(await refused('Client,Trade\n')).toContain('no row below its headings');
+    expect(await refused('')).toBe('Choose a file that is not empty.');
+    expect(await refused(Buffer.from([0, 1, 2, 3, 4, 5]), 'x.csv')).toContain('not a file of text');
+    expect(await refused(Buffer.from('PK\u0003\u0004 not a workbook'), 'x.xlsx')).toContain('cannot be opened');
+    expect(await refused(`Client\n${'A\n'.repeat(20_001)}`)).toContain('more than 20000 rows');
+  });
+
+  it('keep formulas as text, in the record and in files that leave', async () => {
+    const { id } = await read('Client,Trade\n"=cmd|x",+1+1\n');
+    await bringIn(id);
+    const { text } = await manager().get('/api/clients/list.csv?columns=trade&find=cmd').expect(200);
+    expect(text).toContain("'=cmd|x,'+1+1");
+  });
+});
+
+describe('a long file', () => {
+  it('is brought in whole, with numbers that follow on', async () => {
+    const lines = Array.from(
+      { length: 1_500 },
+      (_, at) => `${['Reed', 'Salt', 'Quill'][at % 3]} ${(at * 7919).toString(36)}${at} Works,IE${3_000_000 + at}A,${at}@long.example`,
+    );
+    const { id, counts } = await read(`Client,VAT number,Email\n${lines.join('\n')}\n`, 'long.csv');
+    expect(counts.wrong).toBe(0);
+    await bringIn(id);
+    const { total } = (await manager().get('/api/clients?find=Works').expect(200)).body as ClientList;
+    expect(total).toBe(counts.new);
+    const again = await read(`Client,VAT number,Email\n${lines.join('\n')}\n`, 'long.csv');
+    expect(again.counts.new).toBe(0);
+    expect(again.counts.same).toBe(counts.new);
+  });
+});

@@ -1,0 +1,174 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Verdict } from '@steady/core/importing';
+import type { BulkOutcome } from '@steady/contract/clients';
+import type { ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
+import { send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { Page, Trouble } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { momentInWords } from '../../ui/words';
+import { MappingTable } from './mapping-table';
+
+type Kind = Verdict['kind'];
+const KIND_WORDS: Record<Kind, string> = { wrong: 'wrong', doubtful: 'doubtful', changed: 'changed', new: 'new', same: 'the same' };
+const KIND_TONE: Record<Kind, string> = { wrong: 'late', doubtful: 'soon', changed: '', new: 'good', same: 'text-soft' };
+const KIND_SAYS: Record<Kind, string> = {
+  wrong: 'These stay out. Mend them in the file and choose it again: what is in by then counts as the same.',
+  doubtful: 'These stay out until you say what they are.',
+  changed: 'What the file leaves empty stays as it is; labels are added to those there are.',
+  new: 'Where the file gives no legal form, the name decides: Ltd is a company, a bare name a sole trader.',
+  same: 'Nothing is done with these.',
+};
+const ORDER: Kind[] = ['wrong', 'doubtful', 'changed', 'new', 'same'];
+
+/** One file: what its columns are, what each row would do, and then it is brought in. */
+export function ImportPage() {
+  const { id = '' } = useParams();
+  const session = useSession();
+  const say = useSay();
+  const { act, busy } = useAct();
+  const [decided, setDecided] = useState<Record<number, string>>({});
+  const [shown, setShown] = useState<Kind | null>(null);
+  const { data: view, error } = useData<ImportView>(`/api/imports/${id}`);
+  if (error) return <Trouble error={error} />;
+  if (!view) return <Page title="Bring in clients" sum="Each row is being compared with the clients there are …" children={null} />;
+  const { counts } = view;
+  const decisions = Object.entries(decided)
+    .filter(([, as]) => as !== '')
+    .map(([line, as]) => ({ line: Number(line), as }));
+  const fresh = counts.new + decisions.filter((one) => one.as === 'new').length;
+  const changed = counts.changed + decisions.filter((one) => one.as !== 'new' && one.as !== 'leave').length;
+  const present = shown ?? ORDER.find((kind) => counts[kind] > 0 && kind !== 'same') ?? 'same';
+  const rows = view.rows.filter((row) => row.verdict.kind === present);
+  const above = (
+    <Link to="/clients/import" className="lnk">
+      Bring in clients
+    </Link>
+  );
+  const bringIn = () => act(async () => say((await send<ImportOutcome>('POST', `/api/imports/${id}/bring-in`, { decisions })).said));
+  const undo = () => act(async () => say((await send<BulkOutcome>('POST', `/api/clients/bulk/${view.bulkId}/undo`)).said));
+  if (view.outcome !== null)
+    return (
+      <Page
+        above={above}
+        title={view.file}
+        sum={view.undone ? `Undone. It had been: ${view.outcome}.` : `${view.outcome}, ${momentInWords(view.at, session.day)} by ${view.by}.`}
+      >
+        <p className="mt-4 flex gap-3">
+          <Link className="act" to="/clients">
+            See the clients
+          </Link>
+          {view.bulkId && !view.undone && (
+            <button className="act-quiet" disabled={busy} onClick={() => void undo()}>
+              Undo all of it
+            </button>
+          )}
+        </p>
+      </Page>
+    );
+  return (
+    <Page
+      above={above}
+      title={view.file}
+      sum={
+        <>
+          {ORDER.filter((kind) => counts[kind] > 0).map((kind, index) => (
+            <span key={kind}>
+              {index > 0 && ', '}
+              <button className={`lnk ${KIND_TONE[kind]}`} onClick={() => setShown(kind)}>
+                {counts[kind]} {KIND_WORDS[kind]}
+              </button>
+            </span>
+          ))}
+          . Nothing is written yet.
+        </>
+      }
+      tools={
+        <span className="ml-auto flex items-baseline gap-4">
+          <button className="act" disabled={busy || fresh + changed === 0} onClick={() => void bringIn()}>
+            {busy ? 'Bringing in …' : `Bring in ${fresh} new, change ${changed}`}
+          </button>
+        </span>
+      }
+    >
+      <MappingTable key={view.mapping.join()} view={view} />
+      <h2 className="mt-6 mb-1">
+        {counts[present]} {KIND_WORDS[present]}
+      </h2>
+      <p className="mb-2 text-table text-soft">{KIND_SAYS[present]}</p>
+      <div className="sheet overflow-x-auto">
+        <table className="ledger" aria-label={`Rows that are ${KIND_WORDS[present]}`}>
+          <thead>
+            <tr>
+              <th scope="col" className="n">
+                Line
+              </th>
+              <th scope="col">Client</th>
+              <th scope="col">{present === 'changed' ? 'What changes' : present === 'doubtful' || present === 'wrong' ? 'Why' : ''}</th>
+              {present === 'doubtful' && <th scope="col">It is</th>}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.line}>
+                <td className="n">{row.line}</td>
+                <td className="font-semibold">{row.name}</td>
+                <td>
+                  <What row={row} headings={view.headings} />
+                </td>
+                {present === 'doubtful' && (
+                  <td>
+                    <select
+                      aria-label={`What line ${row.line} is`}
+                      className="field"
+                      value={decided[row.line] ?? ''}
+                      onChange={(event) => setDecided({ ...decided, [row.line]: event.target.value })}
+                    >
+                      <option value="">left out</option>
+                      <option value="new">a new client</option>
+                      {row.candidates.map((candidate) => (
+                        <option key={candidate.id} value={candidate.id}>
+                          {candidate.name}
+                        </option>
+                      ))}
+                    </select>
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {rows.length < counts[present] && <p className="mt-2 text-table text-soft">and {counts[present] - rows.length} more.</p>}
+    </Page>
+  );
+}
+
+function What({ row, headings }: { row: ImportRow; headings: string[] }) {
+  const { verdict } = row;
+  if (verdict.kind === 'doubtful') return <>{verdict.why}</>;
+  if (verdict.kind === 'wrong')
+    return (
+      <>
+        {verdict.faults.map((fault) => (
+          <span key={fault.column} className="block">
+            <span className="text-soft">{headings[fault.column] || `column ${fault.column + 1}`}:</span> {fault.message}
+          </span>
+        ))}
+      </>
+    );
+  return (
+    <>
+      {row.changes.map((change) => (
+        <span key={change.field} className="block">
+          <span className="text-soft">
+            {change.field}: <s>{change.before}</s>
+          </span>{' '}
+          {change.after}
+        </span>
+      ))}
+    </>
+  );
+}

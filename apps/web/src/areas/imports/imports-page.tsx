@@ -1,0 +1,74 @@
+import { Link, useNavigate } from 'react-router';
+import type { ImportLine } from '@steady/contract/imports';
+import { upload, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { LedgerTable } from '../../ui/ledger-table';
+import { Page } from '../../ui/page';
+import { momentInWords } from '../../ui/words';
+
+/** Where a file of clients is chosen, and the files brought in before. */
+export function ImportsPage() {
+  const session = useSession();
+  const navigate = useNavigate();
+  const { act, busy } = useAct();
+  const { data: lines = [] } = useData<ImportLine[]>('/api/imports');
+  const choose = (file: File | undefined) =>
+    file &&
+    act(async () => {
+      const { id } = await upload<{ id: string }>('/api/imports', file);
+      await navigate(`/clients/import/${id}`);
+    });
+  return (
+    <Page
+      above={
+        <Link to="/clients" className="lnk">
+          Clients
+        </Link>
+      }
+      title="Bring in clients"
+      sum="From a spreadsheet saved as CSV or XLSX, or from vCards. Nothing is written until you have seen what would change."
+    >
+      <label
+        className="sheet mt-4 block max-w-2xl px-4 py-6 text-center hover:bg-kelp-tint"
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          void choose(event.dataTransfer.files[0]);
+        }}
+      >
+        <span className="act-quiet inline-block">{busy ? 'Reading …' : 'Choose a file'}</span>
+        <span className="mt-2 block text-table text-soft">or drop it here. The first line holds the headings; one client a line.</span>
+        <input
+          type="file"
+          className="sr-only"
+          accept=".csv,.txt,.tsv,.xlsx,.vcf,text/csv,text/vcard"
+          disabled={busy}
+          onChange={(event) => {
+            void choose(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      <h2 className="mt-6 mb-2">Files read before</h2>
+      <LedgerTable
+        label="Files read before"
+        rows={lines}
+        keyOf={(row) => row.id}
+        to={(row) => `/clients/import/${row.id}`}
+        empty="Files stand here once you have chosen one, with what was brought in; each can be undone."
+        columns={[
+          { key: 'file', head: 'File', cell: (row) => <span className="font-semibold">{row.file}</span> },
+          { key: 'at', head: 'Read', cell: (row) => momentInWords(row.at, session.day) },
+          { key: 'by', head: 'By', cell: (row) => row.by, wide: true },
+          { key: 'rows', head: 'Rows', figure: true, cell: (row) => row.rows },
+          {
+            key: 'outcome',
+            head: 'What became of it',
+            cell: (row) => (row.undone ? <span className="text-soft">undone</span> : (row.outcome ?? <span className="soon">not brought in yet</span>)),
+          },
+        ]}
+      />
+    </Page>
+  );
+}

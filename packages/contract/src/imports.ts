@@ -1,0 +1,77 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsInt, IsOptional, IsString, Matches, MaxLength, Min, ValidateNested } from 'class-validator';
+import type { FieldChange, Verdict } from '@steady/core/importing';
+
+export class SetMapping {
+  /** For each column of the file the target it is brought in as; an empty text leaves it out. */
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  mapping: string[];
+}
+
+export class Decision {
+  @IsInt()
+  @Min(2)
+  line: number;
+
+  /** "new", "leave", or the id of the client that the row is. */
+  @Matches(/^(new|leave|[0-9a-f-]{36})$/)
+  as: string;
+}
+
+export class BringIn {
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @ValidateNested({ each: true })
+  @Type(() => Decision)
+  decisions?: Decision[];
+}
+
+export interface ImportRow {
+  line: number;
+  name: string;
+  verdict: Verdict;
+  /** Changes in words, by the name of the field. */
+  changes: { field: string; before: string; after: string }[];
+  /** Names of the clients it may be. */
+  candidates: { id: string; name: string }[];
+}
+
+export interface ImportView {
+  id: string;
+  file: string;
+  at: string;
+  by: string;
+  headings: string[];
+  /** A few values of each column, to recognise it by. */
+  samples: string[][];
+  mapping: (string | null)[];
+  targets: { key: string; name: string }[];
+  counts: Record<Verdict['kind'], number>;
+  /** Rows of each kind; at most a few hundred of them. */
+  rows: ImportRow[];
+  /** What was done, once it was brought in. */
+  outcome: string | null;
+  bulkId: string | null;
+  undone: boolean;
+}
+
+export interface ImportLine {
+  id: string;
+  file: string;
+  at: string;
+  by: string;
+  rows: number;
+  outcome: string | null;
+  undone: boolean;
+}
+
+export interface ImportOutcome {
+  bulkId: string | null;
+  said: string;
+}
+
+export type { FieldChange };
