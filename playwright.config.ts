@@ -1,6 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
+  globalSetup: './e2e/demo-once.ts',
   testDir: 'e2e',
   workers: 1,
   timeout: 600_000,

@@ -13,25 +13,36 @@ export interface RunningApp {
   stop(): void;
 }
 
-/**
- * Starts the built application on a fresh demo firm, on a set day, and waits until it says that it is ready.
- * DEMO_FOLDER names a demo firm already filled for that day, of which a copy is used: for running one journey again and again.
- */
-export async function startDemo(port: number, today: string): Promise<RunningApp> {
-  const folder = mkdtempSync(join(tmpdir(), 'steady-e2e-'));
-  if (process.env.DEMO_FOLDER) cpSync(process.env.DEMO_FOLDER, folder, { recursive: true });
+/** The day on which all journeys take place. */
+export const TODAY = '2026-03-11';
+
+/** Runs the built application on a folder, and waits until it says that it is ready. */
+export async function runDemo(folder: string, port: number): Promise<{ server: ChildProcess; end(): Promise<void> }> {
   const server: ChildProcess = spawn(
     process.execPath,
-    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', today, '--web', join(root, 'apps/web/dist')],
-    {
-      stdio: ['ignore', 'pipe', 'inherit'],
-    },
+    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', TODAY, '--web', join(root, 'apps/web/dist')],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   const lines = createInterface({ input: server.stdout! });
   await new Promise<void>((ready, failed) => {
     lines.on('line', (line) => line.includes('is ready at') && ready());
     server.once('exit', (code) => failed(new Error(`The application ended with ${code}`)));
   });
+  return {
+    server,
+    end: () =>
+      new Promise((ended) => {
+        server.once('exit', () => ended());
+        server.kill('SIGTERM');
+      }),
+  };
+}
+
+/** Starts the application on a copy of the demo firm that was filled for all journeys; DEMO_FOLDER names it. */
+export async function startDemo(port: number): Promise<RunningApp> {
+  const folder = mkdtempSync(join(tmpdir(), 'steady-e2e-'));
+  cpSync(process.env.DEMO_FOLDER!, folder, { recursive: true });
+  const { server } = await runDemo(folder, port);
   return {
     address: `http://127.0.0.1:${port}`,
     stop: () => {

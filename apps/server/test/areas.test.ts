@@ -233,7 +233,8 @@ describe('lists', () => {
   it('refuse an address that cannot be one', async () => {
     await manager().get('/api/jobs/not-an-id').expect(404);
     await manager().get('/api/almanac?from=2026-02-30').expect(422);
-    await manager().get('/api/clients?after=%27%3B--').expect(404);
+    await manager().get('/api/clients?filters=%27%3B--').expect(422);
+    await manager().get('/api/clients/%27%3B--').expect(404);
   });
 });
 

@@ -113,7 +113,7 @@ export class ImportsService {
       if (detail) return detailInWords(detail.kind, value as string);
       if (key.endsWith('Id')) return people.get(value as string) ?? 'somebody who left';
       if (typeof value === 'boolean') return value ? 'yes' : 'no';
-      return Array.isArray(value) ? value.join(', ') || 'none' : String(value);
+      return Array.isArray(value) ? value.join(', ') || 'none' : `${value as string | number}`;
     };
     const shown = found.outcome === null ? KINDS.flatMap((kind) => rows.filter((row) => row.verdict.kind === kind).slice(0, SHOWN)) : [];
     const undone = found.bulkId !== null && (await this.bulk.recent(work)).some((bulk) => bulk.id === found.bulkId && bulk.undoneAt !== null);
