@@ -88,6 +88,7 @@ test('a person of two firms changes over, and nothing crosses', async ({ browser
 test('somebody is invited, comes in, and finds nothing until it is granted', async ({ browser }) => {
   const eimear = await as(browser, /Eimear Walsh/);
   await eimear.goto('/firm/team');
+  await expect(eimear.getByRole('table', { name: 'Team' })).toBeVisible();
   await eimear.keyboard.press('n');
   const leaf = eimear.getByRole('dialog', { name: 'Invite a person' });
   await leaf.getByLabel('Name').fill('Nessa Quill');

@@ -167,7 +167,8 @@ export class ImportsService {
       else if (as !== undefined) {
         const client = known.find((one) => one.id === as);
         if (!client) throw Problem.invalid([{ field: 'decisions', message: `The client chosen for line ${line} is not there any more.` }]);
-        const difference = compared(client, values);
+        // Whoever says that it is this client does not mean to spell its name anew.
+        const difference = compared(client, { ...values, name: client.name });
         if (difference.kind === 'changed')
           changed.push({ clientId: as, values: Object.fromEntries(difference.changes.map((change) => [change.key, change.after])) });
       }

@@ -13,8 +13,6 @@ const MOST_COLUMNS = 200;
 /** Longer than anything that belongs into a cell of such a file. */
 const LONGEST_CELL = 10_000;
 
-const refused = (message: string) => Problem.invalid([{ field: 'file', message }], message);
-
 /** The text of a file: UTF-8 or UTF-16 by its mark, else UTF-8 if it is valid, else as old spreadsheets of Western Europe write. */
 function textOf(bytes: Buffer): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
@@ -35,7 +33,7 @@ function delimiterOf(text: string): string {
 
 function fromCsv(bytes: Buffer): string[][] {
   const text = textOf(bytes).replace(/^\ufeff/, '');
-  if (text.includes('\u0000')) throw refused('This is not a file of text. Save the list as CSV or XLSX and choose that.');
+  if (text.includes('\u0000')) throw Problem.badFile('This is not a file of text. Save the list as CSV or XLSX and choose that.');
   try {
     return parse(text, { delimiter: delimiterOf(text), relax_column_count: true, skip_empty_lines: true, max_record_size: LONGEST_CELL * 20, trim: true });
   } catch (error) {
@@ -46,7 +44,7 @@ function fromCsv(bytes: Buffer): string[][] {
         : code?.includes('QUOTE')
           ? 'has a quotation mark that is not closed'
           : 'cannot be read';
-    throw refused(`Line ${lines ?? '?'} ${why}. Mend it there and choose the file again.`);
+    throw Problem.badFile(`Line ${lines ?? '?'} ${why}. Mend it there and choose the file again.`);
   }
 }
 
@@ -64,7 +62,7 @@ async function fromXlsx(bytes: Buffer): Promise<string[][]> {
   try {
     await book.xlsx.load(bytes as never);
   } catch {
-    throw refused('This workbook cannot be opened. Save it again as XLSX, or as CSV.');
+    throw Problem.badFile('This workbook cannot be opened. Save it again as XLSX, or as CSV.');
   }
   const lines: string[][] = [];
   book.worksheets[0]?.eachRow((row) => {
@@ -83,13 +81,13 @@ export async function readTable(bytes: Buffer, name: string): Promise<Table> {
   const text = isBook ? '' : bytes.subarray(0, 40).toString('utf8');
   const lines = isBook ? await fromXlsx(bytes) : /^\ufeff?\s*BEGIN:VCARD/i.test(text) ? cardsFromText(textOf(bytes)) : fromCsv(bytes);
   const [headings, ...rows] = lines;
-  if (!headings || rows.length === 0) throw refused(`${name} holds no row below its headings.`);
-  if (headings.length > MOST_COLUMNS) throw refused(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not wanted.`);
-  if (rows.length > MOST_ROWS) throw refused(`The file has more than ${MOST_ROWS} rows. Bring it in in parts.`);
+  if (!headings || rows.length === 0) throw Problem.badFile(`${name} holds no row below its headings.`);
+  if (headings.length > MOST_COLUMNS) throw Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not wanted.`);
+  if (rows.length > MOST_ROWS) throw Problem.badFile(`The file has more than ${MOST_ROWS} rows. Bring it in in parts.`);
   rows.forEach((row, at) => {
     const long = row.findIndex((cell) => cell.length > LONGEST_CELL);
     if (long >= 0)
-      throw refused(`Line ${at + 2}, column ${long + 1}: the cell is longer than ${LONGEST_CELL} characters. Shorten it and choose the file again.`);
+      throw Problem.badFile(`Line ${at + 2}, column ${long + 1}: the cell is longer than ${LONGEST_CELL} characters. Shorten it and choose the file again.`);
   });
   return { headings: headings.map((heading) => heading.slice(0, 120)), rows };
 }

@@ -68,7 +68,7 @@ export class FileStore {
     });
     try {
       await pipeline(source, measure, createWriteStream(draft, { mode: 0o600, flags: 'wx' }));
-      if (bytes === 0) throw Problem.invalid([{ field: 'file', message: 'This file is empty. Choose another.' }]);
+      if (bytes === 0) throw Problem.badFile('This file is empty. Choose another.');
       if (this.settings.syncWrites) {
         const file = await open(draft, 'r+');
         await file.sync();

@@ -19,8 +19,6 @@ export function tidyName(name: string): string {
   return clean.slice(0, 150);
 }
 
-const badFile = (message: string) => Problem.invalid([{ field: 'file', message }], message);
-
 /**
  * Reads one file from a multipart request straight into the store, as it comes in.
  * @throws Problem for no file, a name that leads out of its folder, one cut off half-way, one that is too large.
@@ -44,13 +42,13 @@ export function receiveUpload(request: Request, store: FileStore): Promise<Uploa
       const name = tidyName(info.filename ?? '');
       if (!name || /(^|[/\\])\.\.([/\\]|$)/.test(info.filename ?? '')) {
         stream.resume();
-        fail(badFile('This file has a name that cannot be kept. Rename it and send it again.'));
+        fail(Problem.badFile('This file has a name that cannot be kept. Rename it and send it again.'));
         return;
       }
       keeping = store.keep(stream).then((stored) => resolve({ ...stored, name }), fail);
     });
     reader.on('close', () => {
-      if (!keeping) fail(badFile('Choose a file that is not empty.'));
+      if (!keeping) fail(Problem.badFile('Choose a file.'));
     });
     reader.on('error', () => fail(Problem.of(400, 'cut-off', 'Not kept', 'The file did not arrive whole. Send it again.')));
     request.on('aborted', () => reader.destroy(new Error('cut off')));

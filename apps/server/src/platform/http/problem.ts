@@ -34,6 +34,11 @@ export class Problem extends Error {
     return new Problem(422, 'invalid-input', 'Not saved', detail, { errors });
   }
 
+  /** A file that was sent and cannot be taken. */
+  static badFile(message: string): Problem {
+    return Problem.invalid([{ field: 'file', message }], message);
+  }
+
   /** The state of things does not allow it now. */
   static refused(code: string, detail: string): Problem {
     return new Problem(409, code, 'Not possible now', detail);
