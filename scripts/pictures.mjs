@@ -55,6 +55,13 @@ await shoot('almanac', '/almanac');
 await shoot('jobs', '/jobs');
 const client = (await json('/api/clients?find=Dunmarra')).rows[0];
 await shoot('client', `/clients/${client.id}`);
+await shoot('import', '/clients/import', async () => {
+  const csv =
+    'Client;Trade;E-mail;Tags;Box\nDunmarra Oysters Ltd;oysters and mussels;;on the water;\nDunmara Oyster;;;;\nQuill Nets Ltd;nets;post@quill-nets.example;on the water;4\nThe Salt Pan;salt;;;7\n;nobody;;;\nLow Water Ltd;;low@;;\n';
+  await page.locator('input[type=file]').setInputFiles({ name: 'old list of clients.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page.getByRole('button', { name: '1 doubtful' }).click();
+  await page.waitForTimeout(300);
+});
 await shoot('client-notes', `/clients/${client.id}/notes`);
 await shoot('client-leaf', '/clients?new', async () => {
   await page.getByRole('button', { name: 'Add the client' }).click();

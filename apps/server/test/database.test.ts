@@ -41,6 +41,45 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
     await bridge.close();
   });
 
+  it('gives every kind of value as a server does, the first time and again', async () => {
+    const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: templateFile(), statementLimit: 30_000 });
+    const ask = async () =>
+      (
+        await bridge.query(
+          `select $1::text as text, $2::int as whole, $3::boolean as yes, $4::jsonb as json, $5::text[] as many, $6::date as day, $7::timestamptz at time zone 'UTC' as moment,
+                  $8::text as nothing, array['a, b', 'c"d'] as own, 12.5::float8 as figure, 9007199254740991::bigint as cents`,
+          ['Ó "x" \u00f6', 7, true, { a: [1, 'zwei'] }, ['one', 'two, "three"'], '2026-03-11', '2026-03-11T09:00:00Z', null],
+        )
+      ).rows[0];
+    const expected = {
+      text: 'Ó "x" \u00f6',
+      whole: 7,
+      yes: true,
+      json: { a: [1, 'zwei'] },
+      many: ['one', 'two, "three"'],
+      day: '2026-03-11',
+      moment: '2026-03-11 09:00:00',
+      nothing: null,
+      own: ['a, b', 'c"d'],
+      figure: 12.5,
+      cents: 9_007_199_254_740_991,
+    };
+    expect(await ask()).toEqual(expected);
+    expect(await ask()).toEqual(expected);
+    await bridge.close();
+  });
+
+  it('keeps many prepared statements and lets the oldest go, also after one that failed', async () => {
+    const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: templateFile(), statementLimit: 30_000 });
+    for (let n = 0; n < 450; n += 1) expect((await bridge.query(`select ${n} as n, $1::int as given`, [n])).rows).toEqual([{ n, given: n }]);
+    await expect(bridge.transaction((tx) => tx.query('select 1 / $1::int', [0]))).rejects.toMatchObject({ code: '22012' });
+    expect((await bridge.query('select 1 / $1::int as one', [1])).rows).toEqual([{ one: 1 }]);
+    expect((await bridge.query('select 0 as n, $1::int as given', [5])).rows).toEqual([{ n: 0, given: 5 }]);
+    const held = (await bridge.query<{ count: number }>('select count(*)::int as count from pg_prepared_statements')).rows[0]!.count;
+    expect(held).toBeLessThan(420);
+    await bridge.close();
+  });
+
   it('keeps the last five dumps, each proved by opening it', async () => {
     const settings = settingsWith({ dataFolder: folder, template: templateFile(), diskFloor: 1 });
     const database = await Database.open(settings);

@@ -59,7 +59,6 @@ export class ContactInput {
 export class ClientFactsInput {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the name of the client.' })
-  @IsString()
   @IsText(160, 'A name')
   name: string;
 

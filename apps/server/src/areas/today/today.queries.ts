@@ -26,6 +26,7 @@ export class TodayQueries {
   /** What needs this person now: of the whole firm, or of the person's own clients and tasks. */
   async view(work: Work, mine: boolean): Promise<TodayView> {
     const me = staffId(work);
+    const seesAll = work.actor.kind === 'staff' && work.actor.allClients;
     const today = work.today.toString();
     const own = mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``;
     const lines = await rows<TodayLine & { late: boolean }>(
@@ -59,7 +60,10 @@ export class TodayQueries {
       answered,
       waiting,
       tasks,
-      room: week!.people.map(({ personId, booked, room }) => ({ memberId: personId, name: names.get(personId)!.name, booked, room })),
+      // Whoever does not see every client would see only a part of what the others have to do.
+      room: week!.people
+        .filter(({ personId }) => seesAll || personId === me)
+        .map(({ personId, booked, room }) => ({ memberId: personId, name: names.get(personId)!.name, booked, room })),
       nobodyToWriteTo: await rows(
         work.tx,
         sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'

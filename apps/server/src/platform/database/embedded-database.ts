@@ -22,7 +22,7 @@ export class EmbeddedDatabase {
         ...(order.template === null ? {} : { loadDataDir: new Blob([readFileSync(order.template)]) }),
       });
       const asText = Object.fromEntries(KEPT_AS_TEXT.map((type) => [type, (value: string) => value]));
-      this.statements = new Statements(this.database, { ...types.parsers, ...asText });
+      this.statements = new Statements(this.database, { ...this.database.parsers, ...asText });
       return null;
     }
     const { database, statements } = this;

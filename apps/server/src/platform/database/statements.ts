@@ -56,13 +56,6 @@ export class Statements {
     return { rows, fields, affectedRows };
   }
 
-  /** Forgets all: a statement is bound to the tables as they were when it was prepared. */
-  async forget(): Promise<void> {
-    if (this.prepared.size === 0) return;
-    this.prepared.clear();
-    await this.database.exec('deallocate all');
-  }
-
   private async keep(sql: string, name: string): Promise<void> {
     this.prepared.set(sql, name);
     if (this.prepared.size <= KEPT) return;
