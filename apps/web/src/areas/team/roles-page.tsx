@@ -47,7 +47,7 @@ export function RolesPage() {
           <tbody>
             {RIGHTS.map((right) => (
               <tr key={right}>
-                <td>
+                <td className="min-w-44">
                   {RIGHT_WORDS[right]}
                   {right === 'see own firm' && <span className="text-fine text-soft"> (off for everybody at first)</span>}
                 </td>
