@@ -162,16 +162,24 @@ export class BulkService {
       work,
       bulk.rows.map((row) => row.clientId),
     );
-    let back = 0;
+    const byId = new Map(found.map((client) => [client.id, client]));
+    const untouched = ({ clientId, after }: BulkRow) => {
+      const client = byId.get(clientId);
+      return client !== undefined && Object.keys(after).every((key) => same(client[key as keyof Client] ?? null, after[key] ?? null));
+    };
+    const removed = await this.single.removeUnused(
+      work,
+      bulk.rows.filter((row) => row.added && untouched(row)).map((row) => row.clientId),
+    );
+    let back = removed.size;
     const left: string[] = [];
-    for (const { clientId, before, after, added, contact } of bulk.rows) {
-      const client = found.find((one) => one.id === clientId);
-      if (!client) continue;
-      const untouched = Object.keys(after).every((key) => same(client[key as keyof Client] ?? null, after[key] ?? null));
-      if (!untouched || (added && !(await this.single.removeUnused(work, clientId)))) left.push(client.name);
+    for (const row of bulk.rows) {
+      const client = byId.get(row.clientId);
+      if (!client || removed.has(row.clientId)) continue;
+      if (row.added || !untouched(row)) left.push(client.name);
       else {
-        if (!added) await this.write(work, client, before, `put back: ${bulk.what}`);
-        if (contact) await this.putBackContact(work, clientId, contact);
+        await this.write(work, client, row.before, `put back: ${bulk.what}`);
+        if (row.contact) await this.putBackContact(work, row.clientId, row.contact);
         back += 1;
       }
     }

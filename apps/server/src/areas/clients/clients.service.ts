@@ -9,7 +9,6 @@ import type { AddClient, AlikeClient, ChangeClient, ChangeClientStanding, Client
 import { type Tx, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { clientGrants } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
@@ -194,20 +193,24 @@ export class ClientsService {
     );
   }
 
-  /** Removes a client on which nothing was done yet; for taking back what was brought in by mistake. @returns false when something was. */
-  async removeUnused(work: Work, clientId: string): Promise<boolean> {
-    const [used] = await rows<{ used: boolean }>(
+  /** Removes the clients on which nothing was done yet; for taking back what was brought in by mistake. @returns the ids of those removed. */
+  async removeUnused(work: Work, clientIds: string[]): Promise<Set<string>> {
+    if (clientIds.length === 0) return new Set();
+    const given = sql`(select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid)`;
+    const unused = await rows<{ id: string }>(
       work.tx,
-      sql`select exists (select from service_lines where client_id = ${clientId}) or exists (select from jobs where client_id = ${clientId}) or exists (select from documents where client_id = ${clientId})
-            or exists (select from messages where client_id = ${clientId}) or exists (select from client_notes where client_id = ${clientId}) as used`,
+      sql`select c.id from clients c where c.id in ${given}
+            and not exists (select from service_lines where client_id = c.id) and not exists (select from jobs where client_id = c.id) and not exists (select from documents where client_id = c.id)
+            and not exists (select from messages where client_id = c.id) and not exists (select from client_notes where client_id = c.id)`,
     );
-    if (used!.used) return false;
-    const links = await work.tx.delete(clientContacts).where(eq(clientContacts.clientId, clientId)).returning({ contactId: clientContacts.contactId });
-    for (const { contactId } of links)
-      await work.tx.execute(sql`delete from contacts where id = ${contactId} and not exists (select from client_contacts l where l.contact_id = ${contactId})`);
-    await work.tx.delete(clientGrants).where(eq(clientGrants.clientId, clientId));
-    await work.tx.delete(clients).where(eq(clients.id, clientId));
-    return true;
+    const removed = unused.map((row) => row.id);
+    const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(removed)}::jsonb)::uuid)`;
+    const links = await rows<{ contact_id: string }>(work.tx, sql`delete from client_contacts where client_id in ${gone} returning contact_id`);
+    const people = sql`(select jsonb_array_elements_text(${JSON.stringify(links.map((link) => link.contact_id))}::jsonb)::uuid)`;
+    await work.tx.execute(sql`delete from contacts p where p.id in ${people} and not exists (select from client_contacts l where l.contact_id = p.id)`);
+    await work.tx.execute(sql`delete from client_grants where client_id in ${gone}`);
+    await work.tx.execute(sql`delete from clients where id in ${gone}`);
+    return new Set(removed);
   }
 
   /** Names another person wherever one is named as partner, manager or preparer. @returns on how many clients. */
