@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
-import type { ClientRow } from '@steady/contract/clients';
+import type { ClientRow } from '@steady/contract/client-lists';
 import type { BillPreview, SettlementPreview, WipRow } from '@steady/contract/fees';
 import type { JobRow, JobView } from '@steady/contract/jobs';
 import type { Found } from '@steady/contract/search';

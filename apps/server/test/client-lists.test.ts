@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 import type { Filter } from '@steady/core/lists';
-import type { AddClient, BulkOutcome, BulkPreview, ClientList, ClientView, ListFields, PhoneNote } from '@steady/contract/clients';
+import type { BulkOutcome, BulkPreview, ClientList, ListFields } from '@steady/contract/client-lists';
+import type { AddClient, ClientView, PhoneNote } from '@steady/contract/clients';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 import { read as readBook } from './workbook';
 

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientRow } from '@steady/contract/clients';
+import type { ClientRow } from '@steady/contract/client-lists';
 import type { AuditRow, ClientViewer, GrantOutcome, PersonSight, RoleView, TeamRow } from '@steady/contract/team';
 import { rows } from '../src/platform/database';
 import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';

@@ -1,6 +1,7 @@
 import ExcelJS from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BulkOutcome, ClientList, ClientView } from '@steady/contract/clients';
+import type { BulkOutcome, ClientList } from '@steady/contract/client-lists';
+import type { ClientView } from '@steady/contract/clients';
 import type { Decision, ImportLine, ImportOutcome, ImportView } from '@steady/contract/imports';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 

@@ -20,7 +20,6 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
-import type { Field, Filter } from '@steady/core/lists';
 import { IsDay, IsMonthDay, IsText, Trimmed } from './checks';
 
 export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person'] as const;
@@ -157,66 +156,6 @@ export class ChangeClient extends ClientFactsInput {
   version: number;
 }
 
-/** A row of the list of clients: what it is, and a value for each column asked for. */
-export interface ClientRow {
-  id: string;
-  name: string;
-  standing: Standing;
-  legalForm: LegalForm;
-  values: Record<string, ListValue>;
-}
-
-export type ListValue = string | number | boolean | string[] | null;
-
-export interface ClientList {
-  rows: ClientRow[];
-  more: boolean;
-  total: number;
-  /** The list as a sentence. */
-  said: string;
-}
-
-/** Columns shown until somebody chooses others. */
-export const USUAL_COLUMNS = ['kind', 'way', 'due', 'dueWhat', 'openJobs', 'waits', 'wip', 'unpaid', 'manager'] as const;
-
-export interface ListFields {
-  fields: Field[];
-  saved: SavedListView[];
-}
-
-export class SaveList {
-  @Trimmed()
-  @IsNotEmpty({ message: 'Give the list a name.' })
-  @IsText(60, 'A name')
-  name: string;
-
-  /** For everybody in the firm, or for oneself. */
-  @IsBoolean()
-  shared: boolean;
-
-  @IsArray()
-  @ArrayMaxSize(20)
-  filters: Filter[];
-
-  @IsArray()
-  @ArrayMaxSize(40)
-  @IsString({ each: true })
-  columns: string[];
-
-  @IsOptional()
-  @IsText(80, 'A sort')
-  sort?: string;
-}
-
-export interface SavedListView {
-  id: string;
-  name: string;
-  shared: boolean;
-  filters: Filter[];
-  columns: string[];
-  sort: string | null;
-}
-
 export class DetailFieldInput {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the detail a name.' })
@@ -317,76 +256,6 @@ export interface AlikeClient {
   name: string;
   standing: Standing;
   why: string;
-}
-
-/** What is changed on many clients at once; only what is given. */
-export class BulkChange {
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(10)
-  @IsString({ each: true })
-  @MaxLength(40, { each: true })
-  addLabels?: string[];
-
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(10)
-  @IsString({ each: true })
-  removeLabels?: string[];
-
-  @IsOptional()
-  @IsUUID()
-  partnerId?: string;
-
-  @IsOptional()
-  @IsUUID()
-  managerId?: string;
-
-  @IsOptional()
-  @IsUUID()
-  preparerId?: string;
-
-  @IsOptional()
-  @IsIn(WAYS)
-  way?: Way;
-
-  @IsOptional()
-  @IsObject()
-  details?: Record<string, DetailValue>;
-}
-
-export class ChangeMany {
-  @IsArray()
-  @ArrayNotEmpty({ message: 'Choose at least one client.' })
-  @ArrayMaxSize(5_000)
-  @IsUUID(undefined, { each: true })
-  clientIds: string[];
-
-  @ValidateNested()
-  @Type(() => BulkChange)
-  change: BulkChange;
-}
-
-export interface BulkPreview {
-  /** What will be changed, in a sentence. */
-  said: string;
-  /** Clients that change, each with what stands before and after; the rest stays as it is. */
-  rows: { clientId: string; name: string; changes: { field: string; before: string; after: string }[] }[];
-  unchanged: number;
-}
-
-export interface BulkOutcome {
-  id: string | null;
-  said: string;
-}
-
-export interface BulkView {
-  id: string;
-  at: string;
-  by: string;
-  what: string;
-  count: number;
-  undoneAt: string | null;
 }
 
 export interface ContactView {

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { detailInWords } from '@steady/core/details';
-import type { BulkChange, BulkOutcome, BulkPreview, BulkView, ChangeMany, DetailFieldView } from '@steady/contract/clients';
+import type { BulkChange, BulkOutcome, BulkPreview, BulkView, ChangeMany } from '@steady/contract/client-lists';
+import type { DetailFieldView } from '@steady/contract/clients';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

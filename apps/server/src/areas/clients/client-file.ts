@@ -1,7 +1,7 @@
 import ExcelJS from 'exceljs';
 import { detailInWords } from '@steady/core/details';
 import type { FieldKind } from '@steady/core/lists';
-import type { ListValue } from '@steady/contract/clients';
+import type { ListValue } from '@steady/contract/client-lists';
 import { type Cell, csvText } from '../../platform/files';
 
 export interface FileColumn {

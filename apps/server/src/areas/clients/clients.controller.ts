@@ -2,25 +2,27 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Query, Res
 import type { Response } from 'express';
 import type { Filter } from '@steady/core/lists';
 import {
-  AddClient,
-  AddNote,
-  type AlikeClient,
   type BulkOutcome,
   type BulkPreview,
   type BulkView,
+  ChangeMany,
+  type ClientList,
+  type ListFields,
+  SaveList,
+  USUAL_COLUMNS,
+} from '@steady/contract/client-lists';
+import {
+  AddClient,
+  AddNote,
+  type AlikeClient,
   ChangeClient,
   ChangeClientStanding,
-  ChangeMany,
   ChangeNote,
-  type ClientList,
   type ClientView,
   ContactInput,
   DetailFieldInput,
   type DetailFieldView,
-  type ListFields,
   type PhoneNote,
-  SaveList,
-  USUAL_COLUMNS,
 } from '@steady/contract/clients';
 import { Problem } from '../../platform/http/problem';
 import { IdPipe } from '../../platform/http/validation';

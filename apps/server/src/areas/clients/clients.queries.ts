@@ -1,18 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type Filter, listInWords, whyNotFilter } from '@steady/core/lists';
-import type {
-  ClientList,
-  ClientRow,
-  ClientView,
-  ContactView,
-  DetailFieldView,
-  ListFields,
-  ListValue,
-  NoteView,
-  PhoneNote,
-  SavedListView,
-} from '@steady/contract/clients';
+import type { ClientList, ClientRow, ListFields, ListValue, SavedListView } from '@steady/contract/client-lists';
+import type { ClientView, ContactView, DetailFieldView, NoteView, PhoneNote } from '@steady/contract/clients';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';

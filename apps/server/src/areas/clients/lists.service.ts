@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import { whyNotFilter } from '@steady/core/lists';
-import type { DetailFieldInput, SaveList } from '@steady/contract/clients';
+import type { SaveList } from '@steady/contract/client-lists';
+import type { DetailFieldInput } from '@steady/contract/clients';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

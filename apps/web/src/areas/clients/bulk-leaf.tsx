@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { BulkChange, BulkOutcome, BulkPreview } from '@steady/contract/clients';
+import type { BulkChange, BulkOutcome, BulkPreview } from '@steady/contract/client-lists';
 import { ProblemError, send } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';

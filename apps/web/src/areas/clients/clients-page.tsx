@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { formatMoney } from '@steady/core/money';
-import type { BulkOutcome, ClientList, ClientRow, ListFields } from '@steady/contract/clients';
+import type { BulkOutcome, ClientList, ClientRow, ListFields } from '@steady/contract/client-lists';
 import { type ProblemError, read, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';

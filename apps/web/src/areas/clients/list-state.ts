@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Filter } from '@steady/core/lists';
-import { type SavedListView, USUAL_COLUMNS } from '@steady/contract/clients';
+import { type SavedListView, USUAL_COLUMNS } from '@steady/contract/client-lists';
 
 /** A list of clients as the address of the page says it: so that it can be sent to a colleague, and gone back to. */
 export interface ListState {

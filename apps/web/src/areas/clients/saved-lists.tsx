@@ -1,7 +1,7 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import type { SavedListView } from '@steady/contract/clients';
+import type { SavedListView } from '@steady/contract/client-lists';
 import { send } from '../../app/api';
 import { useAct } from '../../app/use-act';
 import type { ListState } from './list-state';

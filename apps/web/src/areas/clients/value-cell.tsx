@@ -1,6 +1,7 @@
 import { formatMoney } from '@steady/core/money';
 import type { Field } from '@steady/core/lists';
-import type { ClientRow, LegalForm, ListValue } from '@steady/contract/clients';
+import type { ClientRow, ListValue } from '@steady/contract/client-lists';
+import type { LegalForm } from '@steady/contract/clients';
 import { useSession } from '../../app/session';
 import { Day, DueWords } from '../../ui/due';
 import { dayInWords, monthDayInWords } from '../../ui/words';

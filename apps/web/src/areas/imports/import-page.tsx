@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Verdict } from '@steady/core/importing';
-import type { BulkOutcome } from '@steady/contract/clients';
+import type { BulkOutcome } from '@steady/contract/client-lists';
 import type { ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
