@@ -24,6 +24,8 @@ import type { Hands } from './hands';
 /** Months of history that the demo firm has behind it. */
 const MONTHS = 9;
 const SEED = 20_260_311;
+/** Mondays, counted from the first, on which the growing database is tidied: the planner has to learn early what is large. */
+const TIDY_IN_WEEKS = [4, 16];
 
 /**
  * Founds the demo firm and lives through its last months day by day, through the application's own services: whatever
@@ -68,7 +70,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       clock.set(morning(day, 7));
       await hands.ticks.tick();
       await diary.plan(day);
-      if (day.dayOfWeek === 1 && day.day <= 7) await database.tidy();
+      if (day.dayOfWeek === 1 && TIDY_IN_WEEKS.includes(Math.floor(firstDay.until(day).days / 7))) await database.tidy();
       clock.set(morning(day, 18, 30));
       await diary.live(day, (hour, minute) => morning(day, hour, minute));
     }

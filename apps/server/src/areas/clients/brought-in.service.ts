@@ -173,7 +173,7 @@ export class BroughtInService {
         clientId,
         before,
         after: { ...after, ...(contact ? { contact: contact.after } : {}) },
-        payload: { clientId },
+        payload: { clientId, facts: Object.keys(after) },
       });
       made.push({ clientId, before, after, ...(contact ? { contact } : {}) });
     }

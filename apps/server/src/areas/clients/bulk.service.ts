@@ -138,7 +138,7 @@ export class BulkService {
       clientId: client.id,
       before: Object.fromEntries(Object.keys(set).map((key) => [key, client[key as keyof Client]])),
       after: set,
-      payload: { clientId: client.id },
+      payload: { clientId: client.id, facts: Object.keys(set) },
     });
   }
 

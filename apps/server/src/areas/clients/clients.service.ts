@@ -22,7 +22,7 @@ export interface Contact {
 }
 
 export const ClientAdded = eventKind<{ clientId: string }>('client added');
-export const ClientChanged = eventKind<{ clientId: string }>('client changed');
+export const ClientChanged = eventKind<{ clientId: string; facts: string[] }>('client changed');
 export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added');
 
 /** Facts that a rule may look at. */
@@ -100,7 +100,7 @@ export class ClientsService {
       clientId,
       before: pick(before),
       after: pick(columns),
-      payload: { clientId },
+      payload: { clientId, facts: keys },
     });
   }
 
@@ -265,9 +265,14 @@ export class ClientsService {
       clientId,
       before: { standing: before.standing },
       after: set,
-      payload: { clientId },
+      payload: { clientId, facts: ['standing'] },
     });
   }
+}
+
+/** Whether a change of these facts may change a deadline or the way through a procedure. */
+export function bearsOnRules(facts: string[]): boolean {
+  return facts.some((fact) => (RULE_FACTS as readonly string[]).includes(fact));
 }
 
 /** The facts of a client as filing rules and procedures read them. */

@@ -4,4 +4,4 @@ export { ListsService } from './lists.service';
 export { NotesService } from './notes.service';
 export { ClientQueries } from './clients.queries';
 export { containing } from './containing';
-export { type Client, ClientAdded, ClientChanged, ClientsService, type Contact, factsOf } from './clients.service';
+export { type Client, ClientAdded, ClientChanged, ClientsService, type Contact, bearsOnRules, factsOf } from './clients.service';

@@ -52,7 +52,7 @@ export class LedgerService implements OnModuleInit {
       sql`select e.id, e.member_id as "personId", e.task_id as "taskId", p.amount::float8 as value
           from wip_postings p join time_entries e on e.id = p.entry_id
           where p.job_id = ${jobId} and p.kind = 'time'
-            and not exists (select from wip_postings s join settlements t on t.id = s.settlement_id where s.entry_id = e.id and s.kind = 'settlement' and t.reversed_at is null)
+            and not exists (select from wip_postings s join settlements t on t.id = s.settlement_id where s.job_id = p.job_id and s.entry_id = e.id and s.kind = 'settlement' and t.reversed_at is null)
           order by e.on_day, e.id`,
     );
   }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type RhythmName, civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type Procedure, advance, layOut } from '@steady/core/procedures';
@@ -17,6 +17,7 @@ import { type JobPhase, jobs, tasks } from './jobs.tables';
 
 export type Job = typeof jobs.$inferSelect;
 export type Task = typeof tasks.$inferSelect;
+export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'dueOn'>;
 
 export const JobBegun = eventKind<{ jobId: string }>('job begun');
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
@@ -144,10 +145,11 @@ export class JobsService {
     return job?.id ?? null;
   }
 
-  /** A task and its job. */
-  async task(work: Work, taskId: string): Promise<{ task: Task; job: Job }> {
+  /** A task, and of its job what acts on a task look at. */
+  async task(work: Work, taskId: string): Promise<{ task: Task; job: JobOfTask }> {
+    const { id, clientId, status, startOn, dueOn } = getTableColumns(jobs);
     const [found] = await work.tx
-      .select({ task: tasks, job: jobs })
+      .select({ task: getTableColumns(tasks), job: { id, clientId, status, startOn, dueOn } })
       .from(tasks)
       .innerJoin(jobs, eq(jobs.id, tasks.jobId))
       .where(and(eq(tasks.id, taskId), eq(tasks.firmId, work.firm.id)));
@@ -159,6 +161,14 @@ export class JobsService {
     return work.tx.select().from(tasks).where(eq(tasks.jobId, jobId)).orderBy(asc(tasks.position));
   }
 
+  /** Those of the named tasks of a job that are not done yet. */
+  private notDone(work: Work, jobId: string, keys: string[]): Promise<{ name: string }[]> {
+    return rows(
+      work.tx,
+      sql`select name from tasks where job_id = ${jobId} and done_at is null and key in (select jsonb_array_elements_text(${JSON.stringify(keys)}::jsonb)) order by position`,
+    );
+  }
+
   /** Ticks a task, or takes the tick back, and lets the job move on. */
   async tick(work: Work, taskId: string, input: TickTask): Promise<void> {
     const { task, job } = await this.task(work, taskId);
@@ -167,7 +177,7 @@ export class JobsService {
     if (input.done) {
       if (task.doneByEvent === 'filed')
         throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
-      const open = task.waitsFor.length === 0 ? [] : (await this.tasksOf(work, job.id)).filter((other) => task.waitsFor.includes(other.key) && !other.doneAt);
+      const open = task.waitsFor.length === 0 ? [] : await this.notDone(work, job.id, task.waitsFor);
       if (open.length > 0)
         throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
     }
@@ -175,7 +185,7 @@ export class JobsService {
     await this.advance(work, job.id);
   }
 
-  private async mark(work: Work, job: Job, task: Task, by: string | null): Promise<void> {
+  private async mark(work: Work, job: JobOfTask, task: Task, by: string | null): Promise<void> {
     const changed = await work.tx
       .update(tasks)
       .set({ doneAt: by === null ? null : work.now.toString(), doneBy: by, version: task.version + 1 })
@@ -255,20 +265,16 @@ export class JobsService {
 
   /** For what the job waits from the client, and since when; null when for nothing. */
   async clientOwes(work: Work, jobId: string, owed: { since: string; what: string } | null, everythingIn: boolean): Promise<void> {
-    await work.tx
-      .update(jobs)
-      .set({
-        waitingSince: owed?.since ?? null,
-        waitingFor: owed?.what ?? null,
-        ...(everythingIn ? { everythingInOn: work.today.toString() } : { everythingInOn: null }),
-      })
-      .where(eq(jobs.id, jobId));
+    const everythingInOn = everythingIn ? work.today.toString() : null;
+    await work.tx.execute(
+      sql`update jobs set waiting_since = ${owed?.since ?? null}, waiting_for = ${owed?.what ?? null}, everything_in_on = ${everythingInOn} where id = ${jobId}`,
+    );
   }
 
   /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
   async advance(work: Work, jobId: string): Promise<void> {
     const [job] = await work.tx
-      .select()
+      .select({ clientId: jobs.clientId, version: jobs.version, phase: jobs.phase, phases: jobs.phases })
       .from(jobs)
       .where(
         and(eq(jobs.id, jobId), eq(jobs.status, 'open'), sql`not exists (select from tasks where job_id = ${jobId} and phase_key = phase and done_at is null)`),
@@ -276,13 +282,16 @@ export class JobsService {
       .for('update');
     if (!job || job.phase === null) return;
     const [own, requests] = [
-      await this.tasksOf(work, jobId),
+      await rows<{ phaseKey: string; done: boolean }>(
+        work.tx,
+        sql`select phase_key as "phaseKey", done_at is not null as done from tasks where job_id = ${jobId}`,
+      ),
       await rows<{ phaseKey: string; complete: boolean }>(work.tx, sql`select phase_key as "phaseKey", complete from requests where job_id = ${jobId}`),
     ];
     const moves = advance({
       phases: job.phases,
       current: job.phase,
-      tasks: own.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
+      tasks: own,
       requests,
     });
     if (moves.length === 0) return;

@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, desc, eq, getTableColumns, inArray } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { AnswerView, ItemState, SendPreview, SendRequest } from '@steady/contract/requests';
+import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import type { Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
@@ -213,40 +214,23 @@ export class RequestsService {
 
   /** Works out anew whether the request is complete and what the client owes the job, and lets the job move on. */
   private async reckon(work: Work, request: Request): Promise<void> {
-    const items = await work.tx
-      .select(getTableColumns(requestItems))
-      .from(requestItems)
-      .innerJoin(requests, eq(requests.id, requestItems.requestId))
-      .where(eq(requests.jobId, request.jobId))
-      .orderBy(asc(requestItems.stateSince), asc(requestItems.position));
+    // An item on which the client's question is the last word waits for the firm's reply, not for the client.
+    const items = await rows<{ requestId: string; name: string; state: ItemState; stateSince: string; asked: boolean | null }>(
+      work.tx,
+      sql`select i.request_id as "requestId", i.name, i.state, i.state_since as "stateSince",
+            (select a.kind = 'question' and a.at >= i.state_since from request_answers a where a.item_id = i.id order by a.id desc limit 1) as asked
+          from request_items i join requests r on r.id = i.request_id where r.job_id = ${request.jobId} order by i.state_since, i.position`,
+    );
     const own = items.filter((item) => item.requestId === request.id);
     const complete = own.every((item) => item.state === 'accepted');
-    await work.tx.update(requests).set({ complete }).where(eq(requests.id, request.id));
-    const asked = await this.openQuestions(work, items);
-    const owed = items.filter((item) => (item.state === 'asked' || item.state === 'sent back') && !asked.has(item.id));
-    const since = owed.reduce((earliest, item) => (item.stateSince < earliest ? item.stateSince : earliest), owed[0]?.stateSince ?? '');
+    if (complete !== request.complete) await work.tx.update(requests).set({ complete }).where(eq(requests.id, request.id));
+    const owed = items.filter((item) => (item.state === 'asked' || item.state === 'sent back') && !item.asked);
     await this.jobs.clientOwes(
       work,
       request.jobId,
-      owed.length > 0 ? { since, what: owed.map((item) => item.name).join(', ') } : null,
+      owed.length > 0 ? { since: owed[0]!.stateSince, what: owed.map((item) => item.name).join(', ') } : null,
       items.length > 0 && items.every((item) => item.state === 'accepted'),
     );
     await this.jobs.advance(work, request.jobId);
-  }
-
-  /** Items on which the client's question is the last word: it is for the firm to reply. */
-  private async openQuestions(work: Work, items: Item[]): Promise<Set<string>> {
-    const answers = await work.tx
-      .selectDistinctOn([requestAnswers.itemId], { itemId: requestAnswers.itemId, kind: requestAnswers.kind, at: requestAnswers.at })
-      .from(requestAnswers)
-      .where(
-        inArray(
-          requestAnswers.itemId,
-          items.map((item) => item.id),
-        ),
-      )
-      .orderBy(requestAnswers.itemId, desc(requestAnswers.id));
-    const stateSince = new Map(items.map((item) => [item.id, item.stateSince]));
-    return new Set(answers.filter((answer) => answer.kind === 'question' && answer.at >= stateSince.get(answer.itemId)!).map((answer) => answer.itemId));
   }
 }

@@ -6,7 +6,7 @@ import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
-import { type Job, JobsService, type Task } from '../jobs';
+import { type JobOfTask, JobsService, type Task } from '../jobs';
 import { TeamService } from '../team';
 import { expenses, timeEntries, timers } from './time.tables';
 
@@ -61,7 +61,7 @@ export class TimeService {
   }
 
   /** The job, and the task of it if one is named. */
-  private async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: Job; task: Task | null }> {
+  private async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: JobOfTask; task: Task | null }> {
     if (taskId === undefined) return { job: await this.jobs.get(work, jobId), task: null };
     const found = await this.jobs.task(work, taskId);
     if (found.job.id !== jobId) throw Problem.invalid([{ field: 'taskId', message: 'This task belongs to another job. Choose a task of the job.' }]);

@@ -131,17 +131,17 @@ export class DatabaseBridge {
 
   transaction<T>(act: (client: QueryClient) => Promise<T>): Promise<T> {
     return this.inTurn(async () => {
-      await this.call({ do: 'exec', sql: 'begin' });
+      await this.run('begin');
       const client: QueryClient = {
         query: (sql, params, options) => this.run(sql, params, options),
         exec: (sql) => this.call({ do: 'exec', sql }),
       };
       try {
         const result = await act(client);
-        await this.call({ do: 'exec', sql: 'commit' });
+        await this.run('commit');
         return result;
       } catch (error) {
-        if (this.worker || this.here) await this.call({ do: 'exec', sql: 'rollback' });
+        if (this.worker || this.here) await this.run('rollback');
         throw error;
       }
     });
