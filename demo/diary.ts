@@ -172,7 +172,7 @@ export class Diary {
       hour: 8,
       who: this.firm.people.orla,
       act: async (work) => {
-        const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
+        const [contact] = await this.hands.contacts.of(work, job.clientId);
         if (client.way === 'paper' || !contact?.email) return;
         const words = `${client.name}\n${work.today.toString()}\n${Array.from({ length: 12 }, () => `${this.chance.between(1, 28)}, ${this.chance.between(20, 900)}.00`).join('\n')}\n`;
         const file = await this.hands.files.keepBytes(Buffer.from(words));
@@ -184,7 +184,7 @@ export class Diary {
   }
 
   private async askAbout(work: Work, job: NewJob, item: number): Promise<void> {
-    const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
+    const [contact] = await this.hands.contacts.of(work, job.clientId);
     if (!contact?.email) return;
     const question = this.chance.pick(['Do you need both accounts?', 'Is a photograph good enough?', 'Does this include the van?']);
     await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
@@ -272,7 +272,7 @@ export class Diary {
   }
 
   private async payWithoutFunds(work: Work, job: NewJob, invoiceId: string): Promise<void> {
-    const [contact] = await this.hands.clients.contactsOf(work, job.clientId);
+    const [contact] = await this.hands.contacts.of(work, job.clientId);
     if (!invoiceId || !contact?.email || (await this.hands.fees.get(work, invoiceId)).status !== 'issued') return;
     await this.hands.fees.pay({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, invoiceId, 'card without funds');
   }

@@ -2,7 +2,7 @@ import { Temporal } from '@steady/core/calendar';
 import { createApp } from '@steady/server/app';
 import { AccessService } from '@steady/server/areas/access/index';
 import { AlmanacService } from '@steady/server/areas/almanac/index';
-import { BulkService, ClientsService, ListsService, NotesService } from '@steady/server/areas/clients/index';
+import { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobsService } from '@steady/server/areas/jobs/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
@@ -49,6 +49,8 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       access: app.get(AccessService),
       team: app.get(TeamService),
       clients: app.get(ClientsService),
+      contacts: app.get(ContactsService),
+      related: app.get(RelatedService),
       notes: app.get(NotesService),
       lists: app.get(ListsService),
       bulk: app.get(BulkService),

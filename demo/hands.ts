@@ -1,6 +1,6 @@
 import type { AccessService } from '@steady/server/areas/access/index';
 import type { AlmanacService } from '@steady/server/areas/almanac/index';
-import type { BulkService, ClientsService, ListsService, NotesService } from '@steady/server/areas/clients/index';
+import type { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import type { JobsService } from '@steady/server/areas/jobs/index';
 import type { RequestsService } from '@steady/server/areas/requests/index';
@@ -24,6 +24,8 @@ export interface Hands {
   files: FileStore;
   team: TeamService;
   clients: ClientsService;
+  contacts: ContactsService;
+  related: RelatedService;
   notes: NotesService;
   lists: ListsService;
   bulk: BulkService;

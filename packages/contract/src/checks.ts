@@ -1,5 +1,6 @@
 import { Transform } from 'class-transformer';
 import { type ValidationOptions, IsInt, Max, Min, ValidateBy } from 'class-validator';
+import { isIban } from '@steady/core/money';
 import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
@@ -21,6 +22,35 @@ export const IsDay = (options?: ValidationOptions) =>
           }
         },
         defaultMessage: () => 'Give a day that exists, for example 23 Apr 2026.',
+      },
+    },
+    options,
+  );
+
+/** A day that does not come before the one in another field; where either is missing there is nothing to compare. */
+export const IsNotBefore = (other: string, options?: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isNotBefore',
+      constraints: [other],
+      validator: {
+        validate: (value: unknown, about) => {
+          const from = (about?.object as Record<string, unknown>)[other];
+          return typeof value !== 'string' || typeof from !== 'string' || value >= from;
+        },
+      },
+    },
+    options,
+  );
+
+/** An international bank account number whose check digits fit (ISO 13616). */
+export const IsIban = (options?: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isIban',
+      validator: {
+        validate: (value: unknown) => typeof value === 'string' && isIban(value),
+        defaultMessage: () => 'This account number (IBAN) cannot be right: its check digits do not fit. Compare it with the one you were given.',
       },
     },
     options,

@@ -5,12 +5,14 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
+  IsInt,
   IsNotEmpty,
   IsObject,
   IsOptional,
   IsString,
   IsUUID,
   MaxLength,
+  Min,
   ValidateNested,
 } from 'class-validator';
 import type { DetailValue } from '@steady/core/details';
@@ -146,4 +148,33 @@ export interface BulkView {
   what: string;
   count: number;
   undoneAt: string | null;
+}
+
+/** Two records of one client become one. */
+export class MergeClients {
+  @IsUUID(undefined, { message: 'Choose the other record.' })
+  otherId: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+
+  @IsInt()
+  @Min(1)
+  otherVersion: number;
+
+  /** Facts to take from the other record where the two differ. */
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  take: string[];
+}
+
+export interface MergePreview {
+  kept: { id: string; name: string; version: number };
+  going: { id: string; name: string; version: number };
+  differs: { key: string; name: string; kept: string; going: string }[];
+  filled: { name: string; value: string }[];
+  moves: { what: string; count: number }[];
+  warnings: string[];
 }

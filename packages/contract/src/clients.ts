@@ -20,39 +20,19 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
-import { IsDay, IsMonthDay, IsText, Trimmed } from './checks';
+import { IsDay, IsIban, IsMonthDay, IsNotBefore, IsText, Trimmed } from './checks';
+import { Address, ContactInput, type ContactView } from './contacts';
 
-export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person'] as const;
+export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person', 'not known'] as const;
 export type LegalForm = (typeof LEGAL_FORMS)[number];
 export const VAT_GROUPS = ['Jan-Feb', 'Feb-Mar'] as const;
 export type VatGroup = (typeof VAT_GROUPS)[number];
 export const WAYS = ['online', 'paper'] as const;
 export type Way = (typeof WAYS)[number];
+export const PAYMENT_METHODS = ['bank transfer', 'direct debit', 'card', 'cash or cheque'] as const;
+export type PaymentMethod = (typeof PAYMENT_METHODS)[number];
 export const STANDINGS = ['prospect', 'active', 'former'] as const;
 export type Standing = (typeof STANDINGS)[number];
-
-export class ContactInput {
-  @Trimmed()
-  @IsNotEmpty({ message: 'Give the name of a person.' })
-  @IsText(120, 'A name')
-  name: string;
-
-  @Trimmed()
-  @IsOptional()
-  @IsEmail({}, { message: 'This is not a complete email address.' })
-  @IsText(200, 'An address')
-  email?: string;
-
-  @Trimmed()
-  @IsOptional()
-  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 01 555 0142.' })
-  phone?: string;
-
-  @Trimmed()
-  @IsOptional()
-  @IsText(60, 'A role')
-  role?: string;
-}
 
 /** The facts that rules are computed from. */
 export class ClientFactsInput {
@@ -80,8 +60,27 @@ export class ClientFactsInput {
   @Matches(/^[A-Z]{2}[ ]?[0-9A-Z+*]{7,12}$/, { message: 'A VAT number is two letters and 7 to 12 digits or letters, for example IE9990001A.' })
   vatNumber?: string;
 
+  /** From when and until when it is registered for VAT; without a day, as far as anybody knows. */
+  @IsOptional()
+  @IsDay()
+  vatFrom?: string;
+
+  @IsOptional()
+  @IsDay()
+  @IsNotBefore('vatFrom', { message: 'A registration ends after it begins.' })
+  vatUntil?: string;
+
   @IsBoolean()
   employer: boolean;
+
+  @IsOptional()
+  @IsDay()
+  employerFrom?: string;
+
+  @IsOptional()
+  @IsDay()
+  @IsNotBefore('employerFrom', { message: 'A registration ends after it begins.' })
+  employerUntil?: string;
 
   @Trimmed()
   @IsOptional()
@@ -119,6 +118,25 @@ export class ClientFactsInput {
   @MinLength(1, { each: true })
   labels?: string[];
 
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Address)
+  address?: Address;
+
+  @Trimmed()
+  @IsOptional()
+  @IsIban()
+  iban?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @Matches(/^[A-Za-z]{6}[A-Za-z0-9]{2}([A-Za-z0-9]{3})?$/, { message: 'A bank code (BIC) is 8 or 11 letters and digits.' })
+  bic?: string;
+
+  @IsOptional()
+  @IsIn(PAYMENT_METHODS, { message: 'Choose how the client pays.' })
+  paymentMethod?: PaymentMethod;
+
   /** The firm's own details, by the id of the detail. */
   @IsOptional()
   @IsObject()
@@ -147,6 +165,20 @@ export class AddClient extends ClientFactsInput {
   @Type(() => ContactInput)
   @IsOptional()
   contact?: ContactInput;
+}
+
+/** A client in passing: enough to go on with; the facts are completed later. */
+export class AddInPassing {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the name of the client.' })
+  @IsText(160, 'A name')
+  name: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsEmail({}, { message: 'This is not a complete email address.' })
+  @IsText(200, 'An address')
+  email?: string;
 }
 
 export class ChangeClient extends ClientFactsInput {
@@ -258,14 +290,6 @@ export interface AlikeClient {
   why: string;
 }
 
-export interface ContactView {
-  id: string;
-  name: string;
-  email: string | null;
-  phone: string | null;
-  role: string | null;
-}
-
 export interface ClientView {
   id: string;
   version: number;
@@ -279,9 +303,20 @@ export interface ClientView {
   vatRegistered: boolean;
   vatGroup: VatGroup | null;
   vatNumber: string | null;
+  vatFrom: string | null;
+  vatUntil: string | null;
   employer: boolean;
+  employerFrom: string | null;
+  employerUntil: string | null;
   annualReturnDate: string | null;
   way: Way;
+  address: Address | null;
+  iban: string | null;
+  bic: string | null;
+  paymentMethod: PaymentMethod | null;
+  related: { id: string; name: string; clients: { id: string; name: string }[] } | null;
+  /** Set when the record was found to be another one, and became part of it. */
+  mergedInto: { id: string; name: string } | null;
   taxNumber: string | null;
   companyNumber: string | null;
   endedOn: string | null;

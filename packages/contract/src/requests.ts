@@ -131,3 +131,12 @@ export interface PortalHome {
   requests: PortalRequest[];
   invoices: PortalInvoice[];
 }
+
+/** Who is in the portal; `looking` when it is a person of the firm who sees it as the client does. */
+export interface PortalMe {
+  firm: string;
+  currency: string;
+  name: string;
+  today: string;
+  looking: boolean;
+}

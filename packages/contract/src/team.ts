@@ -13,6 +13,7 @@ import {
   Matches,
   Max,
   Min,
+  ValidateIf,
 } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
 import { IsDay, IsText, Trimmed } from './checks';
@@ -306,11 +307,39 @@ export class GrantTarget {
 }
 
 export class ChangeGrants extends GrantTarget {
+  @ValidateIf((o: ChangeGrants) => !o.groupIds?.length)
   @IsArray()
   @ArrayNotEmpty({ message: 'Choose who is to see them.' })
   @ArrayMaxSize(200)
   @IsUUID(undefined, { each: true })
   memberIds: string[];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50)
+  @IsUUID(undefined, { each: true })
+  groupIds?: string[];
+}
+
+export class GroupInput {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the group a name.' })
+  @IsText(60, 'A name')
+  name: string;
+
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsUUID(undefined, { each: true })
+  memberIds: string[];
+}
+
+/** People to whom clients are granted together. */
+export interface GroupView {
+  id: string;
+  name: string;
+  memberIds: string[];
+  /** How many clients are granted to it. */
+  clients: number;
 }
 
 export class SetSight {

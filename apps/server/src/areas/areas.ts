@@ -1,6 +1,7 @@
 import { AccessController } from './access/access.controller';
 import { AccessQueries } from './access/access.queries';
 import { AccessService } from './access/access.service';
+import { GroupsService } from './access/groups.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
@@ -11,6 +12,11 @@ import { ClientQueries } from './clients/clients.queries';
 import { ClientsService } from './clients/clients.service';
 import { ListsService } from './clients/lists.service';
 import { NotesService } from './clients/notes.service';
+import { ContactsController } from './clients/contacts.controller';
+import { ContactQueries } from './clients/contacts.queries';
+import { ContactsService } from './clients/contacts.service';
+import { MergeService } from './clients/merge.service';
+import { RelatedService } from './clients/related.service';
 import { DocumentsController } from './documents/documents.controller';
 import { DocumentQueries } from './documents/documents.queries';
 import { DocumentsService } from './documents/documents.service';
@@ -26,6 +32,7 @@ import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
 import { JobsService } from './jobs/jobs.service';
 import { PortalController } from './portal/portal.controller';
+import { LookController } from './portal/look.controller';
 import { PortalService } from './portal/portal.service';
 import { PostController } from './post/post.controller';
 import { PostQueries } from './post/post.queries';
@@ -48,6 +55,8 @@ import { TimeQueries } from './time/time.queries';
 import { TimeService } from './time/time.service';
 import { TodayController } from './today/today.controller';
 import { TodayQueries } from './today/today.queries';
+import { WholeFileController } from './whole-file/whole-file.controller';
+import { WholeFileService } from './whole-file/whole-file.service';
 
 export const AREA_CONTROLLERS = [
   SignInController,
@@ -55,12 +64,15 @@ export const AREA_CONTROLLERS = [
   AccessController,
   ImportsController,
   ClientsController,
+  ContactsController,
+  WholeFileController,
   ServicesController,
   AlmanacController,
   JobsController,
   RequestsController,
   RequestsPortalController,
   PortalController,
+  LookController,
   DocumentsController,
   PostController,
   TimeController,
@@ -74,9 +86,15 @@ export const AREA_SERVICES = [
   SignInService,
   AccountService,
   TeamService,
+  GroupsService,
   AccessService,
   AccessQueries,
+  ContactsService,
+  ContactQueries,
   ClientsService,
+  MergeService,
+  WholeFileService,
+  RelatedService,
   ClientQueries,
   BulkService,
   BroughtInService,

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
   type AuditRow,
@@ -7,6 +7,8 @@ import {
   type ClientViewer,
   type GrantOutcome,
   GrantTarget,
+  GroupInput,
+  type GroupView,
   type OpenTask,
   type PersonSight,
   SetSight,
@@ -19,6 +21,7 @@ import { InWork, type Work } from '../../platform/work';
 import { JobsService } from '../jobs';
 import { AccessQueries, type AuditAsked } from './access.queries';
 import { AccessService } from './access.service';
+import { GroupsService } from './groups.service';
 
 /** The parts of an address that filter the audit trail. */
 interface AuditQuery {
@@ -39,6 +42,7 @@ export class AccessController {
     private readonly access: AccessService,
     private readonly queries: AccessQueries,
     private readonly jobs: JobsService,
+    private readonly groups: GroupsService,
   ) {}
 
   @Get('clients/:id/viewers')
@@ -86,6 +90,32 @@ export class AccessController {
   @Needs('grant clients')
   takeBack(@InWork() work: Work, @Body() input: ChangeGrants): Promise<GrantOutcome> {
     return this.access.takeBack(work, input);
+  }
+
+  @Get('groups')
+  @Needs('see clients')
+  listGroups(@InWork() work: Work): Promise<GroupView[]> {
+    return this.groups.list(work);
+  }
+
+  @Post('groups')
+  @Needs('grant clients')
+  async makeGroup(@InWork() work: Work, @Body() input: GroupInput): Promise<{ id: string }> {
+    return { id: await this.groups.keep(work, null, input) };
+  }
+
+  @Put('groups/:id')
+  @HttpCode(204)
+  @Needs('grant clients')
+  async changeGroup(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: GroupInput): Promise<void> {
+    await this.groups.keep(work, id, input);
+  }
+
+  @Delete('groups/:id')
+  @HttpCode(204)
+  @Needs('grant clients')
+  removeGroup(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+    return this.groups.remove(work, id);
   }
 
   @Get('team/:id/open-tasks')

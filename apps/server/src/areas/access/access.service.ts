@@ -1,14 +1,15 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { ChangeStanding, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
-import { insertMany, rows } from '../../platform/database';
+import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { clientGrants, firms, members } from '../../platform/identity';
+import { firms, members } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsService, containing } from '../clients';
+import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientsService, containing } from '../clients';
 import { JobsService } from '../jobs';
 import { TeamService } from '../team';
+import { GroupsService } from './groups.service';
 
 export const ClientsGranted = eventKind<{ memberIds: string[] }>('clients granted');
 export const ClientsTakenBack = eventKind<{ memberIds: string[] }>('clients taken back');
@@ -28,9 +29,11 @@ export class AccessService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
     private readonly team: TeamService,
+    private readonly groups: GroupsService,
   ) {}
 
   onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => this.grantBoth(work, payload));
     this.events.on(ClientAdded, (work, { payload }) => this.grantToNamed(work, [payload.clientId]));
     this.events.on(ClientsBroughtIn, async (work, { payload }) => {
       await this.grantToNamed(work, payload.clientIds);
@@ -53,6 +56,18 @@ export class AccessService implements OnModuleInit {
           from clients c join members m on m.id in (c.partner_id, c.manager_id, c.preparer_id) where c.id in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid) and not m.all_clients
           on conflict do nothing`,
     );
+  }
+
+  /** Whoever saw one of two records that became one sees what stands under either of them. */
+  private async grantBoth(work: Work, { from, into }: { from: string; into: string }): Promise<void> {
+    for (const [one, other] of [
+      [from, into],
+      [into, from],
+    ] as const)
+      await work.tx.execute(
+        sql`insert into client_grants (firm_id, member_id, client_id, how, at)
+            select g.firm_id, g.member_id, ${other}, g.how, g.at from client_grants g where g.client_id = ${one} on conflict do nothing`,
+      );
   }
 
   /** Grants a person the clients they are named on or have open work for. */
@@ -79,7 +94,7 @@ export class AccessService implements OnModuleInit {
       throw Problem.invalid([{ field: 'clientIds', message: 'Say which clients: choose some, or look for a word, a label or a person.' }]);
     return rows(
       work.tx,
-      sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and ${sql.join(conditions, sql` and `)} order by c.name collate "unicode", c.id`,
+      sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.merged_into is null and ${sql.join(conditions, sql` and `)} order by c.name collate "unicode", c.id`,
     );
   }
 
@@ -93,53 +108,53 @@ export class AccessService implements OnModuleInit {
     return found;
   }
 
-  /** Grants clients to people. @returns the sentence that says what was granted. */
-  async grant(work: Work, input: ChangeGrants): Promise<GrantOutcome> {
-    const people = await this.people(work, input.memberIds);
-    const clients = await this.meant(work, input);
-    const known = new Set(
-      (
-        await rows<{ key: string }>(
-          work.tx,
-          sql`select member_id || ' ' || client_id as key from client_grants where member_id in (select jsonb_array_elements_text(${JSON.stringify(input.memberIds)}::jsonb)::uuid)`,
-        )
-      ).map((row) => row.key),
-    );
-    const fresh = people.flatMap((person) => clients.filter((client) => !known.has(`${person.id} ${client.id}`)).map((client) => ({ person, client })));
-    const how = `by ${work.actor.name}`;
-    const at = work.now.toString();
-    await insertMany(
+  /** Grants clients to people and groups. @returns the sentence that says what was granted. */
+  async grant(work: Work, { memberIds = [], groupIds = [], ...target }: ChangeGrants): Promise<GrantOutcome> {
+    const people = await this.people(work, memberIds);
+    const groups = await this.groups.named(work, groupIds);
+    const clients = await this.meant(work, target);
+    const clientIds = clients.map((client) => client.id);
+    const granted = await rows<{ member_id: string }>(
       work.tx,
-      clientGrants,
-      fresh.map(({ person, client }) => ({ firmId: work.firm.id, memberId: person.id, clientId: client.id, how, at })),
+      sql`insert into client_grants (firm_id, member_id, client_id, how, at)
+          select ${work.firm.id}, m.id::uuid, c.id::uuid, ${`by ${work.actor.name}`}, ${work.now.toString()}::timestamptz
+          from jsonb_array_elements_text(${JSON.stringify(memberIds)}::jsonb) m (id), jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb) c (id)
+          on conflict do nothing returning member_id`,
     );
-    const changed = fresh.length;
-    const before = people.length * clients.length - changed;
-    const names = clients.map((client) => client.name);
+    let changed = granted.length;
+    for (const group of groups) changed += await this.groups.grant(work, group, clientIds);
+    const who = [...people, ...groups];
+    const all = (people.length + groups.reduce((sum, group) => sum + group.memberIds.length, 0)) * clients.length;
+    const before = all - changed;
     const said =
       clients.length === 0
         ? 'No client is found like that, so nothing was granted.'
-        : `${people.map((person) => person.name).join(', ')} ${people.length === 1 ? 'sees' : 'see'} ${clientsInWords(names)} from now on${before > 0 ? `; ${before === people.length * clients.length ? 'all of it was' : `${before} of it were`} granted before` : ''}.`;
-    if (changed > 0) await this.tell(work, ClientsGranted, 'granted', people, clients);
+        : `${who.map((one) => one.name).join(', ')} ${people.length === 1 && groups.length === 0 ? 'sees' : 'see'} ${clientsInWords(clients.map((client) => client.name))} from now on${before > 0 ? `; ${before === all ? 'all of it was' : `${before} of it were`} granted before` : ''}${groups.length > 0 ? '. Whoever joins the group later sees them too' : ''}.`;
+    if (changed > 0 || groups.length > 0) await this.tell(work, ClientsGranted, 'granted', who, clients);
     return { said, changed };
   }
 
-  /** Takes back what was granted one by one. Work already done stays as it is. */
-  async takeBack(work: Work, input: ChangeGrants): Promise<GrantOutcome> {
-    const people = await this.people(work, input.memberIds);
-    const clients = await this.meant(work, input);
+  /** Takes back what was granted to people one by one, or to groups. Work already done stays as it is. */
+  async takeBack(work: Work, { memberIds = [], groupIds = [], ...target }: ChangeGrants): Promise<GrantOutcome> {
+    const people = await this.people(work, memberIds);
+    const groups = await this.groups.named(work, groupIds);
+    const clients = await this.meant(work, target);
+    const clientIds = clients.map((client) => client.id);
     const taken = await rows<{ client_id: string }>(
       work.tx,
-      sql`delete from client_grants where member_id in (select jsonb_array_elements_text(${JSON.stringify(input.memberIds)}::jsonb)::uuid)
-            and client_id in (select jsonb_array_elements_text(${JSON.stringify(clients.map((client) => client.id))}::jsonb)::uuid) returning client_id`,
+      sql`delete from client_grants where member_id in (select jsonb_array_elements_text(${JSON.stringify(memberIds)}::jsonb)::uuid)
+            and client_id in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid) and group_id is null returning client_id`,
     );
-    const gone = clients.filter((client) => taken.some((row) => row.client_id === client.id));
+    let changed = taken.length;
+    for (const group of groups) changed += await this.groups.takeBack(work, group, clientIds);
+    const gone = groups.length > 0 ? clients : clients.filter((client) => taken.some((row) => row.client_id === client.id));
+    const who = [...people, ...groups];
     const said =
-      gone.length === 0
+      changed === 0
         ? 'None of it was granted one by one, so nothing was taken back.'
-        : `${people.map((person) => person.name).join(', ')} no longer ${people.length === 1 ? 'sees' : 'see'} ${clientsInWords(gone.map((client) => client.name))}.`;
-    if (gone.length > 0) await this.tell(work, ClientsTakenBack, 'took back', people, gone);
-    return { said, changed: taken.length };
+        : `${who.map((one) => one.name).join(', ')} no longer ${who.length === 1 && groups.length === 0 ? 'sees' : 'see'} ${clientsInWords(gone.map((client) => client.name))}.`;
+    if (changed > 0) await this.tell(work, ClientsTakenBack, 'took back', who, gone);
+    return { said, changed };
   }
 
   private async tell(work: Work, kind: typeof ClientsGranted, verb: string, people: { id: string; name: string }[], clients: { id: string; name: string }[]) {

@@ -8,7 +8,7 @@ import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Filing, FilingGateway } from '../../stand-ins/outside';
-import { type Client, ClientChanged, ClientsService, bearsOnRules, factsOf } from '../clients';
+import { type Client, ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
 import { JobsService } from '../jobs';
 import { type Service, type ServiceLine, ServiceLineAdded, ServicesService } from '../services';
 import { linePlans, obligations } from './almanac.tables';
@@ -40,6 +40,7 @@ export class AlmanacService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, obligations));
     this.events.on(ServiceLineAdded, async (work, { payload }) => this.plan(work, payload.line, payload.service, { mustApply: true }));
     this.events.on(ClientChanged, async (work, { payload }) => {
       if (!bearsOnRules(payload.facts)) return;

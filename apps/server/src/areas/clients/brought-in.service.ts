@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { KnownClient } from '@steady/core/importing';
 import type { LegalForm } from '@steady/contract/clients';
 import { insertMany, newId, rows } from '../../platform/database';
@@ -63,7 +63,10 @@ export class BroughtInService {
 
   /** The clients there are, as a file is compared with them. */
   async known(work: Work): Promise<KnownClient[]> {
-    const found = await work.tx.select().from(clients).where(eq(clients.firmId, work.firm.id));
+    const found = await work.tx
+      .select()
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), isNull(clients.mergedInto)));
     const first = new Map(
       (
         await rows<{ clientId: string; contactName: string; email: string | null; phone: string | null; contactRole: string | null }>(

@@ -1,7 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm';
 import type { DetailField, DetailKind } from '@steady/core/details';
 import type { Field, FieldKind, Filter } from '@steady/core/lists';
-import { LEGAL_FORMS, STANDINGS, VAT_GROUPS, WAYS } from '@steady/contract/clients';
+import { LEGAL_FORMS, PAYMENT_METHODS, STANDINGS, VAT_GROUPS, WAYS } from '@steady/contract/clients';
 import { containing } from './containing';
 
 /** A field of the list of clients, and where its value comes from. */
@@ -67,7 +67,7 @@ const FIELDS: ClientField[] = [
     name: 'WIP',
     kind: 'money',
     fees: true,
-    value: sql`coalesce((select sum(w.amount)::float8 from wip_postings w where w.client_id = c.id), 0)`,
+    value: sql`coalesce((select sum(w.amount)::float8 from wip_postings w join jobs j on j.id = w.job_id where j.client_id = c.id), 0)`,
   },
   {
     key: 'unpaid',
@@ -86,7 +86,11 @@ const FIELDS: ClientField[] = [
   own('vatNumber', 'VAT number', 'text', 'vat_number'),
   own('taxNumber', 'Tax number', 'text', 'tax_number'),
   own('companyNumber', 'Company number', 'text', 'company_number'),
+  own('vatFrom', 'VAT from', 'date', 'vat_from'),
+  own('vatUntil', 'VAT until', 'date', 'vat_until'),
   own('employer', 'Employer', 'yes or no', 'employer'),
+  own('employerFrom', 'Employer from', 'date', 'employer_from'),
+  own('employerUntil', 'Employer until', 'date', 'employer_until'),
   own('annualReturnDate', 'Annual return date', 'day of the year', 'annual_return_date'),
   contact('contact', 'Contact', 'name'),
   contact('email', 'Email', 'email'),
@@ -94,6 +98,10 @@ const FIELDS: ClientField[] = [
   own('since', 'Client since', 'date', 'since'),
   own('endedOn', 'Ended on', 'date', 'ended_on'),
   own('paperPlace', 'Paper is', 'text', 'paper_place'),
+  { key: 'town', name: 'Town', kind: 'text', value: sql`(c.address ->> 'town')` },
+  own('paymentMethod', 'Pays by', 'choice', 'payment_method', { choices: PAYMENT_METHODS }),
+  own('iban', 'Account (IBAN)', 'text', 'iban'),
+  { key: 'related', name: 'Related clients', kind: 'text', value: sql`(select r.name from related_clients r where r.id = c.related_id)` },
   own('number', 'Number', 'number', 'number'),
 ];
 

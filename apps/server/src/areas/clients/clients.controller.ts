@@ -8,18 +8,20 @@ import {
   ChangeMany,
   type ClientList,
   type ListFields,
+  MergeClients,
+  type MergePreview,
   SaveList,
   USUAL_COLUMNS,
 } from '@steady/contract/client-lists';
 import {
   AddClient,
+  AddInPassing,
   AddNote,
   type AlikeClient,
   ChangeClient,
   ChangeClientStanding,
   ChangeNote,
   type ClientView,
-  ContactInput,
   DetailFieldInput,
   type DetailFieldView,
   type PhoneNote,
@@ -33,6 +35,7 @@ import { listAsCsv, listAsXlsx } from './client-file';
 import { ClientQueries, type ListAsked } from './clients.queries';
 import { ClientsService } from './clients.service';
 import { ListsService } from './lists.service';
+import { MergeService } from './merge.service';
 import { NotesService } from './notes.service';
 
 /** The parts of an address that say which list is wanted. */
@@ -73,6 +76,7 @@ export class ClientsController {
     private readonly bulk: BulkService,
     private readonly lists: ListsService,
     private readonly notes: NotesService,
+    private readonly merging: MergeService,
   ) {}
 
   @Get('clients')
@@ -194,6 +198,27 @@ export class ClientsController {
     return { id: await this.clients.add(work, input) };
   }
 
+  /** A name and an address, in the middle of something else. */
+  @Post('clients/in-passing')
+  @Needs('change clients')
+  async addInPassing(@InWork() work: Work, @Body() input: AddInPassing): Promise<{ id: string }> {
+    return { id: await this.clients.addInPassing(work, input) };
+  }
+
+  /** What would become of two records if they were made one; the first stays. */
+  @Get('clients/:id/merge/:other')
+  @Needs('change clients')
+  mergePreview(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('other', IdPipe) other: string): Promise<MergePreview> {
+    return this.merging.preview(work, id, other);
+  }
+
+  @Post('clients/:id/merge')
+  @HttpCode(204)
+  @Needs('change clients')
+  merge(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: MergeClients): Promise<void> {
+    return this.merging.merge(work, id, input);
+  }
+
   @Get('clients/:id')
   @Needs('see clients')
   view(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<ClientView> {
@@ -211,12 +236,6 @@ export class ClientsController {
   @Needs('change clients')
   setStanding(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeClientStanding): Promise<void> {
     return this.clients.setStanding(work, id, input);
-  }
-
-  @Post('clients/:id/contacts')
-  @Needs('change clients')
-  async addContact(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ContactInput): Promise<{ id: string }> {
-    return { id: await this.clients.addContact(work, id, input) };
   }
 
   @Post('clients/:id/notes')

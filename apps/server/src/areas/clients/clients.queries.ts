@@ -2,12 +2,13 @@ import { Injectable } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type Filter, listInWords, whyNotFilter } from '@steady/core/lists';
 import type { ClientList, ClientRow, ListFields, ListValue, SavedListView } from '@steady/contract/client-lists';
-import type { ClientView, ContactView, DetailFieldView, NoteView, PhoneNote } from '@steady/contract/clients';
+import type { ClientView, DetailFieldView, NoteView, PhoneNote } from '@steady/contract/clients';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { type ClientField, clientFields, condition } from './client-fields';
+import { ContactQueries } from './contacts.queries';
 import { containing } from './containing';
 
 const PAGE = 250;
@@ -25,6 +26,8 @@ export interface ListAsked {
 
 @Injectable()
 export class ClientQueries {
+  constructor(private readonly contacts: ContactQueries) {}
+
   /** The details the firm keeps, in its order. */
   details(work: Work): Promise<DetailFieldView[]> {
     return rows<DetailFieldView>(work.tx, sql`select id, name, kind, choices, forms from detail_fields where firm_id = ${work.firm.id} order by position, id`);
@@ -76,7 +79,10 @@ export class ClientQueries {
       if (why) throw Problem.invalid([{ field: 'filters', message: why }], why);
       return condition(field!, filter);
     });
-    const where = sql.join([sql`c.firm_id = ${work.firm.id}`, ...(asked.find ? [sql`c.name ilike ${containing(asked.find)}`] : []), ...conditions], sql` and `);
+    const where = sql.join(
+      [sql`c.firm_id = ${work.firm.id} and c.merged_into is null`, ...(asked.find ? [sql`c.name ilike ${containing(asked.find)}`] : []), ...conditions],
+      sql` and `,
+    );
     const down = asked.sort?.startsWith('-') ?? false;
     const by = asked.sort ? fields.find((field) => field.key === asked.sort!.replace(/^-/, '')) : undefined;
     const byName = fields.find((field) => field.key === 'name')!.sort!;
@@ -109,7 +115,7 @@ export class ClientQueries {
   async labels(work: Work): Promise<string[]> {
     const found = await rows<{ label: string }>(
       work.tx,
-      sql`select distinct jsonb_array_elements_text(labels) as label from clients where firm_id = ${work.firm.id} order by 1`,
+      sql`select distinct jsonb_array_elements_text(labels) as label from clients where firm_id = ${work.firm.id} and merged_into is null order by 1`,
     );
     return found.map((row) => row.label);
   }
@@ -118,22 +124,23 @@ export class ClientQueries {
     const [client] = await rows<Omit<ClientView, 'contacts' | 'notes'>>(
       work.tx,
       sql`select c.id, c.version, c.number, c.name, c.standing, c.since, c.legal_form as "legalForm", c.trade, c.year_end as "yearEnd", c.vat_registered as "vatRegistered",
-                 c.vat_group as "vatGroup", c.vat_number as "vatNumber", c.employer, c.annual_return_date as "annualReturnDate", c.way, c.tax_number as "taxNumber", c.company_number as "companyNumber", c.ended_on as "endedOn", c.end_reason as "endReason",
+                 c.vat_group as "vatGroup", c.vat_number as "vatNumber", c.vat_from as "vatFrom", c.vat_until as "vatUntil", c.employer, c.employer_from as "employerFrom", c.employer_until as "employerUntil",
+                 c.address, c.iban, c.bic, c.payment_method as "paymentMethod", c.annual_return_date as "annualReturnDate", c.way, c.tax_number as "taxNumber", c.company_number as "companyNumber", c.ended_on as "endedOn", c.end_reason as "endReason",
                  c.paper_place as "paperPlace", c.labels, c.details,
                  c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId",
                  coalesce(i.unpaid, 0)::float8 as unpaid, i.since as "unpaidSince", coalesce(w.wip, 0)::float8 as wip,
-                 j.waiting_since as "waitingSince", j.waiting_for as "waitingFor"
+                 j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
+                 (select jsonb_build_object('id', r.id, 'name', r.name, 'clients', (select jsonb_agg(jsonb_build_object('id', o.id, 'name', o.name) order by o.name collate "unicode") from clients o where o.related_id = r.id and o.id <> c.id))
+                  from related_clients r where r.id = c.related_id) as related,
+                 (select jsonb_build_object('id', m.id, 'name', m.name) from clients m where m.id = c.merged_into) as "mergedInto"
           from clients c
           left join lateral (select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)) as unpaid, min(i.due_on) as since from invoices i where i.client_id = c.id and i.status = 'issued') i on true
-          left join lateral (select sum(amount) as wip from wip_postings where client_id = c.id) w on true
+          left join lateral (select sum(p.amount) as wip from wip_postings p join jobs o on o.id = p.job_id where o.client_id = c.id) w on true
           left join lateral (select waiting_since, waiting_for from jobs where client_id = c.id and status <> 'finished' and waiting_since is not null order by waiting_since limit 1) j on true
           where c.id = ${clientId} and c.firm_id = ${work.firm.id}`,
     );
     if (!client) throw Problem.notFound('client');
-    const contacts = await rows<ContactView>(
-      work.tx,
-      sql`select p.id, p.name, p.email, p.phone, l.role from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = ${clientId} order by l.position`,
-    );
+    const contacts = await this.contacts.of(work, clientId);
     return { ...client, contacts, notes: await this.notes(work, clientId) };
   }
 

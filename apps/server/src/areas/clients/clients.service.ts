@@ -1,32 +1,39 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { whyNotDetail } from '@steady/core/details';
+import { plainIban } from '@steady/core/money';
 import { NameIndex, plainIdentifier } from '@steady/core/matching';
 import { fullDate } from '@steady/core/words';
-import type { AddClient, AlikeClient, ChangeClient, ChangeClientStanding, ClientFactsInput, ContactInput, Standing } from '@steady/contract/clients';
-import { type Tx, newId, rows } from '../../platform/database';
+import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStanding, ClientFactsInput, Standing } from '@steady/contract/clients';
+import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
-import { clientContacts, clients, contacts } from './clients.tables';
+import { clients } from './clients.tables';
+import { ContactsService } from './contacts.service';
 
 export type Client = typeof clients.$inferSelect;
-export interface Contact {
-  id: string;
-  name: string;
-  email: string | null;
-}
-
 export const ClientAdded = eventKind<{ clientId: string }>('client added');
 export const ClientChanged = eventKind<{ clientId: string; facts: string[] }>('client changed');
-export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added');
 
 /** Facts that a rule may look at. */
-const RULE_FACTS = ['legalForm', 'yearEnd', 'vatRegistered', 'vatGroup', 'employer', 'annualReturnDate', 'way'] as const;
+const RULE_FACTS = [
+  'legalForm',
+  'yearEnd',
+  'vatRegistered',
+  'vatGroup',
+  'employer',
+  'annualReturnDate',
+  'way',
+  'vatFrom',
+  'vatUntil',
+  'employerFrom',
+  'employerUntil',
+] as const;
 
 /** The columns that an input fills: what is not given is nothing, not what was there before. */
 function columnsOf(input: ClientFactsInput) {
@@ -38,7 +45,11 @@ function columnsOf(input: ClientFactsInput) {
     vatRegistered: input.vatRegistered,
     vatGroup: input.vatRegistered ? (input.vatGroup ?? null) : null,
     vatNumber: input.vatNumber ?? null,
+    vatFrom: input.vatRegistered ? (input.vatFrom ?? null) : null,
+    vatUntil: input.vatRegistered ? (input.vatUntil ?? null) : null,
     employer: input.employer,
+    employerFrom: input.employer ? (input.employerFrom ?? null) : null,
+    employerUntil: input.employer ? (input.employerUntil ?? null) : null,
     annualReturnDate: input.annualReturnDate ?? null,
     way: input.way,
     partnerId: input.partnerId ?? null,
@@ -47,6 +58,10 @@ function columnsOf(input: ClientFactsInput) {
     taxNumber: input.taxNumber ?? null,
     companyNumber: input.companyNumber ?? null,
     paperPlace: input.paperPlace ?? null,
+    address: input.address ?? null,
+    iban: input.iban ? plainIban(input.iban) : null,
+    bic: input.bic?.toUpperCase() ?? null,
+    paymentMethod: input.paymentMethod ?? null,
     labels: [...new Set((input.labels ?? []).map((label) => label.trim()).filter(Boolean))].sort((a, b) => a.localeCompare(b)),
     details: input.details ?? {},
   };
@@ -59,6 +74,7 @@ export class ClientsService {
     private readonly events: Events,
     private readonly team: TeamService,
     private readonly queries: ClientQueries,
+    private readonly contacts: ContactsService,
   ) {}
 
   async add(work: Work, input: AddClient, more: { standing?: Standing; since?: string } = {}): Promise<string> {
@@ -69,8 +85,21 @@ export class ClientsService {
     const id = newId();
     await work.tx.insert(clients).values({ ...columnsOf(input), id, firmId: work.firm.id, number, standing, since });
     await this.events.record(work, ClientAdded, { what: `added the client ${input.name}`, clientId: id, after: columnsOf(input), payload: { clientId: id } });
-    if (input.contact) await this.addContact(work, id, input.contact);
+    if (input.contact) await this.contacts.add(work, id, input.contact);
     return id;
+  }
+
+  /** Adds a prospect by name and address, in the middle of something else; what is not known yet is completed later. */
+  addInPassing(work: Work, { name, email }: AddInPassing): Promise<string> {
+    return this.add(work, {
+      name,
+      legalForm: 'not known',
+      standing: 'prospect',
+      vatRegistered: false,
+      employer: false,
+      way: 'online',
+      ...(email ? { contact: { name, email } } : {}),
+    });
   }
 
   /** @throws Problem "changed-meanwhile" with the record as it stands, when somebody else changed it since `input.version`. */
@@ -104,25 +133,6 @@ export class ClientsService {
     });
   }
 
-  async addContact(work: Work, clientId: string, input: ContactInput): Promise<string> {
-    await this.get(work, clientId);
-    const { name, email = null, phone = null, role = null } = input;
-    const contactId = newId();
-    await work.tx.insert(contacts).values({ id: contactId, firmId: work.firm.id, name, email: email?.toLowerCase() ?? null, phone });
-    const [last] = await work.tx
-      .select({ count: sql<number>`count(*)::int` })
-      .from(clientContacts)
-      .where(eq(clientContacts.clientId, clientId));
-    await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId, role, position: last!.count });
-    await this.events.record(work, ContactAdded, {
-      what: `added the contact ${name}`,
-      clientId,
-      after: { name, email, phone, role },
-      payload: { clientId, contactId },
-    });
-    return contactId;
-  }
-
   /** @throws Problem "not-found" also for a client of another firm. */
   async get(work: Work, clientId: string): Promise<Client> {
     const [client] = await work.tx
@@ -131,28 +141,6 @@ export class ClientsService {
       .where(and(eq(clients.id, clientId), eq(clients.firmId, work.firm.id)));
     if (!client) throw Problem.notFound('client');
     return client;
-  }
-
-  /** The people of a client in their order, first the one who is asked first. */
-  async contactsOf(work: Work, clientId: string): Promise<Contact[]> {
-    return work.tx
-      .select({ id: contacts.id, name: contacts.name, email: contacts.email })
-      .from(clientContacts)
-      .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
-      .where(eq(clientContacts.clientId, clientId))
-      .orderBy(asc(clientContacts.position));
-  }
-
-  /** One contact, as the transaction's firm knows it; null when it does not. */
-  async contact(tx: Tx, contactId: string): Promise<Contact | null> {
-    const [contact] = await tx.select({ id: contacts.id, name: contacts.name, email: contacts.email }).from(contacts).where(eq(contacts.id, contactId));
-    return contact ?? null;
-  }
-
-  /** The clients for which a contact acts; what they may see in the portal. */
-  async clientsOf(work: Work, contactId: string): Promise<string[]> {
-    const found = await work.tx.select({ id: clientContacts.clientId }).from(clientContacts).where(eq(clientContacts.contactId, contactId));
-    return found.map((row) => row.id);
   }
 
   /** Clients that may be the same as one that is being written down: by identifier, or by a name much like it. */
@@ -167,7 +155,7 @@ export class ClientsService {
         companyNumber: clients.companyNumber,
       })
       .from(clients)
-      .where(eq(clients.firmId, work.firm.id));
+      .where(and(eq(clients.firmId, work.firm.id), isNull(clients.mergedInto)));
     const others = known.filter((client) => client.id !== not);
     const given = {
       'VAT number': ['vatNumber', vatNumber],
@@ -272,10 +260,14 @@ export class ClientsService {
 
 /** Whether a change of these facts may change a deadline or the way through a procedure. */
 export function bearsOnRules(facts: string[]): boolean {
-  return facts.some((fact) => (RULE_FACTS as readonly string[]).includes(fact));
+  return facts.some((fact) => fact === 'labels' || fact === 'details' || (RULE_FACTS as readonly string[]).includes(fact));
 }
 
 /** The facts of a client as filing rules and procedures read them. */
 export function factsOf(client: Client): Facts {
-  return Object.fromEntries(RULE_FACTS.map((name) => [name, client[name]]));
+  return {
+    ...Object.fromEntries(RULE_FACTS.map((name) => [name, client[name]])),
+    ...Object.fromEntries(client.labels.map((label) => [`label:${label}`, true])),
+    ...Object.fromEntries(Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value])),
+  };
 }

@@ -1,7 +1,9 @@
+import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { DetailKind, DetailValue } from '@steady/core/details';
 import type { Filter } from '@steady/core/lists';
-import type { LegalForm, NoteKind, Standing, VatGroup, Way } from '@steady/contract/clients';
+import type { LegalForm, NoteKind, PaymentMethod, Standing, VatGroup, Way } from '@steady/contract/clients';
+import type { Address, Marketing, RelatedKind } from '@steady/contract/contacts';
 import { day, firmId, grantedClients, id, moment, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const clients = pgTable(
@@ -21,7 +23,12 @@ export const clients = pgTable(
     vatRegistered: boolean('vat_registered').notNull(),
     vatGroup: text('vat_group').$type<VatGroup>(),
     vatNumber: text('vat_number'),
+    /** From when and until when it is registered; without a day, as far as anybody knows. */
+    vatFrom: day('vat_from'),
+    vatUntil: day('vat_until'),
     employer: boolean('employer').notNull(),
+    employerFrom: day('employer_from'),
+    employerUntil: day('employer_until'),
     /** "MM-DD" */
     annualReturnDate: text('annual_return_date'),
     way: text('way').$type<Way>().notNull(),
@@ -33,20 +40,55 @@ export const clients = pgTable(
     endReason: text('end_reason'),
     /** Where the client's paper is: "shelf 4", "with Niamh", "picked up". */
     paperPlace: text('paper_place'),
+    address: jsonb('address').$type<Address>(),
+    iban: text('iban'),
+    bic: text('bic'),
+    paymentMethod: text('payment_method').$type<PaymentMethod>(),
     /** The firm's own details, by the id of the detail. */
     details: jsonb('details').$type<Record<string, DetailValue>>().notNull().default({}),
+    relatedId: uuid('related_id').references(() => relatedClients.id),
+    /** The record that this one was found to be, and became part of. */
+    mergedInto: uuid('merged_into'),
     partnerId: uuid('partner_id'),
     managerId: uuid('manager_id'),
     preparerId: uuid('preparer_id'),
   },
-  (t) => [ownFirm(), grantedClients(), unique().on(t.firmId, t.number), index().on(t.firmId, t.name)],
+  (t) => [
+    ownFirm(),
+    grantedClients(),
+    unique().on(t.firmId, t.number),
+    index().on(t.firmId, t.name),
+    index().on(t.relatedId),
+    index()
+      .on(t.mergedInto)
+      .where(sql`merged_into is not null`),
+  ],
 );
 
-export const contacts = pgTable('contacts', { id: id(), firmId: firmId(), name: text('name').notNull(), email: text('email'), phone: text('phone') }, (t) => [
-  ownFirm(),
-  ofSeen('id', 'client_contacts', 'contact_id'),
-  index().on(t.firmId, t.email),
-]);
+/** Clients that belong together: a family, a group of companies. */
+export const relatedClients = pgTable(
+  'related_clients',
+  { id: id(), firmId: firmId(), name: text('name').notNull(), kind: text('kind').$type<RelatedKind>().notNull() },
+  () => [ownFirm(), ofSeen('id', 'clients', 'related_id')],
+);
+
+/** People, each once, however many clients they act for. */
+export const contacts = pgTable(
+  'contacts',
+  {
+    id: id(),
+    firmId: firmId(),
+    version: version(),
+    name: text('name').notNull(),
+    email: text('email'),
+    phone: text('phone'),
+    mobile: text('mobile'),
+    address: jsonb('address').$type<Address>(),
+    /** Whether they want to be written to about more than their work, since when, and how the firm knows. */
+    marketing: jsonb('marketing').$type<Marketing>(),
+  },
+  (t) => [ownFirm(), ofSeen('id', 'client_contacts', 'contact_id'), index().on(t.firmId, t.email)],
+);
 
 export const clientContacts = pgTable(
   'client_contacts',
@@ -59,6 +101,9 @@ export const clientContacts = pgTable(
       .notNull()
       .references(() => contacts.id),
     role: text('role'),
+    getsRequests: boolean('gets_requests').notNull().default(true),
+    signs: boolean('signs').notNull().default(true),
+    pays: boolean('pays').notNull().default(true),
     position: integer('position').notNull(),
   },
   (t) => [ownFirm(), ofSeenClient(), primaryKey({ columns: [t.clientId, t.contactId] }), index().on(t.contactId)],

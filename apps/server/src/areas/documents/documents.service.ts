@@ -1,9 +1,10 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
 import { Events, eventKind } from '../../platform/events';
 import type { StoredFile } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { ClientsMerged, moveToClient } from '../clients';
 import { documents } from './documents.tables';
 
 export type Document = typeof documents.$inferSelect;
@@ -12,8 +13,12 @@ export const DocumentFiled = eventKind<{ documentId: string }>('document filed')
 
 /** What is known of the files of clients; the files themselves lie in the file store. */
 @Injectable()
-export class DocumentsService {
+export class DocumentsService implements OnModuleInit {
   constructor(private readonly events: Events) {}
+
+  onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, documents));
+  }
 
   /** Records a stored file as a document of a client. */
   async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null }): Promise<string> {

@@ -10,7 +10,7 @@ import { ForClients, type Known } from '../../platform/identity';
 import { InWork, OutsideWork, type Work, Works } from '../../platform/work';
 import { DocumentsService, sendDocument } from '../documents';
 import { FeeQueries } from './fees.queries';
-import { FeesService } from './fees.service';
+import { FeesService, seesBills } from './fees.service';
 
 /** Bills as the client's people see and pay them. */
 @Controller('api/portal')
@@ -27,7 +27,7 @@ export class FeesPortalController {
 
   @Get('invoices')
   list(@InWork() work: Work): Promise<PortalInvoice[]> {
-    return this.queries.ofContact(work);
+    return seesBills(work.actor) ? this.queries.ofContact(work) : Promise.resolve([]);
   }
 
   @Get('invoices/:id/pdf')

@@ -77,7 +77,7 @@ export class FeeQueries {
     const extraBill = invoice.status === 'draft' ? invoice.net : 0;
     const totals = await this.ledger.totals(work, job.id);
     const outlook = await this.settlement.outlook(work, job.id, { extraBill });
-    const { to, nobody } = await this.post.recipients(work, client);
+    const { to, nobody } = await this.post.recipients(work, client, 'pays');
     const before = invoice.status === 'draft' ? totals.balance : totals.balance + invoice.net;
     const billedBefore = totals.billed - (invoice.status === 'draft' ? 0 : invoice.net);
     const warnings = [
@@ -166,12 +166,12 @@ export class FeeQueries {
 
   /** The bills that the client's person who asks may see. */
   ofContact(work: Work): Promise<PortalInvoice[]> {
-    return this.portalInvoices(sql`i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id})`, work);
+    return this.portalInvoices(sql`i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id} and pays)`, work);
   }
 
   async oneOfContact(work: Work, invoiceId: string): Promise<PortalInvoice> {
     const [invoice] = await this.portalInvoices(
-      sql`i.id = ${invoiceId} and i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id})`,
+      sql`i.id = ${invoiceId} and i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id} and pays)`,
       work,
     );
     if (!invoice) throw Problem.notFound('bill');

@@ -8,9 +8,10 @@ import { rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
+import { type Actor, may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { type Collection, type CollectionOutcome, Collector } from '../../stand-ins/outside';
-import { ClientsService } from '../clients';
+import { ClientsMerged, ClientsService, ContactsService, moveToClient } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobsService } from '../jobs';
 import { PostService } from '../post';
@@ -36,6 +37,9 @@ export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: number, set
   return settled ? 'The WIP of this job was settled against it. Reverse the settlement first.' : null;
 }
 
+/** A person of the firm who may not see fees sees none through a client's eyes either. */
+export const seesBills = (actor: Actor): boolean => actor.kind !== 'client' || !actor.looker || may(actor.looker, 'see fees');
+
 /** Bills: drafted, approved once, paid through the collector, cancelled before they are paid. */
 @Injectable()
 export class FeesService implements OnModuleInit {
@@ -43,6 +47,7 @@ export class FeesService implements OnModuleInit {
     private readonly events: Events,
     private readonly effects: Effects,
     private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
     private readonly post: PostService,
@@ -52,6 +57,7 @@ export class FeesService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, invoices));
     this.effects.register<Collection & { invoiceId: string; by: string }, CollectionOutcome>({
       kind: 'collect',
       outside: ({ invoiceId: _, by: __, ...collection }, key, firmId) => this.collector.collect(firmId, key, collection),
@@ -144,6 +150,7 @@ export class FeesService implements OnModuleInit {
         ],
         leadsTo: '/portal',
         linkWords: 'See and pay it here',
+        to: 'pays',
       },
       { clientId: client.id, jobId: job.id },
     );
@@ -174,7 +181,8 @@ export class FeesService implements OnModuleInit {
   /** The bill, if the client's person who asks may see it: drafts are not theirs to see. */
   async forContact(work: Work, invoiceId: string): Promise<Invoice> {
     const invoice = await this.get(work, invoiceId);
-    const own = work.actor.kind === 'client' && (await this.clients.clientsOf(work, work.actor.id)).includes(invoice.clientId);
+    const { actor } = work;
+    const own = actor.kind === 'client' && seesBills(actor) && (await this.contacts.hasSay(work, actor.id, invoice.clientId, 'pays'));
     if (!own || invoice.status === 'draft') throw Problem.notFound('bill');
     return invoice;
   }

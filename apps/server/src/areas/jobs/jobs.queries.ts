@@ -157,7 +157,7 @@ export class JobQueries {
     return rows<HistoryLine>(
       work.tx,
       sql`select e.id, e.at, e.actor_name as who, e.kind, e.what, e.job_id as "jobId", e.client_id as "clientId" from events e
-          where e.firm_id = ${work.firm.id} ${asked.jobId ? sql`and e.job_id = ${asked.jobId}` : sql``} ${asked.clientId ? sql`and e.client_id = ${asked.clientId}` : sql``}
+          where e.firm_id = ${work.firm.id} ${asked.jobId ? sql`and e.job_id = ${asked.jobId}` : sql``} ${asked.clientId ? sql`and e.client_id in (select h.id from clients h where h.id = ${asked.clientId} or h.merged_into = ${asked.clientId})` : sql``}
             ${asked.before ? sql`and e.seq < (select b.seq from events b where b.id = ${asked.before})` : sql``}
           order by e.seq desc limit 100`,
     );

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type RhythmName, civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
@@ -10,7 +10,7 @@ import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, nextNumber } from '../../platform/work';
-import type { Client } from '../clients';
+import { type Client, ClientsMerged, moveToClient } from '../clients';
 import type { ServiceLine } from '../services';
 import { TeamService } from '../team';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
@@ -41,11 +41,15 @@ export interface JobOrder {
 
 /** Jobs: begun once for each period, moved on by themselves as their tasks and requests are done. */
 @Injectable()
-export class JobsService {
+export class JobsService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly team: TeamService,
   ) {}
+
+  onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, jobs));
+  }
 
   /** Begins the job of a period. Asked again for the same one, gives the job that is there. */
   async begin(work: Work, order: JobOrder): Promise<string> {

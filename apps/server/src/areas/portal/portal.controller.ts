@@ -1,8 +1,8 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Req, Res } from '@nestjs/common';
 import { Throttle } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
-import { EnterCode, type PortalDoor } from '@steady/contract/requests';
-import { DEVICE_COOKIE, ForClients, Open, PORTAL_COOKIE, cookie, giveCookie } from '../../platform/identity';
+import { EnterCode, type PortalDoor, type PortalMe } from '@steady/contract/requests';
+import { DEVICE_COOKIE, ForClients, Open, PORTAL_COOKIE, cookie, giveCookie, takeCookie } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
 import { PortalService } from './portal.service';
 
@@ -52,9 +52,19 @@ export class PortalController {
     return { leadsTo };
   }
 
+  @Post('leave')
+  @HttpCode(204)
+  @Open()
+  async leave(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+    const token = cookie(request, PORTAL_COOKIE);
+    takeCookie(response, PORTAL_COOKIE);
+    if (token) await this.portal.leave(token);
+  }
+
   @Get('me')
   @ForClients()
-  me(@InWork() work: Work): { firm: string; currency: string; name: string; today: string } {
-    return { firm: work.firm.name, currency: work.firm.currency, name: work.actor.name, today: work.today.toString() };
+  me(@InWork() work: Work): PortalMe {
+    const looking = work.actor.kind === 'client' && work.actor.looker !== undefined;
+    return { firm: work.firm.name, currency: work.firm.currency, name: work.actor.name, today: work.today.toString(), looking };
   }
 }

@@ -1,13 +1,13 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { PortalDoor } from '@steady/contract/requests';
 import { Clock } from '../../platform/clock';
 import { Database, type Tx } from '../../platform/database';
-import { Effects } from '../../platform/events';
+import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Identity, PortalSessions, type SecretTable, bySecret, byItself, hashOf, newCode, newSecret, sameHash } from '../../platform/identity';
-import { type Work, Works } from '../../platform/work';
-import { ClientsService, type Contact } from '../clients';
+import { type Identity, PortalSessions, type SecretTable, bySecret, byItself, hashOf, newCode, newSecret, sameHash, staffActor } from '../../platform/identity';
+import { type Work, Works, staffId } from '../../platform/work';
+import { type Contact, ContactChanged, ContactsService } from '../clients';
 import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';
 
 export const CODE_MINUTES = 15;
@@ -15,6 +15,9 @@ export const CODE_TRIES = 5;
 const LINK_DAYS = 120;
 const DEVICE_DAYS = 180;
 const SESSION_HOURS = 12;
+const LOOK_HOURS = 1;
+
+export const LookedAsClient = eventKind<{ contactId: string }>('looked as client');
 
 interface Door {
   firmId: string;
@@ -29,15 +32,46 @@ const REFUSED = Problem.of(422, 'code-refused', 'Not let in', 'This code is not 
 
 /** The client's way in: a link from a message, a code the first time on a device, one click from then on. */
 @Injectable()
-export class PortalService extends PortalSessions {
+export class PortalService extends PortalSessions implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly works: Works,
     private readonly effects: Effects,
-    private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
+    private readonly events: Events,
   ) {
     super();
+  }
+
+  onModuleInit(): void {
+    // Whoever reads the old mailbox was let in by it; at the new one everybody begins anew.
+    this.events.on(ContactChanged, async (work, { payload: { contactId, newAddress } }) => {
+      if (!newAddress) return;
+      for (const table of [portalDevices, portalSessions, portalLinks]) await work.tx.delete(table).where(eq(table.contactId, contactId));
+    });
+  }
+
+  /** Lets a person of the firm see the portal as a contact sees it; recorded. @returns the secret of a session that changes nothing. */
+  async look(work: Work, contactId: string): Promise<string> {
+    const contact = await this.contact(work, contactId);
+    const { secret, hash } = newSecret();
+    await work.tx.insert(portalSessions).values({
+      tokenHash: hash,
+      firmId: work.firm.id,
+      contactId,
+      lookedAtBy: staffId(work),
+      expiresAt: work.now.add({ hours: LOOK_HOURS }).toString(),
+    });
+    const [clientId = null] = await this.contacts.clientsOf(work, contactId);
+    await this.events.record(work, LookedAsClient, { what: `looked at the portal as ${contact.name} sees it`, clientId, payload: { contactId } });
+    return secret;
+  }
+
+  /** Ends a session of the portal, whoever's it was. */
+  async leave(token: string): Promise<void> {
+    const session = await this.bySecret(portalSessions, token, (found) => Promise.resolve(found));
+    if (session) await this.works.run(byItself(session.firmId), (work) => work.tx.delete(portalSessions).where(eq(portalSessions.tokenHash, hashOf(token))));
   }
 
   /** A link for a message to a contact. @returns the path to put into it. */
@@ -141,8 +175,12 @@ export class PortalService extends PortalSessions {
 
   find(token: string): Promise<Identity | null> {
     return this.bySecret(portalSessions, token, async (session, tx) => {
-      const contact = await this.clients.contact(tx, session.contactId);
-      return contact && { firmId: session.firmId, actor: { kind: 'client', id: contact.id, name: contact.name } };
+      const contact = await this.contacts.one(tx, session.contactId);
+      if (!contact) return null;
+      const { id, name } = contact;
+      if (session.lookedAtBy === null) return { firmId: session.firmId, actor: { kind: 'client', id, name } };
+      const looker = await staffActor(tx, session.lookedAtBy);
+      return looker && { firmId: session.firmId, actor: { kind: 'client', id, name, looker } };
     });
   }
 
@@ -177,7 +215,7 @@ export class PortalService extends PortalSessions {
   }
 
   private async contact(work: Work, contactId: string): Promise<Contact> {
-    const contact = await this.clients.contact(work.tx, contactId);
+    const contact = await this.contacts.one(work.tx, contactId);
     if (!contact) throw Problem.notFound('page');
     return contact;
   }

@@ -38,6 +38,13 @@ export const portalDevices = pgTable(
 
 export const portalSessions = pgTable(
   'portal_sessions',
-  { tokenHash: text('token_hash').primaryKey(), firmId: firmId(), contactId: uuid('contact_id').notNull(), expiresAt: moment('expires_at').notNull() },
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    firmId: firmId(),
+    contactId: uuid('contact_id').notNull(),
+    expiresAt: moment('expires_at').notNull(),
+    /** The person of the firm who looks through the contact's eyes, and may change nothing. */
+    lookedAtBy: uuid('looked_at_by'),
+  },
   () => [ownFirm(), bySecret()],
 );

@@ -1,10 +1,11 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
+import type { Say } from '@steady/contract/contacts';
 import type { SendPreview } from '@steady/contract/requests';
 import { type Effect, Effects, Events, eventKind } from '../../platform/events';
 import type { Work } from '../../platform/work';
 import { type Letter, PostRoom } from '../../stand-ins/outside';
-import { type Client, ClientsService, type Contact } from '../clients';
+import { type Client, ClientsMerged, type Contact, ContactsService, moveToClient } from '../clients';
 import { PortalService } from '../portal';
 import { messages } from './post.tables';
 
@@ -18,6 +19,8 @@ export interface Draft {
   paragraphs: string[];
   leadsTo: string;
   linkWords: string;
+  /** Who of the client's people it is for. */
+  to: Say;
 }
 
 export interface About {
@@ -28,6 +31,8 @@ export interface About {
 interface Addressed extends Contact {
   email: string;
 }
+
+const NOBODY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'gets bills' };
 
 const letterText = (work: Work, draft: Draft, to: string, link: string) =>
   [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${work.actor.kind === 'staff' ? `${work.actor.name}\n` : ''}${work.firm.name}`].join(
@@ -40,12 +45,13 @@ export class PostService implements OnModuleInit {
   constructor(
     private readonly effects: Effects,
     private readonly events: Events,
-    private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
     private readonly portal: PortalService,
     private readonly postRoom: PostRoom,
   ) {}
 
   onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, messages));
     this.effects.register(this.delivery());
     this.effects.register({
       kind: 'letter',
@@ -70,19 +76,22 @@ export class PostService implements OnModuleInit {
   }
 
   /** Who would get a message to a client, and who would not and why. Paper clients are not written to by mail. */
-  async recipients(work: Work, client: Client): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
-    const contacts = await this.clients.contactsOf(work, client.id);
+  async recipients(work: Work, client: Client, say: Say): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
     if (client.way === 'paper') return { to: [], nobody: [{ name: client.name, why: 'works on paper: print a letter' }] };
-    if (contacts.length === 0) return { to: [], nobody: [{ name: client.name, why: 'has no contact' }] };
+    const people = await this.contacts.of(work, client.id, say);
+    if (people.length === 0) {
+      const others = await this.contacts.of(work, client.id);
+      return { to: [], nobody: [{ name: client.name, why: others.length === 0 ? 'has no contact' : `has nobody who ${NOBODY_WORDS[say]}` }] };
+    }
     return {
-      to: contacts.filter((contact): contact is Addressed => contact.email !== null),
-      nobody: contacts.filter((contact) => contact.email === null).map((contact) => ({ name: contact.name, why: 'has no email address' })),
+      to: people.filter((contact): contact is Addressed => contact.email !== null),
+      nobody: people.filter((contact) => contact.email === null).map((contact) => ({ name: contact.name, why: 'has no email address' })),
     };
   }
 
   /** What would go out to whom, word for word but for the link. */
   async preview(work: Work, client: Client, draft: Draft): Promise<SendPreview> {
-    const { to, nobody } = await this.recipients(work, client);
+    const { to, nobody } = await this.recipients(work, client, draft.to);
     return {
       messages: to.map((contact) => ({
         to: contact.name,
@@ -96,7 +105,7 @@ export class PostService implements OnModuleInit {
 
   /** Sends to everybody at the client who has an address. @returns how many were written to. */
   async send(work: Work, client: Client, draft: Draft, about: About): Promise<number> {
-    const { to } = await this.recipients(work, client);
+    const { to } = await this.recipients(work, client, draft.to);
     for (const contact of to) {
       const link = await this.portal.link(work, contact.id, draft.leadsTo);
       const letter: Letter = {

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
@@ -8,7 +8,7 @@ import { Events, eventKind } from '../../platform/events';
 import type { Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Client, ClientsService } from '../clients';
+import { type Client, ClientsMerged, ClientsService, ContactsService, moveToClient } from '../clients';
 import { DocumentsService } from '../documents';
 import { type Job, JobsService } from '../jobs';
 import { PostService } from '../post';
@@ -29,14 +29,19 @@ interface Found {
 
 /** Information requests: sent from a job, answered in the portal, accepted or sent back here. */
 @Injectable()
-export class RequestsService {
+export class RequestsService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
     private readonly post: PostService,
   ) {}
+
+  onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, requests));
+  }
 
   private draft(work: Work, job: Job, client: Client, input: SendRequest) {
     return {
@@ -48,6 +53,7 @@ export class RequestsService {
       ],
       leadsTo: '/portal',
       linkWords: 'Send files and ask questions here',
+      to: 'getsRequests' as const,
     };
   }
 
@@ -110,7 +116,8 @@ export class RequestsService {
       .where(and(eq(requestItems.id, itemId), eq(requestItems.firmId, work.firm.id)))
       .for('update');
     if (!found) throw Problem.notFound('item');
-    if (work.actor.kind === 'client' && !(await this.clients.clientsOf(work, work.actor.id)).includes(found.request.clientId)) throw Problem.notFound('item');
+    if (work.actor.kind === 'client' && !(await this.contacts.hasSay(work, work.actor.id, found.request.clientId, 'getsRequests')))
+      throw Problem.notFound('item');
     return found;
   }
 
@@ -207,7 +214,7 @@ export class RequestsService {
     await this.post.send(
       work,
       client,
-      { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request' },
+      { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request', to: 'getsRequests' },
       { clientId: client.id, jobId: request.jobId },
     );
   }

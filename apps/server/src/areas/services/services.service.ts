@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
 import { rhythmInWords } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
@@ -8,7 +8,7 @@ import type { AddServiceLine } from '@steady/contract/services';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientsService } from '../clients';
+import { ClientsMerged, ClientsService, moveToClient } from '../clients';
 import { TeamService } from '../team';
 import { procedures, serviceLines, services } from './services.tables';
 
@@ -19,12 +19,16 @@ export const ServiceLineAdded = eventKind<{ line: ServiceLine; service: Service 
 
 /** What the firm offers, how it is done, and what each client has of it. */
 @Injectable()
-export class ServicesService {
+export class ServicesService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly team: TeamService,
   ) {}
+
+  onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, serviceLines));
+  }
 
   /** @throws Error naming the faults of a procedure that cannot be worked by. */
   async addService(

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
 import { formatHours, formatMoney, valueOfTime } from '@steady/core/money';
@@ -6,6 +6,7 @@ import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
+import { ClientsMerged, moveToClient } from '../clients';
 import { type JobOfTask, JobsService, type Task } from '../jobs';
 import { TeamService } from '../team';
 import { expenses, timeEntries, timers } from './time.tables';
@@ -22,12 +23,16 @@ const LONGEST = 12 * 60;
 
 /** Time and expenses, recorded on jobs and tasks. The fees area listens and posts them to the WIP ledger. */
 @Injectable()
-export class TimeService {
+export class TimeService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly jobs: JobsService,
     private readonly team: TeamService,
   ) {}
+
+  onModuleInit(): void {
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, timeEntries, expenses));
+  }
 
   async record(work: Work, input: AddTimeEntry): Promise<string> {
     const memberId = staffId(work);

@@ -67,7 +67,7 @@ export class TodayQueries {
       nobodyToWriteTo: await rows(
         work.tx,
         sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'
-              and not exists (select from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.email is not null) order by c.name limit 20`,
+              and not exists (select from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.email is not null and l.gets_requests) order by c.name limit 20`,
       ),
       unbilled: await this.unbilled(work),
       minutesToday: tasks.filter((task) => task.dueOn <= today && !task.waits).reduce((sum, task) => sum + task.estimate, 0),

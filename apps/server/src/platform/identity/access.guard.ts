@@ -33,6 +33,9 @@ export class AccessGuard implements CanActivate {
       const token = cookie(request, PORTAL_COOKIE);
       const identity = token ? await this.portal.find(token) : null;
       if (!identity) throw Problem.signInFirst('Open the link from your message again.');
+      const { actor } = identity;
+      if (actor.kind === 'client' && actor.looker && request.method !== 'GET')
+        throw Problem.refused('only-looking', `You are looking as ${actor.name}. Only they can do this; go back to your own pages.`);
       request.identity = identity;
       return true;
     }

@@ -13,8 +13,17 @@ export interface StaffActor {
   hiddenClient: string | null;
 }
 
+/** A person of a client in the portal. */
+export interface ClientActor {
+  kind: 'client';
+  id: string;
+  name: string;
+  /** The person of the firm who looks through their eyes: sees no more than both may see, and changes nothing. */
+  looker?: StaffActor;
+}
+
 /** Who acts: a person of the firm, a person of a client, or the application by itself. */
-export type Actor = StaffActor | { kind: 'client'; id: string; name: string } | { kind: 'system'; id: null; name: string };
+export type Actor = StaffActor | ClientActor | { kind: 'system'; id: null; name: string };
 
 export interface Identity {
   firmId: string;

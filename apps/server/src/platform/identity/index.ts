@@ -7,4 +7,4 @@ export { hashOf, newCode, newSecret, sameHash } from './secrets';
 export { fits, newRecoveryCodes, newSecondStep, otpAddress, stepOf } from './second-step';
 export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions';
 export { within } from './within';
-export { clientGrants, counters, firms, leave, members, people, personTokens, rates, roleRights, sessions } from './tables';
+export { counters, firms, groupMembers, groups, leave, members, people, personTokens, rates, roleRights, sessions } from './tables';

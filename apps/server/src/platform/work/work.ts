@@ -85,8 +85,9 @@ export class Works {
 
 /** Whoever does not see all of the firm sees only what was granted; clients' people and the application itself are held by other means. */
 function narrowOf(actor: Actor): { narrow?: Narrow } {
-  if (actor.kind !== 'staff' || (actor.allClients && actor.hiddenClient === null)) return {};
-  return { narrow: { memberId: actor.id, allClients: actor.allClients, hiddenClient: actor.hiddenClient } };
+  const person = actor.kind === 'client' ? actor.looker : actor;
+  if (person?.kind !== 'staff' || (person.allClients && person.hiddenClient === null)) return {};
+  return { narrow: { memberId: person.id, allClients: person.allClients, hiddenClient: person.hiddenClient } };
 }
 
 /** The id of the person of the firm who acts. @throws when a client or the application itself does. */

@@ -1,4 +1,4 @@
-import { ContactInput } from '@steady/contract/clients';
+import { ContactInput } from '@steady/contract/contacts';
 import { send } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';

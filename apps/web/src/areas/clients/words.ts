@@ -8,4 +8,5 @@ export const FORM_WORDS: Record<LegalForm, string> = {
   partnership: 'Partnership',
   'sole trader': 'Sole trader',
   person: 'Person',
+  'not known': 'Legal form not known yet',
 };

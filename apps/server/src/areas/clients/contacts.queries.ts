@@ -1,0 +1,42 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import type { ContactView, FoundContact, PersonView } from '@steady/contract/contacts';
+import { rows } from '../../platform/database';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { containing } from './containing';
+
+@Injectable()
+export class ContactQueries {
+  /** People by name or address, with the clients they act for. */
+  find(work: Work, find: string): Promise<FoundContact[]> {
+    return rows<FoundContact>(
+      work.tx,
+      sql`select p.id, p.name, p.email, coalesce((select array_agg(c.name order by c.name collate "unicode") from client_contacts l join clients c on c.id = l.client_id where l.contact_id = p.id), '{}') as clients
+          from contacts p where p.firm_id = ${work.firm.id} and (p.name ilike ${containing(find)} or p.email ilike ${containing(find)}) order by p.name collate "unicode", p.id limit 20`,
+    );
+  }
+
+  async person(work: Work, contactId: string): Promise<PersonView> {
+    const [person] = await rows<Omit<PersonView, 'clients'>>(
+      work.tx,
+      sql`select id, version, name, email, phone, mobile, address, marketing from contacts where id = ${contactId} and firm_id = ${work.firm.id}`,
+    );
+    if (!person) throw Problem.notFound('contact');
+    const clients = await rows<PersonView['clients'][number]>(
+      work.tx,
+      sql`select c.id, c.name, c.standing, c.way, l.role, l.gets_requests as "getsRequests", l.signs, l.pays from client_contacts l join clients c on c.id = l.client_id
+          where l.contact_id = ${contactId} order by c.name collate "unicode", c.id`,
+    );
+    return { ...person, clients };
+  }
+
+  /** The people of a client in their order. */
+  of(work: Work, clientId: string): Promise<ContactView[]> {
+    return rows<ContactView>(
+      work.tx,
+      sql`select p.id, p.name, p.email, p.phone, p.mobile, l.role, l.gets_requests as "getsRequests", l.signs, l.pays
+          from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = ${clientId} order by l.position`,
+    );
+  }
+}

@@ -1,0 +1,186 @@
+import { Injectable } from '@nestjs/common';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { ChangeContact, ContactInput, LinkContact, Say } from '@steady/contract/contacts';
+import { type Tx, newId } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { clientContacts, clients, contacts } from './clients.tables';
+
+export interface Contact {
+  id: string;
+  name: string;
+  email: string | null;
+}
+
+export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added');
+/** `newAddress` when mail goes elsewhere from now on: what was confirmed from the old address counts no more. */
+export const ContactChanged = eventKind<{ contactId: string; newAddress: boolean }>('contact changed');
+export const ContactLinked = eventKind<{ clientId: string; contactId: string }>('contact linked');
+export const ContactUnlinked = eventKind<{ clientId: string; contactId: string }>('contact unlinked');
+
+type Linked = typeof clientContacts.$inferSelect;
+
+const SAY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
+
+function saysInWords(link: Pick<Linked, Say | 'role'>): string {
+  const says = (Object.keys(SAY_WORDS) as Say[]).filter((say) => link[say]).map((say) => SAY_WORDS[say]);
+  return [link.role ?? 'without a role', ...(says.length > 0 ? says : ['has no say'])].join(', ');
+}
+
+type PersonFacts = Pick<typeof contacts.$inferSelect, 'name' | 'email' | 'phone' | 'mobile' | 'address' | 'marketing'>;
+
+/** What is not given is nothing, not what was there before. */
+const factsOf = (input: ContactInput | ChangeContact): PersonFacts => ({
+  name: input.name,
+  email: input.email?.toLowerCase() ?? null,
+  phone: input.phone ?? null,
+  mobile: input.mobile ?? null,
+  address: input.address ?? null,
+  marketing: input.marketing ?? null,
+});
+
+/** People: each once, linked to the clients for which they act, with a role and a say at each. */
+@Injectable()
+export class ContactsService {
+  constructor(private readonly events: Events) {}
+
+  /** A new person, linked to a client. The client was looked up by whoever calls. */
+  async add(work: Work, clientId: string, input: ContactInput): Promise<string> {
+    const contactId = newId();
+    const facts = factsOf(input);
+    await work.tx.insert(contacts).values({ id: contactId, firmId: work.firm.id, ...facts });
+    const { role = null, getsRequests = true, signs = true, pays = true } = input;
+    const said = { role, getsRequests, signs, pays };
+    await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId, ...said, position: await this.nextPlace(work, clientId) });
+    await this.events.record(work, ContactAdded, {
+      what: `added the contact ${facts.name}`,
+      clientId,
+      after: { ...facts, ...said },
+      payload: { clientId, contactId },
+    });
+    return contactId;
+  }
+
+  private async nextPlace(work: Work, clientId: string): Promise<number> {
+    const [last] = await work.tx
+      .select({ place: sql<number>`coalesce(max(position) + 1, 0)::int` })
+      .from(clientContacts)
+      .where(eq(clientContacts.clientId, clientId));
+    return last!.place;
+  }
+
+  /** @throws Problem "changed-meanwhile" when somebody else changed the person since */
+  async change(work: Work, contactId: string, input: ChangeContact): Promise<void> {
+    const before = await this.get(work, contactId);
+    if (before.version !== input.version) throw Problem.stale('contact', before);
+    const facts = factsOf(input);
+    const changed = await work.tx
+      .update(contacts)
+      .set({ ...facts, version: before.version + 1 })
+      .where(and(eq(contacts.id, contactId), eq(contacts.version, before.version)))
+      .returning({ id: contacts.id });
+    if (changed.length === 0) throw Problem.stale('contact', await this.get(work, contactId));
+    const keys = (Object.keys(facts) as (keyof typeof facts)[]).filter((key) => JSON.stringify(facts[key]) !== JSON.stringify(before[key]));
+    if (keys.length === 0) return;
+    const pick = (from: PersonFacts) => Object.fromEntries(keys.map((key) => [key, from[key]]));
+    const [clientId = null] = await this.clientsOf(work, contactId);
+    await this.events.record(work, ContactChanged, {
+      what: `changed ${keys.join(', ')} of the contact ${facts.name}`,
+      clientId,
+      before: pick(before),
+      after: pick(facts),
+      payload: { contactId, newAddress: keys.includes('email') },
+    });
+  }
+
+  /** Links a person to a client, or changes what they are and may there. */
+  async link(work: Work, clientId: string, contactId: string, input: LinkContact): Promise<void> {
+    await this.mustSeeClient(work, clientId);
+    const contact = await this.get(work, contactId);
+    const there = await this.linkOf(work, clientId, contactId);
+    const { role = null, getsRequests = there?.getsRequests ?? true, signs = there?.signs ?? true, pays = there?.pays ?? true } = input;
+    const after = { role, getsRequests, signs, pays };
+    if (there)
+      await work.tx
+        .update(clientContacts)
+        .set(after)
+        .where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
+    else await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId, ...after, position: await this.nextPlace(work, clientId) });
+    await this.events.record(work, ContactLinked, {
+      what: `${there ? 'changed' : 'linked'} ${contact.name}: ${saysInWords(after)}`,
+      clientId,
+      before: there && { role: there.role, getsRequests: there.getsRequests, signs: there.signs, pays: there.pays },
+      after,
+      payload: { clientId, contactId },
+    });
+  }
+
+  /** Takes a person off a client. They stay a contact of the others they act for. */
+  async unlink(work: Work, clientId: string, contactId: string): Promise<void> {
+    await this.mustSeeClient(work, clientId);
+    const contact = await this.get(work, contactId);
+    const there = await this.linkOf(work, clientId, contactId);
+    if (!there) throw Problem.notFound('contact');
+    // The history names the person before the row that lets whoever acts see them is gone.
+    await this.events.record(work, ContactUnlinked, {
+      what: `took ${contact.name} off the client`,
+      clientId,
+      before: { name: contact.name, role: there.role },
+      payload: { clientId, contactId },
+    });
+    await work.tx.delete(clientContacts).where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
+  }
+
+  private async mustSeeClient(work: Work, clientId: string): Promise<void> {
+    const [client] = await work.tx
+      .select({ id: clients.id })
+      .from(clients)
+      .where(and(eq(clients.id, clientId), eq(clients.firmId, work.firm.id)));
+    if (!client) throw Problem.notFound('client');
+  }
+
+  private async linkOf(work: Work, clientId: string, contactId: string): Promise<Linked | undefined> {
+    const [link] = await work.tx
+      .select()
+      .from(clientContacts)
+      .where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
+    return link;
+  }
+
+  private async get(work: Work, contactId: string): Promise<typeof contacts.$inferSelect> {
+    const [contact] = await work.tx
+      .select()
+      .from(contacts)
+      .where(and(eq(contacts.id, contactId), eq(contacts.firmId, work.firm.id)));
+    if (!contact) throw Problem.notFound('contact');
+    return contact;
+  }
+
+  /** The people of a client in their order, first the one who is asked first; only those with a say, when one is named. */
+  async of(work: Work, clientId: string, say?: Say): Promise<Contact[]> {
+    return work.tx
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email })
+      .from(clientContacts)
+      .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
+      .where(and(eq(clientContacts.clientId, clientId), say && eq(clientContacts[say], true)))
+      .orderBy(asc(clientContacts.position));
+  }
+
+  /** One contact, as the transaction's firm knows it; null when it does not. */
+  async one(tx: Tx, contactId: string): Promise<Contact | null> {
+    const [contact] = await tx.select({ id: contacts.id, name: contacts.name, email: contacts.email }).from(contacts).where(eq(contacts.id, contactId));
+    return contact ?? null;
+  }
+
+  /** The clients for which a contact acts, among those that whoever acts sees. */
+  async clientsOf(work: Work, contactId: string): Promise<string[]> {
+    const found = await work.tx.select({ id: clientContacts.clientId }).from(clientContacts).where(eq(clientContacts.contactId, contactId));
+    return found.map((row) => row.id);
+  }
+
+  /** Whether a contact has a say at a client. */
+  async hasSay(work: Work, contactId: string, clientId: string, say: Say): Promise<boolean> {
+    return (await this.linkOf(work, clientId, contactId))?.[say] ?? false;
+  }
+}

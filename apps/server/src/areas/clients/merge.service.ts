@@ -1,0 +1,184 @@
+import { Injectable } from '@nestjs/common';
+import { type AnyColumn, type Table, eq, inArray, sql } from 'drizzle-orm';
+import { type Merged, mergeRecords } from '@steady/core/merging';
+import type { MergeClients, MergePreview } from '@steady/contract/client-lists';
+import { rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { ClientQueries } from './clients.queries';
+import { type Client, ClientsService } from './clients.service';
+import { clientContacts, clientNotes, clients } from './clients.tables';
+
+/** Two records were found to be one: what belonged to the first belongs to the second from now on. */
+export const ClientsMerged = eventKind<{ from: string; into: string }>('clients merged');
+
+/** Facts that may stand differently in two records of one client, with their names on the screen. */
+const FACTS = {
+  name: 'Name',
+  standing: 'Standing',
+  since: 'Client since',
+  legalForm: 'Legal form',
+  trade: 'Trade',
+  yearEnd: 'Year-end',
+  vatRegistered: 'Registered for VAT',
+  vatGroup: 'VAT group',
+  vatNumber: 'VAT number',
+  vatFrom: 'VAT from',
+  vatUntil: 'VAT until',
+  employer: 'Employer',
+  employerFrom: 'Employer from',
+  employerUntil: 'Employer until',
+  annualReturnDate: 'Annual return date',
+  way: 'Works',
+  taxNumber: 'Tax number',
+  companyNumber: 'Company number',
+  endedOn: 'Ended on',
+  endReason: 'Why it ended',
+  paperPlace: 'Paper is',
+  address: 'Address',
+  iban: 'Account (IBAN)',
+  bic: 'Bank code (BIC)',
+  paymentMethod: 'Pays by',
+  partnerId: 'Partner',
+  managerId: 'Manager',
+  preparerId: 'Preparer',
+  relatedId: 'Related clients',
+} satisfies Partial<Record<keyof Client, string>>;
+
+/** Merges two records that are one client. Nothing is lost: the record that goes stays, empty, and leads to the other. */
+@Injectable()
+export class MergeService {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+    private readonly queries: ClientQueries,
+  ) {}
+
+  private async both(work: Work, keptId: string, goingId: string): Promise<{ kept: Client; going: Client }> {
+    if (keptId === goingId) throw Problem.invalid([{ field: 'otherId', message: 'Choose another client.' }]);
+    const [kept, going] = [await this.clients.get(work, keptId), await this.clients.get(work, goingId)];
+    for (const one of [kept, going])
+      if (one.mergedInto !== null) throw Problem.refused('merged-already', `${one.name} became part of another record already. Open that one.`);
+    if (going.id === work.firm.ownClientId) throw Problem.refused('own-record', 'The firm\u2019s own record cannot become part of another.');
+    return { kept, going };
+  }
+
+  private merged(kept: Client, going: Client, take: readonly string[]): Merged {
+    const facts = (client: Client) =>
+      Object.fromEntries([
+        ...Object.keys(FACTS).map((key) => [key, client[key as keyof Client]]),
+        ...Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value]),
+      ]);
+    return mergeRecords(facts(kept), facts(going), take);
+  }
+
+  async preview(work: Work, keptId: string, goingId: string): Promise<MergePreview> {
+    const { kept, going } = await this.both(work, keptId, goingId);
+    const { differs, filled } = this.merged(kept, going, []);
+    const details = new Map((await this.queries.details(work)).map((detail) => [`detail:${detail.id}`, detail.name]));
+    const names = new Map([
+      ...(await rows<{ id: string; name: string }>(work.tx, sql`select id, name from members where firm_id = ${work.firm.id}`)).map(
+        (row) => [row.id, row.name] as const,
+      ),
+      ...(await rows<{ id: string; name: string }>(work.tx, sql`select id, name from related_clients where firm_id = ${work.firm.id}`)).map(
+        (row) => [row.id, row.name] as const,
+      ),
+    ]);
+    const nameOf = (key: string) => details.get(key) ?? (FACTS as Record<string, string>)[key] ?? key;
+    const shown = (value: unknown): string =>
+      typeof value === 'boolean'
+        ? value
+          ? 'yes'
+          : 'no'
+        : typeof value === 'object' && value !== null
+          ? Object.values(value).join(', ')
+          : (names.get(String(value)) ?? String(value));
+    const [counts] = await rows<Record<string, number>>(
+      work.tx,
+      sql`select (select count(*) from client_contacts where client_id = ${goingId})::int as "contacts", (select count(*) from service_lines where client_id = ${goingId})::int as "services",
+            (select count(*) from obligations where client_id = ${goingId})::int as "deadlines", (select count(*) from jobs where client_id = ${goingId})::int as "jobs",
+            (select count(*) from documents where client_id = ${goingId})::int as "documents", (select count(*) from messages where client_id = ${goingId})::int as "messages",
+            (select count(*) from invoices where client_id = ${goingId})::int as "bills", (select count(*) from time_entries where client_id = ${goingId})::int as "time entries",
+            (select count(*) from client_notes where client_id = ${goingId})::int as "notes"`,
+    );
+    const twice = await rows<{ name: string }>(
+      work.tx,
+      sql`select distinct s.name from service_lines a join service_lines b on b.service_id = a.service_id and b.client_id = ${keptId} join services s on s.id = a.service_id where a.client_id = ${goingId} order by 1`,
+    );
+    return {
+      kept: { id: kept.id, name: kept.name, version: kept.version },
+      going: { id: going.id, name: going.name, version: going.version },
+      differs: differs.map(({ key, kept: one, going: other }) => ({ key, name: nameOf(key), kept: shown(one), going: shown(other) })),
+      filled: filled.map(({ key, value }) => ({ name: nameOf(key), value: shown(value) })),
+      moves: Object.entries(counts!).flatMap(([what, count]) => (count > 0 ? [{ what, count }] : [])),
+      warnings: twice.map(({ name }) => `Both have "${name}": its deadlines will stand there twice until one of the two lines is stopped.`),
+    };
+  }
+
+  /** Carries it out: facts as chosen, everything of the going record under the kept one, its history with it. */
+  async merge(work: Work, keptId: string, input: MergeClients): Promise<void> {
+    const { kept, going } = await this.both(work, keptId, input.otherId);
+    if (kept.version !== input.version) throw Problem.stale('client', kept);
+    if (going.version !== input.otherVersion) throw Problem.stale('client', going);
+    const { facts } = this.merged(kept, going, input.take);
+    const own = Object.fromEntries(Object.entries(facts).filter(([key]) => !key.startsWith('detail:'))) as Partial<Client>;
+    const details = Object.fromEntries(
+      Object.entries(facts).flatMap(([key, value]) => (key.startsWith('detail:') ? [[key.slice(7), value]] : [])),
+    ) as Client['details'];
+    const labels = [...new Set([...kept.labels, ...going.labels])].sort((a, b) => a.localeCompare(b));
+    await work.tx
+      .update(clients)
+      .set({ ...own, details, labels, version: kept.version + 1 })
+      .where(eq(clients.id, kept.id));
+    await this.moveContacts(work, going.id, kept.id);
+    await moveToClient(work, { from: going.id, into: kept.id }, clientNotes);
+    // Told while both can still be looked up: each area brings over what is its own.
+    await this.events.record(work, ClientsMerged, {
+      what: `merged ${going.name} (number ${going.number}) into ${kept.name} (number ${kept.number})`,
+      clientId: kept.id,
+      before: { kept: pickFacts(kept), going: pickFacts(going) },
+      after: { ...own, details, labels },
+      payload: { from: going.id, into: kept.id },
+    });
+    await work.tx
+      .update(clients)
+      .set({
+        mergedInto: kept.id,
+        relatedId: null,
+        standing: 'former',
+        endedOn: work.today.toString(),
+        endReason: `is one with ${kept.name}`,
+        version: going.version + 1,
+      })
+      .where(eq(clients.id, going.id));
+    await work.tx.update(clients).set({ mergedInto: kept.id }).where(eq(clients.mergedInto, going.id));
+  }
+
+  /** A person linked to both stays linked once. */
+  private async moveContacts(work: Work, from: string, into: string): Promise<void> {
+    const there = await work.tx.select({ id: clientContacts.contactId }).from(clientContacts).where(eq(clientContacts.clientId, into));
+    if (there.length > 0)
+      await work.tx.delete(clientContacts).where(
+        sql`${eq(clientContacts.clientId, from)} and ${inArray(
+          clientContacts.contactId,
+          there.map((one) => one.id),
+        )}`,
+      );
+    await work.tx
+      .update(clientContacts)
+      .set({ clientId: into, position: sql`position + ${there.length}` })
+      .where(eq(clientContacts.clientId, from));
+  }
+}
+
+const pickFacts = (client: Client) => ({
+  ...Object.fromEntries(Object.keys(FACTS).map((key) => [key, client[key as keyof Client]])),
+  labels: client.labels,
+  details: client.details,
+});
+
+/** Brings the rows of one client under another, in tables that say to which client a row belongs. */
+export async function moveToClient(work: Work, { from, into }: { from: string; into: string }, ...tables: (Table & { clientId: AnyColumn })[]): Promise<void> {
+  for (const table of tables) await work.tx.execute(sql`update ${table} set client_id = ${into} where client_id = ${from}`);
+}

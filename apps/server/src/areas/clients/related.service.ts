@@ -1,0 +1,99 @@
+import { Injectable } from '@nestjs/common';
+import { eq, sql } from 'drizzle-orm';
+import type { ChangeRelated, RelateClient, RelatedView } from '@steady/contract/contacts';
+import { newId, rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
+import type { Work } from '../../platform/work';
+import { ClientsService } from './clients.service';
+import { clients, relatedClients } from './clients.tables';
+
+export const ClientsRelated = eventKind<{ relatedId: string }>('clients related');
+export const ClientNoLongerRelated = eventKind<{ clientId: string }>('client no longer related');
+export const RelatedChanged = eventKind<{ relatedId: string }>('related clients changed');
+
+/** Which clients belong together: a family, a group of companies. */
+@Injectable()
+export class RelatedService {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+  ) {}
+
+  /** Puts a client and another together. Where both belong somewhere already, the two become one. @returns under which id. */
+  async relate(work: Work, clientId: string, input: RelateClient): Promise<string> {
+    const [own, other] = [await this.clients.get(work, clientId), await this.clients.get(work, input.otherId)];
+    if (own.id === other.id) throw Problem.invalid([{ field: 'otherId', message: 'Choose another client.' }]);
+    if (own.relatedId !== null && own.relatedId === other.relatedId)
+      throw Problem.invalid([{ field: 'otherId', message: `${other.name} belongs together with it already.` }]);
+    const relatedId = other.relatedId ?? own.relatedId ?? (await this.found(work, input));
+    if (own.relatedId !== null && own.relatedId !== relatedId) await work.tx.update(clients).set({ relatedId }).where(eq(clients.relatedId, own.relatedId));
+    for (const client of [own, other]) {
+      if (client.relatedId === relatedId) continue;
+      await work.tx.update(clients).set({ relatedId }).where(eq(clients.id, client.id));
+      await this.events.record(work, ClientsRelated, {
+        what: `related ${client.name} to ${client === own ? other.name : own.name}`,
+        clientId: client.id,
+        before: { relatedId: client.relatedId },
+        after: { relatedId },
+        payload: { relatedId },
+      });
+    }
+    return relatedId;
+  }
+
+  private async found(work: Work, { name, kind = 'other' }: RelateClient): Promise<string> {
+    if (!name) throw Problem.invalid([{ field: 'name', message: 'Say how they are called together, for example "Keane family".' }]);
+    const id = newId();
+    await work.tx.insert(relatedClients).values({ id, firmId: work.firm.id, name, kind });
+    return id;
+  }
+
+  async change(work: Work, relatedId: string, { name, kind }: ChangeRelated): Promise<void> {
+    const before = await this.get(work, relatedId);
+    await work.tx.update(relatedClients).set({ name, kind }).where(eq(relatedClients.id, relatedId));
+    await this.events.record(work, RelatedChanged, {
+      what: `calls the related clients ${name}`,
+      before: { name: before.name, kind: before.kind },
+      after: { name, kind },
+      payload: { relatedId },
+    });
+  }
+
+  /** Takes a client out; the others stay together. */
+  async leave(work: Work, clientId: string): Promise<void> {
+    const client = await this.clients.get(work, clientId);
+    if (client.relatedId === null) throw Problem.notFound('related clients');
+    await work.tx.update(clients).set({ relatedId: null }).where(eq(clients.id, clientId));
+    await this.events.record(work, ClientNoLongerRelated, {
+      what: `${client.name} is no longer related to the others`,
+      clientId,
+      before: { relatedId: client.relatedId },
+      payload: { clientId },
+    });
+  }
+
+  private async get(work: Work, relatedId: string): Promise<typeof relatedClients.$inferSelect> {
+    const [related] = await work.tx.select().from(relatedClients).where(eq(relatedClients.id, relatedId));
+    if (related?.firmId !== work.firm.id) throw Problem.notFound('page');
+    return related;
+  }
+
+  /** The clients that belong together, with what stands open for each; those that whoever looks may see. */
+  async view(work: Work, relatedId: string): Promise<RelatedView> {
+    const { id, name, kind } = await this.get(work, relatedId);
+    const fees = may(work.actor, 'see fees');
+    const found = await rows<RelatedView['clients'][number]>(
+      work.tx,
+      sql`select c.id, c.name, c.legal_form as "legalForm", c.standing, o.due_on as "dueOn", o.name as due,
+            (select count(*)::int from jobs j where j.client_id = c.id and j.status <> 'finished') as "openJobs",
+            (select min(j.waiting_since) from jobs j where j.client_id = c.id and j.status <> 'finished') as "waitingSince",
+            coalesce((select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0))::float8 from invoices i where i.client_id = c.id and i.status = 'issued'), 0) as unpaid,
+            coalesce((select sum(w.amount)::float8 from wip_postings w join jobs j on j.id = w.job_id where j.client_id = c.id), 0) as wip
+          from clients c left join lateral (select due_on, name from obligations where client_id = c.id and status in ('open', 'filing') order by due_on, id limit 1) o on true
+          where c.related_id = ${relatedId} and c.merged_into is null order by c.name collate "unicode", c.id`,
+    );
+    return { id, name, kind, clients: fees ? found : found.map((client) => ({ ...client, unpaid: null, wip: null })) };
+  }
+}

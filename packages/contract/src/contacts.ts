@@ -1,0 +1,205 @@
+import { Type } from 'class-transformer';
+import { IsBoolean, IsEmail, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
+import { IsDay, IsText, Trimmed } from './checks';
+
+export class Address {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the street and number, or the name of the house.' })
+  @IsText(200, 'A street')
+  street: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the town.' })
+  @IsText(100, 'A town')
+  town: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(20, 'A postcode')
+  postcode?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(60, 'A country')
+  country?: string;
+}
+
+/** An address in one line, as it stands in the margin of a page. */
+export const addressInLine = ({ street, town, postcode, country }: Address): string =>
+  [street, [town, postcode].filter(Boolean).join(' '), country].filter(Boolean).join(', ');
+
+/** Whether somebody wants news of the firm, since when, and how the firm knows. */
+export class Marketing {
+  @IsBoolean({ message: 'Say whether they want news or not.' })
+  wanted: boolean;
+
+  @IsDay({ message: 'Give the day on which they said so.' })
+  on: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say how you know: by telephone, on a form, in a mail.' })
+  @IsText(120, 'A source')
+  source: string;
+}
+
+/** What somebody has a say in, at one client. */
+export const SAYS = ['getsRequests', 'signs', 'pays'] as const;
+export type Say = (typeof SAYS)[number];
+
+/** Facts of a person. */
+class PersonFacts {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the name of a person.' })
+  @IsText(120, 'A name')
+  name: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsEmail({}, { message: 'This is not a complete email address.' })
+  @IsText(200, 'An address')
+  email?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 01 555 0142.' })
+  phone?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 085 555 0142.' })
+  mobile?: string;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Address)
+  address?: Address;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Marketing)
+  marketing?: Marketing;
+}
+
+/** A person at one client: in which role, and with a say in what. What is not said is theirs. */
+export class LinkContact {
+  @Trimmed()
+  @IsOptional()
+  @IsText(60, 'A role')
+  role?: string;
+
+  @IsOptional()
+  @IsBoolean()
+  getsRequests?: boolean;
+
+  @IsOptional()
+  @IsBoolean()
+  signs?: boolean;
+
+  @IsOptional()
+  @IsBoolean()
+  pays?: boolean;
+}
+
+/** A new person, and what they are at the client where they are added. */
+export class ContactInput extends PersonFacts {
+  @Trimmed()
+  @IsOptional()
+  @IsText(60, 'A role')
+  role?: string;
+
+  @IsOptional()
+  @IsBoolean()
+  getsRequests?: boolean;
+
+  @IsOptional()
+  @IsBoolean()
+  signs?: boolean;
+
+  @IsOptional()
+  @IsBoolean()
+  pays?: boolean;
+}
+
+export class ChangeContact extends PersonFacts {
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+/** A person as they stand at one client. */
+export interface ContactView {
+  id: string;
+  name: string;
+  email: string | null;
+  phone: string | null;
+  mobile: string | null;
+  role: string | null;
+  getsRequests: boolean;
+  signs: boolean;
+  pays: boolean;
+}
+
+/** A person with all clients that they act for, among those that whoever looks may see. */
+export interface PersonView extends Omit<ContactView, 'role' | Say> {
+  version: number;
+  address: Address | null;
+  marketing: Marketing | null;
+  clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<Say, boolean>)[];
+}
+
+/** A person found by name or address, to be linked to one more client. */
+export interface FoundContact {
+  id: string;
+  name: string;
+  email: string | null;
+  clients: string[];
+}
+
+export const RELATED_KINDS = ['family', 'group of companies', 'other'] as const;
+export type RelatedKind = (typeof RELATED_KINDS)[number];
+
+/** Says with which other client a client belongs together. */
+export class RelateClient {
+  /** Another client; its related clients become this one's too. */
+  @IsUUID(undefined, { message: 'Choose the other client.' })
+  otherId: string;
+
+  /** How they are called together, where they are not called anything yet. */
+  @Trimmed()
+  @IsOptional()
+  @IsText(80, 'A name')
+  name?: string;
+
+  @IsOptional()
+  @IsIn(RELATED_KINDS, { message: 'Choose how they belong together.' })
+  kind?: RelatedKind;
+}
+
+export class ChangeRelated {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say how they are called together.' })
+  @IsText(80, 'A name')
+  name: string;
+
+  @IsIn(RELATED_KINDS, { message: 'Choose how they belong together.' })
+  kind: RelatedKind;
+}
+
+/** Clients that belong together, with what stands open for each. */
+export interface RelatedView {
+  id: string;
+  name: string;
+  kind: RelatedKind;
+  clients: {
+    id: string;
+    name: string;
+    legalForm: string;
+    standing: string;
+    dueOn: string | null;
+    due: string | null;
+    openJobs: number;
+    waitingSince: string | null;
+    unpaid: number | null;
+    wip: number | null;
+  }[];
+}
