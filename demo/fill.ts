@@ -1,6 +1,6 @@
 import { Temporal } from '@steady/core/calendar';
 import { createApp } from '@steady/server/app';
-import { AccessService } from '@steady/server/areas/access/index';
+import { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import { AlmanacService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
@@ -47,6 +47,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       ticks: app.get(Ticks),
       files: app.get(FileStore),
       access: app.get(AccessService),
+      groups: app.get(GroupsService),
       team: app.get(TeamService),
       clients: app.get(ClientsService),
       contacts: app.get(ContactsService),

@@ -1,8 +1,11 @@
 import { rightsOf } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
+import { checkDigits } from '@steady/core/money';
 import { ruleById, schedule } from '@steady/core/obligations';
+import type { AddClient } from '@steady/contract/clients';
 import type { StaffActor } from '@steady/server/platform/identity/index';
 import { factsOf } from '@steady/server/areas/clients/index';
+import { connect } from './connections';
 import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
 import type { Chance } from './chance';
 import type { DemoFirm, Hands } from './hands';
@@ -124,7 +127,9 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
     });
   }
   await keepOwnRecord(hands, firmId, people.eimear);
-  return { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
+  const firm: DemoFirm = { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
+  await connect(hands, firm, firstDay);
+  return firm;
 }
 
 /** Words the firm goes by: who is on the water, who is busy in summer, who to handle with care. */
@@ -188,6 +193,14 @@ export async function foundSecondFirm(hands: Hands): Promise<void> {
   });
 }
 
+/** How a client pays; the account numbers are made up, with check digits that fit. */
+function paysBy(demo: DemoClient, chance: Chance): Pick<AddClient, 'paymentMethod' | 'iban'> {
+  if (demo.way === 'paper') return { paymentMethod: 'cash or cheque' };
+  if (!chance.is(0.5)) return { paymentMethod: 'bank transfer' };
+  const account = `TERN${990_000 + chance.between(1, 999)}${String(chance.between(1, 99_999_999)).padStart(8, '0')}`;
+  return { paymentMethod: 'direct debit', iban: `IE${checkDigits('IE', account)}${account}` };
+}
+
 async function addClient(
   hands: Hands,
   work: Parameters<Hands['clients']['add']>[0],
@@ -213,6 +226,13 @@ async function addClient(
       taxNumber: `${9_100_000 + chance.between(1, 99_999)}${chance.pick(['A', 'F', 'K', 'T'])}`,
       ...(demo.form === 'company' ? { companyNumber: `${900_000 + chance.between(1, 9_999)}` } : {}),
       labels: labelsOf(demo),
+      address: {
+        street: `${chance.between(1, 60)} ${chance.pick(['Strand Road', 'Quay Lane', 'Harbour Row', 'Slip Lane', 'Lamp Hill'])}`,
+        town: chance.pick(['Port Sallow', 'Port Sallow', 'Rinnmore']),
+      },
+      ...(vat ? { vatFrom: since.add({ months: 3 }).toString() } : {}),
+      ...(demo.services.includes('payroll') ? { employerFrom: since.add({ months: 1 }).toString() } : {}),
+      ...(demo.prospect ? {} : paysBy(demo, chance)),
       ...(demo.way === 'paper' ? { paperPlace: chance.pick(['shelf 4, blue box', 'with Aoife', 'front desk, to be picked up']) } : {}),
       details,
       ...(demo.returnDate ? { annualReturnDate: demo.returnDate } : {}),

@@ -1,4 +1,4 @@
-import type { AccessService } from '@steady/server/areas/access/index';
+import type { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import type { AlmanacService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
@@ -18,6 +18,7 @@ import type { PersonKey } from './people';
 /** The services of the application through which the demo firm is worked. */
 export interface Hands {
   access: AccessService;
+  groups: GroupsService;
   works: Works;
   effects: Effects;
   ticks: Ticks;

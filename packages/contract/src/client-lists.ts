@@ -178,3 +178,9 @@ export interface MergePreview {
   moves: { what: string; count: number }[];
   warnings: string[];
 }
+
+/** Where a client stands in a list, counted from nought. */
+export interface ListPlace {
+  id: string;
+  place: number;
+}

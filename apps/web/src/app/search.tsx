@@ -4,18 +4,26 @@ import { useNavigate } from 'react-router';
 import type { Found } from '@steady/contract/search';
 import { useData } from './api';
 import { useKeys } from './keys';
+import { useSession } from './session';
 
-/** Finds clients and jobs by name; `/` goes to it. */
-export function Search() {
+const NEW = 'new';
+
+/** Finds clients and jobs by name; `/` goes to it. A client that is not there can be added in passing. */
+export function Search({ onAdd }: { onAdd(name: string): void }) {
+  const session = useSession();
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [find, setFind] = useState('');
   const { data = [] } = useData<Found[]>(find.trim() ? `/api/search?find=${encodeURIComponent(find.trim())}` : null);
   useKeys([{ press: '/', does: 'search', act: () => input.current?.focus() }]);
-  const go = (found: Found | null) => {
+  const go = (found: Found | typeof NEW | null) => {
     if (!found) return;
     setFind('');
     input.current?.blur();
+    if (found === NEW) {
+      onAdd(find.trim());
+      return;
+    }
     void navigate(found.kind === 'client' ? `/clients/${found.id}` : `/jobs/${found.id}`);
   };
   return (
@@ -40,6 +48,11 @@ export function Search() {
               <span className="font-semibold">{found.name}</span> <span className="text-soft">{found.beside}</span>
             </ComboboxOption>
           ))}
+          {session.may('change clients') && find.trim().length > 2 && (
+            <ComboboxOption value={NEW} className="cursor-pointer border-t border-rule-soft px-3 py-1.5 data-focus:bg-kelp-tint">
+              Add &ldquo;{find.trim()}&rdquo; as a prospect
+            </ComboboxOption>
+          )}
         </ComboboxOptions>
       )}
     </Combobox>

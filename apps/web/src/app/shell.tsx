@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Menu as MenuIcon, X } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { send } from './api';
 import { Keys, useKeys } from './keys';
@@ -8,6 +8,8 @@ import { useLive } from './live';
 import { Search } from './search';
 import { SignedIn, useSession } from './session';
 import { RunningTimer } from './running-timer';
+
+const PassingLeaf = lazy(async () => ({ default: (await import('../areas/clients/passing-leaf')).PassingLeaf }));
 
 const CONTENTS = [
   { to: '/today', words: 'Today' },
@@ -37,8 +39,16 @@ function Frame() {
   const { pathname } = useLocation();
   const [openAt, setOpenAt] = useState<string | null>(null);
   const open = openAt === pathname;
+  const [adding, setAdding] = useState<string | null>(null);
   useLive();
-  useKeys([{ press: 'n c', does: 'new client', act: () => void navigate('/clients?new') }]);
+  useKeys(
+    session.may('change clients')
+      ? [
+          { press: 'n c', does: 'new client', act: () => void navigate('/clients?new') },
+          { press: 'n p', does: 'new prospect, in passing', act: () => setAdding('') },
+        ]
+      : [],
+  );
   const contents = CONTENTS.filter((entry) => !entry.needs || session.may(entry.needs));
   const signOut = async () => {
     await send('POST', '/api/sign-out');
@@ -69,7 +79,7 @@ function Frame() {
           {links}
         </nav>
         <div className="ml-auto flex items-baseline gap-3.5 text-[13px] whitespace-nowrap text-soft">
-          <Search />
+          <Search onAdd={setAdding} />
           <RunningTimer />
           <NavLink to="/firm" className={({ isActive }) => `max-lg:hidden ${isActive ? 'font-semibold text-ink' : 'hover:text-ink'}`}>
             Firm
@@ -112,6 +122,18 @@ function Frame() {
         </nav>
       )}
       <Outlet />
+      {adding !== null && (
+        <Suspense>
+          <PassingLeaf
+            name={adding}
+            onClose={() => setAdding(null)}
+            onAdded={(id) => {
+              setAdding(null);
+              void navigate(`/clients/${id}`);
+            }}
+          />
+        </Suspense>
+      )}
       <ScrollRestoration />
     </>
   );

@@ -38,6 +38,16 @@ export function TextField({ label, hint, error, narrow, ...input }: Frame & Comp
   return <Framed {...{ label, hint, error, narrow }}>{(ids) => <input type="text" autoComplete="off" {...input} {...ids} className="field" />}</Framed>;
 }
 
+/** One thing that is so or not. */
+export function TickField({ label, ...input }: { label: string } & ComponentProps<'input'>) {
+  return (
+    <label className="flex items-baseline gap-1.5 py-0.5 text-table">
+      <input type="checkbox" {...input} />
+      {label}
+    </label>
+  );
+}
+
 export function LongTextField({ label, hint, error, ...input }: Frame & ComponentProps<'textarea'>) {
   return <Framed {...{ label, hint, error }}>{(ids) => <textarea rows={3} {...input} {...ids} className="field" />}</Framed>;
 }

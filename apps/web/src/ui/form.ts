@@ -9,6 +9,8 @@ interface Given<Values extends FieldValues> {
   start: DefaultValues<Values>;
   /** Sends; what it throws is shown, at the fields where it names them. What was typed stays. */
   submit(values: Values): Promise<void>;
+  /** What of the form counts: parts that were begun and left are taken out before anything is checked. */
+  tidy?(values: Values): Values;
 }
 
 export interface LeafForm<Values extends FieldValues> {
@@ -32,18 +34,18 @@ function withoutEmpty<T>(value: T): T {
 }
 
 /** A form of a leaf: checks before sending, shows what the server refuses at the fields, keeps what was typed. */
-export function useLeafForm<Values extends FieldValues>({ input, start, submit }: Given<Values>): LeafForm<Values> {
+export function useLeafForm<Values extends FieldValues>({ input, start, submit, tidy = (values) => values }: Given<Values>): LeafForm<Values> {
   const [refusal, setRefusal] = useState<ProblemError | null>(null);
   const check = classValidatorResolver(input as never, { validator: { stopAtFirstError: true } }) as unknown as Resolver<Values>;
   const form = useForm<Values>({
     defaultValues: start,
-    resolver: (values, context, options) => check(withoutEmpty(values) ?? ({} as Values), context, options),
+    resolver: (values, context, options) => check(withoutEmpty(tidy(values)) ?? ({} as Values), context, options),
   });
   const onSubmit = () => {
     setRefusal(null);
     void form.handleSubmit(async (values) => {
       try {
-        await submit(withoutEmpty(values) ?? ({} as Values));
+        await submit(withoutEmpty(tidy(values)) ?? ({} as Values));
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
         setRefusal(error);

@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { Fragment, type ReactNode, useMemo, useRef, useState } from 'react';
+import { Fragment, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys';
 
@@ -31,6 +31,8 @@ interface Props<Row> {
   sorted?: { by: string | null; onSort(by: string | null): void };
   /** Rows that are chosen, by key, and what to do when that changes. */
   chosen?: { keys: ReadonlySet<string>; onChoose(keys: ReadonlySet<string>): void; nameOf(row: Row): string };
+  /** The key of the row that was gone to by its name. */
+  landed?: string | null;
   /** Cells of the total line by column key. */
   total?: Record<string, ReactNode>;
   empty?: ReactNode;
@@ -48,7 +50,7 @@ const compare = (a: string | number | null, b: string | number | null): number =
 };
 
 /** A ledger: hairlines, sticky head, figures at the right, group headings, a total under a double rule. `j` and `k` move, Enter opens. */
-export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorted: elsewhere, chosen, total, empty }: Props<Row>) {
+export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorted: elsewhere, chosen, landed, total, empty }: Props<Row>) {
   const navigate = useNavigate();
   const [ownSort, setSort] = useState<Sort>(null);
   const sort: Sort = elsewhere ? (elsewhere.by === null ? null : { key: elsewhere.by.replace(/^-/, ''), down: elsewhere.by.startsWith('-') }) : ownSort;
@@ -84,12 +86,18 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorte
   const before = many ? (virtual.getVirtualItems()[0]?.start ?? 0) - virtual.options.scrollMargin : 0;
   const after = many ? virtual.getTotalSize() - ((virtual.getVirtualItems().at(-1)?.end ?? 0) - virtual.options.scrollMargin) : 0;
 
-  const move = (by: number) => {
-    const next = Math.max(0, Math.min(sorted.length - 1, here + by));
+  const goTo = (next: number) => {
     setHere(next);
     if (many) virtual.scrollToIndex(lines.findIndex((line) => 'row' in line && line.index === next));
     else table.current?.querySelector(`[data-index="${next}"]`)?.scrollIntoView({ block: 'nearest' });
   };
+  const move = (by: number) => goTo(Math.max(0, Math.min(sorted.length - 1, here + by)));
+  const landedAt = landed == null ? -1 : sorted.findIndex((row) => keyOf(row) === landed);
+  useEffect(() => {
+    if (landedAt >= 0) goTo(landedAt);
+    // Only when a row is landed on: moving on from it by keys is left alone.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [landed, landedAt]);
   const open = (row: Row | undefined) => {
     const path = row === undefined ? null : to?.(row);
     if (path) void navigate(path);

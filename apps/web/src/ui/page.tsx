@@ -1,6 +1,7 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { NavLink } from 'react-router';
 import type { ProblemError } from '../app/api';
+import { useKeys } from '../app/keys';
 
 /** A page: what it is about, the sentence that matters, a line of tools, its content, and at the right the margin. */
 export function Page({
@@ -75,6 +76,38 @@ export function NameFilter({ find, onFind }: { find: string; onFind(find: string
         value={find}
         onChange={(event) => onFind(event.target.value)}
       />
+    </label>
+  );
+}
+
+/** Goes to the row with a name, without narrowing the list: `f` goes to the field, and typing lands. */
+export function LandOn({ onLand }: { onLand(name: string): Promise<boolean> }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [missing, setMissing] = useState(false);
+  const last = useRef('');
+  useKeys([{ press: 'f', does: 'find a name and go to its row', act: () => input.current?.focus() }]);
+  const land = async (name: string) => {
+    last.current = name;
+    const found = name.trim() === '' || (await onLand(name.trim()));
+    if (last.current === name) setMissing(!found);
+  };
+  return (
+    <label className="flex items-baseline gap-2 max-sm:hidden">
+      Go to
+      <input
+        ref={input}
+        className="w-36 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
+        onChange={(event) => void land(event.target.value)}
+        onKeyDown={(event) => {
+          // From the field one goes on with the row: opening it, or to its neighbours.
+          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+        }}
+      />
+      {missing && (
+        <span className="soon" role="status">
+          nobody is called that
+        </span>
+      )}
     </label>
   );
 }

@@ -1,1 +1,2 @@
 export { AccessService } from './access.service';
+export { GroupsService } from './groups.service';

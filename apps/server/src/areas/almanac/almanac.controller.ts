@@ -41,6 +41,12 @@ export class AlmanacController {
     return this.queries.ofClient(work, clientId);
   }
 
+  @Get('related/:id/obligations')
+  @Needs('see clients')
+  ofRelated(@InWork() work: Work, @Param('id', IdPipe) relatedId: string): Promise<ObligationView[]> {
+    return this.queries.ofRelated(work, relatedId);
+  }
+
   @Post('obligations/:id/start')
   @HttpCode(200)
   @Needs('do work')

@@ -90,6 +90,11 @@ export class AlmanacQueries {
     return this.find(work, sql`o.client_id = ${clientId} and (o.status in ('open', 'filing') or o.due_on >= ${work.today.toString()})`);
   }
 
+  /** The same for clients that belong together. */
+  ofRelated(work: Work, relatedId: string): Promise<ObligationView[]> {
+    return this.find(work, sql`c.related_id = ${relatedId} and (o.status in ('open', 'filing') or o.due_on >= ${work.today.toString()})`);
+  }
+
   private async find(work: Work, where: SQL): Promise<ObligationView[]> {
     const found = await rows<ObligationView & { ruleId: string }>(
       work.tx,

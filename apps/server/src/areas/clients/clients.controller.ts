@@ -8,6 +8,7 @@ import {
   ChangeMany,
   type ClientList,
   type ListFields,
+  type ListPlace,
   MergeClients,
   type MergePreview,
   SaveList,
@@ -90,6 +91,13 @@ export class ClientsController {
   @Needs('see clients')
   ids(@InWork() work: Work, @Query() query: ListQuery): Promise<string[]> {
     return this.queries.idsOf(work, askedFrom(query));
+  }
+
+  /** Where in the list a name stands; nothing when none is called that. */
+  @Get('clients/place')
+  @Needs('see clients')
+  async place(@InWork() work: Work, @Query() query: ListQuery, @Query('name') name?: string): Promise<ListPlace | Record<string, never>> {
+    return (name?.trim() ? await this.queries.placeOf(work, askedFrom(query), name.trim().slice(0, 100)) : null) ?? {};
   }
 
   /** The list as it is shown, as a file: CSV, or a workbook. */

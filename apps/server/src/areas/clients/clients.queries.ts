@@ -1,15 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type Filter, listInWords, whyNotFilter } from '@steady/core/lists';
-import type { ClientList, ClientRow, ListFields, ListValue, SavedListView } from '@steady/contract/client-lists';
+import type { ClientList, ClientRow, ListFields, ListPlace, ListValue, SavedListView } from '@steady/contract/client-lists';
 import type { ClientView, DetailFieldView, NoteView, PhoneNote } from '@steady/contract/clients';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { type ClientField, clientFields, condition } from './client-fields';
+import { type ClientField, clientFields, condition, joined } from './client-fields';
 import { ContactQueries } from './contacts.queries';
-import { containing } from './containing';
+import { beginning, containing } from './containing';
 
 const PAGE = 250;
 /** A file holds all; no firm has more. */
@@ -50,28 +50,41 @@ export class ClientQueries {
 
   /** A page of clients: filtered, sorted over all of them, with the columns asked for. */
   async list(work: Work, asked: ListAsked): Promise<ClientList> {
-    const { fields, where, order, said } = await this.prepared(work, asked);
+    const { fields, from, where, order, said } = await this.prepared(work, asked);
     const columns = fields.filter((field) => asked.columns?.includes(field.key));
-    const found = await this.rowsOf(work, where, order, columns, PAGE + 1, asked.from ?? 0);
-    const [count] = await rows<{ total: number }>(work.tx, sql`select count(*)::int as total from clients c where ${where}`);
+    const found = await this.rowsOf(work, from, where, order, columns, PAGE + 1, asked.from ?? 0);
+    const [count] = await rows<{ total: number }>(work.tx, sql`select count(*)::int as total from ${from} where ${where}`);
     return { rows: found.slice(0, PAGE), more: found.length > PAGE, total: count!.total, said };
   }
 
   /** All of a list, for a file. */
   async whole(work: Work, asked: ListAsked): Promise<{ columns: ClientField[]; rows: ClientRow[]; said: string }> {
-    const { fields, where, order, said } = await this.prepared(work, asked);
+    const { fields, from, where, order, said } = await this.prepared(work, asked);
     const columns = (asked.columns ?? []).flatMap((key) => fields.filter((field) => field.key === key));
-    return { columns, rows: await this.rowsOf(work, where, order, columns, FILE_ROWS, 0), said };
+    return { columns, rows: await this.rowsOf(work, from, where, order, columns, FILE_ROWS, 0), said };
   }
 
   /** The ids of all clients of a list, to choose all that were found. */
   async idsOf(work: Work, asked: ListAsked): Promise<string[]> {
-    const { where } = await this.prepared(work, asked);
-    return (await rows<{ id: string }>(work.tx, sql`select c.id from clients c where ${where} limit 5000`)).map((row) => row.id);
+    const { from, where } = await this.prepared(work, asked);
+    return (await rows<{ id: string }>(work.tx, sql`select c.id from ${from} where ${where} limit 5000`)).map((row) => row.id);
   }
 
-  private async prepared(work: Work, asked: ListAsked): Promise<{ fields: ClientField[]; where: SQL; order: SQL; said: string }> {
-    const fields = await this.fields(work);
+  /** Where in a list the first client stands whose name begins with, or else holds, what is typed; null when none does. */
+  async placeOf(work: Work, asked: ListAsked, name: string): Promise<ListPlace | null> {
+    const { from, where, order } = await this.prepared(work, asked);
+    const [found] = await rows<ListPlace>(
+      work.tx,
+      sql`with places as (select c.id, c.name, (row_number() over (order by ${order}) - 1)::int as place from ${from} where ${where})
+          select id, place from places where name ilike ${containing(name)} order by (name ilike ${beginning(name)}) desc, (name ilike ${containing(` ${name}`)}) desc, place limit 1`,
+    );
+    return found ?? null;
+  }
+
+  private async prepared(work: Work, asked: ListAsked): Promise<{ fields: ClientField[]; from: SQL; where: SQL; order: SQL; said: string }> {
+    const known = await this.fields(work);
+    const used = new Set([...(asked.filters ?? []).map((filter) => filter.field), asked.sort?.replace(/^-/, '')]);
+    const { fields, from } = joined(known, used);
     const { filters = [] } = asked;
     const conditions = filters.map((filter) => {
       const field = fields.find((one) => one.key === filter.field);
@@ -90,15 +103,15 @@ export class ClientQueries {
     const names = new Map(
       (await rows<{ id: string; name: string }>(work.tx, sql`select id, name from members where firm_id = ${work.firm.id}`)).map((row) => [row.id, row.name]),
     );
-    return { fields, where, order, said: listInWords('clients', fields, filters, (id) => names.get(id) ?? 'somebody') };
+    return { fields: known, from, where, order, said: listInWords('clients', fields, filters, (id) => names.get(id) ?? 'somebody') };
   }
 
-  private async rowsOf(work: Work, where: SQL, order: SQL, columns: ClientField[], limit: number, from: number): Promise<ClientRow[]> {
+  private async rowsOf(work: Work, from: SQL, where: SQL, order: SQL, columns: ClientField[], limit: number, offset: number): Promise<ClientRow[]> {
     const values = columns.map((column, index) => sql`, ${column.value} as ${sql.identifier(`v${index}`)}`);
     const found = await rows<Omit<ClientRow, 'values'> & Record<string, ListValue>>(
       work.tx,
       // The page is found first: a value is worked out for the clients that are shown, and not for all.
-      sql`with page as materialized (select c.id, row_number() over (order by ${order}) as place from clients c where ${where} order by place limit ${limit} offset ${from})
+      sql`with page as materialized (select c.id, row_number() over (order by ${order}) as place from ${from} where ${where} order by place limit ${limit} offset ${offset})
           select c.id, c.name, c.standing, c.legal_form as "legalForm"${values.length > 0 ? sql.join(values, sql``) : sql``}
           from page join clients c on c.id = page.id order by page.place`,
     );

@@ -65,10 +65,10 @@ export class MergeService {
   }
 
   private merged(kept: Client, going: Client, take: readonly string[]): Merged {
-    const facts = (client: Client) =>
-      Object.fromEntries([
-        ...Object.keys(FACTS).map((key) => [key, client[key as keyof Client]]),
-        ...Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value]),
+    const facts = (client: Client): Record<string, unknown> =>
+      Object.fromEntries<unknown>([
+        ...Object.keys(FACTS).map((key): [string, unknown] => [key, client[key as keyof Client]]),
+        ...Object.entries(client.details).map(([id, value]): [string, unknown] => [`detail:${id}`, value]),
       ]);
     return mergeRecords(facts(kept), facts(going), take);
   }

@@ -22,12 +22,14 @@ export class JobsController {
     @Query('status') status?: string,
     @Query('find') find?: string,
     @Query('client') clientId?: string,
+    @Query('related') relatedId?: string,
     @Query('after') after?: string,
   ): Promise<{ rows: JobRow[]; more: boolean }> {
     return this.queries.list(work, {
       status: status === 'finished' ? 'finished' : 'open',
       find: find?.slice(0, 100),
       clientId: id(clientId),
+      relatedId: id(relatedId),
       after: id(after),
     });
   }

@@ -27,7 +27,10 @@ const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id
 @Injectable()
 export class JobQueries {
   /** Jobs by due date. Open ones with no limit of time, so that overdue ones never drop out; finished ones the newest first. */
-  async list(work: Work, asked: { status: 'open' | 'finished'; find?: string; clientId?: string; after?: string }): Promise<{ rows: JobRow[]; more: boolean }> {
+  async list(
+    work: Work,
+    asked: { status: 'open' | 'finished'; find?: string; clientId?: string; relatedId?: string; after?: string },
+  ): Promise<{ rows: JobRow[]; more: boolean }> {
     const open = asked.status === 'open';
     const after = asked.after
       ? open
@@ -39,6 +42,7 @@ export class JobQueries {
       sql`select ${JOB_ROW} from ${JOB_FROM}
           where j.firm_id = ${work.firm.id} and ${open ? sql`j.status <> 'finished'` : sql`j.status = 'finished'`}
             ${asked.clientId ? sql`and j.client_id = ${asked.clientId}` : sql``}
+            ${asked.relatedId ? sql`and c.related_id = ${asked.relatedId}` : sql``}
             ${asked.find ? sql`and (j.name ilike ${containing(asked.find)} or c.name ilike ${containing(asked.find)} or j.number::text = ${asked.find})` : sql``} ${after}
           order by ${open ? sql`j.due_on, j.id` : sql`j.finished_at desc, j.id desc`} limit ${PAGE + 1}`,
     );

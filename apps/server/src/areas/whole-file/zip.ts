@@ -8,7 +8,7 @@ export type ZipEntry = { name: string } & ({ text: string } | { stream: () => Re
 export const safeName = (name: string): string =>
   name
     .normalize('NFC')
-    // eslint-disable-next-line no-control-regex
+
     .replace(/[\u0000-\u001f\u007f/\\:*?"<>|]+/g, ' ')
     .replace(/^[. ]+|[. ]+$/g, '')
     .replace(/\s+/g, ' ')

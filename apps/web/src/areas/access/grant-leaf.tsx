@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import type { GrantOutcome, GrantTarget, MemberView } from '@steady/contract/team';
+import type { GrantOutcome, GrantTarget, GroupView, MemberView } from '@steady/contract/team';
 import { ProblemError, send, useData } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
+import { PeopleField } from './people-field';
 
 type By = 'word' | 'label' | 'partner' | 'manager';
 const BY: { by: By; words: string }[] = [
@@ -19,6 +20,8 @@ const KEY: Record<By, keyof GrantTarget> = { word: 'find', label: 'label', partn
 export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: string; onClose(): void }) {
   const say = useSay();
   const [people, setPeople] = useState<string[]>(to ? [to] : []);
+  const [groups, setGroups] = useState<string[]>([]);
+  const { data: known = [] } = useData<GroupView[]>('/api/groups');
   const [by, setBy] = useState<By>('word');
   const [typed, setTyped] = useState('');
   const [without, setWithout] = useState<string[]>([]);
@@ -35,13 +38,14 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
     setWithout([]);
   };
   const grant = async () => {
-    if (chosen.length === 0 || people.length === 0) {
-      setProblem(people.length === 0 ? 'Choose who is to see them.' : 'Say which clients are meant.');
+    const nobody = people.length + groups.length === 0;
+    if (chosen.length === 0 || nobody) {
+      setProblem(nobody ? 'Choose who is to see them.' : 'Say which clients are meant.');
       return;
     }
     setBusy(true);
     try {
-      const { said } = await send<GrantOutcome>('POST', '/api/grants', { memberIds: people, clientIds: chosen.map((client) => client.id) });
+      const { said } = await send<GrantOutcome>('POST', '/api/grants', { memberIds: people, groupIds: groups, clientIds: chosen.map((client) => client.id) });
       say(said);
       onClose();
     } catch (error) {
@@ -51,7 +55,10 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
       setBusy(false);
     }
   };
-  const names = here.filter((person) => people.includes(person.id)).map((person) => person.shortName);
+  const names = [
+    ...here.filter((person) => people.includes(person.id)).map((person) => person.shortName),
+    ...known.filter((group) => groups.includes(group.id)).map((group) => group.name),
+  ];
   return (
     <Leaf
       open
@@ -62,21 +69,22 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
       busy={busy}
       problem={problem}
     >
-      <fieldset className="mb-4">
-        <legend className="mb-0.5 text-table font-semibold">Who</legend>
-        <div className="grid grid-cols-2 gap-x-4 gap-y-1 text-table">
-          {here.map((person) => (
-            <label key={person.id} className="flex items-baseline gap-1.5">
+      <PeopleField legend="Who" team={team} chosen={people} onChange={setPeople} />
+      {known.length > 0 && (
+        <fieldset className="mb-4">
+          <legend className="mb-0.5 text-table font-semibold">Or a group</legend>
+          {known.map((group) => (
+            <label key={group.id} className="flex items-baseline gap-1.5 text-table">
               <input
                 type="checkbox"
-                checked={people.includes(person.id)}
-                onChange={() => setPeople((now) => (now.includes(person.id) ? now.filter((id) => id !== person.id) : [...now, person.id]))}
+                checked={groups.includes(group.id)}
+                onChange={() => setGroups((now) => (now.includes(group.id) ? now.filter((id) => id !== group.id) : [...now, group.id]))}
               />
-              {person.name}
+              {group.name} <span className="text-soft">{group.memberIds.length === 1 ? '1 person' : `${group.memberIds.length} people`}</span>
             </label>
           ))}
-        </div>
-      </fieldset>
+        </fieldset>
+      )}
       <SelectField label="Sees the clients" value={by} onChange={(event) => change(event.target.value as By)}>
         {BY.map((one) => (
           <option key={one.by} value={one.by}>

@@ -1,12 +1,13 @@
-import { useDeferredValue } from 'react';
-import { Link } from 'react-router';
-import { AddClient, type AlikeClient, ChangeClient, type ClientView, type DetailFieldView, LEGAL_FORMS, VAT_GROUPS } from '@steady/contract/clients';
+import { AddClient, ChangeClient, type ClientView, type DetailFieldView, LEGAL_FORMS, PAYMENT_METHODS, VAT_GROUPS } from '@steady/contract/clients';
+import { ibanInGroups } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useTeam } from '../../app/session';
-import { ChoiceField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
+import { ChoiceField, DateField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
+import { AddressFields } from './address-fields';
+import { Alike } from './alike';
 import { DetailInputs } from './detail-inputs';
 import { FORM_WORDS } from './words';
 
@@ -32,8 +33,16 @@ function startFrom(client: ClientView | undefined): Partial<AddClient & ChangeCl
   if (!client) return blank;
   const { name, legalForm, yearEnd, vatRegistered, vatGroup, vatNumber, employer, annualReturnDate, way, trade, partnerId, managerId, preparerId, version } =
     client;
-  const { taxNumber, companyNumber, paperPlace, labels, details } = client;
+  const { taxNumber, companyNumber, paperPlace, labels, details, vatFrom, vatUntil, employerFrom, employerUntil, address, iban, bic, paymentMethod } = client;
   const known = {
+    vatFrom,
+    vatUntil,
+    employerFrom,
+    employerUntil,
+    address,
+    iban: iban && ibanInGroups(iban),
+    bic,
+    paymentMethod,
     labels,
     details,
     taxNumber,
@@ -157,6 +166,8 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
             ))}
           </SelectField>
           <TextField label="VAT number" {...register('vatNumber')} error={errors.vatNumber?.message} />
+          <DateField label="Registered from" {...register('vatFrom')} error={errors.vatFrom?.message} />
+          <DateField label="Until" hint="Empty while it goes on" {...register('vatUntil')} error={errors.vatUntil?.message} />
         </div>
       )}
       <div className="grid grid-cols-2 gap-x-4">
@@ -172,6 +183,12 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
           { value: false, words: 'no' },
         ]}
       />
+      {watch('employer') && (
+        <div className="grid grid-cols-2 gap-x-4">
+          <DateField label="Registered from" {...register('employerFrom')} error={errors.employerFrom?.message} />
+          <DateField label="Until" hint="Empty while it goes on" {...register('employerUntil')} error={errors.employerUntil?.message} />
+        </div>
+      )}
       <ChoiceField
         label="Works"
         control={control}
@@ -190,6 +207,22 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         <TextField label="Where its paper is" hint="Shelf 4, with Niamh, picked up" {...register('paperPlace')} error={errors.paperPlace?.message} />
       )}
       <WordsField label="Labels" control={control} name="labels" hint="Your own words, with commas between them" error={errors.labels?.message} />
+      <AddressFields register={register} errors={errors.address} />
+      <section className="mt-4 border-t border-rule pt-3">
+        <h3 className="mb-2">Bank and payment</h3>
+        <SelectField label="Pays by" narrow {...register('paymentMethod')} error={errors.paymentMethod?.message} defaultValue="">
+          <option value="">Not known</option>
+          {PAYMENT_METHODS.map((method) => (
+            <option key={method} value={method}>
+              {method}
+            </option>
+          ))}
+        </SelectField>
+        <div className="grid grid-cols-[1fr_130px] gap-x-4">
+          <TextField label="Account (IBAN)" {...register('iban')} error={errors.iban?.message} />
+          <TextField label="Bank code (BIC)" {...register('bic')} error={errors.bic?.message} />
+        </div>
+      </section>
       {ownDetails.length > 0 && (
         <section className="mt-4 border-t border-rule pt-3">
           <h3 className="mb-2">Details of our own</h3>
@@ -214,36 +247,6 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         {people('preparerId', 'Preparer')}
       </section>
     </Leaf>
-  );
-}
-
-/** Says at once when a client that is written down may be there already. */
-function Alike(given: { name?: string; vatNumber?: string; taxNumber?: string; companyNumber?: string; not?: string }) {
-  const asked = useDeferredValue(
-    new URLSearchParams(
-      Object.entries(given).filter((entry): entry is [string, string] => typeof entry[1] === 'string' && entry[1].trim().length >= 4),
-    ).toString(),
-  );
-  const worth = /(^|&)(name|vatNumber|taxNumber|companyNumber)=/.test(asked);
-  const { data = [] } = useData<AlikeClient[]>(worth ? `/api/clients/alike?${asked}` : null);
-  if (data.length === 0) return null;
-  return (
-    <div className="mb-3 border border-[#eadbb5] bg-ochre-tint px-3 py-2 text-table" role="status">
-      <p className="font-semibold">{data.length === 1 ? 'This may be there already' : 'One of these may be it already'}</p>
-      <ul>
-        {data.map((client) => (
-          <li key={client.id}>
-            <Link className="lnk" to={`/clients/${client.id}`}>
-              {client.name}
-            </Link>
-            <span className="text-soft">
-              {' '}
-              {client.standing}, {client.why}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </div>
   );
 }
 

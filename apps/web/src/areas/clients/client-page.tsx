@@ -1,13 +1,15 @@
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { detailInWords } from '@steady/core/details';
-import { formatMoney } from '@steady/core/money';
+import { formatMoney, ibanInGroups } from '@steady/core/money';
 import type { ObligationView } from '@steady/contract/almanac';
 import type { ClientView, DetailFieldView } from '@steady/contract/clients';
+import { addressInLine } from '@steady/contract/contacts';
 import type { ServiceLineView } from '@steady/contract/services';
-import { useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { Waits } from '../../ui/due';
 import { Note, Page, Trouble, Views } from '../../ui/page';
 import { dayInWords, dueTone, dueWords, monthDayInWords } from '../../ui/words';
@@ -20,10 +22,12 @@ import { JobList } from '../jobs/job-list';
 import { MessageList } from '../post/message-list';
 import { ServiceLines } from '../services/service-lines';
 import { ClientLeaf } from './client-leaf';
+import { MergeLeaf } from './merge-leaf';
 import { NoteList } from './note-list';
+import { RelateLeaf } from './relate-leaf';
 import { StandingLeaf } from './standing-leaf';
 import { ContactLeaf } from './contact-leaf';
-import { FORM_WORDS } from './words';
+import { FORM_WORDS, saysInWords, spanInWords } from './words';
 
 const SECTIONS = [
   { key: '', words: 'Ahead' },
@@ -39,21 +43,30 @@ const SECTIONS = [
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
+  const navigate = useNavigate();
+  const { act } = useAct();
   const { nameOf } = useTeam();
-  const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | null>(null);
+  const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | 'related' | 'merge' | null>(null);
   const { data: client, error } = useData<ClientView>(`/api/clients/${id}`);
   const { data: ahead = [] } = useData<ObligationView[]>(`/api/clients/${id}/obligations`);
   const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
   const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
   const mayChange = session.may('change clients');
-  useKeys(mayChange ? [{ press: 'e', does: 'change the facts', act: () => setLeaf('facts') }] : []);
+  const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
+  useKeys([
+    ...(mayChange ? [{ press: 'e', does: 'change the facts', act: () => setLeaf('facts') }] : []),
+    ...sections.map((one, index) => ({
+      press: String(index + 1),
+      does: `go to ${one.words}`,
+      act: () => void navigate(`/clients/${id}${one.key ? `/${one.key}` : ''}`, { preventScrollReset: true }),
+    })),
+  ]);
   if (error) return <Trouble error={error} />;
   if (!client) return null;
   const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
   /** Pinned notes, and phone notes that nobody took yet. */
   const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
   const questions = client.notes.filter((note) => note.kind === 'question' && note.doneAt === null).length;
-  const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
   return (
     <Page
       above={[
@@ -137,7 +150,11 @@ export function ClientPage() {
                 </>
               )}
               <dt>VAT</dt>
-              <dd>{client.vatRegistered ? [client.vatNumber, `${client.vatGroup} group`].filter(Boolean).join(', ') : 'not registered'}</dd>
+              <dd>
+                {client.vatRegistered
+                  ? [client.vatNumber, `${client.vatGroup} group`, spanInWords(client.vatFrom, client.vatUntil, session.day)].filter(Boolean).join(', ')
+                  : 'not registered'}
+              </dd>
               {client.annualReturnDate && (
                 <>
                   <dt>Annual return</dt>
@@ -145,7 +162,7 @@ export function ClientPage() {
                 </>
               )}
               <dt>Employs</dt>
-              <dd>{client.employer ? 'yes' : 'nobody'}</dd>
+              <dd>{client.employer ? ['yes', spanInWords(client.employerFrom, client.employerUntil, session.day)].filter(Boolean).join(', ') : 'nobody'}</dd>
               <dt>Works</dt>
               <dd>{client.way === 'paper' ? 'on paper' : 'online'}</dd>
               {client.taxNumber && (
@@ -158,6 +175,24 @@ export function ClientPage() {
                 <>
                   <dt>Company number</dt>
                   <dd>{client.companyNumber}</dd>
+                </>
+              )}
+              {client.address && (
+                <>
+                  <dt>Address</dt>
+                  <dd>{addressInLine(client.address)}</dd>
+                </>
+              )}
+              {client.paymentMethod && (
+                <>
+                  <dt>Pays by</dt>
+                  <dd>{client.paymentMethod}</dd>
+                </>
+              )}
+              {client.iban && (
+                <>
+                  <dt>Account</dt>
+                  <dd className="figures">{[ibanInGroups(client.iban), client.bic].filter(Boolean).join(', ')}</dd>
                 </>
               )}
               {client.paperPlace && (
@@ -189,10 +224,15 @@ export function ClientPage() {
             <dl className="facts">
               {client.contacts.map((contact) => (
                 <div key={contact.id} className="contents">
-                  <dt className="text-ink">{contact.name}</dt>
+                  <dt>
+                    <Link className="lnk" to={`/contacts/${contact.id}`}>
+                      {contact.name}
+                    </Link>
+                  </dt>
                   <dd className="min-w-0 wrap-anywhere text-soft">
-                    {[contact.role, contact.email, contact.phone].filter(Boolean).join(', ')}
+                    {[contact.role, contact.email, contact.phone ?? contact.mobile].filter(Boolean).join(', ')}
                     {!contact.email && client.way === 'online' && <span className="soon"> no email address</span>}
+                    {!(contact.getsRequests && contact.signs && contact.pays) && <span>; {saysInWords(contact)}</span>}
                   </dd>
                 </div>
               ))}
@@ -203,6 +243,35 @@ export function ClientPage() {
               </button>
             )}
           </Note>
+          {(client.related ?? mayChange) && (
+            <Note title="Related clients">
+              {client.related ? (
+                <>
+                  <Link className="lnk" to={`/related/${client.related.id}`}>
+                    {client.related.name}
+                  </Link>
+                  {client.related.clients && <span className="text-soft">, with {client.related.clients.map((one) => one.name).join(', ')}</span>}
+                </>
+              ) : (
+                <p className="text-soft">None</p>
+              )}
+              {mayChange && (
+                <p className="mt-1 flex gap-3 text-soft">
+                  <button className="lnk" onClick={() => setLeaf('related')}>
+                    {client.related ? 'Add one' : 'Say who belongs together'}
+                  </button>
+                  {client.related && (
+                    <button
+                      className="lnk"
+                      onClick={() => void act(() => send('DELETE', `/api/clients/${id}/related`), `${client.name} stands by itself now.`)}
+                    >
+                      Take this one out
+                    </button>
+                  )}
+                </p>
+              )}
+            </Note>
+          )}
           <Note title="Ours">
             <dl className="facts">
               <dt>Partner</dt>
@@ -213,10 +282,31 @@ export function ClientPage() {
               <dd>{nameOf(client.preparerId)}</dd>
             </dl>
           </Note>
+          <Note title="This record">
+            <p className="flex flex-col items-start gap-0.5 text-soft">
+              <a className="lnk" href={`/api/clients/${id}/whole.zip`}>
+                Take the whole file along (ZIP)
+              </a>
+              {mayChange && !client.mergedInto && (
+                <button className="lnk" onClick={() => setLeaf('merge')}>
+                  Merge a double into it
+                </button>
+              )}
+            </p>
+          </Note>
         </>
       }
     >
-      {client.standing === 'former' && (
+      {client.mergedInto && (
+        <p className="mb-3 border border-[#eadbb5] bg-ochre-tint px-2.5 py-1.5 text-table">
+          This record is one with{' '}
+          <Link className="lnk" to={`/clients/${client.mergedInto.id}`}>
+            {client.mergedInto.name}
+          </Link>
+          . Everything that belonged to it stands there.
+        </p>
+      )}
+      {client.standing === 'former' && !client.mergedInto && (
         <p className="mb-3 border border-rule bg-page px-2.5 py-1.5 text-table">
           <b>Former client</b>
           {client.endedOn && ` since ${dayInWords(client.endedOn, session.day)}`}
@@ -239,7 +329,7 @@ export function ClientPage() {
           <ServiceLines clientId={id} lines={lines ?? []} />
         </>
       )}
-      {section === 'jobs' && <JobList clientId={id} />}
+      {section === 'jobs' && <JobList of={`client=${id}`} />}
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}
       {section === 'correspondence' && <MessageList of={`client=${id}`} />}
@@ -248,6 +338,8 @@ export function ClientPage() {
       {section === 'access' && <ViewerList clientId={id} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
       {leaf === 'standing' && <StandingLeaf client={client} onClose={() => setLeaf(null)} />}
+      {leaf === 'related' && <RelateLeaf client={client} onClose={() => setLeaf(null)} />}
+      {leaf === 'merge' && <MergeLeaf client={client} onClose={() => setLeaf(null)} />}
       {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}
     </Page>
   );

@@ -2,13 +2,13 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { formatMoney } from '@steady/core/money';
-import type { BulkOutcome, ClientList, ClientRow, ListFields } from '@steady/contract/client-lists';
+import type { BulkOutcome, ClientList, ClientRow, ListFields, ListPlace } from '@steady/contract/client-lists';
 import { type ProblemError, read, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
-import { NameFilter, Page } from '../../ui/page';
+import { LandOn, NameFilter, Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { BulkLeaf } from './bulk-leaf';
 import { ClientLeaf } from './client-leaf';
@@ -28,6 +28,7 @@ export function ClientsPage() {
   const state = useListState();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [changing, setChanging] = useState(false);
+  const [landed, setLanded] = useState<string | null>(null);
   const [done, setDone] = useState<BulkOutcome | null>(null);
   const adding = search.has('new');
   const mayChange = session.may('change clients');
@@ -78,6 +79,15 @@ export function ClientsPage() {
   const money = shown.filter((field) => field.kind === 'money');
   const sums = Object.fromEntries(money.map((field) => [field.key, formatMoney(rows.reduce((sum, row) => sum + Number(row.values[field.key] ?? 0), 0))]));
   const waiting = rows.filter((row) => row.values.waits).length;
+  const landOn = async (name: string) => {
+    const found = (await read(`/api/clients/place?${state.query}&name=${encodeURIComponent(name)}`)) as Partial<ListPlace>;
+    if (found.id === undefined || found.place === undefined) return false;
+    setLanded(found.id);
+    // The pages before the row are fetched with it: a list has no holes.
+    const pages = Math.floor(found.place / (data?.[0]?.rows.length || 1)) + 1;
+    if (pages > size) await setSize(pages);
+    return true;
+  };
   const ids = [...chosen];
   const chooseAllFound = () => act(async () => setChosen(new Set((await read(`/api/clients/ids?${state.query}`)) as string[])));
   const undo = () =>
@@ -115,6 +125,7 @@ export function ClientsPage() {
             </span>
           )}
           <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
+            <LandOn onLand={landOn} />
             <NameFilter find={state.find} onFind={(find) => state.set({ find })} />
             {fields.length > 0 && <FilterLine fields={fields} filters={state.filters} onChange={(filters) => state.set({ filters })} />}
             <span className="ml-auto flex gap-4 max-md:hidden">
@@ -166,6 +177,7 @@ export function ClientsPage() {
           rows={rows}
           keyOf={(row) => row.id}
           to={(row) => `/clients/${row.id}`}
+          landed={landed}
           sorted={{ by: state.sort, onSort: (sort) => state.set({ sort }) }}
           chosen={mayChange ? { keys: chosen, onChoose: setChosen, nameOf: (row) => row.name } : undefined}
           total={money.length > 0 && rows.length > 1 && !more ? { name: `${rows.length} clients`, ...sums } : undefined}

@@ -1,28 +1,162 @@
-import { ContactInput } from '@steady/contract/contacts';
-import { send } from '../../app/api';
-import { TextField } from '../../ui/fields';
+import { useState } from 'react';
+import { ChangeContact, ContactInput, type FoundContact, LinkContact, type PersonView, type Say } from '@steady/contract/contacts';
+import { send, useData } from '../../app/api';
+import { DateField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
+import { AddressFields } from './address-fields';
 
+const SAY_WORDS: { say: Say; words: string }[] = [
+  { say: 'getsRequests', words: 'Gets requests and answers them in the portal' },
+  { say: 'signs', words: 'Signs for the client' },
+  { say: 'pays', words: 'Gets bills and pays them' },
+];
+
+/** Adds a person to a client: a new one, or somebody known who acts for another client already. */
 export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) {
   const say = useSay();
   const { form, onSubmit, busy, problem } = useLeafForm<ContactInput>({
     input: ContactInput,
-    start: { name: '', email: '', phone: '', role: '' },
+    start: { name: '', email: '', phone: '', mobile: '', role: '', getsRequests: true, signs: true, pays: true },
     submit: async (values) => {
       await send('POST', `/api/clients/${clientId}/contacts`, values);
       say(`Added ${values.name}.`);
       onClose();
     },
   });
-  const { register, formState } = form;
+  const [known, setKnown] = useState<FoundContact | null>(null);
+  const { register, watch, formState } = form;
+  const { errors } = formState;
+  const name = watch('name') ?? '';
+  const { data: found = [] } = useData<FoundContact[]>(name.trim().length > 1 ? `/api/contacts?find=${encodeURIComponent(name.trim())}` : null);
+  if (known) return <LinkLeaf clientId={clientId} contact={known} onClose={onClose} />;
   return (
     <Leaf open title="Add a contact" act="Add the contact" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <TextField label="Name of a person" autoFocus {...register('name')} error={formState.errors.name?.message} />
-      <TextField label="Role" hint="Director, bookkeeper, spouse" {...register('role')} error={formState.errors.role?.message} />
-      <TextField label="Email address" type="email" {...register('email')} error={formState.errors.email?.message} />
-      <TextField label="Telephone" {...register('phone')} error={formState.errors.phone?.message} />
+      <TextField label="Name of a person" autoFocus {...register('name')} error={errors.name?.message} />
+      {found.length > 0 && (
+        <div className="mb-3 border border-rule bg-paper px-3 py-2 text-table" role="status">
+          <p className="font-semibold">Known already?</p>
+          <ul>
+            {found.slice(0, 4).map((contact) => (
+              <li key={contact.id}>
+                <button type="button" className="lnk" onClick={() => setKnown(contact)}>
+                  {contact.name}
+                </button>
+                <span className="text-soft"> {[contact.email, contact.clients.join(', ')].filter(Boolean).join(', ')}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <TextField label="Role" hint="Director, bookkeeper, spouse" {...register('role')} error={errors.role?.message} />
+      <TextField label="Email address" type="email" {...register('email')} error={errors.email?.message} />
+      <div className="grid grid-cols-2 gap-x-4">
+        <TextField label="Telephone" {...register('phone')} error={errors.phone?.message} />
+        <TextField label="Mobile" {...register('mobile')} error={errors.mobile?.message} />
+      </div>
+      <fieldset className="mt-1">
+        <legend className="mb-0.5 text-table font-semibold">At this client</legend>
+        {SAY_WORDS.map((one) => (
+          <TickField key={one.say} label={one.words} {...register(one.say)} />
+        ))}
+      </fieldset>
+    </Leaf>
+  );
+}
+
+/** What a person is and may at one client. */
+export function LinkLeaf({
+  clientId,
+  contact,
+  there,
+  onClose,
+}: {
+  clientId: string;
+  contact: { id: string; name: string };
+  /** How they stand there now, when they are linked already. */
+  there?: { role: string | null } & Record<Say, boolean>;
+  onClose(): void;
+}) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<LinkContact>({
+    input: LinkContact,
+    start: { role: there?.role ?? '', getsRequests: there?.getsRequests ?? true, signs: there?.signs ?? true, pays: there?.pays ?? true },
+    submit: async (values) => {
+      await send('PUT', `/api/clients/${clientId}/contacts/${contact.id}`, values);
+      say(there ? `Saved what ${contact.name} does here.` : `Linked ${contact.name}.`);
+      onClose();
+    },
+  });
+  const { register, formState } = form;
+  return (
+    <Leaf
+      open
+      title={there ? `${contact.name} at this client` : `Link ${contact.name}`}
+      act={there ? 'Save' : `Link ${contact.name}`}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      <TextField label="Role" autoFocus hint="Director, bookkeeper, spouse" {...register('role')} error={formState.errors.role?.message} />
+      <fieldset className="mt-1">
+        <legend className="mb-0.5 text-table font-semibold">At this client</legend>
+        {SAY_WORDS.map((one) => (
+          <TickField key={one.say} label={one.words} {...register(one.say)} />
+        ))}
+      </fieldset>
+    </Leaf>
+  );
+}
+
+/** Facts of a person: the same wherever they act. */
+export function PersonLeaf({ person, onClose }: { person: PersonView; onClose(): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeContact>({
+    input: ChangeContact,
+    start: {
+      name: person.name,
+      email: person.email ?? '',
+      phone: person.phone ?? '',
+      mobile: person.mobile ?? '',
+      version: person.version,
+      ...(person.address ? { address: person.address } : {}),
+      marketing: person.marketing ?? { wanted: false, on: '', source: '' },
+    },
+    submit: async (values) => {
+      await send('PATCH', `/api/contacts/${person.id}`, values);
+      say(`Saved ${values.name}.`);
+      onClose();
+    },
+    // A wish is kept when somebody wrote down when and how they heard of it; the tick alone is none.
+    tidy: (values) => (values.marketing && !values.marketing.on && !values.marketing.source ? { ...values, marketing: undefined } : values),
+  });
+  const { register, watch, formState } = form;
+  const { errors } = formState;
+  return (
+    <Leaf open title={`Facts of ${person.name}`} act="Save the facts" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
+      <TextField
+        label="Email address"
+        type="email"
+        {...register('email')}
+        error={errors.email?.message}
+        hint={watch('email') !== (person.email ?? '') ? 'Whoever was let in by the old address confirms the new one first.' : undefined}
+      />
+      <div className="grid grid-cols-2 gap-x-4">
+        <TextField label="Telephone" {...register('phone')} error={errors.phone?.message} />
+        <TextField label="Mobile" {...register('mobile')} error={errors.mobile?.message} />
+      </div>
+      <AddressFields register={register} errors={errors.address} />
+      <fieldset className="mt-4 border-t border-rule pt-3">
+        <legend className="float-left mb-1 w-full text-base font-semibold">News of the firm</legend>
+        <TickField label="Wants to hear from us about more than their work" {...register('marketing.wanted')} />
+        <div className="grid grid-cols-2 gap-x-4">
+          <DateField label="Said so on" {...register('marketing.on')} error={errors.marketing?.on?.message} />
+          <TextField label="How we know" hint="By telephone, on a form" {...register('marketing.source')} error={errors.marketing?.source?.message} />
+        </div>
+      </fieldset>
     </Leaf>
   );
 }

@@ -1,4 +1,7 @@
+import type { CivilDate } from '@steady/core/calendar';
 import type { LegalForm } from '@steady/contract/clients';
+import type { RelatedKind, Say } from '@steady/contract/contacts';
+import { dayInWords } from '../../ui/words';
 
 /** Legal forms as they stand at the head of a record. */
 export const FORM_WORDS: Record<LegalForm, string> = {
@@ -10,3 +13,17 @@ export const FORM_WORDS: Record<LegalForm, string> = {
   person: 'Person',
   'not known': 'Legal form not known yet',
 };
+
+/** From when until when a registration runs: nothing where neither day is known. */
+export const spanInWords = (from: string | null, until: string | null, today: CivilDate): string =>
+  [from && `from ${dayInWords(from, today)}`, until && `until ${dayInWords(until, today)}`].filter(Boolean).join(' ');
+
+const SAY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
+
+/** What somebody has a say in, as words. */
+export function saysInWords(of: Record<Say, boolean>): string {
+  const says = (Object.keys(SAY_WORDS) as Say[]).filter((say) => of[say]).map((say) => SAY_WORDS[say]);
+  return says.length > 0 ? says.join(', ') : 'has no say';
+}
+
+export const RELATED_WORDS: Record<RelatedKind, string> = { family: 'Family', 'group of companies': 'Group of companies', other: 'Related clients' };

@@ -53,11 +53,11 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
   ];
 }
 
-/** The jobs of one client: open ones, then what was done. */
-export function JobList({ clientId }: { clientId: string }) {
-  const columns = useJobColumns(false);
-  const { data: open } = useData<{ rows: JobRow[] }>(`/api/jobs?status=open&client=${clientId}`);
-  const { data: done } = useData<{ rows: JobRow[] }>(`/api/jobs?status=finished&client=${clientId}`);
+/** The jobs of one client, or of clients that belong together: open ones, then what was done. `of` is the part of the address that says whose. */
+export function JobList({ of, withClient = false }: { of: string; withClient?: boolean }) {
+  const columns = useJobColumns(withClient);
+  const { data: open } = useData<{ rows: JobRow[] }>(`/api/jobs?status=open&${of}`);
+  const { data: done } = useData<{ rows: JobRow[] }>(`/api/jobs?status=finished&${of}`);
   if (!open || !done) return null;
   return (
     <LedgerTable

@@ -1,21 +1,15 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { fullDate, shortDate } from '@steady/core/words';
-import type { PortalInvoice, PortalRequest, RequestItemView } from '@steady/contract/requests';
+import type { PortalInvoice, PortalMe, PortalRequest, RequestItemView } from '@steady/contract/requests';
 import { ProblemError, send, upload, useData } from '../../app/api';
 import { dayOf } from '../../ui/words';
 
-interface Me {
-  firm: string;
-  currency: string;
-  name: string;
-  today: string;
-}
-
 /** What a client sees: exactly what is asked of them, and what they owe. */
 export function PortalPage() {
-  const { data: me, error } = useData<Me>('/api/portal/me');
+  const { data: me, error } = useData<PortalMe>('/api/portal/me');
   const { data: requests } = useData<PortalRequest[]>(me ? '/api/portal/requests' : null);
   const { data: invoices } = useData<PortalInvoice[]>(me ? '/api/portal/invoices' : null);
   if (error) {
@@ -33,48 +27,75 @@ export function PortalPage() {
   const rest = invoices.filter((invoice) => invoice.status !== 'issued');
   return (
     <main className="mx-auto max-w-xl px-[18px] pt-3 pb-20">
+      {me.looking && <Looking name={me.name} />}
       <header className="flex items-baseline justify-between border-b border-ink pt-1 pb-2.5">
         <span className="font-serif text-[15px] font-semibold">{me.firm}</span>
         <span className="text-soft">{me.name}</span>
       </header>
-      {open.length + unpaid.length === 0 && (
-        <>
-          <h1 className="mt-5 text-[22px]">Nothing is asked of you</h1>
-          <p className="mt-1">We have all we need for now. Thank you.</p>
-        </>
-      )}
-      {open.map((request) => (
-        <Request key={request.id} request={request} />
-      ))}
-      {unpaid.map((invoice) => (
-        <Invoice key={invoice.id} invoice={invoice} me={me} />
-      ))}
-      {(done.length > 0 || rest.length > 0) && (
-        <section className="mt-8">
-          <h2 className="mb-2">Done</h2>
-          <ul className="sheet text-table">
-            {done.map((request) => (
-              <li key={request.id} className="border-b border-rule-soft px-3.5 py-2 last:border-0">
-                {request.title} <span className="good">all in, thank you</span>
-              </li>
-            ))}
-            {rest.map((invoice) => (
-              <li key={invoice.id} className="flex justify-between gap-3 border-b border-rule-soft px-3.5 py-2 last:border-0">
-                <span>
-                  Invoice {invoice.number}{' '}
-                  <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>
-                    {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
+      <fieldset disabled={me.looking} className="min-w-0">
+        {open.length + unpaid.length === 0 && (
+          <>
+            <h1 className="mt-5 text-[22px]">Nothing is asked of you</h1>
+            <p className="mt-1">We have all we need for now. Thank you.</p>
+          </>
+        )}
+        {open.map((request) => (
+          <Request key={request.id} request={request} />
+        ))}
+        {unpaid.map((invoice) => (
+          <Invoice key={invoice.id} invoice={invoice} me={me} />
+        ))}
+        {(done.length > 0 || rest.length > 0) && (
+          <section className="mt-8">
+            <h2 className="mb-2">Done</h2>
+            <ul className="sheet text-table">
+              {done.map((request) => (
+                <li key={request.id} className="border-b border-rule-soft px-3.5 py-2 last:border-0">
+                  {request.title} <span className="good">all in, thank you</span>
+                </li>
+              ))}
+              {rest.map((invoice) => (
+                <li key={invoice.id} className="flex justify-between gap-3 border-b border-rule-soft px-3.5 py-2 last:border-0">
+                  <span>
+                    Invoice {invoice.number}{' '}
+                    <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>
+                      {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
+                    </span>
                   </span>
-                </span>
-                <a className="lnk" href={`/api/portal/invoices/${invoice.id}/pdf`}>
-                  PDF, {formatMoney(invoice.gross)}
-                </a>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+                  <a className="lnk" href={`/api/portal/invoices/${invoice.id}/pdf`}>
+                    PDF, {formatMoney(invoice.gross)}
+                  </a>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </fieldset>
     </main>
+  );
+}
+
+/** Says to a person of the firm that this is the client's view, and leads back. */
+function Looking({ name }: { name: string }) {
+  const [search] = useSearchParams();
+  const asked = search.get('back') ?? '';
+  const back = /^\/[a-z]+\/[\w-]+$/.test(asked) ? asked : '/clients';
+  const leave = async () => {
+    await send('POST', '/api/portal/leave');
+    window.location.assign(back);
+  };
+  return (
+    <p
+      className="sticky top-0 z-10 mb-3 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 border border-slate bg-slate-tint px-3 py-2 text-table"
+      role="status"
+    >
+      <span>
+        You see this as <b>{name}</b> does. Nothing can be sent or paid from here.
+      </span>
+      <button className="act-quiet" onClick={() => void leave()}>
+        Back to our own pages
+      </button>
+    </p>
   );
 }
 
@@ -200,7 +221,7 @@ const MEANS = [
   { value: 'card without funds', words: 'Card that is refused (to try it out)' },
 ];
 
-function Invoice({ invoice, me }: { invoice: PortalInvoice; me: Me }) {
+function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
   const [means, setMeans] = useState('card');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);

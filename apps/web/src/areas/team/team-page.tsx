@@ -6,6 +6,7 @@ import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
 import { GrantLeaf } from '../access/grant-leaf';
+import { GroupList } from '../access/group-list';
 import { FirmViews } from './firm-views';
 import { InviteLeaf } from './invite-leaf';
 import { STANDING_TONE, STANDING_WORDS } from './words';
@@ -99,6 +100,7 @@ export function TeamPage() {
       ) : (
         <LedgerTable label="Team" rows={names} keyOf={(row) => row.id} to={to} columns={[...base, stands]} />
       )}
+      <GroupList team={known} />
       {leaf === 'invite' && <InviteLeaf onClose={() => setLeaf(null)} />}
       {leaf === 'grant' && <GrantLeaf team={known} onClose={() => setLeaf(null)} />}
     </Page>

@@ -1,0 +1,30 @@
+import { AddInPassing } from '@steady/contract/clients';
+import { send } from '../../app/api';
+import { TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+import { Alike } from './alike';
+
+/** Adds a prospect by name and address, in the middle of something else. */
+export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(): void; onAdded(id: string): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<AddInPassing>({
+    input: AddInPassing,
+    start: { name, email: '' },
+    submit: async (values) => {
+      const { id } = await send<{ id: string }>('POST', '/api/clients/in-passing', values);
+      say(`Added ${values.name} as a prospect. Complete its facts when you know them.`);
+      onAdded(id);
+    },
+  });
+  const { register, watch, formState } = form;
+  return (
+    <Leaf open title="Add a client in passing" act="Add the prospect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
+      <Alike name={watch('name')} />
+      <TextField label="Email address" type="email" {...register('email')} hint="If you have it" error={formState.errors.email?.message} />
+      <p className="text-table text-soft">It stands among the prospects at once. Legal form, year-end and registrations are asked for later, on its page.</p>
+    </Leaf>
+  );
+}

@@ -1,0 +1,176 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { type PersonView, addressInLine } from '@steady/contract/contacts';
+import { send, useData } from '../../app/api';
+import { useKeys } from '../../app/keys';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { Confirm } from '../../ui/leaf';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { Note, Page, Trouble } from '../../ui/page';
+import { dayInWords } from '../../ui/words';
+import { LinkLeaf, PersonLeaf } from './contact-leaf';
+import { saysInWords } from './words';
+
+type At = PersonView['clients'][number];
+/** A person, and every client for whom they act. */
+export function PersonPage() {
+  const { id = '' } = useParams();
+  const session = useSession();
+  const navigate = useNavigate();
+  const { act, busy } = useAct();
+  const { data: person, error } = useData<PersonView>(`/api/contacts/${id}`);
+  const [changing, setChanging] = useState(false);
+  const [link, setLink] = useState<At | null>(null);
+  const [taking, setTaking] = useState<At | null>(null);
+  const may = session.may('change clients');
+  useKeys(may ? [{ press: 'e', does: 'change the facts', act: () => setChanging(true) }] : []);
+  if (error) return <Trouble error={error} />;
+  if (!person) return null;
+  const look = () =>
+    act(async () => {
+      await send('POST', `/api/contacts/${id}/look`);
+      window.location.assign(`/portal?back=${encodeURIComponent(`/contacts/${id}`)}`);
+    });
+  const columns: Column<At>[] = [
+    {
+      key: 'client',
+      head: 'Client',
+      cell: (row) => (
+        <>
+          <span className="font-semibold">{row.name}</span>
+          {row.standing !== 'active' && <span className="text-soft"> {row.standing}</span>}
+        </>
+      ),
+      sort: (row) => row.name,
+    },
+    { key: 'role', head: 'Role', cell: (row) => row.role ?? <span className="text-soft">not said</span>, sort: (row) => row.role },
+    { key: 'says', head: 'Says', cell: (row) => saysInWords(row) },
+    ...(may
+      ? ([
+          {
+            key: 'acts',
+            head: '',
+            cell: (row) => (
+              <span className="flex justify-end gap-3" onClick={(event) => event.stopPropagation()} role="presentation">
+                <button className="lnk" onClick={() => setLink(row)}>
+                  Change
+                </button>
+                <button className="lnk" onClick={() => setTaking(row)}>
+                  Take off
+                </button>
+              </span>
+            ),
+          },
+        ] satisfies Column<At>[])
+      : []),
+  ];
+  return (
+    <Page
+      above="Contact"
+      title={person.name}
+      sum={
+        <>
+          {person.clients.length === 0
+            ? 'Acts for no client any more'
+            : person.clients.length === 1
+              ? 'Acts for one client'
+              : `Acts for ${person.clients.length} clients`}
+          {person.email ? '.' : <span className="soon">; has no email address, so nothing can be sent.</span>}
+        </>
+      }
+      tools={
+        <span className="ml-auto flex gap-3">
+          {person.clients.length > 0 && (
+            <button className="act-quiet" disabled={busy} onClick={() => void look()}>
+              See the portal as {person.name}
+            </button>
+          )}
+          {may && (
+            <button className="act-quiet" onClick={() => setChanging(true)}>
+              Change the facts
+            </button>
+          )}
+        </span>
+      }
+      margin={
+        <>
+          <Note title="To be reached">
+            <dl className="facts">
+              <dt>Email</dt>
+              <dd className="wrap-anywhere">{person.email ?? <span className="soon">none</span>}</dd>
+              {person.phone && (
+                <>
+                  <dt>Telephone</dt>
+                  <dd>{person.phone}</dd>
+                </>
+              )}
+              {person.mobile && (
+                <>
+                  <dt>Mobile</dt>
+                  <dd>{person.mobile}</dd>
+                </>
+              )}
+              {person.address && (
+                <>
+                  <dt>Address</dt>
+                  <dd>{addressInLine(person.address)}</dd>
+                </>
+              )}
+            </dl>
+          </Note>
+          <Note title="News of the firm">
+            {person.marketing ? (
+              <p>
+                {person.marketing.wanted ? <span className="good">Wanted</span> : <b>Not wanted</b>}, said {person.marketing.source} on{' '}
+                {dayInWords(person.marketing.on, session.day)}
+              </p>
+            ) : (
+              <p className="text-soft">Never asked. Nothing is sent.</p>
+            )}
+          </Note>
+        </>
+      }
+    >
+      <LedgerTable
+        label="Clients"
+        columns={columns}
+        rows={person.clients}
+        keyOf={(row) => row.id}
+        to={(row) => `/clients/${row.id}`}
+        empty={
+          <>
+            Link {person.name} from a{' '}
+            <Link to="/clients" className="lnk">
+              client&rsquo;s page
+            </Link>
+            , under &ldquo;Add a contact&rdquo;.
+          </>
+        }
+      />
+      {changing && <PersonLeaf person={person} onClose={() => setChanging(false)} />}
+      {link && <LinkLeaf clientId={link.id} contact={person} there={link} onClose={() => setLink(null)} />}
+      <Confirm
+        open={taking !== null}
+        title={`Take ${person.name} off ${taking?.name ?? ''}?`}
+        act="Take off"
+        onClose={() => setTaking(null)}
+        busy={busy}
+        onYes={() =>
+          void act(
+            async () => {
+              await send('DELETE', `/api/clients/${taking!.id}/contacts/${person.id}`);
+              const last = person.clients.length === 1;
+              const from = taking!.id;
+              setTaking(null);
+              if (last) void navigate(`/clients/${from}`);
+            },
+            `${person.name} no longer acts for ${taking?.name ?? ''}.`,
+          )
+        }
+      >
+        They are written to about it no more, and their portal shows it no more. What they did stays in the history.
+      </Confirm>
+    </Page>
+  );
+}
