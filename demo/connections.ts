@@ -58,6 +58,7 @@ async function wishes(
   await hands.contacts.change(work, person.id, {
     name: person.name,
     ...(person.email ? { email: person.email } : {}),
+    phone: '00 555 0118',
     address: { street: '7 Slip Lane', town: 'Port Sallow' },
     marketing: { ...marketing, on: civil(marketing.on).toString() },
     version: 1,

@@ -52,6 +52,22 @@ describe('the list of clients', () => {
     expect((await names([], { sort: `-detail:${turnover}` }))[0]).toBe('Élan Sails');
   });
 
+  it('finds the row of a name in the order of the list: its beginning before its middle', async () => {
+    const place = async (name: string, query: Record<string, string> = {}) =>
+      (
+        await manager()
+          .get('/api/clients/place')
+          .query({ ...query, name })
+          .expect(200)
+      ).body as { id?: string; place?: number };
+    expect(await place('élan')).toEqual({ id: ids['Élan Sails'], place: 3 });
+    expect(await place('élan', { sort: '-name' })).toEqual({ id: ids['Élan Sails'], place: 1 });
+    expect(await place('conal')).toEqual({ id: ids['Skipper Conal Breslane'], place: 1 });
+    expect(await place('élan', { filters: JSON.stringify([{ field: 'way', test: 'is', value: 'paper' }]) })).toEqual({});
+    expect(await place('%')).toMatchObject({ place: 0 });
+    expect(await place('nobody here')).toEqual({});
+  });
+
   it.each<[string, Filter[], string[]]>([
     ['Clients labelled "season"', [{ field: 'labels', test: 'has', value: 'season' }], ['Skipper Conal Breslane', 'Élan Sails']],
     ['Clients without a label', [{ field: 'labels', test: 'empty' }], ['100% Oats', 'Dunmarra Oysters Ltd', 'Aoibhín Zappa']],

@@ -54,6 +54,36 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the embedded database', () => {
   });
 });
 
+const IMPORTER = resolve(import.meta.dirname, '../dist/test/kill-importer.js');
+
+/** Brings in a file in a process of its own, which is killed as soon as it says one of these words. */
+async function importKilledAt(folder: string, until: string): Promise<{ found: string; said: string[] }> {
+  const importer = spawn(process.execPath, [IMPORTER, folder, '2000'], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const said: string[] = [];
+  let found = '';
+  for await (const line of createInterface({ input: importer.stdout })) {
+    if (line.startsWith('found ')) found = line.slice('found '.length);
+    else said.push(line);
+    if (line === until || line === 'confirmed') importer.kill('SIGKILL');
+  }
+  return { found, said };
+}
+
+describe.skipIf(process.env.TEST_DATABASE_URL)('a file of thousands that is being brought in', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'steady-kill-import-'));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('is there as a whole or not at all, whenever the process is killed', { timeout: 120_000 }, async () => {
+    for (const until of ['progress 250', 'progress 1250', 'progress 2000']) {
+      const { found, said } = await importKilledAt(folder, until);
+      expect(said).toContain(until);
+      expect(found).toBe('0 0 0');
+    }
+    expect((await importKilledAt(folder, 'confirmed')).said.at(-1)).toBe('confirmed');
+    expect((await importKilledAt(folder, 'progress 250')).found).toBe('2000 2000 1');
+  });
+});
+
 let test: TestApp;
 beforeAll(async () => {
   test = await startTestApp({ uploadLimit: 200_000 });

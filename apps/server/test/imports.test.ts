@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BulkOutcome, ClientList } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
 import type { Decision, ImportLine, ImportOutcome, ImportView } from '@steady/contract/imports';
+import { LiveNotices } from '../src/platform/events';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 
 let test: TestApp;
@@ -33,6 +34,23 @@ Gannet Smokery Ltd;IE9990077B;"smoked; fish";sea, season;;post@gannet.example;An
 ;;no name;;;;;
 Bad Mail;;;;Nobody;bad@;;
 `;
+
+it('tells how far it has come while a long file is brought in, to the firm whose file it is', async () => {
+  const lines = Array.from({ length: 600 }, (_, at) => `Quay Stall ${String.fromCharCode(97 + (at % 26))}${at}`);
+  const { id } = await read(`Client\n${lines.join('\n')}\n`);
+  const told: string[] = [];
+  const elsewhere: unknown[] = [];
+  const live = test.app.get(LiveNotices);
+  const listening = [
+    live.progressOf(test.firm.id).subscribe(({ of, done, total }) => told.push(`${of === id} ${done} of ${total}`)),
+    live.progressOf(test.other.id).subscribe((step) => elsewhere.push(step)),
+  ];
+  const outcome = await bringIn(id, []);
+  for (const one of listening) one.unsubscribe();
+  expect(told).toEqual(['true 250 of 600', 'true 500 of 600', 'true 600 of 600']);
+  expect(elsewhere).toEqual([]);
+  await manager().post(`/api/clients/bulk/${outcome.bulkId}/undo`).expect(200);
+});
 
 describe('a file of clients', () => {
   let id: string;

@@ -14,6 +14,7 @@ export default defineConfig({
     rolldownOptions: {
       input: {
         'kill-writer': resolve(import.meta.dirname, 'kill-writer.ts'),
+        'kill-importer': resolve(import.meta.dirname, 'kill-importer.ts'),
         'database-worker': resolve(import.meta.dirname, '../src/platform/database/database-worker.ts'),
       },
       output: { entryFileNames: '[name].js' },

@@ -1,7 +1,14 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { refresh } from './api';
 
 const TOGETHER = 120;
+const PROGRESS = 'steady-progress';
+
+interface Progress {
+  of: string;
+  done: number;
+  total: number;
+}
 
 /** Keeps open pages current: when the server says that something happened, what is shown is read again. */
 export function useLive(): void {
@@ -13,9 +20,26 @@ export function useLive(): void {
       timer = window.setTimeout(() => void refresh(), TOGETHER);
     };
     source.addEventListener('happened', again);
+    source.addEventListener('progress', (event: MessageEvent<string>) =>
+      window.dispatchEvent(new CustomEvent(PROGRESS, { detail: JSON.parse(event.data) as Progress })),
+    );
     return () => {
       window.clearTimeout(timer);
       source.close();
     };
   }, []);
+}
+
+/** How far something long has come, while the server tells of it; null before the first word. */
+export function useProgress(of: string): { done: number; total: number } | null {
+  const [step, setStep] = useState<Progress | null>(null);
+  useEffect(() => {
+    const take = (event: Event) => {
+      const told = (event as CustomEvent<Progress>).detail;
+      if (told.of === of) setStep(told);
+    };
+    window.addEventListener(PROGRESS, take);
+    return () => window.removeEventListener(PROGRESS, take);
+  }, [of]);
+  return step;
 }

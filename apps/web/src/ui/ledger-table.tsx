@@ -86,15 +86,19 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorte
   const before = many ? (virtual.getVirtualItems()[0]?.start ?? 0) - virtual.options.scrollMargin : 0;
   const after = many ? virtual.getTotalSize() - ((virtual.getVirtualItems().at(-1)?.end ?? 0) - virtual.options.scrollMargin) : 0;
 
-  const goTo = (next: number) => {
+  const goTo = (next: number, block: 'nearest' | 'center' = 'nearest') => {
     setHere(next);
-    if (many) virtual.scrollToIndex(lines.findIndex((line) => 'row' in line && line.index === next));
-    else table.current?.querySelector(`[data-index="${next}"]`)?.scrollIntoView({ block: 'nearest' });
+    if (many)
+      virtual.scrollToIndex(
+        lines.findIndex((line) => 'row' in line && line.index === next),
+        { align: block === 'center' ? 'center' : 'auto' },
+      );
+    else table.current?.querySelector(`[data-index="${next}"]`)?.scrollIntoView({ block });
   };
   const move = (by: number) => goTo(Math.max(0, Math.min(sorted.length - 1, here + by)));
   const landedAt = landed == null ? -1 : sorted.findIndex((row) => keyOf(row) === landed);
   useEffect(() => {
-    if (landedAt >= 0) goTo(landedAt);
+    if (landedAt >= 0) goTo(landedAt, 'center');
     // Only when a row is landed on: moving on from it by keys is left alone.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [landed, landedAt]);

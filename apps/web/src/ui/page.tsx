@@ -80,16 +80,21 @@ export function NameFilter({ find, onFind }: { find: string; onFind(find: string
   );
 }
 
-/** Goes to the row with a name, without narrowing the list: `f` goes to the field, and typing lands. */
-export function LandOn({ onLand }: { onLand(name: string): Promise<boolean> }) {
+/**
+ * Goes to the row with a name, without narrowing the list: `f` goes to the field, and typing lands. `find` looks for the
+ * name; only what it finds for the last letters typed is landed on.
+ */
+export function LandOn<Place>({ find, onLand }: { find(name: string): Promise<Place | null>; onLand(place: Place): void }) {
   const input = useRef<HTMLInputElement>(null);
   const [missing, setMissing] = useState(false);
   const last = useRef('');
   useKeys([{ press: 'f', does: 'find a name and go to its row', act: () => input.current?.focus() }]);
   const land = async (name: string) => {
     last.current = name;
-    const found = name.trim() === '' || (await onLand(name.trim()));
-    if (last.current === name) setMissing(!found);
+    const found = name.trim() === '' ? null : await find(name.trim());
+    if (last.current !== name) return;
+    setMissing(name.trim() !== '' && found === null);
+    if (found !== null) onLand(found);
   };
   return (
     <label className="flex items-baseline gap-2 max-sm:hidden">

@@ -13,6 +13,9 @@ const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in');
 /** Told once for all clients of a file. */
 export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in');
 
+/** Rows written together; after each lot it is told how far it has come. */
+const AT_ONCE = 250;
+
 type Values = Record<string, unknown>;
 type Contact = { name: string; email: string | null; phone: string | null; role: string | null };
 
@@ -87,9 +90,23 @@ export class BroughtInService {
     }));
   }
 
-  /** Writes new clients and changes of known ones. @returns the id by which it is undone. */
-  async write(work: Work, what: string, fresh: Values[], changed: { clientId: string; values: Values }[]): Promise<string> {
-    const made = [...(await this.add(work, fresh)), ...(await this.change(work, changed))];
+  /** Writes new clients and changes of known ones, and tells how many rows are written as it goes. @returns the id by which it is undone. */
+  async write(
+    work: Work,
+    what: string,
+    fresh: Values[],
+    changed: { clientId: string; values: Values }[],
+    tell: (done: number) => void = () => undefined,
+  ): Promise<string> {
+    const made: BulkRow[] = [];
+    for (let from = 0; from < fresh.length; from += AT_ONCE) {
+      made.push(...(await this.add(work, fresh.slice(from, from + AT_ONCE))));
+      tell(made.length);
+    }
+    for (let from = 0; from < changed.length; from += AT_ONCE) {
+      made.push(...(await this.change(work, changed.slice(from, from + AT_ONCE))));
+      tell(fresh.length + Math.min(from + AT_ONCE, changed.length));
+    }
     return this.bulk.keep(work, what, made);
   }
 

@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { type AnyColumn, type Table, eq, inArray, sql } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
 import { type Merged, mergeRecords } from '@steady/core/merging';
+import { fullDate } from '@steady/core/words';
 import type { MergeClients, MergePreview } from '@steady/contract/client-lists';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -86,14 +88,12 @@ export class MergeService {
       ),
     ]);
     const nameOf = (key: string) => details.get(key) ?? (FACTS as Record<string, string>)[key] ?? key;
-    const shown = (value: unknown): string =>
-      typeof value === 'boolean'
-        ? value
-          ? 'yes'
-          : 'no'
-        : typeof value === 'object' && value !== null
-          ? Object.values(value).join(', ')
-          : (names.get(String(value)) ?? String(value));
+    const shown = (value: unknown): string => {
+      if (typeof value === 'boolean') return value ? 'yes' : 'no';
+      if (typeof value === 'object' && value !== null) return Object.values(value).join(', ');
+      const text = String(value);
+      return /^\d{4}-\d{2}-\d{2}$/.test(text) ? fullDate(civil(text)) : (names.get(text) ?? text);
+    };
     const [counts] = await rows<Record<string, number>>(
       work.tx,
       sql`select (select count(*) from client_contacts where client_id = ${goingId})::int as "contacts", (select count(*) from service_lines where client_id = ${goingId})::int as "services",

@@ -5,6 +5,7 @@ import { type KnownClient, type SortedRow, type Target, type Verdict, clientTarg
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
 import { newId } from '../../platform/database';
+import { LiveNotices } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
 import { BroughtInService, BulkService, ClientQueries } from '../clients';
@@ -35,6 +36,7 @@ export class ImportsService {
     private readonly broughtIn: BroughtInService,
     private readonly bulk: BulkService,
     private readonly team: TeamService,
+    private readonly live: LiveNotices,
   ) {}
 
   /** Keeps what a file holds, with a mapping proposed from its headings and from the last file of that source. */
@@ -175,7 +177,9 @@ export class ImportsService {
     }
     const left = rows.length - fresh.length - changed.length;
     const said = `${count(fresh.length, 'client')} brought in, ${changed.length} changed, ${count(left, 'row')} left out`;
-    const bulkId = fresh.length + changed.length > 0 ? await this.broughtIn.write(work, `${said} (${found.file})`, fresh, changed) : null;
+    const total = fresh.length + changed.length;
+    const tell = (done: number) => this.live.progress({ firmId: work.firm.id, of: importId, done, total });
+    const bulkId = total > 0 ? await this.broughtIn.write(work, `${said} (${found.file})`, fresh, changed, tell) : null;
     await work.tx.update(imports).set({ outcome: said, bulkId }).where(eq(imports.id, importId));
     return { bulkId, said: `${said}.` };
   }

@@ -16,7 +16,9 @@ export class LiveController {
   @Needs('see clients')
   @OutsideWork()
   live(@Req() request: Request & Known): Observable<MessageEvent> {
-    const happened = this.notices.of(request.identity!.firmId).pipe(map(({ kinds }): MessageEvent => ({ type: 'happened', data: { kinds } })));
-    return merge(happened, interval(HEARTBEAT).pipe(map((): MessageEvent => ({ type: 'alive', data: {} }))));
+    const { firmId } = request.identity!;
+    const progress = this.notices.progressOf(firmId).pipe(map(({ of, done, total }): MessageEvent => ({ type: 'progress', data: { of, done, total } })));
+    const happened = this.notices.of(firmId).pipe(map(({ kinds }): MessageEvent => ({ type: 'happened', data: { kinds } })));
+    return merge(happened, progress, interval(HEARTBEAT).pipe(map((): MessageEvent => ({ type: 'alive', data: {} }))));
   }
 }

@@ -7,9 +7,27 @@ export interface LiveNotice {
   kinds: string[];
 }
 
+/** How far something long has come, told while it is not confirmed yet. */
+export interface Progress {
+  firmId: string;
+  /** Of what: the id that the page which waits for it knows. */
+  of: string;
+  done: number;
+  total: number;
+}
+
 @Injectable()
 export class LiveNotices {
   private readonly notices = new Subject<LiveNotice>();
+  private readonly steps = new Subject<Progress>();
+
+  progress(step: Progress): void {
+    this.steps.next(step);
+  }
+
+  progressOf(firmId: string): Observable<Progress> {
+    return this.steps.pipe(filter((step) => step.firmId === firmId));
+  }
 
   tell(notice: LiveNotice): void {
     this.notices.next(notice);

@@ -7,14 +7,14 @@ export function AddressFields<Values extends FieldValues>({ register, errors }: 
   const faults = errors as FieldErrors<Address> | undefined;
   const at = (part: keyof Address) => register(`address.${part}` as Path<Values>);
   return (
-    <fieldset className="mt-4 border-t border-rule pt-3">
-      <legend className="float-left mb-1 w-full text-base font-semibold">Address</legend>
+    <section className="mt-4 border-t border-rule pt-3">
+      <h3 className="mb-2">Address</h3>
       <TextField label="Street" {...at('street')} error={faults?.street?.message} />
       <div className="grid grid-cols-[1fr_90px_1fr] gap-x-4">
         <TextField label="Town" {...at('town')} error={faults?.town?.message} />
         <TextField label="Postcode" {...at('postcode')} error={faults?.postcode?.message} />
         <TextField label="Country" {...at('country')} error={faults?.country?.message} />
       </div>
-    </fieldset>
+    </section>
   );
 }

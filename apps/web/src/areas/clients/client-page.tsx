@@ -201,14 +201,6 @@ export function ClientPage() {
                   <dd>{client.paperPlace}</dd>
                 </>
               )}
-              {details
-                .filter((detail) => client.details[detail.id] !== undefined)
-                .map((detail) => (
-                  <div key={detail.id} className="contents">
-                    <dt>{detail.name}</dt>
-                    <dd>{detailInWords(detail.kind, client.details[detail.id])}</dd>
-                  </div>
-                ))}
               {client.labels.length > 0 && (
                 <>
                   <dt>Labels</dt>
@@ -282,6 +274,20 @@ export function ClientPage() {
               <dd>{nameOf(client.preparerId)}</dd>
             </dl>
           </Note>
+          {details.some((detail) => client.details[detail.id] !== undefined) && (
+            <Note title="Details of our own">
+              <dl className="facts">
+                {details
+                  .filter((detail) => client.details[detail.id] !== undefined)
+                  .map((detail) => (
+                    <div key={detail.id} className="contents">
+                      <dt>{detail.name}</dt>
+                      <dd>{detailInWords(detail.kind, client.details[detail.id])}</dd>
+                    </div>
+                  ))}
+              </dl>
+            </Note>
+          )}
           <Note title="This record">
             <p className="flex flex-col items-start gap-0.5 text-soft">
               <a className="lnk" href={`/api/clients/${id}/whole.zip`}>

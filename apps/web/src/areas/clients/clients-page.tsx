@@ -79,14 +79,15 @@ export function ClientsPage() {
   const money = shown.filter((field) => field.kind === 'money');
   const sums = Object.fromEntries(money.map((field) => [field.key, formatMoney(rows.reduce((sum, row) => sum + Number(row.values[field.key] ?? 0), 0))]));
   const waiting = rows.filter((row) => row.values.waits).length;
-  const landOn = async (name: string) => {
-    const found = (await read(`/api/clients/place?${state.query}&name=${encodeURIComponent(name)}`)) as Partial<ListPlace>;
-    if (found.id === undefined || found.place === undefined) return false;
-    setLanded(found.id);
+  const placeOf = async (name: string) => {
+    const found = (await read(`/api/clients/place?${state.query}&name=${encodeURIComponent(name)}`)) as ListPlace | Record<string, never>;
+    return 'id' in found ? found : null;
+  };
+  const landOn = ({ id, place }: ListPlace) => {
+    setLanded(id);
     // The pages before the row are fetched with it: a list has no holes.
-    const pages = Math.floor(found.place / (data?.[0]?.rows.length || 1)) + 1;
-    if (pages > size) await setSize(pages);
-    return true;
+    const pages = Math.floor(place / (data?.[0]?.rows.length || 1)) + 1;
+    if (pages > size) void setSize(pages);
   };
   const ids = [...chosen];
   const chooseAllFound = () => act(async () => setChosen(new Set((await read(`/api/clients/ids?${state.query}`)) as string[])));
@@ -125,7 +126,7 @@ export function ClientsPage() {
             </span>
           )}
           <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
-            <LandOn onLand={landOn} />
+            <LandOn find={placeOf} onLand={landOn} />
             <NameFilter find={state.find} onFind={(find) => state.set({ find })} />
             {fields.length > 0 && <FilterLine fields={fields} filters={state.filters} onChange={(filters) => state.set({ filters })} />}
             <span className="ml-auto flex gap-4 max-md:hidden">

@@ -149,14 +149,14 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
         <TextField label="Mobile" {...register('mobile')} error={errors.mobile?.message} />
       </div>
       <AddressFields register={register} errors={errors.address} />
-      <fieldset className="mt-4 border-t border-rule pt-3">
-        <legend className="float-left mb-1 w-full text-base font-semibold">News of the firm</legend>
+      <section className="mt-4 border-t border-rule pt-3">
+        <h3 className="mb-2">News of the firm</h3>
         <TickField label="Wants to hear from us about more than their work" {...register('marketing.wanted')} />
         <div className="grid grid-cols-2 gap-x-4">
           <DateField label="Said so on" {...register('marketing.on')} error={errors.marketing?.on?.message} />
           <TextField label="How we know" hint="By telephone, on a form" {...register('marketing.source')} error={errors.marketing?.source?.message} />
         </div>
-      </fieldset>
+      </section>
     </Leaf>
   );
 }

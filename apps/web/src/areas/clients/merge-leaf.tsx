@@ -76,9 +76,7 @@ export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): 
               <tbody>
                 {preview.differs.map((fact) => (
                   <tr key={fact.key}>
-                    <th scope="row" className="text-left font-normal text-soft">
-                      {fact.name}
-                    </th>
+                    <td className="text-soft">{fact.name}</td>
                     {(['kept', 'going'] as const).map((side) => (
                       <td key={side}>
                         <label className="flex items-baseline gap-1.5">
@@ -107,7 +105,7 @@ export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): 
             <li>
               {preview.moves.length === 0
                 ? 'Nothing else hangs on the other record.'
-                : `${preview.moves.map(({ what, count }) => `${count} ${count === 1 ? what.replace(/ies$/, 'y').replace(/s$/, '') : what}`).join(', ')} move here, with the history.`}
+                : `${preview.moves.map(({ what, count }) => `${count} ${count === 1 ? what.replace(/ies$/, 'y').replace(/s$/, '') : what}`).join(', ')} ${preview.moves.length === 1 && preview.moves[0]!.count === 1 ? 'moves' : 'move'} here, with the history.`}
             </li>
             <li>The record {preview.going.name} stays, empty, and leads here.</li>
           </ul>

@@ -4,6 +4,7 @@ import type { Verdict } from '@steady/core/importing';
 import type { BulkOutcome } from '@steady/contract/client-lists';
 import type { ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
 import { send, useData } from '../../app/api';
+import { useProgress } from '../../app/live';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Page, Trouble } from '../../ui/page';
@@ -29,6 +30,7 @@ export function ImportPage() {
   const session = useSession();
   const say = useSay();
   const { act, busy } = useAct();
+  const progress = useProgress(id);
   const [decided, setDecided] = useState<Record<number, string>>({});
   const [shown, setShown] = useState<Kind | null>(null);
   const { data: view, error } = useData<ImportView>(`/api/imports/${id}`);
@@ -88,7 +90,7 @@ export function ImportPage() {
       tools={
         <span className="ml-auto flex items-baseline gap-4">
           <button className="act" disabled={busy || fresh + changed === 0} onClick={() => void bringIn()}>
-            {busy ? 'Bringing in …' : `Bring in ${fresh} new, change ${changed}`}
+            {busy ? (progress ? `Bringing in, ${progress.done} of ${progress.total}` : 'Bringing in …') : `Bring in ${fresh} new, change ${changed}`}
           </button>
         </span>
       }
