@@ -35,6 +35,9 @@ beforeAll(async () => {
     (await test.database.asOwner((tx) => rows<{ id: string }>(tx, sql`select id from ${sql.identifier(table)} where firm_id = ${test.firm.id} limit 1`)))[0]!
       .id;
   for (const table of ['obligations', 'tasks', 'request_items', 'documents', 'service_lines', 'messages']) ids[table] = await one(table);
+  ids.contact = await one('contacts');
+  ids.related = await made(manager!.post(`/api/clients/${ids.client}/related`).send({ otherId: ids.other, name: 'Foreshore', kind: 'other' }));
+  ids.group = await made(administrator().post('/api/groups').send({ name: 'Desk', memberIds: [] }));
   await test.drain();
 });
 afterAll(() => test.close());
