@@ -37,7 +37,7 @@ function remember(name, value) {
 export function installWhatIsMissing() {
   const wanted = hashOf(readFileSync(join(root, 'package-lock.json'), 'utf8'));
   if (existsSync(join(root, 'node_modules')) && remembered('installed') === wanted) return;
-  console.log('Installing packages.');
+  console.error('Installing packages.');
   // Not "npm ci": it refuses a lock file without the optional binaries of other platforms, which not every registry offers.
   must('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--ignore-scripts']);
   remember('installed', wanted);
@@ -58,9 +58,9 @@ function* filesBelow(folder) {
 export function buildWhatHasChanged() {
   const files = SOURCES.flatMap((folder) => [...filesBelow(join(root, folder))]).sort();
   const wanted = hashOf(remembered('installed') ?? '', ...files.map((file) => file + hashOf(readFileSync(file))));
-  const built = ['apps/server/dist/main.js', 'apps/web/dist/index.html'].every((file) => existsSync(join(root, file)));
+  const built = ['apps/server/dist/main.js', 'apps/server/dist/due.js', 'apps/web/dist/index.html'].every((file) => existsSync(join(root, file)));
   if (built && remembered('built') === wanted) return;
-  console.log('Building.');
+  console.error('Building.');
   for (const app of ['server', 'web']) must('npx', ['vite', 'build', '--logLevel', 'warn', '--config', `apps/${app}/vite.config.ts`]);
   remember('built', wanted);
 }

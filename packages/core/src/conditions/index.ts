@@ -8,6 +8,8 @@ export type Condition =
   | { fact: string; is: Fact }
   | { fact: string; oneOf: Fact[] }
   | { fact: string; atLeast: number }
+  /** ISO dates compared as text: the fact is that day or an earlier one. */
+  | { fact: string; until: string }
   | { all: Condition[] }
   | { any: Condition[] }
   | { not: Condition };
@@ -20,6 +22,7 @@ export function meets(condition: Condition, facts: Facts): boolean {
   const value = facts[condition.fact] ?? null;
   if ('is' in condition) return value === condition.is;
   if ('oneOf' in condition) return condition.oneOf.includes(value);
+  if ('until' in condition) return typeof value === 'string' && value <= condition.until;
   return typeof value === 'number' && value >= condition.atLeast;
 }
 
@@ -29,6 +32,14 @@ const NAMES: Record<string, string> = {
   employer: 'an employer',
   way: 'works',
   yearEnd: 'year-end',
+  periodEndMonth: 'month in which the period ends',
+  periodEndDay: 'day of the month on which the period ends',
+  periodEndsOn: 'period ends on',
+  periodMonths: 'months in the period',
+  sCorporation: 'an S corporation',
+  ccpc: 'a small Canadian-controlled private company',
+  selfEmployed: 'self-employed',
+  publicCompany: 'a public company',
 };
 
 const said = (value: Fact) => (value === null ? 'not known' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
@@ -40,6 +51,7 @@ export function conditionInWords(condition: Condition): string {
   if ('not' in condition) return `not ${conditionInWords(condition.not)}`;
   const name = NAMES[condition.fact] ?? condition.fact;
   if ('oneOf' in condition) return `${name} is ${condition.oneOf.map(said).join(' or ')}`;
+  if ('until' in condition) return `${name} ${condition.until} or before`;
   if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;
   if (condition.is === true) return name;
   return condition.fact === 'way' ? `works ${said(condition.is)}` : `${name} is ${said(condition.is)}`;

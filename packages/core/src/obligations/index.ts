@@ -1,5 +1,5 @@
-export { type DueStep, type FilingRule, type PeriodAnchor, type RuleVersion } from './rule';
-export { type DueDate, dueDate } from './due-date';
+export { type DueStep, type Extension, type FilingRule, type PeriodAnchor, type RuleKind, type RuleVersion } from './rule';
+export { type DueDate, type ExtendedDueDate, dueDate, extendedDueDate } from './due-date';
 export { RULES, ruleById } from './rules';
 export { type Schedule, type ScheduledObligation, type ScheduleInput, schedule } from './schedule';
 export { type ExistingObligation, type ObligationPlan, type ObligationStatus, OBLIGATION_STATUSES, planObligations } from './plan';

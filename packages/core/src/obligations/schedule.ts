@@ -4,6 +4,7 @@ import {
   type RhythmName,
   type WorkingCalendar,
   Temporal,
+  addMonths,
   addWorkingDays,
   civil,
   later,
@@ -60,13 +61,29 @@ const monthDay = (text: unknown, year: number): CivilDate | null => {
   return day >= 28 && Number(match[1]) === 2 ? lastDayOfMonth(first) : first.with({ day: Math.min(day, first.daysInMonth) });
 };
 
+/** The last day of the tax year, where it is not the calendar's. */
+const TAX_YEAR_END: Record<string, string> = { GB: '04-05', AU: '06-30', NZ: '03-31' };
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** The end of the last period before a year's first, of a group named by its months: "Feb-Mar" for two-month periods, "Jan" for longer ones. */
+function groupEnd(group: string, year: number): CivilDate | null {
+  const names = group.split('-');
+  const month = MONTHS.indexOf(names.at(-1)!);
+  if (month < 0) return null;
+  // A period of the group that ends on or before the beginning of the year.
+  const end = lastDayOfMonth(Temporal.PlainDate.from({ year: year - 1, month: month + 1, day: 1 }));
+  return names.length === 1 ? end : addMonths(end, 10, { keepMonthEnd: true });
+}
+
 /** The last day of one of the client's periods under the rule, or the name of the fact that is missing. */
 function anchorEnd(rule: FilingRule, facts: Facts, year: number): CivilDate | string {
   switch (rule.anchor) {
     case 'calendar':
       return civil(`${year - 1}-12-31`);
+    case 'tax year':
+      return civil(`${year - 1}-${TAX_YEAR_END[rule.country ?? ''] ?? '12-31'}`);
     case 'vat group':
-      return typeof facts.vatGroup === 'string' ? civil(facts.vatGroup === 'Feb-Mar' ? `${year}-01-31` : `${year - 1}-12-31`) : 'its VAT group';
+      return (typeof facts.vatGroup === 'string' ? groupEnd(facts.vatGroup, year) : null) ?? 'its VAT group';
     case 'year-end':
       return monthDay(facts.yearEnd, year - 1) ?? 'its year-end';
     case 'annual return date':
