@@ -5,6 +5,7 @@ import { GroupsService } from './access/groups.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
+import { RulesController } from './almanac/rules.controller';
 import { BroughtInService } from './clients/brought-in.service';
 import { BulkService } from './clients/bulk.service';
 import { ClientsController } from './clients/clients.controller';
@@ -68,6 +69,7 @@ export const AREA_CONTROLLERS = [
   WholeFileController,
   ServicesController,
   AlmanacController,
+  RulesController,
   JobsController,
   RequestsController,
   RequestsPortalController,

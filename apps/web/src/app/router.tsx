@@ -41,6 +41,7 @@ export const router = createBrowserRouter([
       { path: 'fees/bills', ...page(() => import('../areas/fees/fees-page'), 'BillsPage') },
       { path: 'fees/bills/:id', ...page(() => import('../areas/fees/bill-page'), 'BillPage') },
       { path: 'firm', ...page(() => import('../areas/services/firm-page'), 'FirmPage') },
+      { path: 'firm/rules', ...page(() => import('../areas/almanac/rules-page'), 'RulesPage') },
       { path: 'firm/details', ...page(() => import('../areas/clients/details-page'), 'DetailsPage') },
       { path: 'firm/team', ...page(() => import('../areas/team/team-page'), 'TeamPage') },
       { path: 'firm/team/:id', ...page(() => import('../areas/team/person-page'), 'PersonPage') },

@@ -31,10 +31,11 @@ const NAMES: Record<string, string> = {
   vatRegistered: 'registered for VAT',
   employer: 'an employer',
   way: 'works',
+  annualReturnDate: 'annual return date',
   yearEnd: 'year-end',
-  periodEndMonth: 'month in which the period ends',
+  periodEndMonth: 'month of the period’s end',
   periodEndDay: 'day of the month on which the period ends',
-  periodEndsOn: 'period ends on',
+  periodEndsOn: 'period’s end',
   periodMonths: 'months in the period',
   sCorporation: 'an S corporation',
   ccpc: 'a small Canadian-controlled private company',
@@ -42,17 +43,29 @@ const NAMES: Record<string, string> = {
   publicCompany: 'a public company',
 };
 
-const said = (value: Fact) => (value === null ? 'not known' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value));
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+
+const said = (fact: string, value: Fact): string => {
+  if (value === null) return 'not known';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  return fact === 'periodEndMonth' && typeof value === 'number' ? (MONTHS[value - 1] ?? String(value)) : String(value);
+};
+
+/** What a fact is called in a sentence. */
+export const factInWords = (fact: string): string => NAMES[fact] ?? fact;
 
 /** The condition as a plain sentence part: "legal form is company and registered for VAT". */
 export function conditionInWords(condition: Condition): string {
-  if ('all' in condition) return condition.all.map(conditionInWords).join(' and ');
+  if ('all' in condition) return condition.all.length === 0 ? 'every client' : condition.all.map(conditionInWords).join(' and ');
   if ('any' in condition) return condition.any.map(conditionInWords).join(' or ');
-  if ('not' in condition) return `not ${conditionInWords(condition.not)}`;
+  if ('not' in condition) {
+    const { not } = condition;
+    return 'is' in not && not.is === null ? `${factInWords(not.fact)} is known` : `not ${conditionInWords(not)}`;
+  }
   const name = NAMES[condition.fact] ?? condition.fact;
-  if ('oneOf' in condition) return `${name} is ${condition.oneOf.map(said).join(' or ')}`;
-  if ('until' in condition) return `${name} ${condition.until} or before`;
+  if ('oneOf' in condition) return `${name} is ${condition.oneOf.map((value) => said(condition.fact, value)).join(' or ')}`;
+  if ('until' in condition) return `${name} is ${condition.until} or before`;
   if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;
   if (condition.is === true) return name;
-  return condition.fact === 'way' ? `works ${said(condition.is)}` : `${name} is ${said(condition.is)}`;
+  return condition.fact === 'way' ? `works ${said(condition.fact, condition.is)}` : `${name} is ${said(condition.fact, condition.is)}`;
 }

@@ -111,7 +111,7 @@ describe('shipped rules, as public law has them', () => {
       '6 months later: Tue 15 Sep 2026',
       'A working day: due Tue 15 Sep 2026',
     ]);
-    expect(due('nz-gst', '2025-11-30').workings.lines).toContain('Holds here: month in which the period ends is 11');
+    expect(due('nz-gst', '2025-11-30').workings.lines).toContain('Holds here: month of the period’s end is November');
     expect(extendedDueDate(ruleById('ie-vat-return'), period, {})).toBeNull();
   });
 

@@ -9,6 +9,7 @@ export function FirmViews() {
     <Views
       views={[
         { to: '/firm', words: 'Services' },
+        { to: '/firm/rules', words: 'Filing rules' },
         { to: '/firm/details', words: 'Details' },
         { to: '/firm/team', words: 'Team', end: false },
         ...(runs
