@@ -41,7 +41,11 @@ test('a person at several clients, a family, and the portal through their eyes',
   await test.step('the sections of a client are reached by their number', async () => {
     await page.keyboard.press('2');
     await expect(page).toHaveURL(/\/jobs$/);
-    await page.keyboard.press('7');
+    await page.keyboard.press('3');
+    await expect(page).toHaveURL(/\/requests$/);
+    await expect(page.getByText(/of \d+ in, .*VAT return/).first()).toBeVisible();
+    await expectAccessible(page);
+    await page.keyboard.press('8');
     await expect(page).toHaveURL(/\/history$/);
     await page.keyboard.press('1');
     await expect(page.getByRole('table', { name: 'Deadlines ahead' })).toBeVisible();
@@ -142,7 +146,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
         .subarray(0, 2)
         .toString(),
     ).toBe('PK');
-    await page.keyboard.press('7');
+    await page.keyboard.press('8');
     await expect(page.getByText(/took the whole file of Saltpan Studios along/)).toBeVisible();
   });
 });

@@ -5,7 +5,7 @@ import type { ClientList, MergePreview } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
 import type { FoundContact, PersonView, RelatedView } from '@steady/contract/contacts';
 import type { HistoryLine } from '@steady/contract/jobs';
-import type { PortalMe, SendPreview } from '@steady/contract/requests';
+import type { ClientRequest, PortalMe, SendPreview } from '@steady/contract/requests';
 import type { ClientViewer, GrantOutcome, GroupView } from '@steady/contract/team';
 import { PORTAL_COOKIE } from '../src/platform/identity';
 import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
@@ -167,6 +167,23 @@ describe('related clients', () => {
     await manager().delete(`/api/clients/${third}/related`).expect(204);
     expect((await get<RelatedView>(`/api/related/${id}`)).clients).toHaveLength(2);
     await test.other.as.manager!.get(`/api/related/${id}`).expect(404);
+  });
+});
+
+describe('what stands open for a client', () => {
+  it('is told with the record: requests over all its jobs, and what is on hold and why', async () => {
+    const clientId = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Standing Still Ltd' });
+    await test.tick();
+    const jobId = await jobOf(test, clientId);
+    await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send(ASKED).expect(201);
+    const requests = await get<ClientRequest[]>(`/api/clients/${clientId}/requests`);
+    expect(requests).toMatchObject([
+      { title: 'Papers', jobId, jobName: 'VAT return, Jan-Feb 2026', complete: false, items: [{ name: 'Bank', state: 'asked' }] },
+    ]);
+    expect((await client(clientId)).onHold).toBeNull();
+    await manager().post(`/api/jobs/${jobId}/hold`).send({ reason: 'stock is disputed' }).expect(204);
+    expect((await client(clientId)).onHold).toEqual({ jobId, name: 'VAT return, Jan-Feb 2026', reason: 'stock is disputed' });
+    expect(await get<ClientRequest[]>(`/api/clients/${clientId}/requests`, 'contractor')).toEqual([]);
   });
 });
 

@@ -52,6 +52,32 @@ it('tells how far it has come while a long file is brought in, to the firm whose
   await manager().post(`/api/clients/bulk/${outcome.bulkId}/undo`).expect(200);
 });
 
+it('brings addresses and accounts, puts a part of an address to the rest, and points at an account that cannot be', async () => {
+  const heads = 'Client,Address,City,Eircode,IBAN,Payment method';
+  const first = await read(`${heads}\nAddressed Ltd,2 Strand Road,Port Sallow,,IE29 AIBK 9311 5212 3456 78,EFT\nWrong Ltd,,,,IE00 AIBK 9311 5212 3456 78,\n`);
+  expect(first.mapping).toEqual(['name', 'street', 'town', 'postcode', 'iban', 'paymentMethod']);
+  expect(kinds(first)).toEqual({ 2: 'new', 3: 'wrong' });
+  const brought = await bringIn(first.id);
+  const one = async () => {
+    const { rows } = (await manager().get('/api/clients?find=Addressed').expect(200)).body as ClientList;
+    return (await manager().get(`/api/clients/${rows[0]!.id}`).expect(200)).body as ClientView;
+  };
+  expect(await one()).toMatchObject({
+    address: { street: '2 Strand Road', town: 'Port Sallow' },
+    iban: 'IE29AIBK93115212345678',
+    paymentMethod: 'bank transfer',
+  });
+  const again = await read(`${heads}\nAddressed Ltd,,,P00 AB12,,\n`);
+  expect(again.rows[0]!.changes).toEqual([{ field: 'Postcode', before: 'nothing', after: 'P00 AB12' }]);
+  const { bulkId } = await bringIn(again.id);
+  expect((await one()).address).toEqual({ street: '2 Strand Road', town: 'Port Sallow', postcode: 'P00 AB12' });
+  expect(kinds(await read(`${heads}\nAddressed Ltd,2 Strand Road,Port Sallow,P00 AB12,,\n`))).toEqual({ 2: 'same' });
+  await manager().post(`/api/clients/bulk/${bulkId}/undo`).expect(200);
+  expect((await one()).address).toEqual({ street: '2 Strand Road', town: 'Port Sallow' });
+  await manager().post(`/api/clients/bulk/${brought.bulkId}/undo`).expect(200);
+  expect(await names()).not.toContain('Addressed Ltd');
+});
+
 describe('a file of clients', () => {
   let id: string;
 

@@ -334,4 +334,6 @@ export interface ClientView {
   wip: number;
   waitingSince: string | null;
   waitingFor: string | null;
+  /** A job that stands still, and why. */
+  onHold: { jobId: string; name: string; reason: string | null } | null;
 }

@@ -106,6 +106,12 @@ export interface PortalRequest extends RequestView {
   jobName: string;
 }
 
+/** A request as it stands among those of one client. */
+export interface ClientRequest extends RequestView {
+  jobId: string;
+  jobName: string;
+}
+
 export interface PortalInvoice {
   id: string;
   number: string;

@@ -1,4 +1,5 @@
 import { type DetailField, type DetailValue, dayFromText, detailFromText, yesFromText } from '../details';
+import { isIban, plainIban } from '../money';
 import { ALIKE, NameIndex, likeness, plainIdentifier, plainName } from '../matching';
 
 /** What a column of a file can be brought in as. */
@@ -117,6 +118,33 @@ export function clientTargets(people: readonly { id: string; name: string }[], d
       }),
     },
     { key: 'paperPlace', name: 'Paper is', read: most(120) },
+    { key: 'street', name: 'Street', also: ['address', 'address line 1', 'street address'], read: most(200) },
+    { key: 'town', name: 'Town', also: ['city', 'town or city', 'place'], read: most(100) },
+    { key: 'postcode', name: 'Postcode', also: ['post code', 'zip', 'zip code', 'eircode', 'postal code'], read: most(20) },
+    { key: 'country', name: 'Country', read: most(60) },
+    {
+      key: 'iban',
+      name: 'Account (IBAN)',
+      also: ['iban', 'bank account', 'account number'],
+      read: (text) => (isIban(text) ? { value: plainIban(text) } : { problem: 'The check digits of this account number (IBAN) do not fit.' }),
+    },
+    {
+      key: 'bic',
+      name: 'Bank code (BIC)',
+      also: ['bic', 'swift', 'swift code'],
+      read: identifier(/^[A-Z]{6}[A-Z0-9]{2}([A-Z0-9]{3})?$/, 'A bank code (BIC) is 8 or 11 letters and digits.'),
+    },
+    {
+      key: 'paymentMethod',
+      name: 'Pays by',
+      also: ['payment method', 'payment'],
+      read: oneOf(['bank transfer', 'direct debit', 'card', 'cash or cheque'], {
+        transfer: 'bank transfer',
+        eft: 'bank transfer',
+        cheque: 'cash or cheque',
+        cash: 'cash or cheque',
+      }),
+    },
     { key: 'partnerId', name: 'Partner', read: person },
     { key: 'managerId', name: 'Manager', also: ['account manager', 'client manager'], read: person },
     { key: 'preparerId', name: 'Preparer', also: ['assigned to', 'accountant'], read: person },

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { KnownClient } from '@steady/core/importing';
 import type { LegalForm } from '@steady/contract/clients';
+import type { Address } from '@steady/contract/contacts';
 import { insertMany, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { type Work, nextNumbers } from '../../platform/work';
@@ -34,6 +35,9 @@ const COLUMNS = [
   'since',
   'labels',
   'paperPlace',
+  'iban',
+  'bic',
+  'paymentMethod',
   'partnerId',
   'managerId',
   'preparerId',
@@ -49,7 +53,18 @@ function formOf(name: string): LegalForm {
 
 const detailsIn = (values: Values) =>
   Object.fromEntries(Object.entries(values).flatMap(([key, value]) => (key.startsWith('detail:') ? [[key.slice(7), value]] : [])));
-const columnsIn = (values: Values) => Object.fromEntries(Object.entries(values).filter(([key]) => COLUMNS.includes(key)));
+const ADDRESS = ['street', 'town', 'postcode', 'country'] as const;
+
+/** The columns that values fill. Parts of an address are put to those that are known; half of one, without street or town, is none. */
+function columnsIn(values: Values, known: Address | null = null): Values {
+  const own = Object.fromEntries(Object.entries(values).filter(([key]) => COLUMNS.includes(key)));
+  if (!ADDRESS.some((part) => values[part] !== undefined)) return own;
+  const address = {
+    ...known,
+    ...Object.fromEntries(ADDRESS.flatMap((part) => (values[part] === undefined ? [] : [[part, values[part]]]))),
+  } as Partial<Address>;
+  return address.street && address.town ? { ...own, address } : own;
+}
 
 function contactIn(values: Values, name: string): Contact | null {
   const { contactName, email = null, phone = null, contactRole: role = null } = values as Record<string, string | undefined>;
@@ -84,6 +99,7 @@ export class BroughtInService {
       name: client.name,
       values: {
         ...columnsIn(client),
+        ...client.address,
         ...Object.fromEntries(Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value])),
         ...first.get(client.id),
       },
@@ -128,6 +144,10 @@ export class BroughtInService {
           companyNumber: null,
           annualReturnDate: null,
           paperPlace: null,
+          address: null,
+          iban: null,
+          bic: null,
+          paymentMethod: null,
           partnerId: null,
           managerId: null,
           preparerId: null,
@@ -180,7 +200,10 @@ export class BroughtInService {
       const [client] = await work.tx.select().from(clients).where(eq(clients.id, clientId));
       if (!client) continue;
       const details = detailsIn(values);
-      const after: Values = { ...columnsIn(values), ...(Object.keys(details).length > 0 ? { details: { ...client.details, ...details } } : {}) };
+      const after: Values = {
+        ...columnsIn(values, client.address),
+        ...(Object.keys(details).length > 0 ? { details: { ...client.details, ...details } } : {}),
+      };
       const before = Object.fromEntries(Object.keys(after).map((key) => [key, client[key as keyof typeof client]]));
       const contact = await this.changeContact(work, clientId, client.name, values);
       if (Object.keys(after).length > 0)

@@ -143,6 +143,7 @@ export class ClientQueries {
                  c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId",
                  coalesce(i.unpaid, 0)::float8 as unpaid, i.since as "unpaidSince", coalesce(w.wip, 0)::float8 as wip,
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
+                 (select jsonb_build_object('jobId', h.id, 'name', h.name, 'reason', h.hold_reason) from jobs h where h.client_id = c.id and h.status = 'on hold' order by h.due_on, h.id limit 1) as "onHold",
                  (select jsonb_build_object('id', r.id, 'name', r.name, 'clients', (select jsonb_agg(jsonb_build_object('id', o.id, 'name', o.name) order by o.name collate "unicode") from clients o where o.related_id = r.id and o.id <> c.id))
                   from related_clients r where r.id = c.related_id) as related,
                  (select jsonb_build_object('id', m.id, 'name', m.name) from clients m where m.id = c.merged_into) as "mergedInto"

@@ -1,14 +1,24 @@
-import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
-import { ClientWords, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
+import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { type ClientRequest, ClientWords, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, Once, type Work } from '../../platform/work';
+import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
 @Controller('api')
 @Needs('do work')
 export class RequestsController {
-  constructor(private readonly requests: RequestsService) {}
+  constructor(
+    private readonly requests: RequestsService,
+    private readonly queries: RequestQueries,
+  ) {}
+
+  @Get('clients/:id/requests')
+  @Needs('see clients')
+  ofClient(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<ClientRequest[]> {
+    return this.queries.ofClient(work, clientId);
+  }
 
   @Post('jobs/:id/requests/preview')
   @HttpCode(200)

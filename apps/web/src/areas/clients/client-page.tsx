@@ -20,6 +20,7 @@ import { BillList } from '../fees/bill-list';
 import { HistoryList } from '../jobs/history-list';
 import { JobList } from '../jobs/job-list';
 import { MessageList } from '../post/message-list';
+import { ClientRequests } from '../requests/client-requests';
 import { ServiceLines } from '../services/service-lines';
 import { ClientLeaf } from './client-leaf';
 import { MergeLeaf } from './merge-leaf';
@@ -32,6 +33,7 @@ import { FORM_WORDS, saysInWords, spanInWords } from './words';
 const SECTIONS = [
   { key: '', words: 'Ahead' },
   { key: 'jobs', words: 'Jobs' },
+  { key: 'requests', words: 'Requests' },
   { key: 'documents', words: 'Documents' },
   { key: 'money', words: 'Money' },
   { key: 'correspondence', words: 'Correspondence' },
@@ -97,6 +99,15 @@ export function ClientPage() {
                 <Waits since={client.waitingSince} forWhat={client.waitingFor} />
               </Link>
               .{' '}
+            </>
+          )}
+          {client.onHold && (
+            <>
+              <span className="soon">On hold:</span>{' '}
+              <Link to={`/jobs/${client.onHold.jobId}`} className="lnk">
+                {client.onHold.name}
+              </Link>
+              {client.onHold.reason && `, ${client.onHold.reason}`}.{' '}
             </>
           )}
           {session.may('see fees') && client.unpaid > 0 && (
@@ -336,6 +347,7 @@ export function ClientPage() {
         </>
       )}
       {section === 'jobs' && <JobList of={`client=${id}`} />}
+      {section === 'requests' && <ClientRequests clientId={id} />}
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}
       {section === 'correspondence' && <MessageList of={`client=${id}`} />}

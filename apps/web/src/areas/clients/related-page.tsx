@@ -46,11 +46,11 @@ export function RelatedPage() {
       ),
       sort: (row) => row.name,
     },
-    { key: 'dueOn', head: 'Next deadline', cell: (row) => row.dueOn && <Day of={row.dueOn} />, sort: (row) => row.dueOn },
+    { key: 'dueOn', head: 'Next deadline', cell: (row) => row.dueOn && <Day of={row.dueOn} />, sort: (row) => row.dueOn, wide: true },
     { key: 'in', head: '', cell: (row) => row.dueOn && <DueWords due={row.dueOn} done={false} /> },
     { key: 'due', head: 'What is due', cell: (row) => row.due, wide: true },
     { key: 'waits', head: 'Waiting for', cell: (row) => row.waitingSince && <Waits since={row.waitingSince} />, wide: true },
-    { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.openJobs || '', sort: (row) => row.openJobs },
+    { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.openJobs || '', sort: (row) => row.openJobs, wide: true },
     ...(fees
       ? ([
           { key: 'wip', head: `WIP, ${session.firm.currency}`, figure: true, cell: (row) => formatMoney(row.wip ?? 0), sort: (row) => row.wip, wide: true },

@@ -12,7 +12,7 @@ const STATUS_TONE: Record<InvoiceRow['status'], string> = { draft: 'text-soft', 
 export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient: boolean }) {
   const { firm } = useSession();
   const columns: Column<InvoiceRow>[] = [
-    { key: 'number', head: 'Bill', cell: (row) => <span className="font-semibold">{row.number ?? 'draft'}</span>, sort: (row) => row.number },
+    { key: 'number', head: 'Bill', cell: (row) => <span className="font-semibold whitespace-nowrap">{row.number ?? 'draft'}</span>, sort: (row) => row.number },
     ...(withClient ? ([{ key: 'client', head: 'Client', cell: (row) => row.client, sort: (row) => row.client }] satisfies Column<InvoiceRow>[]) : []),
     {
       key: 'job',

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
 import { type AnswerView, ClientWords, type RequestItemView, type RequestView, SendBack } from '@steady/contract/requests';
 import { send } from '../../app/api';
@@ -13,7 +13,7 @@ import { useSay } from '../../ui/toasts';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { RequestLeaf } from './request-leaf';
 
-type Writing = { item: RequestItemView; what: 'send back' | 'reply' };
+export type Writing = { item: RequestItemView; what: 'send back' | 'reply' };
 
 /** Requests of a job: what was asked, what came, and what we say to it. */
 export function RequestsSection({ job }: { job: JobView }) {
@@ -40,7 +40,8 @@ export function RequestsSection({ job }: { job: JobView }) {
   );
 }
 
-function Request({ request, onWrite }: { request: RequestView; onWrite(writing: Writing): void }) {
+/** One request with its items, and what can be said to each. */
+export function Request({ request, onWrite, of }: { request: RequestView; onWrite(writing: Writing): void; of?: ReactNode }) {
   const { day } = useSession();
   const accepted = request.items.filter((item) => item.state === 'accepted').length;
   return (
@@ -51,7 +52,7 @@ function Request({ request, onWrite }: { request: RequestView; onWrite(writing: 
           {request.title}
         </h2>
         <span className="text-table text-soft">
-          {accepted} of {request.items.length} in
+          {accepted} of {request.items.length} in{of && <>, {of}</>}
         </span>
         <span className="ml-auto text-table text-soft">
           {request.sentBy} asked on {momentInWords(request.sentAt, day)}; wanted by {dayInWords(request.dueOn, day)}
@@ -130,7 +131,7 @@ function Answer({ answer }: { answer: AnswerView }) {
 }
 
 /** A reason or a reply to the client, who is told. */
-function WordsLeaf({ writing: { item, what }, onClose }: { writing: Writing; onClose(): void }) {
+export function WordsLeaf({ writing: { item, what }, onClose }: { writing: Writing; onClose(): void }) {
   const say = useSay();
   const back = what === 'send back';
   const { form, onSubmit, busy, problem } = useLeafForm<SendBack & ClientWords>({
