@@ -1,8 +1,11 @@
+import { IsInt, IsNotEmpty, IsOptional, Min } from 'class-validator';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
+import { IsDay, IsText, Trimmed } from './checks';
 
 export interface ObligationView {
   id: string;
+  version: number;
   clientId: string;
   client: string;
   service: string;
@@ -14,6 +17,10 @@ export interface ObligationView {
   targetOn: string;
   beginsOn: string;
   status: ObligationStatus;
+  /** The date that the rule gave, where more time was given; and on what reference. */
+  extendedFrom: string | null;
+  extensionReference: string | null;
+  notRequiredReason: string | null;
   receipt: string | null;
   filedAt: string | null;
   authority: string;
@@ -42,4 +49,43 @@ export interface AlmanacView {
   soonNotBegun: number;
   /** Overdue and not filed from before the ribbon's first week: always shown, whatever the range. */
   earlierOverdue: number;
+}
+
+/** More time that the law offers for a deadline. */
+export interface OfferedExtension {
+  to: string;
+  name: string;
+  asks: string | null;
+  workings: Workings;
+}
+
+export class ExtendObligation {
+  @IsDay({ message: 'Give the day to which it is put off.' })
+  to: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(120, 'A reference')
+  reference?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class SetObligationAside {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why it is not required: whoever comes after you will want to know.' })
+  @IsText(300, 'A reason')
+  reason: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class ReopenObligation {
+  @IsInt()
+  @Min(1)
+  version: number;
 }

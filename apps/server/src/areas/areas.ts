@@ -5,6 +5,7 @@ import { GroupsService } from './access/groups.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
+import { ObligationStandingService } from './almanac/standing.service';
 import { RulesController } from './almanac/rules.controller';
 import { BroughtInService } from './clients/brought-in.service';
 import { BulkService } from './clients/bulk.service';
@@ -106,6 +107,7 @@ export const AREA_SERVICES = [
   ServicesService,
   ServiceQueries,
   AlmanacService,
+  ObligationStandingService,
   AlmanacQueries,
   JobsService,
   JobQueries,

@@ -124,6 +124,7 @@ const recorded = (wanted: ScheduledObligation[], more: Partial<ExistingObligatio
     beginsOn: one.beginsOn.toString(),
     status: 'open',
     begun: false,
+    extended: false,
     ...more,
   }));
 
@@ -156,6 +157,13 @@ describe('planning obligations', () => {
     expect(filed.move).toEqual([]);
     expect(filed.held.map((one) => one.why)).toEqual(Array(6).fill('it is filed'));
     expect(planObligations(recorded(list(start), { begun: true }), paper).held[0]!.why).toBe('its job has begun');
+  });
+
+  it('leaves what was put off on the day to which it was, and says why', () => {
+    const plan = planObligations(recorded(list(start), { extended: true, dueOn: '2027-12-31' }), list(start));
+    expect([...plan.move, ...plan.withdraw, ...plan.add]).toEqual([]);
+    expect(plan.held[0]!.why).toBe('it is extended');
+    expect(planObligations(recorded(list(start), { extended: true }), []).withdraw).toEqual([]);
   });
 
   it('withdraws what the new group no longer wants, but not what has begun', () => {

@@ -1,6 +1,6 @@
 import type { ScheduledObligation } from './schedule';
 
-export const OBLIGATION_STATUSES = ['open', 'filing', 'filed', 'extended', 'not required'] as const;
+export const OBLIGATION_STATUSES = ['open', 'filing', 'filed', 'not required'] as const;
 export type ObligationStatus = (typeof OBLIGATION_STATUSES)[number];
 
 /** An obligation as it stands on record. Dates are ISO text. */
@@ -13,6 +13,8 @@ export interface ExistingObligation {
   status: ObligationStatus;
   /** A job has begun for it. */
   begun: boolean;
+  /** It was put off: its date is the extended one, and no rule moves it back. */
+  extended: boolean;
 }
 
 export interface ObligationPlan {
@@ -39,11 +41,13 @@ export function planObligations(existing: readonly ExistingObligation[], wanted:
     }
     byPeriod.delete(have.periodEnd);
     const sameDeadline = have.dueOn === want.due.toString() && have.targetOn === want.target.toString();
-    if (have.status === 'open' && !have.begun && !(sameDeadline && have.beginsOn === want.beginsOn.toString())) plan.move.push({ id: have.id, to: want });
-    else if (!sameDeadline) plan.held.push({ id: have.id, why: have.begun && have.status === 'open' ? 'its job has begun' : `it is ${have.status}` });
+    if (have.status === 'open' && !have.begun && !have.extended && !(sameDeadline && have.beginsOn === want.beginsOn.toString()))
+      plan.move.push({ id: have.id, to: want });
+    else if (!sameDeadline)
+      plan.held.push({ id: have.id, why: have.status !== 'open' ? `it is ${have.status}` : have.extended ? 'it is extended' : 'its job has begun' });
   }
   for (const left of byPeriod.values()) {
-    if (left.status === 'open' && !left.begun) plan.withdraw.push(left.id);
+    if (left.status === 'open' && !left.begun && !left.extended) plan.withdraw.push(left.id);
   }
   return plan;
 }

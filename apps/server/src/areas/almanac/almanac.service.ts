@@ -82,7 +82,10 @@ export class AlmanacService implements OnModuleInit {
       return;
     }
     const existing = await work.tx.select().from(obligations).where(eq(obligations.lineId, line.id));
-    const plan = planObligations(existing, wanted.obligations);
+    const plan = planObligations(
+      existing.map((obligation) => ({ ...obligation, extended: obligation.extendedFrom !== null })),
+      wanted.obligations,
+    );
     const dates = (want: ScheduledObligation) => ({
       dueOn: want.due.toString(),
       targetOn: want.target.toString(),

@@ -21,6 +21,10 @@ export const obligations = pgTable(
     beginsOn: day('begins_on').notNull(),
     status: text('status').$type<ObligationStatus>().notNull(),
     begun: boolean('begun').notNull().default(false),
+    /** The date that the rule gave, where more time was given. */
+    extendedFrom: day('extended_from'),
+    extensionReference: text('extension_reference'),
+    notRequiredReason: text('not_required_reason'),
     receipt: text('receipt'),
     filedAt: moment('filed_at'),
     workings: jsonb('workings').$type<Workings>().notNull(),

@@ -267,6 +267,14 @@ export class JobsService implements OnModuleInit {
     await this.advance(work, jobId);
   }
 
+  /** Gives the job until a later day; its tasks keep their dates. */
+  async putOff(work: Work, jobId: string, { dueOn, targetOn }: { dueOn: string; targetOn: string }): Promise<void> {
+    await work.tx
+      .update(jobs)
+      .set({ dueOn, targetOn, version: sql`version + 1` })
+      .where(eq(jobs.id, jobId));
+  }
+
   /** For what the job waits from the client, and since when; null when for nothing. */
   async clientOwes(work: Work, jobId: string, owed: { since: string; what: string } | null, everythingIn: boolean): Promise<void> {
     const everythingInOn = everythingIn ? work.today.toString() : null;

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { ObligationView } from '@steady/contract/almanac';
 import { send } from '../../app/api';
@@ -7,6 +8,7 @@ import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf } from '../../ui/words';
+import { StandingLeaf } from './standing-leaf';
 
 /** Where a deadline stands: its job and what that waits for, the receipt, or when its job will begin. */
 function Stands({ of }: { of: ObligationView }) {
@@ -21,6 +23,7 @@ function Stands({ of }: { of: ObligationView }) {
       </span>
     );
   }
+  if (of.status === 'not required') return <span className="text-soft">not required: {of.notRequiredReason}</span>;
   if (of.status === 'filing') return <span>on its way to {of.authority}</span>;
   if (of.jobId) {
     return (
@@ -72,9 +75,11 @@ export function DeadlineTable({
   withoutClient?: boolean;
   empty?: string;
 }) {
+  const session = useSession();
+  const [standing, setStanding] = useState<ObligationView | null>(null);
   const columns: Column<ObligationView>[] = [
     { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} by={row.workings} />, sort: (row) => row.dueOn },
-    { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'filed'} /> },
+    { key: 'in', head: '', cell: (row) => row.status !== 'not required' && <DueWords due={row.dueOn} done={row.status === 'filed'} /> },
     ...(withoutClient
       ? []
       : ([
@@ -89,19 +94,60 @@ export function DeadlineTable({
             sort: (row) => row.client,
           },
         ] satisfies Column<ObligationView>[])),
-    { key: 'what', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
+    {
+      key: 'what',
+      head: 'What',
+      cell: (row) => (
+        <>
+          {row.name}
+          {row.extendedFrom && (
+            <span className="block text-fine text-soft">
+              extended from {dayInWords(row.extendedFrom, session.day)}
+              {row.extensionReference && `, ${row.extensionReference}`}
+            </span>
+          )}
+        </>
+      ),
+      sort: (row) => row.name,
+    },
     { key: 'stands', head: 'Stands', cell: (row) => <Stands of={row} />, wide: false },
     { key: 'tasks', head: 'Tasks', cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}` : ''), wide: true },
     { key: 'who', head: 'Who', cell: (row) => row.who ?? (row.jobId ? <span className="late">nobody yet</span> : ''), sort: (row) => row.who, wide: true },
+    ...(session.may('do work')
+      ? ([
+          {
+            key: 'more',
+            head: '',
+            cell: (row) =>
+              (row.status === 'open' || row.status === 'not required') && (
+                <button
+                  className="lnk"
+                  aria-label={`More time for ${row.name}, or not required`}
+                  title="More time, or not required"
+                  onClick={(event) => {
+                    event.stopPropagation();
+                    setStanding(row);
+                  }}
+                >
+                  Change
+                </button>
+              ),
+            wide: true,
+          },
+        ] satisfies Column<ObligationView>[])
+      : []),
   ];
   return (
-    <LedgerTable
-      label={label}
-      columns={columns}
-      rows={obligations}
-      keyOf={(row) => row.id}
-      to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)}
-      empty={empty}
-    />
+    <>
+      <LedgerTable
+        label={label}
+        columns={columns}
+        rows={obligations}
+        keyOf={(row) => row.id}
+        to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)}
+        empty={empty}
+      />
+      {standing && <StandingLeaf of={standing} onClose={() => setStanding(null)} />}
+    </>
   );
 }

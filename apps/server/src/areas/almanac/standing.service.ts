@@ -1,0 +1,110 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq } from 'drizzle-orm';
+import { civil, previousWorkingDay } from '@steady/core/calendar';
+import { type ExtendedDueDate, extendedDueDate, ruleById } from '@steady/core/obligations';
+import { fullDate } from '@steady/core/words';
+import type { ExtendObligation, ReopenObligation, SetObligationAside } from '@steady/contract/almanac';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { ClientsService, factsOf } from '../clients';
+import { JobsService } from '../jobs';
+import { AlmanacService, type Obligation } from './almanac.service';
+import { obligations } from './almanac.tables';
+
+export const ObligationExtended = eventKind<{ obligationId: string }>('obligation extended');
+export const ObligationSetAside = eventKind<{ obligationId: string }>('obligation set aside');
+export const ObligationReopened = eventKind<{ obligationId: string }>('obligation reopened');
+
+/** What becomes of a deadline besides being filed: put off, not required after all, wanted again. */
+@Injectable()
+export class ObligationStandingService {
+  constructor(
+    private readonly events: Events,
+    private readonly almanac: AlmanacService,
+    private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
+  ) {}
+
+  /** The extension that the law offers for a deadline, if it offers one. */
+  async offered(work: Work, obligationId: string): Promise<ExtendedDueDate | null> {
+    // Only looked at: nothing is held for a change.
+    const [obligation] = await work.tx
+      .select()
+      .from(obligations)
+      .where(and(eq(obligations.id, obligationId), eq(obligations.firmId, work.firm.id)));
+    if (!obligation) throw Problem.notFound('deadline');
+    const client = await this.clients.get(work, obligation.clientId);
+    const period = { start: civil(obligation.periodStart), end: civil(obligation.periodEnd) };
+    return extendedDueDate(ruleById(obligation.ruleId), period, factsOf(client), work.firm.calendar);
+  }
+
+  private async open(work: Work, obligationId: string, version: number): Promise<Obligation> {
+    const obligation = await this.almanac.get(work, obligationId);
+    if (obligation.version !== version) throw Problem.stale('deadline', obligation);
+    if (obligation.status === 'filed' || obligation.status === 'filing')
+      throw Problem.refused('already-filed', `It ${obligation.status === 'filed' ? 'was filed' : 'is on its way'} already. What is filed stays as it is.`);
+    return obligation;
+  }
+
+  /** Puts a deadline off to a later day; its job has until then as well. The date that the rule gave is kept beside it. */
+  async extend(work: Work, obligationId: string, { to, reference, version }: ExtendObligation): Promise<void> {
+    const obligation = await this.open(work, obligationId, version);
+    const statutory = obligation.extendedFrom ?? obligation.dueOn;
+    if (to <= statutory) throw Problem.invalid([{ field: 'to', message: `More time ends after the date of the rule, ${fullDate(civil(statutory))}.` }]);
+    const dueOn = to;
+    const targetOn = previousWorkingDay(
+      civil(to).subtract({ days: civil(obligation.targetOn).until(civil(obligation.dueOn)).days }),
+      work.firm.calendar,
+    ).toString();
+    await work.tx
+      .update(obligations)
+      .set({ dueOn, targetOn, extendedFrom: statutory, extensionReference: reference ?? null, status: 'open', notRequiredReason: null, version: version + 1 })
+      .where(eq(obligations.id, obligationId));
+    const jobId = await this.jobs.ofObligation(work, obligationId);
+    if (jobId) await this.jobs.putOff(work, jobId, { dueOn, targetOn });
+    await this.events.record(work, ObligationExtended, {
+      what: `put ${obligation.name} off from ${fullDate(civil(statutory))} to ${fullDate(civil(to))}${reference ? `, ${reference}` : ''}`,
+      clientId: obligation.clientId,
+      jobId,
+      before: { dueOn: obligation.dueOn },
+      after: { dueOn: to, reference: reference ?? null },
+      payload: { obligationId },
+    });
+  }
+
+  /** Says that a deadline is not required, and why. A job that has begun for it stays for whoever works on it to close. */
+  async setAside(work: Work, obligationId: string, { reason, version }: SetObligationAside): Promise<void> {
+    const obligation = await this.open(work, obligationId, version);
+    await work.tx
+      .update(obligations)
+      .set({ status: 'not required', notRequiredReason: reason, version: version + 1 })
+      .where(eq(obligations.id, obligationId));
+    await this.events.record(work, ObligationSetAside, {
+      what: `set ${obligation.name} aside, not required: ${reason}`,
+      clientId: obligation.clientId,
+      jobId: await this.jobs.ofObligation(work, obligationId),
+      before: { status: obligation.status },
+      after: { status: 'not required', reason },
+      payload: { obligationId },
+    });
+  }
+
+  /** Wants a deadline again that was set aside. */
+  async reopen(work: Work, obligationId: string, { version }: ReopenObligation): Promise<void> {
+    const obligation = await this.open(work, obligationId, version);
+    if (obligation.status !== 'not required') throw Problem.refused('open-already', 'This deadline is open already.');
+    await work.tx
+      .update(obligations)
+      .set({ status: 'open', notRequiredReason: null, version: version + 1 })
+      .where(eq(obligations.id, obligationId));
+    await this.events.record(work, ObligationReopened, {
+      what: `wants ${obligation.name} again`,
+      clientId: obligation.clientId,
+      jobId: await this.jobs.ofObligation(work, obligationId),
+      before: { status: 'not required', reason: obligation.notRequiredReason },
+      after: { status: 'open' },
+      payload: { obligationId },
+    });
+  }
+}
