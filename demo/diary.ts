@@ -1,4 +1,4 @@
-import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
+import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, civil, nextWorkingDay } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
@@ -334,6 +334,31 @@ export class Diary {
         filters: [{ field: 'labels', test: 'has', value: 'on the water' }],
         columns: ['labels', 'trade', 'due', 'dueWhat', 'unpaid'],
       });
+    });
+  }
+
+  /** One deadline was put off, another is not required. */
+  async putOff(): Promise<void> {
+    await this.run(this.firm.people.orla, async (work) => {
+      const next = (client: string) =>
+        rows<{ id: string; version: number; dueOn: string }>(
+          work.tx,
+          sql`select o.id, o.version, o.due_on as "dueOn" from obligations o join clients c on c.id = o.client_id
+              where c.name = ${client} and o.status = 'open' and not o.begun and o.due_on > ${work.today.toString()} order by o.due_on, o.id limit 1`,
+        );
+      const [later] = await next('Ballast Quarry Ltd');
+      if (later)
+        await this.hands.standing.extend(work, later.id, {
+          to: civil(later.dueOn).add({ days: 28 }).toString(),
+          reference: 'letter of the authority',
+          version: later.version,
+        });
+      const [aside] = await next('Whimbrel Web Works');
+      if (aside)
+        await this.hands.standing.setAside(work, aside.id, {
+          reason: 'did not trade in the period, the authority agreed by telephone',
+          version: aside.version,
+        });
     });
   }
 

@@ -1,7 +1,7 @@
 import { Temporal } from '@steady/core/calendar';
 import { createApp } from '@steady/server/app';
 import { AccessService, GroupsService } from '@steady/server/areas/access/index';
-import { AlmanacService } from '@steady/server/areas/almanac/index';
+import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobsService } from '@steady/server/areas/jobs/index';
@@ -57,6 +57,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       bulk: app.get(BulkService),
       services: app.get(ServicesService),
       almanac: app.get(AlmanacService),
+      standing: app.get(ObligationStandingService),
       jobs: app.get(JobsService),
       requests: app.get(RequestsService),
       time: app.get(TimeService),
@@ -64,7 +65,6 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       settlements: app.get(SettlementService),
     };
     const firm = await foundFirm(hands, firstDay, chance);
-    await foundSecondFirm(hands);
     const database = app.get(Database);
     await database.tidy();
     const diary = new Diary(hands, firm, chance, firstDay);
@@ -80,7 +80,9 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     clock.set(now.subtract({ minutes: 42 }));
     await hands.ticks.tick();
     await diary.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
+    await foundSecondFirm(hands);
     await diary.startTimer();
+    await diary.putOff();
     await database.tidy();
   } finally {
     await app.close();

@@ -1,5 +1,5 @@
 import type { AccessService, GroupsService } from '@steady/server/areas/access/index';
-import type { AlmanacService } from '@steady/server/areas/almanac/index';
+import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import type { JobsService } from '@steady/server/areas/jobs/index';
@@ -32,6 +32,7 @@ export interface Hands {
   bulk: BulkService;
   services: ServicesService;
   almanac: AlmanacService;
+  standing: ObligationStandingService;
   jobs: JobsService;
   requests: RequestsService;
   time: TimeService;

@@ -100,6 +100,19 @@ test('a person at several clients, a family, and the portal through their eyes',
     await page.getByRole('link', { name: 'Deadlines', exact: true }).click();
     await expect(page.getByRole('row', { name: /Cathal Foley.*Income tax/ }).first()).toBeVisible();
   });
+
+  await test.step('a deadline is put off, with the date of the rule beside it', async () => {
+    await page.getByRole('button', { name: 'More time for Annual return, year to 31 Mar 2026, or not required' }).click();
+    const leaf = page.getByRole('dialog');
+    await leaf.getByLabel('Put off to').fill('2026-05-20');
+    await page.keyboard.press('Control+Enter');
+    await expect(leaf.getByText(/More time ends after the date of the rule, Tue 26 May 2026/)).toBeVisible();
+    await leaf.getByLabel('Put off to').fill('2026-06-16');
+    await leaf.getByLabel('Reference').fill('letter of 10 March');
+    await expectAccessible(page);
+    await page.keyboard.press('Control+Enter');
+    await expect(page.getByText('extended from Tue 26 May, letter of 10 March')).toBeVisible();
+  });
 });
 
 test('a prospect in passing, a double merged, the whole file taken along', async ({ browser }) => {

@@ -98,6 +98,12 @@ await shoot('papers', '/papers');
 await shoot('post', '/post');
 await shoot('post-room', '/post/room');
 await shoot('firm', '/firm');
+await shoot('filing-rules', '/firm/rules?country=US', async () => {
+  await page.getByRole('button', { name: 'Try S corporation return' }).click();
+  await page.getByLabel('Period ends').fill('2025-12-31');
+  await page.getByRole('button', { name: 'When is it due?' }).click();
+  await page.waitForTimeout(500);
+});
 await page.request.post('/api/sign-in/demo', { data: { memberId: people.find((person) => person.name === 'Niamh Daly').memberId } });
 await shoot('time', '/time');
 await page.request.post('/api/sign-in/demo', { data: { memberId: people[0].memberId } });

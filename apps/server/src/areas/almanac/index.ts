@@ -1,2 +1,3 @@
 export { AlmanacQueries } from './almanac.queries';
 export { AlmanacService } from './almanac.service';
+export { ObligationStandingService } from './standing.service';
