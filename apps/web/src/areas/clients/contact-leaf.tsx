@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { FieldValues, Path, UseFormRegister } from 'react-hook-form';
 import { ChangeContact, ContactInput, type FoundContact, LinkContact, type PersonView, type Say } from '@steady/contract/contacts';
 import { send, useData } from '../../app/api';
 import { DateField, TextField, TickField } from '../../ui/fields';
@@ -12,6 +13,18 @@ const SAY_WORDS: { say: Say; words: string }[] = [
   { say: 'signs', words: 'Signs for the client' },
   { say: 'pays', words: 'Gets bills and pays them' },
 ];
+
+/** What a person has a say in, each with a tick. */
+function SayTicks<Values extends FieldValues>({ register }: { register: UseFormRegister<Values> }) {
+  return (
+    <fieldset className="mt-1">
+      <legend className="mb-0.5 text-table font-semibold">At this client</legend>
+      {SAY_WORDS.map((one) => (
+        <TickField key={one.say} label={one.words} {...register(one.say as string as Path<Values>)} />
+      ))}
+    </fieldset>
+  );
+}
 
 /** Adds a person to a client: a new one, or somebody known who acts for another client already. */
 export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) {
@@ -55,12 +68,7 @@ export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose()
         <TextField label="Telephone" {...register('phone')} error={errors.phone?.message} />
         <TextField label="Mobile" {...register('mobile')} error={errors.mobile?.message} />
       </div>
-      <fieldset className="mt-1">
-        <legend className="mb-0.5 text-table font-semibold">At this client</legend>
-        {SAY_WORDS.map((one) => (
-          <TickField key={one.say} label={one.words} {...register(one.say)} />
-        ))}
-      </fieldset>
+      <SayTicks register={register} />
     </Leaf>
   );
 }
@@ -100,12 +108,7 @@ export function LinkLeaf({
       problem={problem}
     >
       <TextField label="Role" autoFocus hint="Director, bookkeeper, spouse" {...register('role')} error={formState.errors.role?.message} />
-      <fieldset className="mt-1">
-        <legend className="mb-0.5 text-table font-semibold">At this client</legend>
-        {SAY_WORDS.map((one) => (
-          <TickField key={one.say} label={one.words} {...register(one.say)} />
-        ))}
-      </fieldset>
+      <SayTicks register={register} />
     </Leaf>
   );
 }
