@@ -82,7 +82,8 @@ const FIELDS: ClientField[] = [
     name: 'WIP',
     kind: 'money',
     fees: true,
-    value: sql`coalesce((select sum(w.amount)::float8 from wip_postings w join jobs j on j.id = w.job_id where j.client_id = c.id), 0)`,
+    // Job by job, so that the postings of each are found by the index; joined, all of them would be read for each client.
+    value: sql`coalesce((select sum((select sum(w.amount) from wip_postings w where w.job_id = j.id))::float8 from jobs j where j.client_id = c.id), 0)`,
     grouped: sql`select j.client_id, sum(w.amount)::float8 as v from (select job_id, sum(amount) as amount from wip_postings group by job_id) w join jobs j on j.id = w.job_id group by j.client_id`,
     otherwise: sql`0`,
   },
