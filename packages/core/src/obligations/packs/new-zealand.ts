@@ -1,13 +1,15 @@
 import type { FilingRule } from '../rule';
 
+/** To whom most of them are answered for, and by whose holidays. */
+const INLAND_REVENUE = { authority: 'Inland Revenue', country: 'NZ' } as const;
+
 /** New Zealand. */
 export const NEW_ZEALAND: readonly FilingRule[] = [
   {
     id: 'nz-gst',
     name: 'GST return',
     kind: 'return',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'vatRegistered', is: true },
     rhythms: ['two-monthly', 'monthly', 'half-yearly'],
     anchor: 'vat group',
@@ -42,8 +44,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-gst-payment',
     name: 'GST payment',
     kind: 'payment',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'vatRegistered', is: true },
     rhythms: ['two-monthly', 'monthly', 'half-yearly'],
     anchor: 'vat group',
@@ -79,8 +80,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-company-return',
     name: 'Company income tax return',
     kind: 'return',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'legalForm', oneOf: ['company', 'co-operative'] },
     rhythms: ['yearly'],
     anchor: 'year-end',
@@ -121,8 +121,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-individual-return',
     name: 'Individual income tax return',
     kind: 'return',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'legalForm', oneOf: ['sole trader', 'person'] },
     rhythms: ['yearly'],
     anchor: 'tax year',
@@ -146,8 +145,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-partnership-return',
     name: 'Partnership income tax return',
     kind: 'return',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'legalForm', is: 'partnership' },
     rhythms: ['yearly'],
     anchor: 'tax year',
@@ -171,8 +169,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-terminal-tax',
     name: 'Terminal tax',
     kind: 'payment',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: {
       any: [
         { fact: 'legalForm', oneOf: ['company', 'co-operative'] },
@@ -196,8 +193,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-provisional-tax-1',
     name: 'Provisional tax, instalment 1',
     kind: 'payment',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: {
       any: [
         { fact: 'legalForm', oneOf: ['company', 'co-operative'] },
@@ -220,8 +216,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-provisional-tax-2',
     name: 'Provisional tax, instalment 2',
     kind: 'payment',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: {
       any: [
         { fact: 'legalForm', oneOf: ['company', 'co-operative'] },
@@ -244,8 +239,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-provisional-tax-3',
     name: 'Provisional tax, instalment 3',
     kind: 'payment',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: {
       any: [
         { fact: 'legalForm', oneOf: ['company', 'co-operative'] },
@@ -268,8 +262,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-payday-payment',
     name: 'Employer deductions',
     kind: 'payment',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'employer', is: true },
     rhythms: ['monthly'],
     anchor: 'calendar',
@@ -290,8 +283,7 @@ export const NEW_ZEALAND: readonly FilingRule[] = [
     id: 'nz-fringe-benefit-tax',
     name: 'Fringe benefit tax return',
     kind: 'return',
-    authority: 'Inland Revenue',
-    country: 'NZ',
+    ...INLAND_REVENUE,
     appliesTo: { fact: 'employer', is: true },
     rhythms: ['quarterly'],
     anchor: 'tax year',
