@@ -3,7 +3,6 @@ import { IRS, UNITED_STATES_INSTALMENTS } from './united-states-instalments';
 
 /** The United States, federal. States have rules of their own. */
 export const UNITED_STATES: readonly FilingRule[] = [
-  ...UNITED_STATES_INSTALMENTS,
   {
     id: 'us-1120',
     name: 'Corporation income tax return',
@@ -245,4 +244,5 @@ export const UNITED_STATES: readonly FilingRule[] = [
       },
     ],
   },
+  ...UNITED_STATES_INSTALMENTS,
 ];
