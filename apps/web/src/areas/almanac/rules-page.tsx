@@ -58,7 +58,7 @@ export function RulesPage() {
       className: 'max-w-96',
     },
     { key: 'rhythm', head: 'Rhythm', cell: (row) => row.rhythms.join(', '), wide: true, className: 'max-w-36' },
-    { key: 'used', head: 'Lines', figure: true, cell: (row) => row.used || '', sort: (row) => row.used },
+    { key: 'used', head: 'Lines', figure: true, cell: (row) => row.used || '', sort: (row) => row.used, wide: true },
     {
       key: 'try',
       head: '',
