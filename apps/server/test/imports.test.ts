@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BulkOutcome, ClientList } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
 import type { Decision, ImportLine, ImportOutcome, ImportView } from '@steady/contract/imports';
+import type { AuditRow } from '@steady/contract/team';
 import { LiveNotices } from '../src/platform/events';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 
@@ -49,6 +50,9 @@ it('tells how far it has come while a long file is brought in, to the firm whose
   for (const one of listening) one.unsubscribe();
   expect(told).toEqual(['true 250 of 600', 'true 500 of 600', 'true 600 of 600']);
   expect(elsewhere).toEqual([]);
+  // The whole of it is one event of the firm, however many lots it was written in.
+  const trail = (await test.firm.as.administrator!.get('/api/audit?kind=clients+brought+in').expect(200)).body as { rows: AuditRow[] };
+  expect(trail.rows.map((row) => row.what)).toContain('brought in 600 clients');
   await manager().post(`/api/clients/bulk/${outcome.bulkId}/undo`).expect(200);
 });
 

@@ -119,6 +119,8 @@ export class BroughtInService {
       made.push(...(await this.add(work, fresh.slice(from, from + AT_ONCE))));
       tell(made.length);
     }
+    const clientIds = made.map((row) => row.clientId);
+    if (clientIds.length > 0) await this.events.record(work, ClientsBroughtIn, { what: `brought in ${clientIds.length} clients`, payload: { clientIds } });
     for (let from = 0; from < changed.length; from += AT_ONCE) {
       made.push(...(await this.change(work, changed.slice(from, from + AT_ONCE))));
       tell(fresh.length + Math.min(from + AT_ONCE, changed.length));
@@ -189,8 +191,6 @@ export class BroughtInService {
         after: client,
         payload: { clientId: client.id },
       });
-    const clientIds = added.map(({ client }) => client.id);
-    await this.events.record(work, ClientsBroughtIn, { what: `brought in ${clientIds.length} clients`, payload: { clientIds } });
     return added.map(({ client }) => ({ clientId: client.id, added: true, before: {}, after: { name: client.name } }));
   }
 

@@ -26,7 +26,7 @@ export const grantedClients = () =>
 
 /** Rows of a table that belong to a client, or to none: seen by whoever sees the client. */
 export const ofSeenClient = () =>
-  narrowed(sql`(${seesAll} or client_id is null or client_id in (select c.id from clients c)) and client_id is distinct from ${hidden}`);
+  narrowed(sql`client_id is null or ((${seesAll} or client_id in (select c.id from clients c)) and client_id is distinct from ${hidden})`);
 /** Rows that belong to a job: seen by whoever sees the job. */
 export const ofSeenJob = () => ifNarrowed(sql`job_id in (select j.id from jobs j)`);
 /** Rows found through another table's rows: seen by whoever sees those. */
