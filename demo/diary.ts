@@ -7,7 +7,7 @@ import { sql } from 'drizzle-orm';
 import type { Chance } from './chance';
 import type { DemoClient, Manner, ServiceKey } from './clients';
 import type { DemoFirm, Hands } from './hands';
-import { SERVICES } from './services';
+import { SUPPLIED } from '@steady/core/supplied';
 
 /** Working days that a client takes to answer, from and to. */
 const ANSWERS: Record<Manner, [number, number]> = { prompt: [1, 3], usual: [2, 8], slow: [8, 20], silent: [18, 45] };
@@ -82,7 +82,7 @@ export class Diary {
 
   private planJob(job: NewJob, key: ServiceKey, client: DemoClient, day: CivilDate): void {
     const { chance } = this;
-    const service = SERVICES.find((one) => one.key === key)!;
+    const service = SUPPLIED.find((one) => one.key === key)!;
     const preparer = this.staff.get(job.preparerId)!;
     const manager = this.staff.get(job.managerId)!;
     const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high), this.calendar);
@@ -91,7 +91,7 @@ export class Diary {
       this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobs.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
-    const asks = service.phases[0]!.request;
+    const asks = service.procedure.phases[0]!.request;
     if (asks) {
       const sent = later(start, 0, 2);
       this.on(sent, {
@@ -136,9 +136,9 @@ export class Diary {
 
   private planWork(job: NewJob, key: ServiceKey, client: DemoClient, ready: CivilDate, people: Record<'preparer' | 'manager' | 'partner', Actor>): void {
     const { chance } = this;
-    const service = SERVICES.find((one) => one.key === key)!;
+    const service = SUPPLIED.find((one) => one.key === key)!;
     let day = ready;
-    for (const task of service.phases.flatMap((phase) => phase.tasks)) {
+    for (const task of service.procedure.phases.flatMap((phase) => phase.tasks)) {
       const who = people[task.role];
       if (task.doneBy === 'filed') {
         day = addWorkingDays(day, chance.between(0, 2), this.calendar);

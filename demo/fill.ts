@@ -6,7 +6,7 @@ import { BulkService, ClientsService, ContactsService, ListsService, NotesServic
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobsService } from '@steady/server/areas/jobs/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
-import { ServicesService } from '@steady/server/areas/services/index';
+import { LinesService, ServicesService } from '@steady/server/areas/services/index';
 import { TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
 import { Ticks } from '@steady/server/platform/background/ticks';
@@ -56,6 +56,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       lists: app.get(ListsService),
       bulk: app.get(BulkService),
       services: app.get(ServicesService),
+      lines: app.get(LinesService),
       almanac: app.get(AlmanacService),
       standing: app.get(ObligationStandingService),
       jobs: app.get(JobsService),

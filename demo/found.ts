@@ -1,7 +1,8 @@
 import { rightsOf } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import { checkDigits } from '@steady/core/money';
-import { ruleById, schedule } from '@steady/core/obligations';
+import { Reckoner, ruleById } from '@steady/core/obligations';
+import { SUPPLIED } from '@steady/core/supplied';
 import type { AddClient } from '@steady/contract/clients';
 import type { StaffActor } from '@steady/server/platform/identity/index';
 import { factsOf } from '@steady/server/areas/clients/index';
@@ -10,7 +11,6 @@ import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
 import type { Chance } from './chance';
 import type { DemoFirm, Hands } from './hands';
 import { PEOPLE, type PersonKey } from './people';
-import { SERVICES } from './services';
 
 const slug = (text: string) =>
   text
@@ -74,12 +74,7 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
   const as = (key: PersonKey) => ({ firmId, actor: people[key] });
   const serviceIds = await hands.works.run(as('orla'), async (work) => {
     const ids = new Map<ServiceKey, string>();
-    for (const [position, { key, rhythm, fee, procedure, phases, ...rest }] of SERVICES.entries()) {
-      ids.set(
-        key as ServiceKey,
-        await hands.services.addService(work, { ...rest, position, defaultRhythm: rhythm, defaultFee: fee }, { name: procedure, definition: { phases } }),
-      );
-    }
+    for (const { key } of SUPPLIED) ids.set(key as ServiceKey, await hands.services.takeSupplied(work, key));
     return ids;
   });
   const detailIds = await hands.works.run(as('orla'), async (work) => ({
@@ -100,6 +95,7 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
     ...(demo.form === 'company' ? { [detailIds.ownSoftware]: chance.is(0.3) } : {}),
   });
   const clients = new Map<string, DemoClient>();
+  const reckoner = new Reckoner();
   for (const demo of CLIENTS) {
     const clientId = await hands.works.run(as('orla'), (work) => addClient(hands, work, demo, people, firstDay, chance, detailsOf(demo)));
     clients.set(clientId, demo);
@@ -107,22 +103,19 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
       if (demo.note) await hands.notes.add(work, clientId, { kind: 'note', text: demo.note, pinned: true });
       const client = await hands.clients.get(work, clientId);
       for (const key of demo.services) {
-        const service = SERVICES.find((one) => one.key === key)!;
+        const service = SUPPLIED.find((one) => one.key === key)!;
         const fee = Math.round((service.fee * chance.between(8, 13)) / 10 / 500) * 500;
         // The client is served from the first period whose deadline falls in the months to be lived through.
-        const input = {
-          rule: ruleById(service.ruleId),
-          rhythm: service.rhythm,
-          facts: factsOf(client),
-          today: firstDay,
-          horizon: firstDay.add({ years: 2 }),
-          leadDays: 0,
-          targetDays: 0,
+        const { rhythm, anchor = 'calendar', ownDue = { count: 10, unit: 'working days' }, rules } = service;
+        const terms = {
+          ...{ rhythm, anchor, ownDue, rules: (rules.IE ?? []).map(ruleById), startsOn: firstDay.subtract({ months: rhythm === 'yearly' ? 22 : 2 }).toString() },
+          ...{ anchorOn: null, endsOn: null, cutShort: false, pauses: [], leadDays: 0, targetDays: 0 },
         };
-        const planned = schedule({ ...input, from: firstDay.subtract({ months: service.rhythm === 'yearly' ? 22 : 2 }), ahead: 1 });
-        if ('none' in planned) throw new Error(`${demo.name}, ${service.name}: ${planned.none}`);
-        const first = planned.obligations.find((one) => one.due.since(firstDay).days > 6) ?? planned.obligations.at(-1)!;
-        await hands.services.addLine(work, clientId, { serviceId: serviceIds.get(key)!, rhythm: service.rhythm, fee, startsOn: first.period.start.toString() });
+        const { streams, none } = reckoner.line(terms, factsOf(client), { today: firstDay, ahead: 1, horizon: firstDay.add({ years: 2 }) });
+        const planned = streams.find((one) => one.leads)?.obligations;
+        if (!planned) throw new Error(`${demo.name}, ${service.name}: ${none[0]?.why ?? 'no job'}`);
+        const first = planned.find((one) => one.due.since(firstDay).days > 6) ?? planned.at(-1)!;
+        await hands.lines.add(work, clientId, { serviceId: serviceIds.get(key)!, rhythm, fee, startsOn: first.period.start.toString() });
       }
     });
   }

@@ -4,7 +4,7 @@ import type { BulkService, ClientsService, ContactsService, ListsService, NotesS
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import type { JobsService } from '@steady/server/areas/jobs/index';
 import type { RequestsService } from '@steady/server/areas/requests/index';
-import type { ServicesService } from '@steady/server/areas/services/index';
+import type { LinesService, ServicesService } from '@steady/server/areas/services/index';
 import type { TeamService } from '@steady/server/areas/team/index';
 import type { TimeService } from '@steady/server/areas/time/index';
 import type { Ticks } from '@steady/server/platform/background/ticks';
@@ -31,6 +31,7 @@ export interface Hands {
   lists: ListsService;
   bulk: BulkService;
   services: ServicesService;
+  lines: LinesService;
   almanac: AlmanacService;
   standing: ObligationStandingService;
   jobs: JobsService;

@@ -1,10 +1,8 @@
 /** The part of the bench that needs the database and the core: bare SQL beside each list, and obligations per second. */
 import { join } from 'node:path';
-import { civil } from '@steady/core/calendar';
-import { holidayCalendar } from '@steady/core/holidays';
-import { ruleById, schedule } from '@steady/core/obligations';
 import { DatabaseBridge } from '../src/platform/database/bridge';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
+import { fiveYears } from './five-years';
 
 const [folder, asked, rounds] = process.argv.slice(2) as [string, string, string];
 
@@ -37,30 +35,7 @@ async function bench(): Promise<void> {
   }
   await bridge.close();
 
-  const calendar = holidayCalendar('IE', { from: 2025, until: 2034 });
-  const facts = { legalForm: 'company', yearEnd: '12-31', vatRegistered: true, vatGroup: 'Jan-Feb', employer: true, annualReturnDate: '03-31', way: 'online' };
-  const begun = performance.now();
-  let made = 0;
-  for (let client = 0; client < 500; client += 1) {
-    for (const id of ['ie-vat-return', 'ie-payroll-return', 'ie-corporation-tax', 'ie-annual-return']) {
-      const rule = ruleById(id);
-      const today = civil('2026-03-11');
-      const result = schedule({
-        rule,
-        rhythm: rule.rhythms[0]!,
-        facts,
-        from: today,
-        today,
-        ahead: 60,
-        horizon: today.add({ years: 5 }),
-        leadDays: 27,
-        targetDays: 1,
-        calendar,
-      });
-      if ('obligations' in result) made += result.obligations.length;
-    }
-  }
-  console.log(`\nobligations with workings: ${Math.round((made * 1000) / (performance.now() - begun)).toLocaleString('en-IE')} a second`);
+  fiveYears();
 }
 
 void bench();

@@ -138,7 +138,8 @@ describe('the tick', () => {
       'VAT return, May-Jun 2026',
     ]);
     const ahead = (await as.manager!.get(`/api/clients/${id}/obligations`).expect(200)).body as { dueOn: string; status: string }[];
-    expect(ahead.filter((one) => one.dueOn >= '2026-07-06')).toHaveLength(12);
+    // Thirteen months ahead: as many payrolls, and seven VAT returns.
+    expect(ahead.filter((one) => one.dueOn >= '2026-07-06')).toHaveLength(20);
   });
 });
 

@@ -41,6 +41,7 @@ describe.sequential('from the first obligation to the last cent', () => {
       'VAT return, Jul-Aug 2026 2026-09-23',
       'VAT return, Sep-Oct 2026 2026-11-23',
       'VAT return, Nov-Dec 2026 2027-01-23',
+      'VAT return, Jan-Feb 2027 2027-03-23',
     ]);
     expect(ahead[0]!.workings.lines).toContain('Day 23 of that month: Mon 23 Mar 2026');
   });

@@ -6,6 +6,7 @@ import pg from 'pg';
 import request from 'supertest';
 import type { Role } from '@steady/core/access';
 import { Temporal, civil } from '@steady/core/calendar';
+import { SUPPLIED } from '@steady/core/supplied';
 import type { AddClient } from '@steady/contract/clients';
 import type { PostRoomMessage } from '@steady/contract/post';
 import { createApp } from '../src/app';
@@ -18,7 +19,6 @@ import { Effects } from '../src/platform/events';
 import { SESSION_COOKIE, StaffSessions, byItself } from '../src/platform/identity';
 import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
-import { SERVICES } from '../../../demo/services';
 import { templateFile } from './template';
 
 export const ZONE = 'Europe/Dublin';
@@ -99,13 +99,7 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
     );
     const ids: Record<string, string> = {};
     await works.run(byItself(firmId), async (work) => {
-      for (const [position, { key: service, rhythm, fee, procedure, phases, ...rest }] of SERVICES.entries()) {
-        ids[service] = await services.addService(
-          work,
-          { ...rest, position, defaultRhythm: rhythm, defaultFee: fee },
-          { name: procedure, definition: { phases } },
-        );
-      }
+      for (const { key: service } of SUPPLIED) ids[service] = await services.takeSupplied(work, service);
     });
     const members = Object.fromEntries(ROLES.map((role, index) => [role, memberIds[index]!]));
     const as: Firm['as'] = {};

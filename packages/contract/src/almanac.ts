@@ -1,4 +1,4 @@
-import { IsInt, IsNotEmpty, IsOptional, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsText, Trimmed } from './checks';
@@ -23,16 +23,217 @@ export interface ObligationView {
   notRequiredReason: string | null;
   receipt: string | null;
   filedAt: string | null;
+  filedBy: string | null;
+  ruleId: string;
+  /** By law; otherwise a date of our own. */
+  statutory: boolean;
+  /** Makes the job of its period, or stands beside it. */
+  leads: boolean;
   authority: string;
   workings: Workings;
   jobId: string | null;
   jobNumber: number | null;
+  jobVersion: number | null;
   jobStatus: string | null;
+  minutesLeft: number;
   phase: string | null;
   waitingSince: string | null;
   tasks: number;
   tasksDone: number;
   who: string | null;
+}
+
+/** What the almanac shows; nothing given shows the whole firm. */
+export class AlmanacFilter {
+  @IsOptional()
+  @IsUUID()
+  client?: string;
+
+  @IsOptional()
+  @IsUUID()
+  related?: string;
+
+  @IsOptional()
+  @IsUUID()
+  service?: string;
+
+  @IsOptional()
+  @IsUUID()
+  partner?: string;
+
+  @IsOptional()
+  @IsUUID()
+  manager?: string;
+
+  /** Who prepares it or has a task in it. */
+  @IsOptional()
+  @IsUUID()
+  person?: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  authority?: string;
+
+  /** Only what law wants, or only our own dates. */
+  @IsOptional()
+  @IsIn(['statutory', 'own'])
+  only?: 'statutory' | 'own';
+
+  /** By which day things stand: the deadline, or our own target ahead of it. */
+  @IsOptional()
+  @IsIn(['due', 'target'])
+  by?: 'due' | 'target';
+}
+
+export class AlmanacAsked extends AlmanacFilter {
+  @IsOptional()
+  @IsDay()
+  from?: string;
+
+  @IsOptional()
+  @IsDay()
+  until?: string;
+
+  @IsOptional()
+  @IsUUID()
+  after?: string;
+}
+
+export interface YearDay {
+  day: string;
+  count: number;
+  filed: number;
+  overdue: number;
+}
+
+export interface AlmanacYear {
+  /** First day of the twelve months. */
+  from: string;
+  days: YearDay[];
+  /** Public holidays and closing days, by day. */
+  closed: Record<string, string>;
+  earlierOverdue: number;
+}
+
+export interface AlmanacList {
+  rows: ObligationView[];
+  more: boolean;
+}
+
+export interface RehearsedRow {
+  does: 'begins' | 'due';
+  on: string;
+  clientId: string;
+  client: string;
+  name: string;
+  beginsOn: string;
+  dueOn: string;
+  statutory: boolean;
+  minutes: number;
+  fee: number | null;
+}
+
+export interface RehearsedWeek {
+  week: string;
+  jobs: number;
+  deadlines: number;
+  minutes: number;
+  fee: number;
+}
+
+export interface Rehearsal {
+  from: string;
+  until: string;
+  weeks: RehearsedWeek[];
+  rows: RehearsedRow[];
+}
+
+export class AddFeed {
+  @IsIn(['person', 'firm'])
+  scope: 'person' | 'firm';
+}
+
+export interface FeedView {
+  id: string;
+  scope: 'person' | 'firm';
+  createdAt: string;
+  lastReadAt: string | null;
+}
+
+export class SeasonAsked {
+  @IsUUID(undefined, { message: 'Choose a service.' })
+  serviceId: string;
+
+  /** Periods that end on this day or before. */
+  @IsDay({ message: 'Give the last day of the periods that are wanted.' })
+  until: string;
+
+  /** Only these clients. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @IsUUID(undefined, { each: true })
+  clientIds?: string[];
+
+  /** Only those named here, by name or number, one on each line; the first column of a CSV. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(200_000, { message: 'That is more than this field can hold: 200,000 characters.' })
+  text?: string;
+}
+
+export interface SeasonRow {
+  obligationId: string;
+  clientId: string;
+  client: string;
+  name: string;
+  periodEnd: string;
+  dueOn: string;
+  fee: number | null;
+  minutes: number;
+  /** The job that has begun for it already. */
+  jobId: string | null;
+  jobNumber: number | null;
+}
+
+export interface SeasonPreview {
+  rows: SeasonRow[];
+  /** Chosen, but nothing of this service is open for them. */
+  without: { clientId: string; client: string }[];
+  notFound: string[];
+}
+
+export class StartSeason {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Choose at least one.' })
+  @ArrayMaxSize(5000)
+  @IsUUID(undefined, { each: true })
+  obligationIds: string[];
+
+  /** What it is, for the history: "VAT returns to 30 Apr 2026". */
+  @Trimmed()
+  @IsNotEmpty()
+  @IsText(160, 'A name')
+  what: string;
+}
+
+export interface SeasonStartView {
+  id: string;
+  at: string;
+  what: string;
+  who: string;
+  jobs: number;
+  undoneAt: string | null;
+}
+
+export class MoveTarget {
+  @IsDay()
+  targetOn: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
 }
 
 export interface RibbonCell {
@@ -73,19 +274,94 @@ export class ExtendObligation {
   version: number;
 }
 
+/** Closes a deadline that nobody will file: it is not required after all, or it was missed for good. */
 export class SetObligationAside {
+  @IsOptional()
+  @IsIn(['not required', 'missed'])
+  as?: 'not required' | 'missed';
+
   @Trimmed()
-  @IsNotEmpty({ message: 'Say why it is not required: whoever comes after you will want to know.' })
+  @IsNotEmpty({ message: 'Say why: whoever comes after you will want to know.' })
   @IsText(300, 'A reason')
   reason: string;
+
+  /** Its job, begun already, is closed with it. */
+  @IsOptional()
+  @IsBoolean()
+  closeJob?: boolean;
 
   @IsInt()
   @Min(1)
   version: number;
 }
 
+/** Takes the dates that the rules give now, for a deadline that was held back because its job had begun. */
+export class FollowRules {
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+/** Notes what was filed elsewhere: on paper, or at the authority's own desk. */
+export class NoteFiled {
+  @IsDay({ message: 'Give the day on which it was filed.' })
+  on: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the receipt, or how it can be shown that it was filed.' })
+  @IsText(120, 'A receipt')
+  receipt: string;
+
+  /** Although checks of its job are not done. */
+  @IsOptional()
+  @IsBoolean()
+  anyway?: boolean;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class FileObligation {
+  @IsOptional()
+  @IsBoolean()
+  anyway?: boolean;
+}
+
 export class ReopenObligation {
   @IsInt()
   @Min(1)
   version: number;
+}
+
+export interface EffectDates {
+  dueOn: string;
+  targetOn: string;
+  beginsOn: string;
+}
+
+/** What a change does to one deadline. */
+export interface EffectRow {
+  does: 'comes' | 'moves' | 'goes' | 'stays';
+  obligationId: string | null;
+  version: number | null;
+  clientId: string;
+  client: string;
+  name: string;
+  statutory: boolean;
+  before: EffectDates | null;
+  after: EffectDates | null;
+  /** Why it stays although it would move or go. */
+  why: string | null;
+  jobId: string | null;
+  jobNumber: number | null;
+}
+
+/** Before and after of every date that a change touches; nothing is written. */
+export interface Effect {
+  rows: EffectRow[];
+  /** Clients to whom a rule of a line says nothing after the change, and why. */
+  none: { clientId: string; client: string; line: string; why: string }[];
+  /** How many lines were looked at. */
+  lines: number;
 }

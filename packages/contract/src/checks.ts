@@ -1,5 +1,6 @@
 import { Transform } from 'class-transformer';
 import { type ValidationOptions, IsInt, Max, Min, ValidateBy } from 'class-validator';
+import { isRhythm } from '@steady/core/calendar';
 import { isIban } from '@steady/core/money';
 import { Temporal } from 'temporal-polyfill';
 
@@ -71,6 +72,16 @@ export const IsMonthDay = (options?: ValidationOptions) =>
         },
         defaultMessage: () => 'Choose a day and a month that exist.',
       },
+    },
+    options,
+  );
+
+/** How often work recurs: a name, "every 10 weeks", or a recurrence rule of RFC 5545. */
+export const IsRhythm = (options?: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isRhythm',
+      validator: { validate: isRhythm, defaultMessage: () => 'Choose how often the work recurs.' },
     },
     options,
   );

@@ -1,6 +1,6 @@
-import { IsObject, IsOptional } from 'class-validator';
+import { IsBoolean, IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import type { Facts } from '@steady/core/conditions';
-import type { RuleKind } from '@steady/core/obligations';
+import type { FilingRule, RuleKind } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
 import { IsDay } from './checks';
 
@@ -23,6 +23,10 @@ export interface RuleView {
   asks: { fact: string; words: string }[];
   /** On how many service lines the firm uses it. */
   used: number;
+  /** Its version where it is the firm's own; shipped ones have none. */
+  version: number | null;
+  copiedFrom: string | null;
+  definition: FilingRule;
 }
 
 export class TryRule {
@@ -47,4 +51,26 @@ export interface TriedRule {
   workings: Workings;
   extended: { due: string; name: string; asks: string | null; workings: Workings } | null;
   applies: boolean;
+}
+
+/** A filing rule of the firm: a new one, a copy of a shipped one, or a change of its own. */
+export class KeepRule {
+  /** Checked as a whole by the core: a rule is data with many shapes. */
+  @IsObject({ message: 'Say how the date comes about.' })
+  definition: Omit<FilingRule, 'id'>;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  copiedFrom?: string;
+
+  /** The copy takes the place of what it was copied from, on every line. */
+  @IsOptional()
+  @IsBoolean()
+  inPlace?: boolean;
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  version?: number;
 }

@@ -1,18 +1,229 @@
-import { IsIn, IsOptional, IsUUID } from 'class-validator';
-import { RHYTHMS, type RhythmName } from '@steady/core/calendar';
-import { IsDay, IsMoney, IsText, Trimmed } from './checks';
+import { Transform, Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import type { Rhythm } from '@steady/core/calendar';
+import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
+import { LINE_ANCHORS, type LineAnchor, type OwnDue, type Pause } from '@steady/core/obligations';
+import type { Workings } from '@steady/core/workings';
+import { IsDay, IsMoney, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
 
-export class AddServiceLine {
-  @IsUUID(undefined, { message: 'Choose a service.' })
-  serviceId: string;
+export const PERMISSION_KINDS = ['agent', 'digital'] as const;
+export type PermissionKind = (typeof PERMISSION_KINDS)[number];
 
+class FeeBandInput implements FeeBand {
+  @ValidateIf((o: FeeBandInput) => o.upTo !== null)
+  @IsInt({ message: 'Give a whole number, or nothing for the last band.' })
+  @Min(1)
+  @Max(1_000_000)
+  upTo: number | null;
+
+  @IsMoney(0)
+  each: number;
+}
+
+class FeeDriverInput implements FeeDriver {
+  @Matches(/^detail:[0-9a-f-]{36}$/, { message: 'Choose a detail of the client that holds a number.' })
+  fact: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is counted, for example "people on the payroll".' })
+  @IsText(80, 'What is counted')
+  name: string;
+
+  @IsInt({ message: 'Give a whole number.' })
+  @Min(0)
+  @Max(1_000_000)
+  included: number;
+
+  @IsArray()
+  @ArrayMaxSize(10)
+  @ValidateNested({ each: true })
+  @Type(() => FeeBandInput)
+  bands: FeeBandInput[];
+}
+
+export class FeeRuleInput implements FeeRule {
+  @IsMoney(0)
+  base: number;
+
+  @IsArray()
+  @ArrayMaxSize(6)
+  @ValidateNested({ each: true })
+  @Type(() => FeeDriverInput)
+  drivers: FeeDriverInput[];
+
+  @ValidateIf((o: FeeRuleInput) => o.minimum !== null)
+  @IsMoney(0)
+  minimum: number | null;
+
+  @IsNumber({ maxDecimalPlaces: 2 }, { message: 'Give a percentage, for example 10.' })
+  @Min(0)
+  @Max(100)
+  discount: number;
+}
+
+class OwnDueInput implements OwnDue {
+  @IsInt({ message: 'Give a whole number of days; below zero for before the end of the period.' })
+  @Min(-60)
+  @Max(400)
+  count: number;
+
+  @IsIn(['days', 'working days'])
+  unit: 'days' | 'working days';
+}
+
+class ProcedureOfRhythm {
+  @IsRhythm()
+  rhythm: Rhythm;
+
+  @IsUUID(undefined, { message: 'Choose a procedure.' })
+  procedureId: string;
+}
+
+/** A service as it is worked down on its page; the same for a new one and for a change. */
+export class KeepService {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the service a name.' })
+  @IsText(120, 'A name')
+  name: string;
+
+  /** Made from the name when it is left out. */
+  @Trimmed()
+  @IsOptional()
+  @IsText(24, 'A short name')
+  shortName?: string;
+
+  @IsBoolean()
+  active: boolean;
+
+  @IsBoolean()
+  printed: boolean;
+
+  @IsBoolean()
+  charged: boolean;
+
+  @Transform(({ value }: { value: unknown }) => value ?? '')
+  @IsText(4000, 'The scope')
+  @IsString()
+  scope: string;
+
+  @IsMoney(0)
+  defaultFee: number;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => FeeRuleInput)
+  feeRule?: FeeRuleInput | null;
+
+  @IsRhythm()
+  defaultRhythm: Rhythm;
+
+  @IsOptional()
+  @IsRhythm()
+  billing?: Rhythm | null;
+
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  ruleIds: string[];
+
+  @IsIn(LINE_ANCHORS, { message: 'Choose what the periods are counted by.' })
+  anchor: LineAnchor;
+
+  @ValidateNested()
+  @Type(() => OwnDueInput)
+  ownDue: OwnDueInput;
+
+  @IsInt({ message: 'Give a whole number of days.' })
+  @Min(0, { message: 'Zero or more days.' })
+  @Max(400, { message: 'At most 400 days.' })
+  leadDays: number;
+
+  @IsInt({ message: 'Give a whole number of working days.' })
+  @Min(0, { message: 'Zero or more working days.' })
+  @Max(120, { message: 'At most 120 working days.' })
+  targetDays: number;
+
+  @IsUUID(undefined, { message: 'Choose how it is done.' })
+  procedureId: string;
+
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  @Type(() => ProcedureOfRhythm)
+  procedures: ProcedureOfRhythm[];
+
+  @IsBoolean()
+  needsAgent: boolean;
+
+  @IsBoolean()
+  needsDigital: boolean;
+
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  responsibleId?: string | null;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(40, 'A code')
+  itemCode?: string | null;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(2000, 'Advice')
+  advice?: string | null;
+
+  /** Of the service that is changed; nothing for a new one. */
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  version?: number;
+}
+
+/** All services of the firm in the order in which they are to stand. */
+export class OrderServices {
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ArrayUnique()
+  @IsUUID(undefined, { each: true })
+  ids: string[];
+}
+
+/** Takes one of the services that come with the application. */
+export class TakeSupplied {
+  @IsString()
+  @MaxLength(60)
+  key: string;
+}
+
+/** What a client agrees of a service. */
+export class LineInput {
   @Trimmed()
   @IsOptional()
   @IsText(120, 'A name')
   name?: string;
 
-  @IsIn(RHYTHMS, { message: 'Choose how often the work recurs.' })
-  rhythm: RhythmName;
+  @IsRhythm()
+  rhythm: Rhythm;
 
   @IsMoney(0)
   fee: number;
@@ -21,34 +232,198 @@ export class AddServiceLine {
   startsOn: string;
 
   @IsOptional()
+  @IsIn(LINE_ANCHORS, { message: 'Choose what the periods are counted by.' })
+  anchor?: LineAnchor;
+
+  @IsOptional()
+  @IsDay({ message: 'Give the last day of one of the periods.' })
+  anchorOn?: string;
+
+  @IsOptional()
+  @IsDay()
+  @IsNotBefore('startsOn', { message: 'It ends after it starts.' })
+  endsOn?: string;
+
+  @IsOptional()
+  @IsBoolean()
+  cutShort?: boolean;
+
+  @IsOptional()
+  @IsRhythm()
+  billing?: Rhythm;
+
+  /** The filing rules it answers for; those of the service that no other line of the client answers for, when left out. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  ruleIds?: string[];
+
+  @IsOptional()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   preparerId?: string;
 }
 
-export interface ServiceView {
+export class AddServiceLine extends LineInput {
+  @IsUUID(undefined, { message: 'Choose a service.' })
+  serviceId: string;
+}
+
+export class ChangeServiceLine extends LineInput {
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class PauseLine {
+  @IsDay({ message: 'Give the first day on which it rests.' })
+  from: string;
+
+  @IsOptional()
+  @IsDay()
+  @IsNotBefore('from', { message: 'It rests until a later day.' })
+  until?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class ResumeLine {
+  @IsDay({ message: 'Give the first day on which it goes on.' })
+  on: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class StopLine {
+  @IsDay({ message: 'Give the last day for which the client has it.' })
+  endsOn: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why it stops: whoever comes after you will want to know.' })
+  @IsText(300, 'A reason')
+  reason: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class KeepPermission {
+  @IsUUID()
+  serviceId: string;
+
+  @IsIn(PERMISSION_KINDS)
+  kind: PermissionKind;
+
+  @IsOptional()
+  @IsDay()
+  askedOn?: string;
+
+  @IsOptional()
+  @IsDay()
+  @IsNotBefore('askedOn', { message: 'It is given on or after the day on which it was asked for.' })
+  givenOn?: string;
+
+  @Trimmed()
+  @IsOptional()
+  @IsText(120, 'A reference')
+  reference?: string;
+}
+
+export interface ProcedureView {
   id: string;
   name: string;
-  shortName: string;
-  defaultFee: number;
-  defaultRhythm: RhythmName;
-  rhythms: RhythmName[];
-  ruleName: string;
-  authority: string;
-  procedureName: string;
   phases: string[];
+  /** Estimate of all tasks together, minutes. */
+  minutes: number;
+}
+
+export interface ServiceView {
+  id: string;
+  version: number;
+  name: string;
+  shortName: string;
+  active: boolean;
+  printed: boolean;
+  charged: boolean;
+  scope: string;
+  defaultFee: number;
+  feeRule: FeeRule | null;
+  defaultRhythm: Rhythm;
+  billing: Rhythm | null;
+  ruleIds: string[];
+  /** The filing rules by name, in the same order. */
+  rules: { id: string; name: string; authority: string; kind: string; rhythms: string[] }[];
+  anchor: LineAnchor;
+  ownDue: OwnDue;
   leadDays: number;
   targetDays: number;
+  procedureId: string;
+  procedureName: string;
+  phases: string[];
+  procedures: { rhythm: Rhythm; procedureId: string }[];
+  needsAgent: boolean;
+  needsDigital: boolean;
+  responsibleId: string | null;
+  itemCode: string | null;
+  advice: string | null;
   lines: number;
+}
+
+/** A service that comes with the application, to be taken and changed. */
+export interface SuppliedView {
+  key: string;
+  name: string;
+  scope: string;
+  rhythm: Rhythm;
+  rules: string[];
+  phases: string[];
+  /** A service of this name is there already. */
+  taken: boolean;
 }
 
 export interface ServiceLineView {
   id: string;
+  version: number;
   serviceId: string;
   name: string;
   service: string;
-  rhythm: RhythmName;
+  rhythm: Rhythm;
+  anchor: LineAnchor;
+  anchorOn: string | null;
+  cutShort: boolean;
   fee: number;
+  billing: Rhythm | null;
+  charged: boolean;
   perYear: number;
   preparerId: string | null;
   startsOn: string;
+  endsOn: string | null;
+  endReason: string | null;
+  pauses: Pause[];
+  ruleIds: string[];
+  rules: string[];
+  needsAgent: boolean;
+  needsDigital: boolean;
+  permissions: PermissionView[];
+}
+
+export interface PermissionView {
+  kind: PermissionKind;
+  askedOn: string | null;
+  givenOn: string | null;
+  reference: string | null;
+}
+
+/** The fee that a service proposes for a client, and how it comes about. */
+export interface FeeProposal {
+  fee: number;
+  workings: Workings | null;
+  lacking: string[];
 }

@@ -5,8 +5,12 @@ import { GroupsService } from './access/groups.service';
 import { AlmanacController } from './almanac/almanac.controller';
 import { AlmanacQueries } from './almanac/almanac.queries';
 import { AlmanacService } from './almanac/almanac.service';
+import { FeedsService } from './almanac/feeds.service';
+import { RehearsalQueries } from './almanac/rehearsal.queries';
+import { SeasonService } from './almanac/season.service';
 import { ObligationStandingService } from './almanac/standing.service';
-import { RulesController } from './almanac/rules.controller';
+import { EffectsController } from './almanac/effects.controller';
+import { PlanningService } from './almanac/planning.service';
 import { BroughtInService } from './clients/brought-in.service';
 import { BulkService } from './clients/bulk.service';
 import { ClientsController } from './clients/clients.controller';
@@ -43,8 +47,11 @@ import { RequestsPortalController } from './requests/requests-portal.controller'
 import { RequestsController } from './requests/requests.controller';
 import { RequestQueries } from './requests/requests.queries';
 import { RequestsService } from './requests/requests.service';
+import { FirmRules } from './rules/firm-rules.service';
+import { RulesController } from './rules/rules.controller';
 import { SearchController } from './search/search.controller';
 import { ServicesController } from './services/services.controller';
+import { LinesService } from './services/lines.service';
 import { ServiceQueries } from './services/services.queries';
 import { ServicesService } from './services/services.service';
 import { AccountService } from './team/account.service';
@@ -70,6 +77,7 @@ export const AREA_CONTROLLERS = [
   WholeFileController,
   ServicesController,
   AlmanacController,
+  EffectsController,
   RulesController,
   JobsController,
   RequestsController,
@@ -104,10 +112,16 @@ export const AREA_SERVICES = [
   ImportsService,
   ListsService,
   NotesService,
+  FirmRules,
   ServicesService,
+  LinesService,
   ServiceQueries,
+  PlanningService,
   AlmanacService,
   ObligationStandingService,
+  SeasonService,
+  FeedsService,
+  RehearsalQueries,
   AlmanacQueries,
   JobsService,
   JobQueries,

@@ -1,5 +1,5 @@
 /** What a person may do in a firm. Each route of the server asks for exactly one of these. */
-export const RIGHTS = ['see clients', 'change clients', 'do work', 'record time', 'see fees', 'bill', 'see own firm', 'grant clients', 'run firm'] as const;
+export const RIGHTS = ['see clients', 'change clients', 'do work', 'record time', 'see fees', 'bill', 'see own firm', 'grant clients', 'change services', 'run firm'] as const;
 export type Right = (typeof RIGHTS)[number];
 
 /** What each right lets a person do, in words for whoever gives it. */
@@ -12,6 +12,7 @@ export const RIGHT_WORDS: Record<Right, string> = {
   bill: 'Draft, approve and cancel bills, settle WIP',
   'see own firm': 'See the firm\u2019s own client record and what belongs to it',
   'grant clients': 'Grant clients to people, and take them back',
+  'change services': 'Set up services, filing rules and closing days',
   'run firm': 'Invite people, change roles, read the audit trail',
 };
 
@@ -26,7 +27,7 @@ const ALL = RIGHTS.filter((right) => right !== 'see own firm');
 export const RIGHTS_AT_FIRST: Record<Role, readonly Right[]> = {
   administrator: ALL,
   partner: ALL,
-  manager: [...WORK, 'change clients', 'see fees', 'bill', 'grant clients'],
+  manager: [...WORK, 'change clients', 'see fees', 'bill', 'grant clients', 'change services'],
   preparer: [...WORK, 'change clients'],
   contractor: WORK,
 };
@@ -38,7 +39,7 @@ export function rightsOf(role: Role, asSet: readonly string[] | null = null): Ri
 }
 
 /** Rights without which another has no meaning. */
-const NEEDS: Partial<Record<Right, Right>> = { bill: 'see fees', 'grant clients': 'see clients', 'change clients': 'see clients', 'do work': 'see clients' };
+const NEEDS: Partial<Record<Right, Right>> = { bill: 'see fees', 'grant clients': 'see clients', 'change clients': 'see clients', 'do work': 'see clients', 'change services': 'see clients' };
 
 /**
  * Why a role cannot have these rights, or null when it can: nobody works without seeing clients, one right may need

@@ -2,4 +2,5 @@ export { Temporal } from 'temporal-polyfill';
 export { addMonths, civil, earlier, isLastDayOfMonth, later, lastDayOfMonth, weekStart } from './dates';
 export type { CivilDate } from './dates';
 export { openWeek, type WorkingCalendar, addWorkingDays, isWorkingDay, nextWorkingDay, previousWorkingDay, workingDaysIn } from './working-days';
-export { RHYTHMS, type Period, type RhythmName, monthsOf, periodContaining, periodName, periodsFrom, rhythmInWords } from './periods';
+export { type Period, Periods, periodContaining, periodName, periodsFrom } from './periods';
+export { RHYTHMS, RHYTHM_UNITS, type Rhythm, type RhythmName, type RhythmUnit, isRhythm, rhythmInWords, timesAYear } from './rhythms';

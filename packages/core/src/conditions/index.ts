@@ -69,3 +69,32 @@ export function conditionInWords(condition: Condition): string {
   if (condition.is === true) return name;
   return condition.fact === 'way' ? `works ${said(condition.fact, condition.is)}` : `${name} is ${said(condition.fact, condition.is)}`;
 }
+
+/** A condition nested deeper than this is not one that a person wrote. */
+const DEPTH = 8;
+
+/**
+ * What keeps a piece of data from being a condition, in words; nothing when it is one. For conditions that come from
+ * outside.
+ */
+export function conditionFaults(given: unknown, depth = 0): string[] {
+  if (depth > DEPTH) return ['The condition is nested too deeply.'];
+  if (typeof given !== 'object' || given === null) return ['A condition is missing.'];
+  const condition = given as Record<string, unknown>;
+  for (const key of ['all', 'any'] as const)
+    if (key in condition)
+      return Array.isArray(condition[key]) && Object.keys(condition).length === 1 && condition[key].length <= 50
+        ? condition[key].flatMap((part) => conditionFaults(part, depth + 1))
+        : [`"${key}" wants a list of conditions.`];
+  if ('not' in condition) return Object.keys(condition).length === 1 ? conditionFaults(condition.not, depth + 1) : ['"not" wants one condition.'];
+  if (typeof condition.fact !== 'string' || condition.fact === '' || condition.fact.length > 100) return ['Choose the fact that a condition looks at.'];
+  const isFact = (value: unknown) => value === null || ['string', 'number', 'boolean'].includes(typeof value);
+  const keys = Object.keys(condition).filter((key) => key !== 'fact');
+  const sound =
+    keys.length === 1 &&
+    (('is' in condition && isFact(condition.is)) ||
+      ('oneOf' in condition && Array.isArray(condition.oneOf) && condition.oneOf.length > 0 && condition.oneOf.every(isFact)) ||
+      typeof condition.atLeast === 'number' ||
+      (typeof condition.until === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(condition.until)));
+  return sound ? [] : [`Say what "${factInWords(condition.fact)}" has to be.`];
+}

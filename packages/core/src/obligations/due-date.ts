@@ -5,6 +5,7 @@ import {
   Temporal,
   addMonths,
   addWorkingDays,
+  civil,
   isWorkingDay,
   lastDayOfMonth,
   nextWorkingDay,
@@ -26,11 +27,11 @@ const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 const NTH: Record<number, string> = { 1: 'First', 2: 'Second', 3: 'Third', 4: 'Fourth', [-1]: 'Last' };
 
-/** What steps are taken with: the facts of client and period, the days on which nobody works, and the lines said so far. */
+/** What steps are taken with: the facts of client and period, the days on which nobody works, and the lines said so far; none where nobody asks for them. */
 interface Way {
   facts: Facts;
   calendar: WorkingCalendar;
-  lines: string[];
+  lines: string[] | null;
 }
 
 const inYears = (years: number) =>
@@ -49,8 +50,8 @@ function nthWeekday(from: CivilDate, nth: number, weekday: number): CivilDate {
 }
 
 function takeStep(step: DueStep, from: CivilDate, way: Way): CivilDate {
-  const reached = (to: CivilDate, words: string) => {
-    way.lines.push(`${words}: ${fullDate(to)}`);
+  const reached = (to: CivilDate, words: () => string) => {
+    way.lines?.push(`${words()}: ${fullDate(to)}`);
     return to;
   };
   const moved = (count: number, noun: string) => `${counted(Math.abs(count), noun)} ${count < 0 ? 'before' : 'later'}`;
@@ -58,33 +59,33 @@ function takeStep(step: DueStep, from: CivilDate, way: Way): CivilDate {
     case 'add months':
       return reached(
         addMonths(from, step.months, { keepMonthEnd: step.keepMonthEnd ?? false }),
-        `${moved(step.months, 'month')}${step.keepMonthEnd ? ', keeping the month-end' : ''}`,
+        () => `${moved(step.months, 'month')}${step.keepMonthEnd ? ', keeping the month-end' : ''}`,
       );
     case 'add days':
-      return reached(from.add({ days: step.days }), moved(step.days, 'day'));
+      return reached(from.add({ days: step.days }), () => moved(step.days, 'day'));
     case 'add working days':
-      return reached(addWorkingDays(from, step.days, way.calendar), moved(step.days, 'working day'));
+      return reached(addWorkingDays(from, step.days, way.calendar), () => moved(step.days, 'working day'));
     case 'set day':
-      return reached(from.with({ day: Math.min(step.day, from.daysInMonth) }), `Day ${step.day} of that month`);
+      return reached(from.with({ day: Math.min(step.day, from.daysInMonth) }), () => `Day ${step.day} of that month`);
     case 'last day of month':
-      return reached(lastDayOfMonth(from), 'Last day of that month');
+      return reached(lastDayOfMonth(from), () => 'Last day of that month');
     case 'nth weekday':
-      return reached(nthWeekday(from, step.nth, step.weekday), `${NTH[step.nth]} ${WEEKDAYS[step.weekday - 1]} of that month`);
+      return reached(nthWeekday(from, step.nth, step.weekday), () => `${NTH[step.nth]} ${WEEKDAYS[step.weekday - 1]} of that month`);
     case 'set month and day':
-      return reached(dayIn(from.year + step.yearsLater, step.month, step.day), `${step.day} ${MONTHS[step.month - 1]} of ${inYears(step.yearsLater)}`);
+      return reached(dayIn(from.year + step.yearsLater, step.month, step.day), () => `${step.day} ${MONTHS[step.month - 1]} of ${inYears(step.yearsLater)}`);
     case 'earlier of':
     case 'later of': {
       const earliest = step.do === 'earlier of';
       const ends = step.ways.map((steps, index) => {
-        way.lines.push(`Way ${index + 1}, counted from ${fullDate(from)}:`);
+        way.lines?.push(`Way ${index + 1}, counted from ${fullDate(from)}:`);
         return takeSteps(steps, from, way);
       });
       const chosen = ends.reduce((a, b) => (Temporal.PlainDate.compare(a, b) <= 0 === earliest ? a : b));
-      return reached(chosen, `The ${earliest ? 'earlier' : 'later'} of ${ends.map(plainDate).join(' and ')}`);
+      return reached(chosen, () => `The ${earliest ? 'earlier' : 'later'} of ${ends.map(plainDate).join(' and ')}`);
     }
     case 'where': {
       const holds = meets(step.when, way.facts);
-      way.lines.push(`${holds ? 'Holds' : 'Does not hold'} here: ${conditionInWords(step.when)}`);
+      way.lines?.push(`${holds ? 'Holds' : 'Does not hold'} here: ${conditionInWords(step.when)}`);
       return takeSteps(holds ? step.then : step.otherwise, from, way);
     }
   }
@@ -102,45 +103,64 @@ function factsOfPeriod(period: Period): Facts {
   return { periodEndMonth: end.month, periodEndDay: end.day, periodEndsOn: end.toString(), periodMonths: monthsIn(period) };
 }
 
+const versionAt = (rule: FilingRule, end: string) =>
+  rule.versions.find((v) => v.effectiveFrom <= end && (v.effectiveUntil === undefined || end <= v.effectiveUntil));
+
+/** True when the rule says something about a period. */
+export const isInForce = (rule: FilingRule, period: Period): boolean => versionAt(rule, period.end.toString()) !== undefined;
+
+/** True when the rule has ended before a period does. */
+export const isOver = ({ versions }: FilingRule, period: Period): boolean => {
+  const last = versions.at(-1)?.effectiveUntil;
+  return last !== undefined && last < period.end.toString();
+};
+
 function versionFor(rule: FilingRule, period: Period): RuleVersion {
-  const end = period.end.toString();
-  const version = rule.versions.find((v) => v.effectiveFrom <= end && (v.effectiveUntil === undefined || end <= v.effectiveUntil));
+  const version = versionAt(rule, period.end.toString());
   if (!version) throw new RangeError(`No version of "${rule.name}" holds for a period ending ${plainDate(period.end)}`);
   return version;
 }
 
 /** Moves a date off a weekend or holiday as the rule says, and says what it did. */
 function settle(nominal: CivilDate, version: RuleVersion, { calendar, lines }: Way): CivilDate {
-  const closed = calendar.closed.get(nominal.toString()) ?? 'A weekend';
-  if (isWorkingDay(nominal, calendar)) lines.push(`A working day: due ${fullDate(nominal)}`);
+  const closed = () => calendar.closed.get(nominal.toString()) ?? 'A weekend';
+  if (isWorkingDay(nominal, calendar)) lines?.push(`A working day: due ${fullDate(nominal)}`);
   else if (version.whenClosed === undefined)
-    lines.push(`${closed}: the rule does not move it, due ${fullDate(nominal)}; our target stands on a working day before`);
+    lines?.push(`${closed()}: the rule does not move it, due ${fullDate(nominal)}; our target stands on a working day before`);
   else {
     const due = version.whenClosed === 'next working day' ? nextWorkingDay(nominal, calendar) : previousWorkingDay(nominal, calendar);
-    lines.push(`${closed}: moved to the ${version.whenClosed}, due ${fullDate(due)}`);
+    lines?.push(`${closed()}: moved to the ${version.whenClosed}, due ${fullDate(due)}`);
     return due;
   }
   return nominal;
 }
 
-interface Reckoned extends DueDate {
+interface Reckoned {
+  due: CivilDate;
   version: RuleVersion;
   /** The date before it was moved off a weekend or holiday. */
   nominal: CivilDate;
   way: Way;
 }
 
-function reckon(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar): Reckoned {
+function reckon(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar, explained: boolean): Reckoned {
   const version = versionFor(rule, period);
   const calendar = rule.country === null ? own : authorityCalendar(rule.country, rule.region);
-  const way: Way = { facts: { ...facts, ...factsOfPeriod(period) }, calendar, lines: [`Period ends ${fullDate(period.end)}`] };
+  const way: Way = { facts: { ...facts, ...factsOfPeriod(period) }, calendar, lines: explained ? [`Period ends ${fullDate(period.end)}`] : null };
   const onPaper = facts.way === 'paper' && version.paperSteps !== undefined;
-  if (version.paperSteps) way.lines.push(onPaper ? 'Filed on paper' : 'Filed online');
+  if (version.paperSteps) way.lines?.push(onPaper ? 'Filed on paper' : 'Filed online');
   const nominal = takeSteps(onPaper ? version.paperSteps! : version.steps, period.end, way);
-  const due = settle(nominal, version, way);
-  const source = `${rule.name}, since ${plainDate(Temporal.PlainDate.from(version.effectiveFrom))}. ${version.source}. Check before relying on it.`;
-  return { due, nominal, version, way, workings: { title: 'How this date comes about', lines: way.lines, source } };
+  return { due: settle(nominal, version, way), nominal, version, way };
 }
+
+const workingsOf = (rule: FilingRule, { version, way }: Reckoned): Workings => ({
+  title: 'How this date comes about',
+  lines: way.lines ?? [],
+  source:
+    rule.country === null
+      ? version.source
+      : `${rule.name}, since ${plainDate(civil(version.effectiveFrom))}. ${version.source}. Check before relying on it.`,
+});
 
 /**
  * The date by which a filing rule wants a period's return or payment, with the workings.
@@ -152,8 +172,13 @@ function reckon(rule: FilingRule, period: Period, facts: Facts, own: WorkingCale
  * @example dueDate(ruleById('ie-vat-return'), { start: civil('2026-01-01'), end: civil('2026-02-28') }, { way: 'online' }).due // 2026-03-23
  */
 export function dueDate(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): DueDate {
-  const { due, workings } = reckon(rule, period, facts, own);
-  return { due, workings };
+  const reckoned = reckon(rule, period, facts, own, true);
+  return { due: reckoned.due, workings: workingsOf(rule, reckoned) };
+}
+
+/** The same date without its workings, for reckoning many. */
+export function dueOn(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): CivilDate {
+  return reckon(rule, period, facts, own, false).due;
 }
 
 /** A due date put off, and on what terms. */
@@ -169,16 +194,17 @@ export interface ExtendedDueDate extends DueDate {
  * @throws RangeError as `dueDate` does
  */
 export function extendedDueDate(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): ExtendedDueDate | null {
-  const { nominal, version, way, workings } = reckon(rule, period, facts, own);
+  const reckoned = reckon(rule, period, facts, own, true);
+  const { nominal, version, way } = reckoned;
   const { extension } = version;
   if (!extension) return null;
-  way.lines.push(`Extended, ${extension.name}, counted from ${fullDate(nominal)}:`);
+  way.lines?.push(`Extended, ${extension.name}, counted from ${fullDate(nominal)}:`);
   const due = settle(takeSteps(extension.steps, nominal, way), version, way);
   return {
     due,
     name: extension.name,
     automatic: extension.automatic,
     asks: extension.asks ?? null,
-    workings: { ...workings, source: `${workings.source} Extension: ${extension.source}.` },
+    workings: { ...workingsOf(rule, reckoned), source: `${workingsOf(rule, reckoned).source} Extension: ${extension.source}.` },
   };
 }

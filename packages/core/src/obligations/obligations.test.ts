@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type CivilDate, civil } from '../calendar';
 import type { Facts } from '../conditions';
 import { holidayCalendar } from '../holidays';
-import { type ExistingObligation, type ScheduledObligation, dueDate, planObligations, ruleById, schedule } from '.';
+import { type ExistingObligation, type LineSchedule, type LineTerms, Reckoner, type ScheduledObligation, dueDate, planObligations, ruleById } from '.';
 
 const online: Facts = { way: 'online' };
 const due = (id: string, end: string, facts: Facts = online, start = end) => dueDate(ruleById(id), { start: civil(start), end: civil(end) }, facts);
@@ -57,27 +57,31 @@ const facts: Facts = {
   way: 'online',
 };
 
-const scheduled = (today: CivilDate, given: Facts = facts, id = 'ie-vat-return', from = today) => {
+const terms = (id: string, startsOn: string): LineTerms => {
   const rule = ruleById(id);
-  return schedule({
-    rule,
+  return {
     rhythm: rule.rhythms[0]!,
-    facts: given,
-    from,
-    today,
-    ahead: 6,
-    horizon: today.add({ months: 24 }),
+    anchor: 'calendar',
+    anchorOn: null,
+    startsOn,
+    endsOn: null,
+    cutShort: true,
+    pauses: [],
+    rules: [rule],
+    ownDue: { count: 5, unit: 'working days' },
     leadDays: 27,
     targetDays: 1,
-    calendar: holidayCalendar('IE', { from: 2023, until: 2040 }),
-  });
+  };
 };
 
-const list = (today: CivilDate, given: Facts = facts, id?: string, from?: CivilDate): ScheduledObligation[] => {
-  const result = scheduled(today, given, id, from);
-  if ('none' in result) throw new Error(result.none);
-  return result.obligations;
-};
+const ireland = holidayCalendar('IE', { from: 2023, until: 2040 });
+const sixAhead = (today: CivilDate) => ({ today, ahead: 6, horizon: today.add({ months: 24 }) });
+
+const scheduled = (today: CivilDate, given: Facts = facts, id = 'ie-vat-return', from = today) =>
+  new Reckoner(ireland).line(terms(id, from.toString()), given, sixAhead(today));
+
+const list = (today: CivilDate, given: Facts = facts, id?: string, from?: CivilDate): ScheduledObligation[] => scheduled(today, given, id, from).streams[0]!.obligations;
+const planned = (existing: ExistingObligation[], wanted: ScheduledObligation[]) => planObligations(existing, wanted, 'two-monthly');
 
 describe('schedule', () => {
   it('gives the next six of a two-monthly return', () => {
@@ -109,15 +113,17 @@ describe('schedule', () => {
   });
 
   it('says why it gives none', () => {
-    expect(scheduled(civil('2026-03-11'), { ...facts, vatRegistered: false })).toEqual({ none: '"VAT return" applies only where: registered for VAT' });
-    expect(scheduled(civil('2026-03-11'), { ...facts, vatGroup: null })).toEqual({ none: 'The client record lacks its VAT group' });
-    expect(scheduled(civil('2026-03-11'), { ...facts, yearEnd: null }, 'ie-corporation-tax')).toEqual({ none: 'The client record lacks its year-end' });
+    const why = (result: LineSchedule) => result.none.map((one) => one.why);
+    expect(why(scheduled(civil('2026-03-11'), { ...facts, vatRegistered: false }))).toEqual(['"VAT return" applies only where: registered for VAT']);
+    expect(why(scheduled(civil('2026-03-11'), { ...facts, vatGroup: null }))).toEqual(['The client record lacks its VAT group']);
+    expect(why(scheduled(civil('2026-03-11'), { ...facts, yearEnd: null }, 'ie-corporation-tax'))).toEqual(['The client record lacks its year-end']);
   });
 });
 
 const recorded = (wanted: ScheduledObligation[], more: Partial<ExistingObligation> = {}): ExistingObligation[] =>
   wanted.map((one, index) => ({
     id: String(index),
+    ruleId: one.ruleId,
     periodEnd: one.period.end.toString(),
     dueOn: one.due.toString(),
     targetOn: one.target.toString(),
@@ -136,7 +142,7 @@ describe('planning obligations', () => {
       fc.property(fc.integer({ min: 0, max: 900 }), (days) => {
         const today = start.add({ days });
         const wanted = list(today, facts, 'ie-vat-return', start);
-        expect(planObligations(recorded(wanted), wanted)).toEqual({ add: [], move: [], withdraw: [], held: [] });
+        expect(planned(recorded(wanted), wanted)).toEqual({ add: [], move: [], withdraw: [], held: [] });
       }),
       { numRuns: 25 },
     );
@@ -144,32 +150,49 @@ describe('planning obligations', () => {
 
   it('moving a fact and back changes nothing', () => {
     const before = list(start);
-    const moved = planObligations(recorded(before), list(start, { ...facts, way: 'paper' }));
+    const moved = planned(recorded(before), list(start, { ...facts, way: 'paper' }));
     expect(moved.move).toHaveLength(6);
-    const back = planObligations(recorded(list(start, { ...facts, way: 'paper' })), before);
+    const back = planned(recorded(list(start, { ...facts, way: 'paper' })), before);
     expect(back.move.map(({ to }) => to.due.toString())).toEqual(before.map((one) => one.due.toString()));
     expect([...back.add, ...back.withdraw, ...back.held]).toEqual([]);
   });
 
   it('never touches what is filed or begun, and says why', () => {
     const paper = list(start, { ...facts, way: 'paper' });
-    const filed = planObligations(recorded(list(start), { status: 'filed', begun: true }), paper);
+    const filed = planned(recorded(list(start), { status: 'filed', begun: true }), paper);
     expect(filed.move).toEqual([]);
     expect(filed.held.map((one) => one.why)).toEqual(Array(6).fill('it is filed'));
-    expect(planObligations(recorded(list(start), { begun: true }), paper).held[0]!.why).toBe('its job has begun');
+    expect(planned(recorded(list(start), { begun: true }), paper).held[0]!.why).toBe('its job has begun');
   });
 
   it('leaves what was put off on the day to which it was, and says why', () => {
-    const plan = planObligations(recorded(list(start), { extended: true, dueOn: '2027-12-31' }), list(start));
+    const plan = planned(recorded(list(start), { extended: true, dueOn: '2027-12-31' }), list(start));
     expect([...plan.move, ...plan.withdraw, ...plan.add]).toEqual([]);
     expect(plan.held[0]!.why).toBe('it is extended');
-    expect(planObligations(recorded(list(start), { extended: true }), []).withdraw).toEqual([]);
+    expect(planned(recorded(list(start), { extended: true }), []).withdraw).toEqual([]);
   });
 
   it('withdraws what the new group no longer wants, but not what has begun', () => {
     const [first, ...rest] = recorded(list(start));
-    const plan = planObligations([{ ...first!, begun: true }, ...rest], list(start, { ...facts, vatGroup: 'Feb-Mar' }));
-    expect(plan.add).toHaveLength(6);
+    const plan = planned([{ ...first!, begun: true }, ...rest], list(start, { ...facts, vatGroup: 'Feb-Mar' }));
+    // The period that has begun ends with April: the new group goes on with May alone.
+    expect(plan.add.map((one) => one.periodName)).toEqual(['May 2026', 'Jun-Jul 2026', 'Aug-Sep 2026', 'Oct-Nov 2026', 'Dec 2026-Jan 2027']);
     expect(plan.withdraw).toEqual(rest.map((one) => one.id));
+    expect(plan.held).toEqual([{ id: first!.id, why: 'its job has begun', to: null }]);
+  });
+
+  it('bridges a moved year-end by one short period after the last year that was filed', () => {
+    const calendarYear = { ...facts, yearEnd: '12-31' };
+    const years = list(civil('2026-03-11'), calendarYear, 'ie-corporation-tax', civil('2024-06-01'));
+    const filed = recorded(years).map((one) => ({ ...one, status: one.periodEnd < '2026-01-01' ? ('filed' as const) : ('open' as const) }));
+    const june = list(civil('2026-03-11'), { ...facts, yearEnd: '06-30' }, 'ie-corporation-tax', civil('2024-06-01'));
+    const plan = planObligations(filed, june, 'yearly');
+    expect(plan.add.map((one) => `${one.periodName}, due ${one.due.toString()}`)[0]).toBe('Jan-Jun 2026, due 2027-03-23');
+    expect(plan.withdraw).toEqual(filed.filter((one) => one.status === 'open').map((one) => one.id));
+    // And back: the same years as before.
+    const moved = [...filed.filter((one) => one.status === 'filed'), ...recorded(plan.add)];
+    expect(planObligations(moved, years, 'yearly').add.map((one) => one.period.end.toString())).toEqual(
+      filed.filter((one) => one.status === 'open').map((one) => one.periodEnd),
+    );
   });
 });

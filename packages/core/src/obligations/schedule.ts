@@ -1,26 +1,28 @@
 import {
   type CivilDate,
   type Period,
-  type RhythmName,
+  type Rhythm,
   type WorkingCalendar,
+  Periods,
   Temporal,
-  addMonths,
   addWorkingDays,
   civil,
   later,
-  lastDayOfMonth,
   nextWorkingDay,
   openWeek,
   periodName,
-  periodsFrom,
   previousWorkingDay,
 } from '../calendar';
 import { type Facts, conditionInWords, meets } from '../conditions';
 import type { Workings } from '../workings';
-import { dueDate } from './due-date';
+import { ANCHOR_FACTS, type LineAnchor, anchorEnd, registeredSpan } from './anchors';
+import { dueDate, dueOn, isInForce, isOver } from './due-date';
+import { factsAsked } from './in-words';
+import { type OwnDue, ownDate } from './own-date';
 import type { FilingRule } from './rule';
 
 export interface ScheduledObligation {
+  ruleId: string;
   period: Period;
   /** "Mar-Apr 2026", "year to 30 Jun 2026". */
   periodName: string;
@@ -29,97 +31,259 @@ export interface ScheduledObligation {
   target: CivilDate;
   /** The working day on which the job for it comes into being. */
   beginsOn: CivilDate;
-  workings: Workings;
+  /** Reckoned when they are asked for. */
+  readonly workings: Workings;
 }
 
-export interface ScheduleInput {
-  rule: FilingRule;
-  rhythm: RhythmName;
-  facts: Facts;
-  /** First day for which the client holds the service; the first period is the one in which it lies. */
-  from: CivilDate;
-  today: CivilDate;
-  /** How many obligations due today or later are wanted. */
-  ahead: number;
-  /** None is made that is due later than this, but at least one always is. */
-  horizon: CivilDate;
+/** Days on which a line rests, both included; no last one while nobody knows. */
+export interface Pause {
+  from: string;
+  until: string | null;
+}
+
+/** What one client has agreed of one service, as far as dates go. ISO dates. */
+export interface LineTerms {
+  rhythm: Rhythm;
+  /** By what its periods are counted where no filing rule leads. */
+  anchor: LineAnchor;
+  anchorOn: string | null;
+  startsOn: string;
+  endsOn: string | null;
+  /** A first or last period that the line does not wholly cover is cut short; otherwise the work is for the whole of it. */
+  cutShort: boolean;
+  pauses: readonly Pause[];
+  /** The filing rules that this line answers for, the one that leads its jobs first. */
+  rules: readonly FilingRule[];
+  /** When the work is wanted where no rule leads. */
+  ownDue: OwnDue;
   /** Days before the deadline at which the job begins. */
   leadDays: number;
   /** Working days by which our target precedes the deadline. */
   targetDays: number;
-  calendar?: WorkingCalendar;
 }
 
-/** Either the obligations in order, or the reason in words why the rule gives none for this client. */
-export type Schedule = { obligations: ScheduledObligation[] } | { none: string };
-
-const monthDay = (text: unknown, year: number): CivilDate | null => {
-  const match = typeof text === 'string' ? /^(\d{2})-(\d{2})$/.exec(text) : null;
-  if (!match) return null;
-  const first = Temporal.PlainDate.from({ year, month: Number(match[1]), day: 1 });
-  const day = Number(match[2]);
-  return day >= 28 && Number(match[1]) === 2 ? lastDayOfMonth(first) : first.with({ day: Math.min(day, first.daysInMonth) });
-};
-
-/** The last day of the tax year, where it is not the calendar's. */
-const TAX_YEAR_END: Record<string, string> = { GB: '04-05', AU: '06-30', NZ: '03-31' };
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-
-/** The end of the last period before a year's first, of a group named by its months: "Feb-Mar" for two-month periods, "Jan" for longer ones. */
-function groupEnd(group: string, year: number): CivilDate | null {
-  const names = group.split('-');
-  const month = MONTHS.indexOf(names.at(-1)!);
-  if (month < 0) return null;
-  // A period of the group that ends on or before the beginning of the year.
-  const end = lastDayOfMonth(Temporal.PlainDate.from({ year: year - 1, month: month + 1, day: 1 }));
-  return names.length === 1 ? end : addMonths(end, 10, { keepMonthEnd: true });
+/** How far ahead is looked. */
+export interface Outlook {
+  today: CivilDate;
+  /** How many obligations due today or later are wanted of each rule. */
+  ahead: number;
+  /** None is made that is due later than this, but at least one always is. */
+  horizon: CivilDate;
 }
 
-/** The last day of one of the client's periods under the rule, or the name of the fact that is missing. */
-function anchorEnd(rule: FilingRule, facts: Facts, year: number): CivilDate | string {
-  switch (rule.anchor) {
-    case 'calendar':
-      return civil(`${year - 1}-12-31`);
-    case 'tax year':
-      return civil(`${year - 1}-${TAX_YEAR_END[rule.country ?? ''] ?? '12-31'}`);
-    case 'vat group':
-      return (typeof facts.vatGroup === 'string' ? groupEnd(facts.vatGroup, year) : null) ?? 'its VAT group';
-    case 'year-end':
-      return monthDay(facts.yearEnd, year - 1) ?? 'its year-end';
-    case 'annual return date':
-      return monthDay(facts.annualReturnDate, year - 1) ?? 'its annual return date';
+/** The deadlines of a line under one rule; those of the one that leads make its jobs. */
+export interface Stream {
+  rule: FilingRule;
+  leads: boolean;
+  obligations: ScheduledObligation[];
+}
+
+export interface LineSchedule {
+  streams: Stream[];
+  /** Rules that give nothing for this client, and why, in words; `lacking` where only a fact is not known. */
+  none: ({ rule: FilingRule } & Nothing)[];
+}
+
+interface Nothing {
+  why: string;
+  lacking: boolean;
+}
+
+const after = (a: CivilDate, b: CivilDate) => Temporal.PlainDate.compare(a, b) > 0;
+
+/** A scheduled obligation that explains itself only when it is asked. */
+class Reckoned implements ScheduledObligation {
+  private explained: Workings | undefined;
+
+  constructor(
+    readonly ruleId: string,
+    readonly period: Period,
+    readonly periodName: string,
+    readonly due: CivilDate,
+    readonly target: CivilDate,
+    readonly beginsOn: CivilDate,
+    private readonly explain: () => Workings,
+  ) {}
+
+  get workings(): Workings {
+    return (this.explained ??= this.explain());
+  }
+
+  /** The same with other days of begin or period. */
+  with({ period = this.period, periodName = this.periodName, beginsOn = this.beginsOn }: { period?: Period; periodName?: string; beginsOn?: CivilDate }) {
+    return new Reckoned(this.ruleId, period, periodName, this.due, this.target, beginsOn, this.explain);
   }
 }
 
-/**
- * The obligations of one service line: every period from its start until enough of them lie ahead, each with due
- * date, target, begin and workings. Computing twice gives the same list.
- */
-export function schedule(input: ScheduleInput): Schedule {
-  const { rule, rhythm, facts, from, today, calendar = openWeek } = input;
-  if (!meets(rule.appliesTo, facts)) return { none: `"${rule.name}" applies only where: ${conditionInWords(rule.appliesTo)}` };
-  const anchor = anchorEnd(rule, facts, from.year);
-  if (typeof anchor === 'string') return { none: `The client record lacks ${anchor}` };
-  const obligations: ScheduledObligation[] = [];
-  let ahead = 0;
-  let start = from;
-  while (ahead < input.ahead) {
-    const [period] = periodsFrom(rhythm, anchor, start, 1) as [Period];
-    const { due, workings } = dueDate(rule, period, facts, calendar);
-    const isAhead = Temporal.PlainDate.compare(due, today) >= 0;
-    if (isAhead && ahead > 0 && Temporal.PlainDate.compare(due, input.horizon) > 0) break;
-    const target = previousWorkingDay(addWorkingDays(due, -input.targetDays, calendar), calendar);
-    const beginsOn = nextWorkingDay(later(due.subtract({ days: input.leadDays }), from), calendar);
-    obligations.push({
+/** What the dates of a rule hang on besides the period. Two clients for whom it is the same share what was reckoned. */
+interface Ground {
+  rule: FilingRule;
+  rhythm: Rhythm;
+  anchor: CivilDate;
+  facts: Facts;
+  leadDays: number;
+  targetDays: number;
+}
+
+/** The deadlines of one rule on one ground, by the number of their period. */
+class Track {
+  readonly periods: Periods;
+  private readonly known = new Map<number, Reckoned | 'not yet' | 'over'>();
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly calendar: WorkingCalendar,
+  ) {
+    this.periods = new Periods(ground.rhythm, ground.anchor, calendar);
+  }
+
+  /** Says instead where the rule is not in force yet, and where rule or rhythm have come to their end. */
+  at(n: number): Reckoned | 'not yet' | 'over' {
+    let one = this.known.get(n);
+    if (one === undefined) this.known.set(n, (one = this.reckonAt(n)));
+    return one;
+  }
+
+  private reckonAt(n: number): Reckoned | 'not yet' | 'over' {
+    const period = this.periods.at(n);
+    if (!period || isOver(this.ground.rule, period)) return 'over';
+    return isInForce(this.ground.rule, period) ? this.reckon(period) : 'not yet';
+  }
+
+  reckon(period: Period): Reckoned {
+    const { rule, rhythm, facts, leadDays, targetDays } = this.ground;
+    const due = dueOn(rule, period, facts, this.calendar);
+    const target = previousWorkingDay(addWorkingDays(due, -targetDays, this.calendar), this.calendar);
+    const begins = nextWorkingDay(due.subtract({ days: leadDays }), this.calendar);
+    return new Reckoned(
+      rule.id,
       period,
-      periodName: periodName(period, rhythm),
+      periodName(period, rhythm),
       due,
       target,
-      beginsOn: Temporal.PlainDate.compare(beginsOn, due) > 0 ? due : beginsOn,
-      workings,
-    });
-    if (isAhead) ahead += 1;
-    start = period.end.add({ days: 1 });
+      after(begins, due) ? due : begins,
+      () => dueDate(rule, period, facts, this.calendar).workings,
+    );
   }
-  return { obligations };
+}
+
+const rests = (period: Period, pauses: readonly { from: CivilDate; until: CivilDate | null }[]) =>
+  pauses.some(({ from, until }) => !after(from, period.start) && (until === null || !after(period.end, until)));
+
+/**
+ * Computes the deadlines and jobs of service lines. What two lines have in common is reckoned once, so one reckoner serves
+ * a whole firm; it knows nothing of the day, and computing twice gives the same.
+ */
+export class Reckoner {
+  private readonly tracks = new Map<string, Track>();
+  private readonly asked = new Map<FilingRule, string[]>();
+  private readonly days = new Map<string, CivilDate>();
+
+  /** @param calendar the firm's own working days */
+  constructor(private readonly calendar: WorkingCalendar = openWeek) {}
+
+  private day(iso: string): CivilDate {
+    let day = this.days.get(iso);
+    if (!day) this.days.set(iso, (day = civil(iso)));
+    return day;
+  }
+
+  private factsOf(rule: FilingRule): string[] {
+    let asked = this.asked.get(rule);
+    if (!asked) this.asked.set(rule, (asked = factsAsked(rule)));
+    return asked;
+  }
+
+  /** The rule that leads the jobs of a line: the first return in the line's own rhythm; none where the work has its own dates. */
+  static leading(terms: Pick<LineTerms, 'rules' | 'rhythm'>): FilingRule | undefined {
+    return terms.rules.find((rule) => rule.kind !== 'payment' && (rule.rhythms as Rhythm[]).includes(terms.rhythm));
+  }
+
+  /**
+   * Everything that a line brings a client: each rule's deadlines from the start of the line until enough of them lie ahead.
+   * @throws RangeError when the rhythm is a recurrence rule that cannot be followed
+   */
+  line(terms: LineTerms, facts: Facts, outlook: Outlook): LineSchedule {
+    const leading = Reckoner.leading(terms);
+    const schedule: LineSchedule = { streams: [], none: [] };
+    const pauses = terms.pauses.map(({ from, until }) => ({ from: this.day(from), until: until === null ? null : this.day(until) }));
+    for (const rule of [...(leading ? [] : [ownDate(terms.ownDue)]), ...terms.rules]) {
+      const leads = leading ? rule === leading : rule.rhythms.length === 0;
+      const stream = this.stream(rule, leads, terms, facts, outlook, pauses);
+      if ('why' in stream) schedule.none.push({ rule, ...stream });
+      else schedule.streams.push({ rule, leads, obligations: stream });
+    }
+    return schedule;
+  }
+
+  private stream(
+    rule: FilingRule,
+    leads: boolean,
+    terms: LineTerms,
+    facts: Facts,
+    { today, ahead, horizon }: Outlook,
+    pauses: readonly { from: CivilDate; until: CivilDate | null }[],
+  ): ScheduledObligation[] | Nothing {
+    if (!meets(rule.appliesTo, facts)) return { why: `"${rule.name}" applies only where: ${conditionInWords(rule.appliesTo)}`, lacking: false };
+    const own = leads && rule.rhythms.length === 0;
+    const rhythm = own || (rule.rhythms as Rhythm[]).includes(terms.rhythm) ? terms.rhythm : rule.rhythms[0]!;
+    const track = this.track(rule, rhythm, own, terms, facts);
+    if ('why' in track) return track;
+    const registered = own ? { from: null, until: null } : registeredSpan(this.factsOf(rule), facts);
+    const from = registered.from !== null && registered.from > terms.startsOn ? this.day(registered.from) : this.day(terms.startsOn);
+    const ends = [terms.endsOn, registered.until].filter((end) => end !== null).sort()[0];
+    const until = ends === undefined ? null : this.day(ends);
+    const lineStart = this.day(terms.startsOn);
+    const found: ScheduledObligation[] = [];
+    let madeAhead = 0;
+    for (let n = track.periods.indexOf(from); madeAhead < ahead; n += 1) {
+      let one = track.at(n);
+      if (one === 'not yet') continue;
+      if (one === 'over' || (until !== null && after(one.period.start, until))) break;
+      if (own && terms.cutShort) one = this.cut(track, one, rhythm, from, until);
+      const isAhead = !after(today, one.due);
+      if (isAhead && madeAhead > 0 && after(one.due, horizon)) break;
+      if (isAhead) madeAhead += 1;
+      if (pauses.length > 0 && rests(one.period, pauses)) continue;
+      found.push(after(lineStart, one.beginsOn) ? one.with({ beginsOn: this.afterStart(lineStart, one.due) }) : one);
+    }
+    return found;
+  }
+
+  private afterStart(start: CivilDate, due: CivilDate): CivilDate {
+    const begins = nextWorkingDay(start, this.calendar);
+    return after(begins, due) ? due : begins;
+  }
+
+  /** A first or last period that is not wholly covered, cut to what is. */
+  private cut(track: Track, one: Reckoned, rhythm: Rhythm, from: CivilDate, until: CivilDate | null): Reckoned {
+    const start = later(one.period.start, from);
+    const end = until !== null && after(one.period.end, until) ? until : one.period.end;
+    if (start === one.period.start && end === one.period.end) return one;
+    const period = { start, end };
+    return end === one.period.end ? one.with({ period, periodName: periodName(period, rhythm) }) : track.reckon(period);
+  }
+
+  private track(rule: FilingRule, rhythm: Rhythm, own: boolean, terms: LineTerms, facts: Facts): Track | Nothing {
+    const anchor = own ? terms.anchor : rule.anchor;
+    const needs = ANCHOR_FACTS[anchor];
+    const grounds = own ? [] : this.factsOf(rule).map((fact) => facts[fact] ?? null);
+    const key = JSON.stringify([
+      rule.id,
+      own ? [terms.ownDue, anchor === 'start' || rhythm.includes('working day') ? terms.startsOn : anchor === 'date' ? (terms.anchorOn ?? terms.startsOn) : null] : null,
+      rhythm,
+      anchor,
+      needs ? (facts[needs.fact] ?? null) : null,
+      terms.leadDays,
+      terms.targetDays,
+      grounds,
+    ]);
+    const known = this.tracks.get(key);
+    if (known) return known;
+    const end = anchorEnd(anchor, facts, { country: rule.country, rhythm, own: terms });
+    if (!end) return { why: `The client record lacks ${needs?.words ?? 'what its periods are counted by'}`, lacking: true };
+    const track = new Track({ rule, rhythm, anchor: end, facts, leadDays: terms.leadDays, targetDays: terms.targetDays }, this.calendar);
+    this.tracks.set(key, track);
+    return track;
+  }
 }

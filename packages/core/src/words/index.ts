@@ -46,3 +46,9 @@ export function sinceInWords(since: CivilDate, today: CivilDate): string {
   const days = since.until(today).days;
   return days <= 0 ? 'today' : counted(days, 'day');
 }
+
+/** How a filing stood to its date: "filed 4 days early", "filed on the day", "filed 2 days late". */
+export function filedInWords(due: CivilDate, filed: CivilDate): string {
+  const days = filed.until(due).days;
+  return days === 0 ? 'filed on the day' : `filed ${counted(Math.abs(days), 'day')} ${days > 0 ? 'early' : 'late'}`;
+}

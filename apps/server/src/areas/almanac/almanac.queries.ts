@@ -2,38 +2,45 @@ import { Injectable } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
 import { type WeekLoad, weeklyLoad } from '@steady/core/capacity';
-import { ruleById } from '@steady/core/obligations';
-import type { AlmanacView, ObligationView, RibbonCell } from '@steady/contract/almanac';
+import type { AlmanacFilter, AlmanacList, AlmanacView, AlmanacYear, ObligationView, RibbonCell, YearDay } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { JobsService } from '../jobs';
+import { FirmRules } from '../rules';
 import { TeamService } from '../team';
+import { dayOf, matching } from './matching';
+
+const PAGE = 300;
+const UNFILED = sql`o.status in ('open', 'filing')`;
 
 @Injectable()
 export class AlmanacQueries {
   constructor(
     private readonly jobs: JobsService,
     private readonly team: TeamService,
+    private readonly rules: FirmRules,
   ) {}
 
+  private async matching(work: Work, filter: AlmanacFilter): Promise<SQL> {
+    return matching(filter, await this.rules.of(work));
+  }
+
   /** The ribbon: for each service and week how many deadlines fall, how many are filed, how many are overdue; below it load against room. */
-  async ribbon(work: Work, from: CivilDate, weeks: number): Promise<AlmanacView> {
+  async ribbon(work: Work, from: CivilDate, weeks: number, filter: AlmanacFilter): Promise<AlmanacView> {
     const first = weekStart(from);
     const end = first.add({ weeks });
     const today = work.today.toString();
+    const [wanted, day] = [await this.matching(work, filter), dayOf(filter)];
     const counts = await rows<{ serviceId: string; service: string; week: number; count: number; filed: number; overdue: number; soon: number }>(
       work.tx,
-      sql`select s.id as "serviceId", s.name as service, ((o.due_on - ${first.toString()}::date) / 7)::int as week, count(o.id)::int as count,
+      sql`select s.id as "serviceId", s.name as service, ((${day} - ${first.toString()}::date) / 7)::int as week, count(o.id)::int as count,
                  count(o.id) filter (where o.status in ('filed', 'not required'))::int as filed,
-                 count(o.id) filter (where o.status in ('open', 'filing') and o.due_on < ${today})::int as overdue,
-                 count(o.id) filter (where o.status = 'open' and not o.begun and o.due_on between ${today} and ${work.today.add({ days: 7 }).toString()})::int as soon
-          from services s left join obligations o on o.service_id = s.id and o.due_on >= ${first.toString()} and o.due_on < ${end.toString()}
+                 count(o.id) filter (where ${UNFILED} and ${day} < ${today})::int as overdue,
+                 count(o.id) filter (where o.status = 'open' and o.leads and not o.begun and ${day} between ${today} and ${work.today.add({ days: 7 }).toString()})::int as soon
+          from services s left join obligations o on o.service_id = s.id and ${day} >= ${first.toString()} and ${day} < ${end.toString()} and ${wanted}
           where s.firm_id = ${work.firm.id} group by s.id, s.name, s.position, week order by s.position`,
     );
-    const [earlier] = await rows<{ count: number }>(
-      work.tx,
-      sql`select count(*)::int as count from obligations where firm_id = ${work.firm.id} and status in ('open', 'filing') and due_on < ${today} and due_on < ${first.toString()}`,
-    );
+    const earlierOverdue = await this.overdueBefore(work, first, wanted, day);
     const load = await this.load(work, first, weeks);
     const byService = new Map<string, { serviceId: string; service: string; cells: RibbonCell[] }>();
     for (const { serviceId, service, week, count, filed, overdue } of counts) {
@@ -46,22 +53,69 @@ export class AlmanacQueries {
       weeks: load.map(({ week, workingDays, booked, room }) => ({ week, workingDays, booked, room })),
       rows: [...byService.values()],
       total: sum((row) => row.count),
-      overdue: sum((row) => row.overdue) + earlier!.count,
+      overdue: sum((row) => row.overdue) + earlierOverdue,
       soonNotBegun: sum((row) => row.soon),
-      earlierOverdue: earlier!.count,
+      earlierOverdue,
     };
   }
 
-  /** What is left to do against the working time of the team, week by week. */
-  async load(work: Work, from: CivilDate, weeks: number): Promise<WeekLoad[]> {
-    const left = await this.jobs.workLeft(work);
+  private async overdueBefore(work: Work, first: CivilDate, wanted: SQL, day: SQL): Promise<number> {
+    const [earlier] = await rows<{ count: number }>(
+      work.tx,
+      sql`select count(*)::int as count from obligations o where o.firm_id = ${work.firm.id} and ${UNFILED} and ${day} < ${work.today.toString()} and ${day} < ${first.toString()} and ${wanted}`,
+    );
+    return earlier!.count;
+  }
+
+  /** Twelve months: for each day on which something falls, how much, how much of it is filed and how much is overdue. */
+  async year(work: Work, from: CivilDate, filter: AlmanacFilter): Promise<AlmanacYear> {
+    const first = from.with({ day: 1 });
+    const end = first.add({ months: 12 });
+    const [wanted, day] = [await this.matching(work, filter), dayOf(filter)];
+    const days = await rows<YearDay>(
+      work.tx,
+      sql`select ${day}::text as day, count(*)::int as count, (count(*) filter (where o.status in ('filed', 'not required')))::int as filed,
+                 (count(*) filter (where ${UNFILED} and ${day} < ${work.today.toString()}))::int as overdue
+          from obligations o where o.firm_id = ${work.firm.id} and ${day} >= ${first.toString()} and ${day} < ${end.toString()} and ${wanted} group by 1 order by 1`,
+    );
+    const closed = Object.fromEntries([...work.firm.calendar.closed].filter(([on]) => on >= first.toString() && on < end.toString()));
+    return { from: first.toString(), days, closed, earlierOverdue: await this.overdueBefore(work, first, wanted, day) };
+  }
+
+  /** Deadlines from a day to a day, what is overdue and not filed before them whatever its age. */
+  async list(work: Work, from: CivilDate, until: CivilDate, filter: AlmanacFilter, after?: string): Promise<AlmanacList> {
+    const [wanted, day] = [await this.matching(work, filter), dayOf(filter)];
+    const beyond = after ? sql`and (${day}, o.id) > (select ${dayOf(filter)}, o.id from obligations o where o.id = ${after})` : sql``;
+    const found = await this.find(
+      work,
+      sql`${wanted} and ((${day} >= ${from.toString()} and ${day} <= ${until.toString()}) or (${UNFILED} and ${day} < ${work.today.toString()})) ${beyond}`,
+      { order: sql`${day}, o.id`, limit: PAGE + 1 },
+    );
+    return { rows: found.slice(0, PAGE), more: found.length > PAGE };
+  }
+
+  /** All that a list shows, for a file of it. */
+  async whole(work: Work, from: CivilDate, until: CivilDate, filter: AlmanacFilter): Promise<ObligationView[]> {
+    const [wanted, day] = [await this.matching(work, filter), dayOf(filter)];
+    return this.find(
+      work,
+      sql`${wanted} and ((${day} >= ${from.toString()} and ${day} <= ${until.toString()}) or (${UNFILED} and ${day} < ${work.today.toString()}))`,
+      { order: sql`${day}, o.id`, limit: 100_000 },
+    );
+  }
+
+  /** What is left to do against the working time of the team, week by week; as it would be with our target of one job on another day. */
+  async load(work: Work, from: CivilDate, weeks: number, moved?: { jobId: string; targetOn: CivilDate }): Promise<WeekLoad[]> {
+    const left = await this.jobs.workLeft(work, moved && { jobId: moved.jobId, targetOn: moved.targetOn.toString() });
     // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
     const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
       work.tx,
       sql`select l.preparer_id as "personId", e.minutes, o.begins_on as "startOn", o.target_on as "dueOn"
           from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id
-          join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e on e.id = s.procedure_id
-          where o.firm_id = ${work.firm.id} and o.status = 'open' and not o.begun and o.begins_on < ${from.add({ weeks }).toString()}`,
+          left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
+          join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e
+            on e.id = coalesce(x.procedure_id, s.procedure_id)
+          where o.firm_id = ${work.firm.id} and o.status = 'open' and o.leads and not o.begun and o.begins_on < ${from.add({ weeks }).toString()}`,
     );
     const patterns = await this.team.patterns(work);
     return weeklyLoad({
@@ -74,42 +128,54 @@ export class AlmanacQueries {
     });
   }
 
-  /** Deadlines of one week, overdue ones from before it on top when it is asked for them. */
-  week(work: Work, from: CivilDate): Promise<ObligationView[]> {
+  /** Deadlines of one week. */
+  async week(work: Work, from: CivilDate, filter: AlmanacFilter): Promise<ObligationView[]> {
     const first = weekStart(from);
-    return this.find(work, sql`o.due_on >= ${first.toString()} and o.due_on < ${first.add({ weeks: 1 }).toString()}`);
+    const day = dayOf(filter);
+    return this.find(work, sql`${day} >= ${first.toString()} and ${day} < ${first.add({ weeks: 1 }).toString()} and ${await this.matching(work, filter)}`);
   }
 
   /** Every deadline that is overdue and not filed, whatever its age. */
-  overdue(work: Work): Promise<ObligationView[]> {
-    return this.find(work, sql`o.status in ('open', 'filing') and o.due_on < ${work.today.toString()}`);
+  async overdue(work: Work, filter: AlmanacFilter): Promise<ObligationView[]> {
+    return this.find(work, sql`${UNFILED} and ${dayOf(filter)} < ${work.today.toString()} and ${await this.matching(work, filter)}`);
   }
 
   /** What lies ahead for a client: all that is not filed, and what was filed and falls due later. */
   ofClient(work: Work, clientId: string): Promise<ObligationView[]> {
-    return this.find(work, sql`o.client_id = ${clientId} and (o.status in ('open', 'filing') or o.due_on >= ${work.today.toString()})`);
+    return this.find(work, sql`o.client_id = ${clientId} and (${UNFILED} or o.due_on >= ${work.today.toString()})`);
   }
 
   /** The same for clients that belong together. */
   ofRelated(work: Work, relatedId: string): Promise<ObligationView[]> {
-    return this.find(work, sql`c.related_id = ${relatedId} and (o.status in ('open', 'filing') or o.due_on >= ${work.today.toString()})`);
+    return this.find(work, sql`c.related_id = ${relatedId} and (${UNFILED} or o.due_on >= ${work.today.toString()})`);
   }
 
-  private async find(work: Work, where: SQL): Promise<ObligationView[]> {
-    const found = await rows<ObligationView & { ruleId: string }>(
+  private async find(work: Work, where: SQL, { order, limit = 1000 }: { order?: SQL; limit?: number } = {}): Promise<ObligationView[]> {
+    const found = await rows<Omit<ObligationView, 'authority' | 'statutory'>>(
       work.tx,
       sql`select o.id, o.version, o.extended_from as "extendedFrom", o.extension_reference as "extensionReference", o.not_required_reason as "notRequiredReason", o.client_id as "clientId", c.name as client, s.name as service, o.service_id as "serviceId", o.name, o.period_end as "periodEnd", o.due_on as "dueOn", o.target_on as "targetOn",
-                 o.begins_on as "beginsOn", o.status, o.receipt, o.filed_at as "filedAt", o.rule_id as "ruleId", o.workings,
-                 j.id as "jobId", j.number as "jobNumber", j.status as "jobStatus", j.waiting_since as "waitingSince",
+                 o.begins_on as "beginsOn", o.status, o.receipt, o.filed_at as "filedAt", o.filed_by as "filedBy", o.leads, o.rule_id as "ruleId", o.workings,
+                 j.id as "jobId", j.number as "jobNumber", j.version as "jobVersion", j.status as "jobStatus", j.waiting_since as "waitingSince",
                  (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
-                 coalesce(t.tasks, 0)::int as tasks, coalesce(t.done, 0)::int as "tasksDone", m.short_name as who
+                 coalesce(t.tasks, 0)::int as tasks, coalesce(t.done, 0)::int as "tasksDone", coalesce(t.minutes, 0)::int as "minutesLeft", m.short_name as who
           from obligations o join clients c on c.id = o.client_id join services s on s.id = o.service_id
-          left join jobs j on j.obligation_id = o.id
-          left join lateral (select count(*) as tasks, count(done_at) as done from tasks where job_id = j.id) t on true
+          left join jobs j on j.line_id = o.line_id and j.period_end = o.period_end
+          left join lateral (select count(*) as tasks, count(done_at) as done, sum(estimate) filter (where done_at is null) as minutes from tasks where job_id = j.id) t on true
           left join members m on m.id = j.preparer_id
           where o.firm_id = ${work.firm.id} and ${where}
-          order by o.due_on, (o.status = 'filed'), c.name collate "unicode", o.id limit 1000`,
+          order by ${order ?? sql`o.due_on, (o.status = 'filed'), c.name collate "unicode", o.id`} limit ${limit}`,
     );
-    return found.map(({ ruleId, ...row }) => ({ ...row, authority: ruleById(ruleId).authority }));
+    const book = await this.rules.of(work);
+    return found.map((row) => {
+      const { authority, country } = book.byId(row.ruleId);
+      return { ...row, authority, statutory: country !== null };
+    });
+  }
+
+  /** Whom deadlines of the firm are filed with. */
+  async authorities(work: Work): Promise<string[]> {
+    const used = await rows<{ id: string }>(work.tx, sql`select distinct rule_id as id from obligations where firm_id = ${work.firm.id}`);
+    const book = await this.rules.of(work);
+    return [...new Set(used.map(({ id }) => book.byId(id).authority))].sort();
   }
 }

@@ -1,32 +1,29 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, lte, sql } from 'drizzle-orm';
-import { civil, earlier } from '@steady/core/calendar';
-import { type ScheduledObligation, planObligations, ruleById, schedule } from '@steady/core/obligations';
-import { fullDate } from '@steady/core/words';
+import { Temporal, civil } from '@steady/core/calendar';
+import { Reckoner } from '@steady/core/obligations';
+import { filedInWords, fullDate } from '@steady/core/words';
+import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
 import { Ticks } from '../../platform/background/ticks';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Filing, FilingGateway } from '../../stand-ins/outside';
-import { type Client, ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
-import { JobsService } from '../jobs';
-import { type Service, type ServiceLine, ServiceLineAdded, ServicesService } from '../services';
+import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
+import { JobFinished, JobsService } from '../jobs';
+import { FirmRules, RuleChanged } from '../rules';
+import { type LineOfService, LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
 import { linePlans, obligations } from './almanac.tables';
+import { PlanningService } from './planning.service';
 
 export type Obligation = typeof obligations.$inferSelect;
 
-export const ObligationsPlanned = eventKind<{ lineId: string }>('obligations planned');
 export const FilingAsked = eventKind<{ obligationId: string }>('filing asked');
 export const ObligationFiled = eventKind<{ obligationId: string }>('obligation filed');
 
-/** How many obligations of a line stand ahead, and how far at most. */
-const AHEAD = 6;
-const HORIZON_MONTHS = 24;
-/** A line is looked at again when its next deadline is over, and after this many days at the latest. */
-const LOOK_AGAIN = 31;
 const LINES_A_TICK = 500;
 
-/** Deadlines, computed from client facts by the filing rules; jobs begun from them; returns filed for them. */
+/** Deadlines kept up to what clients, lines and rules say; jobs begun from them; returns filed for them. */
 @Injectable()
 export class AlmanacService implements OnModuleInit {
   constructor(
@@ -34,18 +31,33 @@ export class AlmanacService implements OnModuleInit {
     private readonly effects: Effects,
     private readonly ticks: Ticks,
     private readonly clients: ClientsService,
-    private readonly services: ServicesService,
+    private readonly lines: LinesService,
+    private readonly rules: FirmRules,
+    private readonly planning: PlanningService,
     private readonly jobs: JobsService,
     private readonly gateway: FilingGateway,
   ) {}
 
   onModuleInit(): void {
     this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, obligations));
-    this.events.on(ServiceLineAdded, async (work, { payload }) => this.plan(work, payload.line, payload.service, { mustApply: true }));
-    this.events.on(ClientChanged, async (work, { payload }) => {
-      if (!bearsOnRules(payload.facts)) return;
-      for (const { line, service } of await this.services.lines(work, payload.clientId)) await this.plan(work, line, service);
+    this.events.on(ServiceLineAdded, async (work, { payload }) => this.planning.plan(work, payload, { mustApply: true }));
+    this.events.on(ServiceLineChanged, async (work, { payload }) => this.planning.plan(work, await this.lines.get(work, payload.lineId)));
+    this.events.on(ServiceChanged, async (work, { payload }) => {
+      if (!payload.datesToo) return;
+      await this.lines.follow(work, payload.serviceId, payload.rulesBefore);
+      await this.planAll(work, await this.lines.those(work, { serviceId: payload.serviceId }));
     });
+    this.events.on(RuleChanged, async (work, { payload: { ruleId, inPlaceOf } }) => {
+      if (inPlaceOf) {
+        await this.lines.replaceRule(work, inPlaceOf, ruleId);
+        await work.tx.execute(sql`update obligations set rule_id = ${ruleId} where firm_id = ${work.firm.id} and rule_id = ${inPlaceOf}`);
+      }
+      await this.planAll(work, await this.lines.those(work, { ruleId }));
+    });
+    this.events.on(ClientChanged, async (work, { payload }) => {
+      if (bearsOnRules(payload.facts)) await this.planAll(work, await this.lines.of(work, payload.clientId));
+    });
+    this.events.on(JobFinished, (work, { payload }) => this.ownWorkDone(work, payload.jobId));
     this.ticks.register('obligations ahead', async (work) => {
       const due = await work.tx
         .select({ lineId: linePlans.lineId })
@@ -53,10 +65,7 @@ export class AlmanacService implements OnModuleInit {
         .where(and(eq(linePlans.firmId, work.firm.id), lte(linePlans.nextOn, work.today.toString())))
         .orderBy(linePlans.nextOn)
         .limit(LINES_A_TICK);
-      for (const { lineId } of due) {
-        const { line, service } = await this.services.lineWithProcedure(work, lineId);
-        await this.plan(work, line, service);
-      }
+      if (due.length > 0) await this.planAll(work, await this.lines.those(work, { ids: due.map((one) => one.lineId) }));
     });
     this.ticks.register('jobs at their lead time', (work) => this.beginDue(work));
     this.effects.register<Filing & { obligationId: string }, { receipt: string; at: string }>({
@@ -69,86 +78,10 @@ export class AlmanacService implements OnModuleInit {
     });
   }
 
-  /**
-   * Brings the obligations of a line to what the rules want now: adds, moves what is open and not begun, withdraws what
-   * is wanted no more. Doing it again changes nothing.
-   * @throws Problem when `mustApply` and the rule gives nothing for this client.
-   */
-  private async plan(work: Work, line: ServiceLine, service: Service, options: { mustApply?: boolean } = {}): Promise<void> {
-    const client = await this.clients.get(work, line.clientId);
-    const wanted = this.wanted(work, client, line, service);
-    if ('none' in wanted) {
-      if (options.mustApply) throw Problem.invalid([{ field: 'serviceId', message: `${wanted.none}. Complete the client's facts first.` }]);
-      return;
-    }
-    const existing = await work.tx.select().from(obligations).where(eq(obligations.lineId, line.id));
-    const plan = planObligations(
-      existing.map((obligation) => ({ ...obligation, extended: obligation.extendedFrom !== null })),
-      wanted.obligations,
-    );
-    const dates = (want: ScheduledObligation) => ({
-      dueOn: want.due.toString(),
-      targetOn: want.target.toString(),
-      beginsOn: want.beginsOn.toString(),
-      workings: want.workings,
-    });
-    if (plan.add.length > 0) {
-      await work.tx
-        .insert(obligations)
-        .values(
-          plan.add.map((want) => ({
-            firmId: work.firm.id,
-            clientId: client.id,
-            lineId: line.id,
-            serviceId: service.id,
-            ruleId: service.ruleId,
-            name: `${line.name}, ${want.periodName}`,
-            periodStart: want.period.start.toString(),
-            periodEnd: want.period.end.toString(),
-            status: 'open' as const,
-            ...dates(want),
-          })),
-        )
-        .onConflictDoNothing();
-    }
-    for (const { id, to } of plan.move) {
-      await work.tx
-        .update(obligations)
-        .set({ ...dates(to), version: sql`version + 1` })
-        .where(eq(obligations.id, id));
-    }
-    for (const id of plan.withdraw) await work.tx.delete(obligations).where(and(eq(obligations.id, id), eq(obligations.begun, false)));
-    const firstAhead = wanted.obligations.find((want) => want.due.toString() >= work.today.toString())!.due;
-    const nextOn = earlier(firstAhead.add({ days: 1 }), work.today.add({ days: LOOK_AGAIN })).toString();
-    await work.tx.insert(linePlans).values({ lineId: line.id, firmId: work.firm.id, nextOn }).onConflictDoUpdate({ target: linePlans.lineId, set: { nextOn } });
-    if (plan.add.length + plan.move.length + plan.withdraw.length > 0) {
-      const parts = [
-        plan.add.length && `${plan.add.length} added`,
-        plan.move.length && `${plan.move.length} moved`,
-        plan.withdraw.length && `${plan.withdraw.length} withdrawn`,
-      ].filter(Boolean);
-      await this.events.record(work, ObligationsPlanned, {
-        what: `computed the deadlines of "${line.name}": ${parts.join(', ')}${plan.held.length > 0 ? `, ${plan.held.length} left as they are` : ''}`,
-        clientId: client.id,
-        after: { held: plan.held },
-        payload: { lineId: line.id },
-      });
-    }
-  }
-
-  private wanted(work: Work, client: Client, line: ServiceLine, service: Service) {
-    return schedule({
-      rule: ruleById(service.ruleId),
-      rhythm: line.rhythm,
-      facts: factsOf(client),
-      from: civil(line.startsOn),
-      today: work.today,
-      ahead: AHEAD,
-      horizon: work.today.add({ months: HORIZON_MONTHS }),
-      leadDays: service.leadDays,
-      targetDays: service.targetDays,
-      calendar: work.firm.calendar,
-    });
+  /** Plans several lines; what they have in common is reckoned once. */
+  async planAll(work: Work, lines: LineOfService[]): Promise<void> {
+    const reckoner = new Reckoner(work.firm.calendar);
+    for (const line of lines) await this.planning.plan(work, line, { reckoner });
   }
 
   /** Begins every job whose lead time has come and that was not begun, however long ago that was. */
@@ -161,6 +94,7 @@ export class AlmanacService implements OnModuleInit {
           eq(obligations.firmId, work.firm.id),
           eq(obligations.status, 'open'),
           eq(obligations.begun, false),
+          eq(obligations.leads, true),
           lte(obligations.beginsOn, work.today.toString()),
         ),
       )
@@ -169,7 +103,7 @@ export class AlmanacService implements OnModuleInit {
   }
 
   private async begin(work: Work, obligation: Obligation): Promise<string> {
-    const { line, procedure } = await this.services.lineWithProcedure(work, obligation.lineId);
+    const { line, procedure } = await this.lines.withProcedure(work, obligation.lineId);
     const client = await this.clients.get(work, obligation.clientId);
     const { id: obligationId, name, periodStart, periodEnd, targetOn, dueOn } = obligation;
     const jobId = await this.jobs.begin(work, { client, facts: factsOf(client), line, procedure, obligationId, name, periodStart, periodEnd, targetOn, dueOn });
@@ -179,7 +113,17 @@ export class AlmanacService implements OnModuleInit {
 
   /** Begins a job ahead of its time. Asked twice, it gives the same job. */
   async startNow(work: Work, obligationId: string): Promise<string> {
-    return this.begin(work, await this.get(work, obligationId));
+    const obligation = await this.get(work, obligationId);
+    if (!obligation.leads) throw Problem.refused('no-job', 'This deadline stands beside a job and has none of its own. File it, or set it aside.');
+    return this.begin(work, obligation);
+  }
+
+  /** Moves our own target of a job; its deadline in the almanac keeps the same target. */
+  async moveTarget(work: Work, jobId: string, input: MoveTarget): Promise<void> {
+    await this.jobs.retarget(work, jobId, input);
+    await work.tx.execute(
+      sql`update obligations set target_on = ${input.targetOn}, version = version + 1 where id = (select obligation_id from jobs where id = ${jobId}) and status = 'open'`,
+    );
   }
 
   async get(work: Work, obligationId: string): Promise<Obligation> {
@@ -192,19 +136,44 @@ export class AlmanacService implements OnModuleInit {
     return obligation;
   }
 
-  /** Hands the return to the filing gateway. The receipt comes back by itself. */
-  async file(work: Work, obligationId: string): Promise<void> {
+  private async openForFiling(work: Work, obligationId: string, anyway: boolean): Promise<{ obligation: Obligation; jobId: string | null }> {
     const obligation = await this.get(work, obligationId);
-    if (obligation.status === 'filed') throw Problem.refused('already-filed', `It was filed already, receipt ${obligation.receipt}.`);
+    if (obligation.status === 'filed')
+      throw Problem.refused('already-filed', `It was filed already${obligation.receipt ? `, receipt ${obligation.receipt}` : ''}.`);
     if (obligation.status === 'filing') throw Problem.refused('being-filed', 'It is on its way already. The receipt comes by itself.');
+    const jobId = await this.jobs.ofObligation(work, obligationId);
+    if (!anyway) {
+      const left = jobId === null ? [] : await this.jobs.checksLeft(work, jobId);
+      const { service } = await this.lines.get(work, obligation.lineId);
+      const lacking = await this.lines.lacking(work, obligation.clientId, service);
+      const why = [
+        ...(left.length > 0 ? [`not done in its job: ${left.map((name) => `"${name}"`).join(', ')}`] : []),
+        ...(lacking.length > 0 ? [`not given by the client: ${lacking.join(' and ')}`] : []),
+      ];
+      if (why.length > 0) throw Problem.refused('not-ready', `${why.join('; ').replace(/^./, (letter) => letter.toUpperCase())}. File it all the same?`);
+    }
+    return { obligation, jobId };
+  }
+
+  /**
+   * Hands the return to the filing gateway. The receipt comes back by itself.
+   * @throws Problem "not-ready" when checks of its job are not done or the client has not allowed it, unless `anyway`
+   */
+  async file(work: Work, obligationId: string, { anyway = false }: { anyway?: boolean } = {}): Promise<void> {
+    const { obligation, jobId } = await this.openForFiling(work, obligationId, anyway);
+    const { authority, country } = (await this.rules.of(work)).byId(obligation.ruleId);
+    if (country === null) return this.noteDone(work, obligation, jobId, { receipt: null, at: work.now.toString() });
     const client = await this.clients.get(work, obligation.clientId);
-    const { authority } = ruleById(obligation.ruleId);
     await work.tx
       .update(obligations)
-      .set({ status: 'filing', version: obligation.version + 1 })
+      .set({ status: 'filing', filedBy: work.actor.name, version: obligation.version + 1 })
       .where(eq(obligations.id, obligationId));
-    const jobId = await this.jobs.ofObligation(work, obligationId);
-    await this.events.record(work, FilingAsked, { what: `filed ${obligation.name} with ${authority}`, clientId: client.id, jobId, payload: { obligationId } });
+    await this.events.record(work, FilingAsked, {
+      what: `filed ${obligation.name} with ${authority}${anyway ? ', although not everything was done' : ''}`,
+      clientId: client.id,
+      jobId,
+      payload: { obligationId },
+    });
     await this.effects.plan(work, 'file return', `${obligationId}:${obligation.version}`, {
       authority,
       what: `${obligation.name}, ${client.name}`,
@@ -212,20 +181,44 @@ export class AlmanacService implements OnModuleInit {
     });
   }
 
+  /** Notes what was filed elsewhere, with the receipt or what else shows it. */
+  async noteFiled(work: Work, obligationId: string, { on, receipt, anyway = false, version }: NoteFiled): Promise<void> {
+    const { obligation, jobId } = await this.openForFiling(work, obligationId, anyway);
+    if (obligation.version !== version) throw Problem.stale('deadline', obligation);
+    if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'It is filed on a day that has come.' }]);
+    const at = civil(on).toZonedDateTime({ timeZone: work.firm.zone, plainTime: '12:00' }).toInstant().toString();
+    await this.noteDone(work, obligation, jobId, { receipt, at });
+  }
+
   private async received(work: Work, obligationId: string, receipt: string, at: string): Promise<void> {
     const obligation = await this.get(work, obligationId);
+    await this.noteDone(work, obligation, await this.jobs.ofObligation(work, obligationId), { receipt, at });
+  }
+
+  private async noteDone(work: Work, obligation: Obligation, jobId: string | null, { receipt, at }: { receipt: string | null; at: string }): Promise<void> {
     await work.tx
       .update(obligations)
-      .set({ status: 'filed', receipt, filedAt: at, version: obligation.version + 1 })
-      .where(eq(obligations.id, obligationId));
-    const jobId = await this.jobs.ofObligation(work, obligationId);
-    const day = work.today.until(civil(obligation.dueOn)).days;
+      .set({ status: 'filed', receipt, filedAt: at, filedBy: obligation.filedBy ?? work.actor.name, version: obligation.version + 1 })
+      .where(eq(obligations.id, obligation.id));
+    const day = Temporal.Instant.from(at).toZonedDateTimeISO(work.firm.zone).toPlainDate();
     await this.events.record(work, ObligationFiled, {
-      what: `got receipt ${receipt} for ${obligation.name}, ${day >= 0 ? `${day} days before` : `${-day} days after`} ${fullDate(civil(obligation.dueOn))}`,
+      what: `${receipt === null ? 'did' : `got receipt ${receipt} for`} ${obligation.name}, ${filedInWords(civil(obligation.dueOn), day)}; it was due ${fullDate(civil(obligation.dueOn))}`,
       clientId: obligation.clientId,
       jobId,
-      payload: { obligationId },
+      payload: { obligationId: obligation.id },
     });
     if (jobId) await this.jobs.filed(work, jobId);
+  }
+
+  /** A date of our own is kept when its job is finished: nothing is filed for it. */
+  private async ownWorkDone(work: Work, jobId: string): Promise<void> {
+    const job = await this.jobs.get(work, jobId);
+    if (!job.obligationId) return;
+    const obligation = await this.get(work, job.obligationId);
+    if (obligation.status !== 'open' || (await this.rules.of(work)).byId(obligation.ruleId).country !== null) return;
+    await work.tx
+      .update(obligations)
+      .set({ status: 'filed', filedAt: work.now.toString(), filedBy: work.actor.name, version: sql`version + 1` })
+      .where(eq(obligations.id, obligation.id));
   }
 }

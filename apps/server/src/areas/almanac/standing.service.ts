@@ -1,19 +1,22 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
 import { civil, previousWorkingDay } from '@steady/core/calendar';
-import { type ExtendedDueDate, extendedDueDate, ruleById } from '@steady/core/obligations';
+import { type ExtendedDueDate, extendedDueDate } from '@steady/core/obligations';
 import { fullDate } from '@steady/core/words';
-import type { ExtendObligation, ReopenObligation, SetObligationAside } from '@steady/contract/almanac';
+import type { ExtendObligation, FollowRules, ReopenObligation, SetObligationAside } from '@steady/contract/almanac';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
 import { JobsService } from '../jobs';
+import { FirmRules } from '../rules';
 import { AlmanacService, type Obligation } from './almanac.service';
 import { obligations } from './almanac.tables';
+import { PlanningService } from './planning.service';
 
 export const ObligationExtended = eventKind<{ obligationId: string }>('obligation extended');
 export const ObligationSetAside = eventKind<{ obligationId: string }>('obligation set aside');
+export const ObligationFollowed = eventKind<{ obligationId: string }>('obligation follows its rule');
 export const ObligationReopened = eventKind<{ obligationId: string }>('obligation reopened');
 
 /** What becomes of a deadline besides being filed: put off, not required after all, wanted again. */
@@ -24,6 +27,8 @@ export class ObligationStandingService {
     private readonly almanac: AlmanacService,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
+    private readonly rules: FirmRules,
+    private readonly planning: PlanningService,
   ) {}
 
   /** The extension that the law offers for a deadline, if it offers one. */
@@ -36,7 +41,7 @@ export class ObligationStandingService {
     if (!obligation) throw Problem.notFound('deadline');
     const client = await this.clients.get(work, obligation.clientId);
     const period = { start: civil(obligation.periodStart), end: civil(obligation.periodEnd) };
-    return extendedDueDate(ruleById(obligation.ruleId), period, factsOf(client), work.firm.calendar);
+    return extendedDueDate((await this.rules.of(work)).byId(obligation.ruleId), period, factsOf(client), work.firm.calendar);
   }
 
   private async open(work: Work, obligationId: string, version: number): Promise<Obligation> {
@@ -73,19 +78,45 @@ export class ObligationStandingService {
     });
   }
 
-  /** Says that a deadline is not required, and why. A job that has begun for it stays for whoever works on it to close. */
-  async setAside(work: Work, obligationId: string, { reason, version }: SetObligationAside): Promise<void> {
+  /** Closes a deadline that nobody will file: not required after all, or missed for good. Its job is closed with it when that is asked. */
+  async setAside(work: Work, obligationId: string, { as = 'not required', reason, closeJob = false, version }: SetObligationAside): Promise<void> {
     const obligation = await this.open(work, obligationId, version);
+    if (as === 'missed' && obligation.dueOn >= work.today.toString())
+      throw Problem.invalid([{ field: 'as', message: `It is due ${fullDate(civil(obligation.dueOn))} and cannot have been missed yet.` }]);
     await work.tx
       .update(obligations)
-      .set({ status: 'not required', notRequiredReason: reason, version: version + 1 })
+      .set({ status: as, notRequiredReason: reason, version: version + 1 })
       .where(eq(obligations.id, obligationId));
+    const jobId = await this.jobs.ofObligation(work, obligationId);
     await this.events.record(work, ObligationSetAside, {
-      what: `set ${obligation.name} aside, not required: ${reason}`,
+      what: as === 'missed' ? `noted that ${obligation.name} was missed: ${reason}` : `set ${obligation.name} aside, not required: ${reason}`,
       clientId: obligation.clientId,
-      jobId: await this.jobs.ofObligation(work, obligationId),
+      jobId,
       before: { status: obligation.status },
-      after: { status: 'not required', reason },
+      after: { status: as, reason },
+      payload: { obligationId },
+    });
+    if (closeJob && jobId) await this.jobs.close(work, jobId, reason);
+  }
+
+  /** Takes the dates that the rules give now, for a deadline that was held back because its job had begun. The job follows. */
+  async follow(work: Work, obligationId: string, { version }: FollowRules): Promise<void> {
+    const obligation = await this.open(work, obligationId, version);
+    const want = await this.planning.wantedFor(work, obligation);
+    if (!want) throw Problem.refused('not-wanted', `No rule wants ${obligation.name} any longer. Set it aside, or leave it as it is.`);
+    const [dueOn, targetOn] = [want.due.toString(), want.target.toString()];
+    await work.tx
+      .update(obligations)
+      .set({ dueOn, targetOn, workings: want.workings, version: version + 1 })
+      .where(eq(obligations.id, obligationId));
+    const jobId = await this.jobs.ofObligation(work, obligationId);
+    if (jobId) await this.jobs.putOff(work, jobId, { dueOn, targetOn });
+    await this.events.record(work, ObligationFollowed, {
+      what: `moved ${obligation.name} with its job from ${fullDate(civil(obligation.dueOn))} to ${fullDate(want.due)}, as the rules have it now`,
+      clientId: obligation.clientId,
+      jobId,
+      before: { dueOn: obligation.dueOn, targetOn: obligation.targetOn },
+      after: { dueOn, targetOn },
       payload: { obligationId },
     });
   }
@@ -93,7 +124,7 @@ export class ObligationStandingService {
   /** Wants a deadline again that was set aside. */
   async reopen(work: Work, obligationId: string, { version }: ReopenObligation): Promise<void> {
     const obligation = await this.open(work, obligationId, version);
-    if (obligation.status !== 'not required') throw Problem.refused('open-already', 'This deadline is open already.');
+    if (obligation.status !== 'not required' && obligation.status !== 'missed') throw Problem.refused('open-already', 'This deadline is open already.');
     await work.tx
       .update(obligations)
       .set({ status: 'open', notRequiredReason: null, version: version + 1 })
@@ -102,7 +133,7 @@ export class ObligationStandingService {
       what: `wants ${obligation.name} again`,
       clientId: obligation.clientId,
       jobId: await this.jobs.ofObligation(work, obligationId),
-      before: { status: 'not required', reason: obligation.notRequiredReason },
+      before: { status: obligation.status, reason: obligation.notRequiredReason },
       after: { status: 'open' },
       payload: { obligationId },
     });

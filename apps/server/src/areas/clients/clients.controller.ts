@@ -27,12 +27,12 @@ import {
   type DetailFieldView,
   type PhoneNote,
 } from '@steady/contract/clients';
+import { sendList } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, Once, type Work } from '../../platform/work';
 import { BulkService } from './bulk.service';
-import { listAsCsv, listAsXlsx } from './client-file';
 import { ClientQueries, type ListAsked } from './clients.queries';
 import { ClientsService } from './clients.service';
 import { ListsService } from './lists.service';
@@ -107,9 +107,7 @@ export class ClientsController {
     if (kind !== 'csv' && kind !== 'xlsx') throw Problem.notFound('page');
     const { columns, rows } = await this.queries.whole(work, askedFrom({ ...query, columns: `name,${query.columns ?? USUAL_COLUMNS.join(',')}` }));
     const values = rows.map((row) => columns.map((column) => row.values[column.key] ?? null));
-    response.attachment(`Clients ${work.today.toString()}.${kind}`);
-    if (kind === 'csv') response.type('text/csv').send(listAsCsv(columns, values));
-    else response.type('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet').send(await listAsXlsx('Clients', columns, values));
+    await sendList(response, kind, 'Clients', work.today.toString(), columns, values);
   }
 
   @Get('clients/fields')

@@ -133,6 +133,22 @@ export class ClientsService {
     });
   }
 
+  /** Several clients by their ids. */
+  async those(work: Work, clientIds: string[]): Promise<Map<string, Client>> {
+    if (clientIds.length === 0) return new Map();
+    const ids = sql`(select jsonb_array_elements_text(${JSON.stringify([...new Set(clientIds)])}::jsonb)::uuid)`;
+    const found = await work.tx
+      .select()
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), sql`${clients.id} in ${ids}`));
+    return new Map(found.map((client) => [client.id, client]));
+  }
+
+  /** The client as it would be with a change; nothing is written. */
+  async changed(work: Work, clientId: string, input: ChangeClient): Promise<Client> {
+    return { ...(await this.get(work, clientId)), ...columnsOf(input) };
+  }
+
   /** @throws Problem "not-found" also for a client of another firm. */
   async get(work: Work, clientId: string): Promise<Client> {
     const [client] = await work.tx
@@ -260,7 +276,7 @@ export class ClientsService {
 
 /** Whether a change of these facts may change a deadline or the way through a procedure. */
 export function bearsOnRules(facts: string[]): boolean {
-  return facts.some((fact) => fact === 'labels' || fact === 'details' || (RULE_FACTS as readonly string[]).includes(fact));
+  return facts.some((fact) => fact === 'labels' || fact === 'details' || fact === 'standing' || (RULE_FACTS as readonly string[]).includes(fact));
 }
 
 /** The facts of a client as filing rules and procedures read them. */

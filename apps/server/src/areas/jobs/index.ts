@@ -1,2 +1,2 @@
 export { JobQueries, REQUEST_ITEMS } from './jobs.queries';
-export { type Job, type JobOfTask, JobsService, type Task } from './jobs.service';
+export { type Job, JobFinished, type JobOfTask, JobsService, type Task } from './jobs.service';

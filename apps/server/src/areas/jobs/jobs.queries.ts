@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { rhythmInWords, type RhythmName } from '@steady/core/calendar';
-import { ruleById } from '@steady/core/obligations';
+import { type Rhythm, rhythmInWords } from '@steady/core/calendar';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
 import type { DocumentView, HistoryLine, JobRow, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
@@ -11,6 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { containing } from '../clients';
+import { FirmRules } from '../rules';
 import type { JobPhase } from './jobs.tables';
 
 const PAGE = 300;
@@ -26,6 +26,8 @@ const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id
 
 @Injectable()
 export class JobQueries {
+  constructor(private readonly rules: FirmRules) {}
+
   /** Jobs by due date. Open ones with no limit of time, so that overdue ones never drop out; finished ones the newest first. */
   async list(
     work: Work,
@@ -59,7 +61,7 @@ export class JobQueries {
 
   async view(work: Work, jobId: string): Promise<JobView> {
     interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
-      rhythm: RhythmName;
+      rhythm: Rhythm;
       phase: string | null;
       phases: JobPhase[];
       fee: number;
@@ -103,9 +105,10 @@ export class JobQueries {
     const money: JobMoney | null = seesFees
       ? jobMoney({ agreedFee: fee, timeValue, timeMinutes: minutes, expenses, billed, minutesLeft, ratePerHour: Math.round(rate ?? 0) })
       : null;
+    const book = await this.rules.of(work);
     return {
       ...rest,
-      obligation: obligation && { ...obligation, authority: ruleById(obligation.ruleId).authority },
+      obligation: obligation && { ...obligation, authority: book.byId(obligation.ruleId).authority },
       rhythm: rhythmInWords(rhythm),
       phases: stands.map((at, index): PhaseView => {
         const { enteredAt, doneAt, request } = phases[index]!;

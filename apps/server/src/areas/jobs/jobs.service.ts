@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
-import { type RhythmName, civil } from '@steady/core/calendar';
+import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type Procedure, advance, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
@@ -21,6 +21,7 @@ export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'du
 
 export const JobBegun = eventKind<{ jobId: string }>('job begun');
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
+export const JobClosed = eventKind<{ jobId: string }>('job closed');
 export const JobFinished = eventKind<{ jobId: string }>('job finished');
 export const JobChanged = eventKind<{ jobId: string }>('job changed');
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
@@ -29,7 +30,7 @@ export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task ch
 export interface JobOrder {
   client: Client;
   facts: Facts;
-  line: ServiceLine & { rhythm: RhythmName };
+  line: ServiceLine;
   procedure: Procedure;
   obligationId: string;
   name: string;
@@ -38,6 +39,12 @@ export interface JobOrder {
   targetOn: string;
   dueOn: string;
 }
+
+/** A day of a task as it would be with our target of its job moved: as many days on, at most to the new target. */
+const shifted = (day: typeof tasks.startOn, moved?: { jobId: string; targetOn: string }) =>
+  moved
+    ? sql<string>`(case when ${jobs.id} = ${moved.jobId} then least(${day} + (${moved.targetOn}::date - ${jobs.targetOn}), ${moved.targetOn}::date) else ${day} end)::text`
+    : sql<string>`${day}::text`;
 
 /** Jobs: begun once for each period, moved on by themselves as their tasks and requests are done. */
 @Injectable()
@@ -267,6 +274,85 @@ export class JobsService implements OnModuleInit {
     await this.advance(work, jobId);
   }
 
+  /** Closes a job that will not be done, and says why. What was recorded on it stays. */
+  async close(work: Work, jobId: string, reason: string): Promise<void> {
+    const job = await this.get(work, jobId);
+    if (job.status === 'finished') return;
+    await work.tx
+      .update(jobs)
+      .set({
+        status: 'finished',
+        phase: null,
+        finishedAt: work.now.toString(),
+        closedReason: reason,
+        waitingSince: null,
+        waitingFor: null,
+        version: job.version + 1,
+      })
+      .where(eq(jobs.id, jobId));
+    await this.events.record(work, JobClosed, {
+      what: `closed the job before it was done: ${reason}`,
+      clientId: job.clientId,
+      jobId,
+      before: { phase: job.phase },
+      payload: { jobId },
+    });
+  }
+
+  /** Takes back jobs that were begun and that nobody has worked on. @returns the obligations they were begun for. */
+  async takeBack(work: Work, jobIds: string[]): Promise<{ id: string; obligationId: string | null }[]> {
+    const given = sql`(select jsonb_array_elements_text(${JSON.stringify(jobIds)}::jsonb)::uuid)`;
+    const untouched = await rows<{ id: string; obligationId: string | null }>(
+      work.tx,
+      sql`select j.id, j.obligation_id as "obligationId" from jobs j where j.id in ${given} and j.firm_id = ${work.firm.id} and j.status = 'open'
+            and not exists (select from tasks where job_id = j.id and done_at is not null) and not exists (select from requests where job_id = j.id)
+            and not exists (select from time_entries where job_id = j.id) and not exists (select from documents where job_id = j.id)
+            and not exists (select from invoices where job_id = j.id) and not exists (select from wip_postings where job_id = j.id)`,
+    );
+    const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(untouched.map((job) => job.id))}::jsonb)::uuid)`;
+    await work.tx.execute(sql`delete from tasks where job_id in ${gone}`);
+    await work.tx.execute(sql`delete from jobs where id in ${gone}`);
+    return untouched;
+  }
+
+  /** Moves our own target of a job to another day, and what is open of its tasks with it; the statutory date stays. */
+  async retarget(work: Work, jobId: string, { targetOn, version }: { targetOn: string; version: number }): Promise<void> {
+    const job = await this.get(work, jobId);
+    if (job.version !== version) throw Problem.stale('job', job);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its dates stay as they are.');
+    if (targetOn > job.dueOn)
+      throw Problem.invalid([
+        { field: 'targetOn', message: `Our target lies on or before the deadline, ${fullDate(civil(job.dueOn))}. A deadline moves only by an extension.` },
+      ]);
+    const startOn = targetOn < job.startOn ? targetOn : job.startOn;
+    const days = civil(job.targetOn).until(civil(targetOn)).days;
+    await work.tx
+      .update(jobs)
+      .set({ targetOn, startOn, version: version + 1 })
+      .where(eq(jobs.id, jobId));
+    await work.tx.execute(
+      sql`update tasks set start_on = greatest(least(start_on + ${days}::int, ${targetOn}::date), ${startOn}::date), due_on = greatest(least(due_on + ${days}::int, ${targetOn}::date), ${startOn}::date), version = version + 1
+          where job_id = ${jobId} and done_at is null`,
+    );
+    await this.events.record(work, JobChanged, {
+      what: `moved our target of job ${job.number} from ${fullDate(civil(job.targetOn))} to ${fullDate(civil(targetOn))}`,
+      clientId: job.clientId,
+      jobId,
+      before: { targetOn: job.targetOn },
+      after: { targetOn },
+      payload: { jobId },
+    });
+  }
+
+  /** Names of the tasks of a job that are not done, but for those that filing itself does. */
+  async checksLeft(work: Work, jobId: string): Promise<string[]> {
+    const left = await rows<{ name: string }>(
+      work.tx,
+      sql`select name from tasks where job_id = ${jobId} and done_at is null and done_by_event is distinct from 'filed' order by position`,
+    );
+    return left.map((task) => task.name);
+  }
+
   /** Gives the job until a later day; its tasks keep their dates. */
   async putOff(work: Work, jobId: string, { dueOn, targetOn }: { dueOn: string; targetOn: string }): Promise<void> {
     await work.tx
@@ -357,13 +443,13 @@ export class JobsService implements OnModuleInit {
   }
 
   /** What is left to do in the firm: every task not done, with minutes not yet recorded. */
-  async workLeft(work: Work): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
+  async workLeft(work: Work, moved?: { jobId: string; targetOn: string }): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
     return work.tx
       .select({
         personId: tasks.assigneeId,
         minutes: sql<number>`greatest(${tasks.estimate} - coalesce((select sum(e.minutes) from time_entries e where e.task_id = ${tasks.id}), 0), 0)::int`,
-        startOn: tasks.startOn,
-        dueOn: tasks.dueOn,
+        startOn: shifted(tasks.startOn, moved),
+        dueOn: shifted(tasks.dueOn, moved),
       })
       .from(tasks)
       .innerJoin(jobs, eq(jobs.id, tasks.jobId))

@@ -45,6 +45,8 @@ export const jobs = pgTable(
     waitingFor: text('waiting_for'),
     everythingInOn: day('everything_in_on'),
     finishedAt: moment('finished_at'),
+    /** Why it was closed before it was done. */
+    closedReason: text('closed_reason'),
   },
   (t) => [
     ownFirm(),

@@ -1,1 +1,2 @@
-export { type Service, type ServiceLine, ServiceLineAdded, ServicesService } from './services.service';
+export { LinesService, type LineOfService, type ServiceLine, ServiceLineAdded, ServiceLineChanged } from './lines.service';
+export { type Service, ServiceChanged, ServicesService } from './services.service';

@@ -1,8 +1,24 @@
-import { Body, Controller, Get, Param, Post } from '@nestjs/common';
-import { AddServiceLine, type ServiceLineView, type ServiceView } from '@steady/contract/services';
+import { Body, Controller, Get, HttpCode, Param, Patch, Post, Put } from '@nestjs/common';
+import {
+  AddServiceLine,
+  ChangeServiceLine,
+  type FeeProposal,
+  KeepPermission,
+  KeepService,
+  OrderServices,
+  PauseLine,
+  type ProcedureView,
+  ResumeLine,
+  type ServiceLineView,
+  type ServiceView,
+  StopLine,
+  type SuppliedView,
+  TakeSupplied,
+} from '@steady/contract/services';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
+import { LinesService } from './lines.service';
 import { ServiceQueries } from './services.queries';
 import { ServicesService } from './services.service';
 
@@ -10,6 +26,7 @@ import { ServicesService } from './services.service';
 export class ServicesController {
   constructor(
     private readonly services: ServicesService,
+    private readonly lines: LinesService,
     private readonly queries: ServiceQueries,
   ) {}
 
@@ -19,15 +36,100 @@ export class ServicesController {
     return this.queries.list(work);
   }
 
+  @Get('procedures')
+  @Needs('see clients')
+  procedures(@InWork() work: Work): Promise<ProcedureView[]> {
+    return this.queries.procedures(work);
+  }
+
+  @Get('services/supplied')
+  @Needs('change services')
+  supplied(@InWork() work: Work): Promise<SuppliedView[]> {
+    return this.queries.supplied(work);
+  }
+
+  @Post('services/supplied')
+  @Needs('change services')
+  async take(@InWork() work: Work, @Body() { key }: TakeSupplied): Promise<{ id: string }> {
+    return { id: await this.services.takeSupplied(work, key) };
+  }
+
+  @Post('services')
+  @Needs('change services')
+  async add(@InWork() work: Work, @Body() input: KeepService): Promise<{ id: string }> {
+    return { id: await this.services.keep(work, null, input) };
+  }
+
+  @Put('services/order')
+  @HttpCode(204)
+  @Needs('change services')
+  order(@InWork() work: Work, @Body() input: OrderServices): Promise<void> {
+    return this.services.order(work, input);
+  }
+
+  @Patch('services/:id')
+  @HttpCode(204)
+  @Needs('change services')
+  async change(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: KeepService): Promise<void> {
+    await this.services.keep(work, id, input);
+  }
+
+  @Post('services/:id/copy')
+  @Needs('change services')
+  async copy(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<{ id: string }> {
+    return { id: await this.services.copy(work, id) };
+  }
+
+  @Get('services/:id/fee/:clientId')
+  @Needs('see clients')
+  fee(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('clientId', IdPipe) clientId: string): Promise<FeeProposal> {
+    return this.services.proposedFee(work, id, clientId);
+  }
+
   @Get('clients/:id/lines')
   @Needs('see clients')
-  lines(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<ServiceLineView[]> {
+  linesOf(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<ServiceLineView[]> {
     return this.queries.linesOf(work, clientId);
   }
 
   @Post('clients/:id/lines')
   @Needs('change clients')
   async addLine(@InWork() work: Work, @Param('id', IdPipe) clientId: string, @Body() input: AddServiceLine): Promise<{ id: string }> {
-    return { id: await this.services.addLine(work, clientId, input) };
+    return { id: await this.lines.add(work, clientId, input) };
+  }
+
+  @Patch('lines/:id')
+  @HttpCode(204)
+  @Needs('change clients')
+  changeLine(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeServiceLine): Promise<void> {
+    return this.lines.change(work, id, input);
+  }
+
+  @Post('lines/:id/pause')
+  @HttpCode(204)
+  @Needs('change clients')
+  pause(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: PauseLine): Promise<void> {
+    return this.lines.pause(work, id, input);
+  }
+
+  @Post('lines/:id/resume')
+  @HttpCode(204)
+  @Needs('change clients')
+  resume(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ResumeLine): Promise<void> {
+    return this.lines.resume(work, id, input);
+  }
+
+  @Post('lines/:id/stop')
+  @HttpCode(204)
+  @Needs('change clients')
+  stop(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: StopLine): Promise<void> {
+    return this.lines.stop(work, id, input);
+  }
+
+  @Put('clients/:id/permissions')
+  @HttpCode(204)
+  @Needs('change clients')
+  permission(@InWork() work: Work, @Param('id', IdPipe) clientId: string, @Body() input: KeepPermission): Promise<void> {
+    return this.lines.keepPermission(work, clientId, input);
   }
 }

@@ -1,41 +1,80 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { monthsOf, type RhythmName } from '@steady/core/calendar';
-import { ruleById } from '@steady/core/obligations';
+import { timesAYear } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
-import type { ServiceLineView, ServiceView } from '@steady/contract/services';
+import { SUPPLIED } from '@steady/core/supplied';
+import type { ProcedureView, ServiceLineView, ServiceView, SuppliedView } from '@steady/contract/services';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-
-/** How often a rhythm comes round in a year. */
-function timesAYear(rhythm: RhythmName): number {
-  const months = monthsOf(rhythm);
-  if (months) return 12 / months;
-  return rhythm === 'weekly' ? 52 : rhythm === 'fortnightly' ? 26 : 13;
-}
+import { FirmRules } from '../rules';
 
 @Injectable()
 export class ServiceQueries {
+  constructor(private readonly rules: FirmRules) {}
+
   async list(work: Work): Promise<ServiceView[]> {
-    const found = await rows<Omit<ServiceView, 'rhythms' | 'ruleName' | 'authority' | 'phases'> & { ruleId: string; definition: Procedure }>(
+    const found = await rows<Omit<ServiceView, 'rules' | 'phases'> & { definition: Procedure }>(
       work.tx,
-      sql`select s.id, s.name, s.short_name as "shortName", s.default_fee::float8 as "defaultFee", s.default_rhythm as "defaultRhythm", s.rule_id as "ruleId",
-                 p.name as "procedureName", p.definition, s.lead_days as "leadDays", s.target_days as "targetDays",
+      sql`select s.id, s.version, s.name, s.short_name as "shortName", s.active, s.printed, s.charged, s.scope, s.default_fee::float8 as "defaultFee", s.fee_rule as "feeRule",
+                 s.default_rhythm as "defaultRhythm", s.billing, s.rule_ids as "ruleIds", s.anchor, s.own_due as "ownDue", s.lead_days as "leadDays", s.target_days as "targetDays",
+                 s.procedure_id as "procedureId", p.name as "procedureName", p.definition, s.needs_agent as "needsAgent", s.needs_digital as "needsDigital",
+                 s.responsible_id as "responsibleId", s.item_code as "itemCode", s.advice,
+                 (select coalesce(jsonb_agg(jsonb_build_object('rhythm', x.rhythm, 'procedureId', x.procedure_id) order by x.rhythm), '[]') from service_procedures x where x.service_id = s.id) as procedures,
                  (select count(*) from service_lines l where l.service_id = s.id)::int as lines
-          from services s join procedures p on p.id = s.procedure_id order by s.position`,
+          from services s join procedures p on p.id = s.procedure_id where s.firm_id = ${work.firm.id} order by s.position, s.id`,
     );
-    return found.map(({ ruleId, definition, ...service }) => {
-      const rule = ruleById(ruleId);
-      return { ...service, rhythms: rule.rhythms, ruleName: rule.name, authority: rule.authority, phases: definition.phases.map((phase) => phase.name) };
-    });
+    const book = await this.rules.of(work);
+    return found.map(({ definition, ...service }) => ({
+      ...service,
+      rules: book.those(service.ruleIds).map(({ id, name, authority, kind, rhythms }) => ({ id, name, authority, kind, rhythms })),
+      phases: definition.phases.map((phase) => phase.name),
+    }));
+  }
+
+  async procedures(work: Work): Promise<ProcedureView[]> {
+    const found = await rows<{ id: string; name: string; definition: Procedure }>(
+      work.tx,
+      sql`select id, name, definition from procedures where firm_id = ${work.firm.id} order by name, id`,
+    );
+    return found.map(({ id, name, definition: { phases } }) => ({
+      id,
+      name,
+      phases: phases.map((phase) => phase.name),
+      minutes: phases.flatMap((phase) => phase.tasks).reduce((sum, task) => sum + task.estimate, 0),
+    }));
+  }
+
+  /** What the application brings along, for the firm's country. */
+  async supplied(work: Work): Promise<SuppliedView[]> {
+    const book = await this.rules.of(work);
+    const names = new Set((await rows<{ name: string }>(work.tx, sql`select lower(name) as name from services`)).map((one) => one.name));
+    return SUPPLIED.map(({ key, name, scope, rhythm, rules, procedure }) => ({
+      key,
+      name,
+      scope,
+      rhythm,
+      rules: book.those(rules[work.firm.country] ?? []).map((rule) => rule.name),
+      phases: procedure.phases.map((phase) => phase.name),
+      taken: names.has(name.toLowerCase()),
+    }));
   }
 
   async linesOf(work: Work, clientId: string): Promise<ServiceLineView[]> {
-    const found = await rows<Omit<ServiceLineView, 'perYear'>>(
+    const found = await rows<Omit<ServiceLineView, 'perYear' | 'rules'>>(
       work.tx,
-      sql`select l.id, l.service_id as "serviceId", l.name, s.name as service, l.rhythm, l.fee::float8 as fee, l.preparer_id as "preparerId", l.starts_on as "startsOn"
-          from service_lines l join services s on s.id = l.service_id where l.client_id = ${clientId} order by s.position, l.id`,
+      sql`select l.id, l.version, l.service_id as "serviceId", l.name, s.name as service, l.rhythm, l.anchor, l.anchor_on as "anchorOn", l.cut_short as "cutShort",
+                 l.fee::float8 as fee, coalesce(l.billing, s.billing) as billing, s.charged, l.preparer_id as "preparerId", l.starts_on as "startsOn",
+                 l.ends_on as "endsOn", l.end_reason as "endReason", l.pauses, l.rule_ids as "ruleIds", s.needs_agent as "needsAgent", s.needs_digital as "needsDigital",
+                 (select coalesce(jsonb_agg(jsonb_build_object('kind', p.kind, 'askedOn', p.asked_on, 'givenOn', p.given_on, 'reference', p.reference)), '[]')
+                    from client_permissions p where p.client_id = l.client_id and p.service_id = l.service_id) as permissions
+          from service_lines l join services s on s.id = l.service_id where l.client_id = ${clientId} order by (l.ends_on is not null), s.position, l.id`,
     );
-    return found.map((line) => ({ ...line, perYear: line.fee * timesAYear(line.rhythm) }));
+    const book = await this.rules.of(work);
+    const today = work.today.toString();
+    return found.map((line) => ({
+      ...line,
+      perYear: line.charged && (line.endsOn === null || line.endsOn >= today) ? Math.round(line.fee * timesAYear(line.rhythm)) : 0,
+      rules: book.those(line.ruleIds).map((rule) => rule.name),
+    }));
   }
 }

@@ -1,78 +1,172 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq } from 'drizzle-orm';
+import { Injectable } from '@nestjs/common';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { rhythmInWords } from '@steady/core/calendar';
-import { formatMoney } from '@steady/core/money';
-import { ruleById } from '@steady/core/obligations';
+import { proposeFee } from '@steady/core/fees';
 import { type Procedure, checkProcedure } from '@steady/core/procedures';
-import type { AddServiceLine } from '@steady/contract/services';
+import { SUPPLIED } from '@steady/core/supplied';
+import type { FeeProposal, KeepService, OrderServices } from '@steady/contract/services';
+import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientsMerged, ClientsService, moveToClient } from '../clients';
+import { ClientsService, factsOf } from '../clients';
+import { FirmRules } from '../rules';
 import { TeamService } from '../team';
-import { procedures, serviceLines, services } from './services.tables';
+import { procedures, serviceProcedures, services } from './services.tables';
 
 export type Service = typeof services.$inferSelect;
-export type ServiceLine = typeof serviceLines.$inferSelect;
 
-export const ServiceLineAdded = eventKind<{ line: ServiceLine; service: Service }>('service line added');
+export const ServiceChanged = eventKind<{ serviceId: string; datesToo: boolean; rulesBefore: string[] }>('service changed');
 
-/** What the firm offers, how it is done, and what each client has of it. */
+/** What of a service bears on the dates of its lines. */
+const BEARS_ON_DATES = ['ruleIds', 'ownDue', 'leadDays', 'targetDays'] as const;
+
+/** "Accounts and corporation tax" becomes "Accounts": the name up to where it goes on, so that it stands in a narrow column. */
+export function shortNameOf(name: string): string {
+  const first = name.split(/,| and | for | \(/)[0]!.trim();
+  return (first.length > 0 ? first : name).slice(0, 24).trim();
+}
+
+/** What the firm offers and how it is done. */
 @Injectable()
-export class ServicesService implements OnModuleInit {
+export class ServicesService {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly rules: FirmRules,
     private readonly team: TeamService,
   ) {}
 
-  onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, serviceLines));
-  }
-
   /** @throws Error naming the faults of a procedure that cannot be worked by. */
-  async addService(
-    work: Work,
-    given: Omit<typeof services.$inferInsert, 'firmId' | 'procedureId'>,
-    procedure: { name: string; definition: Procedure },
-  ): Promise<string> {
-    const faults = checkProcedure(procedure.definition);
+  async addProcedure(work: Work, name: string, definition: Procedure): Promise<string> {
+    const faults = checkProcedure(definition);
     if (faults.length > 0) throw new Error(faults.join('. '));
-    ruleById(given.ruleId);
-    const [saved] = await work.tx
-      .insert(procedures)
-      .values({ firmId: work.firm.id, ...procedure })
-      .returning({ id: procedures.id });
-    const [service] = await work.tx
-      .insert(services)
-      .values({ ...given, firmId: work.firm.id, procedureId: saved!.id })
-      .returning({ id: services.id });
-    return service!.id;
+    const [saved] = await work.tx.insert(procedures).values({ firmId: work.firm.id, name, definition }).returning({ id: procedures.id });
+    return saved!.id;
   }
 
-  /** Gives a client a service. The almanac listens and computes its obligations in the same transaction. */
-  async addLine(work: Work, clientId: string, input: AddServiceLine): Promise<string> {
-    const client = await this.clients.get(work, clientId);
-    const service = await this.get(work, input.serviceId);
-    const rule = ruleById(service.ruleId);
-    if (!rule.rhythms.includes(input.rhythm)) {
-      throw Problem.invalid([
-        { field: 'rhythm', message: `"${rule.name}" is not filed ${rhythmInWords(input.rhythm)}. Choose ${rule.rhythms.map(rhythmInWords).join(' or ')}.` },
-      ]);
-    }
-    await this.team.mustBeMembers(work, { preparerId: input.preparerId });
-    const { name = service.name, rhythm, fee, startsOn, preparerId = client.preparerId } = input;
-    const [line] = await work.tx
-      .insert(serviceLines)
-      .values({ firmId: work.firm.id, clientId, serviceId: service.id, name, rhythm, fee, startsOn, preparerId })
-      .returning();
-    await this.events.record(work, ServiceLineAdded, {
-      what: `gave the client "${name}", ${rhythmInWords(rhythm)}, ${formatMoney(fee)} each`,
-      clientId,
-      after: { name, rhythm, fee, startsOn },
-      payload: { line: line!, service },
+  /** Takes a service that comes with the application, with the filing rules of the firm's country and its procedures. */
+  async takeSupplied(work: Work, key: string): Promise<string> {
+    const found = SUPPLIED.find((one) => one.key === key);
+    if (!found) throw Problem.notFound('supplied service');
+    const { rules, rhythm, fee, procedure, others = [], anchor = 'calendar', ownDue = { count: 10, unit: 'working days' }, needsAgent = false, ...rest } = found;
+    const perRhythm = [];
+    for (const other of others) perRhythm.push({ rhythm: other.rhythm, procedureId: await this.addProcedure(work, other.procedure.name, other.procedure) });
+    return this.keep(work, null, {
+      name: rest.name,
+      shortName: rest.shortName,
+      scope: rest.scope,
+      leadDays: rest.leadDays,
+      targetDays: rest.targetDays,
+      active: true,
+      printed: true,
+      charged: fee > 0,
+      defaultFee: fee,
+      defaultRhythm: rhythm,
+      ruleIds: rules[work.firm.country] ?? [],
+      anchor,
+      ownDue,
+      needsAgent,
+      needsDigital: false,
+      procedureId: await this.addProcedure(work, procedure.name, { phases: procedure.phases }),
+      procedures: perRhythm,
     });
-    return line!.id;
+  }
+
+  /** Adds a service, or changes one. The almanac listens and moves what its dates hang on. */
+  async keep(work: Work, serviceId: string | null, input: KeepService): Promise<string> {
+    const before = serviceId === null ? null : await this.get(work, serviceId);
+    if (before && before.version !== input.version) throw Problem.stale('service', before);
+    await this.check(work, input, serviceId);
+    const { procedures: perRhythm, version: _shown, shortName = shortNameOf(input.name), ...given } = input;
+    const values = {
+      ...given,
+      shortName,
+      feeRule: given.feeRule ?? null,
+      billing: given.billing ?? null,
+      responsibleId: given.responsibleId ?? null,
+      itemCode: given.itemCode ?? null,
+      advice: given.advice ?? null,
+    };
+    let id = serviceId;
+    if (before) {
+      const changed = await work.tx
+        .update(services)
+        .set({ ...values, version: before.version + 1 })
+        .where(and(eq(services.id, before.id), eq(services.version, before.version)))
+        .returning({ id: services.id });
+      if (changed.length === 0) throw Problem.stale('service', await this.get(work, before.id));
+    } else {
+      const [last] = await rows<{ position: number }>(
+        work.tx,
+        sql`select coalesce(max(position), -1)::int as position from services where firm_id = ${work.firm.id}`,
+      );
+      const [saved] = await work.tx
+        .insert(services)
+        .values({ ...values, firmId: work.firm.id, position: last!.position + 1 })
+        .returning({ id: services.id });
+      id = saved!.id;
+    }
+    await work.tx.delete(serviceProcedures).where(eq(serviceProcedures.serviceId, id!));
+    if (perRhythm.length > 0) await work.tx.insert(serviceProcedures).values(perRhythm.map((one) => ({ ...one, firmId: work.firm.id, serviceId: id! })));
+    await this.events.record(work, ServiceChanged, {
+      what: before ? `changed the service "${input.name}"` : `added the service "${input.name}"`,
+      before: before ? { ...before } : undefined,
+      after: { ...values, procedures: perRhythm },
+      payload: {
+        serviceId: id!,
+        datesToo: before !== null && BEARS_ON_DATES.some((key) => JSON.stringify(before[key]) !== JSON.stringify(values[key])),
+        rulesBefore: before?.ruleIds ?? [],
+      },
+    });
+    return id!;
+  }
+
+  private async check(work: Work, input: KeepService, serviceId: string | null): Promise<void> {
+    const book = await this.rules.of(work);
+    const unknown = input.ruleIds.find((id) => !book.knows(id));
+    if (unknown) throw Problem.invalid([{ field: 'ruleIds', message: `There is no filing rule "${unknown}".` }]);
+    const [twin] = await work.tx
+      .select({ id: services.id })
+      .from(services)
+      .where(and(eq(services.firmId, work.firm.id), sql`lower(${services.name}) = lower(${input.name})`));
+    if (twin && twin.id !== serviceId) throw Problem.invalid([{ field: 'name', message: `There is a service called "${input.name}" already.` }]);
+    const named = [...new Set([input.procedureId, ...input.procedures.map((one) => one.procedureId)])];
+    const known = await work.tx
+      .select({ id: procedures.id })
+      .from(procedures)
+      .where(and(eq(procedures.firmId, work.firm.id), inArray(procedures.id, named)));
+    if (known.length < named.length) throw Problem.invalid([{ field: 'procedureId', message: 'Choose a procedure of the firm.' }]);
+    const rhythms = input.procedures.map((one) => one.rhythm);
+    const twice = rhythms.find((rhythm, at) => rhythms.indexOf(rhythm) !== at);
+    if (twice) throw Problem.invalid([{ field: 'procedures', message: `Two procedures are named for work that is done ${rhythmInWords(twice)}.` }]);
+    await this.team.mustBeMembers(work, { responsibleId: input.responsibleId });
+  }
+
+  /** A second service like one that is there, off until it is looked through. */
+  async copy(work: Work, serviceId: string): Promise<string> {
+    const from = await this.get(work, serviceId);
+    const taken = new Set((await work.tx.select({ name: services.name }).from(services).where(eq(services.firmId, work.firm.id))).map((one) => one.name));
+    let name = `${from.name}, copy`;
+    for (let n = 2; taken.has(name); n += 1) name = `${from.name}, copy ${n}`;
+    const { id: _id, firmId: _firm, version: _version, position: _position, ...rest } = from;
+    const perRhythm = await work.tx
+      .select({ rhythm: serviceProcedures.rhythm, procedureId: serviceProcedures.procedureId })
+      .from(serviceProcedures)
+      .where(eq(serviceProcedures.serviceId, serviceId));
+    return this.keep(work, null, { ...rest, name, active: false, procedures: perRhythm });
+  }
+
+  /** Puts the services into an order: it is that of lists, of the almanac and of the letter. */
+  async order(work: Work, { ids }: OrderServices): Promise<void> {
+    const known = await work.tx.select({ id: services.id, name: services.name }).from(services).where(eq(services.firmId, work.firm.id));
+    const missing = known.find((one) => !ids.includes(one.id));
+    if (missing || ids.length !== known.length)
+      throw Problem.refused('order-incomplete', 'Meanwhile a service was added or taken away. Look at the list again, then order it.');
+    await work.tx.execute(
+      sql`update services s set position = o.at - 1 from jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb) with ordinality as o(id, at) where s.id = o.id::uuid and s.firm_id = ${work.firm.id}`,
+    );
+    await this.events.record(work, ServiceChanged, { what: 'put the services into another order', payload: { serviceId: ids[0]!, datesToo: false, rulesBefore: [] } });
   }
 
   async get(work: Work, serviceId: string): Promise<Service> {
@@ -84,23 +178,12 @@ export class ServicesService implements OnModuleInit {
     return service;
   }
 
-  async lineWithProcedure(work: Work, lineId: string): Promise<{ line: ServiceLine; service: Service; procedure: Procedure }> {
-    const [found] = await work.tx
-      .select({ line: serviceLines, service: services, procedure: procedures.definition })
-      .from(serviceLines)
-      .innerJoin(services, eq(services.id, serviceLines.serviceId))
-      .innerJoin(procedures, eq(procedures.id, services.procedureId))
-      .where(eq(serviceLines.id, lineId));
-    if (!found) throw Problem.notFound('service line');
-    return found;
-  }
-
-  /** All lines of the firm with their services; of one client when one is given. */
-  async lines(work: Work, clientId?: string): Promise<{ line: ServiceLine; service: Service }[]> {
-    return work.tx
-      .select({ line: serviceLines, service: services })
-      .from(serviceLines)
-      .innerJoin(services, eq(services.id, serviceLines.serviceId))
-      .where(clientId === undefined ? undefined : eq(serviceLines.clientId, clientId));
+  /** What the service would cost this client each time, with how it comes about. */
+  async proposedFee(work: Work, serviceId: string, clientId: string): Promise<FeeProposal> {
+    const service = await this.get(work, serviceId);
+    if (!service.charged) return { fee: 0, workings: null, lacking: [] };
+    if (!service.feeRule) return { fee: service.defaultFee, workings: null, lacking: [] };
+    const { amount, workings, lacking } = proposeFee(service.feeRule, factsOf(await this.clients.get(work, clientId)));
+    return { fee: amount, workings, lacking };
   }
 }

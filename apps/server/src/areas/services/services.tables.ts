@@ -1,6 +1,9 @@
-import { index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { RhythmName } from '@steady/core/calendar';
+import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { Rhythm } from '@steady/core/calendar';
+import type { FeeRule } from '@steady/core/fees';
+import type { LineAnchor, OwnDue, Pause } from '@steady/core/obligations';
 import type { Procedure } from '@steady/core/procedures';
+import type { PermissionKind } from '@steady/contract/services';
 import { day, firmId, id, money, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const procedures = pgTable(
@@ -20,9 +23,32 @@ export const services = pgTable(
     shortName: text('short_name').notNull(),
     /** Scope wording, as it stands in the schedule of services. */
     scope: text('scope').notNull(),
+    /** Off: nobody is given it any more; lines that are there go on. */
+    active: boolean('active').notNull().default(true),
+    /** Stands in the schedule of the engagement letter. */
+    printed: boolean('printed').notNull().default(true),
+    /** Charged for; a service may be given without a charge and still be printed, or the other way round. */
+    charged: boolean('charged').notNull().default(true),
     defaultFee: money('default_fee').notNull(),
-    defaultRhythm: text('default_rhythm').$type<RhythmName>().notNull(),
-    ruleId: text('rule_id').notNull(),
+    /** How the fee is proposed from facts of the client, instead of the default. */
+    feeRule: jsonb('fee_rule').$type<FeeRule>(),
+    defaultRhythm: text('default_rhythm').$type<Rhythm>().notNull(),
+    /** How often it is billed; null for each time the work is done. */
+    billing: text('billing').$type<Rhythm>(),
+    /** Filing rules, the one that leads the jobs first. Without any the work has its own dates. */
+    ruleIds: jsonb('rule_ids').$type<string[]>().notNull().default([]),
+    /** By what periods are counted, and when the work is wanted, where no rule leads. */
+    anchor: text('anchor').$type<LineAnchor>().notNull().default('calendar'),
+    ownDue: jsonb('own_due').$type<OwnDue>().notNull().default({ count: 10, unit: 'working days' }),
+    /** Has to be allowed by the client before it is filed: authorisation of the agent, registration for digital filing. */
+    needsAgent: boolean('needs_agent').notNull().default(false),
+    needsDigital: boolean('needs_digital').notNull().default(false),
+    /** Who prepares it where the client has nobody named for it. */
+    responsibleId: uuid('responsible_id'),
+    /** Its code in the accounts package. */
+    itemCode: text('item_code'),
+    /** What whoever gives or does it should know. */
+    advice: text('advice'),
     procedureId: uuid('procedure_id')
       .notNull()
       .references(() => procedures.id),
@@ -32,6 +58,23 @@ export const services = pgTable(
     targetDays: integer('target_days').notNull(),
   },
   () => [ownFirm()],
+);
+
+/** A procedure for one rhythm of a service, where it is not the usual one. */
+export const serviceProcedures = pgTable(
+  'service_procedures',
+  {
+    id: id(),
+    firmId: firmId(),
+    serviceId: uuid('service_id')
+      .notNull()
+      .references(() => services.id),
+    rhythm: text('rhythm').$type<Rhythm>().notNull(),
+    procedureId: uuid('procedure_id')
+      .notNull()
+      .references(() => procedures.id),
+  },
+  (t) => [ownFirm(), unique().on(t.serviceId, t.rhythm)],
 );
 
 export const serviceLines = pgTable(
@@ -45,10 +88,39 @@ export const serviceLines = pgTable(
       .notNull()
       .references(() => services.id),
     name: text('name').notNull(),
-    rhythm: text('rhythm').$type<RhythmName>().notNull(),
+    rhythm: text('rhythm').$type<Rhythm>().notNull(),
+    anchor: text('anchor').$type<LineAnchor>().notNull().default('calendar'),
+    anchorOn: day('anchor_on'),
     fee: money('fee').notNull(),
+    billing: text('billing').$type<Rhythm>(),
     startsOn: day('starts_on').notNull(),
+    endsOn: day('ends_on'),
+    endReason: text('end_reason'),
+    /** A first or last period that is not wholly covered is cut short. */
+    cutShort: boolean('cut_short').notNull().default(true),
+    pauses: jsonb('pauses').$type<Pause[]>().notNull().default([]),
+    /** The filing rules that this line answers for. */
+    ruleIds: jsonb('rule_ids').$type<string[]>().notNull().default([]),
     preparerId: uuid('preparer_id'),
   },
   (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId)],
+);
+
+/** What a client has to allow before a service can be filed: asked for, given. */
+export const permissions = pgTable(
+  'client_permissions',
+  {
+    id: id(),
+    firmId: firmId(),
+    version: version(),
+    clientId: uuid('client_id').notNull(),
+    serviceId: uuid('service_id')
+      .notNull()
+      .references(() => services.id),
+    kind: text('kind').$type<PermissionKind>().notNull(),
+    askedOn: day('asked_on'),
+    givenOn: day('given_on'),
+    reference: text('reference'),
+  },
+  (t) => [ownFirm(), ofSeenClient(), unique().on(t.clientId, t.serviceId, t.kind)],
 );

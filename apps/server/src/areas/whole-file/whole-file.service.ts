@@ -1,10 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
-import ical from 'ical-generator';
-import { civil } from '@steady/core/calendar';
 import { detailInWords } from '@steady/core/details';
 import { fullDate } from '@steady/core/words';
-import { type Cell, FileStore, csvText } from '../../platform/files';
+import { type Cell, FileStore, csvText, daysAsCalendar } from '../../platform/files';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { may } from '../../platform/identity';
@@ -92,18 +90,16 @@ export class WholeFileService {
       work.tx,
       sql`select id, name, due_on as "dueOn", status, receipt from obligations where client_id = ${clientId} order by due_on, id`,
     );
-    const calendar = ical({ name: `Deadlines of ${client}`, prodId: { company: 'Steady Almanac', product: 'Deadlines' } });
-    for (const { id, name, dueOn, status, receipt } of found)
-      calendar.createEvent({
+    return daysAsCalendar(
+      `Deadlines of ${client}`,
+      found.map(({ id, name, dueOn, status, receipt }) => ({
         id,
-        allDay: true,
-        start: new Date(`${dueOn}T00:00:00`),
-        end: new Date(`${civil(dueOn).add({ days: 1 }).toString()}T00:00:00`),
-        stamp: new Date(work.now.epochMilliseconds),
+        on: dueOn,
         summary: `${name}, ${client}`,
         description: receipt ? `${status}, receipt ${receipt}` : status,
-      });
-    return calendar.toString();
+      })),
+      work.now,
+    );
   }
 
   private async tables(work: Work, clientId: string, fees: boolean): Promise<ZipEntry[]> {

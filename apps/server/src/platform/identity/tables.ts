@@ -26,6 +26,8 @@ export const firms = pgTable(
     demo: boolean('demo').notNull().default(false),
     /** The firm's own record among its clients: a right of its own shows it. */
     ownClientId: uuid('own_client_id'),
+    /** Days on which the firm is closed besides public holidays. */
+    closingDays: jsonb('closing_days').$type<{ day: string; name: string }[]>().notNull().default([]),
   },
   () => [pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
 );

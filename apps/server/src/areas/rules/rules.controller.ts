@@ -1,24 +1,17 @@
-import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Patch, Post } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { civil, periodContaining, rhythmInWords } from '@steady/core/calendar';
 import { type Fact, type Facts, conditionInWords, factInWords, meets } from '@steady/core/conditions';
-import { type FilingRule, RULES, dueDate, extendedDueDate, factsAsked, ruleById, versionInWords } from '@steady/core/obligations';
-import { type RuleView, TryRule, type TriedRule } from '@steady/contract/rules';
+import { type FilingRule, OWN_DATE, dueDate, extendedDueDate, factsAsked, versionInWords } from '@steady/core/obligations';
+import { KeepRule, type RuleView, TryRule, type TriedRule } from '@steady/contract/rules';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
+import { FirmRules } from './firm-rules.service';
 
 const isFact = (value: unknown): value is Fact =>
   value === null || (typeof value === 'string' && value.length <= 200) || typeof value === 'number' || typeof value === 'boolean';
-
-function ruleFrom(id: string): FilingRule {
-  try {
-    return ruleById(id);
-  } catch {
-    throw Problem.notFound('filing rule');
-  }
-}
 
 /** The facts, if they are such as a rule can look at. */
 function factsFrom(given: object): Facts {
@@ -29,7 +22,9 @@ function factsFrom(given: object): Facts {
 
 @Controller('api/rules')
 export class RulesController {
-  /** Every rule that ships with the application, as it stands in law last. */
+  constructor(private readonly rules: FirmRules) {}
+
+  /** Every rule that the firm can use, its own first, as it stands last. */
   @Get()
   @Needs('see clients')
   async list(@InWork() work: Work): Promise<RuleView[]> {
@@ -37,11 +32,13 @@ export class RulesController {
       (
         await rows<{ id: string; lines: number }>(
           work.tx,
-          sql`select s.rule_id as id, count(l.id)::int as lines from services s join service_lines l on l.service_id = s.id where s.firm_id = ${work.firm.id} group by s.rule_id`,
+          sql`select r as id, count(*)::int as lines from service_lines l, jsonb_array_elements_text(l.rule_ids) r where l.firm_id = ${work.firm.id} group by r`,
         )
       ).map((row) => [row.id, row.lines]),
     );
-    return RULES.map((rule) => {
+    const book = await this.rules.of(work);
+    return book.all.map((rule) => {
+      const own = book.ownOf(rule.id);
       const version = rule.versions.at(-1)!;
       return {
         id: rule.id,
@@ -57,16 +54,37 @@ export class RulesController {
         source: version.source,
         asks: factsAsked(rule).map((fact) => ({ fact, words: factInWords(fact) })),
         used: used.get(rule.id) ?? 0,
+        version: own?.version ?? null,
+        copiedFrom: own?.copiedFrom ?? null,
+        definition: rule,
       };
     });
+  }
+
+  @Post()
+  @Needs('change services')
+  async add(@InWork() work: Work, @Body() input: KeepRule): Promise<{ id: string }> {
+    return { id: await this.rules.keep(work, null, input) };
+  }
+
+  @Patch(':id')
+  @HttpCode(204)
+  @Needs('change services')
+  async change(@InWork() work: Work, @Param('id') id: string, @Body() input: KeepRule): Promise<void> {
+    await this.rules.keep(work, id, input);
   }
 
   /** Tries a rule on facts and a period. Nothing is written. */
   @Post(':id/try')
   @HttpCode(200)
   @Needs('see clients')
-  try(@InWork() work: Work, @Param('id') id: string, @Body() input: TryRule): TriedRule {
-    const rule = ruleFrom(id);
+  async try(@InWork() work: Work, @Param('id') id: string, @Body() input: TryRule): Promise<TriedRule> {
+    const book = await this.rules.of(work);
+    if (!book.knows(id) || id === OWN_DATE) throw Problem.notFound('filing rule');
+    return this.tried(work, book.byId(id), input);
+  }
+
+  private tried(work: Work, rule: FilingRule, input: TryRule): TriedRule {
     const end = civil(input.periodEnd);
     const period = input.periodStart ? { start: civil(input.periodStart), end } : periodContaining(rule.rhythms[0]!, end, end);
     if (period.start.until(end).days < 0) throw Problem.invalid([{ field: 'periodStart', message: 'A period starts before it ends.' }]);

@@ -1,8 +1,9 @@
 import ExcelJS from 'exceljs';
+import type { Response } from 'express';
 import { detailInWords } from '@steady/core/details';
 import type { FieldKind } from '@steady/core/lists';
 import type { ListValue } from '@steady/contract/client-lists';
-import { type Cell, csvText } from '../../platform/files';
+import { type Cell, csvText } from './csv';
 
 export interface FileColumn {
   name: string;
@@ -18,6 +19,7 @@ function cellOf(kind: FieldKind, value: ListValue): Cell {
   return value;
 }
 
+/** A list as CSV: what is shown, as text and plain figures. */
 export function listAsCsv(columns: readonly FileColumn[], rows: readonly ListValue[][]): string {
   return csvText(
     columns.map((column) => column.name),
@@ -26,7 +28,7 @@ export function listAsCsv(columns: readonly FileColumn[], rows: readonly ListVal
 }
 
 /** The same as an Office Open XML workbook, with days as days and money with two decimals. */
-export async function listAsXlsx(title: string, columns: readonly FileColumn[], rows: readonly ListValue[][]): Promise<Buffer> {
+async function listAsXlsx(title: string, columns: readonly FileColumn[], rows: readonly ListValue[][]): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
   const sheet = book.addWorksheet(title.replace(/[\\/?*[\]:]/g, ' ').slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });
   sheet.columns = columns.map((column) => ({
@@ -44,4 +46,20 @@ export async function listAsXlsx(title: string, columns: readonly FileColumn[], 
     );
   }
   return Buffer.from(await book.xlsx.writeBuffer());
+}
+
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
+/** Answers with a list as a file to keep. */
+export async function sendList(
+  response: Response,
+  kind: 'csv' | 'xlsx',
+  title: string,
+  day: string,
+  columns: readonly FileColumn[],
+  rows: readonly ListValue[][],
+): Promise<void> {
+  response.attachment(`${title} ${day}.${kind}`);
+  if (kind === 'csv') response.type('text/csv').send(listAsCsv(columns, rows));
+  else response.type(XLSX).send(await listAsXlsx(title, columns, rows));
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "services" DROP COLUMN "rule_id";

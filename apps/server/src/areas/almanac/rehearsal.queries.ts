@@ -1,0 +1,102 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
+import { Reckoner } from '@steady/core/obligations';
+import type { AlmanacFilter, Rehearsal, RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
+import { rows } from '../../platform/database';
+import { may } from '../../platform/identity';
+import type { Work } from '../../platform/work';
+import { ClientsService, factsOf } from '../clients';
+import { FirmRules } from '../rules';
+import { LinesService } from '../services';
+import { nameOfWork } from './planning.service';
+
+/** The next weeks or months run on paper: the jobs and deadlines that will come. Nothing is written. */
+@Injectable()
+export class RehearsalQueries {
+  constructor(
+    private readonly clients: ClientsService,
+    private readonly lines: LinesService,
+    private readonly rules: FirmRules,
+  ) {}
+
+  /** What has begun, was filed or set aside already does not come again. */
+  private async settled(work: Work): Promise<Set<string>> {
+    const found = await rows<{ key: string }>(
+      work.tx,
+      sql`select line_id || ' ' || rule_id || ' ' || period_end as key from obligations where firm_id = ${work.firm.id} and (begun or status <> 'open')`,
+    );
+    return new Set(found.map((row) => row.key));
+  }
+
+  private async minutes(work: Work): Promise<Map<string, number>> {
+    const found = await rows<{ lineId: string; minutes: number }>(
+      work.tx,
+      sql`select l.id as "lineId", e.minutes from service_lines l join services s on s.id = l.service_id
+          left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
+          join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e
+            on e.id = coalesce(x.procedure_id, s.procedure_id) where l.firm_id = ${work.firm.id}`,
+    );
+    return new Map(found.map((row) => [row.lineId, row.minutes]));
+  }
+
+  /** @param until the last day looked at */
+  async run(work: Work, from: CivilDate, until: CivilDate, filter: AlmanacFilter): Promise<Rehearsal> {
+    const book = await this.rules.of(work);
+    const reckoner = new Reckoner(work.firm.calendar);
+    const lines = await this.lines.those(work, filter.service ? { serviceId: filter.service } : {});
+    const clients = await this.clients.those(
+      work,
+      lines.map(({ line }) => line.clientId),
+    );
+    const [settled, minutes] = [await this.settled(work), await this.minutes(work)];
+    const fees = may(work.actor, 'see fees');
+    // A job may begin long before its deadline: rules are followed as far as the longest lead time reaches.
+    const furthest = Math.max(0, ...lines.map(({ service }) => service.leadDays));
+    const outlook = { today: work.today, ahead: Number.POSITIVE_INFINITY, horizon: until.add({ days: furthest + 7 }) };
+    const found: RehearsedRow[] = [];
+    const [first, last] = [from.toString(), until.toString()];
+    for (const { line, service } of lines) {
+      const client = clients.get(line.clientId);
+      if (!client || !RehearsalQueries.wanted(filter, client, line.preparerId)) continue;
+      for (const { rule, leads, obligations } of reckoner.line(LinesService.terms({ line, service }, client, book), factsOf(client), outlook).streams) {
+        for (const one of obligations) {
+          if (settled.has(`${line.id} ${rule.id} ${one.period.end.toString()}`)) continue;
+          const [beginsOn, dueOn] = [one.beginsOn.toString(), one.due.toString()];
+          const row = { clientId: client.id, client: client.name, name: nameOfWork(line, one, leads, book), beginsOn, dueOn, statutory: rule.country !== null };
+          // What should have begun already begins on the first day.
+          const begins = beginsOn < first && dueOn >= first ? first : beginsOn;
+          if (leads && begins >= first && begins <= last)
+            found.push({ ...row, does: 'begins', on: begins, minutes: minutes.get(line.id) ?? 0, fee: fees && service.charged ? line.fee : null });
+          if (dueOn >= first && dueOn <= last) found.push({ ...row, does: 'due', on: dueOn, minutes: 0, fee: null });
+        }
+      }
+    }
+    found.sort((a, b) => a.on.localeCompare(b.on) || a.does.localeCompare(b.does) || a.client.localeCompare(b.client));
+    return { from: first, until: last, weeks: RehearsalQueries.byWeek(from, until, found), rows: found };
+  }
+
+  private static wanted({ client, related, partner, manager, person }: AlmanacFilter, of: { id: string; relatedId: string | null; partnerId: string | null; managerId: string | null }, preparerId: string | null): boolean {
+    return (
+      (!client || of.id === client) &&
+      (!related || of.relatedId === related) &&
+      (!partner || of.partnerId === partner) &&
+      (!manager || of.managerId === manager) &&
+      (!person || preparerId === person)
+    );
+  }
+
+  private static byWeek(from: CivilDate, until: CivilDate, found: RehearsedRow[]): RehearsedWeek[] {
+    const weeks = new Map<string, RehearsedWeek>();
+    for (let monday = weekStart(from); monday.until(until).days >= 0; monday = monday.add({ weeks: 1 }))
+      weeks.set(monday.toString(), { week: monday.toString(), jobs: 0, deadlines: 0, minutes: 0, fee: 0 });
+    for (const row of found) {
+      const week = weeks.get(weekStart(civil(row.on)).toString())!;
+      if (row.does === 'begins') week.jobs += 1;
+      else week.deadlines += 1;
+      week.minutes += row.minutes;
+      week.fee += row.fee ?? 0;
+    }
+    return [...weeks.values()];
+  }
+}

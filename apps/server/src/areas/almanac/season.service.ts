@@ -1,0 +1,134 @@
+import { Injectable } from '@nestjs/common';
+import { and, desc, eq, sql } from 'drizzle-orm';
+import type { SeasonAsked, SeasonPreview, SeasonRow, SeasonStartView, StartSeason } from '@steady/contract/almanac';
+import { rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
+import { type Work, staffId } from '../../platform/work';
+import { JobsService } from '../jobs';
+import { ServicesService } from '../services';
+import { AlmanacService } from './almanac.service';
+import { seasonStarts } from './almanac.tables';
+
+export const SeasonStarted = eventKind<{ startId: string }>('season started');
+export const SeasonTakenBack = eventKind<{ startId: string }>('season taken back');
+
+/** The names or numbers of clients in a pasted list or CSV: the first cell of each line. */
+const namesIn = (text: string): string[] =>
+  text
+    .split(/\r?\n/)
+    .map((line) => (/^\s*"((?:[^"]|"")*)"/.exec(line)?.[1]?.replaceAll('""', '"') ?? line.split(/[;,\t]/)[0]!).trim())
+    .filter(Boolean);
+
+interface Candidate extends SeasonRow {
+  number: number;
+}
+
+/** Begins many jobs at once: a season or a year for a chosen set of clients, after a look at who is in it; one undo takes it back. */
+@Injectable()
+export class SeasonService {
+  constructor(
+    private readonly events: Events,
+    private readonly services: ServicesService,
+    private readonly almanac: AlmanacService,
+    private readonly jobs: JobsService,
+  ) {}
+
+  /** Who would be begun, who stands there already, and who is left out and why. Nothing is written. */
+  async preview(work: Work, { serviceId, until, clientIds, text }: SeasonAsked): Promise<SeasonPreview> {
+    await this.services.get(work, serviceId);
+    const found = await this.candidates(work, serviceId, until);
+    const notFound: string[] = [];
+    let chosen: Set<string> | null = clientIds ? new Set(clientIds) : null;
+    if (text !== undefined) {
+      chosen = new Set();
+      const clients = await rows<{ id: string; number: number; name: string }>(
+        work.tx,
+        sql`select id, number, name from clients where firm_id = ${work.firm.id} and merged_into is null`,
+      );
+      const byName = new Map(clients.flatMap((client) => [[client.name.toLowerCase(), client.id] as const, [String(client.number), client.id] as const]));
+      for (const name of namesIn(text)) {
+        const id = byName.get(name.toLowerCase());
+        if (id) chosen.add(id);
+        else if (!/^(client|name|number)$/i.test(name)) notFound.push(name);
+      }
+    }
+    const wanted = chosen === null ? found : found.filter((row) => chosen.has(row.clientId));
+    const without = chosen === null ? [] : await this.without(work, [...chosen].filter((id) => !found.some((row) => row.clientId === id)));
+    const fees = may(work.actor, 'see fees');
+    return { rows: wanted.map(({ number: _number, ...row }) => ({ ...row, fee: fees ? row.fee : null })), without, notFound };
+  }
+
+  private candidates(work: Work, serviceId: string, until: string): Promise<Candidate[]> {
+    return rows<Candidate>(
+      work.tx,
+      sql`select o.id as "obligationId", o.client_id as "clientId", c.number, c.name as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
+                 coalesce(e.minutes, 0)::int as minutes, j.id as "jobId", j.number as "jobNumber"
+          from obligations o join clients c on c.id = o.client_id join service_lines l on l.id = o.line_id join services s on s.id = o.service_id
+          left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
+          left join lateral (select sum((t ->> 'estimate')::int) as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t where p.id = coalesce(x.procedure_id, s.procedure_id)) e on true
+          left join jobs j on j.obligation_id = o.id
+          where o.firm_id = ${work.firm.id} and o.service_id = ${serviceId} and o.leads and o.period_end <= ${until} and (o.status = 'open' or j.status = 'open')
+          order by c.name collate "unicode", o.due_on, o.id limit 5000`,
+    );
+  }
+
+  private async without(work: Work, ids: string[]): Promise<SeasonPreview['without']> {
+    if (ids.length === 0) return [];
+    return rows(
+      work.tx,
+      sql`select c.id as "clientId", c.name as client from clients c where c.id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid) order by c.name collate "unicode"`,
+    );
+  }
+
+  /** Begins the jobs of the chosen deadlines. One that was begun meanwhile is passed over. */
+  async start(work: Work, { obligationIds, what }: StartSeason): Promise<{ id: string; begun: number; there: number }> {
+    const begun: string[] = [];
+    let there = 0;
+    for (const id of obligationIds) {
+      const obligation = await this.almanac.get(work, id);
+      if (obligation.begun || obligation.status !== 'open') there += 1;
+      else begun.push(await this.almanac.startNow(work, id));
+    }
+    if (begun.length === 0) throw Problem.refused('all-there', 'All of these have begun already. Nothing was added.');
+    const [saved] = await work.tx
+      .insert(seasonStarts)
+      .values({ firmId: work.firm.id, at: work.now.toString(), byId: staffId(work), what, jobIds: begun })
+      .returning({ id: seasonStarts.id });
+    await this.events.record(work, SeasonStarted, { what: `began ${begun.length} jobs together: ${what}`, payload: { startId: saved!.id } });
+    return { id: saved!.id, begun: begun.length, there };
+  }
+
+  list(work: Work): Promise<SeasonStartView[]> {
+    return rows<SeasonStartView>(
+      work.tx,
+      sql`select s.id, s.at, s.what, m.short_name as who, jsonb_array_length(s.job_ids) as jobs, s.undone_at as "undoneAt" from season_starts s join members m on m.id = s.by_id
+          where s.firm_id = ${work.firm.id} order by s.at desc limit 20`,
+    );
+  }
+
+  /** Takes back what was begun together, but for jobs on which somebody has worked. */
+  async undo(work: Work, startId: string): Promise<{ takenBack: number; left: number }> {
+    const [start] = await work.tx
+      .select()
+      .from(seasonStarts)
+      .where(and(eq(seasonStarts.id, startId), eq(seasonStarts.firmId, work.firm.id)))
+      .orderBy(desc(seasonStarts.at))
+      .for('update');
+    if (!start) throw Problem.notFound('start of a season');
+    if (start.undoneAt) throw Problem.refused('taken-back-already', 'This was taken back already.');
+    const gone = await this.jobs.takeBack(work, start.jobIds);
+    // They come into being again by themselves when their lead time has come.
+    await work.tx.execute(
+      sql`update obligations set begun = false where id in (select jsonb_array_elements_text(${JSON.stringify(gone.map((job) => job.obligationId))}::jsonb)::uuid)`,
+    );
+    await work.tx.update(seasonStarts).set({ undoneAt: work.now.toString() }).where(eq(seasonStarts.id, startId));
+    const left = start.jobIds.length - gone.length;
+    await this.events.record(work, SeasonTakenBack, {
+      what: `took back ${gone.length} jobs begun together: ${start.what}${left > 0 ? `; ${left} stay, somebody has worked on them` : ''}`,
+      payload: { startId },
+    });
+    return { takenBack: gone.length, left };
+  }
+}

@@ -1,0 +1,1 @@
+export { FirmRules, RuleBook, RuleChanged } from './firm-rules.service';

@@ -1,0 +1,100 @@
+import type { Facts } from '../conditions';
+import { formatMoney } from '../money';
+import type { Workings } from '../workings';
+
+/** What each unit costs up to a number of them; the last band goes on without end. Cents. */
+export interface FeeBand {
+  upTo: number | null;
+  each: number;
+}
+
+/** A count of the client by which a fee grows: people paid, invoices, properties. */
+export interface FeeDriver {
+  /** The fact that holds the count: "detail:…". */
+  fact: string;
+  /** What is counted, for a sentence: "people on the payroll". */
+  name: string;
+  /** Units that the base covers. */
+  included: number;
+  bands: FeeBand[];
+}
+
+/** How the fee of one period is proposed for a client. Amounts in cents, net of VAT. */
+export interface FeeRule {
+  base: number;
+  drivers: FeeDriver[];
+  /** The fee is never less. */
+  minimum: number | null;
+  /** Taken off at the end, in percent; it does not go below the minimum. */
+  discount: number;
+}
+
+export interface ProposedFee {
+  amount: number;
+  workings: Workings;
+  /** What is counted but not known of this client; it was taken as none. */
+  lacking: string[];
+}
+
+/** What `units` cost by bands: each unit costs what its own band says. */
+function banded(units: number, bands: readonly FeeBand[]): { amount: number; lines: string[] } {
+  const lines: string[] = [];
+  let amount = 0;
+  let counted = 0;
+  for (const { upTo, each } of bands) {
+    const inBand = Math.max(0, Math.min(units, upTo ?? units) - counted);
+    if (inBand === 0) continue;
+    amount += Math.round(inBand * each);
+    counted += inBand;
+    lines.push(`${inBand} × ${formatMoney(each)} = ${formatMoney(Math.round(inBand * each))}`);
+  }
+  return { amount, lines };
+}
+
+/**
+ * The fee that a rule proposes for a client: base, plus what goes beyond the units included, less the discount, but never
+ * less than the minimum. Rounded to the cent at each product.
+ */
+export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
+  const lines = [`Base: ${formatMoney(rule.base)}`];
+  const lacking: string[] = [];
+  let amount = rule.base;
+  for (const driver of rule.drivers) {
+    const known = facts[driver.fact];
+    if (typeof known !== 'number') lacking.push(driver.name);
+    const units = typeof known === 'number' ? known : 0;
+    const beyond = Math.max(0, units - driver.included);
+    const { amount: more, lines: reckoned } = banded(beyond, driver.bands);
+    lines.push(
+      typeof known === 'number'
+        ? `${driver.name}: ${units}${driver.included > 0 ? `, ${driver.included} included, ${beyond} beyond` : ''}`
+        : `${driver.name}: not known of this client, taken as none`,
+      ...reckoned,
+    );
+    amount += more;
+  }
+  if (rule.discount > 0) {
+    const off = Math.round((amount * rule.discount) / 100);
+    amount -= off;
+    lines.push(`${rule.discount} % off: ${formatMoney(-off)}`);
+  }
+  if (rule.minimum !== null && amount < rule.minimum) {
+    lines.push(`Not less than ${formatMoney(rule.minimum)}`);
+    amount = rule.minimum;
+  }
+  lines.push(`Fee: ${formatMoney(amount)}`);
+  return { amount, workings: { title: 'How this fee comes about', lines }, lacking };
+}
+
+/** "120.00, and 8.50 for each of people on the payroll beyond 3, at least 95.00". */
+export function feeRuleInWords({ base, drivers, minimum, discount }: FeeRule): string {
+  const parts = drivers.map(({ name, included, bands }) => {
+    const first = bands[0];
+    return `${first ? formatMoney(first.each) : 'nothing'}${bands.length > 1 ? ' and by bands' : ''} for each of ${name}${included > 0 ? ` beyond ${included}` : ''}`;
+  });
+  return [
+    [formatMoney(base), ...parts].join(', and '),
+    ...(discount > 0 ? [`less ${discount} %`] : []),
+    ...(minimum === null ? [] : [`at least ${formatMoney(minimum)}`]),
+  ].join(', ');
+}

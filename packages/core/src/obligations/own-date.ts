@@ -1,0 +1,38 @@
+import { counted } from '../words';
+import type { FilingRule } from './rule';
+
+/** How long after the end of a period the firm wants its work done, where no filing rule says it; negative for before. */
+export interface OwnDue {
+  count: number;
+  unit: 'days' | 'working days';
+}
+
+export const OWN_DATE = 'own-date';
+
+/** "3 working days after the period", "on the last day of the period". */
+export function ownDueInWords({ count, unit }: OwnDue): string {
+  if (count === 0) return 'on the last day of the period';
+  return `${counted(Math.abs(count), unit === 'days' ? 'day' : 'working day')} ${count < 0 ? 'before the end of' : 'after'} the period`;
+}
+
+/** The firm's own date as a rule, so that it is reckoned, explained and followed as every other deadline. */
+export function ownDate(due: OwnDue): FilingRule {
+  return {
+    id: OWN_DATE,
+    name: 'Our own date',
+    kind: 'own',
+    authority: 'Our own date',
+    country: null,
+    appliesTo: { all: [] },
+    rhythms: [],
+    anchor: 'calendar',
+    versions: [
+      {
+        effectiveFrom: '1900-01-01',
+        steps: due.count === 0 ? [] : [due.unit === 'days' ? { do: 'add days', days: due.count } : { do: 'add working days', days: due.count }],
+        whenClosed: due.count > 0 ? 'next working day' : 'working day before',
+        source: `Our own date: ${ownDueInWords(due)}`,
+      },
+    ],
+  };
+}

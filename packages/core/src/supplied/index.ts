@@ -1,0 +1,1 @@
+export { SUPPLIED, type SuppliedProcedure, type SuppliedService } from './services';
