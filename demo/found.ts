@@ -108,7 +108,13 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
         // The client is served from the first period whose deadline falls in the months to be lived through.
         const { rhythm, anchor = 'calendar', ownDue = { count: 10, unit: 'working days' }, rules } = service;
         const terms = {
-          ...{ rhythm, anchor, ownDue, rules: (rules.IE ?? []).map(ruleById), startsOn: firstDay.subtract({ months: rhythm === 'yearly' ? 22 : 2 }).toString() },
+          ...{
+            rhythm,
+            anchor,
+            ownDue,
+            rules: (rules.IE ?? []).map(ruleById),
+            startsOn: firstDay.subtract({ months: rhythm === 'yearly' ? 22 : 2 }).toString(),
+          },
           ...{ anchorOn: null, endsOn: null, cutShort: false, pauses: [], leadDays: 0, targetDays: 0 },
         };
         const { streams, none } = reckoner.line(terms, factsOf(client), { today: firstDay, ahead: 1, horizon: firstDay.add({ years: 2 }) });

@@ -32,7 +32,16 @@ async function routes(): Promise<{ method: 'get' | 'post' | 'patch' | 'delete'; 
   );
 }
 
-const OPEN = ['/api/sign-in', '/api/sign-in/demo', '/api/sign-in/forgot', '/api/sign-out', '/api/join/', '/api/portal/door/', '/api/portal/leave', '/api/feeds/{secret}.ics'];
+const OPEN = [
+  '/api/sign-in',
+  '/api/sign-in/demo',
+  '/api/sign-in/forgot',
+  '/api/sign-out',
+  '/api/join/',
+  '/api/portal/door/',
+  '/api/portal/leave',
+  '/api/feeds/{secret}.ics',
+];
 const isOpen = (path: string) => OPEN.some((open) => path === open || (open.endsWith('/') && path.startsWith(open)));
 
 describe('row level security', () => {

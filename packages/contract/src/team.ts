@@ -1,3 +1,4 @@
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -14,6 +15,7 @@ import {
   Max,
   Min,
   ValidateIf,
+  ValidateNested,
 } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
 import { IsDay, IsText, Trimmed } from './checks';
@@ -103,7 +105,7 @@ export interface SessionView {
   name: string;
   role: Role;
   rights: Right[];
-  firm: { name: string; shortName: string; currency: string; zone: string };
+  firm: { name: string; shortName: string; currency: string; zone: string; country: string };
   /** The firm's civil day, ISO. */
   today: string;
   demo: boolean;
@@ -392,4 +394,30 @@ export interface AuditRow {
   client: string | null;
   before: unknown;
   after: unknown;
+}
+
+/** A day on which the firm is closed besides public holidays. */
+export class ClosingDay {
+  @IsDay()
+  day: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why, in a word or two.' })
+  @IsText(80, 'A reason')
+  name: string;
+}
+
+/** All closing days of the firm as they are to be. */
+export class KeepClosingDays {
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => ClosingDay)
+  days: ClosingDay[];
+}
+
+export interface ClosingDays {
+  own: ClosingDay[];
+  /** Public holidays of the next twelve months. */
+  holidays: ClosingDay[];
 }

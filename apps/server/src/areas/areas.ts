@@ -57,6 +57,7 @@ import { ServicesService } from './services/services.service';
 import { AccountService } from './team/account.service';
 import { SignInController } from './team/sign-in.controller';
 import { SignInService } from './team/sign-in.service';
+import { ClosingService } from './team/closing.service';
 import { TeamController } from './team/team.controller';
 import { TeamService } from './team/team.service';
 import { TimeController } from './time/time.controller';
@@ -97,6 +98,7 @@ export const AREA_SERVICES = [
   SignInService,
   AccountService,
   TeamService,
+  ClosingService,
   GroupsService,
   AccessService,
   AccessQueries,

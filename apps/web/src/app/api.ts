@@ -58,6 +58,10 @@ export async function send<T = null>(method: 'POST' | 'PATCH' | 'PUT' | 'DELETE'
   return result;
 }
 
+/** Asks something that wants a body to be asked, and changes nothing. */
+export const ask = <T>(path: string, body: unknown): Promise<T> =>
+  call(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }) as Promise<T>;
+
 /** Sends one file. */
 export async function upload<T = null>(path: string, file: File): Promise<T> {
   const form = new FormData();

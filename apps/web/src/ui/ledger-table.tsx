@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { Fragment, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type DragEvent, Fragment, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys';
 
@@ -23,6 +23,10 @@ interface Props<Row> {
   columns: Column<Row>[];
   rows: readonly Row[];
   keyOf(row: Row): string;
+  /** What more can be done to the row one stands on, by a key. */
+  rowKeys?: { press: string; does: string; act(row: Row): void }[];
+  /** More of a row: what it takes to be dragged. */
+  rowMore?(row: Row): { draggable?: boolean; onDragStart?(event: DragEvent): void; onDragEnd?(): void };
   /** Where pressing a row leads. */
   to?(row: Row): string | null;
   /** Heading of the group a row stands in; rows come in the order of their groups. Left out while sorted. */
@@ -50,7 +54,21 @@ const compare = (a: string | number | null, b: string | number | null): number =
 };
 
 /** A ledger: hairlines, sticky head, figures at the right, group headings, a total under a double rule. `j` and `k` move, Enter opens. */
-export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorted: elsewhere, chosen, landed, total, empty }: Props<Row>) {
+export function LedgerTable<Row>({
+  label,
+  columns,
+  rows,
+  keyOf,
+  to,
+  group,
+  rowKeys = [],
+  rowMore,
+  sorted: elsewhere,
+  chosen,
+  landed,
+  total,
+  empty,
+}: Props<Row>) {
   const navigate = useNavigate();
   const [ownSort, setSort] = useState<Sort>(null);
   const sort: Sort = elsewhere ? (elsewhere.by === null ? null : { key: elsewhere.by.replace(/^-/, ''), down: elsewhere.by.startsWith('-') }) : ownSort;
@@ -125,6 +143,7 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorte
           { press: 'j', does: 'next row', act: () => move(1) },
           { press: 'k', does: 'row before', act: () => move(-1) },
           { press: 'Enter', does: 'open the row', act: () => open(sorted[here]) },
+          ...rowKeys.map(({ act, ...key }) => ({ ...key, act: () => sorted[here] !== undefined && act(sorted[here]) })),
           ...(chosen ? [{ press: 'x', does: 'choose the row', act: () => sorted[here] !== undefined && choose(sorted[here]) }] : []),
         ]
       : [],
@@ -189,6 +208,7 @@ export function LedgerTable<Row>({ label, columns, rows, keyOf, to, group, sorte
                 key={keyOf(line.row)}
                 data-index={line.index}
                 aria-rowindex={line.index + 2}
+                {...rowMore?.(line.row)}
                 className={`${path ? 'opens' : ''} ${line.index === here ? 'here' : ''}`}
                 onClick={() => open(line.row)}
               >

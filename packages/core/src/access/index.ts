@@ -1,5 +1,16 @@
 /** What a person may do in a firm. Each route of the server asks for exactly one of these. */
-export const RIGHTS = ['see clients', 'change clients', 'do work', 'record time', 'see fees', 'bill', 'see own firm', 'grant clients', 'change services', 'run firm'] as const;
+export const RIGHTS = [
+  'see clients',
+  'change clients',
+  'do work',
+  'record time',
+  'see fees',
+  'bill',
+  'see own firm',
+  'grant clients',
+  'change services',
+  'run firm',
+] as const;
 export type Right = (typeof RIGHTS)[number];
 
 /** What each right lets a person do, in words for whoever gives it. */
@@ -39,7 +50,13 @@ export function rightsOf(role: Role, asSet: readonly string[] | null = null): Ri
 }
 
 /** Rights without which another has no meaning. */
-const NEEDS: Partial<Record<Right, Right>> = { bill: 'see fees', 'grant clients': 'see clients', 'change clients': 'see clients', 'do work': 'see clients', 'change services': 'see clients' };
+const NEEDS: Partial<Record<Right, Right>> = {
+  bill: 'see fees',
+  'grant clients': 'see clients',
+  'change clients': 'see clients',
+  'do work': 'see clients',
+  'change services': 'see clients',
+};
 
 /**
  * Why a role cannot have these rights, or null when it can: nobody works without seeing clients, one right may need

@@ -98,13 +98,18 @@ describe('periods', () => {
 
   it('follows one another without a gap, and each holds the day it was asked for', () => {
     fc.assert(
-      fc.property(fc.constantFrom<Rhythm>(...RECURRING, 'every 3 weeks', 'every 10 days', 'every 4 working days', 'every 5 months', 'every 2 years'), anyDay, anyDay, (rhythm, anchor, day) => {
-        const one = periodContaining(rhythm, anchor, day);
-        expect(one.start.until(day).days).toBeGreaterThanOrEqual(0);
-        expect(day.until(one.end).days).toBeGreaterThanOrEqual(0);
-        const next = periodContaining(rhythm, anchor, one.end.add({ days: 1 }));
-        expect(next.start.equals(one.end.add({ days: 1 }))).toBe(true);
-      }),
+      fc.property(
+        fc.constantFrom<Rhythm>(...RECURRING, 'every 3 weeks', 'every 10 days', 'every 4 working days', 'every 5 months', 'every 2 years'),
+        anyDay,
+        anyDay,
+        (rhythm, anchor, day) => {
+          const one = periodContaining(rhythm, anchor, day);
+          expect(one.start.until(day).days).toBeGreaterThanOrEqual(0);
+          expect(day.until(one.end).days).toBeGreaterThanOrEqual(0);
+          const next = periodContaining(rhythm, anchor, one.end.add({ days: 1 }));
+          expect(next.start.equals(one.end.add({ days: 1 }))).toBe(true);
+        },
+      ),
     );
   });
 
@@ -144,7 +149,9 @@ describe('periods', () => {
   });
 
   it('says how often it comes round, and in words', () => {
-    expect(['weekly', 'every 10 weeks', 'twice monthly', 'RRULE:FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,FR'].map((one) => timesAYear(one as Rhythm))).toEqual([52, 5.2, 24, 52]);
+    expect(['weekly', 'every 10 weeks', 'twice monthly', 'RRULE:FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,FR'].map((one) => timesAYear(one as Rhythm))).toEqual([
+      52, 5.2, 24, 52,
+    ]);
     expect(['two-monthly', 'every 10 weeks'].map((one) => rhythmInWords(one as Rhythm))).toEqual(['every two months', 'every 10 weeks']);
   });
 });

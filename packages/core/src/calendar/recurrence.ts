@@ -34,7 +34,7 @@ export class Recurrence {
       const last = this.days.at(-1) ?? this.from.subtract({ days: 1 });
       const next = this.rule.next(last.add({ days: 1 }).toZonedDateTime('UTC'), true);
       if (!next) return undefined;
-      this.days.push(next.toPlainDate() as unknown as CivilDate);
+      this.days.push(next.toPlainDate());
     }
     return this.days[n];
   }

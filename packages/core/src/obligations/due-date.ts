@@ -157,9 +157,7 @@ const workingsOf = (rule: FilingRule, { version, way }: Reckoned): Workings => (
   title: 'How this date comes about',
   lines: way.lines ?? [],
   source:
-    rule.country === null
-      ? version.source
-      : `${rule.name}, since ${plainDate(civil(version.effectiveFrom))}. ${version.source}. Check before relying on it.`,
+    rule.country === null ? version.source : `${rule.name}, since ${plainDate(civil(version.effectiveFrom))}. ${version.source}. Check before relying on it.`,
 });
 
 /**

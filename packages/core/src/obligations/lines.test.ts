@@ -45,7 +45,11 @@ describe('work without a filing rule', () => {
   it.each<[string, Partial<LineTerms>, string[]]>([
     ['the year-end', { rhythm: 'half-yearly', anchor: 'year-end', startsOn: '2026-01-01' }, ['Jan-Jun 2026', 'Jul-Dec 2026']],
     ['its own start', { rhythm: 'monthly', anchor: 'start', startsOn: '2026-03-10' }, ['10 Mar-9 Apr 2026', '10 Apr-9 May 2026']],
-    ['a day', { rhythm: 'four-weekly', anchor: 'date', anchorOn: '2026-03-06', startsOn: '2026-03-07' }, ['4 weeks ending 3 Apr 2026', '4 weeks ending 1 May 2026']],
+    [
+      'a day',
+      { rhythm: 'four-weekly', anchor: 'date', anchorOn: '2026-03-06', startsOn: '2026-03-07' },
+      ['4 weeks ending 3 Apr 2026', '4 weeks ending 1 May 2026'],
+    ],
     ['the VAT group', { rhythm: 'two-monthly', anchor: 'vat group' }, ['Mar-Apr 2026', 'May-Jun 2026']],
     ['weeks of the calendar', { rhythm: 'weekly', startsOn: '2026-03-09' }, ['week ending 15 Mar 2026', 'week ending 22 Mar 2026']],
   ])('counts its periods by %s', (_, more, expected) => {
@@ -84,7 +88,14 @@ describe('a line with filing rules', () => {
   });
 
   it('has its own dates for weekly work, and the monthly return once', () => {
-    const { streams } = computed({ rhythm: 'weekly', anchor: 'date', anchorOn: '2026-03-06', startsOn: '2026-02-28', rules: [payroll], ownDue: { count: 0, unit: 'days' } });
+    const { streams } = computed({
+      rhythm: 'weekly',
+      anchor: 'date',
+      anchorOn: '2026-03-06',
+      startsOn: '2026-02-28',
+      rules: [payroll],
+      ownDue: { count: 0, unit: 'days' },
+    });
     expect(streams.map(({ rule, leads, obligations }) => [rule.id, leads, obligations[0]!.periodName])).toEqual([
       ['own-date', true, 'week ending 6 Mar 2026'],
       ['ie-payroll-return', false, 'Feb 2026'],
@@ -117,7 +128,9 @@ describe('a reckoner', () => {
           const given = { ...facts, yearEnd, vatGroup, way };
           const terms = line({ rhythm: rule.rhythms[0]!, rules: [rule], startsOn: civil('2024-01-01').add({ days }).toString() });
           const told = (reckoner: Reckoner) =>
-            reckoner.line(terms, given, outlook).streams.flatMap(({ obligations }) => obligations.map((one) => `${one.periodName} ${one.beginsOn.toString()} ${one.due.toString()}`));
+            reckoner
+              .line(terms, given, outlook)
+              .streams.flatMap(({ obligations }) => obligations.map((one) => `${one.periodName} ${one.beginsOn.toString()} ${one.due.toString()}`));
           expect(told(shared)).toEqual(told(new Reckoner(calendar)));
         },
       ),
@@ -128,7 +141,7 @@ describe('a reckoner', () => {
     fc.assert(
       fc.property(fc.constantFrom('weekly', 'four-weekly', 'twice monthly', 'monthly', 'every 10 days'), fc.integer({ min: 0, max: 700 }), (rhythm, days) => {
         const startsOn = civil('2024-01-01').add({ days }).toString();
-        const found = leading({ rhythm: rhythm as LineTerms['rhythm'], startsOn });
+        const found = leading({ rhythm: rhythm, startsOn });
         expect(found[0]!.period.start.toString()).toBe(startsOn);
         for (const [at, one] of found.slice(1).entries()) expect(one.period.start.toString()).toBe(found[at]!.period.end.add({ days: 1 }).toString());
       }),

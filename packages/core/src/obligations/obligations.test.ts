@@ -80,7 +80,8 @@ const sixAhead = (today: CivilDate) => ({ today, ahead: 6, horizon: today.add({ 
 const scheduled = (today: CivilDate, given: Facts = facts, id = 'ie-vat-return', from = today) =>
   new Reckoner(ireland).line(terms(id, from.toString()), given, sixAhead(today));
 
-const list = (today: CivilDate, given: Facts = facts, id?: string, from?: CivilDate): ScheduledObligation[] => scheduled(today, given, id, from).streams[0]!.obligations;
+const list = (today: CivilDate, given: Facts = facts, id?: string, from?: CivilDate): ScheduledObligation[] =>
+  scheduled(today, given, id, from).streams[0]!.obligations;
 const planned = (existing: ExistingObligation[], wanted: ScheduledObligation[]) => planObligations(existing, wanted, 'two-monthly');
 
 describe('schedule', () => {

@@ -36,8 +36,7 @@ export interface ObligationPlan {
   held: Held[];
 }
 
-const reasonToHold = ({ status, extended }: ExistingObligation) =>
-  status !== 'open' ? `it is ${status}` : extended ? 'it is extended' : 'its job has begun';
+const reasonToHold = ({ status, extended }: ExistingObligation) => (status !== 'open' ? `it is ${status}` : extended ? 'it is extended' : 'its job has begun');
 
 /**
  * Compares what stands on record for one line under one rule with what is wanted now. Adds only what is new, moves only what

@@ -270,7 +270,9 @@ export class Reckoner {
     const grounds = own ? [] : this.factsOf(rule).map((fact) => facts[fact] ?? null);
     const key = JSON.stringify([
       rule.id,
-      own ? [terms.ownDue, anchor === 'start' || rhythm.includes('working day') ? terms.startsOn : anchor === 'date' ? (terms.anchorOn ?? terms.startsOn) : null] : null,
+      own
+        ? [terms.ownDue, anchor === 'start' || rhythm.includes('working day') ? terms.startsOn : anchor === 'date' ? (terms.anchorOn ?? terms.startsOn) : null]
+        : null,
       rhythm,
       anchor,
       needs ? (facts[needs.fact] ?? null) : null,

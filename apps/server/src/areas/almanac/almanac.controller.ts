@@ -134,7 +134,12 @@ export class AlmanacController {
   /** The firm's load as it would be with our target of a job on another day. Nothing is written. */
   @Get('almanac/load')
   @Needs('see clients')
-  async load(@InWork() work: Work, @Query('from') from: string, @Query('job', IdPipe) jobId: string, @Query('target') target: string): Promise<AlmanacView['weeks']> {
+  async load(
+    @InWork() work: Work,
+    @Query('from') from: string,
+    @Query('job', IdPipe) jobId: string,
+    @Query('target') target: string,
+  ): Promise<AlmanacView['weeks']> {
     const load = await this.queries.load(work, weekStart(dayFrom(from, work.today)), WEEKS, { jobId, targetOn: dayFrom(target, work.today) });
     return load.map(({ week, workingDays, booked, room }) => ({ week, workingDays, booked, room }));
   }

@@ -12,6 +12,7 @@ import { type Filing, FilingGateway } from '../../stand-ins/outside';
 import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
 import { JobFinished, JobsService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
+import { ClosingDaysChanged } from '../team';
 import { type LineOfService, LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
 import { linePlans, obligations } from './almanac.tables';
 import { PlanningService } from './planning.service';
@@ -57,6 +58,7 @@ export class AlmanacService implements OnModuleInit {
     this.events.on(ClientChanged, async (work, { payload }) => {
       if (bearsOnRules(payload.facts)) await this.planAll(work, await this.lines.of(work, payload.clientId));
     });
+    this.events.on(ClosingDaysChanged, async (work) => this.planAll(work, await this.lines.those(work)));
     this.events.on(JobFinished, (work, { payload }) => this.ownWorkDone(work, payload.jobId));
     this.ticks.register('obligations ahead', async (work) => {
       const due = await work.tx

@@ -1,6 +1,6 @@
 import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
 import { conditionFaults } from '@steady/core/conditions';
-import { type FilingRule, ruleFaults } from '@steady/core/obligations';
+import { ruleFaults } from '@steady/core/obligations';
 import type { Effect } from '@steady/contract/almanac';
 import { ChangeClient, ChangeClientStanding } from '@steady/contract/clients';
 import { KeepRule } from '@steady/contract/rules';
@@ -127,9 +127,13 @@ export class EffectsController {
   async rule(@InWork() work: Work, @Param('id') id: string, @Body() input: KeepRule): Promise<Effect> {
     const book = await this.rules.of(work);
     if (!book.knows(id)) throw Problem.notFound('filing rule');
-    const definition = { ...input.definition, id } as FilingRule;
+    const definition = { ...input.definition, id };
     const faults = [...ruleFaults(definition), ...conditionFaults(definition.appliesTo)];
-    if (faults.length > 0) throw Problem.invalid(faults.map((message) => ({ field: 'definition', message })), faults.join(' '));
+    if (faults.length > 0)
+      throw Problem.invalid(
+        faults.map((message) => ({ field: 'definition', message })),
+        faults.join(' '),
+      );
     const changed = book.with(definition);
     return this.ofMany(work, await this.lines.those(work, { ruleId: id }), (one) => ({ ...one, book: changed }));
   }

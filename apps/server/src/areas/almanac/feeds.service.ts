@@ -35,7 +35,10 @@ export class FeedsService {
       .insert(feeds)
       .values({ firmId: work.firm.id, memberId: staffId(work), scope, tokenHash: hash, createdAt: work.now.toString(), expiresAt: FAR })
       .returning({ id: feeds.id });
-    await this.events.record(work, FeedOpened, { what: `made a calendar address for ${scope === 'firm' ? 'the whole firm' : 'their own deadlines'}`, payload: { feedId: feed!.id } });
+    await this.events.record(work, FeedOpened, {
+      what: `made a calendar address for ${scope === 'firm' ? 'the whole firm' : 'their own deadlines'}`,
+      payload: { feedId: feed!.id },
+    });
     return { id: feed!.id, secret };
   }
 

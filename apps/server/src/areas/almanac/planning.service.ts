@@ -109,12 +109,7 @@ export class PlanningService {
   async plan(work: Work, lineOfService: LineOfService, options: { mustApply?: boolean; reckoner?: Reckoner } = {}): Promise<void> {
     const considered = await this.considered(work, lineOfService);
     const { line, service, client, book } = considered;
-    const { streams, none } = this.planLine(
-      work,
-      considered,
-      await this.existing(work, [line.id]),
-      options.reckoner ?? new Reckoner(work.firm.calendar),
-    );
+    const { streams, none } = this.planLine(work, considered, await this.existing(work, [line.id]), options.reckoner ?? new Reckoner(work.firm.calendar));
     if (options.mustApply && none.length > 0 && !streams.some((one) => one.leads))
       throw Problem.invalid([{ field: 'serviceId', message: `${none[0]!.why}. Complete the client's facts first.` }]);
     const dates = (want: ScheduledObligation) => ({
@@ -189,8 +184,7 @@ export class PlanningService {
       const old = before ? this.planLine(work, before, existing, was) : nothing;
       const next = this.planLine(work, after, existing, willBe);
       const known = new Set(old.none.map((one) => one.why));
-      for (const { why } of next.none)
-        if (!known.has(why)) none.push({ clientId: after.client.id, client: after.client.name, line: after.line.name, why });
+      for (const { why } of next.none) if (!known.has(why)) none.push({ clientId: after.client.id, client: after.client.name, line: after.line.name, why });
       for (const { ruleId, leads, plan } of next.streams) {
         const own = existing.filter((row) => row.ruleId === ruleId).map(standing);
         const oldPlan = old.streams.find((one) => one.ruleId === ruleId)?.plan ?? { add: [], move: [], withdraw: [], held: [] };
@@ -245,4 +239,3 @@ export class PlanningService {
     return stream?.obligations.find((want) => want.period.end.equals(civil(obligation.periodEnd))) ?? null;
   }
 }
-

@@ -76,7 +76,11 @@ export class RehearsalQueries {
     return { from: first, until: last, weeks: RehearsalQueries.byWeek(from, until, found), rows: found };
   }
 
-  private static wanted({ client, related, partner, manager, person }: AlmanacFilter, of: { id: string; relatedId: string | null; partnerId: string | null; managerId: string | null }, preparerId: string | null): boolean {
+  private static wanted(
+    { client, related, partner, manager, person }: AlmanacFilter,
+    of: { id: string; relatedId: string | null; partnerId: string | null; managerId: string | null },
+    preparerId: string | null,
+  ): boolean {
     return (
       (!client || of.id === client) &&
       (!related || of.relatedId === related) &&

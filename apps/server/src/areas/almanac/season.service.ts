@@ -55,7 +55,13 @@ export class SeasonService {
       }
     }
     const wanted = chosen === null ? found : found.filter((row) => chosen.has(row.clientId));
-    const without = chosen === null ? [] : await this.without(work, [...chosen].filter((id) => !found.some((row) => row.clientId === id)));
+    const without =
+      chosen === null
+        ? []
+        : await this.without(
+            work,
+            [...chosen].filter((id) => !found.some((row) => row.clientId === id)),
+          );
     const fees = may(work.actor, 'see fees');
     return { rows: wanted.map(({ number: _number, ...row }) => ({ ...row, fee: fees ? row.fee : null })), without, notFound };
   }

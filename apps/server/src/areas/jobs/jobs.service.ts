@@ -443,7 +443,10 @@ export class JobsService implements OnModuleInit {
   }
 
   /** What is left to do in the firm: every task not done, with minutes not yet recorded. */
-  async workLeft(work: Work, moved?: { jobId: string; targetOn: string }): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
+  async workLeft(
+    work: Work,
+    moved?: { jobId: string; targetOn: string },
+  ): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
     return work.tx
       .select({
         personId: tasks.assigneeId,

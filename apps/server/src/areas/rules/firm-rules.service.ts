@@ -79,9 +79,13 @@ export class FirmRules {
     if (ruleId !== null && !before) throw Problem.notFound('filing rule');
     if (before && before.version !== input.version) throw Problem.stale('filing rule', before);
     const id = ruleId ?? this.freeId(book, input.definition.name);
-    const definition = { ...input.definition, id } as FilingRule;
+    const definition = { ...input.definition, id };
     const faults = [...ruleFaults(definition), ...conditionFaults(definition.appliesTo)];
-    if (faults.length > 0) throw Problem.invalid(faults.map((message) => ({ field: 'definition', message })), faults.join(' '));
+    if (faults.length > 0)
+      throw Problem.invalid(
+        faults.map((message) => ({ field: 'definition', message })),
+        faults.join(' '),
+      );
     if (before)
       await work.tx
         .update(firmRules)

@@ -158,9 +158,7 @@ export class LinesService implements OnModuleInit {
    * added come where no other line of the client answers for them.
    */
   static followed(line: ServiceLine, all: readonly ServiceLine[], before: readonly string[], after: readonly string[]): string[] {
-    const elsewhere = new Set(
-      all.filter((one) => one.clientId === line.clientId && one.id !== line.id && one.endsOn === null).flatMap((one) => one.ruleIds),
-    );
+    const elsewhere = new Set(all.filter((one) => one.clientId === line.clientId && one.id !== line.id && one.endsOn === null).flatMap((one) => one.ruleIds));
     return after.filter((id) => (before.includes(id) ? line.ruleIds.includes(id) : !elsewhere.has(id)));
   }
 

@@ -49,7 +49,17 @@ export class ServicesService {
   async takeSupplied(work: Work, key: string): Promise<string> {
     const found = SUPPLIED.find((one) => one.key === key);
     if (!found) throw Problem.notFound('supplied service');
-    const { rules, rhythm, fee, procedure, others = [], anchor = 'calendar', ownDue = { count: 10, unit: 'working days' }, needsAgent = false, ...rest } = found;
+    const {
+      rules,
+      rhythm,
+      fee,
+      procedure,
+      others = [],
+      anchor = 'calendar',
+      ownDue = { count: 10, unit: 'working days' },
+      needsAgent = false,
+      ...rest
+    } = found;
     const perRhythm = [];
     for (const other of others) perRhythm.push({ rhythm: other.rhythm, procedureId: await this.addProcedure(work, other.procedure.name, other.procedure) });
     return this.keep(work, null, {
@@ -166,7 +176,10 @@ export class ServicesService {
     await work.tx.execute(
       sql`update services s set position = o.at - 1 from jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb) with ordinality as o(id, at) where s.id = o.id::uuid and s.firm_id = ${work.firm.id}`,
     );
-    await this.events.record(work, ServiceChanged, { what: 'put the services into another order', payload: { serviceId: ids[0]!, datesToo: false, rulesBefore: [] } });
+    await this.events.record(work, ServiceChanged, {
+      what: 'put the services into another order',
+      payload: { serviceId: ids[0]!, datesToo: false, rulesBefore: [] },
+    });
   }
 
   async get(work: Work, serviceId: string): Promise<Service> {

@@ -1,6 +1,8 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
 import {
+  type ClosingDays,
+  KeepClosingDays,
   AddLeave,
   AddRate,
   ChangeMember,
@@ -15,11 +17,28 @@ import { Problem } from '../../platform/http/problem';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
+import { ClosingService } from './closing.service';
 import { TeamService } from './team.service';
 
 @Controller('api')
 export class TeamController {
-  constructor(private readonly team: TeamService) {}
+  constructor(
+    private readonly team: TeamService,
+    private readonly closing: ClosingService,
+  ) {}
+
+  @Get('firm/closing-days')
+  @Needs('see clients')
+  closingDays(@InWork() work: Work): ClosingDays {
+    return this.closing.view(work);
+  }
+
+  @Put('firm/closing-days')
+  @HttpCode(204)
+  @Needs('change services')
+  keepClosingDays(@InWork() work: Work, @Body() input: KeepClosingDays): Promise<void> {
+    return this.closing.keep(work, input);
+  }
 
   @Get('session')
   @Needs('see clients')
@@ -31,7 +50,7 @@ export class TeamController {
       name: actor.name,
       role: actor.role,
       rights: [...actor.rights],
-      firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency, zone: firm.zone },
+      firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency, zone: firm.zone, country: firm.country },
       today: work.today.toString(),
       demo: firm.demo,
     };

@@ -76,10 +76,21 @@ export class Works {
     if (known) return known;
     const [found] = await tx.select().from(firms).where(eq(firms.id, firmId));
     if (!found) throw new Error(`There is no firm ${firmId}`);
-    const year = this.clock.today(found.zone).year;
-    const firm = { ...found, calendar: holidayCalendar(found.country, { from: year - 4, until: year + 8 }) };
+    const firm = this.withCalendar(found);
     this.firms.set(firmId, firm);
     return firm;
+  }
+
+  private withCalendar(found: typeof firms.$inferSelect): Firm {
+    const year = this.clock.today(found.zone).year;
+    const closing = new Map(found.closingDays.map(({ day, name }) => [day, name]));
+    return { ...found, calendar: holidayCalendar(found.country, { from: year - 4, until: year + 8 }, closing) };
+  }
+
+  /** Takes what was changed about the firm into this unit of work, and into those that follow once it is confirmed. */
+  changed(work: Work, found: typeof firms.$inferSelect): void {
+    work.firm = this.withCalendar(found);
+    work.afterwards(() => this.firms.set(found.id, work.firm));
   }
 }
 

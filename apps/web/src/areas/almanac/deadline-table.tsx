@@ -1,5 +1,7 @@
-import { useState } from 'react';
+import { type DragEvent, type ReactNode, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { civil } from '@steady/core/calendar';
+import { filedInWords } from '@steady/core/words';
 import type { ObligationView } from '@steady/contract/almanac';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -16,13 +18,19 @@ function Stands({ of }: { of: ObligationView }) {
   const navigate = useNavigate();
   const { act } = useAct();
   if (of.status === 'filed') {
+    const on = of.filedAt ? dayOf(of.filedAt) : null;
+    const late = on !== null && of.statutory && on.toString() > of.dueOn;
     return (
-      <span className="good">
+      <span className={late ? '' : 'good'}>
         <Moon done={1} of={1} />
-        filed {of.filedAt && dayInWords(dayOf(of.filedAt).toString(), session.day)}, receipt {of.receipt}
+        {of.statutory ? (on ? filedInWords(civil(of.dueOn), on) : 'filed') : 'done'}
+        {on && <span className="text-soft">, {dayInWords(on.toString(), session.day)}</span>}
+        {of.receipt && <span className="text-soft">, receipt {of.receipt}</span>}
+        {of.filedBy && <span className="text-soft">, {of.filedBy}</span>}
       </span>
     );
   }
+  if (of.status === 'missed') return <span className="late">missed: {of.notRequiredReason}</span>;
   if (of.status === 'not required') return <span className="text-soft">not required: {of.notRequiredReason}</span>;
   if (of.status === 'filing') return <span>on its way to {of.authority}</span>;
   if (of.jobId) {
@@ -45,6 +53,7 @@ function Stands({ of }: { of: ObligationView }) {
       </span>
     );
   }
+  if (!of.leads) return <span className="text-soft">stands beside its job, not filed yet</span>;
   const start = () =>
     act(async () => {
       const { jobId } = await send<{ jobId: string }>('POST', `/api/obligations/${of.id}/start`);
@@ -68,18 +77,34 @@ export function DeadlineTable({
   label,
   obligations,
   withoutClient = false,
+  byTarget = false,
+  group,
+  rowKeys,
+  rowMore,
   empty,
 }: {
   label: string;
   obligations: ObligationView[];
   withoutClient?: boolean;
-  empty?: string;
+  /** Our own targets stand first. */
+  byTarget?: boolean;
+  group?(row: ObligationView): string;
+  rowKeys?: { press: string; does: string; act(row: ObligationView): void }[];
+  rowMore?(row: ObligationView): { draggable?: boolean; onDragStart?(event: DragEvent): void; onDragEnd?(): void };
+  empty?: ReactNode;
 }) {
   const session = useSession();
   const [standing, setStanding] = useState<ObligationView | null>(null);
   const columns: Column<ObligationView>[] = [
+    ...(byTarget
+      ? ([{ key: 'target', head: 'Our target', cell: (row) => <Day of={row.targetOn} />, sort: (row) => row.targetOn }] satisfies Column<ObligationView>[])
+      : []),
     { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} by={row.workings} />, sort: (row) => row.dueOn },
-    { key: 'in', head: '', cell: (row) => row.status !== 'not required' && <DueWords due={row.dueOn} done={row.status === 'filed'} /> },
+    {
+      key: 'in',
+      head: '',
+      cell: (row) => row.status !== 'not required' && <DueWords due={row.dueOn} done={row.status === 'filed' || row.status === 'missed'} />,
+    },
     ...(withoutClient
       ? []
       : ([
@@ -119,11 +144,11 @@ export function DeadlineTable({
             key: 'more',
             head: '',
             cell: (row) =>
-              (row.status === 'open' || row.status === 'not required') && (
+              (row.status === 'open' || row.status === 'not required' || row.status === 'missed') && (
                 <button
                   className="lnk"
-                  aria-label={`More time for ${row.name}, or not required`}
-                  title="More time, or not required"
+                  aria-label={`Change ${row.name}: filed, more time, not required`}
+                  title="Filed elsewhere, more time, not required, missed"
                   onClick={(event) => {
                     event.stopPropagation();
                     setStanding(row);
@@ -132,7 +157,6 @@ export function DeadlineTable({
                   Change
                 </button>
               ),
-            wide: true,
           },
         ] satisfies Column<ObligationView>[])
       : []),
@@ -144,6 +168,9 @@ export function DeadlineTable({
         columns={columns}
         rows={obligations}
         keyOf={(row) => row.id}
+        group={group}
+        rowKeys={rowKeys}
+        rowMore={rowMore}
         to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)}
         empty={empty}
       />

@@ -1,3 +1,4 @@
+import type { DragEvent } from 'react';
 import { civil } from '@steady/core/calendar';
 import { shortDate } from '@steady/core/words';
 import type { AlmanacView, RibbonCell } from '@steady/contract/almanac';
@@ -22,12 +23,13 @@ function Cell({ cell }: { cell: RibbonCell }) {
 const hours = (minutes: number) => Math.round(minutes / 60);
 
 /** Load as a filled line against the line of room, one point for each week. */
-function Load({ weeks, picked }: { weeks: AlmanacView['weeks']; picked: number }) {
-  const most = Math.max(...weeks.map((week) => Math.max(week.booked, week.room)), 60) * 1.12;
+function Load({ weeks, picked, moved }: { weeks: AlmanacView['weeks']; picked: number; moved: AlmanacView['weeks'] | null }) {
+  const most = Math.max(...[...weeks, ...(moved ?? [])].map((week) => Math.max(week.booked, week.room)), 60) * 1.12;
   const y = (minutes: number) => BASE - (minutes / most) * BASE;
   const n = weeks.length;
   const step = 100 / n;
   const area = `M${step / 2} ${BASE} ${weeks.map((week, i) => `L${step * (i + 0.5)} ${y(week.booked)}`).join(' ')} L${100 - step / 2} ${BASE}Z`;
+  const line = (of: AlmanacView['weeks']) => of.map((week, i) => `${i === 0 ? 'M' : 'L'}${step * (i + 0.5)} ${y(week.booked)}`).join(' ');
   const room = weeks.map((week, i) => `${i === 0 ? 'M' : 'L'}${step * i} ${y(week.room)} L${step * (i + 1)} ${y(week.room)}`).join(' ');
   return (
     <div className="relative border-t border-ink" style={{ height: HEIGHT }}>
@@ -42,6 +44,7 @@ function Load({ weeks, picked }: { weeks: AlmanacView['weeks']; picked: number }
         <svg className="h-[96px] w-full" viewBox={`0 0 100 ${BASE}`} preserveAspectRatio="none" aria-hidden="true">
           {picked >= 0 && <rect x={step * picked} y="0" width={step} height={BASE} fill="var(--color-kelp-tint)" opacity=".6" />}
           <path d={area} fill="#D9DED8" />
+          {moved && <path d={line(moved)} fill="none" stroke="var(--color-kelp)" strokeWidth="1.6" strokeDasharray="4 3" vectorEffect="non-scaling-stroke" />}
           <path d={room} fill="none" stroke="var(--color-ink)" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
         </svg>
         <div className="flex text-fine">
@@ -50,8 +53,16 @@ function Load({ weeks, picked }: { weeks: AlmanacView['weeks']; picked: number }
               key={week.week}
               className={`flex-1 text-center whitespace-nowrap ${i === picked ? 'bg-kelp-tint/60' : ''} ${week.booked > week.room ? 'late' : 'text-soft'}`}
             >
-              {hours(week.booked)} of {hours(week.room)}
-              {week.booked > week.room && `, ${hours(week.booked - week.room)} over`}
+              {moved && hours(moved[i]!.booked) !== hours(week.booked) ? (
+                <b className="text-kelp">
+                  {hours(week.booked)} → {hours(moved[i]!.booked)} of {hours(week.room)}
+                </b>
+              ) : (
+                <>
+                  {hours(week.booked)} of {hours(week.room)}
+                  {week.booked > week.room && `, ${hours(week.booked - week.room)} over`}
+                </>
+              )}
             </span>
           ))}
         </div>
@@ -61,7 +72,38 @@ function Load({ weeks, picked }: { weeks: AlmanacView['weeks']; picked: number }
 }
 
 /** Weeks as columns from left to right: deadlines above, the firm's load against its room below. */
-export function Ribbon({ almanac, picked, thisWeek, onPick }: { almanac: AlmanacView; picked: string | null; thisWeek: string; onPick(week: string): void }) {
+export function Ribbon({
+  almanac,
+  picked,
+  thisWeek,
+  onPick,
+  dragging = false,
+  moved = null,
+  onOver,
+  onDrop,
+}: {
+  almanac: AlmanacView;
+  picked: string | null;
+  thisWeek: string;
+  onPick(week: string): void;
+  /** A job is being dragged over the weeks. */
+  dragging?: boolean;
+  /** Load as it would be if it were dropped where it is held. */
+  moved?: AlmanacView['weeks'] | null;
+  onOver?(week: string): void;
+  onDrop?(week: string): void;
+}) {
+  const over = (week: string) =>
+    dragging
+      ? {
+          onDragOver: (event: DragEvent) => event.preventDefault(),
+          onDragEnter: () => onOver?.(week),
+          onDrop: (event: DragEvent) => {
+            event.preventDefault();
+            onDrop?.(week);
+          },
+        }
+      : {};
   const { weeks } = almanac;
   const shade = (week: string) => (week === picked ? 'bg-kelp-tint/60' : week === thisWeek ? 'bg-[#fbf9f1]' : '');
   const rows = almanac.rows.filter((row) => row.cells.some((cell) => cell.count > 0));
@@ -81,6 +123,7 @@ export function Ribbon({ almanac, picked, thisWeek, onPick }: { almanac: Almanac
               {weeks.map((week) => (
                 <th
                   key={week.week}
+                  {...over(week.week)}
                   scope="col"
                   className={`border-l border-rule p-0 text-left font-serif text-base font-semibold whitespace-nowrap ${shade(week.week)}`}
                 >
@@ -103,6 +146,7 @@ export function Ribbon({ almanac, picked, thisWeek, onPick }: { almanac: Almanac
                 {row.cells.map((cell, index) => (
                   <td
                     key={index}
+                    {...over(weeks[index]!.week)}
                     className={`cursor-pointer border-l border-rule-soft px-2 py-1.5 whitespace-nowrap ${shade(weeks[index]!.week)}`}
                     onClick={() => onPick(weeks[index]!.week)}
                   >
@@ -120,7 +164,7 @@ export function Ribbon({ almanac, picked, thisWeek, onPick }: { almanac: Almanac
             )}
           </tbody>
         </table>
-        <Load weeks={weeks} picked={weeks.findIndex((week) => week.week === picked)} />
+        <Load weeks={weeks} picked={weeks.findIndex((week) => week.week === picked)} moved={moved} />
       </div>
     </div>
   );

@@ -1,10 +1,11 @@
 import { type ReactNode, useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
-import { ExtendObligation, type ObligationView, type OfferedExtension, SetObligationAside } from '@steady/contract/almanac';
+import { ExtendObligation, NoteFiled, type ObligationView, type OfferedExtension, SetObligationAside } from '@steady/contract/almanac';
 import { send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { DateField, LongTextField, TextField } from '../../ui/fields';
+import { DateField, LongTextField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
@@ -15,21 +16,68 @@ interface Props {
   onClose(): void;
 }
 
-/** What becomes of a deadline besides being filed: more time, or not required at all. */
+type Way = 'filed' | 'time' | 'not required' | 'missed';
+const WAYS: Record<Way, string> = { filed: 'Filed elsewhere', time: 'More time', 'not required': 'Not required', missed: 'Missed' };
+
+/** What becomes of a deadline besides being filed here: filed elsewhere, more time, not required, missed for good. */
 export function StandingLeaf(props: Props) {
-  const [aside, setAside] = useState(false);
-  if (props.of.status === 'not required') return <ReopenLeaf {...props} />;
+  const { of } = props;
+  const { today } = useSession();
+  const [way, setWay] = useState<Way>('time');
+  if (of.status === 'not required' || of.status === 'missed') return <ReopenLeaf {...props} />;
+  const ways: Way[] = ['filed', 'time', 'not required', ...(of.dueOn < today ? (['missed'] as const) : [])];
   const switched = (
     <p className="mb-3 flex gap-4 text-table">
-      <button type="button" className={aside ? 'lnk' : 'border-b-2 border-kelp font-semibold'} aria-pressed={!aside} onClick={() => setAside(false)}>
-        More time
-      </button>
-      <button type="button" className={aside ? 'border-b-2 border-kelp font-semibold' : 'lnk'} aria-pressed={aside} onClick={() => setAside(true)}>
-        Not required
-      </button>
+      {ways.map((one) => (
+        <button
+          key={one}
+          type="button"
+          className={way === one ? 'border-b-2 border-kelp font-semibold' : 'lnk'}
+          aria-pressed={way === one}
+          onClick={() => setWay(one)}
+        >
+          {WAYS[one]}
+        </button>
+      ))}
     </p>
   );
-  return aside ? <AsideLeaf {...props} above={switched} /> : <ExtendLeaf {...props} above={switched} />;
+  if (way === 'filed') return <FiledLeaf {...props} above={switched} />;
+  return way === 'time' ? <ExtendLeaf {...props} above={switched} /> : <AsideLeaf key={way} as={way} {...props} above={switched} />;
+}
+
+/** Notes what was filed on paper or at the authority's own desk. */
+function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
+  const say = useSay();
+  const { today } = useSession();
+  const [anyway, setAnyway] = useState(false);
+  const { form, onSubmit, busy, problem, refusal } = useLeafForm<NoteFiled>({
+    input: NoteFiled,
+    start: { on: today, receipt: '', version: of.version },
+    submit: async (values) => {
+      await send('POST', `/api/obligations/${of.id}/note-filed`, { ...values, anyway });
+      say(`Noted: ${of.name} is filed.`);
+      onClose();
+    },
+  });
+  return (
+    <Leaf
+      open
+      title={of.name}
+      act={anyway ? 'Note it all the same' : 'Note that it is filed'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      {above}
+      {refusal?.problem.code === 'not-ready' && (
+        <TickField label="File it all the same" checked={anyway} onChange={(event) => setAnyway(event.target.checked)} />
+      )}
+      <DateField label="Filed on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
+      <TextField label="Receipt" hint="Or how it can be shown" {...form.register('receipt')} error={form.formState.errors.receipt?.message} />
+      <p className="text-table text-soft">Nothing is sent to {of.authority}.</p>
+    </Leaf>
+  );
 }
 
 function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
@@ -69,22 +117,30 @@ function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
   );
 }
 
-function AsideLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
+function AsideLeaf({ of, as, onClose, above }: Props & { as: 'not required' | 'missed'; above: ReactNode }) {
   const say = useSay();
   const { form, onSubmit, busy, problem } = useLeafForm<SetObligationAside>({
     input: SetObligationAside,
-    start: { reason: '', version: of.version },
+    start: { as, reason: '', closeJob: of.jobId !== null && as === 'not required', version: of.version },
     submit: async (values) => {
       await send('POST', `/api/obligations/${of.id}/set-aside`, values);
-      say(`${of.name} is not required.`);
+      say(as === 'missed' ? `Noted: ${of.name} was missed.` : `${of.name} is not required.`);
       onClose();
     },
   });
   return (
-    <Leaf open title={of.name} act="It is not required" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf
+      open
+      title={of.name}
+      act={as === 'missed' ? 'It was missed' : 'It is not required'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
       {above}
       <LongTextField label="Why" autoFocus {...form.register('reason')} error={form.formState.errors.reason?.message} />
-      {of.jobId && <p className="text-table text-soft">Job {of.jobNumber} has begun for it and stays open until somebody closes it.</p>}
+      {of.jobId && <TickField label={`Job ${of.jobNumber} has begun for it: close it too`} {...form.register('closeJob')} />}
     </Leaf>
   );
 }
@@ -105,7 +161,9 @@ function ReopenLeaf({ of, onClose }: Props) {
         }, `${of.name} is open again.`)
       }
     >
-      <p>Set aside as not required: {of.notRequiredReason}</p>
+      <p>
+        {of.status === 'missed' ? 'Missed' : 'Set aside as not required'}: {of.notRequiredReason}
+      </p>
     </Leaf>
   );
 }

@@ -5,6 +5,7 @@ import { useTeam } from '../../app/session';
 import { ChoiceField, DateField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { useForeseen } from '../almanac/effect';
 import { useSay } from '../../ui/toasts';
 import { AddressFields } from './address-fields';
 import { Alike } from './alike';
@@ -69,14 +70,22 @@ export function ClientLeaf(props: Props) {
 function OpenLeaf({ onClose, client, onSaved }: Props) {
   const say = useSay();
   const { team } = useTeam();
+  const foreseen = useForeseen(`/api/clients/${client?.id ?? ''}/effect`, 'the client’s facts changed');
   const { form, onSubmit, busy, problem, refusal } = useLeafForm<AddClient & ChangeClient>({
     input: (client ? ChangeClient : AddClient) as new () => AddClient & ChangeClient,
     start: startFrom(client),
     submit: async (values) => {
-      const path = client ? `/api/clients/${client.id}` : '/api/clients';
-      const saved = await send<{ id: string } | null>(client ? 'PATCH' : 'POST', path, values);
-      say(client ? `Saved ${values.name}.` : `Added ${values.name}.`);
-      onSaved(client?.id ?? saved!.id);
+      if (!client) {
+        const { id } = await send<{ id: string }>('POST', '/api/clients', values);
+        say(`Added ${values.name}.`);
+        return onSaved(id);
+      }
+      // A year-end, a registration or another fact may move dates: they are shown before they move.
+      await foreseen.before(values, async () => {
+        await send('PATCH', `/api/clients/${client.id}`, values);
+        say(`Saved ${values.name}.`);
+        onSaved(client.id);
+      });
     },
   });
   const { register, control, watch, setValue, formState } = form;
@@ -102,6 +111,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       open
       title={client ? `Facts of ${client.name}` : 'Add a client'}
       act={client ? 'Save the facts' : 'Add the client'}
+      beside={foreseen.effect && <span className="text-table text-soft">Once more saves, with these dates.</span>}
       onClose={onClose}
       onSubmit={onSubmit}
       busy={busy}
@@ -110,6 +120,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       {theirs && client && (
         <BothVersions mine={form.getValues()} theirs={theirs} onTakeMine={() => (setValue('version', theirs.version), onSubmit())} onTakeTheirs={onClose} />
       )}
+      {foreseen.view}
       <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
       <Alike name={watch('name')} vatNumber={watch('vatNumber')} taxNumber={watch('taxNumber')} companyNumber={watch('companyNumber')} not={client?.id} />
       {!client && (

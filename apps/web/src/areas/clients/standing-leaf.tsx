@@ -4,22 +4,25 @@ import { useSession } from '../../app/session';
 import { ChoiceField, DateField, LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { useForeseen } from '../almanac/effect';
 
 /** From prospect to client, from client to former, and back: with the day and the reason. */
 export function StandingLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
   const { today } = useSession();
+  const foreseen = useForeseen(`/api/clients/${client.id}/standing/effect`, `${client.name} has left`);
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeClientStanding>({
     input: ChangeClientStanding,
     start: { standing: client.standing === 'active' ? 'former' : 'active', on: today, reason: '', version: client.version },
-    submit: async (values) => {
-      await send('POST', `/api/clients/${client.id}/standing`, values);
-      onClose();
-    },
+    submit: (values) =>
+      foreseen.before(values, async () => {
+        await send('POST', `/api/clients/${client.id}/standing`, values);
+        onClose();
+      }),
   });
   const { register, control, watch, formState } = form;
   const former = watch('standing') === 'former';
   return (
-    <Leaf open title={`How ${client.name} stands`} act="Save how it stands" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title={`How ${client.name} stands`} act={foreseen.act('Save how it stands')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <ChoiceField
         label="Stands as"
         control={control}
@@ -32,6 +35,7 @@ export function StandingLeaf({ client, onClose }: { client: ClientView; onClose(
       />
       <DateField label="From" {...register('on')} error={formState.errors.on?.message} />
       {former && <LongTextField label="Reason" {...register('reason')} error={formState.errors.reason?.message} hint="Its record, papers and bills stay." />}
+      {foreseen.view}
     </Leaf>
   );
 }

@@ -1,31 +1,188 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { rhythmInWords } from '@steady/core/calendar';
+import { feeRuleInWords } from '@steady/core/fees';
 import { formatMoney } from '@steady/core/money';
-import type { ServiceView } from '@steady/contract/services';
-import { useData } from '../../app/api';
+import { counted } from '@steady/core/words';
+import type { ServiceView, SuppliedView } from '@steady/contract/services';
+import { send, useData } from '../../app/api';
+import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
-import { LedgerTable } from '../../ui/ledger-table';
+import { useAct } from '../../app/use-act';
+import { Leaf } from '../../ui/leaf';
+import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { Page } from '../../ui/page';
 import { FirmViews } from '../team/firm-views';
 
+/** What the firm offers, in the order in which it stands in lists and in letters. */
 export function FirmPage() {
-  const { firm } = useSession();
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const session = useSession();
+  const navigate = useNavigate();
+  const { act, busy } = useAct();
+  const [taking, setTaking] = useState(false);
+  const { data: services = [], mutate } = useData<ServiceView[]>('/api/services');
+  const mayChange = session.may('change services');
+  const on = services.filter((service) => service.active).length;
   const lines = services.reduce((sum, service) => sum + service.lines, 0);
+  const order = useOrder(services.length, (from, to) => {
+    const next = moved(services, from, to);
+    void mutate(next, { revalidate: false });
+    void act(() => send('PUT', '/api/services/order', { ids: next.map((one) => one.id) }));
+  });
+  useKeys(
+    mayChange
+      ? [
+          { press: 'n s', does: 'new service', act: () => void navigate('/firm/services/new') },
+          { press: 'n e', does: 'take a supplied service', act: () => setTaking(true) },
+        ]
+      : [],
+  );
   return (
-    <Page title={firm.name} sum={`${services.length} services, used on ${lines} service lines.`} tools={<FirmViews />}>
-      <LedgerTable
-        label="Services"
-        rows={services}
-        keyOf={(row) => row.id}
-        columns={[
-          { key: 'name', head: 'Service', cell: (row) => <span className="font-semibold">{row.name}</span> },
-          { key: 'rule', head: 'Filed with', cell: (row) => row.authority, wide: true },
-          { key: 'rhythm', head: 'Rhythm', cell: (row) => rhythmInWords(row.defaultRhythm) },
-          { key: 'phases', head: 'Procedure', cell: (row) => <span className="text-soft">{row.phases.join(', ')}</span>, wide: true },
-          { key: 'fee', head: `Usual fee, ${firm.currency}`, figure: true, cell: (row) => formatMoney(row.defaultFee) },
-          { key: 'lines', head: 'Clients', figure: true, cell: (row) => row.lines },
-        ]}
-      />
+    <Page
+      title={session.firm.name}
+      sum={`${counted(services.length, 'service')}, ${on === services.length ? 'all on' : `${on} on`}, used on ${counted(lines, 'service line')}.`}
+      tools={
+        <>
+          <FirmViews />
+          {mayChange && (
+            <span className="ml-auto flex gap-3">
+              <button className="act-quiet" onClick={() => setTaking(true)}>
+                Take a supplied one
+              </button>
+              <button className="act" onClick={() => void navigate('/firm/services/new')}>
+                New service
+              </button>
+            </span>
+          )}
+        </>
+      }
+    >
+      {services.length === 0 ? (
+        <div className="sheet px-4 py-6 text-soft">No service yet. Take a supplied one and change it, or write your own.</div>
+      ) : (
+        <div className="sheet">
+          <table className="ledger" aria-label="Services">
+            <thead className="stuck">
+              <tr>
+                {mayChange && <th className="w-7" aria-label="Order" />}
+                <th scope="col">Service</th>
+                <th scope="col" className="max-md:hidden">
+                  Files
+                </th>
+                <th scope="col">Rhythm</th>
+                <th scope="col" className="max-lg:hidden">
+                  Procedure
+                </th>
+                <th scope="col">In the letter</th>
+                <th scope="col" className="n">
+                  Usual fee, {session.firm.currency}
+                </th>
+                <th scope="col" className="n">
+                  Lines
+                </th>
+                {mayChange && <th />}
+              </tr>
+            </thead>
+            <tbody>
+              {services.map((service, index) => (
+                <tr key={service.id} {...order.row(index)} className="data-over:border-t-2 data-over:border-kelp">
+                  {mayChange && (
+                    <td>
+                      <Grip {...order.grip(index, service.name)} />
+                    </td>
+                  )}
+                  <td>
+                    <Link to={`/firm/services/${service.id}`} className={`hover:underline ${service.active ? 'font-semibold' : 'text-soft'}`}>
+                      {service.name}
+                    </Link>
+                    {!service.active && <span className="text-soft">, off</span>}
+                    <span className="block text-fine text-soft">{service.shortName}</span>
+                  </td>
+                  <td className="max-w-56 max-md:hidden">
+                    {service.rules.map((rule) => rule.name).join(', ') || <span className="text-soft">our own date</span>}
+                  </td>
+                  <td>{rhythmInWords(service.defaultRhythm)}</td>
+                  <td className="max-w-64 text-soft max-lg:hidden">{service.phases.join(', ')}</td>
+                  <td>{service.printed ? 'printed' : <span className="text-soft">not printed</span>}</td>
+                  <td className="n">
+                    {service.charged ? (
+                      service.feeRule ? (
+                        <span title={feeRuleInWords(service.feeRule)}>by rule, from {formatMoney(service.feeRule.minimum ?? service.feeRule.base)}</span>
+                      ) : (
+                        formatMoney(service.defaultFee)
+                      )
+                    ) : (
+                      <span className="text-soft">not charged</span>
+                    )}
+                  </td>
+                  <td className="n">{service.lines}</td>
+                  {mayChange && (
+                    <td className="n">
+                      <button
+                        className="lnk"
+                        disabled={busy}
+                        aria-label={`Copy ${service.name}`}
+                        onClick={() =>
+                          void act(async () => {
+                            const { id } = await send<{ id: string }>('POST', `/api/services/${service.id}/copy`);
+                            await navigate(`/firm/services/${id}`);
+                          }, 'Copied. It is off until you turn it on.')
+                        }
+                      >
+                        Copy
+                      </button>
+                    </td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {taking && <SuppliedLeaf onClose={() => setTaking(false)} />}
     </Page>
+  );
+}
+
+/** Services that come with the application, to be taken and changed. */
+function SuppliedLeaf({ onClose }: { onClose(): void }) {
+  const navigate = useNavigate();
+  const { act, busy } = useAct();
+  const { data: supplied = [] } = useData<SuppliedView[]>('/api/services/supplied');
+  return (
+    <Leaf open broad title="Take a supplied service" onClose={onClose}>
+      <p className="mb-3 text-table text-soft">With the filing rules of your country and a procedure. Everything of it can be changed after.</p>
+      <ul>
+        {supplied.map((one) => (
+          <li key={one.key} className="flex items-start gap-4 border-t border-rule py-2.5">
+            <div className="min-w-0 flex-1">
+              <p className="font-semibold">{one.name}</p>
+              <p className="text-table text-soft">{one.scope}</p>
+              <p className="text-table">
+                {rhythmInWords(one.rhythm)}; {one.rules.length > 0 ? one.rules.join(', ') : 'a date of our own'}; {one.phases.join(', ')}
+              </p>
+            </div>
+            {one.taken ? (
+              <span className="text-table text-soft">there already</span>
+            ) : (
+              <button
+                type="button"
+                className="act-quiet whitespace-nowrap"
+                disabled={busy}
+                aria-label={`Take ${one.name}`}
+                onClick={() =>
+                  void act(async () => {
+                    const { id } = await send<{ id: string }>('POST', '/api/services/supplied', { key: one.key });
+                    await navigate(`/firm/services/${id}`);
+                  }, `Took "${one.name}".`)
+                }
+              >
+                Take it
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Leaf>
   );
 }

@@ -1,33 +1,103 @@
 import { useState } from 'react';
 import { rhythmInWords } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
-import { AddServiceLine, type ServiceLineView, type ServiceView } from '@steady/contract/services';
-import { send, useData } from '../../app/api';
+import type { ServiceLineView } from '@steady/contract/services';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
-import { DateField, MoneyField, SelectField, TextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { Leaf } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
-import { useSay } from '../../ui/toasts';
 import { dayInWords } from '../../ui/words';
+import { LineLeaf } from './line-leaf';
+import { PauseLeaf, PermissionLeaf, ResumeLeaf, StopLeaf } from './line-standing-leaves';
+import { PERMISSION_WORDS, permissionsWanted } from './words';
 
-/** What the client has of our services, and the leaf that gives it another. */
+type Open = { leaf: 'give' | 'change' | 'pause' | 'resume' | 'stop' | 'permission'; line?: ServiceLineView } | null;
+
+/** What the client has of our services, and the leaves that give it another, change one, let it rest or stop it. */
 export function ServiceLines({ clientId, lines }: { clientId: string; lines: ServiceLineView[] }) {
   const session = useSession();
   const { nameOf } = useTeam();
-  const [adding, setAdding] = useState(false);
+  const [open, setOpen] = useState<Open>(null);
   const mayChange = session.may('change clients');
-  useKeys(mayChange ? [{ press: 'n s', does: 'new service for this client', act: () => setAdding(true) }] : []);
+  useKeys(mayChange ? [{ press: 'n s', does: 'new service for this client', act: () => setOpen({ leaf: 'give' }) }] : []);
   const perYear = lines.reduce((sum, line) => sum + line.perYear, 0);
+  const resting = (line: ServiceLineView) => line.pauses.find((one) => one.until === null || one.until >= session.today);
   const columns: Column<ServiceLineView>[] = [
-    { key: 'name', head: 'Service', cell: (row) => row.name },
+    {
+      key: 'name',
+      head: 'Service',
+      cell: (row) => {
+        const rest = resting(row);
+        return (
+          <>
+            <span className={row.endsOn ? 'text-soft' : 'font-semibold'}>{row.name}</span>
+            {row.name !== row.service && <span className="text-soft">, {row.service}</span>}
+            {row.endsOn && (
+              <span className="block text-fine text-soft">
+                {row.endsOn < session.today ? 'stopped' : 'stops'} {dayInWords(row.endsOn, session.day)}
+                {row.endReason && `: ${row.endReason}`}
+              </span>
+            )}
+            {!row.endsOn && rest && (
+              <span className="block text-fine soon">
+                rests from {dayInWords(rest.from, session.day)} {rest.until ? `to ${dayInWords(rest.until, session.day)}` : 'until it is resumed'}
+              </span>
+            )}
+            {permissionsWanted(row).map(({ kind, is }) => (
+              <button
+                key={kind}
+                type="button"
+                className={`block text-fine ${is?.givenOn ? 'good' : 'soon'} hover:underline`}
+                disabled={!mayChange}
+                onClick={() => setOpen({ leaf: 'permission', line: row })}
+              >
+                {PERMISSION_WORDS[kind]}{' '}
+                {is?.givenOn
+                  ? `given ${dayInWords(is.givenOn, session.day)}`
+                  : is?.askedOn
+                    ? `asked for ${dayInWords(is.askedOn, session.day)}`
+                    : 'not asked for yet'}
+              </button>
+            ))}
+          </>
+        );
+      },
+    },
     { key: 'rhythm', head: 'Rhythm', cell: (row) => rhythmInWords(row.rhythm) },
+    { key: 'rules', head: 'Files', cell: (row) => row.rules.join(', ') || <span className="text-soft">our own date</span>, wide: true, className: 'max-w-44' },
     { key: 'since', head: 'Since', cell: (row) => dayInWords(row.startsOn, session.day), wide: true },
     { key: 'preparer', head: 'Preparer', cell: (row) => nameOf(row.preparerId), wide: true },
-    { key: 'fee', head: 'Fee', figure: true, cell: (row) => formatMoney(row.fee) },
-    { key: 'year', head: 'A year', figure: true, cell: (row) => formatMoney(row.perYear) },
+    { key: 'fee', head: 'Fee', figure: true, cell: (row) => (row.charged ? formatMoney(row.fee) : <span className="text-soft">not charged</span>) },
+    { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear > 0 ? formatMoney(row.perYear) : ''), wide: true },
+    ...(mayChange
+      ? ([
+          {
+            key: 'more',
+            head: '',
+            cell: (row) =>
+              !row.endsOn && (
+                <span className="flex justify-end gap-3 whitespace-nowrap">
+                  <button className="lnk" aria-label={`Change ${row.name}`} onClick={() => setOpen({ leaf: 'change', line: row })}>
+                    Change
+                  </button>
+                  {resting(row) ? (
+                    <button className="lnk" aria-label={`Resume ${row.name}`} onClick={() => setOpen({ leaf: 'resume', line: row })}>
+                      Resume
+                    </button>
+                  ) : (
+                    <button className="lnk" aria-label={`Let ${row.name} rest`} onClick={() => setOpen({ leaf: 'pause', line: row })}>
+                      Rest
+                    </button>
+                  )}
+                  <button className="lnk" aria-label={`Stop ${row.name}`} onClick={() => setOpen({ leaf: 'stop', line: row })}>
+                    Stop
+                  </button>
+                </span>
+              ),
+          },
+        ] satisfies Column<ServiceLineView>[])
+      : []),
   ];
+  const close = () => setOpen(null);
   return (
     <section className="mt-5" aria-label="Services">
       <div className="mb-2 flex items-baseline gap-5 text-table text-soft">
@@ -38,7 +108,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
           </span>
         )}
         {mayChange && (
-          <button className="act ml-auto" onClick={() => setAdding(true)}>
+          <button className="act ml-auto" onClick={() => setOpen({ leaf: 'give' })}>
             Give a service
           </button>
         )}
@@ -50,92 +120,12 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
         keyOf={(row) => row.id}
         empty="No service yet. Give the client one: its deadlines are computed at once."
       />
-      {adding && <ServiceLineLeaf clientId={clientId} onClose={() => setAdding(false)} />}
+      {open?.leaf === 'give' && <LineLeaf clientId={clientId} lines={lines} onClose={close} />}
+      {open?.leaf === 'change' && <LineLeaf clientId={clientId} lines={lines} line={open.line} onClose={close} />}
+      {open?.leaf === 'pause' && <PauseLeaf line={open.line!} onClose={close} />}
+      {open?.leaf === 'resume' && <ResumeLeaf line={open.line!} onClose={close} />}
+      {open?.leaf === 'stop' && <StopLeaf line={open.line!} onClose={close} />}
+      {open?.leaf === 'permission' && <PermissionLeaf clientId={clientId} line={open.line!} onClose={close} />}
     </section>
-  );
-}
-
-function ServiceLineLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) {
-  const session = useSession();
-  const say = useSay();
-  const { team } = useTeam();
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
-  const { form, onSubmit, busy, problem } = useLeafForm<AddServiceLine>({
-    input: AddServiceLine,
-    start: { startsOn: session.today },
-    submit: async (values) => {
-      await send('POST', `/api/clients/${clientId}/lines`, values);
-      say('Given. Its next deadlines stand in the list.');
-      onClose();
-    },
-  });
-  const { register, control, watch, setValue, formState } = form;
-  const { errors } = formState;
-  const service = services.find((one) => one.id === watch('serviceId'));
-  const choose = (id: string) => {
-    const chosen = services.find((one) => one.id === id);
-    if (!chosen) return;
-    setValue('rhythm', chosen.defaultRhythm);
-    setValue('fee', chosen.defaultFee);
-  };
-  const { onChange, ...serviceField } = register('serviceId');
-  return (
-    <Leaf open title="Give a service" act="Give the service" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <SelectField
-        label="Service"
-        defaultValue=""
-        {...serviceField}
-        onChange={(event) => {
-          void onChange(event);
-          choose(event.target.value);
-        }}
-        error={errors.serviceId?.message}
-      >
-        <option value="" disabled>
-          Choose
-        </option>
-        {services.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </SelectField>
-      {service && (
-        <>
-          <dl className="facts mb-4 border border-rule bg-paper px-3 py-2">
-            <dt>Filing rule</dt>
-            <dd>
-              {service.ruleName}, {service.authority}
-            </dd>
-            <dt>Procedure</dt>
-            <dd>
-              {service.procedureName}: {service.phases.join(', ')}
-            </dd>
-            <dt>Job begins</dt>
-            <dd>
-              {service.leadDays} days before the deadline; our target {service.targetDays} working {service.targetDays === 1 ? 'day' : 'days'} ahead of it
-            </dd>
-          </dl>
-          <SelectField label="How often" narrow {...register('rhythm')} error={errors.rhythm?.message}>
-            {service.rhythms.map((rhythm) => (
-              <option key={rhythm} value={rhythm}>
-                {rhythmInWords(rhythm)}
-              </option>
-            ))}
-          </SelectField>
-          <MoneyField label={`Fee each time, ${session.firm.currency}, net of VAT`} control={control} name="fee" error={errors.fee?.message} />
-          <DateField label="From" hint="The period in which this day lies is the first one." {...register('startsOn')} error={errors.startsOn?.message} />
-          <SelectField label="Preparer" {...register('preparerId')} error={errors.preparerId?.message}>
-            <option value="">As for the client</option>
-            {team.map((member) => (
-              <option key={member.id} value={member.id}>
-                {member.name}
-              </option>
-            ))}
-          </SelectField>
-          <TextField label="Name of this line" hint={`Left empty: "${service.name}"`} {...register('name')} error={errors.name?.message} />
-        </>
-      )}
-    </Leaf>
   );
 }

@@ -9,7 +9,8 @@ export function FirmViews() {
     <Views
       views={[
         { to: '/firm', words: 'Services' },
-        { to: '/firm/rules', words: 'Filing rules' },
+        { to: '/firm/rules', words: 'Filing rules', end: false },
+        { to: '/firm/closing-days', words: 'Closing days' },
         { to: '/firm/details', words: 'Details' },
         { to: '/firm/team', words: 'Team', end: false },
         ...(runs

@@ -1,26 +1,30 @@
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { RuleView } from '@steady/contract/rules';
 import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { NameFilter, Page } from '../../ui/page';
 import { FirmViews } from '../team/firm-views';
 import { TryRuleLeaf } from './try-rule-leaf';
 
 const COUNTRIES: Record<string, string> = {
+  firm: 'Our own rules',
   IE: 'Ireland',
   GB: 'United Kingdom',
   US: 'United States, federal',
   CA: 'Canada, federal',
   AU: 'Australia',
   NZ: 'New Zealand',
-  own: 'Our own dates',
+  own: 'Dates of any firm',
 };
-const countryOf = (rule: RuleView) => rule.country ?? 'own';
+const countryOf = (rule: RuleView) => (rule.version === null ? (rule.country ?? 'own') : 'firm');
 
 /** Every filing rule: to whom, for whom, by when; each can be tried on facts and a period. */
 export function RulesPage() {
   const [search, setSearch] = useSearchParams();
+  const mayChange = useSession().may('change services');
+  const navigate = useNavigate();
   const [find, setFind] = useState('');
   const [trying, setTrying] = useState<RuleView | null>(null);
   const { data: rules = [] } = useData<RuleView[]>('/api/rules');
@@ -37,7 +41,10 @@ export function RulesPage() {
       cell: (row) => (
         <>
           <span className="font-semibold">{row.name}</span>
-          <span className="block text-fine text-soft">{row.authority}</span>
+          <span className="block text-fine text-soft">
+            {row.authority}
+            {row.copiedFrom && `, a copy of ${row.copiedFrom}`}
+          </span>
         </>
       ),
       sort: (row) => row.name,
@@ -63,9 +70,16 @@ export function RulesPage() {
       key: 'try',
       head: '',
       cell: (row) => (
-        <button className="lnk whitespace-nowrap" onClick={() => setTrying(row)} aria-label={`Try ${row.name}`}>
-          Try it
-        </button>
+        <span className="flex justify-end gap-3 whitespace-nowrap">
+          <button className="lnk" onClick={() => setTrying(row)} aria-label={`Try ${row.name}`}>
+            Try it
+          </button>
+          {mayChange && (
+            <Link to={`/firm/rules/${row.id}`} className="lnk max-md:hidden" aria-label={`${row.version === null ? 'Copy' : 'Change'} ${row.name}`}>
+              {row.version === null ? 'Copy' : 'Change'}
+            </Link>
+          )}
+        </span>
       ),
     },
   ];
@@ -74,13 +88,18 @@ export function RulesPage() {
       title="Filing rules"
       sum={
         <>
-          {rules.length} rules of {Object.keys(COUNTRIES).length - 1} countries and our own, {used} of them in use. They follow public law as it was written
+          {rules.length} rules of {Object.keys(COUNTRIES).length - 2} countries and our own, {used} of them in use. They follow public law as it was written
           down; check each before relying on it.
         </>
       }
       tools={
         <>
           <FirmViews />
+          {mayChange && (
+            <button className="act-quiet ml-auto" onClick={() => void navigate('/firm/rules/new')}>
+              Write a rule
+            </button>
+          )}
           <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
             <NameFilter find={find} onFind={setFind} />
             <label className="flex items-baseline gap-2">

@@ -3,7 +3,7 @@ import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import { LEGAL_FORMS } from '@steady/contract/clients';
 import { type RuleView, type TriedRule, TryRule } from '@steady/contract/rules';
-import { send } from '../../app/api';
+import { ask } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -30,7 +30,7 @@ export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void
     input: TryRule,
     start: { periodEnd: session.day.with({ day: 1 }).subtract({ days: 1 }).toString(), periodStart: '' },
     tidy: (values) => ({ ...values, facts }),
-    submit: async (values) => setTried(await send<TriedRule>('POST', `/api/rules/${rule.id}/try`, values)),
+    submit: async (values) => setTried(await ask<TriedRule>(`/api/rules/${rule.id}/try`, values)),
   });
   const { register, formState } = form;
   const set = (fact: string, value: string) => {

@@ -1,0 +1,52 @@
+import { Injectable } from '@nestjs/common';
+import { eq } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
+import { fullDate } from '@steady/core/words';
+import type { ClosingDays, KeepClosingDays } from '@steady/contract/team';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { firms } from '../../platform/identity';
+import { type Work, Works } from '../../platform/work';
+
+export const ClosingDaysChanged = eventKind<object>('closing days changed');
+
+/** The days on which the firm is closed: its own beside the public holidays of its country. */
+@Injectable()
+export class ClosingService {
+  constructor(
+    private readonly works: Works,
+    private readonly events: Events,
+  ) {}
+
+  view(work: Work): ClosingDays {
+    const own = work.firm.closingDays;
+    const [from, until] = [work.today.toString(), work.today.add({ months: 12 }).toString()];
+    const holidays = [...work.firm.calendar.closed]
+      .filter(([day]) => day >= from && day < until && !own.some((one) => one.day === day))
+      .map(([day, name]) => ({ day, name }))
+      .sort((a, b) => a.day.localeCompare(b.day));
+    return { own, holidays };
+  }
+
+  /** Keeps the firm's own closing days. The almanac listens and moves targets and dates of our own off them. */
+  async keep(work: Work, { days }: KeepClosingDays): Promise<void> {
+    const twice = days.find((one, at) => days.findIndex((other) => other.day === one.day) !== at);
+    if (twice) throw Problem.invalid([{ field: 'day', message: `${fullDate(civil(twice.day))} stands there twice.` }]);
+    const before = work.firm.closingDays;
+    const closingDays = [...days].sort((a, b) => a.day.localeCompare(b.day)).map(({ day, name }) => ({ day, name }));
+    const [found] = await work.tx.update(firms).set({ closingDays }).where(eq(firms.id, work.firm.id)).returning();
+    this.works.changed(work, found!);
+    const added = closingDays.filter((one) => !before.some((other) => other.day === one.day));
+    const gone = before.filter((one) => !closingDays.some((other) => other.day === one.day));
+    const said = [
+      ...added.map(({ day, name }) => `closed on ${fullDate(civil(day))}, ${name}`),
+      ...gone.map(({ day, name }) => `open on ${fullDate(civil(day))} after all, ${name}`),
+    ];
+    await this.events.record(work, ClosingDaysChanged, {
+      what: said.join('; ') || 'closing days as before',
+      before: { closingDays: before },
+      after: { closingDays },
+      payload: {},
+    });
+  }
+}

@@ -1,0 +1,115 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { X } from 'lucide-react';
+import { useSearchParams } from 'react-router';
+import type { AlmanacFilter } from '@steady/contract/almanac';
+import type { ClientView } from '@steady/contract/clients';
+import type { RelatedView } from '@steady/contract/contacts';
+import type { ServiceView } from '@steady/contract/services';
+import { useData } from '../../app/api';
+import { useTeam } from '../../app/session';
+import { SelectField } from '../../ui/fields';
+import { ClientField } from '../clients/client-field';
+
+const KEYS = ['client', 'related', 'service', 'partner', 'manager', 'person', 'authority', 'only', 'by'] as const satisfies (keyof AlmanacFilter)[];
+
+/** What the almanac is narrowed to; it stands in the address, so that it can be kept and passed on. */
+export function useAlmanacFilter(): { filter: AlmanacFilter; query: string; set(key: keyof AlmanacFilter, value: string | null): void; clear(): void } {
+  const [search, setSearch] = useSearchParams();
+  const filter = Object.fromEntries(KEYS.flatMap((key) => (search.get(key) ? [[key, search.get(key)!]] : []))) as AlmanacFilter;
+  const query = new URLSearchParams(filter as Record<string, string>).toString();
+  const change = (edit: (next: URLSearchParams) => void) => {
+    const next = new URLSearchParams(search);
+    edit(next);
+    setSearch(next, { replace: true });
+  };
+  return {
+    filter,
+    query: query && `&${query}`,
+    set: (key, value) => change((next) => (value ? next.set(key, value) : next.delete(key))),
+    clear: () => change((next) => KEYS.forEach((key) => next.delete(key))),
+  };
+}
+
+/** The almanac's filter in words, each part of which can be taken away, and a sheet to narrow it further. */
+export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
+  const { filter, set, clear } = useAlmanacFilter();
+  const { team, nameOf } = useTeam();
+  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const { data: authorities = [] } = useData<string[]>('/api/almanac/authorities');
+  const { data: client } = useData<ClientView>(filter.client ? `/api/clients/${filter.client}` : null);
+  const { data: related } = useData<RelatedView>(filter.related ? `/api/related/${filter.related}` : null);
+  const words: Partial<Record<keyof AlmanacFilter, string>> = {
+    client: client?.name ?? 'one client',
+    related: related?.name ?? 'related clients',
+    service: services.find((one) => one.id === filter.service)?.name ?? 'one service',
+    partner: `partner ${nameOf(filter.partner ?? null)}`,
+    manager: `manager ${nameOf(filter.manager ?? null)}`,
+    person: `done by ${nameOf(filter.person ?? null)}`,
+    authority: `filed with ${filter.authority}`,
+    only: filter.only === 'own' ? 'our own dates only' : 'statutory dates only',
+    by: 'by our own targets',
+  };
+  const set_ = KEYS.filter((key) => filter[key] && (withBy || key !== 'by'));
+  const person = (key: 'partner' | 'manager' | 'person', label: string) => (
+    <SelectField label={label} value={filter[key] ?? ''} onChange={(event) => set(key, event.target.value || null)}>
+      <option value="">anybody</option>
+      {team.map((member) => (
+        <option key={member.id} value={member.id}>
+          {member.name}
+        </option>
+      ))}
+    </SelectField>
+  );
+  return (
+    <>
+      {set_.length === 0 && <span>Whole firm, all services</span>}
+      {set_.map((key) => (
+        <span key={key} className="flex items-center border-b border-kelp text-ink">
+          {words[key]}
+          <button className="ml-1 p-0.5 text-soft hover:text-ink" aria-label={`Take away: ${words[key]}`} onClick={() => set(key, null)}>
+            <X aria-hidden className="size-3" />
+          </button>
+        </span>
+      ))}
+      <Popover className="relative">
+        <PopoverButton className="lnk">Narrow</PopoverButton>
+        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-[440px] p-4 shadow-menu">
+          <div className="grid grid-cols-2 gap-x-4">
+            <ClientField label="Client" value={client ? { id: client.id, name: client.name } : null} onChange={(chosen) => set('client', chosen?.id ?? null)} />
+            <SelectField label="Service" value={filter.service ?? ''} onChange={(event) => set('service', event.target.value || null)}>
+              <option value="">all</option>
+              {services.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </SelectField>
+            {person('partner', 'Partner')}
+            {person('manager', 'Manager')}
+            {person('person', 'Done by')}
+            <SelectField label="Filed with" value={filter.authority ?? ''} onChange={(event) => set('authority', event.target.value || null)}>
+              <option value="">anybody</option>
+              {authorities.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </SelectField>
+            <SelectField label="Dates" value={filter.only ?? ''} onChange={(event) => set('only', event.target.value || null)}>
+              <option value="">statutory and our own</option>
+              <option value="statutory">statutory only</option>
+              <option value="own">our own only</option>
+            </SelectField>
+            {withBy && (
+              <SelectField label="They stand by" value={filter.by ?? 'due'} onChange={(event) => set('by', event.target.value === 'target' ? 'target' : null)}>
+                <option value="due">the deadline</option>
+                <option value="target">our target ahead of it</option>
+              </SelectField>
+            )}
+          </div>
+          <button type="button" className="act-quiet" onClick={clear}>
+            Show the whole firm
+          </button>
+        </PopoverPanel>
+      </Popover>
+    </>
+  );
+}

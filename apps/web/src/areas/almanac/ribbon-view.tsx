@@ -1,0 +1,181 @@
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { addWorkingDays, civil, weekStart } from '@steady/core/calendar';
+import { counted, fullDate, plainDate, shortDate } from '@steady/core/words';
+import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
+import { useData } from '../../app/api';
+import { useKeys } from '../../app/keys';
+import { useSession } from '../../app/session';
+import { Trouble } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { useAlmanacFilter } from './almanac-filter';
+import type { Frame } from './almanac-page';
+import { DeadlineTable } from './deadline-table';
+import { MoveTargetLeaf, useMoveTarget } from './move-target';
+import { Ribbon } from './ribbon';
+
+/** Eight weeks as columns; press one and its deadlines open below. A job's own target is moved by dragging its row onto a week. */
+export function RibbonView({ frame }: { frame: Frame }) {
+  const session = useSession();
+  const say = useSay();
+  const [search, setSearch] = useSearchParams();
+  const { query, filter } = useAlmanacFilter();
+  const [dragged, setDragged] = useState<{ of: ObligationView; over: string | null } | null>(null);
+  const [moving, setMoving] = useState<{ of: ObligationView; to: string } | null>(null);
+  const { move } = useMoveTarget();
+  const from = search.get('from');
+  const picked = search.get('week');
+  const { data: almanac, error } = useData<AlmanacView>(`/api/almanac?${from ? `from=${from}` : ''}${query}`);
+  const showsOverdue = picked === 'overdue';
+  const thisWeek = weekStart(session.day).toString();
+  const week =
+    picked ??
+    almanac?.weeks.find((one) => one.week >= thisWeek && almanac.rows.some((row) => row.cells[almanac.weeks.indexOf(one)]!.count > 0))?.week ??
+    thisWeek;
+  const { data: deadlines } = useData<ObligationView[]>(almanac ? `/api/almanac/${showsOverdue ? 'overdue?' : `week?from=${week}`}${query}` : null);
+  const target = dragged?.over ? targetIn(dragged.of, dragged.over) : null;
+  const { data: moved } = useData<AlmanacView['weeks']>(
+    dragged && target && almanac ? `/api/almanac/load?from=${almanac.weeks[0]!.week}&job=${dragged.of.jobId}&target=${target}` : null,
+  );
+  const change = (edit: (next: URLSearchParams) => void) => {
+    const next = new URLSearchParams(search);
+    edit(next);
+    setSearch(next);
+  };
+  const go = (weeks: number) =>
+    almanac &&
+    change((next) => {
+      next.set('from', civil(almanac.weeks[0]!.week).add({ weeks }).toString());
+      next.delete('week');
+    });
+  useKeys([
+    { press: 'h', does: 'four weeks back', act: () => void go(-4) },
+    { press: 'l', does: 'four weeks on', act: () => void go(4) },
+  ]);
+  if (error) return <Trouble error={error} />;
+  if (!almanac) return null;
+  const first = civil(almanac.weeks[0]!.week);
+  const last = civil(almanac.weeks.at(-1)!.week).add({ days: 6 });
+  const over = almanac.weeks.filter((one) => one.booked > one.room);
+  const overHours = Math.round(over.reduce((sum, one) => sum + one.booked - one.room, 0) / 60);
+  const filed = deadlines?.filter((one) => one.status === 'filed').length ?? 0;
+  const canMove = (of: ObligationView) => of.jobId !== null && of.leads && of.status === 'open' && of.jobStatus !== 'finished';
+  const drop = (onto: string) => {
+    const { of } = dragged!;
+    setDragged(null);
+    const day = targetIn(of, onto);
+    if (!day) return say(`${of.name} is due ${fullDate(civil(of.dueOn))}: our target lies before it. A deadline moves only by an extension.`, 'problem');
+    if (day !== of.targetOn) void move(of, day);
+  };
+  return frame.page({
+    sum: (
+      <>
+        {counted(almanac.total, filter.by === 'target' ? 'target' : 'deadline')} in these eight weeks:{' '}
+        {almanac.overdue > 0 ? (
+          <button className="lnk late" onClick={() => change((next) => next.set('week', 'overdue'))}>
+            {almanac.overdue} overdue
+          </button>
+        ) : (
+          'none overdue'
+        )}
+        , <span className={almanac.soonNotBegun > 0 ? 'soon' : ''}>{almanac.soonNotBegun} within a week and not begun</span>.{' '}
+        {over.length > 0 &&
+          `${counted(over.length, 'week')} ${over.length === 1 ? 'holds' : 'hold'} ${counted(overHours, 'hour')} more than there is room for.`}
+      </>
+    ),
+    span: (
+      <>
+        <button className="lnk" onClick={() => void go(-4)}>
+          Four weeks back
+        </button>
+        <span>
+          {plainDate(first).replace(/ \d+$/, first.year === last.year ? '' : ` ${first.year}`)} to {plainDate(last)}
+        </span>
+        <button className="lnk" onClick={() => void go(4)}>
+          Four weeks on
+        </button>
+        {from && (
+          <button className="lnk" onClick={() => change((next) => (next.delete('from'), next.delete('week')))}>
+            Today
+          </button>
+        )}
+      </>
+    ),
+    children: (
+      <>
+        <Ribbon
+          almanac={almanac}
+          picked={showsOverdue ? null : week}
+          thisWeek={thisWeek}
+          onPick={(monday) => change((next) => next.set('week', monday))}
+          dragging={dragged !== null}
+          moved={dragged && target ? (moved ?? null) : null}
+          onOver={(monday) => setDragged((now) => now && { ...now, over: monday })}
+          onDrop={drop}
+        />
+        <div className="mt-4 mb-2 flex flex-wrap items-baseline gap-x-5 text-table text-soft">
+          <h2 className="text-ink">{showsOverdue ? 'Overdue' : `Week of ${shortDate(civil(week)).slice(4)}`}</h2>
+          {deadlines && (
+            <span>
+              {counted(deadlines.length, 'deadline')}
+              {showsOverdue ? '' : `, ${filed} filed`}
+            </span>
+          )}
+          {dragged ? (
+            <span className="text-kelp">
+              {target ? `Our target would be ${fullDate(civil(target))}` : dragged.over ? 'That is after its deadline' : 'Drop it on a week above'}
+            </span>
+          ) : (
+            session.may('do work') &&
+            deadlines?.some(canMove) && <span className="max-md:hidden">Drag a row onto a week to move our target, or press m on it</span>
+          )}
+          {almanac.earlierOverdue > 0 && !showsOverdue && (
+            <button className="lnk late ml-auto" onClick={() => change((next) => next.set('week', 'overdue'))}>
+              {almanac.earlierOverdue} overdue from before these weeks
+            </button>
+          )}
+          {(showsOverdue || picked) && (
+            <Link to="/almanac?view=list" className="lnk ml-auto max-sm:hidden">
+              As a list
+            </Link>
+          )}
+        </div>
+        {deadlines && (
+          <DeadlineTable
+            label={showsOverdue ? 'Overdue deadlines' : 'Deadlines of the week'}
+            obligations={deadlines}
+            byTarget={filter.by === 'target'}
+            empty={showsOverdue ? 'Nothing is overdue.' : 'No deadline falls in this week. Press another week above.'}
+            rowKeys={
+              session.may('do work')
+                ? [{ press: 'm', does: 'move our target of the row', act: (row) => canMove(row) && setMoving({ of: row, to: row.targetOn }) }]
+                : []
+            }
+            rowMore={(row) =>
+              session.may('do work') && canMove(row)
+                ? {
+                    draggable: true,
+                    onDragStart: (event) => {
+                      event.dataTransfer.effectAllowed = 'move';
+                      event.dataTransfer.setData('text/plain', row.name);
+                      setDragged({ of: row, over: null });
+                    },
+                    onDragEnd: () => setDragged(null),
+                  }
+                : {}
+            }
+          />
+        )}
+        {moving && <MoveTargetLeaf of={moving.of} weeks={almanac.weeks} onClose={() => setMoving(null)} />}
+      </>
+    ),
+  });
+}
+
+/** Our target in another week: the same weekday, at most a working day before the deadline; none where the deadline is over by then. */
+function targetIn(of: ObligationView, monday: string): string | null {
+  const wanted = civil(monday).add({ days: Math.min(civil(of.targetOn).dayOfWeek, 5) - 1 });
+  const latest = civil(of.dueOn);
+  if (wanted.until(latest).days >= 0) return wanted.toString();
+  return civil(monday).until(latest).days >= 0 ? addWorkingDays(latest, latest.dayOfWeek > 5 ? -1 : 0).toString() : null;
+}

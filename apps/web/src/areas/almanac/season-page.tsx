@@ -1,0 +1,228 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { civil } from '@steady/core/calendar';
+import { formatHours, formatMoney } from '@steady/core/money';
+import { counted, plainDate } from '@steady/core/words';
+import { SeasonAsked, type SeasonPreview, type SeasonRow, type SeasonStartView } from '@steady/contract/almanac';
+import type { ClientList, ListFields } from '@steady/contract/client-lists';
+import type { ServiceView } from '@steady/contract/services';
+import { ask, read, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { DateField, LongTextField, SelectField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { Note, Page } from '../../ui/page';
+import { dayInWords, momentInWords } from '../../ui/words';
+
+type By = 'recurrence' | 'list' | 'names';
+
+/** Begins a season or a year for a chosen set of clients: looked through first, begun together, taken back by one press. */
+export function SeasonPage() {
+  const session = useSession();
+  const { act, busy: acting } = useAct();
+  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const { data: fields } = useData<ListFields>('/api/clients/fields');
+  const { data: starts = [] } = useData<SeasonStartView[]>('/api/season');
+  const [by, setBy] = useState<By>('recurrence');
+  const [listId, setListId] = useState('');
+  const [preview, setPreview] = useState<{ asked: SeasonAsked; of: SeasonPreview } | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const { form, onSubmit, busy, problem } = useLeafForm<SeasonAsked>({
+    input: SeasonAsked,
+    start: { until: session.day.with({ day: 1 }).subtract({ days: 1 }).toString() },
+    tidy: (values) => (by === 'names' ? values : { ...values, text: undefined }),
+    submit: async (values) => {
+      const asked: SeasonAsked = { ...values };
+      if (by === 'list') asked.clientIds = await clientsOf(listId);
+      const of = await ask<SeasonPreview>('/api/season/preview', asked);
+      setPreview({ asked, of });
+      setChosen(new Set(of.rows.filter((row) => row.jobId === null).map((row) => row.obligationId)));
+    },
+  });
+  const clientsOf = async (id: string) => {
+    const list = fields?.saved.find((one) => one.id === id);
+    const ids: string[] = [];
+    for (let more = list !== undefined; more;) {
+      const page = (await read(`/api/clients?columns=kind&from=${ids.length}&filters=${encodeURIComponent(JSON.stringify(list!.filters))}`)) as ClientList;
+      ids.push(...page.rows.map((row) => row.id));
+      more = page.more && page.rows.length > 0;
+    }
+    return ids;
+  };
+  const { register, formState, watch } = form;
+  const { errors } = formState;
+  const service = services.find((one) => one.id === preview?.asked.serviceId);
+  const picked = preview?.of.rows.filter((row) => chosen.has(row.obligationId)) ?? [];
+  const doubles = preview?.of.rows.filter((row) => row.jobId !== null).length ?? 0;
+  const sum = (key: 'fee' | 'minutes') => picked.reduce((total, row) => total + (row[key] ?? 0), 0);
+  const start = () =>
+    act(
+      async () => {
+        const what = `${service!.name}, periods to ${plainDate(civil(preview!.asked.until))}`;
+        await send('POST', '/api/season', { obligationIds: picked.map((row) => row.obligationId), what });
+        setPreview(null);
+      },
+      `Began ${counted(picked.length, 'job')}.`,
+    );
+  const columns: Column<SeasonRow>[] = [
+    { key: 'client', head: 'Client', cell: (row) => <span className="font-semibold">{row.client}</span>, sort: (row) => row.client },
+    { key: 'name', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
+    { key: 'due', head: 'Due', cell: (row) => dayInWords(row.dueOn, session.day), sort: (row) => row.dueOn },
+    { key: 'minutes', head: 'Hours', figure: true, cell: (row) => formatHours(row.minutes), wide: true },
+    { key: 'fee', head: 'Fee', figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
+    {
+      key: 'there',
+      head: '',
+      cell: (row) =>
+        row.jobId ? (
+          <Link to={`/jobs/${row.jobId}`} className="lnk soon">
+            there already: job {row.jobNumber}
+          </Link>
+        ) : (
+          ''
+        ),
+    },
+  ];
+  return (
+    <Page
+      above={
+        <Link to="/almanac" className="lnk">
+          Almanac
+        </Link>
+      }
+      title="Start a season"
+      sum={
+        preview
+          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(sum('minutes'))} hours${session.may('see fees') ? `, ${formatMoney(sum('fee'))} ${session.firm.currency}` : ''}. ${doubles > 0 ? `${doubles} stand there already and are left alone.` : 'None stands there twice.'}`
+          : 'Begin the work of a season or a year together, ahead of its time. Jobs also begin by themselves at their lead time; none is made twice.'
+      }
+      margin={
+        <Note title="Begun together">
+          {starts.length === 0 && <p className="text-soft">Nothing yet. What is begun here can be taken back here, as long as nobody has worked on it.</p>}
+          {starts.map((one) => (
+            <p key={one.id} className="mb-2 border-b border-rule-soft pb-2">
+              <b>{one.what}</b>
+              <span className="block text-fine text-soft">
+                {counted(one.jobs, 'job')}, {one.who}, {momentInWords(one.at, session.day)}
+              </span>
+              {one.undoneAt ? (
+                <span className="text-fine text-soft">taken back {momentInWords(one.undoneAt, session.day)}</span>
+              ) : (
+                <button
+                  className="lnk"
+                  disabled={acting}
+                  onClick={() => void act(() => send('POST', `/api/season/${one.id}/undo`), 'Taken back. Jobs on which somebody has worked stay.')}
+                >
+                  Take back
+                </button>
+              )}
+            </p>
+          ))}
+        </Note>
+      }
+    >
+      <form
+        noValidate
+        className="sheet mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-start gap-x-5 px-5 pt-4 pb-1 max-md:grid-cols-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          onSubmit();
+        }}
+      >
+        <SelectField label="Service" defaultValue="" {...register('serviceId')} error={errors.serviceId?.message}>
+          <option value="" disabled>
+            Choose
+          </option>
+          {services.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </SelectField>
+        <DateField label="Periods that end by" hint="Those that have begun are pointed out" {...register('until')} error={errors.until?.message} />
+        <button type="submit" className="act mt-[22px]" disabled={busy || (by === 'list' && !listId)}>
+          See who is in it
+        </button>
+        <fieldset className="col-span-full mb-3">
+          <legend className="mb-0.5 text-table font-semibold">Clients</legend>
+          <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 text-table">
+            {(
+              [
+                ['recurrence', 'everybody who has it'],
+                ['list', 'those of a saved list'],
+                ['names', 'those named here'],
+              ] as const
+            ).map(([value, words]) => (
+              <label key={value} className="flex items-baseline gap-1.5">
+                <input type="radio" name="by" checked={by === value} onChange={() => setBy(value)} />
+                {words}
+              </label>
+            ))}
+            {by === 'list' && (
+              <select className="field max-w-64" aria-label="Saved list" value={listId} onChange={(event) => setListId(event.target.value)}>
+                <option value="">Choose a list</option>
+                {fields?.saved.map((list) => (
+                  <option key={list.id} value={list.id}>
+                    {list.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </div>
+        </fieldset>
+        {by === 'names' && (
+          <div className="col-span-full">
+            <LongTextField
+              label="Names or numbers of clients"
+              hint="One on each line; the first column of a CSV counts"
+              rows={4}
+              {...register('text')}
+              error={errors.text?.message}
+            />
+          </div>
+        )}
+        {problem && <p className="col-span-full mb-2 text-table text-rust">{problem}</p>}
+      </form>
+      {preview && (
+        <section className="mt-4" aria-label="Who is in it">
+          {[
+            preview.of.notFound.length > 0 &&
+              `Nobody is called ${preview.of.notFound.slice(0, 12).join(', ')}${preview.of.notFound.length > 12 ? ' and more' : ''}.`,
+            preview.of.without.length > 0 &&
+              `Nothing of it is open for ${preview.of.without
+                .slice(0, 12)
+                .map((one) => one.client)
+                .join(', ')}${preview.of.without.length > 12 ? ' and more' : ''}.`,
+          ]
+            .filter(Boolean)
+            .map((line) => (
+              <p key={String(line)} className="soon mb-1 text-table">
+                {line}
+              </p>
+            ))}
+          <div className="mb-2 flex items-center gap-4">
+            <button className="act" disabled={acting || picked.length === 0} onClick={() => void start()}>
+              Begin {counted(picked.length, 'job')}
+            </button>
+            <span className="text-table text-soft">{watch('until') !== preview.asked.until && 'The span was changed: look again.'}</span>
+          </div>
+          <LedgerTable
+            label="Jobs that will begin"
+            columns={columns}
+            rows={preview.of.rows}
+            keyOf={(row) => row.obligationId}
+            chosen={{
+              keys: chosen,
+              // Those that are there already cannot be begun again.
+              onChoose: (keys) =>
+                setChosen(new Set(preview.of.rows.filter((row) => row.jobId === null && keys.has(row.obligationId)).map((row) => row.obligationId))),
+              nameOf: (row) => `${row.client}, ${row.name}`,
+            }}
+            empty="Nothing of this service is open for these clients up to that day."
+          />
+        </section>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,262 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { rhythmInWords } from '@steady/core/calendar';
+import { conditionInWords } from '@steady/core/conditions';
+import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
+import { counted } from '@steady/core/words';
+import type { Effect } from '@steady/contract/almanac';
+import type { DetailFieldView } from '@steady/contract/clients';
+import type { RuleView } from '@steady/contract/rules';
+import { ProblemError, ask, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { SelectField, TextField, TickField } from '../../ui/fields';
+import { Note, Page } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { EffectView } from '../almanac/effect';
+import { CLIENT_FACTS, ConditionEditor, type KnownFact } from './condition-editor';
+import { StepsEditor } from './steps-editor';
+import { TryRuleLeaf } from './try-rule-leaf';
+
+const KIND_WORDS = { return: 'a return', payment: 'a payment', accounts: 'accounts', own: 'a date of our own' } as const;
+const ANCHORS = {
+  'vat group': 'the VAT group',
+  'year-end': 'the year-end',
+  'annual return date': 'the annual return date',
+  'tax year': 'the tax year',
+  calendar: 'the calendar',
+} as const;
+
+const NEW: FilingRule = {
+  id: '',
+  name: '',
+  kind: 'own',
+  authority: 'Our own date',
+  country: null,
+  appliesTo: { all: [] },
+  rhythms: ['yearly'],
+  anchor: 'year-end',
+  versions: [{ effectiveFrom: '2020-01-01', steps: [{ do: 'add months', months: 3, keepMonthEnd: true }], source: 'The firm’s own promise to clients' }],
+};
+
+/** A filing rule: one of the firm's own to change, or a copy of a shipped one, beside its effect on all clients. */
+export function RulePage() {
+  const { id } = useParams();
+  const { data: rules } = useData<RuleView[]>('/api/rules');
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: labels = [] } = useData<string[]>('/api/labels');
+  if (!rules) return null;
+  const rule = rules.find((one) => one.id === id);
+  if (id !== 'new' && !rule) return <Page title="Not found" sum="There is no such filing rule." children={<span />} />;
+  const facts: KnownFact[] = [
+    ...CLIENT_FACTS,
+    ...details.map((detail): KnownFact => ({
+      fact: `detail:${detail.id}`,
+      words: detail.name,
+      kind:
+        detail.kind === 'choice'
+          ? 'choice'
+          : detail.kind === 'yes or no'
+            ? 'yes or no'
+            : detail.kind === 'date'
+              ? 'date'
+              : detail.kind === 'text'
+                ? 'text'
+                : 'number',
+      choices: detail.choices?.map((value) => ({ value, words: value })),
+    })),
+    ...labels.map((label): KnownFact => ({ fact: `label:${label}`, words: `label "${label}"`, kind: 'yes or no' })),
+  ];
+  return <RuleForm key={id} rule={rule} facts={facts} />;
+}
+
+function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
+  const session = useSession();
+  const navigate = useNavigate();
+  const say = useSay();
+  const own = rule?.version != null;
+  const [definition, setDefinition] = useState<FilingRule>(() => (rule ? { ...rule.definition, name: own ? rule.name : `${rule.name}, ours` } : NEW));
+  const [inPlace, setInPlace] = useState(rule !== undefined && !own && rule.used > 0);
+  const [effect, setEffect] = useState<{ of: Effect; text: string } | null>(null);
+  const [faults, setFaults] = useState<string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const [trying, setTrying] = useState(false);
+  const version = definition.versions.at(-1)!;
+  const set = (more: Partial<FilingRule>) => setDefinition({ ...definition, ...more });
+  const setVersion = (more: Partial<RuleVersion>) => set({ versions: [...definition.versions.slice(0, -1), { ...version, ...more }] });
+  const { id: _id, ...withoutId } = definition;
+  const text = JSON.stringify(withoutId);
+  const attempt = async (what: () => Promise<void>) => {
+    setBusy(true);
+    setFaults([]);
+    try {
+      await what();
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      setFaults(problem.problem.errors?.map((one) => one.message) ?? [problem.message]);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const look = () => attempt(async () => setEffect({ of: await ask<Effect>(`/api/rules/${rule!.id}/effect`, { definition: withoutId }), text }));
+  const save = () =>
+    attempt(async () => {
+      if (own) await send('PATCH', `/api/rules/${rule.id}`, { definition: withoutId, version: rule.version });
+      else await send('POST', '/api/rules', { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
+      say(`Saved "${definition.name}".`);
+      await navigate('/firm/rules');
+    });
+  const used = rule?.used ?? 0;
+  const mustLook = used > 0 && (own || inPlace) && effect?.text !== text;
+  return (
+    <Page
+      above={
+        <Link to="/firm/rules" className="lnk">
+          Filing rules
+        </Link>
+      }
+      title={own ? rule.name : rule ? `A copy of "${rule.name}"` : 'A filing rule of our own'}
+      sum={
+        rule
+          ? own
+            ? `Our own rule, on ${counted(used, 'line')}.${rule.copiedFrom ? ` A copy of ${rule.copiedFrom}.` : ''}`
+            : `The shipped rule stays as it is and is kept up to date; the copy is yours. It is on ${counted(used, 'line')}.`
+          : 'Written by the firm, for deadlines that no shipped rule knows.'
+      }
+      margin={
+        <>
+          <Note title="In words">
+            <p className="mb-1">For {conditionInWords(definition.appliesTo)}.</p>
+            {versionInWords(version).map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+            {rule && (
+              <button className="lnk mt-2" onClick={() => setTrying(true)}>
+                Try the {own ? 'rule as it was saved' : 'shipped rule'}
+              </button>
+            )}
+          </Note>
+          <Note title="Effect on clients">
+            {effect ? (
+              <>
+                {effect.text !== text && <p className="soon mb-1">Changed since: look again.</p>}
+                <p className="mb-1 text-soft">{counted(effect.of.lines, 'line')} looked at.</p>
+                <EffectView effect={effect.of} />
+              </>
+            ) : (
+              <p className="text-soft">{used > 0 ? 'Look at it before you save: dates that change, clients newly in or out.' : 'No line uses it yet.'}</p>
+            )}
+          </Note>
+        </>
+      }
+    >
+      <form
+        noValidate
+        className="sheet mt-2 px-5 py-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void (mustLook ? look() : save());
+        }}
+      >
+        {faults.length > 0 && (
+          <ul role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
+            {faults.map((fault) => (
+              <li key={fault}>{fault}</li>
+            ))}
+          </ul>
+        )}
+        <div className="grid grid-cols-2 gap-x-4">
+          <TextField label="Name" value={definition.name} autoFocus onChange={({ target }) => set({ name: target.value })} />
+          <TextField label="Filed with" value={definition.authority} onChange={({ target }) => set({ authority: target.value })} />
+          <SelectField label="It is" value={definition.kind} onChange={({ target }) => set({ kind: target.value as FilingRule['kind'] })}>
+            {Object.entries(KIND_WORDS).map(([kind, words]) => (
+              <option key={kind} value={kind}>
+                {words}
+              </option>
+            ))}
+          </SelectField>
+          <SelectField label="Weekends and holidays go by" value={definition.country ?? ''} onChange={({ target }) => set({ country: target.value || null })}>
+            <option value="">our own working days</option>
+            <option value={session.firm.country}>those of the country ({session.firm.country}), a statutory date</option>
+            {definition.country !== null && definition.country !== session.firm.country && (
+              <option value={definition.country}>those of {definition.country}, a statutory date</option>
+            )}
+          </SelectField>
+        </div>
+        <fieldset className="mb-4">
+          <legend className="mb-1 text-table font-semibold">It applies to clients where</legend>
+          <ConditionEditor of={definition.appliesTo} facts={facts} onChange={(appliesTo) => set({ appliesTo })} />
+        </fieldset>
+        <fieldset className="mb-3">
+          <legend className="mb-0.5 text-table font-semibold">Periods</legend>
+          <div className="flex flex-wrap gap-x-4">
+            {RULE_RHYTHMS.map((rhythm) => (
+              <TickField
+                key={rhythm}
+                label={rhythmInWords(rhythm)}
+                checked={definition.rhythms.includes(rhythm)}
+                onChange={({ target }) =>
+                  set({ rhythms: target.checked ? [...definition.rhythms, rhythm] : definition.rhythms.filter((one) => one !== rhythm) })
+                }
+              />
+            ))}
+          </div>
+          <SelectField label="counted by" narrow value={definition.anchor} onChange={({ target }) => set({ anchor: target.value as FilingRule['anchor'] })}>
+            {Object.entries(ANCHORS).map(([anchor, words]) => (
+              <option key={anchor} value={anchor}>
+                {words}
+              </option>
+            ))}
+          </SelectField>
+        </fieldset>
+        <fieldset className="mb-3">
+          <legend className="mb-1 text-table font-semibold">The date, from the end of the period</legend>
+          <StepsEditor of={version.steps} facts={facts} onChange={(steps) => setVersion({ steps })} />
+          <div className="mt-2">
+            <TickField
+              label="Clients who file on paper have another date"
+              checked={version.paperSteps !== undefined}
+              onChange={({ target }) => setVersion({ paperSteps: target.checked ? version.steps : undefined })}
+            />
+            {version.paperSteps && <StepsEditor of={version.paperSteps} facts={facts} onChange={(paperSteps) => setVersion({ paperSteps })} />}
+          </div>
+        </fieldset>
+        <div className="grid grid-cols-2 gap-x-4">
+          <SelectField
+            label="A weekend or holiday"
+            value={version.whenClosed ?? ''}
+            onChange={({ target }) => setVersion({ whenClosed: (target.value || undefined) as RuleVersion['whenClosed'] })}
+          >
+            <option value="">does not move it</option>
+            <option value="next working day">moves it to the next working day</option>
+            <option value="working day before">moves it to the working day before</option>
+          </SelectField>
+          <TextField
+            label="Holds for periods ending from"
+            type="date"
+            value={version.effectiveFrom}
+            onChange={({ target }) => setVersion({ effectiveFrom: target.value })}
+          />
+        </div>
+        <TextField label="Law or notice relied on" value={version.source} onChange={({ target }) => setVersion({ source: target.value })} />
+        {rule && !own && used > 0 && (
+          <TickField
+            label={`The copy takes the place of the shipped rule on all ${counted(used, 'line')}`}
+            checked={inPlace}
+            onChange={({ target }) => setInPlace(target.checked)}
+          />
+        )}
+        <footer className="mt-4 flex items-center gap-3 border-t border-rule pt-3">
+          {session.may('change services') && (
+            <button type="submit" className="act" disabled={busy}>
+              {mustLook ? 'See what changes' : 'Save the rule'}
+            </button>
+          )}
+          <Link to="/firm/rules" className="act-quiet">
+            Leave it
+          </Link>
+        </footer>
+      </form>
+      {trying && rule && <TryRuleLeaf rule={rule} onClose={() => setTrying(false)} />}
+    </Page>
+  );
+}

@@ -1,0 +1,152 @@
+import { useState } from 'react';
+import { KeepPermission, PauseLine, type PermissionKind, ResumeLine, type ServiceLineView, StopLine } from '@steady/contract/services';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+import { useForeseen } from '../almanac/effect';
+import { PERMISSION_WORDS, permissionsWanted } from './words';
+
+interface Props {
+  line: ServiceLineView;
+  onClose(): void;
+}
+
+/** Lets a line rest: no work and no deadline in between. */
+export function PauseLeaf({ line, onClose }: Props) {
+  const say = useSay();
+  const { today } = useSession();
+  const foreseen = useForeseen(`/api/lines/${line.id}/pause/effect`, `${line.name} rests`);
+  const { form, onSubmit, busy, problem } = useLeafForm<PauseLine>({
+    input: PauseLine,
+    start: { from: today, until: '', version: line.version },
+    submit: (values) =>
+      foreseen.before(values, async () => {
+        await send('POST', `/api/lines/${line.id}/pause`, values);
+        say(`${line.name} rests.`);
+        onClose();
+      }),
+  });
+  const { register, formState } = form;
+  return (
+    <Leaf open title={`Let "${line.name}" rest`} act={foreseen.act('Let it rest')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <div className="grid grid-cols-2 gap-x-4">
+        <DateField label="From" autoFocus {...register('from')} error={formState.errors.from?.message} />
+        <DateField label="To" hint="Empty: until it is resumed" {...register('until')} error={formState.errors.until?.message} />
+      </div>
+      <p className="mb-3 text-table text-soft">Periods that lie wholly in between bring no work. Statutory deadlines among them are no longer watched here.</p>
+      {foreseen.view}
+    </Leaf>
+  );
+}
+
+export function ResumeLeaf({ line, onClose }: Props) {
+  const say = useSay();
+  const { today } = useSession();
+  const foreseen = useForeseen(`/api/lines/${line.id}/resume/effect`);
+  const { form, onSubmit, busy, problem } = useLeafForm<ResumeLine>({
+    input: ResumeLine,
+    start: { on: today, version: line.version },
+    submit: (values) =>
+      foreseen.before(values, async () => {
+        await send('POST', `/api/lines/${line.id}/resume`, values);
+        say(`${line.name} goes on.`);
+        onClose();
+      }),
+  });
+  return (
+    <Leaf open title={`Resume "${line.name}"`} act={foreseen.act('Resume it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <DateField label="First day on which it goes on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
+      {foreseen.view}
+    </Leaf>
+  );
+}
+
+/** Stops a line: what lies ahead of it is closed. */
+export function StopLeaf({ line, onClose }: Props) {
+  const say = useSay();
+  const { today } = useSession();
+  const foreseen = useForeseen(`/api/lines/${line.id}/stop/effect`, `${line.name} was stopped`);
+  const { form, onSubmit, busy, problem } = useLeafForm<StopLine>({
+    input: StopLine,
+    start: { endsOn: today, reason: '', version: line.version },
+    submit: (values) =>
+      foreseen.before(values, async () => {
+        await send('POST', `/api/lines/${line.id}/stop`, values);
+        say(`${line.name} is stopped.`);
+        onClose();
+      }),
+  });
+  const { register, formState } = form;
+  return (
+    <Leaf open title={`Stop "${line.name}"`} act={foreseen.act('Stop it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <DateField
+        label="Last day"
+        autoFocus
+        hint="The period in which it lies is the last one; a return for it is still owed."
+        {...register('endsOn')}
+        error={formState.errors.endsOn?.message}
+      />
+      <LongTextField label="Why" {...register('reason')} error={formState.errors.reason?.message} />
+      {foreseen.view}
+    </Leaf>
+  );
+}
+
+/** Notes that the client was asked to allow something, and that it was given. */
+export function PermissionLeaf({ clientId, line, onClose }: Props & { clientId: string }) {
+  const say = useSay();
+  const wanted = permissionsWanted(line);
+  const [kind, setKind] = useState<PermissionKind>(wanted.find(({ is }) => !is?.givenOn)?.kind ?? wanted[0]!.kind);
+  return (
+    <PermissionForm
+      key={kind}
+      {...{ clientId, line, kind, onClose, say }}
+      choose={
+        wanted.length > 1 ? (
+          <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as PermissionKind)}>
+            {wanted.map((one) => (
+              <option key={one.kind} value={one.kind}>
+                {PERMISSION_WORDS[one.kind]}
+              </option>
+            ))}
+          </SelectField>
+        ) : null
+      }
+    />
+  );
+}
+
+function PermissionForm({
+  clientId,
+  line,
+  kind,
+  onClose,
+  say,
+  choose,
+}: Props & { clientId: string; kind: PermissionKind; say(words: string): void; choose: React.ReactNode }) {
+  const is = line.permissions.find((one) => one.kind === kind);
+  const { form, onSubmit, busy, problem } = useLeafForm<KeepPermission>({
+    input: KeepPermission,
+    start: { serviceId: line.serviceId, kind, askedOn: is?.askedOn ?? '', givenOn: is?.givenOn ?? '', reference: is?.reference ?? '' },
+    submit: async (values) => {
+      await send('PUT', `/api/clients/${clientId}/permissions`, values);
+      say('Noted.');
+      onClose();
+    },
+  });
+  const { register, formState } = form;
+  return (
+    <Leaf open title={`${line.service}: ${PERMISSION_WORDS[kind]}`} act="Note it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      {choose}
+      <div className="grid grid-cols-2 gap-x-4">
+        <DateField label="Asked for on" autoFocus {...register('askedOn')} error={formState.errors.askedOn?.message} />
+        <DateField label="Given on" {...register('givenOn')} error={formState.errors.givenOn?.message} />
+      </div>
+      <TextField label="Reference" {...register('reference')} error={formState.errors.reference?.message} />
+      <p className="text-table text-soft">Until it is given, filing asks once more before it goes out.</p>
+    </Leaf>
+  );
+}
