@@ -1,4 +1,3 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -15,7 +14,6 @@ import {
   Max,
   Min,
   ValidateIf,
-  ValidateNested,
 } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
 import { IsDay, IsText, Trimmed } from './checks';
@@ -394,30 +392,4 @@ export interface AuditRow {
   client: string | null;
   before: unknown;
   after: unknown;
-}
-
-/** A day on which the firm is closed besides public holidays. */
-export class ClosingDay {
-  @IsDay()
-  day: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say why, in a word or two.' })
-  @IsText(80, 'A reason')
-  name: string;
-}
-
-/** All closing days of the firm as they are to be. */
-export class KeepClosingDays {
-  @IsArray()
-  @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => ClosingDay)
-  days: ClosingDay[];
-}
-
-export interface ClosingDays {
-  own: ClosingDay[];
-  /** Public holidays of the next twelve months. */
-  holidays: ClosingDay[];
 }

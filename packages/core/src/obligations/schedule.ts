@@ -154,7 +154,9 @@ class Track {
     const { rule, rhythm, facts, leadDays, targetDays } = this.ground;
     const due = dueOn(rule, period, facts, this.calendar);
     const target = previousWorkingDay(addWorkingDays(due, -targetDays, this.calendar), this.calendar);
-    const begins = nextWorkingDay(due.subtract({ days: leadDays }), this.calendar);
+    // Work for a period does not begin before the period does, however long the lead time.
+    const lead = due.subtract({ days: leadDays });
+    const begins = nextWorkingDay(rhythm === 'one-off' ? lead : later(lead, period.start), this.calendar);
     return new Reckoned(
       rule.id,
       period,

@@ -20,13 +20,14 @@ export class RehearsalQueries {
     private readonly rules: FirmRules,
   ) {}
 
-  /** What has begun, was filed or set aside already does not come again. */
-  private async settled(work: Work): Promise<Set<string>> {
-    const found = await rows<{ key: string }>(
+  /** How what is on record already stands: what has begun does not begin again, what is filed or set aside is not due any more, what was put off is due later. */
+  private async onRecord(work: Work): Promise<Map<string, { begun: boolean; open: boolean; dueOn: string }>> {
+    const found = await rows<{ key: string; begun: boolean; open: boolean; dueOn: string }>(
       work.tx,
-      sql`select line_id || ' ' || rule_id || ' ' || period_end as key from obligations where firm_id = ${work.firm.id} and (begun or status <> 'open')`,
+      sql`select line_id || ' ' || rule_id || ' ' || period_end as key, begun, status = 'open' as open, due_on as "dueOn" from obligations
+          where firm_id = ${work.firm.id} and (begun or status <> 'open' or extended_from is not null)`,
     );
-    return new Set(found.map((row) => row.key));
+    return new Map(found.map((row) => [row.key, row]));
   }
 
   private async minutes(work: Work): Promise<Map<string, number>> {
@@ -49,24 +50,25 @@ export class RehearsalQueries {
       work,
       lines.map(({ line }) => line.clientId),
     );
-    const [settled, minutes] = [await this.settled(work), await this.minutes(work)];
+    const [onRecord, minutes] = [await this.onRecord(work), await this.minutes(work)];
     const fees = may(work.actor, 'see fees');
     // A job may begin long before its deadline: rules are followed as far as the longest lead time reaches.
     const furthest = Math.max(0, ...lines.map(({ service }) => service.leadDays));
     const outlook = { today: work.today, ahead: Number.POSITIVE_INFINITY, horizon: until.add({ days: furthest + 7 }) };
     const found: RehearsedRow[] = [];
-    const [first, last] = [from.toString(), until.toString()];
+    const [first, last, today] = [from.toString(), until.toString(), work.today.toString()];
     for (const { line, service } of lines) {
       const client = clients.get(line.clientId);
       if (!client || !RehearsalQueries.wanted(filter, client, line.preparerId)) continue;
       for (const { rule, leads, obligations } of reckoner.line(LinesService.terms({ line, service }, client, book), factsOf(client), outlook).streams) {
         for (const one of obligations) {
-          if (settled.has(`${line.id} ${rule.id} ${one.period.end.toString()}`)) continue;
-          const [beginsOn, dueOn] = [one.beginsOn.toString(), one.due.toString()];
+          const known = onRecord.get(`${line.id} ${rule.id} ${one.period.end.toString()}`);
+          if (known && !known.open) continue;
+          const [beginsOn, dueOn] = [one.beginsOn.toString(), known?.dueOn ?? one.due.toString()];
           const row = { clientId: client.id, client: client.name, name: nameOfWork(line, one, leads, book), beginsOn, dueOn, statutory: rule.country !== null };
-          // What should have begun already begins on the first day.
-          const begins = beginsOn < first && dueOn >= first ? first : beginsOn;
-          if (leads && begins >= first && begins <= last)
+          // What should have begun by today begins at once.
+          const begins = beginsOn < first && first <= today ? first : beginsOn;
+          if (leads && !known?.begun && begins >= first && begins <= last)
             found.push({ ...row, does: 'begins', on: begins, minutes: minutes.get(line.id) ?? 0, fee: fees && service.charged ? line.fee : null });
           if (dueOn >= first && dueOn <= last) found.push({ ...row, does: 'due', on: dueOn, minutes: 0, fee: null });
         }

@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import { type Rhythm, civil, periodsFrom, rhythmInWords } from '@steady/core/calendar';
+import { type Rhythm, civil, periodsFrom, rhythmInWords, timesAYear } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
 import type { Procedure } from '@steady/core/procedures';
@@ -125,9 +125,7 @@ export class LinesService implements OnModuleInit {
 
   /** Work more often than a rule is filed has dates of its own, and the return beside it; less often makes no sense. */
   private mayHaveOwnDates(rhythm: Rhythm, book: RuleBook, ruleIds: string[]): boolean {
-    const often = (one: Rhythm) => (one.startsWith('RRULE') ? 1_000 : periodsFrom(one, civil('2026-01-01'), civil('2026-01-01'), 2)[1]?.start.dayOfYear);
-    const own = often(rhythm) ?? 0;
-    return ruleIds.every((id) => book.byId(id).rhythms.some((one) => own < (often(one) ?? 0)));
+    return ruleIds.every((id) => book.byId(id).rhythms.some((one) => timesAYear(rhythm) > timesAYear(one)));
   }
 
   private checkRules(book: RuleBook, service: Service, ruleIds: string[], others: LineOfService[], rhythm: Rhythm): void {

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
-import type { ClosingDays, KeepClosingDays } from '@steady/contract/team';
+import type { ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { firms } from '../../platform/identity';

@@ -1,8 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
 import {
-  type ClosingDays,
-  KeepClosingDays,
   AddLeave,
   AddRate,
   ChangeMember,
@@ -14,6 +12,7 @@ import {
   type TeamRow,
 } from '@steady/contract/team';
 import { Problem } from '../../platform/http/problem';
+import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';

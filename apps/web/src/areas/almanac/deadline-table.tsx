@@ -21,12 +21,11 @@ function Stands({ of }: { of: ObligationView }) {
     const on = of.filedAt ? dayOf(of.filedAt) : null;
     const late = on !== null && of.statutory && on.toString() > of.dueOn;
     return (
-      <span className={late ? '' : 'good'}>
+      <span className={late ? '' : 'good'} title={of.filedBy ? `by ${of.filedBy}` : undefined}>
         <Moon done={1} of={1} />
         {of.statutory ? (on ? filedInWords(civil(of.dueOn), on) : 'filed') : 'done'}
         {on && <span className="text-soft">, {dayInWords(on.toString(), session.day)}</span>}
         {of.receipt && <span className="text-soft">, receipt {of.receipt}</span>}
-        {of.filedBy && <span className="text-soft">, {of.filedBy}</span>}
       </span>
     );
   }

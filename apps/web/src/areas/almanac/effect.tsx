@@ -15,11 +15,18 @@ const WORDS: Record<EffectRow['does'], string> = { comes: 'comes', moves: 'moves
 /** What a change does to dates and jobs, in a sentence. */
 export function effectInWords({ rows, none }: Effect): string {
   const count = (does: EffectRow['does']) => rows.filter((row) => row.does === does).length;
+  let named = false;
+  const said = (many: number, one: string, more: string) => {
+    if (many === 0) return null;
+    const words = named ? String(many) : counted(many, 'deadline');
+    named = true;
+    return `${words} ${many === 1 ? one : more}`;
+  };
   const parts = [
-    count('moves') && `${counted(count('moves'), 'deadline')} ${count('moves') === 1 ? 'moves' : 'move'}`,
-    count('comes') && `${count('comes')} ${count('comes') === 1 ? 'comes' : 'come'}`,
-    count('goes') && `${count('goes')} ${count('goes') === 1 ? 'goes' : 'go'}`,
-    count('stays') && `${count('stays')} ${count('stays') === 1 ? 'stays' : 'stay'} until you decide`,
+    said(count('moves'), 'moves', 'move'),
+    said(count('comes'), 'comes', 'come'),
+    said(count('goes'), 'goes', 'go'),
+    said(count('stays'), 'has begun and stays until you decide', 'have begun and stay until you decide'),
     none.length && `${counted(none.length, 'line')} ${none.length === 1 ? 'gets' : 'get'} none any more`,
   ].filter(Boolean);
   return parts.length === 0 ? 'No date changes.' : `${parts.join(', ')}.`.replace(/^./, (letter) => letter.toUpperCase());
@@ -30,13 +37,13 @@ function Dates({ of, other }: { of: EffectDates | null; other: EffectDates | nul
   if (!of) return <span className="text-soft">–</span>;
   const sameDue = other?.dueOn === of.dueOn;
   return (
-    <>
+    <span className="whitespace-nowrap">
       <span className={sameDue ? '' : 'font-semibold'}>{dayInWords(of.dueOn, day)}</span>
       {sameDue && other.targetOn !== of.targetOn && <span className="block text-fine text-soft">our target {dayInWords(of.targetOn, day)}</span>}
       {sameDue && other.targetOn === of.targetOn && other.beginsOn !== of.beginsOn && (
         <span className="block text-fine text-soft">begins {dayInWords(of.beginsOn, day)}</span>
       )}
-    </>
+    </span>
   );
 }
 

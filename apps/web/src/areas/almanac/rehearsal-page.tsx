@@ -102,7 +102,7 @@ export function RehearsalPage() {
           <span className="late">{error.problem.errors![0]!.message}</span>
         ) : data ? (
           <>
-            {counted(sum('jobs'), 'job')} will begin and {counted(sum('deadlines'), 'deadline')} will fall, {formatHours(sum('minutes'))} hours of work
+            {counted(sum('jobs'), 'job')} will begin and {counted(sum('deadlines'), 'deadline')} will fall, {formatHours(sum('minutes'))} of work
             {fees && ` for ${formatMoney(sum('fee'))} ${session.firm.currency}`}. This is on paper: nothing is written.
           </>
         ) : (

@@ -94,7 +94,7 @@ export function SeasonPage() {
       title="Start a season"
       sum={
         preview
-          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(sum('minutes'))} hours${session.may('see fees') ? `, ${formatMoney(sum('fee'))} ${session.firm.currency}` : ''}. ${doubles > 0 ? `${doubles} stand there already and are left alone.` : 'None stands there twice.'}`
+          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(sum('minutes'))}${session.may('see fees') ? `, ${formatMoney(sum('fee'))} ${session.firm.currency}` : ''}. ${doubles > 0 ? `${doubles} stand there already and are left alone.` : 'None stands there twice.'}`
           : 'Begin the work of a season or a year together, ahead of its time. Jobs also begin by themselves at their lead time; none is made twice.'
       }
       margin={

@@ -81,7 +81,7 @@ function Month({
                 return (
                   <td
                     key={index}
-                    className={`h-[26px] p-0 ${iso === today ? 'outline-1 -outline-offset-1 outline-ink' : ''} ${iso !== '' && iso === picked ? 'bg-kelp-tint' : ''}`}
+                    className={`h-[23px] p-0 ${iso === today ? 'outline-1 -outline-offset-1 outline-ink' : ''} ${iso !== '' && iso === picked ? 'bg-kelp-tint' : ''}`}
                   >
                     {day &&
                       (has ? (

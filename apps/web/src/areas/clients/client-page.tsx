@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { detailInWords } from '@steady/core/details';
+import { counted } from '@steady/core/words';
 import { formatMoney, ibanInGroups } from '@steady/core/money';
 import type { ObligationView } from '@steady/contract/almanac';
 import type { ClientView, DetailFieldView } from '@steady/contract/clients';
@@ -42,6 +43,10 @@ const SECTIONS = [
   { key: 'access', words: 'Who sees it' },
 ];
 
+/** Of the deadlines ahead, those of these months are shown at first, and a few at least. */
+const MONTHS_AHEAD = 4;
+const FEW = 6;
+
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
@@ -51,6 +56,9 @@ export function ClientPage() {
   const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | 'related' | 'merge' | null>(null);
   const { data: client, error } = useData<ClientView>(`/api/clients/${id}`);
   const { data: ahead = [] } = useData<ObligationView[]>(`/api/clients/${id}/obligations`);
+  const [allAhead, setAllAhead] = useState(false);
+  const soon = session.day.add({ months: MONTHS_AHEAD }).toString();
+  const near = ahead.filter((one, index) => index < FEW || one.dueOn <= soon);
   const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
   const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
   const mayChange = session.may('change clients');
@@ -339,10 +347,15 @@ export function ClientPage() {
         <>
           <DeadlineTable
             label="Deadlines ahead"
-            obligations={ahead}
+            obligations={allAhead ? ahead : near}
             withoutClient
             empty="No deadlines yet. They are computed as soon as the client has a service: give it one below."
           />
+          {near.length < ahead.length && (
+            <button className="lnk mt-2 text-table" onClick={() => setAllAhead(!allAhead)}>
+              {allAhead ? 'Only the next months' : `${counted(ahead.length - near.length, 'more deadline')} in the months after`}
+            </button>
+          )}
           <ServiceLines clientId={id} lines={lines ?? []} />
         </>
       )}

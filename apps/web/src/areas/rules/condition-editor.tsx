@@ -81,7 +81,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
       </div>
     );
   }
-  const simple: Simple | null = isKnown(inner) ? null : (inner);
+  const simple: Simple | null = isKnown(inner) ? null : inner;
   const fact = isKnown(inner) ? inner.not.fact : simple!.fact;
   const known = facts.find((one) => one.fact === fact);
   const test: Test = simple === null ? 'known' : 'oneOf' in simple ? 'oneOf' : 'atLeast' in simple ? 'atLeast' : 'until' in simple ? 'until' : 'is';

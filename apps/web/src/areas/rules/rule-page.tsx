@@ -125,7 +125,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
       margin={
         <>
           <Note title="In words">
-            <p className="mb-1">For {conditionInWords(definition.appliesTo)}.</p>
+            <p className="mb-1">Clients: {conditionInWords(definition.appliesTo)}.</p>
             {versionInWords(version).map((line) => (
               <p key={line}>{line}</p>
             ))}

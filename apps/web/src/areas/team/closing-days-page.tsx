@@ -1,6 +1,6 @@
 import { civil } from '@steady/core/calendar';
 import { counted, fullDate } from '@steady/core/words';
-import { ClosingDay, type ClosingDays } from '@steady/contract/team';
+import { ClosingDay, type ClosingDays } from '@steady/contract/closing-days';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
