@@ -6,8 +6,9 @@ import { BulkService, ClientsService, ContactsService, ListsService, NotesServic
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobsService } from '@steady/server/areas/jobs/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
+import { FirmRules } from '@steady/server/areas/rules/index';
 import { LinesService, ServicesService } from '@steady/server/areas/services/index';
-import { TeamService } from '@steady/server/areas/team/index';
+import { ClosingService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
 import { Ticks } from '@steady/server/platform/background/ticks';
 import { SetClock } from '@steady/server/platform/clock/index';
@@ -20,6 +21,7 @@ import { Chance } from './chance';
 import { Diary } from './diary';
 import { foundFirm, foundSecondFirm } from './found';
 import type { Hands } from './hands';
+import { addLines } from './lines';
 
 /** Months of history that the demo firm has behind it. */
 const MONTHS = 9;
@@ -57,6 +59,8 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       bulk: app.get(BulkService),
       services: app.get(ServicesService),
       lines: app.get(LinesService),
+      rules: app.get(FirmRules),
+      closing: app.get(ClosingService),
       almanac: app.get(AlmanacService),
       standing: app.get(ObligationStandingService),
       jobs: app.get(JobsService),
@@ -79,6 +83,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       await diary.live(day, (hour, minute) => morning(day, hour, minute));
     }
     clock.set(now.subtract({ minutes: 42 }));
+    await addLines(hands, firm, today);
     await hands.ticks.tick();
     await diary.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await foundSecondFirm(hands);

@@ -6,6 +6,7 @@ import { SUPPLIED } from '@steady/core/supplied';
 import type { AddClient } from '@steady/contract/clients';
 import type { StaffActor } from '@steady/server/platform/identity/index';
 import { factsOf } from '@steady/server/areas/clients/index';
+import type { Work } from '@steady/server/platform/work/index';
 import { connect } from './connections';
 import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
 import type { Chance } from './chance';
@@ -79,14 +80,18 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
   });
   const detailIds = await hands.works.run(as('orla'), async (work) => ({
     referredBy: await hands.lists.keepDetail(work, { name: 'Referred by', kind: 'text' }),
+    peoplePaid: await hands.lists.keepDetail(work, { name: 'People on the payroll', kind: 'number' }),
     payrollDay: await hands.lists.keepDetail(work, { name: 'Wages paid on', kind: 'choice', choices: ['Thursday', 'Friday', 'last working day'] }),
     turnover: await hands.lists.keepDetail(work, { name: 'Turnover last year', kind: 'money' }),
     identity: await hands.lists.keepDetail(work, { name: 'Identity papers until', kind: 'date' }),
     ownSoftware: await hands.lists.keepDetail(work, { name: 'Keeps own ledger', kind: 'yes or no', forms: ['company', 'co-operative', 'charity'] }),
   }));
+  await hands.works.run(as('orla'), (work) => feeByPeople(hands, work, serviceIds.get('payroll')!, detailIds.peoplePaid, firstDay));
   const detailsOf = (demo: DemoClient) => ({
     ...(chance.is(0.4) ? { [detailIds.referredBy]: chance.pick(['Bríd Foley', 'the harbour office', 'Gráinne', 'a neighbour']) } : {}),
-    ...(demo.services.includes('payroll') ? { [detailIds.payrollDay]: chance.pick(['Thursday', 'Friday', 'last working day']) } : {}),
+    ...(demo.services.includes('payroll')
+      ? { [detailIds.payrollDay]: chance.pick(['Thursday', 'Friday', 'last working day']), [detailIds.peoplePaid]: 3 + demo.name.length }
+      : {}),
     ...(demo.prospect ? {} : { [detailIds.turnover]: chance.between(30, 900) * 1_000_00 }),
     [detailIds.identity]: firstDay
       .add({ months: chance.between(4, 40) })
@@ -248,4 +253,37 @@ async function addClient(
     },
     { standing: demo.prospect ? 'prospect' : 'active', since: since.toString() },
   );
+}
+
+/** Payroll costs more the more people are paid; and the days on which the office is closed. */
+async function feeByPeople(hands: Hands, work: Work, serviceId: string, detailId: string, firstDay: CivilDate): Promise<void> {
+  const { id: _id, firmId: _firm, version, position: _position, ...service } = await hands.services.get(work, serviceId);
+  await hands.services.keep(work, serviceId, {
+    ...service,
+    procedures: await hands.services.proceduresOf(work, serviceId),
+    version,
+    feeRule: {
+      base: 4_500,
+      drivers: [
+        {
+          fact: `detail:${detailId}`,
+          name: 'people on the payroll',
+          included: 3,
+          bands: [
+            { upTo: 10, each: 400 },
+            { upTo: null, each: 250 },
+          ],
+        },
+      ],
+      minimum: 6_000,
+      discount: 0,
+    },
+  });
+  await hands.closing.keep(work, {
+    days: [
+      { day: firstDay.with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },
+      { day: firstDay.add({ years: 1 }).with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },
+      { day: firstDay.add({ years: 1 }).with({ month: 6, day: 12 }).toString(), name: 'Harbour regatta' },
+    ],
+  });
 }

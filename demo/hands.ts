@@ -4,8 +4,9 @@ import type { BulkService, ClientsService, ContactsService, ListsService, NotesS
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import type { JobsService } from '@steady/server/areas/jobs/index';
 import type { RequestsService } from '@steady/server/areas/requests/index';
+import type { FirmRules } from '@steady/server/areas/rules/index';
 import type { LinesService, ServicesService } from '@steady/server/areas/services/index';
-import type { TeamService } from '@steady/server/areas/team/index';
+import type { ClosingService, TeamService } from '@steady/server/areas/team/index';
 import type { TimeService } from '@steady/server/areas/time/index';
 import type { Ticks } from '@steady/server/platform/background/ticks';
 import type { Effects } from '@steady/server/platform/events/index';
@@ -32,6 +33,8 @@ export interface Hands {
   bulk: BulkService;
   services: ServicesService;
   lines: LinesService;
+  rules: FirmRules;
+  closing: ClosingService;
   almanac: AlmanacService;
   standing: ObligationStandingService;
   jobs: JobsService;

@@ -91,12 +91,22 @@ export interface JobView {
   rhythm: string;
   status: JobStatus;
   holdReason: string | null;
+  /** Why it was closed before it was done. */
+  closedReason: string | null;
   periodStart: string;
   periodEnd: string;
   startOn: string;
   targetOn: string;
   dueOn: string;
-  obligation: { id: string; status: string; receipt: string | null; filedAt: string | null; authority: string; workings: Workings } | null;
+  obligation: {
+    id: string;
+    status: string;
+    receipt: string | null;
+    filedAt: string | null;
+    filedBy: string | null;
+    authority: string;
+    workings: Workings;
+  } | null;
   partnerId: string | null;
   managerId: string | null;
   preparerId: string | null;
@@ -137,6 +147,7 @@ export interface JobRow {
   targetOn: string;
   waitingSince: string | null;
   holdReason: string | null;
+  closedReason: string | null;
   tasks: number;
   tasksDone: number;
   who: string | null;

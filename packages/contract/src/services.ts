@@ -29,9 +29,9 @@ export type PermissionKind = (typeof PERMISSION_KINDS)[number];
 
 class FeeBandInput implements FeeBand {
   @ValidateIf((o: FeeBandInput) => o.upTo !== null)
-  @IsInt({ message: 'Give a whole number, or nothing for the last band.' })
-  @Min(1)
   @Max(1_000_000)
+  @Min(1)
+  @IsInt({ message: 'Give a whole number, or nothing for the last band.' })
   upTo: number | null;
 
   @IsMoney(0)
@@ -47,9 +47,9 @@ class FeeDriverInput implements FeeDriver {
   @IsText(80, 'What is counted')
   name: string;
 
-  @IsInt({ message: 'Give a whole number.' })
-  @Min(0)
   @Max(1_000_000)
+  @Min(0)
+  @IsInt({ message: 'Give a whole number.' })
   included: number;
 
   @IsArray()
@@ -73,16 +73,16 @@ export class FeeRuleInput implements FeeRule {
   @IsMoney(0)
   minimum: number | null;
 
+  @Max(100, { message: 'At most 100 %.' })
+  @Min(0, { message: 'A discount is not below zero.' })
   @IsNumber({ maxDecimalPlaces: 2 }, { message: 'Give a percentage, for example 10.' })
-  @Min(0)
-  @Max(100)
   discount: number;
 }
 
 class OwnDueInput implements OwnDue {
+  @Max(400, { message: 'At most 400 days.' })
+  @Min(-60, { message: 'At most 60 days before the end.' })
   @IsInt({ message: 'Give a whole number of days; below zero for before the end of the period.' })
-  @Min(-60)
-  @Max(400)
   count: number;
 
   @IsIn(['days', 'working days'])
@@ -153,14 +153,14 @@ export class KeepService {
   @Type(() => OwnDueInput)
   ownDue: OwnDueInput;
 
-  @IsInt({ message: 'Give a whole number of days.' })
-  @Min(0, { message: 'Zero or more days.' })
   @Max(400, { message: 'At most 400 days.' })
+  @Min(0, { message: 'Zero or more days.' })
+  @IsInt({ message: 'Give a whole number of days.' })
   leadDays: number;
 
-  @IsInt({ message: 'Give a whole number of working days.' })
-  @Min(0, { message: 'Zero or more working days.' })
   @Max(120, { message: 'At most 120 working days.' })
+  @Min(0, { message: 'Zero or more working days.' })
+  @IsInt({ message: 'Give a whole number of working days.' })
   targetDays: number;
 
   @IsUUID(undefined, { message: 'Choose how it is done.' })

@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, lte, sql } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
-import { Reckoner } from '@steady/core/obligations';
+import { OWN_DATE, RULES } from '@steady/core/obligations';
 import { filedInWords, fullDate } from '@steady/core/words';
 import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
 import { Ticks } from '../../platform/background/ticks';
@@ -13,7 +13,7 @@ import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, mo
 import { JobFinished, JobsService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
 import { ClosingDaysChanged } from '../team';
-import { type LineOfService, LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
+import { LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
 import { linePlans, obligations } from './almanac.tables';
 import { PlanningService } from './planning.service';
 
@@ -23,6 +23,8 @@ export const FilingAsked = eventKind<{ obligationId: string }>('filing asked');
 export const ObligationFiled = eventKind<{ obligationId: string }>('obligation filed');
 
 const LINES_A_TICK = 500;
+/** Rules of dates that any firm sets itself. */
+const OWN_DATES = sql.raw(`(${[OWN_DATE, ...RULES.filter((rule) => rule.country === null).map((rule) => rule.id)].map((id) => `'${id}'`).join(', ')})`);
 
 /** Deadlines kept up to what clients, lines and rules say; jobs begun from them; returns filed for them. */
 @Injectable()
@@ -41,24 +43,24 @@ export class AlmanacService implements OnModuleInit {
 
   onModuleInit(): void {
     this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, obligations));
-    this.events.on(ServiceLineAdded, async (work, { payload }) => this.planning.plan(work, payload, { mustApply: true }));
-    this.events.on(ServiceLineChanged, async (work, { payload }) => this.planning.plan(work, await this.lines.get(work, payload.lineId)));
+    this.events.on(ServiceLineAdded, async (work, { payload }) => this.planning.plan(work, [payload], { mustApply: true }));
+    this.events.on(ServiceLineChanged, async (work, { payload }) => this.planning.plan(work, [await this.lines.get(work, payload.lineId)]));
     this.events.on(ServiceChanged, async (work, { payload }) => {
       if (!payload.datesToo) return;
       await this.lines.follow(work, payload.serviceId, payload.rulesBefore);
-      await this.planAll(work, await this.lines.those(work, { serviceId: payload.serviceId }));
+      await this.planning.plan(work, await this.lines.those(work, { serviceId: payload.serviceId }));
     });
     this.events.on(RuleChanged, async (work, { payload: { ruleId, inPlaceOf } }) => {
       if (inPlaceOf) {
         await this.lines.replaceRule(work, inPlaceOf, ruleId);
         await work.tx.execute(sql`update obligations set rule_id = ${ruleId} where firm_id = ${work.firm.id} and rule_id = ${inPlaceOf}`);
       }
-      await this.planAll(work, await this.lines.those(work, { ruleId }));
+      await this.planning.plan(work, await this.lines.those(work, { ruleId }));
     });
     this.events.on(ClientChanged, async (work, { payload }) => {
-      if (bearsOnRules(payload.facts)) await this.planAll(work, await this.lines.of(work, payload.clientId));
+      if (bearsOnRules(payload.facts)) await this.planning.plan(work, await this.lines.of(work, payload.clientId));
     });
-    this.events.on(ClosingDaysChanged, async (work) => this.planAll(work, await this.lines.those(work)));
+    this.events.on(ClosingDaysChanged, async (work) => this.planning.plan(work, await this.lines.those(work)));
     this.events.on(JobFinished, (work, { payload }) => this.ownWorkDone(work, payload.jobId));
     this.ticks.register('obligations ahead', async (work) => {
       const due = await work.tx
@@ -67,7 +69,7 @@ export class AlmanacService implements OnModuleInit {
         .where(and(eq(linePlans.firmId, work.firm.id), lte(linePlans.nextOn, work.today.toString())))
         .orderBy(linePlans.nextOn)
         .limit(LINES_A_TICK);
-      if (due.length > 0) await this.planAll(work, await this.lines.those(work, { ids: due.map((one) => one.lineId) }));
+      if (due.length > 0) await this.planning.plan(work, await this.lines.those(work, { ids: due.map((one) => one.lineId) }));
     });
     this.ticks.register('jobs at their lead time', (work) => this.beginDue(work));
     this.effects.register<Filing & { obligationId: string }, { receipt: string; at: string }>({
@@ -78,12 +80,6 @@ export class AlmanacService implements OnModuleInit {
         await work.tx.update(obligations).set({ status: 'open' }).where(eq(obligations.id, obligationId));
       },
     });
-  }
-
-  /** Plans several lines; what they have in common is reckoned once. */
-  async planAll(work: Work, lines: LineOfService[]): Promise<void> {
-    const reckoner = new Reckoner(work.firm.calendar);
-    for (const line of lines) await this.planning.plan(work, line, { reckoner });
   }
 
   /** Begins every job whose lead time has come and that was not begun, however long ago that was. */
@@ -146,8 +142,7 @@ export class AlmanacService implements OnModuleInit {
     const jobId = await this.jobs.ofObligation(work, obligationId);
     if (!anyway) {
       const left = jobId === null ? [] : await this.jobs.checksLeft(work, jobId);
-      const { service } = await this.lines.get(work, obligation.lineId);
-      const lacking = await this.lines.lacking(work, obligation.clientId, service);
+      const lacking = await this.lines.lacking(work, obligation.clientId, obligation.serviceId);
       const why = [
         ...(left.length > 0 ? [`not done in its job: ${left.map((name) => `"${name}"`).join(', ')}`] : []),
         ...(lacking.length > 0 ? [`not given by the client: ${lacking.join(' and ')}`] : []),
@@ -214,13 +209,10 @@ export class AlmanacService implements OnModuleInit {
 
   /** A date of our own is kept when its job is finished: nothing is filed for it. */
   private async ownWorkDone(work: Work, jobId: string): Promise<void> {
-    const job = await this.jobs.get(work, jobId);
-    if (!job.obligationId) return;
-    const obligation = await this.get(work, job.obligationId);
-    if (obligation.status !== 'open' || (await this.rules.of(work)).byId(obligation.ruleId).country !== null) return;
-    await work.tx
-      .update(obligations)
-      .set({ status: 'filed', filedAt: work.now.toString(), filedBy: work.actor.name, version: sql`version + 1` })
-      .where(eq(obligations.id, obligation.id));
+    await work.tx.execute(
+      sql`update obligations o set status = 'filed', filed_at = ${work.now.toString()}, filed_by = ${work.actor.name}, version = version + 1
+          where o.id = (select obligation_id from jobs where id = ${jobId}) and o.status = 'open'
+            and (o.rule_id in ${OWN_DATES} or exists (select from firm_rules r where r.firm_id = o.firm_id and r.rule_id = o.rule_id and r.definition ->> 'country' is null))`,
+    );
   }
 }

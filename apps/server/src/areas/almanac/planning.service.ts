@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import { type CivilDate, Temporal, civil, earlier } from '@steady/core/calendar';
 import {
   type ExistingObligation,
@@ -28,8 +28,22 @@ const HORIZON_MONTHS = 13;
 /** A line is looked at again when its next deadline is over, and after this many days at the latest. */
 const LOOK_AGAIN = 31;
 
-type Row = typeof obligations.$inferSelect;
+type Obligation = typeof obligations.$inferSelect;
+/** What planning looks at of an obligation: its workings are long, and are not read for it. */
+type Row = Pick<
+  Obligation,
+  'id' | 'version' | 'lineId' | 'ruleId' | 'name' | 'periodEnd' | 'dueOn' | 'targetOn' | 'beginsOn' | 'status' | 'begun' | 'extendedFrom'
+>;
 const standing = (row: Row): ExistingObligation => ({ ...row, extended: row.extendedFrom !== null });
+const byLineOf = (found: Row[]): Map<string, Row[]> => {
+  const byLine = new Map<string, Row[]>();
+  for (const row of found) {
+    const known = byLine.get(row.lineId);
+    if (known) known.push(row);
+    else byLine.set(row.lineId, [row]);
+  }
+  return byLine;
+};
 
 /** One line with whose it is and by which rules it is reckoned: as it stands, or as it would after a change. */
 export interface Considered extends LineOfService {
@@ -98,20 +112,49 @@ export class PlanningService {
 
   private existing(work: Work, lineIds: string[]): Promise<Row[]> {
     if (lineIds.length === 0) return Promise.resolve([]);
-    return work.tx.select().from(obligations).where(inArray(obligations.lineId, lineIds));
+    const { id, version, lineId, ruleId, name, periodEnd, dueOn, targetOn, beginsOn, status, begun, extendedFrom } = getTableColumns(obligations);
+    return work.tx
+      .select({ id, version, lineId, ruleId, name, periodEnd, dueOn, targetOn, beginsOn, status, begun, extendedFrom })
+      .from(obligations)
+      .where(inArray(obligations.lineId, lineIds));
   }
 
   /**
-   * Brings the obligations of a line to what the rules want now: adds, moves what is open and not begun, withdraws what
-   * is wanted no more. Doing it again changes nothing.
-   * @throws Problem when `mustApply` and no rule gives anything for this client.
+   * Brings the obligations of lines to what the rules want now: adds, moves what is open and not begun, withdraws what is
+   * wanted no more. Doing it again changes nothing. What the lines have in common is read and reckoned once.
+   * @throws Problem when `mustApply` and no rule gives anything for a client.
    */
-  async plan(work: Work, lineOfService: LineOfService, options: { mustApply?: boolean; reckoner?: Reckoner } = {}): Promise<void> {
-    const considered = await this.considered(work, lineOfService);
-    const { line, service, client, book } = considered;
-    const { streams, none } = this.planLine(work, considered, await this.existing(work, [line.id]), options.reckoner ?? new Reckoner(work.firm.calendar));
-    if (options.mustApply && none.length > 0 && !streams.some((one) => one.leads))
-      throw Problem.invalid([{ field: 'serviceId', message: `${none[0]!.why}. Complete the client's facts first.` }]);
+  async plan(work: Work, lines: LineOfService[], options: { mustApply?: boolean } = {}): Promise<void> {
+    if (lines.length === 0) return;
+    const book = await this.rules.of(work);
+    const reckoner = new Reckoner(work.firm.calendar);
+    const clients = await this.clients.those(
+      work,
+      lines.map(({ line }) => line.clientId),
+    );
+    const existing = byLineOf(
+      await this.existing(
+        work,
+        lines.map(({ line }) => line.id),
+      ),
+    );
+    const again: { lineId: string; nextOn: string }[] = [];
+    for (const { line, service } of lines) {
+      const client = clients.get(line.clientId);
+      if (!client) throw Problem.notFound('client');
+      const planned = this.planLine(work, { line, service, client, book }, existing.get(line.id) ?? [], reckoner);
+      if (options.mustApply && planned.none.length > 0 && !planned.streams.some((one) => one.leads))
+        throw Problem.invalid([{ field: 'serviceId', message: `${planned.none[0]!.why}. Complete the client's facts first.` }]);
+      await this.carryOut(work, { line, service, client, book }, planned);
+      again.push({ lineId: line.id, nextOn: this.nextLook(work, planned) });
+    }
+    await work.tx
+      .insert(linePlans)
+      .values(again.map((one) => ({ ...one, firmId: work.firm.id })))
+      .onConflictDoUpdate({ target: linePlans.lineId, set: { nextOn: sql`excluded.next_on` } });
+  }
+
+  private async carryOut(work: Work, { line, service, client, book }: Considered, { streams }: LinePlan): Promise<void> {
     const dates = (want: ScheduledObligation) => ({
       dueOn: want.due.toString(),
       targetOn: want.target.toString(),
@@ -143,7 +186,6 @@ export class PlanningService {
     }
     const withdraw = streams.flatMap(({ plan }) => plan.withdraw);
     if (withdraw.length > 0) await work.tx.delete(obligations).where(and(inArray(obligations.id, withdraw), eq(obligations.begun, false)));
-    await this.lookAgain(work, line.id, streams);
     if (add.length + move.length + withdraw.length > 0) {
       const held = streams.flatMap(({ plan }) => plan.held.map(({ id, why }) => ({ id, why })));
       const parts = [add.length && `${add.length} added`, move.length && `${move.length} moved`, withdraw.length && `${withdraw.length} withdrawn`];
@@ -156,13 +198,12 @@ export class PlanningService {
     }
   }
 
-  /** Notes when the line has to be looked at again. */
-  private async lookAgain(work: Work, lineId: string, streams: StreamPlan[]): Promise<void> {
+  /** When a line has to be looked at again. */
+  private nextLook(work: Work, { streams }: LinePlan): string {
     const ahead = streams.flatMap(({ wanted }) => wanted.map((want) => want.due)).filter((due) => Temporal.PlainDate.compare(due, work.today) >= 0);
     const first = ahead.reduce<CivilDate | null>((least, due) => (least === null ? due : earlier(least, due)), null);
     const latest = work.today.add({ days: LOOK_AGAIN });
-    const nextOn = (first === null ? latest : earlier(first.add({ days: 1 }), latest)).toString();
-    await work.tx.insert(linePlans).values({ lineId, firmId: work.firm.id, nextOn }).onConflictDoUpdate({ target: linePlans.lineId, set: { nextOn } });
+    return (first === null ? latest : earlier(first.add({ days: 1 }), latest)).toString();
   }
 
   /**
@@ -171,8 +212,7 @@ export class PlanningService {
    */
   async effect(work: Work, changes: { before: Considered | null; after: Considered }[]): Promise<Effect> {
     const ids = changes.flatMap(({ before }) => (before ? [before.line.id] : []));
-    const byLine = new Map<string, Row[]>();
-    for (const row of await this.existing(work, ids)) byLine.set(row.lineId, [...(byLine.get(row.lineId) ?? []), row]);
+    const byLine = byLineOf(await this.existing(work, ids));
     // Rules that are compared with themselves as they would be share an id: each side reckons on its own.
     const [was, willBe] = [new Reckoner(work.firm.calendar), new Reckoner(work.firm.calendar)];
     const nothing: LinePlan = { streams: [], none: [] };
@@ -232,7 +272,7 @@ export class PlanningService {
   }
 
   /** What the rules want now for an obligation that was held back; null where nothing wants it any longer. */
-  async wantedFor(work: Work, obligation: Row): Promise<ScheduledObligation | null> {
+  async wantedFor(work: Work, obligation: Pick<Obligation, 'lineId' | 'ruleId' | 'periodEnd'>): Promise<ScheduledObligation | null> {
     const considered = await this.considered(work, await this.lines.get(work, obligation.lineId));
     const { streams } = this.wanted(work, considered, new Reckoner(work.firm.calendar));
     const stream = streams.find((one) => one.rule.id === obligation.ruleId);

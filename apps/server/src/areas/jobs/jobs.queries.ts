@@ -17,7 +17,7 @@ const PAGE = 300;
 
 /** The columns of a job in a list; `j` is the job, `c` its client. */
 const JOB_ROW = sql`j.id, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn",
-  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.fee::float8 as fee,
+  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.closed_reason as "closedReason", j.fee::float8 as fee,
   (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
   t.tasks, t.done as "tasksDone", coalesce(nm.short_name, pm.short_name) as who`;
 const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id
@@ -75,11 +75,11 @@ export class JobQueries {
     }
     const [job] = await rows<Found>(
       work.tx,
-      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason",
+      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason", j.closed_reason as "closedReason",
                  j.period_start as "periodStart", j.period_end as "periodEnd", j.start_on as "startOn", j.target_on as "targetOn", j.due_on as "dueOn",
                  j.partner_id as "partnerId", j.manager_id as "managerId", j.preparer_id as "preparerId", j.everything_in_on as "everythingInOn",
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor", j.passed_over as "passedOver", j.phase, j.phases, j.fee::float8 as fee,
-                 case when o.id is null then null else jsonb_build_object('id', o.id, 'status', o.status, 'receipt', o.receipt, 'filedAt', o.filed_at, 'ruleId', o.rule_id, 'workings', o.workings) end as obligation,
+                 case when o.id is null then null else jsonb_build_object('id', o.id, 'status', o.status, 'receipt', o.receipt, 'filedAt', o.filed_at, 'filedBy', o.filed_by, 'ruleId', o.rule_id, 'workings', o.workings) end as obligation,
                  (select coalesce(jsonb_agg(jsonb_build_object('name', p.name, 'email', p.email) order by cc.position), '[]') from client_contacts cc join contacts p on p.id = cc.contact_id where cc.client_id = c.id) as contacts,
                  coalesce((select sum(minutes) from time_entries e where e.job_id = j.id), 0)::int as minutes,
                  coalesce(w.time, 0)::float8 as "timeValue", coalesce(w.expenses, 0)::float8 as expenses, coalesce(-w.bills, 0)::float8 as billed, coalesce(w.wip, 0)::float8 as wip,

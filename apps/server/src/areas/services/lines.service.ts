@@ -5,7 +5,8 @@ import { formatMoney } from '@steady/core/money';
 import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
 import type { Procedure } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
-import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, ResumeLine, StopLine } from '@steady/contract/services';
+import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/services';
+import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -304,12 +305,13 @@ export class LinesService implements OnModuleInit {
   }
 
   /** What a client has not yet allowed that a service needs, in words. */
-  async lacking(work: Work, clientId: string, service: Service): Promise<string[]> {
-    const given = await work.tx
-      .select({ kind: permissions.kind, givenOn: permissions.givenOn })
-      .from(permissions)
-      .where(and(eq(permissions.clientId, clientId), eq(permissions.serviceId, service.id)));
-    const has = (kind: 'agent' | 'digital') => given.some((one) => one.kind === kind && one.givenOn !== null);
-    return [...(service.needsAgent && !has('agent') ? [WORDS.agent] : []), ...(service.needsDigital && !has('digital') ? [WORDS.digital] : [])];
+  async lacking(work: Work, clientId: string, serviceId: string): Promise<string[]> {
+    const found = await rows<{ kind: PermissionKind }>(
+      work.tx,
+      sql`select k.kind from services s, (values ('agent'), ('digital')) k (kind)
+          where s.id = ${serviceId} and case k.kind when 'agent' then s.needs_agent else s.needs_digital end
+            and not exists (select from client_permissions p where p.client_id = ${clientId} and p.service_id = s.id and p.kind = k.kind and p.given_on is not null)`,
+    );
+    return found.map(({ kind }) => WORDS[kind]);
   }
 }

@@ -160,11 +160,15 @@ export class ServicesService {
     let name = `${from.name}, copy`;
     for (let n = 2; taken.has(name); n += 1) name = `${from.name}, copy ${n}`;
     const { id: _id, firmId: _firm, version: _version, position: _position, ...rest } = from;
-    const perRhythm = await work.tx
+    return this.keep(work, null, { ...rest, name, active: false, procedures: await this.proceduresOf(work, serviceId) });
+  }
+
+  /** The procedures of a service that are for one rhythm only. */
+  proceduresOf(work: Work, serviceId: string): Promise<KeepService['procedures']> {
+    return work.tx
       .select({ rhythm: serviceProcedures.rhythm, procedureId: serviceProcedures.procedureId })
       .from(serviceProcedures)
       .where(eq(serviceProcedures.serviceId, serviceId));
-    return this.keep(work, null, { ...rest, name, active: false, procedures: perRhythm });
   }
 
   /** Puts the services into an order: it is that of lists, of the almanac and of the letter. */

@@ -1,3 +1,3 @@
-export { ClosingDaysChanged } from './closing.service';
+export { ClosingDaysChanged, ClosingService } from './closing.service';
 export { SignInService } from './sign-in.service';
 export { type Member, type NewMember, TeamService } from './team.service';

@@ -104,7 +104,7 @@ export class WholeFileService {
 
   private async tables(work: Work, clientId: string, fees: boolean): Promise<ZipEntry[]> {
     const of: Record<string, SQL> = {
-      'service lines': sql`select l.name, s.name as service, l.rhythm, ${fees ? sql`l.fee::float8 as fee,` : sql``} l.starts_on as "starts on" from service_lines l join services s on s.id = l.service_id where l.client_id = ${clientId} order by l.name, l.id`,
+      'service lines': sql`select l.name, s.name as service, l.rhythm, ${fees ? sql`l.fee::float8 as fee,` : sql``} l.starts_on as "starts on", l.ends_on as "ends on", l.end_reason as "why it ended" from service_lines l join services s on s.id = l.service_id where l.client_id = ${clientId} order by l.name, l.id`,
       deadlines: sql`select name, period_start as "period from", period_end as "period to", due_on as "due on", target_on as "our target", status, receipt, filed_at as "filed at" from obligations where client_id = ${clientId} order by due_on, id`,
       jobs: sql`select number, name, status, start_on as "starts on", target_on as "target", due_on as "due on", finished_at as "finished at", hold_reason as "on hold because" ${fees ? sql`, fee::float8 as fee` : sql``} from jobs where client_id = ${clientId} order by number`,
       tasks: sql`select j.number as job, t.name, m.name as "done by whom", t.estimate as "estimate, minutes", t.start_on as "starts on", t.due_on as "due on", t.done_at as "done at", t.done_by as "ticked by" from tasks t join jobs j on j.id = t.job_id left join members m on m.id = t.assignee_id where j.client_id = ${clientId} order by j.number, t.position`,

@@ -351,11 +351,16 @@ export function ClientPage() {
             withoutClient
             empty="No deadlines yet. They are computed as soon as the client has a service: give it one below."
           />
-          {near.length < ahead.length && (
-            <button className="lnk mt-2 text-table" onClick={() => setAllAhead(!allAhead)}>
-              {allAhead ? 'Only the next months' : `${counted(ahead.length - near.length, 'more deadline')} in the months after`}
-            </button>
-          )}
+          <p className="mt-2 flex gap-5 text-table">
+            {near.length < ahead.length && (
+              <button className="lnk" onClick={() => setAllAhead(!allAhead)}>
+                {allAhead ? 'Only the next months' : `${counted(ahead.length - near.length, 'more deadline')} in the months after`}
+              </button>
+            )}
+            <Link to={`/almanac?view=year&client=${id}`} className="lnk">
+              Its year
+            </Link>
+          </p>
           <ServiceLines clientId={id} lines={lines ?? []} />
         </>
       )}

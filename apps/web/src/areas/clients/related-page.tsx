@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { formatMoney } from '@steady/core/money';
 import type { ObligationView } from '@steady/contract/almanac';
 import type { RelatedView } from '@steady/contract/contacts';
@@ -116,7 +116,14 @@ export function RelatedPage() {
           }
         />
       )}
-      {section === 'deadlines' && <DeadlineTable label="Deadlines ahead" obligations={ahead} empty="No deadline stands ahead for any of them." />}
+      {section === 'deadlines' && (
+        <>
+          <DeadlineTable label="Deadlines ahead" obligations={ahead} empty="No deadline stands ahead for any of them." />
+          <Link to={`/almanac?view=year&related=${id}`} className="lnk mt-2 inline-block text-table">
+            Their year
+          </Link>
+        </>
+      )}
       {section === 'jobs' && <JobList of={`related=${id}`} withClient />}
       {changing && <RelatedLeaf related={related} onClose={() => setChanging(false)} />}
     </Page>

@@ -8,6 +8,7 @@ import { Moon } from '../../ui/moon';
 
 /** Where a job stands, in words. */
 export function JobStands({ of }: { of: JobRow }) {
+  if (of.closedReason) return <span className="text-soft">closed: {of.closedReason}</span>;
   if (of.status === 'finished') return <span className="good">finished</span>;
   if (of.status === 'on hold') return <span className="soon">on hold: {of.holdReason}</span>;
   if (of.waitingSince) return <Waits since={of.waitingSince} />;

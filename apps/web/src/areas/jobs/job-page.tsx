@@ -4,13 +4,14 @@ import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney, formatSigned } from '@steady/core/money';
 import { plainDate } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
-import { send, useData } from '../../app/api';
+import { ProblemError, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Day, Waits } from '../../ui/due';
 import { Confirm } from '../../ui/leaf';
 import { Note, Page, Trouble, Views } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { WorkingsLines, Worked } from '../../ui/workings';
 import { DocumentTable } from '../documents/document-list';
@@ -29,6 +30,8 @@ export function JobPage() {
   const navigate = useNavigate();
   const { nameOf } = useTeam();
   const [open, setOpen] = useState<'hold' | 'time' | 'file' | 'workings' | null>(null);
+  const [warned, setWarned] = useState<string | null>(null);
+  const say = useSay();
   const { data: job, error } = useData<JobView>(`/api/jobs/${id}`);
   const mayWork = session.may('do work');
   useKeys([
@@ -42,6 +45,20 @@ export function JobPage() {
   const { obligation, money } = job;
   const own = obligation?.authority === OUR_OWN;
   const mayFile = mayWork && obligation?.status === 'open' && job.status === 'open';
+  const file = async () => {
+    try {
+      await send('POST', `/api/obligations/${obligation!.id}/file`, { anyway: warned !== null });
+      setOpen(null);
+      setWarned(null);
+      say(own ? 'Closed.' : 'On its way. The receipt comes by itself.');
+      await navigate(base);
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      // What is not done yet is said once; whoever confirms again means it.
+      if (problem.problem.code === 'not-ready') setWarned(problem.message);
+      else say(problem.message, 'problem');
+    }
+  };
   const unfinished = job.tasks.filter((task) => !task.doneAt && task.doneByEvent !== 'filed');
   return (
     <Page
@@ -57,7 +74,11 @@ export function JobPage() {
       sum={
         job.status === 'finished' ? (
           <>
-            <span className="good font-semibold">Finished</span>
+            {job.closedReason ? (
+              <span className="soon">Closed before it was done: {job.closedReason}</span>
+            ) : (
+              <span className="good font-semibold">Finished</span>
+            )}
             {obligation?.receipt && (
               <>
                 ; filed with {obligation.authority}, receipt {obligation.receipt}
@@ -156,7 +177,9 @@ export function JobPage() {
             <Note title="Filing">
               {obligation.status === 'filed' ? (
                 <p className="good">
-                  Filed {obligation.filedAt && momentInWords(obligation.filedAt, session.day)}, receipt {obligation.receipt}
+                  {own ? 'Done' : 'Filed'} {obligation.filedAt && momentInWords(obligation.filedAt, session.day)}
+                  {obligation.receipt && `, receipt ${obligation.receipt}`}
+                  {obligation.filedBy && `, by ${obligation.filedBy}`}
                 </p>
               ) : obligation.status === 'filing' ? (
                 <p>On its way to {obligation.authority}</p>
@@ -219,12 +242,9 @@ export function JobPage() {
       <Confirm
         open={open === 'file'}
         title={`${own ? 'Close' : 'File'} ${job.name}`}
-        act={own ? 'Close it' : `File with ${obligation?.authority ?? ''}`}
-        onClose={() => setOpen(null)}
-        onYes={() => {
-          setOpen(null);
-          void act(() => send('POST', `/api/obligations/${obligation!.id}/file`), 'On its way. The receipt comes by itself.').then(() => navigate(base));
-        }}
+        act={warned ? 'File it all the same' : own ? 'Close it' : `File with ${obligation?.authority ?? ''}`}
+        onClose={() => (setOpen(null), setWarned(null))}
+        onYes={() => void file()}
       >
         <ul className="list-disc pl-5">
           <li>
@@ -235,6 +255,11 @@ export function JobPage() {
           <li>Its receipt comes back by itself, ticks the task that waits for it, and moves the job on.</li>
           {unfinished.length > 0 && <li className="soon">Not done yet: {unfinished.map((task) => task.name).join(', ')}.</li>}
         </ul>
+        {warned && (
+          <p role="alert" className="mt-3 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+            {warned}
+          </p>
+        )}
       </Confirm>
     </Page>
   );
