@@ -81,7 +81,7 @@ function Month({
                 return (
                   <td
                     key={index}
-                    className={`h-[23px] p-0 ${iso === today ? 'outline-1 -outline-offset-1 outline-ink' : ''} ${iso !== '' && iso === picked ? 'bg-kelp-tint' : ''}`}
+                    className={`h-[23px] p-0 ${iso === today ? 'outline-1 -outline-offset-1 outline-ink' : ''} ${iso !== '' && iso === picked ? 'bg-kelp-tint' : dim && day ? 'bg-paper' : ''}`}
                   >
                     {day &&
                       (has ? (
@@ -95,7 +95,7 @@ function Month({
                           <b className={has.overdue > 0 ? 'text-rust underline' : has.filed === has.count ? 'font-normal text-moss' : ''}>{has.count}</b>
                         </button>
                       ) : (
-                        <span className={`text-[9.5px] ${dim ? 'text-[#b9b29f]' : 'text-soft'}`} title={holiday}>
+                        <span className="text-[9.5px] text-soft" title={holiday}>
                           {day.day}
                         </span>
                       ))}
