@@ -52,9 +52,27 @@ await shoot('clients-filter', '/clients', async () => {
   await page.waitForTimeout(300);
 });
 await shoot('almanac', '/almanac');
+await shoot('year', '/almanac?view=year');
+await shoot('almanac-list', '/almanac?view=list');
+await shoot('rehearsal', '/almanac/rehearsal');
+await shoot('season', '/almanac/season', async () => {
+  await page.getByLabel('Service').selectOption({ label: 'Income tax return' });
+  await page.getByRole('button', { name: 'See who is in it' }).click();
+  await page.waitForTimeout(400);
+});
 await shoot('jobs', '/jobs');
 const client = (await json('/api/clients?find=Dunmarra')).rows[0];
 await shoot('client', `/clients/${client.id}`);
+const ferries = (await json('/api/clients?find=Inishvane')).rows[0];
+await shoot('client-lines', `/clients/${ferries.id}`, () => page.getByRole('region', { name: 'Services' }).scrollIntoViewIfNeeded());
+await shoot('effect', `/clients/${client.id}`, async () => {
+  await page.getByRole('button', { name: 'Change the facts' }).click();
+  await page.getByLabel('Year-end', { exact: true }).selectOption({ label: 'June' });
+  await page.getByLabel('on paper').check();
+  await page.getByRole('button', { name: 'Save the facts' }).click();
+  await page.getByRole('table', { name: 'Dates before and after' }).waitFor();
+  await page.waitForTimeout(300);
+});
 await shoot('import', '/clients/import', async () => {
   const csv =
     'Client;Trade;E-mail;Tags;Box\nDunmarra Oysters Ltd;oysters and mussels;;on the water;\nDunmara Oyster;;;;\nQuill Nets Ltd;nets;post@quill-nets.example;on the water;4\nThe Salt Pan;salt;;;7\n;nobody;;;\nLow Water Ltd;;low@;;\n';
@@ -98,6 +116,14 @@ await shoot('papers', '/papers');
 await shoot('post', '/post');
 await shoot('post-room', '/post/room');
 await shoot('firm', '/firm');
+const service = (await json('/api/services')).find((one) => one.feeRule);
+await shoot('service', `/firm/services/${service.id}`, () => page.getByRole('region', { name: 'What it costs' }).scrollIntoViewIfNeeded());
+await shoot('rule', '/firm/rules/ie-vat-return', async () => {
+  await page.getByLabel('Day of the month').first().fill('20');
+  await page.getByRole('button', { name: 'See what changes' }).click();
+  await page.waitForTimeout(500);
+});
+await shoot('closing-days', '/firm/closing-days');
 await shoot('filing-rules', '/firm/rules?country=US', async () => {
   await page.getByRole('button', { name: 'Try S corporation return' }).click();
   await page.getByLabel('Period ends').fill('2025-12-31');

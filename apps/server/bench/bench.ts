@@ -14,6 +14,12 @@ const BARE: Record<string, string> = {
   '/api/almanac':
     "select service_id, (due_on - date '2026-03-02') / 7 as week, count(*) from obligations where due_on between '2026-03-02' and '2026-04-26' group by 1, 2",
   '/api/almanac/overdue': "select * from obligations where status = 'open' and due_on < '2026-03-11'",
+  '/api/almanac/year?from=2026-01-01':
+    "select due_on, count(*), count(*) filter (where status = 'filed') from obligations where due_on between '2026-01-01' and '2026-12-31' group by 1",
+  '/api/almanac/list?from=2026-03-01&until=2026-03-31':
+    "select * from obligations where due_on between '2026-03-01' and '2026-03-31' or (status = 'open' and due_on < '2026-03-11') order by due_on, id limit 300",
+  '/api/clients?sort=-unpaid':
+    'select c.*, u.v from clients c left join (select client_id, sum(gross) as v from invoices group by 1) u on u.client_id = c.id order by u.v desc nulls last limit 200',
   '/api/wip': 'select job_id, sum(amount) from wip_postings group by job_id having sum(amount) <> 0',
   '/api/invoices': 'select * from invoices order by id desc limit 200',
   '/api/documents': 'select * from documents order by at desc limit 100',

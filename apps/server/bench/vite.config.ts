@@ -13,9 +13,10 @@ export default defineConfig({
     rolldownOptions: {
       input: {
         bench: resolve(import.meta.dirname, 'bench.ts'),
+        'large-firm': resolve(import.meta.dirname, 'large-firm.ts'),
         'database-worker': resolve(import.meta.dirname, '../src/platform/database/database-worker.ts'),
       },
-      output: { entryFileNames: '[name].js' },
+      output: { entryFileNames: '[name].js', chunkFileNames: '[name].js' },
     },
   },
 });
