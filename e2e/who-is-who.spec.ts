@@ -102,7 +102,7 @@ test('a person at several clients, a family, and the portal through their eyes',
   });
 
   await test.step('a deadline is put off, with the date of the rule beside it', async () => {
-    await page.getByRole('button', { name: 'More time for Annual return, year to 31 Mar 2026, or not required' }).click();
+    await page.getByRole('button', { name: 'Change Annual return, year to 31 Mar 2026: filed, more time, not required' }).click();
     const leaf = page.getByRole('dialog');
     await leaf.getByLabel('Put off to').fill('2026-05-20');
     await page.keyboard.press('Control+Enter');

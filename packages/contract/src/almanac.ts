@@ -145,8 +145,11 @@ export interface RehearsedWeek {
 export interface Rehearsal {
   from: string;
   until: string;
+  /** Of everything that will come. */
   weeks: RehearsedWeek[];
+  /** The first of it, day by day. */
   rows: RehearsedRow[];
+  more: boolean;
 }
 
 export class AddFeed {

@@ -11,6 +11,9 @@ import { FirmRules } from '../rules';
 import { LinesService } from '../services';
 import { nameOfWork } from './planning.service';
 
+/** As many rows are told one by one; the weeks count all of them. */
+const SHOWN = 2_000;
+
 /** The next weeks or months run on paper: the jobs and deadlines that will come. Nothing is written. */
 @Injectable()
 export class RehearsalQueries {
@@ -75,7 +78,7 @@ export class RehearsalQueries {
       }
     }
     found.sort((a, b) => a.on.localeCompare(b.on) || a.does.localeCompare(b.does) || a.client.localeCompare(b.client));
-    return { from: first, until: last, weeks: RehearsalQueries.byWeek(from, until, found), rows: found };
+    return { from: first, until: last, weeks: RehearsalQueries.byWeek(from, until, found), rows: found.slice(0, SHOWN), more: found.length > SHOWN };
   }
 
   private static wanted(

@@ -54,6 +54,7 @@ export const jobs = pgTable(
     unique().on(t.lineId, t.periodEnd),
     unique().on(t.firmId, t.number),
     index().on(t.firmId, t.status, t.dueOn),
+    index().on(t.firmId, t.status, t.finishedAt),
     index().on(t.clientId),
   ],
 );

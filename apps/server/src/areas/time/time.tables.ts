@@ -18,7 +18,7 @@ export const timeEntries = pgTable(
     note: text('note'),
     recordedAt: moment('recorded_at').notNull(),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.firmId, t.memberId, t.on)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.taskId), index().on(t.firmId, t.memberId, t.on)],
 );
 
 export const expenses = pgTable(

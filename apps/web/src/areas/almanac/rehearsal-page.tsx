@@ -137,14 +137,21 @@ export function RehearsalPage() {
               fee: formatMoney(sum('fee')),
             }}
           />
-          <LedgerTable
-            label="What will come"
-            columns={rows}
-            rows={shown}
-            keyOf={(row) => `${row.does} ${row.clientId} ${row.name}`}
-            group={(row) => `Week of ${longDate(weekStart(civil(row.on))).replace('Monday ', '')}`}
-            empty="Nothing will come in this span."
-          />
+          <div>
+            {data.more && (
+              <p className="mb-2 text-table text-soft">
+                The first {data.rows.length} of them; the weeks count all. Narrow it, or choose a shorter span, to see the rest.
+              </p>
+            )}
+            <LedgerTable
+              label="What will come"
+              columns={rows}
+              rows={shown}
+              keyOf={(row) => `${row.does} ${row.clientId} ${row.name}`}
+              group={(row) => `Week of ${longDate(weekStart(civil(row.on))).replace('Monday ', '')}`}
+              empty="Nothing will come in this span."
+            />
+          </div>
         </div>
       )}
     </Page>
