@@ -134,6 +134,23 @@ describe('a rehearsal', () => {
     expect((await there()).filter((name) => !before.includes(name)).sort()).toEqual([...rehearsed].sort());
   });
 
+  it('does not begin again what has begun for a client who then left in the middle of it', async () => {
+    const { body } = await manager()
+      .post('/api/clients')
+      .send({ ...DUNMARRA, contact: undefined, name: 'Left Midway Ltd' })
+      .expect(201);
+    const { id } = body as { id: string };
+    await manager()
+      .post(`/api/clients/${id}/lines`)
+      .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-02-01' })
+      .expect(201);
+    await test.tick();
+    const { version } = await get<{ version: number }>(`/api/clients/${id}`);
+    await manager().post(`/api/clients/${id}/standing`).send({ standing: 'former', on: '2026-02-20', reason: 'Sold', version });
+    const names = (await get<Rehearsal>(`/api/almanac/rehearsal?client=${id}`)).rows.filter((row) => row.does === 'begins').map((row) => row.name);
+    expect(names).toEqual([]);
+  });
+
   it.each(['from=2026-04-01&until=2026-03-01', 'from=2026-04-01&until=2030-03-01'])('refuses %s', async (query) => {
     await manager().get(`/api/almanac/rehearsal?${query}`).expect(422);
   });

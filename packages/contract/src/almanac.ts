@@ -367,4 +367,6 @@ export interface Effect {
   none: { clientId: string; client: string; line: string; why: string }[];
   /** How many lines were looked at. */
   lines: number;
+  /** How many deadlines would move but were filed or set aside: they stay as they are. */
+  settled: number;
 }

@@ -218,6 +218,7 @@ export class PlanningService {
     const nothing: LinePlan = { streams: [], none: [] };
     const found: (EffectRow & { at: string })[] = [];
     const none: Effect['none'] = [];
+    let settled = 0;
     for (const { before, after } of changes) {
       const existing = before ? (byLine.get(before.line.id) ?? []) : [];
       const byId = new Map(existing.map((row) => [row.id, row]));
@@ -230,6 +231,10 @@ export class PlanningService {
         const oldPlan = old.streams.find((one) => one.ruleId === ruleId)?.plan ?? { add: [], move: [], withdraw: [], held: [] };
         for (const { does, id, to, why } of effectOf(own, oldPlan, plan)) {
           const row = id === null ? undefined : byId.get(id);
+          if (does === 'stays' && row && row.status !== 'open') {
+            settled += 1;
+            continue;
+          }
           const dates: EffectDates | null = to && { dueOn: to.due.toString(), targetOn: to.target.toString(), beginsOn: to.beginsOn.toString() };
           found.push({
             does,
@@ -249,7 +254,7 @@ export class PlanningService {
         }
       }
     }
-    return { rows: await this.withJobs(work, found), none, lines: changes.length };
+    return { rows: await this.withJobs(work, found), none, lines: changes.length, settled };
   }
 
   private async withJobs(work: Work, found: (EffectRow & { at: string })[]): Promise<EffectRow[]> {

@@ -11,6 +11,12 @@ import { FirmRules } from '../rules';
 import { LinesService } from '../services';
 import { nameOfWork } from './planning.service';
 
+interface OnRecord {
+  known: Map<string, { begun: boolean; open: boolean; dueOn: string }>;
+  /** By line and rule: the end of the last period that has begun, was filed, set aside or put off. */
+  settledUntil: Map<string, string>;
+}
+
 /** As many rows are told one by one; the weeks count all of them. */
 const SHOWN = 2_000;
 
@@ -24,13 +30,19 @@ export class RehearsalQueries {
   ) {}
 
   /** How what is on record already stands: what has begun does not begin again, what is filed or set aside is not due any more, what was put off is due later. */
-  private async onRecord(work: Work): Promise<Map<string, { begun: boolean; open: boolean; dueOn: string }>> {
-    const found = await rows<{ key: string; begun: boolean; open: boolean; dueOn: string }>(
+  private async onRecord(work: Work): Promise<OnRecord> {
+    const found = await rows<{ stream: string; periodEnd: string; begun: boolean; open: boolean; dueOn: string }>(
       work.tx,
-      sql`select line_id || ' ' || rule_id || ' ' || period_end as key, begun, status = 'open' as open, due_on as "dueOn" from obligations
+      sql`select line_id || ' ' || rule_id as stream, period_end as "periodEnd", begun, status = 'open' as open, due_on as "dueOn" from obligations
           where firm_id = ${work.firm.id} and (begun or status <> 'open' or extended_from is not null)`,
     );
-    return new Map(found.map((row) => [row.key, row]));
+    const record: OnRecord = { known: new Map(), settledUntil: new Map() };
+    for (const row of found) {
+      record.known.set(`${row.stream} ${row.periodEnd}`, row);
+      const settled = record.settledUntil.get(row.stream);
+      if (settled === undefined || row.periodEnd > settled) record.settledUntil.set(row.stream, row.periodEnd);
+    }
+    return record;
   }
 
   private async minutes(work: Work): Promise<Map<string, number>> {
@@ -65,8 +77,10 @@ export class RehearsalQueries {
       if (!client || !RehearsalQueries.wanted(filter, client, line.preparerId)) continue;
       for (const { rule, leads, obligations } of reckoner.line(LinesService.terms({ line, service }, client, book), factsOf(client), outlook).streams) {
         for (const one of obligations) {
-          const known = onRecord.get(`${line.id} ${rule.id} ${one.period.end.toString()}`);
-          if (known && !known.open) continue;
+          const end = one.period.end.toString();
+          const known = onRecord.known.get(`${line.id} ${rule.id} ${end}`);
+          // As when it is planned: nothing comes any more that ends before what is settled.
+          if (known ? !known.open : end <= (onRecord.settledUntil.get(`${line.id} ${rule.id}`) ?? '')) continue;
           const [beginsOn, dueOn] = [one.beginsOn.toString(), known?.dueOn ?? one.due.toString()];
           const row = { clientId: client.id, client: client.name, name: nameOfWork(line, one, leads, book), beginsOn, dueOn, statutory: rule.country !== null };
           // What should have begun by today begins at once.

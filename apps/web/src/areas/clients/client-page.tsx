@@ -46,6 +46,7 @@ const SECTIONS = [
 /** Of the deadlines ahead, those of these months are shown at first, and a few at least. */
 const MONTHS_AHEAD = 4;
 const FEW = 6;
+const MANY = 12;
 
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
@@ -58,7 +59,7 @@ export function ClientPage() {
   const { data: ahead = [] } = useData<ObligationView[]>(`/api/clients/${id}/obligations`);
   const [allAhead, setAllAhead] = useState(false);
   const soon = session.day.add({ months: MONTHS_AHEAD }).toString();
-  const near = ahead.filter((one, index) => index < FEW || one.dueOn <= soon);
+  const near = ahead.filter((one, index) => index < FEW || (index < MANY && one.dueOn <= soon));
   const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
   const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
   const mayChange = session.may('change clients');

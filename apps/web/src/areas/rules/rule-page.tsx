@@ -135,17 +135,6 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
               </button>
             )}
           </Note>
-          <Note title="Effect on clients">
-            {effect ? (
-              <>
-                {effect.text !== text && <p className="soon mb-1">Changed since: look again.</p>}
-                <p className="mb-1 text-soft">{counted(effect.of.lines, 'line')} looked at.</p>
-                <EffectView effect={effect.of} />
-              </>
-            ) : (
-              <p className="text-soft">{used > 0 ? 'Look at it before you save: dates that change, clients newly in or out.' : 'No line uses it yet.'}</p>
-            )}
-          </Note>
         </>
       }
     >
@@ -256,6 +245,23 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
           </Link>
         </footer>
       </form>
+      <section className="mt-5" aria-label="Effect on clients">
+        <h2 className="mb-1 text-ink">Effect on clients</h2>
+        {effect ? (
+          <>
+            <p className="mb-1 text-table text-soft">
+              {counted(effect.of.lines, 'line')} looked at.{effect.text !== text && <span className="soon"> Changed since: look again.</span>}
+            </p>
+            <div className="sheet px-4 py-3">
+              <EffectView effect={effect.of} />
+            </div>
+          </>
+        ) : (
+          <p className="text-table text-soft">
+            {used > 0 ? 'Look at it before you save: dates that change, clients newly in or out.' : 'No line uses it yet.'}
+          </p>
+        )}
+      </section>
       {trying && rule && <TryRuleLeaf rule={rule} onClose={() => setTrying(false)} />}
     </Page>
   );

@@ -128,7 +128,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
       margin={
         <>
           <Note title="Before it is saved">
-            {foreseen.view ?? <p className="text-soft">Dates that a change moves stand here before and after, and nothing moves until you save once more.</p>}
+            <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save once more.</p>
           </Note>
           <Note title="Procedure">
             {procedures
@@ -382,6 +382,11 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
             <LongTextField label="Advice" hint="Shown to whoever gives a client this service" {...register('advice')} error={errors.advice?.message} />
           </div>
         </Part>
+        {foreseen.view && (
+          <Part n={7} title="What changes">
+            {foreseen.view}
+          </Part>
+        )}
         {session.may('change services') && (
           <footer className="sticky bottom-0 flex items-center gap-3 border-t border-ink bg-page px-5 py-3">
             <button type="submit" className="act" disabled={busy}>
