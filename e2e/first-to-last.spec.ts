@@ -311,7 +311,7 @@ test('works on a phone, 390 wide, without sideways scrolling', async ({ browser 
   await phone.goto('/sign-in');
   await phone.getByRole('button', { name: /Niamh Daly/ }).click();
   await expect(phone.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
-  for (const path of ['/today', '/clients', '/almanac', '/jobs', '/time']) {
+  for (const path of ['/today', '/clients', '/almanac', '/almanac?view=year', '/almanac?view=list', '/jobs', '/time', '/firm', '/firm/rules']) {
     await phone.goto(path);
     await expect(phone.getByRole('heading', { level: 1 })).toBeVisible();
     const wider = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

@@ -41,7 +41,7 @@ export function AlmanacPage() {
         sum={sum}
         tools={
           <>
-            <span className="flex gap-4" role="group" aria-label="View">
+            <span className="flex flex-wrap gap-x-4 gap-y-1" role="group" aria-label="View">
               {VIEWS.map(({ name, words }) => (
                 <button
                   key={name}

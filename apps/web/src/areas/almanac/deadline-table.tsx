@@ -98,10 +98,25 @@ export function DeadlineTable({
     ...(byTarget
       ? ([{ key: 'target', head: 'Our target', cell: (row) => <Day of={row.targetOn} />, sort: (row) => row.targetOn }] satisfies Column<ObligationView>[])
       : []),
-    { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} by={row.workings} />, sort: (row) => row.dueOn },
+    {
+      key: 'due',
+      head: 'Due',
+      cell: (row) => (
+        <>
+          <Day of={row.dueOn} by={row.workings} />
+          {row.status !== 'not required' && (
+            <span className="block text-fine sm:hidden">
+              <DueWords due={row.dueOn} done={row.status === 'filed' || row.status === 'missed'} />
+            </span>
+          )}
+        </>
+      ),
+      sort: (row) => row.dueOn,
+    },
     {
       key: 'in',
       head: '',
+      className: 'max-sm:hidden',
       cell: (row) => row.status !== 'not required' && <DueWords due={row.dueOn} done={row.status === 'filed' || row.status === 'missed'} />,
     },
     ...(withoutClient

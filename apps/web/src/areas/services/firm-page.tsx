@@ -73,11 +73,13 @@ export function FirmPage() {
                 <th scope="col" className="max-lg:hidden">
                   Procedure
                 </th>
-                <th scope="col">In the letter</th>
+                <th scope="col" className="max-md:hidden">
+                  In the letter
+                </th>
                 <th scope="col" className="n">
                   Usual fee, {session.firm.currency}
                 </th>
-                <th scope="col" className="n">
+                <th scope="col" className="n max-sm:hidden">
                   Lines
                 </th>
                 {mayChange && <th />}
@@ -103,7 +105,7 @@ export function FirmPage() {
                   </td>
                   <td>{rhythmInWords(service.defaultRhythm)}</td>
                   <td className="max-w-64 text-soft max-lg:hidden">{service.phases.join(', ')}</td>
-                  <td>{service.printed ? 'printed' : <span className="text-soft">not printed</span>}</td>
+                  <td className="max-md:hidden">{service.printed ? 'printed' : <span className="text-soft">not printed</span>}</td>
                   <td className="n">
                     {service.charged ? (
                       service.feeRule ? (
@@ -115,7 +117,7 @@ export function FirmPage() {
                       <span className="text-soft">not charged</span>
                     )}
                   </td>
-                  <td className="n">{service.lines}</td>
+                  <td className="n max-sm:hidden">{service.lines}</td>
                   {mayChange && (
                     <td className="n">
                       <button
