@@ -60,9 +60,9 @@ export function EffectView({
   const clients = new Set(effect.rows.map((row) => row.clientId));
   const here = useRef<HTMLElement>(null);
   // A long form may stand above or below: what changes is to be seen before it is confirmed.
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest' }), [effect]);
+  useEffect(() => here.current?.scrollIntoView({ block: 'start' }), [effect]);
   return (
-    <section ref={here} className="mt-1 mb-3 scroll-mt-14 scroll-mb-20" aria-label="What changes" aria-live="polite">
+    <section ref={here} className="mt-1 mb-3 scroll-mt-3" aria-label="What changes" aria-live="polite">
       <p className="mb-2 font-serif text-[16px] font-semibold">{effectInWords(effect)}</p>
       {effect.settled > 0 && <p className="mb-1 text-table text-soft">{counted(effect.settled, 'deadline')} filed or set aside before stay as they are.</p>}
       {effect.none.map((one) => (
