@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Effect, EffectDates, EffectRow } from '@steady/contract/almanac';
 import { counted } from '@steady/core/words';
 import { ask, send } from '../../app/api';
@@ -58,8 +58,14 @@ export function EffectView({
   onDecide?(id: string, decision: Decision): void;
 }) {
   const clients = new Set(effect.rows.map((row) => row.clientId));
+  const here = useRef<HTMLElement>(null);
+  // A long form may stand above or below: what changes is to be seen before it is confirmed.
+  useEffect(() => {
+    // Braces: what scrolling gives back, a promise in some browsers, is no tidying up of this effect.
+    void here.current?.scrollIntoView({ block: 'start' });
+  }, [effect]);
   return (
-    <section className="mt-1 mb-3" aria-label="What changes" aria-live="polite">
+    <section ref={here} className="mt-1 mb-3 scroll-mt-3" aria-label="What changes" aria-live="polite">
       <p className="mb-2 font-serif text-[16px] font-semibold">{effectInWords(effect)}</p>
       {effect.settled > 0 && <p className="mb-1 text-table text-soft">{counted(effect.settled, 'deadline')} filed or set aside before stay as they are.</p>}
       {effect.none.map((one) => (
