@@ -1,5 +1,5 @@
-import { type Browser, type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, startDemo } from './support';
+import { type Browser, expect, test } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -8,15 +8,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app?.stop());
 
-/** A browser of their own for one of the demo people. */
-async function as(browser: Browser, person: RegExp): Promise<Page> {
-  const page = await (await browser.newContext({ baseURL: app.address, viewport: { width: 1280, height: 800 } })).newPage();
-  await page.goto('/sign-in');
-  await page.getByRole('button', { name: person }).click();
-  await expect(page.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
-  return page;
-}
-const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words).first()).toBeVisible();
+const as = (browser: Browser, person: RegExp) => signedIn(browser, app, person);
 
 test('a contractor sees what was granted, and nothing else', async ({ browser }) => {
   const eimear = await as(browser, /Eimear Walsh/);

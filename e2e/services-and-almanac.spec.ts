@@ -1,5 +1,5 @@
 import { type Browser, type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, startDemo } from './support';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -8,15 +8,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app?.stop());
 
-async function orlaAt(browser: Browser, path: string): Promise<Page> {
-  const page = await (await browser.newContext({ baseURL: app.address, viewport: { width: 1280, height: 800 }, permissions: ['clipboard-write'] })).newPage();
-  await page.goto('/sign-in');
-  await page.getByRole('button', { name: /Orla Keane/ }).click();
-  await expect(page.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
-  await page.goto(path);
-  return page;
-}
-const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words).first()).toBeVisible();
+const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
 const heading = (page: Page, name: string) => expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 
 test('a service is worked down one page, and its dates move only after they were seen', async ({ browser }) => {

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline';
 import AxeBuilder from '@axe-core/playwright';
-import { type Page, expect } from '@playwright/test';
+import { type Browser, type Page, expect } from '@playwright/test';
 
 const root = resolve(import.meta.dirname, '..');
 
@@ -58,3 +58,16 @@ export async function expectAccessible(page: Page): Promise<void> {
   const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
   expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join('; ')}`)).toEqual([]);
 }
+
+/** A browser of their own for one of the demo people, on a page of the application. */
+export async function signedIn(browser: Browser, app: RunningApp, person: RegExp, path = '/today'): Promise<Page> {
+  const page = await (await browser.newContext({ baseURL: app.address, viewport: { width: 1280, height: 800 } })).newPage();
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: person }).click();
+  await expect(page.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
+  if (path !== '/today') await page.goto(path);
+  return page;
+}
+
+/** What the application said at the foot of the page. */
+export const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words).first()).toBeVisible();

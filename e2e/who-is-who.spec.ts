@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { type Browser, type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, startDemo } from './support';
+import { type Browser, expect, test } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -9,15 +9,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app?.stop());
 
-async function orlaAt(browser: Browser, path: string): Promise<Page> {
-  const page = await (await browser.newContext({ baseURL: app.address, viewport: { width: 1280, height: 800 } })).newPage();
-  await page.goto('/sign-in');
-  await page.getByRole('button', { name: /Orla Keane/ }).click();
-  await expect(page.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
-  await page.goto(path);
-  return page;
-}
-const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words).first()).toBeVisible();
+const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
 
 test('a person at several clients, a family, and the portal through their eyes', async ({ browser }) => {
   const page = await orlaAt(browser, '/clients');

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Effect, ObligationView } from '@steady/contract/almanac';
 import type { JobRow } from '@steady/contract/jobs';
-import type { AddServiceLine, ServiceLineView } from '@steady/contract/services';
+import type { AddServiceLine, ServiceLineView } from '@steady/contract/lines';
 import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
 
 let test: TestApp;

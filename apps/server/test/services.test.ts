@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Effect, ObligationView } from '@steady/contract/almanac';
 import type { RuleView } from '@steady/contract/rules';
-import type { FeeProposal, KeepService, ServiceLineView, ServiceView, SuppliedView } from '@steady/contract/services';
+import type { FeeProposal, ServiceLineView } from '@steady/contract/lines';
+import type { KeepService, ServiceView, SuppliedView } from '@steady/contract/services';
 import { DUNMARRA, type TestApp, clientWithVat, startTestApp } from './support';
 
 let test: TestApp;

@@ -20,12 +20,8 @@ import {
 } from 'class-validator';
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
-import { LINE_ANCHORS, type LineAnchor, type OwnDue, type Pause } from '@steady/core/obligations';
-import type { Workings } from '@steady/core/workings';
-import { IsDay, IsMoney, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
-
-export const PERMISSION_KINDS = ['agent', 'digital'] as const;
-export type PermissionKind = (typeof PERMISSION_KINDS)[number];
+import { LINE_ANCHORS, type LineAnchor, type OwnDue } from '@steady/core/obligations';
+import { IsMoney, IsRhythm, IsText, Trimmed } from './checks';
 
 class FeeBandInput implements FeeBand {
   @ValidateIf((o: FeeBandInput) => o.upTo !== null)
@@ -69,9 +65,10 @@ export class FeeRuleInput implements FeeRule {
   @Type(() => FeeDriverInput)
   drivers: FeeDriverInput[];
 
+  @Transform(({ value }: { value: unknown }) => value ?? null)
   @ValidateIf((o: FeeRuleInput) => o.minimum !== null)
   @IsMoney(0)
-  minimum: number | null;
+  minimum: number | null = null;
 
   @Max(100, { message: 'At most 100 %.' })
   @Min(0, { message: 'A discount is not below zero.' })
@@ -215,127 +212,6 @@ export class TakeSupplied {
   key: string;
 }
 
-/** What a client agrees of a service. */
-export class LineInput {
-  @Trimmed()
-  @IsOptional()
-  @IsText(120, 'A name')
-  name?: string;
-
-  @IsRhythm()
-  rhythm: Rhythm;
-
-  @IsMoney(0)
-  fee: number;
-
-  @IsDay()
-  startsOn: string;
-
-  @IsOptional()
-  @IsIn(LINE_ANCHORS, { message: 'Choose what the periods are counted by.' })
-  anchor?: LineAnchor;
-
-  @IsOptional()
-  @IsDay({ message: 'Give the last day of one of the periods.' })
-  anchorOn?: string;
-
-  @IsOptional()
-  @IsDay()
-  @IsNotBefore('startsOn', { message: 'It ends after it starts.' })
-  endsOn?: string;
-
-  @IsOptional()
-  @IsBoolean()
-  cutShort?: boolean;
-
-  @IsOptional()
-  @IsRhythm()
-  billing?: Rhythm;
-
-  /** The filing rules it answers for; those of the service that no other line of the client answers for, when left out. */
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(12)
-  @ArrayUnique()
-  @IsString({ each: true })
-  @MaxLength(80, { each: true })
-  ruleIds?: string[];
-
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
-  preparerId?: string;
-}
-
-export class AddServiceLine extends LineInput {
-  @IsUUID(undefined, { message: 'Choose a service.' })
-  serviceId: string;
-}
-
-export class ChangeServiceLine extends LineInput {
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-export class PauseLine {
-  @IsDay({ message: 'Give the first day on which it rests.' })
-  from: string;
-
-  @IsOptional()
-  @IsDay()
-  @IsNotBefore('from', { message: 'It rests until a later day.' })
-  until?: string;
-
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-export class ResumeLine {
-  @IsDay({ message: 'Give the first day on which it goes on.' })
-  on: string;
-
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-export class StopLine {
-  @IsDay({ message: 'Give the last day for which the client has it.' })
-  endsOn: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say why it stops: whoever comes after you will want to know.' })
-  @IsText(300, 'A reason')
-  reason: string;
-
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-export class KeepPermission {
-  @IsUUID()
-  serviceId: string;
-
-  @IsIn(PERMISSION_KINDS)
-  kind: PermissionKind;
-
-  @IsOptional()
-  @IsDay()
-  askedOn?: string;
-
-  @IsOptional()
-  @IsDay()
-  @IsNotBefore('askedOn', { message: 'It is given on or after the day on which it was asked for.' })
-  givenOn?: string;
-
-  @Trimmed()
-  @IsOptional()
-  @IsText(120, 'A reference')
-  reference?: string;
-}
-
 export interface ProcedureView {
   id: string;
   name: string;
@@ -386,44 +262,4 @@ export interface SuppliedView {
   phases: string[];
   /** A service of this name is there already. */
   taken: boolean;
-}
-
-export interface ServiceLineView {
-  id: string;
-  version: number;
-  serviceId: string;
-  name: string;
-  service: string;
-  rhythm: Rhythm;
-  anchor: LineAnchor;
-  anchorOn: string | null;
-  cutShort: boolean;
-  fee: number;
-  billing: Rhythm | null;
-  charged: boolean;
-  perYear: number;
-  preparerId: string | null;
-  startsOn: string;
-  endsOn: string | null;
-  endReason: string | null;
-  pauses: Pause[];
-  ruleIds: string[];
-  rules: string[];
-  needsAgent: boolean;
-  needsDigital: boolean;
-  permissions: PermissionView[];
-}
-
-export interface PermissionView {
-  kind: PermissionKind;
-  askedOn: string | null;
-  givenOn: string | null;
-  reference: string | null;
-}
-
-/** The fee that a service proposes for a client, and how it comes about. */
-export interface FeeProposal {
-  fee: number;
-  workings: Workings | null;
-  lacking: string[];
 }

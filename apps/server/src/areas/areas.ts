@@ -36,6 +36,7 @@ import { ImportsController } from './imports/imports.controller';
 import { ImportsService } from './imports/imports.service';
 import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
+import { JobStandingService } from './jobs/job-standing.service';
 import { JobsService } from './jobs/jobs.service';
 import { PortalController } from './portal/portal.controller';
 import { LookController } from './portal/look.controller';
@@ -126,6 +127,7 @@ export const AREA_SERVICES = [
   RehearsalQueries,
   AlmanacQueries,
   JobsService,
+  JobStandingService,
   JobQueries,
   RequestsService,
   RequestQueries,

@@ -1,5 +1,6 @@
 import { type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
+import { MONTHS_LONG } from '@steady/core/calendar';
 import { formatHours, formatMoney, parseHours, parseMoney } from '@steady/core/money';
 
 interface Frame {
@@ -232,8 +233,6 @@ export function ChoiceField<Values extends FieldValues>({
     />
   );
 }
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 const DAYS_IN = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 /** A day of any year, as "MM-DD". Choosing a month proposes its last day: most years end on one. */
@@ -252,7 +251,7 @@ export function MonthDayField<Values extends FieldValues>({ label, hint, error, 
               <div className="flex max-w-72 gap-2">
                 <select {...ids} className="field" value={month ?? ''} onChange={(event) => set(Number(event.target.value), 31)}>
                   <option value="">Month</option>
-                  {MONTHS.map((words, index) => (
+                  {MONTHS_LONG.map((words, index) => (
                     <option key={words} value={index + 1}>
                       {words}
                     </option>

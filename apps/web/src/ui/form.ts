@@ -55,3 +55,7 @@ export function useLeafForm<Values extends FieldValues>({ input, start, submit, 
   };
   return { form, onSubmit, busy: form.formState.isSubmitting, problem: refusal?.message ?? null, refusal };
 }
+
+/** A figure that was typed into a plain field; nothing typed is nothing, and a minus may be a true one. For `setValueAs`. */
+export const asNumber = (text: string | number | undefined): number | undefined =>
+  text === '' || text === undefined ? undefined : Number(String(text).replace('−', '-'));

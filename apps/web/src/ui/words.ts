@@ -1,4 +1,4 @@
-import { type CivilDate, Temporal, civil } from '@steady/core/calendar';
+import { type CivilDate, MONTHS_LONG, Temporal, civil } from '@steady/core/calendar';
 import { dueInWords, plainDate, shortDate, sinceInWords } from '@steady/core/words';
 
 let zone = 'Europe/Dublin';
@@ -41,9 +41,8 @@ export const waitedWords = (since: string, today: CivilDate) => sinceInWords(day
 
 /** "31 December" from "12-31". */
 export function monthDayInWords(monthDay: string): string {
-  const months = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
   const [month, day] = monthDay.split('-').map(Number);
-  return `${day} ${months[month! - 1]}`;
+  return `${day} ${MONTHS_LONG[month! - 1]}`;
 }
 
 /** Bytes as people say them: "12 kB". */

@@ -4,3 +4,4 @@ export type { CivilDate } from './dates';
 export { openWeek, type WorkingCalendar, addWorkingDays, isWorkingDay, nextWorkingDay, previousWorkingDay, workingDaysIn } from './working-days';
 export { type Period, Periods, periodContaining, periodName, periodsFrom } from './periods';
 export { RHYTHMS, RHYTHM_UNITS, type Rhythm, type RhythmName, type RhythmUnit, isRhythm, rhythmInWords, timesAYear } from './rhythms';
+export { DAYS, DAYS_LONG, MONTHS, MONTHS_LONG } from './names';

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
 import { type CivilDate, addMonths, isLastDayOfMonth, lastDayOfMonth } from './dates';
+import { MONTHS } from './names';
 import { Recurrence } from './recurrence';
 import { type Rhythm, type RhythmStep, stepOf } from './rhythms';
 import { type WorkingCalendar, addWorkingDays, isWorkingDay, openWeek } from './working-days';
@@ -103,8 +104,6 @@ export function periodsFrom(rhythm: Rhythm, anchorEnd: CivilDate, from: CivilDat
   const first = periods.indexOf(from);
   return Array.from({ length: count }, (_, n) => periods.at(first + n)).filter((period) => period !== undefined);
 }
-
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const monthName = (date: CivilDate) => MONTHS[date.month - 1]!;
 const dayName = (date: CivilDate) => `${date.day} ${monthName(date)} ${date.year}`;
 

@@ -1,3 +1,5 @@
+import { MONTHS_LONG } from '../calendar';
+
 /** A client fact as rules see it: text, number, yes or no, or not known. */
 export type Fact = string | number | boolean | null;
 /** Facts by name, e.g. { legalForm: "company", vatRegistered: true }. */
@@ -43,12 +45,10 @@ const NAMES: Record<string, string> = {
   publicCompany: 'a public company',
 };
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
-
 const said = (fact: string, value: Fact): string => {
   if (value === null) return 'not known';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return fact === 'periodEndMonth' && typeof value === 'number' ? (MONTHS[value - 1] ?? String(value)) : String(value);
+  return fact === 'periodEndMonth' && typeof value === 'number' ? (MONTHS_LONG[value - 1] ?? String(value)) : String(value);
 };
 
 /** What a fact is called in a sentence. */

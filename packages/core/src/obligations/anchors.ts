@@ -1,4 +1,4 @@
-import { type CivilDate, type Rhythm, Temporal, addMonths, civil, lastDayOfMonth } from '../calendar';
+import { type CivilDate, MONTHS, type Rhythm, Temporal, addMonths, civil, lastDayOfMonth } from '../calendar';
 import type { Facts } from '../conditions';
 import type { PeriodAnchor } from './rule';
 
@@ -8,7 +8,6 @@ export type LineAnchor = (typeof LINE_ANCHORS)[number];
 
 /** The last day of the tax year, where it is not the calendar's. */
 const TAX_YEAR_END: Record<string, string> = { GB: '04-05', AU: '06-30', NZ: '03-31' };
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 /** Periods are counted from an end in this year, the same for everybody; it has a 29 February. */
 const BASE = 2000;
 /** Weeks of the calendar end on a Sunday, as ISO 8601 has it. */

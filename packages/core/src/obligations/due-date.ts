@@ -1,5 +1,7 @@
 import {
   type CivilDate,
+  DAYS_LONG,
+  MONTHS_LONG,
   type Period,
   type WorkingCalendar,
   Temporal,
@@ -22,9 +24,6 @@ export interface DueDate {
   due: CivilDate;
   workings: Workings;
 }
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 const NTH: Record<number, string> = { 1: 'First', 2: 'Second', 3: 'Third', 4: 'Fourth', [-1]: 'Last' };
 
 /** What steps are taken with: the facts of client and period, the days on which nobody works, and the lines said so far; none where nobody asks for them. */
@@ -70,9 +69,12 @@ function takeStep(step: DueStep, from: CivilDate, way: Way): CivilDate {
     case 'last day of month':
       return reached(lastDayOfMonth(from), () => 'Last day of that month');
     case 'nth weekday':
-      return reached(nthWeekday(from, step.nth, step.weekday), () => `${NTH[step.nth]} ${WEEKDAYS[step.weekday - 1]} of that month`);
+      return reached(nthWeekday(from, step.nth, step.weekday), () => `${NTH[step.nth]} ${DAYS_LONG[step.weekday - 1]} of that month`);
     case 'set month and day':
-      return reached(dayIn(from.year + step.yearsLater, step.month, step.day), () => `${step.day} ${MONTHS[step.month - 1]} of ${inYears(step.yearsLater)}`);
+      return reached(
+        dayIn(from.year + step.yearsLater, step.month, step.day),
+        () => `${step.day} ${MONTHS_LONG[step.month - 1]} of ${inYears(step.yearsLater)}`,
+      );
     case 'earlier of':
     case 'later of': {
       const earliest = step.do === 'earlier of';

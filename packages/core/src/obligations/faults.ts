@@ -59,6 +59,7 @@ export function ruleFaults(rule: FilingRule): string[] {
   check(typeof rule.name === 'string' && rule.name.trim() !== '' && rule.name.length <= 120, 'Give the rule a name.');
   check(typeof rule.authority === 'string' && rule.authority.trim() !== '' && rule.authority.length <= 120, 'Say to whom it is filed.');
   check(KINDS.includes(rule.kind), 'Say whether it is a return, a payment, accounts or a date of our own.');
+  faults.push(...conditionFaults(rule.appliesTo));
   check(ANCHORS.includes(rule.anchor), 'Choose what its periods are counted by.');
   check(rule.country === null || /^[A-Z]{2}$/.test(rule.country), 'A country is named by two letters.');
   check(
@@ -67,6 +68,7 @@ export function ruleFaults(rule: FilingRule): string[] {
   );
   if (!Array.isArray(rule.versions) || rule.versions.length === 0 || rule.versions.length > 20) return [...faults, 'Say how the date comes about.'];
   for (const [n, version] of rule.versions.entries()) {
+    if (typeof version !== 'object' || version === null) return [...faults, 'Say how the date comes about.'];
     const at = rule.versions.length === 1 ? 'The date' : `The date, version ${n + 1}`;
     check(isDay(version.effectiveFrom) && (version.effectiveUntil === undefined || isDay(version.effectiveUntil)), `${at}: say from when it holds.`);
     check(typeof version.source === 'string' && version.source.length <= 500, `${at}: name the law or notice that it relies on.`);

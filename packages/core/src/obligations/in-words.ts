@@ -1,9 +1,7 @@
+import { DAYS_LONG, MONTHS_LONG } from '../calendar';
 import { type Condition, conditionInWords } from '../conditions';
 import { counted } from '../words';
 import type { DueStep, FilingRule, RuleVersion } from './rule';
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 const NTH: Record<number, string> = { 1: 'first', 2: 'second', 3: 'third', 4: 'fourth', [-1]: 'last' };
 const YEARS: Record<number, string> = { [-1]: 'the year before', 0: 'the same year', 1: 'the following year' };
 
@@ -22,9 +20,9 @@ function stepInWords(step: DueStep): string {
     case 'last day of month':
       return 'on the last day of that month';
     case 'nth weekday':
-      return `on the ${NTH[step.nth]} ${WEEKDAYS[step.weekday - 1]} of that month`;
+      return `on the ${NTH[step.nth]} ${DAYS_LONG[step.weekday - 1]} of that month`;
     case 'set month and day':
-      return `on ${step.day} ${MONTHS[step.month - 1]} of ${YEARS[step.yearsLater] ?? `${step.yearsLater} years later`}`;
+      return `on ${step.day} ${MONTHS_LONG[step.month - 1]} of ${YEARS[step.yearsLater] ?? `${step.yearsLater} years later`}`;
     case 'earlier of':
     case 'later of':
       return `the ${step.do} ${step.ways.map((way) => `(${stepsInWords(way)})`).join(' and ')}`;

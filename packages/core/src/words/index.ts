@@ -1,9 +1,4 @@
-import { type CivilDate } from '../calendar';
-
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const DAYS_LONG = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const MONTHS_LONG = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+import { type CivilDate, DAYS, DAYS_LONG, MONTHS, MONTHS_LONG } from '../calendar';
 
 /** "Thu 23 Apr 2026". */
 export function fullDate(date: CivilDate): string {

@@ -8,6 +8,7 @@ import type { Work } from '../../platform/work';
 import { JobsService } from '../jobs';
 import { FirmRules } from '../rules';
 import { TeamService } from '../team';
+import { WITH_ESTIMATE } from './estimates';
 import { dayOf, matching } from './matching';
 
 const PAGE = 300;
@@ -110,11 +111,8 @@ export class AlmanacQueries {
     // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
     const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
       work.tx,
-      sql`select l.preparer_id as "personId", e.minutes, o.begins_on as "startOn", o.target_on as "dueOn"
-          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id
-          left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
-          join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e
-            on e.id = coalesce(x.procedure_id, s.procedure_id)
+      sql`select l.preparer_id as "personId", coalesce(e.minutes, 0)::int as minutes, o.begins_on as "startOn", o.target_on as "dueOn"
+          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
           where o.firm_id = ${work.firm.id} and o.status = 'open' and o.leads and not o.begun and o.begins_on < ${from.add({ weeks }).toString()}`,
     );
     const patterns = await this.team.patterns(work);

@@ -10,7 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Filing, FilingGateway } from '../../stand-ins/outside';
 import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
-import { JobFinished, JobsService } from '../jobs';
+import { JobFinished, JobStandingService, JobsService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
 import { ClosingDaysChanged } from '../team';
 import { LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
@@ -38,6 +38,7 @@ export class AlmanacService implements OnModuleInit {
     private readonly rules: FirmRules,
     private readonly planning: PlanningService,
     private readonly jobs: JobsService,
+    private readonly jobStanding: JobStandingService,
     private readonly gateway: FilingGateway,
   ) {}
 
@@ -118,7 +119,7 @@ export class AlmanacService implements OnModuleInit {
 
   /** Moves our own target of a job; its deadline in the almanac keeps the same target. */
   async moveTarget(work: Work, jobId: string, input: MoveTarget): Promise<void> {
-    await this.jobs.retarget(work, jobId, input);
+    await this.jobStanding.retarget(work, jobId, input);
     await work.tx.execute(
       sql`update obligations set target_on = ${input.targetOn}, version = version + 1 where id = (select obligation_id from jobs where id = ${jobId}) and status = 'open'`,
     );

@@ -1,16 +1,15 @@
 import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
-import { conditionFaults } from '@steady/core/conditions';
-import { ruleFaults } from '@steady/core/obligations';
 import type { Effect } from '@steady/contract/almanac';
 import { ChangeClient, ChangeClientStanding } from '@steady/contract/clients';
 import { KeepRule } from '@steady/contract/rules';
-import { AddServiceLine, ChangeServiceLine, KeepService, PauseLine, ResumeLine, StopLine } from '@steady/contract/services';
+import { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from '@steady/contract/lines';
+import { KeepService } from '@steady/contract/services';
 import { Problem } from '../../platform/http/problem';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
-import { FirmRules } from '../rules';
+import { FirmRules, soundRule } from '../rules';
 import { LinesService, type ServiceLine, ServicesService } from '../services';
 import { type Considered, PlanningService } from './planning.service';
 
@@ -101,6 +100,7 @@ export class EffectsController {
     const service = await this.services.get(work, id);
     const { ownDue, leadDays, targetDays, ruleIds } = input;
     const all = await this.lines.those(work);
+    const byClient = LinesService.byClient(all);
     return this.ofMany(
       work,
       all.filter((one) => one.service.id === id),
@@ -109,12 +109,7 @@ export class EffectsController {
         service: { ...one.service, ownDue, leadDays, targetDays, ruleIds },
         line: {
           ...one.line,
-          ruleIds: LinesService.followed(
-            one.line,
-            all.map((other) => other.line),
-            service.ruleIds,
-            ruleIds,
-          ),
+          ruleIds: LinesService.followed(one.line, byClient.get(one.line.clientId)!, service.ruleIds, ruleIds),
         },
       }),
     );
@@ -127,13 +122,7 @@ export class EffectsController {
   async rule(@InWork() work: Work, @Param('id') id: string, @Body() input: KeepRule): Promise<Effect> {
     const book = await this.rules.of(work);
     if (!book.knows(id)) throw Problem.notFound('filing rule');
-    const definition = { ...input.definition, id };
-    const faults = [...ruleFaults(definition), ...conditionFaults(definition.appliesTo)];
-    if (faults.length > 0)
-      throw Problem.invalid(
-        faults.map((message) => ({ field: 'definition', message })),
-        faults.join(' '),
-      );
+    const definition = soundRule(id, input);
     const changed = book.with(definition);
     return this.ofMany(work, await this.lines.those(work, { ruleId: id }), (one) => ({ ...one, book: changed }));
   }

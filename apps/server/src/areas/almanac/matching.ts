@@ -4,9 +4,6 @@ import type { RuleBook } from '../rules';
 
 const ids = (given: string[]) => sql`(select jsonb_array_elements_text(${JSON.stringify(given)}::jsonb))`;
 
-/** The rules of an authority by their ids, as they stand in deadlines. */
-const rulesOf = (book: RuleBook, authority: string) => [...book.all.map((rule) => rule.id), 'own-date'].filter((id) => book.byId(id).authority === authority);
-
 /** Which deadlines `o` a filter leaves; what is not asked costs nothing. */
 export function matching(filter: AlmanacFilter, book: RuleBook): SQL {
   const { client, related, service, partner, manager, person, authority, only } = filter;
@@ -21,9 +18,9 @@ export function matching(filter: AlmanacFilter, book: RuleBook): SQL {
       sql`(o.id in (select x.obligation_id from jobs x where x.preparer_id = ${person} or exists (select from tasks t where t.job_id = x.id and t.assignee_id = ${person} and t.done_at is null))
            or (not o.begun and o.line_id in (select x.id from service_lines x where x.preparer_id = ${person})))`,
     );
-  if (authority) parts.push(sql`o.rule_id in ${ids(rulesOf(book, authority))}`);
+  if (authority) parts.push(sql`o.rule_id in ${ids(book.idsOf((rule) => rule.authority === authority))}`);
   if (only) {
-    const own = [...book.all.filter((rule) => rule.country === null).map((rule) => rule.id), 'own-date'];
+    const own = book.idsOf((rule) => rule.country === null);
     parts.push(only === 'own' ? sql`o.rule_id in ${ids(own)}` : sql`o.rule_id not in ${ids(own)}`);
   }
   return parts.length === 0 ? sql`true` : sql.join(parts, sql` and `);

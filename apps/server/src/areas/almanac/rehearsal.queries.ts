@@ -9,6 +9,7 @@ import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
 import { FirmRules } from '../rules';
 import { LinesService } from '../services';
+import { WITH_ESTIMATE } from './estimates';
 import { nameOfWork } from './planning.service';
 
 interface OnRecord {
@@ -48,10 +49,7 @@ export class RehearsalQueries {
   private async minutes(work: Work): Promise<Map<string, number>> {
     const found = await rows<{ lineId: string; minutes: number }>(
       work.tx,
-      sql`select l.id as "lineId", e.minutes from service_lines l join services s on s.id = l.service_id
-          left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
-          join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e
-            on e.id = coalesce(x.procedure_id, s.procedure_id) where l.firm_id = ${work.firm.id}`,
+      sql`select l.id as "lineId", coalesce(e.minutes, 0)::int as minutes from service_lines l join services s on s.id = l.service_id ${WITH_ESTIMATE} where l.firm_id = ${work.firm.id}`,
     );
     return new Map(found.map((row) => [row.lineId, row.minutes]));
   }

@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { parse } from 'csv-parse/sync';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import type { SeasonAsked, SeasonPreview, SeasonRow, SeasonStartView, StartSeason } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
@@ -6,20 +7,20 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
-import { JobsService } from '../jobs';
+import { JobStandingService } from '../jobs';
 import { ServicesService } from '../services';
 import { AlmanacService } from './almanac.service';
+import { WITH_ESTIMATE } from './estimates';
 import { seasonStarts } from './almanac.tables';
 
 export const SeasonStarted = eventKind<{ startId: string }>('season started');
 export const SeasonTakenBack = eventKind<{ startId: string }>('season taken back');
 
-/** The names or numbers of clients in a pasted list or CSV: the first cell of each line. */
-const namesIn = (text: string): string[] =>
-  text
-    .split(/\r?\n/)
-    .map((line) => (/^\s*"((?:[^"]|"")*)"/.exec(line)?.[1]?.replaceAll('""', '"') ?? line.split(/[;,\t]/)[0]!).trim())
-    .filter(Boolean);
+/** Who stands in each line of a pasted list or CSV: its first cell, or the whole of it where a name has a comma in it. */
+function namesIn(text: string): { first: string; whole: string }[] {
+  const records = parse(text, { delimiter: [';', '\t', ','], relax_column_count: true, relax_quotes: true, skip_empty_lines: true, trim: true });
+  return records.flatMap((cells) => (cells[0] ? [{ first: cells[0], whole: cells.join(', ') }] : []));
+}
 
 interface Candidate extends SeasonRow {
   number: number;
@@ -32,7 +33,7 @@ export class SeasonService {
     private readonly events: Events,
     private readonly services: ServicesService,
     private readonly almanac: AlmanacService,
-    private readonly jobs: JobsService,
+    private readonly jobStanding: JobStandingService,
   ) {}
 
   /** Who would be begun, who stands there already, and who is left out and why. Nothing is written. */
@@ -48,10 +49,10 @@ export class SeasonService {
         sql`select id, number, name from clients where firm_id = ${work.firm.id} and merged_into is null`,
       );
       const byName = new Map(clients.flatMap((client) => [[client.name.toLowerCase(), client.id] as const, [String(client.number), client.id] as const]));
-      for (const name of namesIn(text)) {
-        const id = byName.get(name.toLowerCase());
+      for (const { first, whole } of namesIn(text)) {
+        const id = byName.get(whole.toLowerCase()) ?? byName.get(first.toLowerCase());
         if (id) chosen.add(id);
-        else if (!/^(client|name|number)$/i.test(name)) notFound.push(name);
+        else if (!/^(client|name|number)$/i.test(first)) notFound.push(whole);
       }
     }
     const wanted = chosen === null ? found : found.filter((row) => chosen.has(row.clientId));
@@ -71,9 +72,7 @@ export class SeasonService {
       work.tx,
       sql`select o.id as "obligationId", o.client_id as "clientId", c.number, c.name as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
                  coalesce(e.minutes, 0)::int as minutes, j.id as "jobId", j.number as "jobNumber"
-          from obligations o join clients c on c.id = o.client_id join service_lines l on l.id = o.line_id join services s on s.id = o.service_id
-          left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
-          left join lateral (select sum((t ->> 'estimate')::int) as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t where p.id = coalesce(x.procedure_id, s.procedure_id)) e on true
+          from obligations o join clients c on c.id = o.client_id join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
           left join jobs j on j.obligation_id = o.id
           where o.firm_id = ${work.firm.id} and o.service_id = ${serviceId} and o.leads and o.period_end <= ${until} and (o.status = 'open' or j.status = 'open')
           order by c.name collate "unicode", o.due_on, o.id limit 5000`,
@@ -124,7 +123,7 @@ export class SeasonService {
       .for('update');
     if (!start) throw Problem.notFound('start of a season');
     if (start.undoneAt) throw Problem.refused('taken-back-already', 'This was taken back already.');
-    const gone = await this.jobs.takeBack(work, start.jobIds);
+    const gone = await this.jobStanding.takeBack(work, start.jobIds);
     // They come into being again by themselves when their lead time has come.
     await work.tx.execute(
       sql`update obligations set begun = false where id in (select jsonb_array_elements_text(${JSON.stringify(gone.map((job) => job.obligationId))}::jsonb)::uuid)`,

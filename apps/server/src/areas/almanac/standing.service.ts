@@ -8,7 +8,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
-import { JobsService } from '../jobs';
+import { JobStandingService, JobsService } from '../jobs';
 import { FirmRules } from '../rules';
 import { AlmanacService, type Obligation } from './almanac.service';
 import { obligations } from './almanac.tables';
@@ -27,6 +27,7 @@ export class ObligationStandingService {
     private readonly almanac: AlmanacService,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
+    private readonly jobStanding: JobStandingService,
     private readonly rules: FirmRules,
     private readonly planning: PlanningService,
   ) {}
@@ -67,7 +68,7 @@ export class ObligationStandingService {
       .set({ dueOn, targetOn, extendedFrom: statutory, extensionReference: reference ?? null, status: 'open', notRequiredReason: null, version: version + 1 })
       .where(eq(obligations.id, obligationId));
     const jobId = await this.jobs.ofObligation(work, obligationId);
-    if (jobId) await this.jobs.putOff(work, jobId, { dueOn, targetOn });
+    if (jobId) await this.jobStanding.putOff(work, jobId, { dueOn, targetOn });
     await this.events.record(work, ObligationExtended, {
       what: `put ${obligation.name} off from ${fullDate(civil(statutory))} to ${fullDate(civil(to))}${reference ? `, ${reference}` : ''}`,
       clientId: obligation.clientId,
@@ -96,7 +97,7 @@ export class ObligationStandingService {
       after: { status: as, reason },
       payload: { obligationId },
     });
-    if (closeJob && jobId) await this.jobs.close(work, jobId, reason);
+    if (closeJob && jobId) await this.jobStanding.close(work, jobId, reason);
   }
 
   /** Takes the dates that the rules give now, for a deadline that was held back because its job had begun. The job follows. */
@@ -110,7 +111,7 @@ export class ObligationStandingService {
       .set({ dueOn, targetOn, workings: want.workings, version: version + 1 })
       .where(eq(obligations.id, obligationId));
     const jobId = await this.jobs.ofObligation(work, obligationId);
-    if (jobId) await this.jobs.putOff(work, jobId, { dueOn, targetOn });
+    if (jobId) await this.jobStanding.putOff(work, jobId, { dueOn, targetOn });
     await this.events.record(work, ObligationFollowed, {
       what: `moved ${obligation.name} with its job from ${fullDate(civil(obligation.dueOn))} to ${fullDate(want.due)}, as the rules have it now`,
       clientId: obligation.clientId,

@@ -21,7 +21,6 @@ export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'du
 
 export const JobBegun = eventKind<{ jobId: string }>('job begun');
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
-export const JobClosed = eventKind<{ jobId: string }>('job closed');
 export const JobFinished = eventKind<{ jobId: string }>('job finished');
 export const JobChanged = eventKind<{ jobId: string }>('job changed');
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
@@ -274,76 +273,6 @@ export class JobsService implements OnModuleInit {
     await this.advance(work, jobId);
   }
 
-  /** Closes a job that will not be done, and says why. What was recorded on it stays. */
-  async close(work: Work, jobId: string, reason: string): Promise<void> {
-    const job = await this.get(work, jobId);
-    if (job.status === 'finished') return;
-    await work.tx
-      .update(jobs)
-      .set({
-        status: 'finished',
-        phase: null,
-        finishedAt: work.now.toString(),
-        closedReason: reason,
-        waitingSince: null,
-        waitingFor: null,
-        version: job.version + 1,
-      })
-      .where(eq(jobs.id, jobId));
-    await this.events.record(work, JobClosed, {
-      what: `closed the job before it was done: ${reason}`,
-      clientId: job.clientId,
-      jobId,
-      before: { phase: job.phase },
-      payload: { jobId },
-    });
-  }
-
-  /** Takes back jobs that were begun and that nobody has worked on. @returns the obligations they were begun for. */
-  async takeBack(work: Work, jobIds: string[]): Promise<{ id: string; obligationId: string | null }[]> {
-    const given = sql`(select jsonb_array_elements_text(${JSON.stringify(jobIds)}::jsonb)::uuid)`;
-    const untouched = await rows<{ id: string; obligationId: string | null }>(
-      work.tx,
-      sql`select j.id, j.obligation_id as "obligationId" from jobs j where j.id in ${given} and j.firm_id = ${work.firm.id} and j.status = 'open'
-            and not exists (select from tasks where job_id = j.id and done_at is not null) and not exists (select from requests where job_id = j.id)
-            and not exists (select from time_entries where job_id = j.id) and not exists (select from documents where job_id = j.id)
-            and not exists (select from invoices where job_id = j.id) and not exists (select from wip_postings where job_id = j.id)`,
-    );
-    const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(untouched.map((job) => job.id))}::jsonb)::uuid)`;
-    await work.tx.execute(sql`delete from tasks where job_id in ${gone}`);
-    await work.tx.execute(sql`delete from jobs where id in ${gone}`);
-    return untouched;
-  }
-
-  /** Moves our own target of a job to another day, and what is open of its tasks with it; the statutory date stays. */
-  async retarget(work: Work, jobId: string, { targetOn, version }: { targetOn: string; version: number }): Promise<void> {
-    const job = await this.get(work, jobId);
-    if (job.version !== version) throw Problem.stale('job', job);
-    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its dates stay as they are.');
-    if (targetOn > job.dueOn)
-      throw Problem.invalid([
-        { field: 'targetOn', message: `Our target lies on or before the deadline, ${fullDate(civil(job.dueOn))}. A deadline moves only by an extension.` },
-      ]);
-    const startOn = targetOn < job.startOn ? targetOn : job.startOn;
-    const days = civil(job.targetOn).until(civil(targetOn)).days;
-    await work.tx
-      .update(jobs)
-      .set({ targetOn, startOn, version: version + 1 })
-      .where(eq(jobs.id, jobId));
-    await work.tx.execute(
-      sql`update tasks set start_on = greatest(least(start_on + ${days}::int, ${targetOn}::date), ${startOn}::date), due_on = greatest(least(due_on + ${days}::int, ${targetOn}::date), ${startOn}::date), version = version + 1
-          where job_id = ${jobId} and done_at is null`,
-    );
-    await this.events.record(work, JobChanged, {
-      what: `moved our target of job ${job.number} from ${fullDate(civil(job.targetOn))} to ${fullDate(civil(targetOn))}`,
-      clientId: job.clientId,
-      jobId,
-      before: { targetOn: job.targetOn },
-      after: { targetOn },
-      payload: { jobId },
-    });
-  }
-
   /** Names of the tasks of a job that are not done, but for those that filing itself does. */
   async checksLeft(work: Work, jobId: string): Promise<string[]> {
     const left = await rows<{ name: string }>(
@@ -351,14 +280,6 @@ export class JobsService implements OnModuleInit {
       sql`select name from tasks where job_id = ${jobId} and done_at is null and done_by_event is distinct from 'filed' order by position`,
     );
     return left.map((task) => task.name);
-  }
-
-  /** Gives the job until a later day; its tasks keep their dates. */
-  async putOff(work: Work, jobId: string, { dueOn, targetOn }: { dueOn: string; targetOn: string }): Promise<void> {
-    await work.tx
-      .update(jobs)
-      .set({ dueOn, targetOn, version: sql`version + 1` })
-      .where(eq(jobs.id, jobId));
   }
 
   /** For what the job waits from the client, and since when; null when for nothing. */

@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
-import { conditionFaults } from '@steady/core/conditions';
 import { type FilingRule, OWN_DATE, RULES, ownDate, ruleById, ruleFaults } from '@steady/core/obligations';
 import type { KeepRule } from '@steady/contract/rules';
 import { Events, eventKind } from '../../platform/events';
@@ -9,6 +8,20 @@ import type { Work } from '../../platform/work';
 import { firmRules } from './rules.tables';
 
 export const RuleChanged = eventKind<{ ruleId: string; inPlaceOf: string | null }>('filing rule changed');
+
+/**
+ * The rule that an input describes.
+ * @throws Problem at "definition" with every fault in words, when it cannot be followed
+ */
+export function soundRule(id: string, { definition }: Pick<KeepRule, 'definition'>): FilingRule {
+  const rule = { ...definition, id };
+  const faults = ruleFaults(rule);
+  if (faults.length === 0) return rule;
+  throw Problem.invalid(
+    faults.map((message) => ({ field: 'definition', message })),
+    faults.join(' '),
+  );
+}
 
 /** The filing rules that a firm can use: those that ship with the application, and its own. */
 export class RuleBook {
@@ -46,6 +59,11 @@ export class RuleBook {
     return this.own.get(id);
   }
 
+  /** The ids of the rules of which something holds; the firm's own date, which is in no list, among them. */
+  idsOf(holds: (rule: FilingRule) => boolean): string[] {
+    return [OWN_DATE, ...this.all.map((rule) => rule.id)].filter((id) => holds(this.byId(id)));
+  }
+
   get all(): FilingRule[] {
     return [...[...this.own.values()].map((row) => row.definition), ...RULES];
   }
@@ -78,14 +96,9 @@ export class FirmRules {
     const before = ruleId === null ? undefined : book.ownOf(ruleId);
     if (ruleId !== null && !before) throw Problem.notFound('filing rule');
     if (before && before.version !== input.version) throw Problem.stale('filing rule', before);
-    const id = ruleId ?? this.freeId(book, input.definition.name);
-    const definition = { ...input.definition, id };
-    const faults = [...ruleFaults(definition), ...conditionFaults(definition.appliesTo)];
-    if (faults.length > 0)
-      throw Problem.invalid(
-        faults.map((message) => ({ field: 'definition', message })),
-        faults.join(' '),
-      );
+    const sound = soundRule(ruleId ?? '', input);
+    const id = ruleId ?? this.freeId(book, sound.name);
+    const definition = { ...sound, id };
     if (before)
       await work.tx
         .update(firmRules)

@@ -1,1 +1,1 @@
-export { FirmRules, RuleBook, RuleChanged } from './firm-rules.service';
+export { FirmRules, RuleBook, RuleChanged, soundRule } from './firm-rules.service';

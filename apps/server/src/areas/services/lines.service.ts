@@ -5,7 +5,7 @@ import { formatMoney } from '@steady/core/money';
 import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
 import type { Procedure } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
-import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/services';
+import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/lines';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -156,21 +156,23 @@ export class LinesService implements OnModuleInit {
    * The filing rules that a line answers for when its service has others than before: those taken from the service go, those
    * added come where no other line of the client answers for them.
    */
-  static followed(line: ServiceLine, all: readonly ServiceLine[], before: readonly string[], after: readonly string[]): string[] {
-    const elsewhere = new Set(all.filter((one) => one.clientId === line.clientId && one.id !== line.id && one.endsOn === null).flatMap((one) => one.ruleIds));
+  static followed(line: ServiceLine, ofClient: readonly ServiceLine[], before: readonly string[], after: readonly string[]): string[] {
+    const elsewhere = new Set(ofClient.filter((one) => one.id !== line.id && one.endsOn === null).flatMap((one) => one.ruleIds));
     return after.filter((id) => (before.includes(id) ? line.ruleIds.includes(id) : !elsewhere.has(id)));
+  }
+
+  static byClient(all: readonly LineOfService[]): Map<string, ServiceLine[]> {
+    const found = new Map<string, ServiceLine[]>();
+    for (const { line } of all) found.set(line.clientId, [...(found.get(line.clientId) ?? []), line]);
+    return found;
   }
 
   /** Lets the lines of a service follow its filing rules. */
   async follow(work: Work, serviceId: string, before: readonly string[]): Promise<void> {
     const all = await this.those(work);
+    const byClient = LinesService.byClient(all);
     for (const { line, service } of all.filter((one) => one.service.id === serviceId)) {
-      const ruleIds = LinesService.followed(
-        line,
-        all.map((one) => one.line),
-        before,
-        service.ruleIds,
-      );
+      const ruleIds = LinesService.followed(line, byClient.get(line.clientId)!, before, service.ruleIds);
       if (ruleIds.join() === line.ruleIds.join()) continue;
       line.ruleIds = ruleIds;
       await work.tx

@@ -4,17 +4,12 @@ import {
   ChangeServiceLine,
   type FeeProposal,
   KeepPermission,
-  KeepService,
-  OrderServices,
   PauseLine,
-  type ProcedureView,
   ResumeLine,
   type ServiceLineView,
-  type ServiceView,
   StopLine,
-  type SuppliedView,
-  TakeSupplied,
-} from '@steady/contract/services';
+} from '@steady/contract/lines';
+import { KeepService, OrderServices, type ProcedureView, type ServiceView, type SuppliedView, TakeSupplied } from '@steady/contract/services';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';

@@ -3,7 +3,7 @@ import type { Rhythm } from '@steady/core/calendar';
 import type { FeeRule } from '@steady/core/fees';
 import type { LineAnchor, OwnDue, Pause } from '@steady/core/obligations';
 import type { Procedure } from '@steady/core/procedures';
-import type { PermissionKind } from '@steady/contract/services';
+import type { PermissionKind } from '@steady/contract/lines';
 import { day, firmId, id, money, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const procedures = pgTable(

@@ -8,6 +8,7 @@ import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
+import { PersonSelect } from '../team/person-select';
 import { ClientField } from '../clients/client-field';
 
 const KEYS = ['client', 'related', 'service', 'partner', 'manager', 'person', 'authority', 'only', 'by'] as const satisfies (keyof AlmanacFilter)[];
@@ -33,7 +34,7 @@ export function useAlmanacFilter(): { filter: AlmanacFilter; query: string; set(
 /** The almanac's filter in words, each part of which can be taken away, and a sheet to narrow it further. */
 export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
   const { filter, set, clear } = useAlmanacFilter();
-  const { team, nameOf } = useTeam();
+  const { nameOf } = useTeam();
   const { data: services = [] } = useData<ServiceView[]>('/api/services');
   const { data: authorities = [] } = useData<string[]>('/api/almanac/authorities');
   const { data: client } = useData<ClientView>(filter.client ? `/api/clients/${filter.client}` : null);
@@ -51,14 +52,7 @@ export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
   };
   const set_ = KEYS.filter((key) => filter[key] && (withBy || key !== 'by'));
   const person = (key: 'partner' | 'manager' | 'person', label: string) => (
-    <SelectField label={label} value={filter[key] ?? ''} onChange={(event) => set(key, event.target.value || null)}>
-      <option value="">anybody</option>
-      {team.map((member) => (
-        <option key={member.id} value={member.id}>
-          {member.name}
-        </option>
-      ))}
-    </SelectField>
+    <PersonSelect label={label} value={filter[key] ?? ''} onChange={(event) => set(key, event.target.value || null)} nobody="anybody" />
   );
   return (
     <>

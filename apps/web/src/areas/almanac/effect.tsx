@@ -13,7 +13,7 @@ const SHOWN = 120;
 const WORDS: Record<EffectRow['does'], string> = { comes: 'comes', moves: 'moves', goes: 'goes', stays: 'has begun' };
 
 /** What a change does to dates and jobs, in a sentence. */
-export function effectInWords({ rows, none }: Effect): string {
+function effectInWords({ rows, none }: Effect): string {
   const count = (does: EffectRow['does']) => rows.filter((row) => row.does === does).length;
   let named = false;
   const said = (many: number, one: string, more: string) => {
@@ -48,7 +48,7 @@ function Dates({ of, other }: { of: EffectDates | null; other: EffectDates | nul
 }
 
 /** Before and after of every date that a change touches. */
-export function EffectView({
+function EffectView({
   effect,
   decisions,
   onDecide,
@@ -125,8 +125,8 @@ export interface Foreseen {
   /** Shows what would change before it is done; done at once where nothing changes. */
   before(values: unknown, act: () => Promise<void>): Promise<void>;
   effect: Effect | null;
-  /** What the button of the leaf says. */
-  act(words: string): string;
+  /** What the button says; with `values`, it asks for another look when they have changed since. */
+  act(words: string, values?: unknown): string;
   view: ReactNode;
 }
 
@@ -154,7 +154,7 @@ export function useForeseen(path: string, reason = 'no longer wanted'): Foreseen
   return {
     before,
     effect: seen?.effect ?? null,
-    act: (words) => (seen ? words : 'See what changes'),
+    act: (words, values) => (seen && (values === undefined || JSON.stringify(values) === seen.values) ? words : 'See what changes'),
     view: seen && <EffectView effect={seen.effect} decisions={decisions} onDecide={(id, decision) => setDecisions(new Map(decisions).set(id, decision))} />,
   };
 }

@@ -7,6 +7,7 @@ import type { ProblemError } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { Trouble } from '../../ui/page';
+import { SpanInputs } from '../../ui/span';
 import { useAlmanacFilter } from './almanac-filter';
 import type { Frame } from './almanac-page';
 import { DeadlineTable } from './deadline-table';
@@ -44,17 +45,6 @@ export function ListView({ frame }: { frame: Frame }) {
   const overdue = rows.filter(isOverdue);
   const rest = rows.filter((row) => !isOverdue(row));
   const more = data.at(-1)?.more ?? false;
-  const input = (key: 'from' | 'until', label: string, value: string) => (
-    <label className="flex items-baseline gap-1.5">
-      {label}
-      <input
-        type="date"
-        className="border-b border-soft bg-transparent text-ink"
-        value={value}
-        onChange={(event) => /^(19|2[01])\d\d-/.test(event.target.value) && set({ [key]: event.target.value })}
-      />
-    </label>
-  );
   return frame.page({
     sum: (
       <>
@@ -68,8 +58,7 @@ export function ListView({ frame }: { frame: Frame }) {
         <button className="lnk" onClick={() => go(-1)}>
           A month back
         </button>
-        {input('from', 'From', from)}
-        {input('until', 'to', until)}
+        <SpanInputs from={from} until={until} onChange={(key, day) => set({ [key]: day })} />
         <button className="lnk" onClick={() => go(1)}>
           A month on
         </button>

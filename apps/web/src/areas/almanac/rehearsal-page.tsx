@@ -9,6 +9,7 @@ import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { dayInWords } from '../../ui/words';
+import { SpanInputs } from '../../ui/span';
 import { AlmanacNarrow, useAlmanacFilter } from './almanac-filter';
 
 /** The next weeks or months on paper: which jobs will begin and which deadlines fall, with hours and fees. */
@@ -27,17 +28,6 @@ export function RehearsalPage() {
   };
   const sum = (key: 'jobs' | 'deadlines' | 'minutes' | 'fee') => data?.weeks.reduce((total, one) => total + one[key], 0) ?? 0;
   const fees = session.may('see fees');
-  const input = (key: 'from' | 'until', label: string, value: string) => (
-    <label className="flex items-baseline gap-1.5">
-      {label}
-      <input
-        type="date"
-        className="border-b border-soft bg-transparent text-ink"
-        value={value}
-        onChange={(event) => /^(19|2[01])\d\d-/.test(event.target.value) && set(key, event.target.value)}
-      />
-    </label>
-  );
   const weeks: Column<RehearsedWeek>[] = [
     {
       key: 'week',
@@ -111,8 +101,7 @@ export function RehearsalPage() {
       }
       tools={
         <>
-          {input('from', 'From', from)}
-          {input('until', 'to', until)}
+          <SpanInputs from={from} until={until} onChange={(key, day) => set(key, day)} />
           {[3, 6, 12].map((months) => (
             <button key={months} className="lnk" onClick={() => set('until', civil(from).add({ months }).toString())}>
               {months} months

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
+import { type CivilDate, DAYS, MONTHS_LONG, civil, weekStart } from '@steady/core/calendar';
 import { counted, fullDate, plainDate } from '@steady/core/words';
 import type { AlmanacList, AlmanacYear, YearDay } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
@@ -10,9 +10,6 @@ import { Trouble } from '../../ui/page';
 import { useAlmanacFilter } from './almanac-filter';
 import type { Frame } from './almanac-page';
 import { DeadlineTable } from './deadline-table';
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
-const LETTERS = ['M', 'T', 'W', 'T', 'F', 'S', 'S'];
 
 /** The days of a month in rows of weeks from Monday; null where another month has the place. */
 function weeksOf(first: CivilDate): (CivilDate | null)[][] {
@@ -50,10 +47,10 @@ function Month({
     number,
   ];
   return (
-    <section className="sheet px-3 pt-2 pb-2.5" aria-label={`${MONTHS[first.month - 1]} ${first.year}`}>
+    <section className="sheet px-3 pt-2 pb-2.5" aria-label={`${MONTHS_LONG[first.month - 1]} ${first.year}`}>
       <h2 className="flex items-baseline justify-between text-[15px]">
         <button className="hover:underline" onClick={() => onPick(prefix)} aria-pressed={picked === prefix}>
-          {MONTHS[first.month - 1]} <span className="font-normal text-soft">{first.year}</span>
+          {MONTHS_LONG[first.month - 1]} <span className="font-normal text-soft">{first.year}</span>
         </button>
         <span className={`font-sans text-fine font-normal ${overdue > 0 ? 'late' : 'text-soft'}`}>
           {count > 0 && <Moon done={filed} of={count} tone={overdue > 0 ? 'rust' : 'ink'} />}
@@ -63,9 +60,9 @@ function Month({
       <table className="mt-1 w-full table-fixed text-center text-fine">
         <thead>
           <tr className="text-soft">
-            {LETTERS.map((letter, index) => (
-              <th key={index} scope="col" className="py-0.5 font-normal">
-                {letter}
+            {DAYS.map((day) => (
+              <th key={day} scope="col" abbr={day} className="py-0.5 font-normal">
+                {day[0]}
               </th>
             ))}
           </tr>
@@ -191,7 +188,7 @@ export function YearView({ frame }: { frame: Frame }) {
         {picked && list && (
           <>
             <div className="mt-4 mb-2 flex items-baseline gap-x-5 text-table text-soft">
-              <h2 className="text-ink">{isMonth ? `${MONTHS[civil(first!).month - 1]} ${civil(first!).year}` : fullDate(civil(picked))}</h2>
+              <h2 className="text-ink">{isMonth ? `${MONTHS_LONG[civil(first!).month - 1]} ${civil(first!).year}` : fullDate(civil(picked))}</h2>
               <span>{counted(shown.length, 'deadline')}</span>
             </div>
             <DeadlineTable label="Deadlines chosen" obligations={shown} byTarget={filter.by === 'target'} empty="Nothing falls here." />

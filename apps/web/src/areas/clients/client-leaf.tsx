@@ -1,11 +1,11 @@
 import { AddClient, ChangeClient, type ClientView, type DetailFieldView, LEGAL_FORMS, PAYMENT_METHODS, VAT_GROUPS } from '@steady/contract/clients';
 import { ibanInGroups } from '@steady/core/money';
 import { send, useData } from '../../app/api';
-import { useTeam } from '../../app/session';
 import { ChoiceField, DateField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useForeseen } from '../almanac/effect';
+import { PersonSelect } from '../team/person-select';
 import { useSay } from '../../ui/toasts';
 import { AddressFields } from './address-fields';
 import { Alike } from './alike';
@@ -69,7 +69,6 @@ export function ClientLeaf(props: Props) {
 
 function OpenLeaf({ onClose, client, onSaved }: Props) {
   const say = useSay();
-  const { team } = useTeam();
   const foreseen = useForeseen(`/api/clients/${client?.id ?? ''}/effect`, 'the client’s facts changed');
   const { form, onSubmit, busy, problem, refusal } = useLeafForm<AddClient & ChangeClient>({
     input: (client ? ChangeClient : AddClient) as new () => AddClient & ChangeClient,
@@ -97,14 +96,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   const hasYear = legalForm === 'company' || legalForm === 'co-operative' || legalForm === 'charity';
   const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
   const people = (role: 'partnerId' | 'managerId' | 'preparerId', label: string) => (
-    <SelectField label={label} {...register(role)} error={errors[role]?.message}>
-      <option value="">Nobody yet</option>
-      {team.map((member) => (
-        <option key={member.id} value={member.id}>
-          {member.name}
-        </option>
-      ))}
-    </SelectField>
+    <PersonSelect label={label} {...register(role)} error={errors[role]?.message} nobody="Nobody yet" />
   );
   return (
     <Leaf

@@ -6,7 +6,7 @@ import { formatMoney, ibanInGroups } from '@steady/core/money';
 import type { ObligationView } from '@steady/contract/almanac';
 import type { ClientView, DetailFieldView } from '@steady/contract/clients';
 import { addressInLine } from '@steady/contract/contacts';
-import type { ServiceLineView } from '@steady/contract/services';
+import type { ServiceLineView } from '@steady/contract/lines';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';

@@ -4,15 +4,14 @@ import { rhythmInWords } from '@steady/core/calendar';
 import { conditionInWords } from '@steady/core/conditions';
 import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
-import type { Effect } from '@steady/contract/almanac';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { RuleView } from '@steady/contract/rules';
-import { ProblemError, ask, send, useData } from '../../app/api';
+import { ProblemError, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { SelectField, TextField, TickField } from '../../ui/fields';
 import { Note, Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
-import { EffectView } from '../almanac/effect';
+import { useForeseen } from '../almanac/effect';
 import { CLIENT_FACTS, ConditionEditor, type KnownFact } from './condition-editor';
 import { StepsEditor } from './steps-editor';
 import { TryRuleLeaf } from './try-rule-leaf';
@@ -74,9 +73,10 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const navigate = useNavigate();
   const say = useSay();
   const own = rule?.version != null;
+  const used = rule?.used ?? 0;
   const [definition, setDefinition] = useState<FilingRule>(() => (rule ? { ...rule.definition, name: own ? rule.name : `${rule.name}, ours` } : NEW));
   const [inPlace, setInPlace] = useState(rule !== undefined && !own && rule.used > 0);
-  const [effect, setEffect] = useState<{ of: Effect; text: string } | null>(null);
+  const foreseen = useForeseen(`/api/rules/${rule?.id ?? ''}/effect`, `the rule "${definition.name}" changed`);
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
   const [trying, setTrying] = useState(false);
@@ -84,7 +84,6 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const set = (more: Partial<FilingRule>) => setDefinition({ ...definition, ...more });
   const setVersion = (more: Partial<RuleVersion>) => set({ versions: [...definition.versions.slice(0, -1), { ...version, ...more }] });
   const { id: _id, ...withoutId } = definition;
-  const text = JSON.stringify(withoutId);
   const attempt = async (what: () => Promise<void>) => {
     setBusy(true);
     setFaults([]);
@@ -97,16 +96,15 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
       setBusy(false);
     }
   };
-  const look = () => attempt(async () => setEffect({ of: await ask<Effect>(`/api/rules/${rule!.id}/effect`, { definition: withoutId }), text }));
-  const save = () =>
-    attempt(async () => {
-      if (own) await send('PATCH', `/api/rules/${rule.id}`, { definition: withoutId, version: rule.version });
-      else await send('POST', '/api/rules', { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
-      say(`Saved "${definition.name}".`);
-      await navigate('/firm/rules');
-    });
-  const used = rule?.used ?? 0;
-  const mustLook = used > 0 && (own || inPlace) && effect?.text !== text;
+  const keep = async () => {
+    if (own) await send('PATCH', `/api/rules/${rule.id}`, { definition: withoutId, version: rule.version });
+    else await send('POST', '/api/rules', { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
+    say(`Saved "${definition.name}".`);
+    await navigate('/firm/rules');
+  };
+  // Only a rule that lines go by, or a copy that takes its place, changes any date.
+  const bears = used > 0 && (own || inPlace);
+  const save = () => attempt(() => (bears ? foreseen.before({ definition: withoutId }, keep) : keep()));
   return (
     <Page
       above={
@@ -143,7 +141,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
         className="sheet mt-2 px-5 py-4"
         onSubmit={(event) => {
           event.preventDefault();
-          void (mustLook ? look() : save());
+          void save();
         }}
       >
         {faults.length > 0 && (
@@ -237,7 +235,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
         <footer className="mt-4 flex items-center gap-3 border-t border-rule pt-3">
           {session.may('change services') && (
             <button type="submit" className="act" disabled={busy}>
-              {mustLook ? 'See what changes' : 'Save the rule'}
+              {bears ? foreseen.act('Save the rule', { definition: withoutId }) : 'Save the rule'}
             </button>
           )}
           <Link to="/firm/rules" className="act-quiet">
@@ -247,18 +245,11 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
       </form>
       <section className="mt-5" aria-label="Effect on clients">
         <h2 className="mb-1 text-ink">Effect on clients</h2>
-        {effect ? (
-          <>
-            <p className="mb-1 text-table text-soft">
-              {counted(effect.of.lines, 'line')} looked at.{effect.text !== text && <span className="soon"> Changed since: look again.</span>}
-            </p>
-            <div className="sheet px-4 py-3">
-              <EffectView effect={effect.of} />
-            </div>
-          </>
+        {foreseen.view ? (
+          <div className="sheet px-4 py-3">{foreseen.view}</div>
         ) : (
           <p className="text-table text-soft">
-            {used > 0 ? 'Look at it before you save: dates that change, clients newly in or out.' : 'No line uses it yet.'}
+            {used > 0 ? 'Looked at before it is saved: dates that change, clients newly in or out.' : 'No line uses it yet.'}
           </p>
         )}
       </section>

@@ -1,4 +1,5 @@
 import { X } from 'lucide-react';
+import { DAYS_LONG, MONTHS_LONG } from '@steady/core/calendar';
 import type { DueStep } from '@steady/core/obligations';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { ConditionEditor, type KnownFact } from './condition-editor';
@@ -28,9 +29,6 @@ const FRESH: { [Kind in DueStep['do']]: Extract<DueStep, { do: Kind }> } = {
   'later of': { do: 'later of', ways: [[], []] },
   where: { do: 'where', when: { fact: 'legalForm', oneOf: ['company'] }, then: [], otherwise: [] },
 };
-
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 /** What is known of the period itself, for ways that hang on it. */
 const PERIOD_FACTS: KnownFact[] = [
   { fact: 'periodEndMonth', words: 'month of the period’s end', kind: 'choice', choices: [] },
@@ -108,7 +106,7 @@ function Details({ of, facts, onChange }: { of: DueStep; facts: KnownFact[]; onC
           <Choice
             value={of.weekday}
             label="Weekday"
-            options={WEEKDAYS.map((words, at) => [(at + 1) as 1, words])}
+            options={DAYS_LONG.map((words, at) => [(at + 1) as 1, words])}
             onChange={(weekday) => onChange({ ...of, weekday })}
           />
         </>
@@ -117,7 +115,7 @@ function Details({ of, facts, onChange }: { of: DueStep; facts: KnownFact[]; onC
       return (
         <>
           <Whole value={of.day} label="Day" onChange={(day) => onChange({ ...of, day })} />
-          <Choice value={of.month} label="Month" options={MONTHS.map((words, at) => [at + 1, words])} onChange={(month) => onChange({ ...of, month })} />
+          <Choice value={of.month} label="Month" options={MONTHS_LONG.map((words, at) => [at + 1, words])} onChange={(month) => onChange({ ...of, month })} />
           <Choice
             value={of.yearsLater}
             label="Of which year"

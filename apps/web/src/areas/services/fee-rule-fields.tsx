@@ -3,8 +3,7 @@ import { feeRuleInWords } from '@steady/core/fees';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { KeepService } from '@steady/contract/services';
 import { MoneyField, SelectField, TextField } from '../../ui/fields';
-
-const asNumber = (text: unknown) => (text === '' || text === undefined ? undefined : Number(text));
+import { asNumber } from '../../ui/form';
 
 /** How a fee grows with facts of the client: base, what is counted, what each costs, the least it may be. */
 export function FeeRuleFields({ form, details, currency }: { form: UseFormReturn<KeepService>; details: DetailFieldView[]; currency: string }) {

@@ -1,15 +1,17 @@
 import { useEffect } from 'react';
 import { Controller } from 'react-hook-form';
 import { LINE_ANCHORS } from '@steady/core/obligations';
-import { AddServiceLine, ChangeServiceLine, type FeeProposal, type ServiceLineView, type ServiceView } from '@steady/contract/services';
+import { AddServiceLine, ChangeServiceLine, type FeeProposal, type ServiceLineView } from '@steady/contract/lines';
+import { type ServiceView } from '@steady/contract/services';
 import { send, useData } from '../../app/api';
-import { useSession, useTeam } from '../../app/session';
+import { useSession } from '../../app/session';
 import { DateField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
 import { WorkingsLines } from '../../ui/workings';
 import { useForeseen } from '../almanac/effect';
+import { PersonSelect } from '../team/person-select';
 import { RhythmField } from './rhythm-field';
 import { ANCHOR_WORDS } from './words';
 
@@ -27,7 +29,6 @@ type Values = AddServiceLine & ChangeServiceLine;
 export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const session = useSession();
   const say = useSay();
-  const { team } = useTeam();
   const { data: services = [] } = useData<ServiceView[]>('/api/services');
   const foreseen = useForeseen(line ? `/api/lines/${line.id}/effect` : `/api/clients/${clientId}/lines/effect`);
   const { form, onSubmit, busy, problem } = useLeafForm<Values>({
@@ -170,14 +171,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
           )}
           <div className="grid grid-cols-2 gap-x-4">
             <RhythmField label="Billed" control={control} name="billing" none="as the service says" error={errors.billing?.message} />
-            <SelectField label="Preparer" {...register('preparerId')} error={errors.preparerId?.message}>
-              <option value="">As for the client</option>
-              {team.map((member) => (
-                <option key={member.id} value={member.id}>
-                  {member.name}
-                </option>
-              ))}
-            </SelectField>
+            <PersonSelect label="Preparer" {...register('preparerId')} error={errors.preparerId?.message} nobody="As for the client" />
           </div>
           <p className="mb-3 text-table text-soft">
             {leading ? `Its jobs go by the ${leading.name}.` : 'Its jobs go by dates of our own.'} They begin {service.leadDays} days before the deadline; our

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { KeepPermission, PauseLine, type PermissionKind, ResumeLine, type ServiceLineView, StopLine } from '@steady/contract/services';
+import { KeepPermission, PauseLine, type PermissionKind, ResumeLine, type ServiceLineView, StopLine } from '@steady/contract/lines';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';

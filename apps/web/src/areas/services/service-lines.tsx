@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { rhythmInWords } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
-import type { ServiceLineView } from '@steady/contract/services';
+import type { ServiceLineView } from '@steady/contract/lines';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';

@@ -1,20 +1,20 @@
 import { type ReactNode } from 'react';
-import { Controller } from 'react-hook-form';
+import { Controller, type DefaultValues } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
-import { rhythmInWords } from '@steady/core/calendar';
 import { LINE_ANCHORS } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
 import type { DetailFieldView } from '@steady/contract/clients';
-import type { RuleView } from '@steady/contract/rules';
 import { KeepService, type ProcedureView, type ServiceView } from '@steady/contract/services';
 import { send, useData } from '../../app/api';
-import { useSession, useTeam } from '../../app/session';
+import { useSession } from '../../app/session';
 import { ChoiceField, LongTextField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { asNumber, useLeafForm } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
+import { PersonSelect } from '../team/person-select';
+import { ProceduresField } from './procedures-field';
+import { RulesField } from './rules-field';
 import { FeeRuleFields } from './fee-rule-fields';
 import { RhythmField } from './rhythm-field';
 import { ANCHOR_WORDS } from './words';
@@ -29,6 +29,29 @@ export function ServicePage() {
   if (id !== 'new' && !service) return <Page title="Not found" sum="There is no such service, or it was taken away." children={<span />} />;
   return <ServiceForm key={service ? `${service.id} ${service.version}` : 'new'} service={service} procedures={procedures} />;
 }
+
+/** What of a service can be kept, as the form begins with it. */
+function keptOf({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...kept }: ServiceView): KeepService {
+  return kept;
+}
+
+const NEW_SERVICE: DefaultValues<KeepService> = {
+  active: true,
+  printed: true,
+  charged: true,
+  scope: '',
+  defaultFee: 0,
+  feeRule: null,
+  defaultRhythm: 'yearly',
+  ruleIds: [],
+  anchor: 'calendar',
+  ownDue: { count: 10, unit: 'working days' },
+  leadDays: 30,
+  targetDays: 3,
+  procedures: [],
+  needsAgent: false,
+  needsDigital: false,
+};
 
 function Part({ n, title, hint, children }: { n: number; title: string; hint?: string; children: ReactNode }) {
   return (
@@ -48,70 +71,29 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
   const session = useSession();
   const navigate = useNavigate();
   const say = useSay();
-  const { team } = useTeam();
-  const { data: rules = [] } = useData<RuleView[]>('/api/rules');
   const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
   const foreseen = useForeseen(`/api/services/${service?.id ?? ''}/effect`);
-  const start = service
-    ? {
-        ...service,
-        ...{
-          billing: service.billing ?? undefined,
-          responsibleId: service.responsibleId ?? '',
-          itemCode: service.itemCode ?? '',
-          advice: service.advice ?? '',
-        },
-      }
-    : {
-        ...{
-          active: true,
-          printed: true,
-          charged: true,
-          scope: '',
-          defaultFee: 0,
-          feeRule: null,
-          defaultRhythm: 'yearly' as const,
-          ruleIds: [],
-          anchor: 'calendar' as const,
-        },
-        ...{ ownDue: { count: 10, unit: 'working days' as const }, leadDays: 30, targetDays: 3, procedures: [], needsAgent: false, needsDigital: false },
-      };
   const { form, onSubmit, busy, problem } = useLeafForm<KeepService>({
     input: KeepService,
-    start,
-    // Only what can be kept: the view brings more along.
-    tidy: ({ ...values }) => {
-      const kept: Partial<Record<keyof KeepService, unknown>> = {};
-      for (const key of KEPT) kept[key] = values[key];
-      if (!service) delete kept.version;
-      return kept as unknown as KeepService;
-    },
+    start: service ? keptOf(service) : NEW_SERVICE,
     submit: async (values) => {
-      // Empty lists and switches that are off are sent as they are.
-      const whole = { ...values, ruleIds: values.ruleIds ?? [], procedures: values.procedures ?? [], scope: values.scope ?? '' };
-      if (whole.feeRule) whole.feeRule = { ...whole.feeRule, drivers: whole.feeRule.drivers ?? [], minimum: whole.feeRule.minimum ?? null };
       if (!service) {
-        await send('POST', '/api/services', whole);
-        say(`Added "${whole.name}".`);
+        await send('POST', '/api/services', values);
+        say(`Added "${values.name}".`);
         return navigate('/firm');
       }
-      await foreseen.before(whole, async () => {
-        await send('PATCH', `/api/services/${service.id}`, whole);
-        say(`Saved "${whole.name}".`);
+      await foreseen.before(values, async () => {
+        await send('PATCH', `/api/services/${service.id}`, values);
+        say(`Saved "${values.name}".`);
         await navigate('/firm');
       });
     },
   });
   const { register, control, watch, setValue, formState } = form;
   const { errors } = formState;
-  const ruleIds = watch('ruleIds') ?? [];
-  const order = useOrder(ruleIds.length, (from, to) => setValue('ruleIds', moved(ruleIds, from, to)));
-  const named = (ruleId: string) => rules.find((rule) => rule.id === ruleId);
   const perRhythm = watch('procedures') ?? [];
   const feeRule = watch('feeRule');
   const charged = watch('charged');
-  const country = session.firm.country;
-  const choosable = rules.filter((rule) => !ruleIds.includes(rule.id) && (rule.country === null || rule.country === country || rule.version !== null));
   return (
     <Page
       above={
@@ -234,51 +216,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
         </Part>
         <Part n={4} title="When it comes" hint="A line can have another rhythm; one client may have several lines.">
           <RhythmField label="Usual rhythm" control={control} name="defaultRhythm" error={errors.defaultRhythm?.message} />
-          <div className="mb-3">
-            <p className="mb-0.5 text-table font-semibold">Filing rules</p>
-            {ruleIds.length === 0 && <p className="mb-1 text-table text-soft">None: the work goes by a date of our own.</p>}
-            <ol>
-              {ruleIds.map((ruleId, index) => {
-                const rule = named(ruleId);
-                return (
-                  <li key={ruleId} className="flex items-baseline gap-2 border-t border-rule py-1 text-table" {...order.row(index)}>
-                    <Grip {...order.grip(index, rule?.name ?? ruleId)} />
-                    <span className="flex-1">
-                      {rule?.name ?? ruleId}, <span className="text-soft">{rule?.authority}</span>
-                      {index === 0 && <span className="text-fine text-soft">, leads the jobs where their rhythm is the same</span>}
-                    </span>
-                    <button
-                      type="button"
-                      className="lnk"
-                      aria-label={`Take away ${rule?.name ?? ruleId}`}
-                      onClick={() =>
-                        setValue(
-                          'ruleIds',
-                          ruleIds.filter((one) => one !== ruleId),
-                        )
-                      }
-                    >
-                      Take away
-                    </button>
-                  </li>
-                );
-              })}
-            </ol>
-            <select
-              className="field mt-1"
-              aria-label="Add a filing rule"
-              value=""
-              onChange={(event) => event.target.value && setValue('ruleIds', [...ruleIds, event.target.value])}
-            >
-              <option value="">Add a filing rule</option>
-              {choosable.map((rule) => (
-                <option key={rule.id} value={rule.id}>
-                  {rule.name}, {rule.authority}
-                </option>
-              ))}
-            </select>
-            {errors.ruleIds?.message && <p className="mt-0.5 text-fine text-rust">{errors.ruleIds.message}</p>}
-          </div>
+          <RulesField form={form} />
           <p className="mb-0.5 text-table font-semibold">Where no filing rule leads</p>
           <div className="grid grid-cols-3 gap-x-4">
             <TextField
@@ -326,46 +264,13 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
               </option>
             ))}
           </SelectField>
-          {perRhythm.map((one, index) => (
-            <div key={index} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-start gap-x-4">
-              <RhythmField label={`Done ${rhythmInWords(one.rhythm)}`} control={control} name={`procedures.${index}.rhythm`} />
-              <SelectField label="goes by" {...register(`procedures.${index}.procedureId`)} error={errors.procedures?.[index]?.procedureId?.message}>
-                {procedures.map((other) => (
-                  <option key={other.id} value={other.id}>
-                    {other.name}
-                  </option>
-                ))}
-              </SelectField>
-              <button
-                type="button"
-                className="lnk pt-7 text-table"
-                onClick={() =>
-                  setValue(
-                    'procedures',
-                    perRhythm.filter((_, at) => at !== index),
-                  )
-                }
-              >
-                Take away
-              </button>
-            </div>
-          ))}
-          {errors.procedures?.message && <p className="mb-2 text-fine text-rust">{errors.procedures.message}</p>}
-          <button
-            type="button"
-            className="lnk mb-3 text-table"
-            onClick={() => setValue('procedures', [...perRhythm, { rhythm: 'weekly', procedureId: watch('procedureId') || procedures[0]!.id }])}
-          >
-            Another procedure for another rhythm
-          </button>
-          <SelectField label="Responsible, where the client names nobody" {...register('responsibleId')} error={errors.responsibleId?.message}>
-            <option value="">Nobody by default</option>
-            {team.map((member) => (
-              <option key={member.id} value={member.id}>
-                {member.name}
-              </option>
-            ))}
-          </SelectField>
+          <ProceduresField form={form} procedures={procedures} />
+          <PersonSelect
+            label="Responsible, where the client names nobody"
+            {...register('responsibleId')}
+            error={errors.responsibleId?.message}
+            nobody="Nobody by default"
+          />
         </Part>
         <Part n={6} title="What it needs" hint="Followed for each client: asked for, given, when.">
           <Controller
@@ -401,31 +306,3 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
     </Page>
   );
 }
-
-const KEPT: (keyof KeepService)[] = [
-  'name',
-  'shortName',
-  'active',
-  'printed',
-  'charged',
-  'scope',
-  'defaultFee',
-  'feeRule',
-  'defaultRhythm',
-  'billing',
-  'ruleIds',
-  'anchor',
-  'ownDue',
-  'leadDays',
-  'targetDays',
-  'procedureId',
-  'procedures',
-  'needsAgent',
-  'needsDigital',
-  'responsibleId',
-  'itemCode',
-  'advice',
-  'version',
-];
-
-const asNumber = (text: string | number | undefined) => (text === '' || text === undefined ? undefined : Number(String(text).replace('−', '-')));

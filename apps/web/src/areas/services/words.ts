@@ -1,5 +1,5 @@
 import type { LineAnchor } from '@steady/core/obligations';
-import type { PermissionKind, PermissionView } from '@steady/contract/services';
+import type { PermissionKind, PermissionView } from '@steady/contract/lines';
 
 export const ANCHOR_WORDS: Record<LineAnchor, string> = {
   calendar: 'the calendar',

@@ -1,0 +1,60 @@
+import type { UseFormReturn } from 'react-hook-form';
+import type { RuleView } from '@steady/contract/rules';
+import type { KeepService } from '@steady/contract/services';
+import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { Grip, moved, useOrder } from '../../ui/order-grip';
+
+/** The filing rules of a service, the one that leads its jobs first; those of the firm's country and its own to choose from. */
+export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
+  const { country } = useSession().firm;
+  const { data: rules = [] } = useData<RuleView[]>('/api/rules');
+  const { watch, setValue, formState } = form;
+  const ruleIds = watch('ruleIds');
+  const order = useOrder(ruleIds.length, (from, to) => setValue('ruleIds', moved(ruleIds, from, to)));
+  const takeAway = (id: string) =>
+    setValue(
+      'ruleIds',
+      ruleIds.filter((one) => one !== id),
+    );
+  const choosable = rules.filter((rule) => !ruleIds.includes(rule.id) && (rule.country === null || rule.country === country || rule.version !== null));
+  const fault = formState.errors.ruleIds?.message;
+  return (
+    <div className="mb-3">
+      <p className="mb-0.5 text-table font-semibold">Filing rules</p>
+      {ruleIds.length === 0 && <p className="mb-1 text-table text-soft">None: the work goes by a date of our own.</p>}
+      <ol>
+        {ruleIds.map((id, index) => {
+          const rule = rules.find((one) => one.id === id);
+          const name = rule?.name ?? id;
+          return (
+            <li key={id} className="flex items-baseline gap-2 border-t border-rule py-1 text-table" {...order.row(index)}>
+              <Grip {...order.grip(index, name)} />
+              <span className="flex-1">
+                {name}, <span className="text-soft">{rule?.authority}</span>
+                {index === 0 && <span className="text-fine text-soft">, leads the jobs where their rhythm is the same</span>}
+              </span>
+              <button type="button" className="lnk" aria-label={`Take away ${name}`} onClick={() => takeAway(id)}>
+                Take away
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <select
+        className="field mt-1"
+        aria-label="Add a filing rule"
+        value=""
+        onChange={(event) => event.target.value && setValue('ruleIds', [...ruleIds, event.target.value])}
+      >
+        <option value="">Add a filing rule</option>
+        {choosable.map((rule) => (
+          <option key={rule.id} value={rule.id}>
+            {rule.name}, {rule.authority}
+          </option>
+        ))}
+      </select>
+      {fault && <p className="mt-0.5 text-fine text-rust">{fault}</p>}
+    </div>
+  );
+}
