@@ -7,7 +7,8 @@ import { sql } from 'drizzle-orm';
 import type { Chance } from './chance';
 import type { DemoClient, Manner, ServiceKey } from './clients';
 import type { DemoFirm, Hands } from './hands';
-import { SUPPLIED } from '@steady/core/supplied';
+import { phasesFor } from '@steady/core/procedures';
+import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
 
 /** Working days that a client takes to answer, from and to. */
 const ANSWERS: Record<Manner, [number, number]> = { prompt: [1, 3], usual: [2, 8], slow: [8, 20], silent: [18, 45] };
@@ -91,7 +92,7 @@ export class Diary {
       this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobs.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
-    const asks = service.procedure.phases[0]!.request;
+    const asks = phasesFor(suppliedProcedure(service.procedure), { way: client.way, legalForm: client.form }).phases[0]!.request;
     if (asks) {
       const sent = later(start, 0, 2);
       this.on(sent, {
@@ -138,7 +139,7 @@ export class Diary {
     const { chance } = this;
     const service = SUPPLIED.find((one) => one.key === key)!;
     let day = ready;
-    for (const task of service.procedure.phases.flatMap((phase) => phase.tasks)) {
+    for (const task of phasesFor(suppliedProcedure(service.procedure), { way: client.way, legalForm: client.form }).phases.flatMap((phase) => phase.tasks)) {
       const who = people[task.role];
       if (task.doneBy === 'filed') {
         day = addWorkingDays(day, chance.between(0, 2), this.calendar);

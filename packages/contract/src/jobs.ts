@@ -1,11 +1,17 @@
-import { IsBoolean, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import type { MoveKind } from '@steady/core/procedures';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsText, Trimmed } from './checks';
+import { IsDay, IsMoney, IsNotBefore, IsText, Trimmed } from './checks';
 import type { RequestView } from './requests';
 
 export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
 export type JobStatus = (typeof JOB_STATUSES)[number];
+export const PRIORITIES = ['first', 'usual', 'when there is room'] as const;
+export type Priority = (typeof PRIORITIES)[number];
+/** How a job is billed, and which kind of income it is. */
+export const CATEGORIES = ['agreed fee', 'by time', 'not charged'] as const;
+export type Category = (typeof CATEGORIES)[number];
 
 export class TickTask {
   @IsBoolean()
@@ -36,6 +42,31 @@ export class ChangeTask {
   @IsDay()
   dueOn?: string;
 
+  /** The job's own dates grow where the task would lie outside of them; never past its deadline. */
+  @IsOptional()
+  @IsBoolean()
+  widen?: boolean;
+
+  /** A word to the colleague who gets it. */
+  @IsOptional()
+  @Trimmed()
+  @IsText(500, 'A word')
+  word?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class TickCheck {
+  @IsInt()
+  @Min(0)
+  @Max(49)
+  at: number;
+
+  @IsBoolean()
+  done: boolean;
+
   @IsInt()
   @Min(1)
   version: number;
@@ -46,6 +77,200 @@ export class HoldJob {
   @IsNotEmpty({ message: 'Say why it is on hold: it is what colleagues will see.' })
   @IsText(200, 'A reason')
   reason: string;
+
+  /** It goes on by itself on this day. */
+  @IsOptional()
+  @IsDay()
+  until?: string;
+}
+
+export class StopJob {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why it cannot go on: it is what colleagues will see.' })
+  @IsText(200, 'A reason')
+  reason: string;
+
+  /** The colleague it waits for, who is told. */
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  forId?: string;
+}
+
+/** A job of its own, outside the rhythm of any service. */
+export class AddJob {
+  @IsUUID(undefined, { message: 'Choose the client.' })
+  clientId: string;
+
+  @IsUUID(undefined, { message: 'Choose how the work is done.' })
+  procedureId: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the job a name.' })
+  @IsText(200, 'A name')
+  name: string;
+
+  @IsDay()
+  startOn: string;
+
+  @IsNotBefore('startOn', { message: 'It is due on or after the day it starts.' })
+  @IsDay()
+  dueOn: string;
+
+  @IsOptional()
+  @IsMoney(0)
+  fee?: number;
+
+  @IsOptional()
+  @IsIn(PRIORITIES)
+  priority?: Priority;
+}
+
+export class ChangeJob {
+  @IsOptional()
+  @Trimmed()
+  @IsText(200, 'A name')
+  name?: string;
+
+  @IsOptional()
+  @IsDay()
+  startOn?: string;
+
+  @IsOptional()
+  @IsIn(PRIORITIES)
+  priority?: Priority;
+
+  @IsOptional()
+  @IsIn(CATEGORIES)
+  category?: Category;
+
+  @ValidateIf((o: ChangeJob) => o.ownStatus !== null)
+  @IsOptional()
+  @IsText(60, 'A status')
+  ownStatus?: string | null;
+
+  @IsOptional()
+  @IsMoney(0)
+  fee?: number;
+
+  @ValidateIf((o: ChangeJob) => o.partnerId !== null)
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  partnerId?: string | null;
+
+  @ValidateIf((o: ChangeJob) => o.managerId !== null)
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  managerId?: string | null;
+
+  @ValidateIf((o: ChangeJob) => o.preparerId !== null)
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  preparerId?: string | null;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+/** A move by hand, as it was looked at before. */
+export class MoveJob {
+  /** Key of the phase it goes to; null finishes the job. */
+  @ValidateIf((o: MoveJob) => o.to !== null)
+  @IsString({ message: 'Choose where the job goes.' })
+  to: string | null;
+
+  /** Keys of the actions that are left out this time. */
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  leaveOut: string[];
+
+  /** Back or over a phase wants a reason. */
+  @IsOptional()
+  @Trimmed()
+  @IsText(200, 'A reason')
+  why?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+/** What a move would bring about, before it is made. */
+export interface MovePreview {
+  kind: MoveKind;
+  from: string | null;
+  to: string | null;
+  toKey: string | null;
+  /** One sentence each; `outside` where something leaves the house by itself. */
+  acts: { key: string; what: string; outside: boolean; count?: number }[];
+  /** What one should know: tasks left behind, nobody to write to. */
+  notices: string[];
+}
+
+/** A change to many jobs at once. */
+export class ChangeJobs {
+  @ArrayMinSize(1)
+  @ArrayMaxSize(200)
+  @IsUUID(undefined, { each: true })
+  ids: string[];
+
+  /** Changes sent in parts belong together by it, and are taken back together. */
+  @IsUUID()
+  batchId: string;
+
+  @IsIn(['people', 'priority', 'status', 'dates', 'move', 'hold', 'resume'])
+  change: 'people' | 'priority' | 'status' | 'dates' | 'move' | 'hold' | 'resume';
+
+  @IsOptional()
+  @IsIn(['partnerId', 'managerId', 'preparerId'])
+  role?: 'partnerId' | 'managerId' | 'preparerId';
+
+  @ValidateIf((o: ChangeJobs) => o.personId !== null)
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  personId?: string | null;
+
+  @IsOptional()
+  @IsIn(PRIORITIES)
+  priority?: Priority;
+
+  @IsOptional()
+  @Trimmed()
+  @IsText(200, 'A text')
+  text?: string;
+
+  /** Working days by which our target moves; below zero brings it forward. */
+  @IsOptional()
+  @IsInt({ message: 'Give a whole number of working days.' })
+  @Min(-200)
+  @Max(200)
+  days?: number;
+
+  @IsOptional()
+  @IsArray()
+  @IsString({ each: true })
+  leaveOut?: string[];
+}
+
+export interface JobsChanged {
+  changed: number;
+  /** Jobs that stay as they are, and why. */
+  not: { id: string; job: string; why: string }[];
+}
+
+export interface JobBatchView {
+  undone: number;
+  not: { job: string; why: string }[];
+}
+
+/** An action of a job that is done, left out or to be tried again. */
+export interface JobActionView {
+  id: string;
+  what: string;
+  state: 'planned' | 'done' | 'left out' | 'failed';
+  at: string;
+  error: string | null;
 }
 
 export interface TaskView {
@@ -65,6 +290,10 @@ export interface TaskView {
   /** Names of tasks not done that it waits for. */
   waitsFor: string[];
   doneByEvent: 'request sent' | 'filed' | null;
+  passedOver: boolean;
+  checks: { words: string; doneAt: string | null; doneBy: string | null }[];
+  advice: string | null;
+  links: string[];
 }
 
 export interface PhaseView {
@@ -77,6 +306,12 @@ export interface PhaseView {
   /** When it was entered or left, ISO moment. */
   enteredAt: string | null;
   doneAt: string | null;
+  /** What it wants besides its tasks; null when nothing. */
+  wants: string | null;
+  complete: boolean;
+  approvedBy: string | null;
+  /** A second person's approval is part of it. */
+  wantsApproval: boolean;
   proposedRequest: { title: string; items: { name: string; description: string }[] } | null;
 }
 
@@ -91,6 +326,19 @@ export interface JobView {
   rhythm: string;
   status: JobStatus;
   holdReason: string | null;
+  holdUntil: string | null;
+  stuckReason: string | null;
+  stuckSince: string | null;
+  stuckFor: string | null;
+  ownStatus: string | null;
+  priority: Priority;
+  category: Category;
+  asksToMove: boolean;
+  service: string | null;
+  procedure: { id: string; name: string; version: number | null; now: number } | null;
+  actions: JobActionView[];
+  /** Bills that stand on another job of the client while time is recorded here. */
+  billsElsewhere: string[];
   /** Why it was closed before it was done. */
   closedReason: string | null;
   periodStart: string;
@@ -137,6 +385,22 @@ export interface DocumentView {
 
 export interface JobRow {
   id: string;
+  version: number;
+  priority: Priority;
+  ownStatus: string | null;
+  stuckReason: string | null;
+  asksToMove: boolean;
+  service: string | null;
+  procedureId: string | null;
+  phaseKey: string | null;
+  phaseSince: string | null;
+  preparer: string | null;
+  manager: string | null;
+  partner: string | null;
+  category: Category;
+  startOn: string;
+  estimate: number;
+  recorded: number;
   number: number;
   name: string;
   clientId: string;
@@ -152,6 +416,41 @@ export interface JobRow {
   tasksDone: number;
   who: string | null;
   fee: number;
+}
+
+export const JOB_STATES = ['overdue', 'waits for client', 'on hold', 'cannot go on', 'asks to move', 'nobody on it'] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
+export interface JobTotals {
+  jobs: number;
+  overdue: number;
+  dueThisWeek: number;
+  waitsForClient: number;
+  onHold: number;
+  stuck: number;
+  asking: number;
+}
+
+/** One phase of a procedure with what stands in it. */
+export interface FlowBand {
+  key: string;
+  name: string;
+  jobs: number;
+  overdue: number;
+  /** Jobs that wait to be moved by a person. */
+  asking: number;
+  waitsForClient: number;
+  onHold: number;
+  stuck: number;
+  /** The longest wait: since when, whose job and for whom. */
+  longest: { since: string; jobId: string; client: string; why: string } | null;
+}
+
+export interface FlowView {
+  procedures: { id: string; name: string; jobs: number }[];
+  procedureId: string | null;
+  bands: FlowBand[];
+  finished: number;
 }
 
 export interface HistoryLine {

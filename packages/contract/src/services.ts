@@ -212,14 +212,6 @@ export class TakeSupplied {
   key: string;
 }
 
-export interface ProcedureView {
-  id: string;
-  name: string;
-  phases: string[];
-  /** Estimate of all tasks together, minutes. */
-  minutes: number;
-}
-
 export interface ServiceView {
   id: string;
   version: number;

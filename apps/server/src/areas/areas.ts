@@ -38,12 +38,22 @@ import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
 import { JobStandingService } from './jobs/job-standing.service';
 import { JobsService } from './jobs/jobs.service';
+import { JobBatches } from './jobs/job-batches';
+import { JobMovesService } from './jobs/job-moves.service';
+import { JobVersionsService } from './jobs/job-versions.service';
+import { ManyJobsService } from './moves/many-jobs.service';
+import { MovesController } from './moves/moves.controller';
+import { MovesService } from './moves/moves.service';
 import { PortalController } from './portal/portal.controller';
 import { LookController } from './portal/look.controller';
 import { PortalService } from './portal/portal.service';
 import { PostController } from './post/post.controller';
 import { PostQueries } from './post/post.queries';
 import { PostService } from './post/post.service';
+import { TemplatesService } from './post/templates.service';
+import { ProceduresController } from './procedures/procedures.controller';
+import { ProcedureQueries } from './procedures/procedures.queries';
+import { ProceduresService } from './procedures/procedures.service';
 import { RequestsPortalController } from './requests/requests-portal.controller';
 import { RequestsController } from './requests/requests.controller';
 import { RequestQueries } from './requests/requests.queries';
@@ -81,6 +91,8 @@ export const AREA_CONTROLLERS = [
   AlmanacController,
   EffectsController,
   RulesController,
+  ProceduresController,
+  MovesController,
   JobsController,
   RequestsController,
   RequestsPortalController,
@@ -116,6 +128,8 @@ export const AREA_SERVICES = [
   ListsService,
   NotesService,
   FirmRules,
+  ProceduresService,
+  ProcedureQueries,
   ServicesService,
   LinesService,
   ServiceQueries,
@@ -126,8 +140,11 @@ export const AREA_SERVICES = [
   FeedsService,
   RehearsalQueries,
   AlmanacQueries,
+  JobMovesService,
   JobsService,
   JobStandingService,
+  JobBatches,
+  JobVersionsService,
   JobQueries,
   RequestsService,
   RequestQueries,
@@ -135,6 +152,7 @@ export const AREA_SERVICES = [
   DocumentsService,
   DocumentQueries,
   PostService,
+  TemplatesService,
   PostQueries,
   TimeService,
   TimeQueries,
@@ -142,5 +160,7 @@ export const AREA_SERVICES = [
   LedgerService,
   SettlementService,
   FeeQueries,
+  MovesService,
+  ManyJobsService,
   TodayQueries,
 ];

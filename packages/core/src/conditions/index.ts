@@ -43,6 +43,10 @@ const NAMES: Record<string, string> = {
   ccpc: 'a small Canadian-controlled private company',
   selfEmployed: 'self-employed',
   publicCompany: 'a public company',
+  'line:rhythm': 'rhythm of the line',
+  'line:service': 'service',
+  'job:fee': 'agreed fee',
+  'job:priority': 'priority of the job',
 };
 
 const said = (fact: string, value: Fact): string => {
@@ -52,7 +56,7 @@ const said = (fact: string, value: Fact): string => {
 };
 
 /** What a fact is called in a sentence. */
-export const factInWords = (fact: string): string => NAMES[fact] ?? fact;
+export const factInWords = (fact: string): string => NAMES[fact] ?? fact.replace(/^label:(.*)$/, 'the label "$1"');
 
 /** The condition as a plain sentence part: "legal form is company and registered for VAT". */
 export function conditionInWords(condition: Condition): string {
@@ -62,7 +66,7 @@ export function conditionInWords(condition: Condition): string {
     const { not } = condition;
     return 'is' in not && not.is === null ? `${factInWords(not.fact)} is known` : `not ${conditionInWords(not)}`;
   }
-  const name = NAMES[condition.fact] ?? condition.fact;
+  const name = factInWords(condition.fact);
   if ('oneOf' in condition) return `${name} is ${condition.oneOf.map((value) => said(condition.fact, value)).join(' or ')}`;
   if ('until' in condition) return `${name} is ${condition.until} or before`;
   if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;

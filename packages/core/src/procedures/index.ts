@@ -1,3 +1,20 @@
-export { TASK_ROLES, type PhasePlan, type Procedure, type TaskPlan, type TaskRole, type RequestPlan, checkProcedure } from './procedure';
-export { type JobDates, type LaidOutJob, type LaidOutTask, layOut } from './lay-out';
-export { type JobState, type Move, type PhaseProgress, advance, progress } from './moves';
+export {
+  ACTIONS,
+  COMPLETIONS,
+  TASK_ROLES,
+  type Action,
+  type Completion,
+  type DayOfTask,
+  type PhasePlan,
+  type Procedure,
+  type RequestPlan,
+  type TaskPlan,
+  type TaskRole,
+  checkProcedure,
+  procedureFaults,
+} from './procedure';
+export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } from './lay-out';
+export { type JobState, type Move, type MoveKind, type PhaseProgress, advance, asksToMove, moveKind, progress } from './moves';
+export { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
+export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
+export { type TaskInFlight, type VersionChange, compareTasks } from './compare';

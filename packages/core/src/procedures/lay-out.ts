@@ -1,6 +1,6 @@
 import { type CivilDate, type WorkingCalendar, openWeek, workingDaysIn } from '../calendar';
 import { type Facts, conditionInWords, meets } from '../conditions';
-import type { PhasePlan, Procedure, TaskPlan } from './procedure';
+import type { DayOfTask, PhasePlan, Procedure, TaskPlan } from './procedure';
 
 export interface JobDates {
   start: CivilDate;
@@ -21,27 +21,38 @@ export interface LaidOutJob {
   tasks: LaidOutTask[];
 }
 
+/** Which phases a client takes, each with the tasks that it gets, and which it passes over and why. */
+export function phasesFor(procedure: Procedure, facts: Facts): Pick<LaidOutJob, 'phases' | 'passedOver'> {
+  const phases: PhasePlan[] = [];
+  const passedOver: LaidOutJob['passedOver'] = [];
+  for (const phase of procedure.phases) {
+    if (phase.onlyIf && !meets(phase.onlyIf, facts)) passedOver.push({ name: phase.name, why: `only if ${conditionInWords(phase.onlyIf)}` });
+    else phases.push({ ...phase, tasks: phase.tasks.filter((task) => !task.onlyIf || meets(task.onlyIf, facts)) });
+  }
+  return { phases, passedOver };
+}
+
 /**
  * Lays a procedure out for one client: which phases it takes, and for every task a start and a due date inside the
- * job's dates. Days are shared over the tasks in their order, in proportion to their estimates; all fall on working
- * days where the job has any.
+ * job's dates. A task's own days count working days after the start or before the target; without them the days are
+ * shared over the tasks in their order, in proportion to their estimates. All fall on working days where the job has any.
  */
 export function layOut(procedure: Procedure, facts: Facts, dates: JobDates, calendar: WorkingCalendar = openWeek): LaidOutJob {
-  const phases = procedure.phases.filter((phase) => !phase.onlyIf || meets(phase.onlyIf, facts));
-  const passedOver = procedure.phases
-    .filter((phase) => phase.onlyIf && !meets(phase.onlyIf, facts))
-    .map((phase) => ({ name: phase.name, why: `only if ${conditionInWords(phase.onlyIf!)}` }));
+  const { phases, passedOver } = phasesFor(procedure, facts);
   const plans = phases.flatMap((phase) => phase.tasks.map((task) => ({ phaseKey: phase.key, task })));
   const open = workingDaysIn(dates.start, dates.target, calendar);
   const days = open.length > 0 ? open : [dates.start];
+  const last = days.length - 1;
   const total = plans.reduce((sum, plan) => sum + Math.max(plan.task.estimate, 1), 0);
+  const wished = ({ days: count, from }: DayOfTask) => Math.max(0, Math.min(last, from === 'start' ? count : last - count));
   let before = 0;
   const tasks = plans.map(({ phaseKey, task }): LaidOutTask => {
     const after = before + Math.max(task.estimate, 1);
-    const at = (share: number) => days[Math.min(days.length - 1, Math.floor((share / total) * days.length))]!;
-    const laid = { phaseKey, task, start: at(before), due: after === total ? days[days.length - 1]! : at(after) };
+    const shared = (share: number) => Math.min(last, Math.floor((share / total) * days.length));
+    const start = task.start ? wished(task.start) : task.due ? Math.min(shared(before), wished(task.due)) : shared(before);
+    const due = task.due ? wished(task.due) : after === total ? last : shared(after);
     before = after;
-    return laid;
+    return { phaseKey, task, start: days[start]!, due: days[Math.max(start, due)]! };
   });
   return { phases, passedOver, tasks };
 }

@@ -1,8 +1,19 @@
 import { counted } from '../words';
+import type { Completion } from './procedure';
+
+export interface PhaseState {
+  key: string;
+  name: string;
+  completion?: Completion;
+  /** When complete, a person moves the job. */
+  asks?: boolean;
+  /** Whether a second person has approved it. */
+  approved?: boolean;
+}
 
 /** What decides whether a job moves: its phases in order, where it stands, and what is open in each. */
 export interface JobState {
-  phases: readonly { key: string; name: string }[];
+  phases: readonly PhaseState[];
   /** Key of the phase in which the job stands; null when finished. */
   current: string | null;
   tasks: readonly { phaseKey: string; done: boolean }[];
@@ -16,9 +27,19 @@ export interface PhaseProgress {
   tasks: number;
   done: number;
   requestsOpen: number;
+  /** Nothing is left to do in it, by its own rule. */
   complete: boolean;
+  /** What it still wants besides its tasks, in words; null when nothing. */
+  wants: string | null;
+  asks: boolean;
   stands: 'done' | 'current' | 'ahead';
 }
+
+const wantsOf = (phase: PhaseState, sent: number): string | null => {
+  if (phase.completion === 'answered' && sent === 0) return 'the request to the client has to go out';
+  if (phase.completion === 'approved' && !phase.approved) return 'a second person has to approve it';
+  return phase.completion === 'by hand' ? 'it is moved by hand' : null;
+};
 
 /** Progress of every phase in order. */
 export function progress(job: JobState): PhaseProgress[] {
@@ -26,14 +47,18 @@ export function progress(job: JobState): PhaseProgress[] {
   return job.phases.map((phase, index) => {
     const tasks = job.tasks.filter((task) => task.phaseKey === phase.key);
     const done = tasks.filter((task) => task.done).length;
-    const requestsOpen = job.requests.filter((request) => request.phaseKey === phase.key && !request.complete).length;
+    const sent = job.requests.filter((request) => request.phaseKey === phase.key);
+    const requestsOpen = sent.filter((request) => !request.complete).length;
+    const wants = wantsOf(phase, sent.length);
     const stands = at === -1 || index < at ? 'done' : index === at ? 'current' : 'ahead';
-    return { ...phase, tasks: tasks.length, done, requestsOpen, complete: done === tasks.length && requestsOpen === 0, stands };
+    const complete = done === tasks.length && requestsOpen === 0 && wants === null;
+    return { key: phase.key, name: phase.name, tasks: tasks.length, done, requestsOpen, complete, wants, asks: phase.asks ?? false, stands };
   });
 }
 
 export interface Move {
   from: string;
+  fromKey: string;
   /** Name of the phase entered; null when the job is finished by this move. */
   to: string | null;
   toKey: string | null;
@@ -42,20 +67,37 @@ export interface Move {
 }
 
 /**
- * The moves that a job makes by itself now: out of its phase when all tasks of it are done and all requests sent in it
- * are complete, and on through phases that are complete already. No moves when something is open.
+ * The moves that a job makes by itself now: out of its phase when that is complete and does not ask first, and on
+ * through phases that are complete already. No moves when something is open.
  */
 export function advance(job: JobState): Move[] {
   const phases = progress(job);
   const moves: Move[] = [];
-  for (let index = phases.findIndex((phase) => phase.key === job.current); index !== -1 && index < phases.length && phases[index]!.complete; index += 1) {
-    const phase = phases[index]!;
+  for (let index = phases.findIndex((phase) => phase.key === job.current); index !== -1; index += 1) {
+    const phase = phases[index];
+    if (!phase?.complete || phase.asks) break;
     const next = phases[index + 1];
     const why =
       phase.tasks === 0
         ? 'nothing is left to do in it'
         : `${counted(phase.done, 'task')} of ${phase.tasks} done${job.requests.some((r) => r.phaseKey === phase.key) ? ', the client has answered everything' : ''}`;
-    moves.push({ from: phase.name, to: next?.name ?? null, toKey: next?.key ?? null, why });
+    moves.push({ from: phase.name, fromKey: phase.key, to: next?.name ?? null, toKey: next?.key ?? null, why });
   }
   return moves;
+}
+
+/** Whether a job stands in a phase that is complete and waits for a person to move it. */
+export function asksToMove(job: JobState): boolean {
+  const current = progress(job).find((phase) => phase.stands === 'current');
+  return current !== undefined && current.complete && current.asks;
+}
+
+export type MoveKind = 'on' | 'over' | 'back' | 'finish';
+
+/** What kind of move it is to go from one phase to another; null `to` finishes the job. */
+export function moveKind(phases: readonly { key: string }[], current: string | null, to: string | null): MoveKind {
+  const at = current === null ? phases.length : phases.findIndex((phase) => phase.key === current);
+  const next = to === null ? phases.length : phases.findIndex((phase) => phase.key === to);
+  if (next < at) return 'back';
+  return next === phases.length ? 'finish' : next === at + 1 ? 'on' : 'over';
 }

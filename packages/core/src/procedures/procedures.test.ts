@@ -106,6 +106,9 @@ describe('checking a procedure', () => {
   it('names a circle, a missing task and a key used twice', () => {
     expect(checkProcedure(circle({ a: ['b'], b: ['c'], c: ['a'] }))).toEqual(['Tasks wait in a circle: "A", then "B", then "C"']);
     expect(checkProcedure(circle({ a: ['gone'] }))).toEqual(['"A" waits for "gone", which is not there']);
-    expect(checkProcedure({ phases: [...circle({ a: [] }).phases, ...circle({ a: [] }).phases] })).toEqual(['Two tasks share the key "a"']);
+    expect(checkProcedure({ phases: [...circle({ a: [] }).phases, ...circle({ a: [] }).phases] })).toEqual([
+      'Two tasks share the key "a"',
+      'Two phases share the key "p"',
+    ]);
   });
 });

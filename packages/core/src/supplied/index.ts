@@ -1,1 +1,2 @@
-export { SUPPLIED, type SuppliedProcedure, type SuppliedService } from './services';
+export { SUPPLIED, type SuppliedService } from './services';
+export { SUPPLIED_PROCEDURES, suppliedProcedure } from './procedures';

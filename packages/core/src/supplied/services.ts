@@ -1,11 +1,5 @@
 import type { Rhythm } from '../calendar';
 import type { LineAnchor, OwnDue } from '../obligations';
-import type { PhasePlan, TaskPlan, TaskRole } from '../procedures';
-
-export interface SuppliedProcedure {
-  name: string;
-  phases: PhasePlan[];
-}
 
 /** A service that comes with the application: a beginning, to be taken and changed. */
 export interface SuppliedService {
@@ -23,18 +17,11 @@ export interface SuppliedService {
   anchor?: LineAnchor;
   ownDue?: OwnDue;
   needsAgent?: boolean;
-  procedure: SuppliedProcedure;
+  /** Key of the supplied procedure by which it is done. */
+  procedure: string;
   /** Procedures for rhythms that go another way than the usual one. */
-  others?: { rhythm: Rhythm; procedure: SuppliedProcedure }[];
+  others?: { rhythm: Rhythm; procedure: string }[];
 }
-
-const task = (key: string, name: string, role: TaskRole, estimate: number, more: Partial<TaskPlan> = {}): TaskPlan => ({ key, name, role, estimate, ...more });
-const ask = (...tasks: TaskPlan[]): TaskPlan[] => [task('ask', 'Send the request for records', 'preparer', 10, { doneBy: 'request sent' }), ...tasks];
-const file = (...before: TaskPlan[]): PhasePlan => ({
-  key: 'file',
-  name: 'Client agrees and file',
-  tasks: [...before, task('file', 'File and note the receipt', 'preparer', 10, { doneBy: 'filed', waitsFor: before.map((one) => one.key) })],
-});
 
 export const SUPPLIED: readonly SuppliedService[] = [
   {
@@ -53,40 +40,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 18_000,
     leadDays: 27,
     targetDays: 1,
-    procedure: {
-      name: 'VAT return',
-      phases: [
-        {
-          key: 'ask',
-          name: 'Ask the client',
-          tasks: ask(task('signs', 'Check who signs', 'preparer', 5)),
-          request: {
-            title: 'What we need for your VAT return',
-            items: [
-              { name: 'Sales invoices', description: 'All of the period, as PDF or a list' },
-              { name: 'Bank statement', description: 'All pages, PDF or CSV from your bank' },
-            ],
-          },
-        },
-        {
-          key: 'prepare',
-          name: 'Prepare',
-          tasks: [
-            task('enter', 'Enter sales and purchases', 'preparer', 75),
-            task('bank', 'Match the bank', 'preparer', 35),
-            task('compare', 'Compare with last period', 'preparer', 15, { waitsFor: ['bank'] }),
-            task('draft', 'Draft the return', 'preparer', 20, { waitsFor: ['compare'] }),
-          ],
-        },
-        {
-          key: 'look',
-          name: 'Second look',
-          onlyIf: { fact: 'legalForm', oneOf: ['company', 'co-operative', 'charity'] },
-          tasks: [task('signoff', 'Sign off the draft', 'manager', 15)],
-        },
-        file(task('agree', 'Client approves the figures', 'preparer', 5)),
-      ],
-    },
+    procedure: 'vat',
   },
   {
     key: 'payroll',
@@ -98,43 +52,12 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 8_500,
     leadDays: 30,
     targetDays: 2,
-    procedure: {
-      name: 'Monthly payroll',
-      phases: [
-        {
-          key: 'ask',
-          name: 'Ask the client',
-          tasks: ask(),
-          request: { title: 'Hours and changes for this month\u2019s wages', items: [{ name: 'Hours worked', description: 'By person and week' }] },
-        },
-        {
-          key: 'prepare',
-          name: 'Prepare',
-          tasks: [
-            task('enter', 'Enter hours and changes', 'preparer', 30),
-            task('slips', 'Payslips and payment list', 'preparer', 25, { waitsFor: ['enter'] }),
-          ],
-        },
-        file(),
-      ],
-    },
+    procedure: 'payroll-monthly',
     ownDue: { count: 0, unit: 'days' },
     others: [
       {
         rhythm: 'weekly',
-        procedure: {
-          name: 'Weekly payroll',
-          phases: [
-            {
-              key: 'prepare',
-              name: 'Wages of the week',
-              tasks: [
-                task('enter', 'Enter hours and changes', 'preparer', 20),
-                task('slips', 'Payslips and payment list', 'preparer', 15, { waitsFor: ['enter'] }),
-              ],
-            },
-          ],
-        },
+        procedure: 'payroll-weekly',
       },
     ],
   },
@@ -149,33 +72,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 42_000,
     leadDays: 16,
     targetDays: 2,
-    procedure: {
-      name: 'Monthly bookkeeping to the closing of the period',
-      phases: [
-        {
-          key: 'ask',
-          name: 'Ask the client',
-          tasks: ask(),
-          request: {
-            title: 'Papers for this month\u2019s books',
-            items: [
-              { name: 'Bank statements', description: 'Of all accounts' },
-              { name: 'Bills not yet sent to us', description: 'Photographs will do' },
-            ],
-          },
-        },
-        { key: 'enter', name: 'Enter', tasks: [task('sales', 'Sales and purchases', 'preparer', 180), task('bank', 'Match the bank', 'preparer', 90)] },
-        {
-          key: 'close',
-          name: 'Close',
-          tasks: [
-            task('review', 'Read the month through', 'manager', 40, { waitsFor: ['bank'] }),
-            task('report', 'Write the short report', 'preparer', 45),
-            task('closed', 'Close the period', 'preparer', 10, { waitsFor: ['review', 'report'] }),
-          ],
-        },
-      ],
-    },
+    procedure: 'books-monthly',
   },
   {
     key: 'tax',
@@ -194,43 +91,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 320_000,
     leadDays: 112,
     targetDays: 5,
-    procedure: {
-      name: 'Annual accounts and corporation tax',
-      phases: [
-        {
-          key: 'ask',
-          name: 'Ask the client',
-          tasks: ask(task('plan', 'Plan the year\u2019s accounts', 'manager', 60)),
-          request: {
-            title: 'Papers for your yearly accounts',
-            items: [
-              { name: 'Stock at the year-end', description: 'Counted and valued' },
-              { name: 'Loan statements', description: 'Showing the balance at the year-end' },
-              { name: 'List of unpaid customers', description: '' },
-            ],
-          },
-        },
-        {
-          key: 'prepare',
-          name: 'Prepare',
-          tasks: [
-            task('enter', 'Trial balance', 'preparer', 480),
-            task('assets', 'Fixed assets', 'preparer', 240),
-            task('draft', 'Draft the accounts', 'preparer', 720, { waitsFor: ['enter', 'assets'] }),
-            task('tax', 'Tax computation', 'preparer', 300, { waitsFor: ['draft'] }),
-          ],
-        },
-        {
-          key: 'look',
-          name: 'Second look',
-          tasks: [
-            task('signoff', 'Second look at accounts and tax', 'manager', 180),
-            task('partner', 'Partner signs off', 'partner', 90, { waitsFor: ['signoff'] }),
-          ],
-        },
-        file(task('meeting', 'Meeting with directors', 'partner', 90)),
-      ],
-    },
+    procedure: 'accounts-and-tax',
   },
   {
     key: 'annual',
@@ -242,18 +103,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 25_000,
     leadDays: 45,
     targetDays: 5,
-    procedure: {
-      name: 'Company annual return',
-      phases: [
-        {
-          key: 'prepare',
-          name: 'Prepare',
-          tasks: [task('check', 'Check directors and shares', 'preparer', 40), task('draft', 'Draft the return', 'preparer', 45, { waitsFor: ['check'] })],
-        },
-        { key: 'look', name: 'Second look', tasks: [task('signoff', 'Sign off', 'manager', 20)] },
-        file(task('signed', 'Signature page is back', 'preparer', 10)),
-      ],
-    },
+    procedure: 'annual-return',
   },
   {
     key: 'income',
@@ -272,30 +122,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 48_000,
     leadDays: 120,
     targetDays: 10,
-    procedure: {
-      name: 'Personal return',
-      phases: [
-        {
-          key: 'ask',
-          name: 'Ask the client',
-          tasks: ask(),
-          request: {
-            title: 'Papers for your income tax return',
-            items: [
-              { name: 'Income of the year', description: 'Accounts, payslips, rents, interest' },
-              { name: 'Pension and medical receipts', description: '' },
-            ],
-          },
-        },
-        {
-          key: 'prepare',
-          name: 'Prepare',
-          tasks: [task('enter', 'Enter income and reliefs', 'preparer', 150), task('draft', 'Draft the return', 'preparer', 75, { waitsFor: ['enter'] })],
-        },
-        { key: 'look', name: 'Second look', tasks: [task('signoff', 'Sign off the draft', 'manager', 30)] },
-        file(task('agree', 'Client agrees and knows what to pay', 'preparer', 15)),
-      ],
-    },
+    procedure: 'personal',
   },
   {
     key: 'call',
@@ -308,20 +135,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     fee: 0,
     leadDays: 14,
     targetDays: 0,
-    procedure: {
-      name: 'Catch-up call every three months',
-      phases: [
-        {
-          key: 'call',
-          name: 'Ring',
-          tasks: [
-            task('read', 'Read the last months through', 'manager', 15),
-            task('call', 'Ring the client', 'manager', 25, { waitsFor: ['read'] }),
-            task('note', 'Write down what changes', 'manager', 10, { waitsFor: ['call'] }),
-          ],
-        },
-      ],
-    },
+    procedure: 'call',
   },
   {
     key: 'registration',
@@ -336,21 +150,6 @@ export const SUPPLIED: readonly SuppliedService[] = [
     leadDays: 30,
     targetDays: 2,
     needsAgent: true,
-    procedure: {
-      name: 'Registration',
-      phases: [
-        {
-          key: 'ask',
-          name: 'Ask the client',
-          tasks: ask(),
-          request: { title: 'What we need to register you', items: [{ name: 'Proof of trade', description: 'A contract, an order or first invoices' }] },
-        },
-        {
-          key: 'register',
-          name: 'Register',
-          tasks: [task('form', 'Fill in and send the registration', 'preparer', 45), task('number', 'Note the number and tell the client', 'preparer', 10)],
-        },
-      ],
-    },
+    procedure: 'registration',
   },
 ];

@@ -7,4 +7,4 @@ import { sql } from 'drizzle-orm';
  */
 export const WITH_ESTIMATE = sql`left join service_procedures x on x.service_id = s.id and x.rhythm = l.rhythm
     left join (select p.id, sum((t ->> 'estimate')::int)::int as minutes from procedures p, jsonb_array_elements(p.definition -> 'phases') f, jsonb_array_elements(f -> 'tasks') t group by p.id) e
-      on e.id = coalesce(x.procedure_id, s.procedure_id)`;
+      on e.id = coalesce(l.procedure_id, x.procedure_id, s.procedure_id)`;

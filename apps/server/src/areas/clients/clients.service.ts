@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import type { Facts } from '@steady/core/conditions';
+import type { Fact, Facts } from '@steady/core/conditions';
 import { whyNotDetail } from '@steady/core/details';
 import { plainIban } from '@steady/core/money';
 import { NameIndex, plainIdentifier } from '@steady/core/matching';
@@ -130,6 +130,29 @@ export class ClientsService {
       before: pick(before),
       after: pick(columns),
       payload: { clientId, facts: keys },
+    });
+  }
+
+  /** Puts a label on a client or takes it off, or sets one extra detail; what stands so already is left alone. */
+  async mark(work: Work, clientId: string, mark: { label: string; put: boolean } | { detailId: string; value: Fact }): Promise<void> {
+    const client = await this.get(work, clientId);
+    const set =
+      'label' in mark
+        ? {
+            labels: mark.put
+              ? [...new Set([...client.labels, mark.label])].sort((a, b) => a.localeCompare(b))
+              : client.labels.filter((label) => label !== mark.label),
+          }
+        : { details: { ...client.details, [mark.detailId]: mark.value } };
+    const [key] = Object.keys(set) as ['labels' | 'details'];
+    if (JSON.stringify(client[key]) === JSON.stringify(Object.values(set)[0])) return;
+    await work.tx
+      .update(clients)
+      .set({ ...set, version: client.version + 1 } as Partial<Client>)
+      .where(eq(clients.id, clientId));
+    await this.events.record(work, ClientChanged, {
+      what: 'label' in mark ? `${mark.put ? 'put the label' : 'took off the label'} "${mark.label}"` : 'set an extra detail',
+      ...{ clientId, before: { [key]: client[key] }, after: set, payload: { clientId, facts: [key] } },
     });
   }
 

@@ -1,3 +1,6 @@
 export { JobQueries, REQUEST_ITEMS } from './jobs.queries';
-export { type Job, JobFinished, type JobOfTask, JobsService, type Task } from './jobs.service';
+export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, keyOf } from './job-moves.service';
+export { type JobOfTask, JobsService, type Task } from './jobs.service';
 export { JobStandingService } from './job-standing.service';
+export { JobBatches } from './job-batches';
+export { JobVersionsService } from './job-versions.service';

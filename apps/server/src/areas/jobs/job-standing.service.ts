@@ -6,7 +6,8 @@ import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { JobChanged, JobsService } from './jobs.service';
+import { JobChanged } from './job-moves.service';
+import { JobsService } from './jobs.service';
 import { jobs } from './jobs.tables';
 
 export const JobClosed = eventKind<{ jobId: string }>('job closed');

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import { type Rhythm, rhythmInWords } from '@steady/core/calendar';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
-import type { DocumentView, HistoryLine, JobRow, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
+import type { DocumentView, FlowBand, FlowView, HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
 import type { RequestView } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
@@ -11,44 +11,134 @@ import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { containing } from '../clients';
 import { FirmRules } from '../rules';
+import { statesOf } from './job-moves.service';
 import type { JobPhase } from './jobs.tables';
 
 const PAGE = 300;
 
 /** The columns of a job in a list; `j` is the job, `c` its client. */
-const JOB_ROW = sql`j.id, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn",
-  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.closed_reason as "closedReason", j.fee::float8 as fee,
+const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn", j.start_on as "startOn",
+  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.stuck_reason as "stuckReason", j.closed_reason as "closedReason", j.fee::float8 as fee, j.priority, j.own_status as "ownStatus",
+  j.category, j.asks_to_move as "asksToMove", j.procedure_id as "procedureId", j.phase as "phaseKey", j.phase_since as "phaseSince", s.short_name as service,
   (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
-  t.tasks, t.done as "tasksDone", coalesce(nm.short_name, pm.short_name) as who`;
-const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id
-  left join lateral (select count(*)::int as tasks, count(done_at)::int as done, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true
-  left join members nm on nm.id = t.next left join members pm on pm.id = j.preparer_id`;
+  t.tasks, t.done as "tasksDone", t.estimate, coalesce((select sum(e.minutes) from time_entries e where e.job_id = j.id), 0)::int as recorded,
+  coalesce(nm.short_name, pm.short_name) as who, pm.short_name as preparer, mm.short_name as manager, am.short_name as partner`;
+const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id left join services s on s.id = j.service_id
+  left join lateral (select count(*)::int as tasks, count(done_at)::int as done, coalesce(sum(estimate), 0)::int as estimate, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true
+  left join members nm on nm.id = t.next left join members pm on pm.id = j.preparer_id left join members mm on mm.id = j.manager_id left join members am on am.id = j.partner_id`;
+
+export interface JobsAsked {
+  status: 'open' | 'finished';
+  find?: string;
+  clientId?: string;
+  relatedId?: string;
+  serviceId?: string;
+  personId?: string;
+  procedureId?: string;
+  phase?: string;
+  state?: JobState;
+  priority?: string;
+  /** In which order, and so in which groups: by deadline, by person, by client. */
+  by?: 'due' | 'person' | 'client';
+  after?: string;
+}
+
+/** What each state of a job means. */
+const STATES: Record<JobState, (today: string) => SQL> = {
+  overdue: (today) => sql`j.due_on < ${today}`,
+  'waits for client': () => sql`j.waiting_since is not null and j.status = 'open'`,
+  'on hold': () => sql`j.status = 'on hold'`,
+  'cannot go on': () => sql`j.stuck_reason is not null`,
+  'asks to move': () => sql`j.asks_to_move`,
+  'nobody on it': () => sql`j.preparer_id is null`,
+};
 
 @Injectable()
 export class JobQueries {
   constructor(private readonly rules: FirmRules) {}
 
-  /** Jobs by due date. Open ones with no limit of time, so that overdue ones never drop out; finished ones the newest first. */
-  async list(
-    work: Work,
-    asked: { status: 'open' | 'finished'; find?: string; clientId?: string; relatedId?: string; after?: string },
-  ): Promise<{ rows: JobRow[]; more: boolean }> {
+  /** Jobs in an order. Open ones with no limit of time, so that overdue ones never drop out; finished ones the newest first. */
+  async list(work: Work, asked: JobsAsked, page = PAGE): Promise<{ rows: JobRow[]; more: boolean }> {
     const open = asked.status === 'open';
+    const order = open
+      ? {
+          due: sql`j.due_on, j.id`,
+          person: sql`(select coalesce(m.short_name, '~') from members m where m.id = j.preparer_id), j.due_on, j.id`,
+          client: sql`c.name, j.due_on, j.id`,
+        }[asked.by ?? 'due']
+      : sql`j.finished_at, j.id`;
     const after = asked.after
-      ? open
-        ? sql`and (j.due_on, j.id) > (select a.due_on, a.id from jobs a where a.id = ${asked.after})`
-        : sql`and (j.finished_at, j.id) < (select a.finished_at, a.id from jobs a where a.id = ${asked.after})`
+      ? sql`and (${order}) ${open ? sql`>` : sql`<`} (select ${order} from jobs j join clients c on c.id = j.client_id where j.id = ${asked.after})`
       : sql``;
+    // Which jobs these are is settled first, so that what stands beside each is looked up for one page only.
     const found = await rows<JobRow>(
       work.tx,
       sql`select ${JOB_ROW} from ${JOB_FROM}
-          where j.firm_id = ${work.firm.id} and ${open ? sql`j.status <> 'finished'` : sql`j.status = 'finished'`}
-            ${asked.clientId ? sql`and j.client_id = ${asked.clientId}` : sql``}
-            ${asked.relatedId ? sql`and c.related_id = ${asked.relatedId}` : sql``}
-            ${asked.find ? sql`and (j.name ilike ${containing(asked.find)} or c.name ilike ${containing(asked.find)} or j.number::text = ${asked.find})` : sql``} ${after}
-          order by ${open ? sql`j.due_on, j.id` : sql`j.finished_at desc, j.id desc`} limit ${PAGE + 1}`,
+          where j.id in (select j.id from jobs j join clients c on c.id = j.client_id where j.firm_id = ${work.firm.id} and ${this.where(work, asked)} ${after}
+                         order by ${open ? order : sql`j.finished_at desc, j.id desc`} limit ${page + 1})
+          order by ${open ? order : sql`j.finished_at desc, j.id desc`}`,
     );
-    return { rows: found.slice(0, PAGE), more: found.length > PAGE };
+    return { rows: found.slice(0, page), more: found.length > page };
+  }
+
+  private where(work: Work, asked: JobsAsked): SQL {
+    const parts = [
+      asked.status === 'open' ? sql`j.status in ('open', 'on hold')` : sql`j.status = 'finished'`,
+      asked.clientId && sql`j.client_id = ${asked.clientId}`,
+      asked.relatedId && sql`c.related_id = ${asked.relatedId}`,
+      asked.serviceId && sql`j.service_id = ${asked.serviceId}`,
+      asked.procedureId && sql`j.procedure_id = ${asked.procedureId}`,
+      asked.phase && sql`j.phase = ${asked.phase}`,
+      asked.priority && sql`j.priority = ${asked.priority}`,
+      asked.personId &&
+        sql`(${asked.personId} in (j.preparer_id, j.manager_id, j.partner_id) or exists (select from tasks t where t.job_id = j.id and t.assignee_id = ${asked.personId} and t.done_at is null))`,
+      asked.state && STATES[asked.state](work.today.toString()),
+      asked.find && sql`(j.name ilike ${containing(asked.find)} or c.name ilike ${containing(asked.find)} or j.number::text = ${asked.find})`,
+    ].filter((part): part is SQL => typeof part === 'object');
+    return sql.join(parts, sql` and `);
+  }
+
+  /** How many jobs a list holds, and what it comes to. */
+  async totals(work: Work, asked: JobsAsked): Promise<JobTotals> {
+    const [found] = await rows<JobTotals>(
+      work.tx,
+      sql`select count(*)::int as jobs, count(*) filter (where j.due_on < ${work.today.toString()})::int as overdue, count(*) filter (where j.waiting_since is not null and j.status = 'open')::int as "waitsForClient",
+                 count(*) filter (where j.status = 'on hold')::int as "onHold", count(*) filter (where j.stuck_reason is not null)::int as stuck, count(*) filter (where j.asks_to_move)::int as asking,
+                 count(*) filter (where j.due_on between ${work.today.toString()} and ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()})::int as "dueThisWeek"
+          from jobs j join clients c on c.id = j.client_id where j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
+    );
+    return found!;
+  }
+
+  /** The phases of a procedure as bands: what stands in each, and who has waited there longest. */
+  async flow(work: Work, procedureId: string | null): Promise<FlowView> {
+    const procedures = await rows<FlowView['procedures'][number]>(
+      work.tx,
+      sql`select p.id, p.name, count(j.id)::int as jobs from procedures p join jobs j on j.procedure_id = p.id and j.status in ('open', 'on hold') where p.firm_id = ${work.firm.id}
+          group by p.id, p.name order by count(j.id) desc, p.name`,
+    );
+    const chosen = procedureId ?? procedures[0]?.id ?? null;
+    if (chosen === null) return { procedures, procedureId: null, bands: [], finished: 0 };
+    const today = work.today.toString();
+    const bands = await rows<FlowBand>(
+      work.tx,
+      sql`with standing as (
+            select j.*, c.name as client, f.p ->> 'name' as phase_name, f.at from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) with ordinality as f(p, at)
+            where j.firm_id = ${work.firm.id} and j.procedure_id = ${chosen} and j.status in ('open', 'on hold') and f.p ->> 'key' = j.phase),
+          planned as (select f.p ->> 'key' as key, f.p ->> 'name' as name, f.at from procedures p, jsonb_array_elements(p.definition -> 'phases') with ordinality as f(p, at) where p.id = ${chosen})
+          select coalesce(planned.key, s.phase) as key, coalesce(planned.name, min(s.phase_name)) as name, count(s.id)::int as jobs, count(s.id) filter (where s.due_on < ${today})::int as overdue,
+                 count(s.id) filter (where s.asks_to_move)::int as asking, count(s.id) filter (where s.waiting_since is not null and s.status = 'open')::int as "waitsForClient",
+                 count(s.id) filter (where s.status = 'on hold')::int as "onHold", count(s.id) filter (where s.stuck_reason is not null)::int as stuck,
+                 (array_agg(jsonb_build_object('since', s.phase_since, 'jobId', s.id, 'client', s.client, 'why',
+                    case when s.status = 'on hold' then 'on hold: ' || s.hold_reason when s.stuck_reason is not null then 'cannot go on: ' || s.stuck_reason
+                         when s.waiting_since is not null then 'waits for the client' when s.asks_to_move then 'waits to be moved' else 'waits for us' end) order by s.phase_since, s.id) filter (where s.id is not null))[1] as longest
+          from planned full join standing s on s.phase = planned.key group by planned.key, planned.name, planned.at, s.phase order by coalesce(planned.at, min(s.at)), 1`,
+    );
+    const [done] = await rows<{ finished: number }>(
+      work.tx,
+      sql`select count(*)::int as finished from jobs where firm_id = ${work.firm.id} and procedure_id = ${chosen} and status = 'finished' and finished_at >= ${work.now.subtract({ hours: 24 * 30 }).toString()}`,
+    );
+    return { procedures, procedureId: chosen, bands, finished: done!.finished };
   }
 
   /** Jobs that wait for a client, the longest wait first. */
@@ -61,7 +151,7 @@ export class JobQueries {
 
   async view(work: Work, jobId: string): Promise<JobView> {
     interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
-      rhythm: Rhythm;
+      rhythm: Rhythm | null;
       phase: string | null;
       phases: JobPhase[];
       fee: number;
@@ -75,7 +165,12 @@ export class JobQueries {
     }
     const [job] = await rows<Found>(
       work.tx,
-      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason", j.closed_reason as "closedReason",
+      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason", j.hold_until as "holdUntil", j.stuck_reason as "stuckReason", j.stuck_since as "stuckSince", sf.short_name as "stuckFor", j.own_status as "ownStatus", j.priority, j.category, j.asks_to_move as "asksToMove", sv.name as service,
+                 case when pr.id is null then null else jsonb_build_object('id', pr.id, 'name', pr.name, 'version', j.procedure_version, 'now', pr.version) end as procedure,
+                 (select coalesce(jsonb_agg(jsonb_build_object('id', a.id, 'what', a.what, 'state', a.state, 'at', a.at, 'error', a.error) order by a.at desc, a.id), '[]') from job_actions a where a.job_id = j.id) as actions,
+                 case when (select sum(e.minutes) from time_entries e where e.job_id = j.id) > 0 and not exists (select from invoices i where i.job_id = j.id)
+                      then (select coalesce(array_agg(o.name || coalesce(' (bill ' || i.number || ')', ' (draft bill)') order by i.id), '{}') from invoices i join jobs o on o.id = i.job_id
+                            where i.client_id = j.client_id and o.period_end = j.period_end and o.id <> j.id and i.status in ('draft', 'issued')) else '{}' end as "billsElsewhere", j.closed_reason as "closedReason",
                  j.period_start as "periodStart", j.period_end as "periodEnd", j.start_on as "startOn", j.target_on as "targetOn", j.due_on as "dueOn",
                  j.partner_id as "partnerId", j.manager_id as "managerId", j.preparer_id as "preparerId", j.everything_in_on as "everythingInOn",
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor", j.passed_over as "passedOver", j.phase, j.phases, j.fee::float8 as fee,
@@ -85,7 +180,7 @@ export class JobQueries {
                  coalesce(w.time, 0)::float8 as "timeValue", coalesce(w.expenses, 0)::float8 as expenses, coalesce(-w.bills, 0)::float8 as billed, coalesce(w.wip, 0)::float8 as wip,
                  (select avg(r.per_hour) from (select distinct on (x.member_id) x.per_hour from rates x join tasks t on t.assignee_id = x.member_id and t.job_id = j.id and t.done_at is null
                     where x.from_day <= ${work.today.toString()} order by x.member_id, x.from_day desc) r)::float8 as rate
-          from jobs j join clients c on c.id = j.client_id join service_lines l on l.id = j.line_id left join obligations o on o.id = j.obligation_id
+          from jobs j join clients c on c.id = j.client_id left join service_lines l on l.id = j.line_id left join services sv on sv.id = j.service_id left join procedures pr on pr.id = j.procedure_id left join members sf on sf.id = j.stuck_for_id left join obligations o on o.id = j.obligation_id
           left join lateral (select sum(amount) filter (where kind = 'time') as time, sum(amount) filter (where kind = 'expense') as expenses, sum(amount) filter (where kind = 'bill') as bills, sum(amount) as wip from wip_postings where job_id = j.id) w on true
           where j.id = ${jobId} and j.firm_id = ${work.firm.id}`,
     );
@@ -95,7 +190,7 @@ export class JobQueries {
     const documents = await this.documents(work, jobId);
     const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, obligation, ...rest } = job;
     const stands = progress({
-      phases,
+      phases: statesOf(phases),
       current: phase,
       tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
       requests: requests.map((r) => ({ phaseKey: r.phaseKey, complete: r.complete })),
@@ -109,9 +204,9 @@ export class JobQueries {
     return {
       ...rest,
       obligation: obligation && { ...obligation, authority: book.byId(obligation.ruleId).authority },
-      rhythm: rhythmInWords(rhythm),
+      rhythm: rhythm === null ? 'by hand' : rhythmInWords(rhythm),
       phases: stands.map((at, index): PhaseView => {
-        const { enteredAt, doneAt, request } = phases[index]!;
+        const { enteredAt, doneAt, request, approved, completion } = phases[index]!;
         return {
           key: at.key,
           name: at.name,
@@ -121,6 +216,10 @@ export class JobQueries {
           stands: at.stands,
           enteredAt,
           doneAt,
+          wants: at.wants,
+          complete: at.complete,
+          approvedBy: approved?.by ?? null,
+          wantsApproval: completion === 'approved',
           proposedRequest: request,
         };
       }),
@@ -137,7 +236,7 @@ export class JobQueries {
       work.tx,
       sql`select t.id, t.version, t.phase_key as "phaseKey", t.name, t.role, t.assignee_id as "assigneeId", m.short_name as assignee, t.estimate,
                  coalesce((select sum(e.minutes) from time_entries e where e.task_id = t.id), 0)::int as recorded,
-                 t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent",
+                 t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.checks, t.advice, t.links,
                  coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
           from tasks t left join members m on m.id = t.assignee_id where t.job_id = ${jobId} order by t.position`,
     );

@@ -2,37 +2,38 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
-import { type Procedure, advance, layOut } from '@steady/core/procedures';
+import { type TaskPlan, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
-import type { ChangeTask, TickTask } from '@steady/contract/jobs';
+import type { AddJob, ChangeJob, ChangeTask, HoldJob, StopJob, TickCheck, TickTask } from '@steady/contract/jobs';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, nextNumber } from '../../platform/work';
-import { type Client, ClientsMerged, moveToClient } from '../clients';
+import { type Client, ClientsMerged, ClientsService, NotesService, factsOf, moveToClient } from '../clients';
+import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
 import { TeamService } from '../team';
+import { type Job, JobChanged, JobMovesService } from './job-moves.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
-export type Job = typeof jobs.$inferSelect;
 export type Task = typeof tasks.$inferSelect;
 export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'dueOn'>;
 
 export const JobBegun = eventKind<{ jobId: string }>('job begun');
-export const JobMoved = eventKind<{ jobId: string }>('job moved');
-export const JobFinished = eventKind<{ jobId: string }>('job finished');
-export const JobChanged = eventKind<{ jobId: string }>('job changed');
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
 
-/** What a job is begun from: one obligation of one service line. */
+/** What a job is begun from: one obligation of one service line, or what a person orders by hand. */
 export interface JobOrder {
   client: Client;
   facts: Facts;
-  line: ServiceLine;
-  procedure: Procedure;
-  obligationId: string;
+  line: ServiceLine | null;
+  procedure: KeptProcedure;
+  obligationId: string | null;
   name: string;
+  /** Agreed fee, net, where it is not the line's. */
+  fee?: number;
+  startOn?: string;
   periodStart: string;
   periodEnd: string;
   targetOn: string;
@@ -51,6 +52,10 @@ export class JobsService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly team: TeamService,
+    private readonly clients: ClientsService,
+    private readonly notes: NotesService,
+    private readonly procedures: ProceduresService,
+    private readonly moves: JobMovesService,
   ) {}
 
   onModuleInit(): void {
@@ -60,20 +65,29 @@ export class JobsService implements OnModuleInit {
   /** Begins the job of a period. Asked again for the same one, gives the job that is there. */
   async begin(work: Work, order: JobOrder): Promise<string> {
     const { client, line, procedure, name, periodStart, periodEnd, targetOn, dueOn } = order;
-    const [there] = await work.tx
-      .select({ id: jobs.id })
-      .from(jobs)
-      .where(and(eq(jobs.lineId, line.id), eq(jobs.periodEnd, periodEnd)));
-    if (there) return there.id;
-    const startOn = work.today.toString();
+    if (line) {
+      const [there] = await work.tx
+        .select({ id: jobs.id })
+        .from(jobs)
+        .where(and(eq(jobs.lineId, line.id), eq(jobs.periodEnd, periodEnd)));
+      if (there) return there.id;
+    }
+    const startOn = order.startOn ?? work.today.toString();
     // A job begun after its target still gets a window to lay its tasks out in.
     const lastDay = targetOn >= startOn ? targetOn : dueOn >= startOn ? dueOn : startOn;
-    const laid = layOut(procedure, order.facts, { start: work.today, target: civil(lastDay) }, work.firm.calendar);
-    const people = { partnerId: client.partnerId, managerId: client.managerId, preparerId: line.preparerId ?? client.preparerId };
+    const fee = order.fee ?? line?.fee ?? 0;
+    const facts: Facts = {
+      ...order.facts,
+      'line:rhythm': line?.rhythm ?? null,
+      'line:service': line?.name ?? null,
+      'job:fee': fee / 100,
+      'job:priority': 'usual',
+    };
+    const laid = layOut(procedure.definition, facts, { start: civil(startOn), target: civil(lastDay) }, work.firm.calendar);
+    const people = { partnerId: client.partnerId, managerId: client.managerId, preparerId: line?.preparerId ?? client.preparerId };
     const now = work.now.toString();
-    const phases = laid.phases.map((phase, index): JobPhase => ({
-      key: phase.key,
-      name: phase.name,
+    const phases = laid.phases.map(({ tasks: _tasks, onlyIf: _onlyIf, ...phase }, index): JobPhase => ({
+      ...phase,
       request: phase.request ?? null,
       enteredAt: index === 0 ? now : null,
       doneAt: null,
@@ -85,8 +99,11 @@ export class JobsService implements OnModuleInit {
         number: await nextNumber(work, 'job'),
         name,
         clientId: client.id,
-        lineId: line.id,
-        serviceId: line.serviceId,
+        lineId: line?.id ?? null,
+        serviceId: line?.serviceId ?? null,
+        procedureId: procedure.id,
+        procedureVersion: procedure.version,
+        phaseSince: now,
         obligationId: order.obligationId,
         periodStart,
         periodEnd,
@@ -97,36 +114,90 @@ export class JobsService implements OnModuleInit {
         phase: phases[0]?.key ?? null,
         phases,
         passedOver: laid.passedOver,
-        fee: line.fee,
+        fee,
         ...people,
       })
       .onConflictDoNothing()
       .returning();
     if (!job) return this.begin(work, order);
-    await work.tx.insert(tasks).values(
-      laid.tasks.map(({ phaseKey, task, start, due }, position) => ({
-        firmId: work.firm.id,
-        jobId: job.id,
-        position,
-        phaseKey,
-        key: task.key,
-        name: task.name,
-        role: task.role,
-        assigneeId: task.role === 'partner' ? people.partnerId : task.role === 'manager' ? people.managerId : people.preparerId,
-        estimate: task.estimate,
-        startOn: start.toString(),
-        dueOn: due.toString(),
-        waitsFor: task.waitsFor ?? [],
-        doneByEvent: task.doneBy ?? null,
-      })),
-    );
+    if (laid.tasks.length > 0)
+      await work.tx.insert(tasks).values(
+        laid.tasks.map(({ phaseKey, task, start, due }, position) => ({
+          ...{ firmId: work.firm.id, jobId: job.id, position, phaseKey, startOn: start.toString(), dueOn: due.toString() },
+          ...columnsOfTask(task, people),
+        })),
+      );
     await this.events.record(work, JobBegun, {
       what: `began job ${job.number}, ${name}, due ${fullDate(civil(dueOn))}${laid.passedOver.map((phase) => `; passes over ${phase.name}, ${phase.why}`).join('')}`,
       clientId: client.id,
       jobId: job.id,
       payload: { jobId: job.id },
     });
+    await this.moves.begun(work, job.id);
     return job.id;
+  }
+
+  /** Begins a job that no rhythm asks for, by a procedure of the firm. */
+  async addByHand(work: Work, input: AddJob): Promise<string> {
+    const client = await this.clients.get(work, input.clientId);
+    const procedure = await this.procedures.get(work, input.procedureId);
+    const { name, startOn, dueOn, fee = 0, priority } = input;
+    if (dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the work some days.' }]);
+    const jobId = await this.begin(work, {
+      ...{ client, facts: factsOf(client), line: null, procedure, obligationId: null, name, fee, startOn },
+      ...{ periodStart: startOn, periodEnd: dueOn, targetOn: dueOn, dueOn },
+    });
+    if (priority && priority !== 'usual') await work.tx.update(jobs).set({ priority }).where(eq(jobs.id, jobId));
+    return jobId;
+  }
+
+  /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
+  async change(work: Work, jobId: string, { version, ...input }: ChangeJob): Promise<void> {
+    const job = await this.lock(work, jobId);
+    if (job.version !== version) throw Problem.stale('job', job);
+    const { partnerId, managerId, preparerId, startOn } = input;
+    await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
+    for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
+    if (startOn !== undefined && startOn > job.targetOn)
+      throw Problem.invalid([{ field: 'startOn', message: `It starts on or before our target, ${fullDate(civil(job.targetOn))}.` }]);
+    const set = Object.fromEntries(Object.entries(input).filter(([key, value]) => value !== undefined && value !== job[key as keyof Job]));
+    if (Object.keys(set).length === 0) return;
+    await work.tx
+      .update(jobs)
+      .set({ ...set, version: version + 1 })
+      .where(eq(jobs.id, jobId));
+    for (const role of ['partner', 'manager', 'preparer'] as const)
+      if (`${role}Id` in set)
+        await work.tx
+          .update(tasks)
+          .set({ assigneeId: input[`${role}Id`], version: sql`version + 1` })
+          .where(and(eq(tasks.jobId, jobId), eq(tasks.role, role), isNull(tasks.doneAt)));
+    await this.events.record(work, JobChanged, {
+      what: `changed ${Object.keys(set)
+        .map((key) => JOB_WORDS[key] ?? key)
+        .join(', ')} of the job`,
+      clientId: job.clientId,
+      jobId,
+      before: Object.fromEntries(Object.keys(set).map((key) => [key, job[key as keyof Job]])),
+      after: set,
+      payload: { jobId },
+    });
+  }
+
+  /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow. */
+  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan): Promise<void> {
+    const job = await this.get(work, jobId);
+    const today = work.today.toString();
+    const startOn = today < job.startOn ? job.startOn : today > job.dueOn ? job.dueOn : today;
+    const [last] = await rows<{ position: number; same: number }>(
+      work.tx,
+      sql`select coalesce(max(position), -1)::int as position, count(*) filter (where key = ${task.key} or key like ${`${task.key} %`})::int as same from tasks where job_id = ${jobId}`,
+    );
+    await work.tx.insert(tasks).values({
+      ...{ firmId: work.firm.id, jobId, position: last!.position + 1, phaseKey, startOn, dueOn: job.targetOn < startOn ? startOn : job.targetOn },
+      ...columnsOfTask(task, job),
+      key: last!.same === 0 ? task.key : `${task.key} ${last!.same + 1}`,
+    });
   }
 
   async get(work: Work, jobId: string): Promise<Job> {
@@ -190,18 +261,41 @@ export class JobsService implements OnModuleInit {
       const open = task.waitsFor.length === 0 ? [] : await this.notDone(work, job.id, task.waitsFor);
       if (open.length > 0)
         throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
+      const unchecked = task.checks.filter((check) => check.doneAt === null);
+      if (unchecked.length > 0) throw Problem.refused('checks-left', `Not checked yet in "${task.name}": ${unchecked.map((check) => check.words).join('; ')}.`);
     }
     await this.mark(work, job, task, input.done ? work.actor.name : null);
     await this.advance(work, job.id);
   }
 
+  /** Ticks one point of a task, or takes the tick back. */
+  async check(work: Work, taskId: string, { at, done, version }: TickCheck): Promise<void> {
+    const { task, job } = await this.task(work, taskId);
+    if (task.version !== version) throw Problem.stale('task', task);
+    const check = task.checks[at];
+    if (!check) throw Problem.invalid([{ field: 'at', message: 'There is no such point in this task.' }]);
+    if (task.doneAt !== null) throw Problem.refused('task-done', 'The task is done. Take its tick back first.');
+    const checks = task.checks.map((one, index) =>
+      index === at ? { ...one, doneAt: done ? work.now.toString() : null, doneBy: done ? work.actor.name : null } : one,
+    );
+    await work.tx
+      .update(tasks)
+      .set({ checks, version: version + 1 })
+      .where(eq(tasks.id, taskId));
+    await this.events.record(work, TaskChanged, {
+      what: `${done ? 'checked' : 'took back the check of'} "${check.words}" in "${task.name}"`,
+      ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id, taskId } },
+    });
+  }
+
   private async mark(work: Work, job: JobOfTask, task: Task, by: string | null): Promise<void> {
     const changed = await work.tx
       .update(tasks)
-      .set({ doneAt: by === null ? null : work.now.toString(), doneBy: by, version: task.version + 1 })
+      .set({ doneAt: by === null ? null : work.now.toString(), doneBy: by, passedOver: false, version: task.version + 1 })
       .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', (await this.task(work, task.id)).task);
+    if (by === null) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
     await this.events.record(work, TaskChanged, {
       what: by === null ? `took back the tick at "${task.name}"` : `ticked "${task.name}"`,
       clientId: job.clientId,
@@ -218,6 +312,13 @@ export class JobsService implements OnModuleInit {
     await this.team.mustSee(work, 'assigneeId', input.assigneeId, job.clientId);
     const { assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn } = input;
     const inside = `The job runs from ${fullDate(civil(job.startOn))} to ${fullDate(civil(job.dueOn))}; a task's dates lie inside.`;
+    if (input.widen && startOn < job.startOn && startOn <= dueOn) {
+      await work.tx
+        .update(jobs)
+        .set({ startOn, version: sql`version + 1` })
+        .where(eq(jobs.id, job.id));
+      job.startOn = startOn;
+    }
     if (startOn < job.startOn || startOn > job.dueOn) throw Problem.invalid([{ field: 'startOn', message: inside }]);
     if (dueOn < job.startOn || dueOn > job.dueOn) throw Problem.invalid([{ field: 'dueOn', message: inside }]);
     if (dueOn < startOn) throw Problem.invalid([{ field: 'dueOn', message: 'A task is due on or after the day it starts.' }]);
@@ -230,30 +331,53 @@ export class JobsService implements OnModuleInit {
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', (await this.task(work, taskId)).task);
     await this.events.record(work, TaskChanged, {
-      what: `changed "${task.name}"`,
+      what: input.word ? `handed over "${task.name}": ${input.word}` : `changed "${task.name}"`,
       clientId: job.clientId,
       jobId: job.id,
       before,
       after,
       payload: { jobId: job.id, taskId },
     });
+    if (input.word && assigneeId && assigneeId !== work.actor.id)
+      await this.notes.add(work, job.clientId, { kind: 'phone', text: `"${task.name}" is yours now: ${input.word}`, forId: assigneeId });
   }
 
-  async hold(work: Work, jobId: string, reason: string | null): Promise<void> {
+  /** Holds a job until somebody, or the day given, takes it off again; null takes it off. */
+  async hold(work: Work, jobId: string, reason: string | null, until: HoldJob['until'] = undefined): Promise<void> {
     const job = await this.get(work, jobId);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
+    if (until !== undefined && until <= work.today.toString()) throw Problem.invalid([{ field: 'until', message: 'It goes on on a day that lies ahead.' }]);
     const status = reason === null ? 'open' : 'on hold';
     await work.tx
       .update(jobs)
-      .set({ status, holdReason: reason, version: job.version + 1 })
+      .set({ status, holdReason: reason, holdUntil: reason === null ? null : (until ?? null), version: job.version + 1 })
       .where(eq(jobs.id, jobId));
     await this.events.record(work, JobChanged, {
-      what: reason === null ? 'took the job off hold' : `put the job on hold: ${reason}`,
+      what: reason === null ? 'took the job off hold' : `put the job on hold${until ? ` until ${fullDate(civil(until))}` : ''}: ${reason}`,
       clientId: job.clientId,
       jobId,
       payload: { jobId },
     });
     if (reason === null) await this.advance(work, jobId);
+  }
+
+  /** Says that a job cannot go on, why, and whom it waits for; that colleague is told. Null says that it can. */
+  async stop(work: Work, jobId: string, input: StopJob | null): Promise<void> {
+    const job = await this.get(work, jobId);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
+    const forId = input?.forId ?? null;
+    await this.team.mustBeMembers(work, { forId });
+    await this.team.mustSee(work, 'forId', forId, job.clientId);
+    await work.tx
+      .update(jobs)
+      .set({ stuckReason: input?.reason ?? null, stuckSince: input ? work.now.toString() : null, stuckForId: forId, version: job.version + 1 })
+      .where(eq(jobs.id, jobId));
+    await this.events.record(work, JobChanged, {
+      what: input ? `said that the job cannot go on: ${input.reason}` : 'said that the job can go on',
+      ...{ clientId: job.clientId, jobId, payload: { jobId } },
+    });
+    if (input && forId && forId !== work.actor.id)
+      await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} cannot go on without you: ${input.reason}`, forId });
   }
 
   /** A request went out: the task that stands for sending it is done. */
@@ -290,52 +414,9 @@ export class JobsService implements OnModuleInit {
     );
   }
 
-  /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
-  async advance(work: Work, jobId: string): Promise<void> {
-    const [job] = await work.tx
-      .select({ clientId: jobs.clientId, version: jobs.version, phase: jobs.phase, phases: jobs.phases })
-      .from(jobs)
-      .where(
-        and(eq(jobs.id, jobId), eq(jobs.status, 'open'), sql`not exists (select from tasks where job_id = ${jobId} and phase_key = phase and done_at is null)`),
-      )
-      .for('update');
-    if (!job || job.phase === null) return;
-    const [own, requests] = [
-      await rows<{ phaseKey: string; done: boolean }>(
-        work.tx,
-        sql`select phase_key as "phaseKey", done_at is not null as done from tasks where job_id = ${jobId}`,
-      ),
-      await rows<{ phaseKey: string; complete: boolean }>(work.tx, sql`select phase_key as "phaseKey", complete from requests where job_id = ${jobId}`),
-    ];
-    const moves = advance({
-      phases: job.phases,
-      current: job.phase,
-      tasks: own,
-      requests,
-    });
-    if (moves.length === 0) return;
-    const now = work.now.toString();
-    const phases = job.phases.map((phase) => ({ ...phase }));
-    for (const move of moves) {
-      for (const phase of phases) {
-        if (phase.name === move.from && phase.doneAt === null) phase.doneAt = now;
-        if (phase.key === move.toKey) phase.enteredAt = now;
-      }
-      const what = move.to === null ? `finished the job: in ${move.from}, ${move.why}` : `moved the job from ${move.from} to ${move.to}: ${move.why}`;
-      await this.events.record(work, move.to === null ? JobFinished : JobMoved, {
-        what,
-        clientId: job.clientId,
-        jobId,
-        before: { phase: move.from },
-        after: { phase: move.to },
-        payload: { jobId },
-      });
-    }
-    const phase = moves.at(-1)!.toKey;
-    await work.tx
-      .update(jobs)
-      .set({ phase, phases, version: job.version + 1, ...(phase === null ? { status: 'finished' as const, finishedAt: now } : {}) })
-      .where(eq(jobs.id, jobId));
+  /** Moves the job on as far as it can go by itself. */
+  advance(work: Work, jobId: string): Promise<void> {
+    return this.moves.advance(work, jobId);
   }
 
   /** What a person still has to do. */
@@ -380,3 +461,18 @@ export class JobsService implements OnModuleInit {
       .where(and(eq(tasks.firmId, work.firm.id), isNull(tasks.doneAt), eq(jobs.status, 'open')));
   }
 }
+
+const JOB_WORDS: Record<string, string> = {
+  partnerId: 'the partner',
+  managerId: 'the manager',
+  preparerId: 'the preparer',
+  startOn: 'the start',
+  ownStatus: 'the status',
+};
+
+/** A planned task as a job keeps it. */
+const columnsOfTask = (task: TaskPlan, people: Pick<Job, 'partnerId' | 'managerId' | 'preparerId'>) => ({
+  ...{ key: task.key, name: task.name, role: task.role, estimate: task.estimate, waitsFor: task.waitsFor ?? [], doneByEvent: task.doneBy ?? null },
+  ...{ advice: task.advice ?? null, links: task.links ?? [], checks: (task.checks ?? []).map((words) => ({ words, doneAt: null, doneBy: null })) },
+  assigneeId: task.memberId ?? people[`${task.role}Id`],
+});

@@ -1,15 +1,22 @@
-import { index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { JobStatus } from '@steady/contract/jobs';
-import type { RequestPlan, TaskPlan, TaskRole } from '@steady/core/procedures';
+import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
+import type { Action, PhasePlan, RequestPlan, TaskPlan, TaskRole } from '@steady/core/procedures';
 import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
-/** A phase as it was laid out for this job, and when the job passed through it. */
-export interface JobPhase {
-  key: string;
-  name: string;
+/** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
+export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf' | 'request'> {
   request: RequestPlan | null;
   enteredAt: string | null;
   doneAt: string | null;
+  /** Who gave the second person's approval, and when. */
+  approved?: { by: string; byId: string | null; at: string };
+}
+
+/** A point of a task that is ticked on its own. */
+export interface Check {
+  words: string;
+  doneAt: string | null;
+  doneBy: string | null;
 }
 
 export const jobs = pgTable(
@@ -21,8 +28,12 @@ export const jobs = pgTable(
     number: integer('number').notNull(),
     name: text('name').notNull(),
     clientId: uuid('client_id').notNull(),
-    lineId: uuid('line_id').notNull(),
-    serviceId: uuid('service_id').notNull(),
+    /** Both null for a job begun by hand, outside any service of the client. */
+    lineId: uuid('line_id'),
+    serviceId: uuid('service_id'),
+    procedureId: uuid('procedure_id'),
+    /** The version of the procedure by which it was laid out. */
+    procedureVersion: integer('procedure_version'),
     obligationId: uuid('obligation_id'),
     periodStart: day('period_start').notNull(),
     periodEnd: day('period_end').notNull(),
@@ -31,6 +42,20 @@ export const jobs = pgTable(
     dueOn: day('due_on').notNull(),
     status: text('status').$type<JobStatus>().notNull(),
     holdReason: text('hold_reason'),
+    /** The day on which it goes on by itself. */
+    holdUntil: day('hold_until'),
+    /** Why it cannot go on, since when, and which colleague it waits for. */
+    stuckReason: text('stuck_reason'),
+    stuckSince: moment('stuck_since'),
+    stuckForId: uuid('stuck_for_id'),
+    /** A word of the firm's own for where it stands. */
+    ownStatus: text('own_status'),
+    priority: text('priority').$type<Priority>().notNull().default('usual'),
+    category: text('category').$type<Category>().notNull().default('agreed fee'),
+    /** Its phase is complete and asks to be looked at before it moves. */
+    asksToMove: boolean('asks_to_move').notNull().default(false),
+    /** Since when it stands in its phase. */
+    phaseSince: moment('phase_since'),
     /** Key of the phase in which it stands; null when finished. */
     phase: text('phase'),
     phases: jsonb('phases').$type<JobPhase[]>().notNull(),
@@ -82,6 +107,54 @@ export const tasks = pgTable(
     doneByEvent: text('done_by_event').$type<NonNullable<TaskPlan['doneBy']>>(),
     doneAt: moment('done_at'),
     doneBy: text('done_by'),
+    /** Left behind by a move past its phase: done for the job, by nobody. */
+    passedOver: boolean('passed_over').notNull().default(false),
+    checks: jsonb('checks').$type<Check[]>().notNull().default([]),
+    advice: text('advice'),
+    links: jsonb('links').$type<string[]>().notNull().default([]),
   },
   (t) => [ownFirm(), ofSeenJob(), unique().on(t.jobId, t.key), index().on(t.firmId, t.assigneeId, t.doneAt)],
+);
+
+/** What a move of a job brings about by itself: carried out in the transaction of the move, or kept here to try again. */
+export const jobActions = pgTable(
+  'job_actions',
+  {
+    id: id(),
+    firmId: firmId(),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    phaseKey: text('phase_key').notNull(),
+    action: jsonb('action').$type<Action>().notNull(),
+    /** The sentence in which it was foretold. */
+    what: text('what').notNull(),
+    state: text('state').$type<'planned' | 'done' | 'left out' | 'failed'>().notNull(),
+    at: moment('at').notNull(),
+    error: text('error'),
+  },
+  (t) => [ownFirm(), ofSeenJob(), index().on(t.jobId), index().on(t.firmId, t.state)],
+);
+
+/** How jobs stood before a change to many at once, so that it can be taken back. */
+export const jobBatches = pgTable(
+  'job_batches',
+  { id: id(), firmId: firmId(), at: moment('at').notNull(), by: text('by').notNull(), what: text('what').notNull(), undoneAt: moment('undone_at') },
+  () => [ownFirm()],
+);
+
+export const jobBatchRows = pgTable(
+  'job_batch_rows',
+  {
+    id: id(),
+    firmId: firmId(),
+    batchId: uuid('batch_id')
+      .notNull()
+      .references(() => jobBatches.id),
+    jobId: uuid('job_id').notNull(),
+    before: jsonb('before').$type<Record<string, unknown>>().notNull(),
+    /** The version that the change left behind: a job changed since is not taken back. */
+    leftVersion: integer('left_version').notNull(),
+  },
+  (t) => [ownFirm(), ofSeenJob(), index().on(t.batchId)],
 );

@@ -1,1 +1,2 @@
 export { PostService } from './post.service';
+export { TemplatesService } from './templates.service';

@@ -1,15 +1,22 @@
-import { Controller, Get, Query } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query } from '@nestjs/common';
+import { KeepTemplate, type TemplateView, type TriedTemplate, TryTemplate } from '@steady/contract/procedures';
 import type { PostRoomMessage, SentMessage } from '@steady/contract/post';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
 import { PostQueries } from './post.queries';
+import { PostService } from './post.service';
+import { TemplatesService } from './templates.service';
 
 const id = (value?: string) => (value ? new IdPipe().transform(value) : undefined);
 
 @Controller('api')
 export class PostController {
-  constructor(private readonly queries: PostQueries) {}
+  constructor(
+    private readonly queries: PostQueries,
+    private readonly post: PostService,
+    private readonly templates: TemplatesService,
+  ) {}
 
   @Get('messages')
   @Needs('see clients')
@@ -22,5 +29,39 @@ export class PostController {
   @Needs('grant clients')
   postRoom(@InWork() work: Work, @Query('before') before?: string): Promise<PostRoomMessage[]> {
     return this.queries.postRoom(work, id(before));
+  }
+
+  /** Tries again to deliver what could not be delivered. */
+  @Post('messages/:id/again')
+  @HttpCode(204)
+  @Needs('do work')
+  again(@InWork() work: Work, @Param('id', IdPipe) messageId: string): Promise<void> {
+    return this.post.again(work, messageId);
+  }
+
+  @Get('message-templates')
+  @Needs('see clients')
+  kept(@InWork() work: Work): Promise<TemplateView[]> {
+    return this.templates.list(work);
+  }
+
+  @Post('message-templates')
+  @Needs('change services')
+  async add(@InWork() work: Work, @Body() input: KeepTemplate): Promise<{ id: string }> {
+    return { id: await this.templates.keep(work, null, input) };
+  }
+
+  @Patch('message-templates/:id')
+  @HttpCode(204)
+  @Needs('change services')
+  async change(@InWork() work: Work, @Param('id', IdPipe) templateId: string, @Body() input: KeepTemplate): Promise<void> {
+    await this.templates.keep(work, templateId, input);
+  }
+
+  @Post('message-templates/try')
+  @HttpCode(200)
+  @Needs('do work')
+  try(@InWork() work: Work, @Body() input: TryTemplate): Promise<TriedTemplate> {
+    return this.templates.try(work, input);
   }
 }

@@ -1,8 +1,9 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Say } from '@steady/contract/contacts';
 import type { SendPreview } from '@steady/contract/requests';
 import { type Effect, Effects, Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Letter, PostRoom } from '../../stand-ins/outside';
 import { type Client, ClientsMerged, type Contact, ContactsService, moveToClient } from '../clients';
@@ -101,6 +102,17 @@ export class PostService implements OnModuleInit {
       })),
       nobody,
     };
+  }
+
+  /** Puts a message that could not be delivered into the outbox once more, under the same key: it is taken once. */
+  async again(work: Work, messageId: string): Promise<void> {
+    const [message] = await work.tx
+      .update(messages)
+      .set({ status: 'waiting' })
+      .where(and(eq(messages.id, messageId), eq(messages.firmId, work.firm.id), eq(messages.status, 'failed')))
+      .returning({ id: messages.id });
+    if (!message) throw Problem.refused('not-failed', 'This message is not waiting to be tried again.');
+    await this.effects.again(work, 'deliver message', messageId);
   }
 
   /** Sends to everybody at the client who has an address. @returns how many were written to. */

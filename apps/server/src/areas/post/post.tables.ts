@@ -1,6 +1,6 @@
 import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { SentMessage } from '@steady/contract/post';
-import { firmId, id, moment, ofSeenClient, ownFirm } from '../../platform/database';
+import { firmId, id, moment, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 /** What the firm has written to clients. */
 export const messages = pgTable(
@@ -20,4 +20,11 @@ export const messages = pgTable(
     by: text('by').notNull(),
   },
   (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.at), index().on(t.clientId)],
+);
+
+/** Wording kept for messages, with details to be filled in. */
+export const templates = pgTable(
+  'message_templates',
+  { id: id(), firmId: firmId(), version: version(), name: text('name').notNull(), subject: text('subject').notNull(), body: text('body').notNull() },
+  () => [ownFirm()],
 );

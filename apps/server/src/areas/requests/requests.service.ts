@@ -47,7 +47,7 @@ export class RequestsService implements OnModuleInit {
     return {
       subject: `${work.firm.shortName}: ${input.title}`,
       paragraphs: [
-        `${work.actor.name} of ${work.firm.name} asks you for the following, for ${client.name}, ${job.name}:`,
+        `${work.actor.kind === 'staff' ? `${work.actor.name} of ${work.firm.name}` : work.firm.name} asks you for the following, for ${client.name}, ${job.name}:`,
         input.items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
         `Please send it by ${fullDate(civil(input.dueOn))}.`,
       ],

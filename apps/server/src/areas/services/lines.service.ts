@@ -3,7 +3,6 @@ import { and, eq, inArray, sql } from 'drizzle-orm';
 import { type Rhythm, civil, periodsFrom, rhythmInWords, timesAYear } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
-import type { Procedure } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/lines';
 import { rows } from '../../platform/database';
@@ -11,10 +10,11 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsMerged, ClientsService, moveToClient } from '../clients';
+import { type KeptProcedure, ProceduresService } from '../procedures';
 import { FirmRules, type RuleBook } from '../rules';
 import { TeamService } from '../team';
 import { type Service, ServicesService } from './services.service';
-import { permissions, procedures, serviceLines, serviceProcedures, services } from './services.tables';
+import { permissions, serviceLines, serviceProcedures, services } from './services.tables';
 
 export type ServiceLine = typeof serviceLines.$inferSelect;
 export interface LineOfService {
@@ -37,6 +37,7 @@ export class LinesService implements OnModuleInit {
     private readonly services: ServicesService,
     private readonly rules: FirmRules,
     private readonly team: TeamService,
+    private readonly procedures: ProceduresService,
   ) {}
 
   onModuleInit(): void {
@@ -72,7 +73,10 @@ export class LinesService implements OnModuleInit {
   async drafted(work: Work, client: Client, input: AddServiceLine): Promise<LineOfService> {
     const service = await this.services.get(work, input.serviceId);
     const line = await this.fromInput(work, client, service, input, null);
-    return { service, line: { ...line, id: '', firmId: work.firm.id, version: 1, clientId: client.id, serviceId: service.id, endReason: null, pauses: [] } };
+    return {
+      service,
+      line: { ...line, id: '', firmId: work.firm.id, version: 1, clientId: client.id, serviceId: service.id, endReason: null, pauses: [], procedureId: null },
+    };
   }
 
   /** Gives a client a service. The almanac listens and computes its obligations in the same transaction. */
@@ -273,18 +277,34 @@ export class LinesService implements OnModuleInit {
   }
 
   /** How a line is worked: by the procedure of its rhythm, or the usual one of its service. */
-  async withProcedure(work: Work, lineId: string): Promise<LineOfService & { procedure: Procedure }> {
+  async withProcedure(work: Work, lineId: string): Promise<LineOfService & { procedure: KeptProcedure }> {
     const found = await this.get(work, lineId);
-    const [own] = await work.tx
-      .select({ definition: procedures.definition })
-      .from(procedures)
-      .where(
-        eq(
-          procedures.id,
-          sql`coalesce((select x.procedure_id from ${serviceProcedures} x where x.service_id = ${found.service.id} and x.rhythm = ${found.line.rhythm}), ${found.service.procedureId})`,
-        ),
-      );
-    return { ...found, procedure: own!.definition };
+    const { line, service } = found;
+    const [ofRhythm] = line.procedureId
+      ? []
+      : await work.tx
+          .select({ procedureId: serviceProcedures.procedureId })
+          .from(serviceProcedures)
+          .where(and(eq(serviceProcedures.serviceId, service.id), eq(serviceProcedures.rhythm, line.rhythm)));
+    return { ...found, procedure: await this.procedures.get(work, line.procedureId ?? ofRhythm?.procedureId ?? service.procedureId) };
+  }
+
+  /** A procedure of this line's own, copied from the one it goes by, to be cut down for the client. */
+  async ownProcedure(work: Work, lineId: string): Promise<string> {
+    const { line, procedure } = await this.withProcedure(work, lineId);
+    if (line.procedureId) return line.procedureId;
+    const client = await this.clients.get(work, line.clientId);
+    const procedureId = await this.procedures.copy(work, procedure.id, `${procedure.name}, ${client.name}`.slice(0, 110));
+    await work.tx
+      .update(serviceLines)
+      .set({ procedureId, version: line.version + 1 })
+      .where(eq(serviceLines.id, line.id));
+    await this.events.record(work, ServiceLineChanged, {
+      what: `gave "${line.name}" a procedure of its own`,
+      clientId: line.clientId,
+      payload: { lineId: line.id },
+    });
+    return procedureId;
   }
 
   /** Notes that the client was asked to allow something, or has allowed it. */

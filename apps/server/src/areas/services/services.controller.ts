@@ -9,7 +9,7 @@ import {
   type ServiceLineView,
   StopLine,
 } from '@steady/contract/lines';
-import { KeepService, OrderServices, type ProcedureView, type ServiceView, type SuppliedView, TakeSupplied } from '@steady/contract/services';
+import { KeepService, OrderServices, type ServiceView, type SuppliedView, TakeSupplied } from '@steady/contract/services';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
@@ -29,12 +29,6 @@ export class ServicesController {
   @Needs('see clients')
   list(@InWork() work: Work): Promise<ServiceView[]> {
     return this.queries.list(work);
-  }
-
-  @Get('procedures')
-  @Needs('see clients')
-  procedures(@InWork() work: Work): Promise<ProcedureView[]> {
-    return this.queries.procedures(work);
   }
 
   @Get('services/supplied')
@@ -98,6 +92,14 @@ export class ServicesController {
   @Needs('change clients')
   changeLine(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeServiceLine): Promise<void> {
     return this.lines.change(work, id, input);
+  }
+
+  /** The procedure of this line alone; copied from the usual one when it is asked for first. */
+  @Post('lines/:id/procedure')
+  @HttpCode(200)
+  @Needs('change services')
+  async ownProcedure(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<{ id: string }> {
+    return { id: await this.lines.ownProcedure(work, id) };
   }
 
   @Post('lines/:id/pause')

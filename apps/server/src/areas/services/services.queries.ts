@@ -2,9 +2,9 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { timesAYear } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
-import { SUPPLIED } from '@steady/core/supplied';
+import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
 import type { ServiceLineView } from '@steady/contract/lines';
-import type { ProcedureView, ServiceView, SuppliedView } from '@steady/contract/services';
+import type { ServiceView, SuppliedView } from '@steady/contract/services';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { FirmRules } from '../rules';
@@ -32,19 +32,6 @@ export class ServiceQueries {
     }));
   }
 
-  async procedures(work: Work): Promise<ProcedureView[]> {
-    const found = await rows<{ id: string; name: string; definition: Procedure }>(
-      work.tx,
-      sql`select id, name, definition from procedures where firm_id = ${work.firm.id} order by name, id`,
-    );
-    return found.map(({ id, name, definition: { phases } }) => ({
-      id,
-      name,
-      phases: phases.map((phase) => phase.name),
-      minutes: phases.flatMap((phase) => phase.tasks).reduce((sum, task) => sum + task.estimate, 0),
-    }));
-  }
-
   /** What the application brings along, for the firm's country. */
   async supplied(work: Work): Promise<SuppliedView[]> {
     const book = await this.rules.of(work);
@@ -55,7 +42,7 @@ export class ServiceQueries {
       scope,
       rhythm,
       rules: book.those(rules[work.firm.country] ?? []).map((rule) => rule.name),
-      phases: procedure.phases.map((phase) => phase.name),
+      phases: suppliedProcedure(procedure).phases.map((phase) => phase.name),
       taken: names.has(name.toLowerCase()),
     }));
   }

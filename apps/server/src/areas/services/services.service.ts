@@ -1,8 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { rhythmInWords } from '@steady/core/calendar';
 import { proposeFee } from '@steady/core/fees';
-import { type Procedure, checkProcedure } from '@steady/core/procedures';
 import { SUPPLIED } from '@steady/core/supplied';
 import type { FeeProposal } from '@steady/contract/lines';
 import type { KeepService, OrderServices } from '@steady/contract/services';
@@ -11,9 +10,10 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
+import { ProceduresService } from '../procedures';
 import { FirmRules } from '../rules';
 import { TeamService } from '../team';
-import { procedures, serviceProcedures, services } from './services.tables';
+import { serviceProcedures, services } from './services.tables';
 
 export type Service = typeof services.$inferSelect;
 
@@ -36,15 +36,8 @@ export class ServicesService {
     private readonly clients: ClientsService,
     private readonly rules: FirmRules,
     private readonly team: TeamService,
+    private readonly procedures: ProceduresService,
   ) {}
-
-  /** @throws Error naming the faults of a procedure that cannot be worked by. */
-  async addProcedure(work: Work, name: string, definition: Procedure): Promise<string> {
-    const faults = checkProcedure(definition);
-    if (faults.length > 0) throw new Error(faults.join('. '));
-    const [saved] = await work.tx.insert(procedures).values({ firmId: work.firm.id, name, definition }).returning({ id: procedures.id });
-    return saved!.id;
-  }
 
   /** Takes a service that comes with the application, with the filing rules of the firm's country and its procedures. */
   async takeSupplied(work: Work, key: string): Promise<string> {
@@ -62,7 +55,7 @@ export class ServicesService {
       ...rest
     } = found;
     const perRhythm = [];
-    for (const other of others) perRhythm.push({ rhythm: other.rhythm, procedureId: await this.addProcedure(work, other.procedure.name, other.procedure) });
+    for (const other of others) perRhythm.push({ rhythm: other.rhythm, procedureId: await this.procedures.takeSupplied(work, other.procedure) });
     return this.keep(work, null, {
       name: rest.name,
       shortName: rest.shortName,
@@ -79,7 +72,7 @@ export class ServicesService {
       ownDue,
       needsAgent,
       needsDigital: false,
-      procedureId: await this.addProcedure(work, procedure.name, { phases: procedure.phases }),
+      procedureId: await this.procedures.takeSupplied(work, procedure),
       procedures: perRhythm,
     });
   }
@@ -142,12 +135,7 @@ export class ServicesService {
       .from(services)
       .where(and(eq(services.firmId, work.firm.id), sql`lower(${services.name}) = lower(${input.name})`));
     if (twin && twin.id !== serviceId) throw Problem.invalid([{ field: 'name', message: `There is a service called "${input.name}" already.` }]);
-    const named = [...new Set([input.procedureId, ...input.procedures.map((one) => one.procedureId)])];
-    const known = await work.tx
-      .select({ id: procedures.id })
-      .from(procedures)
-      .where(and(eq(procedures.firmId, work.firm.id), inArray(procedures.id, named)));
-    if (known.length < named.length) throw Problem.invalid([{ field: 'procedureId', message: 'Choose a procedure of the firm.' }]);
+    await this.procedures.mustBeThere(work, [input.procedureId, ...input.procedures.map((one) => one.procedureId)], 'procedureId');
     const rhythms = input.procedures.map((one) => one.rhythm);
     const twice = rhythms.find((rhythm, at) => rhythms.indexOf(rhythm) !== at);
     if (twice) throw Problem.invalid([{ field: 'procedures', message: `Two procedures are named for work that is done ${rhythmInWords(twice)}.` }]);

@@ -2,15 +2,8 @@ import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'dri
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeRule } from '@steady/core/fees';
 import type { LineAnchor, OwnDue, Pause } from '@steady/core/obligations';
-import type { Procedure } from '@steady/core/procedures';
 import type { PermissionKind } from '@steady/contract/lines';
 import { day, firmId, id, money, ofSeenClient, ownFirm, version } from '../../platform/database';
-
-export const procedures = pgTable(
-  'procedures',
-  { id: id(), firmId: firmId(), version: version(), name: text('name').notNull(), definition: jsonb('definition').$type<Procedure>().notNull() },
-  () => [ownFirm()],
-);
 
 export const services = pgTable(
   'services',
@@ -49,9 +42,7 @@ export const services = pgTable(
     itemCode: text('item_code'),
     /** What whoever gives or does it should know. */
     advice: text('advice'),
-    procedureId: uuid('procedure_id')
-      .notNull()
-      .references(() => procedures.id),
+    procedureId: uuid('procedure_id').notNull(),
     /** Days before the deadline at which a job begins. */
     leadDays: integer('lead_days').notNull(),
     /** Working days by which our own target precedes the deadline. */
@@ -70,9 +61,7 @@ export const serviceProcedures = pgTable(
       .notNull()
       .references(() => services.id),
     rhythm: text('rhythm').$type<Rhythm>().notNull(),
-    procedureId: uuid('procedure_id')
-      .notNull()
-      .references(() => procedures.id),
+    procedureId: uuid('procedure_id').notNull(),
   },
   (t) => [ownFirm(), unique().on(t.serviceId, t.rhythm)],
 );
@@ -102,6 +91,8 @@ export const serviceLines = pgTable(
     /** The filing rules that this line answers for. */
     ruleIds: jsonb('rule_ids').$type<string[]>().notNull().default([]),
     preparerId: uuid('preparer_id'),
+    /** A procedure cut down for this line alone, instead of the service's. */
+    procedureId: uuid('procedure_id'),
   },
   (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId)],
 );

@@ -53,6 +53,14 @@ export class Effects {
     work.afterwards(() => void this.drain(work.firm.id));
   }
 
+  /** Gives an effect that has failed for good its tries again. */
+  async again(work: Work, kind: string, key: string): Promise<void> {
+    await work.tx.execute(
+      sql`update outbox set attempts = 0, not_before = ${work.now.toString()}, claimed_until = null where firm_id = ${work.firm.id} and kind = ${kind} and key = ${key} and done_at is null`,
+    );
+    work.afterwards(() => void this.drain(work.firm.id));
+  }
+
   /** Carries out all that is due for a firm; ends when nothing is left. Calls wait for one another; one that waits serves all who call meanwhile. */
   drain(firmId: string): Promise<void> {
     const waiting = this.waiting.get(firmId);

@@ -1,6 +1,7 @@
 import type { Condition, Fact } from '@steady/core/conditions';
-import { LEGAL_FORMS } from '@steady/contract/clients';
+import { type DetailFieldView, LEGAL_FORMS } from '@steady/contract/clients';
 import { X } from 'lucide-react';
+import { useData } from '../../app/api';
 import { FORM_WORDS } from '../clients/words';
 
 /** A fact that a condition can look at. */
@@ -11,7 +12,7 @@ export interface KnownFact {
   choices?: { value: string; words: string }[];
 }
 
-export const CLIENT_FACTS: KnownFact[] = [
+const CLIENT_FACTS: KnownFact[] = [
   { fact: 'legalForm', words: 'legal form', kind: 'choice', choices: LEGAL_FORMS.map((value) => ({ value, words: FORM_WORDS[value] })) },
   { fact: 'vatRegistered', words: 'registered for VAT', kind: 'yes or no' },
   { fact: 'employer', words: 'an employer', kind: 'yes or no' },
@@ -25,6 +26,22 @@ export const CLIENT_FACTS: KnownFact[] = [
   { fact: 'yearEnd', words: 'year-end', kind: 'text' },
   { fact: 'annualReturnDate', words: 'annual return date', kind: 'text' },
 ];
+
+/** What conditions can look at: facts of the client, its extra details and labels. */
+export function useKnownFacts(): KnownFact[] {
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: labels = [] } = useData<string[]>('/api/labels');
+  return [
+    ...CLIENT_FACTS,
+    ...details.map((detail): KnownFact => ({
+      fact: `detail:${detail.id}`,
+      words: detail.name,
+      kind: detail.kind === 'money' ? 'number' : detail.kind,
+      choices: detail.choices?.map((value) => ({ value, words: value })),
+    })),
+    ...labels.map((label): KnownFact => ({ fact: `label:${label}`, words: `label "${label}"`, kind: 'yes or no' })),
+  ];
+}
 
 type Group = { all: Condition[] } | { any: Condition[] };
 type Simple = Extract<Condition, { fact: string }>;

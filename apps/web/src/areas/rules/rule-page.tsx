@@ -4,7 +4,6 @@ import { rhythmInWords } from '@steady/core/calendar';
 import { conditionInWords } from '@steady/core/conditions';
 import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
-import type { DetailFieldView } from '@steady/contract/clients';
 import type { RuleView } from '@steady/contract/rules';
 import { ProblemError, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -12,7 +11,7 @@ import { SelectField, TextField, TickField } from '../../ui/fields';
 import { Note, Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
-import { CLIENT_FACTS, ConditionEditor, type KnownFact } from './condition-editor';
+import { ConditionEditor, type KnownFact, useKnownFacts } from './condition-editor';
 import { StepsEditor } from './steps-editor';
 import { TryRuleLeaf } from './try-rule-leaf';
 
@@ -41,30 +40,10 @@ const NEW: FilingRule = {
 export function RulePage() {
   const { id } = useParams();
   const { data: rules } = useData<RuleView[]>('/api/rules');
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
-  const { data: labels = [] } = useData<string[]>('/api/labels');
+  const facts = useKnownFacts();
   if (!rules) return null;
   const rule = rules.find((one) => one.id === id);
   if (id !== 'new' && !rule) return <Page title="Not found" sum="There is no such filing rule." children={<span />} />;
-  const facts: KnownFact[] = [
-    ...CLIENT_FACTS,
-    ...details.map((detail): KnownFact => ({
-      fact: `detail:${detail.id}`,
-      words: detail.name,
-      kind:
-        detail.kind === 'choice'
-          ? 'choice'
-          : detail.kind === 'yes or no'
-            ? 'yes or no'
-            : detail.kind === 'date'
-              ? 'date'
-              : detail.kind === 'text'
-                ? 'text'
-                : 'number',
-      choices: detail.choices?.map((value) => ({ value, words: value })),
-    })),
-    ...labels.map((label): KnownFact => ({ fact: `label:${label}`, words: `label "${label}"`, kind: 'yes or no' })),
-  ];
   return <RuleForm key={id} rule={rule} facts={facts} />;
 }
 

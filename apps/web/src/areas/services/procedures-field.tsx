@@ -1,11 +1,12 @@
 import type { UseFormReturn } from 'react-hook-form';
 import { rhythmInWords } from '@steady/core/calendar';
-import type { KeepService, ProcedureView } from '@steady/contract/services';
+import type { ProcedureRow } from '@steady/contract/procedures';
+import type { KeepService } from '@steady/contract/services';
 import { SelectField } from '../../ui/fields';
 import { RhythmField } from './rhythm-field';
 
 /** Procedures for rhythms of a service that are not done the usual way. */
-export function ProceduresField({ form, procedures }: { form: UseFormReturn<KeepService>; procedures: ProcedureView[] }) {
+export function ProceduresField({ form, procedures }: { form: UseFormReturn<KeepService>; procedures: ProcedureRow[] }) {
   const { register, control, watch, setValue, formState } = form;
   const { errors } = formState;
   const perRhythm = watch('procedures');

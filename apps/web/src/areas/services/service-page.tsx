@@ -4,7 +4,8 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { LINE_ANCHORS } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
 import type { DetailFieldView } from '@steady/contract/clients';
-import { KeepService, type ProcedureView, type ServiceView } from '@steady/contract/services';
+import type { ProcedureRow } from '@steady/contract/procedures';
+import { KeepService, type ServiceView } from '@steady/contract/services';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { ChoiceField, LongTextField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
@@ -23,7 +24,7 @@ import { ANCHOR_WORDS } from './words';
 export function ServicePage() {
   const { id } = useParams();
   const { data: services } = useData<ServiceView[]>('/api/services');
-  const { data: procedures } = useData<ProcedureView[]>('/api/procedures');
+  const { data: procedures } = useData<ProcedureRow[]>('/api/procedures');
   if (!services || !procedures) return null;
   const service = services.find((one) => one.id === id);
   if (id !== 'new' && !service) return <Page title="Not found" sum="There is no such service, or it was taken away." children={<span />} />;
@@ -67,7 +68,7 @@ function Part({ n, title, hint, children }: { n: number; title: string; hint?: s
   );
 }
 
-function ServiceForm({ service, procedures }: { service?: ServiceView; procedures: ProcedureView[] }) {
+function ServiceForm({ service, procedures }: { service?: ServiceView; procedures: ProcedureRow[] }) {
   const session = useSession();
   const navigate = useNavigate();
   const say = useSay();

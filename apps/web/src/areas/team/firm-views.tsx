@@ -9,6 +9,8 @@ export function FirmViews() {
     <Views
       views={[
         { to: '/firm', words: 'Services' },
+        { to: '/firm/procedures', words: 'Procedures', end: false },
+        { to: '/firm/messages', words: 'Messages' },
         { to: '/firm/rules', words: 'Filing rules', end: false },
         { to: '/firm/closing-days', words: 'Closing days' },
         { to: '/firm/details', words: 'Details' },

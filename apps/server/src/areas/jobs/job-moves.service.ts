@@ -1,0 +1,305 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq, sql } from 'drizzle-orm';
+import type { Facts } from '@steady/core/conditions';
+import {
+  type Action,
+  type JobState,
+  type Move,
+  type MoveKind,
+  type NamesOfActions,
+  type Planned,
+  actionInWords,
+  actionsOfMove,
+  advance,
+  asksToMove,
+  moveKind,
+} from '@steady/core/procedures';
+import { counted } from '@steady/core/words';
+import type { MoveJob } from '@steady/contract/jobs';
+import { rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { ClientsService, factsOf } from '../clients';
+import { type JobPhase, jobActions, jobs } from './jobs.tables';
+
+export type Job = typeof jobs.$inferSelect;
+export type JobAction = typeof jobActions.$inferSelect;
+
+export const JobMoved = eventKind<{ jobId: string }>('job moved');
+export const JobFinished = eventKind<{ jobId: string }>('job finished');
+export const JobChanged = eventKind<{ jobId: string }>('job changed');
+/** A move brings these about: whoever listens carries them out in the same transaction. */
+export const ActionsDue = eventKind<{ jobId: string; actions: JobAction[] }>('phase actions due');
+
+export interface LookedAtMove {
+  job: Job;
+  kind: MoveKind;
+  from: JobPhase | null;
+  to: JobPhase | null;
+  planned: Planned[];
+  /** Names of the tasks that would be left behind. */
+  behind: string[];
+}
+
+/** How jobs move through their phases: by themselves as work is done, or by the hand of a person who looked at it before. */
+@Injectable()
+export class JobMovesService {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+  ) {}
+
+  /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
+  async advance(work: Work, jobId: string): Promise<void> {
+    // One step for each phase whose actions have to be carried out before one knows whether it goes on.
+    while (await this.step(work, jobId));
+  }
+
+  private async step(work: Work, jobId: string): Promise<boolean> {
+    const [job] = await work.tx
+      .select()
+      .from(jobs)
+      .where(
+        and(eq(jobs.id, jobId), eq(jobs.status, 'open'), sql`not exists (select from tasks where job_id = ${jobId} and phase_key = phase and done_at is null)`),
+      )
+      .for('update');
+    if (!job || job.phase === null) return false;
+    const state = await this.state(work, job);
+    const asks = asksToMove(state);
+    if (asks !== job.asksToMove) {
+      await work.tx.update(jobs).set({ asksToMove: asks }).where(eq(jobs.id, jobId));
+      if (asks) await this.say(work, job, `is complete in ${nameOf(job, job.phase)}: it waits for somebody to look at what happens next`);
+    }
+    const all = advance(state);
+    const phaseOf = (key: string | null) => job.phases.find((phase) => phase.key === key) ?? null;
+    const stop = all.findIndex((move) => phaseOf(move.fromKey)?.onDone?.length || phaseOf(move.toKey)?.onEntry?.length);
+    const moves = stop === -1 ? all : all.slice(0, stop + 1);
+    if (moves.length === 0) return false;
+    await this.walk(work, job, moves);
+    if (stop === -1) return false;
+    const last = moves.at(-1)!;
+    await this.bringAbout(work, job, actionsOfMove(phaseOf(last.fromKey), phaseOf(last.toKey), await this.facts(work, job)), []);
+    return true;
+  }
+
+  /** What decides whether a job moves, as it stands now. */
+  private async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobState> {
+    const tasks = await rows<{ phaseKey: string; done: boolean }>(
+      work.tx,
+      sql`select phase_key as "phaseKey", done_at is not null as done from tasks where job_id = ${job.id}`,
+    );
+    const requests = await rows<{ phaseKey: string; complete: boolean }>(
+      work.tx,
+      sql`select phase_key as "phaseKey", complete from requests where job_id = ${job.id}`,
+    );
+    return { phases: statesOf(job.phases), current: job.phase, tasks, requests };
+  }
+
+  /** Writes down that a job went through phases by itself. */
+  private async walk(work: Work, job: Job, moves: Move[]): Promise<void> {
+    const now = work.now.toString();
+    const phases = job.phases.map((phase) => ({ ...phase }));
+    const phase = moves.at(-1)!.toKey;
+    for (const move of moves) {
+      for (const one of phases) {
+        if (one.key === move.fromKey && one.doneAt === null) one.doneAt = now;
+        if (one.key === move.toKey) one.enteredAt = now;
+      }
+    }
+    await work.tx
+      .update(jobs)
+      .set({
+        phase,
+        phases,
+        phaseSince: now,
+        asksToMove: false,
+        version: sql`version + 1`,
+        ...(phase === null ? { status: 'finished' as const, finishedAt: now } : {}),
+      })
+      .where(eq(jobs.id, job.id));
+    for (const move of moves) {
+      const what = move.to === null ? `finished the job: in ${move.from}, ${move.why}` : `moved the job from ${move.from} to ${move.to}: ${move.why}`;
+      await this.events.record(work, move.to === null ? JobFinished : JobMoved, {
+        what,
+        clientId: job.clientId,
+        jobId: job.id,
+        before: { phase: move.from },
+        after: { phase: move.to },
+        payload: { jobId: job.id },
+      });
+    }
+  }
+
+  /** Brings about what the first phase of a new job does on entry. */
+  async begun(work: Work, jobId: string): Promise<void> {
+    const job = await this.get(work, jobId);
+    const first = job.phases.find((phase) => phase.key === job.phase) ?? null;
+    if (!first?.onEntry?.length) return;
+    await this.bringAbout(work, job, actionsOfMove(null, first, await this.facts(work, job)), []);
+    await this.advance(work, jobId);
+  }
+
+  private async bringAbout(work: Work, job: Job, planned: Planned[], leaveOut: string[]): Promise<void> {
+    if (planned.length === 0) return;
+    const names = await this.names(work);
+    const saved = await work.tx
+      .insert(jobActions)
+      .values(
+        planned.map(({ phaseKey, moment, action }) => ({
+          firmId: work.firm.id,
+          jobId: job.id,
+          phaseKey,
+          action,
+          what: actionInWords(action, names),
+          state: leaveOut.includes(keyOf({ phaseKey, moment, action })) ? ('left out' as const) : ('planned' as const),
+          at: work.now.toString(),
+        })),
+      )
+      .returning();
+    const actions = saved.filter((one) => one.state === 'planned');
+    if (actions.length > 0)
+      await this.events.record(work, ActionsDue, {
+        what: `by itself: ${actions.map((one) => one.what).join('; ')}`,
+        clientId: job.clientId,
+        jobId: job.id,
+        payload: { jobId: job.id, actions },
+      });
+  }
+
+  /** Facts of the client, of the service line and of the job, as rules of a procedure read them. */
+  async facts(work: Work, job: Pick<Job, 'id' | 'clientId' | 'fee' | 'priority'>): Promise<Facts> {
+    const [line] = await rows<{ rhythm: string; service: string }>(
+      work.tx,
+      sql`select l.rhythm, s.name as service from jobs j join service_lines l on l.id = j.line_id join services s on s.id = j.service_id where j.id = ${job.id}`,
+    );
+    return {
+      ...factsOf(await this.clients.get(work, job.clientId)),
+      'line:rhythm': line?.rhythm ?? null,
+      'line:service': line?.service ?? null,
+      'job:fee': job.fee / 100,
+      'job:priority': job.priority,
+    };
+  }
+
+  /** What templates, procedures and details are called. */
+  async names(work: Work): Promise<NamesOfActions> {
+    const found = await rows<{ id: string; name: string }>(
+      work.tx,
+      sql`select id::text, name from message_templates union all select id::text, name from procedures union all select id::text, name from detail_fields`,
+    );
+    const byId = new Map(found.map((one) => [one.id, one.name]));
+    const name = (id: string) => byId.get(id) ?? 'something that is no longer there';
+    return { template: name, procedure: name, detail: name };
+  }
+
+  private async get(work: Work, jobId: string, hold = false): Promise<Job> {
+    const asked = work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.id, jobId), eq(jobs.firmId, work.firm.id)));
+    const [job] = await (hold ? asked.for('update') : asked);
+    if (!job) throw Problem.notFound('job');
+    return job;
+  }
+
+  /** What a move to a phase, or to the end, would be; nothing is written. */
+  async look(work: Work, jobId: string, to: string | null, hold = false): Promise<LookedAtMove> {
+    const job = await this.get(work, jobId, hold);
+    const at = job.phases.findIndex((phase) => phase.key === job.phase);
+    const next = to === null ? job.phases.length : job.phases.findIndex((phase) => phase.key === to);
+    if (next === -1) throw Problem.invalid([{ field: 'to', message: 'Choose a phase of this job.' }]);
+    if (to === job.phase) throw Problem.invalid([{ field: 'to', message: 'The job stands there already.' }]);
+    const kind = moveKind(job.phases, job.phase, to);
+    const [from, target] = [job.phases[at] ?? null, job.phases[next] ?? null];
+    // Going back sends nothing a second time.
+    const planned = kind === 'back' ? [] : actionsOfMove(from, target, await this.facts(work, job));
+    const left = kind === 'back' ? [] : job.phases.slice(Math.max(at, 0), next).map((phase) => phase.key);
+    const behind = await rows<{ name: string }>(
+      work.tx,
+      sql`select name from tasks where job_id = ${jobId} and done_at is null and phase_key in (select jsonb_array_elements_text(${JSON.stringify(left)}::jsonb)) order by position`,
+    );
+    return { job, kind, from, to: target, planned, behind: behind.map((task) => task.name) };
+  }
+
+  /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. */
+  async move(work: Work, jobId: string, { to, leaveOut, why, version }: MoveJob): Promise<void> {
+    const { job, kind, from, to: target, planned, behind } = await this.look(work, jobId, to, true);
+    if (job.version !== version) throw Problem.stale('job', job);
+    if (job.status === 'on hold') throw Problem.refused('on-hold', 'The job is on hold. Take it off hold, then move it.');
+    if (!why && (kind === 'back' || kind === 'over'))
+      throw Problem.invalid([{ field: 'why', message: `Say why it goes ${kind === 'back' ? 'back' : 'past phases'}: colleagues will ask.` }]);
+    const at = job.phases.findIndex((phase) => phase.key === job.phase);
+    const next = target === null ? job.phases.length : job.phases.indexOf(target);
+    const unapproved = kind === 'back' ? undefined : job.phases.slice(at, next).find((phase) => phase.completion === 'approved' && !phase.approved);
+    if (unapproved) throw Problem.refused('not-approved', `"${unapproved.name}" has to be approved by a second person first.`);
+    const now = work.now.toString();
+    const phases = job.phases.map((phase, index): JobPhase => {
+      if (kind === 'back') return index < next ? phase : { ...phase, doneAt: null, enteredAt: index === next ? now : null, approved: undefined };
+      if (index >= at && index < next) return { ...phase, doneAt: phase.doneAt ?? now };
+      return index === next ? { ...phase, enteredAt: now } : phase;
+    });
+    const keys = JSON.stringify((kind === 'back' ? job.phases.slice(next) : job.phases.slice(at, next)).map((phase) => phase.key));
+    await work.tx.execute(
+      kind === 'back'
+        ? sql`update tasks set done_at = null, done_by = null, passed_over = false, version = version + 1 where job_id = ${jobId} and passed_over and phase_key in (select jsonb_array_elements_text(${keys}::jsonb))`
+        : sql`update tasks set done_at = ${now}, done_by = ${work.actor.name}, passed_over = true, version = version + 1 where job_id = ${jobId} and done_at is null and phase_key in (select jsonb_array_elements_text(${keys}::jsonb))`,
+    );
+    await work.tx
+      .update(jobs)
+      .set({
+        ...{ phase: to, phases, phaseSince: now, asksToMove: false, stuckReason: null, stuckSince: null, stuckForId: null, version: version + 1 },
+        ...(to === null
+          ? { status: 'finished', finishedAt: now, waitingSince: null, waitingFor: null }
+          : { status: 'open', finishedAt: null, closedReason: null }),
+      })
+      .where(eq(jobs.id, jobId));
+    const passed = behind.length > 0 ? `, with ${counted(behind.length, 'task')} left behind: ${behind.join(', ')}` : '';
+    const because = why ? `: ${why}` : '';
+    const what =
+      to === null
+        ? `finished the job by hand${passed}${because}`
+        : job.phase === null
+          ? `opened the job again, in ${target!.name}${because}`
+          : `moved the job ${kind === 'back' ? 'back ' : ''}from ${from!.name} to ${target!.name}${passed}${because}`;
+    await this.events.record(work, to === null ? JobFinished : JobMoved, {
+      ...{ what, clientId: job.clientId, jobId },
+      ...{ before: { phase: from?.name ?? null }, after: { phase: target?.name ?? null }, payload: { jobId } },
+    });
+    await this.bringAbout(work, job, planned, leaveOut);
+    if (kind !== 'back') await this.advance(work, jobId);
+  }
+
+  /** A second person's approval of the phase in which the job stands. Whoever did one of its tasks cannot give it. */
+  async approve(work: Work, jobId: string, version: number): Promise<void> {
+    const job = await this.get(work, jobId, true);
+    if (job.version !== version) throw Problem.stale('job', job);
+    const phase = job.phases.find((one) => one.key === job.phase);
+    if (phase?.completion !== 'approved') throw Problem.refused('nothing-to-approve', 'Nothing has to be approved where the job stands.');
+    const [own] = await rows<{ name: string }>(
+      work.tx,
+      sql`select name from tasks where job_id = ${jobId} and phase_key in (select p ->> 'key' from jsonb_array_elements(${JSON.stringify(job.phases.slice(0, job.phases.indexOf(phase)))}::jsonb) p)
+            and done_by = ${work.actor.name} and not passed_over and done_at is not null order by position limit 1`,
+    );
+    if (own) throw Problem.refused('first-person', `You did "${own.name}" yourself. The approval is for a second person to give.`);
+    const phases = job.phases.map((one) => (one === phase ? { ...one, approved: { by: work.actor.name, byId: work.actor.id, at: work.now.toString() } } : one));
+    await work.tx
+      .update(jobs)
+      .set({ phases, version: version + 1 })
+      .where(eq(jobs.id, jobId));
+    await this.say(work, job, `approved ${phase.name}`);
+    await this.advance(work, jobId);
+  }
+
+  private async say(work: Work, job: Pick<Job, 'id' | 'clientId'>, what: string): Promise<void> {
+    await this.events.record(work, JobChanged, { what, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } });
+  }
+}
+
+const nameOf = (job: Job, key: string) => job.phases.find((phase) => phase.key === key)?.name ?? key;
+
+/** By what an action of a move is named when it is left out. */
+export const keyOf = ({ phaseKey, moment, action }: { phaseKey: string; moment: string; action: Action }) => `${phaseKey} ${moment} ${action.key}`;
+
+export const statesOf = (phases: readonly JobPhase[]): JobState['phases'] =>
+  phases.map(({ key, name, completion, asks, approved }) => ({ key, name, completion, asks, approved: approved !== undefined }));

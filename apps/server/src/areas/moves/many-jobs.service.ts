@@ -1,0 +1,165 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { addWorkingDays, civil } from '@steady/core/calendar';
+import { counted } from '@steady/core/words';
+import type { ChangeJobs, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/jobs';
+import { rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { type Job, JobBatches, JobMovesService, JobStandingService, JobsService } from '../jobs';
+import { MovesService } from './moves.service';
+
+export const JobsChangedTogether = eventKind<{ batchId: string }>('jobs changed together');
+
+/** What a change in bulk writes to a job, and so what is kept to take it back. */
+const KEPT = [
+  'partnerId',
+  'managerId',
+  'preparerId',
+  'priority',
+  'ownStatus',
+  'targetOn',
+  'startOn',
+  'status',
+  'holdReason',
+  'holdUntil',
+  'phase',
+  'phases',
+  'finishedAt',
+] as const;
+
+/** One change to many jobs: each as if it were made alone, what cannot be changed is named, the whole can be taken back. */
+@Injectable()
+export class ManyJobsService {
+  constructor(
+    private readonly events: Events,
+    private readonly jobs: JobsService,
+    private readonly moves: JobMovesService,
+    private readonly standing: JobStandingService,
+    private readonly batches: JobBatches,
+    private readonly looks: MovesService,
+  ) {}
+
+  /** What moving each of them to its next phase would bring about, summed up: how many jobs for each sentence. */
+  async preview(work: Work, ids: string[]): Promise<MovePreview['acts']> {
+    const summed = new Map<string, MovePreview['acts'][number]>();
+    for (const id of ids) {
+      const to = await this.nextOf(work, await this.jobs.get(work, id));
+      if (to === undefined) continue;
+      for (const act of (await this.looks.preview(work, id, to)).acts) {
+        const what = act.what.replace(/ It goes out by itself to .*$/, ' It goes out by itself.');
+        const there = summed.get(`${act.key} ${what}`);
+        summed.set(`${act.key} ${what}`, { ...act, what, count: (there?.count ?? 0) + 1 });
+      }
+    }
+    return [...summed.values()];
+  }
+
+  /** The key of the phase after the one in which a job stands, null for its end; undefined when it is finished. */
+  private nextOf(_work: Work, job: Job): string | null | undefined {
+    if (job.phase === null) return undefined;
+    return job.phases[job.phases.findIndex((phase) => phase.key === job.phase) + 1]?.key ?? null;
+  }
+
+  /** Changes a part of a batch. Parts that name the same batch are taken back together. */
+  async change(work: Work, input: ChangeJobs): Promise<JobsChanged> {
+    await this.batches.open(work, input.batchId, inWords(input));
+    const not: JobsChanged['not'] = [];
+    let changed = 0;
+    for (const id of new Set(input.ids)) {
+      const before = await this.jobs.lock(work, id);
+      const told = work.journal.length;
+      await work.tx.execute(sql`savepoint one_job`);
+      try {
+        await this.one(work, before, input);
+        await this.batches.note(work, input.batchId, id, Object.fromEntries(KEPT.map((key) => [key, before[key]])));
+        await work.tx.execute(sql`release savepoint one_job`);
+        changed += 1;
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error;
+        await work.tx.execute(sql`rollback to savepoint one_job`);
+        work.journal.length = told;
+        not.push({ id, job: before.name, why: error.more.errors?.[0]?.message ?? error.message });
+      }
+    }
+    if (changed > 0)
+      await this.events.record(work, JobsChangedTogether, { what: `${inWords(input)}: ${counted(changed, 'job')}`, payload: { batchId: input.batchId } });
+    return { changed, not };
+  }
+
+  private async one(work: Work, job: Job, input: ChangeJobs): Promise<void> {
+    const { version } = job;
+    switch (input.change) {
+      case 'people':
+        if (!input.role) throw Problem.invalid([{ field: 'role', message: 'Choose the role.' }]);
+        return this.jobs.change(work, job.id, { [input.role]: input.personId ?? null, version });
+      case 'priority':
+        return this.jobs.change(work, job.id, { priority: input.priority ?? 'usual', version });
+      case 'status':
+        return this.jobs.change(work, job.id, { ownStatus: input.text ?? null, version });
+      case 'dates': {
+        const days = input.days ?? 0;
+        const on = addWorkingDays(civil(job.targetOn), days, work.firm.calendar);
+        return this.standing.retarget(work, job.id, { targetOn: on.toString(), version });
+      }
+      case 'hold':
+        if (!input.text) throw Problem.invalid([{ field: 'text', message: 'Say why they are on hold.' }]);
+        return this.jobs.hold(work, job.id, input.text);
+      case 'resume':
+        return this.jobs.hold(work, job.id, null);
+      case 'move': {
+        const to = this.nextOf(work, job);
+        if (to === undefined) throw Problem.refused('job-finished', 'The job is finished.');
+        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], version });
+      }
+    }
+  }
+
+  /** Takes a batch back: every job that nobody changed since, and of which nothing has left the house. */
+  async undo(work: Work, batchId: string): Promise<JobBatchView> {
+    const batch = await this.batches.get(work, batchId);
+    const sent = new Set(
+      (
+        await rows<{ id: string }>(
+          work.tx,
+          sql`select distinct a.job_id as id from job_actions a join job_batch_rows r on r.job_id = a.job_id and r.batch_id = ${batchId}
+              where a.at >= ${batch.at} and a.state = 'done' and a.action ->> 'does' in ('message', 'request')`,
+        )
+      ).map((one) => one.id),
+    );
+    const not: JobBatchView['not'] = [];
+    let undone = 0;
+    for (const row of await this.batches.rowsOf(work, batchId)) {
+      const job = await this.jobs.lock(work, row.jobId);
+      if (sent.has(job.id)) not.push({ job: job.name, why: 'something has gone out to the client' });
+      else if (job.version !== row.leftVersion) not.push({ job: job.name, why: 'it was changed since' });
+      else {
+        await this.batches.restore(work, job, row.before, batch.at);
+        undone += 1;
+      }
+    }
+    await this.batches.closed(work, batchId);
+    await this.events.record(work, JobsChangedTogether, { what: `took back: ${batch.what}, ${counted(undone, 'job')}`, payload: { batchId } });
+    return { undone, not };
+  }
+}
+
+function inWords(input: ChangeJobs): string {
+  switch (input.change) {
+    case 'people':
+      return `changed the ${input.role?.replace('Id', '') ?? 'people'} of jobs`;
+    case 'priority':
+      return `gave jobs the priority "${input.priority ?? 'usual'}"`;
+    case 'status':
+      return input.text ? `gave jobs the status "${input.text}"` : 'took the status off jobs';
+    case 'dates':
+      return `moved our target of jobs by ${counted(Math.abs(input.days ?? 0), 'working day')}${(input.days ?? 0) < 0 ? ' forward' : ''}`;
+    case 'hold':
+      return `put jobs on hold: ${input.text ?? ''}`;
+    case 'resume':
+      return 'took jobs off hold';
+    case 'move':
+      return 'moved jobs on by a phase';
+  }
+}

@@ -1,0 +1,170 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { addWorkingDays } from '@steady/core/calendar';
+import { type Action, actionInWords, leavesTheHouse } from '@steady/core/procedures';
+import { counted } from '@steady/core/words';
+import type { MovePreview } from '@steady/contract/jobs';
+import { Events } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import { rows } from '../../platform/database';
+import type { Work } from '../../platform/work';
+import { type Client, ClientsService, NotesService, factsOf } from '../clients';
+import { FeesService } from '../fees';
+import { ActionsDue, type Job, type JobAction, JobMovesService, JobsService, keyOf } from '../jobs';
+import { PostService, TemplatesService } from '../post';
+import { ProceduresService } from '../procedures';
+import { RequestsService } from '../requests';
+
+/** Days after which a job that another procedure begins is due, where nothing else says so. */
+const DAYS_OF_FOLLOWING_JOB = 20;
+
+/** What a move of a job brings about: foretold before it is made, carried out with it, tried again where it failed. */
+@Injectable()
+export class MovesService implements OnModuleInit {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+    private readonly notes: NotesService,
+    private readonly jobs: JobsService,
+    private readonly moves: JobMovesService,
+    private readonly requests: RequestsService,
+    private readonly fees: FeesService,
+    private readonly post: PostService,
+    private readonly templates: TemplatesService,
+    private readonly procedures: ProceduresService,
+  ) {}
+
+  onModuleInit(): void {
+    this.events.on(ActionsDue, async (work, { payload }) => {
+      for (const action of payload.actions) await this.carryOut(work, action);
+    });
+  }
+
+  /** A sentence for each thing that would happen, before the job is moved. */
+  async preview(work: Work, jobId: string, to: string | null): Promise<MovePreview> {
+    const { job, kind, from, to: target, planned, behind } = await this.moves.look(work, jobId, to);
+    const names = await this.moves.names(work);
+    const client = await this.clients.get(work, job.clientId);
+    const { to: people, nobody } = await this.post.recipients(work, client, 'getsRequests');
+    const acts = planned.map((one) => {
+      const words = actionInWords(one.action, names);
+      const outside = leavesTheHouse(one.action);
+      if (!outside) return { key: keyOf(one), what: `${words}.`, outside };
+      return people.length > 0
+        ? { key: keyOf(one), what: `${words}. It goes out by itself to ${people.map((person) => `${person.name} (${person.email})`).join(', ')}.`, outside }
+        : {
+            key: keyOf(one),
+            what: `${words}. Nobody can be written to (${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}): a task takes its place.`,
+            outside: false,
+          };
+    });
+    return {
+      ...{ kind, from: from?.name ?? null, to: target?.name ?? null, toKey: target?.key ?? null, acts },
+      notices: [
+        ...(behind.length > 0 ? [`${counted(behind.length, 'task')} would be left behind, marked as passed over: ${behind.join(', ')}.`] : []),
+        ...(kind === 'back' ? ['What was sent or drafted stays as it is; nothing is sent a second time.'] : []),
+      ],
+    };
+  }
+
+  /** Carries one action out inside the move; what fails is taken back alone and stays in the list to try again. */
+  private async carryOut(work: Work, action: JobAction): Promise<void> {
+    const told = work.journal.length;
+    await work.tx.execute(sql`savepoint one_action`);
+    try {
+      const also = await this.act(work, action.action, await this.jobs.get(work, action.jobId), action.phaseKey);
+      await this.mark(work, action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what });
+      await work.tx.execute(sql`release savepoint one_action`);
+    } catch (error) {
+      await work.tx.execute(sql`rollback to savepoint one_action`);
+      work.journal.length = told;
+      const message = error instanceof Problem ? error.message : error instanceof Error ? error.message : String(error);
+      await this.mark(work, action, { state: 'failed', error: message.slice(0, 500), what: action.what });
+    }
+  }
+
+  private async mark(work: Work, { id }: JobAction, set: Pick<JobAction, 'state' | 'error' | 'what'>): Promise<void> {
+    await work.tx.execute(
+      sql`update job_actions set state = ${set.state}, error = ${set.error}, what = ${set.what}, at = ${work.now.toString()} where id = ${id}`,
+    );
+  }
+
+  /** Tries an action again that failed. One that is done already is left alone. */
+  async again(work: Work, actionId: string): Promise<void> {
+    const [action] = await rows<JobAction>(
+      work.tx,
+      sql`select id, job_id as "jobId", phase_key as "phaseKey", action, what, state from job_actions where id = ${actionId} and firm_id = ${work.firm.id} for update`,
+    );
+    if (!action) throw Problem.notFound('action');
+    if (action.state !== 'failed') throw Problem.refused('not-failed', 'This was done already, or left out.');
+    await this.carryOut(work, action);
+  }
+
+  /** @returns what is worth adding to the sentence of the action */
+  private async act(work: Work, action: Action, job: Job, phaseKey: string): Promise<string | null> {
+    const client = await this.clients.get(work, job.clientId);
+    switch (action.does) {
+      case 'message': {
+        const written = await this.templates.send(work, action.templateId, client, job.id);
+        return written > 0 ? `wrote to ${written}` : this.instead(work, job, phaseKey, client, action);
+      }
+      case 'request': {
+        const plan = job.phases.find((phase) => phase.key === phaseKey)?.request;
+        if (!plan) throw new Error('The phase has no request written down.');
+        const { to } = await this.post.recipients(work, client, 'getsRequests');
+        if (to.length === 0) return this.instead(work, job, phaseKey, client, action);
+        await this.requests.send(work, job.id, { ...plan, dueOn: addWorkingDays(work.today, action.days, work.firm.calendar).toString() });
+        return null;
+      }
+      case 'task':
+        await this.jobs.addTask(work, job.id, phaseKey, action.task);
+        return null;
+      case 'procedure': {
+        const procedure = await this.procedures.get(work, action.procedureId);
+        const dueOn = addWorkingDays(work.today, DAYS_OF_FOLLOWING_JOB, work.firm.calendar).toString();
+        const today = work.today.toString();
+        await this.jobs.begin(work, {
+          ...{ client, facts: factsOf(client), line: null, procedure, obligationId: null, name: `${procedure.name}, ${client.name}` },
+          ...{ periodStart: today, periodEnd: dueOn, targetOn: dueOn, dueOn },
+        });
+        return null;
+      }
+      case 'bill': {
+        const amount = Math.round((job.fee * action.share) / 100);
+        if (amount <= 0) return 'nothing, as no fee is agreed';
+        await this.fees.draft(work, job.id, { amount, wording: job.name });
+        return null;
+      }
+      case 'label':
+        await this.clients.mark(work, client.id, { label: action.label, put: action.put });
+        return null;
+      case 'detail':
+        await this.clients.mark(work, client.id, { detailId: action.detailId, value: action.value });
+        return null;
+      case 'tell': {
+        const forId = job[`${action.role}Id`];
+        if (!forId) throw new Error(`There is no ${action.role} on the job to tell.`);
+        await this.notes.add(work, client.id, { kind: 'phone', text: `${job.name}: ${action.words}`, forId });
+        return null;
+      }
+    }
+  }
+
+  /** Nobody at the client can be written to: a person of the firm gets a task in place of the message. */
+  private async instead(work: Work, job: Job, phaseKey: string, client: Client, action: Action): Promise<string> {
+    const names = await this.moves.names(work);
+    const what = action.does === 'message' ? names.template(action.templateId) : 'the list of what is wanted';
+    const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
+    await this.jobs.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
+    return 'nobody can be written to, so a task takes its place';
+  }
+
+  /** Jobs that were on hold until today, or an earlier day, go on. */
+  async goOn(work: Work): Promise<void> {
+    const due = await rows<{ id: string }>(
+      work.tx,
+      sql`select id from jobs where firm_id = ${work.firm.id} and status = 'on hold' and hold_until <= ${work.today.toString()} order by id limit 500`,
+    );
+    for (const { id } of due) await this.jobs.hold(work, id, null);
+  }
+}

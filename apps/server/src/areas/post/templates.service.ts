@@ -1,0 +1,141 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq, sql } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
+import { formatMoney } from '@steady/core/money';
+import { DETAILS, type DetailValues, fillIn } from '@steady/core/templates';
+import { fullDate } from '@steady/core/words';
+import type { KeepTemplate, TemplateView, TriedTemplate, TryTemplate } from '@steady/contract/procedures';
+import { rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { type Client, ClientsService } from '../clients';
+import { type Draft, PostService } from './post.service';
+import { templates } from './post.tables';
+
+export const TemplateChanged = eventKind<{ templateId: string }>('message template changed');
+
+type Template = typeof templates.$inferSelect;
+
+/** Wording kept for messages, with details of the client and the job filled in when it is sent. */
+@Injectable()
+export class TemplatesService {
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+    private readonly post: PostService,
+  ) {}
+
+  list(work: Work): Promise<TemplateView[]> {
+    return rows<TemplateView>(
+      work.tx,
+      sql`select t.id, t.version, t.name, t.subject, t.body,
+                 (select coalesce(array_agg(distinct p.name), '{}') from procedures p where jsonb_path_exists(p.definition, '$.phases[*].*[*].templateId ? (@ == $id)', jsonb_build_object('id', t.id::text))) as "usedBy"
+          from message_templates t where t.firm_id = ${work.firm.id} order by t.name, t.id`,
+    );
+  }
+
+  /** @throws Problem at the field for what stands between braces and is no detail */
+  async keep(work: Work, templateId: string | null, { name, subject, body, version }: KeepTemplate): Promise<string> {
+    const wrong = (['subject', 'body'] as const).flatMap((field) => {
+      const { unknown } = fillIn({ subject, body }[field], {});
+      return unknown.map((place) => ({ field, message: `{${place}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.` }));
+    });
+    if (wrong.length > 0) throw Problem.invalid(wrong);
+    const before = templateId === null ? null : await this.get(work, templateId);
+    if (before && before.version !== version) throw Problem.stale('message', before);
+    const [saved] = before
+      ? await work.tx
+          .update(templates)
+          .set({ name, subject, body, version: before.version + 1 })
+          .where(eq(templates.id, before.id))
+          .returning({ id: templates.id })
+      : await work.tx.insert(templates).values({ firmId: work.firm.id, name, subject, body }).returning({ id: templates.id });
+    await this.events.record(work, TemplateChanged, {
+      what: `${before ? 'changed' : 'wrote'} the message "${name}"`,
+      ...{ before, after: { name, subject, body }, payload: { templateId: saved!.id } },
+    });
+    return saved!.id;
+  }
+
+  private async get(work: Work, templateId: string): Promise<Template> {
+    const [found] = await work.tx
+      .select()
+      .from(templates)
+      .where(and(eq(templates.id, templateId), eq(templates.firmId, work.firm.id)));
+    if (!found) throw Problem.notFound('message');
+    return found;
+  }
+
+  /** What can be filled in for a client, and for one of its jobs. */
+  private async values(work: Work, clientId: string, jobId: string | null): Promise<DetailValues> {
+    const [found] = await rows<{
+      client: string;
+      partner: string | null;
+      manager: string | null;
+      preparer: string | null;
+      job: string | null;
+      service: string | null;
+      dueOn: string | null;
+      targetOn: string | null;
+      fee: number | null;
+    }>(
+      work.tx,
+      sql`select c.name as client, pa.name as partner, ma.name as manager, pr.name as preparer, j.name as job, s.name as service, j.due_on as "dueOn", j.target_on as "targetOn", j.fee::float8 as fee
+          from clients c left join jobs j on j.id = ${jobId} and j.client_id = c.id left join services s on s.id = j.service_id
+          left join members pa on pa.id = coalesce(j.partner_id, c.partner_id) left join members ma on ma.id = coalesce(j.manager_id, c.manager_id) left join members pr on pr.id = coalesce(j.preparer_id, c.preparer_id)
+          where c.id = ${clientId}`,
+    );
+    if (!found) throw Problem.notFound('client');
+    const { dueOn, targetOn, fee, ...names } = found;
+    return {
+      ...names,
+      'due date': dueOn && fullDate(civil(dueOn)),
+      'target date': targetOn && fullDate(civil(targetOn)),
+      fee: fee === null ? null : `${work.firm.currency} ${formatMoney(fee)}`,
+      sender: work.actor.kind === 'staff' ? work.actor.name : names.preparer,
+      firm: work.firm.name,
+      today: fullDate(work.today),
+    };
+  }
+
+  private async filled(
+    work: Work,
+    words: { subject: string; body: string },
+    clientId: string,
+    jobId: string | null,
+  ): Promise<{ draft: Draft; missing: string[]; unknown: string[] }> {
+    const values = await this.values(work, clientId, jobId);
+    const [subject, body] = [fillIn(words.subject, values), fillIn(words.body, values)];
+    return {
+      draft: {
+        ...{ subject: subject.text, paragraphs: body.text.split(/\n{2,}/), leadsTo: '/portal' },
+        ...{ linkWords: 'Your papers and questions with us', to: 'getsRequests' },
+      },
+      missing: [...new Set([...subject.missing, ...body.missing])].map((detail) => DETAILS[detail]),
+      unknown: [...new Set([...subject.unknown, ...body.unknown])],
+    };
+  }
+
+  /** What the words would be for one client, and what is missing; nothing is sent. */
+  async try(work: Work, { clientId, jobId, ...words }: TryTemplate): Promise<TriedTemplate> {
+    const client = await this.clients.get(work, clientId);
+    const { draft, missing, unknown } = await this.filled(work, words, clientId, jobId ?? null);
+    const { messages, nobody } = await this.post.preview(work, client, draft);
+    return {
+      ...{ subject: draft.subject, body: messages[0]?.body ?? draft.paragraphs.join('\n\n'), missing, unknown },
+      ...{ to: messages.map(({ to, address }) => ({ name: to, address })), nobody },
+    };
+  }
+
+  /**
+   * Sends a kept message about a job. @returns how many were written to.
+   * @throws Problem "details-missing" naming what is not known, so that nobody reads an empty place
+   */
+  async send(work: Work, templateId: string, client: Client, jobId: string): Promise<number> {
+    const template = await this.get(work, templateId);
+    const { draft, missing } = await this.filled(work, template, client.id, jobId);
+    if (missing.length > 0) throw Problem.refused('details-missing', `"${template.name}" wants what is not known: ${missing.join(', ')}.`);
+    return this.post.send(work, client, draft, { clientId: client.id, jobId });
+  }
+}

@@ -1,0 +1,1 @@
+export { type KeptProcedure, ProcedureChanged, ProceduresService } from './procedures.service';

@@ -1,0 +1,93 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount } from '@steady/core/procedures';
+import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
+import type { ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
+import { rows } from '../../platform/database';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { type Client, factsOf } from '../clients';
+
+/** Services that are done by a procedure `p`: as usual, or in one of their rhythms. */
+const SERVICES_OF = sql`services s where s.procedure_id = p.id or s.id in (select x.service_id from service_procedures x where x.procedure_id = p.id)`;
+const ONLY_FOR = sql`service_lines l join clients c on c.id = l.client_id where l.procedure_id = p.id limit 1`;
+const IN_FLIGHT = sql`(select count(*) from jobs j where j.procedure_id = p.id and j.status <> 'finished')::int`;
+
+@Injectable()
+export class ProcedureQueries {
+  async list(work: Work): Promise<ProcedureRow[]> {
+    const found = await rows<Omit<ProcedureRow, 'phases' | 'tasks' | 'minutes' | 'actions'> & { definition: Procedure }>(
+      work.tx,
+      sql`select p.id, p.name, p.definition, ${IN_FLIGHT} as jobs, (select c.name from ${ONLY_FOR}) as "onlyFor",
+                 (select coalesce(array_agg(s.name order by s.position), '{}') from ${SERVICES_OF}) as services
+          from procedures p where p.firm_id = ${work.firm.id} order by p.name, p.id`,
+    );
+    return found.map(({ definition, ...row }) => {
+      const tasks = definition.phases.flatMap((phase) => phase.tasks);
+      return {
+        ...row,
+        phases: definition.phases.map((phase) => phase.name),
+        tasks: tasks.length,
+        minutes: tasks.reduce((sum, task) => sum + task.estimate, 0),
+        actions: actionCount(definition),
+      };
+    });
+  }
+
+  async view(work: Work, procedureId: string): Promise<ProcedureFull> {
+    const [found] = await rows<ProcedureFull>(
+      work.tx,
+      sql`select p.id, p.version, p.name, p.definition, ${IN_FLIGHT} as jobs,
+                 (select jsonb_build_object('id', c.id, 'name', c.name) from ${ONLY_FOR}) as "onlyFor",
+                 (select coalesce(jsonb_agg(jsonb_build_object('id', s.id, 'name', s.name) order by s.position), '[]') from ${SERVICES_OF}) as services,
+                 (select coalesce(jsonb_agg(jsonb_build_object('number', v.number, 'at', v.at, 'by', v.by) order by v.number desc), '[]') from procedure_versions v where v.procedure_id = p.id) as versions
+          from procedures p where p.id = ${procedureId} and p.firm_id = ${work.firm.id}`,
+    );
+    if (!found) throw Problem.notFound('procedure');
+    return found;
+  }
+
+  async supplied(work: Work): Promise<SuppliedProcedureView[]> {
+    const names = new Set((await rows<{ name: string }>(work.tx, sql`select lower(name) as name from procedures`)).map((one) => one.name));
+    return SUPPLIED_PROCEDURES.map(({ key, name, phases }) => ({ key, name, phases: phases.map((phase) => phase.name), taken: names.has(name.toLowerCase()) }));
+  }
+
+  /** The clients whose lines go by a procedure, or all active ones where no line does: as the procedure meets them. */
+  async clients(work: Work, procedureId: string | null): Promise<ProcedureClients> {
+    const concerned =
+      procedureId === null
+        ? []
+        : await rows<{ id: string; rhythm: string; fee: number; service: string }>(
+            work.tx,
+            sql`select distinct on (l.client_id) l.client_id as id, l.rhythm, l.fee::float8 as fee, s.name as service from service_lines l join services s on s.id = l.service_id
+                  left join service_procedures x on x.service_id = l.service_id and x.rhythm = l.rhythm
+                where l.firm_id = ${work.firm.id} and l.ends_on is null and coalesce(l.procedure_id, x.procedure_id, s.procedure_id) = ${procedureId} order by l.client_id, l.id`,
+          );
+    const byId = new Map(concerned.map((one) => [one.id, one]));
+    const found = await rows<Client & { written: string[] }>(
+      work.tx,
+      sql`select c.id, c.name, c.legal_form as "legalForm", c.year_end as "yearEnd", c.vat_registered as "vatRegistered", c.vat_group as "vatGroup", c.employer, c.annual_return_date as "annualReturnDate",
+                 c.way, c.vat_from as "vatFrom", c.vat_until as "vatUntil", c.employer_from as "employerFrom", c.employer_until as "employerUntil", c.labels, c.details,
+                 c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId", coalesce(w.names, '{}') as written
+          from clients c left join (select k.client_id, array_agg(p.name order by k.position) as names from client_contacts k join contacts p on p.id = k.contact_id
+                                    where k.gets_requests and p.email is not null group by k.client_id) w on w.client_id = c.id
+          where c.firm_id = ${work.firm.id} and c.standing = 'active' ${byId.size > 0 ? sql`and c.id in (select jsonb_array_elements_text(${JSON.stringify([...byId.keys()])}::jsonb)::uuid)` : sql``} order by c.name, c.id`,
+    );
+    return {
+      of: byId.size > 0 ? 'its services' : 'all active clients',
+      clients: found.map((client): ClientOnPaper => {
+        const line = byId.get(client.id);
+        return {
+          id: client.id,
+          name: client.name,
+          facts: {
+            ...factsOf(client),
+            ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, 'job:fee': line.fee / 100, 'job:priority': 'usual' } : {}),
+          },
+          writtenTo: client.way === 'paper' ? [] : client.written,
+          roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
+        };
+      }),
+    };
+  }
+}

@@ -1,0 +1,212 @@
+import { X } from 'lucide-react';
+import { ACTIONS, type Action, TASK_ROLES, type TaskRole } from '@steady/core/procedures';
+import type { DetailFieldView } from '@steady/contract/clients';
+import type { ProcedureRow, TemplateView } from '@steady/contract/procedures';
+import { useData } from '../../app/api';
+import { Grip, moved, useOrder } from '../../ui/order-grip';
+import type { KnownFact } from '../rules/condition-editor';
+import { ConditionLine } from './condition-line';
+import { ACTION_WORDS, freshKey } from './pieces';
+
+interface Known {
+  templates: readonly TemplateView[];
+  procedures: readonly ProcedureRow[];
+  details: readonly DetailFieldView[];
+}
+
+/** What an action is when it is first chosen, with what the firm has of it. */
+function fresh(does: Action['does'], key: string, known: Known): Action {
+  switch (does) {
+    case 'message':
+      return { key, does, templateId: known.templates[0]?.id ?? '' };
+    case 'request':
+      return { key, does, days: 8 };
+    case 'task':
+      return { key, does, task: { key: `${key}-task`, name: '', role: 'preparer', estimate: 15 } };
+    case 'procedure':
+      return { key, does, procedureId: known.procedures[0]?.id ?? '' };
+    case 'bill':
+      return { key, does, share: 100 };
+    case 'label':
+      return { key, does, label: '', put: true };
+    case 'detail':
+      return { key, does, detailId: known.details[0]?.id ?? '', value: '' };
+    case 'tell':
+      return { key, does, role: 'manager', words: '' };
+  }
+}
+
+/** What happens by itself at one moment of a phase, in order. */
+export function ActionFields({
+  label,
+  actions,
+  facts,
+  onChange,
+}: {
+  label: string;
+  actions: readonly Action[];
+  facts: KnownFact[];
+  onChange(next: Action[]): void;
+}) {
+  const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
+  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const known = { templates, procedures, details };
+  const order = useOrder(actions.length, (from, to) => onChange(moved(actions, from, to)));
+  const put = (index: number, next: Action) => onChange(actions.map((one, at) => (at === index ? next : one)));
+  return (
+    <fieldset className="mb-2">
+      <legend className="text-table font-semibold">{label}</legend>
+      <ol aria-label={label}>
+        {actions.map((action, index) => (
+          <li key={action.key} {...order.row(index)} className="py-1 data-over:border-t-2 data-over:border-kelp">
+            <div className="flex flex-wrap items-center gap-1.5 text-table">
+              <Grip {...order.grip(index, ACTION_WORDS[action.does])} />
+              <select
+                className="field w-auto py-0.5"
+                aria-label="What happens"
+                value={action.does}
+                onChange={({ target }) => put(index, { ...fresh(target.value as Action['does'], action.key, known), onlyIf: action.onlyIf })}
+              >
+                {ACTIONS.map((does) => (
+                  <option key={does} value={does}>
+                    {ACTION_WORDS[does]}
+                  </option>
+                ))}
+              </select>
+              <Particulars action={action} known={known} onChange={(next) => put(index, next)} />
+              <button
+                type="button"
+                className="p-0.5 text-soft hover:text-ink"
+                aria-label={`Take away: ${ACTION_WORDS[action.does]}`}
+                title="Take away"
+                onClick={() => onChange(actions.filter((_, at) => at !== index))}
+              >
+                <X aria-hidden className="size-3.5" />
+              </button>
+            </div>
+            <div className="ml-6">
+              <ConditionLine of={action.onlyIf} facts={facts} what="this" onChange={(onlyIf) => put(index, { ...action, onlyIf })} />
+            </div>
+          </li>
+        ))}
+      </ol>
+      <button
+        type="button"
+        className="lnk text-table"
+        onClick={() =>
+          onChange([
+            ...actions,
+            fresh(
+              'tell',
+              freshKey(
+                'act',
+                actions.map((one) => one.key),
+              ),
+              known,
+            ),
+          ])
+        }
+      >
+        Add what happens by itself
+      </button>
+    </fieldset>
+  );
+}
+
+function Particulars({ action, known, onChange }: { action: Action; known: Known; onChange(next: Action): void }) {
+  const choose = (label: string, value: string, options: readonly { id: string; name: string }[], put: (id: string) => Action, none: string) =>
+    options.length === 0 ? (
+      <span className="soon">{none}</span>
+    ) : (
+      <select className="field w-auto max-w-64 py-0.5" aria-label={label} value={value} onChange={({ target }) => onChange(put(target.value))}>
+        {!options.some((one) => one.id === value) && <option value={value}>choose</option>}
+        {options.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+    );
+  const role = (of: TaskRole, put: (role: TaskRole) => Action) => (
+    <select className="field w-auto py-0.5" aria-label="Whom" value={of} onChange={({ target }) => onChange(put(target.value as TaskRole))}>
+      {TASK_ROLES.map((one) => (
+        <option key={one} value={one}>
+          the {one}
+        </option>
+      ))}
+    </select>
+  );
+  const figure = (label: string, value: number, put: (value: number) => Action) => (
+    <input
+      className="field w-16 py-0.5 text-right"
+      aria-label={label}
+      inputMode="numeric"
+      value={value}
+      onChange={({ target }) => onChange(put(Number(target.value.replace(/\D/g, '')) || 0))}
+    />
+  );
+  const words = (label: string, value: string, put: (value: string) => Action) => (
+    <input className="field w-64 py-0.5" aria-label={label} placeholder={label} value={value} onChange={({ target }) => onChange(put(target.value))} />
+  );
+  switch (action.does) {
+    case 'message':
+      return choose('Which message', action.templateId, known.templates, (templateId) => ({ ...action, templateId }), 'write one under Firm, Messages first');
+    case 'request':
+      return <>wanted within {figure('Working days', action.days, (days) => ({ ...action, days }))} working days</>;
+    case 'task':
+      return (
+        <>
+          {words('Name of the task', action.task.name, (name) => ({ ...action, task: { ...action.task, name } }))} for{' '}
+          {role(action.task.role, (of) => ({ ...action, task: { ...action.task, role: of } }))}
+          {figure('Minutes', action.task.estimate, (estimate) => ({ ...action, task: { ...action.task, estimate } }))} minutes
+        </>
+      );
+    case 'procedure':
+      return choose('Which procedure', action.procedureId, known.procedures, (procedureId) => ({ ...action, procedureId }), 'there is no procedure yet');
+    case 'bill':
+      return <>of {figure('Hundredths', action.share, (share) => ({ ...action, share }))} % of the agreed fee</>;
+    case 'label':
+      return (
+        <>
+          <select
+            className="field w-auto py-0.5"
+            aria-label="Put or take off"
+            value={action.put ? 'put' : 'off'}
+            onChange={({ target }) => onChange({ ...action, put: target.value === 'put' })}
+          >
+            <option value="put">put on</option>
+            <option value="off">take off</option>
+          </select>
+          {words('Label', action.label, (label) => ({ ...action, label }))}
+        </>
+      );
+    case 'detail': {
+      const kind = known.details.find((one) => one.id === action.detailId)?.kind;
+      return (
+        <>
+          {choose('Which detail', action.detailId, known.details, (detailId) => ({ ...action, detailId, value: '' }), 'add one under Firm, Details first')} to{' '}
+          {kind === 'yes or no' ? (
+            <select
+              className="field w-auto py-0.5"
+              aria-label="Value"
+              value={action.value === true ? 'yes' : 'no'}
+              onChange={({ target }) => onChange({ ...action, value: target.value === 'yes' })}
+            >
+              <option value="yes">yes</option>
+              <option value="no">no</option>
+            </select>
+          ) : (
+            words('Value', String(action.value ?? ''), (value) => ({ ...action, value: kind === 'number' || kind === 'money' ? Number(value) || 0 : value }))
+          )}
+        </>
+      );
+    }
+    case 'tell':
+      return (
+        <>
+          {role(action.role, (of) => ({ ...action, role: of }))} {words('What to tell', action.words, (of) => ({ ...action, words: of }))}
+        </>
+      );
+  }
+}

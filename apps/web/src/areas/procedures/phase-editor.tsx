@@ -1,0 +1,164 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { formatHours } from '@steady/core/money';
+import { COMPLETIONS, type Completion, type PhasePlan } from '@steady/core/procedures';
+import { counted } from '@steady/core/words';
+import { LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
+import { Grip, moved, useOrder } from '../../ui/order-grip';
+import type { KnownFact } from '../rules/condition-editor';
+import { ActionFields } from './action-fields';
+import { ConditionLine, wordsOf } from './condition-line';
+import { COMPLETION_WORDS, newTask } from './pieces';
+import { TaskFields } from './task-fields';
+
+/** A phase in one line: who enters it, what is done in it, what happens by itself, when it is complete. */
+export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[]): string {
+  const minutes = phase.tasks.reduce((sum, task) => sum + task.estimate, 0);
+  const acts = (phase.onEntry?.length ?? 0) + (phase.onDone?.length ?? 0);
+  return [
+    phase.onlyIf ? `only if ${wordsOf(phase.onlyIf, facts)}` : null,
+    phase.tasks.length > 0 ? `${counted(phase.tasks.length, 'task')}, ${formatHours(minutes)}` : 'no tasks',
+    phase.request ? 'asks the client' : null,
+    acts > 0 ? `${counted(acts, 'thing')} by itself` : null,
+    phase.completion && phase.completion !== 'tasks' ? `complete when ${COMPLETION_WORDS[phase.completion]}` : null,
+    phase.asks ? 'asks before it moves on' : null,
+  ]
+    .filter(Boolean)
+    .join('; ');
+}
+
+/** One phase worked down: entry rule, tasks, request, actions, when it is complete. */
+export function PhaseEditor({
+  phase,
+  phases,
+  facts,
+  onChange,
+}: {
+  phase: PhasePlan;
+  phases: readonly PhasePlan[];
+  facts: KnownFact[];
+  onChange(next: PhasePlan): void;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const set = (more: Partial<PhasePlan>) => onChange({ ...phase, ...more });
+  const order = useOrder(phase.tasks.length, (from, to) => set({ tasks: moved(phase.tasks, from, to) }));
+  const branches = [...new Set(phases.flatMap((one) => (one.branch ? [one.branch] : [])))];
+  return (
+    <div className="border-t border-rule-soft px-4 pt-3 pb-4">
+      <div className="grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
+        <TextField label="Phase" value={phase.name} onChange={({ target }) => set({ name: target.value })} />
+        <div>
+          <TextField
+            label="One of a branch"
+            list="branches"
+            hint="Phases of one branch exclude each other: every client is meant to take exactly one."
+            value={phase.branch ?? ''}
+            onChange={({ target }) => set({ branch: target.value || undefined })}
+          />
+          <datalist id="branches">
+            {branches.map((branch) => (
+              <option key={branch} value={branch} />
+            ))}
+          </datalist>
+        </div>
+      </div>
+      <ConditionLine of={phase.onlyIf} facts={facts} what="the phase" onChange={(onlyIf) => set({ onlyIf })} />
+      <p className="mt-3 mb-0.5 text-table font-semibold">Tasks</p>
+      <ol aria-label={`Tasks of ${phase.name}`}>
+        {phase.tasks.map((task, index) => (
+          <li key={task.key} {...order.row(index)} className="border-t border-rule-soft py-1 text-table data-over:border-t-2 data-over:border-kelp">
+            <div className="flex items-center gap-2">
+              <Grip {...order.grip(index, task.name || 'the new task')} />
+              <button
+                type="button"
+                className="min-w-0 flex-1 text-left hover:underline"
+                aria-expanded={open === task.key}
+                onClick={() => setOpen(open === task.key ? null : task.key)}
+              >
+                {task.name || <span className="soon">a task without a name</span>}
+              </button>
+              <span className="text-soft">
+                {task.role}, {formatHours(task.estimate)}
+                {task.checks ? `, ${counted(task.checks.length, 'check')}` : ''}
+                {task.onlyIf ? `, only if ${wordsOf(task.onlyIf, facts)}` : ''}
+              </span>
+              <button
+                type="button"
+                className="p-0.5 text-soft hover:text-ink"
+                aria-label={`Take away the task ${task.name}`}
+                title="Take away"
+                onClick={() => set({ tasks: phase.tasks.filter((_, at) => at !== index) })}
+              >
+                <X aria-hidden className="size-3.5" />
+              </button>
+            </div>
+            {open === task.key && (
+              <TaskFields
+                task={task}
+                phases={phases}
+                facts={facts}
+                onChange={(next) => set({ tasks: phase.tasks.map((one, at) => (at === index ? next : one)) })}
+              />
+            )}
+          </li>
+        ))}
+      </ol>
+      <button
+        type="button"
+        className="lnk text-table"
+        onClick={() => {
+          const task = newTask(phases);
+          set({ tasks: [...phase.tasks, task] });
+          setOpen(task.key);
+        }}
+      >
+        Add a task
+      </button>
+      <fieldset className="mt-3 mb-2">
+        <legend className="text-table font-semibold">Asked of the client</legend>
+        {phase.request ? (
+          <>
+            <TextField
+              label="Title of the request"
+              value={phase.request.title}
+              onChange={({ target }) => set({ request: { ...phase.request!, title: target.value } })}
+            />
+            <LongTextField
+              label="Items, one on a line"
+              hint="What to add about one stands after a colon: Bank statement: all pages"
+              value={phase.request.items.map((item) => (item.description ? `${item.name}: ${item.description}` : item.name)).join('\n')}
+              onChange={({ target }) => set({ request: { ...phase.request!, items: itemsOf(target.value) } })}
+            />
+            <button type="button" className="lnk text-table" onClick={() => set({ request: undefined })}>
+              Ask nothing
+            </button>
+          </>
+        ) : (
+          <button type="button" className="lnk text-table" onClick={() => set({ request: { title: '', items: [{ name: '', description: '' }] } })}>
+            Write down what is wanted
+          </button>
+        )}
+      </fieldset>
+      <ActionFields label="On entry, by itself" actions={phase.onEntry ?? []} facts={facts} onChange={(onEntry) => set({ onEntry })} />
+      <ActionFields label="When it is done, by itself" actions={phase.onDone ?? []} facts={facts} onChange={(onDone) => set({ onDone })} />
+      <div className="mt-3 grid grid-cols-2 items-end gap-x-4 max-sm:grid-cols-1">
+        <SelectField label="It is complete when" value={phase.completion ?? 'tasks'} onChange={({ target }) => set({ completion: target.value as Completion })}>
+          {COMPLETIONS.map((one) => (
+            <option key={one} value={one}>
+              {COMPLETION_WORDS[one]}
+            </option>
+          ))}
+        </SelectField>
+        <div className="mb-3">
+          <TickField label="Ask me before it moves on" checked={phase.asks ?? false} onChange={({ target }) => set({ asks: target.checked || undefined })} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+const itemsOf = (text: string) =>
+  text.split('\n').map((line) => {
+    const [name = '', ...rest] = line.split(': ');
+    return { name, description: rest.join(': ') };
+  });

@@ -1,0 +1,61 @@
+import type { Action, PhasePlan, TaskPlan } from '@steady/core/procedures';
+
+/** A key for a new piece that no other one has. */
+export function freshKey(name: string, taken: readonly string[]): string {
+  const plain =
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 40) || 'piece';
+  let key = plain;
+  for (let n = 2; taken.includes(key); n += 1) key = `${plain}-${n}`;
+  return key;
+}
+
+export const taskKeys = (phases: readonly PhasePlan[]) => phases.flatMap((phase) => phase.tasks.map((task) => task.key));
+
+export const newTask = (phases: readonly PhasePlan[]): TaskPlan => ({ key: freshKey('task', taskKeys(phases)), name: '', role: 'preparer', estimate: 15 });
+
+/** A phase with keys of its own, so that it can stand in a procedure beside the one it was copied from. */
+export function copyOfPhase(phase: PhasePlan, phases: readonly PhasePlan[], name: string): PhasePlan {
+  const taken = taskKeys(phases);
+  const renamed = new Map<string, string>();
+  for (const task of phase.tasks) {
+    const key = freshKey(task.key, taken);
+    renamed.set(task.key, key);
+    taken.push(key);
+  }
+  return {
+    ...phase,
+    key: freshKey(
+      phase.key,
+      phases.map((one) => one.key),
+    ),
+    name,
+    tasks: phase.tasks.map((task) => ({
+      ...task,
+      key: renamed.get(task.key)!,
+      // What waits for a task outside of the phase waits for nothing in its new place.
+      ...(task.waitsFor ? { waitsFor: task.waitsFor.flatMap((key) => renamed.get(key) ?? []) } : {}),
+    })),
+  };
+}
+
+export const ACTION_WORDS: Record<Action['does'], string> = {
+  message: 'write a message to the client',
+  request: 'send the request of this phase',
+  task: 'add a task',
+  procedure: 'begin another job by a procedure',
+  bill: 'draft a bill',
+  label: 'put a label on the client, or take it off',
+  detail: 'set an extra detail of the client',
+  tell: 'tell a person of the firm',
+};
+
+export const COMPLETION_WORDS = {
+  tasks: 'its tasks are done and the client has answered what was asked',
+  answered: 'a request was sent and answered',
+  approved: 'a second person has approved it',
+  'by hand': 'somebody moves the job by hand',
+} as const;

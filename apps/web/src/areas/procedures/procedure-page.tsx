@@ -1,0 +1,328 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { formatHours } from '@steady/core/money';
+import { type PhasePlan, type Procedure, procedureFaults } from '@steady/core/procedures';
+import { counted } from '@steady/core/words';
+import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow } from '@steady/contract/procedures';
+import { ProblemError, ask, read, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { TextField } from '../../ui/fields';
+import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { Note, Page, Trouble } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { momentInWords } from '../../ui/words';
+import { type KnownFact, useKnownFacts } from '../rules/condition-editor';
+import { InFlightLeaf } from './in-flight-leaf';
+import { OnPaperView } from './on-paper-view';
+import { PhaseEditor, phaseInWords } from './phase-editor';
+import { copyOfPhase, freshKey } from './pieces';
+import { StoryLeaf } from './story-leaf';
+import { useOnPaper } from './use-on-paper';
+
+/** What rules of a procedure can look at besides the client. */
+const WORK_FACTS: KnownFact[] = [
+  { fact: 'line:rhythm', words: 'rhythm of the line', kind: 'text' },
+  { fact: 'line:service', words: 'service', kind: 'text' },
+  { fact: 'job:fee', words: 'agreed fee', kind: 'number' },
+  { fact: 'job:priority', words: 'priority of the job', kind: 'text' },
+];
+
+/** One procedure worked down, beside what it would mean for every client it concerns. */
+export function ProcedurePage() {
+  const { id = '' } = useParams();
+  const { data: procedure, error } = useData<ProcedureFull>(id === 'new' ? null : `/api/procedures/${id}`);
+  const facts = [...useKnownFacts(), ...WORK_FACTS];
+  if (error) return <Trouble error={error} />;
+  if (!procedure && id !== 'new') return null;
+  return <ProcedureForm key={`${id} ${procedure?.version ?? 0}`} procedure={procedure} facts={facts} />;
+}
+
+function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts: KnownFact[] }) {
+  const session = useSession();
+  const navigate = useNavigate();
+  const say = useSay();
+  const { act } = useAct();
+  const [name, setName] = useState(procedure?.name ?? '');
+  const [draft, setDraft] = useState<Procedure>(procedure?.definition ?? { phases: [{ key: 'first', name: 'First phase', tasks: [] }] });
+  const [open, setOpen] = useState<string | null>(procedure ? null : 'first');
+  const [trying, setTrying] = useState(false);
+  const [inFlight, setInFlight] = useState<JobToVersion[] | null>(null);
+  const [faults, setFaults] = useState<string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const mayChange = session.may('change services');
+  const { data: clients } = useData<ProcedureClients>(mayChange ? `/api/procedures/clients${procedure ? `?procedure=${procedure.id}` : ''}` : null);
+  const { data: others = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const paper = useOnPaper(draft, clients);
+  const put = (phases: PhasePlan[]) => setDraft({ phases });
+  const order = useOrder(draft.phases.length, (from, to) => put(moved(draft.phases, from, to)));
+  const minutes = draft.phases.flatMap((phase) => phase.tasks).reduce((sum, task) => sum + task.estimate, 0);
+
+  const attempt = async (what: () => Promise<void>) => {
+    setBusy(true);
+    setFaults([]);
+    try {
+      await what();
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      setFaults(problem.problem.errors?.map((one) => one.message) ?? [problem.message]);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const keep = (jobIds: string[]) =>
+    attempt(async () => {
+      if (procedure) await send('PATCH', `/api/procedures/${procedure.id}`, { name, definition: draft, version: procedure.version, jobIds });
+      else {
+        const { id } = await send<{ id: string }>('POST', '/api/procedures', { name, definition: draft });
+        await navigate(`/firm/procedures/${id}`);
+      }
+      setInFlight(null);
+      say(`Saved "${name}".`);
+    });
+  const save = async () => {
+    const wrong = procedureFaults(draft);
+    if (wrong.length > 0) {
+      setFaults(wrong.map((fault) => `${fault}.`));
+      return;
+    }
+    if (!procedure || procedure.jobs === 0) return keep([]);
+    await attempt(async () => {
+      const jobs = await ask<JobToVersion[]>(`/api/procedures/${procedure.id}/in-flight`, { definition: draft });
+      if (jobs.length > 0) setInFlight(jobs);
+      else await keep([]);
+    });
+  };
+  const takeFrom = async (value: string) => {
+    const [from = '', key] = value.split(' ');
+    const source = from === procedure?.id ? draft : ((await read(`/api/procedures/${from}`)) as ProcedureFull).definition;
+    const phase = source.phases.find((one) => one.key === key);
+    if (phase) put([...draft.phases, copyOfPhase(phase, draft.phases, phase.name)]);
+  };
+  return (
+    <Page
+      above={
+        <Link to="/firm/procedures" className="lnk">
+          Procedures
+        </Link>
+      }
+      title={procedure?.name ?? 'A new procedure'}
+      sum={
+        <>
+          {counted(draft.phases.length, 'phase')}, {formatHours(minutes)} of work.{' '}
+          {procedure && (
+            <>
+              {procedure.onlyFor ? (
+                <>
+                  Cut down for{' '}
+                  <Link className="lnk" to={`/clients/${procedure.onlyFor.id}`}>
+                    {procedure.onlyFor.name}
+                  </Link>
+                </>
+              ) : procedure.services.length > 0 ? (
+                <>Done so: {procedure.services.map((one) => one.name).join(', ')}</>
+              ) : (
+                'No service is done by it yet'
+              )}
+              ;{' '}
+              <Link className="lnk" to={`/jobs?view=flow&procedure=${procedure.id}`}>
+                {counted(procedure.jobs, 'open job')}
+              </Link>
+              .
+            </>
+          )}
+        </>
+      }
+      margin={
+        <>
+          <Note title="On paper first">
+            {!paper || !clients ? (
+              <p className="text-soft">Being worked out.</p>
+            ) : (
+              <>
+                <p>
+                  {counted(clients.clients.length, 'client')}, {counted(paper.routes.length, 'way')} through it.
+                </p>
+                <p className={paper.faults.length > 0 ? 'soon' : 'good'}>
+                  {paper.faults.length > 0 ? `${counted(paper.faults.length, 'thing')} to look at, below` : 'Nothing is wrong with it'}
+                </p>
+                <button type="button" className="lnk mt-1" onClick={() => setTrying(true)}>
+                  Try on one client
+                </button>
+              </>
+            )}
+          </Note>
+          {procedure && (
+            <Note title="Versions">
+              <p>This is version {procedure.version}.</p>
+              {procedure.versions.map((one) => (
+                <p key={one.number} className="text-soft">
+                  {one.number}: until {momentInWords(one.at, session.day)}, {one.by}
+                </p>
+              ))}
+              {mayChange && (
+                <button
+                  type="button"
+                  className="lnk mt-1"
+                  onClick={() =>
+                    void act(async () => {
+                      const { id } = await send<{ id: string }>('POST', `/api/procedures/${procedure.id}/copy`);
+                      await navigate(`/firm/procedures/${id}`);
+                    }, 'Copied.')
+                  }
+                >
+                  Copy it
+                </button>
+              )}
+            </Note>
+          )}
+        </>
+      }
+    >
+      <form
+        noValidate
+        className="mt-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save();
+        }}
+      >
+        {faults.length > 0 && (
+          <ul role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
+            {faults.map((fault) => (
+              <li key={fault}>{fault}</li>
+            ))}
+          </ul>
+        )}
+        <TextField label="Name" value={name} disabled={!mayChange} autoFocus={!procedure} onChange={({ target }) => setName(target.value)} />
+        <ol aria-label="Phases" className="sheet">
+          {draft.phases.map((phase, index) => (
+            <li key={phase.key} {...order.row(index)} className="border-b border-rule last:border-0 data-over:border-t-2 data-over:border-kelp">
+              <div className="flex items-start gap-2 px-3 py-2">
+                {mayChange && <Grip {...order.grip(index, phase.name)} />}
+                <button
+                  type="button"
+                  className="min-w-0 flex-1 text-left"
+                  aria-expanded={open === phase.key}
+                  onClick={() => setOpen(open === phase.key ? null : phase.key)}
+                >
+                  <span className="font-serif text-base font-semibold">
+                    {index + 1}. {phase.name || 'A phase without a name'}
+                  </span>
+                  <span className="block text-table text-soft">{phaseInWords(phase, facts)}</span>
+                </button>
+                {mayChange && (
+                  <span className="flex gap-3 text-table">
+                    <button
+                      type="button"
+                      className="lnk"
+                      aria-label={`Copy ${phase.name}`}
+                      onClick={() => put(draft.phases.toSpliced(index + 1, 0, copyOfPhase(phase, draft.phases, `${phase.name}, copy`)))}
+                    >
+                      Copy
+                    </button>
+                    <button
+                      type="button"
+                      className="lnk"
+                      aria-label={`Take away ${phase.name}`}
+                      onClick={() => put(draft.phases.filter((_, at) => at !== index))}
+                    >
+                      Take away
+                    </button>
+                  </span>
+                )}
+              </div>
+              {open === phase.key && mayChange && (
+                <PhaseEditor
+                  phase={phase}
+                  phases={draft.phases}
+                  facts={facts}
+                  onChange={(next) => put(draft.phases.map((one, at) => (at === index ? next : one)))}
+                />
+              )}
+            </li>
+          ))}
+          {draft.phases.length === 0 && <li className="px-3 py-3 text-table text-soft">No phase yet. A procedure has at least one.</li>}
+        </ol>
+        {mayChange && (
+          <>
+            <p className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table">
+              <button
+                type="button"
+                className="lnk"
+                onClick={() => {
+                  const key = freshKey(
+                    'phase',
+                    draft.phases.map((phase) => phase.key),
+                  );
+                  put([...draft.phases, { key, name: '', tasks: [] }]);
+                  setOpen(key);
+                }}
+              >
+                Add a phase
+              </button>
+              <label className="flex items-baseline gap-2">
+                Take a phase from
+                <TakePhase others={others} onTake={(value) => void takeFrom(value)} />
+              </label>
+            </p>
+            <footer className="mt-4 flex items-center gap-3">
+              <button type="submit" className="act" disabled={busy}>
+                Save the procedure
+              </button>
+              <Link to="/firm/procedures" className="act-quiet">
+                Leave it
+              </Link>
+            </footer>
+          </>
+        )}
+      </form>
+      {paper && clients && (
+        <section className="mt-6" aria-label="On paper">
+          <h2 className="mb-1 text-ink">On paper</h2>
+          <div className="sheet px-4 py-3">
+            <OnPaperView of={paper} procedure={draft} clients={clients} />
+          </div>
+        </section>
+      )}
+      {trying && clients && <StoryLeaf procedure={draft} clients={clients} onClose={() => setTrying(false)} />}
+      {inFlight && <InFlightLeaf jobs={inFlight} busy={busy} problem={faults[0] ?? null} onSave={(ids) => void keep(ids)} onClose={() => setInFlight(null)} />}
+    </Page>
+  );
+}
+
+/** Any phase of any procedure of the firm, to be copied into this one. */
+function TakePhase({ others, onTake }: { others: readonly ProcedureRow[]; onTake(value: string): void }) {
+  const [from, setFrom] = useState('');
+  const { data: source } = useData<ProcedureFull>(from ? `/api/procedures/${from}` : null);
+  return (
+    <>
+      <select
+        className="field w-auto max-w-56 py-0.5"
+        aria-label="Procedure to take a phase from"
+        value={from}
+        onChange={({ target }) => setFrom(target.value)}
+      >
+        <option value="">another procedure</option>
+        {others.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+      {source && (
+        <select className="field w-auto max-w-56 py-0.5" aria-label="Phase to take" value="" onChange={({ target }) => onTake(`${from} ${target.value}`)}>
+          <option value="">which phase</option>
+          {source.definition.phases.map((phase) => (
+            <option key={phase.key} value={phase.key}>
+              {phase.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,131 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { formatHours } from '@steady/core/money';
+import { counted } from '@steady/core/words';
+import type { ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
+import { send, useData } from '../../app/api';
+import { useKeys } from '../../app/keys';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { Leaf } from '../../ui/leaf';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { Page } from '../../ui/page';
+import { FirmViews } from '../team/firm-views';
+
+const COLUMNS: Column<ProcedureRow>[] = [
+  {
+    key: 'name',
+    head: 'Procedure',
+    cell: (row) => (
+      <>
+        <span className="font-semibold">{row.name}</span>
+        {row.onlyFor && <span className="block text-fine text-soft">only for {row.onlyFor}</span>}
+      </>
+    ),
+    sort: (row) => row.name,
+    className: 'max-w-64',
+  },
+  { key: 'phases', head: 'Phases', cell: (row) => <span className="text-soft">{row.phases.join(', ')}</span>, wide: true, className: 'max-w-80' },
+  { key: 'services', head: 'Services', cell: (row) => row.services.join(', ') || <span className="text-soft">none</span>, wide: true, className: 'max-w-48' },
+  { key: 'tasks', head: 'Tasks', figure: true, cell: (row) => row.tasks, sort: (row) => row.tasks, wide: true },
+  { key: 'minutes', head: 'Estimate', figure: true, cell: (row) => formatHours(row.minutes), sort: (row) => row.minutes },
+  {
+    key: 'actions',
+    head: 'By itself',
+    figure: true,
+    cell: (row) => row.actions || <span className="text-soft">0</span>,
+    sort: (row) => row.actions,
+    wide: true,
+  },
+  { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.jobs || <span className="text-soft">0</span>, sort: (row) => row.jobs },
+];
+
+/** How the firm does each kind of work. */
+export function ProceduresPage() {
+  const session = useSession();
+  const navigate = useNavigate();
+  const [taking, setTaking] = useState(false);
+  const { data: procedures } = useData<ProcedureRow[]>('/api/procedures');
+  const mayChange = session.may('change services');
+  useKeys(
+    mayChange
+      ? [
+          { press: 'n p', does: 'new procedure', act: () => void navigate('/firm/procedures/new') },
+          { press: 'n e', does: 'take a supplied procedure', act: () => setTaking(true) },
+        ]
+      : [],
+  );
+  if (!procedures) return null;
+  const jobs = procedures.reduce((sum, one) => sum + one.jobs, 0);
+  const unused = procedures.filter((one) => one.services.length === 0 && one.onlyFor === null && one.jobs === 0).length;
+  return (
+    <Page
+      title="Procedures"
+      sum={`${counted(procedures.length, 'procedure')} carry ${counted(jobs, 'open job')}${unused > 0 ? `; ${unused} not used by any service` : ''}.`}
+      tools={
+        <>
+          <FirmViews />
+          {mayChange && (
+            <span className="ml-auto flex gap-3">
+              <button className="act-quiet" onClick={() => setTaking(true)}>
+                Take a supplied one
+              </button>
+              <button className="act" onClick={() => void navigate('/firm/procedures/new')}>
+                New procedure
+              </button>
+            </span>
+          )}
+        </>
+      }
+    >
+      <LedgerTable
+        label="Procedures"
+        columns={COLUMNS}
+        rows={procedures}
+        keyOf={(row) => row.id}
+        to={(row) => `/firm/procedures/${row.id}`}
+        empty="No procedure yet. Take a supplied one and change it, or write down how you do a kind of work."
+      />
+      {taking && <SuppliedLeaf onClose={() => setTaking(false)} />}
+    </Page>
+  );
+}
+
+/** Procedures that come with the application, to be taken and changed. */
+function SuppliedLeaf({ onClose }: { onClose(): void }) {
+  const navigate = useNavigate();
+  const { act, busy } = useAct();
+  const { data: supplied = [] } = useData<SuppliedProcedureView[]>('/api/procedures/supplied');
+  return (
+    <Leaf open broad title="Take a supplied procedure" onClose={onClose}>
+      <ul>
+        {supplied.map((one) => (
+          <li key={one.key} className="flex items-start gap-4 border-b border-rule py-2.5">
+            <div className="min-w-0 flex-1">
+              <p className="font-semibold">{one.name}</p>
+              <p className="text-table text-soft">{one.phases.join(', ')}</p>
+            </div>
+            {one.taken ? (
+              <span className="text-table text-soft">there already</span>
+            ) : (
+              <button
+                type="button"
+                className="act-quiet whitespace-nowrap"
+                disabled={busy}
+                aria-label={`Take ${one.name}`}
+                onClick={() =>
+                  void act(async () => {
+                    const { id } = await send<{ id: string }>('POST', '/api/procedures/supplied', { key: one.key });
+                    await navigate(`/firm/procedures/${id}`);
+                  }, `Took "${one.name}".`)
+                }
+              >
+                Take it
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Leaf>
+  );
+}

@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { civil } from '@steady/core/calendar';
+import type { Procedure } from '@steady/core/procedures';
+import { fullDate } from '@steady/core/words';
+import type { DetailFieldView } from '@steady/contract/clients';
+import type { ProcedureClients, ProcedureRow, TemplateView } from '@steady/contract/procedures';
+import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { SelectField, TextField } from '../../ui/fields';
+import { Leaf } from '../../ui/leaf';
+import { useStory } from './use-on-paper';
+
+/** What would happen to one client, day by day, if a job began today. */
+export function StoryLeaf({ procedure, clients, onClose }: { procedure: Procedure; clients: ProcedureClients; onClose(): void }) {
+  const session = useSession();
+  const [clientId, setClientId] = useState(clients.clients[0]?.id ?? '');
+  const [days, setDays] = useState('15');
+  const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
+  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const names = Object.fromEntries([...templates, ...procedures, ...details].map((one) => [one.id, one.name]));
+  const client = clients.clients.find((one) => one.id === clientId);
+  const count = Math.min(400, Math.max(1, Number(days) || 1));
+  const told = useStory(client ? { procedure, client, start: session.today, days: count, country: session.firm.country, names } : null);
+  return (
+    <Leaf open broad title="Try on one client" onClose={onClose}>
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4">
+        <SelectField label="Client" autoFocus value={clientId} onChange={({ target }) => setClientId(target.value)}>
+          {clients.clients.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </SelectField>
+        <TextField label="Working days until our target" narrow inputMode="numeric" value={days} onChange={({ target }) => setDays(target.value)} />
+      </div>
+      <p className="mb-2 text-table text-soft">As if a job began today and each task were done on the day it is due. Nothing of it is carried out.</p>
+      <ol aria-label="Day by day">
+        {told.map(({ day, lines }) => (
+          <li key={day} className="border-t border-rule py-1.5 text-table">
+            <span className="font-semibold">{fullDate(civil(day))}</span>
+            <ul className="pl-4">
+              {lines.map((line, index) => (
+                <li key={index}>{line}</li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ol>
+    </Leaf>
+  );
+}

@@ -1,0 +1,161 @@
+import { ArrayMaxSize, IsArray, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateBy } from 'class-validator';
+import { type ClientOnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
+import { IsText, Trimmed } from './checks';
+
+const IsProcedure = () =>
+  ValidateBy({
+    name: 'isProcedure',
+    validator: { validate: (value) => procedureFaults(value).length === 0, defaultMessage: (about) => `${procedureFaults(about?.value).join('. ')}.` },
+  });
+
+export class KeepProcedure {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the procedure a name.' })
+  @IsText(120, 'A name')
+  name: string;
+
+  @IsProcedure()
+  definition: Procedure;
+
+  /** The version that was seen; left out for a new one. */
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  version?: number;
+
+  /** Jobs in flight that are moved to this version. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @IsUUID(undefined, { each: true })
+  jobIds?: string[];
+}
+
+export class LookAtProcedure {
+  @IsProcedure()
+  definition: Procedure;
+}
+
+export class CutDownProcedure {
+  @IsUUID()
+  lineId: string;
+}
+
+export class TakeSuppliedProcedure {
+  @IsNotEmpty({ message: 'Choose a supplied procedure.' })
+  @IsText(60, 'A key')
+  key: string;
+}
+
+/** A procedure in the list of them. */
+export interface ProcedureRow {
+  id: string;
+  name: string;
+  phases: string[];
+  tasks: number;
+  minutes: number;
+  /** How many things it does by itself. */
+  actions: number;
+  /** Services that are done by it, and jobs now in flight. */
+  services: string[];
+  jobs: number;
+  /** The client for whose line it was cut down. */
+  onlyFor: string | null;
+}
+
+export interface ProcedureFull {
+  id: string;
+  version: number;
+  name: string;
+  definition: Procedure;
+  services: { id: string; name: string }[];
+  jobs: number;
+  onlyFor: { id: string; name: string } | null;
+  versions: { number: number; at: string; by: string }[];
+}
+
+export interface SuppliedProcedureView {
+  key: string;
+  name: string;
+  phases: string[];
+  taken: boolean;
+}
+
+/** The clients a procedure concerns, as it meets them. */
+export interface ProcedureClients {
+  /** Whether they are those of its services, or all active ones because no service is done by it yet. */
+  of: 'its services' | 'all active clients';
+  clients: ClientOnPaper[];
+}
+
+/** What becomes of a job in flight that is moved to another version. */
+export interface JobToVersion {
+  id: string;
+  number: number;
+  name: string;
+  client: string;
+  version: number | null;
+  added: string[];
+  taken: string[];
+  kept: string[];
+  phase: string | null;
+}
+
+export class KeepTemplate {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the message a name, for example "Your return is filed".' })
+  @IsText(120, 'A name')
+  name: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the message a subject.' })
+  @IsText(200, 'A subject')
+  subject: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write what the client is to read.' })
+  @IsText(10_000, 'A message')
+  body: string;
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  version?: number;
+}
+
+export class TryTemplate {
+  @IsText(200, 'A subject')
+  subject: string;
+
+  @IsText(10_000, 'A message')
+  body: string;
+
+  @IsUUID(undefined, { message: 'Choose a client.' })
+  clientId: string;
+
+  @IsOptional()
+  @IsUUID()
+  jobId?: string;
+}
+
+export interface TemplateView {
+  id: string;
+  version: number;
+  name: string;
+  subject: string;
+  body: string;
+  /** Procedures that send it. */
+  usedBy: string[];
+}
+
+/** What a message would be for one client. */
+export interface TriedTemplate {
+  subject: string;
+  body: string;
+  /** Details that are not known of this client or job, in words. */
+  missing: string[];
+  /** What stands between braces and is no detail. */
+  unknown: string[];
+  to: { name: string; address: string }[];
+  nobody: { name: string; why: string }[];
+}

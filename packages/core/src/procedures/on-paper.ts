@@ -1,0 +1,180 @@
+import type { CivilDate, WorkingCalendar } from '../calendar';
+import type { Facts } from '../conditions';
+import { counted } from '../words';
+import { type NamesOfActions, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
+import { type JobDates, layOut, phasesFor } from './lay-out';
+import { type Procedure, type TaskRole, actionsOf, checkProcedure } from './procedure';
+
+/** A client as a procedure meets it. */
+export interface ClientOnPaper {
+  id: string;
+  name: string;
+  facts: Facts;
+  /** Names of the people there who would get a message; none when nobody has an address or the client works on paper. */
+  writtenTo: string[];
+  /** Roles that have a person at this client. */
+  roles: readonly TaskRole[];
+}
+
+export interface PathOfClient {
+  clientId: string;
+  client: string;
+  /** Keys of the phases taken, in order. */
+  phases: string[];
+  tasks: number;
+  minutes: number;
+  requests: number;
+  messages: number;
+  bills: number;
+}
+
+/** Clients who go the same way. */
+export interface Route {
+  phases: string[];
+  passedOver: string[];
+  clients: PathOfClient[];
+}
+
+export interface PaperFault {
+  /** What is wrong, a sentence. */
+  what: string;
+  /** The clients it is about; none when it is about the procedure itself. */
+  clients: { id: string; name: string }[];
+}
+
+export interface OnPaper {
+  routes: Route[];
+  faults: PaperFault[];
+  tasks: number;
+  minutes: number;
+  requests: number;
+  messages: number;
+  bills: number;
+}
+
+/**
+ * Runs every client through a procedure without doing anything: the way each takes, what would be sent, done and
+ * drafted, and what is wrong with it. Faults come first that stop the procedure, then those about most clients.
+ */
+export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[]): OnPaper {
+  const byRoute = new Map<string, Route>();
+  const faults = new Map<string, { id: string; name: string }[]>();
+  const entered = new Set<string>();
+  const branches = new Map<string, string[]>();
+  for (const phase of procedure.phases) if (phase.branch) branches.set(phase.branch, [...(branches.get(phase.branch) ?? []), phase.name]);
+  const fault = (what: string, { id, name }: ClientOnPaper) => faults.set(what, [...(faults.get(what) ?? []), { id, name }]);
+  const seen = { tasks: 0, minutes: 0, requests: 0, messages: 0, bills: 0 };
+  for (const client of clients) {
+    const { phases, passedOver } = phasesFor(procedure, client.facts);
+    const path: PathOfClient = {
+      clientId: client.id,
+      client: client.name,
+      phases: phases.map((phase) => phase.key),
+      tasks: 0,
+      minutes: 0,
+      requests: 0,
+      messages: 0,
+      bills: 0,
+    };
+    const taken = new Map<string, string[]>();
+    const missing = new Set<TaskRole>();
+    let unwritten = false;
+    for (const phase of phases) {
+      entered.add(phase.key);
+      if (phase.branch) taken.set(phase.branch, [...(taken.get(phase.branch) ?? []), phase.name]);
+      for (const task of phase.tasks) {
+        path.tasks += 1;
+        path.minutes += task.estimate;
+        if (!task.memberId && !client.roles.includes(task.role)) missing.add(task.role);
+      }
+      for (const { action } of [...actionsOfMove(null, phase, client.facts), ...actionsOfMove(phase, null, client.facts)]) {
+        if (leavesTheHouse(action)) {
+          path[action.does === 'request' ? 'requests' : 'messages'] += client.writtenTo.length > 0 ? 1 : 0;
+          if (client.writtenTo.length === 0) {
+            unwritten = true;
+            // A task for a person takes the place of what nobody would get.
+            path.tasks += 1;
+          }
+        }
+        if (action.does === 'bill') path.bills += 1;
+        if (action.does === 'task') {
+          path.tasks += 1;
+          path.minutes += action.task.estimate;
+          if (!action.task.memberId && !client.roles.includes(action.task.role)) missing.add(action.task.role);
+        }
+      }
+    }
+    for (const [branch, names] of branches) {
+      const of = taken.get(branch) ?? [];
+      if (of.length === 0) fault(`meet no phase of the branch "${branch}" (${names.join(', ')})`, client);
+      if (of.length > 1) fault(`meet ${of.map((name) => `"${name}"`).join(' and ')}, which exclude each other`, client);
+    }
+    if (phases.length === 0) fault('enter no phase at all', client);
+    if (unwritten) fault('would be written to, and nobody there can be: a task takes the place of each message', client);
+    for (const role of missing) fault(`have no ${role}, and tasks are for one`, client);
+    const key = path.phases.join(' ');
+    const route = byRoute.get(key) ?? { phases: path.phases, passedOver: passedOver.map((phase) => `${phase.name}, ${phase.why}`), clients: [] };
+    route.clients.push(path);
+    byRoute.set(key, route);
+    for (const figure of Object.keys(seen) as (keyof typeof seen)[]) seen[figure] += path[figure];
+  }
+  const ofProcedure = [
+    ...checkProcedure(procedure),
+    ...(clients.length === 0 ? [] : procedure.phases.filter((phase) => !entered.has(phase.key)).map((phase) => `Nobody enters "${phase.name}"`)),
+  ];
+  return {
+    ...seen,
+    routes: [...byRoute.values()].sort((a, b) => b.clients.length - a.clients.length),
+    faults: [
+      ...ofProcedure.map((what) => ({ what, clients: [] })),
+      ...[...faults]
+        .map(([what, about]) => ({ what: `${counted(about.length, 'client')} ${about.length === 1 ? singular(what) : what}`, clients: about }))
+        .sort((a, b) => b.clients.length - a.clients.length),
+    ],
+  };
+}
+
+const singular = (what: string) =>
+  what
+    .replace(/^meet /, 'meets ')
+    .replace(/^enter /, 'enters ')
+    .replace(/^have /, 'has ');
+
+export interface DayOfStory {
+  day: CivilDate;
+  lines: string[];
+}
+
+/** What would happen to one client day by day, if every task were done on its last day. */
+export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDates, calendar: WorkingCalendar, names: NamesOfActions): DayOfStory[] {
+  const laid = layOut(procedure, client.facts, dates, calendar);
+  const days = new Map<string, DayOfStory>();
+  const say = (day: CivilDate, line: string) => {
+    const at = days.get(day.toString()) ?? { day, lines: [] };
+    at.lines.push(line);
+    days.set(day.toString(), at);
+  };
+  const told = (action: Parameters<typeof actionInWords>[0]) =>
+    leavesTheHouse(action)
+      ? client.writtenTo.length > 0
+        ? `${actionInWords(action, names)} (${client.writtenTo.join(', ')})`
+        : `Nobody there can be written to: instead of "${actionInWords(action, names)}", a task for the preparer`
+      : actionInWords(action, names);
+  let at = dates.start;
+  for (const skipped of laid.passedOver) say(dates.start, `Passes over "${skipped.name}", ${skipped.why}`);
+  laid.phases.forEach((phase, index) => {
+    say(at, `Enters "${phase.name}"`);
+    for (const { action } of actionsOfMove(null, phase, client.facts)) say(at, told(action));
+    for (const { task, due } of laid.tasks.filter((one) => one.phaseKey === phase.key)) {
+      say(due, `"${task.name}" is due, for the ${task.role}`);
+      if (at.until(due).sign > 0) at = due;
+    }
+    for (const { action } of actionsOfMove(phase, null, client.facts)) say(at, told(action));
+    if (phase.asks) say(at, 'Waits for a person to look at what will happen, and to move it');
+    if (index === laid.phases.length - 1) say(at, 'The job is finished');
+  });
+  return [...days.values()].sort((a, b) => b.day.until(a.day).sign);
+}
+
+/** How many things a procedure does by itself, for a line about it. */
+export const actionCount = (procedure: Procedure): number => procedure.phases.reduce((sum, phase) => sum + actionsOf(phase).length, 0);
