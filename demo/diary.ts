@@ -203,13 +203,15 @@ export class Diary {
   }
 
   private async workOn(work: Work, jobId: string, key: string, minutes: number, done: boolean): Promise<void> {
-    const [task] = await rows<{ id: string; version: number; done: boolean }>(
+    const [task] = await rows<{ id: string; version: number; done: boolean; checks: number }>(
       work.tx,
-      sql`select t.id, t.version, t.done_at is not null as done from tasks t join jobs j on j.id = t.job_id where j.id = ${jobId} and t.key = ${key} and j.status = 'open'`,
+      sql`select t.id, t.version, t.done_at is not null as done, jsonb_array_length(t.checks) as checks from tasks t join jobs j on j.id = t.job_id where j.id = ${jobId} and t.key = ${key} and j.status = 'open'`,
     );
     if (!task) return;
     if (minutes > 0) await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
-    if (done && !task.done) await this.hands.jobs.tick(work, task.id, { done: true, version: task.version });
+    if (!done || task.done) return;
+    for (let at = 0; at < task.checks; at += 1) await this.hands.jobs.check(work, task.id, { at, done: true, version: task.version + at });
+    await this.hands.jobs.tick(work, task.id, { done: true, version: task.version + task.checks });
   }
 
   private async fileReturn(work: Work, jobId: string): Promise<void> {
@@ -287,8 +289,22 @@ export class Diary {
     await this.run(this.firm.people.orla, async (work) => {
       for (const [index, { hour, who, act }] of acts.entries()) await act({ ...work, actor: who, now: at(hour, Math.min(59, index)) });
     });
+    await this.run(this.firm.people.orla, (work) => this.moveOn({ ...work, now: at(17, 30) }));
     await this.hands.effects.drain(this.firm.firmId);
     this.days.delete(day.toString());
+  }
+
+  /** What is complete and asks before it moves is looked at and moved, most days. */
+  private async moveOn(work: Work): Promise<void> {
+    const asking = await rows<{ id: string; version: number; phase: string; phases: { key: string }[] }>(
+      work.tx,
+      sql`select id, version, phase, phases from jobs where asks_to_move and status = 'open' order by number`,
+    );
+    for (const { id, version, phase, phases } of asking) {
+      if (!this.chance.is(0.7)) continue;
+      const to = phases[phases.findIndex((one) => one.key === phase) + 1]?.key ?? null;
+      await this.hands.moves.move(work, id, { to, leaveOut: [], version });
+    }
   }
 
   /** What people wrote down these last days: questions, calls for a colleague, a client that left, somebody away. */

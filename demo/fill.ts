@@ -4,7 +4,9 @@ import { AccessService, GroupsService } from '@steady/server/areas/access/index'
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import { JobsService } from '@steady/server/areas/jobs/index';
+import { JobMovesService, JobsService } from '@steady/server/areas/jobs/index';
+import { TemplatesService } from '@steady/server/areas/post/index';
+import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { LinesService, ServicesService } from '@steady/server/areas/services/index';
@@ -22,6 +24,7 @@ import { Diary } from './diary';
 import { foundFirm, foundSecondFirm } from './found';
 import type { Hands } from './hands';
 import { addLines } from './lines';
+import { standToday, writeProcedures } from './procedures';
 
 /** Months of history that the demo firm has behind it. */
 const MONTHS = 9;
@@ -63,13 +66,17 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       closing: app.get(ClosingService),
       almanac: app.get(AlmanacService),
       standing: app.get(ObligationStandingService),
+      procedures: app.get(ProceduresService),
+      templates: app.get(TemplatesService),
       jobs: app.get(JobsService),
+      moves: app.get(JobMovesService),
       requests: app.get(RequestsService),
       time: app.get(TimeService),
       fees: app.get(FeesService),
       settlements: app.get(SettlementService),
     };
     const firm = await foundFirm(hands, firstDay, chance);
+    await writeProcedures(hands, firm);
     const database = app.get(Database);
     await database.tidy();
     const diary = new Diary(hands, firm, chance, firstDay);
@@ -85,6 +92,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     clock.set(now.subtract({ minutes: 42 }));
     await addLines(hands, firm, today);
     await hands.ticks.tick();
+    await standToday(hands, firm, today);
     await diary.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await foundSecondFirm(hands);
     await diary.startTimer();

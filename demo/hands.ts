@@ -2,7 +2,9 @@ import type { AccessService, GroupsService } from '@steady/server/areas/access/i
 import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import type { JobsService } from '@steady/server/areas/jobs/index';
+import type { JobMovesService, JobsService } from '@steady/server/areas/jobs/index';
+import type { TemplatesService } from '@steady/server/areas/post/index';
+import type { ProceduresService } from '@steady/server/areas/procedures/index';
 import type { RequestsService } from '@steady/server/areas/requests/index';
 import type { FirmRules } from '@steady/server/areas/rules/index';
 import type { LinesService, ServicesService } from '@steady/server/areas/services/index';
@@ -37,7 +39,10 @@ export interface Hands {
   closing: ClosingService;
   almanac: AlmanacService;
   standing: ObligationStandingService;
+  procedures: ProceduresService;
+  templates: TemplatesService;
   jobs: JobsService;
+  moves: JobMovesService;
   requests: RequestsService;
   time: TimeService;
   fees: FeesService;

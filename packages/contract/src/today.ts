@@ -23,6 +23,8 @@ export interface TodayTask {
   estimate: number;
   dueOn: string;
   waits: string | null;
+  /** Why it stands so high, in words. */
+  why: string | null;
 }
 
 export interface TodayView {
@@ -31,6 +33,15 @@ export interface TodayView {
   dueThisWeek: TodayLine[];
   waiting: JobRow[];
   tasks: TodayTask[];
+  /** Jobs whose phase is complete and asks before it moves. */
+  asking: JobRow[];
+  stuck: JobRow[];
+  onHold: JobRow[];
+  nobodyOnIt: JobRow[];
+  /** Jobs that a second person has to approve. */
+  toApprove: { id: string; name: string; client: string; phase: string }[];
+  /** What should have happened by itself and did not. */
+  failed: { id: string; kind: 'action' | 'message'; what: string; why: string | null; jobId: string | null; client: string | null; at: string }[];
   room: { memberId: string; name: string; booked: number; room: number }[];
   nobodyToWriteTo: { id: string; name: string }[];
   unbilled: { upTo30: number; upTo60: number; upTo90: number; over90: number } | null;

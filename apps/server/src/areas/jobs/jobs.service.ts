@@ -397,11 +397,12 @@ export class JobsService implements OnModuleInit {
     await this.advance(work, jobId);
   }
 
-  /** Names of the tasks of a job that are not done, but for those that filing itself does. */
+  /** Names of the tasks not done that come before the filing of a job, but for those that filing itself does. What is done after it is not asked for. */
   async checksLeft(work: Work, jobId: string): Promise<string[]> {
     const left = await rows<{ name: string }>(
       work.tx,
-      sql`select name from tasks where job_id = ${jobId} and done_at is null and done_by_event is distinct from 'filed' order by position`,
+      sql`select name from tasks where job_id = ${jobId} and done_at is null and done_by_event is distinct from 'filed'
+            and position < coalesce((select max(position) from tasks where job_id = ${jobId} and done_by_event = 'filed'), position + 1) order by position`,
     );
     return left.map((task) => task.name);
   }

@@ -45,7 +45,7 @@ export class ManyJobsService {
   async preview(work: Work, ids: string[]): Promise<MovePreview['acts']> {
     const summed = new Map<string, MovePreview['acts'][number]>();
     for (const id of ids) {
-      const to = await this.nextOf(work, await this.jobs.get(work, id));
+      const to = this.nextOf(await this.jobs.get(work, id));
       if (to === undefined) continue;
       for (const act of (await this.looks.preview(work, id, to)).acts) {
         const what = act.what.replace(/ It goes out by itself to .*$/, ' It goes out by itself.');
@@ -57,7 +57,7 @@ export class ManyJobsService {
   }
 
   /** The key of the phase after the one in which a job stands, null for its end; undefined when it is finished. */
-  private nextOf(_work: Work, job: Job): string | null | undefined {
+  private nextOf(job: Job): string | null | undefined {
     if (job.phase === null) return undefined;
     return job.phases[job.phases.findIndex((phase) => phase.key === job.phase) + 1]?.key ?? null;
   }
@@ -109,7 +109,7 @@ export class ManyJobsService {
       case 'resume':
         return this.jobs.hold(work, job.id, null);
       case 'move': {
-        const to = this.nextOf(work, job);
+        const to = this.nextOf(job);
         if (to === undefined) throw Problem.refused('job-finished', 'The job is finished.');
         return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], version });
       }

@@ -5,7 +5,7 @@ import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures'
 import { Ticks } from '../../platform/background/ticks';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { InWork, Once, type Work } from '../../platform/work';
 import { JobMovesService, JobVersionsService } from '../jobs';
 import { ManyJobsService } from './many-jobs.service';
 import { MovesService } from './moves.service';
@@ -76,6 +76,7 @@ export class MovesController implements OnModuleInit {
 
   @Post('jobs/together')
   @HttpCode(200)
+  @Once()
   @Needs('do work')
   change(@InWork() work: Work, @Body() input: ChangeJobs): Promise<JobsChanged> {
     return this.many.change(work, input);

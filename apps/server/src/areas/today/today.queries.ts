@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { isWorkingDay } from '@steady/core/calendar';
+import type { JobState } from '@steady/contract/jobs';
 import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import { may } from '../../platform/identity';
@@ -46,11 +47,16 @@ export class TodayQueries {
     const tasks = await rows<TodayTask & { done: number }>(
       work.tx,
       sql`select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
+                 case when j.priority = 'first' then 'first of all' when j.everything_in_on >= ${work.today.subtract({ days: 3 }).toString()} then 'the client has answered'
+                      when exists (select from tasks o where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id) then 'others wait for it'
+                      when t.due_on < ${today} then 'overdue' when t.due_on = ${today} then 'due today' else null end as why,
                  case when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1) end as waits
           from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
-          where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed' order by (j.waiting_since is not null), t.due_on, t.id limit 40`,
+          where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed' order by (j.waiting_since is not null), (j.priority <> 'first'), (j.priority = 'when there is room'), t.due_on, t.id limit 40`,
     );
     const waiting = (await this.jobs.waiting(work)).filter((job) => !mine || job.who === (work.actor.kind === 'staff' ? work.actor.shortName : null));
+    const whose = mine ? { personId: me } : {};
+    const state = async (of: JobState) => (await this.jobs.list(work, { status: 'open', state: of, ...whose }, 20)).rows;
     const [week] = await this.almanac.load(work, work.today, 1);
     const names = new Map((await this.team.patterns(work)).map((one) => [one.personId, one]));
     const day = isWorkingDay(work.today, work.firm.calendar) ? (names.get(me)?.weekdays[work.today.dayOfWeek - 1] ?? 0) : 0;
@@ -68,6 +74,24 @@ export class TodayQueries {
         work.tx,
         sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'
               and not exists (select from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.email is not null and l.gets_requests) order by c.name limit 20`,
+      ),
+      asking: await state('asks to move'),
+      stuck: await state('cannot go on'),
+      onHold: await state('on hold'),
+      nobodyOnIt: mine ? [] : await state('nobody on it'),
+      toApprove: await rows(
+        work.tx,
+        sql`select j.id, j.name, c.name as client, p ->> 'name' as phase from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) p
+            where j.firm_id = ${work.firm.id} and j.status = 'open' and p ->> 'key' = j.phase and p ->> 'completion' = 'approved' and p -> 'approved' is null
+              and not exists (select from tasks t where t.job_id = j.id and t.phase_key = j.phase and t.done_at is null)
+              ${mine ? sql`and ${me} in (j.manager_id, j.partner_id)` : sql``} order by j.due_on, j.id limit 20`,
+      ),
+      failed: await rows(
+        work.tx,
+        sql`select * from (select a.id, 'action' as kind, a.what, a.error as why, a.job_id as "jobId", c.name as client, a.at from job_actions a join jobs j on j.id = a.job_id join clients c on c.id = j.client_id
+              where a.firm_id = ${work.firm.id} and a.state = 'failed'
+            union all select m.id, 'message', 'A message to ' || m.to_name || ': ' || m.subject, 'could not be delivered', m.job_id, c.name, m.at from messages m left join clients c on c.id = m.client_id
+              where m.firm_id = ${work.firm.id} and m.status = 'failed') f order by at desc limit 20`,
       ),
       unbilled: await this.unbilled(work),
       minutesToday: tasks.filter((task) => task.dueOn <= today && !task.waits).reduce((sum, task) => sum + task.estimate, 0),

@@ -1,22 +1,51 @@
-import { HoldJob } from '@steady/contract/jobs';
+import { HoldJob, StopJob } from '@steady/contract/jobs';
 import { send } from '../../app/api';
-import { TextField } from '../../ui/fields';
+import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { PersonSelect } from '../team/person-select';
 
 export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<HoldJob>({
     input: HoldJob,
-    start: { reason: '' },
+    start: { reason: '', until: '' },
     submit: async (values) => {
       await send('POST', `/api/jobs/${jobId}/hold`, values);
       onClose();
     },
   });
+  const { errors } = form.formState;
   return (
     <Leaf open title="Put on hold" act="Put on hold" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-soft">The job stays where it is and does not move on by itself until it is taken off hold.</p>
-      <TextField label="Why" autoFocus {...form.register('reason')} error={form.formState.errors.reason?.message} />
+      <TextField label="Why" autoFocus {...form.register('reason')} error={errors.reason?.message} />
+      <DateField label="Goes on by itself on" hint="Left empty, somebody takes it off hold." {...form.register('until')} error={errors.until?.message} />
+    </Leaf>
+  );
+}
+
+/** Says that the work cannot go on, why, and which colleague it waits for. */
+export function StopLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
+  const { form, onSubmit, busy, problem } = useLeafForm<StopJob>({
+    input: StopJob,
+    start: { reason: '', forId: '' },
+    submit: async (values) => {
+      await send('POST', `/api/jobs/${jobId}/stop`, values);
+      onClose();
+    },
+  });
+  const { errors } = form.formState;
+  return (
+    <Leaf open title="It cannot go on" act="Say so" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <p className="mb-3 text-soft">The job stays open; lists and Today show why it stands still and for whom it waits.</p>
+      <TextField label="Why" autoFocus {...form.register('reason')} error={errors.reason?.message} />
+      <PersonSelect
+        label="It waits for"
+        hint="This colleague is told."
+        nobody="nobody in particular"
+        {...form.register('forId')}
+        error={errors.forId?.message}
+      />
     </Leaf>
   );
 }

@@ -11,8 +11,15 @@ export function JobStands({ of }: { of: JobRow }) {
   if (of.closedReason) return <span className="text-soft">closed: {of.closedReason}</span>;
   if (of.status === 'finished') return <span className="good">finished</span>;
   if (of.status === 'on hold') return <span className="soon">on hold: {of.holdReason}</span>;
+  if (of.stuckReason) return <span className="late">cannot go on: {of.stuckReason}</span>;
   if (of.waitingSince) return <Waits since={of.waitingSince} />;
-  return <span className="text-soft">{of.phase}</span>;
+  if (of.asksToMove) return <span className="good">{of.phase}, ready to move</span>;
+  return (
+    <span className="text-soft">
+      {of.phase}
+      {of.ownStatus && `, ${of.ownStatus}`}
+    </span>
+  );
 }
 
 /** Columns of jobs in a ledger; the client's is left out where all are of one. */
@@ -33,7 +40,17 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
           },
         ] satisfies Column<JobRow>[])
       : []),
-    { key: 'job', head: 'Job', cell: (row) => row.name, sort: (row) => row.name },
+    {
+      key: 'job',
+      head: 'Job',
+      cell: (row) => (
+        <>
+          {row.name}
+          {row.priority === 'first' && <span className="soon"> first</span>}
+        </>
+      ),
+      sort: (row) => row.name,
+    },
     { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} />, sort: (row) => row.dueOn, wide: true },
     { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'finished'} /> },
     { key: 'stands', head: 'Stands', cell: (row) => <JobStands of={row} />, sort: (row) => (row.waitingSince ? `waits ${row.waitingSince}` : row.phase) },

@@ -19,8 +19,11 @@ import { MessageList } from '../post/message-list';
 import { RequestsSection } from '../requests/requests-section';
 import { TimeLeaf } from '../time/time-leaf';
 import { HistoryList } from './history-list';
-import { HoldLeaf } from './hold-leaf';
+import { HoldLeaf, StopLeaf } from './hold-leaf';
+import { JobActions } from './job-actions';
+import { JobLeaf } from './job-leaf';
 import { JobMoneySection } from './job-money-section';
+import { MoveLeaf } from './move-leaf';
 import { PhaseList } from './phase-list';
 
 export function JobPage() {
@@ -29,7 +32,7 @@ export function JobPage() {
   const { act } = useAct();
   const navigate = useNavigate();
   const { nameOf } = useTeam();
-  const [open, setOpen] = useState<'hold' | 'time' | 'file' | 'workings' | null>(null);
+  const [open, setOpen] = useState<'hold' | 'stop' | 'move' | 'change' | 'time' | 'file' | 'workings' | null>(null);
   const [warned, setWarned] = useState<string | null>(null);
   const say = useSay();
   const { data: job, error } = useData<JobView>(`/api/jobs/${id}`);
@@ -37,6 +40,12 @@ export function JobPage() {
   useKeys([
     { press: 't', does: 'start the timer on this job', act: () => void act(() => send('POST', '/api/timer/start', { jobId: id }), 'The timer runs.') },
     { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
+    ...(mayWork
+      ? [
+          { press: 'm', does: 'move the job', act: () => setOpen('move') },
+          { press: 'e', does: 'change the job', act: () => setOpen('change') },
+        ]
+      : []),
   ]);
   if (error) return <Trouble error={error} />;
   if (!job) return null;
@@ -94,7 +103,17 @@ export function JobPage() {
             </span>
             ; our target {dayInWords(job.targetOn, session.day)}.{' '}
             {job.status === 'on hold' ? (
-              <span className="soon">On hold: {job.holdReason}.</span>
+              <span className="soon">
+                On hold{job.holdUntil ? ` until ${dayInWords(job.holdUntil, session.day)}` : ''}: {job.holdReason}.
+              </span>
+            ) : job.stuckReason ? (
+              <span className="late">
+                Cannot go on{job.stuckFor ? `, waits for ${job.stuckFor}` : ''}: {job.stuckReason}.
+              </span>
+            ) : job.asksToMove ? (
+              <button className="lnk soon" onClick={() => setOpen('move')}>
+                Ready to move on: look at what will happen
+              </button>
             ) : (
               job.waitingSince && (
                 <Link to={`${base}/requests`} className="lnk">
@@ -121,14 +140,14 @@ export function JobPage() {
             ]}
           />
           <span className="ml-auto flex gap-3">
-            {mayWork && job.status === 'open' && (
-              <button className="act-quiet" onClick={() => setOpen('hold')}>
-                Put on hold
-              </button>
-            )}
             {mayWork && job.status === 'on hold' && (
               <button className="act-quiet" onClick={() => void act(() => send('POST', `/api/jobs/${id}/resume`), 'Off hold.')}>
                 Take off hold
+              </button>
+            )}
+            {mayWork && job.status !== 'on hold' && (
+              <button className={job.asksToMove ? 'act' : 'act-quiet'} onClick={() => setOpen('move')}>
+                {job.status === 'finished' ? 'Open again' : 'Move'}
               </button>
             )}
             <button className="act-quiet" onClick={() => setOpen('time')}>
@@ -188,6 +207,71 @@ export function JobPage() {
               )}
             </Note>
           )}
+          <Note title="Work">
+            <dl className="facts">
+              {job.service && (
+                <>
+                  <dt>Service</dt>
+                  <dd>{job.service}</dd>
+                </>
+              )}
+              {job.procedure && (
+                <>
+                  <dt>Procedure</dt>
+                  <dd>
+                    <Link to={`/firm/procedures/${job.procedure.id}`} className="lnk">
+                      {job.procedure.name}
+                    </Link>
+                    {job.procedure.version !== null && job.procedure.version < job.procedure.now && (
+                      <span className="text-soft">
+                        {' '}
+                        version {job.procedure.version} of {job.procedure.now}
+                      </span>
+                    )}
+                  </dd>
+                </>
+              )}
+              {job.ownStatus && (
+                <>
+                  <dt>Status</dt>
+                  <dd>{job.ownStatus}</dd>
+                </>
+              )}
+              {job.priority !== 'usual' && (
+                <>
+                  <dt>Priority</dt>
+                  <dd className={job.priority === 'first' ? 'soon' : ''}>{job.priority}</dd>
+                </>
+              )}
+              <dt>Billed</dt>
+              <dd>{job.category}</dd>
+            </dl>
+            {job.billsElsewhere.length > 0 && (
+              <p className="soon mt-1">Time stands here, the bill on another job of this period: {job.billsElsewhere.join(', ')}.</p>
+            )}
+            {mayWork && (
+              <p className="mt-1.5 flex flex-wrap gap-x-3">
+                <button className="lnk" onClick={() => setOpen('change')}>
+                  Change
+                </button>
+                {job.status === 'open' && (
+                  <button className="lnk" onClick={() => setOpen('hold')}>
+                    Put on hold
+                  </button>
+                )}
+                {job.status === 'open' && !job.stuckReason && (
+                  <button className="lnk" onClick={() => setOpen('stop')}>
+                    It cannot go on
+                  </button>
+                )}
+                {job.stuckReason && (
+                  <button className="lnk" onClick={() => void act(() => send('POST', `/api/jobs/${id}/go-on`), 'It goes on.')}>
+                    It can go on
+                  </button>
+                )}
+              </p>
+            )}
+          </Note>
           <Note title="People">
             <dl className="facts">
               <dt>Partner</dt>
@@ -231,13 +315,21 @@ export function JobPage() {
         </>
       }
     >
-      {section === '' && <PhaseList job={job} />}
+      {section === '' && (
+        <>
+          <PhaseList job={job} />
+          <JobActions job={job} />
+        </>
+      )}
       {section === 'requests' && <RequestsSection job={job} />}
       {section === 'documents' && <DocumentTable documents={job.documents} />}
       {section === 'correspondence' && <MessageList of={`job=${id}`} />}
       {section === 'money' && <JobMoneySection job={job} />}
       {section === 'history' && <HistoryList of={`job=${id}`} />}
       {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}
+      {open === 'stop' && <StopLeaf jobId={id} onClose={() => setOpen(null)} />}
+      {open === 'move' && <MoveLeaf job={job} onClose={() => setOpen(null)} />}
+      {open === 'change' && <JobLeaf job={job} onClose={() => setOpen(null)} />}
       {open === 'time' && <TimeLeaf jobId={id} onClose={() => setOpen(null)} />}
       <Confirm
         open={open === 'file'}

@@ -27,7 +27,9 @@ export function PhaseList({ job }: { job: JobView }) {
 }
 
 function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onChange(task: TaskView): void }) {
-  const { day } = useSession();
+  const session = useSession();
+  const { act } = useAct();
+  const { day } = session;
   const tasks = job.tasks.filter((task) => task.phaseKey === phase.key);
   const beside =
     phase.stands === 'done'
@@ -45,6 +47,16 @@ function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onCha
         <span className="text-table text-soft">
           {phase.done} of {phase.tasks} tasks
         </span>
+        {phase.approvedBy && <span className="good text-table">approved by {phase.approvedBy}</span>}
+        {phase.stands === 'current' && phase.wants && <span className="soon text-table">{phase.wants}</span>}
+        {phase.stands === 'current' && phase.wantsApproval && !phase.approvedBy && job.status === 'open' && session.may('do work') && (
+          <button
+            className="lnk text-table"
+            onClick={() => void act(() => send('POST', `/api/jobs/${job.id}/approve`, { version: job.version }), `Approved ${phase.name}.`)}
+          >
+            Approve
+          </button>
+        )}
         <span className="ml-auto text-table text-soft">{beside}</span>
       </header>
       <table className="ledger table-fixed" aria-label={`Tasks of ${phase.name}`}>
@@ -71,12 +83,14 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
   const { act } = useAct();
   const mayWork = session.may('do work') && job.status !== 'finished';
   const waits = task.waitsFor.length > 0 ? `waits for ${task.waitsFor.join(', ')}` : '';
-  const note = task.doneAt
-    ? `done by ${task.doneBy}, ${momentInWords(task.doneAt, session.day)}`
-    : current && job.waitingSince && task.doneByEvent === null
-      ? waits
-      : waits ||
-        (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
+  const note = task.passedOver
+    ? `passed over by ${task.doneBy}, ${momentInWords(task.doneAt!, session.day)}`
+    : task.doneAt
+      ? `done by ${task.doneBy}, ${momentInWords(task.doneAt, session.day)}`
+      : current && job.waitingSince && task.doneByEvent === null
+        ? waits
+        : waits ||
+          (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
   const late = !task.doneAt && task.dueOn < session.today;
   return (
     <tr className={`group ${task.doneAt ? 'text-soft' : ''}`}>
@@ -97,6 +111,33 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           </button>
         ) : (
           task.name
+        )}
+        {task.advice && current && !task.doneAt && <span className="block text-fine text-soft">{task.advice}</span>}
+        {task.links.map((link) => (
+          <a key={link} className="lnk block text-fine break-all" href={/^https?:\/\//.test(link) ? link : `https://${link}`} target="_blank" rel="noreferrer">
+            {link}
+          </a>
+        ))}
+        {task.checks.length > 0 && (
+          <ul className="mt-0.5">
+            {task.checks.map((check, at) => (
+              <li key={check.words}>
+                <label
+                  className="flex items-baseline gap-1.5 text-fine"
+                  title={check.doneAt ? `${check.doneBy}, ${momentInWords(check.doneAt, session.day)}` : undefined}
+                >
+                  <input
+                    type="checkbox"
+                    checked={check.doneAt !== null}
+                    disabled={!mayWork || task.doneAt !== null}
+                    onChange={({ target }) => void act(() => send('POST', `/api/tasks/${task.id}/check`, { at, done: target.checked, version: task.version }))}
+                  />
+                  <span className={check.doneAt ? 'text-soft' : ''}>{check.words}</span>
+                  {check.doneAt && <span className="text-soft">{check.doneBy}</span>}
+                </label>
+              </li>
+            ))}
+          </ul>
         )}
       </td>
       <td className={task.assignee ? '' : 'late'}>{task.assignee ?? 'nobody yet'}</td>

@@ -1,7 +1,7 @@
 import { ChangeTask, type JobView, type TaskView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
-import { DateField, HoursField, SelectField } from '../../ui/fields';
+import { DateField, HoursField, LongTextField, SelectField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { dayInWords } from '../../ui/words';
@@ -18,7 +18,9 @@ export function TaskLeaf({ job, task, onClose }: { job: JobView; task: TaskView;
       onClose();
     },
   });
-  const { register, control, formState } = form;
+  const { register, control, formState, watch } = form;
+  const outside = watch('startOn') !== undefined && watch('startOn')! < job.startOn;
+  const handsOver = (watch('assigneeId') ?? '') !== (task.assigneeId ?? '') && (watch('assigneeId') ?? '') !== '';
   return (
     <Leaf open title={task.name} act="Save the task" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-table text-soft">
@@ -32,8 +34,12 @@ export function TaskLeaf({ job, task, onClose }: { job: JobView; task: TaskView;
           </option>
         ))}
       </SelectField>
+      {handsOver && (
+        <LongTextField label="A word with it" hint="Your colleague finds it on Today." {...register('word')} error={formState.errors.word?.message} />
+      )}
       <HoursField label="Estimate" control={control} name="estimate" error={formState.errors.estimate?.message} />
       <DateField label="Starts" {...register('startOn')} error={formState.errors.startOn?.message} />
+      {outside && <TickField label={`Let the job start on this day too, instead of ${dayInWords(job.startOn, day)}`} {...register('widen')} />}
       <DateField label="Due" {...register('dueOn')} error={formState.errors.dueOn?.message} />
     </Leaf>
   );

@@ -264,10 +264,10 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
               >
                 Add a phase
               </button>
-              <label className="flex items-baseline gap-2">
+              <span className="flex items-baseline gap-2">
                 Take a phase from
                 <TakePhase others={others} onTake={(value) => void takeFrom(value)} />
-              </label>
+              </span>
             </p>
             <footer className="mt-4 flex items-center gap-3">
               <button type="submit" className="act" disabled={busy}>

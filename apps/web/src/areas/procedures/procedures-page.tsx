@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import type { ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
@@ -18,7 +18,9 @@ const COLUMNS: Column<ProcedureRow>[] = [
     head: 'Procedure',
     cell: (row) => (
       <>
-        <span className="font-semibold">{row.name}</span>
+        <Link to={`/firm/procedures/${row.id}`} className="font-semibold hover:underline">
+          {row.name}
+        </Link>
         {row.onlyFor && <span className="block text-fine text-soft">only for {row.onlyFor}</span>}
       </>
     ),

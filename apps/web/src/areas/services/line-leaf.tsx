@@ -1,10 +1,12 @@
 import { useEffect } from 'react';
 import { Controller } from 'react-hook-form';
+import { useNavigate } from 'react-router';
 import { LINE_ANCHORS } from '@steady/core/obligations';
 import { AddServiceLine, ChangeServiceLine, type FeeProposal, type ServiceLineView } from '@steady/contract/lines';
 import { type ServiceView } from '@steady/contract/services';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { DateField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
@@ -29,6 +31,8 @@ type Values = AddServiceLine & ChangeServiceLine;
 export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const session = useSession();
   const say = useSay();
+  const navigate = useNavigate();
+  const { act } = useAct();
   const { data: services = [] } = useData<ServiceView[]>('/api/services');
   const foreseen = useForeseen(line ? `/api/lines/${line.id}/effect` : `/api/clients/${clientId}/lines/effect`);
   const { form, onSubmit, busy, problem } = useLeafForm<Values>({
@@ -87,6 +91,24 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
       onSubmit={onSubmit}
       busy={busy}
       problem={problem}
+      beside={
+        line &&
+        session.may('change services') && (
+          <button
+            type="button"
+            className="lnk ml-auto text-table"
+            title="A copy of the procedure, to be cut down for this line alone"
+            onClick={() =>
+              void act(async () => {
+                const { id } = await send<{ id: string }>('POST', `/api/lines/${line.id}/procedure`);
+                await navigate(`/firm/procedures/${id}`);
+              })
+            }
+          >
+            Its own procedure
+          </button>
+        )
+      }
     >
       {!line && (
         <SelectField

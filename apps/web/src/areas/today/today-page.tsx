@@ -3,6 +3,7 @@ import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, longDate, plainDate, sinceInWords } from '@steady/core/words';
 import type { PhoneNote } from '@steady/contract/clients';
+import type { JobRow } from '@steady/contract/jobs';
 import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -21,7 +22,18 @@ export function TodayPage() {
   if (error) return <Trouble error={error} />;
   if (!today) return null;
   const longest = today.waiting[0]?.waitingSince;
-  const quiet = today.overdue.length + today.answered.length + today.dueThisWeek.length + today.waiting.length + today.nobodyToWriteTo.length === 0;
+  const quiet =
+    today.overdue.length +
+      today.answered.length +
+      today.dueThisWeek.length +
+      today.waiting.length +
+      today.nobodyToWriteTo.length +
+      today.asking.length +
+      today.stuck.length +
+      today.onHold.length +
+      today.toApprove.length +
+      today.failed.length ===
+    0;
   const view = (whose: string, words: string) => (
     <button
       className={(whose === 'mine') === mine ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'}
@@ -114,7 +126,7 @@ export function TodayPage() {
             {today.waiting.length > 0 && (
               <tr>
                 <td className="font-semibold">
-                  <Link className="lnk" to="/jobs?show=waits">
+                  <Link className="lnk" to="/jobs?state=waits for client">
                     {counted(today.waiting.length, 'job')} {today.waiting.length === 1 ? 'waits' : 'wait'} for clients
                   </Link>
                 </td>
@@ -139,6 +151,31 @@ export function TodayPage() {
                 </td>
               </tr>
             )}
+            <JobsGroup title="Ready to move: look at what will happen" jobs={today.asking} why={(job) => `${job.phase} is complete`} />
+            {today.toApprove.length > 0 && (
+              <>
+                <tr className="grp">
+                  <th colSpan={5} scope="colgroup">
+                    A second person has to approve
+                  </th>
+                </tr>
+                {today.toApprove.map((job) => (
+                  <tr key={job.id}>
+                    <td className="font-semibold">
+                      <Link to={`/jobs/${job.id}`}>{job.name}</Link>
+                    </td>
+                    <td>{job.client}</td>
+                    <td colSpan={3} className="text-soft">
+                      stands in {job.phase}
+                    </td>
+                  </tr>
+                ))}
+              </>
+            )}
+            <JobsGroup title="Cannot go on" jobs={today.stuck} why={(job) => job.stuckReason ?? ''} />
+            <JobsGroup title="On hold" jobs={today.onHold} why={(job) => job.holdReason ?? ''} />
+            <JobsGroup title="Nobody is on it" jobs={today.nobodyOnIt} why={(job) => `stands in ${job.phase}`} />
+            <Failed of={today.failed} />
             {quiet && (
               <tr>
                 <td className="py-4 text-soft">Nothing needs anybody now. What is overdue, due, answered or waiting for clients will stand here.</td>
@@ -155,6 +192,67 @@ export function TodayPage() {
       </div>
       <MyTasks tasks={today.tasks} />
     </Page>
+  );
+}
+
+function JobsGroup({ title, jobs, why }: { title: string; jobs: JobRow[]; why(job: JobRow): string }) {
+  if (jobs.length === 0) return null;
+  return (
+    <>
+      <tr className="grp">
+        <th colSpan={5} scope="colgroup">
+          {title}
+        </th>
+      </tr>
+      {jobs.map((job) => (
+        <tr key={job.id}>
+          <td className="font-semibold">
+            <Link to={`/jobs/${job.id}`}>{job.name}</Link>
+          </td>
+          <td>{job.client}</td>
+          <td>
+            <DueWords due={job.dueOn} />
+          </td>
+          <td className="text-soft max-md:hidden">{why(job)}</td>
+          <td className="max-md:hidden">{job.who}</td>
+        </tr>
+      ))}
+    </>
+  );
+}
+
+/** What should have happened by itself and did not: each can be tried again from here. */
+function Failed({ of }: { of: TodayView['failed'] }) {
+  const { act, busy } = useAct();
+  if (of.length === 0) return null;
+  return (
+    <>
+      <tr className="grp">
+        <th colSpan={5} scope="colgroup">
+          Not done by itself
+        </th>
+      </tr>
+      {of.map((one) => (
+        <tr key={one.id}>
+          <td className="font-semibold">{one.jobId ? <Link to={`/jobs/${one.jobId}`}>{one.what}</Link> : one.what}</td>
+          <td>{one.client}</td>
+          <td colSpan={2} className="late">
+            {one.why}
+          </td>
+          <td>
+            <button
+              className="lnk"
+              disabled={busy}
+              onClick={() =>
+                void act(() => send('POST', one.kind === 'message' ? `/api/messages/${one.id}/again` : `/api/job-actions/${one.id}/again`), 'Tried again.')
+              }
+            >
+              Try again
+            </button>
+          </td>
+        </tr>
+      ))}
+    </>
   );
 }
 
@@ -224,6 +322,31 @@ function MyTasks({ tasks }: { tasks: TodayTask[] }) {
               <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
               <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
                 {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
+                {task.why && !task.waits && !/due/.test(task.why) && <span className="soon"> {task.why}</span>}
+              </td>
+              <td className="n max-sm:hidden!">
+                <input
+                  type="date"
+                  className="w-[8.2rem] border-b border-rule bg-transparent text-fine"
+                  aria-label={`${task.name}: due on`}
+                  value={task.dueOn}
+                  onChange={({ target }) =>
+                    target.value &&
+                    void act(
+                      () => send('PATCH', `/api/tasks/${task.id}`, { dueOn: target.value, version: task.version }),
+                      `${task.name} is due on another day now.`,
+                    )
+                  }
+                />
+              </td>
+              <td className="n">
+                <button
+                  className="lnk"
+                  aria-label={`Start the timer on ${task.name}`}
+                  onClick={() => void act(() => send('POST', '/api/timer/start', { jobId: task.jobId, taskId: task.id }), `The timer runs on ${task.name}.`)}
+                >
+                  Timer
+                </button>
               </td>
             </tr>
           ))}

@@ -1,0 +1,43 @@
+import type { JobView } from '@steady/contract/jobs';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { momentInWords } from '../../ui/words';
+
+/** What moves of the job brought about by itself, and what failed and can be tried again. */
+export function JobActions({ job }: { job: JobView }) {
+  const session = useSession();
+  const { act, busy } = useAct();
+  if (job.actions.length === 0) return null;
+  const failed = job.actions.filter((action) => action.state === 'failed').length;
+  return (
+    <section aria-label="By itself" className="mt-4">
+      <h2 className="mb-1 text-ink">By itself{failed > 0 && <span className="late text-table"> {failed} not done yet</span>}</h2>
+      <div className="sheet">
+        <table className="ledger" aria-label="What happened by itself">
+          <tbody>
+            {job.actions.map((action) => (
+              <tr key={action.id}>
+                <td>
+                  {action.what}
+                  {action.error && <span className="late block text-fine">Not done: {action.error}</span>}
+                </td>
+                <td className={action.state === 'failed' ? 'late' : action.state === 'done' ? 'good' : 'text-soft'}>
+                  {action.state === 'failed' ? 'failed' : action.state}
+                </td>
+                <td className="whitespace-nowrap text-soft">{momentInWords(action.at, session.day)}</td>
+                <td className="n">
+                  {action.state === 'failed' && session.may('do work') && (
+                    <button className="lnk" disabled={busy} onClick={() => void act(() => send('POST', `/api/job-actions/${action.id}/again`), 'Tried again.')}>
+                      Try again
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,85 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { X } from 'lucide-react';
+import { useSearchParams } from 'react-router';
+import { JOB_STATES, PRIORITIES } from '@steady/contract/jobs';
+import type { ProcedureRow } from '@steady/contract/procedures';
+import type { ServiceView } from '@steady/contract/services';
+import { useData } from '../../app/api';
+import { useTeam } from '../../app/session';
+import { SelectField } from '../../ui/fields';
+import { PersonSelect } from '../team/person-select';
+
+const KEYS = ['state', 'person', 'service', 'procedure', 'phase', 'priority'] as const;
+type Key = (typeof KEYS)[number];
+
+/** What the list of jobs is narrowed to; it stands in the address, so that it can be kept and passed on. */
+export function useJobsFilter(): { of: Partial<Record<Key, string>>; query: string; set(key: Key, value: string | null): void; clear(): void } {
+  const [search, setSearch] = useSearchParams();
+  const of = Object.fromEntries(KEYS.flatMap((key) => (search.get(key) ? [[key, search.get(key)!]] : []))) as Partial<Record<Key, string>>;
+  const change = (edit: (next: URLSearchParams) => void) => {
+    const next = new URLSearchParams(search);
+    edit(next);
+    setSearch(next, { replace: true });
+  };
+  return {
+    of,
+    query: new URLSearchParams(of).toString(),
+    set: (key, value) => change((next) => (value ? next.set(key, value) : next.delete(key))),
+    clear: () => change((next) => KEYS.forEach((key) => next.delete(key))),
+  };
+}
+
+/** The filter of jobs in words, each part of which can be taken away, and a sheet to narrow it further. */
+export function JobsNarrow() {
+  const { of, set, clear } = useJobsFilter();
+  const { nameOf } = useTeam();
+  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const words: Record<Key, string> = {
+    state: of.state ?? '',
+    person: `with ${nameOf(of.person ?? null)} on it`,
+    service: services.find((one) => one.id === of.service)?.name ?? 'one service',
+    procedure: `by "${procedures.find((one) => one.id === of.procedure)?.name ?? 'one procedure'}"`,
+    phase: `in ${of.phase ?? ''}`,
+    priority: `priority ${of.priority ?? ''}`,
+  };
+  const choice = (key: Key, label: string, all: string, options: readonly { value: string; words: string }[]) => (
+    <SelectField label={label} value={of[key] ?? ''} onChange={({ target }) => set(key, target.value || null)}>
+      <option value="">{all}</option>
+      {options.map((one) => (
+        <option key={one.value} value={one.value}>
+          {one.words}
+        </option>
+      ))}
+    </SelectField>
+  );
+  const plain = (list: readonly string[]) => list.map((value) => ({ value, words: value }));
+  const named = (list: readonly { id: string; name: string }[]) => list.map((one) => ({ value: one.id, words: one.name }));
+  return (
+    <>
+      {KEYS.filter((key) => of[key]).map((key) => (
+        <span key={key} className="flex items-center border-b border-kelp text-ink">
+          {words[key]}
+          <button className="ml-1 p-0.5 text-soft hover:text-ink" aria-label={`Take away: ${words[key]}`} onClick={() => set(key, null)}>
+            <X aria-hidden className="size-3" />
+          </button>
+        </span>
+      ))}
+      <Popover className="relative">
+        <PopoverButton className="lnk">Narrow</PopoverButton>
+        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-[400px] p-4 shadow-menu">
+          <div className="grid grid-cols-2 gap-x-4">
+            {choice('state', 'They are', 'in any state', plain(JOB_STATES))}
+            <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
+            {choice('service', 'Service', 'any', named(services))}
+            {choice('procedure', 'Procedure', 'any', named(procedures))}
+            {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
+          </div>
+          <button type="button" className="act-quiet" onClick={clear}>
+            Show all jobs
+          </button>
+        </PopoverPanel>
+      </Popover>
+    </>
+  );
+}

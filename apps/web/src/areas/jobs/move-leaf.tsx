@@ -1,0 +1,120 @@
+import { useState } from 'react';
+import type { JobView, MovePreview } from '@steady/contract/jobs';
+import { ProblemError, send, useData } from '../../app/api';
+import { SelectField, TextField } from '../../ui/fields';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+
+/** The end of a job among the places it can go to. */
+const END = '-';
+
+/** Where a job goes next when nobody says otherwise: the phase after its own, or its end. */
+const nextOf = (job: JobView) => {
+  const at = job.phases.findIndex((phase) => phase.stands === 'current');
+  return at === -1 ? (job.phases.at(-1)?.key ?? END) : (job.phases[at + 1]?.key ?? END);
+};
+
+const ACTS = { on: 'Move it', over: 'Move it past phases', back: 'Move it back', finish: 'Finish the job' } as const;
+
+/** A sentence for each thing that a move will bring about, each with a tick, before it is made. */
+export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
+  const say = useSay();
+  const [to, setTo] = useState(nextOf(job));
+  const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<{ text: string; field: string | null } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const { data: preview, error } = useData<MovePreview>(`/api/jobs/${job.id}/move${to === END ? '' : `?to=${encodeURIComponent(to)}`}`);
+  const finished = job.status === 'finished';
+  const move = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      await send('POST', `/api/jobs/${job.id}/move`, {
+        to: to === END ? null : to,
+        leaveOut: [...leftOut],
+        version: job.version,
+        ...(why.trim() ? { why } : {}),
+      });
+      say(to === END ? 'The job is finished.' : `The job stands in ${preview?.to ?? 'its new phase'} now.`);
+      onClose();
+    } catch (refused) {
+      if (!(refused instanceof ProblemError)) throw refused;
+      const [first] = refused.problem.errors ?? [];
+      setProblem(first ? { text: first.message, field: first.field } : { text: refused.message, field: null });
+    } finally {
+      setBusy(false);
+    }
+  };
+  const flip = (key: string) => {
+    const next = new Set(leftOut);
+    if (!next.delete(key)) next.add(key);
+    setLeftOut(next);
+  };
+  const wantsWhy = preview?.kind === 'back' || preview?.kind === 'over';
+  return (
+    <Leaf
+      open
+      title={finished ? `Open ${job.name} again` : `Move ${job.name}`}
+      act={finished ? 'Open it again' : ACTS[preview?.kind ?? 'on']}
+      onClose={onClose}
+      onSubmit={() => void move()}
+      busy={busy || !preview}
+      problem={problem && problem.field !== 'why' ? problem.text : (error?.message ?? null)}
+    >
+      <SelectField
+        label={finished ? 'It stands again in' : 'To'}
+        autoFocus
+        value={to}
+        onChange={({ target }) => {
+          setTo(target.value);
+          setLeftOut(new Set());
+        }}
+      >
+        {job.phases
+          .filter((phase) => phase.stands !== 'current')
+          .map((phase) => (
+            <option key={phase.key} value={phase.key}>
+              {phase.name}
+              {phase.stands === 'done' && !finished ? ' (back)' : ''}
+            </option>
+          ))}
+        {!finished && <option value={END}>its end: the job is finished</option>}
+      </SelectField>
+      {preview && (
+        <>
+          <p className="mb-1 text-table font-semibold">What will happen</p>
+          {preview.acts.length === 0 && (
+            <p className="mb-3 text-table text-soft">
+              {preview.kind === 'back' ? 'The job goes back; nothing else happens.' : 'Nothing happens by itself and nothing goes out.'}
+            </p>
+          )}
+          <ul className="mb-3">
+            {preview.acts.map((act) => (
+              <li key={act.key} className="border-t border-rule-soft py-1.5">
+                <label className="flex items-baseline gap-2">
+                  <input type="checkbox" checked={!leftOut.has(act.key)} onChange={() => flip(act.key)} />
+                  <span className={leftOut.has(act.key) ? 'text-soft line-through' : ''}>
+                    {act.what}
+                    {act.outside && <span className="soon"> Leaves the house.</span>}
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+          {preview.notices.map((notice) => (
+            <p key={notice} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+              {notice}
+            </p>
+          ))}
+        </>
+      )}
+      <TextField
+        label={wantsWhy ? 'Why' : 'Why, if it needs saying'}
+        value={why}
+        onChange={({ target }) => setWhy(target.value)}
+        error={problem?.field === 'why' ? problem.text : undefined}
+      />
+    </Leaf>
+  );
+}

@@ -1,0 +1,204 @@
+import { useState } from 'react';
+import { counted } from '@steady/core/words';
+import { type ChangeJobs, type JobBatchView, type JobsChanged, type MovePreview, PRIORITIES, type Priority } from '@steady/contract/jobs';
+import { ProblemError, ask, send } from '../../app/api';
+import { SelectField, TextField } from '../../ui/fields';
+import { Leaf } from '../../ui/leaf';
+import { PersonSelect } from '../team/person-select';
+
+const CHANGES: Record<ChangeJobs['change'], string> = {
+  people: 'who is on them',
+  priority: 'their priority',
+  status: 'our own status',
+  dates: 'our target',
+  move: 'move them on by a phase',
+  hold: 'put them on hold',
+  resume: 'take them off hold',
+};
+/** How many are changed in one go; between the goes one sees how far it is. */
+const PART = 50;
+
+interface Done {
+  batchId: string;
+  changed: number;
+  not: JobsChanged['not'];
+}
+
+/** Changes many jobs at once: what will happen summed up before, how far it is while it runs, one undo after. */
+export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose(): void }) {
+  const [change, setChange] = useState<ChangeJobs['change']>('people');
+  const [role, setRole] = useState<NonNullable<ChangeJobs['role']>>('preparerId');
+  const [personId, setPersonId] = useState('');
+  const [priority, setPriority] = useState<Priority>('first');
+  const [text, setText] = useState('');
+  const [days, setDays] = useState('5');
+  const [acts, setActs] = useState<MovePreview['acts'] | null>(null);
+  const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
+  const [at, setAt] = useState<number | null>(null);
+  const [done, setDone] = useState<Done | null>(null);
+  const [undone, setUndone] = useState<JobBatchView | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  const guarded = async (what: () => Promise<void>) => {
+    setProblem(null);
+    try {
+      await what();
+    } catch (refused) {
+      if (!(refused instanceof ProblemError)) throw refused;
+      setProblem(refused.problem.errors?.[0]?.message ?? refused.message);
+    } finally {
+      setAt(null);
+    }
+  };
+  const parts = Array.from({ length: Math.ceil(ids.length / PART) }, (_, index) => ids.slice(index * PART, (index + 1) * PART));
+  const look = () =>
+    guarded(async () => {
+      const summed = new Map<string, MovePreview['acts'][number]>();
+      for (const [index, part] of parts.entries()) {
+        setAt(index * PART);
+        for (const act of await ask<MovePreview['acts']>('/api/jobs/together/look', { ids: part })) {
+          const key = `${act.key} ${act.what}`;
+          summed.set(key, { ...act, count: (summed.get(key)?.count ?? 0) + (act.count ?? 1) });
+        }
+      }
+      setActs([...summed.values()]);
+    });
+  const carryOut = () =>
+    guarded(async () => {
+      const batchId = crypto.randomUUID();
+      const result: Done = { batchId, changed: 0, not: [] };
+      const particulars = {
+        people: { role, personId: personId || null },
+        priority: { priority },
+        status: text.trim() ? { text } : {},
+        dates: { days: Number(days.replace('−', '-')) },
+        move: { leaveOut: [...leftOut] },
+        hold: { text },
+        resume: {},
+      }[change];
+      for (const [index, part] of parts.entries()) {
+        setAt(index * PART);
+        const { changed, not } = await send<JobsChanged>('POST', '/api/jobs/together', { ids: part, batchId, change, ...particulars });
+        result.changed += changed;
+        result.not.push(...not);
+      }
+      setDone(result);
+    });
+  const undo = () => guarded(async () => setUndone(await send<JobBatchView>('POST', `/api/jobs/together/${done!.batchId}/undo`)));
+
+  if (done)
+    return (
+      <Leaf open title={`${counted(done.changed, 'job')} changed`} onClose={onClose} problem={problem}>
+        {undone ? (
+          <p>
+            {counted(undone.undone, 'job')} put back.
+            {undone.not.length > 0 && ` ${counted(undone.not.length, 'job')} not:`}
+          </p>
+        ) : (
+          <button type="button" className="act-quiet mb-3" onClick={() => void undo()} disabled={done.changed === 0}>
+            Take it back
+          </button>
+        )}
+        <ul className="text-table">
+          {(undone?.not ?? done.not).map((one, index) => (
+            <li key={index} className="border-t border-rule-soft py-1">
+              {one.job}: <span className="soon">{one.why}</span>
+            </li>
+          ))}
+        </ul>
+      </Leaf>
+    );
+  const wantsLook = change === 'move' && acts === null;
+  return (
+    <Leaf
+      open
+      title={`Change ${counted(ids.length, 'job')}`}
+      act={wantsLook ? 'See what will happen' : `Change ${counted(ids.length, 'job')}`}
+      busy={at !== null}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void (wantsLook ? look() : carryOut())}
+      beside={
+        at !== null && (
+          <span role="status" className="text-table text-soft">
+            {at} of {ids.length}
+          </span>
+        )
+      }
+    >
+      <SelectField
+        label="Change"
+        autoFocus
+        value={change}
+        onChange={({ target }) => {
+          setChange(target.value as ChangeJobs['change']);
+          setActs(null);
+        }}
+      >
+        {Object.entries(CHANGES).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </SelectField>
+      {change === 'people' && (
+        <>
+          <SelectField label="As" value={role} onChange={({ target }) => setRole(target.value as typeof role)}>
+            <option value="preparerId">preparer</option>
+            <option value="managerId">manager</option>
+            <option value="partnerId">partner</option>
+          </SelectField>
+          <PersonSelect label="Who" value={personId} onChange={({ target }) => setPersonId(target.value)} nobody="nobody: take off whoever it is" />
+        </>
+      )}
+      {change === 'priority' && (
+        <SelectField label="Priority" value={priority} onChange={({ target }) => setPriority(target.value as Priority)}>
+          {PRIORITIES.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </SelectField>
+      )}
+      {change === 'status' && (
+        <TextField label="Our own status" hint="Left empty, it is taken off." value={text} onChange={({ target }) => setText(target.value)} />
+      )}
+      {change === 'hold' && <TextField label="Why" value={text} onChange={({ target }) => setText(target.value)} />}
+      {change === 'dates' && (
+        <TextField
+          label="Working days later"
+          hint="With a minus: that many earlier. Never past the deadline."
+          narrow
+          inputMode="numeric"
+          value={days}
+          onChange={({ target }) => setDays(target.value)}
+        />
+      )}
+      {change === 'move' && acts !== null && (
+        <>
+          <p className="mb-1 text-table font-semibold">What will happen</p>
+          {acts.length === 0 && <p className="mb-3 text-table text-soft">Nothing happens by itself and nothing goes out.</p>}
+          <ul className="mb-3">
+            {acts.map((act) => (
+              <li key={`${act.key} ${act.what}`} className="border-t border-rule-soft py-1.5">
+                <label className="flex items-baseline gap-2">
+                  <input
+                    type="checkbox"
+                    checked={!leftOut.has(act.key)}
+                    onChange={() => {
+                      const next = new Set(leftOut);
+                      if (!next.delete(act.key)) next.add(act.key);
+                      setLeftOut(next);
+                    }}
+                  />
+                  <span className={leftOut.has(act.key) ? 'text-soft line-through' : ''}>
+                    {counted(act.count ?? 1, 'job')}: {act.what}
+                    {act.outside && <span className="soon"> Leaves the house.</span>}
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Leaf>
+  );
+}
