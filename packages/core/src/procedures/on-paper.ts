@@ -82,6 +82,11 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[])
     for (const phase of phases) {
       entered.add(phase.key);
       if (phase.branch) taken.set(phase.branch, [...(taken.get(phase.branch) ?? []), phase.name]);
+      // What is sent by hand is asked of the client all the same.
+      if (phase.request && !phase.onEntry?.some((action) => action.does === 'request')) {
+        if (client.writtenTo.length > 0) path.requests += 1;
+        else unwritten = true;
+      }
       for (const task of phase.tasks) {
         path.tasks += 1;
         path.minutes += task.estimate;
@@ -110,7 +115,7 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[])
       if (of.length > 1) fault(`meet ${of.map((name) => `"${name}"`).join(' and ')}, which exclude each other`, client);
     }
     if (phases.length === 0) fault('enter no phase at all', client);
-    if (unwritten) fault('would be written to, and nobody there can be: a task takes the place of each message', client);
+    if (unwritten) fault('would be written to, and nobody there can be', client);
     for (const role of missing) fault(`have no ${role}, and tasks are for one`, client);
     const key = path.phases.join(' ');
     const route = byRoute.get(key) ?? { phases: path.phases, passedOver: passedOver.map((phase) => `${phase.name}, ${phase.why}`), clients: [] };

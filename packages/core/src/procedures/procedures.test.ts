@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { civil, isWorkingDay } from '../calendar';
-import { type JobState, type Procedure, advance, checkProcedure, layOut, progress } from '.';
+import { type JobState, type Procedure, advance, asksToMove, checkProcedure, compareTasks, layOut, moveKind, progress } from '.';
 
 const vat: Procedure = {
   phases: [
@@ -85,6 +85,69 @@ describe('moving', () => {
       'Second look 0/1 ahead',
       'File 0/1 ahead',
     ]);
+  });
+});
+
+describe('when a phase is complete', () => {
+  const phase = (more: Partial<JobState['phases'][number]>, requests: JobState['requests'] = []): JobState => ({
+    ...{ phases: [{ key: 'a', name: 'A', ...more }, { key: 'b', name: 'B' }], current: 'a', tasks: [{ phaseKey: 'a', done: true }, { phaseKey: 'b', done: false }] },
+    requests,
+  });
+
+  it('wants a request to have gone out, an approval, or a hand, where that is its rule', () => {
+    expect(advance(phase({ completion: 'answered' }))).toEqual([]);
+    expect(advance(phase({ completion: 'answered' }, [{ phaseKey: 'a', complete: true }]))).toHaveLength(1);
+    expect(progress(phase({ completion: 'approved' }))[0]!.wants).toBe('a second person has to approve it');
+    expect(advance(phase({ completion: 'approved', approved: true }))).toHaveLength(1);
+    expect(advance(phase({ completion: 'by hand' }))).toEqual([]);
+  });
+
+  it('asks before it moves where it is told to, and moves no further by itself', () => {
+    expect(asksToMove(phase({ asks: true }))).toBe(true);
+    expect(advance(phase({ asks: true }))).toEqual([]);
+    expect(asksToMove(phase({ asks: true, completion: 'by hand' }))).toBe(false);
+  });
+
+  it('tells moves on, past phases, back and to the end apart', () => {
+    const phases = [{ key: 'a' }, { key: 'b' }, { key: 'c' }];
+    expect([moveKind(phases, 'a', 'b'), moveKind(phases, 'a', 'c'), moveKind(phases, 'b', 'a'), moveKind(phases, 'a', null), moveKind(phases, null, 'c')]).toEqual([
+      'on',
+      'over',
+      'back',
+      'finish',
+      'back',
+    ]);
+  });
+});
+
+describe('going over to another version', () => {
+  it('adds what is new, takes what is open and unwanted, and keeps what is done or timed', () => {
+    const task = (key: string, more = {}) => ({ key, name: key, done: false, timed: false, ...more });
+    const own = [task('same'), task('open'), task('done', { done: true }), task('timed', { timed: true })];
+    expect(compareTasks(own, [{ key: 'same' }, { key: 'new' }])).toEqual({ added: ['new'], taken: ['open'], kept: ['done', 'timed'] });
+  });
+});
+
+describe('tasks with days and rules of their own', () => {
+  it('lie so many working days from the start or the target, inside the dates', () => {
+    const day = (days: number, from: 'start' | 'target') => ({ days, from });
+    const procedure: Procedure = {
+      phases: [
+        {
+          key: 'p',
+          name: 'P',
+          tasks: [
+            { key: 'a', name: 'A', role: 'preparer', estimate: 5, start: day(1, 'start'), due: day(3, 'start') },
+            { key: 'b', name: 'B', role: 'preparer', estimate: 5, due: day(2, 'target') },
+            { key: 'c', name: 'C', role: 'preparer', estimate: 5, due: day(99, 'start'), onlyIf: { fact: 'way', is: 'paper' } },
+          ],
+        },
+      ],
+    };
+    const dates = { start: civil('2026-03-02'), target: civil('2026-03-13') };
+    const laid = (way: string) => layOut(procedure, { way }, dates).tasks.map(({ task, start, due }) => `${task.key} ${start.toString()} ${due.toString()}`);
+    expect(laid('online')).toEqual(['a 2026-03-03 2026-03-05', 'b 2026-03-09 2026-03-11']);
+    expect(laid('paper')[2]!.endsWith('2026-03-13')).toBe(true);
   });
 });
 

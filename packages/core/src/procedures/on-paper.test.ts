@@ -1,0 +1,177 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { civil, openWeek } from '../calendar';
+import { SUPPLIED, SUPPLIED_PROCEDURES, suppliedProcedure } from '../supplied';
+import { type Action, type ClientOnPaper, type Procedure, actionInWords, actionsOfMove, onPaper, procedureFaults, story } from '.';
+
+const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper => ({
+  ...{ id: name.toLowerCase(), name, facts: { way: 'online', legalForm: 'sole trader' }, writtenTo: [`${name} Foley`], roles: ['preparer', 'manager', 'partner'] },
+  ...more,
+});
+const PAPER = { way: 'paper', legalForm: 'sole trader' };
+const names = { template: () => 'Your return is filed', procedure: () => 'Onboarding', detail: () => 'Referred by' };
+
+describe('clients run through on paper', () => {
+  const personal = suppliedProcedure('personal');
+
+  it('take the way for online or for paper, and what each passes over is said with its reason', () => {
+    const { routes, faults } = onPaper(personal, [client('Bríd'), client('Conal', { facts: PAPER, writtenTo: [] }), client('Nuala')]);
+    expect(routes.map((route) => route.clients.map((one) => one.client))).toEqual([['Bríd', 'Nuala'], ['Conal']]);
+    expect(routes[1]!.phases).toEqual(['packet', 'prepare', 'look', 'sign', 'file', 'pickup']);
+    expect(routes[0]!.passedOver[0]).toBe('Packet and drop-off, only if works on paper');
+    expect(faults).toEqual([]);
+  });
+
+  it('count tasks, minutes and what would be asked for or drafted', () => {
+    const procedure: Procedure = {
+      phases: [
+        {
+          key: 'a',
+          name: 'Ask',
+          tasks: [{ key: 't', name: 'Enter', role: 'preparer', estimate: 90 }],
+          request: { title: 'Papers', items: [{ name: 'Bank', description: '' }] },
+          onDone: [
+            { key: 'b', does: 'bill', share: 50 },
+            { key: 'm', does: 'message', templateId: 'x', onlyIf: { fact: 'legalForm', is: 'company' } },
+          ],
+        },
+      ],
+    };
+    const company = client('Gannet', { facts: { way: 'online', legalForm: 'company' } });
+    expect(onPaper(procedure, [client('Bríd'), company])).toMatchObject({ tasks: 2, minutes: 180, requests: 2, messages: 1, bills: 2 });
+  });
+
+  it('name clients who meet no phase of a branch, or two that exclude each other', () => {
+    const branching: Procedure = {
+      phases: [
+        { key: 'o', name: 'By post room', branch: 'Papers', onlyIf: { fact: 'way', is: 'online' }, tasks: [] },
+        { key: 'c', name: 'For companies', branch: 'Papers', onlyIf: { fact: 'legalForm', is: 'company' }, tasks: [] },
+      ],
+    };
+    const both = client('Gannet', { facts: { way: 'online', legalForm: 'company' } });
+    const none = client('Conal', { facts: PAPER });
+    const { faults } = onPaper(branching, [both, none, client('Bríd')]);
+    expect(faults.map((fault) => `${fault.what}: ${fault.clients.map((one) => one.name).join()}`)).toEqual([
+      '1 client meets "By post room" and "For companies", which exclude each other: Gannet',
+      '1 client meets no phase of the branch "Papers" (By post room, For companies): Conal',
+      '1 client enters no phase at all: Conal',
+    ]);
+  });
+
+  it('name whoever would be written to and cannot be, roles with nobody in them, and phases nobody enters', () => {
+    const procedure: Procedure = {
+      phases: [
+        { key: 'a', name: 'Tell', tasks: [{ key: 't', name: 'Sign', role: 'partner', estimate: 5 }], onEntry: [{ key: 'm', does: 'message', templateId: 'x' }] },
+        { key: 'never', name: 'Never', onlyIf: { fact: 'legalForm', is: 'charity' }, tasks: [] },
+      ],
+    };
+    const { faults, messages, tasks } = onPaper(procedure, [client('Nobody', { writtenTo: [], roles: ['preparer'] }), client('Bríd')]);
+    expect(faults.map((fault) => fault.what)).toEqual([
+      'Nobody enters "Never"',
+      '1 client would be written to, and nobody there can be',
+      '1 client has no partner, and tasks are for one',
+    ]);
+    // The message that nobody would get is a task instead.
+    expect({ messages, tasks }).toEqual({ messages: 1, tasks: 3 });
+  });
+
+  it('each take exactly one way, and every figure is the sum over the clients', () => {
+    fc.assert(
+      fc.property(fc.array(fc.record({ paper: fc.boolean(), company: fc.boolean(), written: fc.boolean() }), { maxLength: 40 }), (drawn) => {
+        const clients = drawn.map(({ paper, company, written }, at) =>
+          client(`Client ${at}`, { facts: { way: paper ? 'paper' : 'online', legalForm: company ? 'company' : 'partnership' }, writtenTo: written ? ['X'] : [] }),
+        );
+        const paper = onPaper(personal, clients);
+        const through = paper.routes.flatMap((route) => route.clients);
+        expect(through.map((one) => one.clientId).sort()).toEqual(clients.map((one) => one.id).sort());
+        for (const figure of ['tasks', 'minutes', 'requests', 'messages', 'bills'] as const)
+          expect(through.reduce((sum, one) => sum + one[figure], 0)).toBe(paper[figure]);
+      }),
+    );
+  });
+});
+
+describe('the story of one client', () => {
+  it('is told day by day, in order, with what goes out and to whom', () => {
+    const procedure: Procedure = {
+      phases: [
+        {
+          key: 'a',
+          name: 'Prepare',
+          tasks: [{ key: 't', name: 'Draft', role: 'preparer', estimate: 60, due: { days: 2, from: 'start' } }],
+          onDone: [{ key: 'm', does: 'message', templateId: 'x' }],
+        },
+      ],
+    };
+    const dates = { start: civil('2026-03-11'), target: civil('2026-03-20') };
+    const told = (who: ClientOnPaper) => story(procedure, who, dates, openWeek, names).map(({ day, lines }) => `${day.toString()} ${lines.join(' | ')}`);
+    expect(told(client('Bríd'))).toEqual([
+      '2026-03-11 Enters "Prepare"',
+      '2026-03-13 "Draft" is due, for the preparer | Writes "Your return is filed" to the client (Bríd Foley) | The job is finished',
+    ]);
+    expect(told(client('Conal', { writtenTo: [] }))[1]).toContain('Nobody there can be written to');
+  });
+});
+
+describe('actions', () => {
+  const actions: Action[] = [
+    { key: '1', does: 'message', templateId: 'x' },
+    { key: '2', does: 'request', days: 1 },
+    { key: '3', does: 'task', task: { key: 't', name: 'Ring', role: 'manager', estimate: 10 } },
+    { key: '4', does: 'procedure', procedureId: 'p' },
+    { key: '5', does: 'bill', share: 40 },
+    { key: '6', does: 'label', label: 'filed', put: false },
+    { key: '7', does: 'detail', detailId: 'd', value: true },
+    { key: '8', does: 'tell', role: 'partner', words: 'look at it' },
+  ];
+
+  it('each read as a sentence', () => {
+    expect(actions.map((action) => actionInWords(action, names))).toEqual([
+      'Writes "Your return is filed" to the client',
+      'Sends the request to the client, wanted within 1 day',
+      'Adds the task "Ring" for the manager',
+      'Begins another job by "Onboarding"',
+      'Drafts a bill of 40 % of the agreed fee',
+      'Takes the label "filed" off the client',
+      'Sets "Referred by" of the client to yes',
+      'Tells the partner: look at it',
+    ]);
+  });
+
+  it('of a move are those of leaving done, then those of entering, as far as the client meets their rules', () => {
+    const from = { key: 'a', name: 'A', onDone: [actions[0]!] };
+    const to = { key: 'b', name: 'B', onEntry: [{ ...actions[1]!, onlyIf: { fact: 'way', is: 'paper' } }, actions[2]!] };
+    const of = (way: string) => actionsOfMove(from, to, { way }).map((one) => `${one.phaseKey} ${one.moment} ${one.action.key}`);
+    expect(of('online')).toEqual(['a done 1', 'b entry 3']);
+    expect(of('paper')).toEqual(['a done 1', 'b entry 2', 'b entry 3']);
+  });
+});
+
+describe('a procedure from outside', () => {
+  const task = { key: 't', name: 'Task', role: 'preparer', estimate: 5 };
+  const one = (more: Record<string, unknown>) => ({ phases: [{ key: 'a', name: 'A', tasks: [task], ...more }] });
+
+  it.each([
+    ['nothing', null, 'A procedure has at least one phase, and at most 60'],
+    ['no phase', { phases: [] }, 'A procedure has at least one phase, and at most 60'],
+    ['a phase without a name', { phases: [{ key: 'a', name: ' ', tasks: [] }] }, 'A phase has no name, or one of more than 100 letters'],
+    ['a negative estimate', one({ tasks: [{ ...task, estimate: -5 }] }), '"Task": give its estimate as a length of time'],
+    ['a role that is not there', one({ tasks: [{ ...task, role: 'cat' }] }), '"Task": choose whose task it is'],
+    ['a bill of nothing', one({ onDone: [{ key: 'b', does: 'bill', share: 0 }] }), 'An action of "A": say how much of the agreed fee, 1 to 100 %'],
+    ['an unknown act', one({ onDone: [{ key: 'b', does: 'dance' }] }), 'An action of "A": choose what happens'],
+    ['a request that is not written down', one({ completion: 'answered' }), '"A" sends or awaits a request, but none is written down in it'],
+    ['a rule that looks at nothing', one({ onlyIf: { is: 3 } }), '"A": Choose the fact that a condition looks at.'],
+  ])('is refused with %s', (_what, given, fault) => {
+    expect(procedureFaults(given)).toContain(fault);
+  });
+
+  it('never breaks the check, whatever it is', () => {
+    fc.assert(fc.property(fc.anything(), (given) => Array.isArray(procedureFaults({ phases: [given] }))));
+  });
+
+  it('is sound for all that are supplied, and every service has one', () => {
+    for (const supplied of SUPPLIED_PROCEDURES) expect({ [supplied.key]: procedureFaults({ phases: supplied.phases }) }).toEqual({ [supplied.key]: [] });
+    for (const { procedure, others = [] } of SUPPLIED)
+      for (const key of [procedure, ...others.map((other) => other.procedure)]) expect(suppliedProcedure(key).phases.length).toBeGreaterThan(0);
+  });
+});

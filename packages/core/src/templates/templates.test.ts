@@ -1,0 +1,24 @@
+import { describe, expect, it } from 'vitest';
+import { fillIn } from '.';
+
+describe('filling in', () => {
+  it('puts details into the words, however they are spaced and spelled', () => {
+    expect(fillIn('{Client}: {job} is due { due date }.', { client: 'Dunmarra', job: 'VAT return', 'due date': '23 Mar 2026' })).toEqual({
+      text: 'Dunmarra: VAT return is due 23 Mar 2026.',
+      missing: [],
+      unknown: [],
+    });
+  });
+
+  it('leaves standing, and names once, what is not known or no detail at all', () => {
+    expect(fillIn('{fee} {fee} {manager} {sum} {constructor}', { fee: null, manager: '' })).toEqual({
+      text: '{fee} {fee} {manager} {sum} {constructor}',
+      missing: ['fee', 'manager'],
+      unknown: ['sum', 'constructor'],
+    });
+  });
+
+  it('does not read braces in what was filled in', () => {
+    expect(fillIn('{client}', { client: '{fee}', fee: '1' }).text).toBe('{fee}');
+  });
+});
