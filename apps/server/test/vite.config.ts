@@ -15,6 +15,7 @@ export default defineConfig({
       input: {
         'kill-writer': resolve(import.meta.dirname, 'kill-writer.ts'),
         'kill-importer': resolve(import.meta.dirname, 'kill-importer.ts'),
+        'kill-mover': resolve(import.meta.dirname, 'kill-mover.ts'),
         'database-worker': resolve(import.meta.dirname, '../src/platform/database/database-worker.ts'),
       },
       output: { entryFileNames: '[name].js' },

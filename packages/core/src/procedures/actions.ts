@@ -38,7 +38,7 @@ export function actionInWords(action: Action, names: NamesOfActions): string {
     case 'message':
       return `Writes "${names.template(action.templateId)}" to the client`;
     case 'request':
-      return `Sends the request to the client, wanted within ${counted(action.days, 'day')}`;
+      return `Sends the request to the client, wanted within ${counted(action.days, 'working day')}`;
     case 'task':
       return `Adds the task "${action.task.name}" for the ${action.task.role}`;
     case 'procedure':

@@ -128,7 +128,7 @@ describe('actions', () => {
   it('each read as a sentence', () => {
     expect(actions.map((action) => actionInWords(action, names))).toEqual([
       'Writes "Your return is filed" to the client',
-      'Sends the request to the client, wanted within 1 day',
+      'Sends the request to the client, wanted within 1 working day',
       'Adds the task "Ring" for the manager',
       'Begins another job by "Onboarding"',
       'Drafts a bill of 40 % of the agreed fee',

@@ -204,8 +204,8 @@ export class JobMovesService {
   }
 
   /** What a move to a phase, or to the end, would be; nothing is written. */
-  async look(work: Work, jobId: string, to: string | null, hold = false): Promise<LookedAtMove> {
-    const job = await this.get(work, jobId, hold);
+  async look(work: Work, jobId: string, to: string | null): Promise<LookedAtMove> {
+    const job = await this.get(work, jobId);
     const at = job.phases.findIndex((phase) => phase.key === job.phase);
     const next = to === null ? job.phases.length : job.phases.findIndex((phase) => phase.key === to);
     if (next === -1) throw Problem.invalid([{ field: 'to', message: 'Choose a phase of this job.' }]);
@@ -224,8 +224,9 @@ export class JobMovesService {
 
   /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. */
   async move(work: Work, jobId: string, { to, leaveOut, why, version }: MoveJob): Promise<void> {
-    const { job, kind, from, to: target, planned, behind } = await this.look(work, jobId, to, true);
-    if (job.version !== version) throw Problem.stale('job', job);
+    const held = await this.get(work, jobId, true);
+    if (held.version !== version) throw Problem.stale('job', held);
+    const { job, kind, from, to: target, planned, behind } = await this.look(work, jobId, to);
     if (job.status === 'on hold') throw Problem.refused('on-hold', 'The job is on hold. Take it off hold, then move it.');
     if (!why && (kind === 'back' || kind === 'over'))
       throw Problem.invalid([{ field: 'why', message: `Say why it goes ${kind === 'back' ? 'back' : 'past phases'}: colleagues will ask.` }]);

@@ -7,6 +7,7 @@ import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { ClientsService } from '../clients';
 import { type Job, JobBatches, JobMovesService, JobStandingService, JobsService } from '../jobs';
 import { MovesService } from './moves.service';
 
@@ -34,6 +35,7 @@ const KEPT = [
 export class ManyJobsService {
   constructor(
     private readonly events: Events,
+    private readonly clients: ClientsService,
     private readonly jobs: JobsService,
     private readonly moves: JobMovesService,
     private readonly standing: JobStandingService,
@@ -54,6 +56,10 @@ export class ManyJobsService {
       }
     }
     return [...summed.values()];
+  }
+
+  private async named(work: Work, job: Job): Promise<string> {
+    return `${job.name}, ${(await this.clients.get(work, job.clientId)).name}`;
   }
 
   /** The key of the phase after the one in which a job stands, null for its end; undefined when it is finished. */
@@ -80,7 +86,7 @@ export class ManyJobsService {
         if (!(error instanceof Problem)) throw error;
         await work.tx.execute(sql`rollback to savepoint one_job`);
         work.journal.length = told;
-        not.push({ id, job: before.name, why: error.more.errors?.[0]?.message ?? error.message });
+        not.push({ id, job: await this.named(work, before), why: error.more.errors?.[0]?.message ?? error.message });
       }
     }
     if (changed > 0)
@@ -132,8 +138,8 @@ export class ManyJobsService {
     let undone = 0;
     for (const row of await this.batches.rowsOf(work, batchId)) {
       const job = await this.jobs.lock(work, row.jobId);
-      if (sent.has(job.id)) not.push({ job: job.name, why: 'something has gone out to the client' });
-      else if (job.version !== row.leftVersion) not.push({ job: job.name, why: 'it was changed since' });
+      if (sent.has(job.id)) not.push({ job: await this.named(work, job), why: 'something has gone out to the client' });
+      else if (job.version !== row.leftVersion) not.push({ job: await this.named(work, job), why: 'it was changed since' });
       else {
         await this.batches.restore(work, job, row.before, batch.at);
         undone += 1;

@@ -365,7 +365,7 @@ export function ClientPage() {
           <ServiceLines clientId={id} lines={lines ?? []} />
         </>
       )}
-      {section === 'jobs' && <JobList of={`client=${id}`} />}
+      {section === 'jobs' && <JobList of={`client=${id}`} newFor={{ id, name: client.name }} />}
       {section === 'requests' && <ClientRequests clientId={id} />}
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}

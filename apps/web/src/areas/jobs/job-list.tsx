@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { JobRow } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
@@ -5,6 +6,7 @@ import { useSession } from '../../app/session';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Moon } from '../../ui/moon';
+import { NewJobLeaf } from './new-job-leaf';
 
 /** Where a job stands, in words. */
 export function JobStands({ of }: { of: JobRow }) {
@@ -72,20 +74,32 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
 }
 
 /** The jobs of one client, or of clients that belong together: open ones, then what was done. `of` is the part of the address that says whose. */
-export function JobList({ of, withClient = false }: { of: string; withClient?: boolean }) {
+export function JobList({ of, withClient = false, newFor }: { of: string; withClient?: boolean; newFor?: { id: string; name: string } }) {
+  const session = useSession();
+  const [adding, setAdding] = useState(false);
   const columns = useJobColumns(withClient);
   const { data: open } = useData<{ rows: JobRow[] }>(`/api/jobs?status=open&${of}`);
   const { data: done } = useData<{ rows: JobRow[] }>(`/api/jobs?status=finished&${of}`);
   if (!open || !done) return null;
   return (
-    <LedgerTable
-      label="Jobs"
-      columns={columns}
-      rows={[...open.rows, ...done.rows]}
-      group={(row) => (row.status === 'finished' ? 'Finished' : 'Open')}
-      keyOf={(row) => row.id}
-      to={(row) => `/jobs/${row.id}`}
-      empty="No job yet. Jobs begin by themselves at their lead time, or by “Start now” at a deadline."
-    />
+    <>
+      {newFor && session.may('do work') && (
+        <p className="mb-2 text-right">
+          <button className="act-quiet" onClick={() => setAdding(true)}>
+            New job
+          </button>
+        </p>
+      )}
+      {adding && <NewJobLeaf client={newFor} onClose={() => setAdding(false)} />}
+      <LedgerTable
+        label="Jobs"
+        columns={columns}
+        rows={[...open.rows, ...done.rows]}
+        group={(row) => (row.status === 'finished' ? 'Finished' : 'Open')}
+        keyOf={(row) => row.id}
+        to={(row) => `/jobs/${row.id}`}
+        empty="No job yet. Jobs begin by themselves at their lead time, or by “Start now” at a deadline."
+      />
+    </>
   );
 }

@@ -1,0 +1,401 @@
+import { randomUUID } from 'node:crypto';
+import { sql } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Action, Procedure } from '@steady/core/procedures';
+import type { FlowView, JobRow, JobTotals, JobView, JobsChanged, MovePreview } from '@steady/contract/jobs';
+import type { ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
+import type { TodayView } from '@steady/contract/today';
+import { rows } from '../src/platform/database';
+import { DUNMARRA, type TestApp, key, morning, startTestApp } from './support';
+
+let test: TestApp;
+let clients = 0;
+beforeAll(async () => {
+  test = await startTestApp();
+});
+afterAll(() => test.close());
+
+const manager = () => test.firm.as.manager!;
+const partner = () => test.firm.as.partner!;
+const job = async (id: string) => (await manager().get(`/api/jobs/${id}`).expect(200)).body as JobView;
+const problemOf = (answer: { body: unknown }) => answer.body as { code: string; detail: string; errors?: { field: string; message: string }[] };
+
+const task = (name: string, more = {}) => ({ key: name.toLowerCase(), name, role: 'preparer' as const, estimate: 30, ...more });
+const THREE: Procedure = {
+  phases: [
+    { key: 'prepare', name: 'Prepare', tasks: [task('Enter'), task('Draft', { checks: ['Bank agrees', 'Totals agree'] })] },
+    { key: 'look', name: 'Second look', completion: 'approved', tasks: [] },
+    { key: 'send', name: 'Send', asks: true, tasks: [task('Print')] },
+  ],
+};
+
+async function procedure(definition: Procedure, name = `Procedure ${randomUUID().slice(0, 8)}`): Promise<string> {
+  return ((await manager().post('/api/procedures').send({ name, definition }).expect(201)).body as { id: string }).id;
+}
+
+async function client(more = {}): Promise<string> {
+  const people = { managerId: test.firm.members.manager, preparerId: test.firm.members.preparer, partnerId: test.firm.members.partner };
+  clients += 1;
+  const given = { ...DUNMARRA, name: `Client ${clients} Ltd`, contact: { name: 'Bríd Foley', email: `brid${clients}@client.example` }, ...people, ...more };
+  return ((await manager().post('/api/clients').send(given).expect(201)).body as { id: string }).id;
+}
+
+/** A job by a procedure, for a client of its own unless one is given. */
+async function begun(definition: Procedure, more: { clientId?: string; procedureId?: string; fee?: number; name?: string } = {}): Promise<string> {
+  const { clientId = await client(), procedureId = await procedure(definition), fee = 50_000, name = 'Special work' } = more;
+  const input = { clientId, procedureId, name, startOn: '2026-03-11', dueOn: '2026-03-31', fee };
+  return ((await manager().post('/api/jobs').send(input).expect(201)).body as { id: string }).id;
+}
+
+async function tick(jobId: string, name: string): Promise<void> {
+  const { id, checks, version } = (await job(jobId)).tasks.find((one) => one.name === name)!;
+  for (const at of checks.keys())
+    await manager()
+      .post(`/api/tasks/${id}/check`)
+      .send({ at, done: true, version: version + at })
+      .expect(204);
+  await manager()
+    .post(`/api/tasks/${id}/tick`)
+    .send({ done: true, version: version + checks.length })
+    .expect(204);
+}
+
+const move = async (jobId: string, to: string | null, more: { leaveOut?: string[]; why?: string; version?: number } = {}) =>
+  manager()
+    .post(`/api/jobs/${jobId}/move`)
+    .send({ to, leaveOut: [], version: (await job(jobId)).version, ...more });
+
+describe('a job by hand', () => {
+  it('begins by a procedure, with dates and people of its client, and is found in lists, flow and file', async () => {
+    const procedureId = await procedure(THREE);
+    const id = await begun(THREE, { procedureId, name: 'Grant application' });
+    const seen = await job(id);
+    expect(seen).toMatchObject({ name: 'Grant application', rhythm: 'by hand', startOn: '2026-03-11', dueOn: '2026-03-31', service: null });
+    expect(seen.phases.map((phase) => `${phase.name} ${phase.stands}`)).toEqual(['Prepare current', 'Second look ahead', 'Send ahead']);
+    const { rows: listed } = (await manager().get(`/api/jobs?procedure=${procedureId}&by=client`).expect(200)).body as { rows: JobRow[] };
+    expect(listed).toMatchObject([{ id, estimate: 90, who: 'preparer', phase: 'Prepare' }]);
+    const flow = (await manager().get(`/api/jobs/flow?procedure=${procedureId}`).expect(200)).body as FlowView;
+    expect(flow.bands.map((band) => `${band.name} ${band.jobs}`)).toEqual(['Prepare 1', 'Second look 0', 'Send 0']);
+    expect(flow.bands[0]!.longest).toMatchObject({ jobId: id, why: 'waits for us' });
+    const { text } = await manager().get(`/api/jobs/list.csv?procedure=${procedureId}`).expect(200);
+    expect(text.split('\n')[1]).toContain('Grant application');
+  });
+
+  it('is refused for another firm’s client, a day that is over, and dates the wrong way round', async () => {
+    const procedureId = await procedure(THREE);
+    const input = { clientId: await client(), procedureId, name: 'X', startOn: '2026-03-11', dueOn: '2026-03-31' };
+    await test.firm.as
+      .manager!.post('/api/jobs')
+      .send({ ...input, dueOn: '2026-03-01' })
+      .expect(422);
+    await test.other.as.manager!.post('/api/jobs').send(input).expect(404);
+    await manager()
+      .post('/api/jobs')
+      .send({ ...input, startOn: '2025-01-01', dueOn: '2025-02-01' })
+      .expect(422);
+  });
+
+  it('widens for a task that starts before it only when that is said, and hands over with a word', async () => {
+    const id = await begun(THREE);
+    const { id: taskId, version } = (await job(id)).tasks[0]!;
+    const change = { startOn: '2026-03-09', dueOn: '2026-03-20', version };
+    const refused = problemOf(await manager().patch(`/api/tasks/${taskId}`).send(change).expect(422));
+    expect(refused.errors![0]!.message).toContain('The job runs from Wed 11 Mar 2026');
+    await manager()
+      .patch(`/api/tasks/${taskId}`)
+      .send({ ...change, widen: true, assigneeId: test.firm.members.partner, word: 'the grant papers are on my desk' })
+      .expect(204);
+    expect(await job(id)).toMatchObject({ startOn: '2026-03-09', tasks: [{ startOn: '2026-03-09', assignee: 'partner' }, {}, {}] });
+    const { body } = await partner().get('/api/phone-notes').expect(200);
+    expect((body as { text: string }[]).map((note) => note.text)).toContain('"Enter" is yours now: the grant papers are on my desk');
+  });
+
+  it('is held until a day and goes on by itself, or says that it cannot go on and for whom it waits', async () => {
+    const id = await begun(THREE);
+    await manager().post(`/api/jobs/${id}/hold`).send({ reason: 'client abroad', until: '2026-03-11' }).expect(422);
+    await manager().post(`/api/jobs/${id}/hold`).send({ reason: 'client abroad', until: '2026-03-13' }).expect(204);
+    expect(await job(id)).toMatchObject({ status: 'on hold', holdUntil: '2026-03-13' });
+    test.clock.set(morning('2026-03-13'));
+    await test.tick();
+    test.clock.set(morning('2026-03-11'));
+    expect(await job(id)).toMatchObject({ status: 'open', holdReason: null, holdUntil: null });
+    await manager().post(`/api/jobs/${id}/stop`).send({ reason: 'loan figures', forId: test.firm.members.partner }).expect(204);
+    expect(await job(id)).toMatchObject({ status: 'open', stuckReason: 'loan figures', stuckFor: 'partner' });
+    const today = (await manager().get('/api/today').expect(200)).body as TodayView;
+    expect(today.stuck.map((one) => one.id)).toContain(id);
+    await manager().post(`/api/jobs/${id}/go-on`).expect(204);
+    expect((await job(id)).stuckReason).toBeNull();
+  });
+});
+
+describe('moving', () => {
+  it('waits for every check of a task, for a second person, and for somebody to look at what happens next', async () => {
+    const id = await begun(THREE);
+    await tick(id, 'Enter');
+    const draft = (await job(id)).tasks.find((one) => one.name === 'Draft')!;
+    const refused = problemOf(await manager().post(`/api/tasks/${draft.id}/tick`).send({ done: true, version: draft.version }).expect(409));
+    expect(refused.detail).toContain('Bank agrees; Totals agree');
+    await tick(id, 'Draft');
+    expect((await job(id)).phases[1]).toMatchObject({ stands: 'current', wants: 'a second person has to approve it', wantsApproval: true });
+    const { version } = await job(id);
+    expect(problemOf(await manager().post(`/api/jobs/${id}/approve`).send({ version }).expect(409)).code).toBe('first-person');
+    await partner().post(`/api/jobs/${id}/approve`).send({ version }).expect(204);
+    expect((await job(id)).phases[1]).toMatchObject({ stands: 'done', approvedBy: 'partner of Marram & Tern' });
+    await tick(id, 'Print');
+    expect(await job(id)).toMatchObject({ status: 'open', asksToMove: true });
+    expect((await move(id, null)).status).toBe(204);
+    expect(await job(id)).toMatchObject({ status: 'finished', asksToMove: false });
+  });
+
+  it('past a phase or back wants a reason; what is left behind is marked, and open again on the way back', async () => {
+    const id = await begun({ phases: [THREE.phases[0]!, THREE.phases[2]!, { key: 'end', name: 'End', tasks: [task('File')] }] });
+    expect(problemOf(await move(id, 'end')).errors).toMatchObject([{ field: 'why' }]);
+    expect((await move(id, 'nowhere', { why: 'x' })).status).toBe(422);
+    expect((await move(id, 'end', { why: 'all came at once' })).status).toBe(204);
+    expect((await job(id)).tasks.map((one) => `${one.name} ${one.passedOver}`)).toEqual(['Enter true', 'Draft true', 'Print true', 'File false']);
+    expect((await move(id, 'prepare', { why: 'it was the wrong year' })).status).toBe(204);
+    expect((await job(id)).tasks.map((one) => one.doneAt)).toEqual([null, null, null, null]);
+    expect((await job(id)).phases[0]).toMatchObject({ stands: 'current', doneAt: null });
+  });
+
+  it('by two people at once moves it once, and the second is told', async () => {
+    const id = await begun({ phases: [THREE.phases[2]!, { key: 'end', name: 'End', tasks: [task('File')] }] });
+    const { version } = await job(id);
+    const both = await Promise.all([move(id, 'end', { version }), move(id, 'end', { version })]);
+    expect(both.map((answer) => answer.status).sort()).toEqual([204, 409]);
+  });
+
+  it('past an approval nobody has given is refused', async () => {
+    const id = await begun({ phases: [THREE.phases[1]!, THREE.phases[2]!] });
+    expect(problemOf(await move(id, 'send')).code).toBe('not-approved');
+  });
+
+  it('opens a finished job again where it is put', async () => {
+    const id = await begun({ phases: [THREE.phases[0]!] });
+    await tick(id, 'Enter');
+    await tick(id, 'Draft');
+    expect((await job(id)).status).toBe('finished');
+    expect((await move(id, 'prepare', { why: 'one invoice came late' })).status).toBe(204);
+    expect(await job(id)).toMatchObject({ status: 'open', phases: [{ stands: 'current' }] });
+  });
+});
+
+describe('what happens by itself', () => {
+  const template = async (body = 'Your {job} is done.') =>
+    (
+      (
+        await manager()
+          .post('/api/message-templates')
+          .send({ name: `Message ${randomUUID()}`, subject: '{client}', body })
+          .expect(201)
+      ).body as { id: string }
+    ).id;
+  const withActions = async (onDone: Action[]): Promise<Procedure> => ({
+    phases: [
+      { key: 'first', name: 'First', tasks: [task('Enter')], onDone },
+      { key: 'last', name: 'Last', tasks: [task('File')] },
+    ],
+  });
+  const all = async (): Promise<Action[]> => [
+    { key: 'm', does: 'message', templateId: await template() },
+    { key: 't', does: 'task', task: { ...task('Ring the client'), role: 'manager' } },
+    { key: 'b', does: 'bill', share: 40 },
+    { key: 'l', does: 'label', label: 'half way', put: true },
+    { key: 'w', does: 'tell', role: 'partner', words: 'have a look' },
+    { key: 'p', does: 'procedure', procedureId: await procedure(THREE, `After ${randomUUID()}`) },
+    { key: 'n', does: 'label', label: 'never', put: true, onlyIf: { fact: 'legalForm', is: 'charity' } },
+  ];
+
+  it('is foretold in sentences, left out where the tick is taken away, and done with the move', async () => {
+    const clientId = await client();
+    const id = await begun(await withActions(await all()), { clientId });
+    const preview = (await manager().get(`/api/jobs/${id}/move?to=last`).expect(200)).body as MovePreview;
+    expect(preview.acts.map((act) => act.outside)).toEqual([true, false, false, false, false, false]);
+    expect(preview.acts[0]!.what).toMatch(/It goes out by itself to Bríd Foley \(brid\d+@client.example\)\.$/);
+    expect(preview.notices[0]).toBe('1 task would be left behind, marked as passed over: Enter.');
+    const bill = preview.acts.find((act) => act.what.includes('bill'))!;
+    expect((await move(id, 'last', { leaveOut: [bill.key] })).status).toBe(204);
+    const after = await job(id);
+    expect(Object.fromEntries(after.actions.map((action) => [action.what.split(' ')[0], action.state]))).toEqual({
+      Writes: 'done',
+      Adds: 'done',
+      Drafts: 'left out',
+      Puts: 'done',
+      Tells: 'done',
+      Begins: 'done',
+    });
+    expect(after.tasks.map((one) => one.name)).toContain('Ring the client');
+    expect((await manager().get(`/api/clients/${clientId}`).expect(200)).body).toMatchObject({ labels: ['half way'] });
+    await test.drain();
+    expect((await test.letters()).filter((letter) => letter.subject.startsWith('Client'))[0]!.body).toContain('Your Special work is done.');
+    const { rows: own } = (await manager().get(`/api/jobs?client=${clientId}`).expect(200)).body as { rows: JobRow[] };
+    expect(own).toHaveLength(2);
+  });
+
+  it('is a task for a person where nobody can be written to', async () => {
+    const id = await begun(await withActions([{ key: 'm', does: 'message', templateId: await template() }]), { clientId: await client({ way: 'paper' }) });
+    await tick(id, 'Enter');
+    const after = await job(id);
+    expect(after.actions[0]).toMatchObject({ state: 'done', what: expect.stringContaining('a task takes its place') as string });
+    expect(after.tasks.some((one) => one.name.startsWith('Print and post "Message'))).toBe(true);
+  });
+
+  it('leaves the job moved when it fails, stands in the list to try again, and is done once', async () => {
+    const id = await begun(await withActions([{ key: 'm', does: 'message', templateId: await template('From {manager}.') }]), {
+      clientId: await client({ managerId: undefined }),
+    });
+    await tick(id, 'Enter');
+    const [failed] = (await job(id)).actions;
+    expect(failed).toMatchObject({ state: 'failed', error: expect.stringContaining('the client’s manager') as string });
+    expect((await job(id)).phases[1]!.stands).toBe('current');
+    expect(((await manager().get('/api/today').expect(200)).body as TodayView).failed.map((one) => one.id)).toContain(failed!.id);
+    const { version } = await job(id);
+    await manager().patch(`/api/jobs/${id}`).send({ managerId: test.firm.members.manager, version }).expect(204);
+    await manager().post(`/api/job-actions/${failed!.id}/again`).expect(204);
+    await manager().post(`/api/job-actions/${failed!.id}/again`).expect(409);
+    expect((await job(id)).actions).toMatchObject([{ state: 'done', error: null }]);
+    const sent = await test.database.transaction({ firmId: test.firm.id }, (tx) => rows(tx, sql`select 1 from messages where job_id = ${id}`));
+    expect(sent).toHaveLength(1);
+  });
+
+  it('sends the request of a phase on entry, once, and the phase waits for the answer', async () => {
+    const id = await begun({
+      phases: [
+        {
+          ...{ key: 'ask', name: 'Ask', completion: 'answered', tasks: [task('Send', { doneBy: 'request sent' })] },
+          request: { title: 'Papers', items: [{ name: 'Bank statement', description: 'all pages' }] },
+          onEntry: [{ key: 'r', does: 'request', days: 5 }],
+        },
+        { key: 'last', name: 'Last', tasks: [task('File')] },
+      ],
+    });
+    const seen = await job(id);
+    // Five working days: the 17th is a public holiday.
+    expect(seen.requests).toMatchObject([{ title: 'Papers', dueOn: '2026-03-19' }]);
+    expect(seen.phases[0]).toMatchObject({ stands: 'current', requestsOpen: 1 });
+    expect(seen.tasks[0]!.doneAt).not.toBeNull();
+  });
+});
+
+describe('many jobs at once', () => {
+  it('change together, name those that cannot, and are put back together', async () => {
+    const procedureId = await procedure({ phases: [THREE.phases[0]!, { key: 'end', name: 'End', tasks: [task('File')] }] });
+    const ids = [await begun(THREE, { procedureId }), await begun(THREE, { procedureId }), await begun(THREE, { procedureId })];
+    await manager().post(`/api/jobs/${ids[2]}/hold`).send({ reason: 'quiet' }).expect(204);
+    const acts = (await manager().post('/api/jobs/together/look').send({ ids }).expect(200)).body as MovePreview['acts'];
+    expect(acts).toEqual([]);
+    const batchId = randomUUID();
+    const changed = (await manager().post('/api/jobs/together').set(key()).send({ ids, batchId, change: 'move' }).expect(200)).body as JobsChanged;
+    expect(changed).toMatchObject({ changed: 2, not: [{ id: ids[2], why: 'The job is on hold. Take it off hold, then move it.' }] });
+    await manager()
+      .patch(`/api/jobs/${ids[1]}`)
+      .send({ priority: 'first', version: (await job(ids[1]!)).version })
+      .expect(204);
+    const { body } = await manager().post(`/api/jobs/together/${batchId}/undo`).expect(200);
+    expect(body).toMatchObject({ undone: 1, not: [{ why: 'it was changed since' }] });
+    expect((await job(ids[0]!)).tasks.map((one) => one.doneAt)).toEqual([null, null, null]);
+    expect((await job(ids[0]!)).phases[0]!.stands).toBe('current');
+    await manager().post(`/api/jobs/together/${batchId}/undo`).expect(404);
+  });
+
+  it('get people, priority, a status or other dates', async () => {
+    const procedureId = await procedure(THREE);
+    const ids = [await begun(THREE, { procedureId })];
+    const change = async (more: object) =>
+      (
+        await manager()
+          .post('/api/jobs/together')
+          .set(key())
+          .send({ ids, batchId: randomUUID(), ...more })
+          .expect(200)
+      ).body as JobsChanged;
+    await change({ change: 'people', role: 'preparerId', personId: test.firm.members.manager });
+    await change({ change: 'priority', priority: 'first' });
+    await change({ change: 'status', text: 'at the bank' });
+    await change({ change: 'dates', days: -5 });
+    expect(await job(ids[0]!)).toMatchObject({ preparerId: test.firm.members.manager, priority: 'first', ownStatus: 'at the bank', targetOn: '2026-03-24' });
+    expect((await job(ids[0]!)).tasks.every((one) => one.assignee === 'manager')).toBe(true);
+    expect((await change({ change: 'dates', days: 30 })).not[0]!.why).toContain('deadline');
+    const totals = (await manager().get(`/api/jobs/totals?procedure=${procedureId}&priority=first`).expect(200)).body as JobTotals;
+    expect(totals.jobs).toBe(1);
+  });
+});
+
+describe('a procedure', () => {
+  it('with a circle is not saved, and the circle is named', async () => {
+    const circle = { phases: [{ key: 'a', name: 'A', tasks: [task('Enter', { waitsFor: ['draft'] }), task('Draft', { waitsFor: ['enter'] })] }] };
+    const refused = problemOf(await manager().post('/api/procedures').send({ name: 'Round', definition: circle }).expect(422));
+    expect(refused.errors).toEqual([{ field: 'definition', message: 'Tasks wait in a circle: "Enter", then "Draft".' }]);
+    expect(((await manager().get('/api/procedures').expect(200)).body as ProcedureRow[]).map((one) => one.name)).not.toContain('Round');
+  });
+
+  it('keeps what it said before; jobs in flight stay on theirs, or go over as it was shown', async () => {
+    const procedureId = await procedure(THREE);
+    const [stays, goes] = [await begun(THREE, { procedureId }), await begun(THREE, { procedureId })];
+    await tick(goes, 'Enter');
+    const changed: Procedure = {
+      phases: [
+        { key: 'prepare', name: 'Prepare', tasks: [task('Draft'), task('Compare')] },
+        { key: 'new', name: 'Newly', tasks: [task('Post')] },
+        THREE.phases[2]!,
+      ],
+    };
+    const shown = (await manager().post(`/api/procedures/${procedureId}/in-flight`).send({ definition: changed }).expect(200)).body as { id: string }[];
+    expect(shown.find((one) => one.id === goes)).toMatchObject({ added: ['Compare', 'Post'], taken: [], kept: ['Enter'], phase: 'Prepare' });
+    expect(shown.find((one) => one.id === stays)).toMatchObject({ taken: ['Enter'] });
+    const { version, name } = (await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull;
+    await manager()
+      .patch(`/api/procedures/${procedureId}`)
+      .send({ name, definition: changed, version, jobIds: [goes] })
+      .expect(204);
+    await manager().patch(`/api/procedures/${procedureId}`).send({ name, definition: changed, version }).expect(409);
+    expect((await job(goes)).phases.map((phase) => phase.name)).toEqual(['Prepare', 'Newly', 'Send']);
+    expect((await job(goes)).tasks.map((one) => one.name).sort()).toEqual(['Compare', 'Draft', 'Enter', 'Post', 'Print']);
+    expect(await job(stays)).toMatchObject({ procedure: { version: 1, now: 2 }, phases: [{}, { name: 'Second look' }, {}] });
+    expect(((await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull).versions).toMatchObject([{ number: 1 }]);
+  });
+
+  it('is run through by those whose lines it does, and is another firm’s secret', async () => {
+    const { id } = ((await manager().get('/api/procedures').expect(200)).body as ProcedureRow[]).find((one) => one.name === 'VAT return')!;
+    const clientId = await client({ vatRegistered: true, vatGroup: 'Jan-Feb' });
+    await manager()
+      .post(`/api/clients/${clientId}/lines`)
+      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn: '2026-03-01' })
+      .expect(201);
+    const concerned = (await manager().get(`/api/procedures/clients?procedure=${id}`).expect(200)).body as ProcedureClients;
+    expect(concerned).toMatchObject({ of: 'its services', clients: [{ id: clientId, writtenTo: ['Bríd Foley'], roles: ['preparer', 'manager', 'partner'] }] });
+    expect(concerned.clients[0]!.facts).toMatchObject({ 'line:rhythm': 'two-monthly', 'job:fee': 180 });
+    await test.other.as.manager!.get(`/api/procedures/${id}`).expect(404);
+    await test.firm.as.preparer!.post(`/api/procedures/${id}/copy`).expect(403);
+  });
+
+  it('is cut down for one line, and the others keep theirs', async () => {
+    const clientId = await client({ vatRegistered: true, vatGroup: 'Jan-Feb' });
+    const line = (
+      await manager()
+        .post(`/api/clients/${clientId}/lines`)
+        .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-03-01' })
+        .expect(201)
+    ).body as { id: string };
+    const own = (await manager().post(`/api/lines/${line.id}/procedure`).expect(200)).body as { id: string };
+    expect((await manager().post(`/api/lines/${line.id}/procedure`).expect(200)).body).toEqual(own);
+    const full = (await manager().get(`/api/procedures/${own.id}`).expect(200)).body as ProcedureFull;
+    expect(full).toMatchObject({ onlyFor: { id: clientId }, services: [] });
+  });
+});
+
+describe('a kept message', () => {
+  it('is tried on a client, says what is missing, and refuses what is no detail', async () => {
+    const clientId = await client();
+    const body = 'Dear {client}, {job} costs {fee}.';
+    const tried = (await manager().post('/api/message-templates/try').send({ subject: '{firm}', body, clientId }).expect(200)).body as TriedTemplate;
+    expect(tried).toMatchObject({ subject: 'Marram & Tern', missing: ['name of the job', 'agreed fee'], to: [{ name: 'Bríd Foley' }] });
+    const refused = problemOf(await manager().post('/api/message-templates').send({ name: 'X', subject: '{nonsense}', body }).expect(422));
+    expect(refused.errors).toMatchObject([{ field: 'subject', message: expect.stringContaining('{nonsense} is not a detail') as string }]);
+    await manager().post('/api/message-templates').send({ name: 'Kept', subject: 'S', body: 'B' }).expect(201);
+    const kept = ((await manager().get('/api/message-templates').expect(200)).body as TemplateView[]).find((one) => one.name === 'Kept')!;
+    await manager().patch(`/api/message-templates/${kept.id}`).send({ name: 'Kept', subject: 'S2', body: 'B', version: kept.version }).expect(204);
+    await manager().patch(`/api/message-templates/${kept.id}`).send({ name: 'Kept', subject: 'S3', body: 'B', version: kept.version }).expect(409);
+    await test.other.as.manager!.patch(`/api/message-templates/${kept.id}`).send({ name: 'K', subject: 'S', body: 'B', version: 2 }).expect(404);
+  });
+});
