@@ -78,7 +78,7 @@ ALTER TABLE "service_lines" ADD COLUMN "procedure_id" uuid;--> statement-breakpo
 ALTER TABLE "job_actions" ADD CONSTRAINT "job_actions_job_id_jobs_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."jobs"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "job_batch_rows" ADD CONSTRAINT "job_batch_rows_batch_id_job_batches_id_fk" FOREIGN KEY ("batch_id") REFERENCES "public"."job_batches"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "job_actions_job_id_index" ON "job_actions" USING btree ("job_id");--> statement-breakpoint
-CREATE INDEX "job_actions_firm_id_state_index" ON "job_actions" USING btree ("firm_id","state");--> statement-breakpoint
+CREATE INDEX "job_actions_failed" ON "job_actions" USING btree ("firm_id") WHERE state = 'failed';--> statement-breakpoint
 CREATE INDEX "job_batch_rows_batch_id_index" ON "job_batch_rows" USING btree ("batch_id");--> statement-breakpoint
 CREATE POLICY "own_firm" ON "job_actions" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "granted" ON "job_actions" AS RESTRICTIVE FOR SELECT TO "app_user" USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or job_id in (select j.id from jobs j));--> statement-breakpoint

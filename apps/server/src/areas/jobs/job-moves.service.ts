@@ -30,7 +30,7 @@ export const JobMoved = eventKind<{ jobId: string }>('job moved');
 export const JobFinished = eventKind<{ jobId: string }>('job finished');
 export const JobChanged = eventKind<{ jobId: string }>('job changed');
 /** A move brings these about: whoever listens carries them out in the same transaction. */
-export const ActionsDue = eventKind<{ jobId: string; actions: JobAction[] }>('phase actions due');
+export const ActionsDue = eventKind<{ job: Job; actions: JobAction[] }>('phase actions due');
 
 export interface LookedAtMove {
   job: Job;
@@ -38,13 +38,15 @@ export interface LookedAtMove {
   from: JobPhase | null;
   to: JobPhase | null;
   planned: Planned[];
-  /** Names of the tasks that would be left behind. */
-  behind: string[];
+  /** Keys of the phases that it leaves, or on the way back those that stand open again. */
+  leaves: string[];
 }
 
 /** How jobs move through their phases: by themselves as work is done, or by the hand of a person who looked at it before. */
 @Injectable()
 export class JobMovesService {
+  private readonly named = new WeakMap<Work['journal'], Promise<NamesOfActions>>();
+
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
@@ -163,7 +165,7 @@ export class JobMovesService {
         what: `by itself: ${actions.map((one) => one.what).join('; ')}`,
         clientId: job.clientId,
         jobId: job.id,
-        payload: { jobId: job.id, actions },
+        payload: { job, actions },
       });
   }
 
@@ -182,8 +184,14 @@ export class JobMovesService {
     };
   }
 
-  /** What templates, procedures and details are called. */
-  async names(work: Work): Promise<NamesOfActions> {
+  /** What templates, procedures and details are called; read once in a transaction, however many jobs it moves. */
+  names(work: Work): Promise<NamesOfActions> {
+    const known = this.named.get(work.journal) ?? this.readNames(work);
+    this.named.set(work.journal, known);
+    return known;
+  }
+
+  private async readNames(work: Work): Promise<NamesOfActions> {
     const found = await rows<{ id: string; name: string }>(
       work.tx,
       sql`select id::text, name from message_templates union all select id::text, name from procedures union all select id::text, name from detail_fields`,
@@ -204,8 +212,16 @@ export class JobMovesService {
   }
 
   /** What a move to a phase, or to the end, would be; nothing is written. */
-  async look(work: Work, jobId: string, to: string | null): Promise<LookedAtMove> {
-    const job = await this.get(work, jobId);
+  async look(work: Work, jobId: string, to: string | null): Promise<LookedAtMove & { behind: string[] }> {
+    const considered = await this.considered(work, await this.get(work, jobId), to);
+    const behind = await rows<{ name: string }>(
+      work.tx,
+      sql`select name from tasks where job_id = ${jobId} and done_at is null and phase_key in ${listed(considered.leaves)} order by position`,
+    );
+    return { ...considered, behind: considered.kind === 'back' ? [] : behind.map((task) => task.name) };
+  }
+
+  private async considered(work: Work, job: Job, to: string | null): Promise<LookedAtMove> {
     const at = job.phases.findIndex((phase) => phase.key === job.phase);
     const next = to === null ? job.phases.length : job.phases.findIndex((phase) => phase.key === to);
     if (next === -1) throw Problem.invalid([{ field: 'to', message: 'Choose a phase of this job.' }]);
@@ -213,20 +229,18 @@ export class JobMovesService {
     const kind = moveKind(job.phases, job.phase, to);
     const [from, target] = [job.phases[at] ?? null, job.phases[next] ?? null];
     // Going back sends nothing a second time.
-    const planned = kind === 'back' ? [] : actionsOfMove(from, target, await this.facts(work, job));
-    const left = kind === 'back' ? [] : job.phases.slice(Math.max(at, 0), next).map((phase) => phase.key);
-    const behind = await rows<{ name: string }>(
-      work.tx,
-      sql`select name from tasks where job_id = ${jobId} and done_at is null and phase_key in (select jsonb_array_elements_text(${JSON.stringify(left)}::jsonb)) order by position`,
-    );
-    return { job, kind, from, to: target, planned, behind: behind.map((task) => task.name) };
+    const acts = kind === 'back' ? [] : [...(from?.onDone ?? []), ...(target?.onEntry ?? [])];
+    // Facts are read only where a rule looks at them: many jobs are moved at once.
+    const planned = acts.length === 0 ? [] : actionsOfMove(from, target, acts.some((act) => act.onlyIf) ? await this.facts(work, job) : {});
+    const leaves = (kind === 'back' ? job.phases.slice(next) : job.phases.slice(at, next)).map((phase) => phase.key);
+    return { job, kind, from, to: target, planned, leaves };
   }
 
   /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. */
   async move(work: Work, jobId: string, { to, leaveOut, why, version }: MoveJob): Promise<void> {
     const held = await this.get(work, jobId, true);
     if (held.version !== version) throw Problem.stale('job', held);
-    const { job, kind, from, to: target, planned, behind } = await this.look(work, jobId, to);
+    const { job, kind, from, to: target, planned, leaves } = await this.considered(work, held, to);
     if (job.status === 'on hold') throw Problem.refused('on-hold', 'The job is on hold. Take it off hold, then move it.');
     if (!why && (kind === 'back' || kind === 'over'))
       throw Problem.invalid([{ field: 'why', message: `Say why it goes ${kind === 'back' ? 'back' : 'past phases'}: colleagues will ask.` }]);
@@ -240,12 +254,7 @@ export class JobMovesService {
       if (index >= at && index < next) return { ...phase, doneAt: phase.doneAt ?? now };
       return index === next ? { ...phase, enteredAt: now } : phase;
     });
-    const keys = JSON.stringify((kind === 'back' ? job.phases.slice(next) : job.phases.slice(at, next)).map((phase) => phase.key));
-    await work.tx.execute(
-      kind === 'back'
-        ? sql`update tasks set done_at = null, done_by = null, passed_over = false, version = version + 1 where job_id = ${jobId} and passed_over and phase_key in (select jsonb_array_elements_text(${keys}::jsonb))`
-        : sql`update tasks set done_at = ${now}, done_by = ${work.actor.name}, passed_over = true, version = version + 1 where job_id = ${jobId} and done_at is null and phase_key in (select jsonb_array_elements_text(${keys}::jsonb))`,
-    );
+    const behind = await this.leaveBehind(work, jobId, kind, leaves);
     await work.tx
       .update(jobs)
       .set({
@@ -269,6 +278,22 @@ export class JobMovesService {
     });
     await this.bringAbout(work, job, planned, leaveOut);
     if (kind !== 'back') await this.advance(work, jobId);
+  }
+
+  /** Marks the open tasks of phases as passed over, or opens those again that a move had passed over. @returns names of those left behind */
+  private async leaveBehind(work: Work, jobId: string, kind: MoveKind, phaseKeys: string[]): Promise<string[]> {
+    if (kind === 'back') {
+      await work.tx.execute(
+        sql`update tasks set done_at = null, done_by = null, passed_over = false, version = version + 1 where job_id = ${jobId} and passed_over and phase_key in ${listed(phaseKeys)}`,
+      );
+      return [];
+    }
+    const left = await rows<{ name: string; position: number }>(
+      work.tx,
+      sql`update tasks set done_at = ${work.now.toString()}, done_by = ${work.actor.name}, passed_over = true, version = version + 1
+          where job_id = ${jobId} and done_at is null and phase_key in ${listed(phaseKeys)} returning name, position`,
+    );
+    return left.sort((a, b) => a.position - b.position).map((task) => task.name);
   }
 
   /** A second person's approval of the phase in which the job stands. Whoever did one of its tasks cannot give it. */
@@ -296,6 +321,8 @@ export class JobMovesService {
     await this.events.record(work, JobChanged, { what, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } });
   }
 }
+
+const listed = (keys: string[]) => sql`(select jsonb_array_elements_text(${JSON.stringify(keys)}::jsonb))`;
 
 const nameOf = (job: Job, key: string) => job.phases.find((phase) => phase.key === key)?.name ?? key;
 

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
 import type { Action, PhasePlan, RequestPlan, TaskPlan, TaskRole } from '@steady/core/procedures';
@@ -133,7 +134,14 @@ export const jobActions = pgTable(
     at: moment('at').notNull(),
     error: text('error'),
   },
-  (t) => [ownFirm(), ofSeenJob(), index().on(t.jobId), index().on(t.firmId, t.state)],
+  (t) => [
+    ownFirm(),
+    ofSeenJob(),
+    index().on(t.jobId),
+    index('job_actions_failed')
+      .on(t.firmId)
+      .where(sql`state = 'failed'`),
+  ],
 );
 
 /** How jobs stood before a change to many at once, so that it can be taken back. */

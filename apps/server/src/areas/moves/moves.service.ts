@@ -36,7 +36,7 @@ export class MovesService implements OnModuleInit {
 
   onModuleInit(): void {
     this.events.on(ActionsDue, async (work, { payload }) => {
-      for (const action of payload.actions) await this.carryOut(work, action);
+      for (const action of payload.actions) await this.carryOut(work, action, payload.job);
     });
   }
 
@@ -68,11 +68,11 @@ export class MovesService implements OnModuleInit {
   }
 
   /** Carries one action out inside the move; what fails is taken back alone and stays in the list to try again. */
-  private async carryOut(work: Work, action: JobAction): Promise<void> {
+  private async carryOut(work: Work, action: JobAction, job: Job): Promise<void> {
     const told = work.journal.length;
     await work.tx.execute(sql`savepoint one_action`);
     try {
-      const also = await this.act(work, action.action, await this.jobs.get(work, action.jobId), action.phaseKey);
+      const also = await this.act(work, action.action, job, action.phaseKey);
       await this.mark(work, action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what });
       await work.tx.execute(sql`release savepoint one_action`);
     } catch (error) {
@@ -97,7 +97,7 @@ export class MovesService implements OnModuleInit {
     );
     if (!action) throw Problem.notFound('action');
     if (action.state !== 'failed') throw Problem.refused('not-failed', 'This was done already, or left out.');
-    await this.carryOut(work, action);
+    await this.carryOut(work, action, await this.jobs.get(work, action.jobId));
   }
 
   /** @returns what is worth adding to the sentence of the action */

@@ -27,7 +27,7 @@ export function FlowPage() {
       <label className="mb-2 flex items-baseline gap-2 text-table">
         Procedure
         <select
-          className="field w-auto py-0.5"
+          className="field max-w-md min-w-0 flex-1 py-0.5"
           value={flow.procedureId}
           onChange={({ target }) =>
             put((next) => {
