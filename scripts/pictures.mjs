@@ -61,6 +61,27 @@ await shoot('season', '/almanac/season', async () => {
   await page.waitForTimeout(400);
 });
 await shoot('jobs', '/jobs');
+await shoot('flow', '/jobs?view=flow', async () => {
+  await page.getByRole('list', { name: 'Phases' }).getByRole('button').nth(1).click();
+  await page.waitForTimeout(400);
+});
+const onboarding = (await json('/api/jobs?find=Onboarding')).rows[0];
+await shoot('move', `/jobs/${onboarding.id}`, async () => {
+  await page.getByRole('button', { name: 'Move', exact: true }).click();
+  await page.getByText('What will happen').waitFor();
+  await page.waitForTimeout(300);
+});
+await shoot('procedures', '/firm/procedures');
+const personal = (await json('/api/procedures')).find((one) => one.name === 'Personal return');
+await shoot('procedure', `/firm/procedures/${personal.id}`, async () => {
+  await page.getByRole('region', { name: 'On paper' }).scrollIntoViewIfNeeded();
+  await page.getByRole('button', { name: 'Save the procedure' }).scrollIntoViewIfNeeded();
+  await page.waitForTimeout(300);
+});
+await shoot('messages', '/firm/messages', async () => {
+  await page.getByRole('button', { name: 'Your return is filed' }).click();
+  await page.waitForTimeout(300);
+});
 const client = (await json('/api/clients?find=Dunmarra')).rows[0];
 await shoot('client', `/clients/${client.id}`);
 const ferries = (await json('/api/clients?find=Inishvane')).rows[0];

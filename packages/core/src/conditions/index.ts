@@ -71,7 +71,9 @@ export function conditionInWords(condition: Condition): string {
   if ('until' in condition) return `${name} is ${condition.until} or before`;
   if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;
   if (condition.is === true) return name;
-  return condition.fact === 'way' ? `works ${condition.is === 'paper' ? 'on paper' : said(condition.fact, condition.is)}` : `${name} is ${said(condition.fact, condition.is)}`;
+  return condition.fact === 'way'
+    ? `works ${condition.is === 'paper' ? 'on paper' : said(condition.fact, condition.is)}`
+    : `${name} is ${said(condition.fact, condition.is)}`;
 }
 
 /** A condition nested deeper than this is not one that a person wrote. */

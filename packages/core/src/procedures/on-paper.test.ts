@@ -5,7 +5,13 @@ import { SUPPLIED, SUPPLIED_PROCEDURES, suppliedProcedure } from '../supplied';
 import { type Action, type ClientOnPaper, type Procedure, actionInWords, actionsOfMove, onPaper, procedureFaults, story } from '.';
 
 const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper => ({
-  ...{ id: name.toLowerCase(), name, facts: { way: 'online', legalForm: 'sole trader' }, writtenTo: [`${name} Foley`], roles: ['preparer', 'manager', 'partner'] },
+  ...{
+    id: name.toLowerCase(),
+    name,
+    facts: { way: 'online', legalForm: 'sole trader' },
+    writtenTo: [`${name} Foley`],
+    roles: ['preparer', 'manager', 'partner'],
+  },
   ...more,
 });
 const PAPER = { way: 'paper', legalForm: 'sole trader' };
@@ -61,7 +67,12 @@ describe('clients run through on paper', () => {
   it('name whoever would be written to and cannot be, roles with nobody in them, and phases nobody enters', () => {
     const procedure: Procedure = {
       phases: [
-        { key: 'a', name: 'Tell', tasks: [{ key: 't', name: 'Sign', role: 'partner', estimate: 5 }], onEntry: [{ key: 'm', does: 'message', templateId: 'x' }] },
+        {
+          key: 'a',
+          name: 'Tell',
+          tasks: [{ key: 't', name: 'Sign', role: 'partner', estimate: 5 }],
+          onEntry: [{ key: 'm', does: 'message', templateId: 'x' }],
+        },
         { key: 'never', name: 'Never', onlyIf: { fact: 'legalForm', is: 'charity' }, tasks: [] },
       ],
     };
@@ -79,7 +90,10 @@ describe('clients run through on paper', () => {
     fc.assert(
       fc.property(fc.array(fc.record({ paper: fc.boolean(), company: fc.boolean(), written: fc.boolean() }), { maxLength: 40 }), (drawn) => {
         const clients = drawn.map(({ paper, company, written }, at) =>
-          client(`Client ${at}`, { facts: { way: paper ? 'paper' : 'online', legalForm: company ? 'company' : 'partnership' }, writtenTo: written ? ['X'] : [] }),
+          client(`Client ${at}`, {
+            facts: { way: paper ? 'paper' : 'online', legalForm: company ? 'company' : 'partnership' },
+            writtenTo: written ? ['X'] : [],
+          }),
         );
         const paper = onPaper(personal, clients);
         const through = paper.routes.flatMap((route) => route.clients);

@@ -90,7 +90,17 @@ describe('moving', () => {
 
 describe('when a phase is complete', () => {
   const phase = (more: Partial<JobState['phases'][number]>, requests: JobState['requests'] = []): JobState => ({
-    ...{ phases: [{ key: 'a', name: 'A', ...more }, { key: 'b', name: 'B' }], current: 'a', tasks: [{ phaseKey: 'a', done: true }, { phaseKey: 'b', done: false }] },
+    ...{
+      phases: [
+        { key: 'a', name: 'A', ...more },
+        { key: 'b', name: 'B' },
+      ],
+      current: 'a',
+      tasks: [
+        { phaseKey: 'a', done: true },
+        { phaseKey: 'b', done: false },
+      ],
+    },
     requests,
   });
 
@@ -110,13 +120,13 @@ describe('when a phase is complete', () => {
 
   it('tells moves on, past phases, back and to the end apart', () => {
     const phases = [{ key: 'a' }, { key: 'b' }, { key: 'c' }];
-    expect([moveKind(phases, 'a', 'b'), moveKind(phases, 'a', 'c'), moveKind(phases, 'b', 'a'), moveKind(phases, 'a', null), moveKind(phases, null, 'c')]).toEqual([
-      'on',
-      'over',
-      'back',
-      'finish',
-      'back',
-    ]);
+    expect([
+      moveKind(phases, 'a', 'b'),
+      moveKind(phases, 'a', 'c'),
+      moveKind(phases, 'b', 'a'),
+      moveKind(phases, 'a', null),
+      moveKind(phases, null, 'c'),
+    ]).toEqual(['on', 'over', 'back', 'finish', 'back']);
   });
 });
 

@@ -236,9 +236,9 @@ export class JobMovesService {
     return { job, kind, from, to: target, planned, leaves };
   }
 
-  /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. */
-  async move(work: Work, jobId: string, { to, leaveOut, why, version }: MoveJob): Promise<void> {
-    const held = await this.get(work, jobId, true);
+  /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. `locked` is the job where it is held already. */
+  async move(work: Work, jobId: string, { to, leaveOut, why, version }: MoveJob, locked?: Job): Promise<void> {
+    const held = locked ?? (await this.get(work, jobId, true));
     if (held.version !== version) throw Problem.stale('job', held);
     const { job, kind, from, to: target, planned, leaves } = await this.considered(work, held, to);
     if (job.status === 'on hold') throw Problem.refused('on-hold', 'The job is on hold. Take it off hold, then move it.');

@@ -117,7 +117,7 @@ export class ManyJobsService {
       case 'move': {
         const to = this.nextOf(job);
         if (to === undefined) throw Problem.refused('job-finished', 'The job is finished.');
-        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], version });
+        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], version }, job);
       }
     }
   }
