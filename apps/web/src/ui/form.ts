@@ -59,3 +59,22 @@ export function useLeafForm<Values extends FieldValues>({ input, start, submit, 
 /** A figure that was typed into a plain field; nothing typed is nothing, and a minus may be a true one. For `setValueAs`. */
 export const asNumber = (text: string | number | undefined): number | undefined =>
   text === '' || text === undefined ? undefined : Number(String(text).replace('−', '-'));
+
+/** For pages that are worked down without a form of fields: carries something out and keeps what the server had against it. */
+export function useFaults(): { faults: string[]; setFaults(faults: string[]): void; busy: boolean; attempt(what: () => Promise<void>): Promise<void> } {
+  const [faults, setFaults] = useState<string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const attempt = async (what: () => Promise<void>) => {
+    setBusy(true);
+    setFaults([]);
+    try {
+      await what();
+    } catch (problem) {
+      if (!(problem instanceof ProblemError)) throw problem;
+      setFaults(problem.problem.errors?.map((one) => one.message) ?? [problem.message]);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return { faults, setFaults, busy, attempt };
+}

@@ -1,5 +1,3 @@
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { X } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import type { AlmanacFilter } from '@steady/contract/almanac';
 import type { ClientView } from '@steady/contract/clients';
@@ -8,6 +6,7 @@ import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
+import { Narrowing } from '../../ui/narrowing';
 import { PersonSelect } from '../team/person-select';
 import { ClientField } from '../clients/client-field';
 
@@ -57,53 +56,42 @@ export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
   return (
     <>
       {set_.length === 0 && <span>Whole firm, all services</span>}
-      {set_.map((key) => (
-        <span key={key} className="flex items-center border-b border-kelp text-ink">
-          {words[key]}
-          <button className="ml-1 p-0.5 text-soft hover:text-ink" aria-label={`Take away: ${words[key]}`} onClick={() => set(key, null)}>
-            <X aria-hidden className="size-3" />
-          </button>
-        </span>
-      ))}
-      <Popover className="relative">
-        <PopoverButton className="lnk">Narrow</PopoverButton>
-        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-[440px] p-4 shadow-menu">
-          <div className="grid grid-cols-2 gap-x-4">
-            <ClientField label="Client" value={client ? { id: client.id, name: client.name } : null} onChange={(chosen) => set('client', chosen?.id ?? null)} />
-            <SelectField label="Service" value={filter.service ?? ''} onChange={(event) => set('service', event.target.value || null)}>
-              <option value="">all</option>
-              {services.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </SelectField>
-            {person('partner', 'Partner')}
-            {person('manager', 'Manager')}
-            {person('person', 'Done by')}
-            <SelectField label="Filed with" value={filter.authority ?? ''} onChange={(event) => set('authority', event.target.value || null)}>
-              <option value="">anybody</option>
-              {authorities.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </SelectField>
-            <SelectField label="Dates" value={filter.only ?? ''} onChange={(event) => set('only', event.target.value || null)}>
-              <option value="">statutory and our own</option>
-              <option value="statutory">statutory only</option>
-              <option value="own">our own only</option>
-            </SelectField>
-            {withBy && (
-              <SelectField label="They stand by" value={filter.by ?? 'due'} onChange={(event) => set('by', event.target.value === 'target' ? 'target' : null)}>
-                <option value="due">the deadline</option>
-                <option value="target">our target ahead of it</option>
-              </SelectField>
-            )}
-          </div>
-          <button type="button" className="act-quiet" onClick={clear}>
-            Show the whole firm
-          </button>
-        </PopoverPanel>
-      </Popover>
+      <Narrowing
+        words={set_.map((key) => ({ key, words: words[key]! }))}
+        onTakeAway={(key) => set(key as keyof AlmanacFilter, null)}
+        onClear={clear}
+        clear="Show the whole firm"
+      >
+        <ClientField label="Client" value={client ? { id: client.id, name: client.name } : null} onChange={(chosen) => set('client', chosen?.id ?? null)} />
+        <SelectField label="Service" value={filter.service ?? ''} onChange={(event) => set('service', event.target.value || null)}>
+          <option value="">all</option>
+          {services.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </SelectField>
+        {person('partner', 'Partner')}
+        {person('manager', 'Manager')}
+        {person('person', 'Done by')}
+        <SelectField label="Filed with" value={filter.authority ?? ''} onChange={(event) => set('authority', event.target.value || null)}>
+          <option value="">anybody</option>
+          {authorities.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </SelectField>
+        <SelectField label="Dates" value={filter.only ?? ''} onChange={(event) => set('only', event.target.value || null)}>
+          <option value="">statutory and our own</option>
+          <option value="statutory">statutory only</option>
+          <option value="own">our own only</option>
+        </SelectField>
+        {withBy && (
+          <SelectField label="They stand by" value={filter.by ?? 'due'} onChange={(event) => set('by', event.target.value === 'target' ? 'target' : null)}>
+            <option value="due">the deadline</option>
+            <option value="target">our target ahead of it</option>
+          </SelectField>
+        )}
+      </Narrowing>
     </>
   );
 }

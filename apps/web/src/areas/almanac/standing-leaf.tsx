@@ -16,8 +16,14 @@ interface Props {
   onClose(): void;
 }
 
-type Way = 'filed' | 'time' | 'not required' | 'missed';
-const WAYS: Record<Way, string> = { filed: 'Filed elsewhere', time: 'More time', 'not required': 'Not required', missed: 'Missed' };
+type Way = 'filed' | 'time' | 'rule' | 'not required' | 'missed';
+const WAYS: Record<Way, string> = {
+  filed: 'Filed elsewhere',
+  time: 'More time',
+  rule: 'As the rule says now',
+  'not required': 'Not required',
+  missed: 'Missed',
+};
 
 /** What becomes of a deadline besides being filed here: filed elsewhere, more time, not required, missed for good. */
 export function StandingLeaf(props: Props) {
@@ -25,7 +31,7 @@ export function StandingLeaf(props: Props) {
   const { today } = useSession();
   const [way, setWay] = useState<Way>('time');
   if (of.status === 'not required' || of.status === 'missed') return <ReopenLeaf {...props} />;
-  const ways: Way[] = ['filed', 'time', 'not required', ...(of.dueOn < today ? (['missed'] as const) : [])];
+  const ways: Way[] = ['filed', 'time', ...(of.jobId ? (['rule'] as const) : []), 'not required', ...(of.dueOn < today ? (['missed'] as const) : [])];
   const switched = (
     <p className="mb-3 flex gap-4 text-table">
       {ways.map((one) => (
@@ -41,6 +47,7 @@ export function StandingLeaf(props: Props) {
       ))}
     </p>
   );
+  if (way === 'rule') return <FollowLeaf {...props} above={switched} />;
   if (way === 'filed') return <FiledLeaf {...props} above={switched} />;
   return way === 'time' ? <ExtendLeaf {...props} above={switched} /> : <AsideLeaf key={way} as={way} {...props} above={switched} />;
 }
@@ -141,6 +148,32 @@ function AsideLeaf({ of, as, onClose, above }: Props & { as: 'not required' | 'm
       {above}
       <LongTextField label="Why" autoFocus {...form.register('reason')} error={form.formState.errors.reason?.message} />
       {of.jobId && <TickField label={`Job ${of.jobNumber} has begun for it: close it too`} {...form.register('closeJob')} />}
+    </Leaf>
+  );
+}
+
+/** What has begun keeps its dates when a rule or a fact changes; here it takes the new ones. */
+function FollowLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
+  const { act, busy } = useAct();
+  return (
+    <Leaf
+      open
+      title={of.name}
+      act="Take the dates of the rule"
+      busy={busy}
+      onClose={onClose}
+      onSubmit={() =>
+        void act(async () => {
+          await send('POST', `/api/obligations/${of.id}/follow`, { version: of.version });
+          onClose();
+        }, `${of.name} stands as the rule says.`)
+      }
+    >
+      {above}
+      <p className="text-table">
+        Work on it has begun, so it kept {fullDate(civil(of.dueOn))} when its rule, its line or a fact of the client changed. It takes the dates that the rule
+        gives now, and its job with it.
+      </p>
     </Leaf>
   );
 }

@@ -1,5 +1,3 @@
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { X } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import { JOB_STATES, PRIORITIES } from '@steady/contract/jobs';
 import type { ProcedureRow } from '@steady/contract/procedures';
@@ -7,6 +5,7 @@ import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
+import { Narrowing } from '../../ui/narrowing';
 import { PersonSelect } from '../team/person-select';
 
 const KEYS = ['state', 'person', 'service', 'procedure', 'phase', 'priority'] as const;
@@ -56,30 +55,17 @@ export function JobsNarrow() {
   const plain = (list: readonly string[]) => list.map((value) => ({ value, words: value }));
   const named = (list: readonly { id: string; name: string }[]) => list.map((one) => ({ value: one.id, words: one.name }));
   return (
-    <>
-      {KEYS.filter((key) => of[key]).map((key) => (
-        <span key={key} className="flex items-center border-b border-kelp text-ink">
-          {words[key]}
-          <button className="ml-1 p-0.5 text-soft hover:text-ink" aria-label={`Take away: ${words[key]}`} onClick={() => set(key, null)}>
-            <X aria-hidden className="size-3" />
-          </button>
-        </span>
-      ))}
-      <Popover className="relative">
-        <PopoverButton className="lnk">Narrow</PopoverButton>
-        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-[400px] p-4 shadow-menu">
-          <div className="grid grid-cols-2 gap-x-4">
-            {choice('state', 'They are', 'in any state', plain(JOB_STATES))}
-            <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
-            {choice('service', 'Service', 'any', named(services))}
-            {choice('procedure', 'Procedure', 'any', named(procedures))}
-            {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
-          </div>
-          <button type="button" className="act-quiet" onClick={clear}>
-            Show all jobs
-          </button>
-        </PopoverPanel>
-      </Popover>
-    </>
+    <Narrowing
+      words={KEYS.filter((key) => of[key]).map((key) => ({ key, words: words[key] }))}
+      onTakeAway={(key) => set(key as Key, null)}
+      onClear={clear}
+      clear="Show all jobs"
+    >
+      {choice('state', 'They are', 'in any state', plain(JOB_STATES))}
+      <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
+      {choice('service', 'Service', 'any', named(services))}
+      {choice('procedure', 'Procedure', 'any', named(procedures))}
+      {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
+    </Narrowing>
   );
 }

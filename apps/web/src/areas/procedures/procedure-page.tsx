@@ -4,10 +4,12 @@ import { formatHours } from '@steady/core/money';
 import { type PhasePlan, type Procedure, procedureFaults } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow } from '@steady/contract/procedures';
-import { ProblemError, ask, read, send, useData } from '../../app/api';
+import { ask, read, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { Faults } from '../../ui/faults';
 import { TextField } from '../../ui/fields';
+import { useFaults } from '../../ui/form';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { Note, Page, Trouble } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
@@ -48,8 +50,6 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
   const [open, setOpen] = useState<string | null>(procedure ? null : 'first');
   const [trying, setTrying] = useState(false);
   const [inFlight, setInFlight] = useState<JobToVersion[] | null>(null);
-  const [faults, setFaults] = useState<string[]>([]);
-  const [busy, setBusy] = useState(false);
   const mayChange = session.may('change services');
   const { data: clients } = useData<ProcedureClients>(mayChange ? `/api/procedures/clients${procedure ? `?procedure=${procedure.id}` : ''}` : null);
   const { data: others = [] } = useData<ProcedureRow[]>('/api/procedures');
@@ -58,18 +58,7 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
   const order = useOrder(draft.phases.length, (from, to) => put(moved(draft.phases, from, to)));
   const minutes = draft.phases.flatMap((phase) => phase.tasks).reduce((sum, task) => sum + task.estimate, 0);
 
-  const attempt = async (what: () => Promise<void>) => {
-    setBusy(true);
-    setFaults([]);
-    try {
-      await what();
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      setFaults(problem.problem.errors?.map((one) => one.message) ?? [problem.message]);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const { faults, setFaults, busy, attempt } = useFaults();
   const keep = (jobIds: string[]) =>
     attempt(async () => {
       if (procedure) await send('PATCH', `/api/procedures/${procedure.id}`, { name, definition: draft, version: procedure.version, jobIds });
@@ -190,13 +179,7 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save();
         }}
       >
-        {faults.length > 0 && (
-          <ul role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
-            {faults.map((fault) => (
-              <li key={fault}>{fault}</li>
-            ))}
-          </ul>
-        )}
+        <Faults of={faults} />
         <TextField label="Name" value={name} disabled={!mayChange} autoFocus={!procedure} onChange={({ target }) => setName(target.value)} />
         <ol aria-label="Phases" className="sheet">
           {draft.phases.map((phase, index) => (

@@ -6,10 +6,9 @@ import type { ProcedureRow, SuppliedProcedureView } from '@steady/contract/proce
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
-import { useAct } from '../../app/use-act';
-import { Leaf } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
+import { TakeLeaf } from '../../ui/take-leaf';
 import { FirmViews } from '../team/firm-views';
 
 const COLUMNS: Column<ProcedureRow>[] = [
@@ -93,41 +92,19 @@ export function ProceduresPage() {
   );
 }
 
-/** Procedures that come with the application, to be taken and changed. */
 function SuppliedLeaf({ onClose }: { onClose(): void }) {
   const navigate = useNavigate();
-  const { act, busy } = useAct();
   const { data: supplied = [] } = useData<SuppliedProcedureView[]>('/api/procedures/supplied');
   return (
-    <Leaf open broad title="Take a supplied procedure" onClose={onClose}>
-      <ul>
-        {supplied.map((one) => (
-          <li key={one.key} className="flex items-start gap-4 border-b border-rule py-2.5">
-            <div className="min-w-0 flex-1">
-              <p className="font-semibold">{one.name}</p>
-              <p className="text-table text-soft">{one.phases.join(', ')}</p>
-            </div>
-            {one.taken ? (
-              <span className="text-table text-soft">there already</span>
-            ) : (
-              <button
-                type="button"
-                className="act-quiet whitespace-nowrap"
-                disabled={busy}
-                aria-label={`Take ${one.name}`}
-                onClick={() =>
-                  void act(async () => {
-                    const { id } = await send<{ id: string }>('POST', '/api/procedures/supplied', { key: one.key });
-                    await navigate(`/firm/procedures/${id}`);
-                  }, `Took "${one.name}".`)
-                }
-              >
-                Take it
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </Leaf>
+    <TakeLeaf
+      title="Take a supplied procedure"
+      offered={supplied}
+      about={(one) => <p className="text-table text-soft">{one.phases.join(', ')}</p>}
+      onTake={async ({ key }) => {
+        const { id } = await send<{ id: string }>('POST', '/api/procedures/supplied', { key });
+        await navigate(`/firm/procedures/${id}`);
+      }}
+      onClose={onClose}
+    />
   );
 }

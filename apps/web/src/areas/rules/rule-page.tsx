@@ -5,9 +5,11 @@ import { conditionInWords } from '@steady/core/conditions';
 import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
 import type { RuleView } from '@steady/contract/rules';
-import { ProblemError, send, useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { Faults } from '../../ui/faults';
 import { SelectField, TextField, TickField } from '../../ui/fields';
+import { useFaults } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
@@ -56,25 +58,12 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const [definition, setDefinition] = useState<FilingRule>(() => (rule ? { ...rule.definition, name: own ? rule.name : `${rule.name}, ours` } : NEW));
   const [inPlace, setInPlace] = useState(rule !== undefined && !own && rule.used > 0);
   const foreseen = useForeseen(`/api/rules/${rule?.id ?? ''}/effect`, `the rule "${definition.name}" changed`);
-  const [faults, setFaults] = useState<string[]>([]);
-  const [busy, setBusy] = useState(false);
   const [trying, setTrying] = useState(false);
   const version = definition.versions.at(-1)!;
   const set = (more: Partial<FilingRule>) => setDefinition({ ...definition, ...more });
   const setVersion = (more: Partial<RuleVersion>) => set({ versions: [...definition.versions.slice(0, -1), { ...version, ...more }] });
   const { id: _id, ...withoutId } = definition;
-  const attempt = async (what: () => Promise<void>) => {
-    setBusy(true);
-    setFaults([]);
-    try {
-      await what();
-    } catch (problem) {
-      if (!(problem instanceof ProblemError)) throw problem;
-      setFaults(problem.problem.errors?.map((one) => one.message) ?? [problem.message]);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const { faults, busy, attempt } = useFaults();
   const keep = async () => {
     if (own) await send('PATCH', `/api/rules/${rule.id}`, { definition: withoutId, version: rule.version });
     else await send('POST', '/api/rules', { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
@@ -123,13 +112,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
           void save();
         }}
       >
-        {faults.length > 0 && (
-          <ul role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
-            {faults.map((fault) => (
-              <li key={fault}>{fault}</li>
-            ))}
-          </ul>
-        )}
+        <Faults of={faults} />
         <div className="grid grid-cols-2 gap-x-4">
           <TextField label="Name" value={definition.name} autoFocus onChange={({ target }) => set({ name: target.value })} />
           <TextField label="Filed with" value={definition.authority} onChange={({ target }) => set({ authority: target.value })} />

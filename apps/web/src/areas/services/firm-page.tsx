@@ -9,9 +9,9 @@ import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { Leaf } from '../../ui/leaf';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { Page } from '../../ui/page';
+import { TakeLeaf } from '../../ui/take-leaf';
 import { FirmViews } from '../team/firm-views';
 
 /** What the firm offers, in the order in which it stands in lists and in letters. */
@@ -146,45 +146,27 @@ export function FirmPage() {
   );
 }
 
-/** Services that come with the application, to be taken and changed. */
 function SuppliedLeaf({ onClose }: { onClose(): void }) {
   const navigate = useNavigate();
-  const { act, busy } = useAct();
   const { data: supplied = [] } = useData<SuppliedView[]>('/api/services/supplied');
   return (
-    <Leaf open broad title="Take a supplied service" onClose={onClose}>
-      <p className="mb-3 text-table text-soft">With the filing rules of your country and a procedure. Everything of it can be changed after.</p>
-      <ul>
-        {supplied.map((one) => (
-          <li key={one.key} className="flex items-start gap-4 border-t border-rule py-2.5">
-            <div className="min-w-0 flex-1">
-              <p className="font-semibold">{one.name}</p>
-              <p className="text-table text-soft">{one.scope}</p>
-              <p className="text-table">
-                {rhythmInWords(one.rhythm)}; {one.rules.length > 0 ? one.rules.join(', ') : 'a date of our own'}; {one.phases.join(', ')}
-              </p>
-            </div>
-            {one.taken ? (
-              <span className="text-table text-soft">there already</span>
-            ) : (
-              <button
-                type="button"
-                className="act-quiet whitespace-nowrap"
-                disabled={busy}
-                aria-label={`Take ${one.name}`}
-                onClick={() =>
-                  void act(async () => {
-                    const { id } = await send<{ id: string }>('POST', '/api/services/supplied', { key: one.key });
-                    await navigate(`/firm/services/${id}`);
-                  }, `Took "${one.name}".`)
-                }
-              >
-                Take it
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </Leaf>
+    <TakeLeaf
+      title="Take a supplied service"
+      above="With the filing rules of your country and a procedure. Everything of it can be changed after."
+      offered={supplied}
+      about={(one) => (
+        <>
+          <p className="text-table text-soft">{one.scope}</p>
+          <p className="text-table">
+            {rhythmInWords(one.rhythm)}; {one.rules.length > 0 ? one.rules.join(', ') : 'a date of our own'}; {one.phases.join(', ')}
+          </p>
+        </>
+      )}
+      onTake={async ({ key }) => {
+        const { id } = await send<{ id: string }>('POST', '/api/services/supplied', { key });
+        await navigate(`/firm/services/${id}`);
+      }}
+      onClose={onClose}
+    />
   );
 }
