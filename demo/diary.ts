@@ -89,7 +89,7 @@ export class Diary {
     const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high), this.calendar);
     const start = nextWorkingDay(day, this.calendar);
     if (client.name.startsWith('Gannet') && key === 'tax') {
-      this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobs.hold(work, job.id, 'directors in dispute over stock') });
+      this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobStanding.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
     const asks = phasesFor(suppliedProcedure(service.procedure), { way: client.way, legalForm: client.form }).phases[0]!.request;

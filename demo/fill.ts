@@ -4,7 +4,7 @@ import { AccessService, GroupsService } from '@steady/server/areas/access/index'
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import { JobMovesService, JobsService } from '@steady/server/areas/jobs/index';
+import { JobMovesService, JobStandingService, JobsService } from '@steady/server/areas/jobs/index';
 import { TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
@@ -69,6 +69,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       procedures: app.get(ProceduresService),
       templates: app.get(TemplatesService),
       jobs: app.get(JobsService),
+      jobStanding: app.get(JobStandingService),
       moves: app.get(JobMovesService),
       requests: app.get(RequestsService),
       time: app.get(TimeService),

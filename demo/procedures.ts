@@ -44,10 +44,10 @@ export async function standToday(hands: Hands, firm: DemoFirm, today: CivilDate)
       sql`select j.id, j.version, s.name as service from jobs j join services s on s.id = j.service_id where j.status = 'open' and j.waiting_since is null and j.due_on > ${today.add({ days: 6 }).toString()} order by j.due_on, j.id`,
     );
     const [first, second, third, fourth] = open;
-    if (first) await hands.jobs.stop(work, first.id, { reason: 'the figures of the loan are missing', forId: firm.people.tadhg.id });
-    if (second) await hands.jobs.hold(work, second.id, 'client abroad', today.add({ days: 9 }).toString());
-    if (third) await hands.jobs.change(work, third.id, { priority: 'first', version: third.version });
-    if (fourth) await hands.jobs.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
+    if (first) await hands.jobStanding.stop(work, first.id, { reason: 'the figures of the loan are missing', forId: firm.people.tadhg.id });
+    if (second) await hands.jobStanding.hold(work, second.id, 'client abroad', today.add({ days: 9 }).toString());
+    if (third) await hands.jobStanding.change(work, third.id, { priority: 'first', version: third.version });
+    if (fourth) await hands.jobStanding.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
     const [onboarding] = await rows<{ id: string }>(work.tx, sql`select id from procedures where name like 'Onboarding%'`);
     await hands.jobs.addByHand(work, {
       ...{ clientId: clientId('Whimbrel Web'), procedureId: onboarding!.id, name: 'Onboarding', priority: 'usual' },

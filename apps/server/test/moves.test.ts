@@ -95,6 +95,16 @@ describe('a job by hand', () => {
       .expect(422);
   });
 
+  it('has its agreed fee set only by somebody who may see fees', async () => {
+    const id = await begun(THREE);
+    const { version } = await job(id);
+    await test.firm.as.preparer!.patch(`/api/jobs/${id}`).send({ fee: 1, version }).expect(403);
+    await test.firm.as.preparer!.patch(`/api/jobs/${id}`).send({ ownStatus: 'at the bank', version }).expect(204);
+    const input = { clientId: await client(), procedureId: await procedure(THREE), name: 'X', startOn: '2026-03-11', dueOn: '2026-03-31' };
+    await test.firm.as.preparer!.post('/api/jobs').send({ ...input, fee: 1 }).expect(403);
+    await test.firm.as.preparer!.post('/api/jobs').send(input).expect(201);
+  });
+
   it('widens for a task that starts before it only when that is said, and hands over with a word', async () => {
     const id = await begun(THREE);
     const { id: taskId, version } = (await job(id)).tasks[0]!;

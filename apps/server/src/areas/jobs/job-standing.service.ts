@@ -1,24 +1,102 @@
 import { Injectable } from '@nestjs/common';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
+import type { ChangeJob, HoldJob, StopJob } from '@steady/contract/jobs';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { JobChanged } from './job-moves.service';
+import { NotesService } from '../clients';
+import { TeamService } from '../team';
+import { type Job, JobChanged } from './job-moves.service';
 import { JobsService } from './jobs.service';
-import { jobs } from './jobs.tables';
+import { jobs, tasks } from './jobs.tables';
 
 export const JobClosed = eventKind<{ jobId: string }>('job closed');
 
-/** What becomes of a whole job besides being done: other dates, closed early, taken back. */
+/** What becomes of a whole job besides being done: other people and dates, held, stopped, closed early, taken back. */
 @Injectable()
 export class JobStandingService {
   constructor(
     private readonly events: Events,
     private readonly jobs: JobsService,
+    private readonly team: TeamService,
+    private readonly notes: NotesService,
   ) {}
+
+  /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
+  async change(work: Work, jobId: string, { version, ...input }: ChangeJob): Promise<void> {
+    if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
+    const job = await this.jobs.lock(work, jobId);
+    if (job.version !== version) throw Problem.stale('job', job);
+    const { partnerId, managerId, preparerId, startOn } = input;
+    await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
+    for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
+    if (startOn !== undefined && startOn > job.targetOn)
+      throw Problem.invalid([{ field: 'startOn', message: `It starts on or before our target, ${fullDate(civil(job.targetOn))}.` }]);
+    const set = Object.fromEntries(Object.entries(input).filter(([key, value]) => value !== undefined && value !== job[key as keyof Job]));
+    if (Object.keys(set).length === 0) return;
+    await work.tx
+      .update(jobs)
+      .set({ ...set, version: version + 1 })
+      .where(eq(jobs.id, jobId));
+    for (const role of ['partner', 'manager', 'preparer'] as const)
+      if (`${role}Id` in set)
+        await work.tx
+          .update(tasks)
+          .set({ assigneeId: input[`${role}Id`], version: sql`version + 1` })
+          .where(and(eq(tasks.jobId, jobId), eq(tasks.role, role), isNull(tasks.doneAt)));
+    await this.events.record(work, JobChanged, {
+      what: `changed ${Object.keys(set)
+        .map((key) => JOB_WORDS[key] ?? key)
+        .join(', ')} of the job`,
+      clientId: job.clientId,
+      jobId,
+      before: Object.fromEntries(Object.keys(set).map((key) => [key, job[key as keyof Job]])),
+      after: set,
+      payload: { jobId },
+    });
+  }
+
+  /** Holds a job until somebody, or the day given, takes it off again; null takes it off. */
+  async hold(work: Work, jobId: string, reason: string | null, until: HoldJob['until'] = undefined): Promise<void> {
+    const job = await this.jobs.get(work, jobId);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
+    if (until !== undefined && until <= work.today.toString()) throw Problem.invalid([{ field: 'until', message: 'It goes on on a day that lies ahead.' }]);
+    const status = reason === null ? 'open' : 'on hold';
+    await work.tx
+      .update(jobs)
+      .set({ status, holdReason: reason, holdUntil: reason === null ? null : (until ?? null), version: job.version + 1 })
+      .where(eq(jobs.id, jobId));
+    await this.events.record(work, JobChanged, {
+      what: reason === null ? 'took the job off hold' : `put the job on hold${until ? ` until ${fullDate(civil(until))}` : ''}: ${reason}`,
+      clientId: job.clientId,
+      jobId,
+      payload: { jobId },
+    });
+    if (reason === null) await this.jobs.advance(work, jobId);
+  }
+
+  /** Says that a job cannot go on, why, and whom it waits for; that colleague is told. Null says that it can. */
+  async stop(work: Work, jobId: string, input: StopJob | null): Promise<void> {
+    const job = await this.jobs.get(work, jobId);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
+    const forId = input?.forId ?? null;
+    await this.team.mustBeMembers(work, { forId });
+    await this.team.mustSee(work, 'forId', forId, job.clientId);
+    await work.tx
+      .update(jobs)
+      .set({ stuckReason: input?.reason ?? null, stuckSince: input ? work.now.toString() : null, stuckForId: forId, version: job.version + 1 })
+      .where(eq(jobs.id, jobId));
+    await this.events.record(work, JobChanged, {
+      what: input ? `said that the job cannot go on: ${input.reason}` : 'said that the job can go on',
+      ...{ clientId: job.clientId, jobId, payload: { jobId } },
+    });
+    if (input && forId && forId !== work.actor.id)
+      await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} cannot go on without you: ${input.reason}`, forId });
+  }
 
   /** Gives the job until a later day; its tasks keep their dates. */
   async putOff(work: Work, jobId: string, { dueOn, targetOn }: { dueOn: string; targetOn: string }): Promise<void> {
@@ -98,3 +176,11 @@ export class JobStandingService {
     return untouched;
   }
 }
+
+const JOB_WORDS: Record<string, string> = {
+  partnerId: 'the partner',
+  managerId: 'the manager',
+  preparerId: 'the preparer',
+  startOn: 'the start',
+  ownStatus: 'the status',
+};

@@ -24,6 +24,7 @@ import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
 import { JobQueries, type JobsAsked } from './jobs.queries';
+import { JobStandingService } from './job-standing.service';
 import { JobsService } from './jobs.service';
 
 const id = (value?: string) => (value ? new IdPipe().transform(value) : undefined);
@@ -110,6 +111,7 @@ const COLUMNS = [
 export class JobsController {
   constructor(
     private readonly jobs: JobsService,
+    private readonly standing: JobStandingService,
     private readonly queries: JobQueries,
   ) {}
 
@@ -153,7 +155,7 @@ export class JobsController {
   @HttpCode(204)
   @Needs('do work')
   changeJob(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: ChangeJob): Promise<void> {
-    return this.jobs.change(work, jobId, input);
+    return this.standing.change(work, jobId, input);
   }
 
   @Get('jobs/:id')
@@ -166,28 +168,28 @@ export class JobsController {
   @HttpCode(204)
   @Needs('do work')
   hold(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: HoldJob): Promise<void> {
-    return this.jobs.hold(work, jobId, input.reason, input.until);
+    return this.standing.hold(work, jobId, input.reason, input.until);
   }
 
   @Post('jobs/:id/resume')
   @HttpCode(204)
   @Needs('do work')
   resume(@InWork() work: Work, @Param('id', IdPipe) jobId: string): Promise<void> {
-    return this.jobs.hold(work, jobId, null);
+    return this.standing.hold(work, jobId, null);
   }
 
   @Post('jobs/:id/stop')
   @HttpCode(204)
   @Needs('do work')
   stop(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: StopJob): Promise<void> {
-    return this.jobs.stop(work, jobId, input);
+    return this.standing.stop(work, jobId, input);
   }
 
   @Post('jobs/:id/go-on')
   @HttpCode(204)
   @Needs('do work')
   goOn(@InWork() work: Work, @Param('id', IdPipe) jobId: string): Promise<void> {
-    return this.jobs.stop(work, jobId, null);
+    return this.standing.stop(work, jobId, null);
   }
 
   @Post('tasks/:id/check')

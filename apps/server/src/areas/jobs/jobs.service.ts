@@ -4,17 +4,18 @@ import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type TaskPlan, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
-import type { AddJob, ChangeJob, ChangeTask, HoldJob, StopJob, TickCheck, TickTask } from '@steady/contract/jobs';
+import type { AddJob, ChangeTask, TickCheck, TickTask } from '@steady/contract/jobs';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { type Client, ClientsMerged, ClientsService, NotesService, factsOf, moveToClient } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
 import { TeamService } from '../team';
-import { type Job, JobChanged, JobMovesService } from './job-moves.service';
+import { type Job, JobMovesService } from './job-moves.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
 export type Task = typeof tasks.$inferSelect;
@@ -139,6 +140,7 @@ export class JobsService implements OnModuleInit {
 
   /** Begins a job that no rhythm asks for, by a procedure of the firm. */
   async addByHand(work: Work, input: AddJob): Promise<string> {
+    if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     const client = await this.clients.get(work, input.clientId);
     const procedure = await this.procedures.get(work, input.procedureId);
     const { name, startOn, dueOn, fee = 0, priority } = input;
@@ -149,39 +151,6 @@ export class JobsService implements OnModuleInit {
     });
     if (priority && priority !== 'usual') await work.tx.update(jobs).set({ priority }).where(eq(jobs.id, jobId));
     return jobId;
-  }
-
-  /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
-  async change(work: Work, jobId: string, { version, ...input }: ChangeJob): Promise<void> {
-    const job = await this.lock(work, jobId);
-    if (job.version !== version) throw Problem.stale('job', job);
-    const { partnerId, managerId, preparerId, startOn } = input;
-    await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
-    for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
-    if (startOn !== undefined && startOn > job.targetOn)
-      throw Problem.invalid([{ field: 'startOn', message: `It starts on or before our target, ${fullDate(civil(job.targetOn))}.` }]);
-    const set = Object.fromEntries(Object.entries(input).filter(([key, value]) => value !== undefined && value !== job[key as keyof Job]));
-    if (Object.keys(set).length === 0) return;
-    await work.tx
-      .update(jobs)
-      .set({ ...set, version: version + 1 })
-      .where(eq(jobs.id, jobId));
-    for (const role of ['partner', 'manager', 'preparer'] as const)
-      if (`${role}Id` in set)
-        await work.tx
-          .update(tasks)
-          .set({ assigneeId: input[`${role}Id`], version: sql`version + 1` })
-          .where(and(eq(tasks.jobId, jobId), eq(tasks.role, role), isNull(tasks.doneAt)));
-    await this.events.record(work, JobChanged, {
-      what: `changed ${Object.keys(set)
-        .map((key) => JOB_WORDS[key] ?? key)
-        .join(', ')} of the job`,
-      clientId: job.clientId,
-      jobId,
-      before: Object.fromEntries(Object.keys(set).map((key) => [key, job[key as keyof Job]])),
-      after: set,
-      payload: { jobId },
-    });
   }
 
   /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow. */
@@ -342,44 +311,6 @@ export class JobsService implements OnModuleInit {
       await this.notes.add(work, job.clientId, { kind: 'phone', text: `"${task.name}" is yours now: ${input.word}`, forId: assigneeId });
   }
 
-  /** Holds a job until somebody, or the day given, takes it off again; null takes it off. */
-  async hold(work: Work, jobId: string, reason: string | null, until: HoldJob['until'] = undefined): Promise<void> {
-    const job = await this.get(work, jobId);
-    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
-    if (until !== undefined && until <= work.today.toString()) throw Problem.invalid([{ field: 'until', message: 'It goes on on a day that lies ahead.' }]);
-    const status = reason === null ? 'open' : 'on hold';
-    await work.tx
-      .update(jobs)
-      .set({ status, holdReason: reason, holdUntil: reason === null ? null : (until ?? null), version: job.version + 1 })
-      .where(eq(jobs.id, jobId));
-    await this.events.record(work, JobChanged, {
-      what: reason === null ? 'took the job off hold' : `put the job on hold${until ? ` until ${fullDate(civil(until))}` : ''}: ${reason}`,
-      clientId: job.clientId,
-      jobId,
-      payload: { jobId },
-    });
-    if (reason === null) await this.advance(work, jobId);
-  }
-
-  /** Says that a job cannot go on, why, and whom it waits for; that colleague is told. Null says that it can. */
-  async stop(work: Work, jobId: string, input: StopJob | null): Promise<void> {
-    const job = await this.get(work, jobId);
-    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
-    const forId = input?.forId ?? null;
-    await this.team.mustBeMembers(work, { forId });
-    await this.team.mustSee(work, 'forId', forId, job.clientId);
-    await work.tx
-      .update(jobs)
-      .set({ stuckReason: input?.reason ?? null, stuckSince: input ? work.now.toString() : null, stuckForId: forId, version: job.version + 1 })
-      .where(eq(jobs.id, jobId));
-    await this.events.record(work, JobChanged, {
-      what: input ? `said that the job cannot go on: ${input.reason}` : 'said that the job can go on',
-      ...{ clientId: job.clientId, jobId, payload: { jobId } },
-    });
-    if (input && forId && forId !== work.actor.id)
-      await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} cannot go on without you: ${input.reason}`, forId });
-  }
-
   /** A request went out: the task that stands for sending it is done. */
   async requestSent(work: Work, jobId: string): Promise<void> {
     const job = await this.get(work, jobId);
@@ -462,14 +393,6 @@ export class JobsService implements OnModuleInit {
       .where(and(eq(tasks.firmId, work.firm.id), isNull(tasks.doneAt), eq(jobs.status, 'open')));
   }
 }
-
-const JOB_WORDS: Record<string, string> = {
-  partnerId: 'the partner',
-  managerId: 'the manager',
-  preparerId: 'the preparer',
-  startOn: 'the start',
-  ownStatus: 'the status',
-};
 
 /** A planned task as a job keeps it. */
 const columnsOfTask = (task: TaskPlan, people: Pick<Job, 'partnerId' | 'managerId' | 'preparerId'>) => ({

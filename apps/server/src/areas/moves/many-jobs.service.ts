@@ -99,11 +99,11 @@ export class ManyJobsService {
     switch (input.change) {
       case 'people':
         if (!input.role) throw Problem.invalid([{ field: 'role', message: 'Choose the role.' }]);
-        return this.jobs.change(work, job.id, { [input.role]: input.personId ?? null, version });
+        return this.standing.change(work, job.id, { [input.role]: input.personId ?? null, version });
       case 'priority':
-        return this.jobs.change(work, job.id, { priority: input.priority ?? 'usual', version });
+        return this.standing.change(work, job.id, { priority: input.priority ?? 'usual', version });
       case 'status':
-        return this.jobs.change(work, job.id, { ownStatus: input.text ?? null, version });
+        return this.standing.change(work, job.id, { ownStatus: input.text ?? null, version });
       case 'dates': {
         const days = input.days ?? 0;
         const on = addWorkingDays(civil(job.targetOn), days, work.firm.calendar);
@@ -111,9 +111,9 @@ export class ManyJobsService {
       }
       case 'hold':
         if (!input.text) throw Problem.invalid([{ field: 'text', message: 'Say why they are on hold.' }]);
-        return this.jobs.hold(work, job.id, input.text);
+        return this.standing.hold(work, job.id, input.text);
       case 'resume':
-        return this.jobs.hold(work, job.id, null);
+        return this.standing.hold(work, job.id, null);
       case 'move': {
         const to = this.nextOf(job);
         if (to === undefined) throw Problem.refused('job-finished', 'The job is finished.');

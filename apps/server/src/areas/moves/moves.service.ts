@@ -10,7 +10,7 @@ import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService, NotesService, factsOf } from '../clients';
 import { FeesService } from '../fees';
-import { ActionsDue, type Job, type JobAction, JobMovesService, JobsService, keyOf } from '../jobs';
+import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, keyOf } from '../jobs';
 import { PostService, TemplatesService } from '../post';
 import { ProceduresService } from '../procedures';
 import { RequestsService } from '../requests';
@@ -26,6 +26,7 @@ export class MovesService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly notes: NotesService,
     private readonly jobs: JobsService,
+    private readonly standing: JobStandingService,
     private readonly moves: JobMovesService,
     private readonly requests: RequestsService,
     private readonly fees: FeesService,
@@ -165,6 +166,6 @@ export class MovesService implements OnModuleInit {
       work.tx,
       sql`select id from jobs where firm_id = ${work.firm.id} and status = 'on hold' and hold_until <= ${work.today.toString()} order by id limit 500`,
     );
-    for (const { id } of due) await this.jobs.hold(work, id, null);
+    for (const { id } of due) await this.standing.hold(work, id, null);
   }
 }
