@@ -101,7 +101,10 @@ describe('a job by hand', () => {
     await test.firm.as.preparer!.patch(`/api/jobs/${id}`).send({ fee: 1, version }).expect(403);
     await test.firm.as.preparer!.patch(`/api/jobs/${id}`).send({ ownStatus: 'at the bank', version }).expect(204);
     const input = { clientId: await client(), procedureId: await procedure(THREE), name: 'X', startOn: '2026-03-11', dueOn: '2026-03-31' };
-    await test.firm.as.preparer!.post('/api/jobs').send({ ...input, fee: 1 }).expect(403);
+    await test.firm.as
+      .preparer!.post('/api/jobs')
+      .send({ ...input, fee: 1 })
+      .expect(403);
     await test.firm.as.preparer!.post('/api/jobs').send(input).expect(201);
   });
 
