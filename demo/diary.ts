@@ -342,10 +342,41 @@ export class Diary {
     );
     await on(people.orla, 30, async (work) => {
       const columns = ['way', 'paperPlace', 'due', 'dueWhat', 'waits', 'preparer'];
-      await lists.save(work, { name: 'On paper', shared: true, filters: [{ field: 'way', test: 'is', value: 'paper' }], columns });
+      await lists.save(work, { of: 'clients', name: 'On paper', shared: true, filters: [{ field: 'way', test: 'is', value: 'paper' }], columns });
       const owed = [{ field: 'unpaid', test: 'above' as const, value: 0 }];
-      await lists.save(work, { name: 'Owe us', shared: true, filters: owed, columns: ['unpaid', 'wip', 'contact', 'phone', 'partner'], sort: '-unpaid' });
       await lists.save(work, {
+        of: 'clients',
+        name: 'Owe us',
+        shared: true,
+        filters: owed,
+        columns: ['unpaid', 'wip', 'contact', 'phone', 'partner'],
+        sort: '-unpaid',
+      });
+      await lists.save(work, {
+        of: 'clients',
+        name: 'By preparer',
+        shared: true,
+        filters: [],
+        columns: ['openJobs', 'wip', 'unpaid'],
+        more: { by: 'preparer' },
+      });
+      await lists.save(work, {
+        of: 'jobs',
+        name: 'On paper',
+        shared: true,
+        filters: [{ field: 'way', test: 'is', value: 'paper' }],
+        columns: ['due', 'stands', 'who', 'estimate', 'recorded'],
+      });
+      await lists.save(work, {
+        of: 'jobs',
+        name: 'Work by service',
+        shared: true,
+        filters: [],
+        columns: ['estimate', 'recorded', 'fee', 'wip'],
+        more: { by: 'service' },
+      });
+      await lists.save(work, {
+        of: 'clients',
         name: 'On the water',
         shared: false,
         filters: [{ field: 'labels', test: 'has', value: 'on the water' }],

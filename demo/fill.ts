@@ -2,7 +2,7 @@ import { Temporal } from '@steady/core/calendar';
 import { createApp } from '@steady/server/app';
 import { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
-import { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
+import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobMovesService, JobStandingService, JobsService } from '@steady/server/areas/jobs/index';
 import { TemplatesService } from '@steady/server/areas/post/index';
@@ -16,6 +16,7 @@ import { Ticks } from '@steady/server/platform/background/ticks';
 import { SetClock } from '@steady/server/platform/clock/index';
 import { Database } from '@steady/server/platform/database/index';
 import { Effects } from '@steady/server/platform/events/index';
+import { SavedLists } from '@steady/server/platform/lists/index';
 import { FileStore } from '@steady/server/platform/files/index';
 import type { Settings } from '@steady/server/platform/settings';
 import { Works } from '@steady/server/platform/work/index';
@@ -58,7 +59,8 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       contacts: app.get(ContactsService),
       related: app.get(RelatedService),
       notes: app.get(NotesService),
-      lists: app.get(ListsService),
+      details: app.get(DetailsService),
+      lists: app.get(SavedLists),
       bulk: app.get(BulkService),
       services: app.get(ServicesService),
       lines: app.get(LinesService),

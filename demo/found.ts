@@ -79,12 +79,12 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
     return ids;
   });
   const detailIds = await hands.works.run(as('orla'), async (work) => ({
-    referredBy: await hands.lists.keepDetail(work, { name: 'Referred by', kind: 'text' }),
-    peoplePaid: await hands.lists.keepDetail(work, { name: 'People on the payroll', kind: 'number' }),
-    payrollDay: await hands.lists.keepDetail(work, { name: 'Wages paid on', kind: 'choice', choices: ['Thursday', 'Friday', 'last working day'] }),
-    turnover: await hands.lists.keepDetail(work, { name: 'Turnover last year', kind: 'money' }),
-    identity: await hands.lists.keepDetail(work, { name: 'Identity papers until', kind: 'date' }),
-    ownSoftware: await hands.lists.keepDetail(work, { name: 'Keeps own ledger', kind: 'yes or no', forms: ['company', 'co-operative', 'charity'] }),
+    referredBy: await hands.details.keepDetail(work, { name: 'Referred by', kind: 'text' }),
+    peoplePaid: await hands.details.keepDetail(work, { name: 'People on the payroll', kind: 'number' }),
+    payrollDay: await hands.details.keepDetail(work, { name: 'Wages paid on', kind: 'choice', choices: ['Thursday', 'Friday', 'last working day'] }),
+    turnover: await hands.details.keepDetail(work, { name: 'Turnover last year', kind: 'money' }),
+    identity: await hands.details.keepDetail(work, { name: 'Identity papers until', kind: 'date' }),
+    ownSoftware: await hands.details.keepDetail(work, { name: 'Keeps own ledger', kind: 'yes or no', forms: ['company', 'co-operative', 'charity'] }),
   }));
   await hands.works.run(as('orla'), (work) => feeByPeople(hands, work, serviceIds.get('payroll')!, detailIds.peoplePaid, firstDay));
   const detailsOf = (demo: DemoClient) => ({

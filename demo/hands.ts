@@ -1,6 +1,6 @@
 import type { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
-import type { BulkService, ClientsService, ContactsService, ListsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
+import type { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
 import type { JobMovesService, JobStandingService, JobsService } from '@steady/server/areas/jobs/index';
 import type { TemplatesService } from '@steady/server/areas/post/index';
@@ -14,6 +14,7 @@ import type { Ticks } from '@steady/server/platform/background/ticks';
 import type { Effects } from '@steady/server/platform/events/index';
 import type { FileStore } from '@steady/server/platform/files/index';
 import type { StaffActor } from '@steady/server/platform/identity/index';
+import type { SavedLists } from '@steady/server/platform/lists/index';
 import type { Works } from '@steady/server/platform/work/index';
 import type { DemoClient, ServiceKey } from './clients';
 import type { PersonKey } from './people';
@@ -31,7 +32,8 @@ export interface Hands {
   contacts: ContactsService;
   related: RelatedService;
   notes: NotesService;
-  lists: ListsService;
+  details: DetailsService;
+  lists: SavedLists;
   bulk: BulkService;
   services: ServicesService;
   lines: LinesService;

@@ -144,6 +144,16 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await expect(orla.getByText(/^Clients labelled "summer trade": \d/)).toBeVisible();
   });
 
+  await test.step('a list is added up by a fact, and leads to the rows behind a sum', async () => {
+    await orla.getByLabel('What the list shows').selectOption({ label: 'sums by legal form' });
+    const sums = orla.getByRole('table', { name: 'Added up by Legal form' });
+    await expect(sums.getByRole('row', { name: /^In all/ })).toBeVisible();
+    await expectAccessible(orla);
+    await sums.getByRole('row', { name: /^sole trader/ }).click();
+    await expect(orla.getByText(/^Clients labelled "summer trade" and legal form is sole trader: \d/)).toBeVisible();
+    await orla.getByRole('button', { name: 'Take away: legal form is sole trader' }).click();
+  });
+
   await test.step('all found are changed together, after a look, and put back', async () => {
     await orla.getByLabel('Choose all that are shown').check();
     await orla.getByRole('button', { name: 'Change them' }).click();

@@ -100,6 +100,37 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await expectAccessible(page);
   });
 
+  await test.step('with any column, filtered in words, added up, and saved', async () => {
+    await page.goto(`${app.address}/jobs`);
+    await page.getByRole('button', { name: 'Filter' }).click();
+    await page.getByLabel('Field').selectOption({ label: 'The client works' });
+    await page.getByLabel('Value').selectOption('paper');
+    await page.getByRole('button', { name: 'Narrow the list' }).click();
+    const table = page.getByRole('table', { name: 'Jobs' });
+    await expect(table.getByRole('row', { name: /Dunmarra/ })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Columns' }).click();
+    await page.getByLabel('Agreed fee').click();
+    await page.keyboard.press('Escape');
+    await table.getByRole('button', { name: 'Agreed fee, EUR' }).click();
+    await expect(table.getByRole('columnheader', { name: 'Agreed fee, EUR' })).toHaveAttribute('aria-sort', 'ascending');
+    await page.getByRole('button', { name: 'Save this list' }).click();
+    await page.getByLabel('Name of the list').fill('Paper by fee');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await page.getByRole('button', { name: 'Work by service' }).click();
+    const sums = page.getByRole('table', { name: 'Added up by Service' });
+    await expect(sums.getByRole('row', { name: /^In all/ })).toContainText('h');
+    await expectAccessible(page);
+    await sums.getByRole('row', { name: /^Books, monthly/ }).click();
+    await expect(page.getByRole('table', { name: 'Jobs' }).getByRole('row', { name: /VAT return/ })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Paper by fee', exact: true }).click();
+    await expect(table.getByRole('columnheader', { name: 'Agreed fee, EUR' })).toHaveAttribute('aria-sort', 'ascending');
+    await page.goto(`${app.address}/jobs?view=flow`);
+    await page
+      .getByRole('list', { name: 'Phases' })
+      .getByRole('button', { name: /Ask the client/ })
+      .click();
+  });
+
   await test.step('one is moved past its phase with a reason, after what will happen was read', async () => {
     await page.getByRole('table', { name: 'Jobs in this phase' }).getByRole('link', { name: 'Sallow Boatyard Ltd' }).click();
     await heading(page, 'VAT return, Jan-Feb 2026');
@@ -136,18 +167,18 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
       .getByRole('row', { name: /Turnstone.*VAT return/ })
       .getByRole('checkbox')
       .check();
-    await page.getByRole('button', { name: 'Change 2 jobs' }).click();
+    await page.getByRole('button', { name: 'Change them' }).click();
     await page.getByLabel('Who').selectOption({ label: 'Fiachra Dunne' });
-    await page.getByRole('button', { name: 'Change 2 jobs' }).last().click();
+    await page.getByRole('button', { name: 'Change 2 jobs' }).click();
     await expect(page.getByText('Fiachra Dunne does not see this client.').first()).toBeVisible();
     await page.keyboard.press('Escape');
     await page
       .getByRole('row', { name: /Dunmarra Oysters.*VAT return/ })
       .getByRole('checkbox')
       .check();
-    await page.getByRole('button', { name: 'Change 1 job' }).click();
+    await page.getByRole('button', { name: 'Change it' }).click();
     await page.getByLabel('Who').selectOption({ label: 'Tadhg Moran' });
-    await page.getByRole('button', { name: 'Change 1 job' }).last().click();
+    await page.getByRole('button', { name: 'Change 1 job' }).click();
     await page.getByRole('button', { name: 'Take it back' }).click();
     await expect(page.getByText('1 job put back.')).toBeVisible();
     await expectAccessible(page);

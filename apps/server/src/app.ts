@@ -16,6 +16,7 @@ import { ProblemFilter } from './platform/http/problem.filter';
 import { secure, serveWeb } from './platform/http/web';
 import { inputChecks } from './platform/http/validation';
 import { AccessGuard, PortalSessions, StaffSessions } from './platform/identity';
+import { SavedLists, SavedListsController } from './platform/lists';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
 import { Collector, FilingGateway, PostRoom } from './stand-ins/outside';
@@ -40,7 +41,7 @@ class AppModule {
     return {
       module: AppModule,
       imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
-      controllers: [...AREA_CONTROLLERS, LiveController],
+      controllers: [...AREA_CONTROLLERS, SavedListsController, LiveController],
       providers: [
         { provide: SETTINGS, useValue: settings },
         { provide: Clock, useValue: clock },
@@ -51,6 +52,7 @@ class AppModule {
         Events,
         Effects,
         FileStore,
+        SavedLists,
         Ticks,
         StaffSessions,
         { provide: PortalSessions, useExisting: PortalService },

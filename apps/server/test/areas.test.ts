@@ -202,22 +202,21 @@ describe('time', () => {
 });
 
 describe('lists', () => {
-  it('page by key over hundreds of clients, none twice and none left out, sorted by name', async () => {
-    for (let count = 0; count < 210; count += 1) {
+  it('page by page over hundreds of clients, none twice and none left out, sorted by name', async () => {
+    for (let count = 0; count < 260; count += 1) {
       await manager()
         .post('/api/clients')
         .send({ name: `Ålesund ${String(count).padStart(3, '0')}`, legalForm: 'person', vatRegistered: false, employer: false, way: 'online' })
         .expect(201);
     }
     const seen: string[] = [];
-    for (let after = ''; ;) {
-      const page = await get<{ rows: ClientRow[]; more: boolean }>(`/api/clients?find=lesund${after}`);
+    for (;;) {
+      const page = await get<{ rows: ClientRow[]; more: boolean }>(`/api/clients?find=lesund&from=${seen.length}`);
       seen.push(...page.rows.map((row) => row.name));
       if (!page.more) break;
-      after = `&after=${page.rows.at(-1)!.id}`;
     }
-    expect(seen).toHaveLength(210);
-    expect(new Set(seen).size).toBe(210);
+    expect(seen).toHaveLength(260);
+    expect(new Set(seen).size).toBe(260);
     expect(seen).toEqual([...seen].sort());
   });
 

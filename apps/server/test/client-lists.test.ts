@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 import type { Filter } from '@steady/core/lists';
-import type { BulkOutcome, BulkPreview, ClientList, ListFields } from '@steady/contract/client-lists';
+import type { BulkOutcome, BulkPreview, ClientList } from '@steady/contract/client-lists';
+import type { ListFields } from '@steady/contract/lists';
 import type { AddClient, ClientView, PhoneNote } from '@steady/contract/clients';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 import { read as readBook } from './workbook';
@@ -127,7 +128,8 @@ describe('the list of clients', () => {
   });
 
   it('is saved for oneself or shared, and replaced under its name', async () => {
-    const save = (role: string, body: object) => test.firm.as[role]!.post('/api/saved-lists').send({ filters: [], columns: ['way'], shared: false, ...body });
+    const save = (role: string, body: object) =>
+      test.firm.as[role]!.post('/api/saved-lists').send({ of: 'clients', filters: [], columns: ['way'], shared: false, ...body });
     await save('manager', { name: 'Mine' }).expect(201);
     await save('manager', { name: 'Ours', shared: true, sort: '-due' }).expect(201);
     await save('manager', { name: 'Ours', shared: true, columns: ['due'] }).expect(201);

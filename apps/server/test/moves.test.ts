@@ -72,7 +72,7 @@ describe('a job by hand', () => {
     const seen = await job(id);
     expect(seen).toMatchObject({ name: 'Grant application', rhythm: 'by hand', startOn: '2026-03-11', dueOn: '2026-03-31', service: null });
     expect(seen.phases.map((phase) => `${phase.name} ${phase.stands}`)).toEqual(['Prepare current', 'Second look ahead', 'Send ahead']);
-    const { rows: listed } = (await manager().get(`/api/jobs?procedure=${procedureId}&by=client`).expect(200)).body as { rows: JobRow[] };
+    const { rows: listed } = (await manager().get(`/api/jobs?procedure=${procedureId}&view=client`).expect(200)).body as { rows: JobRow[] };
     expect(listed).toMatchObject([{ id, estimate: 90, who: 'preparer', phase: 'Prepare' }]);
     const flow = (await manager().get(`/api/jobs/flow?procedure=${procedureId}`).expect(200)).body as FlowView;
     expect(flow.bands.map((band) => `${band.name} ${band.jobs}`)).toEqual(['Prepare 1', 'Second look 0', 'Send 0']);

@@ -1,24 +1,8 @@
 import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayNotEmpty,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsObject,
-  IsOptional,
-  IsString,
-  IsUUID,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, IsUUID, MaxLength, Min, ValidateNested } from 'class-validator';
 import type { DetailValue } from '@steady/core/details';
-import type { Field, Filter } from '@steady/core/lists';
-import { IsText, Trimmed } from './checks';
 import { type LegalForm, type Standing, WAYS, type Way } from './clients';
+import type { ListValue, Listed } from './lists';
 
 /** A row of the list of clients: what it is, and a value for each column asked for. */
 export interface ClientRow {
@@ -29,56 +13,10 @@ export interface ClientRow {
   values: Record<string, ListValue>;
 }
 
-export type ListValue = string | number | boolean | string[] | null;
-
-export interface ClientList {
-  rows: ClientRow[];
-  more: boolean;
-  total: number;
-  /** The list as a sentence. */
-  said: string;
-}
+export type ClientList = Listed<ClientRow>;
 
 /** Columns shown until somebody chooses others. */
 export const USUAL_COLUMNS = ['kind', 'way', 'due', 'dueWhat', 'openJobs', 'waits', 'wip', 'unpaid', 'manager'] as const;
-
-export interface ListFields {
-  fields: Field[];
-  saved: SavedListView[];
-}
-
-export class SaveList {
-  @Trimmed()
-  @IsNotEmpty({ message: 'Give the list a name.' })
-  @IsText(60, 'A name')
-  name: string;
-
-  /** For everybody in the firm, or for oneself. */
-  @IsBoolean()
-  shared: boolean;
-
-  @IsArray()
-  @ArrayMaxSize(20)
-  filters: Filter[];
-
-  @IsArray()
-  @ArrayMaxSize(40)
-  @IsString({ each: true })
-  columns: string[];
-
-  @IsOptional()
-  @IsText(80, 'A sort')
-  sort?: string;
-}
-
-export interface SavedListView {
-  id: string;
-  name: string;
-  shared: boolean;
-  filters: Filter[];
-  columns: string[];
-  sort: string | null;
-}
 
 /** What is changed on many clients at once; only what is given. */
 export class BulkChange {
@@ -177,10 +115,4 @@ export interface MergePreview {
   filled: { name: string; value: string }[];
   moves: { what: string; count: number }[];
   warnings: string[];
-}
-
-/** Where a client stands in a list, counted from nought. */
-export interface ListPlace {
-  id: string;
-  place: number;
 }

@@ -3,6 +3,7 @@ import type { MoveKind } from '@steady/core/procedures';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsMoney, IsNotBefore, IsText, Trimmed } from './checks';
+import type { ListValue } from './lists';
 import type { RequestView } from './requests';
 
 export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
@@ -123,6 +124,11 @@ export class AddJob {
   @IsOptional()
   @IsIn(PRIORITIES)
   priority?: Priority;
+
+  /** With whom of the client it is settled. */
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the client.' })
+  contactId?: string;
 }
 
 export class ChangeJob {
@@ -151,6 +157,12 @@ export class ChangeJob {
   @IsOptional()
   @IsMoney(0)
   fee?: number;
+
+  /** With whom of the client it is settled; null for whoever gets its requests. */
+  @ValidateIf((o: ChangeJob) => o.contactId !== null)
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the client.' })
+  contactId?: string | null;
 
   @ValidateIf((o: ChangeJob) => o.partnerId !== null)
   @IsOptional()
@@ -358,7 +370,9 @@ export interface JobView {
   partnerId: string | null;
   managerId: string | null;
   preparerId: string | null;
-  contacts: { name: string; email: string | null }[];
+  /** With whom of the client it is settled; null for whoever gets its requests. */
+  contactId: string | null;
+  contacts: { id: string; name: string; email: string | null; getsRequests: boolean }[];
   everythingInOn: string | null;
   waitingSince: string | null;
   waitingFor: string | null;
@@ -416,7 +430,11 @@ export interface JobRow {
   tasksDone: number;
   who: string | null;
   fee: number;
+  values: Record<string, ListValue>;
 }
+
+/** Columns shown until somebody chooses others, beside the client and the job. */
+export const USUAL_JOB_COLUMNS = ['due', 'stands', 'tasks', 'who', 'number'] as const;
 
 export const JOB_STATES = ['overdue', 'waits for client', 'on hold', 'cannot go on', 'asks to move', 'nobody on it'] as const;
 export type JobState = (typeof JOB_STATES)[number];

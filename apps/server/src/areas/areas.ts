@@ -16,7 +16,7 @@ import { BulkService } from './clients/bulk.service';
 import { ClientsController } from './clients/clients.controller';
 import { ClientQueries } from './clients/clients.queries';
 import { ClientsService } from './clients/clients.service';
-import { ListsService } from './clients/lists.service';
+import { DetailsService } from './clients/details.service';
 import { NotesService } from './clients/notes.service';
 import { ContactsController } from './clients/contacts.controller';
 import { ContactQueries } from './clients/contacts.queries';
@@ -125,7 +125,7 @@ export const AREA_SERVICES = [
   BulkService,
   BroughtInService,
   ImportsService,
-  ListsService,
+  DetailsService,
   NotesService,
   FirmRules,
   ProceduresService,

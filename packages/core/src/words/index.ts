@@ -20,6 +20,12 @@ export function longDate(date: CivilDate): string {
   return `${DAYS_LONG[date.dayOfWeek - 1]} ${date.day} ${MONTHS_LONG[date.month - 1]}`;
 }
 
+/** "Mar 2026" for the month "2026-03". */
+export function monthInWords(month: string): string {
+  const [year, at] = month.split('-');
+  return `${MONTHS[Number(at) - 1]} ${year}`;
+}
+
 /** "1 day", "3 days": a count with its noun. The plural is the noun with an s unless given. */
 export function counted(count: number, noun: string, plural = `${noun}s`): string {
   return `${count} ${count === 1 ? noun : plural}`;

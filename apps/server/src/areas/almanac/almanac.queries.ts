@@ -107,13 +107,14 @@ export class AlmanacQueries {
 
   /** What is left to do against the working time of the team, week by week; as it would be with our target of one job on another day. */
   async load(work: Work, from: CivilDate, weeks: number, moved?: { jobId: string; targetOn: CivilDate }): Promise<WeekLoad[]> {
-    const left = await this.jobs.workLeft(work, moved && { jobId: moved.jobId, targetOn: moved.targetOn.toString() });
+    const end = from.add({ weeks }).toString();
+    const left = await this.jobs.workLeft(work, end, moved && { jobId: moved.jobId, targetOn: moved.targetOn.toString() });
     // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
     const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
       work.tx,
-      sql`select l.preparer_id as "personId", coalesce(e.minutes, 0)::int as minutes, o.begins_on as "startOn", o.target_on as "dueOn"
+      sql`select l.preparer_id as "personId", sum(coalesce(e.minutes, 0))::int as minutes, o.begins_on as "startOn", o.target_on as "dueOn"
           from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
-          where o.firm_id = ${work.firm.id} and o.status = 'open' and o.leads and not o.begun and o.begins_on < ${from.add({ weeks }).toString()}`,
+          where o.firm_id = ${work.firm.id} and o.status = 'open' and o.leads and not o.begun and o.begins_on < ${end} group by 1, 3, 4`,
     );
     const patterns = await this.team.patterns(work);
     return weeklyLoad({

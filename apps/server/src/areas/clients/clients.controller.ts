@@ -1,17 +1,13 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import type { Filter } from '@steady/core/lists';
 import {
   type BulkOutcome,
   type BulkPreview,
   type BulkView,
   ChangeMany,
   type ClientList,
-  type ListFields,
-  type ListPlace,
   MergeClients,
   type MergePreview,
-  SaveList,
   USUAL_COLUMNS,
 } from '@steady/contract/client-lists';
 import {
@@ -27,47 +23,17 @@ import {
   type DetailFieldView,
   type PhoneNote,
 } from '@steady/contract/clients';
-import { sendList } from '../../platform/files';
-import { Problem } from '../../platform/http/problem';
+import type { ListFields, ListPlace, ListTotals } from '@steady/contract/lists';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
+import { ListQuery, SavedLists, askedFrom, idsOf, pageOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { InWork, Once, type Work } from '../../platform/work';
 import { BulkService } from './bulk.service';
-import { ClientQueries, type ListAsked } from './clients.queries';
+import { ClientQueries } from './clients.queries';
 import { ClientsService } from './clients.service';
-import { ListsService } from './lists.service';
+import { DetailsService } from './details.service';
 import { MergeService } from './merge.service';
 import { NotesService } from './notes.service';
-
-/** The parts of an address that say which list is wanted. */
-interface ListQuery {
-  find?: string;
-  filters?: string;
-  columns?: string;
-  sort?: string;
-  from?: string;
-}
-
-function filtersFrom(text: string | undefined): Filter[] {
-  if (!text) return [];
-  try {
-    const filters: unknown = JSON.parse(text);
-    if (Array.isArray(filters) && filters.length <= 20 && filters.every((one) => typeof one === 'object' && one !== null)) return filters as Filter[];
-  } catch {
-    // Said below, with what to do.
-  }
-  throw Problem.invalid([{ field: 'filters', message: 'These filters cannot be read. Take them away and set them anew.' }]);
-}
-
-function askedFrom({ find, filters, columns, sort, from }: ListQuery): ListAsked {
-  return {
-    find: find?.slice(0, 100),
-    filters: filtersFrom(filters),
-    columns: columns?.split(',').slice(0, 60) ?? [...USUAL_COLUMNS],
-    sort: sort?.slice(0, 80),
-    from: from && /^\d{1,6}$/.test(from) ? Number(from) : 0,
-  };
-}
 
 @Controller('api')
 export class ClientsController {
@@ -75,45 +41,51 @@ export class ClientsController {
     private readonly clients: ClientsService,
     private readonly queries: ClientQueries,
     private readonly bulk: BulkService,
-    private readonly lists: ListsService,
+    private readonly kept: DetailsService,
+    private readonly saved: SavedLists,
     private readonly notes: NotesService,
     private readonly merging: MergeService,
   ) {}
 
   @Get('clients')
   @Needs('see clients')
-  list(@InWork() work: Work, @Query() query: ListQuery): Promise<ClientList> {
-    return this.queries.list(work, askedFrom(query));
+  async list(@InWork() work: Work, @Query() query: ListQuery): Promise<ClientList> {
+    return pageOf(work, await this.queries.listing(work, query.find), askedFrom(query, USUAL_COLUMNS));
   }
 
   /** The ids of everything a list finds, to choose all of it. */
   @Get('clients/ids')
   @Needs('see clients')
-  ids(@InWork() work: Work, @Query() query: ListQuery): Promise<string[]> {
-    return this.queries.idsOf(work, askedFrom(query));
+  async ids(@InWork() work: Work, @Query() query: ListQuery): Promise<string[]> {
+    return idsOf(work, await this.queries.listing(work, query.find), askedFrom(query, USUAL_COLUMNS));
   }
 
   /** Where in the list a name stands; nothing when none is called that. */
   @Get('clients/place')
   @Needs('see clients')
-  async place(@InWork() work: Work, @Query() query: ListQuery, @Query('name') name?: string): Promise<ListPlace | Record<string, never>> {
-    return (name?.trim() ? await this.queries.placeOf(work, askedFrom(query), name.trim().slice(0, 100)) : null) ?? {};
+  async place(@InWork() work: Work, @Query() query: ListQuery): Promise<ListPlace | Record<string, never>> {
+    if (!query.name?.trim()) return {};
+    return (await placeOf(work, await this.queries.listing(work, query.find), askedFrom(query, USUAL_COLUMNS), query.name.trim())) ?? {};
   }
 
-  /** The list as it is shown, as a file: CSV, or a workbook. */
+  /** The list added up by one of its fields. */
+  @Get('clients/sums')
+  @Needs('see clients')
+  async sums(@InWork() work: Work, @Query() query: ListQuery): Promise<ListTotals> {
+    return totalsOf(work, await this.queries.listing(work, query.find), askedFrom(query, USUAL_COLUMNS), query.by ?? '');
+  }
+
+  /** The list as it is shown, or added up, as a file: CSV, or a workbook. */
   @Get('clients/list.:kind')
   @Needs('see clients')
   async file(@InWork() work: Work, @Param('kind') kind: string, @Query() query: ListQuery, @Res() response: Response): Promise<void> {
-    if (kind !== 'csv' && kind !== 'xlsx') throw Problem.notFound('page');
-    const { columns, rows } = await this.queries.whole(work, askedFrom({ ...query, columns: `name,${query.columns ?? USUAL_COLUMNS.join(',')}` }));
-    const values = rows.map((row) => columns.map((column) => row.values[column.key] ?? null));
-    await sendList(response, kind, 'Clients', work.today.toString(), columns, values);
+    await sendListing(response, kind, 'Clients', work, await this.queries.listing(work, query.find), query, ['name', ...USUAL_COLUMNS]);
   }
 
   @Get('clients/fields')
   @Needs('see clients')
   fields(@InWork() work: Work): Promise<ListFields> {
-    return this.queries.listFields(work);
+    return this.saved.fieldsOf(work, 'clients');
   }
 
   /** The labels in use. */
@@ -121,19 +93,6 @@ export class ClientsController {
   @Needs('see clients')
   labels(@InWork() work: Work): Promise<string[]> {
     return this.queries.labels(work);
-  }
-
-  @Post('saved-lists')
-  @Needs('see clients')
-  async saveList(@InWork() work: Work, @Body() input: SaveList): Promise<{ id: string }> {
-    return { id: await this.lists.save(work, input) };
-  }
-
-  @Delete('saved-lists/:id')
-  @HttpCode(204)
-  @Needs('see clients')
-  removeList(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
-    return this.lists.remove(work, id);
   }
 
   @Get('details')
@@ -145,14 +104,14 @@ export class ClientsController {
   @Post('details')
   @Needs('run firm')
   async keepDetail(@InWork() work: Work, @Body() input: DetailFieldInput): Promise<{ id: string }> {
-    return { id: await this.lists.keepDetail(work, input) };
+    return { id: await this.kept.keepDetail(work, input) };
   }
 
   @Delete('details/:id')
   @HttpCode(204)
   @Needs('run firm')
   dropDetail(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
-    return this.lists.dropDetail(work, id);
+    return this.kept.dropDetail(work, id);
   }
 
   /** Clients that may be the same as one that is being written down. */

@@ -1,10 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { DetailKind, DetailValue } from '@steady/core/details';
-import type { Filter } from '@steady/core/lists';
 import type { LegalForm, NoteKind, PaymentMethod, Standing, VatGroup, Way } from '@steady/contract/clients';
 import type { Address, Marketing, RelatedKind } from '@steady/contract/contacts';
-import { day, firmId, grantedClients, id, moment, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
+import { day, firmId, grantedClients, id, moment, ofSeenBy, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const clients = pgTable(
   'clients',
@@ -14,6 +13,8 @@ export const clients = pgTable(
     version: version(),
     number: integer('number').notNull(),
     name: text('name').notNull(),
+    /** Persons stand by their last name in lists, other clients by their name. */
+    sortName: text('sort_name').generatedAlwaysAs(sql`case when legal_form = 'person' then regexp_replace(name, '^.*\\s', '') || ' ' || name else name end`),
     standing: text('standing').$type<Standing>().notNull(),
     since: day('since').notNull(),
     legalForm: text('legal_form').$type<LegalForm>().notNull(),
@@ -58,6 +59,7 @@ export const clients = pgTable(
     grantedClients(),
     unique().on(t.firmId, t.number),
     index().on(t.firmId, t.name),
+    index('clients_in_order').on(t.firmId, sql`sort_name collate "unicode"`, t.id),
     index().on(t.relatedId),
     index()
       .on(t.mergedInto)
@@ -69,7 +71,7 @@ export const clients = pgTable(
 export const relatedClients = pgTable(
   'related_clients',
   { id: id(), firmId: firmId(), name: text('name').notNull(), kind: text('kind').$type<RelatedKind>().notNull() },
-  () => [ownFirm(), ofSeen('id', 'clients', 'related_id')],
+  () => [ownFirm(), ofSeenBy('clients', 'related_id')],
 );
 
 /** People, each once, however many clients they act for. */
@@ -87,7 +89,7 @@ export const contacts = pgTable(
     /** Whether they want to be written to about more than their work, since when, and how the firm knows. */
     marketing: jsonb('marketing').$type<Marketing>(),
   },
-  (t) => [ownFirm(), ofSeen('id', 'client_contacts', 'contact_id'), index().on(t.firmId, t.email)],
+  (t) => [ownFirm(), ofSeenBy('client_contacts', 'contact_id'), index().on(t.firmId, t.email)],
 );
 
 export const clientContacts = pgTable(
@@ -147,22 +149,6 @@ export const clientNotes = pgTable(
     doneBy: text('done_by'),
   },
   (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId), index().on(t.firmId, t.forId)],
-);
-
-/** Lists that somebody saved: for oneself, or for everybody in the firm. */
-export const savedLists = pgTable(
-  'saved_lists',
-  {
-    id: id(),
-    firmId: firmId(),
-    /** Whose it is; nobody's when it is shared. */
-    memberId: uuid('member_id'),
-    name: text('name').notNull(),
-    filters: jsonb('filters').$type<Filter[]>().notNull(),
-    columns: jsonb('columns').$type<string[]>().notNull(),
-    sort: text('sort'),
-  },
-  (t) => [ownFirm(), index().on(t.firmId, t.memberId)],
 );
 
 /** Changes of many clients at once, with what stood before, so that they can be undone. */

@@ -3,8 +3,8 @@ import { sql } from 'drizzle-orm';
 import type { ContactView, FoundContact, PersonView } from '@steady/contract/contacts';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
+import { containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
-import { containing } from './containing';
 
 @Injectable()
 export class ContactQueries {

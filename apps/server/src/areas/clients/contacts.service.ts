@@ -179,6 +179,12 @@ export class ContactsService {
     return found.map((row) => row.id);
   }
 
+  /** @throws Problem when somebody is chosen for requests of a client who does not get them. */
+  async mustGetRequests(work: Work, contactId: string, clientId: string): Promise<void> {
+    if (await this.hasSay(work, contactId, clientId, 'getsRequests')) return;
+    throw Problem.invalid([{ field: 'contactId', message: 'Choose somebody of the client who gets requests. Who does is said at the client.' }]);
+  }
+
   /** Whether a contact has a say at a client. */
   async hasSay(work: Work, contactId: string, clientId: string, say: Say): Promise<boolean> {
     return (await this.linkOf(work, clientId, contactId))?.[say] ?? false;

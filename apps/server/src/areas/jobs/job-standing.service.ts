@@ -8,7 +8,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { NotesService } from '../clients';
+import { ContactsService, NotesService } from '../clients';
 import { TeamService } from '../team';
 import { type Job, JobChanged } from './job-moves.service';
 import { JobsService } from './jobs.service';
@@ -24,6 +24,7 @@ export class JobStandingService {
     private readonly jobs: JobsService,
     private readonly team: TeamService,
     private readonly notes: NotesService,
+    private readonly contacts: ContactsService,
   ) {}
 
   /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
@@ -31,7 +32,8 @@ export class JobStandingService {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     const job = await this.jobs.lock(work, jobId);
     if (job.version !== version) throw Problem.stale('job', job);
-    const { partnerId, managerId, preparerId, startOn } = input;
+    const { partnerId, managerId, preparerId, contactId, startOn } = input;
+    if (contactId) await this.contacts.mustGetRequests(work, contactId, job.clientId);
     await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
     for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
     if (startOn !== undefined && startOn > job.targetOn)
@@ -183,4 +185,5 @@ const JOB_WORDS: Record<string, string> = {
   preparerId: 'the preparer',
   startOn: 'the start',
   ownStatus: 'the status',
+  contactId: 'the contact',
 };

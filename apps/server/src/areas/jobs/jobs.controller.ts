@@ -17,11 +17,12 @@ import {
   StopJob,
   TickCheck,
   TickTask,
+  USUAL_JOB_COLUMNS,
 } from '@steady/contract/jobs';
-import { sendList } from '../../platform/files';
-import { Problem } from '../../platform/http/problem';
+import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
+import { ListQuery, SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { InWork, type Work } from '../../platform/work';
 import { JobQueries, type JobsAsked } from './jobs.queries';
 import { JobStandingService } from './job-standing.service';
@@ -30,15 +31,10 @@ import { JobsService } from './jobs.service';
 const id = (value?: string) => (value ? new IdPipe().transform(value) : undefined);
 
 /** What a list of jobs can be narrowed by. */
-class JobsFilter {
+class JobsFilter extends ListQuery {
   @IsOptional()
   @IsIn(['open', 'finished'])
   status?: 'open' | 'finished';
-
-  @IsOptional()
-  @IsString()
-  @MaxLength(100)
-  find?: string;
 
   @IsOptional()
   @IsUUID()
@@ -75,37 +71,13 @@ class JobsFilter {
 
   @IsOptional()
   @IsIn(['due', 'person', 'client'])
-  by?: 'due' | 'person' | 'client';
-
-  @IsOptional()
-  @IsUUID()
-  after?: string;
+  view?: 'due' | 'person' | 'client';
 }
 
-const asked = ({ status = 'open', client, related, service, person, procedure, ...rest }: JobsFilter): JobsAsked => ({
-  ...rest,
+const narrowed = ({ status = 'open', client, related, service, person, procedure, find, phase, state, priority, view }: JobsFilter): JobsAsked => ({
+  ...{ find, phase, state, priority, view },
   ...{ status, clientId: client, relatedId: related, serviceId: service, personId: person, procedureId: procedure },
 });
-
-const COLUMNS = [
-  { name: 'Number', kind: 'number' },
-  { name: 'Job', kind: 'text' },
-  { name: 'Client', kind: 'text' },
-  { name: 'Service', kind: 'text' },
-  { name: 'Stands in', kind: 'text' },
-  { name: 'Status', kind: 'text' },
-  { name: 'Priority', kind: 'text' },
-  { name: 'Start', kind: 'date' },
-  { name: 'Our target', kind: 'date' },
-  { name: 'Deadline', kind: 'date' },
-  { name: 'Tasks done', kind: 'number' },
-  { name: 'Tasks', kind: 'number' },
-  { name: 'Estimate, minutes', kind: 'number' },
-  { name: 'Recorded, minutes', kind: 'number' },
-  { name: 'Preparer', kind: 'text' },
-  { name: 'Manager', kind: 'text' },
-  { name: 'Partner', kind: 'text' },
-] as const;
 
 @Controller('api')
 export class JobsController {
@@ -113,18 +85,47 @@ export class JobsController {
     private readonly jobs: JobsService,
     private readonly standing: JobStandingService,
     private readonly queries: JobQueries,
+    private readonly saved: SavedLists,
   ) {}
 
   @Get('jobs')
   @Needs('see clients')
-  list(@InWork() work: Work, @Query() filter: JobsFilter): Promise<{ rows: JobRow[]; more: boolean }> {
-    return this.queries.list(work, asked(filter));
+  list(@InWork() work: Work, @Query() filter: JobsFilter): Promise<Listed<JobRow>> {
+    return this.queries.list(work, narrowed(filter), askedFrom(filter, []));
+  }
+
+  /** The ids of everything a list finds, to choose all of it. */
+  @Get('jobs/ids')
+  @Needs('see clients')
+  async ids(@InWork() work: Work, @Query() filter: JobsFilter): Promise<string[]> {
+    return idsOf(work, await this.queries.listing(work, narrowed(filter)), askedFrom(filter, []));
+  }
+
+  /** Where in the list a client or job of that name stands; nothing when none is called that. */
+  @Get('jobs/place')
+  @Needs('see clients')
+  async place(@InWork() work: Work, @Query() filter: JobsFilter): Promise<ListPlace | Record<string, never>> {
+    if (!filter.name?.trim()) return {};
+    return (await placeOf(work, await this.queries.listing(work, narrowed(filter)), askedFrom(filter, []), filter.name.trim())) ?? {};
   }
 
   @Get('jobs/totals')
   @Needs('see clients')
   totals(@InWork() work: Work, @Query() filter: JobsFilter): Promise<JobTotals> {
-    return this.queries.totals(work, asked(filter));
+    return this.queries.totals(work, narrowed(filter));
+  }
+
+  /** The list added up by one of its fields. */
+  @Get('jobs/sums')
+  @Needs('see clients')
+  async sums(@InWork() work: Work, @Query() filter: JobsFilter): Promise<ListTotals> {
+    return totalsOf(work, await this.queries.listing(work, narrowed(filter)), askedFrom(filter, []), filter.by ?? '');
+  }
+
+  @Get('jobs/fields')
+  @Needs('see clients')
+  fields(@InWork() work: Work): Promise<ListFields> {
+    return this.saved.fieldsOf(work, 'jobs');
   }
 
   @Get('jobs/flow')
@@ -133,16 +134,11 @@ export class JobsController {
     return this.queries.flow(work, id(procedureId) ?? null);
   }
 
+  /** The list as it is shown, or added up, as a file: CSV, or a workbook. */
   @Get('jobs/list.:kind')
   @Needs('see clients')
   async file(@InWork() work: Work, @Param('kind') kind: string, @Query() filter: JobsFilter, @Res() response: Response): Promise<void> {
-    if (kind !== 'csv' && kind !== 'xlsx') throw Problem.notFound('page');
-    const { rows: found } = await this.queries.list(work, asked(filter), 100_000);
-    const values = found.map((row) => [
-      ...[row.number, row.name, row.client, row.service, row.phase, row.ownStatus ?? row.status, row.priority],
-      ...[row.startOn, row.targetOn, row.dueOn, row.tasksDone, row.tasks, row.estimate, row.recorded, row.preparer, row.manager, row.partner],
-    ]);
-    await sendList(response, kind, 'Jobs', work.today.toString(), COLUMNS, values);
+    await sendListing(response, kind, 'Jobs', work, await this.queries.listing(work, narrowed(filter)), filter, ['job', 'client', ...USUAL_JOB_COLUMNS]);
   }
 
   @Post('jobs')

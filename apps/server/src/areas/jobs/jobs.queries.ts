@@ -4,17 +4,18 @@ import { type Rhythm, rhythmInWords } from '@steady/core/calendar';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
 import type { DocumentView, FlowBand, FlowView, HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
+import type { Listed } from '@steady/contract/lists';
 import type { RequestView } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
+import { type ListAsked, type ListField, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
-import { containing } from '../clients';
+import { ClientQueries } from '../clients';
 import { FirmRules } from '../rules';
+import { jobFields } from './job-fields';
 import { statesOf } from './job-moves.service';
 import type { JobPhase } from './jobs.tables';
-
-const PAGE = 300;
 
 /** The columns of a job in a list; `j` is the job, `c` its client. */
 const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn", j.start_on as "startOn",
@@ -26,6 +27,8 @@ const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId"
 const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id left join services s on s.id = j.service_id
   left join lateral (select count(*)::int as tasks, count(done_at)::int as done, coalesce(sum(estimate), 0)::int as estimate, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true
   left join members nm on nm.id = t.next left join members pm on pm.id = j.preparer_id left join members mm on mm.id = j.manager_id left join members am on am.id = j.partner_id`;
+
+const WITH_CLIENT = sql`jobs j join clients c on c.id = j.client_id`;
 
 export interface JobsAsked {
   status: 'open' | 'finished';
@@ -39,8 +42,7 @@ export interface JobsAsked {
   state?: JobState;
   priority?: string;
   /** In which order, and so in which groups: by deadline, by person, by client. */
-  by?: 'due' | 'person' | 'client';
-  after?: string;
+  view?: 'due' | 'person' | 'client';
 }
 
 /** What each state of a job means. */
@@ -55,37 +57,49 @@ const STATES: Record<JobState, (today: string) => SQL> = {
 
 @Injectable()
 export class JobQueries {
-  constructor(private readonly rules: FirmRules) {}
+  constructor(
+    private readonly rules: FirmRules,
+    private readonly clients: ClientQueries,
+    lists: SavedLists,
+  ) {
+    lists.register('jobs', (work) => this.fields(work));
+  }
 
-  /** Jobs in an order. Open ones with no limit of time, so that overdue ones never drop out; finished ones the newest first. */
-  async list(work: Work, asked: JobsAsked, page = PAGE): Promise<{ rows: JobRow[]; more: boolean }> {
-    const open = asked.status === 'open';
-    const order = open
-      ? {
-          due: sql`j.due_on, j.id`,
-          person: sql`(select coalesce(m.short_name, '~') from members m where m.id = j.preparer_id), j.due_on, j.id`,
-          client: sql`c.name, j.due_on, j.id`,
-        }[asked.by ?? 'due']
-      : sql`j.finished_at, j.id`;
-    const after = asked.after
-      ? sql`and (${order}) ${open ? sql`>` : sql`<`} (select ${order} from jobs j join clients c on c.id = j.client_id where j.id = ${asked.after})`
-      : sql``;
-    // Which jobs these are is settled first, so that what stands beside each is looked up for one page only.
-    const found = await rows<JobRow>(
-      work.tx,
-      sql`select ${JOB_ROW} from ${JOB_FROM}
-          where j.id in (select j.id from jobs j join clients c on c.id = j.client_id where j.firm_id = ${work.firm.id} and ${this.where(work, asked)} ${after}
-                         order by ${open ? order : sql`j.finished_at desc, j.id desc`} limit ${page + 1})
-          order by ${open ? order : sql`j.finished_at desc, j.id desc`}`,
-    );
-    return { rows: found.slice(0, page), more: found.length > page };
+  async fields(work: Work): Promise<ListField[]> {
+    return jobFields(await this.clients.details(work), may(work.actor, 'see fees'));
+  }
+
+  /** The list of jobs. Open ones have no limit of time, so that overdue ones never drop out; finished ones stand the newest first. */
+  async listing(work: Work, asked: JobsAsked): Promise<Listing> {
+    const due = sql`j.due_on, j.id`;
+    const open = {
+      due,
+      person: sql`(select coalesce(m.short_name, '~') from members m where m.id = j.preparer_id), ${due}`,
+      client: sql`c.sort_name collate "unicode", c.id, ${due}`,
+    }[asked.view ?? 'due'];
+    return {
+      what: asked.status === 'open' ? 'open jobs' : 'finished jobs',
+      fields: await this.fields(work),
+      from: asked.status === 'open' && asked.view === 'client' ? WITH_CLIENT : sql`jobs j`,
+      filteredFrom: WITH_CLIENT,
+      key: sql`j.id`,
+      where: sql`j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
+      order: asked.status === 'open' ? open : sql`j.finished_at desc, j.id desc`,
+      row: { columns: JOB_ROW, from: JOB_FROM },
+      named: sql`(select c.name from clients c where c.id = j.client_id) || ' ' || j.name`,
+    };
+  }
+
+  /** A page of the list of jobs. */
+  async list(work: Work, asked: JobsAsked, listed: ListAsked = {}): Promise<Listed<JobRow>> {
+    return pageOf(work, await this.listing(work, asked), listed);
   }
 
   private where(work: Work, asked: JobsAsked): SQL {
     const parts = [
       asked.status === 'open' ? sql`j.status in ('open', 'on hold')` : sql`j.status = 'finished'`,
       asked.clientId && sql`j.client_id = ${asked.clientId}`,
-      asked.relatedId && sql`c.related_id = ${asked.relatedId}`,
+      asked.relatedId && sql`j.client_id in (select r.id from clients r where r.related_id = ${asked.relatedId})`,
       asked.serviceId && sql`j.service_id = ${asked.serviceId}`,
       asked.procedureId && sql`j.procedure_id = ${asked.procedureId}`,
       asked.phase && sql`j.phase = ${asked.phase}`,
@@ -93,7 +107,8 @@ export class JobQueries {
       asked.personId &&
         sql`(${asked.personId} in (j.preparer_id, j.manager_id, j.partner_id) or exists (select from tasks t where t.job_id = j.id and t.assignee_id = ${asked.personId} and t.done_at is null))`,
       asked.state && STATES[asked.state](work.today.toString()),
-      asked.find && sql`(j.name ilike ${containing(asked.find)} or c.name ilike ${containing(asked.find)} or j.number::text = ${asked.find})`,
+      asked.find &&
+        sql`(j.name ilike ${containing(asked.find)} or j.client_id in (select f.id from clients f where f.name ilike ${containing(asked.find)}) or j.number::text = ${asked.find})`,
     ].filter((part): part is SQL => typeof part === 'object');
     return sql.join(parts, sql` and `);
   }
@@ -105,7 +120,7 @@ export class JobQueries {
       sql`select count(*)::int as jobs, count(*) filter (where j.due_on < ${work.today.toString()})::int as overdue, count(*) filter (where j.waiting_since is not null and j.status = 'open')::int as "waitsForClient",
                  count(*) filter (where j.status = 'on hold')::int as "onHold", count(*) filter (where j.stuck_reason is not null)::int as stuck, count(*) filter (where j.asks_to_move)::int as asking,
                  count(*) filter (where j.due_on between ${work.today.toString()} and ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()})::int as "dueThisWeek"
-          from jobs j join clients c on c.id = j.client_id where j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
+          from jobs j where j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
     );
     return found!;
   }
@@ -142,11 +157,8 @@ export class JobQueries {
   }
 
   /** Jobs that wait for a client, the longest wait first. */
-  waiting(work: Work): Promise<JobRow[]> {
-    return rows<JobRow>(
-      work.tx,
-      sql`select ${JOB_ROW} from ${JOB_FROM} where j.firm_id = ${work.firm.id} and j.status = 'open' and j.waiting_since is not null order by j.waiting_since, j.id limit 200`,
-    );
+  async waiting(work: Work): Promise<JobRow[]> {
+    return (await this.list(work, { status: 'open', state: 'waits for client' }, { sort: 'waits', limit: 200 })).rows;
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
@@ -172,10 +184,10 @@ export class JobQueries {
                       then (select coalesce(array_agg(o.name || coalesce(' (bill ' || i.number || ')', ' (draft bill)') order by i.id), '{}') from invoices i join jobs o on o.id = i.job_id
                             where i.client_id = j.client_id and o.period_end = j.period_end and o.id <> j.id and i.status in ('draft', 'issued')) else '{}' end as "billsElsewhere", j.closed_reason as "closedReason",
                  j.period_start as "periodStart", j.period_end as "periodEnd", j.start_on as "startOn", j.target_on as "targetOn", j.due_on as "dueOn",
-                 j.partner_id as "partnerId", j.manager_id as "managerId", j.preparer_id as "preparerId", j.everything_in_on as "everythingInOn",
+                 j.partner_id as "partnerId", j.manager_id as "managerId", j.preparer_id as "preparerId", j.contact_id as "contactId", j.everything_in_on as "everythingInOn",
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor", j.passed_over as "passedOver", j.phase, j.phases, j.fee::float8 as fee,
                  case when o.id is null then null else jsonb_build_object('id', o.id, 'status', o.status, 'receipt', o.receipt, 'filedAt', o.filed_at, 'filedBy', o.filed_by, 'ruleId', o.rule_id, 'workings', o.workings) end as obligation,
-                 (select coalesce(jsonb_agg(jsonb_build_object('name', p.name, 'email', p.email) order by cc.position), '[]') from client_contacts cc join contacts p on p.id = cc.contact_id where cc.client_id = c.id) as contacts,
+                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name, 'email', p.email, 'getsRequests', cc.gets_requests) order by cc.position), '[]') from client_contacts cc join contacts p on p.id = cc.contact_id where cc.client_id = c.id) as contacts,
                  coalesce((select sum(minutes) from time_entries e where e.job_id = j.id), 0)::int as minutes,
                  coalesce(w.time, 0)::float8 as "timeValue", coalesce(w.expenses, 0)::float8 as expenses, coalesce(-w.bills, 0)::float8 as billed, coalesce(w.wip, 0)::float8 as wip,
                  (select avg(r.per_hour) from (select distinct on (x.member_id) x.per_hour from rates x join tasks t on t.assignee_id = x.member_id and t.job_id = j.id and t.done_at is null
@@ -235,7 +247,7 @@ export class JobQueries {
     return rows<TaskView>(
       work.tx,
       sql`select t.id, t.version, t.phase_key as "phaseKey", t.name, t.role, t.assignee_id as "assigneeId", m.short_name as assignee, t.estimate,
-                 coalesce((select sum(e.minutes) from time_entries e where e.task_id = t.id), 0)::int as recorded,
+                 t.recorded,
                  t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.checks, t.advice, t.links,
                  coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
           from tasks t left join members m on m.id = t.assignee_id where t.job_id = ${jobId} order by t.position`,

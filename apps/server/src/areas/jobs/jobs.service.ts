@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import { type SQL, and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type TaskPlan, layOut } from '@steady/core/procedures';
@@ -11,7 +11,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
-import { type Client, ClientsMerged, ClientsService, NotesService, factsOf, moveToClient } from '../clients';
+import { type Client, ClientsMerged, ClientsService, ContactsService, NotesService, factsOf, moveToClient } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
 import { TeamService } from '../team';
@@ -41,11 +41,9 @@ export interface JobOrder {
   dueOn: string;
 }
 
-/** A day of a task as it would be with our target of its job moved: as many days on, at most to the new target. */
-const shifted = (day: typeof tasks.startOn, moved?: { jobId: string; targetOn: string }) =>
-  moved
-    ? sql<string>`(case when ${jobs.id} = ${moved.jobId} then least(${day} + (${moved.targetOn}::date - ${jobs.targetOn}), ${moved.targetOn}::date) else ${day} end)::text`
-    : sql<string>`${day}::text`;
+/** A day of a task `t` of a job `j` as it would be with our target of its job moved: as many days on, at most to the new target. */
+const shifted = (day: SQL, moved?: { jobId: string; targetOn: string }): SQL =>
+  moved ? sql`(case when j.id = ${moved.jobId} then least(${day} + (${moved.targetOn}::date - j.target_on), ${moved.targetOn}::date) else ${day} end)` : day;
 
 /** Jobs: begun once for each period, moved on by themselves as their tasks and requests are done. */
 @Injectable()
@@ -55,12 +53,13 @@ export class JobsService implements OnModuleInit {
     private readonly team: TeamService,
     private readonly clients: ClientsService,
     private readonly notes: NotesService,
+    private readonly contacts: ContactsService,
     private readonly procedures: ProceduresService,
     private readonly moves: JobMovesService,
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, jobs));
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, jobs, tasks));
   }
 
   /** Begins the job of a period. Asked again for the same one, gives the job that is there. */
@@ -124,7 +123,7 @@ export class JobsService implements OnModuleInit {
     if (laid.tasks.length > 0)
       await work.tx.insert(tasks).values(
         laid.tasks.map(({ phaseKey, task, start, due }, position) => ({
-          ...{ firmId: work.firm.id, jobId: job.id, position, phaseKey, startOn: start.toString(), dueOn: due.toString() },
+          ...{ firmId: work.firm.id, jobId: job.id, clientId: client.id, position, phaseKey, startOn: start.toString(), dueOn: due.toString() },
           ...columnsOfTask(task, people),
         })),
       );
@@ -143,13 +142,14 @@ export class JobsService implements OnModuleInit {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     const client = await this.clients.get(work, input.clientId);
     const procedure = await this.procedures.get(work, input.procedureId);
-    const { name, startOn, dueOn, fee = 0, priority } = input;
+    const { name, startOn, dueOn, fee = 0, priority, contactId } = input;
+    if (contactId) await this.contacts.mustGetRequests(work, contactId, client.id);
     if (dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the work some days.' }]);
     const jobId = await this.begin(work, {
       ...{ client, facts: factsOf(client), line: null, procedure, obligationId: null, name, fee, startOn },
       ...{ periodStart: startOn, periodEnd: dueOn, targetOn: dueOn, dueOn },
     });
-    if (priority && priority !== 'usual') await work.tx.update(jobs).set({ priority }).where(eq(jobs.id, jobId));
+    if ((priority && priority !== 'usual') || contactId) await work.tx.update(jobs).set({ priority, contactId }).where(eq(jobs.id, jobId));
     return jobId;
   }
 
@@ -163,7 +163,15 @@ export class JobsService implements OnModuleInit {
       sql`select coalesce(max(position), -1)::int as position, count(*) filter (where key = ${task.key} or key like ${`${task.key} %`})::int as same from tasks where job_id = ${jobId}`,
     );
     await work.tx.insert(tasks).values({
-      ...{ firmId: work.firm.id, jobId, position: last!.position + 1, phaseKey, startOn, dueOn: job.targetOn < startOn ? startOn : job.targetOn },
+      ...{
+        firmId: work.firm.id,
+        jobId,
+        clientId: job.clientId,
+        position: last!.position + 1,
+        phaseKey,
+        startOn,
+        dueOn: job.targetOn < startOn ? startOn : job.targetOn,
+      },
       ...columnsOfTask(task, job),
       key: last!.same === 0 ? task.key : `${task.key} ${last!.same + 1}`,
     });
@@ -376,21 +384,27 @@ export class JobsService implements OnModuleInit {
     return moved.length;
   }
 
-  /** What is left to do in the firm: every task not done, with minutes not yet recorded. */
-  async workLeft(
+  /** Time was recorded on a task; it is kept beside the estimate, for whoever sums up what is left. */
+  async timed(work: Work, taskId: string, minutes: number): Promise<void> {
+    await work.tx
+      .update(tasks)
+      .set({ recorded: sql`${tasks.recorded} + ${minutes}` })
+      .where(eq(tasks.id, taskId));
+  }
+
+  /** What is left to do in the firm of tasks that begin before a day: minutes not yet recorded, summed up by person, begin and end. */
+  workLeft(
     work: Work,
+    until: string,
     moved?: { jobId: string; targetOn: string },
   ): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
-    return work.tx
-      .select({
-        personId: tasks.assigneeId,
-        minutes: sql<number>`greatest(${tasks.estimate} - coalesce((select sum(e.minutes) from time_entries e where e.task_id = ${tasks.id}), 0), 0)::int`,
-        startOn: shifted(tasks.startOn, moved),
-        dueOn: shifted(tasks.dueOn, moved),
-      })
-      .from(tasks)
-      .innerJoin(jobs, eq(jobs.id, tasks.jobId))
-      .where(and(eq(tasks.firmId, work.firm.id), isNull(tasks.doneAt), eq(jobs.status, 'open')));
+    const day = (column: 'start_on' | 'due_on') => shifted(sql.raw(`t.${column}`), moved);
+    return rows(
+      work.tx,
+      sql`select t.assignee_id as "personId", sum(greatest(t.estimate - t.recorded, 0))::int as minutes, ${day('start_on')}::text as "startOn", ${day('due_on')}::text as "dueOn"
+          from tasks t join jobs j on j.id = t.job_id
+          where t.firm_id = ${work.firm.id} and t.done_at is null and t.estimate > t.recorded and j.status = 'open' and ${day('start_on')} < ${until} group by 1, 3, 4`,
+    );
   }
 }
 

@@ -66,6 +66,8 @@ export const jobs = pgTable(
     partnerId: uuid('partner_id'),
     managerId: uuid('manager_id'),
     preparerId: uuid('preparer_id'),
+    /** With whom of the client it is settled; without one, whoever gets its requests. */
+    contactId: uuid('contact_id'),
     /** Since when the client owes an answer, and which items; both null when nobody waits for the client. */
     waitingSince: moment('waiting_since'),
     waitingFor: text('waiting_for'),
@@ -94,6 +96,8 @@ export const tasks = pgTable(
     jobId: uuid('job_id')
       .notNull()
       .references(() => jobs.id),
+    /** The client of its job: who sees the client sees the task, without a look at the job. */
+    clientId: uuid('client_id').notNull(),
     position: integer('position').notNull(),
     phaseKey: text('phase_key').notNull(),
     key: text('key').notNull(),
@@ -102,6 +106,8 @@ export const tasks = pgTable(
     assigneeId: uuid('assignee_id'),
     /** Minutes. */
     estimate: integer('estimate').notNull(),
+    /** Minutes recorded on it: the sum of its time entries. */
+    recorded: integer('recorded').notNull().default(0),
     startOn: day('start_on').notNull(),
     dueOn: day('due_on').notNull(),
     waitsFor: jsonb('waits_for').$type<string[]>().notNull(),
@@ -114,7 +120,7 @@ export const tasks = pgTable(
     advice: text('advice'),
     links: jsonb('links').$type<string[]>().notNull().default([]),
   },
-  (t) => [ownFirm(), ofSeenJob(), unique().on(t.jobId, t.key), index().on(t.firmId, t.assigneeId, t.doneAt)],
+  (t) => [ownFirm(), ofSeenClient(), unique().on(t.jobId, t.key), index().on(t.firmId, t.assigneeId, t.doneAt), index().on(t.clientId)],
 );
 
 /** What a move of a job brings about by itself: carried out in the transaction of the move, or kept here to try again. */

@@ -46,7 +46,7 @@ export class MovesService implements OnModuleInit {
     const { job, kind, from, to: target, planned, behind } = await this.moves.look(work, jobId, to);
     const names = await this.moves.names(work);
     const client = await this.clients.get(work, job.clientId);
-    const { to: people, nobody } = await this.post.recipients(work, client, 'getsRequests');
+    const { to: people, nobody } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
     const acts = planned.map((one) => {
       const words = actionInWords(one.action, names);
       const outside = leavesTheHouse(one.action);
@@ -112,7 +112,7 @@ export class MovesService implements OnModuleInit {
       case 'request': {
         const plan = job.phases.find((phase) => phase.key === phaseKey)?.request;
         if (!plan) throw new Error('The phase has no request written down.');
-        const { to } = await this.post.recipients(work, client, 'getsRequests');
+        const { to } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
         if (to.length === 0) return this.instead(work, job, phaseKey, client, action);
         await this.requests.send(work, job.id, { ...plan, dueOn: addWorkingDays(work.today, action.days, work.firm.calendar).toString() });
         return null;

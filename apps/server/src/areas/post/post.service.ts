@@ -22,6 +22,8 @@ export interface Draft {
   linkWords: string;
   /** Who of the client's people it is for. */
   to: Say;
+  /** The one of them whom it concerns; nobody in particular for all of them. */
+  contactId?: string | null;
 }
 
 export interface About {
@@ -76,10 +78,12 @@ export class PostService implements OnModuleInit {
     };
   }
 
-  /** Who would get a message to a client, and who would not and why. Paper clients are not written to by mail. */
-  async recipients(work: Work, client: Client, say: Say): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
+  /** Who would get a message to a client, and who would not and why. Paper clients are not written to by mail. With a contact, that one alone, as long as they have that say. */
+  async recipients(work: Work, client: Client, say: Say, contactId: string | null = null): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
     if (client.way === 'paper') return { to: [], nobody: [{ name: client.name, why: 'works on paper: print a letter' }] };
-    const people = await this.contacts.of(work, client.id, say);
+    const all = await this.contacts.of(work, client.id, say);
+    const one = all.filter((person) => person.id === contactId);
+    const people = one.length > 0 ? one : all;
     if (people.length === 0) {
       const others = await this.contacts.of(work, client.id);
       return { to: [], nobody: [{ name: client.name, why: others.length === 0 ? 'has no contact' : `has nobody who ${NOBODY_WORDS[say]}` }] };
@@ -92,7 +96,7 @@ export class PostService implements OnModuleInit {
 
   /** What would go out to whom, word for word but for the link. */
   async preview(work: Work, client: Client, draft: Draft): Promise<SendPreview> {
-    const { to, nobody } = await this.recipients(work, client, draft.to);
+    const { to, nobody } = await this.recipients(work, client, draft.to, draft.contactId);
     return {
       messages: to.map((contact) => ({
         to: contact.name,
@@ -117,7 +121,7 @@ export class PostService implements OnModuleInit {
 
   /** Sends to everybody at the client who has an address. @returns how many were written to. */
   async send(work: Work, client: Client, draft: Draft, about: About): Promise<number> {
-    const { to } = await this.recipients(work, client, draft.to);
+    const { to } = await this.recipients(work, client, draft.to, draft.contactId);
     for (const contact of to) {
       const link = await this.portal.link(work, contact.id, draft.leadsTo);
       const letter: Letter = {

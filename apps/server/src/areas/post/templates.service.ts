@@ -67,10 +67,11 @@ export class TemplatesService {
     return found;
   }
 
-  /** What can be filled in for a client, and for one of its jobs. */
-  private async values(work: Work, clientId: string, jobId: string | null): Promise<DetailValues> {
+  /** What can be filled in for a client, and for one of its jobs; and with whom that job is settled. */
+  private async values(work: Work, clientId: string, jobId: string | null): Promise<{ values: DetailValues; contactId: string | null }> {
     const [found] = await rows<{
       client: string;
+      contactId: string | null;
       partner: string | null;
       manager: string | null;
       preparer: string | null;
@@ -81,14 +82,14 @@ export class TemplatesService {
       fee: number | null;
     }>(
       work.tx,
-      sql`select c.name as client, pa.name as partner, ma.name as manager, pr.name as preparer, j.name as job, s.name as service, j.due_on as "dueOn", j.target_on as "targetOn", j.fee::float8 as fee
+      sql`select c.name as client, j.contact_id as "contactId", pa.name as partner, ma.name as manager, pr.name as preparer, j.name as job, s.name as service, j.due_on as "dueOn", j.target_on as "targetOn", j.fee::float8 as fee
           from clients c left join jobs j on j.id = ${jobId} and j.client_id = c.id left join services s on s.id = j.service_id
           left join members pa on pa.id = coalesce(j.partner_id, c.partner_id) left join members ma on ma.id = coalesce(j.manager_id, c.manager_id) left join members pr on pr.id = coalesce(j.preparer_id, c.preparer_id)
           where c.id = ${clientId}`,
     );
     if (!found) throw Problem.notFound('client');
-    const { dueOn, targetOn, fee, ...names } = found;
-    return {
+    const { dueOn, targetOn, fee, contactId, ...names } = found;
+    const values = {
       ...names,
       'due date': dueOn && fullDate(civil(dueOn)),
       'target date': targetOn && fullDate(civil(targetOn)),
@@ -97,6 +98,7 @@ export class TemplatesService {
       firm: work.firm.name,
       today: fullDate(work.today),
     };
+    return { values, contactId };
   }
 
   private async filled(
@@ -105,12 +107,12 @@ export class TemplatesService {
     clientId: string,
     jobId: string | null,
   ): Promise<{ draft: Draft; missing: string[]; unknown: string[] }> {
-    const values = await this.values(work, clientId, jobId);
+    const { values, contactId } = await this.values(work, clientId, jobId);
     const [subject, body] = [fillIn(words.subject, values), fillIn(words.body, values)];
     return {
       draft: {
         ...{ subject: subject.text, paragraphs: body.text.split(/\n{2,}/), leadsTo: '/portal' },
-        ...{ linkWords: 'Your papers and questions with us', to: 'getsRequests' },
+        ...{ linkWords: 'Your papers and questions with us', to: 'getsRequests', contactId },
       },
       missing: [...new Set([...subject.missing, ...body.missing])].map((detail) => DETAILS[detail]),
       unknown: [...new Set([...subject.unknown, ...body.unknown])],

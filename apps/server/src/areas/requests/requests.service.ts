@@ -54,6 +54,7 @@ export class RequestsService implements OnModuleInit {
       leadsTo: '/portal',
       linkWords: 'Send files and ask questions here',
       to: 'getsRequests' as const,
+      contactId: job.contactId,
     };
   }
 
@@ -211,10 +212,11 @@ export class RequestsService implements OnModuleInit {
 
   private async tell(work: Work, { request }: Found, subject: string, paragraphs: string[]): Promise<void> {
     const client = await this.clients.get(work, request.clientId);
+    const { contactId } = await this.jobs.get(work, request.jobId);
     await this.post.send(
       work,
       client,
-      { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request', to: 'getsRequests' },
+      { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request', to: 'getsRequests', contactId },
       { clientId: client.id, jobId: request.jobId },
     );
   }

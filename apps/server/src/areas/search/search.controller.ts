@@ -1,6 +1,8 @@
 import { Controller, Get, Query } from '@nestjs/common';
+import type { ClientRow } from '@steady/contract/client-lists';
 import type { Found } from '@steady/contract/search';
 import { Needs } from '../../platform/identity';
+import { pageOf } from '../../platform/lists';
 import { InWork, type Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
 import { JobQueries } from '../jobs';
@@ -20,11 +22,11 @@ export class SearchController {
   async find(@InWork() work: Work, @Query('find') asked = ''): Promise<Found[]> {
     const find = asked.trim().slice(0, 100);
     if (!find) return [];
-    const clients = await this.clients.list(work, { find });
-    const jobs = await this.jobs.list(work, { status: 'open', find });
+    const clients = await pageOf<ClientRow>(work, await this.clients.listing(work, find), { limit: EACH });
+    const jobs = await this.jobs.list(work, { status: 'open', find }, { limit: EACH });
     return [
-      ...clients.rows.slice(0, EACH).map((client): Found => ({ kind: 'client', id: client.id, name: client.name, beside: client.legalForm })),
-      ...jobs.rows.slice(0, EACH).map((job): Found => ({ kind: 'job', id: job.id, name: job.name, beside: job.client })),
+      ...clients.rows.map((client): Found => ({ kind: 'client', id: client.id, name: client.name, beside: client.legalForm })),
+      ...jobs.rows.map((job): Found => ({ kind: 'job', id: job.id, name: job.name, beside: job.client })),
     ];
   }
 }

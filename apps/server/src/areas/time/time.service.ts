@@ -56,6 +56,7 @@ export class TimeService implements OnModuleInit {
         recordedAt: work.now.toString(),
       })
       .returning();
+    if (task) await this.jobs.timed(work, task.id, minutes);
     await this.events.record(work, TimeRecorded, {
       what: `recorded ${formatHours(minutes)}${task ? ` on "${task.name}"` : ''}`,
       clientId: job.clientId,

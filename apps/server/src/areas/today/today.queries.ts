@@ -56,7 +56,7 @@ export class TodayQueries {
     );
     const waiting = (await this.jobs.waiting(work)).filter((job) => !mine || job.who === (work.actor.kind === 'staff' ? work.actor.shortName : null));
     const whose = mine ? { personId: me } : {};
-    const state = async (of: JobState) => (await this.jobs.list(work, { status: 'open', state: of, ...whose }, 20)).rows;
+    const state = async (of: JobState) => (await this.jobs.list(work, { status: 'open', state: of, ...whose }, { limit: 20 })).rows;
     const [week] = await this.almanac.load(work, work.today, 1);
     const names = new Map((await this.team.patterns(work)).map((one) => [one.personId, one]));
     const day = isWorkingDay(work.today, work.firm.calendar) ? (names.get(me)?.weekdays[work.today.dayOfWeek - 1] ?? 0) : 0;

@@ -28,9 +28,11 @@ export const grantedClients = () =>
 export const ofSeenClient = () =>
   narrowed(sql`client_id is null or ((${seesAll} or client_id in (select c.id from clients c)) and client_id is distinct from ${hidden})`);
 /** Rows that belong to a job: seen by whoever sees the job. */
-export const ofSeenJob = () => ifNarrowed(sql`job_id in (select j.id from jobs j)`);
-/** Rows found through another table's rows: seen by whoever sees those. */
-export const ofSeen = (column: string, table: string, key = 'id') => ifNarrowed(sql.raw(`${column} in (select x.${key} from ${table} x)`));
+export const ofSeenJob = () => ofSeen('job_id', 'jobs');
+/** Rows found through another table's rows: seen by whoever sees those. Asked row by row where few are read: a set of all jobs is dear to make. */
+export const ofSeen = (column: string, table: string) => ifNarrowed(sql.raw(`exists (select from ${table} x where x.id = ${column})`));
+/** Rows that another table refers to: seen by whoever sees one that does. */
+export const ofSeenBy = (table: string, column: string) => ifNarrowed(sql.raw(`id in (select x.${column} from ${table} x)`));
 
 /** Lets whoever shows a secret find the row that holds its hash, before it is known to which firm it belongs. */
 export const bySecret = () =>

@@ -1,4 +1,4 @@
-export { bySecret, day, firmId, fromWithin, grantedClients, id, moment, money, ofSeen, ofSeenClient, ofSeenJob, ownFirm, version } from './columns';
+export { bySecret, day, firmId, fromWithin, grantedClients, id, moment, money, ofSeen, ofSeenBy, ofSeenClient, ofSeenJob, ownFirm, version } from './columns';
 export { Database, DiskNearlyFullError, type Narrow, sqlState } from './database';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';

@@ -2,7 +2,7 @@ import ExcelJS from 'exceljs';
 import type { Response } from 'express';
 import { detailInWords } from '@steady/core/details';
 import type { FieldKind } from '@steady/core/lists';
-import type { ListValue } from '@steady/contract/client-lists';
+import type { ListValue } from '@steady/contract/lists';
 import { type Cell, csvText } from './csv';
 
 export interface FileColumn {
@@ -10,11 +10,12 @@ export interface FileColumn {
   kind: FieldKind;
 }
 
-/** A value as plain text and figures: money in units with two decimals, days in ISO, several labels with semicolons. */
+/** A value as plain text and figures: money in units with two decimals, time in hours, days in ISO, several labels with semicolons. */
 function cellOf(kind: FieldKind, value: ListValue): Cell {
   if (value === null) return null;
   if (Array.isArray(value)) return value.join('; ');
   if (kind === 'money') return (value as number) / 100;
+  if (kind === 'hours') return Math.round((value as number) / 0.6) / 100;
   if (kind === 'yes or no') return detailInWords('yes or no', value);
   return value;
 }
@@ -34,7 +35,7 @@ async function listAsXlsx(title: string, columns: readonly FileColumn[], rows: r
   sheet.columns = columns.map((column) => ({
     header: column.name,
     width: column.kind === 'text' ? 28 : 16,
-    style: column.kind === 'money' ? { numFmt: '#,##0.00' } : column.kind === 'date' ? { numFmt: 'yyyy-mm-dd' } : {},
+    style: column.kind === 'money' || column.kind === 'hours' ? { numFmt: '#,##0.00' } : column.kind === 'date' ? { numFmt: 'yyyy-mm-dd' } : {},
   }));
   sheet.getRow(1).font = { bold: true };
   for (const row of rows) {

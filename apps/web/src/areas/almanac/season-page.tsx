@@ -4,7 +4,7 @@ import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
 import { SeasonAsked, type SeasonPreview, type SeasonRow, type SeasonStartView } from '@steady/contract/almanac';
-import type { ClientList, ListFields } from '@steady/contract/client-lists';
+import type { ListFields } from '@steady/contract/lists';
 import type { ServiceView } from '@steady/contract/services';
 import { ask, read, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -42,13 +42,7 @@ export function SeasonPage() {
   });
   const clientsOf = async (id: string) => {
     const list = fields?.saved.find((one) => one.id === id);
-    const ids: string[] = [];
-    for (let more = list !== undefined; more;) {
-      const page = (await read(`/api/clients?columns=kind&from=${ids.length}&filters=${encodeURIComponent(JSON.stringify(list!.filters))}`)) as ClientList;
-      ids.push(...page.rows.map((row) => row.id));
-      more = page.more && page.rows.length > 0;
-    }
-    return ids;
+    return (await read(`/api/clients/ids?filters=${encodeURIComponent(JSON.stringify(list?.filters ?? []))}`)) as string[];
   };
   const { register, formState, watch } = form;
   const { errors } = formState;

@@ -13,12 +13,12 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
     input: ChangeJob,
     start: {
       ...{ name: job.name, startOn: job.startOn, priority: job.priority, category: job.category, ownStatus: job.ownStatus ?? '', version: job.version },
-      ...{ partnerId: job.partnerId ?? '', managerId: job.managerId ?? '', preparerId: job.preparerId ?? '' },
+      ...{ contactId: job.contactId ?? '', partnerId: job.partnerId ?? '', managerId: job.managerId ?? '', preparerId: job.preparerId ?? '' },
       ...(job.money ? { fee: job.money.agreedFee } : {}),
     },
     submit: async (values) => {
-      const { partnerId = null, managerId = null, preparerId = null, ownStatus = null, ...rest } = values;
-      await send('PATCH', `/api/jobs/${job.id}`, { ...rest, partnerId, managerId, preparerId, ownStatus });
+      const { partnerId = null, managerId = null, preparerId = null, contactId = null, ownStatus = null, ...rest } = values;
+      await send('PATCH', `/api/jobs/${job.id}`, { ...rest, partnerId, managerId, preparerId, contactId, ownStatus });
       onClose();
     },
   });
@@ -31,6 +31,16 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       <PersonSelect label="Manager" nobody="nobody yet" {...register('managerId')} error={errors.managerId?.message} />
       <PersonSelect label="Partner" nobody="nobody yet" {...register('partnerId')} error={errors.partnerId?.message} />
       <p className="mb-3 text-fine text-soft">Open tasks of a role go to its new person.</p>
+      <SelectField label="Settled with" hint="Requests and messages of this job go to them." {...register('contactId')} error={errors.contactId?.message}>
+        <option value="">whoever gets requests</option>
+        {job.contacts
+          .filter((contact) => contact.getsRequests || contact.id === job.contactId)
+          .map((contact) => (
+            <option key={contact.id} value={contact.id}>
+              {contact.name}
+            </option>
+          ))}
+      </SelectField>
       <SelectField label="Priority" {...register('priority')} error={errors.priority?.message}>
         {PRIORITIES.map((one) => (
           <option key={one}>{one}</option>

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobRow } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
@@ -24,9 +24,30 @@ export function JobStands({ of }: { of: JobRow }) {
   );
 }
 
+/** Fields of jobs that want to be read in their own way. */
+export function useJobCells(): Record<'due' | 'stands' | 'tasks' | 'who' | 'number', (row: JobRow) => ReactNode> {
+  const { day } = useSession();
+  return {
+    due: (row) => (
+      <span className="whitespace-nowrap">
+        <Day of={row.dueOn} /> <DueWords due={row.dueOn} done={row.status === 'finished'} />
+      </span>
+    ),
+    stands: (row) => <JobStands of={row} />,
+    tasks: (row) => (
+      <span className="whitespace-nowrap">
+        <Moon done={row.tasksDone} of={row.tasks} tone={row.status !== 'finished' && row.dueOn < day.toString() ? 'rust' : 'ink'} />
+        {row.tasksDone} of {row.tasks}
+      </span>
+    ),
+    who: (row) => row.who ?? <span className="late">nobody yet</span>,
+    number: (row) => <span className="text-soft">{row.number}</span>,
+  };
+}
+
 /** Columns of jobs in a ledger; the client's is left out where all are of one. */
 export function useJobColumns(withClient: boolean): Column<JobRow>[] {
-  const { day } = useSession();
+  const cells = useJobCells();
   return [
     ...(withClient
       ? ([
@@ -53,23 +74,11 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
       ),
       sort: (row) => row.name,
     },
-    { key: 'due', head: 'Due', cell: (row) => <Day of={row.dueOn} />, sort: (row) => row.dueOn, wide: true },
-    { key: 'in', head: '', cell: (row) => <DueWords due={row.dueOn} done={row.status === 'finished'} /> },
-    { key: 'stands', head: 'Stands', cell: (row) => <JobStands of={row} />, sort: (row) => (row.waitingSince ? `waits ${row.waitingSince}` : row.phase) },
-    {
-      key: 'tasks',
-      head: 'Tasks',
-      cell: (row) => (
-        <span className="whitespace-nowrap">
-          <Moon done={row.tasksDone} of={row.tasks} tone={row.status !== 'finished' && row.dueOn < day.toString() ? 'rust' : 'ink'} />
-          {row.tasksDone} of {row.tasks}
-        </span>
-      ),
-      sort: (row) => (row.tasks ? row.tasksDone / row.tasks : 0),
-      wide: true,
-    },
-    { key: 'who', head: 'Who', cell: (row) => row.who ?? <span className="late">nobody yet</span>, sort: (row) => row.who, wide: true },
-    { key: 'number', head: 'No.', figure: true, cell: (row) => <span className="text-soft">{row.number}</span>, sort: (row) => row.number, wide: true },
+    { key: 'due', head: 'Due', cell: cells.due, sort: (row) => row.dueOn },
+    { key: 'stands', head: 'Stands', cell: cells.stands, sort: (row) => (row.waitingSince ? `waits ${row.waitingSince}` : row.phase) },
+    { key: 'tasks', head: 'Tasks', cell: cells.tasks, sort: (row) => (row.tasks ? row.tasksDone / row.tasks : 0), wide: true },
+    { key: 'who', head: 'Who', cell: cells.who, sort: (row) => row.who, wide: true },
+    { key: 'number', head: 'No.', figure: true, cell: cells.number, sort: (row) => row.number, wide: true },
   ];
 }
 

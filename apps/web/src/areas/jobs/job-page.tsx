@@ -26,6 +26,12 @@ import { JobMoneySection } from './job-money-section';
 import { MoveLeaf } from './move-leaf';
 import { PhaseList } from './phase-list';
 
+/** With whom of the client a job is settled: the one chosen for it, or whoever gets its requests. */
+function settledWith(job: JobView) {
+  const people = job.contacts.filter((contact) => (job.contactId === null ? contact.getsRequests : contact.id === job.contactId));
+  return people.length > 0 ? people.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>;
+}
+
 export function JobPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
@@ -282,8 +288,7 @@ export function JobPage() {
               <dd>{nameOf(job.preparerId)}</dd>
               <dt>Client</dt>
               <dd>
-                {job.contacts.length ? job.contacts.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>},{' '}
-                {job.clientWay}
+                {settledWith(job)}, {job.clientWay}
               </dd>
             </dl>
           </Note>

@@ -1,24 +1,21 @@
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import useSWRInfinite from 'swr/infinite';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, shortDate } from '@steady/core/words';
-import type { JobRow, JobTotals } from '@steady/contract/jobs';
-import { read, useData } from '../../app/api';
+import { type JobRow, type JobTotals, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
+import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
-import { LedgerTable } from '../../ui/ledger-table';
-import { LandOn, NameFilter, Page } from '../../ui/page';
+import { ListBody, ListTools } from '../../ui/lists/list-body';
+import { useListState } from '../../ui/lists/list-state';
+import { SavedLists } from '../../ui/lists/saved-lists';
+import { useListing } from '../../ui/lists/use-listing';
+import { Page } from '../../ui/page';
 import { FlowPage } from './flow-view';
-import { useJobColumns } from './job-list';
+import { useJobCells, useJobColumns } from './job-list';
 import { JobsNarrow, useJobsFilter } from './jobs-filter';
 import { NewJobLeaf } from './new-job-leaf';
 import { TogetherLeaf } from './together-leaf';
-
-interface Answer {
-  rows: JobRow[];
-  more: boolean;
-}
 
 const VIEWS = { due: 'By due week', flow: 'Flow', person: 'By person', client: 'By client', finished: 'Finished' } as const;
 type View = keyof typeof VIEWS;
@@ -84,7 +81,6 @@ export function JobsPage() {
               </button>
             ))}
           </span>
-          {view !== 'flow' && <JobsNarrow />}
           {mayWork && (
             <button className="act ml-auto" onClick={() => setAdding(true)}>
               New job
@@ -93,27 +89,20 @@ export function JobsPage() {
         </>
       }
     >
-      {view === 'flow' ? <FlowPage /> : <Listed key={view} view={view} query={narrowed} />}
+      {view === 'flow' ? <FlowPage /> : <Listed key={view} view={view} narrowed={narrowed} />}
       {adding && <NewJobLeaf onClose={() => setAdding(false)} />}
     </Page>
   );
 }
 
-function Listed({ view, query }: { view: Exclude<View, 'flow'>; query: string }) {
+function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: string }) {
   const session = useSession();
-  const [find, setFind] = useState('');
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const state = useListState(USUAL_JOB_COLUMNS);
   const [changing, setChanging] = useState(false);
-  const [landed, setLanded] = useState<string | null>(null);
   const finished = view === 'finished';
-  const asked = `status=${finished ? 'finished' : 'open'}&by=${finished ? 'due' : view}&${query}${find.trim() ? `&find=${encodeURIComponent(find.trim())}` : ''}`;
-  const { data, size, setSize } = useSWRInfinite<Answer>((_index: number, before: Answer | null) => {
-    if (before && !before.more) return null;
-    return `/api/jobs?${asked}${before ? `&after=${before.rows.at(-1)!.id}` : ''}`;
-  });
-  const columns = useJobColumns(true);
-  const rows = data?.flatMap((page) => page.rows) ?? [];
-  const more = data?.at(-1)?.more ?? false;
+  const of = useListing<JobRow>('/api/jobs', state, `status=${finished ? 'finished' : 'open'}&view=${finished ? 'due' : view}&${narrowed}`);
+  const first = useJobColumns(true).slice(0, 2);
+  const cells = useJobCells();
   const group = (row: JobRow) => {
     if (finished) return 'Finished';
     if (view === 'person') return row.preparer ?? 'Nobody yet';
@@ -123,71 +112,45 @@ function Listed({ view, query }: { view: Exclude<View, 'flow'>; query: string })
     return `${monday.equals(weekStart(session.day)) ? 'This week, due' : 'Due'} in the week of ${shortDate(monday).slice(4)}${monday.year === session.day.year ? '' : ` ${monday.year}`}`;
   };
   const mayWork = session.may('do work') && !finished;
-  const here = [...chosen].filter((id) => rows.some((row) => row.id === id));
-  const land = async (name: string): Promise<string | null> => {
-    const wanted = name.toLowerCase();
-    const there = rows.find((row) => row.client.toLowerCase().includes(wanted) || row.name.toLowerCase().includes(wanted));
-    if (there || !more) return there?.id ?? null;
-    const found = (await read(`/api/jobs?${asked}&find=${encodeURIComponent(name)}`)) as Answer;
-    if (found.rows.length === 0) return null;
-    // It stands further down: more is shown until it is there.
-    await setSize(size + 8);
-    return found.rows[0]!.id;
-  };
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table text-soft">
-        <NameFilter find={find} onFind={setFind} />
-        <LandOn find={land} onLand={setLanded} />
-        {here.length > 0 && (
-          <button className="act-quiet" onClick={() => setChanging(true)}>
-            Change {counted(here.length, 'job')}
-          </button>
-        )}
-        <span className="ml-auto flex gap-3">
-          <a className="lnk" href={`/api/jobs/list.csv?${asked}`} download>
-            CSV
-          </a>
-          <a className="lnk" href={`/api/jobs/list.xlsx?${asked}`} download>
-            XLSX
-          </a>
-        </span>
+        <ListTools of={of} state={state} noun="job">
+          <JobsNarrow />
+        </ListTools>
+        <SavedLists of="jobs" saved={of.saved} state={state} all={null} />
       </div>
-      {data && (
-        <LedgerTable
-          label="Jobs"
-          columns={columns}
-          rows={rows}
-          group={group}
-          keyOf={(row) => row.id}
-          to={(row) => `/jobs/${row.id}`}
-          landed={landed}
-          chosen={mayWork ? { keys: chosen, onChoose: setChosen, nameOf: (row) => `${row.name}, ${row.client}` } : undefined}
-          empty={
-            query || find ? (
-              <>
-                No job is like that.{' '}
-                <Link className="lnk" to="/jobs">
-                  Show all
-                </Link>
-              </>
-            ) : (
-              'No job stands here. Jobs begin by themselves when the lead time of a deadline has come.'
-            )
-          }
-        />
-      )}
-      {more && (
-        <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
-          Show more
-        </button>
-      )}
+      {of.error && <p className="text-table text-rust">{of.error.message}</p>}
+      <ListBody
+        of={of}
+        state={state}
+        label="Jobs"
+        noun="job"
+        first={first}
+        cell={cells}
+        group={group}
+        to={(row) => `/jobs/${row.id}`}
+        nameOf={(row) => `${row.name}, ${row.client}`}
+        onChange={mayWork ? () => setChanging(true) : undefined}
+        empty={
+          narrowed || state.find || state.filters.length > 0 ? (
+            <>
+              No job is like that.{' '}
+              <Link className="lnk" to="/jobs">
+                Show all
+              </Link>
+            </>
+          ) : (
+            'No job stands here. Jobs begin by themselves when the lead time of a deadline has come.'
+          )
+        }
+      />
       {changing && (
         <TogetherLeaf
-          ids={here}
+          ids={[...of.chosen]}
           onClose={() => {
             setChanging(false);
-            setChosen(new Set());
+            of.onChoose(new Set());
           }}
         />
       )}

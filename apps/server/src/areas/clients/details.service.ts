@@ -1,58 +1,22 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, isNull, or, sql } from 'drizzle-orm';
-import { whyNotFilter } from '@steady/core/lists';
-import type { SaveList } from '@steady/contract/client-lists';
+import { and, eq, sql } from 'drizzle-orm';
 import type { DetailFieldInput } from '@steady/contract/clients';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, staffId } from '../../platform/work';
+import type { Work } from '../../platform/work';
 import { ClientQueries } from './clients.queries';
-import { detailFields, savedLists } from './clients.tables';
+import { detailFields } from './clients.tables';
 
 export const DetailKept = eventKind<{ detailId: string }>('detail kept');
 
-/** The lists people save, and the details a firm decides to keep. */
+/** The details of clients that a firm decides to keep. */
 @Injectable()
-export class ListsService {
+export class DetailsService {
   constructor(
     private readonly events: Events,
     private readonly queries: ClientQueries,
   ) {}
-
-  /** Saves a list under a name; one of the same name and owner is replaced. */
-  async save(work: Work, { name, shared, filters, columns, sort }: SaveList): Promise<string> {
-    const fields = await this.queries.fields(work);
-    for (const filter of filters) {
-      const why = whyNotFilter(
-        fields.find((field) => field.key === filter.field),
-        filter,
-      );
-      if (why) throw Problem.invalid([{ field: 'filters', message: why }], why);
-    }
-    const memberId = shared ? null : staffId(work);
-    await work.tx
-      .delete(savedLists)
-      .where(
-        and(
-          eq(savedLists.firmId, work.firm.id),
-          eq(savedLists.name, name),
-          memberId === null ? isNull(savedLists.memberId) : eq(savedLists.memberId, memberId),
-        ),
-      );
-    const id = newId();
-    await work.tx.insert(savedLists).values({ id, firmId: work.firm.id, memberId, name, filters, columns, sort: sort ?? null });
-    return id;
-  }
-
-  /** Removes one's own list, or a shared one. */
-  async remove(work: Work, id: string): Promise<void> {
-    const removed = await work.tx
-      .delete(savedLists)
-      .where(and(eq(savedLists.id, id), eq(savedLists.firmId, work.firm.id), or(isNull(savedLists.memberId), eq(savedLists.memberId, staffId(work)))))
-      .returning({ id: savedLists.id });
-    if (removed.length === 0) throw Problem.notFound('list');
-  }
 
   /** Keeps one more detail of every client, or of those with some legal forms. */
   async keepDetail(work: Work, { name, kind, choices = [], forms = [] }: DetailFieldInput): Promise<string> {

@@ -1,24 +1,29 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import type { SavedListView } from '@steady/contract/client-lists';
+import type { ListOf, SavedListView } from '@steady/contract/lists';
 import { send } from '../../app/api';
 import { useAct } from '../../app/use-act';
 import type { ListState } from './list-state';
 
-/** Lists saved before, to open, and the present one to save. */
-export function SavedLists({ saved, state }: { saved: SavedListView[]; state: ListState }) {
+const inOrder = (more: Record<string, string>) => Object.entries(more).sort(([a], [b]) => (a < b ? -1 : 1));
+
+/** Lists saved before, to open, and the present one to save. `all` is what leads back to the whole list, where nothing else on the page does. */
+export function SavedLists({ of, saved, state, all = 'All' }: { of: ListOf; saved: SavedListView[]; state: ListState; all?: string | null }) {
   const { act, busy } = useAct();
   const [name, setName] = useState('');
   const [shared, setShared] = useState(false);
   const isOpen = (list: SavedListView) =>
-    JSON.stringify([list.filters, list.columns, list.sort]) === JSON.stringify([state.filters, state.columns, state.sort]);
+    JSON.stringify([list.filters, list.columns, list.sort, inOrder(list.more)]) ===
+    JSON.stringify([state.filters, state.columns, state.sort, inOrder(state.more)]);
   const tab = (on: boolean) => (on ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink');
   return (
     <nav aria-label="Saved lists" className="flex flex-wrap items-baseline gap-x-[18px] gap-y-1">
-      <button className={tab(state.filters.length === 0 && !saved.some(isOpen))} onClick={() => state.open(null)}>
-        All
-      </button>
+      {all && (
+        <button className={tab(state.filters.length === 0 && !saved.some(isOpen))} onClick={() => state.open(null)}>
+          {all}
+        </button>
+      )}
       {saved.map((list) => (
         <span key={list.id} className="flex items-baseline">
           <button className={tab(isOpen(list))} title={list.shared ? 'For everybody' : 'Yours'} onClick={() => state.open(list)}>
@@ -30,7 +35,7 @@ export function SavedLists({ saved, state }: { saved: SavedListView[]; state: Li
               aria-label={`Remove the saved list ${list.name}`}
               title="Remove the saved list"
               disabled={busy}
-              onClick={() => void act(() => send('DELETE', `/api/saved-lists/${list.id}`), `The list "${list.name}" is removed; no client is.`)}
+              onClick={() => void act(() => send('DELETE', `/api/saved-lists/${list.id}`), `The list "${list.name}" is removed; nothing on it is.`)}
             >
               <X aria-hidden className="size-3" />
             </button>
@@ -47,8 +52,8 @@ export function SavedLists({ saved, state }: { saved: SavedListView[]; state: Li
               onSubmit={(event) => {
                 event.preventDefault();
                 void act(async () => {
-                  const { filters, columns, sort } = state;
-                  await send('POST', '/api/saved-lists', { name, shared, filters, columns, ...(sort ? { sort } : {}) });
+                  const { filters, columns, sort, more } = state;
+                  await send('POST', '/api/saved-lists', { of, name, shared, filters, columns, more, ...(sort ? { sort } : {}) });
                   setName('');
                   close();
                 }, `Saved "${name}".`);

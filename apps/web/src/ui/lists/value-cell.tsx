@@ -1,25 +1,13 @@
-import { formatMoney } from '@steady/core/money';
 import type { Field } from '@steady/core/lists';
-import type { ClientRow, ListValue } from '@steady/contract/client-lists';
-import type { LegalForm } from '@steady/contract/clients';
+import { formatHours, formatMoney } from '@steady/core/money';
+import type { ListValue } from '@steady/contract/lists';
 import { useSession } from '../../app/session';
-import { Day, DueWords } from '../../ui/due';
-import { dayInWords, monthDayInWords } from '../../ui/words';
-import { FORM_WORDS } from './words';
+import { dayInWords, monthDayInWords } from '../words';
 
-/** One value of the list of clients, as its field wants to be read. */
-export function ValueCell({ field, row }: { field: Field; row: ClientRow }) {
+/** One value of a list, as its kind is read. */
+export function ValueCell({ field, value }: { field: Field; value: ListValue }) {
   const session = useSession();
-  const value: ListValue = row.values[field.key] ?? null;
   if (value === null || value === '') return null;
-  if (field.key === 'kind') return <span className="text-soft">{FORM_WORDS[value as LegalForm]}</span>;
-  if (field.key === 'way') return value === 'paper' ? <span className="soon whitespace-nowrap">on paper</span> : <span className="text-soft">online</span>;
-  if (field.key === 'due')
-    return (
-      <span className="whitespace-nowrap">
-        <Day of={value as string} /> <DueWords due={value as string} />
-      </span>
-    );
   switch (field.kind) {
     case 'labels':
       return (
@@ -33,6 +21,8 @@ export function ValueCell({ field, row }: { field: Field; row: ClientRow }) {
       );
     case 'money':
       return value === 0 ? null : <>{formatMoney(value as number)}</>;
+    case 'hours':
+      return value === 0 ? null : <span className="whitespace-nowrap">{formatHours(value as number)}</span>;
     case 'number':
       return value === 0 ? null : <>{value}</>;
     case 'date':

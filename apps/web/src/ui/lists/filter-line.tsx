@@ -2,7 +2,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { type Field, type Filter, type Test, filterInWords, testsOf, wantsValue, whyNotFilter } from '@steady/core/lists';
-import { parseMoney } from '@steady/core/money';
+import { parseHours, parseMoney } from '@steady/core/money';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 
@@ -14,6 +14,7 @@ const TEST_WORDS: Record<Test, string> = {
   lacks: 'lacks',
   before: 'is before',
   after: 'is after',
+  in: 'is in the month',
   below: 'is below',
   above: 'is above',
   empty: 'is not known',
@@ -86,11 +87,13 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
           : Number(text)
         : field.kind === 'money'
           ? (parseMoney(text) ?? Number.NaN)
-          : field.kind === 'yes or no'
-            ? text === ''
-              ? undefined
-              : text === 'yes'
-            : text;
+          : field.kind === 'hours'
+            ? (parseHours(text) ?? Number.NaN)
+            : field.kind === 'yes or no'
+              ? text === ''
+                ? undefined
+                : text === 'yes'
+              : text;
     const filter: Filter = { field: field.key, test, ...(wantsValue(test) && value !== undefined ? { value } : {}) };
     const why = whyNotFilter(field, filter);
     setProblem(why);
@@ -144,8 +147,10 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
           <input
             aria-label="Value"
             className="field"
-            type={field.kind === 'date' ? 'date' : 'text'}
-            placeholder={field.kind === 'day of the year' ? '12-31' : field.kind === 'money' ? '0.00' : ''}
+            type={field.kind === 'date' && test !== 'in' ? 'date' : 'text'}
+            placeholder={
+              test === 'in' ? '2026-03' : field.kind === 'day of the year' ? '12-31' : field.kind === 'money' ? '0.00' : field.kind === 'hours' ? '1:30' : ''
+            }
             value={text}
             onChange={(event) => setText(event.target.value)}
           />

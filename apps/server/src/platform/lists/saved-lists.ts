@@ -1,0 +1,82 @@
+import { Body, Controller, Delete, HttpCode, Injectable, Param, Post } from '@nestjs/common';
+import { and, eq, isNull, or, sql } from 'drizzle-orm';
+import { whyNotFilter } from '@steady/core/lists';
+import { type ListFields, type ListOf, SaveList, type SavedListView } from '@steady/contract/lists';
+import { newId, rows } from '../database';
+import { Problem } from '../http/problem';
+import { IdPipe } from '../http/validation';
+import { Needs } from '../identity';
+import { InWork, type Work, staffId } from '../work';
+import type { ListField } from './list-field';
+import { savedLists } from './tables';
+
+type FieldsOf = (work: Work) => Promise<ListField[]>;
+
+/** The lists people save. Each area that has a list says what its fields are. */
+@Injectable()
+export class SavedLists {
+  private readonly known = new Map<ListOf, FieldsOf>();
+
+  /** Says what the fields of a list are. */
+  register(of: ListOf, fields: FieldsOf): void {
+    this.known.set(of, fields);
+  }
+
+  /** What a list can show and be filtered by, and the lists saved of it: the shared ones first. */
+  async fieldsOf(work: Work, of: ListOf): Promise<ListFields> {
+    const fields = (await this.known.get(of)!(work)).map(({ key, name, kind, choices }) => ({ key, name, kind, ...(choices ? { choices } : {}) }));
+    const saved = await rows<SavedListView>(
+      work.tx,
+      sql`select id, name, member_id is null as shared, filters, columns, sort, more from saved_lists
+          where firm_id = ${work.firm.id} and "of" = ${of} and (member_id is null or member_id = ${staffId(work)}) order by member_id is null desc, name collate "unicode"`,
+    );
+    return { fields, saved };
+  }
+
+  /** Saves a list under a name; one of the same name and owner is replaced. */
+  async save(work: Work, { of, name, shared, filters, columns, sort, more = {} }: SaveList): Promise<string> {
+    const fields = await this.known.get(of)!(work);
+    for (const filter of filters) {
+      const why = whyNotFilter(
+        fields.find((field) => field.key === filter.field),
+        filter,
+      );
+      if (why) throw Problem.invalid([{ field: 'filters', message: why }], why);
+    }
+    if (Object.values(more).some((value) => typeof value !== 'string' || value.length > 100) || Object.keys(more).length > 12)
+      throw Problem.invalid([{ field: 'more', message: 'What this list is narrowed to cannot be kept.' }]);
+    const memberId = shared ? null : staffId(work);
+    const mine = memberId === null ? isNull(savedLists.memberId) : eq(savedLists.memberId, memberId);
+    await work.tx.delete(savedLists).where(and(eq(savedLists.firmId, work.firm.id), eq(savedLists.of, of), eq(savedLists.name, name), mine));
+    const id = newId();
+    await work.tx.insert(savedLists).values({ id, firmId: work.firm.id, memberId, of, name, filters, columns, sort: sort ?? null, more });
+    return id;
+  }
+
+  /** Removes one's own list, or a shared one. */
+  async remove(work: Work, id: string): Promise<void> {
+    const removed = await work.tx
+      .delete(savedLists)
+      .where(and(eq(savedLists.id, id), eq(savedLists.firmId, work.firm.id), or(isNull(savedLists.memberId), eq(savedLists.memberId, staffId(work)))))
+      .returning({ id: savedLists.id });
+    if (removed.length === 0) throw Problem.notFound('list');
+  }
+}
+
+@Controller('api/saved-lists')
+export class SavedListsController {
+  constructor(private readonly lists: SavedLists) {}
+
+  @Post()
+  @Needs('see clients')
+  async save(@InWork() work: Work, @Body() input: SaveList): Promise<{ id: string }> {
+    return { id: await this.lists.save(work, input) };
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  @Needs('see clients')
+  remove(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+    return this.lists.remove(work, id);
+  }
+}

@@ -1,0 +1,114 @@
+import type { ReactNode } from 'react';
+import type { Field } from '@steady/core/lists';
+import { formatHours, formatMoney } from '@steady/core/money';
+import { counted } from '@steady/core/words';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { type Column, LedgerTable } from '../ledger-table';
+import { LandOn, NameFilter } from '../page';
+import { ColumnChooser } from './column-chooser';
+import { FilterLine } from './filter-line';
+import type { ListState } from './list-state';
+import { AddUpBy, TotalsTable } from './totals';
+import type { ListedRow, Listing } from './use-listing';
+import { ValueCell } from './value-cell';
+
+/** The line above a list: to find and land, filters in words, what it is added up by, columns, and the list as a file. */
+export function ListTools<Row extends ListedRow>({ of, state, noun, children }: { of: Listing<Row>; state: ListState; noun: string; children?: ReactNode }) {
+  const file = `${of.query}${state.by ? `&by=${encodeURIComponent(state.by)}` : ''}`;
+  return (
+    <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
+      {state.by === null && <LandOn find={of.placeOf} onLand={of.landOn} />}
+      <NameFilter find={state.find} onFind={(find) => state.set({ find })} />
+      {children}
+      {of.fields.length > 0 && <FilterLine fields={of.fields} filters={state.filters} onChange={(filters) => state.set({ filters })} />}
+      <span className="ml-auto flex items-baseline gap-4 max-md:hidden">
+        {of.fields.length > 0 && (
+          <>
+            <AddUpBy fields={of.fields} state={state} noun={noun} />
+            <ColumnChooser fields={of.fields} columns={state.columns} onChange={(columns) => state.set({ columns })} />
+          </>
+        )}
+        <a className="lnk" href={`${of.path}/list.csv?${file}`}>
+          CSV
+        </a>
+        <a className="lnk" href={`${of.path}/list.xlsx?${file}`}>
+          XLSX
+        </a>
+      </span>
+    </span>
+  );
+}
+
+interface BodyProps<Row extends ListedRow> {
+  of: Listing<Row>;
+  state: ListState;
+  label: string;
+  /** What one row is. */
+  noun: string;
+  /** Columns that always stand first. */
+  first: Column<Row>[];
+  /** The cell of a field that wants to be read in its own way; others are shown by their kind. */
+  cell?: Partial<Record<string, (row: Row) => ReactNode>>;
+  to(row: Row): string;
+  group?(row: Row): string;
+  nameOf(row: Row): string;
+  /** What can be done to rows that are chosen; without it none can be. */
+  onChange?(): void;
+  empty: ReactNode;
+}
+
+/** A list itself: rows with the columns chosen, further pages as one goes, rows chosen together; or what it adds up to. */
+export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, to, group, nameOf, onChange, empty }: BodyProps<Row>) {
+  const session = useSession();
+  const { act, busy } = useAct();
+  if (state.by !== null) return of.fields.length > 0 && <TotalsTable of={of} state={state} noun={noun} />;
+  if (!of.ready) return null;
+  const shown = state.columns.flatMap((key) => of.fields.filter((field) => field.key === key && !first.some((column) => column.key === key)));
+  const column = (field: Field): Column<Row> => ({
+    key: field.key,
+    head: field.kind === 'money' ? `${field.name}, ${session.firm.currency}` : field.name,
+    cell: cell[field.key] ?? ((row) => <ValueCell field={field} value={row.values[field.key] ?? null} />),
+    sort: () => null,
+    figure: ['money', 'number', 'hours'].includes(field.kind) || field.key === 'number',
+    wide: !(field.key in cell),
+  });
+  const figures = shown.filter((field) => field.kind === 'money' || field.kind === 'hours');
+  const sum = (field: Field) => of.rows.reduce((total, row) => total + Number(row.values[field.key] ?? 0), 0);
+  const sums = Object.fromEntries(figures.map((field) => [field.key, field.kind === 'money' ? formatMoney(sum(field)) : formatHours(sum(field))]));
+  const { chosen } = of;
+  return (
+    <>
+      {chosen.size > 0 && onChange && (
+        <p className="mb-2 flex flex-wrap items-baseline gap-4 border border-kelp bg-kelp-tint px-3 py-1.5 text-table" role="status">
+          <b>{counted(chosen.size, noun)} chosen</b>
+          {chosen.size < of.total && (
+            <button className="lnk" disabled={busy} onClick={() => void act(of.chooseAllFound)}>
+              Choose all {of.total} found
+            </button>
+          )}
+          <button className="lnk" onClick={() => of.onChoose(new Set())}>
+            Choose none
+          </button>
+          <button className="act-quiet ml-auto" onClick={onChange}>
+            Change {chosen.size === 1 ? 'it' : 'them'}
+          </button>
+        </p>
+      )}
+      <LedgerTable
+        label={label}
+        columns={[...first, ...shown.map(column)]}
+        rows={of.rows}
+        keyOf={(row) => row.id}
+        to={to}
+        group={group}
+        landed={of.landed}
+        sorted={{ by: state.sort, onSort: (sort) => state.set({ sort }) }}
+        chosen={onChange ? { keys: chosen, onChoose: of.onChoose, nameOf } : undefined}
+        total={figures.length > 0 && of.rows.length > 1 && !of.more ? { [first[0]!.key]: counted(of.rows.length, noun), ...sums } : undefined}
+        empty={empty}
+      />
+      <div ref={of.end} />
+    </>
+  );
+}

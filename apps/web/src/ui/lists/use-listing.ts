@@ -1,0 +1,83 @@
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import useSWRInfinite from 'swr/infinite';
+import type { Field } from '@steady/core/lists';
+import type { ListFields, ListPlace, ListValue, Listed, SavedListView } from '@steady/contract/lists';
+import { type ProblemError, read, useData } from '../../app/api';
+import type { ListState } from './list-state';
+
+export interface ListedRow {
+  id: string;
+  values: Record<string, ListValue>;
+}
+
+/** A list with its pages as they are fetched, what can be shown of it, and what is chosen of it. */
+export interface Listing<Row extends ListedRow> {
+  /** The part of the address after the path. */
+  query: string;
+  path: string;
+  rows: Row[];
+  ready: boolean;
+  more: boolean;
+  total: number;
+  said: string;
+  error: ProblemError | undefined;
+  fields: Field[];
+  saved: SavedListView[];
+  landed: string | null;
+  chosen: ReadonlySet<string>;
+  onChoose(keys: ReadonlySet<string>): void;
+  /** Where a name stands in the list; null when nobody is called that. */
+  placeOf(name: string): Promise<ListPlace | null>;
+  landOn(place: ListPlace): void;
+  chooseAllFound(): Promise<void>;
+  /** Stands after the last row: when it comes near, the next page is fetched. */
+  end: RefObject<HTMLDivElement | null>;
+}
+
+/**
+ * @param path of the list on the server.
+ * @param narrowed what the page itself asks of the list, as a part of an address.
+ */
+export function useListing<Row extends ListedRow>(path: string, state: ListState, narrowed = ''): Listing<Row> {
+  const query = narrowed ? `${narrowed}&${state.query}` : state.query;
+  const { data: known } = useData<ListFields>(`${path}/fields`);
+  const { data, error, size, setSize } = useSWRInfinite<Listed<Row>, ProblemError>(
+    (index: number, before: Listed<Row> | null) => {
+      if (state.by !== null || (before && !before.more)) return null;
+      const from = before ? index * before.rows.length : 0;
+      return `${path}?${query}${from > 0 ? `&from=${from}` : ''}`;
+    },
+    { keepPreviousData: true },
+  );
+  const [landed, setLanded] = useState<string | null>(null);
+  const [chosen, onChoose] = useState<ReadonlySet<string>>(new Set());
+  const rows = useMemo(() => data?.flatMap((page) => page.rows) ?? [], [data]);
+  const more = data?.at(-1)?.more ?? false;
+  const end = useRef<HTMLDivElement>(null);
+  // The next page is fetched before its place comes into view.
+  useEffect(() => {
+    if (!end.current || !more) return;
+    const watcher = new IntersectionObserver((seen) => seen.some((one) => one.isIntersecting) && void setSize(size + 1), { rootMargin: '2000px' });
+    watcher.observe(end.current);
+    return () => watcher.disconnect();
+  }, [more, size, setSize]);
+  return {
+    ...{ query, path, rows, more, error, landed, chosen, onChoose, end },
+    ready: data !== undefined && known !== undefined,
+    total: data?.[0]?.total ?? 0,
+    said: data?.[0]?.said ?? '',
+    fields: known?.fields ?? [],
+    saved: known?.saved ?? [],
+    placeOf: async (name) => {
+      const found = (await read(`${path}/place?${query}&name=${encodeURIComponent(name)}`)) as ListPlace | Record<string, never>;
+      return 'id' in found ? (found as ListPlace) : null;
+    },
+    landOn: ({ id, place }) => {
+      setLanded(id);
+      // The pages before the row are fetched with it: a list has no holes.
+      const pages = Math.floor(place / (data?.[0]?.rows.length || 1)) + 1;
+      if (pages > size) void setSize(pages);
+    },
+    chooseAllFound: async () => onChoose(new Set((await read(`${path}/ids?${query}`)) as string[])),
+  };
+}
