@@ -120,7 +120,7 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
             rules: (rules.IE ?? []).map(ruleById),
             startsOn: firstDay.subtract({ months: rhythm === 'yearly' ? 22 : 2 }).toString(),
           },
-          ...{ anchorOn: null, endsOn: null, cutShort: false, pauses: [], leadDays: 0, targetDays: 0 },
+          ...{ anchorOn: null, endsOn: null, cutShort: false, pauses: [], leadDays: 0, targetDays: 0, takesExtensions: false },
         };
         const { streams, none } = reckoner.line(terms, factsOf(client), { today: firstDay, ahead: 1, horizon: firstDay.add({ years: 2 }) });
         const planned = streams.find((one) => one.leads)?.obligations;

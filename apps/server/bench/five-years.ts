@@ -37,6 +37,7 @@ const line = (startsOn: string, ...ids: string[]): LineTerms => {
     pauses: [],
     rules,
     ownDue: { count: 5, unit: 'working days' },
+    takesExtensions: false,
     leadDays: 27,
     targetDays: 1,
   };

@@ -6,6 +6,8 @@ ALTER TABLE "tasks" ADD COLUMN "client_id" uuid;--> statement-breakpoint
 ALTER TABLE "tasks" ADD COLUMN "recorded" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 UPDATE "tasks" SET "client_id" = (SELECT j."client_id" FROM "jobs" j WHERE j."id" = "tasks"."job_id"), "recorded" = coalesce((SELECT sum(e."minutes") FROM "time_entries" e WHERE e."task_id" = "tasks"."id"), 0);--> statement-breakpoint
 ALTER TABLE "tasks" ALTER COLUMN "client_id" SET NOT NULL;--> statement-breakpoint
+ALTER TABLE "firm_rules" ADD COLUMN "copied_as" jsonb;--> statement-breakpoint
+ALTER TABLE "services" ADD COLUMN "takes_extensions" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 CREATE INDEX "clients_in_order" ON "clients" USING btree ("firm_id",sort_name collate "unicode","id");--> statement-breakpoint
 CREATE INDEX "tasks_client_id_index" ON "tasks" USING btree ("client_id");--> statement-breakpoint
 ALTER POLICY "granted" ON "line_plans" TO app_user USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from service_lines x where x.id = line_id));--> statement-breakpoint

@@ -125,6 +125,10 @@ describe('every route', () => {
     if (role === 'contractor') return;
     const { money } = (await agent.get(`/api/jobs/${jobId}`).expect(200)).body as { money: unknown };
     expect(is(money !== null)).toBe(is(may(role, 'see fees')));
+    const lines = (await agent.get(`/api/clients/${clientId}/lines`).expect(200)).body as { fee: number | null; perYear: number | null }[];
+    for (const { fee, perYear } of lines) expect([fee, perYear].map((figure) => is(figure !== null))).toEqual(Array(2).fill(is(may(role, 'see fees'))));
+    const listed = JSON.stringify((await agent.get('/api/jobs?status=open&columns=fee,wip,billed').expect(200)).body);
+    expect(is(listed.includes('"fee"'))).toBe(is(may(role, 'see fees')));
   });
 });
 

@@ -1,8 +1,10 @@
+import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Effect, ObligationView } from '@steady/contract/almanac';
 import type { RuleView } from '@steady/contract/rules';
 import type { FeeProposal, ServiceLineView } from '@steady/contract/lines';
 import type { KeepService, ServiceView, SuppliedView } from '@steady/contract/services';
+import { byItself } from '../src/platform/identity';
 import { DUNMARRA, type TestApp, clientWithVat, startTestApp } from './support';
 
 let test: TestApp;
@@ -181,6 +183,70 @@ describe('a filing rule of the firm', () => {
       .manager!.get('/api/rules')
       .expect(200)
       .expect((answer) => expect(JSON.stringify(answer.body)).not.toContain(ruleId));
+  });
+
+  it('tells where the shipped rule changed since it was copied, until somebody has seen it', async () => {
+    const { definition } = await shipped('ie-payroll-return');
+    const { id: _, ...copy } = definition;
+    const { body } = await manager()
+      .post('/api/rules')
+      .send({ definition: { ...copy, name: 'Payroll, ours' }, copiedFrom: 'ie-payroll-return' })
+      .expect(201);
+    const { id: ruleId } = body as { id: string };
+    expect((await shipped(ruleId)).shippedChanged).toBeNull();
+    const asItWas = { ...definition, versions: [{ ...definition.versions[0]!, whenClosed: 'working day before' }] };
+    await test.works.run(byItself(test.firm.id), (work) =>
+      work.tx.execute(sql`update firm_rules set copied_as = ${JSON.stringify(asItWas)}::jsonb where rule_id = ${ruleId}`),
+    );
+    expect((await shipped(ruleId)).shippedChanged).toEqual({
+      gone: [expect.stringContaining('A weekend or holiday: the working day before') as string],
+      added: [expect.stringContaining('A weekend or holiday does not move it') as string],
+    });
+    await test.firm.as.preparer!.post(`/api/rules/${ruleId}/seen`).expect(403);
+    await test.other.as.manager!.post(`/api/rules/${ruleId}/seen`).expect(404);
+    await manager().post('/api/rules/ie-vat-return/seen').expect(404);
+    await manager().post(`/api/rules/${ruleId}/seen`).expect(204);
+    expect(await shipped(ruleId)).toMatchObject({ shippedChanged: null, version: 1 });
+  });
+
+  it('that give more time without asking are planned by it where the service takes it, shown before', async () => {
+    const steps = [{ do: 'add months', months: 1, keepMonthEnd: true }];
+    const definition = {
+      ...{ name: 'Quay dues', kind: 'return', authority: 'Harbour office', country: 'IE', rhythms: ['quarterly'], anchor: 'calendar', appliesTo: { all: [] } },
+      versions: [
+        {
+          ...{ effectiveFrom: '2020-01-01', steps, source: 'Harbour by-laws' },
+          extension: {
+            name: 'for firms on the list',
+            automatic: true,
+            steps: [{ do: 'add months', months: 2, keepMonthEnd: true }],
+            source: 'Harbour by-laws',
+          },
+        },
+      ],
+    };
+    const { id: ruleId } = (await manager().post('/api/rules').send({ definition }).expect(201)).body as { id: string };
+    const call = await service('Catch-up call');
+    await manager()
+      .patch(`/api/services/${call.id}`)
+      .send({ ...kept(call), ruleIds: [ruleId] })
+      .expect(204);
+    const { body } = await manager()
+      .post('/api/clients')
+      .send({ ...DUNMARRA, contact: undefined, name: 'Quay Dues Ltd' })
+      .expect(201);
+    const { id } = body as { id: string };
+    await manager().post(`/api/clients/${id}/lines`).send({ serviceId: call.id, rhythm: 'quarterly', fee: 0, startsOn: '2026-01-01' }).expect(201);
+    expect((await obligations(id))[0]).toMatchObject({ dueOn: '2026-04-30' });
+    const change = { ...kept(await service('Catch-up call')), takesExtensions: true };
+    const effect = (await manager().post(`/api/services/${call.id}/effect`).send(change).expect(200)).body as Effect;
+    expect(effect.rows.find((row) => row.clientId === id)).toMatchObject({ before: { dueOn: '2026-04-30' }, after: { dueOn: '2026-06-30' } });
+    await manager().patch(`/api/services/${call.id}`).send(change).expect(204);
+    expect((await obligations(id))[0]).toMatchObject({ dueOn: '2026-06-30' });
+    await manager()
+      .patch(`/api/services/${call.id}`)
+      .send({ ...kept(await service('Catch-up call')), ruleIds: [], takesExtensions: false })
+      .expect(204);
   });
 
   it('reads labels and extra details of the client', async () => {

@@ -429,7 +429,6 @@ export interface JobRow {
   tasks: number;
   tasksDone: number;
   who: string | null;
-  fee: number;
   values: Record<string, ListValue>;
 }
 

@@ -17,8 +17,10 @@ export class LineInput {
   @IsRhythm()
   rhythm: Rhythm;
 
+  /** Left out by whoever may not see fees: it stays as it is, or is what the service asks. */
+  @IsOptional()
   @IsMoney(0)
-  fee: number;
+  fee?: number;
 
   @IsDay()
   startsOn: string;
@@ -138,10 +140,11 @@ export interface ServiceLineView {
   anchor: LineAnchor;
   anchorOn: string | null;
   cutShort: boolean;
-  fee: number;
+  /** Null for whoever may not see fees. */
+  fee: number | null;
   billing: Rhythm | null;
   charged: boolean;
-  perYear: number;
+  perYear: number | null;
   preparerId: string | null;
   startsOn: string;
   endsOn: string | null;

@@ -1,6 +1,6 @@
 import { IsBoolean, IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import type { Facts } from '@steady/core/conditions';
-import type { FilingRule, RuleKind } from '@steady/core/obligations';
+import type { FilingRule, RuleDifference, RuleKind } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
 import { IsDay } from './checks';
 
@@ -26,6 +26,10 @@ export interface RuleView {
   /** Its version where it is the firm's own; shipped ones have none. */
   version: number | null;
   copiedFrom: string | null;
+  /** What the shipped rule said when it was copied and says no longer, and what it says now; null while it is as it was. */
+  shippedChanged: RuleDifference | null;
+  /** It gives more time without anybody asking for it. */
+  extendsByItself: boolean;
   definition: FilingRule;
 }
 

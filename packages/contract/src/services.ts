@@ -160,6 +160,11 @@ export class KeepService {
   @IsInt({ message: 'Give a whole number of working days.' })
   targetDays: number;
 
+  /** More time that the law gives without asking is taken. */
+  @IsOptional()
+  @IsBoolean()
+  takesExtensions?: boolean;
+
   @IsUUID(undefined, { message: 'Choose how it is done.' })
   procedureId: string;
 
@@ -232,6 +237,7 @@ export interface ServiceView {
   ownDue: OwnDue;
   leadDays: number;
   targetDays: number;
+  takesExtensions: boolean;
   procedureId: string;
   procedureName: string;
   phases: string[];

@@ -26,6 +26,7 @@ export const router = createBrowserRouter([
       { path: 'clients', ...page(() => import('../areas/clients/clients-page'), 'ClientsPage') },
       { path: 'clients/import', ...page(() => import('../areas/imports/imports-page'), 'ImportsPage') },
       { path: 'clients/import/:id', ...page(() => import('../areas/imports/import-page'), 'ImportPage') },
+      { path: 'clients/:id/schedule', ...page(() => import('../areas/services/schedule-page'), 'SchedulePage') },
       { path: 'clients/:id/:section?', ...page(() => import('../areas/clients/client-page'), 'ClientPage') },
       { path: 'contacts/:id', ...page(() => import('../areas/clients/person-page'), 'PersonPage') },
       { path: 'related/:id/:section?', ...page(() => import('../areas/clients/related-page'), 'RelatedPage') },

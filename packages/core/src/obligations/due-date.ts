@@ -176,6 +176,20 @@ export function dueDate(rule: FilingRule, period: Period, facts: Facts, own: Wor
   return { due: reckoned.due, workings: workingsOf(rule, reckoned) };
 }
 
+/** True where a rule gives more time for a period without anybody asking for it. */
+export const extendsByItself = ({ versions }: FilingRule): boolean => versions.some(({ extension }) => extension?.automatic && extension.asks === undefined);
+
+/**
+ * The date by which a firm plans that takes the time given without asking: the extended date where the law gives one by
+ * itself, the rule's date otherwise.
+ * @throws RangeError as `dueDate` does
+ */
+export function plannedDate(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): DueDate {
+  const { extension } = versionFor(rule, period);
+  const extended = extension?.automatic && extension.asks === undefined ? extendedDueDate(rule, period, facts, own) : null;
+  return extended ? { due: extended.due, workings: extended.workings } : dueDate(rule, period, facts, own);
+}
+
 /** The same date without its workings, for reckoning many. */
 export function dueOn(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): CivilDate {
   return reckon(rule, period, facts, own, false).due;

@@ -75,6 +75,12 @@ export function ruleFaults(rule: FilingRule): string[] {
     check(version.whenClosed === undefined || ['next working day', 'working day before'].includes(version.whenClosed), `${at}: say what a weekend does to it.`);
     faults.push(...stepsFaults(version.steps, at), ...(version.paperSteps ? stepsFaults(version.paperSteps, `${at} on paper`) : []));
     if (version.extension) faults.push(...stepsFaults(version.extension.steps, `${at}, extended`));
+    const before = rule.versions[n - 1];
+    check(
+      before === undefined || (before.effectiveUntil !== undefined && before.effectiveUntil < version.effectiveFrom),
+      `${at}: it begins after the version before it has ended.`,
+    );
+    check(version.effectiveUntil === undefined || version.effectiveUntil >= version.effectiveFrom, `${at}: it ends on or after the day from which it holds.`);
   }
   return faults;
 }

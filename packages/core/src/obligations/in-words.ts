@@ -71,3 +71,29 @@ export function factsAsked(rule: FilingRule): string[] {
   }
   return [...asked].filter((fact) => !fact.startsWith('period'));
 }
+
+/** What one form of a rule says and another does not, in plain sentences. */
+export interface RuleDifference {
+  gone: string[];
+  added: string[];
+}
+
+const ruleInWords = (rule: FilingRule): string[] => [
+  `"${rule.name}", filed with ${rule.authority}`,
+  `Applies where: ${conditionInWords(rule.appliesTo)}`,
+  `Periods: ${rule.rhythms.join(', ')}, counted by ${rule.anchor}`,
+  ...rule.versions.flatMap((version) => {
+    const since = `From ${version.effectiveFrom}${version.effectiveUntil ? ` until ${version.effectiveUntil}` : ''}`;
+    return [...versionInWords(version), version.extension ? `Extended: ${stepsInWords(version.extension.steps)}` : '', `Relies on ${version.source}`]
+      .filter(Boolean)
+      .map((line) => `${since}: ${line}`);
+  }),
+];
+
+/** What became of a rule between two forms of it; null when both say the same. */
+export function ruleDifference(was: FilingRule, is: FilingRule): RuleDifference | null {
+  const [before, after] = [ruleInWords(was), ruleInWords(is)];
+  const gone = before.filter((line) => !after.includes(line));
+  const added = after.filter((line) => !before.includes(line));
+  return gone.length + added.length === 0 ? null : { gone, added };
+}

@@ -1,9 +1,9 @@
 export { type DueStep, type Extension, type FilingRule, type PeriodAnchor, type RuleKind, type RuleVersion } from './rule';
-export { type DueDate, type ExtendedDueDate, dueDate, extendedDueDate } from './due-date';
+export { type DueDate, type ExtendedDueDate, dueDate, extendedDueDate, extendsByItself, plannedDate } from './due-date';
 export { RULES, ruleById } from './rules';
 export { OWN_DATE, type OwnDue, ownDate, ownDueInWords } from './own-date';
 export { LINE_ANCHORS, type LineAnchor } from './anchors';
-export { factsAsked, stepsInWords, versionInWords } from './in-words';
+export { type RuleDifference, factsAsked, stepsInWords, versionInWords, ruleDifference } from './in-words';
 export { type LineSchedule, type LineTerms, type Outlook, type Pause, Reckoner, type ScheduledObligation, type Stream } from './schedule';
 export { type ExistingObligation, type Held, type ObligationPlan, type ObligationStatus, OBLIGATION_STATUSES, planObligations } from './plan';
 export { RULE_RHYTHMS, ruleFaults } from './faults';

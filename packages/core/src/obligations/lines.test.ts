@@ -19,6 +19,7 @@ const line = (more: Partial<LineTerms> = {}): LineTerms => ({
   pauses: [],
   rules: [],
   ownDue: { count: 12, unit: 'working days' },
+  takesExtensions: false,
   leadDays: 16,
   targetDays: 2,
   ...more,

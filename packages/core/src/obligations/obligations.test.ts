@@ -69,6 +69,7 @@ const terms = (id: string, startsOn: string): LineTerms => {
     pauses: [],
     rules: [rule],
     ownDue: { count: 5, unit: 'working days' },
+    takesExtensions: false,
     leadDays: 27,
     targetDays: 1,
   };

@@ -16,7 +16,7 @@ import {
 import { type Facts, conditionInWords, meets } from '../conditions';
 import type { Workings } from '../workings';
 import { ANCHOR_FACTS, type LineAnchor, anchorEnd, registeredSpan } from './anchors';
-import { dueDate, dueOn, isInForce, isOver } from './due-date';
+import { dueDate, dueOn, extendsByItself, isInForce, isOver, plannedDate } from './due-date';
 import { factsAsked } from './in-words';
 import { type OwnDue, ownDate } from './own-date';
 import type { FilingRule } from './rule';
@@ -60,6 +60,8 @@ export interface LineTerms {
   leadDays: number;
   /** Working days by which our target precedes the deadline. */
   targetDays: number;
+  /** More time that the law gives without asking is taken: work is planned by the extended date. */
+  takesExtensions: boolean;
 }
 
 /** How far ahead is looked. */
@@ -123,6 +125,7 @@ interface Ground {
   facts: Facts;
   leadDays: number;
   targetDays: number;
+  takesExtensions: boolean;
 }
 
 /** The deadlines of one rule on one ground, by the number of their period. */
@@ -151,8 +154,9 @@ class Track {
   }
 
   reckon(period: Period): Reckoned {
-    const { rule, rhythm, facts, leadDays, targetDays } = this.ground;
-    const due = dueOn(rule, period, facts, this.calendar);
+    const { rule, rhythm, facts, leadDays, targetDays, takesExtensions } = this.ground;
+    const extended = takesExtensions && extendsByItself(rule);
+    const due = extended ? plannedDate(rule, period, facts, this.calendar).due : dueOn(rule, period, facts, this.calendar);
     const target = previousWorkingDay(addWorkingDays(due, -targetDays, this.calendar), this.calendar);
     // Work for a period does not begin before the period does, however long the lead time.
     const lead = due.subtract({ days: leadDays });
@@ -164,7 +168,7 @@ class Track {
       due,
       target,
       after(begins, due) ? due : begins,
-      () => dueDate(rule, period, facts, this.calendar).workings,
+      () => (extended ? plannedDate : dueDate)(rule, period, facts, this.calendar).workings,
     );
   }
 }
@@ -280,13 +284,17 @@ export class Reckoner {
       needs ? (facts[needs.fact] ?? null) : null,
       terms.leadDays,
       terms.targetDays,
+      terms.takesExtensions,
       grounds,
     ]);
     const known = this.tracks.get(key);
     if (known) return known;
     const end = anchorEnd(anchor, facts, { country: rule.country, rhythm, own: terms });
     if (!end) return { why: `The client record lacks ${needs?.words ?? 'what its periods are counted by'}`, lacking: true };
-    const track = new Track({ rule, rhythm, anchor: end, facts, leadDays: terms.leadDays, targetDays: terms.targetDays }, this.calendar);
+    const track = new Track(
+      { rule, rhythm, anchor: end, facts, leadDays: terms.leadDays, targetDays: terms.targetDays, takesExtensions: terms.takesExtensions },
+      this.calendar,
+    );
     this.tracks.set(key, track);
     return track;
   }

@@ -98,7 +98,7 @@ export class EffectsController {
   @Needs('change services')
   async service(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: KeepService): Promise<Effect> {
     const service = await this.services.get(work, id);
-    const { ownDue, leadDays, targetDays, ruleIds } = input;
+    const { ownDue, leadDays, targetDays, takesExtensions = false, ruleIds } = input;
     const all = await this.lines.those(work);
     const byClient = LinesService.byClient(all);
     return this.ofMany(
@@ -106,7 +106,7 @@ export class EffectsController {
       all.filter((one) => one.service.id === id),
       (one) => ({
         ...one,
-        service: { ...one.service, ownDue, leadDays, targetDays, ruleIds },
+        service: { ...one.service, ownDue, leadDays, targetDays, takesExtensions, ruleIds },
         line: {
           ...one.line,
           ruleIds: LinesService.followed(one.line, byClient.get(one.line.clientId)!, service.ruleIds, ruleIds),

@@ -19,7 +19,7 @@ import type { JobPhase } from './jobs.tables';
 
 /** The columns of a job in a list; `j` is the job, `c` its client. */
 const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn", j.start_on as "startOn",
-  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.stuck_reason as "stuckReason", j.closed_reason as "closedReason", j.fee::float8 as fee, j.priority, j.own_status as "ownStatus",
+  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.stuck_reason as "stuckReason", j.closed_reason as "closedReason", j.priority, j.own_status as "ownStatus",
   j.category, j.asks_to_move as "asksToMove", j.procedure_id as "procedureId", j.phase as "phaseKey", j.phase_since as "phaseSince", s.short_name as service,
   (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
   t.tasks, t.done as "tasksDone", t.estimate, coalesce((select sum(e.minutes) from time_entries e where e.job_id = j.id), 0)::int as recorded,

@@ -1,12 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
-import { type FilingRule, OWN_DATE, RULES, ownDate, ruleById, ruleFaults } from '@steady/core/obligations';
+import { type FilingRule, OWN_DATE, RULES, type RuleDifference, ownDate, ruleById, ruleDifference, ruleFaults } from '@steady/core/obligations';
 import type { KeepRule } from '@steady/contract/rules';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { firmRules } from './rules.tables';
 
+export const ShippedChangeSeen = eventKind<{ ruleId: string }>('change of a shipped rule seen');
 export const RuleChanged = eventKind<{ ruleId: string; inPlaceOf: string | null }>('filing rule changed');
 
 /**
@@ -22,6 +23,8 @@ export function soundRule(id: string, { definition }: Pick<KeepRule, 'definition
     faults.join(' '),
   );
 }
+
+const shipped = (id: string): FilingRule | null => RULES.find((rule) => rule.id === id) ?? null;
 
 /** The filing rules that a firm can use: those that ship with the application, and its own. */
 export class RuleBook {
@@ -50,7 +53,7 @@ export class RuleBook {
   /** The book as it would be with a rule in the place of the one with its id; nothing is written. */
   with(definition: FilingRule): RuleBook {
     const like = this.own.get(definition.id);
-    const row = { id: '', firmId: '', version: 0, copiedFrom: null, retired: false, ...like, ruleId: definition.id, definition };
+    const row = { id: '', firmId: '', version: 0, copiedFrom: null, copiedAs: null, retired: false, ...like, ruleId: definition.id, definition };
     return new RuleBook([...[...this.own.values()].filter((one) => one.ruleId !== definition.id), row]);
   }
 
@@ -62,6 +65,13 @@ export class RuleBook {
   /** The ids of the rules of which something holds; the firm's own date, which is in no list, among them. */
   idsOf(holds: (rule: FilingRule) => boolean): string[] {
     return [OWN_DATE, ...this.all.map((rule) => rule.id)].filter((id) => holds(this.byId(id)));
+  }
+
+  /** What is no longer, and what is new, in the shipped rule that one of the firm's own was copied from; null where it is as it was. */
+  shippedChanged(id: string): RuleDifference | null {
+    const own = this.own.get(id);
+    const now = own?.copiedFrom ? shipped(own.copiedFrom) : null;
+    return own?.copiedAs && now ? ruleDifference(own.copiedAs, now) : null;
   }
 
   get all(): FilingRule[] {
@@ -104,7 +114,14 @@ export class FirmRules {
         .update(firmRules)
         .set({ definition, version: before.version + 1 })
         .where(and(eq(firmRules.id, before.id), eq(firmRules.version, before.version)));
-    else await work.tx.insert(firmRules).values({ firmId: work.firm.id, ruleId: id, definition, copiedFrom: input.copiedFrom ?? null });
+    else
+      await work.tx.insert(firmRules).values({
+        firmId: work.firm.id,
+        ruleId: id,
+        definition,
+        copiedFrom: input.copiedFrom ?? null,
+        copiedAs: input.copiedFrom ? shipped(input.copiedFrom) : null,
+      });
     this.books.delete(work);
     await this.events.record(work, RuleChanged, {
       what: before
@@ -115,6 +132,21 @@ export class FirmRules {
       payload: { ruleId: id, inPlaceOf: input.inPlace && input.copiedFrom && !before ? input.copiedFrom : null },
     });
     return id;
+  }
+
+  /** Somebody has seen that the shipped rule changed since it was copied; the copy stays as it is. */
+  async seen(work: Work, ruleId: string): Promise<void> {
+    const own = (await this.of(work)).ownOf(ruleId);
+    const now = own?.copiedFrom ? shipped(own.copiedFrom) : null;
+    if (!own || !now) throw Problem.notFound('filing rule');
+    await work.tx.update(firmRules).set({ copiedAs: now }).where(eq(firmRules.id, own.id));
+    this.books.delete(work);
+    await this.events.record(work, ShippedChangeSeen, {
+      what: `saw that the shipped rule "${now.name}" changed; "${own.definition.name}" stays as it is`,
+      before: { shipped: own.copiedAs },
+      after: { shipped: now },
+      payload: { ruleId },
+    });
   }
 
   private freeId(book: RuleBook, name: string): string {

@@ -2,7 +2,7 @@ import { Body, Controller, Get, HttpCode, Param, Patch, Post } from '@nestjs/com
 import { sql } from 'drizzle-orm';
 import { civil, periodContaining, rhythmInWords } from '@steady/core/calendar';
 import { type Fact, type Facts, conditionInWords, factInWords, meets } from '@steady/core/conditions';
-import { type FilingRule, OWN_DATE, dueDate, extendedDueDate, factsAsked, versionInWords } from '@steady/core/obligations';
+import { type FilingRule, OWN_DATE, dueDate, extendedDueDate, extendsByItself, factsAsked, versionInWords } from '@steady/core/obligations';
 import { KeepRule, type RuleView, TryRule, type TriedRule } from '@steady/contract/rules';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
@@ -56,6 +56,8 @@ export class RulesController {
         used: used.get(rule.id) ?? 0,
         version: own?.version ?? null,
         copiedFrom: own?.copiedFrom ?? null,
+        shippedChanged: book.shippedChanged(rule.id),
+        extendsByItself: extendsByItself(rule),
         definition: rule,
       };
     });
@@ -72,6 +74,13 @@ export class RulesController {
   @Needs('change services')
   async change(@InWork() work: Work, @Param('id') id: string, @Body() input: KeepRule): Promise<void> {
     await this.rules.keep(work, id, input);
+  }
+
+  @Post(':id/seen')
+  @HttpCode(204)
+  @Needs('change services')
+  async seen(@InWork() work: Work, @Param('id') id: string): Promise<void> {
+    await this.rules.seen(work, id);
   }
 
   /** Tries a rule on facts and a period. Nothing is written. */

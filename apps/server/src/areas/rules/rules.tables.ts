@@ -13,6 +13,8 @@ export const firmRules = pgTable(
     ruleId: text('rule_id').notNull(),
     definition: jsonb('definition').$type<FilingRule>().notNull(),
     copiedFrom: text('copied_from'),
+    /** The shipped rule as it was when it was copied, or when somebody last saw that it had changed. */
+    copiedAs: jsonb('copied_as').$type<FilingRule>(),
     /** No line may take it any more. */
     retired: boolean('retired').notNull().default(false),
   },

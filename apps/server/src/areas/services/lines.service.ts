@@ -1,13 +1,13 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { type Rhythm, civil, periodsFrom, rhythmInWords, timesAYear } from '@steady/core/calendar';
-import { formatMoney } from '@steady/core/money';
 import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
 import { fullDate } from '@steady/core/words';
 import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/lines';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsMerged, ClientsService, moveToClient } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
@@ -66,6 +66,7 @@ export class LinesService implements OnModuleInit {
       ownDue: service.ownDue,
       leadDays: service.leadDays,
       targetDays: service.targetDays,
+      takesExtensions: service.takesExtensions,
     };
   }
 
@@ -88,7 +89,7 @@ export class LinesService implements OnModuleInit {
     const { id: _none, ...values } = draft;
     const [line] = await work.tx.insert(serviceLines).values(values).returning();
     await this.events.record(work, ServiceLineAdded, {
-      what: `gave the client "${line!.name}", ${rhythmInWords(line!.rhythm)}, ${formatMoney(line!.fee)} each`,
+      what: `gave the client "${line!.name}", ${rhythmInWords(line!.rhythm)}`,
       clientId,
       after: { name: line!.name, rhythm: line!.rhythm, fee: line!.fee, startsOn: line!.startsOn },
       payload: { line: line!, service },
@@ -99,7 +100,10 @@ export class LinesService implements OnModuleInit {
   /** The columns of a line that an input fills, checked. */
   private async fromInput(work: Work, client: Client, service: Service, input: LineInput, lineId: string | null) {
     const book = await this.rules.of(work);
-    const others = (await this.of(work, client.id)).filter(({ line }) => line.id !== lineId && line.endsOn === null);
+    if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
+    const all = await this.of(work, client.id);
+    const kept = all.find(({ line }) => line.id === lineId)?.line;
+    const others = all.filter(({ line }) => line.id !== lineId && line.endsOn === null);
     const answered = new Set(others.flatMap(({ line }) => line.ruleIds));
     const ruleIds = input.ruleIds ?? service.ruleIds.filter((id) => !answered.has(id));
     this.checkRules(book, service, ruleIds, others, input.rhythm);
@@ -118,7 +122,7 @@ export class LinesService implements OnModuleInit {
       rhythm: input.rhythm,
       anchor: input.anchor ?? (input.anchorOn ? ('date' as const) : service.anchor),
       anchorOn: input.anchorOn ?? null,
-      fee: input.fee,
+      fee: input.fee ?? kept?.fee ?? service.defaultFee,
       billing: input.billing ?? null,
       startsOn: input.startsOn,
       endsOn: input.endsOn ?? null,

@@ -6,6 +6,7 @@ import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
 import type { ServiceLineView } from '@steady/contract/lines';
 import type { ServiceView, SuppliedView } from '@steady/contract/services';
 import { rows } from '../../platform/database';
+import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { FirmRules } from '../rules';
 
@@ -17,7 +18,7 @@ export class ServiceQueries {
     const found = await rows<Omit<ServiceView, 'rules' | 'phases'> & { definition: Procedure }>(
       work.tx,
       sql`select s.id, s.version, s.name, s.short_name as "shortName", s.active, s.printed, s.charged, s.scope, s.default_fee::float8 as "defaultFee", s.fee_rule as "feeRule",
-                 s.default_rhythm as "defaultRhythm", s.billing, s.rule_ids as "ruleIds", s.anchor, s.own_due as "ownDue", s.lead_days as "leadDays", s.target_days as "targetDays",
+                 s.default_rhythm as "defaultRhythm", s.billing, s.rule_ids as "ruleIds", s.anchor, s.own_due as "ownDue", s.lead_days as "leadDays", s.target_days as "targetDays", s.takes_extensions as "takesExtensions",
                  s.procedure_id as "procedureId", p.name as "procedureName", p.definition, s.needs_agent as "needsAgent", s.needs_digital as "needsDigital",
                  s.responsible_id as "responsibleId", s.item_code as "itemCode", s.advice,
                  (select coalesce(jsonb_agg(jsonb_build_object('rhythm', x.rhythm, 'procedureId', x.procedure_id) order by x.rhythm), '[]') from service_procedures x where x.service_id = s.id) as procedures,
@@ -59,9 +60,11 @@ export class ServiceQueries {
     );
     const book = await this.rules.of(work);
     const today = work.today.toString();
+    const fees = may(work.actor, 'see fees');
     return found.map((line) => ({
       ...line,
-      perYear: line.charged && (line.endsOn === null || line.endsOn >= today) ? Math.round(line.fee * timesAYear(line.rhythm)) : 0,
+      fee: fees ? line.fee : null,
+      perYear: !fees ? null : line.charged && (line.endsOn === null || line.endsOn >= today) ? Math.round(line.fee! * timesAYear(line.rhythm)) : 0,
       rules: book.those(line.ruleIds).map((rule) => rule.name),
     }));
   }

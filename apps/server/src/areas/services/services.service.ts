@@ -20,7 +20,7 @@ export type Service = typeof services.$inferSelect;
 export const ServiceChanged = eventKind<{ serviceId: string; datesToo: boolean; rulesBefore: string[] }>('service changed');
 
 /** What of a service bears on the dates of its lines. */
-const BEARS_ON_DATES = ['ruleIds', 'ownDue', 'leadDays', 'targetDays'] as const;
+const BEARS_ON_DATES = ['ruleIds', 'ownDue', 'leadDays', 'targetDays', 'takesExtensions'] as const;
 
 /** "Accounts and corporation tax" becomes "Accounts": the name up to where it goes on, so that it stands in a narrow column. */
 export function shortNameOf(name: string): string {
@@ -85,6 +85,7 @@ export class ServicesService {
     const { procedures: perRhythm, version: _shown, shortName = shortNameOf(input.name), ...given } = input;
     const values = {
       ...given,
+      takesExtensions: given.takesExtensions ?? false,
       shortName,
       feeRule: given.feeRule ?? null,
       billing: given.billing ?? null,

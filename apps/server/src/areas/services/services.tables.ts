@@ -47,6 +47,8 @@ export const services = pgTable(
     leadDays: integer('lead_days').notNull(),
     /** Working days by which our own target precedes the deadline. */
     targetDays: integer('target_days').notNull(),
+    /** More time that the law gives without asking is taken. */
+    takesExtensions: boolean('takes_extensions').notNull().default(false),
   },
   () => [ownFirm()],
 );

@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { rhythmInWords } from '@steady/core/calendar';
+import { civil, rhythmInWords } from '@steady/core/calendar';
 import { conditionInWords } from '@steady/core/conditions';
 import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
 import type { RuleView } from '@steady/contract/rules';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { Faults } from '../../ui/faults';
 import { SelectField, TextField, TickField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
@@ -16,6 +17,8 @@ import { useForeseen } from '../almanac/effect';
 import { ConditionEditor, type KnownFact, useKnownFacts } from './condition-editor';
 import { StepsEditor } from './steps-editor';
 import { TryRuleLeaf } from './try-rule-leaf';
+
+const dayBefore = (day: string) => civil(day).subtract({ days: 1 }).toString();
 
 const KIND_WORDS = { return: 'a return', payment: 'a payment', accounts: 'accounts', own: 'a date of our own' } as const;
 const ANCHORS = {
@@ -59,11 +62,34 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const [inPlace, setInPlace] = useState(rule !== undefined && !own && rule.used > 0);
   const foreseen = useForeseen(`/api/rules/${rule?.id ?? ''}/effect`, `the rule "${definition.name}" changed`);
   const [trying, setTrying] = useState(false);
-  const version = definition.versions.at(-1)!;
+  const [at, setAt] = useState(definition.versions.length - 1);
+  const version = definition.versions[at] ?? definition.versions.at(-1)!;
   const set = (more: Partial<FilingRule>) => setDefinition({ ...definition, ...more });
-  const setVersion = (more: Partial<RuleVersion>) => set({ versions: [...definition.versions.slice(0, -1), { ...version, ...more }] });
+  const setVersion = (more: Partial<RuleVersion>) => set({ versions: definition.versions.map((one, n) => (n === at ? { ...version, ...more } : one)) });
+  // A version lasts until the day before the next one begins.
+  const begins = (effectiveFrom: string) =>
+    set({
+      versions: definition.versions.map((one, n) =>
+        n === at ? { ...one, effectiveFrom } : n === at - 1 && effectiveFrom !== '' ? { ...one, effectiveUntil: dayBefore(effectiveFrom) } : one,
+      ),
+    });
+  const addVersion = () => {
+    const last = definition.versions.at(-1)!;
+    const from = session.today > last.effectiveFrom ? session.today : civil(last.effectiveFrom).add({ years: 1 }).toString();
+    const { effectiveUntil: _, ...open } = last;
+    set({ versions: [...definition.versions.slice(0, -1), { ...last, effectiveUntil: dayBefore(from) }, { ...open, effectiveFrom: from }] });
+    setAt(definition.versions.length);
+  };
+  const dropVersion = () => {
+    const left = definition.versions.filter((_, n) => n !== at);
+    const { effectiveUntil: _, ...open } = left.at(-1)!;
+    set({ versions: at === left.length ? [...left.slice(0, -1), open] : left });
+    setAt(left.length - 1);
+  };
+  const seen = () => act(() => send('POST', `/api/rules/${rule!.id}/seen`), 'Noted. Your copy stays as it is.');
   const { id: _id, ...withoutId } = definition;
   const { faults, busy, attempt } = useFaults();
+  const { act } = useAct();
   const keep = async () => {
     if (own) await send('PATCH', `/api/rules/${rule.id}`, { definition: withoutId, version: rule.version });
     else await send('POST', '/api/rules', { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
@@ -101,6 +127,26 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
               </button>
             )}
           </Note>
+          {rule?.shippedChanged && (
+            <Note title="The shipped rule changed">
+              <p className="mb-1 text-soft">Since this copy was taken from {rule.copiedFrom}. The copy is as you left it.</p>
+              {rule.shippedChanged.gone.map((line) => (
+                <p key={line} className="mb-1">
+                  <b>No longer:</b> {line}
+                </p>
+              ))}
+              {rule.shippedChanged.added.map((line) => (
+                <p key={line} className="mb-1">
+                  <b>Now:</b> {line}
+                </p>
+              ))}
+              {session.may('change services') && (
+                <button className="lnk mt-1" onClick={() => void seen()}>
+                  We have seen it
+                </button>
+              )}
+            </Note>
+          )}
         </>
       }
     >
@@ -159,7 +205,30 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
         </fieldset>
         <fieldset className="mb-3">
           <legend className="mb-1 text-table font-semibold">The date, from the end of the period</legend>
-          <StepsEditor of={version.steps} facts={facts} onChange={(steps) => setVersion({ steps })} />
+          <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-table">
+            {definition.versions.length > 1 &&
+              definition.versions.map((one, n) => (
+                <button
+                  key={`${one.effectiveFrom} ${n}`}
+                  type="button"
+                  aria-current={n === at || undefined}
+                  className={n === at ? 'border-b-2 border-kelp font-semibold' : 'border-b-2 border-transparent text-soft hover:text-ink'}
+                  onClick={() => setAt(n)}
+                >
+                  from {one.effectiveFrom}
+                  {one.effectiveUntil && ` until ${one.effectiveUntil}`}
+                </button>
+              ))}
+            <button type="button" className="lnk" onClick={addVersion}>
+              From a later day it is otherwise
+            </button>
+            {definition.versions.length > 1 && (
+              <button type="button" className="lnk" onClick={dropVersion}>
+                Take this version away
+              </button>
+            )}
+          </div>
+          <StepsEditor key={at} of={version.steps} facts={facts} onChange={(steps) => setVersion({ steps })} />
           <div className="mt-2">
             <TickField
               label="Clients who file on paper have another date"
@@ -179,12 +248,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
             <option value="next working day">moves it to the next working day</option>
             <option value="working day before">moves it to the working day before</option>
           </SelectField>
-          <TextField
-            label="Holds for periods ending from"
-            type="date"
-            value={version.effectiveFrom}
-            onChange={({ target }) => setVersion({ effectiveFrom: target.value })}
-          />
+          <TextField label="Holds for periods ending from" type="date" value={version.effectiveFrom} onChange={({ target }) => begins(target.value)} />
         </div>
         <TextField label="Law or notice relied on" value={version.source} onChange={({ target }) => setVersion({ source: target.value })} />
         {rule && !own && used > 0 && (

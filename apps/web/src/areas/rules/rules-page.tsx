@@ -44,6 +44,7 @@ export function RulesPage() {
           <span className="block text-fine text-soft">
             {row.authority}
             {row.copiedFrom && `, a copy of ${row.copiedFrom}`}
+            {row.shippedChanged && <span className="soon">, which has changed since</span>}
           </span>
         </>
       ),

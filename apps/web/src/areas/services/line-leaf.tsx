@@ -41,7 +41,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
       ? {
           ...{
             rhythm: line.rhythm,
-            fee: line.fee,
+            fee: line.fee ?? undefined,
             startsOn: line.startsOn,
             name: line.name,
             anchor: line.anchor,
@@ -61,10 +61,11 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const { register, control, watch, setValue, formState } = form;
   const { errors } = formState;
   const service = services.find((one) => one.id === (line?.serviceId ?? watch('serviceId')));
+  const seesFees = session.may('see fees');
   const { data: proposal } = useData<FeeProposal>(!line && service ? `/api/services/${service.id}/fee/${clientId}` : null);
   useEffect(() => {
-    if (proposal) setValue('fee', proposal.fee);
-  }, [proposal, setValue]);
+    if (proposal && seesFees) setValue('fee', proposal.fee);
+  }, [proposal, seesFees, setValue]);
   const elsewhere = new Set(lines.filter((one) => one.id !== line?.id && !one.endsOn).flatMap((one) => one.ruleIds));
   const choose = (id: string) => {
     const chosen = services.find((one) => one.id === id);
@@ -182,9 +183,9 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
           )}
           <div className="mt-2 grid grid-cols-2 gap-x-4">
             <DateField label="From" hint="The period in which this day lies is the first one." {...register('startsOn')} error={errors.startsOn?.message} />
-            <MoneyField label={`Fee each time, ${session.firm.currency}, net`} control={control} name="fee" error={errors.fee?.message} />
+            {seesFees && <MoneyField label={`Fee each time, ${session.firm.currency}, net`} control={control} name="fee" error={errors.fee?.message} />}
           </div>
-          {proposal?.workings && (
+          {seesFees && proposal?.workings && (
             <details className="mb-3 text-table">
               <summary className="lnk">How the fee is proposed</summary>
               <WorkingsLines of={proposal.workings} />

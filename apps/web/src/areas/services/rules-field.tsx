@@ -3,6 +3,7 @@ import type { RuleView } from '@steady/contract/rules';
 import type { KeepService } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { TickField } from '../../ui/fields';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 
 /** The filing rules of a service, the one that leads its jobs first; those of the firm's country and its own to choose from. */
@@ -54,6 +55,13 @@ export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
           </option>
         ))}
       </select>
+      {ruleIds.some((id) => rules.find((one) => one.id === id)?.extendsByItself) && (
+        <TickField
+          label="Plan by the later date where the law gives more time without asking"
+          checked={watch('takesExtensions') ?? false}
+          onChange={({ target }) => setValue('takesExtensions', target.checked)}
+        />
+      )}
       {fault && <p className="mt-0.5 text-fine text-rust">{fault}</p>}
     </div>
   );

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { rhythmInWords } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import type { ServiceLineView } from '@steady/contract/lines';
@@ -19,7 +20,8 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
   const [open, setOpen] = useState<Open>(null);
   const mayChange = session.may('change clients');
   useKeys(mayChange ? [{ press: 'n s', does: 'new service for this client', act: () => setOpen({ leaf: 'give' }) }] : []);
-  const perYear = lines.reduce((sum, line) => sum + line.perYear, 0);
+  const seesFees = session.may('see fees');
+  const perYear = lines.reduce((sum, line) => sum + (line.perYear ?? 0), 0);
   const resting = (line: ServiceLineView) => line.pauses.find((one) => one.until === null || one.until >= session.today);
   const columns: Column<ServiceLineView>[] = [
     {
@@ -66,8 +68,17 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
     { key: 'rules', head: 'Files', cell: (row) => row.rules.join(', ') || <span className="text-soft">our own date</span>, wide: true, className: 'max-w-44' },
     { key: 'since', head: 'Since', cell: (row) => dayInWords(row.startsOn, session.day), wide: true },
     { key: 'preparer', head: 'Preparer', cell: (row) => nameOf(row.preparerId), wide: true },
-    { key: 'fee', head: 'Fee', figure: true, cell: (row) => (row.charged ? formatMoney(row.fee) : <span className="text-soft">not charged</span>) },
-    { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear > 0 ? formatMoney(row.perYear) : ''), wide: true },
+    ...(seesFees
+      ? ([
+          {
+            key: 'fee',
+            head: `Fee, ${session.firm.currency}`,
+            figure: true,
+            cell: (row) => (row.charged ? formatMoney(row.fee ?? 0) : <span className="text-soft">not charged</span>),
+          },
+          { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear ? formatMoney(row.perYear) : ''), wide: true },
+        ] satisfies Column<ServiceLineView>[])
+      : []),
     ...(mayChange
       ? ([
           {
@@ -104,8 +115,14 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
         <h2 className="text-ink">Services</h2>
         {lines.length > 0 && (
           <span>
-            {lines.length === 1 ? '1 line' : `${lines.length} lines`}, {formatMoney(perYear)} a year
+            {lines.length === 1 ? '1 line' : `${lines.length} lines`}
+            {seesFees && `, ${session.firm.currency} ${formatMoney(perYear)} a year`}
           </span>
+        )}
+        {lines.length > 0 && (
+          <Link to={`/clients/${clientId}/schedule`} className="lnk">
+            Schedule to print
+          </Link>
         )}
         {mayChange && (
           <button className="act ml-auto" onClick={() => setOpen({ leaf: 'give' })}>
