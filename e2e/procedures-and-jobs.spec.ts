@@ -184,6 +184,23 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await expectAccessible(page);
   });
 
+  await test.step('the same work is begun for several clients, and taken back', async () => {
+    await page.goto(`${app.address}/clients`);
+    await page.getByLabel('Choose Dunmarra Oysters Ltd').check();
+    await page.getByLabel('Choose Eider Down Hotel Ltd').check();
+    await page.getByRole('button', { name: 'Begin jobs for them' }).click();
+    const beginning = leaf(page, 'A job for each of 2 clients');
+    await beginning.getByRole('button', { name: 'Begin the jobs' }).click();
+    await expect(beginning).toContainText('Choose how the work is done.');
+    await beginning.getByLabel('Done by the procedure').selectOption({ label: 'Annual accounts' });
+    await beginning.getByLabel('Name').fill('Look into grants');
+    await expectAccessible(page);
+    await beginning.getByRole('button', { name: 'Begin the jobs' }).click();
+    await expect(page.getByText('Began 2 jobs.')).toBeVisible();
+    await page.getByRole('button', { name: 'Take them back' }).click();
+    await said(page, 'Took back 2 jobs.');
+  });
+
   await test.step('a new one is begun by hand, its dates proposed', async () => {
     await page.goto(`${app.address}/jobs`);
     await page.getByRole('button', { name: 'New job' }).click();
@@ -202,10 +219,12 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
 test('the procedures and jobs stay inside a phone’s width', async ({ browser }) => {
   const page = await orlaAt(browser, '/jobs');
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const path of ['/jobs', '/jobs?view=flow', '/jobs?view=client', '/firm/procedures', '/firm/messages', '/today']) {
+  for (const path of ['/jobs', '/jobs?view=flow', '/jobs?view=client', '/jobs?by=service&columns=fee,wip', '/firm/procedures', '/firm/messages', '/today']) {
     await page.goto(app.address + path);
     await page.getByRole('heading', { level: 1 }).waitFor();
     await expect(page.getByRole('main')).toBeVisible();
+    // What is fetched makes the page wide, not its heading.
+    await page.waitForLoadState('networkidle');
     expect({ path, wide: await page.evaluate(() => document.documentElement.scrollWidth) }).toEqual({ path, wide: 390 });
   }
 });

@@ -131,6 +131,52 @@ export class AddJob {
   contactId?: string;
 }
 
+/** The same work for many clients at once. */
+export class AddJobs {
+  @ArrayMinSize(1, { message: 'Choose at least one client.' })
+  @ArrayMaxSize(50)
+  @IsUUID(undefined, { each: true })
+  clientIds: string[];
+
+  @IsUUID(undefined, { message: 'Choose how the work is done.' })
+  procedureId: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the jobs a name.' })
+  @IsText(200, 'A name')
+  name: string;
+
+  @IsDay()
+  startOn: string;
+
+  @IsNotBefore('startOn', { message: 'They are due on or after the day they start.' })
+  @IsDay()
+  dueOn: string;
+
+  @IsOptional()
+  @IsMoney(0)
+  fee?: number;
+
+  @IsOptional()
+  @IsIn(PRIORITIES)
+  priority?: Priority;
+}
+
+/** Jobs that something is asked of together. */
+export class TheseJobs {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(200)
+  @IsUUID(undefined, { each: true })
+  ids: string[];
+}
+
+/** What was begun for many clients, and for whom it was not, and why. */
+export interface JobsBegun {
+  ids: string[];
+  not: { clientId: string; client: string; why: string }[];
+}
+
 export class ChangeJob {
   @IsOptional()
   @Trimmed()

@@ -102,10 +102,22 @@ export class AlmanacService implements OnModuleInit {
   }
 
   private async begin(work: Work, obligation: Obligation): Promise<string> {
-    const { line, procedure } = await this.lines.withProcedure(work, obligation.lineId);
+    const { line, service, procedure } = await this.lines.withProcedure(work, obligation.lineId);
     const client = await this.clients.get(work, obligation.clientId);
     const { id: obligationId, name, periodStart, periodEnd, targetOn, dueOn } = obligation;
-    const jobId = await this.jobs.begin(work, { client, facts: factsOf(client), line, procedure, obligationId, name, periodStart, periodEnd, targetOn, dueOn });
+    const jobId = await this.jobs.begin(work, {
+      client,
+      facts: factsOf(client),
+      line,
+      service: service.name,
+      procedure,
+      obligationId,
+      name,
+      periodStart,
+      periodEnd,
+      targetOn,
+      dueOn,
+    });
     await work.tx.update(obligations).set({ begun: true }).where(eq(obligations.id, obligationId));
     return jobId;
   }

@@ -182,6 +182,15 @@ export class ClientsService {
     return client;
   }
 
+  /** Refuses a client that the person who acts does not see, without reading all of it. */
+  async mustBeThere(work: Work, clientId: string): Promise<void> {
+    const [client] = await work.tx
+      .select({ id: clients.id })
+      .from(clients)
+      .where(and(eq(clients.id, clientId), eq(clients.firmId, work.firm.id)));
+    if (!client) throw Problem.notFound('client');
+  }
+
   /** Clients that may be the same as one that is being written down: by identifier, or by a name much like it. */
   async alike(work: Work, { name, vatNumber, taxNumber, companyNumber, not }: Partial<ClientFactsInput> & { not?: string }): Promise<AlikeClient[]> {
     const known = await work.tx

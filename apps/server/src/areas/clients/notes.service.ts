@@ -24,15 +24,13 @@ export class NotesService {
   ) {}
 
   async add(work: Work, clientId: string, input: AddNote): Promise<string> {
-    await this.clients.get(work, clientId);
+    await this.clients.mustBeThere(work, clientId);
     const { kind, text, pinned = false } = input;
     const forId = kind === 'phone' ? input.forId! : null;
-    await this.team.mustBeMembers(work, { forId });
-    await this.team.mustSee(work, 'forId', forId, clientId);
+    const to = forId === null ? '' : ` for ${await this.team.colleague(work, 'forId', forId, clientId)}`;
     const id = newId();
     const by = { byId: work.actor.id, byName: work.actor.name };
     await work.tx.insert(clientNotes).values({ id, firmId: work.firm.id, clientId, kind, text, pinned, forId, at: work.now.toString(), ...by });
-    const to = forId === null ? '' : ` for ${(await this.team.get(work, forId)).name}`;
     await this.events.record(work, NoteAdded, { what: `wrote ${KIND_WORDS[kind]}${to}: ${text}`, clientId, payload: { noteId: id } });
     return id;
   }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import { fullDate } from '@steady/core/words';
+import { counted, fullDate } from '@steady/core/words';
 import type { ChangeJob, HoldJob, StopJob } from '@steady/contract/jobs';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -14,6 +14,7 @@ import { type Job, JobChanged } from './job-moves.service';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
 
+export const JobsTakenBack = eventKind<{ jobIds: string[] }>('jobs taken back');
 export const JobClosed = eventKind<{ jobId: string }>('job closed');
 
 /** What becomes of a whole job besides being done: other people and dates, held, stopped, closed early, taken back. */
@@ -34,7 +35,6 @@ export class JobStandingService {
     if (job.version !== version) throw Problem.stale('job', job);
     const { partnerId, managerId, preparerId, contactId, startOn } = input;
     if (contactId) await this.contacts.mustGetRequests(work, contactId, job.clientId);
-    await this.team.mustBeMembers(work, { partnerId, managerId, preparerId });
     for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
     if (startOn !== undefined && startOn > job.targetOn)
       throw Problem.invalid([{ field: 'startOn', message: `It starts on or before our target, ${fullDate(civil(job.targetOn))}.` }]);
@@ -86,7 +86,6 @@ export class JobStandingService {
     const job = await this.jobs.get(work, jobId);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
     const forId = input?.forId ?? null;
-    await this.team.mustBeMembers(work, { forId });
     await this.team.mustSee(work, 'forId', forId, job.clientId);
     await work.tx
       .update(jobs)
@@ -162,6 +161,24 @@ export class JobStandingService {
     });
   }
 
+  /** Takes back jobs that were begun by hand and that nobody has worked on. Those of a deadline are left: they belong to it. */
+  async takeBackByHand(work: Work, jobIds: string[]): Promise<{ takenBack: number; left: number }> {
+    const byHand = await rows<{ id: string }>(
+      work.tx,
+      sql`select id from jobs where firm_id = ${work.firm.id} and obligation_id is null and line_id is null and id in (select jsonb_array_elements_text(${JSON.stringify(jobIds)}::jsonb)::uuid)`,
+    );
+    const gone = await this.takeBack(
+      work,
+      byHand.map((job) => job.id),
+    );
+    if (gone.length > 0)
+      await this.events.record(work, JobsTakenBack, {
+        what: `took back ${counted(gone.length, 'job')} on which nobody had worked`,
+        payload: { jobIds: gone.map((job) => job.id) },
+      });
+    return { takenBack: gone.length, left: jobIds.length - gone.length };
+  }
+
   /** Takes back jobs that were begun and that nobody has worked on. @returns the obligations they were begun for. */
   async takeBack(work: Work, jobIds: string[]): Promise<{ id: string; obligationId: string | null }[]> {
     const given = sql`(select jsonb_array_elements_text(${JSON.stringify(jobIds)}::jsonb)::uuid)`;
@@ -170,9 +187,10 @@ export class JobStandingService {
       sql`select j.id, j.obligation_id as "obligationId" from jobs j where j.id in ${given} and j.firm_id = ${work.firm.id} and j.status = 'open'
             and not exists (select from tasks where job_id = j.id and done_at is not null) and not exists (select from requests where job_id = j.id)
             and not exists (select from time_entries where job_id = j.id) and not exists (select from documents where job_id = j.id)
-            and not exists (select from invoices where job_id = j.id) and not exists (select from wip_postings where job_id = j.id)`,
+            and not exists (select from messages where job_id = j.id) and not exists (select from invoices where job_id = j.id) and not exists (select from wip_postings where job_id = j.id)`,
     );
     const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(untouched.map((job) => job.id))}::jsonb)::uuid)`;
+    await work.tx.execute(sql`delete from job_actions where job_id in ${gone}`);
     await work.tx.execute(sql`delete from tasks where job_id in ${gone}`);
     await work.tx.execute(sql`delete from jobs where id in ${gone}`);
     return untouched;

@@ -3,6 +3,7 @@ import { IsIn, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
 import type { Response } from 'express';
 import {
   AddJob,
+  AddJobs,
   ChangeJob,
   ChangeTask,
   type FlowView,
@@ -13,8 +14,10 @@ import {
   type JobState,
   type JobTotals,
   type JobView,
+  type JobsBegun,
   PRIORITIES,
   StopJob,
+  TheseJobs,
   TickCheck,
   TickTask,
   USUAL_JOB_COLUMNS,
@@ -23,7 +26,7 @@ import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { ListQuery, SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
-import { InWork, type Work } from '../../platform/work';
+import { InWork, Once, type Work } from '../../platform/work';
 import { JobQueries, type JobsAsked } from './jobs.queries';
 import { JobStandingService } from './job-standing.service';
 import { JobsService } from './jobs.service';
@@ -145,6 +148,23 @@ export class JobsController {
   @Needs('do work')
   async add(@InWork() work: Work, @Body() input: AddJob): Promise<{ id: string }> {
     return { id: await this.jobs.addByHand(work, input) };
+  }
+
+  /** The same work for many clients: begun for each who has not got it. */
+  @Post('jobs/many')
+  @HttpCode(200)
+  @Once()
+  @Needs('do work')
+  addMany(@InWork() work: Work, @Body() input: AddJobs): Promise<JobsBegun> {
+    return this.jobs.addMany(work, input);
+  }
+
+  /** Takes back jobs that were begun and that nobody has worked on. */
+  @Post('jobs/many/take-back')
+  @HttpCode(200)
+  @Needs('do work')
+  takeBack(@InWork() work: Work, @Body() { ids }: TheseJobs): Promise<{ takenBack: number; left: number }> {
+    return this.standing.takeBackByHand(work, ids);
   }
 
   @Patch('jobs/:id')

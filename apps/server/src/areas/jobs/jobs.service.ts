@@ -4,7 +4,7 @@ import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type TaskPlan, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
-import type { AddJob, ChangeTask, TickCheck, TickTask } from '@steady/contract/jobs';
+import type { AddJob, AddJobs, ChangeTask, JobsBegun, TickCheck, TickTask } from '@steady/contract/jobs';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -29,6 +29,8 @@ export interface JobOrder {
   client: Client;
   facts: Facts;
   line: ServiceLine | null;
+  /** The name of the line's service, as rules of the procedure know it. */
+  service?: string;
   procedure: KeptProcedure;
   obligationId: string | null;
   name: string;
@@ -79,7 +81,7 @@ export class JobsService implements OnModuleInit {
     const facts: Facts = {
       ...order.facts,
       'line:rhythm': line?.rhythm ?? null,
-      'line:service': line?.name ?? null,
+      'line:service': order.service ?? null,
       'job:fee': fee / 100,
       'job:priority': 'usual',
     };
@@ -151,6 +153,23 @@ export class JobsService implements OnModuleInit {
     });
     if ((priority && priority !== 'usual') || contactId) await work.tx.update(jobs).set({ priority, contactId }).where(eq(jobs.id, jobId));
     return jobId;
+  }
+
+  /** Begins the same work for many clients. Who has it open already is passed over, and said. */
+  async addMany(work: Work, { clientIds, ...input }: AddJobs): Promise<JobsBegun> {
+    const open = await rows<{ clientId: string; number: number }>(
+      work.tx,
+      sql`select client_id as "clientId", number from jobs where firm_id = ${work.firm.id} and procedure_id = ${input.procedureId} and lower(name) = ${input.name.toLowerCase()} and status <> 'finished'`,
+    );
+    const begun: JobsBegun = { ids: [], not: [] };
+    for (const clientId of new Set(clientIds)) {
+      const there = open.find((job) => job.clientId === clientId);
+      const { name, standing } = await this.clients.get(work, clientId);
+      if (there) begun.not.push({ clientId, client: name, why: `has it already: job ${there.number}` });
+      else if (standing === 'former') begun.not.push({ clientId, client: name, why: 'is a former client' });
+      else begun.ids.push(await this.addByHand(work, { ...input, clientId }));
+    }
+    return begun;
   }
 
   /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow. */
@@ -285,7 +304,6 @@ export class JobsService implements OnModuleInit {
   async changeTask(work: Work, taskId: string, input: ChangeTask): Promise<void> {
     const { task, job } = await this.task(work, taskId);
     if (task.version !== input.version) throw Problem.stale('task', task);
-    await this.team.mustBeMembers(work, { assigneeId: input.assigneeId });
     await this.team.mustSee(work, 'assigneeId', input.assigneeId, job.clientId);
     const { assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn } = input;
     const inside = `The job runs from ${fullDate(civil(job.startOn))} to ${fullDate(civil(job.dueOn))}; a task's dates lie inside.`;

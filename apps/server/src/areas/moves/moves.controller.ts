@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, type OnModuleInit, Param, Post, Query } from '@nestjs/common';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsUUID, Min } from 'class-validator';
-import { ChangeJobs, type JobBatchView, type JobsChanged, MoveJob, type MovePreview } from '@steady/contract/jobs';
+import { IsInt, Min } from 'class-validator';
+import { ChangeJobs, type JobBatchView, type JobsChanged, MoveJob, type MovePreview, TheseJobs } from '@steady/contract/jobs';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
 import { Ticks } from '../../platform/background/ticks';
 import { IdPipe } from '../../platform/http/validation';
@@ -14,14 +14,6 @@ class ApproveJob {
   @IsInt()
   @Min(1)
   version: number;
-}
-
-class TheseJobs {
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(200)
-  @IsUUID(undefined, { each: true })
-  ids: string[];
 }
 
 /** How jobs are moved by hand, one or many, and what that brings about. */

@@ -262,13 +262,19 @@ export class TeamService {
 
   /** Refuses a person who does not see the client: work on it cannot be given to them. */
   async mustSee(work: Work, field: string, memberId: string | null | undefined, clientId: string): Promise<void> {
-    if (!memberId) return;
+    if (memberId) await this.colleague(work, field, memberId, clientId);
+  }
+
+  /** The name of a person of the firm who sees a client; somebody else is refused at the field. */
+  async colleague(work: Work, field: string, memberId: string, clientId: string): Promise<string> {
     const [member] = await rows<{ name: string; sees: boolean }>(
       work.tx,
-      sql`select m.name, m.all_clients or exists (select from client_grants g where g.member_id = m.id and g.client_id = ${clientId}) as sees from members m where m.id = ${memberId}`,
+      sql`select m.name, m.all_clients or exists (select from client_grants g where g.member_id = m.id and g.client_id = ${clientId}) as sees
+          from members m where m.id = ${memberId} and m.firm_id = ${work.firm.id}`,
     );
-    if (member && !member.sees)
-      throw Problem.invalid([{ field, message: `${member.name} does not see this client. Grant it first, on the client\u2019s page.` }]);
+    if (!member) throw Problem.invalid([{ field, message: 'Choose a person of the firm.' }]);
+    if (!member.sees) throw Problem.invalid([{ field, message: `${member.name} does not see this client. Grant it first, on the client\u2019s page.` }]);
+    return member.name;
   }
 
   /** Working patterns and leave of everybody who works here now, for load against capacity. */

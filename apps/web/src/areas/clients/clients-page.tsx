@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { counted } from '@steady/core/words';
 import { type BulkOutcome, type ClientRow, USUAL_COLUMNS } from '@steady/contract/client-lists';
+import type { JobsBegun } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -13,6 +15,7 @@ import { SavedLists } from '../../ui/lists/saved-lists';
 import { useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
+import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { BulkLeaf } from './bulk-leaf';
 import { ClientLeaf } from './client-leaf';
 import { FORM_WORDS } from './words';
@@ -24,7 +27,10 @@ const CELLS = {
   due: (row: ClientRow) =>
     row.values.due && (
       <span className="whitespace-nowrap">
-        <Day of={row.values.due as string} /> <DueWords due={row.values.due as string} />
+        <span className="max-md:hidden">
+          <Day of={row.values.due as string} />{' '}
+        </span>
+        <DueWords due={row.values.due as string} />
       </span>
     ),
 };
@@ -38,6 +44,8 @@ export function ClientsPage() {
   const [search, setSearch] = useSearchParams();
   const state = useListState(USUAL_COLUMNS);
   const [changing, setChanging] = useState(false);
+  const [beginning, setBeginning] = useState(false);
+  const [begun, setBegun] = useState<JobsBegun | null>(null);
   const [done, setDone] = useState<BulkOutcome | null>(null);
   const adding = search.has('new');
   const mayChange = session.may('change clients');
@@ -60,6 +68,16 @@ export function ClientsPage() {
     act(async () => {
       say((await send<BulkOutcome>('POST', `/api/clients/bulk/${done!.id}/undo`)).said);
       setDone(null);
+    });
+  const takeBack = () =>
+    act(async () => {
+      let [back, left] = [0, 0];
+      for (let at = 0; at < begun!.ids.length; at += 200) {
+        const part = await send<{ takenBack: number; left: number }>('POST', '/api/jobs/many/take-back', { ids: begun!.ids.slice(at, at + 200) });
+        [back, left] = [back + part.takenBack, left + part.left];
+      }
+      say(`Took back ${counted(back, 'job')}.${left > 0 ? ` ${left} stay: somebody has worked on them, or something has gone out.` : ''}`);
+      setBegun(null);
     });
   return (
     <Page
@@ -107,6 +125,21 @@ export function ClientsPage() {
           </button>
         </p>
       )}
+      {begun && (
+        <div className="mb-2 flex items-baseline gap-4 border border-rule bg-page px-3 py-1.5 text-table" role="status">
+          <span>
+            Began {counted(begun.ids.length, 'job')}. {begun.not.length > 0 && `Not for ${begun.not.map((one) => `${one.client} (${one.why})`).join(', ')}.`}
+          </span>
+          {begun.ids.length > 0 && (
+            <button className="lnk" disabled={busy} onClick={() => void takeBack()}>
+              Take them back
+            </button>
+          )}
+          <button className="lnk ml-auto text-soft" onClick={() => setBegun(null)}>
+            Good
+          </button>
+        </div>
+      )}
       <ListBody
         of={of}
         state={state}
@@ -114,9 +147,11 @@ export function ClientsPage() {
         noun="client"
         first={[name]}
         cell={CELLS}
+        phone={['due']}
         to={(row) => `/clients/${row.id}`}
         nameOf={(row) => row.name}
         onChange={mayChange ? () => setChanging(true) : undefined}
+        also={session.may('do work') ? { words: 'Begin jobs for them', act: () => setBeginning(true) } : undefined}
         empty={
           state.find.trim() || state.filters.length > 0
             ? 'No client is found like that. Loosen a filter, or look for a part of the name.'
@@ -126,6 +161,17 @@ export function ClientsPage() {
         }
       />
       <ClientLeaf open={adding} onClose={() => setSearch({}, { replace: true })} onSaved={(id) => void navigate(`/clients/${id}`)} />
+      {beginning && (
+        <NewJobLeaf
+          clientIds={[...of.chosen]}
+          onClose={() => setBeginning(false)}
+          onBegun={(all) => {
+            setBeginning(false);
+            of.onChoose(new Set());
+            setBegun(all);
+          }}
+        />
+      )}
       {changing && (
         <BulkLeaf
           clientIds={[...of.chosen]}

@@ -30,7 +30,10 @@ export function useJobCells(): Record<'due' | 'stands' | 'tasks' | 'who' | 'numb
   return {
     due: (row) => (
       <span className="whitespace-nowrap">
-        <Day of={row.dueOn} /> <DueWords due={row.dueOn} done={row.status === 'finished'} />
+        <span className="max-md:hidden">
+          <Day of={row.dueOn} />{' '}
+        </span>
+        <DueWords due={row.dueOn} done={row.status === 'finished'} />
       </span>
     ),
     stands: (row) => <JobStands of={row} />,

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, shortDate } from '@steady/core/words';
+import type { ClientView } from '@steady/contract/clients';
 import { type JobRow, type JobTotals, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
@@ -31,6 +32,8 @@ export function JobsPage() {
   const { data: totals } = useData<JobTotals>(`/api/jobs/totals?status=${view === 'finished' ? 'finished' : 'open'}&${narrowed}`);
   const mayWork = session.may('do work');
   useKeys(mayWork ? [{ press: 'n j', does: 'new job', act: () => setAdding(true) }] : []);
+  // Begun from somewhere else, such as a message: for whom, and what it is about.
+  const { data: forClient } = useData<ClientView>(search.get('new') ? `/api/clients/${search.get('new')}` : null);
   const go = (to: View) => {
     const next = new URLSearchParams(search);
     next.delete('status');
@@ -91,6 +94,7 @@ export function JobsPage() {
     >
       {view === 'flow' ? <FlowPage /> : <Listed key={view} view={view} narrowed={narrowed} />}
       {adding && <NewJobLeaf onClose={() => setAdding(false)} />}
+      {forClient && mayWork && <NewJobLeaf client={forClient} called={search.get('called') ?? undefined} onClose={() => setSearch({}, { replace: true })} />}
     </Page>
   );
 }
@@ -128,6 +132,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: str
         noun="job"
         first={first}
         cell={cells}
+        phone={['due', 'stands']}
         group={group}
         to={(row) => `/jobs/${row.id}`}
         nameOf={(row) => `${row.name}, ${row.client}`}

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
-import { AddJob, PRIORITIES } from '@steady/contract/jobs';
+import { counted } from '@steady/core/words';
+import { AddJob, type JobsBegun, PRIORITIES } from '@steady/contract/jobs';
 import type { ProcedureRow } from '@steady/contract/procedures';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -14,23 +15,49 @@ import { ClientField } from '../clients/client-field';
 /** Minutes of a day that one person has for one job, when dates are proposed. */
 const MINUTES_A_DAY = 150;
 
-/** A job that no rhythm asks for. Its dates are proposed so that the work fits, never for today. */
-export function NewJobLeaf({ client, onClose }: { client?: { id: string; name: string }; onClose(): void }) {
+interface Props {
+  client?: { id: string; name: string };
+  /** Ids of clients, for the same work for each of them. */
+  clientIds?: string[];
+  /** What it is about, where that is known. */
+  called?: string;
+  onClose(): void;
+  /** Said where they were begun for several. */
+  onBegun?(begun: JobsBegun): void;
+}
+
+const AT_ONCE = 25;
+
+/** A job that no rhythm asks for, for one client or for many. Its dates are proposed so that the work fits, never for today. */
+export function NewJobLeaf({ client, clientIds, called = '', onClose, onBegun }: Props) {
   const session = useSession();
   const navigate = useNavigate();
+  const [done, setDone] = useState(0);
   const [chosenClient, setChosenClient] = useState(client ?? null);
   const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
   const { form, onSubmit, busy, problem } = useLeafForm<AddJob>({
     input: AddJob,
     start: {
-      clientId: client?.id ?? '',
+      clientId: client?.id ?? clientIds?.[0] ?? '',
       procedureId: '',
-      name: '',
+      name: called,
       startOn: session.day.add({ days: 1 }).toString(),
       dueOn: session.day.add({ days: 15 }).toString(),
       priority: 'usual',
     },
     submit: async (values) => {
+      if (clientIds) {
+        const { clientId: _, ...each } = values;
+        const begun: JobsBegun = { ids: [], not: [] };
+        // In parts, so that it is seen to go on and no part takes long.
+        for (let at = 0; at < clientIds.length; at += AT_ONCE) {
+          setDone(at);
+          const part = await send<JobsBegun>('POST', '/api/jobs/many', { ...each, clientIds: clientIds.slice(at, at + AT_ONCE) });
+          begun.ids.push(...part.ids);
+          begun.not.push(...part.not);
+        }
+        return onBegun?.(begun);
+      }
       const { id } = await send<{ id: string }>('POST', '/api/jobs', values);
       await navigate(`/jobs/${id}`);
     },
@@ -39,16 +66,27 @@ export function NewJobLeaf({ client, onClose }: { client?: { id: string; name: s
   const { errors } = formState;
   const procedure = procedures.find((one) => one.id === watch('procedureId'));
   return (
-    <Leaf open title="A new job" act="Begin the job" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <ClientField
-        label="Client"
-        value={chosenClient}
-        onChange={(chosen) => {
-          setChosenClient(chosen);
-          setValue('clientId', chosen?.id ?? '');
-        }}
-        error={errors.clientId?.message}
-      />
+    <Leaf
+      open
+      title={clientIds ? `A job for each of ${counted(clientIds.length, 'client')}` : 'A new job'}
+      act={clientIds ? (busy ? `Beginning, ${done} of ${clientIds.length}` : 'Begin the jobs') : 'Begin the job'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      {clientIds && <p className="mb-3 text-table text-soft">Who has the same job open already is passed over.</p>}
+      {!clientIds && (
+        <ClientField
+          label="Client"
+          value={chosenClient}
+          onChange={(chosen) => {
+            setChosenClient(chosen);
+            setValue('clientId', chosen?.id ?? '');
+          }}
+          error={errors.clientId?.message}
+        />
+      )}
       <SelectField
         label="Done by the procedure"
         {...register('procedureId', {

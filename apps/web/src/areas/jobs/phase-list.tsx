@@ -151,7 +151,12 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           {!task.doneAt && session.may('record time') && job.status !== 'finished' && (
             <button
               className={`lnk shrink-0 text-kelp ${current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100'}`}
-              onClick={() => void act(() => send('POST', '/api/timer/start', { jobId: job.id, taskId: task.id }), `The timer runs on ${task.name}.`)}
+              onClick={() =>
+                void act(
+                  () => send('POST', '/api/timer/start', { jobId: job.id, taskId: task.id }),
+                  `The timer runs on ${task.name}.${waits ? ` It is early for it: it ${waits}.` : ''}`,
+                )
+              }
             >
               Start timer
             </button>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { SentMessage } from '@steady/contract/post';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -10,7 +11,8 @@ const TONE: Record<SentMessage['status'], string> = { waiting: 'text-soft', sent
 
 /** What was written: of one client, one job, or (with an empty `of`) the whole firm. */
 export function MessageList({ of }: { of: string }) {
-  const { day } = useSession();
+  const session = useSession();
+  const { day } = session;
   const [reading, setReading] = useState<SentMessage | null>(null);
   const { data } = useData<SentMessage[]>(`/api/messages?${of}`);
   if (!data) return null;
@@ -46,6 +48,18 @@ export function MessageList({ of }: { of: string }) {
             To {reading.to}, {reading.address}, {momentInWords(reading.at, day)}
           </p>
           <p className="whitespace-pre-line wrap-anywhere">{reading.body}</p>
+          {reading.clientId && session.may('do work') && (
+            <p className="mt-4 flex gap-4 text-table">
+              {reading.jobId && (
+                <Link className="lnk" to={`/jobs/${reading.jobId}`}>
+                  Its job
+                </Link>
+              )}
+              <Link className="lnk" to={`/jobs?${new URLSearchParams({ new: reading.clientId, called: reading.subject }).toString()}`}>
+                Begin a job from it
+              </Link>
+            </p>
+          )}
         </Leaf>
       )}
     </>

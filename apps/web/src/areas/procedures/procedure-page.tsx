@@ -1,9 +1,12 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import { type PhasePlan, type Procedure, procedureFaults } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
+import { PRIORITIES } from '@steady/contract/jobs';
 import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow } from '@steady/contract/procedures';
+import type { ServiceView } from '@steady/contract/services';
 import { ask, read, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -23,18 +26,19 @@ import { StoryLeaf } from './story-leaf';
 import { useOnPaper } from './use-on-paper';
 
 /** What rules of a procedure can look at besides the client. */
-const WORK_FACTS: KnownFact[] = [
-  { fact: 'line:rhythm', words: 'rhythm of the line', kind: 'text' },
-  { fact: 'line:service', words: 'service', kind: 'text' },
+const workFacts = (services: readonly { name: string }[]): KnownFact[] => [
+  { fact: 'line:rhythm', words: 'rhythm of the line', kind: 'choice', choices: RHYTHMS.map((value) => ({ value, words: rhythmInWords(value) })) },
+  { fact: 'line:service', words: 'service', kind: 'choice', choices: services.map(({ name }) => ({ value: name, words: name })) },
   { fact: 'job:fee', words: 'agreed fee', kind: 'number' },
-  { fact: 'job:priority', words: 'priority of the job', kind: 'text' },
+  { fact: 'job:priority', words: 'priority of the job', kind: 'choice', choices: PRIORITIES.map((value) => ({ value, words: value })) },
 ];
 
 /** One procedure worked down, beside what it would mean for every client it concerns. */
 export function ProcedurePage() {
   const { id = '' } = useParams();
   const { data: procedure, error } = useData<ProcedureFull>(id === 'new' ? null : `/api/procedures/${id}`);
-  const facts = [...useKnownFacts(), ...WORK_FACTS];
+  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const facts = [...useKnownFacts(), ...workFacts(services)];
   if (error) return <Trouble error={error} />;
   if (!procedure && id !== 'new') return null;
   return <ProcedureForm key={`${id} ${procedure?.version ?? 0}`} procedure={procedure} facts={facts} />;

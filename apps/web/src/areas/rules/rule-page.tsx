@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { civil, rhythmInWords } from '@steady/core/calendar';
 import { conditionInWords } from '@steady/core/conditions';
 import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
-import { counted } from '@steady/core/words';
+import { counted, plainDate } from '@steady/core/words';
 import type { RuleView } from '@steady/contract/rules';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -19,6 +19,9 @@ import { StepsEditor } from './steps-editor';
 import { TryRuleLeaf } from './try-rule-leaf';
 
 const dayBefore = (day: string) => civil(day).subtract({ days: 1 }).toString();
+
+/** A day in words; what is half typed stays as it is. */
+const dayOf = (day: string) => (/^\d{4}-\d\d-\d\d$/.test(day) ? plainDate(civil(day)) : day);
 
 const KIND_WORDS = { return: 'a return', payment: 'a payment', accounts: 'accounts', own: 'a date of our own' } as const;
 const ANCHORS = {
@@ -215,8 +218,8 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
                   className={n === at ? 'border-b-2 border-kelp font-semibold' : 'border-b-2 border-transparent text-soft hover:text-ink'}
                   onClick={() => setAt(n)}
                 >
-                  from {one.effectiveFrom}
-                  {one.effectiveUntil && ` until ${one.effectiveUntil}`}
+                  from {dayOf(one.effectiveFrom)}
+                  {one.effectiveUntil && ` until ${dayOf(one.effectiveUntil)}`}
                 </button>
               ))}
             <button type="button" className="lnk" onClick={addVersion}>

@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
-import { rhythmInWords } from '@steady/core/calendar';
+import { civil, rhythmInWords } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
-import { longDate } from '@steady/core/words';
+import { longDate, plainDate } from '@steady/core/words';
 import type { ClientView } from '@steady/contract/clients';
 import type { ServiceLineView } from '@steady/contract/lines';
 import type { ServiceView } from '@steady/contract/services';
@@ -9,7 +9,6 @@ import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { Page, Trouble } from '../../ui/page';
-import { dayInWords } from '../../ui/words';
 
 /** What a client has agreed, as it goes with the engagement letter: each service once with its scope, and each of its lines. On paper it is that sheet alone. */
 export function SchedulePage() {
@@ -61,10 +60,12 @@ export function SchedulePage() {
                 {index + 1}. {service.name}
               </h2>
               {service.scope && <p className="mt-1 whitespace-pre-line">{service.scope}</p>}
-              <table className="ledger mt-2" aria-label={service.name}>
+              <table className="ledger mt-2 table-fixed" aria-label={service.name}>
                 <thead>
                   <tr>
-                    <th scope="col">What</th>
+                    <th scope="col" className="w-[30%]">
+                      What
+                    </th>
                     <th scope="col">How often</th>
                     <th scope="col">From</th>
                     {seesFees && (
@@ -80,7 +81,7 @@ export function SchedulePage() {
                     <tr key={line.id}>
                       <td>{line.name}</td>
                       <td>{rhythmInWords(line.rhythm)}</td>
-                      <td>{dayInWords(line.startsOn, session.day)}</td>
+                      <td>{plainDate(civil(line.startsOn))}</td>
                       {seesFees && <td className="n">{line.charged ? formatMoney(line.fee ?? 0) : 'not charged'}</td>}
                       <td>{line.charged ? (line.billing === null ? 'each time it is done' : rhythmInWords(line.billing)) : ''}</td>
                     </tr>

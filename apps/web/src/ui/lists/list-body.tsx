@@ -50,16 +50,20 @@ interface BodyProps<Row extends ListedRow> {
   first: Column<Row>[];
   /** The cell of a field that wants to be read in its own way; others are shown by their kind. */
   cell?: Partial<Record<string, (row: Row) => ReactNode>>;
+  /** Fields that stay on a phone; the others are left out there. */
+  phone: readonly string[];
   to(row: Row): string;
   group?(row: Row): string;
   nameOf(row: Row): string;
   /** What can be done to rows that are chosen; without it none can be. */
   onChange?(): void;
+  /** What else can be done to them. */
+  also?: { words: string; act(): void };
   empty: ReactNode;
 }
 
 /** A list itself: rows with the columns chosen, further pages as one goes, rows chosen together; or what it adds up to. */
-export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, to, group, nameOf, onChange, empty }: BodyProps<Row>) {
+export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, phone, to, group, nameOf, onChange, also, empty }: BodyProps<Row>) {
   const session = useSession();
   const { act, busy } = useAct();
   if (state.by !== null) return of.fields.length > 0 && <TotalsTable of={of} state={state} noun={noun} />;
@@ -71,7 +75,7 @@ export function ListBody<Row extends ListedRow>({ of, state, label, noun, first,
     cell: cell[field.key] ?? ((row) => <ValueCell field={field} value={row.values[field.key] ?? null} />),
     sort: () => null,
     figure: ['money', 'number', 'hours'].includes(field.kind) || field.key === 'number',
-    wide: !(field.key in cell),
+    wide: !phone.includes(field.key),
   });
   const figures = shown.filter((field) => field.kind === 'money' || field.kind === 'hours');
   const sum = (field: Field) => of.rows.reduce((total, row) => total + Number(row.values[field.key] ?? 0), 0);
@@ -90,7 +94,12 @@ export function ListBody<Row extends ListedRow>({ of, state, label, noun, first,
           <button className="lnk" onClick={() => of.onChoose(new Set())}>
             Choose none
           </button>
-          <button className="act-quiet ml-auto" onClick={onChange}>
+          {also && (
+            <button className="act-quiet ml-auto" onClick={also.act}>
+              {also.words}
+            </button>
+          )}
+          <button className={`act-quiet ${also ? '' : 'ml-auto'}`} onClick={onChange}>
             Change {chosen.size === 1 ? 'it' : 'them'}
           </button>
         </p>

@@ -19,7 +19,7 @@ export interface ListState {
   open(saved: SavedListView | null): void;
 }
 
-const OWN = ['find', 'filters', 'columns', 'sort', 'new'];
+const OWN = ['find', 'filters', 'columns', 'sort', 'new', 'called'];
 
 function filtersFrom(text: string | null): Filter[] {
   try {
