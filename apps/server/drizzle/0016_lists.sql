@@ -9,7 +9,9 @@ ALTER TABLE "tasks" ALTER COLUMN "client_id" SET NOT NULL;--> statement-breakpoi
 ALTER TABLE "firm_rules" ADD COLUMN "copied_as" jsonb;--> statement-breakpoint
 ALTER TABLE "services" ADD COLUMN "takes_extensions" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 CREATE INDEX "clients_in_order" ON "clients" USING btree ("firm_id",sort_name collate "unicode","id");--> statement-breakpoint
+CREATE INDEX "jobs_in_flight" ON "jobs" USING btree ("procedure_id") WHERE status in ('open', 'on hold');--> statement-breakpoint
 CREATE INDEX "tasks_client_id_index" ON "tasks" USING btree ("client_id");--> statement-breakpoint
+CREATE INDEX "lines_with_own_procedure" ON "service_lines" USING btree ("procedure_id") WHERE procedure_id is not null;--> statement-breakpoint
 ALTER POLICY "granted" ON "line_plans" TO app_user USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from service_lines x where x.id = line_id));--> statement-breakpoint
 ALTER POLICY "granted" ON "payments" TO app_user USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from invoices x where x.id = invoice_id));--> statement-breakpoint
 ALTER POLICY "granted" ON "settlements" TO app_user USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from jobs x where x.id = job_id));--> statement-breakpoint

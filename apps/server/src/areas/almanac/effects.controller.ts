@@ -41,8 +41,9 @@ export class EffectsController {
 
   private async ofClient(work: Work, client: Client): Promise<Effect> {
     const changes = [];
+    const asItIs = await this.clients.get(work, client.id);
     for (const line of await this.lines.of(work, client.id)) {
-      const before = await this.planning.considered(work, line);
+      const before = await this.planning.considered(work, line, asItIs);
       changes.push({ before, after: { ...before, client } });
     }
     return this.planning.effect(work, changes);

@@ -80,8 +80,8 @@ export class PlanningService {
   ) {}
 
   /** A line as it stands on record. */
-  async considered(work: Work, { line, service }: LineOfService): Promise<Considered> {
-    return { line, service, client: await this.clients.get(work, line.clientId), book: await this.rules.of(work) };
+  async considered(work: Work, { line, service }: LineOfService, client?: Client): Promise<Considered> {
+    return { line, service, client: client ?? (await this.clients.get(work, line.clientId)), book: await this.rules.of(work) };
   }
 
   static outlook(today: CivilDate) {

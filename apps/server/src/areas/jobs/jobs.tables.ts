@@ -84,6 +84,10 @@ export const jobs = pgTable(
     index().on(t.firmId, t.status, t.dueOn),
     index().on(t.firmId, t.status, t.finishedAt),
     index().on(t.clientId),
+    // Few jobs are in flight of all there ever were: bands, and what stands beside a procedure, count those alone.
+    index('jobs_in_flight')
+      .on(t.procedureId)
+      .where(sql`status in ('open', 'on hold')`),
   ],
 );
 

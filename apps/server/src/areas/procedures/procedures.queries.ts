@@ -11,7 +11,7 @@ import { type Client, factsOf } from '../clients';
 /** Services that are done by a procedure `p`: as usual, or in one of their rhythms. */
 const SERVICES_OF = sql`services s where s.procedure_id = p.id or s.id in (select x.service_id from service_procedures x where x.procedure_id = p.id)`;
 const ONLY_FOR = sql`service_lines l join clients c on c.id = l.client_id where l.procedure_id = p.id limit 1`;
-const IN_FLIGHT = sql`(select count(*) from jobs j where j.procedure_id = p.id and j.status <> 'finished')::int`;
+const IN_FLIGHT = sql`(select count(*) from jobs j where j.procedure_id = p.id and j.status in ('open', 'on hold'))::int`;
 
 @Injectable()
 export class ProcedureQueries {

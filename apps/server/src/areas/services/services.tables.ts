@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeRule } from '@steady/core/fees';
@@ -96,7 +97,14 @@ export const serviceLines = pgTable(
     /** A procedure cut down for this line alone, instead of the service's. */
     procedureId: uuid('procedure_id'),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId)],
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    index().on(t.clientId),
+    index('lines_with_own_procedure')
+      .on(t.procedureId)
+      .where(sql`procedure_id is not null`),
+  ],
 );
 
 /** What a client has to allow before a service can be filed: asked for, given. */

@@ -70,10 +70,12 @@ export function SchedulePage() {
                     <th scope="col">From</th>
                     {seesFees && (
                       <th scope="col" className="n">
-                        Fee each time, net, {session.firm.currency}
+                        Fee, net, {session.firm.currency}
                       </th>
                     )}
-                    <th scope="col">Billed</th>
+                    <th scope="col" className="max-sm:hidden">
+                      Billed
+                    </th>
                   </tr>
                 </thead>
                 <tbody>
@@ -83,7 +85,7 @@ export function SchedulePage() {
                       <td>{rhythmInWords(line.rhythm)}</td>
                       <td>{plainDate(civil(line.startsOn))}</td>
                       {seesFees && <td className="n">{line.charged ? formatMoney(line.fee ?? 0) : 'not charged'}</td>}
-                      <td>{line.charged ? (line.billing === null ? 'each time it is done' : rhythmInWords(line.billing)) : ''}</td>
+                      <td className="max-sm:hidden">{line.charged ? (line.billing === null ? 'each time it is done' : rhythmInWords(line.billing)) : ''}</td>
                     </tr>
                   ))}
                 </tbody>
