@@ -97,11 +97,8 @@ export class StopJob {
   forId?: string;
 }
 
-/** A job of its own, outside the rhythm of any service. */
-export class AddJob {
-  @IsUUID(undefined, { message: 'Choose the client.' })
-  clientId: string;
-
+/** Work that no rhythm of a service asks for. */
+class WorkByHand {
   @IsUUID(undefined, { message: 'Choose how the work is done.' })
   procedureId: string;
 
@@ -124,6 +121,11 @@ export class AddJob {
   @IsOptional()
   @IsIn(PRIORITIES)
   priority?: Priority;
+}
+
+export class AddJob extends WorkByHand {
+  @IsUUID(undefined, { message: 'Choose the client.' })
+  clientId: string;
 
   /** With whom of the client it is settled. */
   @IsOptional()
@@ -132,34 +134,11 @@ export class AddJob {
 }
 
 /** The same work for many clients at once. */
-export class AddJobs {
+export class AddJobs extends WorkByHand {
   @ArrayMinSize(1, { message: 'Choose at least one client.' })
   @ArrayMaxSize(50)
   @IsUUID(undefined, { each: true })
   clientIds: string[];
-
-  @IsUUID(undefined, { message: 'Choose how the work is done.' })
-  procedureId: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Give the jobs a name.' })
-  @IsText(200, 'A name')
-  name: string;
-
-  @IsDay()
-  startOn: string;
-
-  @IsNotBefore('startOn', { message: 'They are due on or after the day they start.' })
-  @IsDay()
-  dueOn: string;
-
-  @IsOptional()
-  @IsMoney(0)
-  fee?: number;
-
-  @IsOptional()
-  @IsIn(PRIORITIES)
-  priority?: Priority;
 }
 
 /** Jobs that something is asked of together. */

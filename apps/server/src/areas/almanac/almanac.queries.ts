@@ -75,7 +75,7 @@ export class AlmanacQueries {
     const [wanted, day] = [await this.matching(work, filter), dayOf(filter)];
     const days = await rows<YearDay>(
       work.tx,
-      sql`select ${day}::text as day, count(*)::int as count, (count(*) filter (where o.status in ('filed', 'not required')))::int as filed,
+      sql`select ${day} as day, count(*)::int as count, (count(*) filter (where o.status in ('filed', 'not required')))::int as filed,
                  (count(*) filter (where ${UNFILED} and ${day} < ${work.today.toString()}))::int as overdue
           from obligations o where o.firm_id = ${work.firm.id} and ${day} >= ${first.toString()} and ${day} < ${end.toString()} and ${wanted} group by 1 order by 1`,
     );

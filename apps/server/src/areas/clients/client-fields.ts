@@ -1,20 +1,13 @@
 import { sql } from 'drizzle-orm';
 import type { DetailField } from '@steady/core/details';
-import type { FieldKind } from '@steady/core/lists';
 import { LEGAL_FORMS, PAYMENT_METHODS, STANDINGS, VAT_GROUPS, WAYS } from '@steady/contract/clients';
-import { type ListField, detailFieldsOf, personField } from '../../platform/lists';
+import { type ListField, columnsOf, detailFieldsOf, personField } from '../../platform/lists';
 
 /** Persons sort by their last name, other clients by their name. */
 export const BY_NAME = sql.raw('c.sort_name collate "unicode"');
 
 const person = (key: string, name: string) => personField(key, name, `c.${key}_id`);
-const own = (key: string, name: string, kind: FieldKind, column: string, more: Partial<ListField> = {}): ListField => ({
-  key,
-  name,
-  kind,
-  value: sql.raw(`c.${column}`),
-  ...more,
-});
+const own = columnsOf('c');
 const contact = (key: string, name: string, column: string): ListField => ({
   key,
   name,

@@ -1,17 +1,10 @@
 import { sql } from 'drizzle-orm';
 import type { DetailField } from '@steady/core/details';
-import type { FieldKind } from '@steady/core/lists';
 import { LEGAL_FORMS, WAYS } from '@steady/contract/clients';
 import { CATEGORIES, JOB_STATUSES, PRIORITIES } from '@steady/contract/jobs';
-import { type ListField, detailFieldsOf, personField } from '../../platform/lists';
+import { type ListField, columnsOf, detailFieldsOf, personField } from '../../platform/lists';
 
-const own = (key: string, name: string, kind: FieldKind, column: string, more: Partial<ListField> = {}): ListField => ({
-  key,
-  name,
-  kind,
-  value: sql.raw(`j.${column}`),
-  ...more,
-});
+const own = columnsOf('j');
 const minutes = (key: string, name: string, of: string, all: string): ListField => ({
   key,
   name,

@@ -47,6 +47,17 @@ export function detailFieldsOf(details: readonly DetailField[]): ListField[] {
   });
 }
 
+/** Fields whose value is a column of the table with this alias. */
+export const columnsOf =
+  (alias: string) =>
+  (key: string, name: string, kind: FieldKind, column: string, more: Partial<ListField> = {}): ListField => ({
+    key,
+    name,
+    kind,
+    value: sql.raw(`${alias}.${column}`),
+    ...more,
+  });
+
 /** A person of the firm whose id stands in a column: shown by name, compared by id, sorted by last name. */
 export const personField = (key: string, name: string, column: string): ListField => ({
   key,

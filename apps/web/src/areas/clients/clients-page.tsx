@@ -112,33 +112,13 @@ export function ClientsPage() {
         </>
       }
     >
-      {done && (
-        <p className="mb-2 flex items-baseline gap-4 border border-rule bg-page px-3 py-1.5 text-table" role="status">
-          {done.said}
-          {done.id && (
-            <button className="lnk" disabled={busy} onClick={() => void undo()}>
-              Undo
-            </button>
-          )}
-          <button className="lnk ml-auto text-soft" onClick={() => setDone(null)}>
-            Good
-          </button>
-        </p>
-      )}
+      {done && <DoneTogether said={done.said} undo={done.id ? { words: 'Undo', act: () => void undo(), busy } : undefined} onGood={() => setDone(null)} />}
       {begun && (
-        <div className="mb-2 flex items-baseline gap-4 border border-rule bg-page px-3 py-1.5 text-table" role="status">
-          <span>
-            Began {counted(begun.ids.length, 'job')}. {begun.not.length > 0 && `Not for ${begun.not.map((one) => `${one.client} (${one.why})`).join(', ')}.`}
-          </span>
-          {begun.ids.length > 0 && (
-            <button className="lnk" disabled={busy} onClick={() => void takeBack()}>
-              Take them back
-            </button>
-          )}
-          <button className="lnk ml-auto text-soft" onClick={() => setBegun(null)}>
-            Good
-          </button>
-        </div>
+        <DoneTogether
+          said={`Began ${counted(begun.ids.length, 'job')}.${begun.not.length > 0 ? ` Not for ${begun.not.map((one) => `${one.client} (${one.why})`).join(', ')}.` : ''}`}
+          undo={begun.ids.length > 0 ? { words: 'Take them back', act: () => void takeBack(), busy } : undefined}
+          onGood={() => setBegun(null)}
+        />
       )}
       <ListBody
         of={of}
@@ -184,5 +164,22 @@ export function ClientsPage() {
         />
       )}
     </Page>
+  );
+}
+
+/** What was done to many at once, with the way to take it back while it stands there. */
+function DoneTogether({ said, undo, onGood }: { said: string; undo?: { words: string; act(): void; busy: boolean }; onGood(): void }) {
+  return (
+    <p className="mb-2 flex items-baseline gap-4 border border-rule bg-page px-3 py-1.5 text-table" role="status">
+      {said}
+      {undo && (
+        <button className="lnk whitespace-nowrap" disabled={undo.busy} onClick={undo.act}>
+          {undo.words}
+        </button>
+      )}
+      <button className="lnk ml-auto text-soft" onClick={onGood}>
+        Good
+      </button>
+    </p>
   );
 }
