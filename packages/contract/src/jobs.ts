@@ -1,9 +1,9 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
-import type { MoveKind } from '@steady/core/procedures';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsMoney, IsNotBefore, IsText, Trimmed } from './checks';
 import type { ListValue } from './lists';
+import type { JobActionView } from './moves';
 import type { RequestView } from './requests';
 
 export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
@@ -209,107 +209,6 @@ export class ChangeJob {
   version: number;
 }
 
-/** A move by hand, as it was looked at before. */
-export class MoveJob {
-  /** Key of the phase it goes to; null finishes the job. */
-  @ValidateIf((o: MoveJob) => o.to !== null)
-  @IsString({ message: 'Choose where the job goes.' })
-  to: string | null;
-
-  /** Keys of the actions that are left out this time. */
-  @IsArray()
-  @ArrayMaxSize(100)
-  @IsString({ each: true })
-  leaveOut: string[];
-
-  /** Back or over a phase wants a reason. */
-  @IsOptional()
-  @Trimmed()
-  @IsText(200, 'A reason')
-  why?: string;
-
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-/** What a move would bring about, before it is made. */
-export interface MovePreview {
-  kind: MoveKind;
-  from: string | null;
-  to: string | null;
-  toKey: string | null;
-  /** One sentence each; `outside` where something leaves the house by itself. */
-  acts: { key: string; what: string; outside: boolean; count?: number }[];
-  /** What one should know: tasks left behind, nobody to write to. */
-  notices: string[];
-}
-
-/** A change to many jobs at once. */
-export class ChangeJobs {
-  @ArrayMinSize(1)
-  @ArrayMaxSize(200)
-  @IsUUID(undefined, { each: true })
-  ids: string[];
-
-  /** Changes sent in parts belong together by it, and are taken back together. */
-  @IsUUID()
-  batchId: string;
-
-  @IsIn(['people', 'priority', 'status', 'dates', 'move', 'hold', 'resume'])
-  change: 'people' | 'priority' | 'status' | 'dates' | 'move' | 'hold' | 'resume';
-
-  @IsOptional()
-  @IsIn(['partnerId', 'managerId', 'preparerId'])
-  role?: 'partnerId' | 'managerId' | 'preparerId';
-
-  @ValidateIf((o: ChangeJobs) => o.personId !== null)
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
-  personId?: string | null;
-
-  @IsOptional()
-  @IsIn(PRIORITIES)
-  priority?: Priority;
-
-  @IsOptional()
-  @Trimmed()
-  @IsText(200, 'A text')
-  text?: string;
-
-  /** Working days by which our target moves; below zero brings it forward. */
-  @IsOptional()
-  @IsInt({ message: 'Give a whole number of working days.' })
-  @Min(-200)
-  @Max(200)
-  days?: number;
-
-  @IsOptional()
-  @IsArray()
-  @IsString({ each: true })
-  leaveOut?: string[];
-}
-
-export interface JobsChanged {
-  changed: number;
-  /** Jobs that stay as they are, and why. */
-  not: { id: string; job: string; why: string }[];
-}
-
-export interface JobBatchView {
-  undone: number;
-  not: { job: string; why: string }[];
-}
-
-/** An action of a job that is done, left out or to be tried again. */
-export interface JobActionView {
-  id: string;
-  what: string;
-  state: 'planned' | 'done' | 'left out' | 'failed';
-  at: string;
-  error: string | null;
-}
-
 export interface TaskView {
   id: string;
   version: number;
@@ -471,28 +370,6 @@ export interface JobTotals {
   onHold: number;
   stuck: number;
   asking: number;
-}
-
-/** One phase of a procedure with what stands in it. */
-export interface FlowBand {
-  key: string;
-  name: string;
-  jobs: number;
-  overdue: number;
-  /** Jobs that wait to be moved by a person. */
-  asking: number;
-  waitsForClient: number;
-  onHold: number;
-  stuck: number;
-  /** The longest wait: since when, whose job and for whom. */
-  longest: { since: string; jobId: string; client: string; why: string } | null;
-}
-
-export interface FlowView {
-  procedures: { id: string; name: string; jobs: number }[];
-  procedureId: string | null;
-  bands: FlowBand[];
-  finished: number;
 }
 
 export interface HistoryLine {

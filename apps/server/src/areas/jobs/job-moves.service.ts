@@ -15,7 +15,7 @@ import {
   moveKind,
 } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
-import type { MoveJob } from '@steady/contract/jobs';
+import type { MoveJob } from '@steady/contract/moves';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

@@ -6,7 +6,6 @@ import {
   AddJobs,
   ChangeJob,
   ChangeTask,
-  type FlowView,
   type HistoryLine,
   HoldJob,
   JOB_STATES,
@@ -22,6 +21,7 @@ import {
   TickTask,
   USUAL_JOB_COLUMNS,
 } from '@steady/contract/jobs';
+import type { FlowView } from '@steady/contract/moves';
 import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';

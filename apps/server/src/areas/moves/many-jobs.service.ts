@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { addWorkingDays, civil } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
-import type { ChangeJobs, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/jobs';
+import type { ChangeJobs, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

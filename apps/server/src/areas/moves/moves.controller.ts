@@ -1,6 +1,7 @@
 import { Body, Controller, Get, HttpCode, type OnModuleInit, Param, Post, Query } from '@nestjs/common';
 import { IsInt, Min } from 'class-validator';
-import { ChangeJobs, type JobBatchView, type JobsChanged, MoveJob, type MovePreview, TheseJobs } from '@steady/contract/jobs';
+import { TheseJobs } from '@steady/contract/jobs';
+import { ChangeJobs, type JobBatchView, type JobsChanged, MoveJob, type MovePreview } from '@steady/contract/moves';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
 import { Ticks } from '../../platform/background/ticks';
 import { IdPipe } from '../../platform/http/validation';

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { addWorkingDays } from '@steady/core/calendar';
 import { type Action, actionInWords, leavesTheHouse } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
-import type { MovePreview } from '@steady/contract/jobs';
+import type { MovePreview } from '@steady/contract/moves';
 import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';

@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router';
 import { counted } from '@steady/core/words';
-import type { FlowBand, FlowView, JobRow } from '@steady/contract/jobs';
+import type { JobRow } from '@steady/contract/jobs';
+import type { FlowBand, FlowView } from '@steady/contract/moves';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DueWords } from '../../ui/due';

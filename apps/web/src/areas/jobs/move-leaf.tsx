@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { JobView, MovePreview } from '@steady/contract/jobs';
+import type { JobView } from '@steady/contract/jobs';
+import type { MovePreview } from '@steady/contract/moves';
 import { ProblemError, send, useData } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { counted } from '@steady/core/words';
-import { type ChangeJobs, type JobBatchView, type JobsChanged, type MovePreview, PRIORITIES, type Priority } from '@steady/contract/jobs';
+import { PRIORITIES, type Priority } from '@steady/contract/jobs';
+import type { ChangeJobs, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
 import { ProblemError, ask, send } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
