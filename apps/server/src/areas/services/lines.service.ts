@@ -122,7 +122,7 @@ export class LinesService implements OnModuleInit {
       rhythm: input.rhythm,
       anchor: input.anchor ?? (input.anchorOn ? ('date' as const) : service.anchor),
       anchorOn: input.anchorOn ?? null,
-      fee: input.fee ?? kept?.fee ?? service.defaultFee,
+      fee: input.fee ?? kept?.fee ?? (await this.services.proposedFee(work, service.id, client.id)).fee,
       billing: input.billing ?? null,
       startsOn: input.startsOn,
       endsOn: input.endsOn ?? null,

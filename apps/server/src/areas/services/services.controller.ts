@@ -70,7 +70,7 @@ export class ServicesController {
   }
 
   @Get('services/:id/fee/:clientId')
-  @Needs('see clients')
+  @Needs('see fees')
   fee(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('clientId', IdPipe) clientId: string): Promise<FeeProposal> {
     return this.services.proposedFee(work, id, clientId);
   }

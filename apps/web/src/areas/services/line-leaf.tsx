@@ -62,10 +62,10 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const { errors } = formState;
   const service = services.find((one) => one.id === (line?.serviceId ?? watch('serviceId')));
   const seesFees = session.may('see fees');
-  const { data: proposal } = useData<FeeProposal>(!line && service ? `/api/services/${service.id}/fee/${clientId}` : null);
+  const { data: proposal } = useData<FeeProposal>(seesFees && !line && service ? `/api/services/${service.id}/fee/${clientId}` : null);
   useEffect(() => {
-    if (proposal && seesFees) setValue('fee', proposal.fee);
-  }, [proposal, seesFees, setValue]);
+    if (proposal) setValue('fee', proposal.fee);
+  }, [proposal, setValue]);
   const elsewhere = new Set(lines.filter((one) => one.id !== line?.id && !one.endsOn).flatMap((one) => one.ruleIds));
   const choose = (id: string) => {
     const chosen = services.find((one) => one.id === id);
@@ -185,7 +185,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
             <DateField label="From" hint="The period in which this day lies is the first one." {...register('startsOn')} error={errors.startsOn?.message} />
             {seesFees && <MoneyField label={`Fee each time, ${session.firm.currency}, net`} control={control} name="fee" error={errors.fee?.message} />}
           </div>
-          {seesFees && proposal?.workings && (
+          {proposal?.workings && (
             <details className="mb-3 text-table">
               <summary className="lnk">How the fee is proposed</summary>
               <WorkingsLines of={proposal.workings} />
