@@ -92,7 +92,7 @@ export class Diary {
       this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobStanding.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
-    const asks = phasesFor(suppliedProcedure(service.procedure), { way: client.way, legalForm: client.form }).phases[0]!.request;
+    const asks = phasesFor(suppliedProcedure(service.procedure), { way: client.way, legalForm: client.form }).phases[0]!.requests?.[0];
     if (asks) {
       const sent = later(start, 0, 2);
       this.on(sent, {
@@ -100,6 +100,7 @@ export class Diary {
         who: preparer,
         act: (work) =>
           this.hands.requests.send(work, job.id, {
+            planKey: asks.key,
             title: `${asks.title}, ${job.name.split(', ').at(-1)}`,
             dueOn: addWorkingDays(work.today, 8, this.calendar).toString(),
             items: asks.items,
@@ -210,8 +211,8 @@ export class Diary {
     if (!task) return;
     if (minutes > 0) await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
     if (!done || task.done) return;
-    for (let at = 0; at < task.checks; at += 1) await this.hands.jobs.check(work, task.id, { at, done: true, version: task.version + at });
-    await this.hands.jobs.tick(work, task.id, { done: true, version: task.version + task.checks });
+    for (let at = 0; at < task.checks; at += 1) await this.hands.tasks.check(work, task.id, { at, done: true, version: task.version + at });
+    await this.hands.tasks.tick(work, task.id, { done: true, version: task.version + task.checks });
   }
 
   private async fileReturn(work: Work, jobId: string): Promise<void> {

@@ -3,11 +3,13 @@ import { createApp } from '@steady/server/app';
 import { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
+import { DocumentsService } from '@steady/server/areas/documents/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import { JobMovesService, JobStandingService, JobsService } from '@steady/server/areas/jobs/index';
+import { JobMovesService, JobStandingService, JobsService, TasksService } from '@steady/server/areas/jobs/index';
 import { TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
+import { SignaturesService } from '@steady/server/areas/signatures/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { LinesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, TeamService } from '@steady/server/areas/team/index';
@@ -73,7 +75,10 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       jobs: app.get(JobsService),
       jobStanding: app.get(JobStandingService),
       moves: app.get(JobMovesService),
+      tasks: app.get(TasksService),
+      documents: app.get(DocumentsService),
       requests: app.get(RequestsService),
+      signatures: app.get(SignaturesService),
       time: app.get(TimeService),
       fees: app.get(FeesService),
       settlements: app.get(SettlementService),

@@ -2,11 +2,13 @@ import type { AccessService, GroupsService } from '@steady/server/areas/access/i
 import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import type { JobMovesService, JobStandingService, JobsService } from '@steady/server/areas/jobs/index';
+import type { JobMovesService, JobStandingService, JobsService, TasksService } from '@steady/server/areas/jobs/index';
 import type { TemplatesService } from '@steady/server/areas/post/index';
 import type { ProceduresService } from '@steady/server/areas/procedures/index';
 import type { RequestsService } from '@steady/server/areas/requests/index';
 import type { FirmRules } from '@steady/server/areas/rules/index';
+import type { DocumentsService } from '@steady/server/areas/documents/index';
+import type { SignaturesService } from '@steady/server/areas/signatures/index';
 import type { LinesService, ServicesService } from '@steady/server/areas/services/index';
 import type { ClosingService, TeamService } from '@steady/server/areas/team/index';
 import type { TimeService } from '@steady/server/areas/time/index';
@@ -44,9 +46,12 @@ export interface Hands {
   procedures: ProceduresService;
   templates: TemplatesService;
   jobs: JobsService;
+  tasks: TasksService;
   jobStanding: JobStandingService;
   moves: JobMovesService;
   requests: RequestsService;
+  signatures: SignaturesService;
+  documents: DocumentsService;
   time: TimeService;
   fees: FeesService;
   settlements: SettlementService;

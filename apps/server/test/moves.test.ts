@@ -277,8 +277,8 @@ describe('what happens by itself', () => {
       phases: [
         {
           ...{ key: 'ask', name: 'Ask', completion: 'answered', tasks: [task('Send', { doneBy: 'request sent' })] },
-          request: { title: 'Papers', items: [{ name: 'Bank statement', description: 'all pages' }] },
-          onEntry: [{ key: 'r', does: 'request', days: 5 }],
+          requests: [{ key: 'papers', title: 'Papers', items: [{ name: 'Bank statement', description: 'all pages' }] }],
+          onEntry: [{ key: 'r', does: 'request', requestKey: 'papers', days: 5 }],
         },
         { key: 'last', name: 'Last', tasks: [task('File')] },
       ],

@@ -238,6 +238,7 @@ export interface PhaseView {
   tasks: number;
   done: number;
   requestsOpen: number;
+  signaturesOpen: number;
   stands: 'done' | 'current' | 'ahead';
   /** When it was entered or left, ISO moment. */
   enteredAt: string | null;
@@ -248,7 +249,8 @@ export interface PhaseView {
   approvedBy: string | null;
   /** A second person's approval is part of it. */
   wantsApproval: boolean;
-  proposedRequest: { title: string; items: { name: string; description: string }[] } | null;
+  /** What is planned to be asked of the client in it and was not sent yet. */
+  proposedRequests: { key: string; title: string; items: { name: string; description: string }[] }[];
 }
 
 export interface JobView {

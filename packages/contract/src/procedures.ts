@@ -31,6 +31,12 @@ export class KeepProcedure {
   jobIds?: string[];
 }
 
+export class SharePhase {
+  @IsNotEmpty({ message: 'Choose the phase.' })
+  @IsText(60, 'A key')
+  phaseKey: string;
+}
+
 export class LookAtProcedure {
   @IsProcedure()
   definition: Procedure;
@@ -72,6 +78,8 @@ export interface ProcedureFull {
   jobs: number;
   onlyFor: { id: string; name: string } | null;
   versions: { number: number; at: string; by: string }[];
+  /** For each phase held in common, by what it is known: the other procedures that hold it. */
+  inCommon: Record<string, { id: string; name: string }[]>;
 }
 
 export interface SuppliedProcedureView {

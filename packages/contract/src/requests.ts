@@ -15,6 +15,11 @@ export class RequestItemInput {
 }
 
 export class SendRequest {
+  /** Which of the requests that the procedure plans for this phase it is. */
+  @IsOptional()
+  @IsText(60, 'A key')
+  planKey?: string;
+
   @Trimmed()
   @IsNotEmpty({ message: 'Give the request a title: the client reads it first.' })
   @IsText(160, 'A title')

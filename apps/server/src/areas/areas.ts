@@ -38,6 +38,7 @@ import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
 import { JobStandingService } from './jobs/job-standing.service';
 import { JobsService } from './jobs/jobs.service';
+import { TasksService } from './jobs/tasks.service';
 import { JobBatches } from './jobs/job-batches';
 import { JobMovesService } from './jobs/job-moves.service';
 import { JobVersionsService } from './jobs/job-versions.service';
@@ -58,6 +59,10 @@ import { RequestsPortalController } from './requests/requests-portal.controller'
 import { RequestsController } from './requests/requests.controller';
 import { RequestQueries } from './requests/requests.queries';
 import { RequestsService } from './requests/requests.service';
+import { SignaturesController } from './signatures/signatures.controller';
+import { SignaturesPortalController } from './signatures/signatures-portal.controller';
+import { SignatureQueries } from './signatures/signatures.queries';
+import { SignaturesService } from './signatures/signatures.service';
 import { FirmRules } from './rules/firm-rules.service';
 import { RulesController } from './rules/rules.controller';
 import { SearchController } from './search/search.controller';
@@ -96,6 +101,8 @@ export const AREA_CONTROLLERS = [
   JobsController,
   RequestsController,
   RequestsPortalController,
+  SignaturesController,
+  SignaturesPortalController,
   PortalController,
   LookController,
   DocumentsController,
@@ -142,11 +149,14 @@ export const AREA_SERVICES = [
   AlmanacQueries,
   JobMovesService,
   JobsService,
+  TasksService,
   JobStandingService,
   JobBatches,
   JobVersionsService,
   JobQueries,
   RequestsService,
+  SignatureQueries,
+  SignaturesService,
   RequestQueries,
   PortalService,
   DocumentsService,

@@ -8,20 +8,29 @@ export interface Planned {
   phase: string;
   moment: 'entry' | 'done';
   action: Action;
+  /** Title of the request that it sends; null for every other action. */
+  request: string | null;
 }
 
-/** The actions of a move whose conditions a client meets: those of the phase left done, then those of the phase entered. */
+const titleOf = (action: Action, requests: PhasePlan['requests']) =>
+  action.does === 'request' ? (requests?.find((request) => request.key === action.requestKey)?.title ?? null) : null;
+
+/**
+ * The actions of a move whose conditions a client meets: those of the phase left done, then those of the phase entered.
+ * Phases as laid out for the client: a request that it is not asked is not sent.
+ */
 export function actionsOfMove(
-  from: Pick<PhasePlan, 'key' | 'name' | 'onDone'> | null,
-  to: Pick<PhasePlan, 'key' | 'name' | 'onEntry'> | null,
+  from: Pick<PhasePlan, 'key' | 'name' | 'requests' | 'onDone'> | null,
+  to: Pick<PhasePlan, 'key' | 'name' | 'requests' | 'onEntry'> | null,
   facts: Facts,
 ): Planned[] {
-  const of = (phase: { key: string; name: string } | null, moment: Planned['moment'], actions: Action[] | undefined): Planned[] =>
+  const of = (phase: Pick<PhasePlan, 'key' | 'name' | 'requests'> | null, moment: Planned['moment'], actions: Action[] | undefined): Planned[] =>
     phase === null
       ? []
       : (actions ?? [])
           .filter((action) => !action.onlyIf || meets(action.onlyIf, facts))
-          .map((action) => ({ phaseKey: phase.key, phase: phase.name, moment, action }));
+          .filter((action) => action.does !== 'request' || phase.requests?.some((request) => request.key === action.requestKey))
+          .map((action) => ({ phaseKey: phase.key, phase: phase.name, moment, action, request: titleOf(action, phase.requests) }));
   return [...of(from, 'done', from?.onDone), ...of(to, 'entry', to?.onEntry)];
 }
 
@@ -33,12 +42,12 @@ export interface NamesOfActions {
 }
 
 /** The action as a sentence that says what will happen. */
-export function actionInWords(action: Action, names: NamesOfActions): string {
+export function actionInWords({ action, request }: Pick<Planned, 'action' | 'request'>, names: NamesOfActions): string {
   switch (action.does) {
     case 'message':
       return `Writes "${names.template(action.templateId)}" to the client`;
     case 'request':
-      return `Sends the request to the client, wanted within ${counted(action.days, 'working day')}`;
+      return `Sends the client the request "${request}", wanted within ${counted(action.days, 'working day')}`;
     case 'task':
       return `Adds the task "${action.task.name}" for the ${action.task.role}`;
     case 'procedure':

@@ -18,3 +18,4 @@ export { type JobState, type Move, type MoveKind, type PhaseProgress, advance, a
 export { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
 export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
 export { type TaskInFlight, type VersionChange, compareTasks } from './compare';
+export { apart, changedInCommon, commonKey, followed, takenInCommon } from './in-common';

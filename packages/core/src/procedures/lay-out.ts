@@ -1,5 +1,5 @@
 import { type CivilDate, type WorkingCalendar, openWeek, workingDaysIn } from '../calendar';
-import { type Facts, conditionInWords, meets } from '../conditions';
+import { type Condition, type Facts, conditionInWords, meets } from '../conditions';
 import type { DayOfTask, PhasePlan, Procedure, TaskPlan } from './procedure';
 
 export interface JobDates {
@@ -21,13 +21,14 @@ export interface LaidOutJob {
   tasks: LaidOutTask[];
 }
 
-/** Which phases a client takes, each with the tasks that it gets, and which it passes over and why. */
+/** Which phases a client takes, each with the tasks and requests that it gets, and which it passes over and why. */
 export function phasesFor(procedure: Procedure, facts: Facts): Pick<LaidOutJob, 'phases' | 'passedOver'> {
   const phases: PhasePlan[] = [];
   const passedOver: LaidOutJob['passedOver'] = [];
+  const wanted = ({ onlyIf }: { onlyIf?: Condition }) => !onlyIf || meets(onlyIf, facts);
   for (const phase of procedure.phases) {
     if (phase.onlyIf && !meets(phase.onlyIf, facts)) passedOver.push({ name: phase.name, why: `only if ${conditionInWords(phase.onlyIf)}` });
-    else phases.push({ ...phase, tasks: phase.tasks.filter((task) => !task.onlyIf || meets(task.onlyIf, facts)) });
+    else phases.push({ ...phase, tasks: phase.tasks.filter(wanted), ...(phase.requests ? { requests: phase.requests.filter(wanted) } : {}) });
   }
   return { phases, passedOver };
 }

@@ -5,6 +5,8 @@ export interface PhaseState {
   key: string;
   name: string;
   completion?: Completion;
+  /** What is planned to be asked of the client in it. */
+  requests?: readonly { key: string; title: string }[];
   /** When complete, a person moves the job. */
   asks?: boolean;
   /** Whether a second person has approved it. */
@@ -17,8 +19,10 @@ export interface JobState {
   /** Key of the phase in which the job stands; null when finished. */
   current: string | null;
   tasks: readonly { phaseKey: string; done: boolean }[];
-  /** Requests count for the phase in which they were sent. */
-  requests: readonly { phaseKey: string; complete: boolean }[];
+  /** Requests count for the phase in which they were sent; `planKey` says which of the planned ones it is. */
+  requests: readonly { phaseKey: string; planKey: string | null; complete: boolean }[];
+  /** Documents given for signature, without those taken back; each counts for the phase in which it was given. */
+  signatures: readonly { phaseKey: string; signed: boolean }[];
 }
 
 export interface PhaseProgress {
@@ -27,6 +31,7 @@ export interface PhaseProgress {
   tasks: number;
   done: number;
   requestsOpen: number;
+  signaturesOpen: number;
   /** Nothing is left to do in it, by its own rule. */
   complete: boolean;
   /** What it still wants besides its tasks, in words; null when nothing. */
@@ -35,11 +40,26 @@ export interface PhaseProgress {
   stands: 'done' | 'current' | 'ahead';
 }
 
-const wantsOf = (phase: PhaseState, sent: number): string | null => {
-  if (phase.completion === 'answered' && sent === 0) return 'the request to the client has to go out';
-  if (phase.completion === 'approved' && !phase.approved) return 'a second person has to approve it';
-  return phase.completion === 'by hand' ? 'it is moved by hand' : null;
-};
+type Of<List extends 'requests' | 'signatures'> = JobState[List][number];
+
+function wantsOf(phase: PhaseState, sent: readonly Of<'requests'>[], given: readonly Of<'signatures'>[]): string | null {
+  switch (phase.completion) {
+    case 'answered': {
+      const unsent = (phase.requests ?? []).filter((plan) => !sent.some((request) => request.planKey === plan.key));
+      return unsent.length > 0
+        ? `${unsent.map((plan) => `"${plan.title}"`).join(' and ')} ${unsent.length === 1 ? 'has' : 'have'} to be sent to the client`
+        : null;
+    }
+    case 'signed':
+      return given.length === 0 ? 'a document has to be given for signature' : null;
+    case 'approved':
+      return phase.approved ? null : 'a second person has to approve it';
+    case 'by hand':
+      return 'it is moved by hand';
+    default:
+      return null;
+  }
+}
 
 /** Progress of every phase in order. */
 export function progress(job: JobState): PhaseProgress[] {
@@ -49,10 +69,12 @@ export function progress(job: JobState): PhaseProgress[] {
     const done = tasks.filter((task) => task.done).length;
     const sent = job.requests.filter((request) => request.phaseKey === phase.key);
     const requestsOpen = sent.filter((request) => !request.complete).length;
-    const wants = wantsOf(phase, sent.length);
+    const given = job.signatures.filter((signature) => signature.phaseKey === phase.key);
+    const signaturesOpen = given.filter((signature) => !signature.signed).length;
+    const wants = wantsOf(phase, sent, given);
     const stands = at === -1 || index < at ? 'done' : index === at ? 'current' : 'ahead';
-    const complete = done === tasks.length && requestsOpen === 0 && wants === null;
-    return { key: phase.key, name: phase.name, tasks: tasks.length, done, requestsOpen, complete, wants, asks: phase.asks ?? false, stands };
+    const complete = done === tasks.length && requestsOpen === 0 && signaturesOpen === 0 && wants === null;
+    return { key: phase.key, name: phase.name, tasks: tasks.length, done, requestsOpen, signaturesOpen, complete, wants, asks: phase.asks ?? false, stands };
   });
 }
 
@@ -77,10 +99,13 @@ export function advance(job: JobState): Move[] {
     const phase = phases[index];
     if (!phase?.complete || phase.asks) break;
     const next = phases[index + 1];
-    const why =
-      phase.tasks === 0
-        ? 'nothing is left to do in it'
-        : `${counted(phase.done, 'task')} of ${phase.tasks} done${job.requests.some((r) => r.phaseKey === phase.key) ? ', the client has answered everything' : ''}`;
+    const of = <One extends { phaseKey: string }>(list: readonly One[]) => list.some((one) => one.phaseKey === phase.key);
+    const more = [
+      ...(phase.tasks > 0 ? [`${counted(phase.done, 'task')} of ${phase.tasks} done`] : []),
+      ...(of(job.requests) ? ['the client has answered everything'] : []),
+      ...(of(job.signatures) ? ['everything is signed'] : []),
+    ];
+    const why = more.length === 0 ? 'nothing is left to do in it' : more.join(', ');
     moves.push({ from: phase.name, fromKey: phase.key, to: next?.name ?? null, toKey: next?.key ?? null, why });
   }
   return moves;

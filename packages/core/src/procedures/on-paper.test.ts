@@ -35,7 +35,10 @@ describe('clients run through on paper', () => {
           key: 'a',
           name: 'Ask',
           tasks: [{ key: 't', name: 'Enter', role: 'preparer', estimate: 90 }],
-          request: { title: 'Papers', items: [{ name: 'Bank', description: '' }] },
+          requests: [
+            { key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] },
+            { key: 'shares', title: 'Shares', onlyIf: { fact: 'legalForm', is: 'company' }, items: [{ name: 'Register', description: '' }] },
+          ],
           onDone: [
             { key: 'b', does: 'bill', share: 50 },
             { key: 'm', does: 'message', templateId: 'x', onlyIf: { fact: 'legalForm', is: 'company' } },
@@ -44,7 +47,7 @@ describe('clients run through on paper', () => {
       ],
     };
     const company = client('Gannet', { facts: { way: 'online', legalForm: 'company' } });
-    expect(onPaper(procedure, [client('Bríd'), company])).toMatchObject({ tasks: 2, minutes: 180, requests: 2, messages: 1, bills: 2 });
+    expect(onPaper(procedure, [client('Bríd'), company])).toMatchObject({ tasks: 2, minutes: 180, requests: 3, messages: 1, bills: 2 });
   });
 
   it('name clients who meet no phase of a branch, or two that exclude each other', () => {
@@ -130,7 +133,7 @@ describe('the story of one client', () => {
 describe('actions', () => {
   const actions: Action[] = [
     { key: '1', does: 'message', templateId: 'x' },
-    { key: '2', does: 'request', days: 1 },
+    { key: '2', does: 'request', requestKey: 'papers', days: 1 },
     { key: '3', does: 'task', task: { key: 't', name: 'Ring', role: 'manager', estimate: 10 } },
     { key: '4', does: 'procedure', procedureId: 'p' },
     { key: '5', does: 'bill', share: 40 },
@@ -140,9 +143,9 @@ describe('actions', () => {
   ];
 
   it('each read as a sentence', () => {
-    expect(actions.map((action) => actionInWords(action, names))).toEqual([
+    expect(actions.map((action) => actionInWords({ action, request: 'Papers' }, names))).toEqual([
       'Writes "Your return is filed" to the client',
-      'Sends the request to the client, wanted within 1 working day',
+      'Sends the client the request "Papers", wanted within 1 working day',
       'Adds the task "Ring" for the manager',
       'Begins another job by "Onboarding"',
       'Drafts a bill of 40 % of the agreed fee',
@@ -154,10 +157,12 @@ describe('actions', () => {
 
   it('of a move are those of leaving done, then those of entering, as far as the client meets their rules', () => {
     const from = { key: 'a', name: 'A', onDone: [actions[0]!] };
-    const to = { key: 'b', name: 'B', onEntry: [{ ...actions[1]!, onlyIf: { fact: 'way', is: 'paper' } }, actions[2]!] };
+    const requests = [{ key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] }];
+    const to = { key: 'b', name: 'B', requests, onEntry: [{ ...actions[1]!, onlyIf: { fact: 'way', is: 'paper' } }, actions[2]!] };
     const of = (way: string) => actionsOfMove(from, to, { way }).map((one) => `${one.phaseKey} ${one.moment} ${one.action.key}`);
     expect(of('online')).toEqual(['a done 1', 'b entry 3']);
     expect(of('paper')).toEqual(['a done 1', 'b entry 2', 'b entry 3']);
+    expect(actionsOfMove(null, { ...to, requests: [] }, { way: 'paper' }).map((one) => one.action.key)).toEqual(['3']);
   });
 });
 
@@ -173,7 +178,7 @@ describe('a procedure from outside', () => {
     ['a role that is not there', one({ tasks: [{ ...task, role: 'cat' }] }), '"Task": choose whose task it is'],
     ['a bill of nothing', one({ onDone: [{ key: 'b', does: 'bill', share: 0 }] }), 'An action of "A": say how much of the agreed fee, 1 to 100 %'],
     ['an unknown act', one({ onDone: [{ key: 'b', does: 'dance' }] }), 'An action of "A": choose what happens'],
-    ['a request that is not written down', one({ completion: 'answered' }), '"A" sends or awaits a request, but none is written down in it'],
+    ['a request that is not written down', one({ completion: 'answered' }), '"A" sends or awaits a request that is not written down in it'],
     ['a rule that looks at nothing', one({ onlyIf: { is: 3 } }), '"A": Choose the fact that a condition looks at.'],
   ])('is refused with %s', (_what, given, fault) => {
     expect(procedureFaults(given)).toContain(fault);

@@ -1,7 +1,7 @@
 import type { CivilDate, WorkingCalendar } from '../calendar';
 import type { Facts } from '../conditions';
 import { counted } from '../words';
-import { type NamesOfActions, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
+import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
 import { type JobDates, layOut, phasesFor } from './lay-out';
 import { type Procedure, type TaskRole, actionsOf, checkProcedure } from './procedure';
 
@@ -83,10 +83,9 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[])
       entered.add(phase.key);
       if (phase.branch) taken.set(phase.branch, [...(taken.get(phase.branch) ?? []), phase.name]);
       // What is sent by hand is asked of the client all the same.
-      if (phase.request && !phase.onEntry?.some((action) => action.does === 'request')) {
-        if (client.writtenTo.length > 0) path.requests += 1;
-        else unwritten = true;
-      }
+      const byHand = (phase.requests ?? []).filter((one) => !actionsOf(phase).some((action) => action.does === 'request' && action.requestKey === one.key));
+      if (client.writtenTo.length > 0) path.requests += byHand.length;
+      else if (byHand.length > 0) unwritten = true;
       for (const task of phase.tasks) {
         path.tasks += 1;
         path.minutes += task.estimate;
@@ -159,22 +158,23 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
     at.lines.push(line);
     days.set(day.toString(), at);
   };
-  const told = (action: Parameters<typeof actionInWords>[0]) =>
-    leavesTheHouse(action)
+  const told = (planned: Planned) =>
+    leavesTheHouse(planned.action)
       ? client.writtenTo.length > 0
-        ? `${actionInWords(action, names)} (${client.writtenTo.join(', ')})`
-        : `Nobody there can be written to: instead of "${actionInWords(action, names)}", a task for the preparer`
-      : actionInWords(action, names);
+        ? `${actionInWords(planned, names)} (${client.writtenTo.join(', ')})`
+        : `Nobody there can be written to: instead of "${actionInWords(planned, names)}", a task for the preparer`
+      : actionInWords(planned, names);
   let at = dates.start;
   for (const skipped of laid.passedOver) say(dates.start, `Passes over "${skipped.name}", ${skipped.why}`);
   laid.phases.forEach((phase, index) => {
     say(at, `Enters "${phase.name}"`);
-    for (const { action } of actionsOfMove(null, phase, client.facts)) say(at, told(action));
+    for (const planned of actionsOfMove(null, phase, client.facts)) say(at, told(planned));
     for (const { task, due } of laid.tasks.filter((one) => one.phaseKey === phase.key)) {
       say(due, `"${task.name}" is due, for the ${task.role}`);
       if (at.until(due).sign > 0) at = due;
     }
-    for (const { action } of actionsOfMove(phase, null, client.facts)) say(at, told(action));
+    if (phase.completion === 'signed') say(at, 'Waits for the signature of the client');
+    for (const planned of actionsOfMove(phase, null, client.facts)) say(at, told(planned));
     if (phase.asks) say(at, 'Waits for a person to look at what will happen, and to move it');
     if (index === laid.phases.length - 1) say(at, 'The job is finished');
   });

@@ -34,6 +34,9 @@ export interface TaskPlan {
 
 /** An information request that the phase wants from the client, proposed to the person who sends it. */
 export interface RequestPlan {
+  key: string;
+  /** Clients who do not meet it are not asked. */
+  onlyIf?: Condition;
   title: string;
   items: { name: string; description: string }[];
 }
@@ -41,8 +44,8 @@ export interface RequestPlan {
 /** What happens by itself when a job enters a phase or leaves it done. */
 export type Action = { key: string; onlyIf?: Condition } & (
   | { does: 'message'; templateId: string }
-  /** Sends the request of the phase, wanted within so many days. */
-  | { does: 'request'; days: number }
+  /** Sends one of the requests of the phase, wanted within so many days. */
+  | { does: 'request'; requestKey: string; days: number }
   | { does: 'task'; task: TaskPlan }
   /** Begins another job for the client, by another procedure. */
   | { does: 'procedure'; procedureId: string }
@@ -55,22 +58,24 @@ export type Action = { key: string; onlyIf?: Condition } & (
 export const ACTIONS = ['message', 'request', 'task', 'procedure', 'bill', 'label', 'detail', 'tell'] as const satisfies readonly Action['does'][];
 
 /**
- * When a phase is complete: its tasks are done and what was asked of the client is answered (`tasks`); a request has to
- * have been sent and answered (`answered`); somebody who did none of its tasks has approved it (`approved`); or only a
- * person says so (`by hand`).
+ * When a phase is complete: its tasks are done and what was asked of the client is answered and signed (`tasks`); its
+ * requests have to have been sent and answered (`answered`); a document has to have been signed (`signed`); somebody who
+ * did none of its tasks has approved it (`approved`); or only a person says so (`by hand`).
  */
-export const COMPLETIONS = ['tasks', 'answered', 'approved', 'by hand'] as const;
+export const COMPLETIONS = ['tasks', 'answered', 'signed', 'approved', 'by hand'] as const;
 export type Completion = (typeof COMPLETIONS)[number];
 
 export interface PhasePlan {
   key: string;
+  /** By what it is known in all procedures that hold it in common; see `followed`. */
+  sharedAs?: string;
   name: string;
   /** Entry rule: clients who do not meet it pass the phase over. */
   onlyIf?: Condition;
   /** Phases of one branch exclude each other: every client is meant to take exactly one of them. */
   branch?: string;
   tasks: TaskPlan[];
-  request?: RequestPlan;
+  requests?: RequestPlan[];
   onEntry?: Action[];
   onDone?: Action[];
   /** `tasks` where nothing is said. */
@@ -100,10 +105,16 @@ export function checkProcedure(procedure: Procedure): string[] {
     byKey.set(task.key, task);
   }
   const phaseKeys = procedure.phases.map((phase) => phase.key);
+  const shared = procedure.phases.flatMap((phase) => phase.sharedAs ?? []);
+  if (new Set(shared).size < shared.length) faults.push('A phase that is held in common stands in it twice');
   for (const key of new Set(phaseKeys.filter((key, at) => phaseKeys.indexOf(key) !== at))) faults.push(`Two phases share the key "${key}"`);
-  for (const phase of procedure.phases)
-    if (!phase.request && (phase.completion === 'answered' || actionsOf(phase).some((action) => action.does === 'request')))
-      faults.push(`"${phase.name}" sends or awaits a request, but none is written down in it`);
+  for (const phase of procedure.phases) {
+    const requests = (phase.requests ?? []).map((request) => request.key);
+    if (new Set(requests).size < requests.length) faults.push(`Two requests of "${phase.name}" share a key`);
+    const missing = actionsOf(phase).some((action) => action.does === 'request' && !requests.includes(action.requestKey));
+    if (missing || (phase.completion === 'answered' && requests.length === 0))
+      faults.push(`"${phase.name}" sends or awaits a request that is not written down in it`);
+  }
   for (const task of tasks) {
     for (const key of task.waitsFor ?? []) if (!byKey.has(key)) faults.push(`"${task.name}" waits for "${key}", which is not there`);
   }
@@ -156,7 +167,7 @@ function actionShape(action: Record<string, unknown>, where: string): string[] {
       case 'message':
         return isText(action.templateId, 60) ? null : 'choose the message';
       case 'request':
-        return isCount(action.days, 365) ? null : 'say within how many days, 0 to 365';
+        return !isText(action.requestKey, 60) ? 'choose the request' : isCount(action.days, 365) ? null : 'say within how many days, 0 to 365';
       case 'task':
         return typeof action.task === 'object' && action.task !== null
           ? taskShape(action.task as Record<string, unknown>, where).join('; ') || null
@@ -180,6 +191,15 @@ function actionShape(action: Record<string, unknown>, where: string): string[] {
   return [...condition, ...(isText(action.key, 60) ? [] : [`${at} has no key`]), ...(wrong ? [`${at}: ${wrong}`] : [])];
 }
 
+function requestShape({ key, title, items, onlyIf }: Record<string, unknown>, where: string): string[] {
+  const sound = isText(key, 60) && isText(title, 200) && isList(items, 60) && items.length > 0;
+  const named = sound && items.every((item) => isText(item.name, 200) && typeof item.description === 'string' && item.description.length <= 500);
+  return [
+    ...(named ? [] : [`${where}: a request has a title and at least one item, each with a name`]),
+    ...(onlyIf === undefined ? [] : conditionFaults(onlyIf).map((fault) => `A request of ${where}: ${fault}`)),
+  ];
+}
+
 /** What keeps a piece of data from outside from being a procedure that can be worked by, a sentence each; empty when it is one. */
 export function procedureFaults(given: unknown): string[] {
   const phases = (given as { phases?: unknown } | null)?.phases;
@@ -188,18 +208,13 @@ export function procedureFaults(given: unknown): string[] {
     const where = isText(phase.name, 100) ? `"${phase.name}"` : 'a phase';
     const own = isText(phase.key, 60) && isText(phase.name, 100) ? [] : ['A phase has no name, or one of more than 100 letters'];
     if (phase.onlyIf !== undefined) own.push(...conditionFaults(phase.onlyIf).map((fault) => `${where}: ${fault}`));
+    if (phase.sharedAs !== undefined && !isText(phase.sharedAs, 36)) own.push(`${where}: what it is shared as is not known`);
     if (phase.branch !== undefined && !isText(phase.branch, 100)) own.push(`${where}: name the branch`);
     if (phase.completion !== undefined && !COMPLETIONS.includes(phase.completion as Completion)) own.push(`${where}: choose when it is complete`);
-    if (phase.request !== undefined) {
-      const { title, items } = (phase.request ?? {}) as { title?: unknown; items?: unknown };
-      if (
-        !isText(title, 200) ||
-        !isList(items, 60) ||
-        items.length === 0 ||
-        !items.every((item) => isText(item.name, 200) && typeof item.description === 'string')
-      )
-        own.push(`${where}: a request has a title and at least one item, each with a name`);
-    }
+    if (phase.requests !== undefined)
+      own.push(
+        ...(isList(phase.requests, 20) ? phase.requests.flatMap((one) => requestShape(one, where)) : [`${where}: its requests are not a list of at most 20`]),
+      );
     if (!isList(phase.tasks, 100)) return [...own, `${where}: its tasks are not a list of at most 100`];
     const lists = (['onEntry', 'onDone'] as const).flatMap((moment) =>
       phase[moment] === undefined

@@ -56,6 +56,7 @@ const state = (current: string | null, done: string[], requests: JobState['reque
   current,
   tasks: vat.phases.flatMap((phase) => phase.tasks.map((task) => ({ phaseKey: phase.key, done: done.includes(task.key) }))),
   requests,
+  signatures: [],
 });
 
 describe('moving', () => {
@@ -64,8 +65,8 @@ describe('moving', () => {
   });
 
   it('stays while a request of the phase is open, and moves when it is complete', () => {
-    expect(advance(state('ask', ['ask'], [{ phaseKey: 'ask', complete: false }]))).toEqual([]);
-    const [move] = advance(state('ask', ['ask'], [{ phaseKey: 'ask', complete: true }]));
+    expect(advance(state('ask', ['ask'], [{ phaseKey: 'ask', planKey: null, complete: false }]))).toEqual([]);
+    const [move] = advance(state('ask', ['ask'], [{ phaseKey: 'ask', planKey: null, complete: true }]));
     expect(move).toMatchObject({ from: 'Ask the client', toKey: 'prepare', why: '1 task of 1 done, the client has answered everything' });
   });
 
@@ -89,7 +90,7 @@ describe('moving', () => {
 });
 
 describe('when a phase is complete', () => {
-  const phase = (more: Partial<JobState['phases'][number]>, requests: JobState['requests'] = []): JobState => ({
+  const phase = (more: Partial<JobState['phases'][number]>, requests: JobState['requests'] = [], signatures: JobState['signatures'] = []): JobState => ({
     ...{
       phases: [
         { key: 'a', name: 'A', ...more },
@@ -101,12 +102,33 @@ describe('when a phase is complete', () => {
         { phaseKey: 'b', done: false },
       ],
     },
-    requests,
+    ...{ requests, signatures },
   });
 
-  it('wants a request to have gone out, an approval, or a hand, where that is its rule', () => {
-    expect(advance(phase({ completion: 'answered' }))).toEqual([]);
-    expect(advance(phase({ completion: 'answered' }, [{ phaseKey: 'a', complete: true }]))).toHaveLength(1);
+  it('wants every planned request to have gone out and been answered, where that is its rule', () => {
+    const asks = {
+      completion: 'answered' as const,
+      requests: [
+        { key: 'bank', title: 'Bank papers' },
+        { key: 'stock', title: 'Stock' },
+      ],
+    };
+    const sent = (planKey: string | null, complete = true) => ({ phaseKey: 'a', planKey, complete });
+    expect(progress(phase(asks))[0]!.wants).toBe('"Bank papers" and "Stock" have to be sent to the client');
+    expect(progress(phase(asks, [sent('bank'), sent(null)]))[0]).toMatchObject({ wants: '"Stock" has to be sent to the client', complete: false });
+    expect(advance(phase(asks, [sent('bank'), sent('stock', false)]))).toEqual([]);
+    expect(advance(phase(asks, [sent('bank'), sent('stock')]))).toHaveLength(1);
+  });
+
+  it('wants a signature where that is its rule, and waits for one that was asked for in any phase', () => {
+    const given = (signed: boolean) => [{ phaseKey: 'a', signed }];
+    expect(progress(phase({ completion: 'signed' }))[0]!.wants).toBe('a document has to be given for signature');
+    expect(progress(phase({ completion: 'signed' }, [], given(false)))[0]).toMatchObject({ wants: null, signaturesOpen: 1, complete: false });
+    expect(advance(phase({ completion: 'signed' }, [], given(true)))[0]!.why).toBe('1 task of 1 done, everything is signed');
+    expect(advance(phase({}, [], given(false)))).toEqual([]);
+  });
+
+  it('wants an approval, or a hand, where that is its rule', () => {
     expect(progress(phase({ completion: 'approved' }))[0]!.wants).toBe('a second person has to approve it');
     expect(advance(phase({ completion: 'approved', approved: true }))).toHaveLength(1);
     expect(advance(phase({ completion: 'by hand' }))).toEqual([]);

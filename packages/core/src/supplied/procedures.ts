@@ -30,13 +30,16 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         key: 'ask',
         name: 'Ask the client',
         tasks: ask(),
-        request: {
-          title: 'Papers for this month’s books',
-          items: [
-            { name: 'Bank statements', description: 'Of all accounts' },
-            { name: 'Bills not yet sent to us', description: 'Photographs will do' },
-          ],
-        },
+        requests: [
+          {
+            key: 'papers',
+            title: 'Papers for this month’s books',
+            items: [
+              { name: 'Bank statements', description: 'Of all accounts' },
+              { name: 'Bills not yet sent to us', description: 'Photographs will do' },
+            ],
+          },
+        ],
       },
       { key: 'enter', name: 'Enter', tasks: [task('sales', 'Sales and purchases', 'preparer', 180), task('bank', 'Match the bank', 'preparer', 90)] },
       {
@@ -76,13 +79,16 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         key: 'ask',
         name: 'Ask the client',
         tasks: ask(task('signs', 'Check who signs', 'preparer', 5)),
-        request: {
-          title: 'What we need for your VAT return',
-          items: [
-            { name: 'Sales invoices', description: 'All of the period, as PDF or a list' },
-            { name: 'Bank statement', description: 'All pages, PDF or CSV from your bank' },
-          ],
-        },
+        requests: [
+          {
+            key: 'papers',
+            title: 'What we need for your VAT return',
+            items: [
+              { name: 'Sales invoices', description: 'All of the period, as PDF or a list' },
+              { name: 'Bank statement', description: 'All pages, PDF or CSV from your bank' },
+            ],
+          },
+        ],
       },
       {
         key: 'prepare',
@@ -111,7 +117,7 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         key: 'ask',
         name: 'Ask the client',
         tasks: ask(),
-        request: { title: 'Hours and changes for this month’s wages', items: [{ name: 'Hours worked', description: 'By person and week' }] },
+        requests: [{ key: 'papers', title: 'Hours and changes for this month’s wages', items: [{ name: 'Hours worked', description: 'By person and week' }] }],
       },
       {
         key: 'prepare',
@@ -140,14 +146,17 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         key: 'ask',
         name: 'Ask the client',
         tasks: ask(task('plan', 'Plan the year’s accounts', 'manager', 60)),
-        request: {
-          title: 'Papers for your yearly accounts',
-          items: [
-            { name: 'Stock at the year-end', description: 'Counted and valued' },
-            { name: 'Loan statements', description: 'Showing the balance at the year-end' },
-            { name: 'List of unpaid customers', description: '' },
-          ],
-        },
+        requests: [
+          {
+            key: 'papers',
+            title: 'Papers for your yearly accounts',
+            items: [
+              { name: 'Stock at the year-end', description: 'Counted and valued' },
+              { name: 'Loan statements', description: 'Showing the balance at the year-end' },
+              { name: 'List of unpaid customers', description: '' },
+            ],
+          },
+        ],
       },
       {
         key: 'prepare',
@@ -178,13 +187,16 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         key: 'ask',
         name: 'Ask the client',
         tasks: ask(),
-        request: {
-          title: 'Papers for your yearly accounts',
-          items: [
-            { name: 'Stock at the year-end', description: 'Counted and valued' },
-            { name: 'Loan statements', description: 'Showing the balance at the year-end' },
-          ],
-        },
+        requests: [
+          {
+            key: 'papers',
+            title: 'Papers for your yearly accounts',
+            items: [
+              { name: 'Stock at the year-end', description: 'Counted and valued' },
+              { name: 'Loan statements', description: 'Showing the balance at the year-end' },
+            ],
+          },
+        ],
       },
       {
         key: 'prepare',
@@ -222,13 +234,16 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         onlyIf: ONLINE,
         branch: 'How the papers come',
         tasks: ask(),
-        request: {
-          title: 'Papers for your income tax return',
-          items: [
-            { name: 'Income of the year', description: 'Accounts, payslips, rents, interest' },
-            { name: 'Pension and medical receipts', description: '' },
-          ],
-        },
+        requests: [
+          {
+            key: 'papers',
+            title: 'Papers for your income tax return',
+            items: [
+              { name: 'Income of the year', description: 'Accounts, payslips, rents, interest' },
+              { name: 'Pension and medical receipts', description: '' },
+            ],
+          },
+        ],
       },
       {
         key: 'packet',
@@ -311,7 +326,9 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         key: 'ask',
         name: 'Ask the client',
         tasks: ask(),
-        request: { title: 'What we need to register you', items: [{ name: 'Proof of trade', description: 'A contract, an order or first invoices' }] },
+        requests: [
+          { key: 'papers', title: 'What we need to register you', items: [{ name: 'Proof of trade', description: 'A contract, an order or first invoices' }] },
+        ],
       },
       {
         key: 'register',

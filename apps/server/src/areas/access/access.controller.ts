@@ -18,7 +18,7 @@ import { dayFrom } from '../../platform/http/problem';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
 import { InWork, type Work } from '../../platform/work';
-import { JobsService } from '../jobs';
+import { TasksService } from '../jobs';
 import { AccessQueries, type AuditAsked } from './access.queries';
 import { AccessService } from './access.service';
 import { GroupsService } from './groups.service';
@@ -41,7 +41,7 @@ export class AccessController {
   constructor(
     private readonly access: AccessService,
     private readonly queries: AccessQueries,
-    private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly groups: GroupsService,
   ) {}
 
@@ -121,7 +121,7 @@ export class AccessController {
   @Get('team/:id/open-tasks')
   @Needs('run firm')
   openTasks(@InWork() work: Work, @Param('id', IdPipe) memberId: string): Promise<OpenTask[]> {
-    return this.jobs.openTasksOf(work, memberId);
+    return this.tasks.openTasksOf(work, memberId);
   }
 
   @Post('team/:id/standing')

@@ -8,7 +8,7 @@ import { firms, members } from '../../platform/identity';
 import { containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientsService } from '../clients';
-import { JobsService } from '../jobs';
+import { JobsService, TasksService } from '../jobs';
 import { TeamService } from '../team';
 import { GroupsService } from './groups.service';
 
@@ -29,6 +29,7 @@ export class AccessService implements OnModuleInit {
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly team: TeamService,
     private readonly groups: GroupsService,
   ) {}
@@ -197,7 +198,7 @@ export class AccessService implements OnModuleInit {
   /** Suspends a person, lets them in again or records that they left; what they had open goes to somebody else. */
   async setStanding(work: Work, memberId: string, { standing, handTo }: ChangeStanding): Promise<void> {
     if (standing !== 'active') {
-      const open = await this.jobs.openTasksOf(work, memberId);
+      const open = await this.tasks.openTasksOf(work, memberId);
       if (open.length > 0 && handTo === undefined)
         throw Problem.invalid([{ field: 'handTo', message: `${open.length} tasks are open. Choose who takes them over.` }]);
       if (handTo !== undefined) await this.handOver(work, memberId, handTo);

@@ -5,7 +5,7 @@ import { type WeekLoad, weeklyLoad } from '@steady/core/capacity';
 import type { AlmanacFilter, AlmanacList, AlmanacView, AlmanacYear, ObligationView, RibbonCell, YearDay } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { JobsService } from '../jobs';
+import { TasksService } from '../jobs';
 import { FirmRules } from '../rules';
 import { TeamService } from '../team';
 import { WITH_ESTIMATE } from './estimates';
@@ -17,7 +17,7 @@ const UNFILED = sql`o.status in ('open', 'filing')`;
 @Injectable()
 export class AlmanacQueries {
   constructor(
-    private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly team: TeamService,
     private readonly rules: FirmRules,
   ) {}
@@ -108,7 +108,7 @@ export class AlmanacQueries {
   /** What is left to do against the working time of the team, week by week; as it would be with our target of one job on another day. */
   async load(work: Work, from: CivilDate, weeks: number, moved?: { jobId: string; targetOn: CivilDate }): Promise<WeekLoad[]> {
     const end = from.add({ weeks }).toString();
-    const left = await this.jobs.workLeft(work, end, moved && { jobId: moved.jobId, targetOn: moved.targetOn.toString() });
+    const left = await this.tasks.workLeft(work, end, moved && { jobId: moved.jobId, targetOn: moved.targetOn.toString() });
     // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
     const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
       work.tx,

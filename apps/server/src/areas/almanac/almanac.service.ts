@@ -10,7 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Filing, FilingGateway } from '../../stand-ins/outside';
 import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
-import { JobFinished, JobStandingService, JobsService } from '../jobs';
+import { JobFinished, JobStandingService, JobsService, TasksService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
 import { ClosingDaysChanged } from '../team';
 import { LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
@@ -38,6 +38,7 @@ export class AlmanacService implements OnModuleInit {
     private readonly rules: FirmRules,
     private readonly planning: PlanningService,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly jobStanding: JobStandingService,
     private readonly gateway: FilingGateway,
   ) {}
@@ -154,7 +155,7 @@ export class AlmanacService implements OnModuleInit {
     if (obligation.status === 'filing') throw Problem.refused('being-filed', 'It is on its way already. The receipt comes by itself.');
     const jobId = await this.jobs.ofObligation(work, obligationId);
     if (!anyway) {
-      const left = jobId === null ? [] : await this.jobs.checksLeft(work, jobId);
+      const left = jobId === null ? [] : await this.tasks.checksLeft(work, jobId);
       const lacking = await this.lines.lacking(work, obligation.clientId, obligation.serviceId);
       const why = [
         ...(left.length > 0 ? [`not done in its job: ${left.map((name) => `"${name}"`).join(', ')}`] : []),
@@ -217,7 +218,7 @@ export class AlmanacService implements OnModuleInit {
       jobId,
       payload: { obligationId: obligation.id },
     });
-    if (jobId) await this.jobs.filed(work, jobId);
+    if (jobId) await this.tasks.filed(work, jobId);
   }
 
   /** A date of our own is kept when its job is finished: nothing is filed for it. */

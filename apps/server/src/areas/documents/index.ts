@@ -1,3 +1,3 @@
 export { DocumentQueries } from './documents.queries';
-export { DocumentsService } from './documents.service';
+export { type Document, DocumentsService } from './documents.service';
 export { sendDocument } from './send-document';

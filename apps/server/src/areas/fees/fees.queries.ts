@@ -8,7 +8,7 @@ import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { JobsService } from '../jobs';
+import { JobsService, TasksService } from '../jobs';
 import { PostService } from '../post';
 import { TeamService } from '../team';
 import { TimeService } from '../time';
@@ -25,6 +25,7 @@ export class FeeQueries {
     private readonly settlement: SettlementService,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly post: PostService,
     private readonly team: TeamService,
     private readonly time: TimeService,
@@ -125,7 +126,7 @@ export class FeeQueries {
     const { settlement, cannot, balance, recorded, billed } = await this.settlement.outlook(work, jobId);
     const entries = new Map((await this.time.entries(work, settlement?.lines.map((line) => line.entryId) ?? [])).map((entry) => [entry.id, entry]));
     const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
-    const tasks = new Map((await this.jobs.tasksOf(work, jobId)).map((task) => [task.id, task.name]));
+    const tasks = new Map((await this.tasks.tasksOf(work, jobId)).map((task) => [task.id, task.name]));
     const taskName = (id: string | null) => (id && tasks.get(id)) || 'Without a task';
     return {
       jobId,

@@ -1,6 +1,7 @@
 export { JobQueries, REQUEST_ITEMS } from './jobs.queries';
 export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, keyOf } from './job-moves.service';
-export { type JobOfTask, JobsService, type Task } from './jobs.service';
+export { JobsService } from './jobs.service';
+export { type JobOfTask, type Task, TasksService } from './tasks.service';
 export { JobStandingService } from './job-standing.service';
 export { JobBatches } from './job-batches';
 export { JobVersionsService } from './job-versions.service';

@@ -87,15 +87,13 @@ export class JobMovesService {
 
   /** What decides whether a job moves, as it stands now. */
   private async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobState> {
-    const tasks = await rows<{ phaseKey: string; done: boolean }>(
+    const [open] = await rows<Pick<JobState, 'tasks' | 'requests' | 'signatures'>>(
       work.tx,
-      sql`select phase_key as "phaseKey", done_at is not null as done from tasks where job_id = ${job.id}`,
+      sql`select (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'done', done_at is not null)), '[]') from tasks where job_id = ${job.id}) as tasks,
+            (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'planKey', plan_key, 'complete', complete)), '[]') from requests where job_id = ${job.id}) as requests,
+            (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'signed', state = 'signed')), '[]') from signature_requests where job_id = ${job.id} and state <> 'withdrawn') as signatures`,
     );
-    const requests = await rows<{ phaseKey: string; complete: boolean }>(
-      work.tx,
-      sql`select phase_key as "phaseKey", complete from requests where job_id = ${job.id}`,
-    );
-    return { phases: statesOf(job.phases), current: job.phase, tasks, requests };
+    return { phases: statesOf(job.phases), current: job.phase, ...open! };
   }
 
   /** Writes down that a job went through phases by itself. */
@@ -148,12 +146,12 @@ export class JobMovesService {
     const saved = await work.tx
       .insert(jobActions)
       .values(
-        planned.map(({ phaseKey, moment, action }) => ({
+        planned.map(({ phaseKey, moment, action, request }) => ({
           firmId: work.firm.id,
           jobId: job.id,
           phaseKey,
           action,
-          what: actionInWords(action, names),
+          what: actionInWords({ action, request }, names),
           state: leaveOut.includes(keyOf({ phaseKey, moment, action })) ? ('left out' as const) : ('planned' as const),
           at: work.now.toString(),
         })),
@@ -330,4 +328,4 @@ const nameOf = (job: Job, key: string) => job.phases.find((phase) => phase.key =
 export const keyOf = ({ phaseKey, moment, action }: { phaseKey: string; moment: string; action: Action }) => `${phaseKey} ${moment} ${action.key}`;
 
 export const statesOf = (phases: readonly JobPhase[]): JobState['phases'] =>
-  phases.map(({ key, name, completion, asks, approved }) => ({ key, name, completion, asks, approved: approved !== undefined }));
+  phases.map(({ key, name, completion, requests, asks, approved }) => ({ key, name, completion, requests, asks, approved: approved !== undefined }));

@@ -11,6 +11,7 @@ import { ClientsService } from '../clients';
 import { ProcedureChanged, ProceduresService } from '../procedures';
 import { type Job, JobChanged, JobMovesService } from './job-moves.service';
 import { JobsService } from './jobs.service';
+import { TasksService } from './tasks.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
 /** Jobs in flight and the versions of their procedure: they stay on theirs until somebody moves them. */
@@ -21,6 +22,7 @@ export class JobVersionsService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly procedures: ProceduresService,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly moves: JobMovesService,
   ) {}
 
@@ -87,7 +89,6 @@ export class JobVersionsService implements OnModuleInit {
       const was = job.phases.find((one) => one.key === phase.key);
       return {
         ...phase,
-        request: phase.request ?? null,
         enteredAt: was?.enteredAt ?? null,
         doneAt: was?.doneAt ?? null,
         ...(was?.approved ? { approved: was.approved } : {}),
@@ -101,7 +102,7 @@ export class JobVersionsService implements OnModuleInit {
       .set({ phases, phase: stands?.key ?? null, passedOver: laid.passedOver, procedureVersion: version, version: job.version + 1 })
       .where(eq(jobs.id, job.id));
     for (const { phaseKey, task } of laid.tasks) {
-      if (change.added.includes(task.key)) await this.jobs.addTask(work, job.id, phaseKey, task);
+      if (change.added.includes(task.key)) await this.tasks.addTask(work, job.id, phaseKey, task);
       else
         await work.tx
           .update(tasks)

@@ -30,6 +30,7 @@ import { InWork, Once, type Work } from '../../platform/work';
 import { JobQueries, type JobsAsked } from './jobs.queries';
 import { JobStandingService } from './job-standing.service';
 import { JobsService } from './jobs.service';
+import { TasksService } from './tasks.service';
 
 const id = (value?: string) => (value ? new IdPipe().transform(value) : undefined);
 
@@ -86,6 +87,7 @@ const narrowed = ({ status = 'open', client, related, service, person, procedure
 export class JobsController {
   constructor(
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly standing: JobStandingService,
     private readonly queries: JobQueries,
     private readonly saved: SavedLists,
@@ -212,21 +214,21 @@ export class JobsController {
   @HttpCode(204)
   @Needs('do work')
   check(@InWork() work: Work, @Param('id', IdPipe) taskId: string, @Body() input: TickCheck): Promise<void> {
-    return this.jobs.check(work, taskId, input);
+    return this.tasks.check(work, taskId, input);
   }
 
   @Post('tasks/:id/tick')
   @HttpCode(204)
   @Needs('do work')
   tick(@InWork() work: Work, @Param('id', IdPipe) taskId: string, @Body() input: TickTask): Promise<void> {
-    return this.jobs.tick(work, taskId, input);
+    return this.tasks.tick(work, taskId, input);
   }
 
   @Patch('tasks/:id')
   @HttpCode(204)
   @Needs('do work')
   change(@InWork() work: Work, @Param('id', IdPipe) taskId: string, @Body() input: ChangeTask): Promise<void> {
-    return this.jobs.changeTask(work, taskId, input);
+    return this.tasks.changeTask(work, taskId, input);
   }
 
   @Get('history')

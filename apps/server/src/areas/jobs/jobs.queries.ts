@@ -206,7 +206,11 @@ export class JobQueries {
       phases: statesOf(phases),
       current: phase,
       tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
-      requests: requests.map((r) => ({ phaseKey: r.phaseKey, complete: r.complete })),
+      requests,
+      signatures: await rows(
+        work.tx,
+        sql`select phase_key as "phaseKey", state = 'signed' as signed from signature_requests where job_id = ${jobId} and state <> 'withdrawn'`,
+      ),
     });
     const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
     const seesFees = may(work.actor, 'see fees');
@@ -219,13 +223,14 @@ export class JobQueries {
       obligation: obligation && { ...obligation, authority: book.byId(obligation.ruleId).authority },
       rhythm: rhythm === null ? 'by hand' : rhythmInWords(rhythm),
       phases: stands.map((at, index): PhaseView => {
-        const { enteredAt, doneAt, request, approved, completion } = phases[index]!;
+        const { enteredAt, doneAt, requests: planned = [], approved, completion } = phases[index]!;
         return {
           key: at.key,
           name: at.name,
           tasks: at.tasks,
           done: at.done,
           requestsOpen: at.requestsOpen,
+          signaturesOpen: at.signaturesOpen,
           stands: at.stands,
           enteredAt,
           doneAt,
@@ -233,11 +238,11 @@ export class JobQueries {
           complete: at.complete,
           approvedBy: approved?.by ?? null,
           wantsApproval: completion === 'approved',
-          proposedRequest: request,
+          proposedRequests: planned.filter((plan) => !requests.some((sent) => sent.phaseKey === at.key && sent.planKey === plan.key)),
         };
       }),
       tasks,
-      requests: requests.map(({ phaseKey: _, ...request }) => request),
+      requests: requests.map(({ phaseKey: _phaseKey, planKey: _planKey, ...request }) => request),
       documents,
       money,
       wip: seesFees ? wip : null,
@@ -255,10 +260,10 @@ export class JobQueries {
     );
   }
 
-  private async requests(work: Work, jobId: string): Promise<(RequestView & { phaseKey: string })[]> {
-    return rows<RequestView & { phaseKey: string }>(
+  private async requests(work: Work, jobId: string): Promise<(RequestView & { phaseKey: string; planKey: string | null })[]> {
+    return rows<RequestView & { phaseKey: string; planKey: string | null }>(
       work.tx,
-      sql`select r.id, r.title, r.due_on as "dueOn", r.sent_at as "sentAt", r.sent_by as "sentBy", r.complete, r.phase_key as "phaseKey", ${REQUEST_ITEMS} as items
+      sql`select r.id, r.title, r.due_on as "dueOn", r.sent_at as "sentAt", r.sent_by as "sentBy", r.complete, r.phase_key as "phaseKey", r.plan_key as "planKey", ${REQUEST_ITEMS} as items
           from requests r where r.job_id = ${jobId} order by r.sent_at desc`,
     );
   }

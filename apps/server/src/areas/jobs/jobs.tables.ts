@@ -1,12 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
-import type { Action, PhasePlan, RequestPlan, TaskPlan, TaskRole } from '@steady/core/procedures';
+import type { Action, PhasePlan, TaskPlan, TaskRole } from '@steady/core/procedures';
 import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
-export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf' | 'request'> {
-  request: RequestPlan | null;
+export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf'> {
   enteredAt: string | null;
   doneAt: string | null;
   /** Who gave the second person's approval, and when. */

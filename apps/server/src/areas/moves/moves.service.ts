@@ -10,7 +10,7 @@ import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService, NotesService, factsOf } from '../clients';
 import { FeesService } from '../fees';
-import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, keyOf } from '../jobs';
+import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, TasksService, keyOf } from '../jobs';
 import { PostService, TemplatesService } from '../post';
 import { ProceduresService } from '../procedures';
 import { RequestsService } from '../requests';
@@ -26,6 +26,7 @@ export class MovesService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly notes: NotesService,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly standing: JobStandingService,
     private readonly moves: JobMovesService,
     private readonly requests: RequestsService,
@@ -48,7 +49,7 @@ export class MovesService implements OnModuleInit {
     const client = await this.clients.get(work, job.clientId);
     const { to: people, nobody } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
     const acts = planned.map((one) => {
-      const words = actionInWords(one.action, names);
+      const words = actionInWords(one, names);
       const outside = leavesTheHouse(one.action);
       if (!outside) return { key: keyOf(one), what: `${words}.`, outside };
       return people.length > 0
@@ -110,15 +111,20 @@ export class MovesService implements OnModuleInit {
         return written > 0 ? `wrote to ${written}` : this.instead(work, job, phaseKey, client, action);
       }
       case 'request': {
-        const plan = job.phases.find((phase) => phase.key === phaseKey)?.request;
-        if (!plan) throw new Error('The phase has no request written down.');
+        const plan = job.phases.find((phase) => phase.key === phaseKey)?.requests?.find((one) => one.key === action.requestKey);
+        if (!plan) throw new Error('The request is no longer written down in the phase.');
         const { to } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
         if (to.length === 0) return this.instead(work, job, phaseKey, client, action);
-        await this.requests.send(work, job.id, { ...plan, dueOn: addWorkingDays(work.today, action.days, work.firm.calendar).toString() });
+        await this.requests.send(work, job.id, {
+          title: plan.title,
+          items: plan.items,
+          planKey: plan.key,
+          dueOn: addWorkingDays(work.today, action.days, work.firm.calendar).toString(),
+        });
         return null;
       }
       case 'task':
-        await this.jobs.addTask(work, job.id, phaseKey, action.task);
+        await this.tasks.addTask(work, job.id, phaseKey, action.task);
         return null;
       case 'procedure': {
         const procedure = await this.procedures.get(work, action.procedureId);
@@ -156,7 +162,7 @@ export class MovesService implements OnModuleInit {
     const names = await this.moves.names(work);
     const what = action.does === 'message' ? names.template(action.templateId) : 'the list of what is wanted';
     const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
-    await this.jobs.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
+    await this.tasks.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
     return 'nobody can be written to, so a task takes its place';
   }
 

@@ -1,2 +1,2 @@
-export { PostService } from './post.service';
+export { type Draft, PostService } from './post.service';
 export { TemplatesService } from './templates.service';

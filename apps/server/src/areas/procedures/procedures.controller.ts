@@ -1,9 +1,11 @@
 import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query } from '@nestjs/common';
+import type { PhasePlan } from '@steady/core/procedures';
 import {
   KeepProcedure,
   type ProcedureClients,
   type ProcedureFull,
   type ProcedureRow,
+  SharePhase,
   type SuppliedProcedureView,
   TakeSuppliedProcedure,
 } from '@steady/contract/procedures';
@@ -62,6 +64,13 @@ export class ProceduresController {
   @Needs('change services')
   async change(@InWork() work: Work, @Param('id', IdPipe) procedureId: string, @Body() input: KeepProcedure): Promise<void> {
     await this.procedures.keep(work, procedureId, input);
+  }
+
+  @Post(':id/in-common')
+  @HttpCode(200)
+  @Needs('change services')
+  share(@InWork() work: Work, @Param('id', IdPipe) procedureId: string, @Body() { phaseKey }: SharePhase): Promise<PhasePlan> {
+    return this.procedures.share(work, procedureId, phaseKey);
   }
 
   @Post(':id/copy')

@@ -40,7 +40,10 @@ export class ProcedureQueries {
       sql`select p.id, p.version, p.name, p.definition, ${IN_FLIGHT} as jobs,
                  (select jsonb_build_object('id', c.id, 'name', c.name) from ${ONLY_FOR}) as "onlyFor",
                  (select coalesce(jsonb_agg(jsonb_build_object('id', s.id, 'name', s.name) order by s.position), '[]') from ${SERVICES_OF}) as services,
-                 (select coalesce(jsonb_agg(jsonb_build_object('number', v.number, 'at', v.at, 'by', v.by) order by v.number desc), '[]') from procedure_versions v where v.procedure_id = p.id) as versions
+                 (select coalesce(jsonb_agg(jsonb_build_object('number', v.number, 'at', v.at, 'by', v.by) order by v.number desc), '[]') from procedure_versions v where v.procedure_id = p.id) as versions,
+                 (select coalesce(jsonb_object_agg(own ->> 'sharedAs', (select coalesce(jsonb_agg(jsonb_build_object('id', o.id, 'name', o.name) order by o.name), '[]') from procedures o
+                    where o.id <> p.id and o.definition @> jsonb_build_object('phases', jsonb_build_array(jsonb_build_object('sharedAs', own ->> 'sharedAs'))))), '{}')
+                  from jsonb_array_elements(p.definition -> 'phases') own where own ? 'sharedAs') as "inCommon"
           from procedures p where p.id = ${procedureId} and p.firm_id = ${work.firm.id}`,
     );
     if (!found) throw Problem.notFound('procedure');

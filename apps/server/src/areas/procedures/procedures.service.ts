@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, inArray, sql } from 'drizzle-orm';
-import { type Procedure, checkProcedure } from '@steady/core/procedures';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { type PhasePlan, type Procedure, apart, changedInCommon, checkProcedure, followed } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
 import type { KeepProcedure } from '@steady/contract/procedures';
+import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -50,33 +51,78 @@ export class ProceduresService {
     const twin = await this.named(work, name);
     if (twin && twin.id !== procedureId) throw Problem.invalid([{ field: 'name', message: `There is a procedure called "${name}" already.` }]);
     const id = before?.id ?? (await this.add(work, name, definition));
-    if (before) {
-      const changed = await work.tx
-        .update(procedures)
-        .set({ name, definition, version: before.version + 1 })
-        .where(and(eq(procedures.id, before.id), eq(procedures.version, before.version)))
-        .returning({ id: procedures.id });
-      if (changed.length === 0) throw Problem.stale('procedure', await this.get(work, before.id));
-      await work.tx.insert(procedureVersions).values({
-        ...{ firmId: work.firm.id, procedureId: before.id, number: before.version },
-        ...{ definition: before.definition, at: work.now.toString(), by: work.actor.name },
-      });
-    }
+    if (before) await this.nextVersion(work, before, { name, definition });
     await this.events.record(work, ProcedureChanged, {
       what: before ? `changed the procedure "${name}" to version ${before.version + 1}` : `added the procedure "${name}"`,
       before: before?.definition,
       after: definition,
       payload: { procedureId: id, jobIds },
     });
+    if (before) for (const phase of changedInCommon(before.definition, definition)) await this.follow(work, id, phase);
     return id;
   }
 
-  /** A second procedure like one that is there, under a name of its own. */
+  private async nextVersion(work: Work, before: KeptProcedure, set: Pick<KeptProcedure, 'name' | 'definition'>): Promise<void> {
+    const changed = await work.tx
+      .update(procedures)
+      .set({ ...set, version: before.version + 1 })
+      .where(and(eq(procedures.id, before.id), eq(procedures.version, before.version)))
+      .returning({ id: procedures.id });
+    if (changed.length === 0) throw Problem.stale('procedure', await this.get(work, before.id));
+    await work.tx.insert(procedureVersions).values({
+      ...{ firmId: work.firm.id, procedureId: before.id, number: before.version },
+      ...{ definition: before.definition, at: work.now.toString(), by: work.actor.name },
+    });
+  }
+
+  /** A phase held in common was changed in one procedure: it is changed in the others that hold it. Their jobs in flight stay as they are. */
+  private async follow(work: Work, changedIn: string, phase: PhasePlan): Promise<void> {
+    const others = await work.tx
+      .select()
+      .from(procedures)
+      .where(
+        and(
+          eq(procedures.firmId, work.firm.id),
+          ne(procedures.id, changedIn),
+          sql`${procedures.definition} @> ${JSON.stringify({ phases: [{ sharedAs: phase.sharedAs }] })}::jsonb`,
+        ),
+      )
+      .orderBy(procedures.id)
+      .for('update');
+    for (const other of others) {
+      const definition = followed(other.definition, phase);
+      const [fault] = checkProcedure(definition);
+      if (fault) throw Problem.invalid([{ field: 'definition', message: `"${other.name}" holds "${phase.name}" in common and could not follow: ${fault}.` }]);
+      await this.nextVersion(work, other, { name: other.name, definition });
+      await this.events.record(work, ProcedureChanged, {
+        what: `changed "${phase.name}" in the procedure "${other.name}" too, which holds it in common, to version ${other.version + 1}`,
+        ...{ before: other.definition, after: definition, payload: { procedureId: other.id, jobIds: [] } },
+      });
+    }
+  }
+
+  /** Puts a phase in common, so that another procedure can take it and both go on alike. @returns the phase as it is known to both */
+  async share(work: Work, procedureId: string, phaseKey: string): Promise<PhasePlan> {
+    const before = await this.get(work, procedureId);
+    const phase = before.definition.phases.find((one) => one.key === phaseKey);
+    if (!phase) throw Problem.notFound('phase');
+    if (phase.sharedAs) return phase;
+    const shared: PhasePlan = { ...phase, sharedAs: newId() };
+    const definition = { phases: before.definition.phases.map((one) => (one === phase ? shared : one)) };
+    await this.nextVersion(work, before, { name: before.name, definition });
+    await this.events.record(work, ProcedureChanged, {
+      what: `put the phase "${phase.name}" of the procedure "${before.name}" in common`,
+      ...{ before: before.definition, after: definition, payload: { procedureId, jobIds: [] } },
+    });
+    return shared;
+  }
+
+  /** A second procedure like one that is there, under a name of its own. It goes its own way: nothing in it is held in common. */
   async copy(work: Work, procedureId: string, wanted?: string): Promise<string> {
     const from = await this.get(work, procedureId);
     let name = wanted ?? `${from.name}, copy`;
     for (let n = 2; await this.named(work, name); n += 1) name = `${wanted ?? `${from.name}, copy`} ${n}`;
-    return this.keep(work, null, { name, definition: from.definition });
+    return this.keep(work, null, { name, definition: apart(from.definition) });
   }
 
   async get(work: Work, procedureId: string): Promise<KeptProcedure> {

@@ -10,7 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsMerged, ClientsService, ContactsService, moveToClient } from '../clients';
 import { DocumentsService } from '../documents';
-import { type Job, JobsService } from '../jobs';
+import { type Job, JobsService, TasksService } from '../jobs';
 import { PostService } from '../post';
 import { requestAnswers, requestItems, requests } from './requests.tables';
 
@@ -35,6 +35,7 @@ export class RequestsService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly documents: DocumentsService,
     private readonly post: PostService,
   ) {}
@@ -78,6 +79,7 @@ export class RequestsService implements OnModuleInit {
         clientId: client.id,
         jobId,
         phaseKey: job.phase,
+        planKey: job.phases.find((phase) => phase.key === job.phase)?.requests?.find((plan) => plan.key === input.planKey)?.key ?? null,
         title: input.title,
         dueOn: input.dueOn,
         sentAt: now,
@@ -103,7 +105,7 @@ export class RequestsService implements OnModuleInit {
       after: input,
       payload: { requestId: request!.id },
     });
-    await this.jobs.requestSent(work, jobId);
+    await this.tasks.requestSent(work, jobId);
     await this.reckon(work, request!);
     return request!.id;
   }
@@ -223,23 +225,11 @@ export class RequestsService implements OnModuleInit {
 
   /** Works out anew whether the request is complete and what the client owes the job, and lets the job move on. */
   private async reckon(work: Work, request: Request): Promise<void> {
-    // An item on which the client's question is the last word waits for the firm's reply, not for the client.
-    const items = await rows<{ requestId: string; name: string; state: ItemState; stateSince: string; asked: boolean | null }>(
+    const [own] = await rows<{ complete: boolean }>(
       work.tx,
-      sql`select i.request_id as "requestId", i.name, i.state, i.state_since as "stateSince",
-            (select a.kind = 'question' and a.at >= i.state_since from request_answers a where a.item_id = i.id order by a.id desc limit 1) as asked
-          from request_items i join requests r on r.id = i.request_id where r.job_id = ${request.jobId} order by i.state_since, i.position`,
+      sql`select bool_and(state = 'accepted') as complete from request_items where request_id = ${request.id}`,
     );
-    const own = items.filter((item) => item.requestId === request.id);
-    const complete = own.every((item) => item.state === 'accepted');
-    if (complete !== request.complete) await work.tx.update(requests).set({ complete }).where(eq(requests.id, request.id));
-    const owed = items.filter((item) => (item.state === 'asked' || item.state === 'sent back') && !item.asked);
-    await this.jobs.clientOwes(
-      work,
-      request.jobId,
-      owed.length > 0 ? { since: owed[0]!.stateSince, what: owed.map((item) => item.name).join(', ') } : null,
-      items.length > 0 && items.every((item) => item.state === 'accepted'),
-    );
-    await this.jobs.advance(work, request.jobId);
+    if (own!.complete !== request.complete) await work.tx.update(requests).set({ complete: own!.complete }).where(eq(requests.id, request.id));
+    await this.jobs.reckonOwed(work, request.jobId);
   }
 }

@@ -11,6 +11,8 @@ export const requests = pgTable(
     jobId: uuid('job_id').notNull(),
     /** The phase in which it was sent; the job leaves it only when the request is complete. */
     phaseKey: text('phase_key').notNull(),
+    /** Which of the requests planned for that phase it is; null when it is none of them. */
+    planKey: text('plan_key'),
     title: text('title').notNull(),
     dueOn: day('due_on').notNull(),
     sentAt: moment('sent_at').notNull(),

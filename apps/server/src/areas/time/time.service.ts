@@ -7,7 +7,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
 import { ClientsMerged, moveToClient } from '../clients';
-import { type JobOfTask, JobsService, type Task } from '../jobs';
+import { type JobOfTask, JobsService, TasksService, type Task } from '../jobs';
 import { TeamService } from '../team';
 import { expenses, timeEntries, timers } from './time.tables';
 
@@ -27,6 +27,7 @@ export class TimeService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
     private readonly team: TeamService,
   ) {}
 
@@ -56,7 +57,7 @@ export class TimeService implements OnModuleInit {
         recordedAt: work.now.toString(),
       })
       .returning();
-    if (task) await this.jobs.timed(work, task.id, minutes);
+    if (task) await this.tasks.timed(work, task.id, minutes);
     await this.events.record(work, TimeRecorded, {
       what: `recorded ${formatHours(minutes)}${task ? ` on "${task.name}"` : ''}`,
       clientId: job.clientId,
@@ -69,7 +70,7 @@ export class TimeService implements OnModuleInit {
   /** The job, and the task of it if one is named. */
   private async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: JobOfTask; task: Task | null }> {
     if (taskId === undefined) return { job: await this.jobs.get(work, jobId), task: null };
-    const found = await this.jobs.task(work, taskId);
+    const found = await this.tasks.task(work, taskId);
     if (found.job.id !== jobId) throw Problem.invalid([{ field: 'taskId', message: 'This task belongs to another job. Choose a task of the job.' }]);
     return found;
   }

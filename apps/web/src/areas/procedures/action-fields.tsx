@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { ACTIONS, type Action, TASK_ROLES, type TaskRole } from '@steady/core/procedures';
+import { ACTIONS, type Action, type RequestPlan, TASK_ROLES, type TaskRole } from '@steady/core/procedures';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { ProcedureRow, TemplateView } from '@steady/contract/procedures';
 import { useData } from '../../app/api';
@@ -9,6 +9,7 @@ import { ConditionLine } from './condition-line';
 import { ACTION_WORDS, freshKey } from './pieces';
 
 interface Known {
+  requests: readonly RequestPlan[];
   templates: readonly TemplateView[];
   procedures: readonly ProcedureRow[];
   details: readonly DetailFieldView[];
@@ -20,7 +21,7 @@ function fresh(does: Action['does'], key: string, known: Known): Action {
     case 'message':
       return { key, does, templateId: known.templates[0]?.id ?? '' };
     case 'request':
-      return { key, does, days: 8 };
+      return { key, does, requestKey: known.requests[0]?.key ?? '', days: 8 };
     case 'task':
       return { key, does, task: { key: `${key}-task`, name: '', role: 'preparer', estimate: 15 } };
     case 'procedure':
@@ -40,18 +41,20 @@ function fresh(does: Action['does'], key: string, known: Known): Action {
 export function ActionFields({
   label,
   actions,
+  requests,
   facts,
   onChange,
 }: {
   label: string;
   actions: readonly Action[];
+  requests: readonly RequestPlan[];
   facts: KnownFact[];
   onChange(next: Action[]): void;
 }) {
   const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
   const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
   const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
-  const known = { templates, procedures, details };
+  const known = { requests, templates, procedures, details };
   const order = useOrder(actions.length, (from, to) => onChange(moved(actions, from, to)));
   const put = (index: number, next: Action) => onChange(actions.map((one, at) => (at === index ? next : one)));
   return (
@@ -153,7 +156,18 @@ function Particulars({ action, known, onChange }: { action: Action; known: Known
     case 'message':
       return choose('Which message', action.templateId, known.templates, (templateId) => ({ ...action, templateId }), 'write one under Firm, Messages first');
     case 'request':
-      return <>wanted within {figure('Working days', action.days, (days) => ({ ...action, days }))} working days</>;
+      return (
+        <>
+          {choose(
+            'Which request',
+            action.requestKey,
+            known.requests.map((one) => ({ id: one.key, name: one.title || 'a request without a title' })),
+            (requestKey) => ({ ...action, requestKey }),
+            'write one down above first',
+          )}{' '}
+          wanted within {figure('Working days', action.days, (days) => ({ ...action, days }))} working days
+        </>
+      );
     case 'task':
       return (
         <>

@@ -1,14 +1,15 @@
-import { X } from 'lucide-react';
+import { Copy, X } from 'lucide-react';
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
 import { COMPLETIONS, type Completion, type PhasePlan } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
-import { LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
+import { SelectField, TextField, TickField } from '../../ui/fields';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import type { KnownFact } from '../rules/condition-editor';
 import { ActionFields } from './action-fields';
 import { ConditionLine, wordsOf } from './condition-line';
-import { COMPLETION_WORDS, newTask } from './pieces';
+import { COMPLETION_WORDS, copyOfTask, newTask } from './pieces';
+import { RequestPlans } from './request-plans';
 import { TaskFields } from './task-fields';
 
 /** A phase in one line: who enters it, what is done in it, what happens by itself, when it is complete. */
@@ -18,7 +19,7 @@ export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[]): str
   return [
     phase.onlyIf ? `only if ${wordsOf(phase.onlyIf, facts)}` : null,
     phase.tasks.length > 0 ? `${counted(phase.tasks.length, 'task')}, ${formatHours(minutes)}` : 'no tasks',
-    phase.request ? 'asks the client' : null,
+    phase.requests ? `${counted(phase.requests.length, 'request')} to the client` : null,
     acts > 0 ? `${counted(acts, 'thing')} by itself` : null,
     phase.completion && phase.completion !== 'tasks' ? `complete when ${COMPLETION_WORDS[phase.completion]}` : null,
     phase.asks ? 'asks before it moves on' : null,
@@ -85,6 +86,15 @@ export function PhaseEditor({
               <button
                 type="button"
                 className="p-0.5 text-soft hover:text-ink"
+                aria-label={`Copy the task ${task.name}`}
+                title="Copy"
+                onClick={() => set({ tasks: phase.tasks.toSpliced(index + 1, 0, copyOfTask(task, phases)) })}
+              >
+                <Copy aria-hidden className="size-3.5" />
+              </button>
+              <button
+                type="button"
+                className="p-0.5 text-soft hover:text-ink"
                 aria-label={`Take away the task ${task.name}`}
                 title="Take away"
                 onClick={() => set({ tasks: phase.tasks.filter((_, at) => at !== index) })}
@@ -114,33 +124,21 @@ export function PhaseEditor({
       >
         Add a task
       </button>
-      <fieldset className="mt-3 mb-2">
-        <legend className="text-table font-semibold">Asked of the client</legend>
-        {phase.request ? (
-          <>
-            <TextField
-              label="Title of the request"
-              value={phase.request.title}
-              onChange={({ target }) => set({ request: { ...phase.request!, title: target.value } })}
-            />
-            <LongTextField
-              label="Items, one on a line"
-              hint="What to add about one stands after a colon: Bank statement: all pages"
-              value={phase.request.items.map((item) => (item.description ? `${item.name}: ${item.description}` : item.name)).join('\n')}
-              onChange={({ target }) => set({ request: { ...phase.request!, items: itemsOf(target.value) } })}
-            />
-            <button type="button" className="lnk text-table" onClick={() => set({ request: undefined })}>
-              Ask nothing
-            </button>
-          </>
-        ) : (
-          <button type="button" className="lnk text-table" onClick={() => set({ request: { title: '', items: [{ name: '', description: '' }] } })}>
-            Write down what is wanted
-          </button>
-        )}
-      </fieldset>
-      <ActionFields label="On entry, by itself" actions={phase.onEntry ?? []} facts={facts} onChange={(onEntry) => set({ onEntry })} />
-      <ActionFields label="When it is done, by itself" actions={phase.onDone ?? []} facts={facts} onChange={(onDone) => set({ onDone })} />
+      <RequestPlans of={phase.requests ?? []} facts={facts} onChange={(requests) => set({ requests: requests.length > 0 ? requests : undefined })} />
+      <ActionFields
+        label="On entry, by itself"
+        actions={phase.onEntry ?? []}
+        requests={phase.requests ?? []}
+        facts={facts}
+        onChange={(onEntry) => set({ onEntry })}
+      />
+      <ActionFields
+        label="When it is done, by itself"
+        actions={phase.onDone ?? []}
+        requests={phase.requests ?? []}
+        facts={facts}
+        onChange={(onDone) => set({ onDone })}
+      />
       <div className="mt-3 grid grid-cols-2 items-end gap-x-4 max-sm:grid-cols-1">
         <SelectField label="It is complete when" value={phase.completion ?? 'tasks'} onChange={({ target }) => set({ completion: target.value as Completion })}>
           {COMPLETIONS.map((one) => (
@@ -156,9 +154,3 @@ export function PhaseEditor({
     </div>
   );
 }
-
-const itemsOf = (text: string) =>
-  text.split('\n').map((line) => {
-    const [name = '', ...rest] = line.split(': ');
-    return { name, description: rest.join(': ') };
-  });

@@ -1,4 +1,4 @@
-import type { Action, PhasePlan, TaskPlan } from '@steady/core/procedures';
+import { type Action, type PhasePlan, type TaskPlan, commonKey } from '@steady/core/procedures';
 
 /** A key for a new piece that no other one has. */
 export function freshKey(name: string, taken: readonly string[]): string {
@@ -13,21 +13,30 @@ export function freshKey(name: string, taken: readonly string[]): string {
   return key;
 }
 
-export const taskKeys = (phases: readonly PhasePlan[]) => phases.flatMap((phase) => phase.tasks.map((task) => task.key));
+/** Keys of tasks that are taken, also as other procedures know them that hold a phase in common. */
+export const taskKeys = (phases: readonly PhasePlan[]) => phases.flatMap((phase) => phase.tasks.flatMap((task) => [task.key, commonKey(task.key)]));
 
 export const newTask = (phases: readonly PhasePlan[]): TaskPlan => ({ key: freshKey('task', taskKeys(phases)), name: '', role: 'preparer', estimate: 15 });
+
+/** A task like another, under a key of its own. */
+export const copyOfTask = (task: TaskPlan, phases: readonly PhasePlan[]): TaskPlan => ({
+  ...task,
+  key: freshKey(commonKey(task.key), taskKeys(phases)),
+  name: `${task.name}, copy`,
+});
 
 /** A phase with keys of its own, so that it can stand in a procedure beside the one it was copied from. */
 export function copyOfPhase(phase: PhasePlan, phases: readonly PhasePlan[], name: string): PhasePlan {
   const taken = taskKeys(phases);
   const renamed = new Map<string, string>();
   for (const task of phase.tasks) {
-    const key = freshKey(task.key, taken);
+    const key = freshKey(commonKey(task.key), taken);
     renamed.set(task.key, key);
     taken.push(key);
   }
+  const { sharedAs: _sharedAs, ...own } = phase;
   return {
-    ...phase,
+    ...own,
     key: freshKey(
       phase.key,
       phases.map((one) => one.key),
@@ -44,7 +53,7 @@ export function copyOfPhase(phase: PhasePlan, phases: readonly PhasePlan[], name
 
 export const ACTION_WORDS: Record<Action['does'], string> = {
   message: 'write a message to the client',
-  request: 'send the request of this phase',
+  request: 'send a request of this phase',
   task: 'add a task',
   procedure: 'begin another job by a procedure',
   bill: 'draft a bill',
@@ -55,7 +64,8 @@ export const ACTION_WORDS: Record<Action['does'], string> = {
 
 export const COMPLETION_WORDS = {
   tasks: 'its tasks are done and the client has answered what was asked',
-  answered: 'a request was sent and answered',
+  answered: 'its requests were sent and answered',
+  signed: 'a document was given for signature and signed',
   approved: 'a second person has approved it',
   'by hand': 'somebody moves the job by hand',
 } as const;

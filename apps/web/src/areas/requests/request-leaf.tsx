@@ -5,7 +5,7 @@ import type { JobView } from '@steady/contract/jobs';
 import { type SendPreview, SendRequest } from '@steady/contract/requests';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, TextField } from '../../ui/fields';
+import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
@@ -15,14 +15,16 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
   const { day } = useSession();
   const say = useSay();
   const [preview, setPreview] = useState<SendPreview | null>(null);
-  const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequest;
+  const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequests ?? [];
+  const filled = (key: string | undefined): Partial<SendRequest> => {
+    const plan = proposed.find((one) => one.key === key);
+    return plan
+      ? { planKey: plan.key, title: `${plan.title}, ${job.name.split(', ').at(-1)}`, items: plan.items }
+      : { planKey: undefined, title: '', items: [{ name: '', description: '' }] };
+  };
   const { form, onSubmit, busy, problem } = useLeafForm<SendRequest>({
     input: SendRequest,
-    start: {
-      title: proposed ? `${proposed.title}, ${job.name.split(', ').at(-1)}` : '',
-      dueOn: addWorkingDays(day, 5).toString(),
-      items: proposed?.items ?? [{ name: '', description: '' }],
-    },
+    start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString() },
     submit: async (values) => {
       if (!preview) {
         setPreview(await send<SendPreview>('POST', `/api/jobs/${job.id}/requests/preview`, values));
@@ -63,6 +65,21 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         <Preview of={preview} />
       ) : (
         <>
+          {proposed.length > 0 && (
+            <SelectField
+              label="Which request"
+              hint={proposed.length === 1 ? 'The procedure plans it for this phase.' : 'The procedure plans them for this phase, and they were not sent yet.'}
+              value={form.watch('planKey') ?? ''}
+              onChange={({ target }) => form.reset({ ...form.getValues(), ...filled(target.value) })}
+            >
+              {proposed.map((plan) => (
+                <option key={plan.key} value={plan.key}>
+                  {plan.title}
+                </option>
+              ))}
+              <option value="">something else</option>
+            </SelectField>
+          )}
           <TextField label="Title" {...register('title')} error={errors.title?.message} />
           <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
           <h3 className="mb-1.5">Items</h3>

@@ -1,0 +1,2 @@
+export { SignatureQueries } from './signatures.queries';
+export { SignaturesService } from './signatures.service';

@@ -1,0 +1,288 @@
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ContactView } from '@steady/contract/contacts';
+import type { JobView } from '@steady/contract/jobs';
+import type { ProcedureFull } from '@steady/contract/procedures';
+import type { SendPreview } from '@steady/contract/requests';
+import type { PortalSignature, SignatureView } from '@steady/contract/signatures';
+import { type TestApp, DUNMARRA, key, startTestApp } from './support';
+
+let test: TestApp;
+beforeAll(async () => {
+  test = await startTestApp();
+});
+afterAll(() => test.close());
+
+const manager = () => test.firm.as.manager!;
+const made = async (answer: request.Test) => ((await answer.expect(201)).body as { id: string }).id;
+const job = async (id: string) => (await manager().get(`/api/jobs/${id}`).expect(200)).body as JobView;
+const given = async (id: string) => (await manager().get(`/api/jobs/${id}/signatures`).expect(200)).body as SignatureView[];
+const PDF = Buffer.from('%PDF-1.4 the accounts of the year');
+
+let procedureId: string;
+let count = 0;
+
+/** A job that waits for a signature in its first phase, of a client with two directors and their secretary. */
+async function begun(more: Partial<typeof DUNMARRA> = {}) {
+  count += 1;
+  procedureId ??= await made(
+    manager()
+      .post('/api/procedures')
+      .send({
+        name: 'Signed accounts',
+        definition: {
+          phases: [
+            { key: 'sign', name: 'Directors sign', completion: 'signed', tasks: [] },
+            { key: 'file', name: 'File', tasks: [{ key: 'file', name: 'File', role: 'preparer', estimate: 10 }] },
+          ],
+        },
+      }),
+  );
+  const name = `Signing ${count} Ltd`;
+  const email = (who: string) => `${who}${count}@signing.example`;
+  const contact = { name: 'Bríd Foley', email: email('brid'), role: 'director' };
+  const clientId = await made(
+    manager()
+      .post('/api/clients')
+      .send({ ...DUNMARRA, name, contact, preparerId: test.firm.members.preparer, ...more }),
+  );
+  const person = (who: string, says: object) =>
+    made(
+      manager()
+        .post(`/api/clients/${clientId}/contacts`)
+        .send({ name: who, email: email(who.split(' ')[0]!.toLowerCase()), ...says }),
+    );
+  const conal = await person('Conal Foley', { signs: true });
+  const secretary = await person('Una Byrne', { signs: false });
+  const brid = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as { contacts: ContactView[] }).contacts[0]!.id;
+  const jobId = await made(manager().post('/api/jobs').send({ clientId, procedureId, name: 'Accounts 2025', startOn: '2026-03-11', dueOn: '2026-03-31' }));
+  const documentId = await made(manager().post(`/api/jobs/${jobId}/documents`).attach('file', PDF, 'accounts.pdf'));
+  return { clientId, jobId, documentId, brid, conal, secretary };
+}
+
+const asked = (of: Awaited<ReturnType<typeof begun>>, signerIds: string[]) => ({
+  documentId: of.documentId,
+  title: 'Accounts 2025',
+  signerIds,
+  dueOn: '2026-03-20',
+});
+const give = (of: Awaited<ReturnType<typeof begun>>, signerIds: string[]) =>
+  made(manager().post(`/api/jobs/${of.jobId}/signatures`).set(key()).send(asked(of, signerIds)));
+
+/** A browser in which the person of the newest letter to that name has come in. */
+async function inside(name: string) {
+  await test.drain();
+  const browser = request.agent(test.app.getHttpServer());
+  const letter = (await test.letters()).find((one) => one.to === name && one.link !== null)!;
+  const door = `/api/portal/door/${letter.link!.split('/').at(-1)}`;
+  await browser.post(`${door}/code`).expect(204);
+  await test.drain();
+  const code = /\d{6}/.exec((await test.letters())[0]!.subject)![0];
+  await browser.post(`${door}/enter`).send({ code }).expect(200);
+  const list = async () => (await browser.get('/api/portal/signatures').expect(200)).body as PortalSignature[];
+  return { browser, list };
+}
+
+describe('a document given for signature', () => {
+  it('goes to one signer after the other, is signed in the portal, and moves the job on', async () => {
+    const of = await begun();
+    expect((await job(of.jobId)).phases[0]).toMatchObject({ stands: 'current', wants: 'a document has to be given for signature' });
+    const preview = (
+      await manager()
+        .post(`/api/jobs/${of.jobId}/signatures/preview`)
+        .send(asked(of, [of.brid, of.conal]))
+        .expect(200)
+    ).body as SendPreview;
+    expect(preview.messages.map((message) => message.to)).toEqual(['Bríd Foley']);
+    await give(of, [of.brid, of.conal]);
+    expect(await job(of.jobId)).toMatchObject({
+      waitingFor: 'the signature of Bríd Foley',
+      phases: [{ stands: 'current', wants: null, signaturesOpen: 1 }, {}],
+    });
+
+    const brid = await inside('Bríd Foley');
+    const [hers] = await brid.list();
+    expect(hers).toMatchObject({ title: 'Accounts 2025', state: 'waiting', documentName: 'accounts.pdf', signedBefore: [] });
+    const read = await brid.browser.get(`/api/portal/signatures/${hers!.id}/document`).expect(200);
+    expect(read.headers['content-disposition']).toContain('attachment');
+    expect((read.body as Buffer).equals(PDF)).toBe(true);
+    const sign = (body: object) => brid.browser.post(`/api/portal/signatures/${hers!.id}/sign`).send(body);
+    await sign({ signedAs: ' ', agreed: true }).expect(422);
+    await sign({ signedAs: 'Bríd Foley', agreed: false }).expect(422);
+    await sign({ signedAs: 'Bríd Foley', agreed: true }).expect(204);
+    await sign({ signedAs: 'Bríd Foley', agreed: true }).expect(409);
+    expect((await job(of.jobId)).phases[0]!.stands).toBe('current');
+
+    const conal = await inside('Conal Foley');
+    const [his] = await conal.list();
+    expect(his!.signedBefore).toEqual(['Bríd Foley']);
+    await conal.browser.post(`/api/portal/signatures/${his!.id}/sign`).send({ signedAs: 'C. Foley', agreed: true }).expect(204);
+    expect(await given(of.jobId)).toMatchObject([
+      {
+        state: 'signed',
+        signers: [
+          { name: 'Bríd Foley', state: 'signed', signedAs: 'Bríd Foley' },
+          { state: 'signed', signedAs: 'C. Foley' },
+        ],
+      },
+    ]);
+    expect(await job(of.jobId)).toMatchObject({ waitingFor: null, phases: [{ stands: 'done' }, { stands: 'current' }] });
+    const { body: history } = await manager().get(`/api/history?job=${of.jobId}`).expect(200);
+    expect((history as { what: string }[]).map((line) => line.what)).toContain('moved the job from Directors sign to File: everything is signed');
+  });
+
+  it('is seen by nobody but the signer whose turn it is', async () => {
+    const of = await begun();
+    await give(of, [of.brid, of.conal]);
+    const brid = await inside('Bríd Foley');
+    const [, second] = (await given(of.jobId))[0]!.signers;
+    for (const path of ['document', 'sign', 'refuse']) {
+      const to = `/api/portal/signatures/${second!.id}/${path}`;
+      const body = path === 'sign' ? { signedAs: 'Conal Foley', agreed: true } : { reason: 'because' };
+      await (path === 'document' ? brid.browser.get(to) : brid.browser.post(to).send(body)).expect(404);
+    }
+    await test.other.as.manager!.get(`/api/jobs/${of.jobId}/signatures`).expect(200, []);
+    await test.other.as.manager!.post(`/api/signers/${second!.id}/on-paper`).send({ on: '2026-03-11' }).expect(404);
+  });
+
+  it('is refused with a reason, and the phase waits until it is taken back', async () => {
+    const of = await begun();
+    const id = await give(of, [of.brid, of.conal]);
+    const brid = await inside('Bríd Foley');
+    const [hers] = await brid.list();
+    await brid.browser.post(`/api/portal/signatures/${hers!.id}/refuse`).send({}).expect(422);
+    await brid.browser.post(`/api/portal/signatures/${hers!.id}/refuse`).send({ reason: 'The dividend is wrong' }).expect(204);
+    expect(await given(of.jobId)).toMatchObject([
+      { state: 'refused', reason: 'Bríd Foley: The dividend is wrong', signers: [{ state: 'refused' }, { turnSince: null }] },
+    ]);
+    expect(await job(of.jobId)).toMatchObject({ waitingFor: null, phases: [{ stands: 'current', complete: false }, {}] });
+    await manager().post(`/api/signatures/${id}/withdraw`).send({ reason: 'Dividend mended' }).expect(204);
+    await manager().post(`/api/signatures/${id}/withdraw`).send({ reason: 'Twice' }).expect(409);
+    expect((await job(of.jobId)).phases[0]!.wants).toBe('a document has to be given for signature');
+    await give(of, [of.brid]);
+    expect((await brid.list())[0]).toMatchObject({ state: 'waiting' });
+  });
+
+  it('is signed on paper where nobody can be written to: a task stands for it, and goes with the signature', async () => {
+    const of = await begun({ way: 'paper' });
+    await give(of, [of.brid]);
+    await test.drain();
+    expect(await job(of.jobId)).toMatchObject({
+      tasks: [{ name: 'File' }, { name: 'Have "Accounts 2025" signed on paper by Bríd Foley', doneAt: null, phaseKey: 'sign' }],
+    });
+    const [signer] = (await given(of.jobId))[0]!.signers;
+    const note = (body: object) => manager().post(`/api/signers/${signer!.id}/on-paper`).send(body);
+    await note({ on: '2026-03-12' }).expect(422);
+    const scanId = await made(manager().post(`/api/jobs/${of.jobId}/documents`).attach('file', Buffer.from('%PDF-1.4 scan'), 'scan.pdf'));
+    await note({ on: '2026-03-10', scanId }).expect(204);
+    expect(await given(of.jobId)).toMatchObject([{ state: 'signed', signers: [{ onPaperBy: 'manager of Marram & Tern', scanId }] }]);
+    const after = await job(of.jobId);
+    expect(after.tasks[1]!.doneAt).not.toBeNull();
+    expect(after.phases.map((phase) => phase.stands)).toEqual(['done', 'current']);
+  });
+
+  it('is not given to somebody who does not sign for the client, with a document of another client, or late', async () => {
+    const of = await begun();
+    const other = await begun();
+    const refused = async (more: object) => {
+      const { body } = await manager()
+        .post(`/api/jobs/${of.jobId}/signatures`)
+        .set(key())
+        .send({ ...asked(of, [of.brid]), ...more })
+        .expect(422);
+      return (body as { errors: { field: string }[] }).errors.map((error) => error.field);
+    };
+    expect(await refused({ signerIds: [of.secretary] })).toEqual(['signerIds']);
+    expect(await refused({ signerIds: [of.brid, of.brid] })).toEqual(['signerIds']);
+    expect(await refused({ signerIds: [] })).toEqual(['signerIds']);
+    expect(await refused({ documentId: other.documentId })).toEqual(['documentId']);
+    expect(await refused({ dueOn: '2026-03-10' })).toEqual(['dueOn']);
+    expect(await given(of.jobId)).toEqual([]);
+  });
+
+  it('reminds the one whose turn it is, and says so where nobody can be written to', async () => {
+    const of = await begun();
+    const id = await give(of, [of.brid]);
+    await manager().post(`/api/signatures/${id}/remind`).set(key()).expect(204);
+    await test.drain();
+    const letters = (await test.letters()).filter(
+      (letter) => letter.subject.includes('for your signature') && letter.address === `brid${count}@signing.example`,
+    );
+    expect(letters).toHaveLength(2);
+    const paper = await begun({ way: 'paper' });
+    const { body } = await manager()
+      .post(`/api/signatures/${await give(paper, [paper.brid])}/remind`)
+      .set(key())
+      .expect(409);
+    expect((body as { code: string }).code).toBe('nobody-to-write-to');
+  });
+});
+
+describe('a phase held in common', () => {
+  const phase = (name: string, more = {}) => ({
+    key: name.toLowerCase(),
+    name,
+    tasks: [{ key: 'file', name: 'File it', role: 'preparer', estimate: 10 }],
+    ...more,
+  });
+  const keep = (name: string, phases: object[]) => manager().post('/api/procedures').send({ name, definition: { phases } });
+  const procedure = async (id: string) => (await manager().get(`/api/procedures/${id}`).expect(200)).body as ProcedureFull;
+
+  it('is changed in every procedure that holds it, by a version of its own; copies go their own way', async () => {
+    const first = await made(keep('Returns', [phase('Prepare', { tasks: [] }), phase('Filing')]));
+    const shared = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
+    await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'gone' }).expect(404);
+    const again = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
+    expect(again.sharedAs).toBe(shared.sharedAs);
+    const second = await made(keep('Wages', [phase('Filing', { sharedAs: shared.sharedAs })]));
+    const copy = await made(manager().post(`/api/procedures/${second}/copy`));
+    expect((await procedure(first)).inCommon).toEqual({ [shared.sharedAs]: [{ id: second, name: 'Wages' }] });
+
+    const before = await procedure(first);
+    const phases = before.definition.phases.map((one) => (one.key === 'filing' ? { ...one, completion: 'approved' } : one));
+    await manager().patch(`/api/procedures/${first}`).send({ name: 'Returns', definition: { phases }, version: before.version }).expect(204);
+    const wages = await procedure(second);
+    expect(wages).toMatchObject({ version: 2, definition: { phases: [{ completion: 'approved' }] }, versions: [{ number: 1 }] });
+    expect((await procedure(copy)).definition.phases[0]).not.toHaveProperty('completion');
+
+    // And the other way round.
+    await manager()
+      .patch(`/api/procedures/${second}`)
+      .send({ name: 'Wages', definition: { phases: [{ ...wages.definition.phases[0]!, name: 'File and note' }] }, version: 2 })
+      .expect(204);
+    expect((await procedure(first)).definition.phases.map((one) => one.name)).toEqual(['Prepare', 'File and note']);
+  });
+
+  it('is not changed anywhere when one of the procedures could not follow', async () => {
+    const first = await made(keep('Chained', [phase('Filing')]));
+    const { sharedAs } = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
+    const second = await made(
+      keep('Chained too', [
+        { key: 'own', name: 'Own', tasks: [{ key: 'own', name: 'Own', role: 'preparer', estimate: 5, waitsFor: ['file'] }] },
+        {
+          ...phase('Filing', { sharedAs }),
+          key: 'f',
+          tasks: [
+            { key: 'file', name: 'File it', role: 'preparer', estimate: 10 },
+            { key: 'note', name: 'Note', role: 'preparer', estimate: 5, waitsFor: ['own'] },
+          ],
+        },
+      ]),
+    );
+    // Here the note waits for the other procedure's own task, which waits for the filing: filing after the note would be a circle there.
+    const before = await procedure(first);
+    const tasks = [
+      { key: 'note', name: 'Note', role: 'preparer', estimate: 5 },
+      { key: 'file', name: 'File it', role: 'preparer', estimate: 10, waitsFor: ['note'] },
+    ];
+    const { body } = await manager()
+      .patch(`/api/procedures/${first}`)
+      .send({ name: 'Chained', definition: { phases: [{ ...before.definition.phases[0]!, tasks }] }, version: before.version })
+      .expect(422);
+    expect((body as { errors: { message: string }[] }).errors[0]!.message).toContain(
+      '"Chained too" holds "Filing" in common and could not follow: Tasks wait in a circle',
+    );
+    expect((await procedure(first)).version).toBe(before.version);
+    expect((await procedure(second)).version).toBe(1);
+  });
+});
