@@ -1,4 +1,4 @@
-import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, civil, nextWorkingDay } from '@steady/core/calendar';
+import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
@@ -9,6 +9,7 @@ import type { DemoClient, Manner, ServiceKey } from './clients';
 import type { DemoFirm, Hands } from './hands';
 import { phasesFor } from '@steady/core/procedures';
 import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
+import { Signings } from './signings';
 
 /** Working days that a client takes to answer, from and to. */
 const ANSWERS: Record<Manner, [number, number]> = { prompt: [1, 3], usual: [2, 8], slow: [8, 20], silent: [18, 45] };
@@ -46,6 +47,7 @@ export class Diary {
   private lastJob = 0;
   private readonly staff: Map<string, Actor>;
   private readonly calendar: WorkingCalendar;
+  private readonly signings: Signings;
 
   constructor(
     private readonly hands: Hands,
@@ -53,6 +55,7 @@ export class Diary {
     private readonly chance: Chance,
     firstDay: CivilDate,
   ) {
+    this.signings = new Signings(hands);
     this.calendar = holidayCalendar('IE', { from: firstDay.year, until: firstDay.year + 2 });
     this.staff = new Map(Object.values(firm.people).map((person) => [person.id, person]));
   }
@@ -154,6 +157,10 @@ export class Diary {
       for (let sitting = 0; sitting < sittings; sitting += 1) {
         day = addWorkingDays(day, chance.between(task.estimate > 60 ? 1 : 0, task.estimate > 60 ? 2 : 1), this.calendar);
         const last = sitting === sittings - 1;
+        if (task.doneBy === 'given for signature') {
+          day = this.planSigning(job, client, day, who);
+          continue;
+        }
         this.on(day, { hour: 16, who, act: (work) => this.workOn(work, job.id, task.key, minutes, last && task.doneBy === undefined) });
       }
     }
@@ -167,6 +174,15 @@ export class Diary {
     const half = key === 'tax' ? Math.round(job.fee / 2) : 0;
     if (half > 0) this.billOn(addWorkingDays(ready, 6, this.calendar), job, half, client, people.manager, false);
     this.billOn(addWorkingDays(day, chance.between(0, 4), this.calendar), job, job.fee - half, client, people.manager, chance.is(0.8));
+  }
+
+  /** A document is given for signature, and signed some days later. @returns the day on which it is signed */
+  private planSigning(job: NewJob, client: DemoClient, day: CivilDate, who: Actor): CivilDate {
+    const [low, high] = ANSWERS[client.manner];
+    const signed = addWorkingDays(day, this.signings.chance.between(low, high), this.calendar);
+    this.on(day, { hour: 15, who, act: (work) => this.signings.give(work, job) });
+    this.on(signed, { hour: 9, who, act: (work) => this.signings.sign(work, job) });
+    return signed;
   }
 
   private answerOn(day: CivilDate, job: NewJob, item: number, client: DemoClient): void {
@@ -217,7 +233,8 @@ export class Diary {
 
   private async fileReturn(work: Work, jobId: string): Promise<void> {
     const job = await this.hands.jobs.get(work, jobId);
-    if (job.status === 'open' && job.obligationId) await this.hands.almanac.file(work, job.obligationId);
+    // What is not signed is not filed: it stays open, and late.
+    if (job.status === 'open' && job.obligationId && job.phase !== 'sign') await this.hands.almanac.file(work, job.obligationId);
   }
 
   private billOn(day: CivilDate, job: NewJob, net: number, client: DemoClient, who: Actor, settles: boolean): void {
@@ -306,120 +323,5 @@ export class Diary {
       const to = phases[phases.findIndex((one) => one.key === phase) + 1]?.key ?? null;
       await this.hands.moves.move(work, id, { to, leaveOut: [], version });
     }
-  }
-
-  /** What people wrote down these last days: questions, calls for a colleague, a client that left, somebody away. */
-  async writeNotes(today: CivilDate, at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
-    const { people, clients } = this.firm;
-    const { notes, lists, clients: book, team } = this.hands;
-    const id = (name: string) => [...clients].find(([, demo]) => demo.name.startsWith(name))![0];
-    const on = (who: Actor, daysAgo: number, act: (work: Work) => Promise<unknown>) => this.run(who, (work) => act({ ...work, now: at(daysAgo, 11) }));
-    await on(people.niamh, 3, (work) =>
-      notes.add(work, id('Dunmarra'), { kind: 'question', text: 'The grant for the new raft: income of this year, or deferred?' }),
-    );
-    await on(people.tadhg, 6, (work) => notes.add(work, id('Sallow Boatyard'), { kind: 'question', text: 'Who owns the crane, the company or the family?' }));
-    await on(people.eimear, 1, (work) =>
-      notes.add(work, id('Inishvane'), {
-        kind: 'phone',
-        text: 'Their bookkeeper rang about the fuel invoices of February. Wants to be rung back before three.',
-        forId: people.orla.id,
-      }),
-    );
-    await on(people.orla, 1, (work) =>
-      notes.add(work, id('Thatch'), { kind: 'phone', text: 'Rang to say the papers are in the post.', forId: people.aoife.id }),
-    );
-    await on(people.orla, 40, async (work) => {
-      const left = id('Marsh Fritillary');
-      const { version } = await book.get(work, left);
-      await book.setStanding(work, left, {
-        standing: 'former',
-        on: today.subtract({ days: 40 }).toString(),
-        reason: 'merged into another club, which has its own treasurer',
-        version,
-      });
-    });
-    await on(people.eimear, 9, (work) =>
-      team.addLeave(work, people.aoife.id, { from: today.add({ days: 5 }).toString(), until: today.add({ days: 9 }).toString(), what: 'holiday' }),
-    );
-    await on(people.orla, 30, async (work) => {
-      const columns = ['way', 'paperPlace', 'due', 'dueWhat', 'waits', 'preparer'];
-      await lists.save(work, { of: 'clients', name: 'On paper', shared: true, filters: [{ field: 'way', test: 'is', value: 'paper' }], columns });
-      const owed = [{ field: 'unpaid', test: 'above' as const, value: 0 }];
-      await lists.save(work, {
-        of: 'clients',
-        name: 'Owe us',
-        shared: true,
-        filters: owed,
-        columns: ['unpaid', 'wip', 'contact', 'phone', 'partner'],
-        sort: '-unpaid',
-      });
-      await lists.save(work, {
-        of: 'clients',
-        name: 'By preparer',
-        shared: true,
-        filters: [],
-        columns: ['openJobs', 'wip', 'unpaid'],
-        more: { by: 'preparer' },
-      });
-      await lists.save(work, {
-        of: 'jobs',
-        name: 'On paper',
-        shared: true,
-        filters: [{ field: 'way', test: 'is', value: 'paper' }],
-        columns: ['due', 'stands', 'who', 'estimate', 'recorded'],
-      });
-      await lists.save(work, {
-        of: 'jobs',
-        name: 'Work by service',
-        shared: true,
-        filters: [],
-        columns: ['estimate', 'recorded', 'fee', 'wip'],
-        more: { by: 'service' },
-      });
-      await lists.save(work, {
-        of: 'clients',
-        name: 'On the water',
-        shared: false,
-        filters: [{ field: 'labels', test: 'has', value: 'on the water' }],
-        columns: ['labels', 'trade', 'due', 'dueWhat', 'unpaid'],
-      });
-    });
-  }
-
-  /** One deadline was put off, another is not required. */
-  async putOff(): Promise<void> {
-    await this.run(this.firm.people.orla, async (work) => {
-      const next = (client: string) =>
-        rows<{ id: string; version: number; dueOn: string }>(
-          work.tx,
-          sql`select o.id, o.version, o.due_on as "dueOn" from obligations o join clients c on c.id = o.client_id
-              where c.name = ${client} and o.status = 'open' and not o.begun and o.due_on > ${work.today.toString()} order by o.due_on, o.id limit 1`,
-        );
-      const [later] = await next('Ballast Quarry Ltd');
-      if (later)
-        await this.hands.standing.extend(work, later.id, {
-          to: civil(later.dueOn).add({ days: 28 }).toString(),
-          reference: 'letter of the authority',
-          version: later.version,
-        });
-      const [aside] = await next('Whimbrel Web Works');
-      if (aside)
-        await this.hands.standing.setAside(work, aside.id, {
-          reason: 'did not trade in the period, the authority agreed by telephone',
-          version: aside.version,
-        });
-    });
-  }
-
-  /** Orla's timer runs when the demo opens. */
-  async startTimer(): Promise<void> {
-    const { orla } = this.firm.people;
-    await this.run(orla, async (work) => {
-      const [task] = await rows<{ id: string; jobId: string }>(
-        work.tx,
-        sql`select t.id, t.job_id as "jobId" from tasks t join jobs j on j.id = t.job_id where t.assignee_id = ${orla.id} and t.done_at is null and j.status = 'open' order by (t.phase_key = j.phase) desc, t.due_on, t.id limit 1`,
-      );
-      if (task) await this.hands.time.start(work, { jobId: task.jobId, taskId: task.id });
-    });
   }
 }

@@ -27,7 +27,8 @@ import { Diary } from './diary';
 import { foundFirm, foundSecondFirm } from './found';
 import type { Hands } from './hands';
 import { addLines } from './lines';
-import { standToday, writeProcedures } from './procedures';
+import { LastDays, standToday } from './last-days';
+import { writeProcedures } from './procedures';
 
 /** Months of history that the demo firm has behind it. */
 const MONTHS = 9;
@@ -101,10 +102,12 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await addLines(hands, firm, today);
     await hands.ticks.tick();
     await standToday(hands, firm, today);
-    await diary.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
+    const last = new LastDays(hands, firm);
+    await last.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
+    await last.signatures((daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await foundSecondFirm(hands);
-    await diary.startTimer();
-    await diary.putOff();
+    await last.startTimer();
+    await last.putOff();
     await database.tidy();
   } finally {
     await app.close();

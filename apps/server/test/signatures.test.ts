@@ -131,6 +131,33 @@ describe('a document given for signature', () => {
     expect((history as { what: string }[]).map((line) => line.what)).toContain('moved the job from Directors sign to File: everything is signed');
   });
 
+  it('given ahead of the phase that wants it counts there, ticks what stands for giving it, and holds nothing up before', async () => {
+    const of = await begun();
+    const definition = {
+      phases: [
+        { key: 'draft', name: 'Draft', tasks: [{ key: 'draft', name: 'Draft', role: 'preparer', estimate: 10 }] },
+        {
+          key: 'sign',
+          name: 'Sign',
+          completion: 'signed',
+          tasks: [{ key: 'give', name: 'Give it', role: 'preparer', estimate: 5, doneBy: 'given for signature' }],
+        },
+      ],
+    };
+    const ahead = await made(manager().post('/api/procedures').send({ name: 'Signed ahead', definition }));
+    const jobId = await made(
+      manager().post('/api/jobs').send({ clientId: of.clientId, procedureId: ahead, name: 'Ahead', startOn: '2026-03-11', dueOn: '2026-03-31' }),
+    );
+    await give({ ...of, jobId }, [of.brid]);
+    const [draft, giving] = (await job(jobId)).tasks;
+    expect(giving!.doneAt).not.toBeNull();
+    await manager().post(`/api/tasks/${draft!.id}/tick`).send({ done: true, version: draft!.version }).expect(204);
+    expect((await job(jobId)).phases).toMatchObject([{ stands: 'done' }, { stands: 'current', signaturesOpen: 1, wants: null }]);
+    const [signer] = (await given(jobId))[0]!.signers;
+    await manager().post(`/api/signers/${signer!.id}/on-paper`).send({ on: '2026-03-11' }).expect(204);
+    expect((await job(jobId)).status).toBe('finished');
+  });
+
   it('is seen by nobody but the signer whose turn it is', async () => {
     const of = await begun();
     await give(of, [of.brid, of.conal]);
@@ -197,6 +224,8 @@ describe('a document given for signature', () => {
     expect(await refused({ signerIds: [] })).toEqual(['signerIds']);
     expect(await refused({ documentId: other.documentId })).toEqual(['documentId']);
     expect(await refused({ dueOn: '2026-03-10' })).toEqual(['dueOn']);
+    const letter = await made(manager().post(`/api/jobs/${of.jobId}/documents`).attach('file', Buffer.from('Dear all'), 'letter.pdf'));
+    expect(await refused({ documentId: letter })).toEqual(['documentId']);
     expect(await given(of.jobId)).toEqual([]);
   });
 

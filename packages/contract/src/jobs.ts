@@ -1,4 +1,5 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import type { DoneBy } from '@steady/core/procedures';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsMoney, IsNotBefore, IsText, Trimmed } from './checks';
@@ -225,7 +226,7 @@ export interface TaskView {
   doneBy: string | null;
   /** Names of tasks not done that it waits for. */
   waitsFor: string[];
-  doneByEvent: 'request sent' | 'filed' | null;
+  doneByEvent: DoneBy | null;
   passedOver: boolean;
   checks: { words: string; doneAt: string | null; doneBy: string | null }[];
   advice: string | null;
@@ -298,7 +299,7 @@ export interface JobView {
   preparerId: string | null;
   /** With whom of the client it is settled; null for whoever gets its requests. */
   contactId: string | null;
-  contacts: { id: string; name: string; email: string | null; getsRequests: boolean }[];
+  contacts: { id: string; name: string; email: string | null; getsRequests: boolean; signs: boolean }[];
   everythingInOn: string | null;
   waitingSince: string | null;
   waitingFor: string | null;

@@ -1,10 +1,12 @@
 export {
   ACTIONS,
   COMPLETIONS,
+  DONE_BY,
   TASK_ROLES,
   type Action,
   type Completion,
   type DayOfTask,
+  type DoneBy,
   type PhasePlan,
   type Procedure,
   type RequestPlan,

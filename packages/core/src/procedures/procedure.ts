@@ -9,6 +9,10 @@ export interface DayOfTask {
   from: 'start' | 'target';
 }
 
+/** What ticks a task by itself: a request of its phase goes out, a document is given for signature in it, the obligation gets its receipt. */
+export const DONE_BY = ['request sent', 'given for signature', 'filed'] as const;
+export type DoneBy = (typeof DONE_BY)[number];
+
 export interface TaskPlan {
   key: string;
   name: string;
@@ -19,8 +23,8 @@ export interface TaskPlan {
   estimate: number;
   /** Keys of tasks that must be done before it. */
   waitsFor?: string[];
-  /** An event that does the task by itself: the request of the phase is sent, the obligation gets its receipt. */
-  doneBy?: 'request sent' | 'filed';
+  /** An event that does the task by itself. */
+  doneBy?: DoneBy;
   /** Clients who do not meet it do not get the task. */
   onlyIf?: Condition;
   /** Without them the days of the job are shared over its tasks in order. */
@@ -150,7 +154,7 @@ function taskShape(task: Record<string, unknown>, where: string): string[] {
       faults.push(`${name}: an entry is empty or too long`);
   if (task.advice !== undefined && !(typeof task.advice === 'string' && task.advice.length <= 2000)) faults.push(`${name}: its advice is too long`);
   if (task.memberId !== undefined && !isText(task.memberId, 36)) faults.push(`${name}: choose the person`);
-  if (task.doneBy !== undefined && task.doneBy !== 'request sent' && task.doneBy !== 'filed') faults.push(`${name}: what does it by itself is not known`);
+  if (task.doneBy !== undefined && !DONE_BY.includes(task.doneBy as DoneBy)) faults.push(`${name}: what does it by itself is not known`);
   for (const day of ['start', 'due'] as const) {
     const given = task[day] as DayOfTask | undefined;
     if (given !== undefined && !(isCount(given?.days, 400) && (given.from === 'start' || given.from === 'target')))

@@ -300,7 +300,13 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         tasks: [task('check', 'Check directors and shares', 'preparer', 40), task('draft', 'Draft the return', 'preparer', 45, { waitsFor: ['check'] })],
       },
       { key: 'look', name: 'Second look', tasks: [task('signoff', 'Sign off', 'manager', 20)] },
-      file(task('signed', 'Signature page is back', 'preparer', 10)),
+      {
+        key: 'sign',
+        name: 'Directors sign',
+        completion: 'signed',
+        tasks: [task('give', 'Give the return for signature', 'preparer', 10, { doneBy: 'given for signature' })],
+      },
+      { key: 'file', name: 'File', tasks: [task('file', 'File and note the receipt', 'preparer', 10, { doneBy: 'filed' })] },
     ],
   },
   {

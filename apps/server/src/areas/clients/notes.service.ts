@@ -25,6 +25,15 @@ export class NotesService {
 
   async add(work: Work, clientId: string, input: AddNote): Promise<string> {
     await this.clients.mustBeThere(work, clientId);
+    return this.write(work, clientId, input);
+  }
+
+  /** Tells a colleague something about a client that was looked up by whoever calls. */
+  tell(work: Work, clientId: string, { text, forId }: { text: string; forId: string }): Promise<string> {
+    return this.write(work, clientId, { kind: 'phone', text, forId });
+  }
+
+  private async write(work: Work, clientId: string, input: AddNote): Promise<string> {
     const { kind, text, pinned = false } = input;
     const forId = kind === 'phone' ? input.forId! : null;
     const to = forId === null ? '' : ` for ${await this.team.colleague(work, 'forId', forId, clientId)}`;

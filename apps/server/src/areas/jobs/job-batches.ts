@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { insertMany } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import type { Job } from './job-moves.service';
@@ -26,11 +27,23 @@ export class JobBatches {
     return batch;
   }
 
-  async note(work: Work, batchId: string, jobId: string, before: Record<string, unknown>): Promise<void> {
-    await work.tx.insert(jobBatchRows).values({
-      ...{ firmId: work.firm.id, batchId, jobId, before },
-      leftVersion: sql`(select version from jobs where id = ${jobId})`,
-    });
+  /** Keeps how jobs stood before they were changed, beside the version that the change has left behind. */
+  async note(work: Work, batchId: string, changed: { jobId: string; before: Record<string, unknown> }[]): Promise<void> {
+    const left = await work.tx
+      .select({ id: jobs.id, version: jobs.version })
+      .from(jobs)
+      .where(
+        inArray(
+          jobs.id,
+          changed.map((one) => one.jobId),
+        ),
+      );
+    const versions = new Map(left.map((job) => [job.id, job.version]));
+    await insertMany(
+      work.tx,
+      jobBatchRows,
+      changed.map((one) => ({ ...one, firmId: work.firm.id, batchId, leftVersion: versions.get(one.jobId)! })),
+    );
   }
 
   rowsOf(work: Work, batchId: string) {

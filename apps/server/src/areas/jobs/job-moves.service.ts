@@ -16,7 +16,7 @@ import {
 } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { MoveJob } from '@steady/contract/moves';
-import { rows } from '../../platform/database';
+import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -29,7 +29,7 @@ export type JobAction = typeof jobActions.$inferSelect;
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
 export const JobFinished = eventKind<{ jobId: string }>('job finished');
 export const JobChanged = eventKind<{ jobId: string }>('job changed');
-/** A move brings these about: whoever listens carries them out in the same transaction. */
+/** A move brings these about: whoever listens carries them out in the same transaction, and writes on each what became of it. */
 export const ActionsDue = eventKind<{ job: Job; actions: JobAction[] }>('phase actions due');
 
 export interface LookedAtMove {
@@ -86,7 +86,7 @@ export class JobMovesService {
   }
 
   /** What decides whether a job moves, as it stands now. */
-  private async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobState> {
+  async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobState> {
     const [open] = await rows<Pick<JobState, 'tasks' | 'requests' | 'signatures'>>(
       work.tx,
       sql`select (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'done', done_at is not null)), '[]') from tasks where job_id = ${job.id}) as tasks,
@@ -132,32 +132,23 @@ export class JobMovesService {
   }
 
   /** Brings about what the first phase of a new job does on entry. */
-  async begun(work: Work, jobId: string): Promise<void> {
-    const job = await this.get(work, jobId);
+  async begun(work: Work, job: Job): Promise<void> {
     const first = job.phases.find((phase) => phase.key === job.phase) ?? null;
     if (!first?.onEntry?.length) return;
     await this.bringAbout(work, job, actionsOfMove(null, first, await this.facts(work, job)), []);
-    await this.advance(work, jobId);
+    await this.advance(work, job.id);
   }
 
   private async bringAbout(work: Work, job: Job, planned: Planned[], leaveOut: string[]): Promise<void> {
     if (planned.length === 0) return;
     const names = await this.names(work);
-    const saved = await work.tx
-      .insert(jobActions)
-      .values(
-        planned.map(({ phaseKey, moment, action, request }) => ({
-          firmId: work.firm.id,
-          jobId: job.id,
-          phaseKey,
-          action,
-          what: actionInWords({ action, request }, names),
-          state: leaveOut.includes(keyOf({ phaseKey, moment, action })) ? ('left out' as const) : ('planned' as const),
-          at: work.now.toString(),
-        })),
-      )
-      .returning();
-    const actions = saved.filter((one) => one.state === 'planned');
+    const all = planned.map((one): JobAction => ({
+      ...{ id: newId(), firmId: work.firm.id, jobId: job.id, phaseKey: one.phaseKey, action: one.action },
+      what: actionInWords(one, names),
+      state: leaveOut.includes(keyOf(one)) ? 'left out' : 'planned',
+      ...{ at: work.now.toString(), error: null },
+    }));
+    const actions = all.filter((one) => one.state === 'planned');
     if (actions.length > 0)
       await this.events.record(work, ActionsDue, {
         what: `by itself: ${actions.map((one) => one.what).join('; ')}`,
@@ -165,6 +156,7 @@ export class JobMovesService {
         jobId: job.id,
         payload: { job, actions },
       });
+    await work.tx.insert(jobActions).values(all);
   }
 
   /** Facts of the client, of the service line and of the job, as rules of a procedure read them. */
@@ -219,7 +211,8 @@ export class JobMovesService {
     return { ...considered, behind: considered.kind === 'back' ? [] : behind.map((task) => task.name) };
   }
 
-  private async considered(work: Work, job: Job, to: string | null): Promise<LookedAtMove> {
+  /** What moving a job to a phase, or to the end, would be. */
+  async considered(work: Work, job: Job, to: string | null): Promise<LookedAtMove> {
     const at = job.phases.findIndex((phase) => phase.key === job.phase);
     const next = to === null ? job.phases.length : job.phases.findIndex((phase) => phase.key === to);
     if (next === -1) throw Problem.invalid([{ field: 'to', message: 'Choose a phase of this job.' }]);
@@ -253,7 +246,7 @@ export class JobMovesService {
       return index === next ? { ...phase, enteredAt: now } : phase;
     });
     const behind = await this.leaveBehind(work, jobId, kind, leaves);
-    await work.tx
+    const [after] = await work.tx
       .update(jobs)
       .set({
         ...{ phase: to, phases, phaseSince: now, asksToMove: false, stuckReason: null, stuckSince: null, stuckForId: null, version: version + 1 },
@@ -261,7 +254,8 @@ export class JobMovesService {
           ? { status: 'finished', finishedAt: now, waitingSince: null, waitingFor: null }
           : { status: 'open', finishedAt: null, closedReason: null }),
       })
-      .where(eq(jobs.id, jobId));
+      .where(eq(jobs.id, jobId))
+      .returning({ busy: sql<boolean>`exists (select from tasks where job_id = ${jobId} and phase_key = ${to} and done_at is null)` });
     const passed = behind.length > 0 ? `, with ${counted(behind.length, 'task')} left behind: ${behind.join(', ')}` : '';
     const because = why ? `: ${why}` : '';
     const what =
@@ -275,7 +269,8 @@ export class JobMovesService {
       ...{ before: { phase: from?.name ?? null }, after: { phase: target?.name ?? null }, payload: { jobId } },
     });
     await this.bringAbout(work, job, planned, leaveOut);
-    if (kind !== 'back') await this.advance(work, jobId);
+    // What is to be done there holds it, as a rule; what an action does to that moves the job on by itself.
+    if (kind !== 'back' && !after!.busy) await this.advance(work, jobId);
   }
 
   /** Marks the open tasks of phases as passed over, or opens those again that a move had passed over. @returns names of those left behind */

@@ -188,7 +188,7 @@ export class JobQueries {
                  j.partner_id as "partnerId", j.manager_id as "managerId", j.preparer_id as "preparerId", j.contact_id as "contactId", j.everything_in_on as "everythingInOn",
                  j.waiting_since as "waitingSince", j.waiting_for as "waitingFor", j.passed_over as "passedOver", j.phase, j.phases, j.fee::float8 as fee,
                  case when o.id is null then null else jsonb_build_object('id', o.id, 'status', o.status, 'receipt', o.receipt, 'filedAt', o.filed_at, 'filedBy', o.filed_by, 'ruleId', o.rule_id, 'workings', o.workings) end as obligation,
-                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name, 'email', p.email, 'getsRequests', cc.gets_requests) order by cc.position), '[]') from client_contacts cc join contacts p on p.id = cc.contact_id where cc.client_id = c.id) as contacts,
+                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name, 'email', p.email, 'getsRequests', cc.gets_requests, 'signs', cc.signs) order by cc.position), '[]') from client_contacts cc join contacts p on p.id = cc.contact_id where cc.client_id = c.id) as contacts,
                  coalesce((select sum(minutes) from time_entries e where e.job_id = j.id), 0)::int as minutes,
                  coalesce(w.time, 0)::float8 as "timeValue", coalesce(w.expenses, 0)::float8 as expenses, coalesce(-w.bills, 0)::float8 as billed, coalesce(w.wip, 0)::float8 as wip,
                  (select avg(r.per_hour) from (select distinct on (x.member_id) x.per_hour from rates x join tasks t on t.assignee_id = x.member_id and t.job_id = j.id and t.done_at is null

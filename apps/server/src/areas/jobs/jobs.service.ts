@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type TaskPlan, layOut } from '@steady/core/procedures';
@@ -123,15 +123,17 @@ export class JobsService implements OnModuleInit {
       jobId: job.id,
       payload: { jobId: job.id },
     });
-    await this.moves.begun(work, job.id);
+    await this.moves.begun(work, job);
     return job.id;
   }
 
   /** Begins a job that no rhythm asks for, by a procedure of the firm. */
   async addByHand(work: Work, input: AddJob): Promise<string> {
+    return this.beginByHand(work, await this.clients.get(work, input.clientId), await this.procedures.get(work, input.procedureId), input);
+  }
+
+  private async beginByHand(work: Work, client: Client, procedure: KeptProcedure, input: Omit<AddJob, 'clientId'>): Promise<string> {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
-    const client = await this.clients.get(work, input.clientId);
-    const procedure = await this.procedures.get(work, input.procedureId);
     const { name, startOn, dueOn, fee = 0, priority, contactId } = input;
     if (contactId) await this.contacts.mustGetRequests(work, contactId, client.id);
     if (dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the work some days.' }]);
@@ -150,12 +152,13 @@ export class JobsService implements OnModuleInit {
       sql`select client_id as "clientId", number from jobs where firm_id = ${work.firm.id} and procedure_id = ${input.procedureId} and lower(name) = ${input.name.toLowerCase()} and status <> 'finished'`,
     );
     const begun: JobsBegun = { ids: [], not: [] };
+    const procedure = await this.procedures.get(work, input.procedureId);
     for (const clientId of new Set(clientIds)) {
       const there = open.find((job) => job.clientId === clientId);
-      const { name, standing } = await this.clients.get(work, clientId);
-      if (there) begun.not.push({ clientId, client: name, why: `has it already: job ${there.number}` });
-      else if (standing === 'former') begun.not.push({ clientId, client: name, why: 'is a former client' });
-      else begun.ids.push(await this.addByHand(work, { ...input, clientId }));
+      const client = await this.clients.get(work, clientId);
+      if (there) begun.not.push({ clientId, client: client.name, why: `has it already: job ${there.number}` });
+      else if (client.standing === 'former') begun.not.push({ clientId, client: client.name, why: 'is a former client' });
+      else begun.ids.push(await this.beginByHand(work, client, procedure, input));
     }
     return begun;
   }
@@ -171,6 +174,26 @@ export class JobsService implements OnModuleInit {
     const [job] = await this.byId(work, jobId).for('update');
     if (!job) throw Problem.notFound('job');
     return job;
+  }
+
+  /** Jobs, held for this transaction, in the order in which they are named. */
+  async lockAll(work: Work, jobIds: string[]): Promise<Job[]> {
+    const found = await work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.firmId, work.firm.id), inArray(jobs.id, jobIds)))
+      .orderBy(jobs.id)
+      .for('update');
+    return inOrder(found, jobIds);
+  }
+
+  /** Jobs in the order in which they are named. */
+  async all(work: Work, jobIds: string[]): Promise<Job[]> {
+    const found = await work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.firmId, work.firm.id), inArray(jobs.id, jobIds)));
+    return inOrder(found, jobIds);
   }
 
   private byId(work: Work, jobId: string) {
@@ -220,6 +243,15 @@ export class JobsService implements OnModuleInit {
       .returning({ id: tasks.id });
     return moved.length;
   }
+}
+
+function inOrder(found: Job[], jobIds: string[]): Job[] {
+  const byId = new Map(found.map((job) => [job.id, job]));
+  return jobIds.map((id) => {
+    const job = byId.get(id);
+    if (!job) throw Problem.notFound('job');
+    return job;
+  });
 }
 
 /** A planned task as a job keeps it. */

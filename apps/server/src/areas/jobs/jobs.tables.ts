@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
-import type { Action, PhasePlan, TaskPlan, TaskRole } from '@steady/core/procedures';
+import type { Action, DoneBy, PhasePlan, TaskRole } from '@steady/core/procedures';
 import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
@@ -114,7 +114,7 @@ export const tasks = pgTable(
     startOn: day('start_on').notNull(),
     dueOn: day('due_on').notNull(),
     waitsFor: jsonb('waits_for').$type<string[]>().notNull(),
-    doneByEvent: text('done_by_event').$type<NonNullable<TaskPlan['doneBy']>>(),
+    doneByEvent: text('done_by_event').$type<DoneBy>(),
     doneAt: moment('done_at'),
     doneBy: text('done_by'),
     /** Left behind by a move past its phase: done for the job, by nobody. */

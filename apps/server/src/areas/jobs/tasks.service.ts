@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import type { TaskPlan } from '@steady/core/procedures';
+import { type DoneBy, type TaskPlan, progress } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { ChangeTask, TickCheck, TickTask } from '@steady/contract/jobs';
 import type { OpenTask } from '@steady/contract/team';
@@ -174,11 +174,11 @@ export class TasksService {
       await this.notes.add(work, job.clientId, { kind: 'phone', text: `"${task.name}" is yours now: ${input.word}`, forId: assigneeId });
   }
 
-  /** A request went out: the task that stands for sending it is done. */
-  async requestSent(work: Work, jobId: string): Promise<void> {
+  /** Something went to the client: the task of the phase that stands for sending it is done. */
+  async sent(work: Work, jobId: string, phaseKey: string, what: Exclude<DoneBy, 'filed'>): Promise<void> {
     const job = await this.jobs.get(work, jobId);
     for (const task of await this.tasksOf(work, jobId)) {
-      if (task.doneByEvent === 'request sent' && task.phaseKey === job.phase && !task.doneAt) await this.mark(work, job, task, work.actor.name);
+      if (task.doneByEvent === what && task.phaseKey === phaseKey && !task.doneAt) await this.mark(work, job, task, work.actor.name);
     }
   }
 
@@ -199,14 +199,22 @@ export class TasksService {
     await this.moves.advance(work, jobId);
   }
 
-  /** Names of the tasks not done that come before the filing of a job, but for those that filing itself does. What is done after it is not asked for. */
+  /** What is not done that comes before the filing of a job: tasks, but for those that filing itself does, and what phases want besides. What is done after it is not asked for. */
   async checksLeft(work: Work, jobId: string): Promise<string[]> {
     const left = await rows<{ name: string }>(
       work.tx,
       sql`select name from tasks where job_id = ${jobId} and done_at is null and done_by_event is distinct from 'filed'
             and position < coalesce((select max(position) from tasks where job_id = ${jobId} and done_by_event = 'filed'), position + 1) order by position`,
     );
-    return left.map((task) => task.name);
+    const job = await this.jobs.get(work, jobId);
+    const filing = (await this.tasksOf(work, jobId)).find((task) => task.doneByEvent === 'filed')?.phaseKey;
+    const stands = progress(await this.moves.state(work, job));
+    const before = stands.slice(
+      0,
+      stands.findIndex((phase) => phase.key === filing),
+    );
+    const wanting = before.filter((phase) => phase.stands !== 'done' && (phase.signaturesOpen > 0 || phase.wants !== null));
+    return [...left.map((task) => task.name), ...wanting.map((phase) => `${phase.name}: ${phase.wants ?? 'a signature is open'}`)];
   }
 
   /** What a person still has to do. */

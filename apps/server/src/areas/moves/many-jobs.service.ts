@@ -46,10 +46,10 @@ export class ManyJobsService {
   /** What moving each of them to its next phase would bring about, summed up: how many jobs for each sentence. */
   async preview(work: Work, ids: string[]): Promise<MovePreview['acts']> {
     const summed = new Map<string, MovePreview['acts'][number]>();
-    for (const id of ids) {
-      const to = this.nextOf(await this.jobs.get(work, id));
+    for (const job of await this.jobs.all(work, ids)) {
+      const to = this.nextOf(job);
       if (to === undefined) continue;
-      for (const act of (await this.looks.preview(work, id, to)).acts) {
+      for (const act of await this.looks.acts(work, await this.moves.considered(work, job, to))) {
         const what = act.what.replace(/ It goes out by itself to .*$/, ' It goes out by itself.');
         const there = summed.get(`${act.key} ${what}`);
         summed.set(`${act.key} ${what}`, { ...act, what, count: (there?.count ?? 0) + 1 });
@@ -72,16 +72,19 @@ export class ManyJobsService {
   async change(work: Work, input: ChangeJobs): Promise<JobsChanged> {
     await this.batches.open(work, input.batchId, inWords(input));
     const not: JobsChanged['not'] = [];
-    let changed = 0;
-    for (const id of new Set(input.ids)) {
-      const before = await this.jobs.lock(work, id);
+    const rowsBefore: { jobId: string; before: Record<string, unknown> }[] = [];
+    const met = new Set<string>();
+    for (const read of await this.jobs.lockAll(work, [...new Set(input.ids)])) {
+      // What is done for one job of a client may change another of the same client: that one is read anew.
+      const before = met.has(read.clientId) ? await this.jobs.get(work, read.id) : read;
+      const { id } = before;
+      met.add(read.clientId);
       const told = work.journal.length;
       await work.tx.execute(sql`savepoint one_job`);
       try {
         await this.one(work, before, input);
-        await this.batches.note(work, input.batchId, id, Object.fromEntries(KEPT.map((key) => [key, before[key]])));
         await work.tx.execute(sql`release savepoint one_job`);
-        changed += 1;
+        rowsBefore.push({ jobId: id, before: Object.fromEntries(KEPT.map((key) => [key, before[key]])) });
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
         await work.tx.execute(sql`rollback to savepoint one_job`);
@@ -89,8 +92,11 @@ export class ManyJobsService {
         not.push({ id, job: await this.named(work, before), why: error.more.errors?.[0]?.message ?? error.message });
       }
     }
-    if (changed > 0)
+    const changed = rowsBefore.length;
+    if (changed > 0) {
+      await this.batches.note(work, input.batchId, rowsBefore);
       await this.events.record(work, JobsChangedTogether, { what: `${inWords(input)}: ${counted(changed, 'job')}`, payload: { batchId: input.batchId } });
+    }
     return { changed, not };
   }
 

@@ -10,7 +10,7 @@ import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService, NotesService, factsOf } from '../clients';
 import { FeesService } from '../fees';
-import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, TasksService, keyOf } from '../jobs';
+import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, type LookedAtMove, TasksService, keyOf } from '../jobs';
 import { PostService, TemplatesService } from '../post';
 import { ProceduresService } from '../procedures';
 import { RequestsService } from '../requests';
@@ -44,22 +44,9 @@ export class MovesService implements OnModuleInit {
 
   /** A sentence for each thing that would happen, before the job is moved. */
   async preview(work: Work, jobId: string, to: string | null): Promise<MovePreview> {
-    const { job, kind, from, to: target, planned, behind } = await this.moves.look(work, jobId, to);
-    const names = await this.moves.names(work);
-    const client = await this.clients.get(work, job.clientId);
-    const { to: people, nobody } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
-    const acts = planned.map((one) => {
-      const words = actionInWords(one, names);
-      const outside = leavesTheHouse(one.action);
-      if (!outside) return { key: keyOf(one), what: `${words}.`, outside };
-      return people.length > 0
-        ? { key: keyOf(one), what: `${words}. It goes out by itself to ${people.map((person) => `${person.name} (${person.email})`).join(', ')}.`, outside }
-        : {
-            key: keyOf(one),
-            what: `${words}. Nobody can be written to (${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}): a task takes its place.`,
-            outside: false,
-          };
-    });
+    const looked = await this.moves.look(work, jobId, to);
+    const { kind, from, to: target, behind } = looked;
+    const acts = await this.acts(work, looked);
     return {
       ...{ kind, from: from?.name ?? null, to: target?.name ?? null, toKey: target?.key ?? null, acts },
       notices: [
@@ -69,26 +56,47 @@ export class MovesService implements OnModuleInit {
     };
   }
 
-  /** Carries one action out inside the move; what fails is taken back alone and stays in the list to try again. */
+  /** A sentence for each thing that a move would bring about. Who would be written to is looked up only where something goes out. */
+  async acts(work: Work, { job, planned }: LookedAtMove): Promise<MovePreview['acts']> {
+    const names = await this.moves.names(work);
+    const told: MovePreview['acts'] = [];
+    let recipients: Awaited<ReturnType<PostService['recipients']>> | null = null;
+    for (const one of planned) {
+      const words = actionInWords(one, names);
+      const key = keyOf(one);
+      if (!leavesTheHouse(one.action)) {
+        told.push({ key, what: `${words}.`, outside: false });
+        continue;
+      }
+      recipients ??= await this.post.recipients(work, await this.clients.get(work, job.clientId), 'getsRequests', job.contactId);
+      const { to, nobody } = recipients;
+      told.push(
+        to.length > 0
+          ? { key, what: `${words}. It goes out by itself to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`, outside: true }
+          : {
+              key,
+              what: `${words}. Nobody can be written to (${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}): a task takes its place.`,
+              outside: false,
+            },
+      );
+    }
+    return told;
+  }
+
+  /** Carries one action out inside the move, and writes on it what became of it; what fails is taken back alone and stays in the list to try again. */
   private async carryOut(work: Work, action: JobAction, job: Job): Promise<void> {
     const told = work.journal.length;
     await work.tx.execute(sql`savepoint one_action`);
     try {
       const also = await this.act(work, action.action, job, action.phaseKey);
-      await this.mark(work, action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what });
       await work.tx.execute(sql`release savepoint one_action`);
+      Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString() });
     } catch (error) {
       await work.tx.execute(sql`rollback to savepoint one_action`);
       work.journal.length = told;
       const message = error instanceof Problem ? error.message : error instanceof Error ? error.message : String(error);
-      await this.mark(work, action, { state: 'failed', error: message.slice(0, 500), what: action.what });
+      Object.assign(action, { state: 'failed', error: message.slice(0, 500), at: work.now.toString() });
     }
-  }
-
-  private async mark(work: Work, { id }: JobAction, set: Pick<JobAction, 'state' | 'error' | 'what'>): Promise<void> {
-    await work.tx.execute(
-      sql`update job_actions set state = ${set.state}, error = ${set.error}, what = ${set.what}, at = ${work.now.toString()} where id = ${id}`,
-    );
   }
 
   /** Tries an action again that failed. One that is done already is left alone. */
@@ -100,21 +108,27 @@ export class MovesService implements OnModuleInit {
     if (!action) throw Problem.notFound('action');
     if (action.state !== 'failed') throw Problem.refused('not-failed', 'This was done already, or left out.');
     await this.carryOut(work, action, await this.jobs.get(work, action.jobId));
+    const { state, error, what, at } = action;
+    await work.tx.execute(sql`update job_actions set state = ${state}, error = ${error}, what = ${what}, at = ${at} where id = ${actionId}`);
   }
 
   /** @returns what is worth adding to the sentence of the action */
   private async act(work: Work, action: Action, job: Job, phaseKey: string): Promise<string | null> {
-    const client = await this.clients.get(work, job.clientId);
+    const { clientId } = job;
     switch (action.does) {
       case 'message': {
+        const client = await this.clients.get(work, clientId);
         const written = await this.templates.send(work, action.templateId, client, job.id);
-        return written > 0 ? `wrote to ${written}` : this.instead(work, job, phaseKey, client, action);
+        return written > 0
+          ? `wrote to ${written}`
+          : this.instead(work, job, phaseKey, client, action, (await this.moves.names(work)).template(action.templateId));
       }
       case 'request': {
         const plan = job.phases.find((phase) => phase.key === phaseKey)?.requests?.find((one) => one.key === action.requestKey);
         if (!plan) throw new Error('The request is no longer written down in the phase.');
+        const client = await this.clients.get(work, clientId);
         const { to } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
-        if (to.length === 0) return this.instead(work, job, phaseKey, client, action);
+        if (to.length === 0) return this.instead(work, job, phaseKey, client, action, plan.title);
         await this.requests.send(work, job.id, {
           title: plan.title,
           items: plan.items,
@@ -127,6 +141,7 @@ export class MovesService implements OnModuleInit {
         await this.tasks.addTask(work, job.id, phaseKey, action.task);
         return null;
       case 'procedure': {
+        const client = await this.clients.get(work, clientId);
         const procedure = await this.procedures.get(work, action.procedureId);
         const dueOn = addWorkingDays(work.today, DAYS_OF_FOLLOWING_JOB, work.firm.calendar).toString();
         const today = work.today.toString();
@@ -143,24 +158,22 @@ export class MovesService implements OnModuleInit {
         return null;
       }
       case 'label':
-        await this.clients.mark(work, client.id, { label: action.label, put: action.put });
+        await this.clients.mark(work, clientId, { label: action.label, put: action.put });
         return null;
       case 'detail':
-        await this.clients.mark(work, client.id, { detailId: action.detailId, value: action.value });
+        await this.clients.mark(work, clientId, { detailId: action.detailId, value: action.value });
         return null;
       case 'tell': {
         const forId = job[`${action.role}Id`];
         if (!forId) throw new Error(`There is no ${action.role} on the job to tell.`);
-        await this.notes.add(work, client.id, { kind: 'phone', text: `${job.name}: ${action.words}`, forId });
+        await this.notes.tell(work, clientId, { text: `${job.name}: ${action.words}`, forId });
         return null;
       }
     }
   }
 
   /** Nobody at the client can be written to: a person of the firm gets a task in place of the message. */
-  private async instead(work: Work, job: Job, phaseKey: string, client: Client, action: Action): Promise<string> {
-    const names = await this.moves.names(work);
-    const what = action.does === 'message' ? names.template(action.templateId) : 'the list of what is wanted';
+  private async instead(work: Work, job: Job, phaseKey: string, client: Client, action: Action, what: string): Promise<string> {
     const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
     await this.tasks.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
     return 'nobody can be written to, so a task takes its place';

@@ -105,7 +105,7 @@ export class RequestsService implements OnModuleInit {
       after: input,
       payload: { requestId: request!.id },
     });
-    await this.tasks.requestSent(work, jobId);
+    await this.tasks.sent(work, jobId, job.phase, 'request sent');
     await this.reckon(work, request!);
     return request!.id;
   }

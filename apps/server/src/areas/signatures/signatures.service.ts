@@ -67,9 +67,19 @@ export class SignaturesService implements OnModuleInit {
     });
   }
 
-  private async ofJob(work: Work, job: Job, documentId: string, field: string): Promise<Document> {
+  private async ofClient(work: Work, clientId: string, documentId: string, field: string): Promise<Document> {
     const document = await this.documents.get(work, documentId);
-    if (document.clientId !== job.clientId) throw Problem.invalid([{ field, message: 'Choose a document of this client.' }]);
+    if (document.clientId !== clientId) throw Problem.invalid([{ field, message: 'Choose a document of this client.' }]);
+    return document;
+  }
+
+  /** The document to be signed: a PDF of the client, which looks the same to everybody who reads it. */
+  private async toBeSigned(work: Work, clientId: string, documentId: string): Promise<Document> {
+    const document = await this.ofClient(work, clientId, documentId, 'documentId');
+    if (document.kind !== 'application/pdf')
+      throw Problem.invalid([
+        { field: 'documentId', message: `${document.name} is not a PDF. Save it as one: it has to look the same to everybody who signs.` },
+      ]);
     return document;
   }
 
@@ -77,7 +87,7 @@ export class SignaturesService implements OnModuleInit {
   async preview(work: Work, jobId: string, input: AskSignature): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
-    await this.ofJob(work, job, input.documentId, 'documentId');
+    await this.toBeSigned(work, client.id, input.documentId);
     const [first] = await this.chosen(work, client.id, input.signerIds);
     return this.post.preview(work, client, this.draft(work, client, job, input, first!.id));
   }
@@ -87,12 +97,13 @@ export class SignaturesService implements OnModuleInit {
     const job = await this.jobs.get(work, jobId);
     if (job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to have something signed.');
     if (dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the client some days.' }]);
-    const document = await this.ofJob(work, job, documentId, 'documentId');
+    const document = await this.toBeSigned(work, job.clientId, documentId);
     const people = await this.chosen(work, job.clientId, signerIds);
+    const phaseKey = phaseFor(job);
     const [request] = await work.tx
       .insert(signatureRequests)
       .values({
-        ...{ firmId: work.firm.id, clientId: job.clientId, jobId, phaseKey: job.phase, documentId, title, words: words ?? null, dueOn },
+        ...{ firmId: work.firm.id, clientId: job.clientId, jobId, phaseKey, documentId, title, words: words ?? null, dueOn },
         ...{ askedAt: work.now.toString(), askedBy: work.actor.name, state: 'waiting' },
       })
       .returning();
@@ -106,6 +117,7 @@ export class SignaturesService implements OnModuleInit {
       ...{ clientId: job.clientId, jobId, payload: { requestId: request!.id } },
       after: { title, dueOn, sha256: document.sha256 },
     });
+    await this.tasks.sent(work, jobId, phaseKey, 'given for signature');
     await this.nextTurn(work, request!);
     return request!.id;
   }
@@ -211,7 +223,7 @@ export class SignaturesService implements OnModuleInit {
   async signedOnPaper(work: Work, signerId: string, { on, scanId }: NoteSignedOnPaper): Promise<void> {
     const found = await this.turnOf(work, signerId);
     if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day lies ahead.' }]);
-    if (scanId) await this.ofJob(work, await this.jobs.get(work, found.request.jobId), scanId, 'scanId');
+    if (scanId) await this.ofClient(work, found.request.clientId, scanId, 'scanId');
     const signedAt = civil(on)
       .toZonedDateTime({ timeZone: work.firm.zone, plainTime: { hour: 12 } })
       .toInstant()
@@ -264,6 +276,12 @@ export class SignaturesService implements OnModuleInit {
       .set({ ...set, endedAt: work.now.toString() })
       .where(eq(signatureRequests.id, id));
   }
+}
+
+/** For which phase a signature given now counts: the next that is complete with one, or else the one in which the job stands. */
+function phaseFor({ phases, phase }: Job): string {
+  const ahead = phases.slice(phases.findIndex((one) => one.key === phase));
+  return (ahead.find((one) => one.completion === 'signed') ?? ahead[0]!).key;
 }
 
 /** The key of the task that stands for a signer who cannot be written to. */

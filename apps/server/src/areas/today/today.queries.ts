@@ -35,14 +35,19 @@ export class TodayQueries {
       sql`select ${LINE}, o.due_on < ${today} as late from ${FROM}
           where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()} ${own} order by o.due_on, c.name, o.id limit 200`,
     );
+    const ofMine = mine ? sql`and ${me} in (j.preparer_id, j.manager_id)` : sql``;
     const answered = await rows<TodayLine>(
       work.tx,
-      sql`select i.id, case when q.kind = 'question' then 'Asked: ' else 'Answered: ' end || i.name as what, j.client_id as "clientId", c.name as client, j.id as "jobId", null as "dueOn",
+      sql`select i.id as id, case when q.kind = 'question' then 'Asked: ' else 'Answered: ' end || i.name as what, j.client_id as "clientId", c.name as client, j.id as "jobId", null as "dueOn",
                  case when q.kind = 'question' then q.text when i.state = 'does not apply' then 'does not apply: ' || q.text else coalesce(d.name, 'received') end as why, q.at as since, m.short_name as who
           from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
           join lateral (select kind, text, document_id, at from request_answers a where a.item_id = i.id order by a.id desc limit 1) q on true left join documents d on d.id = q.document_id
           where i.firm_id = ${work.firm.id} and i.state <> 'accepted' and j.status <> 'finished' and (i.state in ('answered', 'does not apply') or (q.kind = 'question' and q.at >= i.state_since))
-            ${mine ? sql`and ${me} in (j.preparer_id, j.manager_id)` : sql``} order by q.at, i.id limit 100`,
+            ${ofMine}
+          union all
+          select q.id, 'Refused to sign: ' || q.title, j.client_id, c.name, j.id, null, q.reason, q.ended_at, m.short_name
+          from signature_requests q join jobs j on j.id = q.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
+          where q.firm_id = ${work.firm.id} and q.state = 'refused' and j.status <> 'finished' ${ofMine} order by since, id limit 100`,
     );
     const tasks = await rows<TodayTask & { done: number }>(
       work.tx,

@@ -14,6 +14,7 @@ import { Note, Page, Trouble, Views } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { WorkingsLines, Worked } from '../../ui/workings';
+import { AddDocument } from '../documents/add-document';
 import { DocumentTable } from '../documents/document-list';
 import { MessageList } from '../post/message-list';
 import { RequestsSection } from '../requests/requests-section';
@@ -327,7 +328,12 @@ export function JobPage() {
         </>
       )}
       {section === 'requests' && <RequestsSection job={job} />}
-      {section === 'documents' && <DocumentTable documents={job.documents} />}
+      {section === 'documents' && (
+        <>
+          {mayWork && <AddDocument jobId={id} />}
+          <DocumentTable documents={job.documents} />
+        </>
+      )}
       {section === 'correspondence' && <MessageList of={`job=${id}`} />}
       {section === 'money' && <JobMoneySection job={job} />}
       {section === 'history' && <HistoryList of={`job=${id}`} />}

@@ -6,6 +6,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf, momentInWords, waitedWords } from '../../ui/words';
+import { DONE_BY_WORDS } from '../procedures/pieces';
 import { TaskLeaf } from './task-leaf';
 
 /** The phases of a job with their tasks: done, current, ahead. */
@@ -35,7 +36,7 @@ function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onCha
     phase.stands === 'done'
       ? phase.doneAt && `done ${dayInWords(dayOf(phase.doneAt).toString(), day)}`
       : phase.stands === 'current' && phase.enteredAt
-        ? `here ${waitedWords(phase.enteredAt, day) === 'today' ? 'since today' : `for ${waitedWords(phase.enteredAt, day)}`}${phase.requestsOpen ? ', the request is open' : ''}`
+        ? `here ${waitedWords(phase.enteredAt, day) === 'today' ? 'since today' : `for ${waitedWords(phase.enteredAt, day)}`}${phase.requestsOpen ? `, ${phase.requestsOpen === 1 ? 'the request is' : 'requests are'} open` : ''}${phase.signaturesOpen ? ', waits for a signature' : ''}`
         : '';
   return (
     <section aria-label={phase.name}>
@@ -89,8 +90,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
       ? `done by ${task.doneBy}, ${momentInWords(task.doneAt, session.day)}`
       : current && job.waitingSince && task.doneByEvent === null
         ? waits
-        : waits ||
-          (task.doneByEvent === 'filed' ? 'ticked when the receipt comes' : task.doneByEvent === 'request sent' ? 'ticked when the request goes out' : '');
+        : waits || (task.doneByEvent === null ? '' : `ticked ${DONE_BY_WORDS[task.doneByEvent]}`);
   const late = !task.doneAt && task.dueOn < session.today;
   return (
     <tr className={`group ${task.doneAt ? 'text-soft' : ''}`}>

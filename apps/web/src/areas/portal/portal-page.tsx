@@ -4,14 +4,17 @@ import { civil } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalInvoice, PortalMe, PortalRequest, RequestItemView } from '@steady/contract/requests';
+import type { PortalSignature } from '@steady/contract/signatures';
 import { ProblemError, send, upload, useData } from '../../app/api';
 import { dayOf } from '../../ui/words';
+import { Signature } from './portal-signature';
 
 /** What a client sees: exactly what is asked of them, and what they owe. */
 export function PortalPage() {
   const { data: me, error } = useData<PortalMe>('/api/portal/me');
   const { data: requests } = useData<PortalRequest[]>(me ? '/api/portal/requests' : null);
   const { data: invoices } = useData<PortalInvoice[]>(me ? '/api/portal/invoices' : null);
+  const { data: signatures } = useData<PortalSignature[]>(me ? '/api/portal/signatures' : null);
   if (error) {
     return (
       <main className="mx-auto max-w-md px-[18px] pt-16">
@@ -20,9 +23,11 @@ export function PortalPage() {
       </main>
     );
   }
-  if (!me || !requests || !invoices) return null;
+  if (!me || !requests || !invoices || !signatures) return null;
   const open = requests.filter((request) => !request.complete);
   const done = requests.filter((request) => request.complete);
+  const toSign = signatures.filter((one) => one.state === 'waiting');
+  const signed = signatures.filter((one) => one.state !== 'waiting');
   const unpaid = invoices.filter((invoice) => invoice.status === 'issued');
   const rest = invoices.filter((invoice) => invoice.status !== 'issued');
   return (
@@ -33,22 +38,42 @@ export function PortalPage() {
         <span className="text-soft">{me.name}</span>
       </header>
       <fieldset disabled={me.looking} className="min-w-0">
-        {open.length + unpaid.length === 0 && (
+        {open.length + toSign.length + unpaid.length === 0 && (
           <>
             <h1 className="mt-5 text-[22px]">Nothing is asked of you</h1>
             <p className="mt-1">We have all we need for now. Thank you.</p>
           </>
         )}
+        {toSign.map((one) => (
+          <Signature key={one.id} signature={one} />
+        ))}
         {open.map((request) => (
           <Request key={request.id} request={request} />
         ))}
         {unpaid.map((invoice) => (
           <Invoice key={invoice.id} invoice={invoice} me={me} />
         ))}
-        {(done.length > 0 || rest.length > 0) && (
+        {done.length + signed.length + rest.length > 0 && (
           <section className="mt-8">
             <h2 className="mb-2">Done</h2>
             <ul className="sheet text-table">
+              {signed.map((one) => (
+                <li key={one.id} className="flex justify-between gap-3 border-b border-rule-soft px-3.5 py-2 last:border-0">
+                  <span>
+                    {one.title}{' '}
+                    <span className={one.state === 'signed' ? 'good' : 'text-soft'}>
+                      {one.state === 'signed' && one.signedAt
+                        ? `signed ${shortDate(dayOf(one.signedAt))}, thank you`
+                        : one.state === 'refused'
+                          ? 'you refused to sign'
+                          : 'taken back'}
+                    </span>
+                  </span>
+                  <a className="lnk" href={`/api/portal/signatures/${one.id}/document`}>
+                    {one.documentName}
+                  </a>
+                </li>
+              ))}
               {done.map((request) => (
                 <li key={request.id} className="border-b border-rule-soft px-3.5 py-2 last:border-0">
                   {request.title} <span className="good">all in, thank you</span>

@@ -1,4 +1,4 @@
-import { type Action, type PhasePlan, type TaskPlan, commonKey } from '@steady/core/procedures';
+import { type Action, type DoneBy, type PhasePlan, type TaskPlan, commonKey } from '@steady/core/procedures';
 
 /** A key for a new piece that no other one has. */
 export function freshKey(name: string, taken: readonly string[]): string {
@@ -60,6 +60,13 @@ export const ACTION_WORDS: Record<Action['does'], string> = {
   label: 'put a label on the client, or take it off',
   detail: 'set an extra detail of the client',
   tell: 'tell a person of the firm',
+};
+
+/** When a task is ticked by itself. */
+export const DONE_BY_WORDS: Record<DoneBy, string> = {
+  'request sent': 'when the request goes out',
+  'given for signature': 'when a document is given for signature',
+  filed: 'when the receipt comes',
 };
 
 export const COMPLETION_WORDS = {

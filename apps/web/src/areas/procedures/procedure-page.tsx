@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
-import { type PhasePlan, type Procedure, procedureFaults } from '@steady/core/procedures';
+import { type PhasePlan, type Procedure, apart, procedureFaults, takenInCommon } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import { PRIORITIES } from '@steady/contract/jobs';
 import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow } from '@steady/contract/procedures';
 import type { ServiceView } from '@steady/contract/services';
-import { ask, read, send, useData } from '../../app/api';
+import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Faults } from '../../ui/faults';
@@ -23,6 +23,7 @@ import { OnPaperView } from './on-paper-view';
 import { PhaseEditor, phaseInWords } from './phase-editor';
 import { copyOfPhase, freshKey } from './pieces';
 import { StoryLeaf } from './story-leaf';
+import { TakePhase } from './take-phase';
 import { useOnPaper } from './use-on-paper';
 
 /** What rules of a procedure can look at besides the client. */
@@ -52,6 +53,8 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
   const [name, setName] = useState(procedure?.name ?? '');
   const [draft, setDraft] = useState<Procedure>(procedure?.definition ?? { phases: [{ key: 'first', name: 'First phase', tasks: [] }] });
   const [open, setOpen] = useState<string | null>(procedure ? null : 'first');
+  /** Of phases taken in common since the page was opened: with whom. */
+  const [sharedWith, setSharedWith] = useState<ProcedureFull['inCommon']>({});
   const [trying, setTrying] = useState(false);
   const [inFlight, setInFlight] = useState<JobToVersion[] | null>(null);
   const mayChange = session.may('change services');
@@ -86,12 +89,8 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
       else await keep([]);
     });
   };
-  const takeFrom = async (value: string) => {
-    const [from = '', key] = value.split(' ');
-    const source = from === procedure?.id ? draft : ((await read(`/api/procedures/${from}`)) as ProcedureFull).definition;
-    const phase = source.phases.find((one) => one.key === key);
-    if (phase) put([...draft.phases, copyOfPhase(phase, draft.phases, phase.name)]);
-  };
+  const keys = draft.phases.map((phase) => phase.key);
+  const inCommonWith = (phase: PhasePlan) => (phase.sharedAs === undefined ? null : (procedure?.inCommon[phase.sharedAs] ?? sharedWith[phase.sharedAs] ?? []));
   return (
     <Page
       above={
@@ -200,6 +199,7 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
                     {index + 1}. {phase.name || 'A phase without a name'}
                   </span>
                   <span className="block text-table text-soft">{phaseInWords(phase, facts)}</span>
+                  <InCommon with={inCommonWith(phase)} />
                 </button>
                 {mayChange && (
                   <span className="flex gap-3 text-table">
@@ -222,6 +222,18 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
                   </span>
                 )}
               </div>
+              {open === phase.key && mayChange && phase.sharedAs && (
+                <p className="mx-4 mb-2 border border-slate bg-slate-tint px-3 py-1.5 text-table">
+                  What you change here is changed in the other procedures too, for jobs that begin from then on.{' '}
+                  <button
+                    type="button"
+                    className="lnk"
+                    onClick={() => put(draft.phases.map((one, at) => (at === index ? apart({ phases: [phase] }).phases[0]! : one)))}
+                  >
+                    Let it go its own way here
+                  </button>
+                </p>
+              )}
               {open === phase.key && mayChange && (
                 <PhaseEditor
                   phase={phase}
@@ -241,20 +253,23 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
                 type="button"
                 className="lnk"
                 onClick={() => {
-                  const key = freshKey(
-                    'phase',
-                    draft.phases.map((phase) => phase.key),
-                  );
+                  const key = freshKey('phase', keys);
                   put([...draft.phases, { key, name: '', tasks: [] }]);
                   setOpen(key);
                 }}
               >
                 Add a phase
               </button>
-              <span className="flex items-baseline gap-2">
-                Take a phase from
-                <TakePhase others={others} onTake={(value) => void takeFrom(value)} />
-              </span>
+              <TakePhase
+                into={procedure?.id ?? null}
+                phases={draft.phases}
+                others={others}
+                onCopy={(phase) => put([...draft.phases, copyOfPhase(phase, draft.phases, phase.name)])}
+                onShare={(phase, from) => {
+                  put([...draft.phases, takenInCommon(phase, freshKey(phase.key, keys), draft.phases)]);
+                  setSharedWith({ ...sharedWith, [phase.sharedAs!]: [from] });
+                }}
+              />
             </p>
             <footer className="mt-4 flex items-center gap-3">
               <button type="submit" className="act" disabled={busy}>
@@ -281,35 +296,12 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
   );
 }
 
-/** Any phase of any procedure of the firm, to be copied into this one. */
-function TakePhase({ others, onTake }: { others: readonly ProcedureRow[]; onTake(value: string): void }) {
-  const [from, setFrom] = useState('');
-  const { data: source } = useData<ProcedureFull>(from ? `/api/procedures/${from}` : null);
+/** With which other procedures a phase is held in common; nothing when it is this one's alone. */
+function InCommon({ with: others }: { with: readonly { id: string; name: string }[] | null }) {
+  if (!others) return null;
   return (
-    <>
-      <select
-        className="field w-auto max-w-56 py-0.5"
-        aria-label="Procedure to take a phase from"
-        value={from}
-        onChange={({ target }) => setFrom(target.value)}
-      >
-        <option value="">another procedure</option>
-        {others.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-      {source && (
-        <select className="field w-auto max-w-56 py-0.5" aria-label="Phase to take" value="" onChange={({ target }) => onTake(`${from} ${target.value}`)}>
-          <option value="">which phase</option>
-          {source.definition.phases.map((phase) => (
-            <option key={phase.key} value={phase.key}>
-              {phase.name}
-            </option>
-          ))}
-        </select>
-      )}
-    </>
+    <span className="block text-table text-slate">
+      {others.length > 0 ? `in common with ${others.map((one) => one.name).join(', ')}` : 'in common, but held by no other procedure now'}
+    </span>
   );
 }

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { formatHours, parseHours } from '@steady/core/money';
-import { type DayOfTask, type PhasePlan, TASK_ROLES, type TaskPlan } from '@steady/core/procedures';
+import { DONE_BY, type DayOfTask, type PhasePlan, TASK_ROLES, type TaskPlan } from '@steady/core/procedures';
 import { useTeam } from '../../app/session';
 import { LongTextField, SelectField, TextField } from '../../ui/fields';
+import { DONE_BY_WORDS } from './pieces';
 import type { KnownFact } from '../rules/condition-editor';
 import { ConditionLine } from './condition-line';
 
@@ -99,8 +100,11 @@ export function TaskFields({
         <EstimateField minutes={task.estimate} onChange={(estimate) => set({ estimate })} />
         <SelectField label="Ticked" value={task.doneBy ?? ''} onChange={({ target }) => set({ doneBy: (target.value || undefined) as TaskPlan['doneBy'] })}>
           <option value="">by hand</option>
-          <option value="request sent">when the request goes out</option>
-          <option value="filed">when the receipt comes</option>
+          {DONE_BY.map((one) => (
+            <option key={one} value={one}>
+              {DONE_BY_WORDS[one]}
+            </option>
+          ))}
         </SelectField>
       </div>
       <div className="grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">

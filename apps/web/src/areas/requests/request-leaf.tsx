@@ -3,12 +3,13 @@ import { useFieldArray } from 'react-hook-form';
 import { addWorkingDays } from '@steady/core/calendar';
 import type { JobView } from '@steady/contract/jobs';
 import { type SendPreview, SendRequest } from '@steady/contract/requests';
-import { send } from '../../app/api';
+import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
+import { PreviewOfSending } from './send-preview';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
@@ -27,7 +28,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
     start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString() },
     submit: async (values) => {
       if (!preview) {
-        setPreview(await send<SendPreview>('POST', `/api/jobs/${job.id}/requests/preview`, values));
+        setPreview(await ask<SendPreview>(`/api/jobs/${job.id}/requests/preview`, values));
         return;
       }
       await send('POST', `/api/jobs/${job.id}/requests`, values);
@@ -62,7 +63,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       }
     >
       {preview ? (
-        <Preview of={preview} />
+        <PreviewOfSending of={preview} />
       ) : (
         <>
           {proposed.length > 0 && (
@@ -104,26 +105,5 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         </>
       )}
     </Leaf>
-  );
-}
-
-function Preview({ of }: { of: SendPreview }) {
-  return (
-    <>
-      {of.nobody.map((one) => (
-        <p key={one.name} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2">
-          Nobody is told: {one.name} {one.why}.
-        </p>
-      ))}
-      {of.messages.map((message) => (
-        <article key={message.address} className="sheet mb-3">
-          <p className="border-b border-rule-soft px-3 py-2">
-            A message goes to <b>{message.to}</b> <span className="text-soft">{message.address}</span>
-          </p>
-          <p className="px-3 pt-2 font-semibold">{message.subject}</p>
-          <p className="px-3 pt-1 pb-3 text-table whitespace-pre-line">{message.body}</p>
-        </article>
-      ))}
-    </>
   );
 }

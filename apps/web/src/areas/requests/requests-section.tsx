@@ -11,6 +11,8 @@ import { Moon } from '../../ui/moon';
 import { Empty } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { SignatureLeaf } from '../signatures/signature-leaf';
+import { SignaturesSection } from '../signatures/signatures-section';
 import { RequestLeaf } from './request-leaf';
 
 export type Writing = { item: RequestItemView; what: 'send back' | 'reply' };
@@ -19,21 +21,29 @@ export type Writing = { item: RequestItemView; what: 'send back' | 'reply' };
 export function RequestsSection({ job }: { job: JobView }) {
   const session = useSession();
   const [asking, setAsking] = useState(false);
+  const [giving, setGiving] = useState(false);
   const [writing, setWriting] = useState<Writing | null>(null);
   const mayAsk = session.may('do work') && job.status === 'open';
   return (
     <>
       {mayAsk && (
-        <button className="act mb-3" onClick={() => setAsking(true)}>
-          Ask the client
-        </button>
+        <p className="mb-3 flex flex-wrap gap-2">
+          <button className="act" onClick={() => setAsking(true)}>
+            Ask the client
+          </button>
+          <button className="act-quiet" onClick={() => setGiving(true)}>
+            Give for signature
+          </button>
+        </p>
       )}
+      <SignaturesSection job={job} />
       {job.requests.length === 0 && (
         <Empty>Nothing was asked yet. “Ask the client” proposes what the procedure wants in this phase, and shows what goes to whom before it goes.</Empty>
       )}
       {job.requests.map((request) => (
         <Request key={request.id} request={request} onWrite={setWriting} />
       ))}
+      {giving && <SignatureLeaf job={job} onClose={() => setGiving(false)} />}
       {asking && <RequestLeaf job={job} onClose={() => setAsking(false)} />}
       {writing && <WordsLeaf writing={writing} onClose={() => setWriting(null)} />}
     </>

@@ -343,7 +343,12 @@ function MyTasks({ tasks }: { tasks: TodayTask[] }) {
                 <button
                   className="lnk"
                   aria-label={`Start the timer on ${task.name}`}
-                  onClick={() => void act(() => send('POST', '/api/timer/start', { jobId: task.jobId, taskId: task.id }), `The timer runs on ${task.name}.`)}
+                  onClick={() =>
+                    void act(
+                      () => send('POST', '/api/timer/start', { jobId: task.jobId, taskId: task.id }),
+                      `The timer runs on ${task.name}.${task.waits ? ` It is early for it: it waits for ${task.waits}.` : ''}`,
+                    )
+                  }
                 >
                   Timer
                 </button>

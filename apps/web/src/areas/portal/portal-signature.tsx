@@ -1,0 +1,95 @@
+import { useState } from 'react';
+import { civil } from '@steady/core/calendar';
+import { fullDate, shortDate } from '@steady/core/words';
+import { GiveSignature, type PortalSignature, RefuseSignature } from '@steady/contract/signatures';
+import { send } from '../../app/api';
+import { LongTextField, TextField, TickField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { dayOf, sizeInWords } from '../../ui/words';
+
+/** A document to be read, and then signed or refused. */
+export function Signature({ signature }: { signature: PortalSignature }) {
+  const [refusing, setRefusing] = useState(false);
+  return (
+    <section className="mt-5" aria-label={`To sign: ${signature.title}`}>
+      <p className="text-table text-soft">{signature.client}</p>
+      <h1 className="text-[22px]">Please sign: {signature.title}</h1>
+      <p className="mt-1 text-[15px]">
+        {signature.askedBy} asked on {shortDate(dayOf(signature.askedAt))}. Please sign by <b>{fullDate(civil(signature.dueOn))}</b>
+        {signature.signedBefore.length > 0 && <>; {signature.signedBefore.join(' and ')} signed before you</>}.
+      </p>
+      {signature.words && <p className="mt-2 text-[15px] whitespace-pre-line">{signature.words}</p>}
+      <div className="mt-4 border border-ink bg-page px-3.5 py-3">
+        <p className="mb-3">
+          <a className="lnk font-semibold wrap-anywhere" href={`/api/portal/signatures/${signature.id}/document`}>
+            {signature.documentName}
+          </a>{' '}
+          <span className="text-soft">{sizeInWords(signature.bytes)}, read it first</span>
+        </p>
+        {refusing ? <Refuse id={signature.id} onLeave={() => setRefusing(false)} /> : <Give id={signature.id} onRefuse={() => setRefusing(true)} />}
+      </div>
+    </section>
+  );
+}
+
+function Give({ id, onRefuse }: { id: string; onRefuse(): void }) {
+  const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
+    input: GiveSignature,
+    start: { signedAs: '', agreed: false },
+    submit: (values) => send('POST', `/api/portal/signatures/${id}/sign`, values),
+  });
+  const { register, formState } = form;
+  const { errors } = formState;
+  return (
+    <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
+      <Refused words={problem} />
+      <TextField label="Your name, as you sign" {...register('signedAs')} autoComplete="name" error={errors.signedAs?.message} />
+      <TickField label="I have read the document and agree with it" {...register('agreed')} />
+      {errors.agreed?.message && <p className="text-fine text-rust">{errors.agreed.message}</p>}
+      <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are kept with it.</p>
+      <p className="mt-3 flex items-center gap-4">
+        <button className="act" disabled={busy}>
+          Sign
+        </button>
+        <button type="button" className="lnk" onClick={onRefuse}>
+          I do not sign this
+        </button>
+      </p>
+    </form>
+  );
+}
+
+function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
+  const { form, onSubmit, busy, problem } = useLeafForm<RefuseSignature>({
+    input: RefuseSignature,
+    start: { reason: '' },
+    submit: (values) => send('POST', `/api/portal/signatures/${id}/refuse`, values),
+  });
+  return (
+    <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
+      <Refused words={problem} />
+      <LongTextField
+        label="Why you do not sign"
+        hint="We read it, and come back to you."
+        autoFocus
+        {...form.register('reason')}
+        error={form.formState.errors.reason?.message}
+      />
+      <p className="flex gap-3">
+        <button className="act" disabled={busy}>
+          Refuse to sign
+        </button>
+        <button type="button" className="act-quiet" onClick={onLeave}>
+          Leave it
+        </button>
+      </p>
+    </form>
+  );
+}
+
+const Refused = ({ words }: { words: string | null }) =>
+  words && (
+    <p role="alert" className="mb-2 border border-rust bg-rust-tint px-2 py-1 text-table">
+      {words}
+    </p>
+  );

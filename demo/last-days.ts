@@ -1,0 +1,186 @@
+import { type CivilDate, type Temporal, addWorkingDays, civil } from '@steady/core/calendar';
+import { rows } from '@steady/server/platform/database/index';
+import type { Actor } from '@steady/server/platform/identity/index';
+import type { Work } from '@steady/server/platform/work/index';
+import { sql } from 'drizzle-orm';
+import type { DemoFirm, Hands } from './hands';
+import { Signings } from './signings';
+
+/** How the firm stands on the day the demo opens, beside what its days have brought: notes, lists, exceptions, a running timer. */
+export class LastDays {
+  constructor(
+    private readonly hands: Hands,
+    private readonly firm: DemoFirm,
+  ) {}
+
+  private run<T>(who: Actor, act: (work: Work) => Promise<T>): Promise<T> {
+    return this.hands.works.run({ firmId: this.firm.firmId, actor: who }, act);
+  }
+
+  /** What people wrote down these last days: questions, calls for a colleague, a client that left, somebody away. */
+  async writeNotes(today: CivilDate, at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
+    const { people, clients } = this.firm;
+    const { notes, lists, clients: book, team } = this.hands;
+    const id = (name: string) => [...clients].find(([, demo]) => demo.name.startsWith(name))![0];
+    const on = (who: Actor, daysAgo: number, act: (work: Work) => Promise<unknown>) => this.run(who, (work) => act({ ...work, now: at(daysAgo, 11) }));
+    await on(people.niamh, 3, (work) =>
+      notes.add(work, id('Dunmarra'), { kind: 'question', text: 'The grant for the new raft: income of this year, or deferred?' }),
+    );
+    await on(people.tadhg, 6, (work) => notes.add(work, id('Sallow Boatyard'), { kind: 'question', text: 'Who owns the crane, the company or the family?' }));
+    await on(people.eimear, 1, (work) =>
+      notes.add(work, id('Inishvane'), {
+        kind: 'phone',
+        text: 'Their bookkeeper rang about the fuel invoices of February. Wants to be rung back before three.',
+        forId: people.orla.id,
+      }),
+    );
+    await on(people.orla, 1, (work) =>
+      notes.add(work, id('Thatch'), { kind: 'phone', text: 'Rang to say the papers are in the post.', forId: people.aoife.id }),
+    );
+    await on(people.orla, 40, async (work) => {
+      const left = id('Marsh Fritillary');
+      const { version } = await book.get(work, left);
+      await book.setStanding(work, left, {
+        standing: 'former',
+        on: today.subtract({ days: 40 }).toString(),
+        reason: 'merged into another club, which has its own treasurer',
+        version,
+      });
+    });
+    await on(people.eimear, 9, (work) =>
+      team.addLeave(work, people.aoife.id, { from: today.add({ days: 5 }).toString(), until: today.add({ days: 9 }).toString(), what: 'holiday' }),
+    );
+    await on(people.orla, 30, async (work) => {
+      const columns = ['way', 'paperPlace', 'due', 'dueWhat', 'waits', 'preparer'];
+      await lists.save(work, { of: 'clients', name: 'On paper', shared: true, filters: [{ field: 'way', test: 'is', value: 'paper' }], columns });
+      const owed = [{ field: 'unpaid', test: 'above' as const, value: 0 }];
+      await lists.save(work, {
+        of: 'clients',
+        name: 'Owe us',
+        shared: true,
+        filters: owed,
+        columns: ['unpaid', 'wip', 'contact', 'phone', 'partner'],
+        sort: '-unpaid',
+      });
+      await lists.save(work, {
+        of: 'clients',
+        name: 'By preparer',
+        shared: true,
+        filters: [],
+        columns: ['openJobs', 'wip', 'unpaid'],
+        more: { by: 'preparer' },
+      });
+      await lists.save(work, {
+        of: 'jobs',
+        name: 'On paper',
+        shared: true,
+        filters: [{ field: 'way', test: 'is', value: 'paper' }],
+        columns: ['due', 'stands', 'who', 'estimate', 'recorded'],
+      });
+      await lists.save(work, {
+        of: 'jobs',
+        name: 'Work by service',
+        shared: true,
+        filters: [],
+        columns: ['estimate', 'recorded', 'fee', 'wip'],
+        more: { by: 'service' },
+      });
+      await lists.save(work, {
+        of: 'clients',
+        name: 'On the water',
+        shared: false,
+        filters: [{ field: 'labels', test: 'has', value: 'on the water' }],
+        columns: ['labels', 'trade', 'due', 'dueWhat', 'unpaid'],
+      });
+    });
+  }
+
+  /** Two documents are out for signature: one is signed by the first and waits for the second, the other was refused. */
+  async signatures(at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
+    const { orla } = this.firm.people;
+    const [refused, waits] = await this.run(orla, (work) =>
+      rows<{ id: string; name: string; clientId: string }>(
+        work.tx,
+        sql`select j.id, j.name, j.client_id as "clientId" from jobs j join clients c on c.id = j.client_id join services s on s.id = j.service_id
+            where j.status = 'open' and j.waiting_since is null and c.way = 'online' and c.legal_form in ('company', 'co-operative')
+              and exists (select from client_contacts k join contacts p on p.id = k.contact_id where k.client_id = c.id and k.signs and p.email is not null)
+            order by s.name ilike '%tax%' desc, (select count(*) from client_contacts k where k.client_id = c.id and k.signs) desc, j.number limit 2`,
+      ),
+    );
+    const signings = new Signings(this.hands);
+    for (const [job, daysAgo] of [
+      [waits, 6],
+      [refused, 9],
+    ] as const)
+      if (job) await this.run(orla, (work) => signings.give({ ...work, now: at(daysAgo, 15) }, job));
+    const asFirst = (jobId: string, now: Temporal.Instant, act: (work: Work, signer: { id: string; name: string }) => Promise<void>) =>
+      this.run(orla, async (work) => {
+        const [signer] = await rows<{ id: string; contactId: string; name: string }>(
+          work.tx,
+          sql`select s.id, s.contact_id as "contactId", s.name from signers s join signature_requests q on q.id = s.request_id where q.job_id = ${jobId} and s.turn_since is not null order by s.position`,
+        );
+        if (signer) await act({ ...work, now, actor: { kind: 'client', id: signer.contactId, name: signer.name } }, signer);
+      });
+    const { signatures } = this.hands;
+    if (refused) await asFirst(refused.id, at(2, 20), (work, { id }) => signatures.refuse(work, id, 'The dividend is not the one we agreed on in January.'));
+    if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, name, null));
+  }
+
+  /** One deadline was put off, another is not required. */
+  async putOff(): Promise<void> {
+    await this.run(this.firm.people.orla, async (work) => {
+      const next = (client: string) =>
+        rows<{ id: string; version: number; dueOn: string }>(
+          work.tx,
+          sql`select o.id, o.version, o.due_on as "dueOn" from obligations o join clients c on c.id = o.client_id
+              where c.name = ${client} and o.status = 'open' and not o.begun and o.due_on > ${work.today.toString()} order by o.due_on, o.id limit 1`,
+        );
+      const [later] = await next('Ballast Quarry Ltd');
+      if (later)
+        await this.hands.standing.extend(work, later.id, {
+          to: civil(later.dueOn).add({ days: 28 }).toString(),
+          reference: 'letter of the authority',
+          version: later.version,
+        });
+      const [aside] = await next('Whimbrel Web Works');
+      if (aside)
+        await this.hands.standing.setAside(work, aside.id, {
+          reason: 'did not trade in the period, the authority agreed by telephone',
+          version: aside.version,
+        });
+    });
+  }
+
+  /** Orla's timer runs when the demo opens. */
+  async startTimer(): Promise<void> {
+    const { orla } = this.firm.people;
+    await this.run(orla, async (work) => {
+      const [task] = await rows<{ id: string; jobId: string }>(
+        work.tx,
+        sql`select t.id, t.job_id as "jobId" from tasks t join jobs j on j.id = t.job_id where t.assignee_id = ${orla.id} and t.done_at is null and j.status = 'open' order by (t.phase_key = j.phase) desc, t.due_on, t.id limit 1`,
+      );
+      if (task) await this.hands.time.start(work, { jobId: task.jobId, taskId: task.id });
+    });
+  }
+}
+
+/** How work stands today beside the usual: held until a day, stopped for a colleague, first of all, waiting to be moved, welcomed. */
+export async function standToday(hands: Hands, firm: DemoFirm, today: CivilDate): Promise<void> {
+  const clientId = (name: string) => [...firm.clients].find(([, demo]) => demo.name.startsWith(name))![0];
+  await hands.works.run({ firmId: firm.firmId, actor: firm.people.orla }, async (work) => {
+    const open = await rows<{ id: string; version: number; service: string }>(
+      work.tx,
+      sql`select j.id, j.version, s.name as service from jobs j join services s on s.id = j.service_id where j.status = 'open' and j.waiting_since is null and j.due_on > ${today.add({ days: 6 }).toString()} order by j.due_on, j.id`,
+    );
+    const [first, second, third, fourth] = open;
+    if (first) await hands.jobStanding.stop(work, first.id, { reason: 'the figures of the loan are missing', forId: firm.people.tadhg.id });
+    if (second) await hands.jobStanding.hold(work, second.id, 'client abroad', today.add({ days: 9 }).toString());
+    if (third) await hands.jobStanding.change(work, third.id, { priority: 'first', version: third.version });
+    if (fourth) await hands.jobStanding.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
+    const [onboarding] = await rows<{ id: string }>(work.tx, sql`select id from procedures where name like 'Onboarding%'`);
+    await hands.jobs.addByHand(work, {
+      ...{ clientId: clientId('Whimbrel Web'), procedureId: onboarding!.id, name: 'Onboarding', priority: 'usual' },
+      ...{ startOn: today.toString(), dueOn: addWorkingDays(today, 5).toString(), fee: 0 },
+    });
+  });
+}
