@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -7,6 +7,7 @@ import { Database, keepDump } from '../src/platform/database';
 import { FolderInUseError, lockFolder } from '../src/platform/database/folder-lock';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
 import { newId } from '../src/platform/database/ids';
+import { migrationsFolder } from '../src/platform/database/migrations-folder';
 import { settingsWith } from '../src/platform/settings';
 import { templateFile } from './template';
 
@@ -97,6 +98,63 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
     });
     expect((await again.query('select count(*)::int as count from migrations')).rows).toEqual([{ count: 18 }]);
     await again.close();
+  });
+});
+
+describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder of before', () => {
+  it('keeps the one request that a phase had, in procedures, their versions and jobs, and knows which of the sent ones it was', async () => {
+    const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: null, statementLimit: 60_000 });
+    const files = readdirSync(migrationsFolder())
+      .filter((name) => name.endsWith('.sql'))
+      .sort();
+    const run = async (names: string[]) => {
+      for (const name of names)
+        for (const statement of readFileSync(join(migrationsFolder(), name), 'utf8').split('--> statement-breakpoint'))
+          if (statement.trim()) await bridge.exec(statement);
+    };
+    await run(files.filter((name) => name < '0017'));
+    const [firm, procedure, job] = [newId(), newId(), newId()];
+    const request = { title: 'Papers', items: [{ name: 'Bank', description: '' }] };
+    const phases = [
+      { key: 'ask', name: 'Ask', tasks: [], request, onEntry: [{ key: 'r', does: 'request', days: 5 }] },
+      { key: 'file', name: 'File', tasks: [], onDone: [{ key: 't', does: 'tell', role: 'manager', words: 'done' }] },
+    ];
+    const definition = JSON.stringify({ phases });
+    await bridge.query(`insert into procedures (id, firm_id, name, definition) values ($1, $2, 'Old', $3)`, [procedure, firm, definition]);
+    await bridge.query(`insert into procedure_versions (id, firm_id, procedure_id, number, definition, at, by) values ($1, $2, $3, 1, $4, now(), 'Orla')`, [
+      newId(),
+      firm,
+      procedure,
+      definition,
+    ]);
+    const laid = JSON.stringify([phases[0], { ...phases[1], request: null }]);
+    await bridge.query(
+      `insert into jobs (id, firm_id, number, name, client_id, period_start, period_end, start_on, target_on, due_on, status, phase, phases, passed_over, fee)
+       values ($1, $2, 1, 'Old job', $3, '2026-01-01', '2026-02-28', '2026-03-01', '2026-03-20', '2026-03-23', 'open', 'ask', $4, '[]', 0)`,
+      [job, firm, newId(), laid],
+    );
+    for (const phase of ['ask', 'file'])
+      await bridge.query(
+        `insert into requests (id, firm_id, client_id, job_id, phase_key, title, due_on, sent_at, sent_by) values ($1, $2, $3, $4, $5, 'Papers', '2026-03-20', now(), 'Orla')`,
+        [newId(), firm, newId(), job, phase],
+      );
+    await run(files.filter((name) => name >= '0017'));
+    const now = [
+      {
+        key: 'ask',
+        name: 'Ask',
+        tasks: [],
+        requests: [{ key: 'papers', ...request }],
+        onEntry: [{ key: 'r', does: 'request', requestKey: 'papers', days: 5 }],
+      },
+      phases[1],
+    ];
+    const of = async (sql: string) => (await bridge.query<{ value: unknown }>(sql)).rows.map((row) => row.value);
+    expect(await of(`select definition -> 'phases' as value from procedures`)).toEqual([now]);
+    expect(await of(`select definition -> 'phases' as value from procedure_versions`)).toEqual([now]);
+    expect(await of(`select phases as value from jobs`)).toEqual([now]);
+    expect(await of(`select coalesce(plan_key, 'none') as value from requests order by phase_key`)).toEqual(['papers', 'none']);
+    await bridge.close();
   });
 });
 
