@@ -11,6 +11,7 @@ const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper 
     facts: { way: 'online', legalForm: 'sole trader' },
     writtenTo: [`${name} Foley`],
     roles: ['preparer', 'manager', 'partner'],
+    signs: true,
   },
   ...more,
 });
@@ -87,6 +88,13 @@ describe('clients run through on paper', () => {
     ]);
     // The message that nobody would get is a task instead.
     expect({ messages, tasks }).toEqual({ messages: 1, tasks: 3 });
+  });
+
+  it('name whoever has nobody to sign where a signature is wanted', () => {
+    const { faults } = onPaper(suppliedProcedure('annual-return'), [client('Gannet'), client('Nobody', { signs: false })]);
+    expect(faults.map((fault) => `${fault.what}: ${fault.clients.map((one) => one.name).join()}`)).toEqual([
+      '1 client has nobody who signs, and a document is to be signed: Nobody',
+    ]);
   });
 
   it('each take exactly one way, and every figure is the sum over the clients', () => {

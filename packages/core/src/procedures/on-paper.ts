@@ -12,6 +12,8 @@ export interface ClientOnPaper {
   facts: Facts;
   /** Names of the people there who would get a message; none when nobody has an address or the client works on paper. */
   writtenTo: string[];
+  /** Somebody there signs for the client. */
+  signs: boolean;
   /** Roles that have a person at this client. */
   roles: readonly TaskRole[];
 }
@@ -115,6 +117,7 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[])
     }
     if (phases.length === 0) fault('enter no phase at all', client);
     if (unwritten) fault('would be written to, and nobody there can be', client);
+    if (!client.signs && phases.some((phase) => phase.completion === 'signed')) fault('have nobody who signs, and a document is to be signed', client);
     for (const role of missing) fault(`have no ${role}, and tasks are for one`, client);
     const key = path.phases.join(' ');
     const route = byRoute.get(key) ?? { phases: path.phases, passedOver: passedOver.map((phase) => `${phase.name}, ${phase.why}`), clients: [] };

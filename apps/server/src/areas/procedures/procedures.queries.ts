@@ -67,11 +67,12 @@ export class ProcedureQueries {
                 where l.firm_id = ${work.firm.id} and l.ends_on is null and coalesce(l.procedure_id, x.procedure_id, s.procedure_id) = ${procedureId} order by l.client_id, l.id`,
           );
     const byId = new Map(concerned.map((one) => [one.id, one]));
-    const found = await rows<Client & { written: string[] }>(
+    const found = await rows<Client & { written: string[]; signs: boolean }>(
       work.tx,
       sql`select c.id, c.name, c.legal_form as "legalForm", c.year_end as "yearEnd", c.vat_registered as "vatRegistered", c.vat_group as "vatGroup", c.employer, c.annual_return_date as "annualReturnDate",
                  c.way, c.vat_from as "vatFrom", c.vat_until as "vatUntil", c.employer_from as "employerFrom", c.employer_until as "employerUntil", c.labels, c.details,
-                 c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId", coalesce(w.names, '{}') as written
+                 c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId", coalesce(w.names, '{}') as written,
+                 exists (select from client_contacts g where g.client_id = c.id and g.signs) as signs
           from clients c left join (select k.client_id, array_agg(p.name order by k.position) as names from client_contacts k join contacts p on p.id = k.contact_id
                                     where k.gets_requests and p.email is not null group by k.client_id) w on w.client_id = c.id
           where c.firm_id = ${work.firm.id} and c.standing = 'active' ${byId.size > 0 ? sql`and c.id in (select jsonb_array_elements_text(${JSON.stringify([...byId.keys()])}::jsonb)::uuid)` : sql``} order by c.name, c.id`,
@@ -88,6 +89,7 @@ export class ProcedureQueries {
             ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, 'job:fee': line.fee / 100, 'job:priority': 'usual' } : {}),
           },
           writtenTo: client.way === 'paper' ? [] : client.written,
+          signs: client.signs,
           roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
         };
       }),

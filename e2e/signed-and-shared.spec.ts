@@ -1,0 +1,139 @@
+import { type Browser, type Page, expect, test } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
+
+let app: RunningApp;
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  app = await startDemo(4695);
+});
+test.afterAll(() => app?.stop());
+
+const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
+const PDF = Buffer.from('%PDF-1.4\n% the accounts of the year, to be signed\n');
+
+/** Opens the newest message with that subject in the post room. */
+async function readLetter(page: Page, subject: RegExp) {
+  await page.goto('/post/room');
+  await page.getByRole('button', { name: subject }).first().click();
+  return page.getByRole('article');
+}
+
+test('a document is signed by one person after the other, and the job goes on', async ({ browser }) => {
+  const page = await orlaAt(browser, '/jobs');
+  await page
+    .getByRole('row', { name: /Dunmarra Oysters.*Payroll return, Feb/ })
+    .getByText('Payroll return, Feb 2026')
+    .click();
+  await page.getByRole('link', { name: /^Requests/ }).click();
+  const signing = page.getByRole('region', { name: 'For signature: Payroll return, Feb 2026' });
+  const room = await page.context().newPage();
+  const client = await (await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } })).newPage();
+
+  await test.step('the firm sees who has signed and whose turn it is', async () => {
+    await expect(signing).toContainText('signed as “Bríd Foley”');
+    await expect(signing).toContainText('we wait for 4 days');
+    await expect(page.getByText('waits for client, 4 days: the signature of Cathal Foley')).toBeVisible();
+    await expectAccessible(page);
+    await signing.getByRole('button', { name: 'Remind' }).click();
+    await said(page, 'Reminded Cathal Foley.');
+  });
+
+  await test.step('the second signer comes in by the link, and signs only what was read and agreed with', async () => {
+    const letter = await readLetter(room, /for your signature, Payroll return, Feb 2026/);
+    await client.goto((await letter.getByRole('link', { name: /client’s link/ }).getAttribute('href'))!);
+    await client.getByRole('button', { name: 'Send me the code' }).click();
+    await client.getByLabel('Code from the message').waitFor();
+    const code = /\d{6}/.exec((await (await readLetter(room, /Your code for/)).getByRole('heading').textContent())!)![0];
+    await client.getByLabel('Code from the message').fill(code);
+    await client.getByRole('button', { name: 'Go in' }).click();
+    const toSign = client.getByRole('region', { name: 'To sign: Payroll return, Feb 2026' });
+    await expect(toSign).toContainText('Bríd Foley signed before you');
+    await expectAccessible(client);
+    expect(await client.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+    const read = client.waitForEvent('download');
+    await toSign.getByRole('link', { name: /to sign\.pdf/ }).click();
+    expect((await read).suggestedFilename()).toBe('Payroll return to sign.pdf');
+    await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+    await expect(toSign).toContainText('Write your name, as you sign.');
+    await toSign.getByLabel('Your name, as you sign').fill('Cathal Foley');
+    await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+    await expect(toSign).toContainText('Tick that you have read the document and agree with it.');
+    await toSign.getByLabel('I have read the document and agree with it').check();
+    await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+    await expect(client.getByText(/Payroll return, Feb 2026.*signed.*thank you/)).toBeVisible();
+  });
+
+  await test.step('the firm sees it by itself', async () => {
+    await expect(signing).toContainText('signed by everybody');
+    await expect(page.getByText(/waits for client/)).toHaveCount(0);
+  });
+});
+
+test('a refusal comes to Today, is taken back, and the page is signed on paper', async ({ browser }) => {
+  const page = await orlaAt(browser, '/today');
+  await page
+    .getByRole('row', { name: /Refused to sign: Accounts and corporation tax/ })
+    .getByText(/Refused to sign/)
+    .click();
+  const refused = page.getByRole('region', { name: /^For signature: Accounts and corporation tax/ });
+  await expect(refused).toContainText('The dividend is not the one we agreed on in January.');
+  await refused.getByRole('button', { name: 'Take it back' }).click();
+  const leaf = page.getByRole('dialog');
+  await leaf.getByRole('button', { name: 'Take it back' }).click();
+  await expect(leaf).toContainText('Say why it is taken back');
+  await leaf.getByLabel('Why').fill('The dividend is mended');
+  await leaf.getByRole('button', { name: 'Take it back' }).click();
+  await said(page, 'Taken back.');
+
+  await page.getByRole('button', { name: 'Give for signature' }).click();
+  await leaf.getByLabel('Add a document').setInputFiles({ name: 'accounts, mended.pdf', mimeType: 'application/pdf', buffer: PDF });
+  await expect(leaf.getByLabel('Document', { exact: true })).toContainText('accounts, mended.pdf');
+  await expect(leaf.getByLabel('Document', { exact: true }).locator('option:checked')).toHaveText('accounts, mended.pdf');
+  await leaf.getByLabel('What is signed').fill('Accounts, mended');
+  await expectAccessible(page);
+  await leaf.getByRole('button', { name: 'Look at what goes out' }).click();
+  await expect(leaf.getByRole('article')).toContainText('for your signature, Accounts, mended');
+  await leaf.getByRole('button', { name: 'Send to Áine Doyle-Roche' }).click();
+  await said(page, 'Sent to Áine Doyle-Roche.');
+
+  const again = page.getByRole('region', { name: 'For signature: Accounts, mended' });
+  await again.getByRole('button', { name: 'Signed on paper' }).click();
+  await leaf.getByLabel('Add the scan').setInputFiles({ name: 'scan.pdf', mimeType: 'application/pdf', buffer: PDF });
+  await expect(leaf).toContainText('scan.pdf stands with it.');
+  await leaf.getByRole('button', { name: 'Note the signature' }).click();
+  await expect(again).toContainText('signed on paper, noted by Orla Keane');
+  await expect(again).toContainText('signed by everybody');
+});
+
+test('a phase is held in common by two procedures, and changed in both', async ({ browser }) => {
+  const page = await orlaAt(browser, '/firm/procedures');
+  const phases = page.getByRole('list', { name: 'Phases' });
+  await page.getByRole('link', { name: 'Corporation tax return' }).click();
+  await page.getByLabel('Procedure to take a phase from').selectOption({ label: 'Annual accounts' });
+  await page.getByLabel('Phase to take').selectOption({ label: 'Client agrees' });
+  await page.getByRole('button', { name: 'Hold it in common' }).click();
+  await expect(phases).toContainText('in common with Annual accounts');
+  await page.getByRole('button', { name: 'Save the procedure' }).click();
+  await said(page, 'Saved "Corporation tax return".');
+  await phases.getByRole('button', { name: /4\. Client agrees/ }).click();
+  await expect(page.getByText('What you change here is changed in the other procedures too')).toBeVisible();
+  await page.getByLabel('It is complete when').selectOption('signed');
+  await page.getByRole('button', { name: 'Write down what is wanted' }).click();
+  await page.getByLabel('Title of the request').fill('Minutes of the meeting');
+  await page.getByLabel('Items, one on a line').fill('Minutes: signed by the chair');
+  await page.getByRole('button', { name: 'Write down another request' }).click();
+  await page.getByLabel('Title of the request').nth(1).fill('Register of members');
+  await page.getByLabel('Items, one on a line').nth(1).fill('Register');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Save the procedure' }).click();
+  await expect(page.getByText('This is version 3.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Procedures', exact: true }).click();
+  await page.getByRole('link', { name: 'Annual accounts', exact: true }).click();
+  await expect(phases).toContainText('in common with Corporation tax return');
+  await expect(phases).toContainText('2 requests to the client');
+  await expect(phases).toContainText('complete when a document was given for signature and signed');
+  await phases.getByRole('button', { name: /4\. Client agrees/ }).click();
+  await page.getByRole('button', { name: 'Let it go its own way here' }).click();
+  await expect(phases).not.toContainText('in common with');
+});
