@@ -7,6 +7,7 @@ export default defineConfig({
     reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]],
     projects: [
       { test: { name: 'core', include: ['packages/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'], pool: 'forks' } },
+      { test: { name: 'web', include: ['apps/web/**/*.test.{ts,tsx}'], environment: 'jsdom', setupFiles: ['apps/web/test/set-up.ts'], pool: 'forks' } },
       {
         test: {
           name: 'server',

@@ -3,6 +3,7 @@ import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
 import type { ClientRow } from '@steady/contract/client-lists';
 import type { BillPreview, SettlementPreview, WipRow } from '@steady/contract/fees';
 import type { JobRow, JobView } from '@steady/contract/jobs';
+import type { ListTotals } from '@steady/contract/lists';
 import type { Found } from '@steady/contract/search';
 import type { TimeSheet } from '@steady/contract/time';
 import type { TodayView } from '@steady/contract/today';
@@ -109,6 +110,20 @@ describe('paper clients', () => {
 });
 
 describe('a job', () => {
+  it('is of the kind of income of its service until somebody says otherwise, and is added up by it', async () => {
+    const { jobId } = await begun('Advised Ltd');
+    const job = await view(jobId);
+    expect(job.income).toBe('Tax');
+    const change = (income: string | null, version: number) => manager().patch(`/api/jobs/${jobId}`).send({ income, version });
+    await change('x'.repeat(61), job.version).expect(422);
+    await change('Advice', job.version).expect(204);
+    const { rows: groups } = await get<ListTotals>('/api/jobs/sums?by=income&columns=fee');
+    expect(groups.find((group) => group.value === 'Advice')).toMatchObject({ count: 1 });
+    expect(groups.map((group) => group.value)).toContain('Tax');
+    await change(null, job.version + 1).expect(204);
+    expect((await view(jobId)).income).toBeNull();
+  });
+
   it('is begun once by "Start now", ahead of its time', async () => {
     const clientId = await clientWithVat(test, '2026-03-01', { ...DUNMARRA, name: 'Early Ltd' });
     await test.tick();

@@ -11,7 +11,7 @@ export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
 export type JobStatus = (typeof JOB_STATUSES)[number];
 export const PRIORITIES = ['first', 'usual', 'when there is room'] as const;
 export type Priority = (typeof PRIORITIES)[number];
-/** How a job is billed, and which kind of income it is. */
+/** How a job is billed. */
 export const CATEGORIES = ['agreed fee', 'by time', 'not charged'] as const;
 export type Category = (typeof CATEGORIES)[number];
 
@@ -175,6 +175,12 @@ export class ChangeJob {
   @IsIn(CATEGORIES)
   category?: Category;
 
+  /** Which kind of income it is, in the firm's own words. */
+  @ValidateIf((o: ChangeJob) => o.income !== null)
+  @IsOptional()
+  @IsText(60, 'A kind of income')
+  income?: string | null;
+
   @ValidateIf((o: ChangeJob) => o.ownStatus !== null)
   @IsOptional()
   @IsText(60, 'A status')
@@ -272,6 +278,8 @@ export interface JobView {
   ownStatus: string | null;
   priority: Priority;
   category: Category;
+  /** Which kind of income it is; null where nobody has said. */
+  income: string | null;
   asksToMove: boolean;
   service: string | null;
   procedure: { id: string; name: string; version: number | null; now: number } | null;

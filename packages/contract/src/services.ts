@@ -184,6 +184,12 @@ export class KeepService {
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   responsibleId?: string | null;
 
+  /** Which kind of income its work is, for reports. */
+  @Trimmed()
+  @IsOptional()
+  @IsText(60, 'A kind of income')
+  income?: string | null;
+
   @Trimmed()
   @IsOptional()
   @IsText(40, 'A code')
@@ -245,6 +251,7 @@ export interface ServiceView {
   needsAgent: boolean;
   needsDigital: boolean;
   responsibleId: string | null;
+  income: string | null;
   itemCode: string | null;
   advice: string | null;
   lines: number;

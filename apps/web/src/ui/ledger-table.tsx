@@ -48,9 +48,11 @@ type Line<Row> = { group: string } | { row: Row; index: number };
 const MANY = 150;
 const HEIGHT = 31;
 
-const compare = (a: string | number | null, b: string | number | null): number => {
+/** What is not known stands last, upwards and downwards. */
+const compare = (a: string | number | null, b: string | number | null, down: boolean): number => {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
-  return typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
+  const upwards = typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
+  return down ? -upwards : upwards;
 };
 
 /** A ledger: hairlines, sticky head, figures at the right, group headings, a total under a double rule. `j` and `k` move, Enter opens. */
@@ -78,8 +80,7 @@ export function LedgerTable<Row>({
   const sorted = useMemo(() => {
     const by = sortedHere && ownSort && columns.find((column) => column.key === ownSort.key)?.sort;
     if (!by) return rows;
-    const direction = ownSort.down ? -1 : 1;
-    return [...rows].sort((a, b) => direction * compare(by(a), by(b)));
+    return [...rows].sort((a, b) => compare(by(a), by(b), ownSort.down));
   }, [rows, columns, ownSort, sortedHere]);
   const isSorted = sort !== null;
   const lines = useMemo(() => {

@@ -6,6 +6,8 @@ export interface SuppliedService {
   key: string;
   name: string;
   shortName: string;
+  /** Which kind of income it is, as the firm adds it up. */
+  income: string;
   scope: string;
   /** Filing rules by country, ISO 3166-1 alpha-2; of another country it is taken without any. */
   rules: Partial<Record<string, string[]>>;
@@ -28,6 +30,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'vat',
     name: 'VAT return',
     shortName: 'VAT',
+    income: 'Tax',
     scope: 'We prepare the VAT return of each period from the records you send, tell you what is to be paid and file it after you agree.',
     rules: {
       IE: ['ie-vat-return'],
@@ -46,6 +49,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'payroll',
     name: 'Payroll return',
     shortName: 'Payroll',
+    income: 'Payroll',
     scope: 'We compute the wages of each month from the hours you send, give you the payslips and file the return.',
     rules: { IE: ['ie-payroll-return'], GB: ['gb-payroll-payment'], US: ['us-941'], CA: ['ca-payroll-remittance'], NZ: ['nz-payday-payment'] },
     rhythm: 'monthly',
@@ -65,6 +69,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'books',
     name: 'Books, monthly',
     shortName: 'Books',
+    income: 'Bookkeeping',
     scope: 'We keep your books each month: sales, purchases, bank, and a short report with what stands out.',
     rules: {},
     ownDue: { count: 12, unit: 'working days' },
@@ -78,6 +83,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'tax',
     name: 'Accounts and corporation tax',
     shortName: 'Corporation tax',
+    income: 'Accounts and tax',
     scope: 'We draw up the yearly accounts and the corporation tax return, go through them with you and file both.',
     rules: {
       IE: ['ie-corporation-tax'],
@@ -97,6 +103,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'annual',
     name: 'Annual return',
     shortName: 'Annual return',
+    income: 'Company secretarial',
     scope: 'We prepare the company\u2019s annual return, have it signed and file it with the companies office.',
     rules: { IE: ['ie-annual-return'], GB: ['gb-confirmation-statement'], CA: ['ca-annual-return'], AU: ['au-annual-review'], NZ: ['nz-annual-return'] },
     rhythm: 'yearly',
@@ -109,6 +116,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'income',
     name: 'Income tax return',
     shortName: 'Income tax',
+    income: 'Tax',
     scope: 'We prepare your yearly income tax return, tell you what is to be paid and when, and file it after you agree.',
     rules: {
       IE: ['ie-income-tax'],
@@ -128,6 +136,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'call',
     name: 'Catch-up call',
     shortName: 'Call',
+    income: 'Advice',
     scope: 'We ring you every three months: how the business goes, what changes, what you would like to know.',
     rules: {},
     rhythm: 'quarterly',
@@ -141,6 +150,7 @@ export const SUPPLIED: readonly SuppliedService[] = [
     key: 'registration',
     name: 'Registration for VAT',
     shortName: 'VAT registration',
+    income: 'Tax',
     scope: 'We register you for VAT and tell you what changes from the first day.',
     rules: {},
     rhythm: 'one-off',

@@ -58,6 +58,7 @@ const FIELDS: ListField[] = [
   own('ownStatus', 'Own status', 'text', 'own_status'),
   own('priority', 'Priority', 'choice', 'priority', { choices: PRIORITIES }),
   own('category', 'Billed by', 'choice', 'category', { choices: CATEGORIES }),
+  own('income', 'Kind of income', 'text', 'income'),
   personField('preparer', 'Preparer', 'j.preparer_id'),
   personField('manager', 'Manager', 'j.manager_id'),
   personField('partner', 'Partner', 'j.partner_id'),

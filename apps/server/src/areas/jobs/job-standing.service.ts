@@ -203,5 +203,6 @@ const JOB_WORDS: Record<string, string> = {
   preparerId: 'the preparer',
   startOn: 'the start',
   ownStatus: 'the status',
+  income: 'the kind of income',
   contactId: 'the contact',
 };

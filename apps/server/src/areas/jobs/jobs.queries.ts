@@ -178,7 +178,7 @@ export class JobQueries {
     }
     const [job] = await rows<Found>(
       work.tx,
-      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason", j.hold_until as "holdUntil", j.stuck_reason as "stuckReason", j.stuck_since as "stuckSince", sf.short_name as "stuckFor", j.own_status as "ownStatus", j.priority, j.category, j.asks_to_move as "asksToMove", sv.name as service,
+      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason", j.hold_until as "holdUntil", j.stuck_reason as "stuckReason", j.stuck_since as "stuckSince", sf.short_name as "stuckFor", j.own_status as "ownStatus", j.priority, j.category, j.income, j.asks_to_move as "asksToMove", sv.name as service,
                  case when pr.id is null then null else jsonb_build_object('id', pr.id, 'name', pr.name, 'version', j.procedure_version, 'now', pr.version) end as procedure,
                  (select coalesce(jsonb_agg(jsonb_build_object('id', a.id, 'what', a.what, 'state', a.state, 'at', a.at, 'error', a.error) order by a.at desc, a.id), '[]') from job_actions a where a.job_id = j.id) as actions,
                  case when (select sum(e.minutes) from time_entries e where e.job_id = j.id) > 0 and not exists (select from invoices i where i.job_id = j.id)

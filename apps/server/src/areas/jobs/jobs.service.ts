@@ -105,6 +105,7 @@ export class JobsService implements OnModuleInit {
         phases,
         passedOver: laid.passedOver,
         fee,
+        income: line ? sql`(select s.income from services s where s.id = ${line.serviceId})` : null,
         ...people,
       })
       .onConflictDoNothing()

@@ -52,6 +52,8 @@ export const jobs = pgTable(
     ownStatus: text('own_status'),
     priority: text('priority').$type<Priority>().notNull().default('usual'),
     category: text('category').$type<Category>().notNull().default('agreed fee'),
+    /** Which kind of income it is; at first that of its service. */
+    income: text('income'),
     /** Its phase is complete and asks to be looked at before it moves. */
     asksToMove: boolean('asks_to_move').notNull().default(false),
     /** Since when it stands in its phase. */

@@ -20,7 +20,7 @@ export class ServiceQueries {
       sql`select s.id, s.version, s.name, s.short_name as "shortName", s.active, s.printed, s.charged, s.scope, s.default_fee::float8 as "defaultFee", s.fee_rule as "feeRule",
                  s.default_rhythm as "defaultRhythm", s.billing, s.rule_ids as "ruleIds", s.anchor, s.own_due as "ownDue", s.lead_days as "leadDays", s.target_days as "targetDays", s.takes_extensions as "takesExtensions",
                  s.procedure_id as "procedureId", p.name as "procedureName", p.definition, s.needs_agent as "needsAgent", s.needs_digital as "needsDigital",
-                 s.responsible_id as "responsibleId", s.item_code as "itemCode", s.advice,
+                 s.responsible_id as "responsibleId", s.income, s.item_code as "itemCode", s.advice,
                  (select coalesce(jsonb_agg(jsonb_build_object('rhythm', x.rhythm, 'procedureId', x.procedure_id) order by x.rhythm), '[]') from service_procedures x where x.service_id = s.id) as procedures,
                  (select count(*) from service_lines l where l.service_id = s.id)::int as lines
           from services s join procedures p on p.id = s.procedure_id where s.firm_id = ${work.firm.id} order by s.position, s.id`,

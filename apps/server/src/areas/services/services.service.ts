@@ -59,6 +59,7 @@ export class ServicesService {
     return this.keep(work, null, {
       name: rest.name,
       shortName: rest.shortName,
+      income: rest.income,
       scope: rest.scope,
       leadDays: rest.leadDays,
       targetDays: rest.targetDays,
@@ -90,6 +91,7 @@ export class ServicesService {
       feeRule: given.feeRule ?? null,
       billing: given.billing ?? null,
       responsibleId: given.responsibleId ?? null,
+      income: given.income ?? null,
       itemCode: given.itemCode ?? null,
       advice: given.advice ?? null,
     };

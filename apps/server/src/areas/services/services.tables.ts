@@ -39,6 +39,8 @@ export const services = pgTable(
     needsDigital: boolean('needs_digital').notNull().default(false),
     /** Who prepares it where the client has nobody named for it. */
     responsibleId: uuid('responsible_id'),
+    /** Which kind of income its work is, in the firm's own words; jobs begin with it. */
+    income: text('income'),
     /** Its code in the accounts package. */
     itemCode: text('item_code'),
     /** What whoever gives or does it should know. */

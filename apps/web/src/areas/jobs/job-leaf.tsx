@@ -4,6 +4,7 @@ import { useSession } from '../../app/session';
 import { DateField, MoneyField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { KindsOfIncome } from '../services/kinds-of-income';
 import { PersonSelect } from '../team/person-select';
 
 /** People, dates, fee and status of one job. */
@@ -12,13 +13,21 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeJob>({
     input: ChangeJob,
     start: {
-      ...{ name: job.name, startOn: job.startOn, priority: job.priority, category: job.category, ownStatus: job.ownStatus ?? '', version: job.version },
+      ...{
+        name: job.name,
+        startOn: job.startOn,
+        priority: job.priority,
+        category: job.category,
+        ownStatus: job.ownStatus ?? '',
+        income: job.income ?? '',
+        version: job.version,
+      },
       ...{ contactId: job.contactId ?? '', partnerId: job.partnerId ?? '', managerId: job.managerId ?? '', preparerId: job.preparerId ?? '' },
       ...(job.money ? { fee: job.money.agreedFee } : {}),
     },
     submit: async (values) => {
-      const { partnerId = null, managerId = null, preparerId = null, contactId = null, ownStatus = null, ...rest } = values;
-      await send('PATCH', `/api/jobs/${job.id}`, { ...rest, partnerId, managerId, preparerId, contactId, ownStatus });
+      const { partnerId = null, managerId = null, preparerId = null, contactId = null, ownStatus = null, income = null, ...rest } = values;
+      await send('PATCH', `/api/jobs/${job.id}`, { ...rest, partnerId, managerId, preparerId, contactId, ownStatus, income });
       onClose();
     },
   });
@@ -58,6 +67,14 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
           <option key={one}>{one}</option>
         ))}
       </SelectField>
+      <TextField
+        label="Kind of income"
+        hint="As the firm adds it up, for example “Advice”. At first that of its service."
+        list="kinds-of-income"
+        {...register('income')}
+        error={errors.income?.message}
+      />
+      <KindsOfIncome />
       {job.money && <MoneyField label={`Agreed fee, net, ${session.firm.currency}`} control={control} name="fee" error={errors.fee?.message} />}
     </Leaf>
   );

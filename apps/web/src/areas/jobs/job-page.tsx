@@ -252,6 +252,12 @@ export function JobPage() {
               )}
               <dt>Billed</dt>
               <dd>{job.category}</dd>
+              {job.income && (
+                <>
+                  <dt>Income</dt>
+                  <dd>{job.income}</dd>
+                </>
+              )}
             </dl>
             {job.billsElsewhere.length > 0 && (
               <p className="soon mt-1">Time stands here, the bill on another job of this period: {job.billsElsewhere.join(', ')}.</p>

@@ -15,10 +15,15 @@ import { ClientField } from '../clients/client-field';
 /** Minutes of a day that one person has for one job, when dates are proposed. */
 const MINUTES_A_DAY = 150;
 
+/** Days in which the work of a procedure fits, with some to spare. */
+const daysFor = ({ minutes }: ProcedureRow) => Math.max(10, Math.ceil((minutes / MINUTES_A_DAY) * 1.4) + 5);
+
 interface Props {
   client?: { id: string; name: string };
   /** Ids of clients, for the same work for each of them. */
   clientIds?: string[];
+  /** By which procedure, where that is known. */
+  procedure?: ProcedureRow;
   /** What it is about, where that is known. */
   called?: string;
   onClose(): void;
@@ -29,7 +34,7 @@ interface Props {
 const AT_ONCE = 25;
 
 /** A job that no rhythm asks for, for one client or for many. Its dates are proposed so that the work fits, never for today. */
-export function NewJobLeaf({ client, clientIds, called = '', onClose, onBegun }: Props) {
+export function NewJobLeaf({ client, clientIds, procedure: given, called = given?.name ?? '', onClose, onBegun }: Props) {
   const session = useSession();
   const navigate = useNavigate();
   const [done, setDone] = useState(0);
@@ -39,10 +44,10 @@ export function NewJobLeaf({ client, clientIds, called = '', onClose, onBegun }:
     input: AddJob,
     start: {
       clientId: client?.id ?? clientIds?.[0] ?? '',
-      procedureId: '',
+      procedureId: given?.id ?? '',
       name: called,
       startOn: session.day.add({ days: 1 }).toString(),
-      dueOn: session.day.add({ days: 15 }).toString(),
+      dueOn: session.day.add({ days: 1 + (given ? daysFor(given) : 14) }).toString(),
       priority: 'usual',
     },
     submit: async (values) => {
@@ -94,8 +99,12 @@ export function NewJobLeaf({ client, clientIds, called = '', onClose, onBegun }:
             const chosen = procedures.find((one) => one.id === event.target.value);
             if (!chosen) return;
             if (getValues('name') === '') setValue('name', chosen.name);
-            const days = Math.max(10, Math.ceil((chosen.minutes / MINUTES_A_DAY) * 1.4) + 5);
-            setValue('dueOn', civil(getValues('startOn')).add({ days }).toString());
+            setValue(
+              'dueOn',
+              civil(getValues('startOn'))
+                .add({ days: daysFor(chosen) })
+                .toString(),
+            );
           },
         })}
         error={errors.procedureId?.message}

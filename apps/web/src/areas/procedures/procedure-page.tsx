@@ -17,6 +17,7 @@ import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { Note, Page, Trouble } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
+import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { type KnownFact, useKnownFacts } from '../rules/condition-editor';
 import { InFlightLeaf } from './in-flight-leaf';
 import { OnPaperView } from './on-paper-view';
@@ -56,10 +57,12 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
   /** Of phases taken in common since the page was opened: with whom. */
   const [sharedWith, setSharedWith] = useState<ProcedureFull['inCommon']>({});
   const [trying, setTrying] = useState(false);
+  const [beginning, setBeginning] = useState(false);
   const [inFlight, setInFlight] = useState<JobToVersion[] | null>(null);
   const mayChange = session.may('change services');
   const { data: clients } = useData<ProcedureClients>(mayChange ? `/api/procedures/clients${procedure ? `?procedure=${procedure.id}` : ''}` : null);
   const { data: others = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const row = others.find((one) => one.id === procedure?.id);
   const paper = useOnPaper(draft, clients);
   const put = (phases: PhasePlan[]) => setDraft({ phases });
   const order = useOrder(draft.phases.length, (from, to) => put(moved(draft.phases, from, to)));
@@ -144,6 +147,13 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
               </>
             )}
           </Note>
+          {procedure && !procedure.onlyFor && session.may('do work') && (
+            <Note title="Jobs">
+              <button type="button" className="lnk" onClick={() => setBeginning(true)}>
+                Begin a job by it
+              </button>
+            </Note>
+          )}
           {procedure && (
             <Note title="Versions">
               <p>This is version {procedure.version}.</p>
@@ -290,6 +300,7 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
           </div>
         </section>
       )}
+      {beginning && row && <NewJobLeaf procedure={row} onClose={() => setBeginning(false)} />}
       {trying && clients && <StoryLeaf procedure={draft} clients={clients} onClose={() => setTrying(false)} />}
       {inFlight && <InFlightLeaf jobs={inFlight} busy={busy} problem={faults[0] ?? null} onSave={(ids) => void keep(ids)} onClose={() => setInFlight(null)} />}
     </Page>

@@ -1,0 +1,93 @@
+import { fireEvent, render, screen, within } from '@testing-library/react';
+import { useState } from 'react';
+import { type Condition, conditionInWords, meets } from '@steady/core/conditions';
+import { expect, it } from 'vitest';
+import { ConditionEditor, type KnownFact } from './condition-editor';
+
+const FACTS: KnownFact[] = [
+  {
+    ...{ fact: 'way', words: 'works', kind: 'choice' },
+    choices: [
+      { value: 'online', words: 'online' },
+      { value: 'paper', words: 'on paper' },
+    ],
+  },
+  { fact: 'employer', words: 'an employer', kind: 'yes or no' },
+  { fact: 'job:fee', words: 'agreed fee', kind: 'number' },
+];
+
+function Editor({ start }: { start: Condition }) {
+  const [condition, setCondition] = useState(start);
+  return (
+    <>
+      <ConditionEditor of={condition} facts={FACTS} onChange={setCondition} />
+      <output>{JSON.stringify(condition)}</output>
+    </>
+  );
+}
+const now = () => JSON.parse(screen.getByRole('status').textContent) as Condition;
+const shown = (start: Condition) => void render(<Editor start={start} />);
+const press = (name: string, at = 0) => fireEvent.click(screen.getAllByRole('button', { name })[at]!);
+const choose = (label: string, value: string, at = 0) => fireEvent.change(screen.getAllByLabelText(label)[at]!, { target: { value } });
+
+it('puts a rule together without a formula: facts, tests, and, or', () => {
+  shown({ all: [] });
+  expect(screen.getByText('Every client.')).toBeDefined();
+  press('Add a condition');
+  fireEvent.click(screen.getByRole('checkbox', { name: 'on paper' }));
+  fireEvent.click(screen.getByRole('checkbox', { name: 'online' }));
+  press('Add a condition');
+  choose('Fact of the client', 'job:fee', 1);
+  choose('At least', '500');
+  expect(now()).toEqual({
+    all: [
+      { fact: 'way', oneOf: ['paper'] },
+      { fact: 'job:fee', atLeast: 500 },
+    ],
+  });
+  choose('How they are combined', 'any');
+  expect(now()).toEqual({
+    any: [
+      { fact: 'way', oneOf: ['paper'] },
+      { fact: 'job:fee', atLeast: 500 },
+    ],
+  });
+  expect(meets(now(), { way: 'online', 'job:fee': 600 })).toBe(true);
+});
+
+it('turns a condition into its opposite and back', () => {
+  shown({ all: [{ fact: 'employer', is: true }] });
+  choose('How it is tested', 'not is');
+  expect(now()).toEqual({ all: [{ not: { fact: 'employer', is: true } }] });
+  choose('Yes or no', 'no');
+  expect(now()).toEqual({ all: [{ not: { fact: 'employer', is: false } }] });
+  choose('How it is tested', 'is');
+  expect(now()).toEqual({ all: [{ fact: 'employer', is: false }] });
+});
+
+it('asks whether something is known at all', () => {
+  shown({ all: [{ fact: 'job:fee', is: 3 }] });
+  choose('How it is tested', 'known');
+  expect(now()).toEqual({ all: [{ not: { fact: 'job:fee', is: null } }] });
+  expect(screen.queryByLabelText('Value')).toBeNull();
+  expect(conditionInWords(now())).toContain('known');
+});
+
+it('has groups in groups, which can be taken away', () => {
+  shown({ all: [{ fact: 'employer', is: true }] });
+  press('Add a group');
+  const [group] = screen.getAllByText('No client.');
+  fireEvent.click(within(group!.parentElement!).getByRole('button', { name: 'Add a condition' }));
+  expect(now()).toEqual({ all: [{ fact: 'employer', is: true }, { any: [{ fact: 'way', oneOf: ['online'] }] }] });
+  press('Take this condition away');
+  expect(now()).toEqual({ all: [{ any: [{ fact: 'way', oneOf: ['online'] }] }] });
+  press('Take the group away');
+  expect(now()).toEqual({ all: [] });
+});
+
+it('shows a fact that is not known any more by its name, and lets another take its place', () => {
+  shown({ all: [{ fact: 'detail:gone', is: 'x' }] });
+  expect(screen.getByLabelText<HTMLSelectElement>('Fact of the client').value).toBe('detail:gone');
+  choose('Fact of the client', 'employer');
+  expect(now()).toEqual({ all: [{ fact: 'employer', is: true }] });
+});
