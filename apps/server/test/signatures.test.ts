@@ -4,6 +4,7 @@ import type { ContactView } from '@steady/contract/contacts';
 import type { JobView } from '@steady/contract/jobs';
 import type { ProcedureFull } from '@steady/contract/procedures';
 import type { SendPreview } from '@steady/contract/requests';
+import type { TodayView } from '@steady/contract/today';
 import type { PortalSignature, SignatureView } from '@steady/contract/signatures';
 import { type TestApp, DUNMARRA, key, startTestApp } from './support';
 
@@ -182,10 +183,15 @@ describe('a document given for signature', () => {
     expect(await given(of.jobId)).toMatchObject([
       { state: 'refused', reason: 'Bríd Foley: The dividend is wrong', signers: [{ state: 'refused' }, { turnSince: null }] },
     ]);
-    expect(await job(of.jobId)).toMatchObject({ waitingFor: null, phases: [{ stands: 'current', complete: false }, {}] });
+    expect(await job(of.jobId)).toMatchObject({ waitingFor: null, signatureRefused: true, phases: [{ stands: 'current', complete: false }, {}] });
+    const { answered } = (await manager().get('/api/today').expect(200)).body as TodayView;
+    expect(answered.find((line) => line.jobId === of.jobId)).toMatchObject({
+      what: 'Refused to sign: Accounts 2025',
+      why: 'Bríd Foley: The dividend is wrong',
+    });
     await manager().post(`/api/signatures/${id}/withdraw`).send({ reason: 'Dividend mended' }).expect(204);
     await manager().post(`/api/signatures/${id}/withdraw`).send({ reason: 'Twice' }).expect(409);
-    expect((await job(of.jobId)).phases[0]!.wants).toBe('a document has to be given for signature');
+    expect(await job(of.jobId)).toMatchObject({ signatureRefused: false, phases: [{ wants: 'a document has to be given for signature' }, {}] });
     await give(of, [of.brid]);
     expect((await brid.list())[0]).toMatchObject({ state: 'waiting' });
   });

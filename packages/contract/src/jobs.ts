@@ -309,6 +309,8 @@ export interface JobView {
   contactId: string | null;
   contacts: { id: string; name: string; email: string | null; getsRequests: boolean; signs: boolean }[];
   everythingInOn: string | null;
+  /** Somebody of the client refused to sign, and it was not taken back yet. */
+  signatureRefused: boolean;
   waitingSince: string | null;
   waitingFor: string | null;
   phases: PhaseView[];

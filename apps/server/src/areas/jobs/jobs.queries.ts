@@ -163,7 +163,7 @@ export class JobQueries {
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
-    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
+    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'signatureRefused' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
       rhythm: Rhythm | null;
       phase: string | null;
       phases: JobPhase[];
@@ -201,16 +201,17 @@ export class JobQueries {
     const tasks = await this.tasks(work, jobId);
     const requests = await this.requests(work, jobId);
     const documents = await this.documents(work, jobId);
+    const signatures = await rows<{ phaseKey: string; signed: boolean; refused: boolean }>(
+      work.tx,
+      sql`select phase_key as "phaseKey", state = 'signed' as signed, state = 'refused' as refused from signature_requests where job_id = ${jobId} and state <> 'withdrawn'`,
+    );
     const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, obligation, ...rest } = job;
     const stands = progress({
       phases: statesOf(phases),
       current: phase,
       tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
       requests,
-      signatures: await rows(
-        work.tx,
-        sql`select phase_key as "phaseKey", state = 'signed' as signed from signature_requests where job_id = ${jobId} and state <> 'withdrawn'`,
-      ),
+      signatures,
     });
     const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
     const seesFees = may(work.actor, 'see fees');
@@ -242,6 +243,7 @@ export class JobQueries {
         };
       }),
       tasks,
+      signatureRefused: signatures.some((one) => one.refused),
       requests: requests.map(({ phaseKey: _phaseKey, planKey: _planKey, ...request }) => request),
       documents,
       money,

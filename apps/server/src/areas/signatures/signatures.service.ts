@@ -49,7 +49,7 @@ export class SignaturesService implements OnModuleInit {
     return {
       subject: `${work.firm.shortName}: for your signature, ${about.title}`,
       paragraphs: [
-        `${from} asks you to read and sign "${about.title}", for ${client.name}, ${job.name}.`,
+        `${from} asks you to read and sign "${about.title}", for ${client.name}${job.name === about.title ? '' : `, ${job.name}`}.`,
         ...(about.words ? [about.words] : []),
         `Please sign it, or say why you do not, by ${fullDate(civil(about.dueOn))}.`,
       ],

@@ -1,22 +1,14 @@
-import { useState } from 'react';
-import { ProblemError, upload } from '../../app/api';
+import { upload } from '../../app/api';
+import { Faults } from '../../ui/faults';
+import { useFaults } from '../../ui/form';
 
 /** Files documents in a job; says what could not be kept. `onAdded` gets the id of each. */
 export function AddDocument({ jobId, label = 'Add a document', onAdded }: { jobId: string; label?: string; onAdded?(id: string): void }) {
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const add = async (files: readonly File[]) => {
-    setBusy(true);
-    setProblem(null);
-    try {
+  const { faults, busy, attempt } = useFaults();
+  const add = (files: readonly File[]) =>
+    attempt(async () => {
       for (const file of files) onAdded?.((await upload<{ id: string }>(`/api/jobs/${jobId}/documents`, file)).id);
-    } catch (caught) {
-      if (!(caught instanceof ProblemError)) throw caught;
-      setProblem(caught.message);
-    } finally {
-      setBusy(false);
-    }
-  };
+    });
   return (
     <div className="mb-3">
       <label className="act-quiet inline-block cursor-pointer focus-within:outline-2 focus-within:outline-kelp">
@@ -32,11 +24,7 @@ export function AddDocument({ jobId, label = 'Add a document', onAdded }: { jobI
           }}
         />
       </label>
-      {problem && (
-        <p role="alert" className="mt-1.5 border border-rust bg-rust-tint px-3 py-1.5 text-table">
-          {problem}
-        </p>
-      )}
+      <Faults of={faults} />
     </div>
   );
 }

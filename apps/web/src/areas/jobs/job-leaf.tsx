@@ -4,7 +4,7 @@ import { useSession } from '../../app/session';
 import { DateField, MoneyField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { KindsOfIncome } from '../services/kinds-of-income';
+import { KindOfIncomeField } from '../services/kinds-of-income';
 import { PersonSelect } from '../team/person-select';
 
 /** People, dates, fee and status of one job. */
@@ -67,14 +67,11 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
           <option key={one}>{one}</option>
         ))}
       </SelectField>
-      <TextField
-        label="Kind of income"
+      <KindOfIncomeField
         hint="As the firm adds it up, for example “Advice”. At first that of its service."
-        list="kinds-of-income"
         {...register('income')}
         error={errors.income?.message}
       />
-      <KindsOfIncome />
       {job.money && <MoneyField label={`Agreed fee, net, ${session.firm.currency}`} control={control} name="fee" error={errors.fee?.message} />}
     </Leaf>
   );

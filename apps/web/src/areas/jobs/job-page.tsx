@@ -109,6 +109,14 @@ export function JobPage() {
               {dayInWords(job.dueOn, session.day)}, {dueWords(job.dueOn, session.day)}
             </span>
             ; our target {dayInWords(job.targetOn, session.day)}.{' '}
+            {job.signatureRefused && (
+              <>
+                <Link className="lnk late" to={`${base}/requests`}>
+                  The client refused to sign
+                </Link>
+                .{' '}
+              </>
+            )}
             {job.status === 'on hold' ? (
               <span className="soon">
                 On hold{job.holdUntil ? ` until ${dayInWords(job.holdUntil, session.day)}` : ''}: {job.holdReason}.

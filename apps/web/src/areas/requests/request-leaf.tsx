@@ -7,9 +7,8 @@ import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
-import { PreviewOfSending } from './send-preview';
+import { SendingLeaf } from './send-preview';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
@@ -39,71 +38,51 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
   const { register, control, formState } = form;
   const { errors } = formState;
   const { fields, append, remove } = useFieldArray({ control, name: 'items' });
-  const act = !preview
-    ? 'Look at what goes out'
-    : preview.messages.length === 0
-      ? 'Record the request, nobody is written to'
-      : `Send to ${preview.messages.length === 1 ? preview.messages[0]!.to : `${preview.messages.length} people`}`;
   return (
-    <Leaf
-      open
-      broad
-      title={preview ? 'Before it goes' : 'Ask the client'}
-      act={act}
+    <SendingLeaf
+      title="Ask the client"
+      preview={preview}
+      withNobody="Record the request, nobody is written to"
+      of={{ onSubmit, busy, problem }}
+      onBack={() => setPreview(null)}
       onClose={onClose}
-      onSubmit={onSubmit}
-      busy={busy}
-      problem={problem}
-      beside={
-        preview && (
-          <button type="button" className="lnk ml-auto text-table" onClick={() => setPreview(null)}>
-            Back to the words
-          </button>
-        )
-      }
     >
-      {preview ? (
-        <PreviewOfSending of={preview} />
-      ) : (
-        <>
-          {proposed.length > 0 && (
-            <SelectField
-              label="Which request"
-              hint={proposed.length === 1 ? 'The procedure plans it for this phase.' : 'The procedure plans them for this phase, and they were not sent yet.'}
-              value={form.watch('planKey') ?? ''}
-              onChange={({ target }) => form.reset({ ...form.getValues(), ...filled(target.value) })}
-            >
-              {proposed.map((plan) => (
-                <option key={plan.key} value={plan.key}>
-                  {plan.title}
-                </option>
-              ))}
-              <option value="">something else</option>
-            </SelectField>
-          )}
-          <TextField label="Title" {...register('title')} error={errors.title?.message} />
-          <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
-          <h3 className="mb-1.5">Items</h3>
-          {errors.items?.message && <p className="mb-2 text-fine text-rust">{errors.items.message}</p>}
-          {fields.map((field, index) => (
-            <div key={field.id} className="mb-2 grid grid-cols-[1fr_1.4fr_auto] gap-x-3 border-b border-rule-soft">
-              <TextField label={`Item ${index + 1}`} {...register(`items.${index}.name`)} error={errors.items?.[index]?.name?.message} />
-              <TextField
-                label="Description"
-                hint="What exactly, in which form"
-                {...register(`items.${index}.description`)}
-                error={errors.items?.[index]?.description?.message}
-              />
-              <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Take out item ${index + 1}`}>
-                Take out
-              </button>
-            </div>
+      {proposed.length > 0 && (
+        <SelectField
+          label="Which request"
+          hint={proposed.length === 1 ? 'The procedure plans it for this phase.' : 'The procedure plans them for this phase, and they were not sent yet.'}
+          value={form.watch('planKey') ?? ''}
+          onChange={({ target }) => form.reset({ ...form.getValues(), ...filled(target.value) })}
+        >
+          {proposed.map((plan) => (
+            <option key={plan.key} value={plan.key}>
+              {plan.title}
+            </option>
           ))}
-          <button type="button" className="act-quiet" onClick={() => append({ name: '', description: '' })}>
-            Add an item
-          </button>
-        </>
+          <option value="">something else</option>
+        </SelectField>
       )}
-    </Leaf>
+      <TextField label="Title" {...register('title')} error={errors.title?.message} />
+      <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
+      <h3 className="mb-1.5">Items</h3>
+      {errors.items?.message && <p className="mb-2 text-fine text-rust">{errors.items.message}</p>}
+      {fields.map((field, index) => (
+        <div key={field.id} className="mb-2 grid grid-cols-[1fr_1.4fr_auto] gap-x-3 border-b border-rule-soft">
+          <TextField label={`Item ${index + 1}`} {...register(`items.${index}.name`)} error={errors.items?.[index]?.name?.message} />
+          <TextField
+            label="Description"
+            hint="What exactly, in which form"
+            {...register(`items.${index}.description`)}
+            error={errors.items?.[index]?.description?.message}
+          />
+          <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Take out item ${index + 1}`}>
+            Take out
+          </button>
+        </div>
+      ))}
+      <button type="button" className="act-quiet" onClick={() => append({ name: '', description: '' })}>
+        Add an item
+      </button>
+    </SendingLeaf>
   );
 }

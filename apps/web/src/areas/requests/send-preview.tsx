@@ -1,7 +1,10 @@
+import type { ReactNode } from 'react';
 import type { SendPreview } from '@steady/contract/requests';
+import type { LeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
 
 /** What goes to whom, word for word, and who gets nothing. */
-export function PreviewOfSending({ of }: { of: SendPreview }) {
+function PreviewOfSending({ of }: { of: SendPreview }) {
   return (
     <>
       {of.nobody.map((one) => (
@@ -19,5 +22,50 @@ export function PreviewOfSending({ of }: { of: SendPreview }) {
         </article>
       ))}
     </>
+  );
+}
+
+interface Sending {
+  title: string;
+  /** What would go out; null as long as it is written. */
+  preview: SendPreview | null;
+  /** What the button says when nobody would be written to. */
+  withNobody: string;
+  of: Pick<LeafForm<never>, 'onSubmit' | 'busy' | 'problem'>;
+  onBack(): void;
+  onClose(): void;
+  /** Stands below what goes out. */
+  after?: ReactNode;
+  children: ReactNode;
+}
+
+/** A leaf in two steps: what is written, then what goes to whom before it goes. */
+export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, after, children }: Sending) {
+  const to = preview?.messages ?? [];
+  return (
+    <Leaf
+      open
+      broad
+      title={preview ? 'Before it goes' : title}
+      act={!preview ? 'Look at what goes out' : to.length === 0 ? withNobody : `Send to ${to.length === 1 ? to[0]!.to : `${to.length} people`}`}
+      onClose={onClose}
+      {...of}
+      beside={
+        preview && (
+          <button type="button" className="lnk ml-auto text-table" onClick={onBack}>
+            Back to the words
+          </button>
+        )
+      }
+    >
+      {preview ? (
+        <>
+          <PreviewOfSending of={preview} />
+          {after}
+        </>
+      ) : (
+        children
+      )}
+    </Leaf>
   );
 }

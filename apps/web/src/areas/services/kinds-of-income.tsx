@@ -1,15 +1,20 @@
+import type { ComponentProps } from 'react';
 import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
+import { TextField } from '../../ui/fields';
 
-/** What services call their kind of income, offered to fields that name `kinds-of-income` as their list. */
-export function KindsOfIncome() {
+/** Which kind of income something is, in the firm's own words; what services call theirs is offered. */
+export function KindOfIncomeField(field: Omit<ComponentProps<typeof TextField>, 'label' | 'list'>) {
   const { data: services = [] } = useData<ServiceView[]>('/api/services');
   const kinds = [...new Set(services.flatMap((service) => service.income ?? []))].sort();
   return (
-    <datalist id="kinds-of-income">
-      {kinds.map((kind) => (
-        <option key={kind} value={kind} />
-      ))}
-    </datalist>
+    <>
+      <TextField label="Kind of income" list="kinds-of-income" {...field} />
+      <datalist id="kinds-of-income">
+        {kinds.map((kind) => (
+          <option key={kind} value={kind} />
+        ))}
+      </datalist>
+    </>
   );
 }

@@ -17,7 +17,7 @@ import { PersonSelect } from '../team/person-select';
 import { ProceduresField } from './procedures-field';
 import { RulesField } from './rules-field';
 import { FeeRuleFields } from './fee-rule-fields';
-import { KindsOfIncome } from './kinds-of-income';
+import { KindOfIncomeField } from './kinds-of-income';
 import { RhythmField } from './rhythm-field';
 import { ANCHOR_WORDS } from './words';
 
@@ -212,14 +212,9 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
               <div className="grid grid-cols-2 gap-x-4">
                 <RhythmField label="Billed" control={control} name="billing" none="each time it is done" error={errors.billing?.message} />
                 <TextField label="Item code" hint="In the accounts package" {...register('itemCode')} error={errors.itemCode?.message} />
-                <TextField
-                  label="Kind of income"
-                  hint="As the firm adds up what it earns; jobs begin with it"
-                  list="kinds-of-income"
-                  {...register('income')}
-                  error={errors.income?.message}
-                />
-                <KindsOfIncome />
+                <div>
+                  <KindOfIncomeField hint="As the firm adds up what it earns; jobs begin with it" {...register('income')} error={errors.income?.message} />
+                </div>
               </div>
             </>
           )}

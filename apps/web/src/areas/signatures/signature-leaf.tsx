@@ -8,11 +8,10 @@ import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { Leaf } from '../../ui/leaf';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { useSay } from '../../ui/toasts';
 import { AddDocument } from '../documents/add-document';
-import { PreviewOfSending } from '../requests/send-preview';
+import { SendingLeaf } from '../requests/send-preview';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
@@ -53,86 +52,70 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     );
   };
   const order = useOrder(people.length, (from, to) => put(moved(people, from, to), chosen));
-  const [first] = preview?.messages ?? [];
   return (
-    <Leaf
-      open
-      broad
-      title={preview ? 'Before it goes' : 'Give for signature'}
-      act={!preview ? 'Look at what goes out' : first ? `Send to ${first.to}` : 'Record it, nobody is written to'}
+    <SendingLeaf
+      title="Give for signature"
+      preview={preview}
+      withNobody="Record it, nobody is written to"
+      of={{ onSubmit, busy, problem }}
+      onBack={() => setPreview(null)}
       onClose={onClose}
-      onSubmit={onSubmit}
-      busy={busy}
-      problem={problem}
-      beside={
-        preview && (
-          <button type="button" className="lnk ml-auto text-table" onClick={() => setPreview(null)}>
-            Back to the words
-          </button>
-        )
+      after={
+        <p className="text-table text-soft">
+          {preview?.messages.length === 0 && 'A task to have it signed on paper takes its place. '}
+          {chosen.length > 1 && `${counted(chosen.length - 1, 'more person', 'more people')} will be told when it is their turn.`}
+        </p>
       }
     >
-      {preview ? (
-        <>
-          <PreviewOfSending of={preview} />
-          {!first && <p className="text-table text-soft">A task to have it signed on paper takes its place.</p>}
-          {chosen.length > 1 && (
-            <p className="text-table text-soft">{counted(chosen.length - 1, 'more person', 'more people')} will be told when it is their turn.</p>
-          )}
-        </>
-      ) : (
-        <>
-          <SelectField
-            label="Document"
-            value={watch('documentId')}
-            onChange={({ target }) => setValue('documentId', target.value, { shouldValidate: formState.isSubmitted })}
-            error={errors.documentId?.message}
-          >
-            {pages.length === 0 && <option value="">no PDF in this job yet: add one</option>}
-            {pages.map((document) => (
-              <option key={document.id} value={document.id}>
-                {document.name}
-              </option>
-            ))}
-          </SelectField>
-          <AddDocument jobId={job.id} onAdded={(id) => setValue('documentId', id, { shouldValidate: formState.isSubmitted })} />
-          <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
-          <fieldset className="mb-3">
-            <legend className="text-table font-semibold">Who signs, in this order</legend>
-            {people.length === 0 && <p className="soon text-table">Nobody signs for this client. Say who does at the client, under Contacts.</p>}
-            <ol aria-label="Who signs">
-              {people.map((person, index) => (
-                <li
-                  key={person.id}
-                  {...order.row(index)}
-                  className="flex items-baseline gap-2 border-t border-rule-soft py-1 text-table data-over:border-t-2 data-over:border-kelp"
-                >
-                  <Grip {...order.grip(index, person.name)} />
-                  <label className="flex min-w-0 flex-1 items-baseline gap-1.5">
-                    <input
-                      type="checkbox"
-                      checked={chosen.includes(person.id)}
-                      onChange={({ target }) => put(people, target.checked ? [...chosen, person.id] : chosen.filter((id) => id !== person.id))}
-                    />
-                    <span>{person.name}</span>
-                    <span className="text-soft wrap-anywhere">{person.email ?? 'no email address'}</span>
-                  </label>
-                  <span className="text-soft">{chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}</span>
-                </li>
-              ))}
-            </ol>
-            {errors.signerIds?.message && <p className="text-fine text-rust">{errors.signerIds.message}</p>}
-          </fieldset>
-          <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
-          <LongTextField
-            label="Explanation"
-            hint="What the document is and what follows from signing it. May stay empty."
-            {...register('words')}
-            error={errors.words?.message}
-          />
-        </>
-      )}
-    </Leaf>
+      <SelectField
+        label="Document"
+        value={watch('documentId')}
+        onChange={({ target }) => setValue('documentId', target.value, { shouldValidate: formState.isSubmitted })}
+        error={errors.documentId?.message}
+      >
+        {pages.length === 0 && <option value="">no PDF in this job yet: add one</option>}
+        {pages.map((document) => (
+          <option key={document.id} value={document.id}>
+            {document.name}
+          </option>
+        ))}
+      </SelectField>
+      <AddDocument jobId={job.id} onAdded={(id) => setValue('documentId', id, { shouldValidate: formState.isSubmitted })} />
+      <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
+      <fieldset className="mb-3">
+        <legend className="text-table font-semibold">Who signs, in this order</legend>
+        {people.length === 0 && <p className="soon text-table">Nobody signs for this client. Say who does at the client, under Contacts.</p>}
+        <ol aria-label="Who signs">
+          {people.map((person, index) => (
+            <li
+              key={person.id}
+              {...order.row(index)}
+              className="flex items-baseline gap-2 border-t border-rule-soft py-1 text-table data-over:border-t-2 data-over:border-kelp"
+            >
+              <Grip {...order.grip(index, person.name)} />
+              <label className="flex min-w-0 flex-1 items-baseline gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={chosen.includes(person.id)}
+                  onChange={({ target }) => put(people, target.checked ? [...chosen, person.id] : chosen.filter((id) => id !== person.id))}
+                />
+                <span>{person.name}</span>
+                <span className="text-soft wrap-anywhere">{person.email ?? 'no email address'}</span>
+              </label>
+              <span className="text-soft">{chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}</span>
+            </li>
+          ))}
+        </ol>
+        {errors.signerIds?.message && <p className="text-fine text-rust">{errors.signerIds.message}</p>}
+      </fieldset>
+      <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
+      <LongTextField
+        label="Explanation"
+        hint="What the document is and what follows from signing it. May stay empty."
+        {...register('words')}
+        error={errors.words?.message}
+      />
+    </SendingLeaf>
   );
 }
 
