@@ -1,4 +1,4 @@
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ClientList, MergePreview } from '@steady/contract/client-lists';
@@ -8,7 +8,7 @@ import type { HistoryLine } from '@steady/contract/jobs';
 import type { ClientRequest, PortalMe, SendPreview } from '@steady/contract/requests';
 import type { ClientViewer, GrantOutcome, GroupView } from '@steady/contract/team';
 import { PORTAL_COOKIE } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp, unzipped } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -307,17 +307,7 @@ describe('a group of people', () => {
 });
 
 describe('the whole file of a client', () => {
-  const taken = async (path: string, role = 'manager') => {
-    const answer = await test.firm.as[role]!.get(path)
-      .buffer(true)
-      .parse((response, done) => {
-        const chunks: Buffer[] = [];
-        response.on('data', (chunk: Buffer) => chunks.push(chunk)).on('end', () => done(null, Buffer.concat(chunks)));
-      });
-    expect(answer.status).toBe(200);
-    expect(answer.headers['content-disposition']).toContain('attachment');
-    return unzipSync(new Uint8Array(answer.body as Buffer));
-  };
+  const taken = (path: string, role = 'manager') => unzipped(test.firm.as[role]!.get(path));
 
   it('is a ZIP of open formats, with every document as it was received', async () => {
     const clientId = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Leaving / Ltd' });

@@ -1,3 +1,4 @@
+import { strFromU8 } from 'fflate';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ContactView } from '@steady/contract/contacts';
@@ -6,7 +7,7 @@ import type { ProcedureFull } from '@steady/contract/procedures';
 import type { SendPreview } from '@steady/contract/requests';
 import type { TodayView } from '@steady/contract/today';
 import type { PortalSignature, SignatureView } from '@steady/contract/signatures';
-import { type TestApp, DUNMARRA, key, startTestApp } from './support';
+import { type TestApp, DUNMARRA, key, startTestApp, unzipped } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -211,6 +212,8 @@ describe('a document given for signature', () => {
     expect(await given(of.jobId)).toMatchObject([{ state: 'signed', signers: [{ onPaperBy: 'manager of Marram & Tern', scanId }] }]);
     const after = await job(of.jobId);
     expect(after.tasks[1]!.doneAt).not.toBeNull();
+    const files = await unzipped(manager().get(`/api/clients/${of.clientId}/whole.zip`));
+    expect(strFromU8(files['signatures.csv']!)).toMatch(/Accounts 2025,accounts\.pdf,.*Bríd Foley,signed,.*manager of Marram & Tern,[0-9a-f]{64}/);
     expect(after.phases.map((phase) => phase.stands)).toEqual(['done', 'current']);
   });
 

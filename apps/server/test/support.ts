@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { INestApplication } from '@nestjs/common';
+import { unzipSync } from 'fflate';
 import pg from 'pg';
 import request from 'supertest';
 import type { Role } from '@steady/core/access';
@@ -157,4 +158,17 @@ export async function jobOf({ firm }: TestApp, clientId: string): Promise<string
   const { rows } = body as { rows: { id: string }[] };
   if (rows.length !== 1) throw new Error(`Expected one job, found ${rows.length}`);
   return rows[0]!.id;
+}
+
+/** The files of a ZIP that is answered as an attachment. */
+export async function unzipped(asked: request.Test): Promise<Record<string, Uint8Array>> {
+  const answer = await asked
+    .buffer(true)
+    .parse((response, done) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk)).on('end', () => done(null, Buffer.concat(chunks)));
+    })
+    .expect(200)
+    .expect('content-disposition', /^attachment/);
+  return unzipSync(new Uint8Array(answer.body as Buffer));
 }
