@@ -5,6 +5,7 @@ import type { ContactView } from '@steady/contract/contacts';
 import type { JobView } from '@steady/contract/jobs';
 import type { ProcedureFull } from '@steady/contract/procedures';
 import type { SendPreview } from '@steady/contract/requests';
+import type { PhasePlan } from '@steady/core/procedures';
 import type { TodayView } from '@steady/contract/today';
 import type { PortalSignature, SignatureView } from '@steady/contract/signatures';
 import { type TestApp, DUNMARRA, key, startTestApp, unzipped } from './support';
@@ -294,20 +295,20 @@ describe('a phase held in common', () => {
   it('is not changed anywhere when one of the procedures could not follow', async () => {
     const first = await made(keep('Chained', [phase('Filing')]));
     const { sharedAs } = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
-    const second = await made(
-      keep('Chained too', [
-        { key: 'own', name: 'Own', tasks: [{ key: 'own', name: 'Own', role: 'preparer', estimate: 5, waitsFor: ['file'] }] },
-        {
-          ...phase('Filing', { sharedAs }),
-          key: 'f',
-          tasks: [
-            { key: 'file', name: 'File it', role: 'preparer', estimate: 10 },
-            { key: 'note', name: 'Note', role: 'preparer', estimate: 5, waitsFor: ['own'] },
-          ],
-        },
-      ]),
-    );
-    // Here the note waits for the other procedure's own task, which waits for the filing: filing after the note would be a circle there.
+    const own = { key: 'own', name: 'Own', tasks: [{ key: 'own', name: 'Own', role: 'preparer', estimate: 5, waitsFor: ['file'] }] };
+    const second = await made(keep('Chained too', [own, { ...phase('Filing', { sharedAs }), key: 'f' }]));
+    // The note comes to both; that it waits for the second's own task stays there.
+    const noted = (waitsFor: string[]) => ({
+      ...phase('Filing', { sharedAs }),
+      key: 'f',
+      tasks: [phase('Filing').tasks[0]!, { key: 'note', name: 'Note', role: 'preparer', estimate: 5, waitsFor }],
+    });
+    await manager()
+      .patch(`/api/procedures/${second}`)
+      .send({ name: 'Chained too', definition: { phases: [own, noted(['own'])] }, version: 1 })
+      .expect(204);
+    expect((await procedure(first)).definition.phases[0]!.tasks[1]).toEqual({ key: 'note', name: 'Note', role: 'preparer', estimate: 5 });
+    // There the note waits for the own task, which waits for the filing: filing after the note would be a circle.
     const before = await procedure(first);
     const tasks = [
       { key: 'note', name: 'Note', role: 'preparer', estimate: 5 },
@@ -321,6 +322,19 @@ describe('a phase held in common', () => {
       '"Chained too" holds "Filing" in common and could not follow: Tasks wait in a circle',
     );
     expect((await procedure(first)).version).toBe(before.version);
-    expect((await procedure(second)).version).toBe(1);
+    expect((await procedure(second)).version).toBe(2);
+  });
+
+  it('is taken as the others hold it when it is saved, also when they changed it meanwhile', async () => {
+    const first = await made(keep('Meanwhile', [phase('Filing')]));
+    const taken = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as PhasePlan;
+    const before = await procedure(first);
+    await manager()
+      .patch(`/api/procedures/${first}`)
+      .send({ name: 'Meanwhile', definition: { phases: [{ ...before.definition.phases[0]!, completion: 'approved' }] }, version: before.version })
+      .expect(204);
+    const second = await made(keep('Meanwhile too', [{ ...taken, key: 'own-key' }]));
+    expect((await procedure(second)).definition.phases).toMatchObject([{ key: 'own-key', completion: 'approved' }]);
+    expect((await procedure(first)).version).toBe(before.version + 1);
   });
 });

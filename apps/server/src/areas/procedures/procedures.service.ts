@@ -45,9 +45,10 @@ export class ProceduresService {
 
   /** Adds a procedure or changes one. What it said before is kept: jobs in flight stay on it unless they are named. */
   async keep(work: Work, procedureId: string | null, input: KeepProcedure): Promise<string> {
-    const { name, definition, jobIds = [] } = input;
+    const { name, jobIds = [] } = input;
     const before = procedureId === null ? null : await this.get(work, procedureId);
     if (before && before.version !== input.version) throw Problem.stale('procedure', before);
+    const definition = await this.asHeldNow(work, input.definition, before?.definition ?? { phases: [] });
     const twin = await this.named(work, name);
     if (twin && twin.id !== procedureId) throw Problem.invalid([{ field: 'name', message: `There is a procedure called "${name}" already.` }]);
     const id = before?.id ?? (await this.add(work, name, definition));
@@ -60,6 +61,25 @@ export class ProceduresService {
     });
     if (before) for (const phase of changedInCommon(before.definition, definition)) await this.follow(work, id, phase);
     return id;
+  }
+
+  /** A procedure with the phases that it newly holds in common as the others hold them now: they may have been changed since it took them. */
+  private async asHeldNow(work: Work, definition: Procedure, before: Procedure): Promise<Procedure> {
+    const held = before.phases.map((phase) => phase.sharedAs);
+    let now = definition;
+    for (const { sharedAs } of definition.phases) {
+      if (sharedAs === undefined || held.includes(sharedAs)) continue;
+      const [other] = await work.tx.select().from(procedures).where(this.holding(work, sharedAs)).limit(1);
+      const phase = other?.definition.phases.find((one) => one.sharedAs === sharedAs);
+      if (phase) now = followed(now, phase);
+    }
+    const [fault] = checkProcedure(now);
+    if (fault) throw Problem.invalid([{ field: 'definition', message: `${fault}.` }]);
+    return now;
+  }
+
+  private holding(work: Work, sharedAs: string) {
+    return and(eq(procedures.firmId, work.firm.id), sql`${procedures.definition} @> ${JSON.stringify({ phases: [{ sharedAs }] })}::jsonb`);
   }
 
   private async nextVersion(work: Work, before: KeptProcedure, set: Pick<KeptProcedure, 'name' | 'definition'>): Promise<void> {
@@ -80,13 +100,7 @@ export class ProceduresService {
     const others = await work.tx
       .select()
       .from(procedures)
-      .where(
-        and(
-          eq(procedures.firmId, work.firm.id),
-          ne(procedures.id, changedIn),
-          sql`${procedures.definition} @> ${JSON.stringify({ phases: [{ sharedAs: phase.sharedAs }] })}::jsonb`,
-        ),
-      )
+      .where(and(this.holding(work, phase.sharedAs!), ne(procedures.id, changedIn)))
       .orderBy(procedures.id)
       .for('update');
     for (const other of others) {

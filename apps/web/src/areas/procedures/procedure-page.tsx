@@ -93,6 +93,8 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
     });
   };
   const keys = draft.phases.map((phase) => phase.key);
+  /** Taken in common and not saved yet. */
+  const isNew = ({ sharedAs }: PhasePlan) => sharedAs !== undefined && procedure?.inCommon[sharedAs] === undefined;
   const inCommonWith = (phase: PhasePlan) => (phase.sharedAs === undefined ? null : (procedure?.inCommon[phase.sharedAs] ?? sharedWith[phase.sharedAs] ?? []));
   return (
     <Page
@@ -232,7 +234,12 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
                   </span>
                 )}
               </div>
-              {open === phase.key && mayChange && phase.sharedAs && (
+              {open === phase.key && mayChange && isNew(phase) && (
+                <p className="mx-4 mb-3 border border-slate bg-slate-tint px-3 py-1.5 text-table">
+                  It is held in common from the moment this procedure is saved. Save it first, then change it: both will follow.
+                </p>
+              )}
+              {open === phase.key && mayChange && phase.sharedAs && !isNew(phase) && (
                 <p className="mx-4 mb-2 border border-slate bg-slate-tint px-3 py-1.5 text-table">
                   What you change here is changed in the other procedures too, for jobs that begin from then on.{' '}
                   <button
@@ -244,7 +251,7 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
                   </button>
                 </p>
               )}
-              {open === phase.key && mayChange && (
+              {open === phase.key && mayChange && !isNew(phase) && (
                 <PhaseEditor
                   phase={phase}
                   phases={draft.phases}
