@@ -5,7 +5,7 @@ import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
-  app = await startDemo(4693);
+  app = await startDemo(4696);
 });
 test.afterAll(() => app?.stop());
 

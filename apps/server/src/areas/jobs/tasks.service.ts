@@ -209,10 +209,8 @@ export class TasksService {
     const job = await this.jobs.get(work, jobId);
     const filing = (await this.tasksOf(work, jobId)).find((task) => task.doneByEvent === 'filed')?.phaseKey;
     const stands = progress(await this.moves.state(work, job));
-    const before = stands.slice(
-      0,
-      stands.findIndex((phase) => phase.key === filing),
-    );
+    const filedIn = stands.findIndex((phase) => phase.key === filing);
+    const before = filedIn === -1 ? stands : stands.slice(0, filedIn);
     const wanting = before.filter((phase) => phase.stands !== 'done' && (phase.signaturesOpen > 0 || phase.wants !== null));
     return [...left.map((task) => task.name), ...wanting.map((phase) => `${phase.name}: ${phase.wants ?? 'a signature is open'}`)];
   }
