@@ -17,7 +17,10 @@ test('a service is worked down one page, and its dates move only after they were
 
   await test.step('services are put into another order by the arrow keys', async () => {
     const names = () => page.getByRole('table', { name: 'Services' }).locator('tbody tr td:nth-child(2) a').allTextContents();
-    await page.getByRole('button', { name: /^Place of/ }).first().waitFor();
+    await page
+      .getByRole('button', { name: /^Place of/ })
+      .first()
+      .waitFor();
     const [first, second] = await names();
     await page.getByRole('button', { name: `Place of ${first}` }).focus();
     await page.keyboard.press('ArrowDown');
