@@ -2,69 +2,22 @@ import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Action, Procedure } from '@steady/core/procedures';
-import type { JobRow, JobTotals, JobView } from '@steady/contract/jobs';
+import type { JobRow, JobTotals } from '@steady/contract/jobs';
 import type { FlowView, JobsChanged, MovePreview } from '@steady/contract/moves';
-import type { ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
 import type { TodayView } from '@steady/contract/today';
 import { rows } from '../src/platform/database';
-import { DUNMARRA, type TestApp, key, morning, startTestApp } from './support';
+import { THREE, atWork, problemOf, task } from './at-work';
+import { type TestApp, key, morning, startTestApp } from './support';
 
 let test: TestApp;
-let clients = 0;
 beforeAll(async () => {
   test = await startTestApp();
 });
 afterAll(() => test.close());
 
-const manager = () => test.firm.as.manager!;
+const { manager, job, procedure, client, begun, tick, move } = atWork(() => test);
+
 const partner = () => test.firm.as.partner!;
-const job = async (id: string) => (await manager().get(`/api/jobs/${id}`).expect(200)).body as JobView;
-const problemOf = (answer: { body: unknown }) => answer.body as { code: string; detail: string; errors?: { field: string; message: string }[] };
-
-const task = (name: string, more = {}) => ({ key: name.toLowerCase(), name, role: 'preparer' as const, estimate: 30, ...more });
-const THREE: Procedure = {
-  phases: [
-    { key: 'prepare', name: 'Prepare', tasks: [task('Enter'), task('Draft', { checks: ['Bank agrees', 'Totals agree'] })] },
-    { key: 'look', name: 'Second look', completion: 'approved', tasks: [] },
-    { key: 'send', name: 'Send', asks: true, tasks: [task('Print')] },
-  ],
-};
-
-async function procedure(definition: Procedure, name = `Procedure ${randomUUID().slice(0, 8)}`): Promise<string> {
-  return ((await manager().post('/api/procedures').send({ name, definition }).expect(201)).body as { id: string }).id;
-}
-
-async function client(more = {}): Promise<string> {
-  const people = { managerId: test.firm.members.manager, preparerId: test.firm.members.preparer, partnerId: test.firm.members.partner };
-  clients += 1;
-  const given = { ...DUNMARRA, name: `Client ${clients} Ltd`, contact: { name: 'Bríd Foley', email: `brid${clients}@client.example` }, ...people, ...more };
-  return ((await manager().post('/api/clients').send(given).expect(201)).body as { id: string }).id;
-}
-
-/** A job by a procedure, for a client of its own unless one is given. */
-async function begun(definition: Procedure, more: { clientId?: string; procedureId?: string; fee?: number; name?: string } = {}): Promise<string> {
-  const { clientId = await client(), procedureId = await procedure(definition), fee = 50_000, name = 'Special work' } = more;
-  const input = { clientId, procedureId, name, startOn: '2026-03-11', dueOn: '2026-03-31', fee };
-  return ((await manager().post('/api/jobs').send(input).expect(201)).body as { id: string }).id;
-}
-
-async function tick(jobId: string, name: string): Promise<void> {
-  const { id, checks, version } = (await job(jobId)).tasks.find((one) => one.name === name)!;
-  for (const at of checks.keys())
-    await manager()
-      .post(`/api/tasks/${id}/check`)
-      .send({ at, done: true, version: version + at })
-      .expect(204);
-  await manager()
-    .post(`/api/tasks/${id}/tick`)
-    .send({ done: true, version: version + checks.length })
-    .expect(204);
-}
-
-const move = async (jobId: string, to: string | null, more: { leaveOut?: string[]; why?: string; version?: number } = {}) =>
-  manager()
-    .post(`/api/jobs/${jobId}/move`)
-    .send({ to, leaveOut: [], version: (await job(jobId)).version, ...more });
 
 describe('a job by hand', () => {
   it('begins by a procedure, with dates and people of its client, and is found in lists, flow and file', async () => {
@@ -332,84 +285,5 @@ describe('many jobs at once', () => {
     expect((await change({ change: 'dates', days: 30 })).not[0]!.why).toContain('deadline');
     const totals = (await manager().get(`/api/jobs/totals?procedure=${procedureId}&priority=first`).expect(200)).body as JobTotals;
     expect(totals.jobs).toBe(1);
-  });
-});
-
-describe('a procedure', () => {
-  it('with a circle is not saved, and the circle is named', async () => {
-    const circle = { phases: [{ key: 'a', name: 'A', tasks: [task('Enter', { waitsFor: ['draft'] }), task('Draft', { waitsFor: ['enter'] })] }] };
-    const refused = problemOf(await manager().post('/api/procedures').send({ name: 'Round', definition: circle }).expect(422));
-    expect(refused.errors).toEqual([{ field: 'definition', message: 'Tasks wait in a circle: "Enter", then "Draft".' }]);
-    expect(((await manager().get('/api/procedures').expect(200)).body as ProcedureRow[]).map((one) => one.name)).not.toContain('Round');
-  });
-
-  it('keeps what it said before; jobs in flight stay on theirs, or go over as it was shown', async () => {
-    const procedureId = await procedure(THREE);
-    const [stays, goes] = [await begun(THREE, { procedureId }), await begun(THREE, { procedureId })];
-    await tick(goes, 'Enter');
-    const changed: Procedure = {
-      phases: [
-        { key: 'prepare', name: 'Prepare', tasks: [task('Draft'), task('Compare')] },
-        { key: 'new', name: 'Newly', tasks: [task('Post')] },
-        THREE.phases[2]!,
-      ],
-    };
-    const shown = (await manager().post(`/api/procedures/${procedureId}/in-flight`).send({ definition: changed }).expect(200)).body as { id: string }[];
-    expect(shown.find((one) => one.id === goes)).toMatchObject({ added: ['Compare', 'Post'], taken: [], kept: ['Enter'], phase: 'Prepare' });
-    expect(shown.find((one) => one.id === stays)).toMatchObject({ taken: ['Enter'] });
-    const { version, name } = (await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull;
-    await manager()
-      .patch(`/api/procedures/${procedureId}`)
-      .send({ name, definition: changed, version, jobIds: [goes] })
-      .expect(204);
-    await manager().patch(`/api/procedures/${procedureId}`).send({ name, definition: changed, version }).expect(409);
-    expect((await job(goes)).phases.map((phase) => phase.name)).toEqual(['Prepare', 'Newly', 'Send']);
-    expect((await job(goes)).tasks.map((one) => one.name).sort()).toEqual(['Compare', 'Draft', 'Enter', 'Post', 'Print']);
-    expect(await job(stays)).toMatchObject({ procedure: { version: 1, now: 2 }, phases: [{}, { name: 'Second look' }, {}] });
-    expect(((await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull).versions).toMatchObject([{ number: 1 }]);
-  });
-
-  it('is run through by those whose lines it does, and is another firm’s secret', async () => {
-    const { id } = ((await manager().get('/api/procedures').expect(200)).body as ProcedureRow[]).find((one) => one.name === 'VAT return')!;
-    const clientId = await client({ vatRegistered: true, vatGroup: 'Jan-Feb' });
-    await manager()
-      .post(`/api/clients/${clientId}/lines`)
-      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn: '2026-03-01' })
-      .expect(201);
-    const concerned = (await manager().get(`/api/procedures/clients?procedure=${id}`).expect(200)).body as ProcedureClients;
-    expect(concerned).toMatchObject({ of: 'its services', clients: [{ id: clientId, writtenTo: ['Bríd Foley'], roles: ['preparer', 'manager', 'partner'] }] });
-    expect(concerned.clients[0]!.facts).toMatchObject({ 'line:rhythm': 'two-monthly', 'job:fee': 180 });
-    await test.other.as.manager!.get(`/api/procedures/${id}`).expect(404);
-    await test.firm.as.preparer!.post(`/api/procedures/${id}/copy`).expect(403);
-  });
-
-  it('is cut down for one line, and the others keep theirs', async () => {
-    const clientId = await client({ vatRegistered: true, vatGroup: 'Jan-Feb' });
-    const line = (
-      await manager()
-        .post(`/api/clients/${clientId}/lines`)
-        .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-03-01' })
-        .expect(201)
-    ).body as { id: string };
-    const own = (await manager().post(`/api/lines/${line.id}/procedure`).expect(200)).body as { id: string };
-    expect((await manager().post(`/api/lines/${line.id}/procedure`).expect(200)).body).toEqual(own);
-    const full = (await manager().get(`/api/procedures/${own.id}`).expect(200)).body as ProcedureFull;
-    expect(full).toMatchObject({ onlyFor: { id: clientId }, services: [] });
-  });
-});
-
-describe('a kept message', () => {
-  it('is tried on a client, says what is missing, and refuses what is no detail', async () => {
-    const clientId = await client();
-    const body = 'Dear {client}, {job} costs {fee}.';
-    const tried = (await manager().post('/api/message-templates/try').send({ subject: '{firm}', body, clientId }).expect(200)).body as TriedTemplate;
-    expect(tried).toMatchObject({ subject: 'Marram & Tern', missing: ['name of the job', 'agreed fee'], to: [{ name: 'Bríd Foley' }] });
-    const refused = problemOf(await manager().post('/api/message-templates').send({ name: 'X', subject: '{nonsense}', body }).expect(422));
-    expect(refused.errors).toMatchObject([{ field: 'subject', message: expect.stringContaining('{nonsense} is not a detail') as string }]);
-    await manager().post('/api/message-templates').send({ name: 'Kept', subject: 'S', body: 'B' }).expect(201);
-    const kept = ((await manager().get('/api/message-templates').expect(200)).body as TemplateView[]).find((one) => one.name === 'Kept')!;
-    await manager().patch(`/api/message-templates/${kept.id}`).send({ name: 'Kept', subject: 'S2', body: 'B', version: kept.version }).expect(204);
-    await manager().patch(`/api/message-templates/${kept.id}`).send({ name: 'Kept', subject: 'S3', body: 'B', version: kept.version }).expect(409);
-    await test.other.as.manager!.patch(`/api/message-templates/${kept.id}`).send({ name: 'K', subject: 'S', body: 'B', version: 2 }).expect(404);
   });
 });

@@ -3,9 +3,7 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ContactView } from '@steady/contract/contacts';
 import type { JobView } from '@steady/contract/jobs';
-import type { ProcedureFull } from '@steady/contract/procedures';
 import type { SendPreview } from '@steady/contract/requests';
-import type { PhasePlan } from '@steady/core/procedures';
 import type { TodayView } from '@steady/contract/today';
 import type { PortalSignature, SignatureView } from '@steady/contract/signatures';
 import { type TestApp, DUNMARRA, key, startTestApp, unzipped } from './support';
@@ -185,6 +183,7 @@ describe('a document given for signature', () => {
     expect(await given(of.jobId)).toMatchObject([
       { state: 'refused', reason: 'Bríd Foley: The dividend is wrong', signers: [{ state: 'refused' }, { turnSince: null }] },
     ]);
+    await manager().post(`/api/signatures/${id}/remind`).set(key()).expect(409);
     expect(await job(of.jobId)).toMatchObject({ waitingFor: null, signatureRefused: true, phases: [{ stands: 'current', complete: false }, {}] });
     const { answered } = (await manager().get('/api/today').expect(200)).body as TodayView;
     expect(answered.find((line) => line.jobId === of.jobId)).toMatchObject({
@@ -254,87 +253,5 @@ describe('a document given for signature', () => {
       .set(key())
       .expect(409);
     expect((body as { code: string }).code).toBe('nobody-to-write-to');
-  });
-});
-
-describe('a phase held in common', () => {
-  const phase = (name: string, more = {}) => ({
-    key: name.toLowerCase(),
-    name,
-    tasks: [{ key: 'file', name: 'File it', role: 'preparer', estimate: 10 }],
-    ...more,
-  });
-  const keep = (name: string, phases: object[]) => manager().post('/api/procedures').send({ name, definition: { phases } });
-  const procedure = async (id: string) => (await manager().get(`/api/procedures/${id}`).expect(200)).body as ProcedureFull;
-
-  it('is changed in every procedure that holds it, by a version of its own; copies go their own way', async () => {
-    const first = await made(keep('Returns', [phase('Prepare', { tasks: [] }), phase('Filing')]));
-    const shared = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
-    await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'gone' }).expect(404);
-    const again = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
-    expect(again.sharedAs).toBe(shared.sharedAs);
-    const second = await made(keep('Wages', [phase('Filing', { sharedAs: shared.sharedAs })]));
-    const copy = await made(manager().post(`/api/procedures/${second}/copy`));
-    expect((await procedure(first)).inCommon).toEqual({ [shared.sharedAs]: [{ id: second, name: 'Wages' }] });
-
-    const before = await procedure(first);
-    const phases = before.definition.phases.map((one) => (one.key === 'filing' ? { ...one, completion: 'approved' } : one));
-    await manager().patch(`/api/procedures/${first}`).send({ name: 'Returns', definition: { phases }, version: before.version }).expect(204);
-    const wages = await procedure(second);
-    expect(wages).toMatchObject({ version: 2, definition: { phases: [{ completion: 'approved' }] }, versions: [{ number: 1 }] });
-    expect((await procedure(copy)).definition.phases[0]).not.toHaveProperty('completion');
-
-    // And the other way round.
-    await manager()
-      .patch(`/api/procedures/${second}`)
-      .send({ name: 'Wages', definition: { phases: [{ ...wages.definition.phases[0]!, name: 'File and note' }] }, version: 2 })
-      .expect(204);
-    expect((await procedure(first)).definition.phases.map((one) => one.name)).toEqual(['Prepare', 'File and note']);
-  });
-
-  it('is not changed anywhere when one of the procedures could not follow', async () => {
-    const first = await made(keep('Chained', [phase('Filing')]));
-    const { sharedAs } = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as { sharedAs: string };
-    const own = { key: 'own', name: 'Own', tasks: [{ key: 'own', name: 'Own', role: 'preparer', estimate: 5, waitsFor: ['file'] }] };
-    const second = await made(keep('Chained too', [own, { ...phase('Filing', { sharedAs }), key: 'f' }]));
-    // The note comes to both; that it waits for the second's own task stays there.
-    const noted = (waitsFor: string[]) => ({
-      ...phase('Filing', { sharedAs }),
-      key: 'f',
-      tasks: [phase('Filing').tasks[0]!, { key: 'note', name: 'Note', role: 'preparer', estimate: 5, waitsFor }],
-    });
-    await manager()
-      .patch(`/api/procedures/${second}`)
-      .send({ name: 'Chained too', definition: { phases: [own, noted(['own'])] }, version: 1 })
-      .expect(204);
-    expect((await procedure(first)).definition.phases[0]!.tasks[1]).toEqual({ key: 'note', name: 'Note', role: 'preparer', estimate: 5 });
-    // There the note waits for the own task, which waits for the filing: filing after the note would be a circle.
-    const before = await procedure(first);
-    const tasks = [
-      { key: 'note', name: 'Note', role: 'preparer', estimate: 5 },
-      { key: 'file', name: 'File it', role: 'preparer', estimate: 10, waitsFor: ['note'] },
-    ];
-    const { body } = await manager()
-      .patch(`/api/procedures/${first}`)
-      .send({ name: 'Chained', definition: { phases: [{ ...before.definition.phases[0]!, tasks }] }, version: before.version })
-      .expect(422);
-    expect((body as { errors: { message: string }[] }).errors[0]!.message).toContain(
-      '"Chained too" holds "Filing" in common and could not follow: Tasks wait in a circle',
-    );
-    expect((await procedure(first)).version).toBe(before.version);
-    expect((await procedure(second)).version).toBe(2);
-  });
-
-  it('is taken as the others hold it when it is saved, also when they changed it meanwhile', async () => {
-    const first = await made(keep('Meanwhile', [phase('Filing')]));
-    const taken = (await manager().post(`/api/procedures/${first}/in-common`).send({ phaseKey: 'filing' }).expect(200)).body as PhasePlan;
-    const before = await procedure(first);
-    await manager()
-      .patch(`/api/procedures/${first}`)
-      .send({ name: 'Meanwhile', definition: { phases: [{ ...before.definition.phases[0]!, completion: 'approved' }] }, version: before.version })
-      .expect(204);
-    const second = await made(keep('Meanwhile too', [{ ...taken, key: 'own-key' }]));
-    expect((await procedure(second)).definition.phases).toMatchObject([{ key: 'own-key', completion: 'approved' }]);
-    expect((await procedure(first)).version).toBe(before.version + 1);
   });
 });

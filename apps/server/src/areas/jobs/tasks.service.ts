@@ -201,15 +201,11 @@ export class TasksService {
 
   /** What is not done that comes before the filing of a job: tasks, but for those that filing itself does, and what phases want besides. What is done after it is not asked for. */
   async checksLeft(work: Work, jobId: string): Promise<string[]> {
-    const left = await rows<{ name: string }>(
-      work.tx,
-      sql`select name from tasks where job_id = ${jobId} and done_at is null and done_by_event is distinct from 'filed'
-            and position < coalesce((select max(position) from tasks where job_id = ${jobId} and done_by_event = 'filed'), position + 1) order by position`,
-    );
-    const job = await this.jobs.get(work, jobId);
-    const filing = (await this.tasksOf(work, jobId)).find((task) => task.doneByEvent === 'filed')?.phaseKey;
-    const stands = progress(await this.moves.state(work, job));
-    const filedIn = stands.findIndex((phase) => phase.key === filing);
+    const all = await this.tasksOf(work, jobId);
+    const filing = all.findLast((task) => task.doneByEvent === 'filed');
+    const left = all.filter((task) => !task.doneAt && task.doneByEvent !== 'filed' && (filing === undefined || task.position < filing.position));
+    const stands = progress(await this.moves.state(work, await this.jobs.get(work, jobId)));
+    const filedIn = stands.findIndex((phase) => phase.key === filing?.phaseKey);
     const before = filedIn === -1 ? stands : stands.slice(0, filedIn);
     const wanting = before.filter((phase) => phase.stands !== 'done' && (phase.signaturesOpen > 0 || phase.wants !== null));
     return [...left.map((task) => task.name), ...wanting.map((phase) => `${phase.name}: ${phase.wants ?? 'a signature is open'}`)];

@@ -124,8 +124,7 @@ export class SignaturesService implements OnModuleInit {
 
   /** Tells the next who signs that it is their turn; when nobody is left, the document is signed. */
   private async nextTurn(work: Work, request: SignatureRequest): Promise<void> {
-    const all = await work.tx.select().from(signers).where(eq(signers.requestId, request.id)).orderBy(asc(signers.position));
-    const next = all.find((signer) => signer.state === 'waiting');
+    const next = (await this.inOrder(work, request.id)).find((signer) => signer.state === 'waiting');
     if (next) {
       await work.tx.update(signers).set({ turnSince: work.now.toString() }).where(eq(signers.id, next.id));
       await this.tell(work, request, next);
@@ -133,17 +132,21 @@ export class SignaturesService implements OnModuleInit {
     await this.jobs.reckonOwed(work, request.jobId);
   }
 
-  /** Writes to the one whose turn it is; where nobody can be written to, a task stands for it. */
-  private async tell(work: Work, request: SignatureRequest, { id, contactId, name }: Signer): Promise<void> {
+  /** Writes to the one whose turn it is. @returns whether they can be written to */
+  private async write(work: Work, request: SignatureRequest, { contactId }: Signer): Promise<boolean> {
     const client = await this.clients.get(work, request.clientId);
     const job = await this.jobs.get(work, request.jobId);
     const { to } = await this.post.recipients(work, client, 'signs', contactId);
-    if (to.some((person) => person.id === contactId)) {
-      await this.post.send(work, client, this.draft(work, client, job, request, contactId), { clientId: client.id, jobId: job.id });
-      return;
-    }
-    await this.tasks.addTask(work, job.id, request.phaseKey, {
-      ...{ key: taskOf(id), name: `Have "${request.title}" signed on paper by ${name}`, role: 'preparer', estimate: 15 },
+    if (!to.some((person) => person.id === contactId)) return false;
+    await this.post.send(work, client, this.draft(work, client, job, request, contactId), { clientId: client.id, jobId: job.id });
+    return true;
+  }
+
+  /** Tells the one whose turn it is; where nobody can be written to, a task stands for it. */
+  private async tell(work: Work, request: SignatureRequest, signer: Signer): Promise<void> {
+    if (await this.write(work, request, signer)) return;
+    await this.tasks.addTask(work, request.jobId, request.phaseKey, {
+      ...{ key: taskOf(signer.id), name: `Have "${request.title}" signed on paper by ${signer.name}`, role: 'preparer', estimate: 15 },
       advice: 'Nobody can be written to. It is ticked when the signature is noted under "Requests" of this job.',
     });
   }
@@ -151,22 +154,18 @@ export class SignaturesService implements OnModuleInit {
   /** Tells the one whose turn it is once more. */
   async remind(work: Work, requestId: string): Promise<void> {
     const request = await this.waiting(work, requestId);
-    const [next] = await work.tx
-      .select()
-      .from(signers)
-      .where(and(eq(signers.requestId, requestId), eq(signers.state, 'waiting')))
-      .orderBy(asc(signers.position))
-      .limit(1);
-    const client = await this.clients.get(work, request.clientId);
-    const job = await this.jobs.get(work, request.jobId);
-    const { to } = await this.post.recipients(work, client, 'signs', next!.contactId);
-    if (!to.some((person) => person.id === next!.contactId))
-      throw Problem.refused('nobody-to-write-to', `${next!.name} cannot be written to. Have it signed on paper, then note it here.`);
-    await this.post.send(work, client, this.draft(work, client, job, request, next!.contactId), { clientId: client.id, jobId: job.id });
+    if (request.state === 'refused') throw Problem.refused('signature-ended', 'This was refused. Take it back, then give it again.');
+    const next = (await this.inOrder(work, requestId)).find((signer) => signer.state === 'waiting')!;
+    if (!(await this.write(work, request, next)))
+      throw Problem.refused('nobody-to-write-to', `${next.name} cannot be written to. Have it signed on paper, then note it here.`);
     await this.events.record(work, SignatureAsked, {
-      what: `reminded ${next!.name} to sign ${request.title}`,
-      ...{ clientId: client.id, jobId: job.id, payload: { requestId } },
+      what: `reminded ${next.name} to sign ${request.title}`,
+      ...{ clientId: request.clientId, jobId: request.jobId, payload: { requestId } },
     });
+  }
+
+  private inOrder(work: Work, requestId: string): Promise<Signer[]> {
+    return work.tx.select().from(signers).where(eq(signers.requestId, requestId)).orderBy(asc(signers.position));
   }
 
   private async waiting(work: Work, requestId: string): Promise<SignatureRequest> {
@@ -269,8 +268,7 @@ export class SignaturesService implements OnModuleInit {
   }
 
   private async end(work: Work, { id, jobId }: SignatureRequest, set: Pick<SignatureRequest, 'state' | 'reason'>): Promise<void> {
-    for (const signer of await work.tx.select({ id: signers.id }).from(signers).where(eq(signers.requestId, id)))
-      await this.tasks.settle(work, jobId, taskOf(signer.id), true);
+    for (const signer of await this.inOrder(work, id)) await this.tasks.settle(work, jobId, taskOf(signer.id), true);
     await work.tx
       .update(signatureRequests)
       .set({ ...set, endedAt: work.now.toString() })

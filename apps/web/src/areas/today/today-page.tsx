@@ -1,17 +1,15 @@
-import { Link, useNavigate, useSearchParams } from 'react-router';
-import { civil } from '@steady/core/calendar';
+import { Link, useSearchParams } from 'react-router';
 import { formatHours, formatMoney } from '@steady/core/money';
-import { counted, longDate, plainDate, sinceInWords } from '@steady/core/words';
+import { counted, longDate, plainDate } from '@steady/core/words';
 import type { PhoneNote } from '@steady/contract/clients';
-import type { JobRow } from '@steady/contract/jobs';
-import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
-import { send, useData } from '../../app/api';
+import type { TodayView } from '@steady/contract/today';
+import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { useAct } from '../../app/use-act';
-import { DueWords } from '../../ui/due';
 import { NoteLine } from '../clients/note-list';
+import { Failed, Group, JobsGroup } from './groups';
+import { MyTasks } from './my-tasks';
 import { Note, Page, Trouble } from '../../ui/page';
-import { dayOf, momentInWords, waitedWords } from '../../ui/words';
+import { waitedWords } from '../../ui/words';
 
 export function TodayPage() {
   const session = useSession();
@@ -192,172 +190,6 @@ export function TodayPage() {
       </div>
       <MyTasks tasks={today.tasks} />
     </Page>
-  );
-}
-
-function JobsGroup({ title, jobs, why }: { title: string; jobs: JobRow[]; why(job: JobRow): string }) {
-  if (jobs.length === 0) return null;
-  return (
-    <>
-      <tr className="grp">
-        <th colSpan={5} scope="colgroup">
-          {title}
-        </th>
-      </tr>
-      {jobs.map((job) => (
-        <tr key={job.id}>
-          <td className="font-semibold">
-            <Link to={`/jobs/${job.id}`}>{job.name}</Link>
-          </td>
-          <td>{job.client}</td>
-          <td>
-            <DueWords due={job.dueOn} />
-          </td>
-          <td className="text-soft max-md:hidden">{why(job)}</td>
-          <td className="max-md:hidden">{job.who}</td>
-        </tr>
-      ))}
-    </>
-  );
-}
-
-/** What should have happened by itself and did not: each can be tried again from here. */
-function Failed({ of }: { of: TodayView['failed'] }) {
-  const { act, busy } = useAct();
-  if (of.length === 0) return null;
-  return (
-    <>
-      <tr className="grp">
-        <th colSpan={5} scope="colgroup">
-          Not done by itself
-        </th>
-      </tr>
-      {of.map((one) => (
-        <tr key={one.id}>
-          <td className="font-semibold">{one.jobId ? <Link to={`/jobs/${one.jobId}`}>{one.what}</Link> : one.what}</td>
-          <td>{one.client}</td>
-          <td colSpan={2} className="late">
-            {one.why}
-          </td>
-          <td>
-            <button
-              className="lnk"
-              disabled={busy}
-              onClick={() =>
-                void act(() => send('POST', one.kind === 'message' ? `/api/messages/${one.id}/again` : `/api/job-actions/${one.id}/again`), 'Tried again.')
-              }
-            >
-              Try again
-            </button>
-          </td>
-        </tr>
-      ))}
-    </>
-  );
-}
-
-function Group({ id, title, lines, section }: { id: string; title: string; lines: TodayLine[]; section?: string }) {
-  const session = useSession();
-  const navigate = useNavigate();
-  if (lines.length === 0) return null;
-  return (
-    <>
-      <tr className="grp" id={id}>
-        <th colSpan={5} scope="colgroup">
-          {title}
-        </th>
-      </tr>
-      {lines.map((line) => {
-        const path = line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
-        return (
-          <tr key={line.id} className="opens" onClick={() => void navigate(path)}>
-            <td className="font-semibold">
-              <Link to={path} onClick={(event) => event.stopPropagation()}>
-                {line.what}
-              </Link>
-            </td>
-            <td>{line.client}</td>
-            <td>
-              {line.dueOn ? (
-                <DueWords due={line.dueOn} />
-              ) : (
-                line.since && <span className="whitespace-nowrap text-soft">{momentInWords(line.since, session.day)}</span>
-              )}
-            </td>
-            <td className="text-soft max-md:hidden">
-              {line.why}
-              {line.dueOn && line.since && line.why.startsWith('waits') && `, ${sinceInWords(dayOf(line.since), session.day)}`}
-            </td>
-            <td className="max-md:hidden">{line.who}</td>
-          </tr>
-        );
-      })}
-    </>
-  );
-}
-
-function MyTasks({ tasks }: { tasks: TodayTask[] }) {
-  const session = useSession();
-  const { act } = useAct();
-  const tick = (task: TodayTask) => act(() => send('POST', `/api/tasks/${task.id}/tick`, { done: true, version: task.version }), `Ticked ${task.name}.`);
-  if (tasks.length === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
-  return (
-    <div className="sheet">
-      <table className="ledger" aria-label="My tasks">
-        <tbody>
-          {tasks.map((task) => (
-            <tr key={task.id}>
-              <td className="w-8">
-                <input type="checkbox" className="size-3.5 align-[-2px]" checked={false} aria-label={`${task.name}: done`} onChange={() => void tick(task)} />
-              </td>
-              <td>
-                <Link to={`/jobs/${task.jobId}`} className="hover:underline">
-                  {task.name}
-                </Link>
-              </td>
-              <td>
-                {task.client}
-                <span className="text-soft max-md:hidden">, {task.job}</span>
-              </td>
-              <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
-              <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
-                {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
-                {task.why && !task.waits && !/due/.test(task.why) && <span className="soon"> {task.why}</span>}
-              </td>
-              <td className="n max-sm:hidden!">
-                <input
-                  type="date"
-                  className="w-[8.2rem] border-b border-rule bg-transparent text-fine"
-                  aria-label={`${task.name}: due on`}
-                  value={task.dueOn}
-                  onChange={({ target }) =>
-                    target.value &&
-                    void act(
-                      () => send('PATCH', `/api/tasks/${task.id}`, { dueOn: target.value, version: task.version }),
-                      `${task.name} is due on another day now.`,
-                    )
-                  }
-                />
-              </td>
-              <td className="n">
-                <button
-                  className="lnk"
-                  aria-label={`Start the timer on ${task.name}`}
-                  onClick={() =>
-                    void act(
-                      () => send('POST', '/api/timer/start', { jobId: task.jobId, taskId: task.id }),
-                      `The timer runs on ${task.name}.${task.waits ? ` It is early for it: it waits for ${task.waits}.` : ''}`,
-                    )
-                  }
-                >
-                  Timer
-                </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
   );
 }
 

@@ -1,0 +1,74 @@
+import { Link } from 'react-router';
+import { civil } from '@steady/core/calendar';
+import { formatHours } from '@steady/core/money';
+import type { TodayTask } from '@steady/contract/today';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { DueWords } from '../../ui/due';
+
+/** One's own open tasks in their order, ticked, re-dated and timed in place. */
+export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
+  const session = useSession();
+  const { act } = useAct();
+  const tick = (task: TodayTask) => act(() => send('POST', `/api/tasks/${task.id}/tick`, { done: true, version: task.version }), `Ticked ${task.name}.`);
+  if (tasks.length === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
+  return (
+    <div className="sheet">
+      <table className="ledger" aria-label="My tasks">
+        <tbody>
+          {tasks.map((task) => (
+            <tr key={task.id}>
+              <td className="w-8">
+                <input type="checkbox" className="size-3.5 align-[-2px]" checked={false} aria-label={`${task.name}: done`} onChange={() => void tick(task)} />
+              </td>
+              <td>
+                <Link to={`/jobs/${task.jobId}`} className="hover:underline">
+                  {task.name}
+                </Link>
+              </td>
+              <td>
+                {task.client}
+                <span className="text-soft max-md:hidden">, {task.job}</span>
+              </td>
+              <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
+              <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
+                {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
+                {task.why && !task.waits && !/due/.test(task.why) && <span className="soon"> {task.why}</span>}
+              </td>
+              <td className="n max-sm:hidden!">
+                <input
+                  type="date"
+                  className="w-[8.2rem] border-b border-rule bg-transparent text-fine"
+                  aria-label={`${task.name}: due on`}
+                  value={task.dueOn}
+                  onChange={({ target }) =>
+                    target.value &&
+                    void act(
+                      () => send('PATCH', `/api/tasks/${task.id}`, { dueOn: target.value, version: task.version }),
+                      `${task.name} is due on another day now.`,
+                    )
+                  }
+                />
+              </td>
+              <td className="n">
+                <button
+                  className="lnk"
+                  aria-label={`Start the timer on ${task.name}`}
+                  onClick={() =>
+                    void act(
+                      () => send('POST', '/api/timer/start', { jobId: task.jobId, taskId: task.id }),
+                      `The timer runs on ${task.name}.${task.waits ? ` It is early for it: it waits for ${task.waits}.` : ''}`,
+                    )
+                  }
+                >
+                  Timer
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
