@@ -27,7 +27,11 @@ export function RequestPlans({ of, facts, onChange }: { of: readonly RequestPlan
       <legend className="text-table font-semibold">Asked of the client</legend>
       <ol aria-label="Requests to the client">
         {of.map((request, index) => (
-          <li key={request.key} {...order.row(index)} className="flex gap-2 border-t border-rule-soft py-1.5 data-over:border-t-2 data-over:border-kelp">
+          <li
+            key={request.key}
+            {...order.row(index)}
+            className="flex items-start gap-2 border-t border-rule-soft py-1.5 data-over:border-t-2 data-over:border-kelp"
+          >
             <Grip {...order.grip(index, request.title || 'the new request')} />
             <div className="min-w-0 flex-1">
               <TextField label="Title of the request" value={request.title} onChange={({ target }) => put(index, { title: target.value })} />
@@ -38,9 +42,11 @@ export function RequestPlans({ of, facts, onChange }: { of: readonly RequestPlan
                 onChange={({ target }) => put(index, { items: itemsOf(target.value) })}
               />
               <ConditionLine of={request.onlyIf} facts={facts} what="this request" onChange={(onlyIf) => put(index, { onlyIf })} />
-              <button type="button" className="lnk text-table" onClick={() => onChange(of.filter((_, at) => at !== index))}>
-                Ask nothing of it
-              </button>
+              <p>
+                <button type="button" className="lnk text-table" onClick={() => onChange(of.filter((_, at) => at !== index))}>
+                  Ask nothing of it
+                </button>
+              </p>
             </div>
           </li>
         ))}

@@ -99,10 +99,11 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
                   checked={chosen.includes(person.id)}
                   onChange={({ target }) => put(people, target.checked ? [...chosen, person.id] : chosen.filter((id) => id !== person.id))}
                 />
-                <span>{person.name}</span>
-                <span className="text-soft wrap-anywhere">{person.email ?? 'no email address'}</span>
+                <span>
+                  {person.name} <span className="text-soft wrap-anywhere max-sm:block">{person.email ?? 'no email address'}</span>
+                </span>
               </label>
-              <span className="text-soft">{chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}</span>
+              <span className="whitespace-nowrap text-soft">{chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}</span>
             </li>
           ))}
         </ol>
