@@ -177,24 +177,19 @@ export class JobsService implements OnModuleInit {
     return job;
   }
 
-  /** Jobs, held for this transaction, in the order in which they are named. */
-  async lockAll(work: Work, jobIds: string[]): Promise<Job[]> {
-    const found = await work.tx
+  /** Jobs in the order in which they are named; held for this transaction where they are to be changed. */
+  async all(work: Work, jobIds: string[], held = false): Promise<Job[]> {
+    const asked = work.tx
       .select()
       .from(jobs)
       .where(and(eq(jobs.firmId, work.firm.id), inArray(jobs.id, jobIds)))
-      .orderBy(jobs.id)
-      .for('update');
-    return inOrder(found, jobIds);
-  }
-
-  /** Jobs in the order in which they are named. */
-  async all(work: Work, jobIds: string[]): Promise<Job[]> {
-    const found = await work.tx
-      .select()
-      .from(jobs)
-      .where(and(eq(jobs.firmId, work.firm.id), inArray(jobs.id, jobIds)));
-    return inOrder(found, jobIds);
+      .orderBy(jobs.id);
+    const byId = new Map((await (held ? asked.for('update') : asked)).map((job) => [job.id, job]));
+    return jobIds.map((id) => {
+      const job = byId.get(id);
+      if (!job) throw Problem.notFound('job');
+      return job;
+    });
   }
 
   private byId(work: Work, jobId: string) {
@@ -244,15 +239,6 @@ export class JobsService implements OnModuleInit {
       .returning({ id: tasks.id });
     return moved.length;
   }
-}
-
-function inOrder(found: Job[], jobIds: string[]): Job[] {
-  const byId = new Map(found.map((job) => [job.id, job]));
-  return jobIds.map((id) => {
-    const job = byId.get(id);
-    if (!job) throw Problem.notFound('job');
-    return job;
-  });
 }
 
 /** A planned task as a job keeps it. */

@@ -74,7 +74,7 @@ export class ManyJobsService {
     const not: JobsChanged['not'] = [];
     const rowsBefore: { jobId: string; before: Record<string, unknown> }[] = [];
     const met = new Set<string>();
-    for (const read of await this.jobs.lockAll(work, [...new Set(input.ids)])) {
+    for (const read of await this.jobs.all(work, [...new Set(input.ids)], true)) {
       // What is done for one job of a client may change another of the same client: that one is read anew.
       const before = met.has(read.clientId) ? await this.jobs.get(work, read.id) : read;
       const { id } = before;
