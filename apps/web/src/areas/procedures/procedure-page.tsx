@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
@@ -41,12 +41,21 @@ export function ProcedurePage() {
   const { data: procedure, error } = useData<ProcedureFull>(id === 'new' ? null : `/api/procedures/${id}`);
   const { data: services = [] } = useData<ServiceView[]>('/api/services');
   const facts = [...useKnownFacts(), ...workFacts(services)];
+  const say = useSay();
+  const [saved, setSaved] = useState<{ name: string; version: number } | null>(null);
+  const version = procedure?.version ?? 0;
+  // Said only when the page stands anew with the new version: what is opened or typed from then on stays.
+  useEffect(() => {
+    if (saved === null || version <= saved.version) return;
+    say(`Saved "${saved.name}".`);
+    setSaved(null);
+  }, [saved, version, say]);
   if (error) return <Trouble error={error} />;
   if (!procedure && id !== 'new') return null;
-  return <ProcedureForm key={`${id} ${procedure?.version ?? 0}`} procedure={procedure} facts={facts} />;
+  return <ProcedureForm key={`${id} ${version}`} procedure={procedure} facts={facts} onSaved={(name) => setSaved({ name, version })} />;
 }
 
-function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts: KnownFact[] }) {
+function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFull; facts: KnownFact[]; onSaved(name: string): void }) {
   const session = useSession();
   const navigate = useNavigate();
   const say = useSay();
@@ -77,7 +86,8 @@ function ProcedureForm({ procedure, facts }: { procedure?: ProcedureFull; facts:
         await navigate(`/firm/procedures/${id}`);
       }
       setInFlight(null);
-      say(`Saved "${name}".`);
+      if (procedure) onSaved(name);
+      else say(`Saved "${name}".`);
     });
   const save = async () => {
     const wrong = procedureFaults(draft);
