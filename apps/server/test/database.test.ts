@@ -96,13 +96,14 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
       template: join(dumps, '2026-03-11T09-00-00Z.tar.gz'),
       statementLimit: 30_000,
     });
-    expect((await again.query('select count(*)::int as count from migrations')).rows).toEqual([{ count: 19 }]);
+    expect((await again.query('select count(*)::int as count from migrations')).rows).toEqual([{ count: 20 }]);
     await again.close();
   });
 });
 
 describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder of before', () => {
-  it('keeps the one request that a phase had, in procedures, their versions and jobs, and knows which of the sent ones it was', async () => {
+  /** A database as it was before a migration, and what brings it to today. */
+  async function before(first: string) {
     const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: null, statementLimit: 60_000 });
     const files = readdirSync(migrationsFolder())
       .filter((name) => name.endsWith('.sql'))
@@ -112,7 +113,19 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder of before', () => 
         for (const statement of readFileSync(join(migrationsFolder(), name), 'utf8').split('--> statement-breakpoint'))
           if (statement.trim()) await bridge.exec(statement);
     };
-    await run(files.filter((name) => name < '0017'));
+    await run(files.filter((name) => name < first));
+    const of = async (sql: string) => (await bridge.query<{ value: unknown }>(sql)).rows.map((row) => row.value);
+    const job = (id: string, firm: string, phases: string) =>
+      bridge.query(
+        `insert into jobs (id, firm_id, number, name, client_id, period_start, period_end, start_on, target_on, due_on, status, phase, phases, passed_over, fee)
+         values ($1, $2, 1, 'Old job', $3, '2026-01-01', '2026-02-28', '2026-03-01', '2026-03-20', '2026-03-23', 'open', 'ask', $4, '[]', 0)`,
+        [id, firm, newId(), phases],
+      );
+    return { bridge, of, job, toToday: () => run(files.filter((name) => name >= first)) };
+  }
+
+  it('keeps the one request that a phase had, in procedures, their versions and jobs, and knows which of the sent ones it was', async () => {
+    const { bridge, of, job: keepJob, toToday } = await before('0017');
     const [firm, procedure, job] = [newId(), newId(), newId()];
     const request = { title: 'Papers', items: [{ name: 'Bank', description: '' }] };
     const phases = [
@@ -128,17 +141,13 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder of before', () => 
       definition,
     ]);
     const laid = JSON.stringify([phases[0], { ...phases[1], request: null }]);
-    await bridge.query(
-      `insert into jobs (id, firm_id, number, name, client_id, period_start, period_end, start_on, target_on, due_on, status, phase, phases, passed_over, fee)
-       values ($1, $2, 1, 'Old job', $3, '2026-01-01', '2026-02-28', '2026-03-01', '2026-03-20', '2026-03-23', 'open', 'ask', $4, '[]', 0)`,
-      [job, firm, newId(), laid],
-    );
+    await keepJob(job, firm, laid);
     for (const phase of ['ask', 'file'])
       await bridge.query(
         `insert into requests (id, firm_id, client_id, job_id, phase_key, title, due_on, sent_at, sent_by) values ($1, $2, $3, $4, $5, 'Papers', '2026-03-20', now(), 'Orla')`,
         [newId(), firm, newId(), job, phase],
       );
-    await run(files.filter((name) => name >= '0017'));
+    await toToday();
     const now = [
       {
         key: 'ask',
@@ -149,11 +158,51 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder of before', () => 
       },
       phases[1],
     ];
-    const of = async (sql: string) => (await bridge.query<{ value: unknown }>(sql)).rows.map((row) => row.value);
     expect(await of(`select definition -> 'phases' as value from procedures`)).toEqual([now]);
     expect(await of(`select definition -> 'phases' as value from procedure_versions`)).toEqual([now]);
     expect(await of(`select phases as value from jobs`)).toEqual([now]);
     expect(await of(`select coalesce(plan_key, 'none') as value from requests order by phase_key`)).toEqual(['papers', 'none']);
+    await bridge.close();
+  });
+
+  it('knows at which moment of a phase something happened by itself, what has left the house, and who did a task', async () => {
+    const { bridge, of, job: keepJob, toToday } = await before('0019');
+    const [firm, job, orla] = [newId(), newId(), newId()];
+    const [tell, write, instead] = [
+      { key: 'a', does: 'tell', role: 'manager', words: 'come' },
+      { key: 'a', does: 'message', templateId: newId() },
+      { key: 'b', does: 'message', templateId: newId() },
+    ];
+    await keepJob(job, firm, JSON.stringify([{ key: 'ask', name: 'Ask', onEntry: [tell], onDone: [write, instead] }]));
+    for (const [action, what] of [
+      [tell, 'Tells the manager: come'],
+      [write, 'Writes "Hello": wrote to 1'],
+      [instead, 'Writes "Hello": nobody can be written to, so a task takes its place'],
+    ] as const)
+      await bridge.query(
+        `insert into job_actions (id, firm_id, job_id, phase_key, action, what, state, at) values ($1, $2, $3, 'ask', $4, $5, 'done', now())`,
+        [newId(), firm, job, JSON.stringify(action), what],
+      );
+    await bridge.query(
+      `insert into members (id, firm_id, person_id, name, short_name, role, does, weekdays, standing) values ($1, $2, $3, 'Orla Keane', 'Orla', 'manager', '', '[]', 'active')`,
+      [orla, firm, newId()],
+    );
+    for (const [name, passedOver] of [
+      ['Enter', false],
+      ['Left', true],
+    ] as const)
+      await bridge.query(
+        `insert into tasks (id, firm_id, job_id, client_id, position, phase_key, key, name, role, estimate, start_on, due_on, waits_for, done_at, done_by, passed_over)
+         values ($1, $2, $3, $4, 0, 'ask', $5, $5, 'preparer', 10, '2026-03-01', '2026-03-02', '[]', now(), 'Orla Keane', $6)`,
+        [newId(), firm, job, newId(), name, passedOver],
+      );
+    await toToday();
+    expect(await of(`select moment || ' ' || coalesce(brought ->> 'what', 'nothing') as value from job_actions order by id`)).toEqual([
+      'entry nothing',
+      'done sent',
+      'done nothing',
+    ]);
+    expect(await of('select done_by_id as value from tasks order by name')).toEqual([orla, null]);
     await bridge.close();
   });
 });

@@ -15,6 +15,13 @@ export type Priority = (typeof PRIORITIES)[number];
 export const CATEGORIES = ['agreed fee', 'by time', 'not charged'] as const;
 export type Category = (typeof CATEGORIES)[number];
 
+/** Which version of a record was seen by whoever acts on it. */
+export class SeenVersion {
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
 export class TickTask {
   @IsBoolean()
   done: boolean;
@@ -24,7 +31,8 @@ export class TickTask {
   version: number;
 }
 
-export class ChangeTask {
+/** Who does a task, how long it may take and when. */
+class WorkOfTask {
   @ValidateIf((o: ChangeTask) => o.assigneeId !== null)
   @IsOptional()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
@@ -44,7 +52,7 @@ export class ChangeTask {
   @IsDay()
   dueOn?: string;
 
-  /** The job's own dates grow where the task would lie outside of them; never past its deadline. */
+  /** The job's own dates grow where the task would lie outside of them; never past a deadline that a rule sets. */
   @IsOptional()
   @IsBoolean()
   widen?: boolean;
@@ -54,6 +62,27 @@ export class ChangeTask {
   @Trimmed()
   @IsText(500, 'A word')
   word?: string;
+}
+
+/** A task that its procedure does not know, for this job alone. */
+export class AddTask extends WorkOfTask {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is to be done.' })
+  @IsText(200, 'A task')
+  name: string;
+
+  /** The phase in which it is done. */
+  @IsNotEmpty({ message: 'Choose the phase.' })
+  @IsText(60, 'A key')
+  phaseKey: string;
+}
+
+export class ChangeTask extends WorkOfTask {
+  @IsOptional()
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is to be done.' })
+  @IsText(200, 'A task')
+  name?: string;
 
   @IsInt()
   @Min(1)
@@ -166,6 +195,21 @@ export class ChangeJob {
   @IsOptional()
   @IsDay()
   startOn?: string;
+
+  @IsOptional()
+  @IsDay()
+  targetOn?: string;
+
+  /** Only of a job whose deadline no rule sets. */
+  @IsOptional()
+  @IsDay()
+  dueOn?: string;
+
+  /** A word to whoever gets the job. */
+  @IsOptional()
+  @Trimmed()
+  @IsText(500, 'A word')
+  word?: string;
 
   @IsOptional()
   @IsIn(PRIORITIES)

@@ -16,6 +16,13 @@ export class MoveJob {
   @IsString({ each: true })
   leaveOut: string[];
 
+  /** Keys of the actions that were done for this job before and are to be done once more. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  again?: string[];
+
   /** Back or over a phase wants a reason. */
   @IsOptional()
   @Trimmed()
@@ -33,8 +40,8 @@ export interface MovePreview {
   from: string | null;
   to: string | null;
   toKey: string | null;
-  /** One sentence each; `outside` where something leaves the house by itself. */
-  acts: { key: string; what: string; outside: boolean; count?: number }[];
+  /** One sentence each; `outside` where something leaves the house by itself, `doneBefore` where it was done already and is left out unless asked for. */
+  acts: { key: string; what: string; outside: boolean; count?: number; doneBefore?: string }[];
   /** What one should know: tasks left behind, nobody to write to. */
   notices: string[];
 }
@@ -95,11 +102,14 @@ export interface JobBatchView {
   not: { job: string; why: string }[];
 }
 
-/** An action of a job that is done, left out or to be tried again. */
+export const ACTION_STATES = ['planned', 'done', 'left out', 'failed', 'taken back'] as const;
+export type ActionState = (typeof ACTION_STATES)[number];
+
+/** An action of a job that is done, left out, taken back or to be tried again. */
 export interface JobActionView {
   id: string;
   what: string;
-  state: 'planned' | 'done' | 'left out' | 'failed';
+  state: ActionState;
   at: string;
   error: string | null;
 }

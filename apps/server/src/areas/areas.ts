@@ -38,12 +38,14 @@ import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
 import { JobStandingService } from './jobs/job-standing.service';
 import { JobsService } from './jobs/jobs.service';
+import { TaskChangesService } from './jobs/task-changes.service';
 import { TasksService } from './jobs/tasks.service';
 import { JobBatches } from './jobs/job-batches';
 import { JobMovesService } from './jobs/job-moves.service';
 import { JobVersionsService } from './jobs/job-versions.service';
 import { ManyJobsService } from './moves/many-jobs.service';
 import { MovesController } from './moves/moves.controller';
+import { ActionsService } from './moves/actions.service';
 import { MovesService } from './moves/moves.service';
 import { PortalController } from './portal/portal.controller';
 import { LookController } from './portal/look.controller';
@@ -150,6 +152,7 @@ export const AREA_SERVICES = [
   JobMovesService,
   JobsService,
   TasksService,
+  TaskChangesService,
   JobStandingService,
   JobBatches,
   JobVersionsService,
@@ -170,6 +173,7 @@ export const AREA_SERVICES = [
   LedgerService,
   SettlementService,
   FeeQueries,
+  ActionsService,
   MovesService,
   ManyJobsService,
   TodayQueries,

@@ -6,6 +6,11 @@ export class ProblemError extends Error {
   constructor(readonly problem: Problem) {
     super(problem.detail);
   }
+
+  /** What to say where there is no field to say it at: the first thing that is wrong with what was given, or the refusal itself. */
+  get words(): string {
+    return this.problem.errors?.[0]?.message ?? this.message;
+  }
 }
 
 async function answer(response: Response): Promise<unknown> {

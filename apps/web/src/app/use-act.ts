@@ -13,7 +13,7 @@ export function useAct(): { act(what: () => Promise<unknown>, done?: string): Pr
       if (done) say(done);
     } catch (problem) {
       if (!(problem instanceof ProblemError)) throw problem;
-      say(problem.message, 'problem');
+      say(problem.words, 'problem');
     } finally {
       setBusy(false);
     }

@@ -10,6 +10,8 @@ export interface Planned {
   action: Action;
   /** Title of the request that it sends; null for every other action. */
   request: string | null;
+  /** When it was done for this job already, an ISO moment: a phase that is passed a second time does not do it again by itself. */
+  doneBefore?: string;
 }
 
 const titleOf = (action: Action, requests: PhasePlan['requests']) =>

@@ -134,7 +134,7 @@ export class ClientsService {
   }
 
   /** Puts a label on a client or takes it off, or sets one extra detail; what stands so already is left alone. */
-  async mark(work: Work, clientId: string, mark: { label: string; put: boolean } | { detailId: string; value: Fact }): Promise<void> {
+  async mark(work: Work, clientId: string, mark: { label: string; put: boolean } | { detailId: string; value: Fact }): Promise<{ before: Fact } | null> {
     const client = await this.get(work, clientId);
     const set =
       'label' in mark
@@ -145,7 +145,7 @@ export class ClientsService {
           }
         : { details: { ...client.details, [mark.detailId]: mark.value } };
     const [key] = Object.keys(set) as ['labels' | 'details'];
-    if (JSON.stringify(client[key]) === JSON.stringify(Object.values(set)[0])) return;
+    if (JSON.stringify(client[key]) === JSON.stringify(Object.values(set)[0])) return null;
     await work.tx
       .update(clients)
       .set({ ...set, version: client.version + 1 } as Partial<Client>)
@@ -154,6 +154,7 @@ export class ClientsService {
       what: 'label' in mark ? `${mark.put ? 'put the label' : 'took off the label'} "${mark.label}"` : 'set an extra detail',
       ...{ clientId, before: { [key]: client[key] }, after: set, payload: { clientId, facts: [key] } },
     });
+    return { before: 'label' in mark ? client.labels.includes(mark.label) : (client.details[mark.detailId] ?? null) };
   }
 
   /** Several clients by their ids. */

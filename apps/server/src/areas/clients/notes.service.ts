@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import type { AddNote, ChangeNote } from '@steady/contract/clients';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -42,6 +42,17 @@ export class NotesService {
     await work.tx.insert(clientNotes).values({ id, firmId: work.firm.id, clientId, kind, text, pinned, forId, at: work.now.toString(), ...by });
     await this.events.record(work, NoteAdded, { what: `wrote ${KIND_WORDS[kind]}${to}: ${text}`, clientId, payload: { noteId: id } });
     return id;
+  }
+
+  /** Takes a phone note back that its reader has not taken yet. @returns whether it could be */
+  async takeBack(work: Work, noteId: string): Promise<boolean> {
+    const gone = await work.tx
+      .delete(clientNotes)
+      .where(and(eq(clientNotes.id, noteId), eq(clientNotes.firmId, work.firm.id), isNull(clientNotes.doneAt)))
+      .returning({ clientId: clientNotes.clientId, text: clientNotes.text });
+    for (const { clientId, text } of gone)
+      await this.events.record(work, NoteChanged, { what: `took back ${KIND_WORDS.phone}: ${text}`, clientId, payload: { noteId } });
+    return gone.length > 0;
   }
 
   /** Pins a note or takes the pin away; answers a question, takes a phone note, or opens it again. */

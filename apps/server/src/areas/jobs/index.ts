@@ -3,5 +3,6 @@ export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, typ
 export { JobsService } from './jobs.service';
 export { type JobOfTask, type Task, TasksService } from './tasks.service';
 export { JobStandingService } from './job-standing.service';
+export type { Brought } from './jobs.tables';
 export { JobBatches } from './job-batches';
 export { JobVersionsService } from './job-versions.service';

@@ -81,7 +81,9 @@ export class JobMovesService {
     await this.walk(work, job, moves);
     if (stop === -1) return false;
     const last = moves.at(-1)!;
-    await this.bringAbout(work, job, actionsOfMove(phaseOf(last.fromKey), phaseOf(last.toKey), await this.facts(work, job)), []);
+    const planned = await this.knownBefore(work, job, actionsOfMove(phaseOf(last.fromKey), phaseOf(last.toKey), await this.facts(work, job)));
+    // By itself nothing is done a second time: a client is not written to again because a job came back.
+    await this.bringAbout(work, job, planned, planned.filter((one) => one.doneBefore).map(keyOf));
     return true;
   }
 
@@ -139,14 +141,28 @@ export class JobMovesService {
     await this.advance(work, job.id);
   }
 
+  /** Marks what was done for the job already. Only where the job came back to one of the phases can that be. */
+  private async knownBefore(work: Work, job: Job, planned: Planned[]): Promise<Planned[]> {
+    const reopened = new Set(job.phases.filter((phase) => phase.reopened).map((phase) => phase.key));
+    if (!planned.some((one) => reopened.has(one.phaseKey))) return planned;
+    const done = await work.tx
+      .select({ phaseKey: jobActions.phaseKey, moment: jobActions.moment, action: jobActions.action, at: jobActions.at })
+      .from(jobActions)
+      .where(and(eq(jobActions.jobId, job.id), eq(jobActions.state, 'done')))
+      .orderBy(jobActions.at);
+    const at = new Map(done.map((one) => [keyOf(one), one.at]));
+    return planned.map((one) => ({ ...one, ...(at.has(keyOf(one)) ? { doneBefore: at.get(keyOf(one))! } : {}) }));
+  }
+
   private async bringAbout(work: Work, job: Job, planned: Planned[], leaveOut: string[]): Promise<void> {
     if (planned.length === 0) return;
     const names = await this.names(work);
     const all = planned.map((one): JobAction => ({
       ...{ id: newId(), firmId: work.firm.id, jobId: job.id, phaseKey: one.phaseKey, action: one.action },
       what: actionInWords(one, names),
+      moment: one.moment,
       state: leaveOut.includes(keyOf(one)) ? 'left out' : 'planned',
-      ...{ at: work.now.toString(), error: null },
+      ...{ at: work.now.toString(), error: null, brought: null },
     }));
     const actions = all.filter((one) => one.state === 'planned');
     if (actions.length > 0)
@@ -222,13 +238,16 @@ export class JobMovesService {
     // Going back sends nothing a second time.
     const acts = kind === 'back' ? [] : [...(from?.onDone ?? []), ...(target?.onEntry ?? [])];
     // Facts are read only where a rule looks at them: many jobs are moved at once.
-    const planned = acts.length === 0 ? [] : actionsOfMove(from, target, acts.some((act) => act.onlyIf) ? await this.facts(work, job) : {});
+    const planned =
+      acts.length === 0
+        ? []
+        : await this.knownBefore(work, job, actionsOfMove(from, target, acts.some((act) => act.onlyIf) ? await this.facts(work, job) : {}));
     const leaves = (kind === 'back' ? job.phases.slice(next) : job.phases.slice(at, next)).map((phase) => phase.key);
     return { job, kind, from, to: target, planned, leaves };
   }
 
   /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. `locked` is the job where it is held already. */
-  async move(work: Work, jobId: string, { to, leaveOut, why, version }: MoveJob, locked?: Job): Promise<void> {
+  async move(work: Work, jobId: string, { to, leaveOut, again = [], why, version }: MoveJob, locked?: Job): Promise<void> {
     const held = locked ?? (await this.get(work, jobId, true));
     if (held.version !== version) throw Problem.stale('job', held);
     const { job, kind, from, to: target, planned, leaves } = await this.considered(work, held, to);
@@ -241,7 +260,8 @@ export class JobMovesService {
     if (unapproved) throw Problem.refused('not-approved', `"${unapproved.name}" has to be approved by a second person first.`);
     const now = work.now.toString();
     const phases = job.phases.map((phase, index): JobPhase => {
-      if (kind === 'back') return index < next ? phase : { ...phase, doneAt: null, enteredAt: index === next ? now : null, approved: undefined };
+      if (kind === 'back')
+        return index < next ? phase : { ...phase, doneAt: null, enteredAt: index === next ? now : null, approved: undefined, reopened: true };
       if (index >= at && index < next) return { ...phase, doneAt: phase.doneAt ?? now };
       return index === next ? { ...phase, enteredAt: now } : phase;
     });
@@ -268,7 +288,8 @@ export class JobMovesService {
       ...{ what, clientId: job.clientId, jobId },
       ...{ before: { phase: from?.name ?? null }, after: { phase: target?.name ?? null }, payload: { jobId } },
     });
-    await this.bringAbout(work, job, planned, leaveOut);
+    const notAgain = planned.filter((one) => one.doneBefore && !again.includes(keyOf(one))).map(keyOf);
+    await this.bringAbout(work, job, planned, [...leaveOut, ...notAgain]);
     // What is to be done there holds it, as a rule; what an action does to that moves the job on by itself.
     if (kind !== 'back' && !after!.busy) await this.advance(work, jobId);
   }
@@ -289,17 +310,22 @@ export class JobMovesService {
     return left.sort((a, b) => a.position - b.position).map((task) => task.name);
   }
 
-  /** A second person's approval of the phase in which the job stands. Whoever did one of its tasks cannot give it. */
+  /**
+   * A second person's approval of the phase in which the job stands. Whoever did one of the tasks before it cannot give it;
+   * where nothing was done before it, its own tasks are what is approved.
+   */
   async approve(work: Work, jobId: string, version: number): Promise<void> {
     const job = await this.get(work, jobId, true);
     if (job.version !== version) throw Problem.stale('job', job);
     const phase = job.phases.find((one) => one.key === job.phase);
     if (phase?.completion !== 'approved') throw Problem.refused('nothing-to-approve', 'Nothing has to be approved where the job stands.');
-    const [own] = await rows<{ name: string }>(
+    const done = await rows<{ name: string; phaseKey: string; by: string | null }>(
       work.tx,
-      sql`select name from tasks where job_id = ${jobId} and phase_key in (select p ->> 'key' from jsonb_array_elements(${JSON.stringify(job.phases.slice(0, job.phases.indexOf(phase)))}::jsonb) p)
-            and done_by = ${work.actor.name} and not passed_over and done_at is not null order by position limit 1`,
+      sql`select name, phase_key as "phaseKey", done_by_id as by from tasks where job_id = ${jobId} and not passed_over and done_at is not null order by position`,
     );
+    const before = done.filter((task) => job.phases.findIndex((one) => one.key === task.phaseKey) < job.phases.indexOf(phase));
+    const looked = before.length > 0 ? before : done.filter((task) => task.phaseKey === phase.key);
+    const own = looked.find((task) => task.by === work.actor.id);
     if (own) throw Problem.refused('first-person', `You did "${own.name}" yourself. The approval is for a second person to give.`);
     const phases = job.phases.map((one) => (one === phase ? { ...one, approved: { by: work.actor.name, byId: work.actor.id, at: work.now.toString() } } : one));
     await work.tx
@@ -319,7 +345,7 @@ const listed = (keys: string[]) => sql`(select jsonb_array_elements_text(${JSON.
 
 const nameOf = (job: Job, key: string) => job.phases.find((phase) => phase.key === key)?.name ?? key;
 
-/** By what an action of a move is named when it is left out. */
+/** By what an action of a move is named when it is left out or done again. */
 export const keyOf = ({ phaseKey, moment, action }: { phaseKey: string; moment: string; action: Action }) => `${phaseKey} ${moment} ${action.key}`;
 
 export const statesOf = (phases: readonly JobPhase[]): JobState['phases'] =>

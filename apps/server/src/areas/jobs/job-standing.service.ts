@@ -29,10 +29,11 @@ export class JobStandingService {
   ) {}
 
   /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
-  async change(work: Work, jobId: string, { version, ...input }: ChangeJob): Promise<void> {
+  async change(work: Work, jobId: string, { version, word, targetOn, dueOn, ...input }: ChangeJob): Promise<void> {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
-    const job = await this.jobs.lock(work, jobId);
-    if (job.version !== version) throw Problem.stale('job', job);
+    const before = await this.jobs.lock(work, jobId);
+    if (before.version !== version) throw Problem.stale('job', before);
+    const job = await this.redated(work, before, { targetOn, dueOn });
     const { partnerId, managerId, preparerId, contactId, startOn } = input;
     if (contactId) await this.contacts.mustGetRequests(work, contactId, job.clientId);
     for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
@@ -42,7 +43,7 @@ export class JobStandingService {
     if (Object.keys(set).length === 0) return;
     await work.tx
       .update(jobs)
-      .set({ ...set, version: version + 1 })
+      .set({ ...set, version: job.version + 1 })
       .where(eq(jobs.id, jobId));
     for (const role of ['partner', 'manager', 'preparer'] as const)
       if (`${role}Id` in set)
@@ -53,13 +54,44 @@ export class JobStandingService {
     await this.events.record(work, JobChanged, {
       what: `changed ${Object.keys(set)
         .map((key) => JOB_WORDS[key] ?? key)
-        .join(', ')} of the job`,
+        .join(', ')} of the job${word ? `: ${word}` : ''}`,
       clientId: job.clientId,
       jobId,
       before: Object.fromEntries(Object.keys(set).map((key) => [key, job[key as keyof Job]])),
       after: set,
       payload: { jobId },
     });
+    const gets = new Set([preparerId, managerId, partnerId].filter((person) => person && Object.values(set).includes(person) && person !== work.actor.id));
+    if (word) for (const forId of gets) await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} is yours now: ${word}`, forId: forId! });
+  }
+
+  /** The job with its last day and our target on other days. A last day that a rule has set moves only by an extension. */
+  private async redated(work: Work, job: Job, { targetOn, dueOn }: Pick<ChangeJob, 'targetOn' | 'dueOn'>): Promise<Job> {
+    if (dueOn !== undefined && dueOn !== job.dueOn) {
+      if (job.obligationId !== null)
+        throw Problem.invalid([{ field: 'dueOn', message: 'This deadline is set by a rule. Put it off where it stands, at the client or in the almanac.' }]);
+      if (dueOn < job.startOn)
+        throw Problem.invalid([{ field: 'dueOn', message: `It is due on or after the day it starts, ${fullDate(civil(job.startOn))}.` }]);
+      if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its dates stay as they are.');
+      await work.tx
+        .update(jobs)
+        .set({ dueOn, version: job.version + 1 })
+        .where(eq(jobs.id, job.id));
+      await this.events.record(work, JobChanged, {
+        what: `moved the last day of job ${job.number} from ${fullDate(civil(job.dueOn))} to ${fullDate(civil(dueOn))}`,
+        ...{ clientId: job.clientId, jobId: job.id, before: { dueOn: job.dueOn }, after: { dueOn }, payload: { jobId: job.id } },
+      });
+      // A target that was the last day, or would lie after it, goes along; its tasks go with it.
+      const along = job.targetOn === job.dueOn || job.targetOn > dueOn ? dueOn : job.targetOn;
+      return this.redated(
+        work,
+        { ...job, dueOn, version: job.version + 1 },
+        { targetOn: targetOn === undefined || targetOn === job.targetOn ? along : targetOn },
+      );
+    }
+    if (targetOn === undefined || targetOn === job.targetOn) return job;
+    await this.retarget(work, job.id, { targetOn, version: job.version });
+    return this.jobs.get(work, job.id);
   }
 
   /** Holds a job until somebody, or the day given, takes it off again; null takes it off. */

@@ -92,6 +92,7 @@ export class JobVersionsService implements OnModuleInit {
         enteredAt: was?.enteredAt ?? null,
         doneAt: was?.doneAt ?? null,
         ...(was?.approved ? { approved: was.approved } : {}),
+        ...(was?.reopened ? { reopened: was.reopened } : {}),
       };
     });
     const now = work.now.toString();

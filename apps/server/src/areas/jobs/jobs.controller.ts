@@ -4,6 +4,7 @@ import type { Response } from 'express';
 import {
   AddJob,
   AddJobs,
+  AddTask,
   ChangeJob,
   ChangeTask,
   type HistoryLine,
@@ -15,6 +16,7 @@ import {
   type JobView,
   type JobsBegun,
   PRIORITIES,
+  SeenVersion,
   StopJob,
   TheseJobs,
   TickCheck,
@@ -30,6 +32,7 @@ import { InWork, Once, type Work } from '../../platform/work';
 import { JobQueries, type JobsAsked } from './jobs.queries';
 import { JobStandingService } from './job-standing.service';
 import { JobsService } from './jobs.service';
+import { TaskChangesService } from './task-changes.service';
 import { TasksService } from './tasks.service';
 
 const id = (value?: string) => (value ? new IdPipe().transform(value) : undefined);
@@ -88,6 +91,7 @@ export class JobsController {
   constructor(
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
+    private readonly changes: TaskChangesService,
     private readonly standing: JobStandingService,
     private readonly queries: JobQueries,
     private readonly saved: SavedLists,
@@ -228,7 +232,21 @@ export class JobsController {
   @HttpCode(204)
   @Needs('do work')
   change(@InWork() work: Work, @Param('id', IdPipe) taskId: string, @Body() input: ChangeTask): Promise<void> {
-    return this.tasks.changeTask(work, taskId, input);
+    return this.changes.change(work, taskId, input);
+  }
+
+  /** A task that the procedure does not know. */
+  @Post('jobs/:id/tasks')
+  @Needs('do work')
+  async addTask(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: AddTask): Promise<{ id: string }> {
+    return { id: await this.changes.add(work, jobId, input) };
+  }
+
+  @Post('tasks/:id/take-out')
+  @HttpCode(204)
+  @Needs('do work')
+  removeTask(@InWork() work: Work, @Param('id', IdPipe) taskId: string, @Body() { version }: SeenVersion): Promise<void> {
+    return this.changes.remove(work, taskId, version);
   }
 
   @Get('history')

@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
-import type { Action, DoneBy, PhasePlan, TaskRole } from '@steady/core/procedures';
+import type { Fact } from '@steady/core/conditions';
+import type { ActionState } from '@steady/contract/moves';
+import type { Action, DoneBy, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
 import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
@@ -10,7 +12,19 @@ export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf'> {
   doneAt: string | null;
   /** Who gave the second person's approval, and when. */
   approved?: { by: string; byId: string | null; at: string };
+  /** The job went back to it or past it: what it brings about may have been done already. */
+  reopened?: true;
 }
+
+/** What an action has brought about, as far as it can be taken back; `sent` cannot. */
+export type Brought =
+  | { what: 'sent' }
+  | { what: 'task'; key: string }
+  | { what: 'job'; id: string }
+  | { what: 'bill'; id: string }
+  | { what: 'label'; label: string; put: boolean }
+  | { what: 'detail'; detailId: string; before: Fact; after: Fact }
+  | { what: 'note'; id: string };
 
 /** A point of a task that is ticked on its own. */
 export interface Check {
@@ -119,6 +133,8 @@ export const tasks = pgTable(
     doneByEvent: text('done_by_event').$type<DoneBy>(),
     doneAt: moment('done_at'),
     doneBy: text('done_by'),
+    /** Who that is among the people of the firm; null for what happened by itself. */
+    doneById: uuid('done_by_id'),
     /** Left behind by a move past its phase: done for the job, by nobody. */
     passedOver: boolean('passed_over').notNull().default(false),
     checks: jsonb('checks').$type<Check[]>().notNull().default([]),
@@ -141,9 +157,12 @@ export const jobActions = pgTable(
     action: jsonb('action').$type<Action>().notNull(),
     /** The sentence in which it was foretold. */
     what: text('what').notNull(),
-    state: text('state').$type<'planned' | 'done' | 'left out' | 'failed'>().notNull(),
+    /** Whether it belongs to the entry of the phase or to its end. */
+    moment: text('moment').$type<Planned['moment']>().notNull(),
+    state: text('state').$type<ActionState>().notNull(),
     at: moment('at').notNull(),
     error: text('error'),
+    brought: jsonb('brought').$type<Brought>(),
   },
   (t) => [
     ownFirm(),

@@ -1,22 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
-import { civil } from '@steady/core/calendar';
 import { type DoneBy, type TaskPlan, progress } from '@steady/core/procedures';
-import { fullDate } from '@steady/core/words';
-import type { ChangeTask, TickCheck, TickTask } from '@steady/contract/jobs';
+import type { TickCheck, TickTask } from '@steady/contract/jobs';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { NotesService } from '../clients';
-import { TeamService } from '../team';
 import { type Job, JobMovesService } from './job-moves.service';
 import { JobsService, columnsOfTask } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
 
 export type Task = typeof tasks.$inferSelect;
-export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'dueOn'>;
+export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'targetOn' | 'dueOn' | 'obligationId'>;
 
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
 
@@ -24,19 +20,19 @@ export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task ch
 const shifted = (day: SQL, moved?: { jobId: string; targetOn: string }): SQL =>
   moved ? sql`(case when j.id = ${moved.jobId} then least(${day} + (${moved.targetOn}::date - j.target_on), ${moved.targetOn}::date) else ${day} end)` : day;
 
+const doneNow = (work: Work) => ({ doneAt: work.now.toString(), doneBy: work.actor.name, doneById: work.actor.id });
+
 /** Pieces of jobs: checked, ticked, handed over, re-dated; ticked by themselves where something else does them. */
 @Injectable()
 export class TasksService {
   constructor(
     private readonly events: Events,
-    private readonly team: TeamService,
-    private readonly notes: NotesService,
     private readonly jobs: JobsService,
     private readonly moves: JobMovesService,
   ) {}
 
-  /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow. */
-  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan): Promise<void> {
+  /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow. @returns the key under which it stands there */
+  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan): Promise<string> {
     const job = await this.jobs.get(work, jobId);
     const today = work.today.toString();
     const startOn = today < job.startOn ? job.startOn : today > job.dueOn ? job.dueOn : today;
@@ -44,6 +40,7 @@ export class TasksService {
       work.tx,
       sql`select coalesce(max(position), -1)::int as position, count(*) filter (where key = ${task.key} or key like ${`${task.key} %`})::int as same from tasks where job_id = ${jobId}`,
     );
+    const key = last!.same === 0 ? task.key : `${task.key} ${last!.same + 1}`;
     await work.tx.insert(tasks).values({
       ...{
         firmId: work.firm.id,
@@ -55,15 +52,30 @@ export class TasksService {
         dueOn: job.targetOn < startOn ? startOn : job.targetOn,
       },
       ...columnsOfTask(task, job),
-      key: last!.same === 0 ? task.key : `${task.key} ${last!.same + 1}`,
+      key,
     });
+    return key;
+  }
+
+  /** Takes a task on which nobody has worked out of a job. @throws Problem that says why it stays */
+  async takeOut(work: Work, jobId: string, key: string): Promise<void> {
+    const [task] = await rows<{ id: string; name: string; worked: boolean }>(
+      work.tx,
+      sql`select t.id, t.name, t.done_at is not null or t.recorded > 0 or exists (select from time_entries where task_id = t.id) or exists (select from timers where task_id = t.id)
+                 or exists (select from jsonb_array_elements(t.checks) c where c ->> 'doneAt' is not null) as worked from tasks t where t.job_id = ${jobId} and t.key = ${key}`,
+    );
+    if (!task) return;
+    if (task.worked) throw Problem.refused('worked-on', `"${task.name}" was worked on: it stays, with what was recorded on it.`);
+    await work.tx.delete(tasks).where(eq(tasks.id, task.id));
+    // Nobody waits for a task that is not there.
+    await work.tx.execute(sql`update tasks set waits_for = waits_for - ${key}::text where job_id = ${jobId} and waits_for ? ${key}`);
   }
 
   /** A task, and of its job what acts on a task look at. */
   async task(work: Work, taskId: string): Promise<{ task: Task; job: JobOfTask }> {
-    const { id, clientId, status, startOn, dueOn } = getTableColumns(jobs);
+    const { id, clientId, status, startOn, targetOn, dueOn, obligationId } = getTableColumns(jobs);
     const [found] = await work.tx
-      .select({ task: getTableColumns(tasks), job: { id, clientId, status, startOn, dueOn } })
+      .select({ task: getTableColumns(tasks), job: { id, clientId, status, startOn, targetOn, dueOn, obligationId } })
       .from(tasks)
       .innerJoin(jobs, eq(jobs.id, tasks.jobId))
       .where(and(eq(tasks.id, taskId), eq(tasks.firmId, work.firm.id)));
@@ -97,7 +109,7 @@ export class TasksService {
       const unchecked = task.checks.filter((check) => check.doneAt === null);
       if (unchecked.length > 0) throw Problem.refused('checks-left', `Not checked yet in "${task.name}": ${unchecked.map((check) => check.words).join('; ')}.`);
     }
-    await this.mark(work, job, task, input.done ? work.actor.name : null);
+    await this.mark(work, job, task, input.done);
     await this.moves.advance(work, job.id);
   }
 
@@ -121,64 +133,27 @@ export class TasksService {
     });
   }
 
-  private async mark(work: Work, job: JobOfTask, task: Task, by: string | null): Promise<void> {
+  private async mark(work: Work, job: JobOfTask, task: Task, done: boolean): Promise<void> {
     const changed = await work.tx
       .update(tasks)
-      .set({ doneAt: by === null ? null : work.now.toString(), doneBy: by, passedOver: false, version: task.version + 1 })
+      .set({ ...(done ? doneNow(work) : { doneAt: null, doneBy: null, doneById: null }), passedOver: false, version: task.version + 1 })
       .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', (await this.task(work, task.id)).task);
-    if (by === null) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
+    if (!done) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
     await this.events.record(work, TaskChanged, {
-      what: by === null ? `took back the tick at "${task.name}"` : `ticked "${task.name}"`,
+      what: done ? `ticked "${task.name}"` : `took back the tick at "${task.name}"`,
       clientId: job.clientId,
       jobId: job.id,
       payload: { jobId: job.id, taskId: task.id },
     });
   }
 
-  /** Changes who does a task, its estimate or its dates, which have to lie inside the job's. */
-  async changeTask(work: Work, taskId: string, input: ChangeTask): Promise<void> {
-    const { task, job } = await this.task(work, taskId);
-    if (task.version !== input.version) throw Problem.stale('task', task);
-    await this.team.mustSee(work, 'assigneeId', input.assigneeId, job.clientId);
-    const { assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn } = input;
-    const inside = `The job runs from ${fullDate(civil(job.startOn))} to ${fullDate(civil(job.dueOn))}; a task's dates lie inside.`;
-    if (input.widen && startOn < job.startOn && startOn <= dueOn) {
-      await work.tx
-        .update(jobs)
-        .set({ startOn, version: sql`version + 1` })
-        .where(eq(jobs.id, job.id));
-      job.startOn = startOn;
-    }
-    if (startOn < job.startOn || startOn > job.dueOn) throw Problem.invalid([{ field: 'startOn', message: inside }]);
-    if (dueOn < job.startOn || dueOn > job.dueOn) throw Problem.invalid([{ field: 'dueOn', message: inside }]);
-    if (dueOn < startOn) throw Problem.invalid([{ field: 'dueOn', message: 'A task is due on or after the day it starts.' }]);
-    const before = { assigneeId: task.assigneeId, estimate: task.estimate, startOn: task.startOn, dueOn: task.dueOn };
-    const after = { assigneeId, estimate, startOn, dueOn };
-    const changed = await work.tx
-      .update(tasks)
-      .set({ ...after, version: task.version + 1 })
-      .where(and(eq(tasks.id, taskId), eq(tasks.version, input.version)))
-      .returning({ id: tasks.id });
-    if (changed.length === 0) throw Problem.stale('task', (await this.task(work, taskId)).task);
-    await this.events.record(work, TaskChanged, {
-      what: input.word ? `handed over "${task.name}": ${input.word}` : `changed "${task.name}"`,
-      clientId: job.clientId,
-      jobId: job.id,
-      before,
-      after,
-      payload: { jobId: job.id, taskId },
-    });
-    if (input.word && assigneeId && assigneeId !== work.actor.id)
-      await this.notes.add(work, job.clientId, { kind: 'phone', text: `"${task.name}" is yours now: ${input.word}`, forId: assigneeId });
-  }
-
   /** Something went to the client: the task of the phase that stands for sending it is done. */
   async sent(work: Work, jobId: string, phaseKey: string, what: Exclude<DoneBy, 'filed'>): Promise<void> {
     const job = await this.jobs.get(work, jobId);
     for (const task of await this.tasksOf(work, jobId)) {
-      if (task.doneByEvent === what && task.phaseKey === phaseKey && !task.doneAt) await this.mark(work, job, task, work.actor.name);
+      if (task.doneByEvent === what && task.phaseKey === phaseKey && !task.doneAt) await this.mark(work, job, task, true);
     }
   }
 
@@ -186,7 +161,7 @@ export class TasksService {
   async settle(work: Work, jobId: string, key: string, passedOver = false): Promise<void> {
     await work.tx
       .update(tasks)
-      .set({ doneAt: work.now.toString(), doneBy: work.actor.name, passedOver, version: sql`version + 1` })
+      .set({ ...doneNow(work), passedOver, version: sql`version + 1` })
       .where(and(eq(tasks.jobId, jobId), eq(tasks.key, key), isNull(tasks.doneAt)));
   }
 
@@ -194,7 +169,7 @@ export class TasksService {
   async filed(work: Work, jobId: string): Promise<void> {
     const job = await this.jobs.get(work, jobId);
     for (const task of await this.tasksOf(work, jobId)) {
-      if (task.doneByEvent === 'filed' && !task.doneAt) await this.mark(work, job, task, work.actor.name);
+      if (task.doneByEvent === 'filed' && !task.doneAt) await this.mark(work, job, task, true);
     }
     await this.moves.advance(work, jobId);
   }

@@ -8,7 +8,8 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { type Job, JobBatches, JobMovesService, JobStandingService, JobsService } from '../jobs';
+import { type Job, type JobAction, JobBatches, JobMovesService, JobStandingService, JobsService } from '../jobs';
+import { ActionsService } from './actions.service';
 import { MovesService } from './moves.service';
 
 export const JobsChangedTogether = eventKind<{ batchId: string }>('jobs changed together');
@@ -41,6 +42,7 @@ export class ManyJobsService {
     private readonly standing: JobStandingService,
     private readonly batches: JobBatches,
     private readonly looks: MovesService,
+    private readonly actions: ActionsService,
   ) {}
 
   /** What moving each of them to its next phase would bring about, summed up: how many jobs for each sentence. */
@@ -49,7 +51,9 @@ export class ManyJobsService {
     for (const job of await this.jobs.all(work, ids)) {
       const to = this.nextOf(job);
       if (to === undefined) continue;
-      for (const act of await this.looks.acts(work, await this.moves.considered(work, job, to))) {
+      const considered = await this.moves.considered(work, job, to);
+      // What was done for a job before is not done again by a change of many.
+      for (const act of await this.looks.acts(work, { ...considered, planned: considered.planned.filter((one) => !one.doneBefore) })) {
         const what = act.what.replace(/ It goes out by itself to .*$/, ' It goes out by itself.');
         const there = summed.get(`${act.key} ${what}`);
         summed.set(`${act.key} ${what}`, { ...act, what, count: (there?.count ?? 0) + 1 });
@@ -131,29 +135,47 @@ export class ManyJobsService {
   /** Takes a batch back: every job that nobody changed since, and of which nothing has left the house. */
   async undo(work: Work, batchId: string): Promise<JobBatchView> {
     const batch = await this.batches.get(work, batchId);
-    const sent = new Set(
-      (
-        await rows<{ id: string }>(
-          work.tx,
-          sql`select distinct a.job_id as id from job_actions a join job_batch_rows r on r.job_id = a.job_id and r.batch_id = ${batchId}
-              where a.at >= ${batch.at} and a.state = 'done' and a.action ->> 'does' in ('message', 'request')`,
-        )
-      ).map((one) => one.id),
+    const brought = await rows<{ jobId: string; acts: Pick<JobAction, 'id' | 'brought'>[] }>(
+      work.tx,
+      sql`select a.job_id as "jobId", jsonb_agg(jsonb_build_object('id', a.id, 'brought', a.brought) order by a.at desc, a.id desc) as acts
+          from job_actions a join job_batch_rows r on r.job_id = a.job_id and r.batch_id = ${batchId} where a.at >= ${batch.at} and a.state in ('done', 'failed') group by a.job_id`,
     );
+    const acts = new Map(brought.map((one) => [one.jobId, one.acts]));
     const not: JobBatchView['not'] = [];
     let undone = 0;
     for (const row of await this.batches.rowsOf(work, batchId)) {
       const job = await this.jobs.lock(work, row.jobId);
-      if (sent.has(job.id)) not.push({ job: await this.named(work, job), why: 'something has gone out to the client' });
-      else if (job.version !== row.leftVersion) not.push({ job: await this.named(work, job), why: 'it was changed since' });
-      else {
+      try {
+        if (job.version !== row.leftVersion) throw Problem.refused('changed-since', 'it was changed since');
+        await this.takeBack(work, job, acts.get(job.id) ?? []);
         await this.batches.restore(work, job, row.before, batch.at);
         undone += 1;
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error;
+        not.push({ job: await this.named(work, job), why: error.message });
       }
     }
     await this.batches.closed(work, batchId);
     await this.events.record(work, JobsChangedTogether, { what: `took back: ${batch.what}, ${counted(undone, 'job')}`, payload: { batchId } });
     return { undone, not };
+  }
+
+  /** Takes back what the change has brought about at one job: all of it, or nothing. */
+  private async takeBack(work: Work, job: Job, acts: Pick<JobAction, 'id' | 'brought'>[]): Promise<void> {
+    if (acts.length === 0) return;
+    const told = work.journal.length;
+    await work.tx.execute(sql`savepoint one_job`);
+    try {
+      for (const { brought } of acts) if (brought) await this.actions.takeBack(work, job, brought);
+      await work.tx.execute(
+        sql`update job_actions set state = 'taken back', error = null where id in (select jsonb_array_elements_text(${JSON.stringify(acts.map((act) => act.id))}::jsonb)::uuid)`,
+      );
+      await work.tx.execute(sql`release savepoint one_job`);
+    } catch (error) {
+      await work.tx.execute(sql`rollback to savepoint one_job`);
+      work.journal.length = told;
+      throw error;
+    }
   }
 }
 

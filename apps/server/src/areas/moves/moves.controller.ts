@@ -1,6 +1,5 @@
 import { Body, Controller, Get, HttpCode, type OnModuleInit, Param, Post, Query } from '@nestjs/common';
-import { IsInt, Min } from 'class-validator';
-import { TheseJobs } from '@steady/contract/jobs';
+import { SeenVersion, TheseJobs } from '@steady/contract/jobs';
 import { ChangeJobs, type JobBatchView, type JobsChanged, MoveJob, type MovePreview } from '@steady/contract/moves';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
 import { Ticks } from '../../platform/background/ticks';
@@ -10,12 +9,6 @@ import { InWork, Once, type Work } from '../../platform/work';
 import { JobMovesService, JobVersionsService } from '../jobs';
 import { ManyJobsService } from './many-jobs.service';
 import { MovesService } from './moves.service';
-
-class ApproveJob {
-  @IsInt()
-  @Min(1)
-  version: number;
-}
 
 /** How jobs are moved by hand, one or many, and what that brings about. */
 @Controller('api')
@@ -49,7 +42,7 @@ export class MovesController implements OnModuleInit {
   @Post('jobs/:id/approve')
   @HttpCode(204)
   @Needs('do work')
-  approve(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() { version }: ApproveJob): Promise<void> {
+  approve(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() { version }: SeenVersion): Promise<void> {
     return this.jobMoves.approve(work, jobId, version);
   }
 

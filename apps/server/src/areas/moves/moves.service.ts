@@ -1,22 +1,16 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { addWorkingDays } from '@steady/core/calendar';
-import { type Action, actionInWords, leavesTheHouse } from '@steady/core/procedures';
+import { actionInWords, leavesTheHouse } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { MovePreview } from '@steady/contract/moves';
 import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { type Client, ClientsService, NotesService, factsOf } from '../clients';
-import { FeesService } from '../fees';
-import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, type LookedAtMove, TasksService, keyOf } from '../jobs';
-import { PostService, TemplatesService } from '../post';
-import { ProceduresService } from '../procedures';
-import { RequestsService } from '../requests';
-
-/** Days after which a job that another procedure begins is due, where nothing else says so. */
-const DAYS_OF_FOLLOWING_JOB = 20;
+import { ClientsService } from '../clients';
+import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, type LookedAtMove, keyOf } from '../jobs';
+import { PostService } from '../post';
+import { ActionsService } from './actions.service';
 
 /** What a move of a job brings about: foretold before it is made, carried out with it, tried again where it failed. */
 @Injectable()
@@ -24,16 +18,11 @@ export class MovesService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
-    private readonly notes: NotesService,
     private readonly jobs: JobsService,
-    private readonly tasks: TasksService,
     private readonly standing: JobStandingService,
     private readonly moves: JobMovesService,
-    private readonly requests: RequestsService,
-    private readonly fees: FeesService,
     private readonly post: PostService,
-    private readonly templates: TemplatesService,
-    private readonly procedures: ProceduresService,
+    private readonly actions: ActionsService,
   ) {}
 
   onModuleInit(): void {
@@ -64,17 +53,19 @@ export class MovesService implements OnModuleInit {
     for (const one of planned) {
       const words = actionInWords(one, names);
       const key = keyOf(one);
+      const doneBefore = one.doneBefore;
       if (!leavesTheHouse(one.action)) {
-        told.push({ key, what: `${words}.`, outside: false });
+        told.push({ key, what: `${words}.`, outside: false, doneBefore });
         continue;
       }
       recipients ??= await this.post.recipients(work, await this.clients.get(work, job.clientId), 'getsRequests', job.contactId);
       const { to, nobody } = recipients;
       told.push(
         to.length > 0
-          ? { key, what: `${words}. It goes out by itself to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`, outside: true }
+          ? { key, what: `${words}. It goes out by itself to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`, outside: true, doneBefore }
           : {
               key,
+              doneBefore,
               what: `${words}. Nobody can be written to (${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}): a task takes its place.`,
               outside: false,
             },
@@ -88,9 +79,9 @@ export class MovesService implements OnModuleInit {
     const told = work.journal.length;
     await work.tx.execute(sql`savepoint one_action`);
     try {
-      const also = await this.act(work, action.action, job, action.phaseKey);
+      const { also, brought } = await this.actions.carryOut(work, action.action, job, action.phaseKey);
       await work.tx.execute(sql`release savepoint one_action`);
-      Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString() });
+      Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString(), brought });
     } catch (error) {
       await work.tx.execute(sql`rollback to savepoint one_action`);
       work.journal.length = told;
@@ -108,75 +99,10 @@ export class MovesService implements OnModuleInit {
     if (!action) throw Problem.notFound('action');
     if (action.state !== 'failed') throw Problem.refused('not-failed', 'This was done already, or left out.');
     await this.carryOut(work, action, await this.jobs.get(work, action.jobId));
-    const { state, error, what, at } = action;
-    await work.tx.execute(sql`update job_actions set state = ${state}, error = ${error}, what = ${what}, at = ${at} where id = ${actionId}`);
-  }
-
-  /** @returns what is worth adding to the sentence of the action */
-  private async act(work: Work, action: Action, job: Job, phaseKey: string): Promise<string | null> {
-    const { clientId } = job;
-    switch (action.does) {
-      case 'message': {
-        const client = await this.clients.get(work, clientId);
-        const written = await this.templates.send(work, action.templateId, client, job.id);
-        return written > 0
-          ? `wrote to ${written}`
-          : this.instead(work, job, phaseKey, client, action, (await this.moves.names(work)).template(action.templateId));
-      }
-      case 'request': {
-        const plan = job.phases.find((phase) => phase.key === phaseKey)?.requests?.find((one) => one.key === action.requestKey);
-        if (!plan) throw new Error('The request is no longer written down in the phase.');
-        const client = await this.clients.get(work, clientId);
-        const { to } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
-        if (to.length === 0) return this.instead(work, job, phaseKey, client, action, plan.title);
-        await this.requests.send(work, job.id, {
-          title: plan.title,
-          items: plan.items,
-          planKey: plan.key,
-          dueOn: addWorkingDays(work.today, action.days, work.firm.calendar).toString(),
-        });
-        return null;
-      }
-      case 'task':
-        await this.tasks.addTask(work, job.id, phaseKey, action.task);
-        return null;
-      case 'procedure': {
-        const client = await this.clients.get(work, clientId);
-        const procedure = await this.procedures.get(work, action.procedureId);
-        const dueOn = addWorkingDays(work.today, DAYS_OF_FOLLOWING_JOB, work.firm.calendar).toString();
-        const today = work.today.toString();
-        await this.jobs.begin(work, {
-          ...{ client, facts: factsOf(client), line: null, procedure, obligationId: null, name: `${procedure.name}, ${client.name}` },
-          ...{ periodStart: today, periodEnd: dueOn, targetOn: dueOn, dueOn },
-        });
-        return null;
-      }
-      case 'bill': {
-        const amount = Math.round((job.fee * action.share) / 100);
-        if (amount <= 0) return 'nothing, as no fee is agreed';
-        await this.fees.draft(work, job.id, { amount, wording: job.name });
-        return null;
-      }
-      case 'label':
-        await this.clients.mark(work, clientId, { label: action.label, put: action.put });
-        return null;
-      case 'detail':
-        await this.clients.mark(work, clientId, { detailId: action.detailId, value: action.value });
-        return null;
-      case 'tell': {
-        const forId = job[`${action.role}Id`];
-        if (!forId) throw new Error(`There is no ${action.role} on the job to tell.`);
-        await this.notes.tell(work, clientId, { text: `${job.name}: ${action.words}`, forId });
-        return null;
-      }
-    }
-  }
-
-  /** Nobody at the client can be written to: a person of the firm gets a task in place of the message. */
-  private async instead(work: Work, job: Job, phaseKey: string, client: Client, action: Action, what: string): Promise<string> {
-    const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
-    await this.tasks.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
-    return 'nobody can be written to, so a task takes its place';
+    const { state, error, what, at, brought } = action;
+    await work.tx.execute(
+      sql`update job_actions set state = ${state}, error = ${error}, what = ${what}, at = ${at}, brought = ${JSON.stringify(brought)}::jsonb where id = ${actionId}`,
+    );
   }
 
   /** Jobs that were on hold until today, or an earlier day, go on. */

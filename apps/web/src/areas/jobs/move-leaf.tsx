@@ -2,9 +2,11 @@ import { useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
 import type { MovePreview } from '@steady/contract/moves';
 import { ProblemError, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
+import { momentInWords } from '../../ui/words';
 
 /** The end of a job among the places it can go to. */
 const END = '-';
@@ -20,8 +22,10 @@ const ACTS = { on: 'Move it', over: 'Move it past phases', back: 'Move it back',
 /** A sentence for each thing that a move will bring about, each with a tick, before it is made. */
 export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const say = useSay();
+  const { day } = useSession();
   const [to, setTo] = useState(nextOf(job));
-  const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
+  /** Ticks that were changed: what happens usually is left out then, what was done before is done once more. */
+  const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set());
   const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<{ text: string; field: string | null } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -33,7 +37,8 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
     try {
       await send('POST', `/api/jobs/${job.id}/move`, {
         to: to === END ? null : to,
-        leaveOut: [...leftOut],
+        leaveOut: preview!.acts.filter((act) => !act.doneBefore && flipped.has(act.key)).map((act) => act.key),
+        again: preview!.acts.filter((act) => act.doneBefore && flipped.has(act.key)).map((act) => act.key),
         version: job.version,
         ...(why.trim() ? { why } : {}),
       });
@@ -48,9 +53,9 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
     }
   };
   const flip = (key: string) => {
-    const next = new Set(leftOut);
+    const next = new Set(flipped);
     if (!next.delete(key)) next.add(key);
-    setLeftOut(next);
+    setFlipped(next);
   };
   const wantsWhy = preview?.kind === 'back' || preview?.kind === 'over';
   return (
@@ -69,7 +74,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
         value={to}
         onChange={({ target }) => {
           setTo(target.value);
-          setLeftOut(new Set());
+          setFlipped(new Set());
         }}
       >
         {job.phases
@@ -91,17 +96,23 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
             </p>
           )}
           <ul className="mb-3">
-            {preview.acts.map((act) => (
-              <li key={act.key} className="border-t border-rule-soft py-1.5">
-                <label className="flex items-baseline gap-2">
-                  <input type="checkbox" checked={!leftOut.has(act.key)} onChange={() => flip(act.key)} />
-                  <span className={leftOut.has(act.key) ? 'text-soft line-through' : ''}>
-                    {act.what}
-                    {act.outside && <span className="soon"> Leaves the house.</span>}
-                  </span>
-                </label>
-              </li>
-            ))}
+            {preview.acts.map((act) => {
+              const happens = flipped.has(act.key) === (act.doneBefore !== undefined);
+              return (
+                <li key={act.key} className="border-t border-rule-soft py-1.5">
+                  <label className="flex items-baseline gap-2">
+                    <input type="checkbox" checked={happens} onChange={() => flip(act.key)} />
+                    <span>
+                      <span className={happens ? '' : 'text-soft line-through'}>{act.what}</span>
+                      {act.outside && happens && <span className="soon"> Leaves the house.</span>}
+                      {act.doneBefore && (
+                        <span className="block text-fine text-soft">Done already {momentInWords(act.doneBefore, day)}. Tick it to have it done once more.</span>
+                      )}
+                    </span>
+                  </label>
+                </li>
+              );
+            })}
           </ul>
           {preview.notices.map((notice) => (
             <p key={notice} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">

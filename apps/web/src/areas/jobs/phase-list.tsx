@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
 import type { JobView, PhaseView, TaskView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
+import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Moon } from '../../ui/moon';
@@ -12,10 +13,21 @@ import { TaskLeaf } from './task-leaf';
 /** The phases of a job with their tasks: done, current, ahead. */
 export function PhaseList({ job }: { job: JobView }) {
   const [changing, setChanging] = useState<TaskView | null>(null);
+  const [addingTo, setAddingTo] = useState<string | null>(null);
+  const session = useSession();
+  const mayAdd = session.may('do work') && job.status !== 'finished';
+  const current = job.phases.find((phase) => phase.stands === 'current');
+  useKeys(mayAdd && current ? [{ press: 'n k', does: 'new task in the phase where it stands', act: () => setAddingTo(current.key) }] : []);
   return (
     <div className="sheet">
       {job.phases.map((phase) => (
-        <Phase key={phase.key} job={job} phase={phase} onChange={setChanging} />
+        <Phase
+          key={phase.key}
+          job={job}
+          phase={phase}
+          onChange={setChanging}
+          onAdd={mayAdd && phase.stands !== 'done' ? () => setAddingTo(phase.key) : undefined}
+        />
       ))}
       {job.passedOver.map((phase) => (
         <p key={phase.name} className="border-b border-rule-soft px-3 py-2 text-table text-soft last:border-0">
@@ -23,11 +35,12 @@ export function PhaseList({ job }: { job: JobView }) {
         </p>
       ))}
       {changing && <TaskLeaf job={job} task={changing} onClose={() => setChanging(null)} />}
+      {addingTo && <TaskLeaf job={job} task={null} phaseKey={addingTo} onClose={() => setAddingTo(null)} />}
     </div>
   );
 }
 
-function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onChange(task: TaskView): void }) {
+function Phase({ job, phase, onChange, onAdd }: { job: JobView; phase: PhaseView; onChange(task: TaskView): void; onAdd?: () => void }) {
   const session = useSession();
   const { act } = useAct();
   const { day } = session;
@@ -58,7 +71,14 @@ function Phase({ job, phase, onChange }: { job: JobView; phase: PhaseView; onCha
             Approve
           </button>
         )}
-        <span className="ml-auto text-table text-soft">{beside}</span>
+        <span className="ml-auto flex items-baseline gap-4 text-table text-soft">
+          {beside}
+          {onAdd && (
+            <button className="lnk" aria-label={`Add a task to ${phase.name}`} onClick={onAdd}>
+              Add a task
+            </button>
+          )}
+        </span>
       </header>
       <table className="ledger table-fixed" aria-label={`Tasks of ${phase.name}`}>
         <colgroup>
@@ -106,7 +126,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
       </td>
       <td>
         {mayWork ? (
-          <button className="text-left hover:underline" onClick={onChange} title="Change who, when and the estimate">
+          <button className="text-left hover:underline" onClick={onChange} title="Change it: who, when, how long">
             {task.name}
           </button>
         ) : (

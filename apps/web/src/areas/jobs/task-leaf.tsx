@@ -1,46 +1,96 @@
-import { ChangeTask, type JobView, type TaskView } from '@steady/contract/jobs';
+import { AddTask, ChangeTask, type JobView, type TaskView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
-import { useSession, useTeam } from '../../app/session';
-import { DateField, HoursField, LongTextField, SelectField, TickField } from '../../ui/fields';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { DateField, HoursField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { dayInWords } from '../../ui/words';
+import { PersonSelect } from '../team/person-select';
 
-/** Who does a task, how long it may take, and its dates inside the job's. */
-export function TaskLeaf({ job, task, onClose }: { job: JobView; task: TaskView; onClose(): void }) {
-  const { day } = useSession();
-  const { team } = useTeam();
-  const { form, onSubmit, busy, problem } = useLeafForm<ChangeTask>({
-    input: ChangeTask,
-    start: { assigneeId: task.assigneeId ?? '', estimate: task.estimate, startOn: task.startOn, dueOn: task.dueOn, version: task.version },
+type TaskValues = AddTask & ChangeTask;
+
+/** A task of a job, or a new one in one of its phases: what it is, who does it, how long it may take, its dates inside the job's. */
+export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; task: TaskView | null; phaseKey?: string; onClose(): void }) {
+  const { day, today } = useSession();
+  const { act } = useAct();
+  const phases = job.phases.filter((phase) => phase.stands !== 'done');
+  const firstDay = today < job.startOn ? job.startOn : today > job.dueOn ? job.dueOn : today;
+  const { form, onSubmit, busy, problem } = useLeafForm<TaskValues>({
+    input: (task ? ChangeTask : AddTask) as new () => TaskValues,
+    start: task
+      ? {
+          ...{ name: task.name, assigneeId: task.assigneeId ?? '', estimate: task.estimate },
+          ...{ startOn: task.startOn, dueOn: task.dueOn, version: task.version },
+        }
+      : {
+          ...{ name: '', phaseKey, assigneeId: job.preparerId ?? '', estimate: 30 },
+          ...{ startOn: firstDay, dueOn: job.targetOn < firstDay ? firstDay : job.targetOn },
+        },
     submit: async (values) => {
-      await send('PATCH', `/api/tasks/${task.id}`, { ...values, assigneeId: values.assigneeId ?? null });
+      const given = { ...values, assigneeId: values.assigneeId ?? null };
+      if (task) await send('PATCH', `/api/tasks/${task.id}`, given);
+      else await send('POST', `/api/jobs/${job.id}/tasks`, given);
       onClose();
     },
   });
   const { register, control, formState, watch } = form;
-  const outside = watch('startOn') !== undefined && watch('startOn')! < job.startOn;
-  const handsOver = (watch('assigneeId') ?? '') !== (task.assigneeId ?? '') && (watch('assigneeId') ?? '') !== '';
+  const { errors } = formState;
+  const [startOn, dueOn, who] = [watch('startOn'), watch('dueOn'), watch('assigneeId') ?? ''];
+  const wider = [
+    startOn && startOn < job.startOn ? `begin on ${dayInWords(startOn, day)}` : null,
+    // A deadline that a rule has set moves only by an extension.
+    job.obligation === null && dueOn && dueOn > job.dueOn ? `run until ${dayInWords(dueOn, day)}` : null,
+  ].filter((one) => one !== null);
+  const handsOver = task !== null && who !== (task.assigneeId ?? '') && who !== '';
+  const untouched = task !== null && task.doneAt === null && task.doneByEvent === null && task.recorded === 0;
   return (
-    <Leaf open title={task.name} act="Save the task" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf
+      open
+      title={task ? task.name : 'A task for this job'}
+      act={task ? 'Save the task' : 'Add the task'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+      beside={
+        untouched && (
+          <button
+            type="button"
+            className="lnk ml-auto text-table"
+            onClick={() =>
+              void act(async () => {
+                await send('POST', `/api/tasks/${task.id}/take-out`, { version: task.version });
+                onClose();
+              }, `Took out ${task.name}.`)
+            }
+          >
+            Take it out of the job
+          </button>
+        )
+      }
+    >
+      <TextField label="What is to be done" autoFocus={!task} {...register('name')} error={errors.name?.message} />
+      {!task && (
+        <SelectField label="In the phase" hint="The phase waits until it is ticked." {...register('phaseKey')} error={errors.phaseKey?.message}>
+          {phases.map((phase) => (
+            <option key={phase.key} value={phase.key}>
+              {phase.name}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      <PersonSelect label="Who" nobody="Nobody yet" autoFocus={task !== null} {...register('assigneeId')} error={errors.assigneeId?.message} />
+      {(handsOver || (!task && who !== '')) && (
+        <LongTextField label="A word with it" hint="Your colleague finds it on Today." {...register('word')} error={errors.word?.message} />
+      )}
+      <HoursField label="Estimate" control={control} name="estimate" error={errors.estimate?.message} />
       <p className="mb-3 text-table text-soft">
         The job runs from {dayInWords(job.startOn, day)} to {dayInWords(job.dueOn, day)}. The task’s dates lie inside.
       </p>
-      <SelectField label="Who" {...register('assigneeId')} error={formState.errors.assigneeId?.message}>
-        <option value="">Nobody yet</option>
-        {team.map((member) => (
-          <option key={member.id} value={member.id}>
-            {member.name}, {member.does}
-          </option>
-        ))}
-      </SelectField>
-      {handsOver && (
-        <LongTextField label="A word with it" hint="Your colleague finds it on Today." {...register('word')} error={formState.errors.word?.message} />
-      )}
-      <HoursField label="Estimate" control={control} name="estimate" error={formState.errors.estimate?.message} />
-      <DateField label="Starts" {...register('startOn')} error={formState.errors.startOn?.message} />
-      {outside && <TickField label={`Let the job start on this day too, instead of ${dayInWords(job.startOn, day)}`} {...register('widen')} />}
-      <DateField label="Due" {...register('dueOn')} error={formState.errors.dueOn?.message} />
+      <DateField label="Starts" {...register('startOn')} error={errors.startOn?.message} />
+      <DateField label="Due" {...register('dueOn')} error={errors.dueOn?.message} />
+      {wider.length > 0 && <TickField label={`Let the job ${wider.join(' and ')} too`} {...register('widen')} />}
     </Leaf>
   );
 }

@@ -46,7 +46,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
       await what();
     } catch (refused) {
       if (!(refused instanceof ProblemError)) throw refused;
-      setProblem(refused.problem.errors?.[0]?.message ?? refused.message);
+      setProblem(refused.words);
     } finally {
       setAt(null);
     }

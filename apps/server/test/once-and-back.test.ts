@@ -1,0 +1,163 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Action, Procedure } from '@steady/core/procedures';
+import type { JobRow } from '@steady/contract/jobs';
+import type { JobBatchView, MovePreview } from '@steady/contract/moves';
+import { THREE, atWork, problemOf, task } from './at-work';
+import { type TestApp, key, startTestApp } from './support';
+
+let test: TestApp;
+beforeAll(async () => {
+  test = await startTestApp();
+});
+afterAll(() => test.close());
+
+const { manager, job, procedure, client, begun, tick, move } = atWork(() => test);
+
+const template = async () =>
+  (
+    (
+      await manager()
+        .post('/api/message-templates')
+        .send({ name: `Message ${randomUUID()}`, subject: 'About {client}', body: 'We go on.' })
+        .expect(201)
+    ).body as { id: string }
+  ).id;
+const twoPhases = (onEntry: Action[]): Procedure => ({
+  phases: [
+    { key: 'first', name: 'First', tasks: [task('Enter')] },
+    { key: 'last', name: 'Last', tasks: [task('File')], onEntry },
+  ],
+});
+const states = async (id: string) => (await job(id)).actions.map((action) => action.state);
+const lettersTo = async (subject: string) => {
+  await test.drain();
+  return (await test.letters()).filter((letter) => letter.subject === subject).length;
+};
+
+describe('a job that comes back to a phase', () => {
+  it('writes to the client once, however often its task is ticked', async () => {
+    const clientId = await client({ name: 'Once Only Ltd' });
+    const id = await begun(
+      twoPhases([
+        { key: 'm', does: 'message', templateId: await template() },
+        { key: 't', does: 'task', task: task('Ring them') },
+      ]),
+      { clientId },
+    );
+    await tick(id, 'Enter');
+    expect(await states(id)).toEqual(['done', 'done']);
+    expect((await move(id, 'first', { why: 'a figure was wrong' })).status).toBe(204);
+    const { id: taskId, version } = (await job(id)).tasks[0]!;
+    await manager().post(`/api/tasks/${taskId}/tick`).send({ done: false, version }).expect(204);
+    await tick(id, 'Enter');
+    expect((await job(id)).phases[1]!.stands).toBe('current');
+    expect((await states(id)).sort()).toEqual(['done', 'done', 'left out', 'left out']);
+    expect((await job(id)).tasks.filter((one) => one.name === 'Ring them')).toHaveLength(1);
+    expect(await lettersTo('About Once Only Ltd')).toBe(1);
+  });
+
+  it('says before a move by hand what was done already, and does it once more only where it is asked to', async () => {
+    const clientId = await client({ name: 'Twice Asked Ltd' });
+    const id = await begun(twoPhases([{ key: 'm', does: 'message', templateId: await template() }]), { clientId });
+    await move(id, 'last');
+    await move(id, 'first', { why: 'too early' });
+    const { acts } = (await manager().get(`/api/jobs/${id}/move?to=last`).expect(200)).body as MovePreview;
+    expect(acts).toMatchObject([{ outside: true, doneBefore: expect.any(String) as string }]);
+    const together = (
+      await manager()
+        .post('/api/jobs/together/look')
+        .send({ ids: [id] })
+        .expect(200)
+    ).body as MovePreview['acts'];
+    expect(together).toEqual([]);
+    expect((await move(id, 'last')).status).toBe(204);
+    expect(await lettersTo('About Twice Asked Ltd')).toBe(1);
+    await move(id, 'first', { why: 'too early again' });
+    await manager()
+      .post(`/api/jobs/${id}/move`)
+      .send({ to: 'last', leaveOut: [], again: [acts[0]!.key], version: (await job(id)).version })
+      .expect(204);
+    expect(await lettersTo('About Twice Asked Ltd')).toBe(2);
+  });
+});
+
+describe('a change of many that is taken back', () => {
+  const moved = async (ids: string[]) => {
+    const batchId = randomUUID();
+    await manager().post('/api/jobs/together').set(key()).send({ ids, batchId, change: 'move' }).expect(200);
+    return async () => (await manager().post(`/api/jobs/together/${batchId}/undo`).expect(200)).body as JobBatchView;
+  };
+  const everything = async (): Promise<Action[]> => [
+    { key: 't', does: 'task', task: task('Ring the client') },
+    { key: 'b', does: 'bill', share: 50 },
+    { key: 'l', does: 'label', label: 'half way', put: true },
+    { key: 'w', does: 'tell', role: 'partner', words: 'have a look' },
+    { key: 'p', does: 'procedure', procedureId: await procedure(THREE, `After ${randomUUID()}`) },
+  ];
+  const around = async (id: string, clientId: string) => ({
+    tasks: (await job(id)).tasks.map((one) => one.name),
+    labels: ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as { labels: string[] }).labels,
+    jobs: ((await manager().get(`/api/jobs?client=${clientId}`).expect(200)).body as { rows: JobRow[] }).rows.length,
+    bills: ((await manager().get('/api/invoices?status=draft').expect(200)).body as { rows: { jobId: string }[] }).rows.filter((bill) => bill.jobId === id)
+      .length,
+    notes: ((await test.firm.as.partner!.get('/api/phone-notes').expect(200)).body as { clientId: string }[]).filter((note) => note.clientId === clientId)
+      .length,
+  });
+
+  it('leaves nothing behind of what it brought about: task, draft bill, label, note, the job begun after it', async () => {
+    const clientId = await client();
+    const id = await begun(twoPhases(await everything()), { clientId });
+    const before = await around(id, clientId);
+    const undo = await moved([id]);
+    expect(await around(id, clientId)).toMatchObject({ labels: ['half way'], jobs: 2, bills: 1, notes: 1 });
+    expect(await undo()).toEqual({ undone: 1, not: [] });
+    expect(await around(id, clientId)).toEqual(before);
+    expect(await states(id)).toEqual(Array(5).fill('taken back'));
+    // Moved again it is all done: taken back is as if it had not been.
+    await moved([id]);
+    expect(await around(id, clientId)).toMatchObject({ labels: ['half way'], jobs: 2, bills: 1, notes: 1 });
+  });
+
+  it('leaves a job as it is, whole, where somebody has worked on what it brought about', async () => {
+    const clientId = await client();
+    const id = await begun(twoPhases(await everything()), { clientId });
+    const undo = await moved([id]);
+    await tick(id, 'Ring the client');
+    const after = await around(id, clientId);
+    expect(await undo()).toMatchObject({ undone: 0, not: [{ why: '"Ring the client" was worked on: it stays, with what was recorded on it.' }] });
+    expect(await around(id, clientId)).toEqual(after);
+    expect((await job(id)).phases[1]!.stands).toBe('current');
+  });
+
+  it('is not taken back where something went out, but is where a task took the place of a message', async () => {
+    const definition = twoPhases([{ key: 'm', does: 'message', templateId: await template() }]);
+    const procedureId = await procedure(definition);
+    const [online, paper] = [await begun(definition, { procedureId }), await begun(definition, { procedureId, clientId: await client({ way: 'paper' }) })];
+    const undo = await moved([online, paper]);
+    expect(await undo()).toMatchObject({ undone: 1, not: [{ why: 'something has gone out to the client' }] });
+    expect((await job(paper)).tasks.map((one) => one.name)).toEqual(['Enter', 'File']);
+    expect((await job(paper)).phases[0]!.stands).toBe('current');
+  });
+
+  it('takes back what failed too: it does not stand in the list to try again', async () => {
+    const id = await begun(twoPhases([{ key: 'w', does: 'tell', role: 'partner', words: 'look' }]), { clientId: await client({ partnerId: undefined }) });
+    const undo = await moved([id]);
+    expect(await states(id)).toEqual(['failed']);
+    expect((await undo()).undone).toBe(1);
+    expect(await states(id)).toEqual(['taken back']);
+  });
+});
+
+describe('the approval of a second person', () => {
+  const both: Procedure = { phases: [{ key: 'one', name: 'Prepare', completion: 'approved', tasks: [task('Enter')] }, THREE.phases[2]!] };
+
+  it('is for somebody who did nothing of it, also where the work stands in the same phase', async () => {
+    const id = await begun(both);
+    await tick(id, 'Enter');
+    const approve = async (role: string) => test.firm.as[role]!.post(`/api/jobs/${id}/approve`).send({ version: (await job(id)).version });
+    expect(problemOf(await approve('manager'))).toMatchObject({ code: 'first-person', detail: expect.stringContaining('You did "Enter" yourself') as string });
+    expect((await approve('partner')).status).toBe(204);
+    expect((await job(id)).phases[0]).toMatchObject({ stands: 'done', approvedBy: 'partner of Marram & Tern' });
+  });
+});
