@@ -1,7 +1,7 @@
 import type request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PhasePlan, Procedure } from '@steady/core/procedures';
-import type { ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
+import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
 import { THREE, atWork, problemOf, task } from './at-work';
 import { type TestApp, startTestApp } from './support';
 
@@ -46,6 +46,63 @@ describe('a procedure', () => {
     expect((await job(goes)).tasks.map((one) => one.name).sort()).toEqual(['Compare', 'Draft', 'Enter', 'Post', 'Print']);
     expect(await job(stays)).toMatchObject({ procedure: { version: 1, now: 2 }, phases: [{}, { name: 'Second look' }, {}] });
     expect(((await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull).versions).toMatchObject([{ number: 1 }]);
+  });
+
+  it('shows what else is otherwise, and gives jobs that, without touching what a person changed at the job', async () => {
+    const before: Procedure = {
+      phases: [{ ...THREE.phases[0]!, tasks: [task('Enter'), task('Draft', { checks: ['Bank agrees', 'Totals agree'] })] }, THREE.phases[2]!],
+    };
+    const procedureId = await procedure(before);
+    const id = await begun(before, { procedureId });
+    const of = async (name: string) => (await job(id)).tasks.find((one) => one.name.startsWith(name))!;
+    const enter = await of('Enter');
+    await manager().patch(`/api/tasks/${enter.id}`).send({ estimate: 200, version: enter.version }).expect(204);
+    await manager().post(`/api/jobs/${id}/tasks`).send({ name: 'Ring the bank', phaseKey: 'prepare' }).expect(201);
+    const draft = await of('Draft');
+    await manager().post(`/api/tasks/${draft.id}/check`).send({ at: 0, done: true, version: draft.version }).expect(204);
+    const changed: Procedure = {
+      phases: [
+        {
+          ...before.phases[0]!,
+          tasks: [
+            task('Enter', { advice: 'Begin with the bank' }),
+            task('Draft', { name: 'Draft it', checks: ['Bank agrees', 'Loans agree'], role: 'manager' }),
+          ],
+          onDone: [{ key: 't', does: 'tell', role: 'partner', words: 'it is drafted' }],
+        },
+        { ...before.phases[1]!, asks: undefined },
+      ],
+    };
+    const [shown] = (await manager().post(`/api/procedures/${procedureId}/in-flight`).send({ definition: changed }).expect(200)).body as JobToVersion[];
+    expect(shown).toMatchObject({
+      ...{ id, added: [], taken: [], kept: [] },
+      changed: ['Enter (its advice)', 'Draft it (its name, whose it is, its checks)'],
+      phases: ['"Prepare" does other things by itself', '"Send" moves without asking'],
+    });
+    const { version, name } = (await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull;
+    await manager()
+      .patch(`/api/procedures/${procedureId}`)
+      .send({ name, definition: changed, version, jobIds: [id] })
+      .expect(204);
+    expect(await of('Enter')).toMatchObject({ estimate: 200, advice: 'Begin with the bank' });
+    expect(await of('Draft it')).toMatchObject({
+      assignee: 'manager',
+      checks: [
+        { words: 'Bank agrees', doneBy: 'manager of Marram & Tern' },
+        { words: 'Loans agree', doneAt: null },
+      ],
+    });
+    expect(await of('Ring the bank')).toBeDefined();
+    for (const one of ['Enter', 'Draft it', 'Ring the bank']) {
+      const { id: taskId, checks, version: seen } = await of(one);
+      const open = checks.findIndex((check) => check.doneAt === null);
+      if (open !== -1) await manager().post(`/api/tasks/${taskId}/check`).send({ at: open, done: true, version: seen }).expect(204);
+      await manager()
+        .post(`/api/tasks/${taskId}/tick`)
+        .send({ done: true, version: (await of(one)).version })
+        .expect(204);
+    }
+    expect((await job(id)).actions).toMatchObject([{ what: 'Tells the partner: it is drafted', state: 'done' }]);
   });
 
   it('is run through by those whose lines it does, and is another firm’s secret', async () => {

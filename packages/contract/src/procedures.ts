@@ -106,6 +106,10 @@ export interface JobToVersion {
   added: string[];
   taken: string[];
   kept: string[];
+  /** Open tasks described otherwise, each with what of it. */
+  changed: string[];
+  /** What is otherwise about its phases, a sentence each. */
+  phases: string[];
   phase: string | null;
 }
 

@@ -1,4 +1,5 @@
 import type { PhasePlan, Procedure, TaskPlan } from './procedure';
+import { saysTheSame } from './same';
 
 /*
  * A phase may stand in several procedures at once, held in common: changed in one, it is changed in all. In each it
@@ -46,10 +47,9 @@ export const takenInCommon = (phase: PhasePlan, key: string, phases: readonly Ph
 
 /** The phases held in common that a change of a procedure has changed, as they stand after it. */
 export function changedInCommon(before: Procedure, after: Procedure): PhasePlan[] {
-  const said = (phase: PhasePlan) => JSON.stringify(ordered(common(phase)));
   return after.phases.filter((phase) => {
     const was = before.phases.find((one) => one.sharedAs !== undefined && one.sharedAs === phase.sharedAs);
-    return was !== undefined && said(was) !== said(phase);
+    return was !== undefined && !saysTheSame(common(was), common(phase));
   });
 }
 
@@ -72,15 +72,3 @@ export function followed(procedure: Procedure, changed: PhasePlan): Procedure {
 
 /** A procedure that goes its own way: nothing of it is held in common with others. */
 export const apart = (procedure: Procedure): Procedure => ({ phases: procedure.phases.map(({ sharedAs: _sharedAs, ...phase }) => phase) });
-
-/** The same value with the keys of every object in one order, so that two can be compared as text. */
-function ordered(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(ordered);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, one]) => one !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, one]) => [key, ordered(one)]),
-  );
-}

@@ -19,5 +19,5 @@ export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } f
 export { type JobState, type Move, type MoveKind, type PhaseProgress, advance, asksToMove, moveKind, progress } from './moves';
 export { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
 export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
-export { type TaskInFlight, type VersionChange, compareTasks } from './compare';
+export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';
 export { apart, changedInCommon, commonKey, followed, takenInCommon } from './in-common';

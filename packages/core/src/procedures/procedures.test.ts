@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { civil, isWorkingDay } from '../calendar';
-import { type JobState, type Procedure, advance, asksToMove, checkProcedure, compareTasks, layOut, moveKind, progress } from '.';
+import { type JobState, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress } from '.';
 
 const vat: Procedure = {
   phases: [
@@ -149,14 +149,6 @@ describe('when a phase is complete', () => {
       moveKind(phases, 'a', null),
       moveKind(phases, null, 'c'),
     ]).toEqual(['on', 'over', 'back', 'finish', 'back']);
-  });
-});
-
-describe('going over to another version', () => {
-  it('adds what is new, takes what is open and unwanted, and keeps what is done or timed', () => {
-    const task = (key: string, more = {}) => ({ key, name: key, done: false, timed: false, ...more });
-    const own = [task('same'), task('open'), task('done', { done: true }), task('timed', { timed: true })];
-    expect(compareTasks(own, [{ key: 'same' }, { key: 'new' }])).toEqual({ added: ['new'], taken: ['open'], kept: ['done', 'timed'] });
   });
 });
 

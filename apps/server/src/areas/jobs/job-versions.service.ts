@@ -1,7 +1,17 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import { type LaidOutJob, type Procedure, compareTasks, layOut } from '@steady/core/procedures';
+import {
+  type LaidOutJob,
+  type LaidOutTask,
+  type Procedure,
+  TASK_PARTS,
+  type TaskPart,
+  type TaskPlan,
+  comparePhases,
+  compareTasks,
+  layOut,
+} from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { JobToVersion } from '@steady/contract/procedures';
 import { rows } from '../../platform/database';
@@ -10,7 +20,7 @@ import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
 import { ProcedureChanged, ProceduresService } from '../procedures';
 import { type Job, JobChanged, JobMovesService } from './job-moves.service';
-import { JobsService } from './jobs.service';
+import { JobsService, columnsOfTask } from './jobs.service';
 import { TasksService } from './tasks.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
@@ -42,8 +52,19 @@ export class JobVersionsService implements OnModuleInit {
       .orderBy(jobs.dueOn, jobs.id);
   }
 
-  private async laid(work: Work, job: Job, definition: Procedure): Promise<LaidOutJob> {
-    return layOut(definition, await this.moves.facts(work, job), { start: civil(job.startOn), target: civil(job.targetOn) }, work.firm.calendar);
+  /** How a job is laid out by a changed definition, and the tasks that its own version planned for it; null where that version is not known any more. */
+  private async laid(
+    work: Work,
+    job: Job,
+    definition: Procedure,
+    versions = new Map<number, Procedure | null>(),
+  ): Promise<LaidOutJob & { planned: LaidOutTask[] | null }> {
+    const facts = await this.moves.facts(work, job);
+    const by = (one: Procedure) => layOut(one, facts, { start: civil(job.startOn), target: civil(job.targetOn) }, work.firm.calendar);
+    const { procedureId, procedureVersion: own } = job;
+    if (procedureId && own !== null && !versions.has(own)) versions.set(own, await this.procedures.asOf(work, procedureId, own));
+    const before = own === null ? null : versions.get(own);
+    return { ...by(definition), planned: before ? by(before).tasks : null };
   }
 
   private tasksOf(work: Work, jobId: string) {
@@ -56,33 +77,29 @@ export class JobVersionsService implements OnModuleInit {
   /** What becomes of each job in flight if it went by a changed procedure; only those of which something changes. */
   async preview(work: Work, procedureId: string, definition: Procedure): Promise<JobToVersion[]> {
     const found: JobToVersion[] = [];
+    const versions = new Map<number, Procedure | null>();
     for (const job of await this.inFlight(work, procedureId)) {
-      const laid = await this.laid(work, job, definition);
+      const laid = await this.laid(work, job, definition, versions);
       const own = await this.tasksOf(work, job.id);
-      const change = compareTasks(
-        own,
-        laid.tasks.map(({ task }) => task),
-      );
+      const change = compareTasks(own, laid.planned, laid.tasks);
+      const phases = comparePhases(job.phases, laid.phases);
       const named = new Map([...own, ...laid.tasks.map(({ task }) => task)].map((task) => [task.key, task.name]));
       const names = (keys: string[]) => keys.map((key) => named.get(key)!);
-      const phases = (of: readonly { key: string; name: string }[]) => of.map((phase) => `${phase.key} ${phase.name}`).join();
-      if (change.added.length + change.taken.length + change.kept.length === 0 && phases(laid.phases) === phases(job.phases)) continue;
+      const changed = change.changed.map(({ key, parts }) => `${named.get(key)!} (${parts.map((part) => TASK_PARTS[part]).join(', ')})`);
+      if (change.added.length + change.taken.length + change.kept.length + changed.length + phases.length === 0) continue;
       found.push({
         ...{ id: job.id, number: job.number, name: job.name, client: (await this.clients.get(work, job.clientId)).name, version: job.procedureVersion },
-        ...{ added: names(change.added), taken: names(change.taken), kept: names(change.kept) },
+        ...{ added: names(change.added), taken: names(change.taken), kept: names(change.kept), changed, phases },
         phase: phaseOf(laid, job)?.name ?? null,
       });
     }
     return found;
   }
 
-  /** Moves one job to a version: new tasks come, open ones with no place go, what is done or timed stays. */
+  /** Moves one job to a version: new tasks come, open ones with no place go, what is described otherwise follows, what is done or timed stays. */
   private async follow(work: Work, job: Job, definition: Procedure, version: number): Promise<void> {
     const laid = await this.laid(work, job, definition);
-    const change = compareTasks(
-      await this.tasksOf(work, job.id),
-      laid.tasks.map(({ task }) => task),
-    );
+    const change = compareTasks(await this.tasksOf(work, job.id), laid.planned, laid.tasks);
     if (change.taken.length > 0) await work.tx.delete(tasks).where(and(eq(tasks.jobId, job.id), inArray(tasks.key, change.taken)));
     const stands = phaseOf(laid, job);
     const phases = laid.phases.map(({ tasks: _tasks, onlyIf: _onlyIf, ...phase }): JobPhase => {
@@ -104,17 +121,38 @@ export class JobVersionsService implements OnModuleInit {
       .where(eq(jobs.id, job.id));
     for (const { phaseKey, task } of laid.tasks) {
       if (change.added.includes(task.key)) await this.tasks.addTask(work, job.id, phaseKey, task);
-      else
-        await work.tx
-          .update(tasks)
-          .set({ phaseKey })
-          .where(and(eq(tasks.jobId, job.id), eq(tasks.key, task.key)));
+      const parts = change.changed.find((one) => one.key === task.key)?.parts;
+      if (parts) await this.rewrite(work, job, task, phaseKey, parts);
     }
+    // A phase that went takes nothing along: what stays of its tasks, done or added at the job, stands where the job stands.
+    if (stands)
+      await work.tx.execute(
+        sql`update tasks set phase_key = ${stands.key} where job_id = ${job.id} and phase_key not in (select jsonb_array_elements_text(${JSON.stringify(phases.map((phase) => phase.key))}::jsonb))`,
+      );
     await this.events.record(work, JobChanged, {
       what: `went over to version ${version} of the procedure: ${counted(change.added.length, 'task')} came, ${counted(change.taken.length, 'task')} went`,
       ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } },
     });
     await this.jobs.advance(work, job.id);
+  }
+
+  /** Writes to an open task what the new version says otherwise about it, and nothing else: what a person changed at the job stays. */
+  private async rewrite(work: Work, job: Job, plan: TaskPlan, phaseKey: string, parts: TaskPart[]): Promise<void> {
+    const [was] = await work.tx
+      .select({ checks: tasks.checks })
+      .from(tasks)
+      .where(and(eq(tasks.jobId, job.id), eq(tasks.key, plan.key)));
+    const { name, role, assigneeId, estimate, waitsFor, doneByEvent, checks, advice, links } = columnsOfTask(plan, job);
+    const columns: Record<TaskPart, Partial<typeof tasks.$inferInsert>> = {
+      ...{ name: { name }, phase: { phaseKey }, whose: { role, assigneeId }, estimate: { estimate }, waitsFor: { waitsFor } },
+      ...{ doneBy: { doneByEvent }, advice: { advice }, links: { links } },
+      // What was checked already stays checked.
+      checks: { checks: checks.map((check) => was?.checks.find((one) => one.words === check.words) ?? check) },
+    };
+    await work.tx
+      .update(tasks)
+      .set({ ...Object.assign({}, ...parts.map((part) => columns[part])), version: sql`version + 1` })
+      .where(and(eq(tasks.jobId, job.id), eq(tasks.key, plan.key)));
   }
 }
 

@@ -148,6 +148,17 @@ export class ProceduresService {
     return found;
   }
 
+  /** What a procedure said in one of its versions; null where that is not kept. */
+  async asOf(work: Work, procedureId: string, version: number): Promise<Procedure | null> {
+    const now = await this.get(work, procedureId);
+    if (now.version === version) return now.definition;
+    const [found] = await work.tx
+      .select({ definition: procedureVersions.definition })
+      .from(procedureVersions)
+      .where(and(eq(procedureVersions.procedureId, procedureId), eq(procedureVersions.number, version)));
+    return found?.definition ?? null;
+  }
+
   /** @throws Problem at the field when one of them is not a procedure of the firm */
   async mustBeThere(work: Work, ids: string[], field: string): Promise<void> {
     const named = [...new Set(ids)];

@@ -50,6 +50,8 @@ export function InFlightLeaf({
                   {[
                     job.added.length > 0 ? `comes: ${job.added.join(', ')}` : null,
                     job.taken.length > 0 ? `goes: ${job.taken.join(', ')}` : null,
+                    job.changed.length > 0 ? `changes: ${job.changed.join(', ')}` : null,
+                    ...job.phases,
                     job.kept.length > 0 ? `stays although the new version has no place for it: ${job.kept.join(', ')}` : null,
                     job.phase ? `stands in ${job.phase}` : null,
                   ]
