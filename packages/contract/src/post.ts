@@ -1,3 +1,32 @@
+import { IsNotEmpty, IsOptional, IsUUID } from 'class-validator';
+import { IsDay, IsText, Trimmed } from './checks';
+
+/** A message that a person writes to a client; details between braces are filled in. */
+export class WriteMessage {
+  @IsUUID(undefined, { message: 'Choose the client.' })
+  clientId: string;
+
+  /** The job that it is about. */
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a job of the client.' })
+  jobId?: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the message a subject.' })
+  @IsText(200, 'A subject')
+  subject: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write what the client is to read.' })
+  @IsText(10_000, 'A message')
+  body: string;
+
+  /** The day on which it goes out, in the morning; at once where none is given. */
+  @IsOptional()
+  @IsDay()
+  on?: string;
+}
+
 export interface PostRoomMessage {
   id: string;
   at: string;
@@ -17,9 +46,20 @@ export interface SentMessage {
   address: string;
   subject: string;
   body: string;
-  status: 'waiting' | 'sent' | 'failed';
+  status: 'waiting' | 'sent' | 'failed' | 'withdrawn';
   clientId: string | null;
   client: string | null;
   jobId: string | null;
   by: string;
+  /** When it is to go out, or is tried again; null once it went, was withdrawn or failed for good. */
+  goesOutAt: string | null;
+  /** Why it could not be delivered when it was last tried. */
+  trouble: string | null;
+}
+
+/** What goes out on a day, for the margin of Today. */
+export interface GoingOut {
+  at: string;
+  messages: number;
+  clients: number;
 }

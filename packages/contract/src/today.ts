@@ -1,4 +1,5 @@
 import type { JobRow } from './jobs';
+import type { GoingOut } from './post';
 
 export interface TodayLine {
   id: string;
@@ -27,11 +28,23 @@ export interface TodayTask {
   why: string | null;
 }
 
+/** Jobs that wait for clients, by the days they have waited. */
+export interface WaitingForClients {
+  jobs: number;
+  upTo3: number;
+  upTo7: number;
+  upTo14: number;
+  longer: number;
+  longest: { jobId: string; client: string; since: string } | null;
+}
+
 export interface TodayView {
   overdue: TodayLine[];
   answered: TodayLine[];
   dueThisWeek: TodayLine[];
-  waiting: JobRow[];
+  waiting: WaitingForClients;
+  /** What is planned to go out on the next days. */
+  goingOut: GoingOut[];
   tasks: TodayTask[];
   /** Jobs whose phase is complete and asks before it moves. */
   asking: JobRow[];

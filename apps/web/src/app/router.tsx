@@ -38,6 +38,7 @@ export const router = createBrowserRouter([
       { path: 'jobs/:id/:section?', ...page(() => import('../areas/jobs/job-page'), 'JobPage') },
       { path: 'papers', ...page(() => import('../areas/documents/papers-page'), 'PapersPage') },
       { path: 'post', ...page(() => import('../areas/post/post-page'), 'PostPage') },
+      { path: 'post/going-out', ...page(() => import('../areas/post/going-out-page'), 'GoingOutPage') },
       { path: 'post/room', ...page(() => import('../areas/post/post-room-page'), 'PostRoomPage') },
       { path: 'time', ...page(() => import('../areas/time/time-page'), 'TimePage') },
       { path: 'fees', ...page(() => import('../areas/fees/fees-page'), 'FeesPage') },

@@ -151,7 +151,7 @@ export class JobVersionsService implements OnModuleInit {
     };
     await work.tx
       .update(tasks)
-      .set({ ...Object.assign({}, ...parts.map((part) => columns[part])), version: sql`version + 1` })
+      .set({ ...parts.reduce((set, part) => ({ ...set, ...columns[part] }), {}), version: sql`version + 1` })
       .where(and(eq(tasks.jobId, job.id), eq(tasks.key, plan.key)));
   }
 }

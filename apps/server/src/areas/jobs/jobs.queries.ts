@@ -4,6 +4,7 @@ import { type Rhythm, rhythmInWords } from '@steady/core/calendar';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
 import type { DocumentView, HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
+import type { WaitingForClients } from '@steady/contract/today';
 import type { FlowBand, FlowView } from '@steady/contract/moves';
 import type { Listed } from '@steady/contract/lists';
 import type { RequestView } from '@steady/contract/requests';
@@ -157,9 +158,18 @@ export class JobQueries {
     return { procedures, procedureId: chosen, bands, finished: done!.finished };
   }
 
-  /** Jobs that wait for a client, the longest wait first. */
-  async waiting(work: Work): Promise<JobRow[]> {
-    return (await this.list(work, { status: 'open', state: 'waits for client' }, { sort: 'waits', limit: 200 })).rows;
+  /** How many jobs wait for clients and for how many days, in the firm or with one preparer. */
+  async waiting(work: Work, preparerId: string | null): Promise<WaitingForClients> {
+    const [found] = await rows<WaitingForClients>(
+      work.tx,
+      sql`with waiting as (
+            select j.id, c.name as client, j.waiting_since as since, ${work.today.toString()}::date - (j.waiting_since at time zone ${work.firm.zone})::date as days from jobs j join clients c on c.id = j.client_id
+            where j.firm_id = ${work.firm.id} and j.status = 'open' and j.waiting_since is not null ${preparerId ? sql`and j.preparer_id = ${preparerId}` : sql``})
+          select count(*)::int as jobs, count(*) filter (where days <= 3)::int as "upTo3", count(*) filter (where days between 4 and 7)::int as "upTo7",
+                 count(*) filter (where days between 8 and 14)::int as "upTo14", count(*) filter (where days > 14)::int as longer,
+                 (select jsonb_build_object('jobId', id, 'client', client, 'since', since) from waiting order by since, id limit 1) as longest from waiting`,
+    );
+    return found!;
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {

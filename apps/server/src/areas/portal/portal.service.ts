@@ -75,11 +75,11 @@ export class PortalService extends PortalSessions implements OnModuleInit {
   }
 
   /** A link for a message to a contact. @returns the path to put into it. */
-  async link(work: Work, contactId: string, leadsTo: string): Promise<string> {
+  async link(work: Work, contactId: string, leadsTo: string, from = work.now): Promise<string> {
     const { secret, hash } = newSecret();
     await work.tx
       .insert(portalLinks)
-      .values({ tokenHash: hash, firmId: work.firm.id, contactId, leadsTo, expiresAt: work.now.add({ hours: 24 * LINK_DAYS }).toString() });
+      .values({ tokenHash: hash, firmId: work.firm.id, contactId, leadsTo, expiresAt: from.add({ hours: 24 * LINK_DAYS }).toString() });
     return `/portal/door/${secret}`;
   }
 

@@ -1,9 +1,10 @@
 import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query } from '@nestjs/common';
 import { KeepTemplate, type TemplateView, type TriedTemplate, TryTemplate } from '@steady/contract/procedures';
-import type { PostRoomMessage, SentMessage } from '@steady/contract/post';
+import { type PostRoomMessage, type SentMessage, WriteMessage } from '@steady/contract/post';
+import type { SendPreview } from '@steady/contract/requests';
 import { IdPipe } from '../../platform/http/validation';
 import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { InWork, Once, type Work } from '../../platform/work';
 import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
 import { TemplatesService } from './templates.service';
@@ -31,7 +32,36 @@ export class PostController {
     return this.queries.postRoom(work, id(before));
   }
 
-  /** Tries again to deliver what could not be delivered. */
+  /** What waits to go out, the next first, and what could not be delivered. */
+  @Get('messages/going-out')
+  @Needs('see clients')
+  goingOut(@InWork() work: Work): Promise<SentMessage[]> {
+    return this.queries.goingOut(work);
+  }
+
+  /** What a message in a person's own words would be, and to whom it would go. */
+  @Post('messages/preview')
+  @HttpCode(200)
+  @Needs('do work')
+  preview(@InWork() work: Work, @Body() input: WriteMessage): Promise<SendPreview> {
+    return this.templates.preview(work, input);
+  }
+
+  @Post('messages')
+  @Once()
+  @Needs('do work')
+  async write(@InWork() work: Work, @Body() input: WriteMessage): Promise<{ written: number }> {
+    return { written: await this.templates.write(work, input) };
+  }
+
+  @Post('messages/:id/withdraw')
+  @HttpCode(204)
+  @Needs('do work')
+  withdraw(@InWork() work: Work, @Param('id', IdPipe) messageId: string): Promise<void> {
+    return this.post.withdraw(work, messageId);
+  }
+
+  /** Has go out now what waits for its day, or could not be delivered. */
   @Post('messages/:id/again')
   @HttpCode(204)
   @Needs('do work')

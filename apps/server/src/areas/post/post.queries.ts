@@ -1,10 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import type { PostRoomMessage, SentMessage } from '@steady/contract/post';
+import type { GoingOut, PostRoomMessage, SentMessage } from '@steady/contract/post';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 
 const PAGE = 100;
+/** As many as one wants to see of what waits to go out. */
+const PLANNED = 500;
+
+/** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
+const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by,
+  case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble`;
+const FROM = sql`messages m left join clients c on c.id = m.client_id left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = m.id::text and o.done_at is null`;
 
 @Injectable()
 export class PostQueries {
@@ -12,11 +19,27 @@ export class PostQueries {
   sent(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<SentMessage[]> {
     return rows<SentMessage>(
       work.tx,
-      sql`select m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by
-          from messages m left join clients c on c.id = m.client_id
+      sql`select ${MESSAGE} from ${FROM}
           where m.firm_id = ${work.firm.id} ${asked.clientId ? sql`and m.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and m.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and (m.at, m.id) < (select b.at, b.id from messages b where b.id = ${asked.before})` : sql``}
           order by m.at desc, m.id desc limit ${PAGE}`,
+    );
+  }
+
+  /** What waits to go out, the next first, before it what could not be delivered. */
+  goingOut(work: Work): Promise<SentMessage[]> {
+    return rows<SentMessage>(
+      work.tx,
+      sql`select ${MESSAGE} from ${FROM} where m.firm_id = ${work.firm.id} and m.status in ('waiting', 'failed') order by m.status, o.not_before, m.id limit ${PLANNED}`,
+    );
+  }
+
+  /** How much goes out on each of the next days on which something does. */
+  planned(work: Work): Promise<GoingOut[]> {
+    return rows<GoingOut>(
+      work.tx,
+      sql`select min(o.not_before) as at, count(*)::int as messages, count(distinct m.client_id)::int as clients from ${FROM}
+          where m.firm_id = ${work.firm.id} and m.status = 'waiting' and o.not_before > ${work.now.toString()} group by (o.not_before at time zone ${work.firm.zone})::date order by 1 limit 4`,
     );
   }
 

@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
+import { Temporal, civil } from '@steady/core/calendar';
 import type { Say } from '@steady/contract/contacts';
 import type { SendPreview } from '@steady/contract/requests';
 import { type Effect, Effects, Events, eventKind } from '../../platform/events';
@@ -12,6 +13,11 @@ import { messages } from './post.tables';
 
 export const MessageSent = eventKind<{ messageId: string }>('message sent');
 export const MessageFailed = eventKind<{ messageId: string }>('message failed');
+export const MessageWithdrawn = eventKind<{ messageId: string }>('message withdrawn');
+
+/** When messages go out that are planned for a day, on the clock of the firm. */
+const MORNING = Temporal.PlainTime.from('08:30');
+const morningOf = (work: Work, day: string): Temporal.Instant => civil(day).toZonedDateTime({ timeZone: work.firm.zone, plainTime: MORNING }).toInstant();
 
 /** A message before it is addressed: its words, and where its link leads in the portal. */
 export interface Draft {
@@ -108,22 +114,36 @@ export class PostService implements OnModuleInit {
     };
   }
 
-  /** Puts a message that could not be delivered into the outbox once more, under the same key: it is taken once. */
+  /** Has a message go out now that waits for its day, or could not be delivered: under the same key, so that it is taken once. */
   async again(work: Work, messageId: string): Promise<void> {
     const [message] = await work.tx
       .update(messages)
       .set({ status: 'waiting' })
-      .where(and(eq(messages.id, messageId), eq(messages.firmId, work.firm.id), eq(messages.status, 'failed')))
+      .where(and(eq(messages.id, messageId), eq(messages.firmId, work.firm.id), inArray(messages.status, ['failed', 'waiting'])))
       .returning({ id: messages.id });
-    if (!message) throw Problem.refused('not-failed', 'This message is not waiting to be tried again.');
+    if (!message) throw Problem.refused('not-waiting', 'This message is not waiting to go out.');
     await this.effects.again(work, 'deliver message', messageId);
   }
 
-  /** Sends to everybody at the client who has an address. @returns how many were written to. */
-  async send(work: Work, client: Client, draft: Draft, about: About): Promise<number> {
+  /** Takes back a message that has not gone out. */
+  async withdraw(work: Work, messageId: string): Promise<void> {
+    const [message] = await work.tx
+      .update(messages)
+      .set({ status: 'withdrawn' })
+      .where(and(eq(messages.id, messageId), eq(messages.firmId, work.firm.id), inArray(messages.status, ['failed', 'waiting'])))
+      .returning();
+    if (!message || !(await this.effects.cancel(work, 'deliver message', messageId)))
+      throw Problem.refused('not-waiting', 'This message has gone out, or is on its way.');
+    const { clientId, jobId, toName, subject } = message;
+    await this.events.record(work, MessageWithdrawn, { what: `took back a message to ${toName}: ${subject}`, clientId, jobId, payload: { messageId } });
+  }
+
+  /** Sends to everybody at the client who has an address, at once or in the morning of a day. @returns how many were written to. */
+  async send(work: Work, client: Client, draft: Draft, about: About, on?: string): Promise<number> {
     const { to } = await this.recipients(work, client, draft.to, draft.contactId);
+    const goesOut = on === undefined || on <= work.today.toString() ? work.now : morningOf(work, on);
     for (const contact of to) {
-      const link = await this.portal.link(work, contact.id, draft.leadsTo);
+      const link = await this.portal.link(work, contact.id, draft.leadsTo, goesOut);
       const letter: Letter = {
         channel: 'mail',
         toName: contact.name,
@@ -147,7 +167,7 @@ export class PostService implements OnModuleInit {
           by: work.actor.name,
         })
         .returning({ id: messages.id });
-      await this.effects.plan(work, 'deliver message', message!.id, { ...letter, messageId: message!.id });
+      await this.effects.plan(work, 'deliver message', message!.id, { ...letter, messageId: message!.id }, goesOut);
     }
     return to.length;
   }

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { SentMessage } from '@steady/contract/post';
 import { firmId, id, moment, ofSeenClient, ownFirm, version } from '../../platform/database';
@@ -19,7 +20,16 @@ export const messages = pgTable(
     jobId: uuid('job_id'),
     by: text('by').notNull(),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.at), index().on(t.clientId)],
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    index().on(t.firmId, t.at),
+    index().on(t.clientId),
+    // Few messages wait of all that were ever written.
+    index('messages_going_out')
+      .on(t.firmId)
+      .where(sql`status in ('waiting', 'failed')`),
+  ],
 );
 
 /** Wording kept for messages, with details to be filled in. */

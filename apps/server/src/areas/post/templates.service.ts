@@ -4,6 +4,8 @@ import { civil } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { DETAILS, type DetailValues, fillIn } from '@steady/core/templates';
 import { fullDate } from '@steady/core/words';
+import type { WriteMessage } from '@steady/contract/post';
+import type { SendPreview } from '@steady/contract/requests';
 import type { KeepTemplate, TemplateView, TriedTemplate, TryTemplate } from '@steady/contract/procedures';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -13,7 +15,11 @@ import { type Client, ClientsService } from '../clients';
 import { type Draft, PostService } from './post.service';
 import { templates } from './post.tables';
 
+export const MessageWritten = eventKind<{ clientId: string }>('message written');
 export const TemplateChanged = eventKind<{ templateId: string }>('message template changed');
+
+/** How many days ahead a message is planned at most: what it says is known then. */
+const FARTHEST = 90;
 
 type Template = typeof templates.$inferSelect;
 
@@ -139,5 +145,49 @@ export class TemplatesService {
     const { draft, missing } = await this.filled(work, template, client.id, jobId);
     if (missing.length > 0) throw Problem.refused('details-missing', `"${template.name}" wants what is not known: ${missing.join(', ')}.`);
     return this.post.send(work, client, draft, { clientId: client.id, jobId });
+  }
+
+  /** What a message of a person's own words would be and to whom it goes; nothing is sent. */
+  async preview(work: Work, input: WriteMessage): Promise<SendPreview> {
+    const { client, draft } = await this.written(work, input);
+    return this.post.preview(work, client, draft);
+  }
+
+  /** Writes to a client in a person's own words, now or on a day. @throws Problem when nobody there can be written to */
+  async write(work: Work, input: WriteMessage): Promise<number> {
+    const { client, draft } = await this.written(work, input);
+    const { to, nobody } = await this.post.recipients(work, client, draft.to, draft.contactId);
+    if (to.length === 0) throw Problem.refused('nobody-to-write-to', `Nobody can be written to: ${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}.`);
+    await this.post.send(work, client, draft, { clientId: client.id, jobId: input.jobId ?? null }, input.on);
+    const when = input.on && input.on > work.today.toString() ? `, to go out on ${fullDate(civil(input.on))}` : '';
+    await this.events.record(work, MessageWritten, {
+      what: `wrote "${draft.subject}" to ${to.map((person) => person.name).join(', ')}${when}`,
+      ...{ clientId: client.id, jobId: input.jobId ?? null, payload: { clientId: client.id } },
+    });
+    return to.length;
+  }
+
+  /** Own words with their details filled in. @throws Problem at the field for a day that is over, and for what is not known, so that nobody reads an empty place */
+  private async written(work: Work, { clientId, jobId, on, ...words }: WriteMessage): Promise<{ client: Client; draft: Draft }> {
+    if (on !== undefined && on < work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day is over.' }]);
+    if (on !== undefined && on > work.today.add({ days: FARTHEST }).toString())
+      throw Problem.invalid([{ field: 'on', message: `A message is planned at most ${FARTHEST} days ahead.` }]);
+    const client = await this.clients.get(work, clientId);
+    if (jobId) await this.mustBeOf(work, jobId, clientId);
+    const faults: { field: string; message: string }[] = [];
+    const { draft } = await this.filled(work, words, clientId, jobId ?? null);
+    for (const field of ['subject', 'body'] as const) {
+      const { missing, unknown } = await this.filled(work, { subject: '', body: '', [field]: words[field] }, clientId, jobId ?? null);
+      if (missing.length > 0) faults.push({ field, message: `Not known of this client or job: ${missing.join(', ')}. Write it out, or take it out.` });
+      else if (unknown.length > 0)
+        faults.push({ field, message: `{${unknown[0]}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.` });
+    }
+    if (faults.length > 0) throw Problem.invalid(faults);
+    return { client, draft };
+  }
+
+  private async mustBeOf(work: Work, jobId: string, clientId: string): Promise<void> {
+    const found = await rows(work.tx, sql`select 1 from jobs where id = ${jobId} and client_id = ${clientId} and firm_id = ${work.firm.id}`);
+    if (found.length === 0) throw Problem.invalid([{ field: 'jobId', message: 'Choose a job of this client.' }]);
   }
 }

@@ -8,6 +8,7 @@ import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { AlmanacQueries } from '../almanac';
 import { JobQueries } from '../jobs';
+import { PostQueries } from '../post';
 import { TeamService } from '../team';
 
 /** The columns of a line about an obligation `o` with its job `j`. */
@@ -22,6 +23,7 @@ export class TodayQueries {
     private readonly almanac: AlmanacQueries,
     private readonly jobs: JobQueries,
     private readonly team: TeamService,
+    private readonly post: PostQueries,
   ) {}
 
   /** What needs this person now: of the whole firm, or of the person's own clients and tasks. */
@@ -59,7 +61,6 @@ export class TodayQueries {
           from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
           where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed' order by (j.waiting_since is not null), (j.priority <> 'first'), (j.priority = 'when there is room'), t.due_on, t.id limit 40`,
     );
-    const waiting = (await this.jobs.waiting(work)).filter((job) => !mine || job.who === (work.actor.kind === 'staff' ? work.actor.shortName : null));
     const whose = mine ? { personId: me } : {};
     const state = async (of: JobState) => (await this.jobs.list(work, { status: 'open', state: of, ...whose }, { limit: 20 })).rows;
     const [week] = await this.almanac.load(work, work.today, 1);
@@ -69,7 +70,8 @@ export class TodayQueries {
       overdue: lines.filter((line) => line.late),
       dueThisWeek: lines.filter((line) => !line.late),
       answered,
-      waiting,
+      waiting: await this.jobs.waiting(work, mine ? me : null),
+      goingOut: await this.post.planned(work),
       tasks,
       // Whoever does not see every client would see only a part of what the others have to do.
       room: week!.people

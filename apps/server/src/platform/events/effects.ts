@@ -47,13 +47,23 @@ export class Effects {
     this.known.set(effect.kind, effect);
   }
 
-  /** Puts an effect into the outbox, to be carried out after the transaction is confirmed. */
-  async plan<Payload>(work: Work, kind: string, key: string, payload: Payload): Promise<void> {
-    await work.tx.insert(outbox).values({ firmId: work.firm.id, kind, key, payload, notBefore: work.now.toString() }).onConflictDoNothing();
+  /** Puts an effect into the outbox, to be carried out after the transaction is confirmed, or once a later moment has come. */
+  async plan<Payload>(work: Work, kind: string, key: string, payload: Payload, notBefore = work.now): Promise<void> {
+    await work.tx.insert(outbox).values({ firmId: work.firm.id, kind, key, payload, notBefore: notBefore.toString() }).onConflictDoNothing();
     work.afterwards(() => void this.drain(work.firm.id));
   }
 
-  /** Gives an effect that has failed for good its tries again. */
+  /** Takes an effect out of the outbox that was not begun. @returns false when it was carried out already, or is being carried out now */
+  async cancel(work: Work, kind: string, key: string): Promise<boolean> {
+    const gone = await rows(
+      work.tx,
+      sql`delete from outbox where firm_id = ${work.firm.id} and kind = ${kind} and key = ${key} and done_at is null
+            and (claimed_until is null or claimed_until < ${work.now.toString()}) returning id`,
+    );
+    return gone.length > 0;
+  }
+
+  /** Has an effect carried out now that waits for its moment, or gives one that has failed for good its tries again. */
   async again(work: Work, kind: string, key: string): Promise<void> {
     await work.tx.execute(
       sql`update outbox set attempts = 0, not_before = ${work.now.toString()}, claimed_until = null where firm_id = ${work.firm.id} and kind = ${kind} and key = ${key} and done_at is null`,

@@ -20,7 +20,7 @@ import { DocumentList } from '../documents/document-list';
 import { BillList } from '../fees/bill-list';
 import { HistoryList } from '../jobs/history-list';
 import { JobList } from '../jobs/job-list';
-import { MessageList } from '../post/message-list';
+import { Correspondence } from '../post/correspondence';
 import { ClientRequests } from '../requests/client-requests';
 import { ServiceLines } from '../services/service-lines';
 import { ClientLeaf } from './client-leaf';
@@ -369,7 +369,7 @@ export function ClientPage() {
       {section === 'requests' && <ClientRequests clientId={id} />}
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}
-      {section === 'correspondence' && <MessageList of={`client=${id}`} />}
+      {section === 'correspondence' && <Correspondence client={{ id, name: client.name }} />}
       {section === 'notes' && <NoteList clientId={id} notes={client.notes} />}
       {section === 'history' && <HistoryList of={`client=${id}`} />}
       {section === 'access' && <ViewerList clientId={id} />}

@@ -16,7 +16,7 @@ import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { WorkingsLines, Worked } from '../../ui/workings';
 import { AddDocument } from '../documents/add-document';
 import { DocumentTable } from '../documents/document-list';
-import { MessageList } from '../post/message-list';
+import { Correspondence } from '../post/correspondence';
 import { RequestsSection } from '../requests/requests-section';
 import { TimeLeaf } from '../time/time-leaf';
 import { HistoryList } from './history-list';
@@ -348,7 +348,7 @@ export function JobPage() {
           <DocumentTable documents={job.documents} />
         </>
       )}
-      {section === 'correspondence' && <MessageList of={`job=${id}`} />}
+      {section === 'correspondence' && <Correspondence client={{ id: job.clientId, name: job.client }} job={job} />}
       {section === 'money' && <JobMoneySection job={job} />}
       {section === 'history' && <HistoryList of={`job=${id}`} />}
       {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}

@@ -1,67 +1,117 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { SentMessage } from '@steady/contract/post';
-import { useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { Leaf } from '../../ui/leaf';
-import { LedgerTable } from '../../ui/ledger-table';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { momentInWords } from '../../ui/words';
 
-const TONE: Record<SentMessage['status'], string> = { waiting: 'text-soft', sent: 'good', failed: 'late' };
+const TONE: Record<SentMessage['status'], string> = { waiting: 'text-soft', sent: 'good', failed: 'late', withdrawn: 'text-soft' };
 
 /** What was written: of one client, one job, or (with an empty `of`) the whole firm. */
 export function MessageList({ of }: { of: string }) {
-  const session = useSession();
-  const { day } = session;
-  const [reading, setReading] = useState<SentMessage | null>(null);
   const { data } = useData<SentMessage[]>(`/api/messages?${of}`);
   if (!data) return null;
   return (
+    <MessageTable
+      label="Messages"
+      messages={data}
+      withClient={!of.startsWith('client')}
+      empty="Nothing was written yet. Requests and bills go out from a job and stand here afterwards."
+    />
+  );
+}
+
+/** Where a message stands: gone, or when it goes, or why it could not. */
+function Stands({ of }: { of: SentMessage }) {
+  const { day } = useSession();
+  return (
+    <span className={TONE[of.status]}>
+      {of.status === 'waiting' && of.goesOutAt ? `goes out ${momentInWords(of.goesOutAt, day)}` : of.status}
+      {of.trouble && of.status !== 'sent' && <span className="block text-fine text-rust">{of.trouble}</span>}
+    </span>
+  );
+}
+
+/** Messages to read, each with what can still be done about it. */
+export function MessageTable({ label, messages, withClient, empty }: { label: string; messages: SentMessage[]; withClient: boolean; empty: ReactNode }) {
+  const { day } = useSession();
+  const [picked, setPicked] = useState<string | null>(null);
+  const reading = messages.find((message) => message.id === picked);
+  const ofClient: Column<SentMessage>[] = [{ key: 'client', head: 'Client', cell: (row) => row.client, sort: (row) => row.client, wide: true }];
+  return (
     <>
       <LedgerTable
-        label="Messages"
-        rows={data}
+        label={label}
+        rows={messages}
         keyOf={(row) => row.id}
         columns={[
-          { key: 'at', head: 'When', cell: (row) => <span className="whitespace-nowrap">{momentInWords(row.at, day)}</span>, sort: (row) => row.at },
+          { key: 'at', head: 'Written', cell: (row) => <span className="whitespace-nowrap">{momentInWords(row.at, day)}</span>, sort: (row) => row.at },
           { key: 'to', head: 'To', cell: (row) => row.to, sort: (row) => row.to },
-          ...(of.startsWith('client')
-            ? []
-            : [{ key: 'client', head: 'Client', cell: (row: SentMessage) => row.client, sort: (row: SentMessage) => row.client, wide: true }]),
+          ...(withClient ? ofClient : []),
           {
             key: 'subject',
             head: 'About',
             cell: (row) => (
-              <button className="lnk font-semibold" onClick={() => setReading(row)}>
+              <button className="lnk text-left font-semibold" onClick={() => setPicked(row.id)}>
                 {row.subject}
               </button>
             ),
           },
           { key: 'by', head: 'By', cell: (row) => row.by, wide: true },
-          { key: 'status', head: 'Stands', cell: (row) => <span className={TONE[row.status]}>{row.status}</span>, wide: true },
+          { key: 'status', head: 'Stands', cell: (row) => <Stands of={row} />, sort: (row) => row.goesOutAt ?? row.status },
         ]}
-        empty="Nothing was written yet. Requests and bills go out from a job and stand here afterwards."
+        empty={empty}
       />
-      {reading && (
-        <Leaf open broad title={reading.subject} onClose={() => setReading(null)}>
-          <p className="mb-3 text-table text-soft">
-            To {reading.to}, {reading.address}, {momentInWords(reading.at, day)}
-          </p>
-          <p className="whitespace-pre-line wrap-anywhere">{reading.body}</p>
-          {reading.clientId && session.may('do work') && (
-            <p className="mt-4 flex gap-4 text-table">
-              {reading.jobId && (
-                <Link className="lnk" to={`/jobs/${reading.jobId}`}>
-                  Its job
-                </Link>
-              )}
-              <Link className="lnk" to={`/jobs?${new URLSearchParams({ new: reading.clientId, called: reading.subject }).toString()}`}>
-                Begin a job from it
-              </Link>
-            </p>
-          )}
-        </Leaf>
-      )}
+      {reading && <MessageLeaf message={reading} onClose={() => setPicked(null)} />}
     </>
+  );
+}
+
+function MessageLeaf({ message, onClose }: { message: SentMessage; onClose(): void }) {
+  const session = useSession();
+  const { act, busy } = useAct();
+  const mayWork = session.may('do work');
+  const waits = message.status === 'waiting' || message.status === 'failed';
+  const does = (words: string, path: string, done: string) => (
+    <button type="button" className="lnk text-table" disabled={busy} onClick={() => void act(() => send('POST', `/api/messages/${message.id}/${path}`), done)}>
+      {words}
+    </button>
+  );
+  return (
+    <Leaf
+      open
+      broad
+      title={message.subject}
+      onClose={onClose}
+      beside={
+        waits &&
+        mayWork && (
+          <span className="ml-auto flex gap-4">
+            {does(message.status === 'failed' ? 'Try again' : 'Send it now', 'again', 'It goes out now.')}
+            {does('Take it back', 'withdraw', 'Taken back: it does not go out.')}
+          </span>
+        )
+      }
+    >
+      <p className="mb-3 text-table text-soft">
+        To {message.to}, {message.address}, written {momentInWords(message.at, session.day)} by {message.by}; <Stands of={message} />
+      </p>
+      <p className="whitespace-pre-line wrap-anywhere">{message.body}</p>
+      {message.clientId && mayWork && (
+        <p className="mt-4 flex gap-4 text-table">
+          {message.jobId && (
+            <Link className="lnk" to={`/jobs/${message.jobId}`}>
+              Its job
+            </Link>
+          )}
+          <Link className="lnk" to={`/jobs?${new URLSearchParams({ new: message.clientId, called: message.subject }).toString()}`}>
+            Begin a job from it
+          </Link>
+        </p>
+      )}
+    </Leaf>
   );
 }

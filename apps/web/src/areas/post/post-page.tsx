@@ -4,7 +4,15 @@ import { MessageList } from './message-list';
 
 export function PostViews() {
   const session = useSession();
-  return <Views views={[{ to: '/post', words: 'Sent' }, ...(session.may('grant clients') ? [{ to: '/post/room', words: 'Post room (stand-in)' }] : [])]} />;
+  return (
+    <Views
+      views={[
+        { to: '/post', words: 'Written' },
+        { to: '/post/going-out', words: 'Going out' },
+        ...(session.may('grant clients') ? [{ to: '/post/room', words: 'Post room (stand-in)' }] : []),
+      ]}
+    />
+  );
 }
 
 /** What the firm wrote to clients, the newest first. */

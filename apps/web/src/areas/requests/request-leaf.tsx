@@ -8,7 +8,7 @@ import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useSay } from '../../ui/toasts';
-import { SendingLeaf } from './send-preview';
+import { SendingLeaf } from '../post/sending-leaf';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {

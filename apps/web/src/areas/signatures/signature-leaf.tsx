@@ -11,7 +11,7 @@ import { useLeafForm } from '../../ui/form';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { useSay } from '../../ui/toasts';
 import { AddDocument } from '../documents/add-document';
-import { SendingLeaf } from '../requests/send-preview';
+import { SendingLeaf } from '../post/sending-leaf';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {

@@ -9,22 +9,23 @@ import { NoteLine } from '../clients/note-list';
 import { Failed, Group, JobsGroup } from './groups';
 import { MyTasks } from './my-tasks';
 import { Note, Page, Trouble } from '../../ui/page';
-import { waitedWords } from '../../ui/words';
+import { momentInWords, waitedWords } from '../../ui/words';
 
 export function TodayPage() {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
-  const mine = search.get('whose') === 'mine';
+  // Whoever does the work opens on their own; whoever runs it, on the firm.
+  const usual = session.role === 'preparer' || session.role === 'contractor' ? 'mine' : 'firm';
+  const mine = (search.get('whose') ?? usual) === 'mine';
   const { data: today, error } = useData<TodayView>(`/api/today?whose=${mine ? 'mine' : 'firm'}`);
   const { data: phoneNotes = [] } = useData<PhoneNote[]>('/api/phone-notes');
   if (error) return <Trouble error={error} />;
   if (!today) return null;
-  const longest = today.waiting[0]?.waitingSince;
   const quiet =
     today.overdue.length +
       today.answered.length +
       today.dueThisWeek.length +
-      today.waiting.length +
+      today.waiting.jobs +
       today.nobodyToWriteTo.length +
       today.asking.length +
       today.stuck.length +
@@ -32,10 +33,23 @@ export function TodayPage() {
       today.toApprove.length +
       today.failed.length ===
     0;
+  const late = today.tasks.filter((task) => task.dueOn < session.today && !task.waits).length;
+  const tasks = (
+    <section aria-label="Tasks of your own" id="tasks">
+      <div className="mb-2 flex items-baseline gap-5 text-table text-soft">
+        <h2 className="text-ink">My tasks</h2>
+        <span>
+          {formatHours(today.minutesToday)} due today, {formatHours(today.minutesRoom)} of room
+        </span>
+      </div>
+      <MyTasks tasks={today.tasks} />
+    </section>
+  );
   const view = (whose: string, words: string) => (
     <button
       className={(whose === 'mine') === mine ? 'border-b-2 border-kelp font-semibold text-ink' : 'border-b-2 border-transparent hover:text-ink'}
-      onClick={() => setSearch(whose === 'mine' ? { whose } : {})}
+      aria-current={(whose === 'mine') === mine || undefined}
+      onClick={() => setSearch(whose === usual ? {} : { whose })}
     >
       {words}
     </button>
@@ -45,8 +59,16 @@ export function TodayPage() {
       title={longDate(session.day)}
       sum={
         <>
+          {mine && (
+            <>
+              <a href="#tasks" className="lnk">
+                {today.tasks.length === 0 ? 'No task' : counted(today.tasks.length, 'task')} of yours
+              </a>
+              {late > 0 && <span className="late"> ({late} overdue)</span>},{' '}
+            </>
+          )}
           <a href="#answered" className="lnk">
-            {today.answered.length === 0 ? 'No answer' : counted(today.answered.length, 'answer')} from clients
+            {today.answered.length === 0 ? (mine ? 'no answer' : 'No answer') : counted(today.answered.length, 'answer')} from clients
           </a>
           ,{' '}
           <a href="#overdue" className={`lnk ${today.overdue.length ? 'late' : ''}`}>
@@ -59,9 +81,13 @@ export function TodayPage() {
             {today.dueThisWeek.length === 0 ? 'no deadline' : counted(today.dueThisWeek.length, 'deadline')} until Sunday
           </a>
           ;{' '}
-          {today.waiting.length === 0
-            ? 'nobody waits for clients'
-            : `${counted(today.waiting.length, 'job')} ${today.waiting.length === 1 ? 'waits' : 'wait'} for clients`}
+          {today.waiting.jobs === 0 ? (
+            'nothing waits for clients'
+          ) : (
+            <a href="#waits" className="lnk">
+              {counted(today.waiting.jobs, 'job')} {today.waiting.jobs === 1 ? 'waits' : 'wait'} for clients
+            </a>
+          )}
           .
         </>
       }
@@ -81,6 +107,18 @@ export function TodayPage() {
               <Room key={person.memberId} {...person} />
             ))}
           </Note>
+          {today.goingOut.length > 0 && (
+            <Note title="Going out next">
+              {today.goingOut.map((one) => (
+                <p key={one.at}>
+                  {momentInWords(one.at, session.day)}:{' '}
+                  <Link className="lnk" to="/post/going-out">
+                    {counted(one.messages, 'message')} to {counted(one.clients, 'client')}
+                  </Link>
+                </p>
+              ))}
+            </Note>
+          )}
           {today.unbilled && (
             <Note title={`Unbilled, ${session.firm.currency}`}>
               <Unbilled of={today.unbilled} />
@@ -108,31 +146,21 @@ export function TodayPage() {
           </ul>
         </section>
       )}
-      <div className="sheet overflow-x-auto">
+      {mine && tasks}
+      <div className={`sheet overflow-x-auto ${mine ? 'mt-4' : ''}`}>
         <table className="ledger" aria-label="What needs somebody now">
           <tbody>
             <Group id="overdue" title="Overdue" lines={today.overdue} />
             <Group id="answered" title="Answered by clients" lines={today.answered} section="requests" />
             <Group id="week" title="Due until Sunday" lines={today.dueThisWeek} />
-            {(today.waiting.length > 0 || today.nobodyToWriteTo.length > 0) && (
-              <tr className="grp">
+            {(today.waiting.jobs > 0 || today.nobodyToWriteTo.length > 0) && (
+              <tr className="grp" id="waits">
                 <th colSpan={5} scope="colgroup">
                   Waits for others
                 </th>
               </tr>
             )}
-            {today.waiting.length > 0 && (
-              <tr>
-                <td className="font-semibold">
-                  <Link className="lnk" to="/jobs?state=waits for client">
-                    {counted(today.waiting.length, 'job')} {today.waiting.length === 1 ? 'waits' : 'wait'} for clients
-                  </Link>
-                </td>
-                <td colSpan={4} className="text-soft">
-                  longest {longest && waitedWords(longest, session.day)}: {today.waiting[0]!.client}
-                </td>
-              </tr>
-            )}
+            {today.waiting.jobs > 0 && <WaitingLine of={today.waiting} />}
             {today.nobodyToWriteTo.length > 0 && (
               <tr>
                 <td className="font-semibold">{counted(today.nobodyToWriteTo.length, 'client')} nobody can write to</td>
@@ -182,14 +210,39 @@ export function TodayPage() {
           </tbody>
         </table>
       </div>
-      <div className="mt-4 mb-2 flex items-baseline gap-5 text-table text-soft">
-        <h2 className="text-ink">My tasks</h2>
-        <span>
-          {formatHours(today.minutesToday)} due today, {formatHours(today.minutesRoom)} of room
-        </span>
-      </div>
-      <MyTasks tasks={today.tasks} />
+      {!mine && <div className="mt-4">{tasks}</div>}
     </Page>
+  );
+}
+
+/** How many jobs wait for clients, for how long, and which the longest. */
+function WaitingLine({ of }: { of: TodayView['waiting'] }) {
+  const { day } = useSession();
+  const by = [
+    [of.upTo3, 'up to 3 days'],
+    [of.upTo7, 'up to a week'],
+    [of.upTo14, 'up to two weeks'],
+    [of.longer, 'longer'],
+  ] as const;
+  return (
+    <tr>
+      <td className="font-semibold">
+        <Link className="lnk" to="/jobs?state=waits for client">
+          {counted(of.jobs, 'job')} {of.jobs === 1 ? 'waits' : 'wait'} for clients
+        </Link>
+      </td>
+      <td colSpan={4} className="text-soft">
+        {by.map(([jobs, words], at) => jobs > 0 && <span key={words}>{`${by.slice(0, at).some(([before]) => before > 0) ? ', ' : ''}${jobs} ${words}`}</span>)}
+        {of.longest && (
+          <>
+            ; longest{' '}
+            <Link className="lnk" to={`/jobs/${of.longest.jobId}/requests`}>
+              {of.longest.client}, {waitedWords(of.longest.since, day)}
+            </Link>
+          </>
+        )}
+      </td>
+    </tr>
   );
 }
 

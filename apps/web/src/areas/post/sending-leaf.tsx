@@ -29,8 +29,8 @@ interface Sending {
   title: string;
   /** What would go out; null as long as it is written. */
   preview: SendPreview | null;
-  /** What the button says when nobody would be written to. */
-  withNobody: string;
+  /** What the button says when nobody would be written to; null when there is nothing to do then. */
+  withNobody: string | null;
   of: Pick<LeafForm<never>, 'onSubmit' | 'busy' | 'problem'>;
   onBack(): void;
   onClose(): void;
@@ -47,7 +47,7 @@ export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, a
       open
       broad
       title={preview ? 'Before it goes' : title}
-      act={!preview ? 'Look at what goes out' : to.length === 0 ? withNobody : `Send to ${to.length === 1 ? to[0]!.to : `${to.length} people`}`}
+      act={!preview ? 'Look at what goes out' : to.length === 0 ? (withNobody ?? undefined) : `Send to ${to.length === 1 ? to[0]!.to : `${to.length} people`}`}
       onClose={onClose}
       {...of}
       beside={

@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { DETAILS } from '@steady/core/templates';
+import type { JobRow } from '@steady/contract/jobs';
+import { WriteMessage } from '@steady/contract/post';
+import type { TemplateView } from '@steady/contract/procedures';
+import type { SendPreview } from '@steady/contract/requests';
+import { ask, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { useSay } from '../../ui/toasts';
+import { dayInWords } from '../../ui/words';
+import { SendingLeaf } from './sending-leaf';
+
+interface Props {
+  client: { id: string; name: string };
+  /** The job that it is about, where it is written from one. */
+  job?: { id: string; name: string };
+  onClose(): void;
+}
+
+/** Writes to a client: own words or a kept message, then what each reads, word for word, then it goes, now or on a day. */
+export function WriteLeaf({ client, job, onClose }: Props) {
+  const { day, today } = useSession();
+  const say = useSay();
+  const [preview, setPreview] = useState<SendPreview | null>(null);
+  const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
+  const { data: jobs } = useData<{ rows: JobRow[] }>(job ? null : `/api/jobs?status=open&client=${client.id}`);
+  const { form, onSubmit, busy, problem } = useLeafForm<WriteMessage>({
+    input: WriteMessage,
+    start: { clientId: client.id, jobId: job?.id ?? '', subject: '', body: '', on: '' },
+    submit: async (values) => {
+      if (!preview) {
+        setPreview(await ask<SendPreview>('/api/messages/preview', values));
+        return;
+      }
+      await send('POST', '/api/messages', values);
+      const to = preview.messages.map((message) => message.to).join(', ');
+      say(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : `Sent to ${to}.`);
+      onClose();
+    },
+  });
+  const { register, formState, setValue, clearErrors } = form;
+  const { errors } = formState;
+  return (
+    <SendingLeaf
+      title={`Write to ${client.name}`}
+      preview={preview}
+      withNobody={null}
+      of={{ onSubmit, busy, problem }}
+      onBack={() => setPreview(null)}
+      onClose={onClose}
+    >
+      {templates.length > 0 && (
+        <SelectField
+          label="Begin with"
+          defaultValue=""
+          onChange={({ target }) => {
+            const kept = templates.find((one) => one.id === target.value);
+            setValue('subject', kept?.subject ?? '');
+            setValue('body', kept?.body ?? '');
+            clearErrors();
+          }}
+        >
+          <option value="">words of your own</option>
+          {templates.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      {!job && (
+        <SelectField label="About the job" {...register('jobId')} error={errors.jobId?.message}>
+          <option value="">no job in particular</option>
+          {jobs?.rows.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      <TextField label="Subject" autoFocus {...register('subject')} error={errors.subject?.message} />
+      <LongTextField
+        label="What they read"
+        rows={9}
+        hint={`It begins with “Dear …” and ends with a link to the portal and your name. What stands between braces is filled in: ${Object.keys(DETAILS)
+          .map((detail) => `{${detail}}`)
+          .join(' ')}`}
+        {...register('body')}
+        error={errors.body?.message}
+      />
+      <DateField label="Goes out on" hint="In the morning of that day; left empty, at once." {...register('on')} error={errors.on?.message} />
+    </SendingLeaf>
+  );
+}
