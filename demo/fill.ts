@@ -5,7 +5,7 @@ import { AlmanacService, ObligationStandingService } from '@steady/server/areas/
 import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { DocumentsService } from '@steady/server/areas/documents/index';
 import { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import { JobMovesService, JobStandingService, JobsService, TasksService } from '@steady/server/areas/jobs/index';
+import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import { TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
@@ -77,6 +77,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       jobStanding: app.get(JobStandingService),
       moves: app.get(JobMovesService),
       tasks: app.get(TasksService),
+      taskChanges: app.get(TaskChangesService),
       documents: app.get(DocumentsService),
       requests: app.get(RequestsService),
       signatures: app.get(SignaturesService),
@@ -108,6 +109,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await foundSecondFirm(hands);
     await last.startTimer();
     await last.putOff();
+    await last.writeAhead(today);
     await database.tidy();
   } finally {
     await app.close();

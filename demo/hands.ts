@@ -2,7 +2,7 @@ import type { AccessService, GroupsService } from '@steady/server/areas/access/i
 import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
-import type { JobMovesService, JobStandingService, JobsService, TasksService } from '@steady/server/areas/jobs/index';
+import type { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import type { TemplatesService } from '@steady/server/areas/post/index';
 import type { ProceduresService } from '@steady/server/areas/procedures/index';
 import type { RequestsService } from '@steady/server/areas/requests/index';
@@ -47,6 +47,7 @@ export interface Hands {
   templates: TemplatesService;
   jobs: JobsService;
   tasks: TasksService;
+  taskChanges: TaskChangesService;
   jobStanding: JobStandingService;
   moves: JobMovesService;
   requests: RequestsService;

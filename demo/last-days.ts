@@ -126,6 +126,27 @@ export class LastDays {
     if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, name, null));
   }
 
+  /** What Orla wrote for the days to come: it stands in the plan of what goes out until then. */
+  async writeAhead(today: CivilDate): Promise<void> {
+    const { people, clients } = this.firm;
+    const id = (name: string) => [...clients].find(([, demo]) => demo.name.startsWith(name))![0];
+    await this.run(people.orla, async (work) => {
+      const next = addWorkingDays(today, 1, work.firm.calendar);
+      const write = (client: string, on: CivilDate, subject: string, body: string) =>
+        this.hands.templates.write(work, { clientId: id(client), on: on.toString(), subject, body });
+      const closing =
+        'We close for two days next week, on Thursday and Friday. What reaches us by Wednesday is done before.\n\n{preparer} is there for you on the telephone until then.';
+      await write('Dunmarra', next, 'Two days closed next week', closing);
+      await write('Strand Caf\u00e9', next, 'Two days closed next week', closing);
+      await write(
+        'Cormorant',
+        addWorkingDays(today, 4, work.firm.calendar),
+        'A call about the lessons paid in advance',
+        'May {preparer} ring you this week about the lessons that were paid before the season?',
+      );
+    });
+  }
+
   /** One deadline was put off, another is not required. */
   async putOff(): Promise<void> {
     await this.run(this.firm.people.orla, async (work) => {
@@ -177,6 +198,12 @@ export async function standToday(hands: Hands, firm: DemoFirm, today: CivilDate)
     if (second) await hands.jobStanding.hold(work, second.id, 'client abroad', today.add({ days: 9 }).toString());
     if (third) await hands.jobStanding.change(work, third.id, { priority: 'first', version: third.version });
     if (fourth) await hands.jobStanding.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
+    const inHand = fourth && (await hands.jobs.get(work, fourth.id));
+    if (inHand?.phase)
+      await hands.taskChanges.add(work, fourth!.id, {
+        ...{ name: 'Ask the bank for the loan statement', phaseKey: inHand.phase, estimate: 15 },
+        assigneeId: firm.people.orla.id,
+      });
     const [onboarding] = await rows<{ id: string }>(work.tx, sql`select id from procedures where name like 'Onboarding%'`);
     await hands.jobs.addByHand(work, {
       ...{ clientId: clientId('Whimbrel Web'), procedureId: onboarding!.id, name: 'Onboarding', priority: 'usual' },

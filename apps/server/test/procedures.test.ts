@@ -1,7 +1,7 @@
 import type request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PhasePlan, Procedure } from '@steady/core/procedures';
-import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
+import type { JobToVersion, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
 import { THREE, atWork, problemOf, task } from './at-work';
 import { type TestApp, startTestApp } from './support';
 
@@ -117,6 +117,56 @@ describe('a procedure', () => {
     expect(concerned.clients[0]!.facts).toMatchObject({ 'line:rhythm': 'two-monthly', 'job:fee': 180 });
     await test.other.as.manager!.get(`/api/procedures/${id}`).expect(404);
     await test.firm.as.preparer!.post(`/api/procedures/${id}/copy`).expect(403);
+  });
+
+  it('is run through on paper before work is begun: for those chosen, or for each by the procedure of its line', async () => {
+    const onlyPaper = { fact: 'way', is: 'paper' };
+    const request = { key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] };
+    const definition: Procedure = {
+      phases: [
+        { key: 'ask', name: 'Ask', tasks: [task('Send')], requests: [request] },
+        { key: 'post', name: 'Post', onlyIf: onlyPaper, tasks: [task('Print', { role: 'manager' })] },
+      ],
+    };
+    const procedureId = await procedure(definition);
+    const [online, paper, nobody] = [
+      await client(),
+      await client({ way: 'paper', name: 'Thatch' }),
+      await client({ contact: undefined, managerId: undefined, name: 'Silent Ltd' }),
+    ];
+    const before = async (more: object, as = manager()) =>
+      (
+        await as
+          .post('/api/procedures/before-starting')
+          .send({ clientIds: [online, paper, nobody], ...more })
+          .expect(200)
+      ).body as OnPaperBefore[];
+    const [found] = await before({ procedureId });
+    expect(found).toMatchObject({ procedure: { id: procedureId }, clients: 3, ways: 2, tasks: 4, requests: 1, messages: 0, bills: 0 });
+    expect(found!.faults).toEqual([
+      {
+        what: '2 clients would be written to, and nobody there can be',
+        clients: [
+          { id: nobody, name: 'Silent Ltd' },
+          { id: paper, name: 'Thatch' },
+        ],
+      },
+    ]);
+    // Fees decide the way and are not told to whoever may not see them.
+    expect(JSON.stringify(await before({ procedureId }, test.firm.as.preparer!))).not.toContain('fee');
+    expect(await before({ serviceId: test.firm.services.vat })).toEqual([]);
+    await manager()
+      .post(`/api/clients/${online}/lines`)
+      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn: '2026-03-01' })
+      .expect(201);
+    expect(await before({ serviceId: test.firm.services.vat })).toMatchObject([{ procedure: { name: 'VAT return' }, clients: 1, ways: 1 }]);
+    await test.other.as
+      .manager!.post('/api/procedures/before-starting')
+      .send({ procedureId, clientIds: [online] })
+      .expect(404);
+    expect(problemOf(await manager().post('/api/procedures/before-starting').send({ procedureId, clientIds: [] }).expect(422)).errors).toMatchObject([
+      { field: 'clientIds' },
+    ]);
   });
 
   it('is cut down for one line, and the others keep theirs', async () => {

@@ -1,5 +1,5 @@
-import { ArrayMaxSize, IsArray, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateBy } from 'class-validator';
-import { type ClientOnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateBy } from 'class-validator';
+import { type ClientOnPaper, type OnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
 import { IsText, Trimmed } from './checks';
 
 const IsProcedure = () =>
@@ -94,6 +94,30 @@ export interface ProcedureClients {
   /** Whether they are those of its services, or all active ones because no service is done by it yet. */
   of: 'its services' | 'all active clients';
   clients: ClientOnPaper[];
+}
+
+/** Work that is about to be begun for clients: by one procedure, or each by that of its line of a service. */
+export class BeforeStarting {
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a procedure.' })
+  procedureId?: string;
+
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a service.' })
+  serviceId?: string;
+
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(5000)
+  @IsUUID(undefined, { each: true })
+  clientIds: string[];
+}
+
+/** What starting would mean, worked out on paper: for each procedure its clients, the ways they take, what comes of it and what is wrong. */
+export interface OnPaperBefore extends Omit<OnPaper, 'routes'> {
+  procedure: { id: string; name: string };
+  clients: number;
+  ways: number;
 }
 
 /** What becomes of a job in flight that is moved to another version. */

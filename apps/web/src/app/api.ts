@@ -81,3 +81,9 @@ export const refresh = () => mutate(() => true);
 
 /** Data of the server at a path; null waits. */
 export const useData = <T>(path: string | null): SWRResponse<T, ProblemError> => useSWR<T, ProblemError>(path);
+
+/** What the server says to something that wants a body to be asked; asked again when the body changes, null waits. */
+export const useAsked = <T>(path: string | null, body: unknown): SWRResponse<T, ProblemError> =>
+  useSWR<T, ProblemError, [string, string] | null>(path === null ? null : [path, JSON.stringify(body)], ([at, text]) => ask<T>(at, JSON.parse(text)), {
+    keepPreviousData: true,
+  });

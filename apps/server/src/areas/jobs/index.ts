@@ -2,6 +2,7 @@ export { JobQueries, REQUEST_ITEMS } from './jobs.queries';
 export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, type LookedAtMove, keyOf } from './job-moves.service';
 export { JobsService } from './jobs.service';
 export { type JobOfTask, type Task, TasksService } from './tasks.service';
+export { TaskChangesService } from './task-changes.service';
 export { JobStandingService } from './job-standing.service';
 export type { Brought } from './jobs.tables';
 export { JobBatches } from './job-batches';

@@ -8,8 +8,8 @@ const PAGE = 100;
 /** As many as one wants to see of what waits to go out. */
 const PLANNED = 500;
 
-/** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
-const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by,
+/** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. The link of its reader is theirs alone. */
+const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, regexp_replace(m.body, '/portal/door/[A-Za-z0-9_-]+', '(their own link)', 'g') as body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by,
   case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble`;
 const FROM = sql`messages m left join clients c on c.id = m.client_id left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = m.id::text and o.done_at is null`;
 

@@ -1,7 +1,9 @@
 import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query } from '@nestjs/common';
 import type { PhasePlan } from '@steady/core/procedures';
 import {
+  BeforeStarting,
   KeepProcedure,
+  type OnPaperBefore,
   type ProcedureClients,
   type ProcedureFull,
   type ProcedureRow,
@@ -45,6 +47,14 @@ export class ProceduresController {
   @Needs('change services')
   clients(@InWork() work: Work, @Query('procedure') procedureId?: string): Promise<ProcedureClients> {
     return this.queries.clients(work, procedureId ? new IdPipe().transform(procedureId) : null);
+  }
+
+  /** What work that is about to be begun would mean, on paper. Fees decide ways, but are not told. */
+  @Post('before-starting')
+  @HttpCode(200)
+  @Needs('do work')
+  before(@InWork() work: Work, @Body() input: BeforeStarting): Promise<OnPaperBefore[]> {
+    return this.queries.before(work, input);
   }
 
   @Get(':id')

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
-import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount } from '@steady/core/procedures';
+import { type SQL, sql } from 'drizzle-orm';
+import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, onPaper } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
-import type { ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
+import type { BeforeStarting, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -12,6 +12,18 @@ import { type Client, factsOf } from '../clients';
 const SERVICES_OF = sql`services s where s.procedure_id = p.id or s.id in (select x.service_id from service_procedures x where x.procedure_id = p.id)`;
 const ONLY_FOR = sql`service_lines l join clients c on c.id = l.client_id where l.procedure_id = p.id limit 1`;
 const IN_FLIGHT = sql`(select count(*) from jobs j where j.procedure_id = p.id and j.status in ('open', 'on hold'))::int`;
+
+/** The procedure of a line `l` of a service `s` with that of its rhythm `x`. */
+const PROCEDURE_OF_LINE = sql`coalesce(l.procedure_id, x.procedure_id, s.procedure_id)`;
+
+/** What a procedure sees of the line by which it meets a client. */
+interface LineMet {
+  clientId: string;
+  rhythm: string;
+  fee: number;
+  service: string;
+  procedureId: string | null;
+}
 
 @Injectable()
 export class ProcedureQueries {
@@ -57,16 +69,44 @@ export class ProcedureQueries {
 
   /** The clients whose lines go by a procedure, or all active ones where no line does: as the procedure meets them. */
   async clients(work: Work, procedureId: string | null): Promise<ProcedureClients> {
-    const concerned =
-      procedureId === null
-        ? []
-        : await rows<{ id: string; rhythm: string; fee: number; service: string }>(
-            work.tx,
-            sql`select distinct on (l.client_id) l.client_id as id, l.rhythm, l.fee::float8 as fee, s.name as service from service_lines l join services s on s.id = l.service_id
-                  left join service_procedures x on x.service_id = l.service_id and x.rhythm = l.rhythm
-                where l.firm_id = ${work.firm.id} and l.ends_on is null and coalesce(l.procedure_id, x.procedure_id, s.procedure_id) = ${procedureId} order by l.client_id, l.id`,
-          );
-    const byId = new Map(concerned.map((one) => [one.id, one]));
+    const lines = procedureId === null ? [] : await this.linesBy(work, sql`${PROCEDURE_OF_LINE} = ${procedureId}`);
+    const clients = await this.asMet(work, lines.length > 0 ? lines.map((line) => line.clientId) : null, lines);
+    return { of: lines.length > 0 ? 'its services' : 'all active clients', clients };
+  }
+
+  /** What starting work for clients would mean, on paper, for each procedure by which it would be done. */
+  async before(work: Work, { procedureId, serviceId, clientIds }: BeforeStarting): Promise<OnPaperBefore[]> {
+    const lines = serviceId ? await this.linesBy(work, sql`l.service_id = ${serviceId}`) : [];
+    const byProcedure = new Map<string, string[]>();
+    if (procedureId) byProcedure.set(procedureId, clientIds);
+    const asked = new Set(clientIds);
+    for (const line of lines) {
+      if (!procedureId && line.procedureId && asked.has(line.clientId))
+        byProcedure.set(line.procedureId, [...(byProcedure.get(line.procedureId) ?? []), line.clientId]);
+    }
+    const found: OnPaperBefore[] = [];
+    for (const [id, ids] of byProcedure) {
+      const { name, definition } = await this.view(work, id);
+      const clients = await this.asMet(work, ids, procedureId ? [] : lines);
+      const { routes, ...of } = onPaper(definition, clients);
+      found.push({ procedure: { id, name }, clients: clients.length, ways: routes.length, ...of });
+    }
+    return found.sort((a, b) => b.clients - a.clients);
+  }
+
+  /** The line of each client that goes by a procedure or is of a service. */
+  private linesBy(work: Work, which: SQL): Promise<LineMet[]> {
+    return rows<LineMet>(
+      work.tx,
+      sql`select distinct on (l.client_id) l.client_id as "clientId", l.rhythm, l.fee::float8 as fee, s.name as service, ${PROCEDURE_OF_LINE} as "procedureId" from service_lines l
+            join services s on s.id = l.service_id left join service_procedures x on x.service_id = l.service_id and x.rhythm = l.rhythm
+          where l.firm_id = ${work.firm.id} and l.ends_on is null and ${which} order by l.client_id, l.id`,
+    );
+  }
+
+  /** Clients as a procedure meets them: those named, or all active ones; each with the facts of its line. */
+  private async asMet(work: Work, ids: string[] | null, lines: LineMet[]): Promise<ClientOnPaper[]> {
+    const byId = new Map(lines.map((one) => [one.clientId, one]));
     const found = await rows<Client & { written: string[]; signs: boolean }>(
       work.tx,
       sql`select c.id, c.name, c.legal_form as "legalForm", c.year_end as "yearEnd", c.vat_registered as "vatRegistered", c.vat_group as "vatGroup", c.employer, c.annual_return_date as "annualReturnDate",
@@ -75,24 +115,21 @@ export class ProcedureQueries {
                  exists (select from client_contacts g where g.client_id = c.id and g.signs) as signs
           from clients c left join (select k.client_id, array_agg(p.name order by k.position) as names from client_contacts k join contacts p on p.id = k.contact_id
                                     where k.gets_requests and p.email is not null group by k.client_id) w on w.client_id = c.id
-          where c.firm_id = ${work.firm.id} and c.standing = 'active' ${byId.size > 0 ? sql`and c.id in (select jsonb_array_elements_text(${JSON.stringify([...byId.keys()])}::jsonb)::uuid)` : sql``} order by c.name, c.id`,
+          where c.firm_id = ${work.firm.id} and ${ids === null ? sql`c.standing = 'active'` : sql`c.standing <> 'former' and c.id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)`} order by c.name, c.id`,
     );
-    return {
-      of: byId.size > 0 ? 'its services' : 'all active clients',
-      clients: found.map((client): ClientOnPaper => {
-        const line = byId.get(client.id);
-        return {
-          id: client.id,
-          name: client.name,
-          facts: {
-            ...factsOf(client),
-            ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, 'job:fee': line.fee / 100, 'job:priority': 'usual' } : {}),
-          },
-          writtenTo: client.way === 'paper' ? [] : client.written,
-          signs: client.signs,
-          roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
-        };
-      }),
-    };
+    return found.map((client): ClientOnPaper => {
+      const line = byId.get(client.id);
+      return {
+        id: client.id,
+        name: client.name,
+        facts: {
+          ...factsOf(client),
+          ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, 'job:fee': line.fee / 100, 'job:priority': 'usual' } : {}),
+        },
+        writtenTo: client.way === 'paper' ? [] : client.written,
+        signs: client.signs,
+        roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
+      };
+    });
   }
 }

@@ -14,6 +14,7 @@ import { useLeafForm } from '../../ui/form';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Note, Page } from '../../ui/page';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { BeforeStarting } from '../procedures/before-starting';
 
 type By = 'recurrence' | 'list' | 'names';
 
@@ -195,6 +196,9 @@ export function SeasonPage() {
                 {line}
               </p>
             ))}
+          <BeforeStarting
+            asked={picked.length > 0 ? { serviceId: preview.asked.serviceId, clientIds: [...new Set(picked.map((row) => row.clientId))] } : null}
+          />
           <div className="mb-2 flex items-center gap-4">
             <button className="act" disabled={acting || picked.length === 0} onClick={() => void start()}>
               Begin {counted(picked.length, 'job')}

@@ -11,6 +11,7 @@ import { DateField, MoneyField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { ClientField } from '../clients/client-field';
+import { BeforeStarting } from '../procedures/before-starting';
 
 /** Minutes of a day that one person has for one job, when dates are proposed. */
 const MINUTES_A_DAY = 150;
@@ -119,6 +120,7 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
             </option>
           ))}
       </SelectField>
+      <BeforeStarting asked={procedure ? { procedureId: procedure.id, clientIds: clientIds ?? (chosenClient ? [chosenClient.id] : []) } : null} />
       <TextField label="Name" {...register('name')} error={errors.name?.message} />
       <DateField label="Starts" {...register('startOn')} error={errors.startOn?.message} />
       <DateField label="Due" hint="Proposed so that the work fits." {...register('dueOn')} error={errors.dueOn?.message} />

@@ -1,7 +1,8 @@
-import { counted } from '@steady/core/words';
+import { counted, longDate } from '@steady/core/words';
 import type { SentMessage } from '@steady/contract/post';
 import { useData } from '../../app/api';
 import { Page, Trouble } from '../../ui/page';
+import { dayOf } from '../../ui/words';
 import { MessageTable } from './message-list';
 import { PostViews } from './post-page';
 
@@ -30,6 +31,7 @@ export function GoingOutPage() {
         label="Messages that wait"
         messages={data}
         withClient
+        group={(row) => (row.goesOutAt ? `Goes out ${longDate(dayOf(row.goesOutAt))}` : 'Could not be delivered')}
         empty="Nothing waits. A message that is written for a later day stands here until then, and so does one that could not be delivered."
       />
     </Page>

@@ -36,7 +36,19 @@ function Stands({ of }: { of: SentMessage }) {
 }
 
 /** Messages to read, each with what can still be done about it. */
-export function MessageTable({ label, messages, withClient, empty }: { label: string; messages: SentMessage[]; withClient: boolean; empty: ReactNode }) {
+export function MessageTable({
+  label,
+  messages,
+  withClient,
+  group,
+  empty,
+}: {
+  label: string;
+  messages: SentMessage[];
+  withClient: boolean;
+  group?: (message: SentMessage) => string;
+  empty: ReactNode;
+}) {
   const { day } = useSession();
   const [picked, setPicked] = useState<string | null>(null);
   const reading = messages.find((message) => message.id === picked);
@@ -63,6 +75,7 @@ export function MessageTable({ label, messages, withClient, empty }: { label: st
           { key: 'by', head: 'By', cell: (row) => row.by, wide: true },
           { key: 'status', head: 'Stands', cell: (row) => <Stands of={row} />, sort: (row) => row.goesOutAt ?? row.status },
         ]}
+        group={group}
         empty={empty}
       />
       {reading && <MessageLeaf message={reading} onClose={() => setPicked(null)} />}

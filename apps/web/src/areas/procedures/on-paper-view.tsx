@@ -1,11 +1,8 @@
-import { useState } from 'react';
-import { Link } from 'react-router';
 import { formatHours } from '@steady/core/money';
 import type { OnPaper, Procedure } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { ProcedureClients } from '@steady/contract/procedures';
-
-const SHOWN = 12;
+import { FaultsOnPaper } from './faults-on-paper';
 
 /** Every client run through the procedure: what is wrong on top, then who takes which way and what would come of it. */
 export function OnPaperView({ of, procedure, clients }: { of: OnPaper; procedure: Procedure; clients: ProcedureClients }) {
@@ -17,18 +14,7 @@ export function OnPaperView({ of, procedure, clients }: { of: OnPaper; procedure
         {counted(of.tasks, 'task')}, {formatHours(of.minutes)}, {counted(of.requests, 'request')}, {counted(of.messages, 'message')},{' '}
         {counted(of.bills, 'draft bill')} each time round.
       </p>
-      {of.faults.length > 0 ? (
-        <section aria-label="What is wrong" className="mb-3 border border-ochre bg-ochre-tint px-3 py-2 text-table">
-          <h3 className="font-semibold">{counted(of.faults.length, 'thing')} to look at</h3>
-          <ul>
-            {of.faults.map((fault) => (
-              <Named key={fault.what} words={`${fault.what}.`} clients={fault.clients} />
-            ))}
-          </ul>
-        </section>
-      ) : (
-        <p className="good mb-3 text-table">Every client finds a way, and everybody who would be written to can be.</p>
-      )}
+      <FaultsOnPaper of={of.faults} good="Every client finds a way, and everybody who would be written to can be." />
       <table className="ledger" aria-label="Ways through the procedure">
         <thead>
           <tr>
@@ -67,28 +53,5 @@ export function OnPaperView({ of, procedure, clients }: { of: OnPaper; procedure
         </tbody>
       </table>
     </>
-  );
-}
-
-function Named({ words, clients }: { words: string; clients: { id: string; name: string }[] }) {
-  const [all, setAll] = useState(false);
-  const shown = all ? clients : clients.slice(0, SHOWN);
-  return (
-    <li className="py-0.5">
-      {words}{' '}
-      {shown.map((client, index) => (
-        <span key={client.id}>
-          {index > 0 && ', '}
-          <Link to={`/clients/${client.id}`} className="lnk">
-            {client.name}
-          </Link>
-        </span>
-      ))}
-      {clients.length > shown.length && (
-        <button type="button" className="lnk ml-1" onClick={() => setAll(true)}>
-          and {clients.length - shown.length} more
-        </button>
-      )}
-    </li>
   );
 }

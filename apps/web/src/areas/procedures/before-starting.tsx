@@ -1,0 +1,29 @@
+import { Link } from 'react-router';
+import { formatHours } from '@steady/core/money';
+import { counted } from '@steady/core/words';
+import type { BeforeStarting as Asked, OnPaperBefore } from '@steady/contract/procedures';
+import { useAsked } from '../../app/api';
+import { FaultsOnPaper } from './faults-on-paper';
+
+/** What work that is about to be begun would mean, on paper: what comes of it, and on top what is wrong. */
+export function BeforeStarting({ asked }: { asked: Asked | null }) {
+  const { data: found } = useAsked<OnPaperBefore[]>(asked && asked.clientIds.length > 0 ? '/api/procedures/before-starting' : null, asked);
+  if (!found) return null;
+  return (
+    <section aria-label="On paper first" className="mb-3 text-table">
+      {found.map((of) => (
+        <div key={of.procedure.id} className="mb-2">
+          <FaultsOnPaper of={of.faults} good="On paper everybody finds a way, and who would be written to can be." />
+          <p className="text-soft">
+            <Link className="lnk" to={`/firm/procedures/${of.procedure.id}`}>
+              {of.procedure.name}
+            </Link>
+            : {counted(of.clients, 'client')}
+            {of.clients > 1 && `, ${counted(of.ways, 'way')} through it`}; {counted(of.tasks, 'task')}, {formatHours(of.minutes)},{' '}
+            {counted(of.requests, 'request')}, {counted(of.messages, 'message')}, {counted(of.bills, 'draft bill')}.
+          </p>
+        </div>
+      ))}
+    </section>
+  );
+}
