@@ -1,9 +1,11 @@
 // Prints figures, asserts nothing: start-up, each list beside its bare SQL, obligations per second. Uses a demo firm in .cache/bench;
 // with --large the same firm made large: 5,000 clients, 60,000 jobs, 1,000,000 time entries.
 import { spawn } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, rmSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
+import { benchMoves } from './bench-moves.mjs';
 import { buildWhatHasChanged, installWhatIsMissing, must, root } from './tasks.mjs';
 
 const PORT = 4699;
@@ -15,9 +17,9 @@ must('npx', ['vite', 'build', '--logLevel', 'error', '--config', 'apps/server/be
 let folder = join(root, '.cache', 'bench');
 mkdirSync(folder, { recursive: true });
 
-const open = async () => {
+const open = async (at = folder) => {
   const begun = performance.now();
-  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(PORT), '--today', TODAY], {
+  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js'), '--data', at, '--port', String(PORT), '--today', TODAY], {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   await new Promise((ready) => createInterface({ input: server.stdout }).on('line', (line) => line.includes('is ready at') && ready()));
@@ -42,13 +44,16 @@ const second = await open();
 console.log(`later start: ${(second.took / 1000).toFixed(1)} s`);
 
 const address = `http://127.0.0.1:${PORT}`;
-const { people } = await (await fetch(`${address}/api/sign-in`)).json();
-const entered = await fetch(`${address}/api/sign-in/demo`, {
-  method: 'POST',
-  headers: { 'Content-Type': 'application/json' },
-  body: JSON.stringify({ memberId: people[0].memberId }),
-});
-const cookie = entered.headers.getSetCookie()[0].split(';')[0];
+const signIn = async () => {
+  const { people } = await (await fetch(`${address}/api/sign-in`)).json();
+  const entered = await fetch(`${address}/api/sign-in/demo`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ memberId: people[0].memberId }),
+  });
+  return entered.headers.getSetCookie()[0].split(';')[0];
+};
+const cookie = await signIn();
 const asked = {};
 for (const path of [
   '/api/clients',
@@ -82,3 +87,27 @@ for (const path of [
 }
 await close(second.server);
 must(process.execPath, [join(root, '.cache/bench-build/bench.js'), folder, JSON.stringify(asked), String(ROUNDS)]);
+
+// What changes something is done to a copy, so that the next run finds the same firm.
+const copy = `${folder}-moves`;
+rmSync(copy, { recursive: true, force: true });
+cpSync(folder, copy, { recursive: true });
+const third = await open(copy);
+const changing = await signIn();
+const answered = async (path, init) => {
+  const response = await fetch(address + path, init);
+  const text = await response.text();
+  if (!response.ok) throw new Error(`${path}: ${text}`);
+  return text === '' ? null : JSON.parse(text);
+};
+await benchMoves({
+  get: (path) => answered(path, { headers: { cookie: changing } }),
+  post: (path, body = {}) =>
+    answered(path, {
+      method: 'POST',
+      headers: { cookie: changing, 'Content-Type': 'application/json', 'Idempotency-Key': randomUUID() },
+      body: JSON.stringify(body),
+    }),
+});
+await close(third.server);
+rmSync(copy, { recursive: true, force: true });
