@@ -88,8 +88,10 @@ export class ProcedureQueries {
     for (const [id, ids] of byProcedure) {
       const { name, definition } = await this.view(work, id);
       const clients = await this.asMet(work, ids, procedureId ? [] : lines);
-      const { routes, ...of } = onPaper(definition, clients);
-      found.push({ procedure: { id, name }, clients: clients.length, ways: routes.length, ...of });
+      const { routes, faults, ...of } = onPaper(definition, clients);
+      // What nobody of a few clients enters, others do: only what is wrong about somebody counts here.
+      const about = faults.filter((fault) => fault.clients.length > 0);
+      found.push({ procedure: { id, name }, clients: clients.length, ways: routes.length, faults: about, ...of });
     }
     return found.sort((a, b) => b.clients - a.clients);
   }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
+import { counted } from '@steady/core/words';
 import type { JobView, PhaseView, TaskView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useKeys } from '../../app/keys';
@@ -53,13 +54,15 @@ function Phase({ job, phase, onChange, onAdd }: { job: JobView; phase: PhaseView
         : '';
   return (
     <section aria-label={phase.name}>
-      <header className={`flex items-baseline gap-3 border-b border-rule px-3 pt-[9px] pb-[5px] ${phase.stands === 'current' ? 'bg-[#fbf9f1]' : ''}`}>
+      <header
+        className={`flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 pt-[9px] pb-[5px] ${phase.stands === 'current' ? 'bg-[#fbf9f1]' : ''}`}
+      >
         <h2 className={phase.stands === 'ahead' ? 'text-soft' : ''}>
           <Moon done={phase.done} of={phase.tasks} />
           {phase.name}
         </h2>
         <span className="text-table text-soft">
-          {phase.done} of {phase.tasks} tasks
+          {phase.done} of {counted(phase.tasks, 'task')}
         </span>
         {phase.approvedBy && <span className="good text-table">approved by {phase.approvedBy}</span>}
         {phase.stands === 'current' && phase.wants && <span className="soon text-table">{phase.wants}</span>}
@@ -84,8 +87,8 @@ function Phase({ job, phase, onChange, onAdd }: { job: JobView; phase: PhaseView
         <colgroup>
           <col className="w-11" />
           <col className="sm:w-[34%]" />
-          <col className="w-20" />
-          <col className="w-36 max-sm:hidden" />
+          <col className="w-24" />
+          <col className="w-32 max-sm:hidden" />
           <col className="w-24 max-sm:hidden" />
           <col className="max-sm:hidden" />
         </colgroup>
@@ -112,6 +115,22 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         ? waits
         : waits || (task.doneByEvent === null ? '' : `ticked ${DONE_BY_WORDS[task.doneByEvent]}`);
   const late = !task.doneAt && task.dueOn < session.today;
+  const timer = (shown: string) =>
+    !task.doneAt &&
+    session.may('record time') &&
+    job.status !== 'finished' && (
+      <button
+        className={`lnk shrink-0 text-kelp ${shown}`}
+        onClick={() =>
+          void act(
+            () => send('POST', '/api/timer/start', { jobId: job.id, taskId: task.id }),
+            `The timer runs on ${task.name}.${waits ? ` It is early for it: it ${waits}.` : ''}`,
+          )
+        }
+      >
+        Start timer
+      </button>
+    );
   return (
     <tr className={`group ${task.doneAt ? 'text-soft' : ''}`}>
       <td className="pl-3.5!">
@@ -132,6 +151,10 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         ) : (
           task.name
         )}
+        <span className="flex items-baseline justify-between gap-2 text-fine text-soft sm:hidden">
+          <span className={late ? 'late' : ''}>{task.doneAt ? note : `due ${dayInWords(task.dueOn, session.day)}`}</span>
+          {timer('')}
+        </span>
         {task.advice && current && !task.doneAt && <span className="block text-fine text-soft">{task.advice}</span>}
         {task.links.map((link) => (
           <a key={link} className="lnk block text-fine break-all" href={/^https?:\/\//.test(link) ? link : `https://${link}`} target="_blank" rel="noreferrer">
@@ -168,19 +191,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
       <td className="text-[12.5px] max-sm:hidden">
         <span className="flex items-baseline justify-between gap-2">
           <span className="text-soft">{note}</span>
-          {!task.doneAt && session.may('record time') && job.status !== 'finished' && (
-            <button
-              className={`lnk shrink-0 text-kelp ${current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100'}`}
-              onClick={() =>
-                void act(
-                  () => send('POST', '/api/timer/start', { jobId: job.id, taskId: task.id }),
-                  `The timer runs on ${task.name}.${waits ? ` It is early for it: it ${waits}.` : ''}`,
-                )
-              }
-            >
-              Start timer
-            </button>
-          )}
+          {timer(current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100')}
         </span>
       </td>
     </tr>
