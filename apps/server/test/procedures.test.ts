@@ -22,6 +22,43 @@ describe('a procedure', () => {
     expect(((await manager().get('/api/procedures').expect(200)).body as ProcedureRow[]).map((one) => one.name)).not.toContain('Round');
   });
 
+  it('that would begin itself again, by way of another, is not saved, and the circle is named', async () => {
+    const begins = (procedureId: string): Procedure => ({
+      phases: [{ key: 'a', name: 'A', tasks: [task('Enter')], onDone: [{ key: 'p', does: 'procedure', procedureId }] }],
+    });
+    const first = await procedure(THREE, 'Chicken');
+    const second = await procedure(begins(first), 'Egg');
+    const refused = problemOf(
+      await manager()
+        .patch(`/api/procedures/${first}`)
+        .send({ name: 'Chicken', definition: begins(second), version: 1 })
+        .expect(422),
+    );
+    expect(refused.errors).toEqual([{ field: 'definition', message: 'Jobs would begin without end: "Chicken" begins "Egg", which begins "Chicken" again.' }]);
+    const own = problemOf(
+      await manager()
+        .patch(`/api/procedures/${first}`)
+        .send({ name: 'Chicken', definition: begins(first), version: 1 })
+        .expect(422),
+    );
+    expect(own.errors![0]!.message).toContain('"Chicken" begins "Chicken" again');
+    expect((await manager().get(`/api/procedures/${first}`).expect(200)).body).toMatchObject({ version: 1, definition: THREE });
+  });
+
+  it('says of whom it passes phases over by the names of the firm’s own details', async () => {
+    const { id: detailId } = (await test.firm.as.administrator!.post('/api/details').send({ name: 'Lends from us', kind: 'yes or no' }).expect(201)).body as {
+      id: string;
+    };
+    const own: Procedure = {
+      phases: [THREE.phases[0]!, { key: 'loan', name: 'Loan', onlyIf: { fact: `detail:${detailId}`, is: true }, tasks: [task('Read')] }],
+    };
+    const seen = await job(await begun(own));
+    expect(seen.passedOver).toEqual([{ name: 'Loan', why: 'only if Lends from us' }]);
+    expect(((await manager().get('/api/procedures/clients').expect(200)).body as ProcedureClients).names).toMatchObject({
+      [`detail:${detailId}`]: 'Lends from us',
+    });
+  });
+
   it('keeps what it said before; jobs in flight stay on theirs, or go over as it was shown', async () => {
     const procedureId = await procedure(THREE);
     const [stays, goes] = [await begun(THREE, { procedureId }), await begun(THREE, { procedureId })];

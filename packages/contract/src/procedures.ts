@@ -1,4 +1,5 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateBy } from 'class-validator';
+import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type OnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
 import { IsText, Trimmed } from './checks';
 
@@ -94,6 +95,8 @@ export interface ProcedureClients {
   /** Whether they are those of its services, or all active ones because no service is done by it yet. */
   of: 'its services' | 'all active clients';
   clients: ClientOnPaper[];
+  /** What the firm's own details are called, where rules look at them. */
+  names: FactNames;
 }
 
 /** Work that is about to be begun for clients: by one procedure, or each by that of its line of a service. */

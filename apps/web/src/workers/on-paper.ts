@@ -1,9 +1,12 @@
+import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type OnPaper, type Procedure, onPaper } from '@steady/core/procedures';
 
 export interface AskedOnPaper {
   id: number;
   procedure: Procedure;
   clients: ClientOnPaper[];
+  /** What facts of the firm's own are called. */
+  names: FactNames;
 }
 
 export interface AnsweredOnPaper {
@@ -13,5 +16,5 @@ export interface AnsweredOnPaper {
 
 /** Runs every client through a procedure, away from the page, so that typing never waits for it. */
 self.onmessage = ({ data }: MessageEvent<AskedOnPaper>) => {
-  self.postMessage({ id: data.id, result: onPaper(data.procedure, data.clients) } satisfies AnsweredOnPaper);
+  self.postMessage({ id: data.id, result: onPaper(data.procedure, data.clients, data.names) } satisfies AnsweredOnPaper);
 };

@@ -1,5 +1,6 @@
 import { addWorkingDays, civil } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
+import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type Procedure, story } from '@steady/core/procedures';
 
 export interface AskedStory {
@@ -13,6 +14,8 @@ export interface AskedStory {
   country: string;
   /** What templates, procedures and details are called, by id. */
   names: Record<string, string>;
+  /** What facts of the firm's own are called. */
+  facts: FactNames;
 }
 
 export interface ToldStory {
@@ -26,7 +29,7 @@ self.onmessage = ({ data }: MessageEvent<AskedStory>) => {
   const calendar = holidayCalendar(data.country, { from: start.year, until: start.year + 2 });
   const name = (id: string) => data.names[id] ?? 'something not chosen yet';
   const told = story(data.procedure, data.client, { start, target: addWorkingDays(start, data.days, calendar) }, calendar, {
-    ...{ template: name, procedure: name, detail: name },
+    ...{ template: name, procedure: name, detail: name, facts: data.facts },
   });
   self.postMessage({ id: data.id, days: told.map(({ day, lines }) => ({ day: day.toString(), lines })) } satisfies ToldStory);
 };

@@ -55,26 +55,76 @@ const said = (fact: string, value: Fact): string => {
   return fact === 'periodEndMonth' && typeof value === 'number' ? (MONTHS_LONG[value - 1] ?? String(value)) : String(value);
 };
 
-/** What a fact is called in a sentence. */
-export const factInWords = (fact: string): string => NAMES[fact] ?? fact.replace(/^label:(.*)$/, 'the label "$1"');
+/** What facts of a firm's own are called, by the name under which rules know them ("detail:…"). */
+export type FactNames = Readonly<Record<string, string>>;
 
-/** The condition as a plain sentence part: "legal form is company and registered for VAT". */
-export function conditionInWords(condition: Condition): string {
-  if ('all' in condition) return condition.all.length === 0 ? 'every client' : condition.all.map(conditionInWords).join(' and ');
-  if ('any' in condition) return condition.any.map(conditionInWords).join(' or ');
-  if ('not' in condition) {
-    const { not } = condition;
-    return 'is' in not && not.is === null ? `${factInWords(not.fact)} is known` : `not ${conditionInWords(not)}`;
+/** What a fact is called in a sentence. */
+export const factInWords = (fact: string, names: FactNames = {}): string => names[fact] ?? NAMES[fact] ?? fact.replace(/^label:(.*)$/, 'the label "$1"');
+
+const listed = (words: readonly string[], last: 'and' | 'or'): string =>
+  words.length < 2 ? words.join() : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`;
+
+/** Parts of a sentence that hold together: where a sentence of "and" holds one of "or", or the other way round, that is said. */
+type Within = 'alone' | 'all' | 'any';
+
+function inWords(condition: Condition, names: FactNames, within: Within): string {
+  if ('all' in condition) {
+    if (condition.all.length < 2) return condition.all.length === 0 ? 'every client' : inWords(condition.all[0]!, names, within);
+    const parts = condition.all.map((part) => inWords(part, names, 'all'));
+    return within === 'any' ? `${parts.length === 2 ? 'both ' : 'all of '}${listed(parts, 'and')}` : parts.join(' and ');
   }
-  const name = factInWords(condition.fact);
+  if ('any' in condition) {
+    if (condition.any.length < 2) return condition.any.length === 0 ? 'no client' : inWords(condition.any[0]!, names, within);
+    const parts = condition.any.map((part) => inWords(part, names, 'any'));
+    return within === 'all' ? `either ${listed(parts, 'or')}` : parts.join(' or ');
+  }
+  if ('not' in condition) return negated(condition.not, names, within);
+  const name = factInWords(condition.fact, names);
   if ('oneOf' in condition) return `${name} is ${condition.oneOf.map((value) => said(condition.fact, value)).join(' or ')}`;
   if ('until' in condition) return `${name} is ${condition.until} or before`;
   if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;
   if (condition.is === true) return name;
+  if (condition.is === false) return `not ${name}`;
   return condition.fact === 'way'
     ? `works ${condition.is === 'paper' ? 'on paper' : said(condition.fact, condition.is)}`
     : `${name} is ${said(condition.fact, condition.is)}`;
 }
+
+/** The opposite of a condition, said of what it looks at and not of the sentence as a whole. */
+function negated(condition: Condition, names: FactNames, within: Within): string {
+  if ('not' in condition) return inWords(condition.not, names, within);
+  if ('all' in condition) {
+    if (condition.all.length < 2) return condition.all.length === 0 ? 'no client' : negated(condition.all[0]!, names, within);
+    return `not ${condition.all.length === 2 ? 'both ' : 'all of '}${listed(
+      condition.all.map((part) => inWords(part, names, 'all')),
+      'and',
+    )}`;
+  }
+  if ('any' in condition) {
+    if (condition.any.length < 2) return condition.any.length === 0 ? 'every client' : negated(condition.any[0]!, names, within);
+    const parts = condition.any.map((part) => inWords(part, names, 'any'));
+    return `neither ${parts.slice(0, -1).join(' nor ')} nor ${parts.at(-1)}`;
+  }
+  const name = factInWords(condition.fact, names);
+  if ('oneOf' in condition) {
+    const values = condition.oneOf.map((value) => said(condition.fact, value));
+    return values.length === 1 ? `${name} is not ${values[0]}` : `${name} is neither ${values.join(' nor ')}`;
+  }
+  if ('until' in condition) return `${name} is after ${condition.until}`;
+  if ('atLeast' in condition) return `${name} is below ${condition.atLeast}`;
+  if (condition.is === null) return `${name} is known`;
+  if (condition.is === true) return `not ${name}`;
+  if (condition.is === false) return `${name} or not known`;
+  return condition.fact === 'way'
+    ? `does not work ${condition.is === 'paper' ? 'on paper' : said(condition.fact, condition.is)}`
+    : `${name} is not ${said(condition.fact, condition.is)}`;
+}
+
+/**
+ * The condition as a plain sentence part: "legal form is company and either employer or registered for VAT". Where
+ * "and" and "or" stand together it is said what holds together, so that it can be read in one way only.
+ */
+export const conditionInWords = (condition: Condition, names: FactNames = {}): string => inWords(condition, names, 'alone');
 
 /** A condition nested deeper than this is not one that a person wrote. */
 const DEPTH = 8;

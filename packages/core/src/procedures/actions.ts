@@ -1,4 +1,4 @@
-import { type Facts, meets } from '../conditions';
+import { type FactNames, type Facts, meets } from '../conditions';
 import { counted } from '../words';
 import type { Action, PhasePlan } from './procedure';
 
@@ -41,6 +41,8 @@ export interface NamesOfActions {
   template(id: string): string;
   procedure(id: string): string;
   detail(id: string): string;
+  /** What facts of the firm's own are called, where rules look at them. */
+  facts: FactNames;
 }
 
 /** The action as a sentence that says what will happen. */

@@ -20,4 +20,5 @@ export { type JobState, type Move, type MoveKind, type PhaseProgress, advance, a
 export { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
 export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
 export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';
+export { type NamedProcedure, beginsItself } from './begins';
 export { apart, changedInCommon, commonKey, followed, takenInCommon } from './in-common';

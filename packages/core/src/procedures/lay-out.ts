@@ -1,5 +1,5 @@
 import { type CivilDate, type WorkingCalendar, openWeek, workingDaysIn } from '../calendar';
-import { type Condition, type Facts, conditionInWords, meets } from '../conditions';
+import { type Condition, type FactNames, type Facts, conditionInWords, meets } from '../conditions';
 import type { DayOfTask, PhasePlan, Procedure, TaskPlan } from './procedure';
 
 export interface JobDates {
@@ -22,12 +22,12 @@ export interface LaidOutJob {
 }
 
 /** Which phases a client takes, each with the tasks and requests that it gets, and which it passes over and why. */
-export function phasesFor(procedure: Procedure, facts: Facts): Pick<LaidOutJob, 'phases' | 'passedOver'> {
+export function phasesFor(procedure: Procedure, facts: Facts, names: FactNames = {}): Pick<LaidOutJob, 'phases' | 'passedOver'> {
   const phases: PhasePlan[] = [];
   const passedOver: LaidOutJob['passedOver'] = [];
   const wanted = ({ onlyIf }: { onlyIf?: Condition }) => !onlyIf || meets(onlyIf, facts);
   for (const phase of procedure.phases) {
-    if (phase.onlyIf && !meets(phase.onlyIf, facts)) passedOver.push({ name: phase.name, why: `only if ${conditionInWords(phase.onlyIf)}` });
+    if (phase.onlyIf && !meets(phase.onlyIf, facts)) passedOver.push({ name: phase.name, why: `only if ${conditionInWords(phase.onlyIf, names)}` });
     else phases.push({ ...phase, tasks: phase.tasks.filter(wanted), ...(phase.requests ? { requests: phase.requests.filter(wanted) } : {}) });
   }
   return { phases, passedOver };
@@ -38,8 +38,8 @@ export function phasesFor(procedure: Procedure, facts: Facts): Pick<LaidOutJob, 
  * job's dates. A task's own days count working days after the start or before the target; without them the days are
  * shared over the tasks in their order, in proportion to their estimates. All fall on working days where the job has any.
  */
-export function layOut(procedure: Procedure, facts: Facts, dates: JobDates, calendar: WorkingCalendar = openWeek): LaidOutJob {
-  const { phases, passedOver } = phasesFor(procedure, facts);
+export function layOut(procedure: Procedure, facts: Facts, dates: JobDates, calendar: WorkingCalendar = openWeek, names: FactNames = {}): LaidOutJob {
+  const { phases, passedOver } = phasesFor(procedure, facts, names);
   const plans = phases.flatMap((phase) => phase.tasks.map((task) => ({ phaseKey: phase.key, task })));
   const open = workingDaysIn(dates.start, dates.target, calendar);
   const days = open.length > 0 ? open : [dates.start];

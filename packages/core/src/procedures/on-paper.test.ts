@@ -16,7 +16,7 @@ const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper 
   ...more,
 });
 const PAPER = { way: 'paper', legalForm: 'sole trader' };
-const names = { template: () => 'Your return is filed', procedure: () => 'Onboarding', detail: () => 'Referred by' };
+const names = { template: () => 'Your return is filed', procedure: () => 'Onboarding', detail: () => 'Referred by', facts: {} };
 
 describe('clients run through on paper', () => {
   const personal = suppliedProcedure('personal');

@@ -1,5 +1,5 @@
 import type { CivilDate, WorkingCalendar } from '../calendar';
-import type { Facts } from '../conditions';
+import type { FactNames, Facts } from '../conditions';
 import { counted } from '../words';
 import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
 import { type JobDates, layOut, phasesFor } from './lay-out';
@@ -58,7 +58,7 @@ export interface OnPaper {
  * Runs every client through a procedure without doing anything: the way each takes, what would be sent, done and
  * drafted, and what is wrong with it. Faults come first that stop the procedure, then those about most clients.
  */
-export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[]): OnPaper {
+export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[], names: FactNames = {}): OnPaper {
   const byRoute = new Map<string, Route>();
   const faults = new Map<string, { id: string; name: string }[]>();
   const entered = new Set<string>();
@@ -67,7 +67,7 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[])
   const fault = (what: string, { id, name }: ClientOnPaper) => faults.set(what, [...(faults.get(what) ?? []), { id, name }]);
   const seen = { tasks: 0, minutes: 0, requests: 0, messages: 0, bills: 0 };
   for (const client of clients) {
-    const { phases, passedOver } = phasesFor(procedure, client.facts);
+    const { phases, passedOver } = phasesFor(procedure, client.facts, names);
     const path: PathOfClient = {
       clientId: client.id,
       client: client.name,
@@ -154,7 +154,7 @@ export interface DayOfStory {
 
 /** What would happen to one client day by day, if every task were done on its last day. */
 export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDates, calendar: WorkingCalendar, names: NamesOfActions): DayOfStory[] {
-  const laid = layOut(procedure, client.facts, dates, calendar);
+  const laid = layOut(procedure, client.facts, dates, calendar, names.facts);
   const days = new Map<string, DayOfStory>();
   const say = (day: CivilDate, line: string) => {
     const at = days.get(day.toString()) ?? { day, lines: [] };

@@ -198,13 +198,14 @@ export class JobMovesService {
   }
 
   private async readNames(work: Work): Promise<NamesOfActions> {
-    const found = await rows<{ id: string; name: string }>(
+    const found = await rows<{ id: string; name: string; isDetail: boolean }>(
       work.tx,
-      sql`select id::text, name from message_templates union all select id::text, name from procedures union all select id::text, name from detail_fields`,
+      sql`select id::text, name, false as "isDetail" from message_templates union all select id::text, name, false from procedures union all select id::text, name, true from detail_fields`,
     );
     const byId = new Map(found.map((one) => [one.id, one.name]));
     const name = (id: string) => byId.get(id) ?? 'something that is no longer there';
-    return { template: name, procedure: name, detail: name };
+    const facts = Object.fromEntries(found.filter((one) => one.isDetail).map((one) => [`detail:${one.id}`, one.name]));
+    return { template: name, procedure: name, detail: name, facts };
   }
 
   private async get(work: Work, jobId: string, hold = false): Promise<Job> {

@@ -60,7 +60,8 @@ export class JobVersionsService implements OnModuleInit {
     versions = new Map<number, Procedure | null>(),
   ): Promise<LaidOutJob & { planned: LaidOutTask[] | null }> {
     const facts = await this.moves.facts(work, job);
-    const by = (one: Procedure) => layOut(one, facts, { start: civil(job.startOn), target: civil(job.targetOn) }, work.firm.calendar);
+    const { facts: named } = await this.moves.names(work);
+    const by = (one: Procedure) => layOut(one, facts, { start: civil(job.startOn), target: civil(job.targetOn) }, work.firm.calendar, named);
     const { procedureId, procedureVersion: own } = job;
     if (procedureId && own !== null && !versions.has(own)) versions.set(own, await this.procedures.asOf(work, procedureId, own));
     const before = own === null ? null : versions.get(own);

@@ -74,7 +74,8 @@ export class JobsService implements OnModuleInit {
       'job:fee': fee / 100,
       'job:priority': 'usual',
     };
-    const laid = layOut(procedure.definition, facts, { start: civil(startOn), target: civil(lastDay) }, work.firm.calendar);
+    const { facts: named } = await this.moves.names(work);
+    const laid = layOut(procedure.definition, facts, { start: civil(startOn), target: civil(lastDay) }, work.firm.calendar, named);
     const people = { partnerId: client.partnerId, managerId: client.managerId, preparerId: line?.preparerId ?? client.preparerId };
     const now = work.now.toString();
     const phases = laid.phases.map(({ tasks: _tasks, onlyIf: _onlyIf, ...phase }, index): JobPhase => ({

@@ -71,7 +71,12 @@ export class ProcedureQueries {
   async clients(work: Work, procedureId: string | null): Promise<ProcedureClients> {
     const lines = procedureId === null ? [] : await this.linesBy(work, sql`${PROCEDURE_OF_LINE} = ${procedureId}`);
     const clients = await this.asMet(work, lines.length > 0 ? lines.map((line) => line.clientId) : null, lines);
-    return { of: lines.length > 0 ? 'its services' : 'all active clients', clients };
+    const details = await rows<{ id: string; name: string }>(work.tx, sql`select id, name from detail_fields where firm_id = ${work.firm.id}`);
+    return {
+      of: lines.length > 0 ? 'its services' : 'all active clients',
+      clients,
+      names: Object.fromEntries(details.map((detail) => [`detail:${detail.id}`, detail.name])),
+    };
   }
 
   /** What starting work for clients would mean, on paper, for each procedure by which it would be done. */

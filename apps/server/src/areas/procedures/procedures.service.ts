@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
-import { type PhasePlan, type Procedure, apart, changedInCommon, checkProcedure, followed } from '@steady/core/procedures';
+import { beginsItself, type PhasePlan, type Procedure, apart, changedInCommon, checkProcedure, followed } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
 import type { KeepProcedure } from '@steady/contract/procedures';
 import { newId } from '../../platform/database';
@@ -60,7 +60,20 @@ export class ProceduresService {
       payload: { procedureId: id, jobIds },
     });
     if (before) for (const phase of changedInCommon(before.definition, definition)) await this.follow(work, id, phase);
+    await this.mustEnd(work, id);
     return id;
+  }
+
+  /** @throws Problem naming the circle when work by this procedure would begin work by it again, without end */
+  private async mustEnd(work: Work, id: string): Promise<void> {
+    const all = await work.tx
+      .select({ id: procedures.id, name: procedures.name, definition: procedures.definition })
+      .from(procedures)
+      .where(eq(procedures.firmId, work.firm.id));
+    const circle = beginsItself(all, id);
+    if (!circle) return;
+    const [first, ...others] = circle.map((name) => `"${name}"`);
+    throw Problem.invalid([{ field: 'definition', message: `Jobs would begin without end: ${first} begins ${others.join(', which begins ')} again.` }]);
   }
 
   /** A procedure with the phases that it newly holds in common as the others hold them now: they may have been changed since it took them. */

@@ -80,7 +80,7 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
           ))}
         </SelectField>
       )}
-      <PersonSelect label="Who" nobody="Nobody yet" autoFocus={task !== null} {...register('assigneeId')} error={errors.assigneeId?.message} />
+      <PersonSelect label="Who" nobody="Nobody yet" does autoFocus={task !== null} {...register('assigneeId')} error={errors.assigneeId?.message} />
       {(handsOver || (!task && who !== '')) && (
         <LongTextField label="A word with it" hint="Your colleague finds it on Today." {...register('word')} error={errors.word?.message} />
       )}

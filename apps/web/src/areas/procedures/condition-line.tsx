@@ -34,8 +34,5 @@ export function ConditionLine({
 }
 
 /** The sentence of a condition, with extra details under their names. */
-export function wordsOf(of: Condition, facts: readonly KnownFact[]): string {
-  let words = conditionInWords(of);
-  for (const { fact, words: name } of facts) if (fact.startsWith('detail:')) words = words.replaceAll(fact, name);
-  return words;
-}
+export const wordsOf = (of: Condition, facts: readonly KnownFact[]): string =>
+  conditionInWords(of, Object.fromEntries(facts.filter((one) => one.fact.startsWith('detail:')).map((one) => [one.fact, one.words])));

@@ -21,7 +21,7 @@ export function StoryLeaf({ procedure, clients, onClose }: { procedure: Procedur
   const names = Object.fromEntries([...templates, ...procedures, ...details].map((one) => [one.id, one.name]));
   const client = clients.clients.find((one) => one.id === clientId);
   const count = Math.min(400, Math.max(1, Number(days) || 1));
-  const told = useStory(client ? { procedure, client, start: session.today, days: count, country: session.firm.country, names } : null);
+  const told = useStory(client ? { procedure, client, start: session.today, days: count, country: session.firm.country, names, facts: clients.names } : null);
   return (
     <Leaf open broad title="Try on one client" onClose={onClose}>
       <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4">

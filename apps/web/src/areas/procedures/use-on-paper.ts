@@ -35,7 +35,7 @@ function useWorker<Asked extends { id: number }, Answer extends { id: number }>(
 export const useOnPaper = (procedure: Procedure, clients: ProcedureClients | undefined): OnPaper | null =>
   useWorker<AskedOnPaper, AnsweredOnPaper>(
     () => new Worker(new URL('../../workers/on-paper.ts', import.meta.url), { type: 'module' }),
-    clients ? { procedure, clients: clients.clients } : null,
+    clients ? { procedure, clients: clients.clients, names: clients.names } : null,
   )?.result ?? null;
 
 /** One client's way through a procedure, day by day. */

@@ -2,8 +2,8 @@ import type { ComponentProps } from 'react';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
 
-/** Chooses a person of the firm, or nobody in particular. */
-export function PersonSelect({ nobody, ...select }: Omit<ComponentProps<typeof SelectField>, 'children'> & { nobody: string }) {
+/** Chooses a person of the firm, or nobody in particular; `does` says beside each name what they do. */
+export function PersonSelect({ nobody, does, ...select }: Omit<ComponentProps<typeof SelectField>, 'children'> & { nobody: string; does?: boolean }) {
   const { team } = useTeam();
   return (
     <SelectField {...select}>
@@ -11,6 +11,7 @@ export function PersonSelect({ nobody, ...select }: Omit<ComponentProps<typeof S
       {team.map((member) => (
         <option key={member.id} value={member.id}>
           {member.name}
+          {does && `, ${member.does}`}
         </option>
       ))}
     </SelectField>
