@@ -23,7 +23,9 @@ const ACTS = { on: 'Move it', over: 'Move it past phases', back: 'Move it back',
 export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const say = useSay();
   const { day } = useSession();
-  const [to, setTo] = useState(nextOf(job));
+  // Until somebody chooses it follows the job, which may have moved a moment ago.
+  const [chosen, setChosen] = useState<string | null>(null);
+  const to = chosen ?? nextOf(job);
   /** Ticks that were changed: what happens usually is left out then, what was done before is done once more. */
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set());
   const [why, setWhy] = useState('');
@@ -73,7 +75,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
         autoFocus
         value={to}
         onChange={({ target }) => {
-          setTo(target.value);
+          setChosen(target.value);
           setFlipped(new Set());
         }}
       >

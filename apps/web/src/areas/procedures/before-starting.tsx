@@ -19,11 +19,21 @@ export function BeforeStarting({ asked }: { asked: Asked | null }) {
               {of.procedure.name}
             </Link>
             : {counted(of.clients, 'client')}
-            {of.clients > 1 && `, ${counted(of.ways, 'way')} through it`}; {counted(of.tasks, 'task')}, {formatHours(of.minutes)},{' '}
-            {counted(of.requests, 'request')}, {counted(of.messages, 'message')}, {counted(of.bills, 'draft bill')}.
+            {of.clients > 1 && `, ${counted(of.ways, 'way')} through it`}; {whatComes(of)}.
           </p>
         </div>
       ))}
     </section>
   );
 }
+
+const whatComes = (of: OnPaperBefore): string =>
+  [
+    counted(of.tasks, 'task'),
+    formatHours(of.minutes),
+    of.requests > 0 && counted(of.requests, 'request'),
+    of.messages > 0 && counted(of.messages, 'message'),
+    of.bills > 0 && counted(of.bills, 'draft bill'),
+  ]
+    .filter(Boolean)
+    .join(', ');

@@ -1,0 +1,236 @@
+import { type Browser, type Page, expect, test } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
+
+let app: RunningApp;
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  app = await startDemo(4697);
+});
+test.afterAll(() => app?.stop());
+
+const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
+const leaf = (page: Page, name: string | RegExp) => page.getByRole('dialog', { name });
+
+test('whoever does the work opens on their own tasks, and does them there', async ({ browser }) => {
+  const page = await signedIn(browser, app, /Niamh Daly/);
+  await expect(page.getByRole('button', { name: 'Mine only' })).toHaveAttribute('aria-current', 'true');
+  const mine = page.getByRole('table', { name: 'My tasks' });
+  const row = mine.getByRole('row').first();
+  const task = (await row.getByRole('link').textContent())!;
+  await expectAccessible(page);
+
+  await test.step('a day outside the job is refused with its reason, and nothing is lost', async () => {
+    const due = row.getByLabel(`${task}: due on`);
+    const before = await due.inputValue();
+    await due.fill('2026-12-30');
+    await said(page, /^The job runs from .*; a task's dates lie inside/);
+    await page.reload();
+    await expect(mine.getByRole('row').first().getByLabel(`${task}: due on`)).toHaveValue(before);
+  });
+
+  await test.step('time is taken without leaving', async () => {
+    await row.getByRole('button', { name: `Start the timer on ${task}` }).click();
+    await said(page, `The timer runs on ${task}.`);
+    await page.keyboard.press('t');
+    await said(page, /^Stopped\. .* recorded\.$/);
+  });
+
+  await test.step('the whole firm is one press away', async () => {
+    await page.getByRole('button', { name: 'The firm' }).click();
+    await expect(page.getByRole('table', { name: 'What needs somebody now' })).toContainText(/waits? for clients/);
+    await expect(page.getByRole('table', { name: 'What needs somebody now' })).toContainText(/up to|longer/);
+    await expectAccessible(page);
+  });
+});
+
+test('work that no procedure knows is added, dated and handed over', async ({ browser }) => {
+  const page = await orlaAt(browser, '/jobs');
+  await expect(page.getByRole('table', { name: 'Jobs' })).toBeVisible();
+
+  await test.step('a job by hand shows on paper whom it meets before it begins', async () => {
+    await page.keyboard.press('n');
+    await page.keyboard.press('j');
+    const beginning = leaf(page, 'A new job');
+    await beginning.getByLabel('Client', { exact: true }).fill('Strand');
+    await page.getByRole('option', { name: /Strand Café/ }).click();
+    await beginning.getByLabel('Done by the procedure').selectOption({ label: 'Onboarding over four working days' });
+    await expect(beginning.getByRole('region', { name: 'On paper first' })).toContainText('1 client; 4 tasks, 1 h 15.');
+    await beginning.getByLabel('Name').fill('A second café');
+    await expectAccessible(page);
+    await page.keyboard.press('Control+Enter');
+    await expect(page.getByRole('heading', { name: 'A second café', level: 1 })).toBeVisible();
+  });
+
+  await test.step('a task is added by key; without a name it is not', async () => {
+    await page.keyboard.press('n');
+    await page.keyboard.press('k');
+    const adding = leaf(page, 'A task for this job');
+    await adding.getByRole('button', { name: 'Add the task' }).click();
+    await expect(adding).toContainText('Say what is to be done.');
+    await adding.getByLabel('What is to be done').fill('Read the lease');
+    await adding.getByLabel('Who').selectOption({ label: 'Tadhg Moran, accounts and tax' });
+    await adding.getByLabel('A word with it').fill('It ends in June');
+    await expectAccessible(page);
+    await adding.getByRole('button', { name: 'Add the task' }).click();
+    await expect(page.getByRole('table', { name: /^Tasks of First day/ }).getByRole('row', { name: /Read the lease/ })).toContainText('Tadhg');
+  });
+
+  await test.step('a day past the last one is refused, and the job runs longer when that is said', async () => {
+    await page.getByRole('button', { name: 'Read the lease', exact: true }).click();
+    const changing = leaf(page, 'Read the lease');
+    await changing.getByLabel('Due').fill('2026-05-29');
+    await changing.getByRole('button', { name: 'Save the task' }).click();
+    await expect(changing.getByText(/The job runs from .*; a task's dates lie inside\./)).toBeVisible();
+    await changing.getByLabel('Let the job run until Fri 29 May too').check();
+    await changing.getByRole('button', { name: 'Save the task' }).click();
+    await expect(changing).toBeHidden();
+    await expect(page.getByRole('complementary')).toContainText('Fri 29 May');
+  });
+
+  await test.step('it is taken out again while nobody has worked on it', async () => {
+    await page.getByRole('button', { name: 'Read the lease', exact: true }).click();
+    await page.getByRole('button', { name: 'Take it out of the job' }).click();
+    await said(page, 'Took out Read the lease.');
+    await expect(page.getByRole('row', { name: /Read the lease/ })).toHaveCount(0);
+  });
+
+  await test.step('the job goes to a colleague with a word, who finds it on Today', async () => {
+    await page.keyboard.press('e');
+    const changing = leaf(page, /^Job \d+/);
+    await changing.getByLabel('Manager').selectOption({ label: 'Niamh Daly' });
+    await changing.getByLabel('A word with it').fill('they open at Easter');
+    await changing.getByLabel('Last day').fill('2026-04-30');
+    await changing.getByRole('button', { name: 'Save the job' }).click();
+    await expect(page.getByRole('complementary')).toContainText('Thu 30 Apr');
+    const niamh = await signedIn(browser, app, /Niamh Daly/);
+    await expect(niamh.getByRole('region', { name: 'Phone notes for you' })).toContainText('A second café is yours now: they open at Easter');
+  });
+});
+
+test('a client is written to: seen before it goes, planned for a day, and taken back', async ({ browser }) => {
+  const page = await orlaAt(browser, '/jobs?find=second');
+  await page
+    .getByRole('row', { name: /A second café/ })
+    .getByText('A second café')
+    .click();
+  await page.getByRole('link', { name: 'Correspondence' }).click();
+  await expect(page.getByText('Nothing was written yet.')).toBeVisible();
+
+  await test.step('what is not known is said at the words, before anything goes', async () => {
+    await page.keyboard.press('n');
+    await page.keyboard.press('m');
+    const writing = leaf(page, 'Write to Strand Café');
+    await writing.getByLabel('Begin with').selectOption({ label: 'We have everything' });
+    await expect(writing.getByLabel('Subject')).toHaveValue('Thank you: we have all papers for {job}');
+    await writing.getByLabel('What they read').fill('All papers for {job} are in; it is done as {service}.');
+    await writing.getByRole('button', { name: 'Look at what goes out' }).click();
+    await expect(writing).toContainText('Not known of this client or job: what the job is for.');
+    await writing.getByLabel('What they read').fill('All papers for {job} are in.');
+    await writing.getByLabel('Goes out on').fill('2026-03-13');
+    await writing.getByRole('button', { name: 'Look at what goes out' }).click();
+    await expect(leaf(page, 'Before it goes')).toContainText('All papers for A second café are in.');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /^Send to / }).click();
+    await said(page, /^It goes to .* on Fri 13 Mar\.$/);
+  });
+
+  await test.step('it stands in the plan of what goes out, and on Today', async () => {
+    await expect(page.getByRole('row', { name: /Thank you: we have all papers/ })).toContainText('goes out 13 Mar 08:30');
+    await page.goto(`${app.address}/today`);
+    await page
+      .getByRole('complementary')
+      .getByRole('link', { name: /message.* to .*client/ })
+      .first()
+      .click();
+    await expect(page.getByRole('heading', { name: 'Going out', level: 1 })).toBeVisible();
+    await expect(page.getByRole('table', { name: 'Messages that wait' })).toContainText('Goes out Friday 13 March');
+    await expectAccessible(page);
+  });
+
+  await test.step('it is taken back and does not go', async () => {
+    await page.getByRole('button', { name: 'Thank you: we have all papers for A second café' }).click();
+    await expect(leaf(page, /^Thank you/)).toContainText('(their own link)');
+    await page.getByRole('button', { name: 'Take it back' }).click();
+    await said(page, 'Taken back: it does not go out.');
+    await expect(page.getByRole('button', { name: 'Thank you: we have all papers for A second café' })).toHaveCount(0);
+    await page.getByRole('link', { name: 'Written' }).click();
+    await expect(page.getByRole('row', { name: /Thank you: we have all papers/ })).toContainText('withdrawn');
+  });
+});
+
+test('what was done is not done again, and a change of many is taken back with all it brought about', async ({ browser }) => {
+  const page = await orlaAt(browser, '/jobs?find=second');
+  const move = async (to: RegExp | null, why: string, act: string) => {
+    await page.keyboard.press('m');
+    const moving = leaf(page, /^Move A second café/);
+    if (to)
+      await moving.getByLabel('To').selectOption({ label: (await moving.getByLabel('To').locator('option').allTextContents()).find((one) => to.test(one))! });
+    if (why) await moving.getByLabel('Why', { exact: true }).fill(why);
+    return { moving, go: () => moving.getByRole('button', { name: act, exact: true }).click() };
+  };
+
+  await test.step('a job that came back says what was done already, and leaves it out', async () => {
+    await page
+      .getByRole('row', { name: /A second café/ })
+      .getByText('A second café')
+      .click();
+    await expect(page.getByRole('heading', { name: 'A second café', level: 1 })).toBeVisible();
+    const first = await move(null, '', 'Move it');
+    await expect(first.moving.getByRole('checkbox', { name: /Tells the preparer/ })).toBeChecked();
+    await first.go();
+    await said(page, 'The job stands in Second day: what we need now.');
+    const back = await move(/^First day.*back/, 'the wrong café', 'Move it back');
+    await back.go();
+    await said(page, 'The job stands in First day: welcome now.');
+    const again = await move(null, '', 'Move it');
+    await expect(again.moving).toContainText('Done already today');
+    await expect(again.moving.getByRole('checkbox', { name: /Tells the preparer/ })).not.toBeChecked();
+    await expectAccessible(page);
+    await again.go();
+    await expect(page.getByRole('table', { name: 'What happened by itself' })).toContainText('left out');
+  });
+
+  await test.step('two jobs are moved together and put back as if nothing had been', async () => {
+    await page.goto(`${app.address}/clients`);
+    await page.getByLabel('Choose Dunmarra Oysters Ltd').check();
+    await page.getByLabel('Choose Eider Down Hotel Ltd').check();
+    await page.getByRole('button', { name: 'Begin jobs for them' }).click();
+    const beginning = leaf(page, 'A job for each of 2 clients');
+    await beginning.getByLabel('Done by the procedure').selectOption({ label: 'Onboarding over four working days' });
+    await expect(beginning.getByRole('region', { name: 'On paper first' })).toContainText('2 clients, 1 way through it');
+    await beginning.getByLabel('Name').fill('Welcome back');
+    await beginning.getByRole('button', { name: 'Begin the jobs' }).click();
+    await expect(page.getByText('Began 2 jobs.')).toBeVisible();
+    await page.goto(`${app.address}/jobs?find=Welcome`);
+    await page.getByRole('checkbox', { name: /^Choose all/ }).check();
+    await page.getByRole('button', { name: 'Change them' }).click();
+    const changing = leaf(page, 'Change 2 jobs');
+    await changing.getByLabel('Change', { exact: true }).selectOption({ label: 'move them on by a phase' });
+    await changing.getByRole('button', { name: 'See what will happen' }).click();
+    await expect(changing).toContainText('2 jobs: Tells the preparer: The client was welcomed');
+    await changing.getByRole('button', { name: 'Change 2 jobs' }).click();
+    await expect(page.getByRole('heading', { name: '2 jobs changed' })).toBeVisible();
+    await page.getByRole('button', { name: 'Take it back' }).click();
+    await expect(page.getByText('2 jobs put back.')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('row', { name: /Welcome back/ }).first()).toContainText('First day: welcome');
+  });
+});
+
+test('post and a job stay inside a phone’s width, with the timer at hand', async ({ browser }) => {
+  const page = await orlaAt(browser, '/post/going-out');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.reload();
+  const wide = () => page.evaluate(() => document.documentElement.scrollWidth);
+  await expect(page.getByRole('table', { name: 'Messages that wait' })).toBeVisible();
+  expect(await wide()).toBe(390);
+  await page.goto(`${app.address}/jobs?find=second`);
+  await page
+    .getByRole('row', { name: /A second café/ })
+    .getByText('A second café')
+    .click();
+  await page.getByRole('button', { name: 'Start timer' }).first().click();
+  await said(page, /^The timer runs on/);
+  expect(await wide()).toBe(390);
+  await expectAccessible(page);
+});
