@@ -205,7 +205,7 @@ test('what was done is not done again, and a change of many is taken back with a
     await page.getByRole('checkbox', { name: /^Choose all/ }).check();
     await page.getByRole('button', { name: 'Change them' }).click();
     const changing = leaf(page, 'Change 2 jobs');
-    await changing.getByLabel('Change', { exact: true }).selectOption({ label: 'move them on by a phase' });
+    await changing.getByLabel('Change', { exact: true }).selectOption({ label: 'the phase they stand in' });
     await changing.getByRole('button', { name: 'See what will happen' }).click();
     await expect(changing).toContainText('2 jobs: Tells the preparer: The client was welcomed');
     await changing.getByRole('button', { name: 'Change 2 jobs' }).click();

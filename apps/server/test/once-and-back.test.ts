@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Action, Procedure } from '@steady/core/procedures';
 import type { JobRow } from '@steady/contract/jobs';
-import type { JobBatchView, MovePreview } from '@steady/contract/moves';
+import type { CommonPhase, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
 import { THREE, atWork, problemOf, task } from './at-work';
 import { type TestApp, key, startTestApp } from './support';
 
@@ -138,6 +138,41 @@ describe('a change of many that is taken back', () => {
     expect(await undo()).toMatchObject({ undone: 1, not: [{ why: 'something has gone out to the client' }] });
     expect((await job(paper)).tasks.map((one) => one.name)).toEqual(['Enter', 'File']);
     expect((await job(paper)).phases[0]!.stands).toBe('current');
+  });
+
+  it('goes to the phase that is named: those that have it are moved, the others are named, and back wants a reason', async () => {
+    const three: Procedure = {
+      phases: [...twoPhases([]).phases, { key: 'end', name: 'End', tasks: [task('Close')], onEntry: [{ key: 'l', does: 'label', label: 'ended', put: true }] }],
+    };
+    const [here, there, other] = [await begun(three), await begun(three), await begun(twoPhases([]))];
+    await move(there, 'end', { why: 'all came at once' });
+    const ids = [here, there, other];
+    const phases = (await manager().post('/api/jobs/together/phases').send({ ids }).expect(200)).body as CommonPhase[];
+    expect(phases).toEqual([
+      { key: 'first', name: 'First', jobs: 3 },
+      { key: 'last', name: 'Last', jobs: 3 },
+      { key: 'end', name: 'End', jobs: 2 },
+    ]);
+    const acts = (await manager().post('/api/jobs/together/look').send({ ids, to: 'end' }).expect(200)).body as MovePreview['acts'];
+    expect(acts).toMatchObject([{ what: 'Puts the label "ended" on the client.', count: 1 }]);
+    const change = async (more: object) =>
+      (
+        await manager()
+          .post('/api/jobs/together')
+          .set(key())
+          .send({ ids, batchId: randomUUID(), change: 'move', ...more })
+          .expect(200)
+      ).body as JobsChanged;
+    expect((await change({ to: 'end' })).changed).toBe(0);
+    const named = await change({ to: 'end', text: 'the season is over' });
+    expect(named.changed).toBe(1);
+    expect(Object.fromEntries(named.not.map((one) => [one.id, one.why]))).toEqual({
+      [there]: 'The job stands there already.',
+      [other]: 'Choose a phase of this job.',
+    });
+    expect((await job(here)).phases.map((phase) => phase.stands)).toEqual(['done', 'done', 'current']);
+    expect((await change({ to: null })).changed).toBe(3);
+    expect((await job(other)).status).toBe('finished');
   });
 
   it('takes back what failed too: it does not stand in the list to try again', async () => {

@@ -1,7 +1,7 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { MoveKind } from '@steady/core/procedures';
 import { IsText, Trimmed } from './checks';
-import { PRIORITIES, type Priority } from './jobs';
+import { PRIORITIES, type Priority, TheseJobs } from './jobs';
 
 /** A move by hand, as it was looked at before. */
 export class MoveJob {
@@ -46,6 +46,21 @@ export interface MovePreview {
   notices: string[];
 }
 
+/** Where a move of many goes, for each of them: a phase by its key, null for the end, the next phase where nothing is said. */
+export class LookAtMove extends TheseJobs {
+  @ValidateIf((o: LookAtMove) => o.to !== null)
+  @IsOptional()
+  @IsText(60, 'A key')
+  to?: string | null;
+}
+
+/** A phase that several jobs have, and how many of them. */
+export interface CommonPhase {
+  key: string;
+  name: string;
+  jobs: number;
+}
+
 /** A change to many jobs at once. */
 export class ChangeJobs {
   @ArrayMinSize(1)
@@ -73,10 +88,17 @@ export class ChangeJobs {
   @IsIn(PRIORITIES)
   priority?: Priority;
 
+  /** A status, or why they are held or moved. */
   @IsOptional()
   @Trimmed()
   @IsText(200, 'A text')
   text?: string;
+
+  /** Where they are moved: a phase by its key, null for their end, the next phase where nothing is said. */
+  @ValidateIf((o: ChangeJobs) => o.to !== null)
+  @IsOptional()
+  @IsText(60, 'A key')
+  to?: string | null;
 
   /** Working days by which our target moves; below zero brings it forward. */
   @IsOptional()

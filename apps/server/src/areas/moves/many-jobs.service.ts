@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { addWorkingDays, civil } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
-import type { ChangeJobs, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
+import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -45,12 +45,22 @@ export class ManyJobsService {
     private readonly actions: ActionsService,
   ) {}
 
-  /** What moving each of them to its next phase would bring about, summed up: how many jobs for each sentence. */
-  async preview(work: Work, ids: string[]): Promise<MovePreview['acts']> {
+  /** The phases that some of the jobs have, in the order in which they stand, each with how many have it. */
+  phasesOf(work: Work, ids: string[]): Promise<CommonPhase[]> {
+    return rows(
+      work.tx,
+      sql`select p ->> 'key' as key, min(p ->> 'name') as name, count(*)::int as jobs from jobs j, jsonb_array_elements(j.phases) with ordinality as f(p, at)
+          where j.firm_id = ${work.firm.id} and j.id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid) group by 1 order by min(f.at), 2`,
+    );
+  }
+
+  /** What moving each of them would bring about, summed up: how many jobs for each sentence. */
+  async preview(work: Work, ids: string[], asked?: string | null): Promise<MovePreview['acts']> {
     const summed = new Map<string, MovePreview['acts'][number]>();
     for (const job of await this.jobs.all(work, ids)) {
-      const to = this.nextOf(job);
-      if (to === undefined) continue;
+      const to = asked === undefined ? this.nextOf(job) : asked;
+      // Those that are finished, stand there already or have no such phase are named when it comes to it.
+      if (to === undefined || to === job.phase || (to !== null && !job.phases.some((phase) => phase.key === to))) continue;
       const considered = await this.moves.considered(work, job, to);
       // What was done for a job before is not done again by a change of many.
       for (const act of await this.looks.acts(work, { ...considered, planned: considered.planned.filter((one) => !one.doneBefore) })) {
@@ -125,9 +135,9 @@ export class ManyJobsService {
       case 'resume':
         return this.standing.hold(work, job.id, null);
       case 'move': {
-        const to = this.nextOf(job);
+        const to = input.to === undefined ? this.nextOf(job) : input.to;
         if (to === undefined) throw Problem.refused('job-finished', 'The job is finished.');
-        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], version }, job);
+        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], why: input.text, version }, job);
       }
     }
   }
@@ -194,6 +204,6 @@ function inWords(input: ChangeJobs): string {
     case 'resume':
       return 'took jobs off hold';
     case 'move':
-      return 'moved jobs on by a phase';
+      return input.to === undefined ? 'moved jobs on by a phase' : input.to === null ? 'moved jobs to their end' : 'moved jobs to another phase';
   }
 }

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, type OnModuleInit, Param, Post, Query } from '@nestjs/common';
 import { SeenVersion, TheseJobs } from '@steady/contract/jobs';
-import { ChangeJobs, type JobBatchView, type JobsChanged, MoveJob, type MovePreview } from '@steady/contract/moves';
+import { ChangeJobs, type CommonPhase, type JobBatchView, type JobsChanged, LookAtMove, MoveJob, type MovePreview } from '@steady/contract/moves';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
 import { Ticks } from '../../platform/background/ticks';
 import { IdPipe } from '../../platform/http/validation';
@@ -56,8 +56,16 @@ export class MovesController implements OnModuleInit {
   @Post('jobs/together/look')
   @HttpCode(200)
   @Needs('do work')
-  look(@InWork() work: Work, @Body() { ids }: TheseJobs): Promise<MovePreview['acts']> {
-    return this.many.preview(work, ids);
+  look(@InWork() work: Work, @Body() { ids, to }: LookAtMove): Promise<MovePreview['acts']> {
+    return this.many.preview(work, ids, to);
+  }
+
+  /** The phases that some of these jobs have, in their order. */
+  @Post('jobs/together/phases')
+  @HttpCode(200)
+  @Needs('do work')
+  phases(@InWork() work: Work, @Body() { ids }: TheseJobs): Promise<CommonPhase[]> {
+    return this.many.phasesOf(work, ids);
   }
 
   @Post('jobs/together')

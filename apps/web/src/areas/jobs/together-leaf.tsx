@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { counted } from '@steady/core/words';
 import { PRIORITIES, type Priority } from '@steady/contract/jobs';
-import type { ChangeJobs, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
-import { ProblemError, ask, send } from '../../app/api';
+import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
+import { ProblemError, ask, send, useAsked } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { PersonSelect } from '../team/person-select';
@@ -12,12 +12,16 @@ const CHANGES: Record<ChangeJobs['change'], string> = {
   priority: 'their priority',
   status: 'our own status',
   dates: 'our target',
-  move: 'move them on by a phase',
+  move: 'the phase they stand in',
   hold: 'put them on hold',
   resume: 'take them off hold',
 };
 /** How many are changed in one go; between the goes one sees how far it is. */
 const PART = 50;
+/** Where they go besides a phase by its key. */
+const NEXT = '';
+const END = '-';
+const asKey = (to: string): { to?: string | null } => (to === NEXT ? {} : { to: to === END ? null : to });
 
 interface Done {
   batchId: string;
@@ -33,6 +37,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
   const [priority, setPriority] = useState<Priority>('first');
   const [text, setText] = useState('');
   const [days, setDays] = useState('5');
+  const [to, setTo] = useState(NEXT);
   const [acts, setActs] = useState<MovePreview['acts'] | null>(null);
   const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState<number | null>(null);
@@ -57,7 +62,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
       const summed = new Map<string, MovePreview['acts'][number]>();
       for (const [index, part] of parts.entries()) {
         setAt(index * PART);
-        for (const act of await ask<MovePreview['acts']>('/api/jobs/together/look', { ids: part })) {
+        for (const act of await ask<MovePreview['acts']>('/api/jobs/together/look', { ids: part, ...asKey(to) })) {
           const key = `${act.key} ${act.what}`;
           summed.set(key, { ...act, count: (summed.get(key)?.count ?? 0) + (act.count ?? 1) });
         }
@@ -73,7 +78,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
         priority: { priority },
         status: text.trim() ? { text } : {},
         dates: { days: Number(days.replace('−', '-')) },
-        move: { leaveOut: [...leftOut] },
+        move: { leaveOut: [...leftOut], ...asKey(to), ...(text.trim() ? { text } : {}) },
         hold: { text },
         resume: {},
       }[change];
@@ -173,6 +178,18 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
           onChange={({ target }) => setDays(target.value)}
         />
       )}
+      {change === 'move' && (
+        <MoveFields
+          ids={parts[0] ?? []}
+          to={to}
+          why={text}
+          onTo={(next) => {
+            setTo(next);
+            setActs(null);
+          }}
+          onWhy={setText}
+        />
+      )}
       {change === 'move' && acts !== null && (
         <>
           <p className="mb-1 text-table font-semibold">What will happen</p>
@@ -201,5 +218,24 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
         </>
       )}
     </Leaf>
+  );
+}
+
+/** Where many jobs go: on by a phase each, to their end, or to a phase that those looked at have; and why, where it needs saying. */
+function MoveFields({ ids, to, why, onTo, onWhy }: { ids: readonly string[]; to: string; why: string; onTo(to: string): void; onWhy(why: string): void }) {
+  const { data: phases = [] } = useAsked<CommonPhase[]>('/api/jobs/together/phases', { ids });
+  return (
+    <>
+      <SelectField label="To" value={to} onChange={({ target }) => onTo(target.value)}>
+        <option value={NEXT}>the next phase of each</option>
+        {phases.map((phase) => (
+          <option key={phase.key} value={phase.key}>
+            {phase.name}
+          </option>
+        ))}
+        <option value={END}>their end: the jobs are finished</option>
+      </SelectField>
+      {to !== NEXT && <TextField label="Why" hint="Wanted where one goes back or past phases." value={why} onChange={({ target }) => onWhy(target.value)} />}
+    </>
   );
 }
