@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Action, Procedure } from '@steady/core/procedures';
 import type { JobRow } from '@steady/contract/jobs';
-import type { CommonPhase, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
+import type { CommonPhase, JobBatchView, JobsChanged, ManyLookedAt, MovePreview } from '@steady/contract/moves';
 import { THREE, atWork, problemOf, task } from './at-work';
 import { type TestApp, key, startTestApp } from './support';
 
@@ -69,8 +69,8 @@ describe('a job that comes back to a phase', () => {
         .post('/api/jobs/together/look')
         .send({ ids: [id] })
         .expect(200)
-    ).body as MovePreview['acts'];
-    expect(together).toEqual([]);
+    ).body as ManyLookedAt;
+    expect(together.acts).toEqual([]);
     expect((await move(id, 'last')).status).toBe(204);
     expect(await lettersTo('About Twice Asked Ltd')).toBe(1);
     await move(id, 'first', { why: 'too early again' });
@@ -153,8 +153,15 @@ describe('a change of many that is taken back', () => {
       { key: 'last', name: 'Last', jobs: 3 },
       { key: 'end', name: 'End', jobs: 2 },
     ]);
-    const acts = (await manager().post('/api/jobs/together/look').send({ ids, to: 'end' }).expect(200)).body as MovePreview['acts'];
-    expect(acts).toMatchObject([{ what: 'Puts the label "ended" on the client.', count: 1 }]);
+    const looked = (await manager().post('/api/jobs/together/look').send({ ids, to: 'end' }).expect(200)).body as ManyLookedAt;
+    expect(looked).toMatchObject({
+      acts: [{ what: 'Puts the label "ended" on the client.', count: 1 }],
+      leftBehind: { tasks: 2, jobs: 1 },
+      stay: [
+        { why: 'stands there already', jobs: 1 },
+        { why: 'has no such phase', jobs: 1 },
+      ],
+    });
     const change = async (more: object) =>
       (
         await manager()

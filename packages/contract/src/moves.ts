@@ -54,6 +54,15 @@ export class LookAtMove extends TheseJobs {
   to?: string | null;
 }
 
+/** What moving many would bring about, summed up, before it is done. */
+export interface ManyLookedAt {
+  acts: MovePreview['acts'];
+  /** Open tasks that would be marked as passed over, and on how many jobs. */
+  leftBehind: { tasks: number; jobs: number };
+  /** Jobs that would stay as they are, by the reason. */
+  stay: { why: string; jobs: number }[];
+}
+
 /** A phase that several jobs have, and how many of them. */
 export interface CommonPhase {
   key: string;

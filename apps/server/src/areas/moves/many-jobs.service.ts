@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { addWorkingDays, civil } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
-import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
+import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, ManyLookedAt, MovePreview } from '@steady/contract/moves';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -54,14 +54,20 @@ export class ManyJobsService {
     );
   }
 
-  /** What moving each of them would bring about, summed up: how many jobs for each sentence. */
-  async preview(work: Work, ids: string[], asked?: string | null): Promise<MovePreview['acts']> {
+  /** What moving each of them would bring about, summed up: how many jobs for each sentence, what is left behind, who stays and why. */
+  async preview(work: Work, ids: string[], asked?: string | null): Promise<ManyLookedAt> {
     const summed = new Map<string, MovePreview['acts'][number]>();
+    const stay = new Map<string, number>();
+    const leaves: { job: string; phase: string }[] = [];
     for (const job of await this.jobs.all(work, ids)) {
       const to = asked === undefined ? this.nextOf(job) : asked;
-      // Those that are finished, stand there already or have no such phase are named when it comes to it.
-      if (to === undefined || to === job.phase || (to !== null && !job.phases.some((phase) => phase.key === to))) continue;
-      const considered = await this.moves.considered(work, job, to);
+      const why = whyItStays(job, to);
+      if (why !== null) {
+        stay.set(why, (stay.get(why) ?? 0) + 1);
+        continue;
+      }
+      const considered = await this.moves.considered(work, job, to ?? null);
+      if (considered.kind !== 'back') leaves.push(...considered.leaves.map((phase) => ({ job: job.id, phase })));
       // What was done for a job before is not done again by a change of many.
       for (const act of await this.looks.acts(work, { ...considered, planned: considered.planned.filter((one) => !one.doneBefore) })) {
         const what = act.what.replace(/ It goes out by itself to .*$/, ' It goes out by itself.');
@@ -69,7 +75,12 @@ export class ManyJobsService {
         summed.set(`${act.key} ${what}`, { ...act, what, count: (there?.count ?? 0) + 1 });
       }
     }
-    return [...summed.values()];
+    const [leftBehind] = await rows<ManyLookedAt['leftBehind']>(
+      work.tx,
+      sql`select count(*)::int as tasks, count(distinct t.job_id)::int as jobs from tasks t
+            join jsonb_to_recordset(${JSON.stringify(leaves)}::jsonb) as l(job uuid, phase text) on l.job = t.job_id and l.phase = t.phase_key where t.done_at is null`,
+    );
+    return { acts: [...summed.values()], leftBehind: leftBehind!, stay: [...stay].map(([why, jobs]) => ({ why, jobs })) };
   }
 
   private async named(work: Work, job: Job): Promise<string> {
@@ -187,6 +198,14 @@ export class ManyJobsService {
       throw error;
     }
   }
+}
+
+/** Why a job would not be moved to a phase, or to its end; null where it would. */
+function whyItStays(job: Job, to: string | null | undefined): string | null {
+  if (to === undefined || (to === null && job.phase === null)) return 'is finished';
+  if (job.status === 'on hold') return 'is on hold';
+  if (to === job.phase) return 'stands there already';
+  return to !== null && !job.phases.some((phase) => phase.key === to) ? 'has no such phase' : null;
 }
 
 function inWords(input: ChangeJobs): string {

@@ -1,6 +1,15 @@
 import { Body, Controller, Get, HttpCode, type OnModuleInit, Param, Post, Query } from '@nestjs/common';
 import { SeenVersion, TheseJobs } from '@steady/contract/jobs';
-import { ChangeJobs, type CommonPhase, type JobBatchView, type JobsChanged, LookAtMove, MoveJob, type MovePreview } from '@steady/contract/moves';
+import {
+  ChangeJobs,
+  type CommonPhase,
+  type JobBatchView,
+  type JobsChanged,
+  LookAtMove,
+  type ManyLookedAt,
+  MoveJob,
+  type MovePreview,
+} from '@steady/contract/moves';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
 import { Ticks } from '../../platform/background/ticks';
 import { IdPipe } from '../../platform/http/validation';
@@ -56,7 +65,7 @@ export class MovesController implements OnModuleInit {
   @Post('jobs/together/look')
   @HttpCode(200)
   @Needs('do work')
-  look(@InWork() work: Work, @Body() { ids, to }: LookAtMove): Promise<MovePreview['acts']> {
+  look(@InWork() work: Work, @Body() { ids, to }: LookAtMove): Promise<ManyLookedAt> {
     return this.many.preview(work, ids, to);
   }
 

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { counted } from '@steady/core/words';
 import { PRIORITIES, type Priority } from '@steady/contract/jobs';
-import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, MovePreview } from '@steady/contract/moves';
+import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, ManyLookedAt } from '@steady/contract/moves';
 import { ProblemError, ask, send, useAsked } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { PersonSelect } from '../team/person-select';
+import { NOTHING_LOOKED_AT, noticesOf, together } from './summed-moves';
 
 const CHANGES: Record<ChangeJobs['change'], string> = {
   people: 'who is on them',
@@ -38,7 +39,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
   const [text, setText] = useState('');
   const [days, setDays] = useState('5');
   const [to, setTo] = useState(NEXT);
-  const [acts, setActs] = useState<MovePreview['acts'] | null>(null);
+  const [looked, setLooked] = useState<ManyLookedAt | null>(null);
   const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState<number | null>(null);
   const [done, setDone] = useState<Done | null>(null);
@@ -59,15 +60,12 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
   const parts = Array.from({ length: Math.ceil(ids.length / PART) }, (_, index) => ids.slice(index * PART, (index + 1) * PART));
   const look = () =>
     guarded(async () => {
-      const summed = new Map<string, MovePreview['acts'][number]>();
+      let sum = NOTHING_LOOKED_AT;
       for (const [index, part] of parts.entries()) {
         setAt(index * PART);
-        for (const act of await ask<MovePreview['acts']>('/api/jobs/together/look', { ids: part, ...asKey(to) })) {
-          const key = `${act.key} ${act.what}`;
-          summed.set(key, { ...act, count: (summed.get(key)?.count ?? 0) + (act.count ?? 1) });
-        }
+        sum = together(sum, await ask<ManyLookedAt>('/api/jobs/together/look', { ids: part, ...asKey(to) }));
       }
-      setActs([...summed.values()]);
+      setLooked(sum);
     });
   const carryOut = () =>
     guarded(async () => {
@@ -114,7 +112,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
         </ul>
       </Leaf>
     );
-  const wantsLook = change === 'move' && acts === null;
+  const wantsLook = change === 'move' && looked === null;
   return (
     <Leaf
       open
@@ -138,7 +136,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
         value={change}
         onChange={({ target }) => {
           setChange(target.value as ChangeJobs['change']);
-          setActs(null);
+          setLooked(null);
         }}
       >
         {Object.entries(CHANGES).map(([key, words]) => (
@@ -185,17 +183,17 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
           why={text}
           onTo={(next) => {
             setTo(next);
-            setActs(null);
+            setLooked(null);
           }}
           onWhy={setText}
         />
       )}
-      {change === 'move' && acts !== null && (
+      {change === 'move' && looked !== null && (
         <>
           <p className="mb-1 text-table font-semibold">What will happen</p>
-          {acts.length === 0 && <p className="mb-3 text-table text-soft">Nothing happens by itself and nothing goes out.</p>}
+          {looked.acts.length === 0 && <p className="mb-3 text-table text-soft">Nothing happens by itself and nothing goes out.</p>}
           <ul className="mb-3">
-            {acts.map((act) => (
+            {looked.acts.map((act) => (
               <li key={`${act.key} ${act.what}`} className="border-t border-rule-soft py-1.5">
                 <label className="flex items-baseline gap-2">
                   <input
@@ -215,6 +213,11 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
               </li>
             ))}
           </ul>
+          {noticesOf(looked).map((notice) => (
+            <p key={notice} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+              {notice}
+            </p>
+          ))}
         </>
       )}
     </Leaf>
