@@ -1,6 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import type request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PhasePlan, Procedure } from '@steady/core/procedures';
+import type { Action, PhasePlan, Procedure } from '@steady/core/procedures';
 import type { JobToVersion, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
 import { THREE, atWork, problemOf, task } from './at-work';
 import { type TestApp, startTestApp } from './support';
@@ -43,6 +44,35 @@ describe('a procedure', () => {
     );
     expect(own.errors![0]!.message).toContain('"Chicken" begins "Chicken" again');
     expect((await manager().get(`/api/procedures/${first}`).expect(200)).body).toMatchObject({ version: 1, definition: THREE });
+  });
+
+  it('that names what the firm does not have, or sets a detail to what it cannot be, is not saved', async () => {
+    const { id: detailId } = (await test.firm.as.administrator!.post('/api/details').send({ name: 'Deposit', kind: 'money' }).expect(201)).body as {
+      id: string;
+    };
+    const gone = randomUUID();
+    const faultOf = async (phase: Partial<PhasePlan>) => {
+      const definition = { phases: [{ key: 'a', name: 'A', tasks: [task('Enter')], ...phase }] };
+      return problemOf(await manager().post('/api/procedures').send({ name: randomUUID(), definition }).expect(422)).errors![0]!.message;
+    };
+    const onDone = (action: object) => ({ onDone: [{ key: 'x', ...action } as Action] });
+    expect(await faultOf(onDone({ does: 'message', templateId: gone }))).toBe('An action of "A": the message is not there any more, choose another.');
+    expect(await faultOf(onDone({ does: 'procedure', procedureId: gone }))).toBe('An action of "A": the procedure is not there any more, choose another.');
+    expect(await faultOf(onDone({ does: 'detail', detailId: gone, value: 'x' }))).toBe('An action of "A": the firm does not keep this detail any more.');
+    expect(await faultOf(onDone({ does: 'detail', detailId, value: 'a lot' }))).toBe('An action of "A", "Deposit": Give an amount, for example 180.00.');
+    expect(await faultOf({ tasks: [task('Enter', { memberId: test.other.members.manager })] })).toBe('"Enter" is for somebody who is not of the firm.');
+    const theirs = await made(test.other.as.manager!.post('/api/message-templates').send({ name: 'Theirs', subject: 'S', body: 'B' }));
+    expect(await faultOf(onDone({ does: 'message', templateId: theirs }))).toContain('the message is not there any more');
+    const sound = {
+      phases: [
+        { key: 'a', name: 'A', tasks: [task('Enter', { memberId: test.firm.members.partner })], ...onDone({ does: 'detail', detailId, value: 50_000 }) },
+      ],
+    };
+    const clientId = await client();
+    const id = await begun(sound as Procedure, { clientId });
+    expect((await job(id)).tasks[0]!.assignee).toBe('partner');
+    await tick(id, 'Enter');
+    expect((await manager().get(`/api/clients/${clientId}`).expect(200)).body).toMatchObject({ details: { [detailId]: 50_000 } });
   });
 
   it('says of whom it passes phases over by the names of the firm’s own details', async () => {

@@ -12,6 +12,7 @@ export {
   type RequestPlan,
   type TaskPlan,
   type TaskRole,
+  actionsOf,
   checkProcedure,
   procedureFaults,
 } from './procedure';

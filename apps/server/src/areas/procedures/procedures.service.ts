@@ -7,6 +7,7 @@ import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { missingPieces } from './known-pieces';
 import { procedureVersions, procedures } from './procedures.tables';
 
 export type KeptProcedure = typeof procedures.$inferSelect;
@@ -51,6 +52,8 @@ export class ProceduresService {
     const definition = await this.asHeldNow(work, input.definition, before?.definition ?? { phases: [] });
     const twin = await this.named(work, name);
     if (twin && twin.id !== procedureId) throw Problem.invalid([{ field: 'name', message: `There is a procedure called "${name}" already.` }]);
+    const missing = await missingPieces(work, definition);
+    if (missing.length > 0) throw Problem.invalid([{ field: 'definition', message: `${[...new Set(missing)].join('. ')}.` }]);
     const id = before?.id ?? (await this.add(work, name, definition));
     if (before) await this.nextVersion(work, before, { name, definition });
     await this.events.record(work, ProcedureChanged, {

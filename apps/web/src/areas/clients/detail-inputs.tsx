@@ -29,7 +29,8 @@ interface Input {
   error?: string;
 }
 
-function DetailInput({ detail, value, onChange, error }: Input) {
+/** One detail, with the field that its kind wants; nothing for one that is not known. */
+export function DetailInput({ detail, value, onChange, error }: Input) {
   const frame = { label: detail.name, error };
   const text = (event: { target: { value: string } }) => event.target.value;
   switch (detail.kind) {

@@ -5,6 +5,7 @@ import type { ProcedureRow, TemplateView } from '@steady/contract/procedures';
 import { useData } from '../../app/api';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import type { KnownFact } from '../rules/condition-editor';
+import { DetailInput } from '../clients/detail-inputs';
 import { ConditionLine } from './condition-line';
 import { ACTION_WORDS, freshKey } from './pieces';
 
@@ -196,22 +197,19 @@ function Particulars({ action, known, onChange }: { action: Action; known: Known
         </>
       );
     case 'detail': {
-      const kind = known.details.find((one) => one.id === action.detailId)?.kind;
+      const detail = known.details.find((one) => one.id === action.detailId);
       return (
         <>
           {choose('Which detail', action.detailId, known.details, (detailId) => ({ ...action, detailId, value: '' }), 'add one under Firm, Details first')} to{' '}
-          {kind === 'yes or no' ? (
-            <select
-              className="field w-auto py-0.5"
-              aria-label="Value"
-              value={action.value === true ? 'yes' : 'no'}
-              onChange={({ target }) => onChange({ ...action, value: target.value === 'yes' })}
-            >
-              <option value="yes">yes</option>
-              <option value="no">no</option>
-            </select>
-          ) : (
-            words('Value', String(action.value ?? ''), (value) => ({ ...action, value: kind === 'number' || kind === 'money' ? Number(value) || 0 : value }))
+          {detail && (
+            <span className="w-56 *:mb-0">
+              <DetailInput
+                detail={{ ...detail, name: `${detail.name} becomes` }}
+                value={action.value ?? undefined}
+                // What cannot be read as an amount is no amount: it is refused when the procedure is saved.
+                onChange={(value) => onChange({ ...action, value: value === undefined ? null : Number.isNaN(value) ? '' : value })}
+              />
+            </span>
           )}
         </>
       );
