@@ -151,10 +151,12 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         ) : (
           task.name
         )}
-        <span className="flex items-baseline justify-between gap-2 text-fine text-soft sm:hidden">
-          <span className={late ? 'late' : ''}>{task.doneAt ? note : `due ${dayInWords(task.dueOn, session.day)}`}</span>
-          {timer('')}
-        </span>
+        {!task.doneAt && (
+          <span className="flex items-baseline justify-between gap-2 text-fine text-soft sm:hidden">
+            <span className={late ? 'late' : ''}>due {dayInWords(task.dueOn, session.day)}</span>
+            {timer('')}
+          </span>
+        )}
         {task.advice && current && !task.doneAt && <span className="block text-fine text-soft">{task.advice}</span>}
         {task.links.map((link) => (
           <a key={link} className="lnk block text-fine break-all" href={/^https?:\/\//.test(link) ? link : `https://${link}`} target="_blank" rel="noreferrer">
