@@ -43,6 +43,9 @@ interface Props<Row> {
 }
 
 type Sort = { key: string; down: boolean } | null;
+/** Milliseconds after which a page stands still that has just come. */
+const SETTLES = 250;
+
 type Line<Row> = { group: string } | { row: Row; index: number };
 
 const MANY = 150;
@@ -105,8 +108,7 @@ export function LedgerTable<Row>({
   const before = many ? (virtual.getVirtualItems()[0]?.start ?? 0) - virtual.options.scrollMargin : 0;
   const after = many ? virtual.getTotalSize() - ((virtual.getVirtualItems().at(-1)?.end ?? 0) - virtual.options.scrollMargin) : 0;
 
-  const goTo = (next: number, block: 'nearest' | 'center' = 'nearest') => {
-    setHere(next);
+  const show = (next: number, block: 'nearest' | 'center') => {
     if (many)
       virtual.scrollToIndex(
         lines.findIndex((line) => 'row' in line && line.index === next),
@@ -114,10 +116,18 @@ export function LedgerTable<Row>({
       );
     else table.current?.querySelector(`[data-index="${next}"]`)?.scrollIntoView({ block });
   };
+  const goTo = (next: number, block: 'nearest' | 'center' = 'nearest') => {
+    setHere(next);
+    show(next, block);
+  };
   const move = (by: number) => goTo(Math.max(0, Math.min(sorted.length - 1, here + by)));
   const landedAt = landed == null ? -1 : sorted.findIndex((row) => keyOf(row) === landed);
   useEffect(() => {
-    if (landedAt >= 0) goTo(landedAt, 'center');
+    if (landedAt < 0) return;
+    goTo(landedAt, 'center');
+    // What stands above or beside may take its place only now: the row is brought into view again once it has.
+    const settled = window.setTimeout(() => show(landedAt, 'center'), SETTLES);
+    return () => window.clearTimeout(settled);
     // Only when a row is landed on: moving on from it by keys is left alone.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [landed, landedAt]);
