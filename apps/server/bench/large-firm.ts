@@ -10,11 +10,14 @@ const ENTRIES = 1_000_000;
 
 const id = (what: string, n: string) => `md5('${what}' || (${n}))::uuid`;
 
+/** Stands for the columns of the table that can be written. */
+const COLUMNS = '@columns';
+
 /** Rows like one that is there, with some columns of their own; `n` counts them. */
 const like = (table: string, where: string, count: number, own: Record<string, string>) =>
-  `insert into ${table} select (jsonb_populate_record(s.t, jsonb_build_object(${Object.entries(own)
+  `insert into ${table} (${COLUMNS}) select ${COLUMNS} from (select (jsonb_populate_record(s.t, jsonb_build_object(${Object.entries(own)
     .map(([column, value]) => `'${column}', ${value}`)
-    .join(', ')}))).* from (select x as t from ${table} x where ${where} limit 1) s, generate_series(0, ${count - 1}) n`;
+    .join(', ')}))).* from (select x as t from ${table} x where ${where} limit 1) s, generate_series(0, ${count - 1}) n) r`;
 
 const [folder] = process.argv.slice(2) as [string];
 
@@ -55,12 +58,14 @@ async function enlarge(): Promise<void> {
     [
       'tasks',
       like('tasks', `${firm} and done_at is not null`, (JOBS - CLIENTS) * TASKS_A_JOB, {
+        client_id: id('client', `n / ${TASKS_A_JOB} % ${CLIENTS}`),
         ...{ id: id('task', 'n'), job_id: id('job', `n / ${TASKS_A_JOB}`), key: `'k' || (n % ${TASKS_A_JOB})`, position: `n % ${TASKS_A_JOB}` },
       }),
     ],
     [
       'open tasks',
       like('tasks', `${firm} and done_at is null`, CLIENTS * TASKS_A_JOB, {
+        client_id: id('client', `n / ${TASKS_A_JOB} % ${CLIENTS}`),
         ...{ id: id('open task', 'n'), job_id: id('job', `${JOBS} + n / ${TASKS_A_JOB}`), key: `'k' || (n % ${TASKS_A_JOB})`, position: `n % ${TASKS_A_JOB}` },
       }),
     ],
@@ -90,7 +95,11 @@ async function enlarge(): Promise<void> {
   ];
   for (const [what, statement] of steps) {
     const begun = performance.now();
-    await bridge.query(statement);
+    const [, table] = /^insert into (\w+)/.exec(statement)!;
+    const { rows } = await bridge.query<{ columns: string }>(
+      `select string_agg(quote_ident(column_name), ', ' order by ordinal_position) as columns from information_schema.columns where table_schema = 'public' and table_name = '${table}' and is_generated = 'NEVER'`,
+    );
+    await bridge.query(statement.replaceAll(COLUMNS, rows[0]!.columns));
     console.log(`${what.padEnd(16)}${((performance.now() - begun) / 1000).toFixed(1)} s`);
   }
   await bridge.query('vacuum analyze');

@@ -278,3 +278,25 @@ it('writes are refused when the disk is nearly full, and reading goes on', async
   await full.firm.as.manager!.get('/api/clients').expect(200);
   await full.close();
 });
+
+it('letters that no database keeps are refused where they stand, and nothing is half-saved', async () => {
+  const test = await startTestApp();
+  try {
+    const manager = test.firm.as.manager!;
+    const half = '\ud800';
+    const fieldOf = (answer: { body: unknown }) => (answer.body as { errors: { field: string }[] }).errors[0]!.field;
+    // Written as they travel: a library would mend them on the way.
+    const post = (path: string, body: string) => manager.post(path).set('Content-Type', 'application/json').set(key()).send(body);
+    const client = JSON.stringify({ ...DUNMARRA, name: 'NAME', labels: ['LABEL'] });
+    expect(fieldOf(await post('/api/clients', client.replace('NAME', '\\ud800')).expect(422))).toBe('name');
+    expect(fieldOf(await post('/api/clients', client.replace('LABEL', 'x\\u0000')).expect(422))).toBe('labels.0');
+    const procedure = '{"name":"P","definition":{"phases":[{"key":"a","name":"A","tasks":[{"key":"t","name":"\\udfff","role":"preparer","estimate":5}]}]}}';
+    expect(fieldOf(await post('/api/procedures', procedure).expect(422))).toBe('definition.phases.0.tasks.0.name');
+    expect(fieldOf(await manager.get(`/api/clients?find=${encodeURIComponent('\0')}`).expect(422))).toBe('find');
+    const { body } = await manager.get('/api/clients').expect(200);
+    expect((body as { rows: { name: string }[] }).rows.map((row) => row.name).join()).not.toContain(half);
+    await post('/api/clients', client.replace('NAME', 'Bríd \\ud83e\\uddaa').replace('LABEL', '\u202Eshell')).expect(201);
+  } finally {
+    await test.close();
+  }
+});

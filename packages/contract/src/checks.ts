@@ -1,11 +1,15 @@
 import { Transform } from 'class-transformer';
-import { type ValidationOptions, IsInt, Max, Min, ValidateBy } from 'class-validator';
+import { type ValidationOptions, IsInt, Max, Min, ValidateBy, isEmail } from 'class-validator';
 import { isRhythm } from '@steady/core/calendar';
 import { isIban } from '@steady/core/money';
 import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
 export const Trimmed = () => Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() || undefined : value));
+
+/** An email address. What holds half a letter is none; the check that comes with the library breaks on it. */
+export const IsMail = (options: ValidationOptions) =>
+  ValidateBy({ name: 'isMail', validator: { validate: (value: unknown) => typeof value === 'string' && value.isWellFormed() && isEmail(value) } }, options);
 
 /** A day that exists, ISO 8601, between 1900 and 2200. */
 export const IsDay = (options?: ValidationOptions) =>
@@ -102,7 +106,8 @@ export const IsText = (most: number, what: string) =>
   ValidateBy({
     name: 'isText',
     validator: {
-      validate: (value: unknown) => value === undefined || value === null || (typeof value === 'string' && value.length <= most && !CONTROL.test(value)),
+      validate: (value: unknown) =>
+        value === undefined || value === null || (typeof value === 'string' && value.length <= most && !CONTROL.test(value) && value.isWellFormed()),
       defaultMessage: (about) => {
         if (typeof about?.value !== 'string') return `${what} has to be text.`;
         return about.value.length > most ? `${what} can be ${most} characters long at most.` : `${what} holds characters that cannot be printed.`;

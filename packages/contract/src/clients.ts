@@ -4,7 +4,6 @@ import {
   ArrayNotEmpty,
   IsArray,
   IsBoolean,
-  IsEmail,
   IsIn,
   IsInt,
   IsNotEmpty,
@@ -20,7 +19,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
-import { IsDay, IsIban, IsMonthDay, IsNotBefore, IsText, Trimmed } from './checks';
+import { IsDay, IsIban, IsMail, IsMonthDay, IsNotBefore, IsText, Trimmed } from './checks';
 import { Address, ContactInput, type ContactView } from './contacts';
 
 export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person', 'not known'] as const;
@@ -176,7 +175,7 @@ export class AddInPassing {
 
   @Trimmed()
   @IsOptional()
-  @IsEmail({}, { message: 'This is not a complete email address.' })
+  @IsMail({ message: 'This is not a complete email address.' })
   @IsText(200, 'An address')
   email?: string;
 }

@@ -1,6 +1,6 @@
 import { Type } from 'class-transformer';
-import { IsBoolean, IsEmail, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
-import { IsDay, IsText, Trimmed } from './checks';
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
+import { IsDay, IsMail, IsText, Trimmed } from './checks';
 
 export class Address {
   @Trimmed()
@@ -55,7 +55,7 @@ class PersonFacts {
 
   @Trimmed()
   @IsOptional()
-  @IsEmail({}, { message: 'This is not a complete email address.' })
+  @IsMail({ message: 'This is not a complete email address.' })
   @IsText(200, 'An address')
   email?: string;
 

@@ -4,7 +4,6 @@ import {
   ArrayNotEmpty,
   IsArray,
   IsBoolean,
-  IsEmail,
   IsIn,
   IsInt,
   IsNotEmpty,
@@ -16,11 +15,11 @@ import {
   ValidateIf,
 } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
-import { IsDay, IsText, Trimmed } from './checks';
+import { IsDay, IsMail, IsText, Trimmed } from './checks';
 
 export class SignIn {
   @Trimmed()
-  @IsEmail({}, { message: 'Give the email address you sign in with.' })
+  @IsMail({ message: 'Give the email address you sign in with.' })
   email: string;
 
   @IsNotEmpty({ message: 'Give your password.' })
@@ -54,7 +53,7 @@ export class DemoSignIn {
 
 export class ForgotPassword {
   @Trimmed()
-  @IsEmail({}, { message: 'Give the email address you sign in with.' })
+  @IsMail({ message: 'Give the email address you sign in with.' })
   email: string;
 }
 
@@ -179,7 +178,7 @@ export class InviteMember {
   name: string;
 
   @Trimmed()
-  @IsEmail({}, { message: 'Give an email address: the invitation goes there.' })
+  @IsMail({ message: 'Give an email address: the invitation goes there.' })
   email: string;
 
   @IsIn(ROLES, { message: 'Choose a role.' })
