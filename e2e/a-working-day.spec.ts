@@ -88,6 +88,22 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
     await expect(page.getByRole('complementary')).toContainText('Fri 29 May');
   });
 
+  await test.step('who and when are changed where they stand; a day outside the job is refused with its reason', async () => {
+    const row = page.getByRole('row', { name: /Read the lease/ });
+    await row.getByRole('button', { name: 'Tadhg' }).click();
+    await page.getByLabel('Read the lease: who').selectOption({ label: 'Aoife Ryan' });
+    await expect(row.getByRole('button', { name: 'Aoife' })).toBeVisible();
+    await row.getByTitle('Put it on another day').click();
+    await page.getByLabel('Read the lease: due on').fill('2027-01-04');
+    await page.keyboard.press('Enter');
+    await said(page, /^The job runs from .*; a task's dates lie inside/);
+    await row.getByTitle('Put it on another day').click();
+    await page.getByLabel('Read the lease: due on').fill('2026-05-12');
+    await expectAccessible(page);
+    await page.keyboard.press('Enter');
+    await expect(row.getByRole('button', { name: 'Tue 12 May' })).toBeVisible();
+  });
+
   await test.step('it is taken out again while nobody has worked on it', async () => {
     await page.getByRole('button', { name: 'Read the lease', exact: true }).click();
     await page.getByRole('button', { name: 'Take it out of the job' }).click();

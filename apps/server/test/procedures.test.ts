@@ -69,7 +69,7 @@ describe('a procedure', () => {
       ],
     };
     const clientId = await client();
-    const id = await begun(sound as Procedure, { clientId });
+    const id = await begun(sound, { clientId });
     expect((await job(id)).tasks[0]!.assignee).toBe('partner');
     await tick(id, 'Enter');
     expect((await manager().get(`/api/clients/${clientId}`).expect(200)).body).toMatchObject({ details: { [detailId]: 50_000 } });

@@ -1,16 +1,8 @@
 import { IsNotEmpty, IsOptional, IsUUID } from 'class-validator';
 import { IsDay, IsText, Trimmed } from './checks';
 
-/** A message that a person writes to a client; details between braces are filled in. */
-export class WriteMessage {
-  @IsUUID(undefined, { message: 'Choose the client.' })
-  clientId: string;
-
-  /** The job that it is about. */
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a job of the client.' })
-  jobId?: string;
-
+/** What a message says; details between braces are filled in. */
+export class MessageWords {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the message a subject.' })
   @IsText(200, 'A subject')
@@ -20,6 +12,17 @@ export class WriteMessage {
   @IsNotEmpty({ message: 'Write what the client is to read.' })
   @IsText(10_000, 'A message')
   body: string;
+}
+
+/** A message that a person writes to a client. */
+export class WriteMessage extends MessageWords {
+  @IsUUID(undefined, { message: 'Choose the client.' })
+  clientId: string;
+
+  /** The job that it is about. */
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a job of the client.' })
+  jobId?: string;
 
   /** The day on which it goes out, in the morning; at once where none is given. */
   @IsOptional()

@@ -2,6 +2,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsOptional, IsU
 import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type OnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
 import { IsText, Trimmed } from './checks';
+import { MessageWords } from './post';
 
 const IsProcedure = () =>
   ValidateBy({
@@ -140,21 +141,11 @@ export interface JobToVersion {
   phase: string | null;
 }
 
-export class KeepTemplate {
+export class KeepTemplate extends MessageWords {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the message a name, for example "Your return is filed".' })
   @IsText(120, 'A name')
   name: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Give the message a subject.' })
-  @IsText(200, 'A subject')
-  subject: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Write what the client is to read.' })
-  @IsText(10_000, 'A message')
-  body: string;
 
   @IsOptional()
   @IsInt()

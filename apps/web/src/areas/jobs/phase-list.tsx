@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
-import type { JobView, PhaseView, TaskView } from '@steady/contract/jobs';
+import type { ChangeTask, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -9,6 +9,7 @@ import { useAct } from '../../app/use-act';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf, momentInWords, waitedWords } from '../../ui/words';
 import { DONE_BY_WORDS } from '../procedures/pieces';
+import { DueInPlace, WhoInPlace } from './task-in-place';
 import { TaskLeaf } from './task-leaf';
 
 /** The phases of a job with their tasks: done, current, ahead. */
@@ -115,6 +116,8 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         ? waits
         : waits || (task.doneByEvent === null ? '' : `ticked ${DONE_BY_WORDS[task.doneByEvent]}`);
   const late = !task.doneAt && task.dueOn < session.today;
+  const change = (what: Pick<ChangeTask, 'assigneeId' | 'dueOn'>) =>
+    void act(() => send('PATCH', `/api/tasks/${task.id}`, { ...what, version: task.version }), `Changed ${task.name}.`);
   const timer = (shown: string) =>
     !task.doneAt &&
     session.may('record time') &&
@@ -185,11 +188,13 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           </ul>
         )}
       </td>
-      <td className={task.assignee ? '' : 'late'}>{task.assignee ?? 'nobody yet'}</td>
+      <td className={task.assignee ? '' : 'late'}>{mayWork && !task.doneAt ? <WhoInPlace task={task} onSave={change} /> : (task.assignee ?? 'nobody yet')}</td>
       <td className="n max-sm:hidden!">
         {formatHours(task.recorded)} <span className="text-soft">of {formatHours(task.estimate)}</span>
       </td>
-      <td className={`whitespace-nowrap max-sm:hidden ${late ? 'late' : ''}`}>{dayInWords(task.dueOn, session.day)}</td>
+      <td className={`whitespace-nowrap max-sm:hidden ${late ? 'late' : ''}`}>
+        {mayWork && !task.doneAt ? <DueInPlace task={task} onSave={change} /> : dayInWords(task.dueOn, session.day)}
+      </td>
       <td className="text-[12.5px] max-sm:hidden">
         <span className="flex items-baseline justify-between gap-2">
           <span className="text-soft">{note}</span>

@@ -1,0 +1,72 @@
+import { useRef } from 'react';
+import type { ChangeTask, TaskView } from '@steady/contract/jobs';
+import { useSession, useTeam } from '../../app/session';
+import { InPlace } from '../../ui/in-place';
+import { dayInWords } from '../../ui/words';
+
+type SaveTask = (what: Pick<ChangeTask, 'assigneeId' | 'dueOn'>) => void;
+
+/** Who does a task, given to somebody else where the name stands. */
+export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask }) {
+  const { team } = useTeam();
+  return (
+    <InPlace
+      shown={task.assignee ?? 'nobody yet'}
+      title="Give it to somebody else"
+      field={(leave) => (
+        <select
+          className="field w-full px-0.5 py-0"
+          aria-label={`${task.name}: who`}
+          autoFocus
+          defaultValue={task.assigneeId ?? ''}
+          onBlur={leave}
+          onChange={({ target }) => {
+            onSave({ assigneeId: target.value || null });
+            leave();
+          }}
+        >
+          <option value="">nobody yet</option>
+          {team.map((member) => (
+            <option key={member.id} value={member.id}>
+              {member.name}
+            </option>
+          ))}
+        </select>
+      )}
+    />
+  );
+}
+
+/** When a task is due, put on another day where the day stands. */
+export function DueInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask }) {
+  const { day } = useSession();
+  return (
+    <InPlace shown={dayInWords(task.dueOn, day)} title="Put it on another day" field={(leave) => <DueField task={task} onSave={onSave} onLeave={leave} />} />
+  );
+}
+
+function DueField({ task, onSave, onLeave }: { task: TaskView; onSave: SaveTask; onLeave(): void }) {
+  // A field that is taken away is left once more: it is saved once.
+  const left = useRef(false);
+  const save = (value: string) => {
+    if (left.current) return;
+    left.current = true;
+    if (value !== '' && value !== task.dueOn) onSave({ dueOn: value });
+    onLeave();
+  };
+  return (
+    <input
+      type="date"
+      className="field w-full px-0.5 py-0 text-fine"
+      aria-label={`${task.name}: due on`}
+      autoFocus
+      defaultValue={task.dueOn}
+      onBlur={({ target }) => save(target.value)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') save(event.currentTarget.value);
+        // What was typed is given up: leaving the field must not save it.
+        if (event.key === 'Escape') left.current = true;
+      }}
+    />
+  );
+}
