@@ -82,6 +82,33 @@ describe('a job that comes back to a phase', () => {
   });
 });
 
+describe('a job that comes back to a phase by another version', () => {
+  it('has done what that version newly says, and nothing that was done before', async () => {
+    const before = twoPhases([
+      { key: 'a', does: 'tell', role: 'partner', words: 'it is there' },
+      { key: 'b', does: 'label', label: 'half way', put: true },
+    ]);
+    const procedureId = await procedure(before, `Changed ${randomUUID()}`);
+    const clientId = await client();
+    const id = await begun(before, { procedureId, clientId });
+    await move(id, 'last');
+    await move(id, 'first', { why: 'a figure was wrong' });
+    const after = twoPhases([
+      { key: 'a', does: 'task', task: task('Look again') },
+      { key: 'b', does: 'label', label: 'half way', put: true },
+    ]);
+    const { name, version } = (await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as { name: string; version: number };
+    await manager()
+      .patch(`/api/procedures/${procedureId}`)
+      .send({ name, definition: after, version, jobIds: [id] })
+      .expect(204);
+    const { acts } = (await manager().get(`/api/jobs/${id}/move?to=last`).expect(200)).body as MovePreview;
+    expect(acts.map((act) => act.doneBefore !== undefined)).toEqual([false, true]);
+    expect((await move(id, 'last')).status).toBe(204);
+    expect((await job(id)).tasks.map((one) => one.name)).toContain('Look again');
+  });
+});
+
 describe('a change of many that is taken back', () => {
   const moved = async (ids: string[]) => {
     const batchId = randomUUID();

@@ -150,8 +150,10 @@ export class JobMovesService {
       .from(jobActions)
       .where(and(eq(jobActions.jobId, job.id), eq(jobActions.state, 'done')))
       .orderBy(jobActions.at);
-    const at = new Map(done.map((one) => [keyOf(one), one.at]));
-    return planned.map((one) => ({ ...one, ...(at.has(keyOf(one)) ? { doneBefore: at.get(keyOf(one))! } : {}) }));
+    // Under the key of another version something else may stand now: that was not done.
+    const asDone = (one: Pick<Planned, 'phaseKey' | 'moment' | 'action'>) => `${keyOf(one)} ${one.action.does}`;
+    const at = new Map(done.map((one) => [asDone(one), one.at]));
+    return planned.map((one) => ({ ...one, doneBefore: at.get(asDone(one)) }));
   }
 
   private async bringAbout(work: Work, job: Job, planned: Planned[], leaveOut: string[]): Promise<void> {
