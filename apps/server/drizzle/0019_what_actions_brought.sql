@@ -7,4 +7,5 @@ UPDATE "job_actions" SET "brought" = '{"what":"sent"}' WHERE "state" = 'done' AN
 ALTER TABLE "tasks" ADD COLUMN "done_by_id" uuid;--> statement-breakpoint
 -- Who did a task was known by name only.
 UPDATE "tasks" t SET "done_by_id" = (SELECT m."id" FROM "members" m WHERE m."firm_id" = t."firm_id" AND m."name" = t."done_by" LIMIT 1) WHERE t."done_by" IS NOT NULL AND NOT t."passed_over";--> statement-breakpoint
-CREATE INDEX "messages_going_out" ON "messages" USING btree ("firm_id") WHERE status in ('waiting', 'failed');
+CREATE INDEX "messages_going_out" ON "messages" USING btree ("firm_id") WHERE status in ('waiting', 'failed');--> statement-breakpoint
+CREATE INDEX "jobs_of_obligations" ON "jobs" USING btree ("obligation_id") WHERE obligation_id is not null;

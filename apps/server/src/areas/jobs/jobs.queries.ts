@@ -117,6 +117,14 @@ export class JobQueries {
 
   /** How many jobs a list holds, and what it comes to. */
   async totals(work: Work, asked: JobsAsked): Promise<JobTotals> {
+    // Of what is finished nothing is overdue or waits any more: there is only their number to tell.
+    if (asked.status === 'finished') {
+      const [finished] = await rows<{ jobs: number }>(
+        work.tx,
+        sql`select count(*)::int as jobs from jobs j where j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
+      );
+      return { jobs: finished!.jobs, overdue: 0, dueThisWeek: 0, waitsForClient: 0, onHold: 0, stuck: 0, asking: 0 };
+    }
     const [found] = await rows<JobTotals>(
       work.tx,
       sql`select count(*)::int as jobs, count(*) filter (where j.due_on < ${work.today.toString()})::int as overdue, count(*) filter (where j.waiting_since is not null and j.status = 'open')::int as "waitsForClient",

@@ -99,6 +99,10 @@ export const jobs = pgTable(
     index().on(t.firmId, t.status, t.dueOn),
     index().on(t.firmId, t.status, t.finishedAt),
     index().on(t.clientId),
+    // Today and every look at a deadline go from there to its job.
+    index('jobs_of_obligations')
+      .on(t.obligationId)
+      .where(sql`obligation_id is not null`),
     // Few jobs are in flight of all there ever were: bands, and what stands beside a procedure, count those alone.
     index('jobs_in_flight')
       .on(t.procedureId)
