@@ -4,6 +4,7 @@ import { useSession, useTeam } from '../../app/session';
 import { InPlace } from '../../ui/in-place';
 import { dayInWords } from '../../ui/words';
 
+type Dated = Pick<TaskView, 'name' | 'dueOn'>;
 type SaveTask = (what: Pick<ChangeTask, 'assigneeId' | 'dueOn'>) => void;
 
 /** Who does a task, given to somebody else where the name stands. */
@@ -15,7 +16,7 @@ export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask 
       title="Give it to somebody else"
       field={(leave) => (
         <select
-          className="field w-full px-0.5 py-0"
+          className="field relative z-10 w-40 px-0.5 py-0 text-table"
           aria-label={`${task.name}: who`}
           autoFocus
           defaultValue={task.assigneeId ?? ''}
@@ -38,14 +39,14 @@ export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask 
 }
 
 /** When a task is due, put on another day where the day stands. */
-export function DueInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask }) {
+export function DueInPlace({ task, onSave }: { task: Dated; onSave(what: { dueOn: string }): void }) {
   const { day } = useSession();
   return (
     <InPlace shown={dayInWords(task.dueOn, day)} title="Put it on another day" field={(leave) => <DueField task={task} onSave={onSave} onLeave={leave} />} />
   );
 }
 
-function DueField({ task, onSave, onLeave }: { task: TaskView; onSave: SaveTask; onLeave(): void }) {
+function DueField({ task, onSave, onLeave }: { task: Dated; onSave(what: { dueOn: string }): void; onLeave(): void }) {
   // A field that is taken away is left once more: it is saved once.
   const left = useRef(false);
   const save = (value: string) => {
@@ -57,7 +58,7 @@ function DueField({ task, onSave, onLeave }: { task: TaskView; onSave: SaveTask;
   return (
     <input
       type="date"
-      className="field w-full px-0.5 py-0 text-fine"
+      className="field w-32 px-0.5 py-0 text-fine"
       aria-label={`${task.name}: due on`}
       autoFocus
       defaultValue={task.dueOn}

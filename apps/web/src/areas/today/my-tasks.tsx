@@ -6,6 +6,7 @@ import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
+import { DueInPlace } from '../jobs/task-in-place';
 
 /** One's own open tasks in their order, ticked, re-dated and timed in place. */
 export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
@@ -37,17 +38,10 @@ export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
                 {task.why && !task.waits && !/due/.test(task.why) && <span className="soon"> {task.why}</span>}
               </td>
               <td className="n max-sm:hidden!">
-                <input
-                  type="date"
-                  className="w-[8.2rem] border-b border-rule bg-transparent text-fine"
-                  aria-label={`${task.name}: due on`}
-                  value={task.dueOn}
-                  onChange={({ target }) =>
-                    target.value &&
-                    void act(
-                      () => send('PATCH', `/api/tasks/${task.id}`, { dueOn: target.value, version: task.version }),
-                      `${task.name} is due on another day now.`,
-                    )
+                <DueInPlace
+                  task={task}
+                  onSave={({ dueOn }) =>
+                    void act(() => send('PATCH', `/api/tasks/${task.id}`, { dueOn, version: task.version }), `${task.name} is due on another day now.`)
                   }
                 />
               </td>
