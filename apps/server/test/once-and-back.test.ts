@@ -167,6 +167,45 @@ describe('a change of many that is taken back', () => {
     expect((await job(paper)).phases[0]!.stands).toBe('current');
   });
 
+  it('puts back that a job waited to be moved, or could not go on', async () => {
+    const asks: Procedure = {
+      phases: [
+        { key: 'first', name: 'First', asks: true, tasks: [task('Enter')] },
+        { key: 'last', name: 'Last', tasks: [task('File')] },
+      ],
+    };
+    const [ready, stuck] = [await begun(asks), await begun(asks)];
+    await tick(ready, 'Enter');
+    await manager().post(`/api/jobs/${stuck}/stop`).send({ reason: 'the loan figures' }).expect(204);
+    const undo = await moved([ready, stuck]);
+    expect([(await job(ready)).asksToMove, (await job(stuck)).stuckReason]).toEqual([false, null]);
+    expect((await undo()).undone).toBe(2);
+    expect([(await job(ready)).asksToMove, (await job(stuck)).stuckReason]).toEqual([true, 'the loan figures']);
+  });
+
+  it('opens a date of our own again with its job, whether it is opened by hand or its end is taken back', async () => {
+    const clientId = await client({ vatRegistered: false, vatGroup: undefined });
+    const line = { serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-02-01' };
+    await manager().post(`/api/clients/${clientId}/lines`).send(line).expect(201);
+    await test.tick();
+    const [{ id }] = ((await manager().get(`/api/jobs?client=${clientId}`).expect(200)).body as { rows: [JobRow] }).rows;
+    const date = async () => (await job(id)).obligation?.status;
+    expect(await date()).toBe('open');
+    await move(id, null);
+    expect(await date()).toBe('filed');
+    expect((await move(id, 'ask', { why: 'one bill came late' })).status).toBe(204);
+    expect(await date()).toBe('open');
+    const batchId = randomUUID();
+    await manager()
+      .post('/api/jobs/together')
+      .set(key())
+      .send({ ids: [id], batchId, change: 'move', to: null })
+      .expect(200);
+    expect([(await job(id)).status, await date()]).toEqual(['finished', 'filed']);
+    expect(((await manager().post(`/api/jobs/together/${batchId}/undo`).expect(200)).body as JobBatchView).undone).toBe(1);
+    expect([(await job(id)).status, await date()]).toEqual(['open', 'open']);
+  });
+
   it('goes to the phase that is named: those that have it are moved, the others are named, and back wants a reason', async () => {
     const three: Procedure = {
       phases: [...twoPhases([]).phases, { key: 'end', name: 'End', tasks: [task('Close')], onEntry: [{ key: 'l', does: 'label', label: 'ended', put: true }] }],

@@ -10,7 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Filing, FilingGateway } from '../../stand-ins/outside';
 import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
-import { JobFinished, JobStandingService, JobsService, TasksService } from '../jobs';
+import { JobFinished, JobReopened, JobStandingService, JobsService, TasksService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
 import { ClosingDaysChanged } from '../team';
 import { LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
@@ -25,6 +25,8 @@ export const ObligationFiled = eventKind<{ obligationId: string }>('obligation f
 const LINES_A_TICK = 500;
 /** Rules of dates that any firm sets itself. */
 const OWN_DATES = sql.raw(`(${[OWN_DATE, ...RULES.filter((rule) => rule.country === null).map((rule) => rule.id)].map((id) => `'${id}'`).join(', ')})`);
+/** An obligation `o` by a date that the firm has set itself: nobody outside wants anything. */
+const OF_OUR_OWN = sql`(o.rule_id in ${OWN_DATES} or exists (select from firm_rules r where r.firm_id = o.firm_id and r.rule_id = o.rule_id and r.definition ->> 'country' is null))`;
 
 /** Deadlines kept up to what clients, lines and rules say; jobs begun from them; returns filed for them. */
 @Injectable()
@@ -64,6 +66,7 @@ export class AlmanacService implements OnModuleInit {
     });
     this.events.on(ClosingDaysChanged, async (work) => this.planning.plan(work, await this.lines.those(work)));
     this.events.on(JobFinished, (work, { payload }) => this.ownWorkDone(work, payload.jobId));
+    this.events.on(JobReopened, (work, { payload }) => this.ownWorkOpen(work, payload.jobId));
     this.ticks.register('obligations ahead', async (work) => {
       const due = await work.tx
         .select({ lineId: linePlans.lineId })
@@ -225,8 +228,15 @@ export class AlmanacService implements OnModuleInit {
   private async ownWorkDone(work: Work, jobId: string): Promise<void> {
     await work.tx.execute(
       sql`update obligations o set status = 'filed', filed_at = ${work.now.toString()}, filed_by = ${work.actor.name}, version = version + 1
-          where o.id = (select obligation_id from jobs where id = ${jobId}) and o.status = 'open'
-            and (o.rule_id in ${OWN_DATES} or exists (select from firm_rules r where r.firm_id = o.firm_id and r.rule_id = o.rule_id and r.definition ->> 'country' is null))`,
+          where o.id = (select obligation_id from jobs where id = ${jobId}) and o.status = 'open' and ${OF_OUR_OWN}`,
+    );
+  }
+
+  /** The job of a date of our own is open again, and so is the date: nothing was filed with anybody. */
+  private async ownWorkOpen(work: Work, jobId: string): Promise<void> {
+    await work.tx.execute(
+      sql`update obligations o set status = 'open', filed_at = null, filed_by = null, version = version + 1
+          where o.id = (select obligation_id from jobs where id = ${jobId}) and o.status = 'filed' and o.receipt is null and ${OF_OUR_OWN}`,
     );
   }
 }

@@ -1,5 +1,5 @@
 export { JobQueries, REQUEST_ITEMS } from './jobs.queries';
-export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, type LookedAtMove, keyOf } from './job-moves.service';
+export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, JobReopened, type LookedAtMove, keyOf } from './job-moves.service';
 export { JobsService } from './jobs.service';
 export { type JobOfTask, type Task, TasksService } from './tasks.service';
 export { TaskChangesService } from './task-changes.service';

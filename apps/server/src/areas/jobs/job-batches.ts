@@ -54,7 +54,12 @@ export class JobBatches {
   async restore(work: Work, job: Job, before: Record<string, unknown>, since: string): Promise<void> {
     await work.tx
       .update(jobs)
-      .set({ ...before, asksToMove: false, version: job.version + 1 })
+      .set({
+        ...before,
+        // Whether it asks to be moved belongs to the phase where it stands: meanwhile a tick may have been taken back.
+        asksToMove: before.phase === job.phase ? job.asksToMove : (before.asksToMove as boolean | undefined),
+        version: job.version + 1,
+      })
       .where(eq(jobs.id, job.id));
     await work.tx.execute(
       sql`update tasks set done_at = null, done_by = null, passed_over = false, version = version + 1 where job_id = ${job.id} and passed_over and done_at >= ${since}`,

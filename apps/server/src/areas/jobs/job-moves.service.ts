@@ -28,6 +28,8 @@ export type JobAction = typeof jobActions.$inferSelect;
 
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
 export const JobFinished = eventKind<{ jobId: string }>('job finished');
+/** A finished job is to be done on: by hand, or because its end was taken back. */
+export const JobReopened = eventKind<{ jobId: string }>('job opened again');
 export const JobChanged = eventKind<{ jobId: string }>('job changed');
 /** A move brings these about: whoever listens carries them out in the same transaction, and writes on each what became of it. */
 export const ActionsDue = eventKind<{ job: Job; actions: JobAction[] }>('phase actions due');
@@ -287,7 +289,7 @@ export class JobMovesService {
         : job.phase === null
           ? `opened the job again, in ${target!.name}${because}`
           : `moved the job ${kind === 'back' ? 'back ' : ''}from ${from!.name} to ${target!.name}${passed}${because}`;
-    await this.events.record(work, to === null ? JobFinished : JobMoved, {
+    await this.events.record(work, to === null ? JobFinished : job.phase === null ? JobReopened : JobMoved, {
       ...{ what, clientId: job.clientId, jobId },
       ...{ before: { phase: from?.name ?? null }, after: { phase: target?.name ?? null }, payload: { jobId } },
     });

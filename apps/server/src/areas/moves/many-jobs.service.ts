@@ -6,9 +6,9 @@ import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, ManyLookedAt, 
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import type { Work } from '../../platform/work';
+import { type Work, apart } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { type Job, type JobAction, JobBatches, JobMovesService, JobStandingService, JobsService } from '../jobs';
+import { type Job, type JobAction, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
 import { ActionsService } from './actions.service';
 import { MovesService } from './moves.service';
 
@@ -29,6 +29,10 @@ const KEPT = [
   'phase',
   'phases',
   'finishedAt',
+  'asksToMove',
+  'stuckReason',
+  'stuckSince',
+  'stuckForId',
 ] as const;
 
 /** One change to many jobs: each as if it were made alone, what cannot be changed is named, the whole can be taken back. */
@@ -104,16 +108,11 @@ export class ManyJobsService {
       const before = met.has(read.clientId) ? await this.jobs.get(work, read.id) : read;
       const { id } = before;
       met.add(read.clientId);
-      const told = work.journal.length;
-      await work.tx.execute(sql`savepoint one_job`);
       try {
-        await this.one(work, before, input);
-        await work.tx.execute(sql`release savepoint one_job`);
+        await apart(work, () => this.one(work, before, input));
         rowsBefore.push({ jobId: id, before: Object.fromEntries(KEPT.map((key) => [key, before[key]])) });
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
-        await work.tx.execute(sql`rollback to savepoint one_job`);
-        work.journal.length = told;
         not.push({ id, job: await this.named(work, before), why: error.more.errors?.[0]?.message ?? error.message });
       }
     }
@@ -170,6 +169,14 @@ export class ManyJobsService {
         if (job.version !== row.leftVersion) throw Problem.refused('changed-since', 'it was changed since');
         await this.takeBack(work, job, acts.get(job.id) ?? []);
         await this.batches.restore(work, job, row.before, batch.at);
+        // A job that was moved to its end waited for nobody any more: what it waits for is seen anew.
+        if (job.phase === null && row.before.phase !== null) {
+          await this.events.record(work, JobReopened, {
+            what: 'took back the end of the job',
+            ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } },
+          });
+          await this.jobs.reckonOwed(work, job.id);
+        }
         undone += 1;
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
@@ -184,19 +191,12 @@ export class ManyJobsService {
   /** Takes back what the change has brought about at one job: all of it, or nothing. */
   private async takeBack(work: Work, job: Job, acts: Pick<JobAction, 'id' | 'brought'>[]): Promise<void> {
     if (acts.length === 0) return;
-    const told = work.journal.length;
-    await work.tx.execute(sql`savepoint one_job`);
-    try {
+    await apart(work, async () => {
       for (const { brought } of acts) if (brought) await this.actions.takeBack(work, job, brought);
       await work.tx.execute(
         sql`update job_actions set state = 'taken back', error = null where id in (select jsonb_array_elements_text(${JSON.stringify(acts.map((act) => act.id))}::jsonb)::uuid)`,
       );
-      await work.tx.execute(sql`release savepoint one_job`);
-    } catch (error) {
-      await work.tx.execute(sql`rollback to savepoint one_job`);
-      work.journal.length = told;
-      throw error;
-    }
+    });
   }
 }
 

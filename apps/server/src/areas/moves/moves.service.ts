@@ -6,7 +6,7 @@ import type { MovePreview } from '@steady/contract/moves';
 import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';
-import type { Work } from '../../platform/work';
+import { type Work, apart } from '../../platform/work';
 import { ClientsService } from '../clients';
 import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, type LookedAtMove, keyOf } from '../jobs';
 import { PostService } from '../post';
@@ -76,15 +76,10 @@ export class MovesService implements OnModuleInit {
 
   /** Carries one action out inside the move, and writes on it what became of it; what fails is taken back alone and stays in the list to try again. */
   private async carryOut(work: Work, action: JobAction, job: Job): Promise<void> {
-    const told = work.journal.length;
-    await work.tx.execute(sql`savepoint one_action`);
     try {
-      const { also, brought } = await this.actions.carryOut(work, action.action, job, action.phaseKey);
-      await work.tx.execute(sql`release savepoint one_action`);
+      const { also, brought } = await apart(work, () => this.actions.carryOut(work, action.action, job, action.phaseKey));
       Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString(), brought });
     } catch (error) {
-      await work.tx.execute(sql`rollback to savepoint one_action`);
-      work.journal.length = told;
       const message = error instanceof Problem ? error.message : error instanceof Error ? error.message : String(error);
       Object.assign(action, { state: 'failed', error: message.slice(0, 500), at: work.now.toString() });
     }
