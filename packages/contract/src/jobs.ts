@@ -1,11 +1,11 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
-import type { DoneBy } from '@steady/core/procedures';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateIf } from 'class-validator';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsMoney, IsNotBefore, IsText, Trimmed } from './checks';
 import type { ListValue } from './lists';
 import type { JobActionView } from './moves';
 import type { RequestView } from './requests';
+import type { TaskView } from './tasks';
 
 export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
 export type JobStatus = (typeof JOB_STATUSES)[number];
@@ -17,87 +17,6 @@ export type Category = (typeof CATEGORIES)[number];
 
 /** Which version of a record was seen by whoever acts on it. */
 export class SeenVersion {
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-export class TickTask {
-  @IsBoolean()
-  done: boolean;
-
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-/** Who does a task, how long it may take and when. */
-class WorkOfTask {
-  @ValidateIf((o: ChangeTask) => o.assigneeId !== null)
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
-  assigneeId?: string | null;
-
-  @IsOptional()
-  @IsInt({ message: 'Give a length of time, for example 1:30.' })
-  @Min(0)
-  @Max(60_000)
-  estimate?: number;
-
-  @IsOptional()
-  @IsDay()
-  startOn?: string;
-
-  @IsOptional()
-  @IsDay()
-  dueOn?: string;
-
-  /** The job's own dates grow where the task would lie outside of them; never past a deadline that a rule sets. */
-  @IsOptional()
-  @IsBoolean()
-  widen?: boolean;
-
-  /** A word to the colleague who gets it. */
-  @IsOptional()
-  @Trimmed()
-  @IsText(500, 'A word')
-  word?: string;
-}
-
-/** A task that its procedure does not know, for this job alone. */
-export class AddTask extends WorkOfTask {
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say what is to be done.' })
-  @IsText(200, 'A task')
-  name: string;
-
-  /** The phase in which it is done. */
-  @IsNotEmpty({ message: 'Choose the phase.' })
-  @IsText(60, 'A key')
-  phaseKey: string;
-}
-
-export class ChangeTask extends WorkOfTask {
-  @IsOptional()
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say what is to be done.' })
-  @IsText(200, 'A task')
-  name?: string;
-
-  @IsInt()
-  @Min(1)
-  version: number;
-}
-
-export class TickCheck {
-  @IsInt()
-  @Min(0)
-  @Max(49)
-  at: number;
-
-  @IsBoolean()
-  done: boolean;
-
   @IsInt()
   @Min(1)
   version: number;
@@ -258,29 +177,6 @@ export class ChangeJob {
   @IsInt()
   @Min(1)
   version: number;
-}
-
-export interface TaskView {
-  id: string;
-  version: number;
-  phaseKey: string;
-  name: string;
-  role: string;
-  assigneeId: string | null;
-  assignee: string | null;
-  estimate: number;
-  recorded: number;
-  startOn: string;
-  dueOn: string;
-  doneAt: string | null;
-  doneBy: string | null;
-  /** Names of tasks not done that it waits for. */
-  waitsFor: string[];
-  doneByEvent: DoneBy | null;
-  passedOver: boolean;
-  checks: { words: string; doneAt: string | null; doneBy: string | null }[];
-  advice: string | null;
-  links: string[];
 }
 
 export interface PhaseView {

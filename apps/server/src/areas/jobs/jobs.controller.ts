@@ -4,9 +4,7 @@ import type { Response } from 'express';
 import {
   AddJob,
   AddJobs,
-  AddTask,
   ChangeJob,
-  ChangeTask,
   type HistoryLine,
   HoldJob,
   JOB_STATES,
@@ -19,10 +17,9 @@ import {
   SeenVersion,
   StopJob,
   TheseJobs,
-  TickCheck,
-  TickTask,
   USUAL_JOB_COLUMNS,
 } from '@steady/contract/jobs';
+import { AddTask, ChangeTask, TickCheck, TickTask } from '@steady/contract/tasks';
 import type { FlowView } from '@steady/contract/moves';
 import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
 import { IdPipe } from '../../platform/http/validation';

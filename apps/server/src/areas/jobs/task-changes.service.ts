@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
-import type { AddTask, ChangeTask } from '@steady/contract/jobs';
+import type { AddTask, ChangeTask } from '@steady/contract/tasks';
 import { newId } from '../../platform/database';
 import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

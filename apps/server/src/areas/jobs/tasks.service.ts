@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type DoneBy, type TaskPlan, progress } from '@steady/core/procedures';
-import type { TickCheck, TickTask } from '@steady/contract/jobs';
+import type { TickCheck, TickTask } from '@steady/contract/tasks';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';

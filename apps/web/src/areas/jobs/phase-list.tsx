@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
-import type { ChangeTask, JobView, PhaseView, TaskView } from '@steady/contract/jobs';
+import type { JobView, PhaseView } from '@steady/contract/jobs';
+import type { ChangeTask, TaskView } from '@steady/contract/tasks';
 import { send } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';

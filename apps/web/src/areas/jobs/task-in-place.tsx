@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { ChangeTask, TaskView } from '@steady/contract/jobs';
+import type { ChangeTask, TaskView } from '@steady/contract/tasks';
 import { useSession, useTeam } from '../../app/session';
 import { InPlace } from '../../ui/in-place';
 import { dayInWords } from '../../ui/words';

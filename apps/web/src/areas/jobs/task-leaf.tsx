@@ -1,4 +1,5 @@
-import { AddTask, ChangeTask, type JobView, type TaskView } from '@steady/contract/jobs';
+import { type JobView } from '@steady/contract/jobs';
+import { AddTask, ChangeTask, type TaskView } from '@steady/contract/tasks';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';

@@ -1,0 +1,107 @@
+import { IsBoolean, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import type { DoneBy } from '@steady/core/procedures';
+import { IsDay, IsText, Trimmed } from './checks';
+
+export class TickTask {
+  @IsBoolean()
+  done: boolean;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+/** Who does a task, how long it may take and when. */
+class WorkOfTask {
+  @ValidateIf((o: ChangeTask) => o.assigneeId !== null)
+  @IsOptional()
+  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
+  assigneeId?: string | null;
+
+  @IsOptional()
+  @IsInt({ message: 'Give a length of time, for example 1:30.' })
+  @Min(0)
+  @Max(60_000)
+  estimate?: number;
+
+  @IsOptional()
+  @IsDay()
+  startOn?: string;
+
+  @IsOptional()
+  @IsDay()
+  dueOn?: string;
+
+  /** The job's own dates grow where the task would lie outside of them; never past a deadline that a rule sets. */
+  @IsOptional()
+  @IsBoolean()
+  widen?: boolean;
+
+  /** A word to the colleague who gets it. */
+  @IsOptional()
+  @Trimmed()
+  @IsText(500, 'A word')
+  word?: string;
+}
+
+/** A task that its procedure does not know, for this job alone. */
+export class AddTask extends WorkOfTask {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is to be done.' })
+  @IsText(200, 'A task')
+  name: string;
+
+  /** The phase in which it is done. */
+  @IsNotEmpty({ message: 'Choose the phase.' })
+  @IsText(60, 'A key')
+  phaseKey: string;
+}
+
+export class ChangeTask extends WorkOfTask {
+  @IsOptional()
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is to be done.' })
+  @IsText(200, 'A task')
+  name?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export class TickCheck {
+  @IsInt()
+  @Min(0)
+  @Max(49)
+  at: number;
+
+  @IsBoolean()
+  done: boolean;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export interface TaskView {
+  id: string;
+  version: number;
+  phaseKey: string;
+  name: string;
+  role: string;
+  assigneeId: string | null;
+  assignee: string | null;
+  estimate: number;
+  recorded: number;
+  startOn: string;
+  dueOn: string;
+  doneAt: string | null;
+  doneBy: string | null;
+  /** Names of tasks not done that it waits for. */
+  waitsFor: string[];
+  doneByEvent: DoneBy | null;
+  passedOver: boolean;
+  checks: { words: string; doneAt: string | null; doneBy: string | null }[];
+  advice: string | null;
+  links: string[];
+}
