@@ -119,12 +119,17 @@ describe('a change of many that is taken back', () => {
     { key: 't', does: 'task', task: task('Ring the client') },
     { key: 'b', does: 'bill', share: 50 },
     { key: 'l', does: 'label', label: 'half way', put: true },
+    { key: 'o', does: 'way', way: 'paper' },
     { key: 'w', does: 'tell', role: 'partner', words: 'have a look' },
     { key: 'p', does: 'procedure', procedureId: await procedure(THREE, `After ${randomUUID()}`) },
   ];
+  const marksOf = async (clientId: string) => {
+    const { labels, way } = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as { labels: string[]; way: string };
+    return { labels, way };
+  };
   const around = async (id: string, clientId: string) => ({
     tasks: (await job(id)).tasks.map((one) => one.name),
-    labels: ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as { labels: string[] }).labels,
+    ...(await marksOf(clientId)),
     jobs: ((await manager().get(`/api/jobs?client=${clientId}`).expect(200)).body as { rows: JobRow[] }).rows.length,
     bills: ((await manager().get('/api/invoices?status=draft').expect(200)).body as { rows: { jobId: string }[] }).rows.filter((bill) => bill.jobId === id)
       .length,
@@ -137,13 +142,13 @@ describe('a change of many that is taken back', () => {
     const id = await begun(twoPhases(await everything()), { clientId });
     const before = await around(id, clientId);
     const undo = await moved([id]);
-    expect(await around(id, clientId)).toMatchObject({ labels: ['half way'], jobs: 2, bills: 1, notes: 1 });
+    expect(await around(id, clientId)).toMatchObject({ labels: ['half way'], way: 'paper', jobs: 2, bills: 1, notes: 1 });
     expect(await undo()).toEqual({ undone: 1, not: [] });
     expect(await around(id, clientId)).toEqual(before);
-    expect(await states(id)).toEqual(Array(5).fill('taken back'));
+    expect(await states(id)).toEqual(Array(6).fill('taken back'));
     // Moved again it is all done: taken back is as if it had not been.
     await moved([id]);
-    expect(await around(id, clientId)).toMatchObject({ labels: ['half way'], jobs: 2, bills: 1, notes: 1 });
+    expect(await around(id, clientId)).toMatchObject({ labels: ['half way'], way: 'paper', jobs: 2, bills: 1, notes: 1 });
   });
 
   it('leaves a job as it is, whole, where somebody has worked on what it brought about', async () => {

@@ -60,6 +60,8 @@ export function actionInWords({ action, request }: Pick<Planned, 'action' | 'req
       return action.share === 100 ? 'Drafts a bill of the agreed fee' : `Drafts a bill of ${action.share} % of the agreed fee`;
     case 'label':
       return action.put ? `Puts the label "${action.label}" on the client` : `Takes the label "${action.label}" off the client`;
+    case 'way':
+      return `Notes that the client works ${action.way === 'paper' ? 'on paper' : 'online'} from now on`;
     case 'detail':
       return `Sets "${names.detail(action.detailId)}" of the client to ${action.value === true ? 'yes' : action.value === false ? 'no' : (action.value ?? 'nothing')}`;
     case 'tell':

@@ -146,6 +146,7 @@ describe('actions', () => {
     { key: '4', does: 'procedure', procedureId: 'p' },
     { key: '5', does: 'bill', share: 40 },
     { key: '6', does: 'label', label: 'filed', put: false },
+    { key: '9', does: 'way', way: 'paper' },
     { key: '7', does: 'detail', detailId: 'd', value: true },
     { key: '8', does: 'tell', role: 'partner', words: 'look at it' },
   ];
@@ -158,6 +159,7 @@ describe('actions', () => {
       'Begins another job by "Onboarding"',
       'Drafts a bill of 40 % of the agreed fee',
       'Takes the label "filed" off the client',
+      'Notes that the client works on paper from now on',
       'Sets "Referred by" of the client to yes',
       'Tells the partner: look at it',
     ]);
@@ -185,6 +187,11 @@ describe('a procedure from outside', () => {
     ['a negative estimate', one({ tasks: [{ ...task, estimate: -5 }] }), '"Task": give its estimate as a length of time'],
     ['a role that is not there', one({ tasks: [{ ...task, role: 'cat' }] }), '"Task": choose whose task it is'],
     ['a bill of nothing', one({ onDone: [{ key: 'b', does: 'bill', share: 0 }] }), 'An action of "A": say how much of the agreed fee, 1 to 100 %'],
+    [
+      'a way of work that is none',
+      one({ onDone: [{ key: 'b', does: 'way', way: 'fax' }] }),
+      'An action of "A": say whether the client works online or on paper',
+    ],
     ['an unknown act', one({ onDone: [{ key: 'b', does: 'dance' }] }), 'An action of "A": choose what happens'],
     ['a request that is not written down', one({ completion: 'answered' }), '"A" sends or awaits a request that is not written down in it'],
     ['a rule that looks at nothing', one({ onlyIf: { is: 3 } }), '"A": Choose the fact that a condition looks at.'],

@@ -56,10 +56,14 @@ export type Action = { key: string; onlyIf?: Condition } & (
   /** Drafts a bill of so many hundredths of the agreed fee. */
   | { does: 'bill'; share: number }
   | { does: 'label'; label: string; put: boolean }
+  /** From now on the client works online, or on paper. */
+  | { does: 'way'; way: WayOfWork }
   | { does: 'detail'; detailId: string; value: Fact }
   | { does: 'tell'; role: TaskRole; words: string }
 );
-export const ACTIONS = ['message', 'request', 'task', 'procedure', 'bill', 'label', 'detail', 'tell'] as const satisfies readonly Action['does'][];
+export const WAYS_OF_WORK = ['online', 'paper'] as const;
+export type WayOfWork = (typeof WAYS_OF_WORK)[number];
+export const ACTIONS = ['message', 'request', 'task', 'procedure', 'bill', 'label', 'way', 'detail', 'tell'] as const satisfies readonly Action['does'][];
 
 /**
  * When a phase is complete: its tasks are done and what was asked of the client is answered and signed (`tasks`); its
@@ -182,6 +186,8 @@ function actionShape(action: Record<string, unknown>, where: string): string[] {
         return isCount(action.share, 100) && action.share !== 0 ? null : 'say how much of the agreed fee, 1 to 100 %';
       case 'label':
         return isText(action.label, 60) && typeof action.put === 'boolean' ? null : 'name the label, at most 60 letters';
+      case 'way':
+        return WAYS_OF_WORK.includes(action.way as WayOfWork) ? null : 'say whether the client works online or on paper';
       case 'detail':
         return isText(action.detailId, 60) && (action.value === null || ['string', 'number', 'boolean'].includes(typeof action.value))
           ? null

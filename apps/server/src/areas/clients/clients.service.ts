@@ -133,28 +133,21 @@ export class ClientsService {
     });
   }
 
-  /** Puts a label on a client or takes it off, or sets one extra detail; what stands so already is left alone. */
-  async mark(work: Work, clientId: string, mark: { label: string; put: boolean } | { detailId: string; value: Fact }): Promise<{ before: Fact } | null> {
+  /** Puts a label on a client or takes it off, notes how it works, or sets one extra detail; what stands so already is left alone. @returns what stood there before */
+  async mark(work: Work, clientId: string, mark: Mark): Promise<{ before: Fact } | null> {
     const client = await this.get(work, clientId);
-    const set =
-      'label' in mark
-        ? {
-            labels: mark.put
-              ? [...new Set([...client.labels, mark.label])].sort((a, b) => a.localeCompare(b))
-              : client.labels.filter((label) => label !== mark.label),
-          }
-        : { details: { ...client.details, [mark.detailId]: mark.value } };
-    const [key] = Object.keys(set) as ['labels' | 'details'];
-    if (JSON.stringify(client[key]) === JSON.stringify(Object.values(set)[0])) return null;
+    const { what, set, before } = marked(client, mark);
+    const [key] = Object.keys(set) as ['labels' | 'details' | 'way'];
+    if (JSON.stringify(client[key]) === JSON.stringify(set[key])) return null;
     await work.tx
       .update(clients)
-      .set({ ...set, version: client.version + 1 } as Partial<Client>)
+      .set({ ...set, version: client.version + 1 })
       .where(eq(clients.id, clientId));
     await this.events.record(work, ClientChanged, {
-      what: 'label' in mark ? `${mark.put ? 'put the label' : 'took off the label'} "${mark.label}"` : 'set an extra detail',
+      what,
       ...{ clientId, before: { [key]: client[key] }, after: set, payload: { clientId, facts: [key] } },
     });
-    return { before: 'label' in mark ? client.labels.includes(mark.label) : (client.details[mark.detailId] ?? null) };
+    return { before };
   }
 
   /** Several clients by their ids. */
@@ -310,6 +303,21 @@ export class ClientsService {
 /** Whether a change of these facts may change a deadline or the way through a procedure. */
 export function bearsOnRules(facts: string[]): boolean {
   return facts.some((fact) => fact === 'labels' || fact === 'details' || fact === 'standing' || (RULE_FACTS as readonly string[]).includes(fact));
+}
+
+/** What can be written to a client by itself, one thing at a time. */
+export type Mark = { label: string; put: boolean } | { way: Client['way'] } | { detailId: string; value: Fact };
+
+/** What a mark says, what it sets, and what stood there before. */
+function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<Client, 'labels' | 'details' | 'way'>>; before: Fact } {
+  if ('way' in mark) return { what: `noted that it works ${mark.way === 'paper' ? 'on paper' : 'online'}`, set: { way: mark.way }, before: client.way };
+  if ('detailId' in mark) {
+    const details = { ...client.details, [mark.detailId]: mark.value } as Client['details'];
+    return { what: 'set an extra detail', set: { details }, before: client.details[mark.detailId] ?? null };
+  }
+  const { label, put } = mark;
+  const labels = put ? [...new Set([...client.labels, label])].sort((a, b) => a.localeCompare(b)) : client.labels.filter((one) => one !== label);
+  return { what: `${put ? 'put the label' : 'took off the label'} "${label}"`, set: { labels }, before: client.labels.includes(label) };
 }
 
 /** The facts of a client as filing rules and procedures read them. */

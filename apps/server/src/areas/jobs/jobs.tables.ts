@@ -3,7 +3,7 @@ import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'dri
 import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
 import type { Fact } from '@steady/core/conditions';
 import type { ActionState } from '@steady/contract/moves';
-import type { Action, DoneBy, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
+import type { Action, DoneBy, PhasePlan, Planned, TaskRole, WayOfWork } from '@steady/core/procedures';
 import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
@@ -23,6 +23,7 @@ export type Brought =
   | { what: 'job'; id: string }
   | { what: 'bill'; id: string }
   | { what: 'label'; label: string; put: boolean }
+  | { what: 'way'; before: WayOfWork; after: WayOfWork }
   | { what: 'detail'; detailId: string; before: Fact; after: Fact }
   | { what: 'note'; id: string };
 

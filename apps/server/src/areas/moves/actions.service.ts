@@ -85,6 +85,10 @@ export class ActionsService {
         const { label, put } = action;
         return (await this.clients.mark(work, clientId, { label, put })) ? brought({ what: 'label', label, put }) : nothing();
       }
+      case 'way': {
+        const before = (await this.clients.get(work, clientId)).way;
+        return (await this.clients.mark(work, clientId, { way: action.way })) ? brought({ what: 'way', before, after: action.way }) : nothing();
+      }
       case 'detail': {
         const { detailId, value: after } = action;
         const marked = await this.clients.mark(work, clientId, { detailId, value: after });
@@ -123,6 +127,10 @@ export class ActionsService {
         return this.fees.discard(work, of.id);
       case 'label':
         await this.clients.mark(work, job.clientId, { label: of.label, put: !of.put });
+        return;
+      case 'way':
+        // Whoever noted something else since meant it.
+        if ((await this.clients.get(work, job.clientId)).way === of.after) await this.clients.mark(work, job.clientId, { way: of.before });
         return;
       case 'detail': {
         const client = await this.clients.get(work, job.clientId);

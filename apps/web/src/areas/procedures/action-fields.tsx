@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { ACTIONS, type Action, type RequestPlan, TASK_ROLES, type TaskRole } from '@steady/core/procedures';
+import { ACTIONS, type Action, type RequestPlan, TASK_ROLES, type TaskRole, WAYS_OF_WORK, type WayOfWork } from '@steady/core/procedures';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { ProcedureRow, TemplateView } from '@steady/contract/procedures';
 import { useData } from '../../app/api';
@@ -31,6 +31,8 @@ function fresh(does: Action['does'], key: string, known: Known): Action {
       return { key, does, share: 100 };
     case 'label':
       return { key, does, label: '', put: true };
+    case 'way':
+      return { key, does, way: 'online' };
     case 'detail':
       return { key, does, detailId: known.details[0]?.id ?? '', value: '' };
     case 'tell':
@@ -195,6 +197,21 @@ function Particulars({ action, known, onChange }: { action: Action; known: Known
           </select>
           {words('Label', action.label, (label) => ({ ...action, label }))}
         </>
+      );
+    case 'way':
+      return (
+        <select
+          className="field w-auto py-0.5"
+          aria-label="How the client works"
+          value={action.way}
+          onChange={({ target }) => onChange({ ...action, way: target.value as WayOfWork })}
+        >
+          {WAYS_OF_WORK.map((way) => (
+            <option key={way} value={way}>
+              {way === 'paper' ? 'on paper' : 'online'}
+            </option>
+          ))}
+        </select>
       );
     case 'detail': {
       const detail = known.details.find((one) => one.id === action.detailId);

@@ -58,6 +58,7 @@ export const ACTION_WORDS: Record<Action['does'], string> = {
   procedure: 'begin another job by a procedure',
   bill: 'draft a bill',
   label: 'put a label on the client, or take it off',
+  way: 'note how the client works: online or on paper',
   detail: 'set an extra detail of the client',
   tell: 'tell a person of the firm',
 };
