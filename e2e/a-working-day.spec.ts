@@ -10,6 +10,11 @@ test.afterAll(() => app?.stop());
 
 const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
 const leaf = (page: Page, name: string | RegExp) => page.getByRole('dialog', { name });
+/** Presses keys of the page, which listens to them only when no leaf is open any more. */
+async function press(page: Page, ...keys: string[]): Promise<void> {
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  for (const key of keys) await page.keyboard.press(key);
+}
 
 test('whoever does the work opens on their own tasks, and does them there', async ({ browser }) => {
   const page = await signedIn(browser, app, /Niamh Daly/);
@@ -34,7 +39,7 @@ test('whoever does the work opens on their own tasks, and does them there', asyn
     await row.getByRole('button', { name: `Start the timer on ${task}` }).click();
     await said(page, `The timer runs on ${task}.`);
     await expect(page.getByRole('banner').getByRole('button', { name: 'Stop' })).toBeVisible();
-    await page.keyboard.press('t');
+    await press(page, 't');
     await said(page, /^Stopped\. .* recorded\.$/);
   });
 
@@ -51,8 +56,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
   await expect(page.getByRole('table', { name: 'Jobs' })).toBeVisible();
 
   await test.step('a job by hand shows on paper whom it meets before it begins', async () => {
-    await page.keyboard.press('n');
-    await page.keyboard.press('j');
+    await press(page, 'n', 'j');
     const beginning = leaf(page, 'A new job');
     await beginning.getByLabel('Client', { exact: true }).fill('Strand');
     await page.getByRole('option', { name: /Strand Café/ }).click();
@@ -65,8 +69,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
   });
 
   await test.step('a task is added by key; without a name it is not', async () => {
-    await page.keyboard.press('n');
-    await page.keyboard.press('k');
+    await press(page, 'n', 'k');
     const adding = leaf(page, 'A task for this job');
     await adding.getByRole('button', { name: 'Add the task' }).click();
     await expect(adding).toContainText('Say what is to be done.');
@@ -114,7 +117,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
   });
 
   await test.step('the job goes to a colleague with a word, who finds it on Today', async () => {
-    await page.keyboard.press('e');
+    await press(page, 'e');
     const changing = leaf(page, /^Job \d+/);
     await changing.getByLabel('Manager').selectOption({ label: 'Niamh Daly' });
     await changing.getByLabel('A word with it').fill('they open at Easter');
@@ -136,8 +139,7 @@ test('a client is written to: seen before it goes, planned for a day, and taken 
   await expect(page.getByText('Nothing was written yet.')).toBeVisible();
 
   await test.step('what is not known is said at the words, before anything goes', async () => {
-    await page.keyboard.press('n');
-    await page.keyboard.press('m');
+    await press(page, 'n', 'm');
     const writing = leaf(page, 'Write to Strand Café');
     await writing.getByLabel('Begin with').selectOption({ label: 'We have everything' });
     await expect(writing.getByLabel('Subject')).toHaveValue('Thank you: we have all papers for {job}');
@@ -180,7 +182,7 @@ test('a client is written to: seen before it goes, planned for a day, and taken 
 test('what was done is not done again, and a change of many is taken back with all it brought about', async ({ browser }) => {
   const page = await orlaAt(browser, '/jobs?find=second');
   const move = async (to: RegExp | null, why: string, act: string) => {
-    await page.keyboard.press('m');
+    await press(page, 'm');
     const moving = leaf(page, /^Move A second café/);
     if (to)
       await moving.getByLabel('To').selectOption({ label: (await moving.getByLabel('To').locator('option').allTextContents()).find((one) => to.test(one))! });
