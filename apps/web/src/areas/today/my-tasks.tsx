@@ -35,7 +35,7 @@ export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
               <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
               <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
                 {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
-                {task.why && !task.waits && !/due/.test(task.why) && <span className="soon"> {task.why}</span>}
+                {task.why && !task.waits && !/due/.test(task.why) && <span className="soon">, {task.why}</span>}
               </td>
               <td className="n max-sm:hidden!">
                 <DueInPlace

@@ -73,7 +73,7 @@ export function TodayPage() {
           ,{' '}
           <a href="#overdue" className={`lnk ${today.overdue.length ? 'late' : ''}`}>
             {today.overdue.length === 0
-              ? 'nothing is overdue'
+              ? 'no deadline is overdue'
               : `${counted(today.overdue.length, 'deadline')} ${today.overdue.length === 1 ? 'is' : 'are'} overdue`}
           </a>
           ,{' '}
