@@ -82,6 +82,29 @@ describe('a job that comes back to a phase', () => {
   });
 });
 
+describe('a task that an action adds once more', () => {
+  it('stands beside those of before, also where the first of them was taken out', async () => {
+    const id = await begun(twoPhases([{ key: 't', does: 'task', task: task('Ring them') }]));
+    const once = async () => {
+      const { acts } = (await manager().get(`/api/jobs/${id}/move?to=last`).expect(200)).body as MovePreview;
+      await manager()
+        .post(`/api/jobs/${id}/move`)
+        .send({ to: 'last', leaveOut: [], again: [acts[0]!.key], version: (await job(id)).version })
+        .expect(204);
+    };
+    const rings = async () => (await job(id)).tasks.filter((one) => one.name === 'Ring them');
+    await once();
+    await move(id, 'first', { why: 'once more' });
+    await once();
+    const [first] = await rings();
+    await manager().post(`/api/tasks/${first!.id}/take-out`).send({ version: first!.version }).expect(204);
+    await move(id, 'first', { why: 'and again' });
+    await once();
+    expect(await rings()).toHaveLength(2);
+    expect(await states(id)).toEqual(['done', 'done', 'done']);
+  });
+});
+
 describe('a job that comes back to a phase by another version', () => {
   it('has done what that version newly says, and nothing that was done before', async () => {
     const before = twoPhases([

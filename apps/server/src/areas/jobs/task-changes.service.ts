@@ -40,12 +40,9 @@ export class TaskChangesService {
         { field: 'phaseKey', message: `The job has left "${job.phases[at]!.name}" behind. Choose the phase where it stands, or a later one.` },
       ]);
     await this.team.mustSee(work, 'assigneeId', input.assigneeId, job.clientId);
-    const key = await this.tasks.addTask(work, jobId, phaseKey, { key: `own ${newId()}`, name, role: 'preparer', estimate });
-    const task = (await this.tasks.tasksOf(work, jobId)).find((one) => one.key === key)!;
-    const { startOn = task.startOn, dueOn = task.dueOn < startOn ? startOn : task.dueOn } = input;
-    const assigneeId = input.assigneeId === undefined ? task.assigneeId : input.assigneeId;
+    const task = await this.tasks.addTask(work, jobId, phaseKey, { key: `own ${newId()}`, name, role: 'preparer', estimate }, input);
+    const { startOn, dueOn, assigneeId } = task;
     await this.within(work, job, { startOn, dueOn, widen: input.widen });
-    await work.tx.update(tasks).set({ startOn, dueOn, assigneeId }).where(eq(tasks.id, task.id));
     await this.events.record(work, TaskChanged, {
       what: `added "${name}" to ${job.phases[at]!.name}`,
       ...{ clientId: job.clientId, jobId, after: { name, estimate, startOn, dueOn, assigneeId }, payload: { jobId, taskId: task.id } },

@@ -20,6 +20,13 @@ export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task ch
 const shifted = (day: SQL, moved?: { jobId: string; targetOn: string }): SQL =>
   moved ? sql`(case when j.id = ${moved.jobId} then least(${day} + (${moved.targetOn}::date - j.target_on), ${moved.targetOn}::date) else ${day} end)` : day;
 
+/** The key itself, or with the first number that no other has: "ring", "ring 2", "ring 3". */
+function freeKey(key: string, taken: readonly string[]): string {
+  let free = key;
+  for (let number = 2; taken.includes(free); number += 1) free = `${key} ${number}`;
+  return free;
+}
+
 const doneNow = (work: Work) => ({ doneAt: work.now.toString(), doneBy: work.actor.name, doneById: work.actor.id });
 
 /** Pieces of jobs: checked, ticked, handed over, re-dated; ticked by themselves where something else does them. */
@@ -31,30 +38,26 @@ export class TasksService {
     private readonly moves: JobMovesService,
   ) {}
 
-  /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow. @returns the key under which it stands there */
-  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan): Promise<string> {
+  /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow where no other days are given, under a key that no other task of the job has. */
+  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan, own: Partial<Pick<Task, 'startOn' | 'dueOn' | 'assigneeId'>> = {}): Promise<Task> {
     const job = await this.jobs.get(work, jobId);
     const today = work.today.toString();
-    const startOn = today < job.startOn ? job.startOn : today > job.dueOn ? job.dueOn : today;
-    const [last] = await rows<{ position: number; same: number }>(
+    const { startOn = today < job.startOn ? job.startOn : today > job.dueOn ? job.dueOn : today } = own;
+    const { dueOn = job.targetOn < startOn ? startOn : job.targetOn } = own;
+    const [there] = await rows<{ last: number; keys: string[] }>(
       work.tx,
-      sql`select coalesce(max(position), -1)::int as position, count(*) filter (where key = ${task.key} or key like ${`${task.key} %`})::int as same from tasks where job_id = ${jobId}`,
+      sql`select coalesce(max(position), -1)::int as last, coalesce(jsonb_agg(key), '[]') as keys from tasks where job_id = ${jobId}`,
     );
-    const key = last!.same === 0 ? task.key : `${task.key} ${last!.same + 1}`;
-    await work.tx.insert(tasks).values({
-      ...{
-        firmId: work.firm.id,
-        jobId,
-        clientId: job.clientId,
-        position: last!.position + 1,
-        phaseKey,
-        startOn,
-        dueOn: job.targetOn < startOn ? startOn : job.targetOn,
-      },
-      ...columnsOfTask(task, job),
-      key,
-    });
-    return key;
+    const columns = columnsOfTask(task, job);
+    const { assigneeId = columns.assigneeId } = own;
+    const [added] = await work.tx
+      .insert(tasks)
+      .values({
+        ...{ firmId: work.firm.id, jobId, clientId: job.clientId, position: there!.last + 1, phaseKey, startOn, dueOn },
+        ...{ ...columns, assigneeId, key: freeKey(task.key, there!.keys) },
+      })
+      .returning();
+    return added!;
   }
 
   /** Takes a task on which nobody has worked out of a job. @throws Problem that says why it stays */

@@ -64,7 +64,7 @@ export class ActionsService {
         return brought({ what: 'sent' });
       }
       case 'task':
-        return brought({ what: 'task', key: await this.tasks.addTask(work, job.id, phaseKey, action.task) });
+        return brought({ what: 'task', key: (await this.tasks.addTask(work, job.id, phaseKey, action.task)).key });
       case 'procedure': {
         const client = await this.clients.get(work, clientId);
         const procedure = await this.procedures.get(work, action.procedureId);
@@ -105,7 +105,7 @@ export class ActionsService {
   /** Nobody at the client can be written to: a person of the firm gets a task in place of the message. */
   private async instead(work: Work, job: Job, phaseKey: string, client: Client, action: Action, what: string): Promise<CarriedOut> {
     const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
-    const key = await this.tasks.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
+    const { key } = await this.tasks.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
     return brought({ what: 'task', key }, 'nobody can be written to, so a task takes its place');
   }
 

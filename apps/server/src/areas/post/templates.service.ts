@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
-import { DETAILS, type DetailValues, fillIn } from '@steady/core/templates';
+import { DETAILS, type Detail, type DetailValues, type Filled, fillIn } from '@steady/core/templates';
 import { fullDate } from '@steady/core/words';
 import type { WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
@@ -22,6 +22,9 @@ export const TemplateChanged = eventKind<{ templateId: string }>('message templa
 const FARTHEST = 90;
 
 type Template = typeof templates.$inferSelect;
+
+const noDetail = (place: string) => `{${place}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.`;
+const missingInWords = (missing: readonly Detail[]): string[] => [...new Set(missing)].map((detail) => DETAILS[detail]);
 
 /** Wording kept for messages, with details of the client and the job filled in when it is sent. */
 @Injectable()
@@ -45,7 +48,7 @@ export class TemplatesService {
   async keep(work: Work, templateId: string | null, { name, subject, body, version }: KeepTemplate): Promise<string> {
     const wrong = (['subject', 'body'] as const).flatMap((field) => {
       const { unknown } = fillIn({ subject, body }[field], {});
-      return unknown.map((place) => ({ field, message: `{${place}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.` }));
+      return unknown.map((place) => ({ field, message: noDetail(place) }));
     });
     if (wrong.length > 0) throw Problem.invalid(wrong);
     const before = templateId === null ? null : await this.get(work, templateId);
@@ -112,7 +115,7 @@ export class TemplatesService {
     words: { subject: string; body: string },
     clientId: string,
     jobId: string | null,
-  ): Promise<{ draft: Draft; missing: string[]; unknown: string[] }> {
+  ): Promise<{ draft: Draft; missing: string[]; unknown: string[]; subject: Filled; body: Filled }> {
     const { values, contactId } = await this.values(work, clientId, jobId);
     const [subject, body] = [fillIn(words.subject, values), fillIn(words.body, values)];
     return {
@@ -120,8 +123,9 @@ export class TemplatesService {
         ...{ subject: subject.text, paragraphs: body.text.split(/\n{2,}/), leadsTo: '/portal' },
         ...{ linkWords: 'Your papers and questions with us', to: 'getsRequests', contactId },
       },
-      missing: [...new Set([...subject.missing, ...body.missing])].map((detail) => DETAILS[detail]),
+      missing: missingInWords([...subject.missing, ...body.missing]),
       unknown: [...new Set([...subject.unknown, ...body.unknown])],
+      ...{ subject, body },
     };
   }
 
@@ -174,14 +178,13 @@ export class TemplatesService {
       throw Problem.invalid([{ field: 'on', message: `A message is planned at most ${FARTHEST} days ahead.` }]);
     const client = await this.clients.get(work, clientId);
     if (jobId) await this.mustBeOf(work, jobId, clientId);
-    const faults: { field: string; message: string }[] = [];
-    const { draft } = await this.filled(work, words, clientId, jobId ?? null);
-    for (const field of ['subject', 'body'] as const) {
-      const { missing, unknown } = await this.filled(work, { subject: '', body: '', [field]: words[field] }, clientId, jobId ?? null);
-      if (missing.length > 0) faults.push({ field, message: `Not known of this client or job: ${missing.join(', ')}. Write it out, or take it out.` });
-      else if (unknown.length > 0)
-        faults.push({ field, message: `{${unknown[0]}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.` });
-    }
+    const { draft, ...filled } = await this.filled(work, words, clientId, jobId ?? null);
+    const faults = (['subject', 'body'] as const).flatMap((field) => {
+      const { missing, unknown } = filled[field];
+      if (missing.length > 0)
+        return [{ field, message: `Not known of this client or job: ${missingInWords(missing).join(', ')}. Write it out, or take it out.` }];
+      return unknown.slice(0, 1).map((place) => ({ field, message: noDetail(place) }));
+    });
     if (faults.length > 0) throw Problem.invalid(faults);
     return { client, draft };
   }

@@ -63,10 +63,11 @@ export class Effects {
     return gone.length > 0;
   }
 
-  /** Has an effect carried out now that waits for its moment, or gives one that has failed for good its tries again. */
+  /** Has an effect carried out now that waits for its moment, or gives one that has failed for good its tries again. One that is being carried out is left alone. */
   async again(work: Work, kind: string, key: string): Promise<void> {
     await work.tx.execute(
-      sql`update outbox set attempts = 0, not_before = ${work.now.toString()}, claimed_until = null where firm_id = ${work.firm.id} and kind = ${kind} and key = ${key} and done_at is null`,
+      sql`update outbox set attempts = 0, not_before = ${work.now.toString()}, claimed_until = null where firm_id = ${work.firm.id} and kind = ${kind} and key = ${key} and done_at is null
+            and (claimed_until is null or claimed_until < ${work.now.toString()})`,
     );
     work.afterwards(() => void this.drain(work.firm.id));
   }
