@@ -150,6 +150,7 @@ test('a client is written to: seen before it goes, planned for a day, and taken 
     await writing.getByLabel('Goes out on').fill('2026-03-13');
     await writing.getByRole('button', { name: 'Look at what goes out' }).click();
     await expect(leaf(page, 'Before it goes')).toContainText('All papers for A second café are in.');
+    await expect(leaf(page, 'Before it goes')).toContainText('It goes out in the morning of Fri 13 Mar');
     await expectAccessible(page);
     await page.getByRole('button', { name: /^Send to / }).click();
     await said(page, /^It goes to .* on Fri 13 Mar\.$/);

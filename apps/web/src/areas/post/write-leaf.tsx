@@ -40,7 +40,9 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       onClose();
     },
   });
-  const { register, formState, setValue, clearErrors } = form;
+  const { register, formState, setValue, clearErrors, watch } = form;
+  const on = watch('on');
+  const later = on && on > today ? on : null;
   const { errors } = formState;
   return (
     <SendingLeaf
@@ -50,6 +52,7 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}
+      after={later && <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be taken back until then.</p>}
     >
       {templates.length > 0 && (
         <SelectField

@@ -217,7 +217,7 @@ function Particulars({ action, known, onChange }: { action: Action; known: Known
       const detail = known.details.find((one) => one.id === action.detailId);
       return (
         <>
-          {choose('Which detail', action.detailId, known.details, (detailId) => ({ ...action, detailId, value: '' }), 'add one under Firm, Details first')} to{' '}
+          {choose('Which detail', action.detailId, known.details, (detailId) => ({ ...action, detailId, value: '' }), 'add one under Firm, Details first')}
           {detail && (
             <span className="w-56 *:mb-0">
               <DetailInput
