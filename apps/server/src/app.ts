@@ -1,21 +1,22 @@
 import 'reflect-metadata';
 import { type DynamicModule, type INestApplication, Module, type OnApplicationShutdown } from '@nestjs/common';
-import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, APP_PIPE, NestFactory } from '@nestjs/core';
+import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { Request } from 'express';
 import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
 import { AREA_CONTROLLERS, AREA_SERVICES } from './areas/areas';
 import { PortalService } from './areas/portal';
+import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
 import { Clock } from './platform/clock';
 import { Database } from './platform/database';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
 import { FileStore } from './platform/files';
-import { describeApi } from './platform/http/api-description';
+import { serveApiDocs } from './platform/http/api-docs';
 import { ProblemFilter } from './platform/http/problem.filter';
 import { secure, serveWeb } from './platform/http/web';
-import { inputChecks } from './platform/http/validation';
-import { AccessGuard, PortalSessions, StaffSessions } from './platform/identity';
+import { AccessGuard, PortalSessions, SESSION_COOKIE, StaffSessions, cookie, may } from './platform/identity';
 import { SavedLists, SavedListsController } from './platform/lists';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
@@ -64,10 +65,17 @@ class AppModule {
         { provide: APP_GUARD, useClass: ThrottlerGuard },
         { provide: APP_GUARD, useClass: AccessGuard },
         { provide: APP_INTERCEPTOR, useClass: WorkInterceptor },
-        { provide: APP_PIPE, useFactory: inputChecks },
       ],
     };
   }
+}
+
+/** Whoever runs the firm, and everybody where the firm is a demo. */
+async function mayReadDocs(app: INestApplication, settings: Settings, request: Request): Promise<boolean> {
+  if ((await app.get(SignInService).offer(settings.demo)).demo) return true;
+  const token = cookie(request, SESSION_COOKIE);
+  const identity = token === null ? null : await app.get(StaffSessions).find(token);
+  return identity !== null && may(identity.actor, 'run firm');
 }
 
 /**
@@ -79,7 +87,7 @@ export async function createApp(settings: Settings, clock: Clock): Promise<INest
   try {
     const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database), { logger: ['error', 'warn'], abortOnError: false });
     secure(app);
-    describeApi(app);
+    serveApiDocs(app, (request) => mayReadDocs(app, settings, request));
     if (settings.webFolder !== null) serveWeb(app, settings.webFolder);
     await app.init();
     await app.get(FileStore).clearIncoming();

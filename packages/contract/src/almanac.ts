@@ -370,3 +370,25 @@ export interface Effect {
   /** How many deadlines would move but were filed or set aside: they stay as they are. */
   settled: number;
 }
+
+export interface SeasonBegun {
+  id: string;
+  begun: number;
+  there: number;
+}
+
+/** Shown once: the secret is a part of the calendar's address. */
+export interface FeedOpened {
+  id: string;
+  secret: string;
+}
+
+export interface ExtensionOffer {
+  offered: OfferedExtension | null;
+}
+
+export interface JobBegun {
+  jobId: string;
+}
+
+export type AlmanacLoad = AlmanacView['weeks'];

@@ -163,3 +163,8 @@ export class PayInvoice {
   @IsIn(PAY_MEANS, { message: 'Choose how to pay.' })
   means: (typeof PAY_MEANS)[number];
 }
+
+export interface InvoicePage {
+  rows: InvoiceRow[];
+  more: boolean;
+}

@@ -334,3 +334,9 @@ export interface HistoryLine {
   jobId: string | null;
   clientId: string | null;
 }
+
+/** Of many that were to be taken back: how many were, and on how many somebody has worked since. */
+export interface TakenBack {
+  takenBack: number;
+  left: number;
+}

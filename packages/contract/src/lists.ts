@@ -89,3 +89,6 @@ export interface SavedListView {
   sort: string | null;
   more: Record<string, string>;
 }
+
+/** Where a name stands; nothing when none is called that. */
+export type PlaceFound = ListPlace | Record<string, never>;

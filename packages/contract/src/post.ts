@@ -66,3 +66,8 @@ export interface GoingOut {
   messages: number;
   clients: number;
 }
+
+/** To how many people a message was written. */
+export interface Written {
+  written: number;
+}

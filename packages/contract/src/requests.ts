@@ -151,3 +151,8 @@ export interface PortalMe {
   today: string;
   looking: boolean;
 }
+
+/** The door of the portal stands open, and where it leads. */
+export interface DoorOpened {
+  leadsTo: string;
+}

@@ -392,3 +392,19 @@ export interface AuditRow {
   before: unknown;
   after: unknown;
 }
+
+/** A client by its name. */
+export interface NamedClient {
+  id: string;
+  name: string;
+}
+
+export interface AuditPage {
+  rows: AuditRow[];
+  more: boolean;
+}
+
+/** Shown once: each lets its owner in when the authenticator is lost. */
+export interface RecoveryCodes {
+  codes: string[];
+}

@@ -79,3 +79,12 @@ export interface TimeSheet {
   expected: number;
   total: number;
 }
+
+export interface TimerNow {
+  timer: TimerView | null;
+  now: string;
+}
+
+export interface TimerStopped {
+  minutes: number | null;
+}

@@ -1,5 +1,7 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import { Controller, Res } from '@nestjs/common';
 import type { Response } from 'express';
+import * as routes from '@steady/contract/access.routes';
+import { AuditQuery } from '@steady/contract/queries';
 import {
   type AuditRow,
   ChangeGrants,
@@ -14,29 +16,15 @@ import {
   SetSight,
 } from '@steady/contract/team';
 import { csvText } from '../../platform/files';
-import { dayFrom } from '../../platform/http/problem';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { type Asked, Does } from '../../platform/http/routes';
 import { TasksService } from '../jobs';
 import { AccessQueries, type AuditAsked } from './access.queries';
 import { AccessService } from './access.service';
 import { GroupsService } from './groups.service';
 
-/** The parts of an address that filter the audit trail. */
-interface AuditQuery {
-  who?: string;
-  client?: string;
-  kind?: string;
-  from?: string;
-  until?: string;
-  before?: string;
-}
-
 const inJson = (value: unknown) => (value === null ? null : JSON.stringify(value));
-const id = (given: string | undefined) => (given ? new IdPipe().transform(given) : undefined);
 
-@Controller('api')
+@Controller()
 export class AccessController {
   constructor(
     private readonly access: AccessService,
@@ -45,108 +33,85 @@ export class AccessController {
     private readonly groups: GroupsService,
   ) {}
 
-  @Get('clients/:id/viewers')
-  @Needs('see clients')
-  viewers(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<ClientViewer[]> {
+  @Does(routes.viewers)
+  viewers({ work, at: { id: clientId } }: Asked<typeof routes.viewers>): Promise<ClientViewer[]> {
     return this.queries.viewers(work, clientId);
   }
 
-  @Post('clients/:id/own-record')
-  @HttpCode(204)
-  @Needs('run firm')
-  setOwnRecord(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<void> {
+  @Does(routes.setOwnRecord)
+  setOwnRecord({ work, at: { id: clientId } }: Asked<typeof routes.setOwnRecord>): Promise<void> {
     return this.access.setOwnRecord(work, clientId);
   }
 
-  @Get('team/:id/sight')
-  @Needs('grant clients')
-  sight(@InWork() work: Work, @Param('id', IdPipe) memberId: string): Promise<PersonSight> {
+  @Does(routes.sight)
+  sight({ work, at: { id: memberId } }: Asked<typeof routes.sight>): Promise<PersonSight> {
     return this.queries.sight(work, memberId);
   }
 
-  @Put('team/:id/sight')
-  @HttpCode(204)
-  @Needs('grant clients')
-  setSight(@InWork() work: Work, @Param('id', IdPipe) memberId: string, @Body() input: SetSight): Promise<void> {
+  @Does(routes.setSight, { input: SetSight })
+  setSight({ work, at: { id: memberId }, input }: Asked<typeof routes.setSight>): Promise<void> {
     return this.access.setSight(work, memberId, input.allClients);
   }
 
   /** The clients that a word, a label or a person finds, before they are granted. */
-  @Get('grants/meant')
-  @Needs('grant clients')
-  meant(@InWork() work: Work, @Query() target: GrantTarget): Promise<{ id: string; name: string }[]> {
+  @Does(routes.meant, { query: GrantTarget })
+  meant({ work, query: target }: Asked<typeof routes.meant>): Promise<{ id: string; name: string }[]> {
     return this.access.meant(work, target);
   }
 
-  @Post('grants')
-  @HttpCode(200)
-  @Needs('grant clients')
-  grant(@InWork() work: Work, @Body() input: ChangeGrants): Promise<GrantOutcome> {
+  @Does(routes.grant, { input: ChangeGrants })
+  grant({ work, input }: Asked<typeof routes.grant>): Promise<GrantOutcome> {
     return this.access.grant(work, input);
   }
 
-  @Post('grants/take-back')
-  @HttpCode(200)
-  @Needs('grant clients')
-  takeBack(@InWork() work: Work, @Body() input: ChangeGrants): Promise<GrantOutcome> {
+  @Does(routes.takeBack, { input: ChangeGrants })
+  takeBack({ work, input }: Asked<typeof routes.takeBack>): Promise<GrantOutcome> {
     return this.access.takeBack(work, input);
   }
 
-  @Get('groups')
-  @Needs('see clients')
-  listGroups(@InWork() work: Work): Promise<GroupView[]> {
+  @Does(routes.listGroups)
+  listGroups({ work }: Asked<typeof routes.listGroups>): Promise<GroupView[]> {
     return this.groups.list(work);
   }
 
-  @Post('groups')
-  @Needs('grant clients')
-  async makeGroup(@InWork() work: Work, @Body() input: GroupInput): Promise<{ id: string }> {
+  @Does(routes.makeGroup, { input: GroupInput })
+  async makeGroup({ work, input }: Asked<typeof routes.makeGroup>): Promise<{ id: string }> {
     return { id: await this.groups.keep(work, null, input) };
   }
 
-  @Put('groups/:id')
-  @HttpCode(204)
-  @Needs('grant clients')
-  async changeGroup(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: GroupInput): Promise<void> {
+  @Does(routes.changeGroup, { input: GroupInput })
+  async changeGroup({ work, at: { id }, input }: Asked<typeof routes.changeGroup>): Promise<void> {
     await this.groups.keep(work, id, input);
   }
 
-  @Delete('groups/:id')
-  @HttpCode(204)
-  @Needs('grant clients')
-  removeGroup(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+  @Does(routes.removeGroup)
+  removeGroup({ work, at: { id } }: Asked<typeof routes.removeGroup>): Promise<void> {
     return this.groups.remove(work, id);
   }
 
-  @Get('team/:id/open-tasks')
-  @Needs('run firm')
-  openTasks(@InWork() work: Work, @Param('id', IdPipe) memberId: string): Promise<OpenTask[]> {
+  @Does(routes.openTasks)
+  openTasks({ work, at: { id: memberId } }: Asked<typeof routes.openTasks>): Promise<OpenTask[]> {
     return this.tasks.openTasksOf(work, memberId);
   }
 
-  @Post('team/:id/standing')
-  @HttpCode(204)
-  @Needs('run firm')
-  setStanding(@InWork() work: Work, @Param('id', IdPipe) memberId: string, @Body() input: ChangeStanding): Promise<void> {
+  @Does(routes.setStanding, { input: ChangeStanding })
+  setStanding({ work, at: { id: memberId }, input }: Asked<typeof routes.setStanding>): Promise<void> {
     return this.access.setStanding(work, memberId, input);
   }
 
-  @Get('audit')
-  @Needs('run firm')
-  audit(@InWork() work: Work, @Query() query: AuditQuery): Promise<{ rows: AuditRow[]; more: boolean }> {
-    return this.queries.audit(work, this.asked(work, query));
+  @Does(routes.audit, { query: AuditQuery })
+  audit({ work, query }: Asked<typeof routes.audit>): Promise<{ rows: AuditRow[]; more: boolean }> {
+    return this.queries.audit(work, this.asked(query));
   }
 
-  @Get('audit/kinds')
-  @Needs('run firm')
-  kinds(@InWork() work: Work): Promise<string[]> {
+  @Does(routes.kinds)
+  kinds({ work }: Asked<typeof routes.kinds>): Promise<string[]> {
     return this.queries.kinds(work);
   }
 
-  @Get('audit.csv')
-  @Needs('run firm')
-  async auditFile(@InWork() work: Work, @Query() query: AuditQuery, @Res({ passthrough: true }) response: Response): Promise<string> {
-    const found = await this.queries.auditFile(work, this.asked(work, query));
+  @Does(routes.auditFile, { query: AuditQuery })
+  async auditFile({ work, query }: Asked<typeof routes.auditFile>, @Res({ passthrough: true }) response: Response): Promise<string> {
+    const found = await this.queries.auditFile(work, this.asked(query));
     response.type('text/csv').attachment(`Audit trail ${work.today.toString()}.csv`);
     return csvText(
       ['At', 'Who', 'Kind', 'What', 'Client', 'Before', 'After'],
@@ -154,15 +119,7 @@ export class AccessController {
     );
   }
 
-  private asked(work: Work, { who, client, kind, from, until, before }: AuditQuery): AuditAsked {
-    const day = (given: string | undefined) => (given ? dayFrom(given, work.today).toString() : undefined);
-    return {
-      who: id(who),
-      clientId: id(client),
-      kind: typeof kind === 'string' && kind !== '' ? kind.slice(0, 60) : undefined,
-      from: day(from),
-      until: day(until),
-      before: before && /^\d{1,15}$/.test(before) ? Number(before) : undefined,
-    };
+  private asked({ client, before, ...query }: AuditQuery): AuditAsked {
+    return { ...query, clientId: client, before: before === undefined ? undefined : Number(before) };
   }
 }

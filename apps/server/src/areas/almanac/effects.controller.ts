@@ -1,20 +1,20 @@
-import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import type { Effect } from '@steady/contract/almanac';
 import { ChangeClient, ChangeClientStanding } from '@steady/contract/clients';
-import { KeepRule } from '@steady/contract/rules';
+import * as routes from '@steady/contract/effects.routes';
 import { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from '@steady/contract/lines';
+import { KeepRule } from '@steady/contract/rules';
 import { KeepService } from '@steady/contract/services';
 import { Problem } from '../../platform/http/problem';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { type Asked, Does } from '../../platform/http/routes';
+import { type Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
 import { FirmRules, soundRule } from '../rules';
 import { LinesService, type ServiceLine, ServicesService } from '../services';
 import { type Considered, PlanningService } from './planning.service';
 
 /** What a change would do to dates and jobs, told before it is made. Each takes what the change itself takes, and writes nothing. */
-@Controller('api')
+@Controller()
 export class EffectsController {
   constructor(
     private readonly planning: PlanningService,
@@ -24,17 +24,13 @@ export class EffectsController {
     private readonly rules: FirmRules,
   ) {}
 
-  @Post('clients/:id/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async client(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeClient): Promise<Effect> {
+  @Does(routes.client, { input: ChangeClient })
+  async client({ work, at: { id }, input }: Asked<typeof routes.client>): Promise<Effect> {
     return this.ofClient(work, await this.clients.changed(work, id, input));
   }
 
-  @Post('clients/:id/standing/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async standing(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() { standing, on }: ChangeClientStanding): Promise<Effect> {
+  @Does(routes.standing, { input: ChangeClientStanding })
+  async standing({ work, at: { id }, input: { standing, on } }: Asked<typeof routes.standing>): Promise<Effect> {
     const client = await this.clients.get(work, id);
     return this.ofClient(work, { ...client, standing, endedOn: standing === 'former' ? on : null });
   }
@@ -49,43 +45,33 @@ export class EffectsController {
     return this.planning.effect(work, changes);
   }
 
-  @Post('clients/:id/lines/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async newLine(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: AddServiceLine): Promise<Effect> {
+  @Does(routes.newLine, { input: AddServiceLine })
+  async newLine({ work, at: { id }, input }: Asked<typeof routes.newLine>): Promise<Effect> {
     const client = await this.clients.get(work, id);
     const drafted = await this.lines.drafted(work, client, input);
     return this.planning.effect(work, [{ before: null, after: { ...drafted, client, book: await this.rules.of(work) } }]);
   }
 
-  @Post('lines/:id/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async line(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeServiceLine): Promise<Effect> {
+  @Does(routes.line, { input: ChangeServiceLine })
+  async line({ work, at: { id }, input }: Asked<typeof routes.line>): Promise<Effect> {
     const { line } = await this.lines.changed(work, id, input);
     return this.ofLine(work, id, line);
   }
 
-  @Post('lines/:id/pause/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async pause(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: PauseLine): Promise<Effect> {
+  @Does(routes.pause, { input: PauseLine })
+  async pause({ work, at: { id }, input }: Asked<typeof routes.pause>): Promise<Effect> {
     const { line } = await this.lines.get(work, id);
     return this.ofLine(work, id, { pauses: LinesService.paused(line, input) });
   }
 
-  @Post('lines/:id/resume/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async resume(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ResumeLine): Promise<Effect> {
+  @Does(routes.resume, { input: ResumeLine })
+  async resume({ work, at: { id }, input }: Asked<typeof routes.resume>): Promise<Effect> {
     const { line } = await this.lines.get(work, id);
     return this.ofLine(work, id, { pauses: LinesService.resumed(line, input) });
   }
 
-  @Post('lines/:id/stop/effect')
-  @HttpCode(200)
-  @Needs('change clients')
-  async stop(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() { endsOn }: StopLine): Promise<Effect> {
+  @Does(routes.stop, { input: StopLine })
+  async stop({ work, at: { id }, input: { endsOn } }: Asked<typeof routes.stop>): Promise<Effect> {
     return this.ofLine(work, id, { endsOn });
   }
 
@@ -94,10 +80,8 @@ export class EffectsController {
     return this.planning.effect(work, [{ before, after: { ...before, line: { ...before.line, ...set } } }]);
   }
 
-  @Post('services/:id/effect')
-  @HttpCode(200)
-  @Needs('change services')
-  async service(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: KeepService): Promise<Effect> {
+  @Does(routes.service, { input: KeepService })
+  async service({ work, at: { id }, input }: Asked<typeof routes.service>): Promise<Effect> {
     const service = await this.services.get(work, id);
     const { ownDue, leadDays, targetDays, takesExtensions = false, ruleIds } = input;
     const all = await this.lines.those(work);
@@ -117,10 +101,8 @@ export class EffectsController {
   }
 
   /** Of a rule as it is being written: for one of the firm's own, or for a copy in the place of a shipped one. */
-  @Post('rules/:id/effect')
-  @HttpCode(200)
-  @Needs('change services')
-  async rule(@InWork() work: Work, @Param('id') id: string, @Body() input: KeepRule): Promise<Effect> {
+  @Does(routes.rule, { input: KeepRule })
+  async rule({ work, at: { id }, input }: Asked<typeof routes.rule>): Promise<Effect> {
     const book = await this.rules.of(work);
     if (!book.knows(id)) throw Problem.notFound('filing rule');
     const definition = soundRule(id, input);

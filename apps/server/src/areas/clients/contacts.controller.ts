@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import {
   ChangeContact,
   ChangeRelated,
@@ -9,16 +9,16 @@ import {
   RelateClient,
   type RelatedView,
 } from '@steady/contract/contacts';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import * as routes from '@steady/contract/contacts.routes';
+import { Find } from '@steady/contract/queries';
+import { type Asked, Does } from '../../platform/http/routes';
 import { ClientsService } from './clients.service';
 import { ContactQueries } from './contacts.queries';
 import { ContactsService } from './contacts.service';
 import { RelatedService } from './related.service';
 
 /** The people of clients, and which clients belong together. */
-@Controller('api')
+@Controller()
 export class ContactsController {
   constructor(
     private readonly clients: ClientsService,
@@ -27,69 +27,54 @@ export class ContactsController {
     private readonly related: RelatedService,
   ) {}
 
-  @Get('contacts')
-  @Needs('see clients')
-  async find(@InWork() work: Work, @Query('find') find?: string): Promise<FoundContact[]> {
+  @Does(routes.find, { query: Find })
+  async find({ work, query: { find } }: Asked<typeof routes.find>): Promise<FoundContact[]> {
     return find?.trim() ? this.queries.find(work, find.trim().slice(0, 100)) : [];
   }
 
-  @Get('contacts/:id')
-  @Needs('see clients')
-  person(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<PersonView> {
+  @Does(routes.person)
+  person({ work, at: { id } }: Asked<typeof routes.person>): Promise<PersonView> {
     return this.queries.person(work, id);
   }
 
-  @Patch('contacts/:id')
-  @HttpCode(204)
-  @Needs('change clients')
-  change(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeContact): Promise<void> {
+  @Does(routes.change, { input: ChangeContact })
+  change({ work, at: { id }, input }: Asked<typeof routes.change>): Promise<void> {
     return this.contacts.change(work, id, input);
   }
 
-  @Post('clients/:id/contacts')
-  @Needs('change clients')
-  async add(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ContactInput): Promise<{ id: string }> {
+  @Does(routes.add, { input: ContactInput })
+  async add({ work, at: { id }, input }: Asked<typeof routes.add>): Promise<{ id: string }> {
     await this.clients.get(work, id);
     return { id: await this.contacts.add(work, id, input) };
   }
 
-  @Put('clients/:id/contacts/:contact')
-  @HttpCode(204)
-  @Needs('change clients')
-  link(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('contact', IdPipe) contact: string, @Body() input: LinkContact): Promise<void> {
+  @Does(routes.link, { input: LinkContact })
+  link({ work, at: { id, contact }, input }: Asked<typeof routes.link>): Promise<void> {
     return this.contacts.link(work, id, contact, input);
   }
 
-  @Delete('clients/:id/contacts/:contact')
-  @HttpCode(204)
-  @Needs('change clients')
-  unlink(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('contact', IdPipe) contact: string): Promise<void> {
+  @Does(routes.unlink)
+  unlink({ work, at: { id, contact } }: Asked<typeof routes.unlink>): Promise<void> {
     return this.contacts.unlink(work, id, contact);
   }
 
-  @Get('related/:id')
-  @Needs('see clients')
-  relatedView(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<RelatedView> {
+  @Does(routes.relatedView)
+  relatedView({ work, at: { id } }: Asked<typeof routes.relatedView>): Promise<RelatedView> {
     return this.related.view(work, id);
   }
 
-  @Patch('related/:id')
-  @HttpCode(204)
-  @Needs('change clients')
-  changeRelated(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeRelated): Promise<void> {
+  @Does(routes.changeRelated, { input: ChangeRelated })
+  changeRelated({ work, at: { id }, input }: Asked<typeof routes.changeRelated>): Promise<void> {
     return this.related.change(work, id, input);
   }
 
-  @Post('clients/:id/related')
-  @Needs('change clients')
-  async relate(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: RelateClient): Promise<{ id: string }> {
+  @Does(routes.relate, { input: RelateClient })
+  async relate({ work, at: { id }, input }: Asked<typeof routes.relate>): Promise<{ id: string }> {
     return { id: await this.related.relate(work, id, input) };
   }
 
-  @Delete('clients/:id/related')
-  @HttpCode(204)
-  @Needs('change clients')
-  leaveRelated(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+  @Does(routes.leaveRelated)
+  leaveRelated({ work, at: { id } }: Asked<typeof routes.leaveRelated>): Promise<void> {
     return this.related.leave(work, id);
   }
 }

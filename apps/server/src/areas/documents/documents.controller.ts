@@ -1,16 +1,18 @@
-import { Controller, Get, Header, Param, Post, Query, Req, type StreamableFile } from '@nestjs/common';
+import { Controller, Header, Req, type StreamableFile } from '@nestjs/common';
 import type { Request } from 'express';
+import * as routes from '@steady/contract/documents.routes';
 import type { DocumentView } from '@steady/contract/jobs';
+import { OfRecord } from '@steady/contract/queries';
 import { FileStore, receiveUpload } from '../../platform/files';
-import { IdPipe } from '../../platform/http/validation';
-import { type Known, Needs } from '../../platform/identity';
-import { InWork, OutsideWork, type Work, Works } from '../../platform/work';
+import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
+import { type Known } from '../../platform/identity';
+import { Works } from '../../platform/work';
 import { JobsService } from '../jobs';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';
 import { sendDocument } from './send-document';
 
-@Controller('api')
+@Controller()
 export class DocumentsController {
   constructor(
     private readonly documents: DocumentsService,
@@ -20,25 +22,20 @@ export class DocumentsController {
     private readonly works: Works,
   ) {}
 
-  @Get('documents')
-  @Needs('see clients')
-  list(@InWork() work: Work, @Query('client') clientId?: string, @Query('before') before?: string): Promise<DocumentView[]> {
-    const id = new IdPipe();
-    return this.queries.list(work, { clientId: clientId && id.transform(clientId), before: before && id.transform(before) });
+  @Does(routes.list, { query: OfRecord })
+  list({ work, query: { client: clientId, before } }: Asked<typeof routes.list>): Promise<DocumentView[]> {
+    return this.queries.list(work, { clientId, before });
   }
 
-  @Get('documents/:id/content')
   @Header('X-Content-Type-Options', 'nosniff')
-  @Needs('see clients')
-  async content(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<StreamableFile> {
+  @Does(routes.content)
+  async content({ work, at: { id } }: Asked<typeof routes.content>): Promise<StreamableFile> {
     return sendDocument(this.store, await this.documents.get(work, id));
   }
 
   /** Files a document in a job, by a person of the firm. */
-  @Post('jobs/:id/documents')
-  @Needs('do work')
-  @OutsideWork()
-  async add(@Req() request: Request & Known, @Param('id', IdPipe) jobId: string): Promise<{ id: string }> {
+  @DoesOutside(routes.add)
+  async add({ at: { id: jobId } }: AskedOutside<typeof routes.add>, @Req() request: Request & Known): Promise<{ id: string }> {
     const identity = request.identity!;
     // Whoever may not see the job is told before a file is read.
     const { clientId } = await this.works.run(identity, (work) => this.jobs.get(work, jobId), { readOnly: true });

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import {
   ApproveSettlement,
   type BillPreview,
@@ -9,16 +9,14 @@ import {
   Versioned,
   type WipRow,
 } from '@steady/contract/fees';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, Once, type Work } from '../../platform/work';
+import * as routes from '@steady/contract/fees.routes';
+import { InvoicesAsked } from '@steady/contract/queries';
+import { type Asked, Does } from '../../platform/http/routes';
 import { FeeQueries } from './fees.queries';
 import { FeesService } from './fees.service';
 import { SettlementService } from './settlement.service';
 
-const id = (value?: string) => (value ? new IdPipe().transform(value) : undefined);
-
-@Controller('api')
+@Controller()
 export class FeesController {
   constructor(
     private readonly fees: FeesService,
@@ -26,78 +24,53 @@ export class FeesController {
     private readonly queries: FeeQueries,
   ) {}
 
-  @Get('wip')
-  @Needs('see fees')
-  wip(@InWork() work: Work): Promise<WipRow[]> {
+  @Does(routes.wip)
+  wip({ work }: Asked<typeof routes.wip>): Promise<WipRow[]> {
     return this.queries.wip(work);
   }
 
-  @Get('invoices')
-  @Needs('see fees')
-  invoices(
-    @InWork() work: Work,
-    @Query('status') status?: string,
-    @Query('client') clientId?: string,
-    @Query('job') jobId?: string,
-    @Query('before') before?: string,
-  ): Promise<{ rows: InvoiceRow[]; more: boolean }> {
-    return this.queries.invoices(work, { status, clientId: id(clientId), jobId: id(jobId), before: id(before) });
+  @Does(routes.invoices, { query: InvoicesAsked })
+  invoices({ work, query: { status, client: clientId, job: jobId, before } }: Asked<typeof routes.invoices>): Promise<{ rows: InvoiceRow[]; more: boolean }> {
+    return this.queries.invoices(work, { status, clientId: clientId, jobId: jobId, before: before });
   }
 
-  @Get('invoices/:id')
-  @Needs('see fees')
-  invoice(@InWork() work: Work, @Param('id', IdPipe) invoiceId: string): Promise<BillPreview> {
+  @Does(routes.invoice)
+  invoice({ work, at: { id: invoiceId } }: Asked<typeof routes.invoice>): Promise<BillPreview> {
     return this.queries.billPreview(work, invoiceId);
   }
 
-  @Post('jobs/:id/bills')
-  @Needs('bill')
-  @Once()
-  async draft(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: DraftBill): Promise<{ id: string }> {
+  @Does(routes.draft, { input: DraftBill })
+  async draft({ work, at: { id: jobId }, input }: Asked<typeof routes.draft>): Promise<{ id: string }> {
     return { id: await this.fees.draft(work, jobId, input) };
   }
 
-  @Delete('invoices/:id')
-  @HttpCode(204)
-  @Needs('bill')
-  discard(@InWork() work: Work, @Param('id', IdPipe) invoiceId: string): Promise<void> {
+  @Does(routes.discard)
+  discard({ work, at: { id: invoiceId } }: Asked<typeof routes.discard>): Promise<void> {
     return this.fees.discard(work, invoiceId);
   }
 
-  @Post('invoices/:id/approve')
-  @HttpCode(204)
-  @Needs('bill')
-  @Once()
-  approve(@InWork() work: Work, @Param('id', IdPipe) invoiceId: string, @Body() input: Versioned): Promise<void> {
+  @Does(routes.approve, { input: Versioned })
+  approve({ work, at: { id: invoiceId }, input }: Asked<typeof routes.approve>): Promise<void> {
     return this.fees.approve(work, invoiceId, input.version);
   }
 
-  @Post('invoices/:id/cancel')
-  @HttpCode(204)
-  @Needs('bill')
-  @Once()
-  cancel(@InWork() work: Work, @Param('id', IdPipe) invoiceId: string, @Body() input: CancelBill): Promise<void> {
+  @Does(routes.cancel, { input: CancelBill })
+  cancel({ work, at: { id: invoiceId }, input }: Asked<typeof routes.cancel>): Promise<void> {
     return this.fees.cancel(work, invoiceId, input);
   }
 
-  @Get('jobs/:id/settlement')
-  @Needs('see fees')
-  settlement(@InWork() work: Work, @Param('id', IdPipe) jobId: string): Promise<SettlementPreview> {
+  @Does(routes.settlement)
+  settlement({ work, at: { id: jobId } }: Asked<typeof routes.settlement>): Promise<SettlementPreview> {
     return this.queries.settlementPreview(work, jobId);
   }
 
-  @Post('jobs/:id/settlements')
-  @Needs('bill')
-  @Once()
-  async settle(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: ApproveSettlement): Promise<{ id: string }> {
+  @Does(routes.settle, { input: ApproveSettlement })
+  async settle({ work, at: { id: jobId }, input }: Asked<typeof routes.settle>): Promise<{ id: string }> {
     return { id: await this.settlements.approve(work, jobId, input.balance) };
   }
 
-  @Post('settlements/:id/reverse')
-  @HttpCode(204)
-  @Needs('bill')
-  @Once()
-  reverse(@InWork() work: Work, @Param('id', IdPipe) settlementId: string): Promise<void> {
+  @Does(routes.reverse)
+  reverse({ work, at: { id: settlementId } }: Asked<typeof routes.reverse>): Promise<void> {
     return this.settlements.reverse(work, settlementId);
   }
 }

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, type OnModuleInit, Param, Post, Query } from '@nestjs/common';
+import { Controller, type OnModuleInit } from '@nestjs/common';
 import { SeenVersion, TheseJobs } from '@steady/contract/jobs';
 import {
   ChangeJobs,
@@ -10,17 +10,17 @@ import {
   MoveJob,
   type MovePreview,
 } from '@steady/contract/moves';
+import * as routes from '@steady/contract/moves.routes';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
+import { MoveAsked } from '@steady/contract/queries';
 import { Ticks } from '../../platform/background/ticks';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, Once, type Work } from '../../platform/work';
+import { type Asked, Does } from '../../platform/http/routes';
 import { JobMovesService, JobVersionsService } from '../jobs';
 import { ManyJobsService } from './many-jobs.service';
 import { MovesService } from './moves.service';
 
 /** How jobs are moved by hand, one or many, and what that brings about. */
-@Controller('api')
+@Controller()
 export class MovesController implements OnModuleInit {
   constructor(
     private readonly moves: MovesService,
@@ -35,68 +35,50 @@ export class MovesController implements OnModuleInit {
   }
 
   /** `to` names the phase; without it the job would be finished. */
-  @Get('jobs/:id/move')
-  @Needs('do work')
-  preview(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Query('to') to?: string): Promise<MovePreview> {
+  @Does(routes.preview, { query: MoveAsked })
+  preview({ work, at: { id: jobId }, query: { to } }: Asked<typeof routes.preview>): Promise<MovePreview> {
     return this.moves.preview(work, jobId, to ?? null);
   }
 
-  @Post('jobs/:id/move')
-  @HttpCode(204)
-  @Needs('do work')
-  move(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: MoveJob): Promise<void> {
+  @Does(routes.move, { input: MoveJob })
+  move({ work, at: { id: jobId }, input }: Asked<typeof routes.move>): Promise<void> {
     return this.jobMoves.move(work, jobId, input);
   }
 
-  @Post('jobs/:id/approve')
-  @HttpCode(204)
-  @Needs('do work')
-  approve(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() { version }: SeenVersion): Promise<void> {
+  @Does(routes.approve, { input: SeenVersion })
+  approve({ work, at: { id: jobId }, input: { version } }: Asked<typeof routes.approve>): Promise<void> {
     return this.jobMoves.approve(work, jobId, version);
   }
 
-  @Post('job-actions/:id/again')
-  @HttpCode(204)
-  @Needs('do work')
-  again(@InWork() work: Work, @Param('id', IdPipe) actionId: string): Promise<void> {
+  @Does(routes.again)
+  again({ work, at: { id: actionId } }: Asked<typeof routes.again>): Promise<void> {
     return this.moves.again(work, actionId);
   }
 
-  @Post('jobs/together/look')
-  @HttpCode(200)
-  @Needs('do work')
-  look(@InWork() work: Work, @Body() { ids, to }: LookAtMove): Promise<ManyLookedAt> {
+  @Does(routes.look, { input: LookAtMove })
+  look({ work, input: { ids, to } }: Asked<typeof routes.look>): Promise<ManyLookedAt> {
     return this.many.preview(work, ids, to);
   }
 
   /** The phases that some of these jobs have, in their order. */
-  @Post('jobs/together/phases')
-  @HttpCode(200)
-  @Needs('do work')
-  phases(@InWork() work: Work, @Body() { ids }: TheseJobs): Promise<CommonPhase[]> {
+  @Does(routes.phases, { input: TheseJobs })
+  phases({ work, input: { ids } }: Asked<typeof routes.phases>): Promise<CommonPhase[]> {
     return this.many.phasesOf(work, ids);
   }
 
-  @Post('jobs/together')
-  @HttpCode(200)
-  @Once()
-  @Needs('do work')
-  change(@InWork() work: Work, @Body() input: ChangeJobs): Promise<JobsChanged> {
+  @Does(routes.change, { input: ChangeJobs })
+  change({ work, input }: Asked<typeof routes.change>): Promise<JobsChanged> {
     return this.many.change(work, input);
   }
 
-  @Post('jobs/together/:id/undo')
-  @HttpCode(200)
-  @Needs('do work')
-  undo(@InWork() work: Work, @Param('id', IdPipe) batchId: string): Promise<JobBatchView> {
+  @Does(routes.undo)
+  undo({ work, at: { id: batchId } }: Asked<typeof routes.undo>): Promise<JobBatchView> {
     return this.many.undo(work, batchId);
   }
 
   /** What would become of the jobs in flight of a procedure that is changed. */
-  @Post('procedures/:id/in-flight')
-  @HttpCode(200)
-  @Needs('change services')
-  inFlight(@InWork() work: Work, @Param('id', IdPipe) procedureId: string, @Body() { definition }: LookAtProcedure): Promise<JobToVersion[]> {
+  @Does(routes.inFlight, { input: LookAtProcedure })
+  inFlight({ work, at: { id: procedureId }, input: { definition } }: Asked<typeof routes.inFlight>): Promise<JobToVersion[]> {
     return this.versions.preview(work, procedureId, definition);
   }
 }

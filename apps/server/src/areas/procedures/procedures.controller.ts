@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import type { PhasePlan } from '@steady/core/procedures';
 import {
   BeforeStarting,
@@ -11,81 +11,68 @@ import {
   type SuppliedProcedureView,
   TakeSuppliedProcedure,
 } from '@steady/contract/procedures';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import * as routes from '@steady/contract/procedures.routes';
+import { OfProcedure } from '@steady/contract/queries';
+import { type Asked, Does } from '../../platform/http/routes';
 import { ProcedureQueries } from './procedures.queries';
 import { ProceduresService } from './procedures.service';
 
-@Controller('api/procedures')
+@Controller()
 export class ProceduresController {
   constructor(
     private readonly procedures: ProceduresService,
     private readonly queries: ProcedureQueries,
   ) {}
 
-  @Get()
-  @Needs('see clients')
-  list(@InWork() work: Work): Promise<ProcedureRow[]> {
+  @Does(routes.list)
+  list({ work }: Asked<typeof routes.list>): Promise<ProcedureRow[]> {
     return this.queries.list(work);
   }
 
-  @Get('supplied')
-  @Needs('change services')
-  supplied(@InWork() work: Work): Promise<SuppliedProcedureView[]> {
+  @Does(routes.supplied)
+  supplied({ work }: Asked<typeof routes.supplied>): Promise<SuppliedProcedureView[]> {
     return this.queries.supplied(work);
   }
 
-  @Post('supplied')
-  @Needs('change services')
-  async take(@InWork() work: Work, @Body() input: TakeSuppliedProcedure): Promise<{ id: string }> {
+  @Does(routes.take, { input: TakeSuppliedProcedure })
+  async take({ work, input }: Asked<typeof routes.take>): Promise<{ id: string }> {
     return { id: await this.procedures.takeSupplied(work, input.key) };
   }
 
   /** Who would go through it on paper. */
-  @Get('clients')
-  @Needs('change services')
-  clients(@InWork() work: Work, @Query('procedure') procedureId?: string): Promise<ProcedureClients> {
-    return this.queries.clients(work, procedureId ? new IdPipe().transform(procedureId) : null);
+  @Does(routes.clients, { query: OfProcedure })
+  clients({ work, query: { procedure: procedureId } }: Asked<typeof routes.clients>): Promise<ProcedureClients> {
+    return this.queries.clients(work, procedureId ?? null);
   }
 
   /** What work that is about to be begun would mean, on paper. Fees decide ways, but are not told. */
-  @Post('before-starting')
-  @HttpCode(200)
-  @Needs('do work')
-  before(@InWork() work: Work, @Body() input: BeforeStarting): Promise<OnPaperBefore[]> {
+  @Does(routes.before, { input: BeforeStarting })
+  before({ work, input }: Asked<typeof routes.before>): Promise<OnPaperBefore[]> {
     return this.queries.before(work, input);
   }
 
-  @Get(':id')
-  @Needs('see clients')
-  view(@InWork() work: Work, @Param('id', IdPipe) procedureId: string): Promise<ProcedureFull> {
+  @Does(routes.view)
+  view({ work, at: { id: procedureId } }: Asked<typeof routes.view>): Promise<ProcedureFull> {
     return this.queries.view(work, procedureId);
   }
 
-  @Post()
-  @Needs('change services')
-  async add(@InWork() work: Work, @Body() input: KeepProcedure): Promise<{ id: string }> {
+  @Does(routes.add, { input: KeepProcedure })
+  async add({ work, input }: Asked<typeof routes.add>): Promise<{ id: string }> {
     return { id: await this.procedures.keep(work, null, input) };
   }
 
-  @Patch(':id')
-  @HttpCode(204)
-  @Needs('change services')
-  async change(@InWork() work: Work, @Param('id', IdPipe) procedureId: string, @Body() input: KeepProcedure): Promise<void> {
+  @Does(routes.change, { input: KeepProcedure })
+  async change({ work, at: { id: procedureId }, input }: Asked<typeof routes.change>): Promise<void> {
     await this.procedures.keep(work, procedureId, input);
   }
 
-  @Post(':id/in-common')
-  @HttpCode(200)
-  @Needs('change services')
-  share(@InWork() work: Work, @Param('id', IdPipe) procedureId: string, @Body() { phaseKey }: SharePhase): Promise<PhasePlan> {
+  @Does(routes.share, { input: SharePhase })
+  share({ work, at: { id: procedureId }, input: { phaseKey } }: Asked<typeof routes.share>): Promise<PhasePlan> {
     return this.procedures.share(work, procedureId, phaseKey);
   }
 
-  @Post(':id/copy')
-  @Needs('change services')
-  async copy(@InWork() work: Work, @Param('id', IdPipe) procedureId: string): Promise<{ id: string }> {
+  @Does(routes.copy)
+  async copy({ work, at: { id: procedureId } }: Asked<typeof routes.copy>): Promise<{ id: string }> {
     return { id: await this.procedures.copy(work, procedureId) };
   }
 }

@@ -1,54 +1,44 @@
-import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import { type ClientRequest, ClientWords, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, Once, type Work } from '../../platform/work';
+import * as routes from '@steady/contract/requests.routes';
+import { type Asked, Does } from '../../platform/http/routes';
 import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
-@Controller('api')
-@Needs('do work')
+@Controller()
 export class RequestsController {
   constructor(
     private readonly requests: RequestsService,
     private readonly queries: RequestQueries,
   ) {}
 
-  @Get('clients/:id/requests')
-  @Needs('see clients')
-  ofClient(@InWork() work: Work, @Param('id', IdPipe) clientId: string): Promise<ClientRequest[]> {
+  @Does(routes.ofClient)
+  ofClient({ work, at: { id: clientId } }: Asked<typeof routes.ofClient>): Promise<ClientRequest[]> {
     return this.queries.ofClient(work, clientId);
   }
 
-  @Post('jobs/:id/requests/preview')
-  @HttpCode(200)
-  preview(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: SendRequest): Promise<SendPreview> {
+  @Does(routes.preview, { input: SendRequest })
+  preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
     return this.requests.preview(work, jobId, input);
   }
 
-  @Post('jobs/:id/requests')
-  @Once()
-  async send(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: SendRequest): Promise<{ id: string }> {
+  @Does(routes.send, { input: SendRequest })
+  async send({ work, at: { id: jobId }, input }: Asked<typeof routes.send>): Promise<{ id: string }> {
     return { id: await this.requests.send(work, jobId, input) };
   }
 
-  @Post('request-items/:id/accept')
-  @HttpCode(204)
-  accept(@InWork() work: Work, @Param('id', IdPipe) itemId: string): Promise<void> {
+  @Does(routes.accept)
+  accept({ work, at: { id: itemId } }: Asked<typeof routes.accept>): Promise<void> {
     return this.requests.accept(work, itemId);
   }
 
-  @Post('request-items/:id/send-back')
-  @HttpCode(204)
-  @Once()
-  sendBack(@InWork() work: Work, @Param('id', IdPipe) itemId: string, @Body() input: SendBack): Promise<void> {
+  @Does(routes.sendBack, { input: SendBack })
+  sendBack({ work, at: { id: itemId }, input }: Asked<typeof routes.sendBack>): Promise<void> {
     return this.requests.sendBack(work, itemId, input.reason);
   }
 
-  @Post('request-items/:id/reply')
-  @HttpCode(204)
-  @Once()
-  reply(@InWork() work: Work, @Param('id', IdPipe) itemId: string, @Body() input: ClientWords): Promise<void> {
+  @Does(routes.reply, { input: ClientWords })
+  reply({ work, at: { id: itemId }, input }: Asked<typeof routes.reply>): Promise<void> {
     return this.requests.reply(work, itemId, input.text);
   }
 }

@@ -1,13 +1,14 @@
-import { Body, Controller, Get, HttpCode, Param, Patch, Post } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { civil, periodContaining, rhythmInWords } from '@steady/core/calendar';
 import { type Fact, type Facts, conditionInWords, factInWords, meets } from '@steady/core/conditions';
 import { type FilingRule, OWN_DATE, dueDate, extendedDueDate, extendsByItself, factsAsked, versionInWords } from '@steady/core/obligations';
 import { KeepRule, type RuleView, TryRule, type TriedRule } from '@steady/contract/rules';
+import * as routes from '@steady/contract/rules.routes';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { type Asked, Does } from '../../platform/http/routes';
+import { type Work } from '../../platform/work';
 import { FirmRules } from './firm-rules.service';
 
 const isFact = (value: unknown): value is Fact =>
@@ -20,14 +21,13 @@ function factsFrom(given: object): Facts {
   return given as Facts;
 }
 
-@Controller('api/rules')
+@Controller()
 export class RulesController {
   constructor(private readonly rules: FirmRules) {}
 
   /** Every rule that the firm can use, its own first, as it stands last. */
-  @Get()
-  @Needs('see clients')
-  async list(@InWork() work: Work): Promise<RuleView[]> {
+  @Does(routes.list)
+  async list({ work }: Asked<typeof routes.list>): Promise<RuleView[]> {
     const used = new Map(
       (
         await rows<{ id: string; lines: number }>(
@@ -63,31 +63,24 @@ export class RulesController {
     });
   }
 
-  @Post()
-  @Needs('change services')
-  async add(@InWork() work: Work, @Body() input: KeepRule): Promise<{ id: string }> {
+  @Does(routes.add, { input: KeepRule })
+  async add({ work, input }: Asked<typeof routes.add>): Promise<{ id: string }> {
     return { id: await this.rules.keep(work, null, input) };
   }
 
-  @Patch(':id')
-  @HttpCode(204)
-  @Needs('change services')
-  async change(@InWork() work: Work, @Param('id') id: string, @Body() input: KeepRule): Promise<void> {
+  @Does(routes.change, { input: KeepRule })
+  async change({ work, at: { id }, input }: Asked<typeof routes.change>): Promise<void> {
     await this.rules.keep(work, id, input);
   }
 
-  @Post(':id/seen')
-  @HttpCode(204)
-  @Needs('change services')
-  async seen(@InWork() work: Work, @Param('id') id: string): Promise<void> {
+  @Does(routes.seen)
+  async seen({ work, at: { id } }: Asked<typeof routes.seen>): Promise<void> {
     await this.rules.seen(work, id);
   }
 
   /** Tries a rule on facts and a period. Nothing is written. */
-  @Post(':id/try')
-  @HttpCode(200)
-  @Needs('see clients')
-  async try(@InWork() work: Work, @Param('id') id: string, @Body() input: TryRule): Promise<TriedRule> {
+  @Does(routes.tryOut, { input: TryRule })
+  async try({ work, at: { id }, input }: Asked<typeof routes.tryOut>): Promise<TriedRule> {
     const book = await this.rules.of(work);
     if (!book.knows(id) || id === OWN_DATE) throw Problem.notFound('filing rule');
     return this.tried(work, book.byId(id), input);

@@ -1,25 +1,25 @@
-import { Controller, Get, Query } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import type { ClientRow } from '@steady/contract/client-lists';
+import { Find } from '@steady/contract/queries';
 import type { Found } from '@steady/contract/search';
-import { Needs } from '../../platform/identity';
+import * as routes from '@steady/contract/search.routes';
+import { type Asked, Does } from '../../platform/http/routes';
 import { pageOf } from '../../platform/lists';
-import { InWork, type Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
 import { JobQueries } from '../jobs';
 
 const EACH = 8;
 
 /** One search over names: clients, and jobs by name, client or number. */
-@Controller('api/search')
+@Controller()
 export class SearchController {
   constructor(
     private readonly clients: ClientQueries,
     private readonly jobs: JobQueries,
   ) {}
 
-  @Get()
-  @Needs('see clients')
-  async find(@InWork() work: Work, @Query('find') asked = ''): Promise<Found[]> {
+  @Does(routes.find, { query: Find })
+  async find({ work, query: { find: asked = '' } }: Asked<typeof routes.find>): Promise<Found[]> {
     const find = asked.trim().slice(0, 100);
     if (!find) return [];
     const clients = await pageOf<ClientRow>(work, await this.clients.listing(work, find), { limit: EACH });

@@ -1,16 +1,14 @@
-import { Body, Controller, Get, Header, HttpCode, Ip, Param, Post, type StreamableFile } from '@nestjs/common';
+import { Controller, Header, Ip, type StreamableFile } from '@nestjs/common';
 import { GiveSignature, type PortalSignature, RefuseSignature } from '@steady/contract/signatures';
+import * as routes from '@steady/contract/signatures-portal.routes';
 import { FileStore } from '../../platform/files';
-import { IdPipe } from '../../platform/http/validation';
-import { ForClients } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { type Asked, Does } from '../../platform/http/routes';
 import { sendDocument } from '../documents';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 
 /** What the client's people are asked to sign. */
-@Controller('api/portal/signatures')
-@ForClients()
+@Controller()
 export class SignaturesPortalController {
   constructor(
     private readonly signatures: SignaturesService,
@@ -18,26 +16,24 @@ export class SignaturesPortalController {
     private readonly store: FileStore,
   ) {}
 
-  @Get()
-  list(@InWork() work: Work): Promise<PortalSignature[]> {
+  @Does(routes.list)
+  list({ work }: Asked<typeof routes.list>): Promise<PortalSignature[]> {
     return this.queries.ofContact(work);
   }
 
-  @Get(':id/document')
   @Header('X-Content-Type-Options', 'nosniff')
-  async document(@InWork() work: Work, @Param('id', IdPipe) signerId: string): Promise<StreamableFile> {
+  @Does(routes.document)
+  async document({ work, at: { id: signerId } }: Asked<typeof routes.document>): Promise<StreamableFile> {
     return sendDocument(this.store, await this.signatures.documentFor(work, signerId));
   }
 
-  @Post(':id/sign')
-  @HttpCode(204)
-  sign(@InWork() work: Work, @Param('id', IdPipe) signerId: string, @Body() input: GiveSignature, @Ip() from: string): Promise<void> {
+  @Does(routes.sign, { input: GiveSignature })
+  sign({ work, at: { id: signerId }, input }: Asked<typeof routes.sign>, @Ip() from: string): Promise<void> {
     return this.signatures.sign(work, signerId, input.signedAs, from);
   }
 
-  @Post(':id/refuse')
-  @HttpCode(204)
-  refuse(@InWork() work: Work, @Param('id', IdPipe) signerId: string, @Body() input: RefuseSignature): Promise<void> {
+  @Does(routes.refuse, { input: RefuseSignature })
+  refuse({ work, at: { id: signerId }, input }: Asked<typeof routes.refuse>): Promise<void> {
     return this.signatures.refuse(work, signerId, input.reason);
   }
 }

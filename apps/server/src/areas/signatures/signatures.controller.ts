@@ -1,54 +1,45 @@
-import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature, NoteSignedOnPaper, type SignatureView, WithdrawSignature } from '@steady/contract/signatures';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, Once, type Work } from '../../platform/work';
+import * as routes from '@steady/contract/signatures.routes';
+import { type Asked, Does } from '../../platform/http/routes';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 
-@Controller('api')
-@Needs('do work')
+@Controller()
 export class SignaturesController {
   constructor(
     private readonly signatures: SignaturesService,
     private readonly queries: SignatureQueries,
   ) {}
 
-  @Get('jobs/:id/signatures')
-  @Needs('see clients')
-  ofJob(@InWork() work: Work, @Param('id', IdPipe) jobId: string): Promise<SignatureView[]> {
+  @Does(routes.ofJob)
+  ofJob({ work, at: { id: jobId } }: Asked<typeof routes.ofJob>): Promise<SignatureView[]> {
     return this.queries.ofJob(work, jobId);
   }
 
-  @Post('jobs/:id/signatures/preview')
-  @HttpCode(200)
-  preview(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: AskSignature): Promise<SendPreview> {
+  @Does(routes.preview, { input: AskSignature })
+  preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
     return this.signatures.preview(work, jobId, input);
   }
 
-  @Post('jobs/:id/signatures')
-  @Once()
-  async ask(@InWork() work: Work, @Param('id', IdPipe) jobId: string, @Body() input: AskSignature): Promise<{ id: string }> {
+  @Does(routes.ask, { input: AskSignature })
+  async ask({ work, at: { id: jobId }, input }: Asked<typeof routes.ask>): Promise<{ id: string }> {
     return { id: await this.signatures.ask(work, jobId, input) };
   }
 
-  @Post('signatures/:id/remind')
-  @HttpCode(204)
-  @Once()
-  remind(@InWork() work: Work, @Param('id', IdPipe) requestId: string): Promise<void> {
+  @Does(routes.remind)
+  remind({ work, at: { id: requestId } }: Asked<typeof routes.remind>): Promise<void> {
     return this.signatures.remind(work, requestId);
   }
 
-  @Post('signatures/:id/withdraw')
-  @HttpCode(204)
-  withdraw(@InWork() work: Work, @Param('id', IdPipe) requestId: string, @Body() { reason }: WithdrawSignature): Promise<void> {
+  @Does(routes.withdraw, { input: WithdrawSignature })
+  withdraw({ work, at: { id: requestId }, input: { reason } }: Asked<typeof routes.withdraw>): Promise<void> {
     return this.signatures.withdraw(work, requestId, reason);
   }
 
-  @Post('signers/:id/on-paper')
-  @HttpCode(204)
-  onPaper(@InWork() work: Work, @Param('id', IdPipe) signerId: string, @Body() input: NoteSignedOnPaper): Promise<void> {
+  @Does(routes.onPaper, { input: NoteSignedOnPaper })
+  onPaper({ work, at: { id: signerId }, input }: Asked<typeof routes.onPaper>): Promise<void> {
     return this.signatures.signedOnPaper(work, signerId, input);
   }
 }

@@ -1,5 +1,6 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
+import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
 import {
   AddLeave,
   AddRate,
@@ -11,37 +12,31 @@ import {
   SetRoleRights,
   type TeamRow,
 } from '@steady/contract/team';
+import * as routes from '@steady/contract/team.routes';
 import { Problem } from '../../platform/http/problem';
-import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
-import { IdPipe } from '../../platform/http/validation';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import { type Asked, Does } from '../../platform/http/routes';
 import { ClosingService } from './closing.service';
 import { TeamService } from './team.service';
 
-@Controller('api')
+@Controller()
 export class TeamController {
   constructor(
     private readonly team: TeamService,
     private readonly closing: ClosingService,
   ) {}
 
-  @Get('firm/closing-days')
-  @Needs('see clients')
-  closingDays(@InWork() work: Work): ClosingDays {
+  @Does(routes.closingDays)
+  closingDays({ work }: Asked<typeof routes.closingDays>): ClosingDays {
     return this.closing.view(work);
   }
 
-  @Put('firm/closing-days')
-  @HttpCode(204)
-  @Needs('change services')
-  keepClosingDays(@InWork() work: Work, @Body() input: KeepClosingDays): Promise<void> {
+  @Does(routes.keepClosingDays, { input: KeepClosingDays })
+  keepClosingDays({ work, input }: Asked<typeof routes.keepClosingDays>): Promise<void> {
     return this.closing.keep(work, input);
   }
 
-  @Get('session')
-  @Needs('see clients')
-  session(@InWork() work: Work): SessionView {
+  @Does(routes.session)
+  session({ work }: Asked<typeof routes.session>): SessionView {
     const { actor, firm } = work;
     if (actor.kind !== 'staff') throw new Error('Sessions are for people of the firm');
     return {
@@ -55,69 +50,53 @@ export class TeamController {
     };
   }
 
-  @Get('team')
-  @Needs('see clients')
-  list(@InWork() work: Work): Promise<MemberView[]> {
+  @Does(routes.list)
+  list({ work }: Asked<typeof routes.list>): Promise<MemberView[]> {
     return this.team.list(work);
   }
 
-  @Get('team/people')
-  @Needs('run firm')
-  people(@InWork() work: Work): Promise<TeamRow[]> {
+  @Does(routes.people)
+  people({ work }: Asked<typeof routes.people>): Promise<TeamRow[]> {
     return this.team.people(work);
   }
 
-  @Post('team/invitations')
-  @Needs('run firm')
-  async invite(@InWork() work: Work, @Body() input: InviteMember): Promise<{ id: string }> {
+  @Does(routes.invite, { input: InviteMember })
+  async invite({ work, input }: Asked<typeof routes.invite>): Promise<{ id: string }> {
     return { id: await this.team.invite(work, input) };
   }
 
-  @Post('team/:id/invitation')
-  @HttpCode(204)
-  @Needs('run firm')
-  inviteAgain(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+  @Does(routes.inviteAgain)
+  inviteAgain({ work, at: { id } }: Asked<typeof routes.inviteAgain>): Promise<void> {
     return this.team.inviteAgain(work, id);
   }
 
-  @Patch('team/:id')
-  @HttpCode(204)
-  @Needs('run firm')
-  change(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: ChangeMember): Promise<void> {
+  @Does(routes.change, { input: ChangeMember })
+  change({ work, at: { id }, input }: Asked<typeof routes.change>): Promise<void> {
     return this.team.change(work, id, input);
   }
 
-  @Post('team/:id/leave')
-  @HttpCode(204)
-  @Needs('run firm')
-  addLeave(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: AddLeave): Promise<void> {
+  @Does(routes.addLeave, { input: AddLeave })
+  addLeave({ work, at: { id }, input }: Asked<typeof routes.addLeave>): Promise<void> {
     return this.team.addLeave(work, id, input);
   }
 
-  @Delete('team/:id/leave/:leaveId')
-  @HttpCode(204)
-  @Needs('run firm')
-  removeLeave(@InWork() work: Work, @Param('id', IdPipe) id: string, @Param('leaveId', IdPipe) leaveId: string): Promise<void> {
+  @Does(routes.removeLeave)
+  removeLeave({ work, at: { id, leaveId } }: Asked<typeof routes.removeLeave>): Promise<void> {
     return this.team.removeLeave(work, id, leaveId);
   }
 
-  @Post('team/:id/rates')
-  @HttpCode(204)
-  @Needs('run firm')
-  setRate(@InWork() work: Work, @Param('id', IdPipe) id: string, @Body() input: AddRate): Promise<void> {
+  @Does(routes.setRate, { input: AddRate })
+  setRate({ work, at: { id }, input }: Asked<typeof routes.setRate>): Promise<void> {
     return this.team.setRate(work, id, input);
   }
 
-  @Get('roles')
-  @Needs('run firm')
-  roles(@InWork() work: Work): Promise<RoleView[]> {
+  @Does(routes.roles)
+  roles({ work }: Asked<typeof routes.roles>): Promise<RoleView[]> {
     return this.team.roles(work);
   }
 
-  @Put('roles/:role')
-  @HttpCode(204)
-  @Needs('run firm')
-  async setRole(@InWork() work: Work, @Param('role') role: string, @Body() input: SetRoleRights): Promise<void> {
+  @Does(routes.setRole, { input: SetRoleRights })
+  async setRole({ work, at: { role }, input }: Asked<typeof routes.setRole>): Promise<void> {
     if (!ROLES.includes(role as Role)) throw Problem.notFound('role');
     await this.team.setRole(work, role as Role, input.rights);
   }

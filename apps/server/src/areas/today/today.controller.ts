@@ -1,16 +1,16 @@
-import { Controller, Get, Query } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
+import { TodayAsked } from '@steady/contract/queries';
 import type { TodayView } from '@steady/contract/today';
-import { Needs } from '../../platform/identity';
-import { InWork, type Work } from '../../platform/work';
+import * as routes from '@steady/contract/today.routes';
+import { type Asked, Does } from '../../platform/http/routes';
 import { TodayQueries } from './today.queries';
 
-@Controller('api/today')
+@Controller()
 export class TodayController {
   constructor(private readonly queries: TodayQueries) {}
 
-  @Get()
-  @Needs('see clients')
-  view(@InWork() work: Work, @Query('whose') whose?: string): Promise<TodayView> {
+  @Does(routes.view, { query: TodayAsked })
+  view({ work, query: { whose } }: Asked<typeof routes.view>): Promise<TodayView> {
     return this.queries.view(work, whose === 'mine');
   }
 }

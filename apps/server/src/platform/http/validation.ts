@@ -1,7 +1,10 @@
-import { type ArgumentMetadata, Injectable, type PipeTransform, ValidationPipe } from '@nestjs/common';
-import { isUUID, type ValidationError } from 'class-validator';
+import { ValidationPipe } from '@nestjs/common';
+import { type ValidationError, isUUID } from 'class-validator';
 import type { FieldProblem } from '@steady/contract/problem';
 import { Problem } from './problem';
+
+/** Deeper than anything that has a meaning here, and far from where reading it would end the process. */
+const DEEPEST = 40;
 
 function fieldProblems(errors: ValidationError[], path = ''): FieldProblem[] {
   return errors.flatMap((error) => {
@@ -11,41 +14,40 @@ function fieldProblems(errors: ValidationError[], path = ''): FieldProblem[] {
   });
 }
 
-/** Where a piece of data holds letters that no database keeps: half of a pair, or the end of a text. Null where it holds none. */
-function unwritable(value: unknown, path = ''): string | null {
+/** Where a piece of data holds letters that no database keeps: half of a pair, or the end of a text; null where it holds none. What lies too deep is refused. */
+function unwritable(value: unknown, path = '', depth = 0): string | null {
   if (typeof value === 'string') return value.isWellFormed() && !value.includes('\0') ? null : path;
   if (typeof value !== 'object' || value === null) return null;
+  if (depth > DEEPEST) throw Problem.of(400, 'bad-request', 'Not understood', 'The request is nested more deeply than anything here.');
   for (const [key, part] of Object.entries(value)) {
     const at = path === '' ? key : `${path}.${key}`;
-    const found = unwritable(key) === null ? unwritable(part, at) : path;
+    const found = unwritable(key) === null ? unwritable(part, at, depth + 1) : path;
     if (found !== null) return found;
   }
   return null;
 }
 
-class InputChecks extends ValidationPipe {
-  override async transform(value: unknown, about: ArgumentMetadata): Promise<unknown> {
-    const field = about.type === 'custom' ? null : unwritable(value);
-    if (field !== null) throw Problem.invalid([{ field, message: 'This holds characters that cannot be written. Type it again.' }]);
-    return super.transform(value, about);
-  }
+/** Fields that the class does not know are refused. */
+const pipe = new ValidationPipe({
+  transform: true,
+  whitelist: true,
+  forbidNonWhitelisted: true,
+  stopAtFirstError: true,
+  exceptionFactory: (errors) => Problem.invalid(fieldProblems(errors)),
+});
+
+/** What comes in, as an instance of its input class. @throws Problem with one entry a field that does not fit */
+export async function checked<T extends object>(input: new () => T, value: unknown): Promise<T> {
+  const given = value ?? {};
+  if (typeof given !== 'object' || Array.isArray(given))
+    throw Problem.of(422, 'invalid-input', 'Not saved', 'The request holds something other than one record.');
+  const field = unwritable(given);
+  if (field !== null) throw Problem.invalid([{ field, message: 'This holds characters that cannot be written. Type it again.' }]);
+  return (await pipe.transform(given, { type: 'body', metatype: input })) as T;
 }
 
-/** Checks what comes in against the input class; fields that the class does not know are refused. */
-export const inputChecks = () =>
-  new InputChecks({
-    transform: true,
-    whitelist: true,
-    forbidNonWhitelisted: true,
-    stopAtFirstError: true,
-    exceptionFactory: (errors) => Problem.invalid(fieldProblems(errors)),
-  });
-
 /** An id in an address. One that cannot be an id names nothing. */
-@Injectable()
-export class IdPipe implements PipeTransform<string, string> {
-  transform(value: string): string {
-    if (!isUUID(value)) throw Problem.notFound('record');
-    return value;
-  }
+export function idFrom(value: string): string {
+  if (!isUUID(value)) throw Problem.notFound('record');
+  return value;
 }

@@ -1,8 +1,10 @@
 import { type CanActivate, type ExecutionContext, Inject, Injectable } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
+import type { Right } from '@steady/core/access';
+import type { Route } from '@steady/contract/route';
 import { Problem } from '../http/problem';
-import { ACCESS, type Access } from './access';
+import { ROUTE } from '../http/routes';
 import { type Identity, PORTAL_COOKIE, SESSION_COOKIE, may } from './actor';
 import { cookie } from './cookies';
 import { StaffSessions } from './staff-sessions';
@@ -25,25 +27,28 @@ export class AccessGuard implements CanActivate {
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
-    const access = this.reflector.getAllAndOverride<Access | undefined>(ACCESS, [context.getHandler(), context.getClass()]);
-    if (!access) throw Problem.notFound('page');
+    const route = this.reflector.get<Route | undefined>(ROUTE, context.getHandler());
+    if (!route) throw Problem.notFound('page');
     const request = context.switchToHttp().getRequest<Request & Known>();
-    if ('open' in access) return true;
-    if ('client' in access) {
-      const token = cookie(request, PORTAL_COOKIE);
-      const identity = token ? await this.portal.find(token) : null;
-      if (!identity) throw Problem.signInFirst('Open the link from your message again.');
-      const { actor } = identity;
-      if (actor.kind === 'client' && actor.looker && request.method !== 'GET')
-        throw Problem.refused('only-looking', `You are looking as ${actor.name}. Only they can do this; go back to your own pages.`);
-      request.identity = identity;
-      return true;
-    }
+    if (route.who !== 'open') request.identity = route.who === 'portal' ? await this.clientsPerson(request) : await this.personOfTheFirm(request, route.who);
+    return true;
+  }
+
+  private async clientsPerson(request: Request): Promise<Identity> {
+    const token = cookie(request, PORTAL_COOKIE);
+    const identity = token ? await this.portal.find(token) : null;
+    if (!identity) throw Problem.signInFirst('Open the link from your message again.');
+    const { actor } = identity;
+    if (actor.kind === 'client' && actor.looker && request.method !== 'GET')
+      throw Problem.refused('only-looking', `You are looking as ${actor.name}. Only they can do this; go back to your own pages.`);
+    return identity;
+  }
+
+  private async personOfTheFirm(request: Request, right: Right): Promise<Identity> {
     const token = cookie(request, SESSION_COOKIE);
     const identity = token ? await this.staff.find(token) : null;
     if (!identity || identity.actor.kind !== 'staff') throw Problem.signInFirst('Sign in to go on.');
-    if (!may(identity.actor, access.needs)) throw Problem.notAllowed(access.needs);
-    request.identity = identity;
-    return true;
+    if (!may(identity.actor, right)) throw Problem.notAllowed(right);
+    return identity;
   }
 }

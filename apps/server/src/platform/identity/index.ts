@@ -1,4 +1,3 @@
-export { type Access, ACCESS, ForClients, Needs, Open } from './access';
 export { AccessGuard, type Known, PortalSessions } from './access.guard';
 export { type Actor, type Identity, type StaffActor, DEVICE_COOKIE, PORTAL_COOKIE, SESSION_COOKIE, byItself, may } from './actor';
 export { type SecretTable, bySecret } from './by-secret';

@@ -1,4 +1,4 @@
-export { ListQuery, askedFrom } from './asked';
+export { askedFrom } from './asked';
 export { containing } from './containing';
 export { type ListField, columnsOf, detailFieldsOf, personField } from './list-field';
 export { sendListing } from './list-file';

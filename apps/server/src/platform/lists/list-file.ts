@@ -1,9 +1,10 @@
 import type { Response } from 'express';
 import { addsUp, partInWords } from '@steady/core/lists';
+import type { ListQuery } from '@steady/contract/queries';
 import { sendList } from '../files';
 import { Problem } from '../http/problem';
 import type { Work } from '../work';
-import { type ListQuery, askedFrom } from './asked';
+import { askedFrom } from './asked';
 import { type Listing, totalsOf, wholeOf } from './listing';
 
 /** Answers with a list as it is shown as a file to keep: CSV or a workbook; added up where the address says by what. `first` are the columns without others asked for. */

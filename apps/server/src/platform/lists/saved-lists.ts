@@ -1,12 +1,12 @@
-import { Body, Controller, Delete, HttpCode, Injectable, Param, Post } from '@nestjs/common';
+import { Controller, Injectable } from '@nestjs/common';
 import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import { whyNotFilter } from '@steady/core/lists';
 import { type ListFields, type ListOf, SaveList, type SavedListView } from '@steady/contract/lists';
+import * as routes from '@steady/contract/saved-lists.routes';
 import { newId, rows } from '../database';
 import { Problem } from '../http/problem';
-import { IdPipe } from '../http/validation';
-import { Needs } from '../identity';
-import { InWork, type Work, staffId } from '../work';
+import { type Asked, Does } from '../http/routes';
+import { type Work, staffId } from '../work';
 import type { ListField } from './list-field';
 import { savedLists } from './tables';
 
@@ -63,20 +63,17 @@ export class SavedLists {
   }
 }
 
-@Controller('api/saved-lists')
+@Controller()
 export class SavedListsController {
   constructor(private readonly lists: SavedLists) {}
 
-  @Post()
-  @Needs('see clients')
-  async save(@InWork() work: Work, @Body() input: SaveList): Promise<{ id: string }> {
+  @Does(routes.save, { input: SaveList })
+  async save({ work, input }: Asked<typeof routes.save>): Promise<{ id: string }> {
     return { id: await this.lists.save(work, input) };
   }
 
-  @Delete(':id')
-  @HttpCode(204)
-  @Needs('see clients')
-  remove(@InWork() work: Work, @Param('id', IdPipe) id: string): Promise<void> {
+  @Does(routes.drop)
+  remove({ work, at: { id } }: Asked<typeof routes.drop>): Promise<void> {
     return this.lists.remove(work, id);
   }
 }

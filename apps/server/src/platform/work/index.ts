@@ -1,3 +1,3 @@
 export { idempotencyKeys } from './tables';
 export { type Firm, type Work, Works, apart, nextNumber, nextNumbers, staffId } from './work';
-export { InWork, Once, OutsideWork, WorkInterceptor } from './work.interceptor';
+export { WorkInterceptor } from './work.interceptor';

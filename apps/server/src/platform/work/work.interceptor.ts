@@ -1,30 +1,17 @@
 import { createHash } from 'node:crypto';
-import { type CallHandler, type ExecutionContext, Injectable, type NestInterceptor, SetMetadata, createParamDecorator } from '@nestjs/common';
+import { type CallHandler, type ExecutionContext, Injectable, type NestInterceptor } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import { sql } from 'drizzle-orm';
 import type { Request } from 'express';
 import { type Observable, from, lastValueFrom } from 'rxjs';
+import type { Route } from '@steady/contract/route';
 import { rows } from '../database';
 import { Problem } from '../http/problem';
+import { OUTSIDE_WORK, ROUTE } from '../http/routes';
 import type { Known } from '../identity/access.guard';
 import { type Work, Works } from './work';
 
-const NEEDS_KEY = 'needs-idempotency-key';
-const OUTSIDE_WORK = 'outside-work';
-
-/** The route moves money, sends, or creates in bulk: it wants an Idempotency-Key, and repeats its first answer for the same one. */
-export const Once = () => SetMetadata(NEEDS_KEY, true);
-/** The route opens its own unit of work, because it reads a body as it comes in or keeps the answer open. */
-export const OutsideWork = () => SetMetadata(OUTSIDE_WORK, true);
-
 type WorkRequest = Request & Known & { work?: Work };
-
-/** The unit of work in which a route is carried out. */
-export const InWork = createParamDecorator((_: unknown, context: ExecutionContext): Work => {
-  const { work } = context.switchToHttp().getRequest<WorkRequest>();
-  if (!work) throw new Error('This route has no unit of work');
-  return work;
-});
 
 /** Carries out each route of a known person in one transaction, confirmed when the route answers, undone when it fails. */
 @Injectable()
@@ -38,7 +25,7 @@ export class WorkInterceptor implements NestInterceptor {
     const request = context.switchToHttp().getRequest<WorkRequest>();
     const { identity } = request;
     if (!identity || this.reflector.get<boolean | undefined>(OUTSIDE_WORK, context.getHandler())) return next.handle();
-    const once = this.reflector.get<boolean | undefined>(NEEDS_KEY, context.getHandler());
+    const { once } = this.reflector.get<Route>(ROUTE, context.getHandler());
     const handle = (): Promise<unknown> => lastValueFrom(next.handle() as Observable<unknown>, { defaultValue: undefined });
     return from(
       this.works.run(

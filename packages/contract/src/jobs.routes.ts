@@ -1,0 +1,51 @@
+import type {
+  AddJob,
+  AddJobs,
+  ChangeJob,
+  HistoryLine,
+  HoldJob,
+  JobRow,
+  JobTotals,
+  JobView,
+  JobsBegun,
+  SeenVersion,
+  StopJob,
+  TakenBack,
+  TheseJobs,
+} from './jobs';
+import type { ListFields, ListTotals, Listed, PlaceFound } from './lists';
+import type { FlowView } from './moves';
+import type { AddTask, ChangeTask, TickCheck, TickTask } from './tasks';
+import type { JobsFilter, OfProcedure, OfRecord } from './queries';
+import { type Added, FILE, a, get, post, patch } from './route';
+
+export const list = get('/api/jobs', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<Listed<JobRow>>('Listed<JobRow>') });
+/** The ids of everything a list finds, to choose all of it. */
+export const ids = get('/api/jobs/ids', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<string[]>('string[]') });
+/** Where in the list a client or job of that name stands; nothing when none is called that. */
+export const place = get('/api/jobs/place', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<PlaceFound>('PlaceFound') });
+export const totals = get('/api/jobs/totals', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<JobTotals>('JobTotals') });
+/** The list added up by one of its fields. */
+export const sums = get('/api/jobs/sums', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<ListTotals>('ListTotals') });
+export const fields = get('/api/jobs/fields', 'see clients', { answer: a<ListFields>('ListFields') });
+export const flow = get('/api/jobs/flow', 'see clients', { query: a<OfProcedure>('OfProcedure'), answer: a<FlowView>('FlowView') });
+/** The list as it is shown, or added up, as a file: CSV, or a workbook. */
+export const file = get('/api/jobs/list.:kind', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: FILE, text: ['kind'] });
+export const add = post('/api/jobs', 'do work', { input: a<AddJob>('AddJob'), answer: a<Added>('Added'), once: true });
+/** The same work for many clients: begun for each who has not got it. */
+export const addMany = post('/api/jobs/many', 'do work', { input: a<AddJobs>('AddJobs'), answer: a<JobsBegun>('JobsBegun'), once: true });
+/** Takes back jobs that were begun and that nobody has worked on. */
+export const takeBack = post('/api/jobs/many/take-back', 'do work', { input: a<TheseJobs>('TheseJobs'), answer: a<TakenBack>('TakenBack') });
+export const changeJob = patch('/api/jobs/:id', 'do work', { input: a<ChangeJob>('ChangeJob') });
+export const view = get('/api/jobs/:id', 'see clients', { answer: a<JobView>('JobView') });
+export const hold = post('/api/jobs/:id/hold', 'do work', { input: a<HoldJob>('HoldJob') });
+export const resume = post('/api/jobs/:id/resume', 'do work');
+export const stop = post('/api/jobs/:id/stop', 'do work', { input: a<StopJob>('StopJob') });
+export const goOn = post('/api/jobs/:id/go-on', 'do work');
+export const check = post('/api/tasks/:id/check', 'do work', { input: a<TickCheck>('TickCheck') });
+export const tick = post('/api/tasks/:id/tick', 'do work', { input: a<TickTask>('TickTask') });
+export const change = patch('/api/tasks/:id', 'do work', { input: a<ChangeTask>('ChangeTask') });
+/** A task that the procedure does not know. */
+export const addTask = post('/api/jobs/:id/tasks', 'do work', { input: a<AddTask>('AddTask'), answer: a<Added>('Added'), once: true });
+export const removeTask = post('/api/tasks/:id/take-out', 'do work', { input: a<SeenVersion>('SeenVersion') });
+export const history = get('/api/history', 'see clients', { query: a<OfRecord>('OfRecord'), answer: a<HistoryLine[]>('HistoryLine[]') });

@@ -1,0 +1,17 @@
+import type { ClosingDays, KeepClosingDays } from './closing-days';
+import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, RoleView, SessionView, SetRoleRights, TeamRow } from './team';
+import { type Added, a, get, post, put, patch, remove } from './route';
+
+export const closingDays = get('/api/firm/closing-days', 'see clients', { answer: a<ClosingDays>('ClosingDays') });
+export const keepClosingDays = put('/api/firm/closing-days', 'change services', { input: a<KeepClosingDays>('KeepClosingDays') });
+export const session = get('/api/session', 'see clients', { answer: a<SessionView>('SessionView') });
+export const list = get('/api/team', 'see clients', { answer: a<MemberView[]>('MemberView[]') });
+export const people = get('/api/team/people', 'run firm', { answer: a<TeamRow[]>('TeamRow[]') });
+export const invite = post('/api/team/invitations', 'run firm', { input: a<InviteMember>('InviteMember'), answer: a<Added>('Added'), once: true });
+export const inviteAgain = post('/api/team/:id/invitation', 'run firm');
+export const change = patch('/api/team/:id', 'run firm', { input: a<ChangeMember>('ChangeMember') });
+export const addLeave = post('/api/team/:id/leave', 'run firm', { input: a<AddLeave>('AddLeave') });
+export const removeLeave = remove('/api/team/:id/leave/:leaveId', 'run firm');
+export const setRate = post('/api/team/:id/rates', 'run firm', { input: a<AddRate>('AddRate') });
+export const roles = get('/api/roles', 'run firm', { answer: a<RoleView[]>('RoleView[]') });
+export const setRole = put('/api/roles/:role', 'run firm', { input: a<SetRoleRights>('SetRoleRights'), text: ['role'] });
