@@ -41,7 +41,7 @@ describe('a deadline', () => {
     await manager()
       .patch(`/api/clients/${clientId}`)
       .send({ ...DUNMARRA, contact: undefined, name: 'Put Off Ltd', way: 'paper', version: client.version })
-      .expect(200);
+      .expect(204);
     const after = await deadlines(clientId);
     expect(after.find((one) => one.id === first!.id)!.dueOn).toBe('2026-04-20');
     expect(after.filter((one) => one.id !== first!.id).every((one) => one.dueOn.endsWith('-19'))).toBe(true);

@@ -129,7 +129,7 @@ describe('two people at once', () => {
     await as
       .manager!.patch(`/api/clients/${id}`)
       .send({ ...change, trade: 'oysters' })
-      .expect(200);
+      .expect(204);
     const { body } = await as
       .partner!.patch(`/api/clients/${id}`)
       .send({ ...change, trade: 'mussels' })

@@ -114,7 +114,7 @@ describe('a change is shown before it is made', () => {
       'comes Accounts and corporation tax, year to 30 Jun 2026 - 2027-03-23',
     ]);
     expect(await obligations(id)).toEqual(before);
-    await manager().patch(`/api/clients/${id}`).send(change).expect(200);
+    await manager().patch(`/api/clients/${id}`).send(change).expect(204);
     expect((await obligations(id)).map((one) => `${one.name} ${one.dueOn}`)).toEqual(
       effect.rows.filter((row) => row.does === 'comes').map((row) => `${row.name} ${row.after!.dueOn}`),
     );
@@ -122,7 +122,7 @@ describe('a change is shown before it is made', () => {
     await manager()
       .patch(`/api/clients/${id}`)
       .send({ ...change, yearEnd: '12-31', version: view.version + 1 })
-      .expect(200);
+      .expect(204);
     expect((await obligations(id)).map((one) => `${one.name} ${one.dueOn}`)).toEqual(before.map((one) => `${one.name} ${one.dueOn}`));
   });
 
@@ -136,7 +136,7 @@ describe('a change is shown before it is made', () => {
     const held = effect.rows.find((row) => row.does === 'stays')!;
     expect(held).toMatchObject({ jobId, why: 'its job has begun', before: { dueOn: '2026-03-23' }, after: { dueOn: '2026-03-19' } });
     expect(effect.rows.filter((row) => row.does === 'moves').every((row) => row.after!.dueOn.endsWith('-19'))).toBe(true);
-    await manager().patch(`/api/clients/${id}`).send(change).expect(200);
+    await manager().patch(`/api/clients/${id}`).send(change).expect(204);
     expect((await obligations(id))[0]!.dueOn).toBe('2026-03-23');
     await manager().post(`/api/obligations/${held.obligationId}/follow`).send({ version: held.version }).expect(204);
     expect((await obligations(id))[0]).toMatchObject({ dueOn: '2026-03-19' });
@@ -190,7 +190,7 @@ describe('a change is shown before it is made', () => {
     await manager()
       .patch(`/api/clients/${id}`)
       .send({ ...DUNMARRA, contact: undefined, name: 'Deregistered Ltd', vatUntil: '2026-08-10', version: view.version })
-      .expect(200);
+      .expect(204);
     expect((await obligations(id)).map((one) => one.periodEnd)).toEqual(['2026-04-30', '2026-06-30', '2026-08-31']);
   });
 });

@@ -38,8 +38,8 @@ export interface Firm {
   id: string;
   members: Record<string, string>;
   services: Record<string, string>;
-  /** An agent signed in as the person with this role. */
-  as: Record<string, ReturnType<typeof request.agent>>;
+  /** A browser of the person with this role, signed in. */
+  as: Record<string, Agent>;
 }
 
 export interface TestApp {
@@ -62,6 +62,16 @@ export interface TestApp {
 let keys = 0;
 /** A fresh Idempotency-Key. */
 export const key = () => ({ 'Idempotency-Key': `test-${process.pid}-${(keys += 1)}` });
+
+export type Agent = ReturnType<typeof request.agent>;
+
+/** Somebody's browser: a cookie, and a fresh key for each thing that is sent. */
+export function browser(app: INestApplication, cookie: string): Agent {
+  const agent = request.agent(app.getHttpServer()).set('Cookie', cookie);
+  const post = agent.post.bind(agent);
+  agent.post = (url) => post(url).set(key());
+  return agent;
+}
 
 async function ownDatabase(server: string): Promise<string> {
   const name = `t_${process.pid}_${Date.now().toString(36)}`;
@@ -105,7 +115,7 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
     const members = Object.fromEntries(ROLES.map((role, index) => [role, memberIds[index]!]));
     const as: Firm['as'] = {};
     for (const role of ROLES) {
-      as[role] = request.agent(app.getHttpServer()).set('Cookie', `${SESSION_COOKIE}=${await app.get(StaffSessions).begin(firmId, members[role]!)}`);
+      as[role] = browser(app, `${SESSION_COOKIE}=${await app.get(StaffSessions).begin(firmId, members[role]!)}`);
     }
     return { id: firmId, members, services: ids, as };
   };

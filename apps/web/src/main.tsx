@@ -1,16 +1,15 @@
-import 'reflect-metadata';
 import './styles.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { SWRConfig } from 'swr';
-import { read } from './app/api';
+import { readAt } from './app/api';
 import { router } from './app/router';
 import { Toasts } from './ui/toasts';
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <SWRConfig value={{ fetcher: read, revalidateOnFocus: true, keepPreviousData: true, shouldRetryOnError: false }}>
+    <SWRConfig value={{ fetcher: readAt, revalidateOnFocus: true, keepPreviousData: true, shouldRetryOnError: false }}>
       <Toasts>
         <RouterProvider router={router} />
       </Toasts>

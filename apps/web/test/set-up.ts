@@ -1,4 +1,3 @@
-import 'reflect-metadata';
 import { cleanup } from '@testing-library/react';
 import { afterEach } from 'vitest';
 

@@ -1,3 +1,4 @@
+import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
 import { IsDay, IsMail, IsText, Trimmed } from './checks';

@@ -48,43 +48,27 @@ export interface Route<Path extends string = string, Input = unknown, Query = un
 /** A type by its name. A test compares the two. */
 /* @__NO_SIDE_EFFECTS__ */
 export function a<T>(name: string): Named<T> {
-  return name as Named<T>;
+  return name;
 }
 export const FILE = /* @__PURE__ */ a<FileSent>('file');
 export const TOLD = /* @__PURE__ */ a<Told>('events');
 
-type Declared<Path extends string, Input, Query, Answer> = [path: Path, who: Who, said?: Said<Input, Query, Answer>];
+type Declares = <Path extends string, Input = void, Query = void, Answer = void>(
+  path: Path,
+  who: Who,
+  said?: Said<Input, Query, Answer>,
+) => Route<Path, Input, Query, Answer>;
 
 /* @__NO_SIDE_EFFECTS__ */
-export function get<Path extends string, Input = void, Query = void, Answer = void>(
-  ...[path, who, said]: Declared<Path, Input, Query, Answer>
-): Route<Path, Input, Query, Answer> {
-  return { method: 'GET', path, who, ...said };
-}
+export const get: Declares = (path, who, said) => ({ method: 'GET', path, who, ...said });
 /* @__NO_SIDE_EFFECTS__ */
-export function post<Path extends string, Input = void, Query = void, Answer = void>(
-  ...[path, who, said]: Declared<Path, Input, Query, Answer>
-): Route<Path, Input, Query, Answer> {
-  return { method: 'POST', path, who, ...said };
-}
+export const post: Declares = (path, who, said) => ({ method: 'POST', path, who, ...said });
 /* @__NO_SIDE_EFFECTS__ */
-export function put<Path extends string, Input = void, Query = void, Answer = void>(
-  ...[path, who, said]: Declared<Path, Input, Query, Answer>
-): Route<Path, Input, Query, Answer> {
-  return { method: 'PUT', path, who, ...said };
-}
+export const put: Declares = (path, who, said) => ({ method: 'PUT', path, who, ...said });
 /* @__NO_SIDE_EFFECTS__ */
-export function patch<Path extends string, Input = void, Query = void, Answer = void>(
-  ...[path, who, said]: Declared<Path, Input, Query, Answer>
-): Route<Path, Input, Query, Answer> {
-  return { method: 'PATCH', path, who, ...said };
-}
+export const patch: Declares = (path, who, said) => ({ method: 'PATCH', path, who, ...said });
 /* @__NO_SIDE_EFFECTS__ */
-export function remove<Path extends string, Input = void, Query = void, Answer = void>(
-  ...[path, who, said]: Declared<Path, Input, Query, Answer>
-): Route<Path, Input, Query, Answer> {
-  return { method: 'DELETE', path, who, ...said };
-}
+export const remove: Declares = (path, who, said) => ({ method: 'DELETE', path, who, ...said });
 
 export type InputOf<R> = R extends Route<string, infer Input, unknown, unknown> ? Input : never;
 export type QueryOf<R> = R extends Route<string, unknown, infer Query, unknown> ? Query : never;

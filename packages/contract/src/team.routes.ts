@@ -1,11 +1,9 @@
 import type { ClosingDays, KeepClosingDays } from './closing-days';
-import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, RoleView, SessionView, SetRoleRights, TeamRow } from './team';
+import type { AddLeave, AddRate, ChangeMember, InviteMember, RoleView, SetRoleRights, TeamRow } from './team';
 import { type Added, a, get, post, put, patch, remove } from './route';
 
 export const closingDays = get('/api/firm/closing-days', 'see clients', { answer: a<ClosingDays>('ClosingDays') });
 export const keepClosingDays = put('/api/firm/closing-days', 'change services', { input: a<KeepClosingDays>('KeepClosingDays') });
-export const session = get('/api/session', 'see clients', { answer: a<SessionView>('SessionView') });
-export const list = get('/api/team', 'see clients', { answer: a<MemberView[]>('MemberView[]') });
 export const people = get('/api/team/people', 'run firm', { answer: a<TeamRow[]>('TeamRow[]') });
 export const invite = post('/api/team/invitations', 'run firm', { input: a<InviteMember>('InviteMember'), answer: a<Added>('Added'), once: true });
 export const inviteAgain = post('/api/team/:id/invitation', 'run firm');

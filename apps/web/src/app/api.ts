@@ -1,5 +1,7 @@
 import useSWR, { type SWRResponse, mutate } from 'swr';
 import type { Problem } from '@steady/contract/problem';
+import type { AnswerOf, FileSent, InputOf, ParamsOf, QueryOf, Route } from '@steady/contract/route';
+import { keyFor, noteAnswered, noteLost } from './intents';
 
 /** A problem answer of the server, or that it could not be reached. */
 export class ProblemError extends Error {
@@ -48,30 +50,72 @@ async function call(path: string, init?: RequestInit): Promise<unknown> {
   return answer(response);
 }
 
-export const read = (path: string) => call(path);
+type Value = string | number | false | null | undefined;
+type Queried<Query> = [Query] extends [void] ? unknown : { [Key in keyof Query]?: Query[Key] | Value };
+/** What goes into the address of a route: the parts that vary, and what stands behind the question mark. */
+export type Given<R> = ParamsOf<R> & Queried<QueryOf<R>>;
+/** Left out where the address of the route asks for nothing. */
+type GivenTo<R> = object extends Given<R> ? [given?: Given<R> | null] : [given: Given<R> | null];
+type Body<R> = [InputOf<R>] extends [void] ? [] : [input: InputOf<R>];
+/** What a route answers; one that answers nothing gives null. */
+type Answered<R> = AnswerOf<R> extends void ? null : AnswerOf<R>;
 
-const freshKey = () => Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('');
+/** The address of a route; what is given and is not a part of it stands behind the question mark, unless it is empty. */
+export function addressOf<R extends Route>(route: R, ...[given]: GivenTo<R>): string {
+  const left = new Map(Object.entries((given ?? {}) as Record<string, Value>));
+  const path = route.path.replace(/:([A-Za-z]+)/g, (_, name: string) => {
+    const value = left.get(name);
+    left.delete(name);
+    return encodeURIComponent(value as string);
+  });
+  const query = new URLSearchParams(
+    [...left].flatMap(([name, value]) => (value === undefined || value === null || value === false ? [] : [[name, String(value)]])),
+  );
+  return query.size > 0 ? `${path}?${query.toString()}` : path;
+}
+
+/** Reads what stands at an address of this application. */
+export const readAt = (path: string) => call(path);
+
+/** Reads a route once, outside a page's own data. */
+export const read = <R extends Route>(route: R, ...given: GivenTo<R>): Promise<Answered<R>> => call(addressOf(route, ...given)) as Promise<Answered<R>>;
 
 /**
- * Changes something. Carries a key of its own, so that the server does it once even if the answer is lost on the way
- * and it is sent again.
+ * Changes something. Where a route does a thing once for each key, the key stays the same until an answer has come, so
+ * that pressing again after a lost answer does it no second time.
  */
-export async function send<T = null>(method: 'POST' | 'PATCH' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
-  const headers = { 'Content-Type': 'application/json', 'Idempotency-Key': freshKey() };
-  const result = (await call(path, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }) })) as T;
+export async function send<R extends Route>(route: R, given: Given<R>, ...[input]: Body<R>): Promise<Answered<R>> {
+  const path = addressOf(route, ...([given] as GivenTo<R>));
+  const act = `${route.method} ${path}`;
+  const body = input === undefined ? undefined : JSON.stringify(input);
+  const key = route.once ? keyFor(act, body) : null;
+  const headers = { 'Content-Type': 'application/json', ...(key === null ? {} : { 'Idempotency-Key': key }) };
+  let result: unknown;
+  try {
+    result = await call(path, { method: route.method, headers, ...(body === undefined ? {} : { body }) });
+  } catch (error) {
+    if (key !== null) {
+      const mayBeDone = error instanceof ProblemError && (error.problem.status === 0 || error.problem.status >= 500);
+      if (mayBeDone) noteLost(act, key);
+      else noteAnswered(act, key);
+    }
+    throw error;
+  }
+  if (key !== null) noteAnswered(act, key);
   void refresh();
-  return result;
+  return result as Answered<R>;
 }
 
 /** Asks something that wants a body to be asked, and changes nothing. */
-export const ask = <T>(path: string, body: unknown): Promise<T> =>
-  call(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }) as Promise<T>;
+export const ask = <R extends Route>(route: R, given: Given<R>, input: InputOf<R>): Promise<Answered<R>> =>
+  askAt(addressOf(route, ...([given] as GivenTo<R>)), JSON.stringify(input)) as Promise<Answered<R>>;
+const askAt = (path: string, body: string) => call(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body });
 
 /** Sends one file. */
-export async function upload<T = null>(path: string, file: File): Promise<T> {
+export async function upload<R extends Route<string, FileSent>>(route: R, given: Given<R>, file: File): Promise<Answered<R>> {
   const form = new FormData();
   form.append('file', file);
-  const result = (await call(path, { method: 'POST', body: form })) as T;
+  const result = (await call(addressOf(route, ...([given] as GivenTo<R>)), { method: 'POST', body: form })) as Answered<R>;
   void refresh();
   return result;
 }
@@ -79,11 +123,16 @@ export async function upload<T = null>(path: string, file: File): Promise<T> {
 /** Reads again whatever open pages show. */
 export const refresh = () => mutate(() => true);
 
-/** Data of the server at a path; null waits. */
-export const useData = <T>(path: string | null): SWRResponse<T, ProblemError> => useSWR<T, ProblemError>(path);
+/** Data of the server; null waits. */
+export function useData<R extends Route>(route: R, ...given: GivenTo<R>): SWRResponse<AnswerOf<R>, ProblemError> {
+  return useSWR<AnswerOf<R>, ProblemError>(given[0] === null ? null : addressOf(route, ...given));
+}
 
-/** What the server says to something that wants a body to be asked; asked again when the body changes, null waits. */
-export const useAsked = <T>(path: string | null, body: unknown): SWRResponse<T, ProblemError> =>
-  useSWR<T, ProblemError, [string, string] | null>(path === null ? null : [path, JSON.stringify(body)], ([at, text]) => ask<T>(at, JSON.parse(text)), {
-    keepPreviousData: true,
-  });
+/** What the server says to something that wants a body to be asked; asked again when the body changes, no body waits. */
+export function useAsked<R extends Route>(route: R, given: Given<R>, input: InputOf<R> | null): SWRResponse<AnswerOf<R>, ProblemError> {
+  return useSWR<AnswerOf<R>, ProblemError, [string, string] | null>(
+    input === null ? null : [addressOf(route, ...([given] as GivenTo<R>)), JSON.stringify(input)],
+    ([at, text]) => askAt(at, text) as Promise<AnswerOf<R>>,
+    { keepPreviousData: true },
+  );
+}

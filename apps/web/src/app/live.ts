@@ -1,5 +1,6 @@
+import * as liveRoutes from '@steady/contract/live.routes';
 import { useEffect, useState } from 'react';
-import { refresh } from './api';
+import { addressOf, refresh } from './api';
 
 const TOGETHER = 120;
 const PROGRESS = 'steady-progress';
@@ -13,7 +14,7 @@ interface Progress {
 /** Keeps open pages current: when the server says that something happened, what is shown is read again. */
 export function useLive(): void {
   useEffect(() => {
-    const source = new EventSource('/api/live');
+    const source = new EventSource(addressOf(liveRoutes.live));
     let timer: number | undefined;
     const again = () => {
       window.clearTimeout(timer);

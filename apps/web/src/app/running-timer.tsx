@@ -1,3 +1,4 @@
+import * as timerRoutes from '@steady/contract/timer.routes';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Temporal } from '@steady/core/calendar';
@@ -24,11 +25,11 @@ function useMinutes(timer: TimerView | null, now: string | null): number {
 /** The running timer in the contents line: how long, on what; pressing it goes there, `t` stops it. */
 export function RunningTimer() {
   const say = useSay();
-  const { data } = useData<{ timer: TimerView | null; now: string }>('/api/timer');
+  const { data } = useData(timerRoutes.timer);
   const timer = data?.timer ?? null;
   const minutes = useMinutes(timer, data?.now ?? null);
   const stop = async () => {
-    const { minutes: recorded } = await send<{ minutes: number | null }>('POST', '/api/timer/stop');
+    const { minutes: recorded } = await send(timerRoutes.stop, {});
     if (recorded !== null) say(`Stopped. ${formatHours(recorded)} recorded.`);
   };
   useKeys(timer ? [{ press: 't', does: 'stop the timer', act: () => void stop() }] : []);

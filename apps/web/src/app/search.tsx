@@ -1,3 +1,4 @@
+import * as searchRoutes from '@steady/contract/search.routes';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -14,7 +15,7 @@ export function Search({ onAdd }: { onAdd(name: string): void }) {
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [find, setFind] = useState('');
-  const { data = [] } = useData<Found[]>(find.trim() ? `/api/search?find=${encodeURIComponent(find.trim())}` : null);
+  const { data = [] } = useData(searchRoutes.find, find.trim() ? { find: find.trim() } : null);
   useKeys([{ press: '/', does: 'search', act: () => input.current?.focus() }]);
   const go = (found: Found | typeof NEW | null) => {
     if (!found) return;

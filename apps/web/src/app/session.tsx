@@ -1,3 +1,4 @@
+import * as sessionRoutes from '@steady/contract/session.routes';
 import { type ReactNode, createContext, useContext } from 'react';
 import { Navigate, useLocation } from 'react-router';
 import type { Right } from '@steady/core/access';
@@ -10,7 +11,7 @@ const SessionContext = createContext<SessionView | null>(null);
 
 /** Lets in who is signed in; sends everybody else to the sign-in page and back here afterwards. */
 export function SignedIn({ children }: { children: ReactNode }) {
-  const { data, error } = useData<SessionView>('/api/session');
+  const { data, error } = useData(sessionRoutes.session);
   const { pathname } = useLocation();
   if (error?.problem.status === 401) return <Navigate to={`/sign-in?then=${encodeURIComponent(pathname)}`} replace />;
   if (error) return <p className="p-6">{error.message}</p>;
@@ -27,6 +28,6 @@ export function useSession(): SessionView & { day: CivilDate; may(right: Right):
 
 /** The people of the firm, and how to name one. */
 export function useTeam(): { team: MemberView[]; nameOf(id: string | null): string } {
-  const { data: team = [] } = useData<MemberView[]>('/api/team');
+  const { data: team = [] } = useData(sessionRoutes.list);
   return { team, nameOf: (id) => team.find((member) => member.id === id)?.name ?? 'nobody yet' };
 }

@@ -1,3 +1,4 @@
+import * as sessionRoutes from '@steady/contract/session.routes';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Menu as MenuIcon, X } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
@@ -51,7 +52,7 @@ function Frame() {
   );
   const contents = CONTENTS.filter((entry) => !entry.needs || session.may(entry.needs));
   const signOut = async () => {
-    await send('POST', '/api/sign-out');
+    await send(sessionRoutes.signOut, {});
     window.location.assign('/sign-in');
   };
   const links = (

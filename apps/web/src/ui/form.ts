@@ -8,7 +8,7 @@ interface Given<Values extends FieldValues> {
   input: new () => Values;
   start: DefaultValues<Values>;
   /** Sends; what it throws is shown, at the fields where it names them. What was typed stays. */
-  submit(values: Values): Promise<void>;
+  submit(values: Values): Promise<unknown>;
   /** What of the form counts: parts that were begun and left are taken out before anything is checked. */
   tidy?(values: Values): Values;
 }

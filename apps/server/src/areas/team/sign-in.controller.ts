@@ -1,6 +1,8 @@
 import { Controller, Inject, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
+import * as sessionRoutes from '@steady/contract/session.routes';
 import * as routes from '@steady/contract/sign-in.routes';
+import * as accountRoutes from '@steady/contract/account.routes';
 import {
   ChangePassword,
   DemoSignIn,
@@ -77,53 +79,57 @@ export class SignInController {
     return this.way.enter(token, undefined);
   }
 
-  @DoesOutside(routes.signOut)
-  async signOut(_asked: AskedOutside<typeof routes.signOut>, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+  @DoesOutside(sessionRoutes.signOut)
+  async signOut(_asked: AskedOutside<typeof sessionRoutes.signOut>, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
     const token = cookie(request, SESSION_COOKIE);
     if (token) await this.sessions.end(token);
     takeCookie(response, SESSION_COOKIE);
   }
 
-  @Does(routes.you)
-  you({ work }: Asked<typeof routes.you>, @Req() request: Request): Promise<OwnAccount> {
+  @Does(accountRoutes.you)
+  you({ work }: Asked<typeof accountRoutes.you>, @Req() request: Request): Promise<OwnAccount> {
     return this.account.view(work, tokenOf(request));
   }
 
-  @DoesOutside(routes.changeFirm, { input: SwitchFirm })
-  async changeFirm({ input }: AskedOutside<typeof routes.changeFirm>, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+  @DoesOutside(accountRoutes.changeFirm, { input: SwitchFirm })
+  async changeFirm(
+    { input }: AskedOutside<typeof accountRoutes.changeFirm>,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
     const token = tokenOf(request);
     const identity = (await this.sessions.find(token))!;
     const personId = await this.works.run(identity, (work) => this.way.personOf(work), { readOnly: true });
     giveCookie(request, response, SESSION_COOKIE, await this.way.change(personId, input.firmId, token, deviceOf(request)), SESSION_DAYS);
   }
 
-  @Does(routes.changePassword, { input: ChangePassword })
-  changePassword({ work, input }: Asked<typeof routes.changePassword>, @Req() request: Request): Promise<void> {
+  @Does(accountRoutes.changePassword, { input: ChangePassword })
+  changePassword({ work, input }: Asked<typeof accountRoutes.changePassword>, @Req() request: Request): Promise<void> {
     return this.account.changePassword(work, input, tokenOf(request));
   }
 
-  @Does(routes.offerSecondStep)
-  offerSecondStep({ work }: Asked<typeof routes.offerSecondStep>): Promise<SecondStepOffer> {
+  @Does(accountRoutes.offerSecondStep)
+  offerSecondStep({ work }: Asked<typeof accountRoutes.offerSecondStep>): Promise<SecondStepOffer> {
     return this.account.offerSecondStep(work);
   }
 
-  @Does(routes.confirmSecondStep, { input: SecondStepCode })
-  async confirmSecondStep({ work, input }: Asked<typeof routes.confirmSecondStep>): Promise<{ codes: string[] }> {
+  @Does(accountRoutes.confirmSecondStep, { input: SecondStepCode })
+  async confirmSecondStep({ work, input }: Asked<typeof accountRoutes.confirmSecondStep>): Promise<{ codes: string[] }> {
     return { codes: await this.account.confirmSecondStep(work, input.code) };
   }
 
-  @Does(routes.dropSecondStep, { input: SecondStepCode })
-  dropSecondStep({ work, input }: Asked<typeof routes.dropSecondStep>): Promise<void> {
+  @Does(accountRoutes.dropSecondStep, { input: SecondStepCode })
+  dropSecondStep({ work, input }: Asked<typeof accountRoutes.dropSecondStep>): Promise<void> {
     return this.account.dropSecondStep(work, input.code);
   }
 
-  @Does(routes.endOthers)
-  endOthers({ work }: Asked<typeof routes.endOthers>, @Req() request: Request): Promise<void> {
+  @Does(accountRoutes.endOthers)
+  endOthers({ work }: Asked<typeof accountRoutes.endOthers>, @Req() request: Request): Promise<void> {
     return this.account.endOthers(work, tokenOf(request));
   }
 
-  @Does(routes.endSession)
-  endSession({ work, at: { name } }: Asked<typeof routes.endSession>): Promise<void> {
+  @Does(accountRoutes.endSession)
+  endSession({ work, at: { name } }: Asked<typeof accountRoutes.endSession>): Promise<void> {
     return this.account.endSession(work, name);
   }
 }

@@ -13,6 +13,7 @@ import {
   type TeamRow,
 } from '@steady/contract/team';
 import * as routes from '@steady/contract/team.routes';
+import * as sessionRoutes from '@steady/contract/session.routes';
 import { Problem } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
 import { ClosingService } from './closing.service';
@@ -35,8 +36,8 @@ export class TeamController {
     return this.closing.keep(work, input);
   }
 
-  @Does(routes.session)
-  session({ work }: Asked<typeof routes.session>): SessionView {
+  @Does(sessionRoutes.session)
+  session({ work }: Asked<typeof sessionRoutes.session>): SessionView {
     const { actor, firm } = work;
     if (actor.kind !== 'staff') throw new Error('Sessions are for people of the firm');
     return {
@@ -50,8 +51,8 @@ export class TeamController {
     };
   }
 
-  @Does(routes.list)
-  list({ work }: Asked<typeof routes.list>): Promise<MemberView[]> {
+  @Does(sessionRoutes.list)
+  list({ work }: Asked<typeof sessionRoutes.list>): Promise<MemberView[]> {
     return this.team.list(work);
   }
 

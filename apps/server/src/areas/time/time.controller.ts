@@ -3,6 +3,7 @@ import { weekStart } from '@steady/core/calendar';
 import { WeekAsked } from '@steady/contract/queries';
 import { AddExpense, AddTimeEntry, StartTimer, type TimeEntryView, type TimeSheet, type TimerView } from '@steady/contract/time';
 import * as routes from '@steady/contract/time.routes';
+import * as timerRoutes from '@steady/contract/timer.routes';
 import { dayFrom } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
 import { TimeQueries } from './time.queries';
@@ -36,18 +37,18 @@ export class TimeController {
     return { id: await this.time.spend(work, input) };
   }
 
-  @Does(routes.timer)
-  async timer({ work }: Asked<typeof routes.timer>): Promise<{ timer: TimerView | null; now: string }> {
+  @Does(timerRoutes.timer)
+  async timer({ work }: Asked<typeof timerRoutes.timer>): Promise<{ timer: TimerView | null; now: string }> {
     return { timer: await this.queries.timer(work), now: work.now.toString() };
   }
 
-  @Does(routes.start, { input: StartTimer })
-  start({ work, input }: Asked<typeof routes.start>): Promise<void> {
+  @Does(timerRoutes.start, { input: StartTimer })
+  start({ work, input }: Asked<typeof timerRoutes.start>): Promise<void> {
     return this.time.start(work, input);
   }
 
-  @Does(routes.stop)
-  async stop({ work }: Asked<typeof routes.stop>): Promise<{ minutes: number | null }> {
+  @Does(timerRoutes.stop)
+  async stop({ work }: Asked<typeof timerRoutes.stop>): Promise<{ minutes: number | null }> {
     return { minutes: await this.time.stop(work) };
   }
 }

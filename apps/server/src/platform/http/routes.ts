@@ -113,10 +113,10 @@ function carry(route: Route, classes: Classes, outside: boolean) {
  * are ids, query and body fit their classes. The method's types have to fit those declared.
  */
 export function Does<R extends Route>(route: R, ...[classes]: ClassesGiven<R>): Carries<Asked<R>, R> {
-  return carry(route, (classes ?? {}) as Classes, false) as Carries<Asked<R>, R>;
+  return carry(route, classes ?? {}, false) as Carries<Asked<R>, R>;
 }
 
 /** The same for what opens its own units of work: it reads a body as it comes in, keeps the answer open, or lets in who is not known yet. */
 export function DoesOutside<R extends Route>(route: R, ...[classes]: ClassesGiven<R>): Carries<AskedOutside<R>, R> {
-  return carry(route, (classes ?? {}) as Classes, true) as Carries<AskedOutside<R>, R>;
+  return carry(route, classes ?? {}, true) as Carries<AskedOutside<R>, R>;
 }

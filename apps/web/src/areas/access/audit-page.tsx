@@ -1,8 +1,9 @@
+import * as accessRoutes from '@steady/contract/access.routes';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import type { AuditRow } from '@steady/contract/team';
-import { type ProblemError, useData } from '../../app/api';
+import { type ProblemError, addressOf, useData } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
 import { LedgerTable } from '../../ui/ledger-table';
@@ -41,13 +42,11 @@ export function AuditPage() {
   const { team } = useTeam();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState<AuditRow | null>(null);
-  const { data: kinds = [] } = useData<string[]>('/api/audit/kinds');
-  const filters = new URLSearchParams([...search].filter(([, value]) => value !== ''));
+  const { data: kinds = [] } = useData(accessRoutes.kinds);
+  const filters = Object.fromEntries([...search].filter(([, value]) => value !== ''));
   const { data, error, size, setSize } = useSWRInfinite<Answer, ProblemError>((_index: number, before: Answer | null) => {
     if (before && !before.more) return null;
-    const query = new URLSearchParams(filters);
-    if (before) query.set('before', String(before.rows.at(-1)!.seq));
-    return `/api/audit?${query.toString()}`;
+    return addressOf(accessRoutes.audit, { ...filters, before: before?.rows.at(-1)!.seq });
   });
   if (error) return <Trouble error={error} />;
   const rows = data?.flatMap((page) => page.rows) ?? [];
@@ -62,7 +61,11 @@ export function AuditPage() {
   return (
     <Page
       title="Audit trail"
-      sum={data ? `${rows.length}${more ? ' and more' : ''} entries${filters.size > 0 ? ' found' : ''}, the newest first. Nothing here is ever changed.` : ''}
+      sum={
+        data
+          ? `${rows.length}${more ? ' and more' : ''} entries${Object.keys(filters).length > 0 ? ' found' : ''}, the newest first. Nothing here is ever changed.`
+          : ''
+      }
       tools={
         <>
           <FirmViews />
@@ -98,7 +101,7 @@ export function AuditPage() {
                 of one client only; show all
               </button>
             )}
-            <a className="lnk ml-auto" href={`/api/audit.csv?${filters.toString()}`}>
+            <a className="lnk ml-auto" href={addressOf(accessRoutes.auditFile, filters)}>
               CSV
             </a>
           </span>

@@ -1,5 +1,7 @@
+import * as accessRoutes from '@steady/contract/access.routes';
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
-import type { GrantOutcome, GrantTarget, GroupView, MemberView } from '@steady/contract/team';
+import type { GrantTarget, MemberView } from '@steady/contract/team';
 import { ProblemError, send, useData } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
@@ -21,15 +23,15 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
   const say = useSay();
   const [people, setPeople] = useState<string[]>(to ? [to] : []);
   const [groups, setGroups] = useState<string[]>([]);
-  const { data: known = [] } = useData<GroupView[]>('/api/groups');
+  const { data: known = [] } = useData(accessRoutes.listGroups);
   const [by, setBy] = useState<By>('word');
   const [typed, setTyped] = useState('');
   const [without, setWithout] = useState<string[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const asked = typed.trim();
-  const { data: meant } = useData<{ id: string; name: string }[]>(asked === '' ? null : `/api/grants/meant?${KEY[by]}=${encodeURIComponent(asked)}`);
-  const { data: labels = [] } = useData<string[]>('/api/labels');
+  const { data: meant } = useData(accessRoutes.meant, asked === '' ? null : { [KEY[by]]: asked });
+  const { data: labels = [] } = useData(clientsRoutes.labels);
   const chosen = meant?.filter((client) => !without.includes(client.id)) ?? [];
   const here = team.filter((person) => person.standing === 'active' || person.standing === 'invited');
   const change = (next: By) => {
@@ -45,7 +47,7 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
     }
     setBusy(true);
     try {
-      const { said } = await send<GrantOutcome>('POST', '/api/grants', { memberIds: people, groupIds: groups, clientIds: chosen.map((client) => client.id) });
+      const { said } = await send(accessRoutes.grant, {}, { memberIds: people, groupIds: groups, clientIds: chosen.map((client) => client.id) });
       say(said);
       onClose();
     } catch (error) {

@@ -1,3 +1,4 @@
+import * as accessRoutes from '@steady/contract/access.routes';
 import { useState } from 'react';
 import { GroupInput, type GroupView, type MemberView } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
@@ -11,7 +12,7 @@ import { PeopleField } from './people-field';
 /** Groups of people to whom clients are granted together. */
 export function GroupList({ team }: { team: MemberView[] }) {
   const session = useSession();
-  const { data: groups = [] } = useData<GroupView[]>('/api/groups');
+  const { data: groups = [] } = useData(accessRoutes.listGroups);
   const [open, setOpen] = useState<GroupView | 'new' | null>(null);
   const may = session.may('grant clients');
   const nameOf = (id: string) => team.find((person) => person.id === id)?.shortName ?? '';
@@ -55,7 +56,9 @@ function GroupLeaf({ group, team, onClose }: { group: GroupView | null; team: Me
     input: GroupInput,
     start: { name: group?.name ?? '', memberIds: group?.memberIds ?? [] },
     submit: async (values) => {
-      await send(group ? 'PUT' : 'POST', group ? `/api/groups/${group.id}` : '/api/groups', { ...values, memberIds: values.memberIds ?? [] });
+      const given = { ...values, memberIds: values.memberIds ?? [] };
+      if (group) await send(accessRoutes.changeGroup, { id: group.id }, given);
+      else await send(accessRoutes.makeGroup, {}, given);
       onClose();
     },
   });
@@ -77,7 +80,7 @@ function GroupLeaf({ group, team, onClose }: { group: GroupView | null; team: Me
             disabled={removing}
             onClick={() =>
               void act(async () => {
-                await send('DELETE', `/api/groups/${group.id}`);
+                await send(accessRoutes.removeGroup, { id: group.id });
                 onClose();
               }, `Removed the group ${group.name}. What it granted is taken back.`)
             }

@@ -1,4 +1,5 @@
-import type { ClientViewer, GrantOutcome } from '@steady/contract/team';
+import * as accessRoutes from '@steady/contract/access.routes';
+import type { ClientViewer } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -10,11 +11,11 @@ export function ViewerList({ clientId }: { clientId: string }) {
   const session = useSession();
   const say = useSay();
   const { act, busy } = useAct();
-  const { data: viewers } = useData<ClientViewer[]>(`/api/clients/${clientId}/viewers`);
+  const { data: viewers } = useData(accessRoutes.viewers, { id: clientId });
   if (!viewers) return null;
   const seeing = viewers.filter((viewer) => viewer.sees);
-  const change = (path: string, memberId: string) =>
-    act(async () => say((await send<GrantOutcome>('POST', path, { memberIds: [memberId], clientIds: [clientId] })).said));
+  const change = (does: 'grant' | 'takeBack', memberId: string) =>
+    act(async () => say((await send(accessRoutes[does], {}, { memberIds: [memberId], clientIds: [clientId] })).said));
   return (
     <>
       <p className="mb-2">
@@ -42,7 +43,7 @@ export function ViewerList({ clientId }: { clientId: string }) {
                         disabled={busy}
                         onClick={(event) => {
                           event.stopPropagation();
-                          void change('/api/grants/take-back', row.memberId);
+                          void change('takeBack', row.memberId);
                         }}
                       >
                         Take back
@@ -53,7 +54,7 @@ export function ViewerList({ clientId }: { clientId: string }) {
                         disabled={busy}
                         onClick={(event) => {
                           event.stopPropagation();
-                          void change('/api/grants', row.memberId);
+                          void change('grant', row.memberId);
                         }}
                       >
                         Grant

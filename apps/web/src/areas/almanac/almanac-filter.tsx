@@ -1,8 +1,9 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as contactsRoutes from '@steady/contract/contacts.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useSearchParams } from 'react-router';
 import type { AlmanacFilter } from '@steady/contract/almanac';
-import type { ClientView } from '@steady/contract/clients';
-import type { RelatedView } from '@steady/contract/contacts';
-import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
@@ -13,10 +14,9 @@ import { ClientField } from '../clients/client-field';
 const KEYS = ['client', 'related', 'service', 'partner', 'manager', 'person', 'authority', 'only', 'by'] as const satisfies (keyof AlmanacFilter)[];
 
 /** What the almanac is narrowed to; it stands in the address, so that it can be kept and passed on. */
-export function useAlmanacFilter(): { filter: AlmanacFilter; query: string; set(key: keyof AlmanacFilter, value: string | null): void; clear(): void } {
+export function useAlmanacFilter(): { filter: AlmanacFilter; set(key: keyof AlmanacFilter, value: string | null): void; clear(): void } {
   const [search, setSearch] = useSearchParams();
   const filter = Object.fromEntries(KEYS.flatMap((key) => (search.get(key) ? [[key, search.get(key)!]] : []))) as AlmanacFilter;
-  const query = new URLSearchParams(filter as Record<string, string>).toString();
   const change = (edit: (next: URLSearchParams) => void) => {
     const next = new URLSearchParams(search);
     edit(next);
@@ -24,7 +24,6 @@ export function useAlmanacFilter(): { filter: AlmanacFilter; query: string; set(
   };
   return {
     filter,
-    query: query && `&${query}`,
     set: (key, value) => change((next) => (value ? next.set(key, value) : next.delete(key))),
     clear: () => change((next) => KEYS.forEach((key) => next.delete(key))),
   };
@@ -34,10 +33,10 @@ export function useAlmanacFilter(): { filter: AlmanacFilter; query: string; set(
 export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
   const { filter, set, clear } = useAlmanacFilter();
   const { nameOf } = useTeam();
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
-  const { data: authorities = [] } = useData<string[]>('/api/almanac/authorities');
-  const { data: client } = useData<ClientView>(filter.client ? `/api/clients/${filter.client}` : null);
-  const { data: related } = useData<RelatedView>(filter.related ? `/api/related/${filter.related}` : null);
+  const { data: services = [] } = useData(servicesRoutes.list);
+  const { data: authorities = [] } = useData(almanacRoutes.authorities);
+  const { data: client } = useData(clientsRoutes.view, filter.client ? { id: filter.client } : null);
+  const { data: related } = useData(contactsRoutes.relatedView, filter.related ? { id: filter.related } : null);
   const words: Partial<Record<keyof AlmanacFilter, string>> = {
     client: client?.name ?? 'one client',
     related: related?.name ?? 'related clients',

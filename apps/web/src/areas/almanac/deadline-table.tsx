@@ -1,3 +1,4 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { type DragEvent, type ReactNode, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { civil } from '@steady/core/calendar';
@@ -55,7 +56,7 @@ function Stands({ of }: { of: ObligationView }) {
   if (!of.leads) return <span className="text-soft">stands beside its job, not filed yet</span>;
   const start = () =>
     act(async () => {
-      const { jobId } = await send<{ jobId: string }>('POST', `/api/obligations/${of.id}/start`);
+      const { jobId } = await send(almanacRoutes.start, { id: of.id });
       await navigate(`/jobs/${jobId}`);
     });
   return (

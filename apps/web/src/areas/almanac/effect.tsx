@@ -1,7 +1,9 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Effect, EffectDates, EffectRow } from '@steady/contract/almanac';
 import { counted } from '@steady/core/words';
-import { ask, send } from '../../app/api';
+import type { InputOf, Route } from '@steady/contract/route';
+import { type Given, ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { dayInWords } from '../../ui/words';
 
@@ -121,23 +123,23 @@ function EffectView({
   );
 }
 
-export interface Foreseen {
+export interface Foreseen<Values = unknown> {
   /** Shows what would change before it is done; done at once where nothing changes. */
-  before(values: unknown, act: () => Promise<void>): Promise<void>;
+  before(values: Values, act: () => Promise<void>): Promise<void>;
   effect: Effect | null;
   /** What the button says; with `values`, it asks for another look when they have changed since. */
   act(words: string, values?: unknown): string;
   view: ReactNode;
 }
 
-/** A change that shows its effect on dates and jobs before it is made. `path` answers what it would be. */
-export function useForeseen(path: string, reason = 'no longer wanted'): Foreseen {
+/** A change that shows its effect on dates and jobs before it is made. The route answers what it would be. */
+export function useForeseen<R extends Route<string, unknown, void, Effect>>(route: R, given: Given<R>, reason = 'no longer wanted'): Foreseen<InputOf<R>> {
   const [seen, setSeen] = useState<{ values: string; effect: Effect } | null>(null);
   const [decisions, setDecisions] = useState<ReadonlyMap<string, Decision>>(new Map());
-  const before: Foreseen['before'] = async (values, act) => {
+  const before: Foreseen<InputOf<R>>['before'] = async (values, act) => {
     const text = JSON.stringify(values);
     if (seen?.values !== text) {
-      const effect = await ask<Effect>(path, values);
+      const effect: Effect = await ask(route as Route<string, unknown, void, Effect>, given, values);
       if (effect.rows.length > 0 || effect.none.length > 0) {
         setSeen({ values: text, effect });
         setDecisions(new Map());
@@ -147,8 +149,9 @@ export function useForeseen(path: string, reason = 'no longer wanted'): Foreseen
     await act();
     for (const row of seen?.effect.rows ?? []) {
       const decision = row.obligationId === null ? undefined : decisions.get(row.obligationId);
-      if (decision === 'follow') await send('POST', `/api/obligations/${row.obligationId}/follow`, { version: row.version });
-      if (decision === 'close') await send('POST', `/api/obligations/${row.obligationId}/set-aside`, { reason, closeJob: true, version: row.version });
+      const id = row.obligationId!;
+      if (decision === 'follow') await send(almanacRoutes.follow, { id }, { version: row.version! });
+      if (decision === 'close') await send(almanacRoutes.setAside, { id }, { reason, closeJob: true, version: row.version! });
     }
   };
   return {

@@ -1,6 +1,7 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { useState } from 'react';
 import type { FeedView } from '@steady/contract/almanac';
-import { send, useData } from '../../app/api';
+import { addressOf, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Leaf } from '../../ui/leaf';
@@ -11,11 +12,11 @@ export function FeedLeaf({ onClose }: { onClose(): void }) {
   const session = useSession();
   const { act, busy } = useAct();
   const [address, setAddress] = useState<string | null>(null);
-  const { data: feeds = [] } = useData<FeedView[]>('/api/feeds');
+  const { data: feeds = [] } = useData(almanacRoutes.feeds);
   const open = (scope: FeedView['scope']) =>
     act(async () => {
-      const { secret } = await send<{ secret: string }>('POST', '/api/feeds', { scope });
-      setAddress(`${location.origin}/api/feeds/${secret}.ics`);
+      const { secret } = await send(almanacRoutes.addFeed, {}, { scope });
+      setAddress(location.origin + addressOf(almanacRoutes.readFeed, { secret }));
     });
   return (
     <Leaf open title="Deadlines in your calendar" onClose={onClose}>
@@ -58,7 +59,7 @@ export function FeedLeaf({ onClose }: { onClose(): void }) {
               type="button"
               className="lnk"
               disabled={busy}
-              onClick={() => void act(() => send('DELETE', `/api/feeds/${feed.id}`), 'Withdrawn. The address answers nobody any more.')}
+              onClick={() => void act(() => send(almanacRoutes.withdrawFeed, { id: feed.id }), 'Withdrawn. The address answers nobody any more.')}
             >
               Withdraw
             </button>

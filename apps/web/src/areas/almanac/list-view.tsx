@@ -1,9 +1,10 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { Link, useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, longDate, plainDate } from '@steady/core/words';
 import type { AlmanacList, ObligationView } from '@steady/contract/almanac';
-import type { ProblemError } from '../../app/api';
+import { type ProblemError, addressOf } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { Trouble } from '../../ui/page';
@@ -16,12 +17,12 @@ import { DeadlineTable } from './deadline-table';
 export function ListView({ frame }: { frame: Frame }) {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
-  const { query, filter } = useAlmanacFilter();
+  const { filter } = useAlmanacFilter();
   const from = search.get('from') ?? session.day.with({ day: 1 }).toString();
   const until = search.get('until') ?? civil(from).add({ months: 1 }).subtract({ days: 1 }).toString();
-  const span = `from=${from}&until=${until}${query}`;
+  const span = { from, until, ...filter };
   const { data, error, setSize } = useSWRInfinite<AlmanacList, ProblemError>((_: number, before: AlmanacList | null) =>
-    before && !before.more ? null : `/api/almanac/list?${span}${before ? `&after=${before.rows.at(-1)!.id}` : ''}`,
+    before && !before.more ? null : addressOf(almanacRoutes.list, { ...span, after: before?.rows.at(-1)!.id }),
   );
   const set = (values: Record<string, string>) => {
     const next = new URLSearchParams(search);
@@ -62,10 +63,10 @@ export function ListView({ frame }: { frame: Frame }) {
         <button className="lnk" onClick={() => go(1)}>
           A month on
         </button>
-        <a className="lnk" href={`/api/almanac/list.csv?${span}`} download>
+        <a className="lnk" href={addressOf(almanacRoutes.file, { kind: 'csv', ...span })} download>
           CSV
         </a>
-        <a className="lnk" href={`/api/almanac/list.xlsx?${span}`} download>
+        <a className="lnk" href={addressOf(almanacRoutes.file, { kind: 'xlsx', ...span })} download>
           XLSX
         </a>
         <button className="lnk" onClick={() => window.print()}>

@@ -1,3 +1,4 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { civil } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import { type AlmanacView, MoveTarget, type ObligationView } from '@steady/contract/almanac';
@@ -12,7 +13,7 @@ export function useMoveTarget() {
   const { act } = useAct();
   const move = (of: ObligationView, targetOn: string) =>
     act(
-      () => send('POST', `/api/jobs/${of.jobId}/target`, { targetOn, version: of.jobVersion }),
+      () => send(almanacRoutes.moveTarget, { id: of.jobId! }, { targetOn, version: of.jobVersion! }),
       `Our target of ${of.name} is ${fullDate(civil(targetOn))} now. Its open tasks moved with it.`,
     );
   return { move };
@@ -27,15 +28,13 @@ export function MoveTargetLeaf({ of, weeks, onClose }: { of: ObligationView; wee
     input: MoveTarget,
     start: { targetOn: of.targetOn, version: of.jobVersion ?? 1 },
     submit: async (values) => {
-      await send('POST', `/api/jobs/${of.jobId}/target`, values);
+      await send(almanacRoutes.moveTarget, { id: of.jobId! }, values);
       say(`Our target of ${of.name} is ${fullDate(civil(values.targetOn))} now.`);
       onClose();
     },
   });
   const targetOn = form.watch('targetOn');
-  const { data: moved } = useData<AlmanacView['weeks']>(
-    /^\d{4}-\d{2}-\d{2}$/.test(targetOn) ? `/api/almanac/load?from=${weeks[0]!.week}&job=${of.jobId}&target=${targetOn}` : null,
-  );
+  const { data: moved } = useData(almanacRoutes.load, /^\d{4}-\d{2}-\d{2}$/.test(targetOn) ? { from: weeks[0]!.week, job: of.jobId, target: targetOn } : null);
   return (
     <Leaf open title={`Our target of ${of.name}`} act="Move it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-table">

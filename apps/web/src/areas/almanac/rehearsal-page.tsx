@@ -1,9 +1,10 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, longDate, shortDate } from '@steady/core/words';
-import type { Rehearsal, RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
+import type { RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
@@ -16,11 +17,11 @@ import { AlmanacNarrow, useAlmanacFilter } from './almanac-filter';
 export function RehearsalPage() {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
-  const { query } = useAlmanacFilter();
+  const { filter } = useAlmanacFilter();
   const [week, setWeek] = useState<string | null>(null);
   const from = search.get('from') ?? session.today;
   const until = search.get('until') ?? session.day.add({ months: 3 }).toString();
-  const { data, error } = useData<Rehearsal>(`/api/almanac/rehearsal?from=${from}&until=${until}${query}`);
+  const { data, error } = useData(almanacRoutes.rehearse, { from, until, ...filter });
   const set = (key: string, value: string) => {
     const next = new URLSearchParams(search);
     next.set(key, value);

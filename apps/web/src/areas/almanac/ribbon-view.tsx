@@ -1,8 +1,9 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { addWorkingDays, civil, weekStart } from '@steady/core/calendar';
 import { counted, fullDate, plainDate, shortDate } from '@steady/core/words';
-import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
+import type { ObligationView } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -19,24 +20,24 @@ export function RibbonView({ frame }: { frame: Frame }) {
   const session = useSession();
   const say = useSay();
   const [search, setSearch] = useSearchParams();
-  const { query, filter } = useAlmanacFilter();
+  const { filter } = useAlmanacFilter();
   const [dragged, setDragged] = useState<{ of: ObligationView; over: string | null } | null>(null);
   const [moving, setMoving] = useState<{ of: ObligationView; to: string } | null>(null);
   const { move } = useMoveTarget();
   const from = search.get('from');
   const picked = search.get('week');
-  const { data: almanac, error } = useData<AlmanacView>(`/api/almanac?${from ? `from=${from}` : ''}${query}`);
+  const { data: almanac, error } = useData(almanacRoutes.ribbon, { from, ...filter });
   const showsOverdue = picked === 'overdue';
   const thisWeek = weekStart(session.day).toString();
   const week =
     picked ??
     almanac?.weeks.find((one) => one.week >= thisWeek && almanac.rows.some((row) => row.cells[almanac.weeks.indexOf(one)]!.count > 0))?.week ??
     thisWeek;
-  const { data: deadlines } = useData<ObligationView[]>(almanac ? `/api/almanac/${showsOverdue ? 'overdue?' : `week?from=${week}`}${query}` : null);
+  const { data: overdue } = useData(almanacRoutes.overdue, almanac && showsOverdue ? filter : null);
+  const { data: ofWeek } = useData(almanacRoutes.week, almanac && !showsOverdue ? { from: week, ...filter } : null);
+  const deadlines = showsOverdue ? overdue : ofWeek;
   const target = dragged?.over ? targetIn(dragged.of, dragged.over) : null;
-  const { data: moved } = useData<AlmanacView['weeks']>(
-    dragged && target && almanac ? `/api/almanac/load?from=${almanac.weeks[0]!.week}&job=${dragged.of.jobId}&target=${target}` : null,
-  );
+  const { data: moved } = useData(almanacRoutes.load, dragged && target && almanac ? { from: almanac.weeks[0]!.week, job: dragged.of.jobId, target } : null);
   const change = (edit: (next: URLSearchParams) => void) => {
     const next = new URLSearchParams(search);
     edit(next);

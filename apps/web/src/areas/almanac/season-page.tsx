@@ -1,11 +1,12 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
-import { SeasonAsked, type SeasonPreview, type SeasonRow, type SeasonStartView } from '@steady/contract/almanac';
-import type { ListFields } from '@steady/contract/lists';
-import type { ServiceView } from '@steady/contract/services';
+import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/almanac';
 import { ask, read, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -22,9 +23,9 @@ type By = 'recurrence' | 'list' | 'names';
 export function SeasonPage() {
   const session = useSession();
   const { act, busy: acting } = useAct();
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
-  const { data: fields } = useData<ListFields>('/api/clients/fields');
-  const { data: starts = [] } = useData<SeasonStartView[]>('/api/season');
+  const { data: services = [] } = useData(servicesRoutes.list);
+  const { data: fields } = useData(clientsRoutes.fields);
+  const { data: starts = [] } = useData(almanacRoutes.seasons);
   const [by, setBy] = useState<By>('recurrence');
   const [listId, setListId] = useState('');
   const [preview, setPreview] = useState<{ asked: SeasonAsked; of: SeasonPreview } | null>(null);
@@ -36,14 +37,14 @@ export function SeasonPage() {
     submit: async (values) => {
       const asked: SeasonAsked = { ...values };
       if (by === 'list') asked.clientIds = await clientsOf(listId);
-      const of = await ask<SeasonPreview>('/api/season/preview', asked);
+      const of = await ask(almanacRoutes.previewSeason, {}, asked);
       setPreview({ asked, of });
       setChosen(new Set(of.rows.filter((row) => row.jobId === null).map((row) => row.obligationId)));
     },
   });
   const clientsOf = async (id: string) => {
     const list = fields?.saved.find((one) => one.id === id);
-    return (await read(`/api/clients/ids?filters=${encodeURIComponent(JSON.stringify(list?.filters ?? []))}`)) as string[];
+    return read(clientsRoutes.ids, { filters: JSON.stringify(list?.filters ?? []) });
   };
   const { register, formState, watch } = form;
   const { errors } = formState;
@@ -55,7 +56,7 @@ export function SeasonPage() {
     act(
       async () => {
         const what = `${service!.name}, periods to ${plainDate(civil(preview!.asked.until))}`;
-        await send('POST', '/api/season', { obligationIds: picked.map((row) => row.obligationId), what });
+        await send(almanacRoutes.startSeason, {}, { obligationIds: picked.map((row) => row.obligationId), what });
         setPreview(null);
       },
       `Began ${counted(picked.length, 'job')}.`,
@@ -107,7 +108,7 @@ export function SeasonPage() {
                 <button
                   className="lnk"
                   disabled={acting}
-                  onClick={() => void act(() => send('POST', `/api/season/${one.id}/undo`), 'Taken back. Jobs on which somebody has worked stay.')}
+                  onClick={() => void act(() => send(almanacRoutes.undoSeason, { id: one.id }), 'Taken back. Jobs on which somebody has worked stay.')}
                 >
                   Take back
                 </button>

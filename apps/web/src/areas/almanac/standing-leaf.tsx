@@ -1,7 +1,8 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { type ReactNode, useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
-import { ExtendObligation, NoteFiled, type ObligationView, type OfferedExtension, SetObligationAside } from '@steady/contract/almanac';
+import { ExtendObligation, NoteFiled, type ObligationView, SetObligationAside } from '@steady/contract/almanac';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -61,7 +62,7 @@ function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
     input: NoteFiled,
     start: { on: today, receipt: '', version: of.version },
     submit: async (values) => {
-      await send('POST', `/api/obligations/${of.id}/note-filed`, { ...values, anyway });
+      await send(almanacRoutes.noteFiled, { id: of.id }, { ...values, anyway });
       say(`Noted: ${of.name} is filed.`);
       onClose();
     },
@@ -89,12 +90,12 @@ function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
 
 function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
   const say = useSay();
-  const { data } = useData<{ offered: OfferedExtension | null }>(`/api/obligations/${of.id}/extension`);
+  const { data } = useData(almanacRoutes.extension, { id: of.id });
   const { form, onSubmit, busy, problem } = useLeafForm<ExtendObligation>({
     input: ExtendObligation,
     start: { to: '', reference: of.extensionReference ?? '', version: of.version },
     submit: async (values) => {
-      await send('POST', `/api/obligations/${of.id}/extend`, values);
+      await send(almanacRoutes.extend, { id: of.id }, values);
       say(`Put ${of.name} off to ${fullDate(civil(values.to))}.`);
       onClose();
     },
@@ -130,7 +131,7 @@ function AsideLeaf({ of, as, onClose, above }: Props & { as: 'not required' | 'm
     input: SetObligationAside,
     start: { as, reason: '', closeJob: of.jobId !== null && as === 'not required', version: of.version },
     submit: async (values) => {
-      await send('POST', `/api/obligations/${of.id}/set-aside`, values);
+      await send(almanacRoutes.setAside, { id: of.id }, values);
       say(as === 'missed' ? `Noted: ${of.name} was missed.` : `${of.name} is not required.`);
       onClose();
     },
@@ -164,7 +165,7 @@ function FollowLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
       onClose={onClose}
       onSubmit={() =>
         void act(async () => {
-          await send('POST', `/api/obligations/${of.id}/follow`, { version: of.version });
+          await send(almanacRoutes.follow, { id: of.id }, { version: of.version });
           onClose();
         }, `${of.name} stands as the rule says.`)
       }
@@ -189,7 +190,7 @@ function ReopenLeaf({ of, onClose }: Props) {
       onClose={onClose}
       onSubmit={() =>
         void act(async () => {
-          await send('POST', `/api/obligations/${of.id}/reopen`, { version: of.version });
+          await send(almanacRoutes.reopen, { id: of.id }, { version: of.version });
           onClose();
         }, `${of.name} is open again.`)
       }

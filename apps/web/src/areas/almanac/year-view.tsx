@@ -1,7 +1,8 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { useSearchParams } from 'react-router';
 import { type CivilDate, DAYS, MONTHS_LONG, civil, weekStart } from '@steady/core/calendar';
 import { counted, fullDate, plainDate } from '@steady/core/words';
-import type { AlmanacList, AlmanacYear, YearDay } from '@steady/contract/almanac';
+import type { YearDay } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -111,13 +112,13 @@ function Month({
 export function YearView({ frame }: { frame: Frame }) {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
-  const { query, filter } = useAlmanacFilter();
+  const { filter } = useAlmanacFilter();
   const from = search.get('from') ?? session.day.with({ day: 1, month: 1 }).toString();
   const picked = search.get('day');
-  const { data: year, error } = useData<AlmanacYear>(`/api/almanac/year?from=${from}${query}`);
+  const { data: year, error } = useData(almanacRoutes.year, { from, ...filter });
   const isMonth = picked?.length === 7;
   const [first, last] = picked ? [isMonth ? `${picked}-01` : picked, isMonth ? lastOf(picked) : picked] : [null, null];
-  const { data: list } = useData<AlmanacList>(first ? `/api/almanac/list?from=${first}&until=${last}${query}` : null);
+  const { data: list } = useData(almanacRoutes.list, first ? { from: first, until: last, ...filter } : null);
   const change = (edit: (next: URLSearchParams) => void) => {
     const next = new URLSearchParams(search);
     edit(next);

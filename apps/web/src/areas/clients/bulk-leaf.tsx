@@ -1,3 +1,4 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import type { BulkChange, BulkOutcome, BulkPreview } from '@steady/contract/client-lists';
 import { ProblemError, send } from '../../app/api';
@@ -83,7 +84,7 @@ export function BulkLeaf({ clientIds, onClose, onDone }: Props) {
         busy={busy}
         problem={problem}
         onClose={onClose}
-        onSubmit={() => void attempt(async () => onDone(await send<BulkOutcome>('POST', '/api/clients/bulk', input)))}
+        onSubmit={() => void attempt(async () => onDone(await send(clientsRoutes.changeMany, {}, input)))}
         beside={
           <button type="button" className="lnk text-soft" onClick={() => setPreview(null)}>
             Back
@@ -119,7 +120,7 @@ export function BulkLeaf({ clientIds, onClose, onDone }: Props) {
       busy={busy}
       problem={problem}
       onClose={onClose}
-      onSubmit={() => void attempt(async () => setPreview(await send<BulkPreview>('POST', '/api/clients/bulk/preview', input)))}
+      onSubmit={() => void attempt(async () => setPreview(await send(clientsRoutes.previewMany, {}, input)))}
     >
       <TextField label="Put labels on" hint="Several with commas between them" {...field('addLabels')} />
       <TextField label="Take labels off" {...field('removeLabels')} />

@@ -1,6 +1,6 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useId, useState } from 'react';
-import type { ClientList } from '@steady/contract/client-lists';
 import { ProblemError, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 
@@ -27,7 +27,7 @@ export function ClientField({ label, hint, error, value, onChange, not, autoFocu
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const find = typed.trim();
-  const { data } = useData<ClientList>(find ? `/api/clients?columns=kind&find=${encodeURIComponent(find)}` : null);
+  const { data } = useData(clientsRoutes.list, find ? { columns: 'kind', find } : null);
   const found = data?.rows.filter((row) => row.id !== not).slice(0, 12) ?? [];
   const isNew = find.length > 1 && data !== undefined && !found.some((row) => row.name.toLowerCase() === find.toLowerCase());
   const choose = async (chosen: ChosenClient | null) => {
@@ -37,7 +37,7 @@ export function ClientField({ label, hint, error, value, onChange, not, autoFocu
       return;
     }
     try {
-      const added = await send<{ id: string }>('POST', '/api/clients/in-passing', { name: chosen.name });
+      const added = await send(clientsRoutes.addInPassing, {}, { name: chosen.name });
       onChange({ id: added.id, name: chosen.name });
     } catch (caught) {
       if (!(caught instanceof ProblemError)) throw caught;

@@ -1,4 +1,6 @@
-import { AddClient, ChangeClient, type ClientView, type DetailFieldView, LEGAL_FORMS, PAYMENT_METHODS, VAT_GROUPS } from '@steady/contract/clients';
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as effectsRoutes from '@steady/contract/effects.routes';
+import { AddClient, ChangeClient, type ClientView, LEGAL_FORMS, PAYMENT_METHODS, VAT_GROUPS } from '@steady/contract/clients';
 import { ibanInGroups } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { ChoiceField, DateField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
@@ -69,19 +71,19 @@ export function ClientLeaf(props: Props) {
 
 function OpenLeaf({ onClose, client, onSaved }: Props) {
   const say = useSay();
-  const foreseen = useForeseen(`/api/clients/${client?.id ?? ''}/effect`, 'the client’s facts changed');
+  const foreseen = useForeseen(effectsRoutes.client, { id: client?.id ?? '' }, 'the client’s facts changed');
   const { form, onSubmit, busy, problem, refusal } = useLeafForm<AddClient & ChangeClient>({
     input: (client ? ChangeClient : AddClient) as new () => AddClient & ChangeClient,
     start: startFrom(client),
     submit: async (values) => {
       if (!client) {
-        const { id } = await send<{ id: string }>('POST', '/api/clients', values);
+        const { id } = await send(clientsRoutes.add, {}, values);
         say(`Added ${values.name}.`);
         return onSaved(id);
       }
       // A year-end, a registration or another fact may move dates: they are shown before they move.
       await foreseen.before(values, async () => {
-        await send('PATCH', `/api/clients/${client.id}`, values);
+        await send(clientsRoutes.change, { id: client.id }, values);
         say(`Saved ${values.name}.`);
         onSaved(client.id);
       });
@@ -91,7 +93,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   const { errors } = formState;
   const legalForm = watch('legalForm');
   const vat = watch('vatRegistered');
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: details = [] } = useData(clientsRoutes.details);
   const ownDetails = details.filter((detail) => detail.forms.length === 0 || (legalForm && detail.forms.includes(legalForm)));
   const hasYear = legalForm === 'company' || legalForm === 'co-operative' || legalForm === 'charity';
   const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;

@@ -1,13 +1,15 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as contactsRoutes from '@steady/contract/contacts.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
+import * as wholeFileRoutes from '@steady/contract/whole-file.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { detailInWords } from '@steady/core/details';
 import { counted } from '@steady/core/words';
 import { formatMoney, ibanInGroups } from '@steady/core/money';
-import type { ObligationView } from '@steady/contract/almanac';
-import type { ClientView, DetailFieldView } from '@steady/contract/clients';
 import { addressInLine } from '@steady/contract/contacts';
-import type { ServiceLineView } from '@steady/contract/lines';
-import { send, useData } from '../../app/api';
+import { send, useData, addressOf } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -55,13 +57,13 @@ export function ClientPage() {
   const { act } = useAct();
   const { nameOf } = useTeam();
   const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | 'related' | 'merge' | null>(null);
-  const { data: client, error } = useData<ClientView>(`/api/clients/${id}`);
-  const { data: ahead = [] } = useData<ObligationView[]>(`/api/clients/${id}/obligations`);
+  const { data: client, error } = useData(clientsRoutes.view, { id });
+  const { data: ahead = [] } = useData(almanacRoutes.ofClient, { id });
   const [allAhead, setAllAhead] = useState(false);
   const soon = session.day.add({ months: MONTHS_AHEAD }).toString();
   const near = ahead.filter((one, index) => index < FEW || (index < MANY && one.dueOn <= soon));
-  const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: lines } = useData(servicesRoutes.linesOf, { id });
+  const { data: details = [] } = useData(clientsRoutes.details);
   const mayChange = session.may('change clients');
   const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
   useKeys([
@@ -273,10 +275,7 @@ export function ClientPage() {
                     {client.related ? 'Add one' : 'Say who belongs together'}
                   </button>
                   {client.related && (
-                    <button
-                      className="lnk"
-                      onClick={() => void act(() => send('DELETE', `/api/clients/${id}/related`), `${client.name} stands by itself now.`)}
-                    >
+                    <button className="lnk" onClick={() => void act(() => send(contactsRoutes.leaveRelated, { id }), `${client.name} stands by itself now.`)}>
                       Take this one out
                     </button>
                   )}
@@ -310,7 +309,7 @@ export function ClientPage() {
           )}
           <Note title="This record">
             <p className="flex flex-col items-start gap-0.5 text-soft">
-              <a className="lnk" href={`/api/clients/${id}/whole.zip`}>
+              <a className="lnk" href={addressOf(wholeFileRoutes.zip, { id })}>
                 Take the whole file along (ZIP)
               </a>
               {mayChange && !client.mergedInto && (
@@ -365,13 +364,13 @@ export function ClientPage() {
           <ServiceLines clientId={id} lines={lines ?? []} />
         </>
       )}
-      {section === 'jobs' && <JobList of={`client=${id}`} newFor={{ id, name: client.name }} />}
+      {section === 'jobs' && <JobList of={{ client: id }} newFor={{ id, name: client.name }} />}
       {section === 'requests' && <ClientRequests clientId={id} />}
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}
       {section === 'correspondence' && <Correspondence client={{ id, name: client.name }} />}
       {section === 'notes' && <NoteList clientId={id} notes={client.notes} />}
-      {section === 'history' && <HistoryList of={`client=${id}`} />}
+      {section === 'history' && <HistoryList of={{ client: id }} />}
       {section === 'access' && <ViewerList clientId={id} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
       {leaf === 'standing' && <StandingLeaf client={client} onClose={() => setLeaf(null)} />}

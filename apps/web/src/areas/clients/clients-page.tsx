@@ -1,3 +1,5 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { counted } from '@steady/core/words';
@@ -36,6 +38,9 @@ const CELLS = {
 };
 
 /** Every client that the person sees: any fact as column, filtered in words, chosen and changed together. */
+const { list, ids, place, sums, fields, file } = clientsRoutes;
+const LIST = { list, ids, place, sums, fields, file };
+
 export function ClientsPage() {
   const session = useSession();
   const navigate = useNavigate();
@@ -49,7 +54,7 @@ export function ClientsPage() {
   const [done, setDone] = useState<BulkOutcome | null>(null);
   const adding = search.has('new');
   const mayChange = session.may('change clients');
-  const of = useListing<ClientRow>('/api/clients', state);
+  const of = useListing<ClientRow>(LIST, state);
   const { rows, total } = of;
   useKeys(mayChange ? [{ press: 'n', does: 'new client', act: () => setSearch({ new: '' }) }] : []);
   const name: Column<ClientRow> = {
@@ -66,14 +71,14 @@ export function ClientsPage() {
   const waiting = rows.filter((row) => row.values.waits).length;
   const undo = () =>
     act(async () => {
-      say((await send<BulkOutcome>('POST', `/api/clients/bulk/${done!.id}/undo`)).said);
+      say((await send(clientsRoutes.undoMany, { id: done!.id! })).said);
       setDone(null);
     });
   const takeBack = () =>
     act(async () => {
       let [back, left] = [0, 0];
       for (let at = 0; at < begun!.ids.length; at += 200) {
-        const part = await send<{ takenBack: number; left: number }>('POST', '/api/jobs/many/take-back', { ids: begun!.ids.slice(at, at + 200) });
+        const part = await send(jobsRoutes.takeBack, {}, { ids: begun!.ids.slice(at, at + 200) });
         [back, left] = [back + part.takenBack, left + part.left];
       }
       say(`Took back ${counted(back, 'job')}.${left > 0 ? ` ${left} stay: somebody has worked on them, or something has gone out.` : ''}`);

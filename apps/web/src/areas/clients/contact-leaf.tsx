@@ -1,3 +1,4 @@
+import * as contactsRoutes from '@steady/contract/contacts.routes';
 import { useState } from 'react';
 import type { FieldValues, Path, UseFormRegister } from 'react-hook-form';
 import { ChangeContact, ContactInput, type FoundContact, LinkContact, type PersonView, type Say } from '@steady/contract/contacts';
@@ -33,7 +34,7 @@ export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose()
     input: ContactInput,
     start: { name: '', email: '', phone: '', mobile: '', role: '', getsRequests: true, signs: true, pays: true },
     submit: async (values) => {
-      await send('POST', `/api/clients/${clientId}/contacts`, values);
+      await send(contactsRoutes.add, { id: clientId }, values);
       say(`Added ${values.name}.`);
       onClose();
     },
@@ -42,7 +43,7 @@ export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose()
   const { register, watch, formState } = form;
   const { errors } = formState;
   const name = watch('name') ?? '';
-  const { data: found = [] } = useData<FoundContact[]>(name.trim().length > 1 ? `/api/contacts?find=${encodeURIComponent(name.trim())}` : null);
+  const { data: found = [] } = useData(contactsRoutes.find, name.trim().length > 1 ? { find: name.trim() } : null);
   if (known) return <LinkLeaf clientId={clientId} contact={known} onClose={onClose} />;
   return (
     <Leaf open title="Add a contact" act="Add the contact" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
@@ -91,7 +92,7 @@ export function LinkLeaf({
     input: LinkContact,
     start: { role: there?.role ?? '', getsRequests: there?.getsRequests ?? true, signs: there?.signs ?? true, pays: there?.pays ?? true },
     submit: async (values) => {
-      await send('PUT', `/api/clients/${clientId}/contacts/${contact.id}`, values);
+      await send(contactsRoutes.link, { id: clientId, contact: contact.id }, values);
       say(there ? `Saved what ${contact.name} does here.` : `Linked ${contact.name}.`);
       onClose();
     },
@@ -128,7 +129,7 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
       marketing: person.marketing ?? { wanted: false, on: '', source: '' },
     },
     submit: async (values) => {
-      await send('PATCH', `/api/contacts/${person.id}`, values);
+      await send(contactsRoutes.change, { id: person.id }, values);
       say(`Saved ${values.name}.`);
       onClose();
     },

@@ -1,3 +1,4 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { DETAIL_KINDS } from '@steady/core/details';
 import { DetailFieldInput, type DetailFieldView, LEGAL_FORMS, type LegalForm } from '@steady/contract/clients';
@@ -16,7 +17,7 @@ import { FORM_WORDS } from './words';
 export function DetailsPage() {
   const session = useSession();
   const { act, busy } = useAct();
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: details = [] } = useData(clientsRoutes.details);
   const [adding, setAdding] = useState(false);
   const [dropping, setDropping] = useState<DetailFieldView | null>(null);
   const runs = session.may('run firm');
@@ -71,7 +72,7 @@ export function DetailsPage() {
         onClose={() => setDropping(null)}
         onYes={() =>
           void act(async () => {
-            await send('DELETE', `/api/details/${dropping!.id}`);
+            await send(clientsRoutes.dropDetail, { id: dropping!.id });
             setDropping(null);
           })
         }
@@ -87,7 +88,7 @@ function DetailLeaf({ onClose }: { onClose(): void }) {
     input: DetailFieldInput,
     start: { name: '', kind: 'text', choices: [], forms: [] },
     submit: async (values) => {
-      await send('POST', '/api/details', values);
+      await send(clientsRoutes.keepDetail, {}, values);
       onClose();
     },
   });

@@ -1,6 +1,6 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { MergePreview } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
 import { ProblemError, send, useData } from '../../app/api';
 import { Leaf } from '../../ui/leaf';
@@ -15,7 +15,7 @@ export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): 
   const [take, setTake] = useState<string[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const { data: preview, error } = useData<MergePreview>(other ? `/api/clients/${client.id}/merge/${other.id}` : null);
+  const { data: preview, error } = useData(clientsRoutes.mergePreview, other ? { id: client.id, other: other.id } : null);
   const merge = async () => {
     if (!preview) {
       setProblem('Choose the other record first.');
@@ -24,12 +24,16 @@ export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): 
     setBusy(true);
     setProblem(null);
     try {
-      await send('POST', `/api/clients/${client.id}/merge`, {
-        otherId: preview.going.id,
-        version: preview.kept.version,
-        otherVersion: preview.going.version,
-        take,
-      });
+      await send(
+        clientsRoutes.merge,
+        { id: client.id },
+        {
+          otherId: preview.going.id,
+          version: preview.kept.version,
+          otherVersion: preview.going.version,
+          take,
+        },
+      );
       say(`${preview.going.name} is one with ${preview.kept.name} now.`);
       onClose();
       void navigate(`/clients/${client.id}`);

@@ -1,3 +1,4 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { AddNote, type NoteKind, type NoteView } from '@steady/contract/clients';
 import { send } from '../../app/api';
@@ -43,7 +44,7 @@ export function NoteLine({ note }: { note: NoteView }) {
   const session = useSession();
   const { nameOf } = useTeam();
   const { act, busy } = useAct();
-  const change = (body: object) => act(() => send('PATCH', `/api/notes/${note.id}`, body));
+  const change = (body: object) => act(() => send(clientsRoutes.changeNote, { id: note.id }, body));
   const open = note.kind !== 'note' && note.doneAt === null;
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-rule-soft px-3 py-2 text-table last:border-0">
@@ -81,7 +82,7 @@ function NoteLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) 
     input: AddNote,
     start: { kind: 'note', text: '', pinned: false, forId: '' },
     submit: async (values) => {
-      await send('POST', `/api/clients/${clientId}/notes`, values);
+      await send(clientsRoutes.addNote, { id: clientId }, values);
       onClose();
     },
   });

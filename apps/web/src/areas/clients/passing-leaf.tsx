@@ -1,3 +1,4 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { AddInPassing } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { TextField } from '../../ui/fields';
@@ -13,7 +14,7 @@ export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(
     input: AddInPassing,
     start: { name, email: '' },
     submit: async (values) => {
-      const { id } = await send<{ id: string }>('POST', '/api/clients/in-passing', values);
+      const { id } = await send(clientsRoutes.addInPassing, {}, values);
       say(`Added ${values.name} as a prospect. Complete its facts when you know them.`);
       onAdded(id);
     },

@@ -1,3 +1,5 @@
+import * as contactsRoutes from '@steady/contract/contacts.routes';
+import * as lookRoutes from '@steady/contract/look.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type PersonView, addressInLine } from '@steady/contract/contacts';
@@ -19,7 +21,7 @@ export function PersonPage() {
   const session = useSession();
   const navigate = useNavigate();
   const { act, busy } = useAct();
-  const { data: person, error } = useData<PersonView>(`/api/contacts/${id}`);
+  const { data: person, error } = useData(contactsRoutes.person, { id });
   const [changing, setChanging] = useState(false);
   const [link, setLink] = useState<At | null>(null);
   const [taking, setTaking] = useState<At | null>(null);
@@ -29,7 +31,7 @@ export function PersonPage() {
   if (!person) return null;
   const look = () =>
     act(async () => {
-      await send('POST', `/api/contacts/${id}/look`);
+      await send(lookRoutes.look, { id });
       window.location.assign(`/portal?back=${encodeURIComponent(`/contacts/${id}`)}`);
     });
   const columns: Column<At>[] = [
@@ -159,7 +161,7 @@ export function PersonPage() {
         onYes={() =>
           void act(
             async () => {
-              await send('DELETE', `/api/clients/${taking!.id}/contacts/${person.id}`);
+              await send(contactsRoutes.unlink, { id: taking!.id, contact: person.id });
               const last = person.clients.length === 1;
               const from = taking!.id;
               setTaking(null);

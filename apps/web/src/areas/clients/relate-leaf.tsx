@@ -1,3 +1,5 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as contactsRoutes from '@steady/contract/contacts.routes';
 import { useState } from 'react';
 import type { ClientView } from '@steady/contract/clients';
 import { ChangeRelated, RELATED_KINDS, RelateClient, type RelatedView } from '@steady/contract/contacts';
@@ -20,7 +22,7 @@ export function RelatedLeaf({ related, onClose }: { related: RelatedView; onClos
     input: ChangeRelated,
     start: { name: related.name, kind: related.kind },
     submit: async (values) => {
-      await send('PATCH', `/api/related/${related.id}`, values);
+      await send(contactsRoutes.changeRelated, { id: related.id }, values);
       onClose();
     },
   });
@@ -38,13 +40,13 @@ export function RelatedLeaf({ related, onClose }: { related: RelatedView; onClos
 /** Says with which other client this one belongs together. */
 export function RelateLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
   const [other, setOther] = useState<ChosenClient | null>(null);
-  const { data: theirs } = useData<ClientView>(other ? `/api/clients/${other.id}` : null);
+  const { data: theirs } = useData(clientsRoutes.view, other ? { id: other.id } : null);
   const named = client.related ?? theirs?.related ?? null;
   const { form, onSubmit, busy, problem } = useLeafForm<RelateClient>({
     input: RelateClient,
     start: { otherId: '', name: '', kind: 'family' },
     submit: async (values) => {
-      await send('POST', `/api/clients/${client.id}/related`, named ? { otherId: values.otherId } : values);
+      await send(contactsRoutes.relate, { id: client.id }, named ? { otherId: values.otherId } : values);
       onClose();
     },
   });

@@ -1,7 +1,8 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
+import * as contactsRoutes from '@steady/contract/contacts.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatMoney } from '@steady/core/money';
-import type { ObligationView } from '@steady/contract/almanac';
 import type { RelatedView } from '@steady/contract/contacts';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
@@ -21,8 +22,8 @@ type One = RelatedView['clients'][number];
 export function RelatedPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
-  const { data: related, error } = useData<RelatedView>(`/api/related/${id}`);
-  const { data: ahead = [] } = useData<ObligationView[]>(`/api/related/${id}/obligations`);
+  const { data: related, error } = useData(contactsRoutes.relatedView, { id });
+  const { data: ahead = [] } = useData(almanacRoutes.ofRelated, { id });
   const [changing, setChanging] = useState(false);
   const may = session.may('change clients');
   const fees = session.may('see fees');
@@ -124,7 +125,7 @@ export function RelatedPage() {
           </Link>
         </>
       )}
-      {section === 'jobs' && <JobList of={`related=${id}`} withClient />}
+      {section === 'jobs' && <JobList of={{ related: id }} withClient />}
       {changing && <RelatedLeaf related={related} onClose={() => setChanging(false)} />}
     </Page>
   );

@@ -1,3 +1,5 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as effectsRoutes from '@steady/contract/effects.routes';
 import { ChangeClientStanding, type ClientView } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -9,13 +11,13 @@ import { useForeseen } from '../almanac/effect';
 /** From prospect to client, from client to former, and back: with the day and the reason. */
 export function StandingLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
   const { today } = useSession();
-  const foreseen = useForeseen(`/api/clients/${client.id}/standing/effect`, `${client.name} has left`);
+  const foreseen = useForeseen(effectsRoutes.standing, { id: client.id }, `${client.name} has left`);
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeClientStanding>({
     input: ChangeClientStanding,
     start: { standing: client.standing === 'active' ? 'former' : 'active', on: today, reason: '', version: client.version },
     submit: (values) =>
       foreseen.before(values, async () => {
-        await send('POST', `/api/clients/${client.id}/standing`, values);
+        await send(clientsRoutes.setStanding, { id: client.id }, values);
         onClose();
       }),
   });

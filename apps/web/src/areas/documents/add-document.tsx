@@ -1,3 +1,4 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
 import { upload } from '../../app/api';
 import { Faults } from '../../ui/faults';
 import { useFaults } from '../../ui/form';
@@ -7,7 +8,7 @@ export function AddDocument({ jobId, label = 'Add a document', onAdded }: { jobI
   const { faults, busy, attempt } = useFaults();
   const add = (files: readonly File[]) =>
     attempt(async () => {
-      for (const file of files) onAdded?.((await upload<{ id: string }>(`/api/jobs/${jobId}/documents`, file)).id);
+      for (const file of files) onAdded?.((await upload(documentsRoutes.add, { id: jobId }, file)).id);
     });
   return (
     <div className="mb-3">

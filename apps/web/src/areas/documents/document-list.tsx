@@ -1,6 +1,7 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
 import { Link } from 'react-router';
 import type { DocumentView } from '@steady/contract/jobs';
-import { useData } from '../../app/api';
+import { useData, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { momentInWords, sizeInWords } from '../../ui/words';
@@ -12,7 +13,7 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
       key: 'name',
       head: 'Document',
       cell: (row) => (
-        <a className="lnk font-semibold wrap-anywhere" href={`/api/documents/${row.id}/content`}>
+        <a className="lnk font-semibold wrap-anywhere" href={addressOf(documentsRoutes.content, { id: row.id })}>
           {row.name}
         </a>
       ),
@@ -59,6 +60,6 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
 }
 
 export function DocumentList({ clientId }: { clientId: string }) {
-  const { data } = useData<DocumentView[]>(`/api/documents?client=${clientId}`);
+  const { data } = useData(documentsRoutes.list, { client: clientId });
   return data ? <DocumentTable documents={data} /> : null;
 }

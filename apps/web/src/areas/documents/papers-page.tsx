@@ -1,3 +1,5 @@
+import { addressOf } from '../../app/api';
+import * as documentsRoutes from '@steady/contract/documents.routes';
 import useSWRInfinite from 'swr/infinite';
 import type { DocumentView } from '@steady/contract/jobs';
 import { Page } from '../../ui/page';
@@ -9,7 +11,7 @@ const PAGE = 100;
 export function PapersPage() {
   const { data, size, setSize } = useSWRInfinite<DocumentView[]>((_index: number, before: DocumentView[] | null) => {
     if (before && before.length < PAGE) return null;
-    return `/api/documents${before ? `?before=${before.at(-1)!.id}` : ''}`;
+    return addressOf(documentsRoutes.list, { before: before?.at(-1)!.id });
   });
   const documents = data?.flat() ?? [];
   return (

@@ -1,3 +1,4 @@
+import * as feesRoutes from '@steady/contract/fees.routes';
 import { useNavigate } from 'react-router';
 import { DraftBill } from '@steady/contract/fees';
 import type { JobView } from '@steady/contract/jobs';
@@ -17,7 +18,7 @@ export function BillLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
     input: DraftBill,
     start: { wording: job.name, ...(left > 0 ? { amount: left } : {}) },
     submit: async (values) => {
-      const { id } = await send<{ id: string }>('POST', `/api/jobs/${job.id}/bills`, values);
+      const { id } = await send(feesRoutes.draft, { id: job.id }, values);
       await navigate(`/fees/bills/${id}`);
     },
   });

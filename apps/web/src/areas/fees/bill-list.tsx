@@ -1,3 +1,4 @@
+import * as feesRoutes from '@steady/contract/fees.routes';
 import { Link } from 'react-router';
 import { formatMoney } from '@steady/core/money';
 import type { InvoiceRow } from '@steady/contract/fees';
@@ -64,6 +65,6 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
 }
 
 export function BillList({ clientId }: { clientId: string }) {
-  const { data } = useData<{ rows: InvoiceRow[] }>(`/api/invoices?client=${clientId}`);
+  const { data } = useData(feesRoutes.invoices, { client: clientId });
   return data ? <BillTable rows={data.rows} withClient={false} /> : null;
 }

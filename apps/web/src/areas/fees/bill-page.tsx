@@ -1,8 +1,10 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import * as feesRoutes from '@steady/contract/fees.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formatMoney, formatSigned } from '@steady/core/money';
 import { type BillPreview, CancelBill } from '@steady/contract/fees';
-import { send, useData } from '../../app/api';
+import { send, useData, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { LongTextField } from '../../ui/fields';
@@ -22,16 +24,16 @@ export function BillPage() {
   const navigate = useNavigate();
   const [cancelling, setCancelling] = useState(false);
   const { act, busy } = useAct();
-  const { data: preview, error } = useData<BillPreview>(`/api/invoices/${id}`);
+  const { data: preview, error } = useData(feesRoutes.invoice, { id });
   if (error) return <Trouble error={error} />;
   if (!preview) return null;
   const { invoice, settling } = preview;
   const { currency } = session.firm;
   const draft = invoice.status === 'draft';
-  const approve = () => act(() => send('POST', `/api/invoices/${id}/approve`, { version: invoice.version }), 'Approved. The bill is on its way.');
+  const approve = () => act(() => send(feesRoutes.approve, { id }, { version: invoice.version }), 'Approved. The bill is on its way.');
   const discard = () =>
     act(async () => {
-      await send('DELETE', `/api/invoices/${id}`);
+      await send(feesRoutes.discard, { id });
       await navigate(`/jobs/${invoice.jobId}/money`);
     }, 'The draft is thrown away.');
   return (
@@ -162,7 +164,7 @@ export function BillPage() {
           </>
         )}
         {invoice.documentId && (
-          <a className="act-quiet" href={`/api/documents/${invoice.documentId}/content`}>
+          <a className="act-quiet" href={addressOf(documentsRoutes.content, { id: invoice.documentId })}>
             Open the PDF
           </a>
         )}
@@ -192,7 +194,7 @@ function CancelLeaf({ invoice, onClose }: { invoice: BillPreview['invoice']; onC
     input: CancelBill,
     start: { version: invoice.version, reason: '' },
     submit: async (values) => {
-      await send('POST', `/api/invoices/${invoice.id}/cancel`, values);
+      await send(feesRoutes.cancel, { id: invoice.id }, values);
       onClose();
     },
   });

@@ -1,8 +1,9 @@
+import * as feesRoutes from '@steady/contract/fees.routes';
 import { useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { formatMoney } from '@steady/core/money';
 import type { InvoiceRow, WipRow } from '@steady/contract/fees';
-import { useData } from '../../app/api';
+import { addressOf, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble, Views } from '../../ui/page';
@@ -27,7 +28,7 @@ const AGES = [
 /** WIP by job, the oldest first. */
 export function FeesPage() {
   const { firm } = useSession();
-  const { data, error } = useData<WipRow[]>('/api/wip');
+  const { data, error } = useData(feesRoutes.wip);
   if (error) return <Trouble error={error} />;
   if (!data) return null;
   const sum = (pick: (row: WipRow) => number, rows = data) => rows.reduce((all, row) => all + pick(row), 0);
@@ -86,8 +87,7 @@ export function BillsPage() {
   const { data, size, setSize } = useSWRInfinite<{ rows: InvoiceRow[]; more: boolean }>(
     (_index: number, before: { rows: InvoiceRow[]; more: boolean } | null) => {
       if (before && !before.more) return null;
-      const query = new URLSearchParams({ ...(status === 'all' ? {} : { status }), ...(before ? { before: before.rows.at(-1)!.id } : {}) });
-      return `/api/invoices?${query.toString()}`;
+      return addressOf(feesRoutes.invoices, { status: status !== 'all' && status, before: before?.rows.at(-1)!.id });
     },
   );
   const rows = data?.flatMap((page) => page.rows) ?? [];

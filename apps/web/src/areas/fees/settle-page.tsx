@@ -1,3 +1,4 @@
+import * as feesRoutes from '@steady/contract/fees.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatHours, formatMoney } from '@steady/core/money';
@@ -21,7 +22,7 @@ export function SettlePage() {
   const session = useSession();
   const { act, busy } = useAct();
   const [reversing, setReversing] = useState<SettlementPreview['settlements'][number] | null>(null);
-  const { data: preview, error } = useData<SettlementPreview>(`/api/jobs/${id}/settlement`);
+  const { data: preview, error } = useData(feesRoutes.settlement, { id });
   if (error) return <Trouble error={error} />;
   if (!preview) return null;
   const { adjustment, lines, settlements } = preview;
@@ -107,7 +108,7 @@ export function SettlePage() {
                   <button
                     className="act"
                     disabled={busy}
-                    onClick={() => void act(() => send('POST', `/api/jobs/${id}/settlements`, { balance: preview.balance }), `Settled: ${words(adjustment)}.`)}
+                    onClick={() => void act(() => send(feesRoutes.settle, { id }, { balance: preview.balance }), `Settled: ${words(adjustment)}.`)}
                   >
                     Settle, {words(adjustment)}
                   </button>
@@ -147,7 +148,7 @@ export function SettlePage() {
         onYes={() => {
           const one = reversing!;
           setReversing(null);
-          void act(() => send('POST', `/api/settlements/${one.id}/reverse`), 'Reversed. WIP is as before.');
+          void act(() => send(feesRoutes.reverse, { id: one.id }), 'Reversed. WIP is as before.');
         }}
       >
         <p>The opposite of each of its postings is added to the ledger, and WIP is as it was before. Both stay on record.</p>

@@ -1,8 +1,9 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as importsRoutes from '@steady/contract/imports.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Verdict } from '@steady/core/importing';
-import type { BulkOutcome } from '@steady/contract/client-lists';
-import type { ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
+import type { ImportRow } from '@steady/contract/imports';
 import { send, useData } from '../../app/api';
 import { useProgress } from '../../app/live';
 import { useSession } from '../../app/session';
@@ -33,7 +34,7 @@ export function ImportPage() {
   const progress = useProgress(id);
   const [decided, setDecided] = useState<Record<number, string>>({});
   const [shown, setShown] = useState<Kind | null>(null);
-  const { data: view, error } = useData<ImportView>(`/api/imports/${id}`);
+  const { data: view, error } = useData(importsRoutes.view, { id });
   if (error) return <Trouble error={error} />;
   if (!view) return <Page title="Bring in clients" sum="Each row is being compared with the clients there are …" children={null} />;
   const { counts } = view;
@@ -49,8 +50,8 @@ export function ImportPage() {
       Bring in clients
     </Link>
   );
-  const bringIn = () => act(async () => say((await send<ImportOutcome>('POST', `/api/imports/${id}/bring-in`, { decisions })).said));
-  const undo = () => act(async () => say((await send<BulkOutcome>('POST', `/api/clients/bulk/${view.bulkId}/undo`)).said));
+  const bringIn = () => act(async () => say((await send(importsRoutes.bringIn, { id }, { decisions })).said));
+  const undo = () => act(async () => say((await send(clientsRoutes.undoMany, { id: view.bulkId! })).said));
   if (view.outcome !== null)
     return (
       <Page

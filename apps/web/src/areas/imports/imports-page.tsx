@@ -1,5 +1,5 @@
+import * as importsRoutes from '@steady/contract/imports.routes';
 import { Link, useNavigate } from 'react-router';
-import type { ImportLine } from '@steady/contract/imports';
 import { upload, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -12,11 +12,11 @@ export function ImportsPage() {
   const session = useSession();
   const navigate = useNavigate();
   const { act, busy } = useAct();
-  const { data: lines = [] } = useData<ImportLine[]>('/api/imports');
+  const { data: lines = [] } = useData(importsRoutes.list);
   const choose = (file: File | undefined) =>
     file &&
     act(async () => {
-      const { id } = await upload<{ id: string }>('/api/imports', file);
+      const { id } = await upload(importsRoutes.begin, {}, file);
       await navigate(`/clients/import/${id}`);
     });
   return (

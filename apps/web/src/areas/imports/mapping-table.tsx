@@ -1,3 +1,4 @@
+import * as importsRoutes from '@steady/contract/imports.routes';
 import { useState } from 'react';
 import type { ImportView } from '@steady/contract/imports';
 import { send } from '../../app/api';
@@ -50,7 +51,7 @@ export function MappingTable({ view }: { view: ImportView }) {
       </div>
       {touched && (
         <p className="mt-2">
-          <button className="act" disabled={busy} onClick={() => void act(() => send('PUT', `/api/imports/${view.id}/mapping`, { mapping }))}>
+          <button className="act" disabled={busy} onClick={() => void act(() => send(importsRoutes.setMapping, { id: view.id }, { mapping }))}>
             {busy ? 'Comparing …' : 'Use these columns'}
           </button>
         </p>

@@ -1,7 +1,7 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { Link, useSearchParams } from 'react-router';
 import { counted } from '@steady/core/words';
-import type { JobRow } from '@steady/contract/jobs';
-import type { FlowBand, FlowView } from '@steady/contract/moves';
+import type { FlowBand } from '@steady/contract/moves';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DueWords } from '../../ui/due';
@@ -13,7 +13,7 @@ export function FlowPage() {
   const [search, setSearch] = useSearchParams();
   const chosen = search.get('procedure');
   const open = search.get('band');
-  const { data: flow } = useData<FlowView>(`/api/jobs/flow${chosen ? `?procedure=${chosen}` : ''}`);
+  const { data: flow } = useData(jobsRoutes.flow, { procedure: chosen });
   if (!flow) return null;
   if (flow.procedureId === null)
     return <div className="sheet px-4 py-5 text-table text-soft">No job is open. When jobs begin, they stand here in the phases of their procedure.</div>;
@@ -123,7 +123,7 @@ function Band({ band, most, procedureId, open, onOpen }: { band: FlowBand; most:
 }
 
 function JobsOfBand({ procedureId, phase }: { procedureId: string; phase: string }) {
-  const { data } = useData<{ rows: JobRow[]; more: boolean }>(`/api/jobs?procedure=${procedureId}&phase=${encodeURIComponent(phase)}`);
+  const { data } = useData(jobsRoutes.list, { procedure: procedureId, phase });
   const { day } = useSession();
   if (!data) return null;
   return (

@@ -1,3 +1,4 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { Link } from 'react-router';
 import type { HistoryLine } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
@@ -5,12 +6,12 @@ import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
 import { momentInWords } from '../../ui/words';
 
-/** What happened, the newest first: who, when, what. `of` is "job=…" or "client=…". */
-export function HistoryList({ of }: { of: string }) {
+/** What happened, the newest first: who, when, what. Of a job or of a client. */
+export function HistoryList({ of }: { of: { job: string } | { client: string } }) {
   const { day } = useSession();
-  const { data } = useData<HistoryLine[]>(`/api/history?${of}`);
+  const { data } = useData(jobsRoutes.history, of);
   if (!data) return null;
-  const ofClient = of.startsWith('client=');
+  const ofClient = 'client' in of;
   return (
     <LedgerTable
       label="History"

@@ -1,3 +1,4 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { HoldJob, StopJob } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { DateField, TextField } from '../../ui/fields';
@@ -10,7 +11,7 @@ export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
     input: HoldJob,
     start: { reason: '', until: '' },
     submit: async (values) => {
-      await send('POST', `/api/jobs/${jobId}/hold`, values);
+      await send(jobsRoutes.hold, { id: jobId }, values);
       onClose();
     },
   });
@@ -30,7 +31,7 @@ export function StopLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
     input: StopJob,
     start: { reason: '', forId: '' },
     submit: async (values) => {
-      await send('POST', `/api/jobs/${jobId}/stop`, values);
+      await send(jobsRoutes.stop, { id: jobId }, values);
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import * as movesRoutes from '@steady/contract/moves.routes';
 import type { JobView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -28,7 +29,7 @@ export function JobActions({ job }: { job: JobView }) {
                 <td className="whitespace-nowrap text-soft">{momentInWords(action.at, session.day)}</td>
                 <td className="n">
                   {action.state === 'failed' && session.may('do work') && (
-                    <button className="lnk" disabled={busy} onClick={() => void act(() => send('POST', `/api/job-actions/${action.id}/again`), 'Tried again.')}>
+                    <button className="lnk" disabled={busy} onClick={() => void act(() => send(movesRoutes.again, { id: action.id }), 'Tried again.')}>
                       Try again
                     </button>
                   )}

@@ -1,3 +1,4 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { CATEGORIES, ChangeJob, type JobView, PRIORITIES } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -32,7 +33,7 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       const { partnerId = null, managerId = null, preparerId = null, contactId = null, ownStatus = null, income = null, ...rest } = values;
       // A day that stays is not sent: a deadline that a rule has set is not ours to name.
       const days = Object.fromEntries((['startOn', 'targetOn', 'dueOn'] as const).map((key) => [key, rest[key] === job[key] ? undefined : rest[key]]));
-      await send('PATCH', `/api/jobs/${job.id}`, { ...rest, ...days, partnerId, managerId, preparerId, contactId, ownStatus, income });
+      await send(jobsRoutes.changeJob, { id: job.id }, { ...rest, ...days, partnerId, managerId, preparerId, contactId, ownStatus, income });
       onClose();
     },
   });

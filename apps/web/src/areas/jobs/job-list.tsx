@@ -1,3 +1,4 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobRow } from '@steady/contract/jobs';
@@ -85,13 +86,21 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
   ];
 }
 
-/** The jobs of one client, or of clients that belong together: open ones, then what was done. `of` is the part of the address that says whose. */
-export function JobList({ of, withClient = false, newFor }: { of: string; withClient?: boolean; newFor?: { id: string; name: string } }) {
+/** The jobs of one client, or of clients that belong together: open ones, then what was done. */
+export function JobList({
+  of,
+  withClient = false,
+  newFor,
+}: {
+  of: { client: string } | { related: string };
+  withClient?: boolean;
+  newFor?: { id: string; name: string };
+}) {
   const session = useSession();
   const [adding, setAdding] = useState(false);
   const columns = useJobColumns(withClient);
-  const { data: open } = useData<{ rows: JobRow[] }>(`/api/jobs?status=open&${of}`);
-  const { data: done } = useData<{ rows: JobRow[] }>(`/api/jobs?status=finished&${of}`);
+  const { data: open } = useData(jobsRoutes.list, { status: 'open', ...of });
+  const { data: done } = useData(jobsRoutes.list, { status: 'finished', ...of });
   if (!open || !done) return null;
   return (
     <>

@@ -1,8 +1,9 @@
+import * as feesRoutes from '@steady/contract/fees.routes';
+import * as timeRoutes from '@steady/contract/time.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatHours, formatMoney } from '@steady/core/money';
 import type { JobView } from '@steady/contract/jobs';
-import type { SettlementPreview } from '@steady/contract/fees';
 import type { TimeEntryView } from '@steady/contract/time';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -16,9 +17,9 @@ import { ExpenseLeaf } from '../time/expense-leaf';
 export function JobMoneySection({ job }: { job: JobView }) {
   const session = useSession();
   const [leaf, setLeaf] = useState<'bill' | 'expense' | null>(null);
-  const { data: entries } = useData<TimeEntryView[]>(`/api/jobs/${job.id}/time`);
+  const { data: entries } = useData(timeRoutes.ofJob, { id: job.id });
   const seesFees = session.may('see fees');
-  const { data: settlement } = useData<SettlementPreview>(seesFees ? `/api/jobs/${job.id}/settlement` : null);
+  const { data: settlement } = useData(feesRoutes.settlement, seesFees ? { id: job.id } : null);
   const sum = (pick: (entry: TimeEntryView) => number) => (entries ?? []).reduce((all, entry) => all + pick(entry), 0);
   return (
     <>

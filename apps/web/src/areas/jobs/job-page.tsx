@@ -1,3 +1,6 @@
+import * as almanacRoutes from '@steady/contract/almanac.routes';
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as timerRoutes from '@steady/contract/timer.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
@@ -42,10 +45,10 @@ export function JobPage() {
   const [open, setOpen] = useState<'hold' | 'stop' | 'move' | 'change' | 'time' | 'file' | 'workings' | null>(null);
   const [warned, setWarned] = useState<string | null>(null);
   const say = useSay();
-  const { data: job, error } = useData<JobView>(`/api/jobs/${id}`);
+  const { data: job, error } = useData(jobsRoutes.view, { id });
   const mayWork = session.may('do work');
   useKeys([
-    { press: 't', does: 'start the timer on this job', act: () => void act(() => send('POST', '/api/timer/start', { jobId: id }), 'The timer runs.') },
+    { press: 't', does: 'start the timer on this job', act: () => void act(() => send(timerRoutes.start, {}, { jobId: id }), 'The timer runs.') },
     { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
     ...(mayWork
       ? [
@@ -63,7 +66,7 @@ export function JobPage() {
   const mayFile = mayWork && obligation?.status === 'open' && job.status === 'open';
   const file = async () => {
     try {
-      await send('POST', `/api/obligations/${obligation!.id}/file`, { anyway: warned !== null });
+      await send(almanacRoutes.fileNow, { id: obligation!.id }, { anyway: warned !== null });
       setOpen(null);
       setWarned(null);
       say(own ? 'Closed.' : 'On its way. The receipt comes by itself.');
@@ -156,7 +159,7 @@ export function JobPage() {
           />
           <span className="ml-auto flex gap-3">
             {mayWork && job.status === 'on hold' && (
-              <button className="act-quiet" onClick={() => void act(() => send('POST', `/api/jobs/${id}/resume`), 'Off hold.')}>
+              <button className="act-quiet" onClick={() => void act(() => send(jobsRoutes.resume, { id }), 'Off hold.')}>
                 Take off hold
               </button>
             )}
@@ -286,7 +289,7 @@ export function JobPage() {
                   </button>
                 )}
                 {job.stuckReason && (
-                  <button className="lnk" onClick={() => void act(() => send('POST', `/api/jobs/${id}/go-on`), 'It goes on.')}>
+                  <button className="lnk" onClick={() => void act(() => send(jobsRoutes.goOn, { id }), 'It goes on.')}>
                     It can go on
                   </button>
                 )}
@@ -350,7 +353,7 @@ export function JobPage() {
       )}
       {section === 'correspondence' && <Correspondence client={{ id: job.clientId, name: job.client }} job={job} />}
       {section === 'money' && <JobMoneySection job={job} />}
-      {section === 'history' && <HistoryList of={`job=${id}`} />}
+      {section === 'history' && <HistoryList of={{ job: id }} />}
       {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}
       {open === 'stop' && <StopLeaf jobId={id} onClose={() => setOpen(null)} />}
       {open === 'move' && <MoveLeaf job={job} onClose={() => setOpen(null)} />}

@@ -1,7 +1,7 @@
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useSearchParams } from 'react-router';
 import { JOB_STATES, PRIORITIES } from '@steady/contract/jobs';
-import type { ProcedureRow } from '@steady/contract/procedures';
-import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
@@ -12,7 +12,7 @@ const KEYS = ['state', 'person', 'service', 'procedure', 'phase', 'priority'] as
 type Key = (typeof KEYS)[number];
 
 /** What the list of jobs is narrowed to; it stands in the address, so that it can be kept and passed on. */
-export function useJobsFilter(): { of: Partial<Record<Key, string>>; query: string; set(key: Key, value: string | null): void; clear(): void } {
+export function useJobsFilter(): { of: Partial<Record<Key, string>>; set(key: Key, value: string | null): void; clear(): void } {
   const [search, setSearch] = useSearchParams();
   const of = Object.fromEntries(KEYS.flatMap((key) => (search.get(key) ? [[key, search.get(key)!]] : []))) as Partial<Record<Key, string>>;
   const change = (edit: (next: URLSearchParams) => void) => {
@@ -22,7 +22,6 @@ export function useJobsFilter(): { of: Partial<Record<Key, string>>; query: stri
   };
   return {
     of,
-    query: new URLSearchParams(of).toString(),
     set: (key, value) => change((next) => (value ? next.set(key, value) : next.delete(key))),
     clear: () => change((next) => KEYS.forEach((key) => next.delete(key))),
   };
@@ -32,8 +31,8 @@ export function useJobsFilter(): { of: Partial<Record<Key, string>>; query: stri
 export function JobsNarrow() {
   const { of, set, clear } = useJobsFilter();
   const { nameOf } = useTeam();
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
-  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: services = [] } = useData(servicesRoutes.list);
+  const { data: procedures = [] } = useData(proceduresRoutes.list);
   const words: Record<Key, string> = {
     state: of.state ?? '',
     person: `with ${nameOf(of.person ?? null)} on it`,

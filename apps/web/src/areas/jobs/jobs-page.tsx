@@ -1,9 +1,10 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, shortDate } from '@steady/core/words';
-import type { ClientView } from '@steady/contract/clients';
-import { type JobRow, type JobTotals, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
+import { type JobRow, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -27,13 +28,13 @@ export function JobsPage() {
   const [adding, setAdding] = useState(false);
   const asked = search.get('status') === 'finished' ? 'finished' : (search.get('view') ?? 'due');
   const view: View = asked in VIEWS ? (asked as View) : 'due';
-  const { query, set } = useJobsFilter();
-  const narrowed = view === 'flow' ? '' : query;
-  const { data: totals } = useData<JobTotals>(`/api/jobs/totals?status=${view === 'finished' ? 'finished' : 'open'}&${narrowed}`);
+  const { of: filter, set } = useJobsFilter();
+  const narrowed = view === 'flow' ? {} : filter;
+  const { data: totals } = useData(jobsRoutes.totals, { ...narrowed, status: view === 'finished' ? 'finished' : 'open' });
   const mayWork = session.may('do work');
   useKeys(mayWork ? [{ press: 'n j', does: 'new job', act: () => setAdding(true) }] : []);
   // Begun from somewhere else, such as a message: for whom, and what it is about.
-  const { data: forClient } = useData<ClientView>(search.get('new') ? `/api/clients/${search.get('new')}` : null);
+  const { data: forClient } = useData(clientsRoutes.view, search.get('new') ? { id: search.get('new')! } : null);
   const go = (to: View) => {
     const next = new URLSearchParams(search);
     next.delete('status');
@@ -99,12 +100,15 @@ export function JobsPage() {
   );
 }
 
-function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: string }) {
+const { list, ids, place, sums, fields, file } = jobsRoutes;
+const LIST = { list, ids, place, sums, fields, file };
+
+function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Record<string, string> }) {
   const session = useSession();
   const state = useListState(USUAL_JOB_COLUMNS);
   const [changing, setChanging] = useState(false);
   const finished = view === 'finished';
-  const of = useListing<JobRow>('/api/jobs', state, `status=${finished ? 'finished' : 'open'}&view=${finished ? 'due' : view}&${narrowed}`);
+  const of = useListing<JobRow>(LIST, state, { ...narrowed, status: finished ? 'finished' : 'open', view: finished ? 'due' : view });
   const first = useJobColumns(true).slice(0, 2);
   const cells = useJobCells();
   const group = (row: JobRow) => {

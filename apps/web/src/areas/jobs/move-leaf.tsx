@@ -1,6 +1,6 @@
+import * as movesRoutes from '@steady/contract/moves.routes';
 import { useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
-import type { MovePreview } from '@steady/contract/moves';
 import { ProblemError, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';
@@ -31,19 +31,23 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<{ text: string; field: string | null } | null>(null);
   const [busy, setBusy] = useState(false);
-  const { data: preview, error } = useData<MovePreview>(`/api/jobs/${job.id}/move${to === END ? '' : `?to=${encodeURIComponent(to)}`}`);
+  const { data: preview, error } = useData(movesRoutes.preview, { id: job.id, to: to !== END && to });
   const finished = job.status === 'finished';
   const move = async () => {
     setBusy(true);
     setProblem(null);
     try {
-      await send('POST', `/api/jobs/${job.id}/move`, {
-        to: to === END ? null : to,
-        leaveOut: preview!.acts.filter((act) => !act.doneBefore && flipped.has(act.key)).map((act) => act.key),
-        again: preview!.acts.filter((act) => act.doneBefore && flipped.has(act.key)).map((act) => act.key),
-        version: job.version,
-        ...(why.trim() ? { why } : {}),
-      });
+      await send(
+        movesRoutes.move,
+        { id: job.id },
+        {
+          to: to === END ? null : to,
+          leaveOut: preview!.acts.filter((act) => !act.doneBefore && flipped.has(act.key)).map((act) => act.key),
+          again: preview!.acts.filter((act) => act.doneBefore && flipped.has(act.key)).map((act) => act.key),
+          version: job.version,
+          ...(why.trim() ? { why } : {}),
+        },
+      );
       say(to === END ? 'The job is finished.' : `The job stands in ${preview?.to ?? 'its new phase'} now.`);
       onClose();
     } catch (refused) {

@@ -1,3 +1,5 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { civil } from '@steady/core/calendar';
@@ -40,7 +42,7 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
   const navigate = useNavigate();
   const [done, setDone] = useState(0);
   const [chosenClient, setChosenClient] = useState(client ?? null);
-  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: procedures = [] } = useData(proceduresRoutes.list);
   const { form, onSubmit, busy, problem } = useLeafForm<AddJob>({
     input: AddJob,
     start: {
@@ -58,13 +60,13 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
         // In parts, so that it is seen to go on and no part takes long.
         for (let at = 0; at < clientIds.length; at += AT_ONCE) {
           setDone(at);
-          const part = await send<JobsBegun>('POST', '/api/jobs/many', { ...each, clientIds: clientIds.slice(at, at + AT_ONCE) });
+          const part = await send(jobsRoutes.addMany, {}, { ...each, clientIds: clientIds.slice(at, at + AT_ONCE) });
           begun.ids.push(...part.ids);
           begun.not.push(...part.not);
         }
         return onBegun?.(begun);
       }
-      const { id } = await send<{ id: string }>('POST', '/api/jobs', values);
+      const { id } = await send(jobsRoutes.add, {}, values);
       await navigate(`/jobs/${id}`);
     },
   });

@@ -1,3 +1,6 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as movesRoutes from '@steady/contract/moves.routes';
+import * as timerRoutes from '@steady/contract/timer.routes';
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
@@ -71,7 +74,7 @@ function Phase({ job, phase, onChange, onAdd }: { job: JobView; phase: PhaseView
         {phase.stands === 'current' && phase.wantsApproval && !phase.approvedBy && job.status === 'open' && session.may('do work') && (
           <button
             className="lnk text-table"
-            onClick={() => void act(() => send('POST', `/api/jobs/${job.id}/approve`, { version: job.version }), `Approved ${phase.name}.`)}
+            onClick={() => void act(() => send(movesRoutes.approve, { id: job.id }, { version: job.version }), `Approved ${phase.name}.`)}
           >
             Approve
           </button>
@@ -118,7 +121,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         : waits || (task.doneByEvent === null ? '' : `ticked ${DONE_BY_WORDS[task.doneByEvent]}`);
   const late = !task.doneAt && task.dueOn < session.today;
   const change = (what: Pick<ChangeTask, 'assigneeId' | 'dueOn'>) =>
-    void act(() => send('PATCH', `/api/tasks/${task.id}`, { ...what, version: task.version }), `Changed ${task.name}.`);
+    void act(() => send(jobsRoutes.change, { id: task.id }, { ...what, version: task.version }), `Changed ${task.name}.`);
   const timer = (shown: string) =>
     !task.doneAt &&
     session.may('record time') &&
@@ -127,7 +130,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
         className={`lnk shrink-0 text-kelp ${shown}`}
         onClick={() =>
           void act(
-            () => send('POST', '/api/timer/start', { jobId: job.id, taskId: task.id }),
+            () => send(timerRoutes.start, {}, { jobId: job.id, taskId: task.id }),
             `The timer runs on ${task.name}.${waits ? ` It is early for it: it ${waits}.` : ''}`,
           )
         }
@@ -144,7 +147,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           aria-label={`${task.name}: done`}
           checked={task.doneAt !== null}
           disabled={!mayWork || task.doneByEvent === 'filed'}
-          onChange={(event) => void act(() => send('POST', `/api/tasks/${task.id}/tick`, { done: event.target.checked, version: task.version }))}
+          onChange={(event) => void act(() => send(jobsRoutes.tick, { id: task.id }, { done: event.target.checked, version: task.version }))}
         />
       </td>
       <td>
@@ -179,7 +182,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
                     type="checkbox"
                     checked={check.doneAt !== null}
                     disabled={!mayWork || task.doneAt !== null}
-                    onChange={({ target }) => void act(() => send('POST', `/api/tasks/${task.id}/check`, { at, done: target.checked, version: task.version }))}
+                    onChange={({ target }) => void act(() => send(jobsRoutes.check, { id: task.id }, { at, done: target.checked, version: task.version }))}
                   />
                   <span className={check.doneAt ? 'text-soft' : ''}>{check.words}</span>
                   {check.doneAt && <span className="text-soft">{check.doneBy}</span>}

@@ -1,3 +1,4 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { type JobView } from '@steady/contract/jobs';
 import { AddTask, ChangeTask, type TaskView } from '@steady/contract/tasks';
 import { send } from '../../app/api';
@@ -30,8 +31,8 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
         },
     submit: async (values) => {
       const given = { ...values, assigneeId: values.assigneeId ?? null };
-      if (task) await send('PATCH', `/api/tasks/${task.id}`, given);
-      else await send('POST', `/api/jobs/${job.id}/tasks`, given);
+      if (task) await send(jobsRoutes.change, { id: task.id }, given);
+      else await send(jobsRoutes.addTask, { id: job.id }, given);
       onClose();
     },
   });
@@ -61,7 +62,7 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
             className="lnk ml-auto text-table"
             onClick={() =>
               void act(async () => {
-                await send('POST', `/api/tasks/${task.id}/take-out`, { version: task.version });
+                await send(jobsRoutes.removeTask, { id: task.id }, { version: task.version });
                 onClose();
               }, `Took out ${task.name}.`)
             }

@@ -1,7 +1,8 @@
+import * as movesRoutes from '@steady/contract/moves.routes';
 import { useState } from 'react';
 import { counted } from '@steady/core/words';
 import { PRIORITIES, type Priority } from '@steady/contract/jobs';
-import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, ManyLookedAt } from '@steady/contract/moves';
+import type { ChangeJobs, JobBatchView, JobsChanged, ManyLookedAt } from '@steady/contract/moves';
 import { ProblemError, ask, send, useAsked } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
@@ -63,7 +64,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
       let sum = NOTHING_LOOKED_AT;
       for (const [index, part] of parts.entries()) {
         setAt(index * PART);
-        sum = together(sum, await ask<ManyLookedAt>('/api/jobs/together/look', { ids: part, ...asKey(to) }));
+        sum = together(sum, await ask(movesRoutes.look, {}, { ids: part, ...asKey(to) }));
       }
       setLooked(sum);
     });
@@ -82,13 +83,13 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
       }[change];
       for (const [index, part] of parts.entries()) {
         setAt(index * PART);
-        const { changed, not } = await send<JobsChanged>('POST', '/api/jobs/together', { ids: part, batchId, change, ...particulars });
+        const { changed, not } = await send(movesRoutes.change, {}, { ids: part, batchId, change, ...particulars });
         result.changed += changed;
         result.not.push(...not);
       }
       setDone(result);
     });
-  const undo = () => guarded(async () => setUndone(await send<JobBatchView>('POST', `/api/jobs/together/${done!.batchId}/undo`)));
+  const undo = () => guarded(async () => setUndone(await send(movesRoutes.undo, { id: done!.batchId })));
 
   if (done)
     return (
@@ -226,7 +227,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
 
 /** Where many jobs go: on by a phase each, to their end, or to a phase that those looked at have; and why, where it needs saying. */
 function MoveFields({ ids, to, why, onTo, onWhy }: { ids: readonly string[]; to: string; why: string; onTo(to: string): void; onWhy(why: string): void }) {
-  const { data: phases = [] } = useAsked<CommonPhase[]>('/api/jobs/together/phases', { ids });
+  const { data: phases = [] } = useAsked(movesRoutes.phases, {}, { ids: [...ids] });
   return (
     <>
       <SelectField label="To" value={to} onChange={({ target }) => onTo(target.value)}>

@@ -1,6 +1,7 @@
+import * as portalRoutes from '@steady/contract/portal.routes';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { EnterCode, type PortalDoor } from '@steady/contract/requests';
+import { EnterCode } from '@steady/contract/requests';
 import { ProblemError, refresh, send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -9,7 +10,7 @@ import { useLeafForm } from '../../ui/form';
 export function DoorPage() {
   const { token = '' } = useParams();
   const navigate = useNavigate();
-  const { data: door, error } = useData<PortalDoor>(`/api/portal/door/${token}`);
+  const { data: door, error } = useData(portalRoutes.door, { token });
   const [sent, setSent] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const enter = async (leadsTo: string) => {
@@ -34,13 +35,13 @@ export function DoorPage() {
     input: EnterCode,
     start: { code: '' },
     submit: async (values) => {
-      const { leadsTo } = await send<{ leadsTo: string }>('POST', `/api/portal/door/${token}/enter`, values);
+      const { leadsTo } = await send(portalRoutes.enter, { token }, values);
       await enter(leadsTo);
     },
   });
   const sendCode = () =>
     act(async () => {
-      await send('POST', `/api/portal/door/${token}/code`);
+      await send(portalRoutes.sendCode, { token });
       setSent(true);
     });
   if (error) {
@@ -107,7 +108,7 @@ export function DoorPage() {
             onClick={() =>
               void act(async () => {
                 if (door.state === 'inside') return enter(door.leadsTo);
-                const { leadsTo } = await send<{ leadsTo: string }>('POST', `/api/portal/door/${token}/again`);
+                const { leadsTo } = await send(portalRoutes.enterAgain, { token });
                 await enter(leadsTo);
               })
             }

@@ -1,20 +1,24 @@
+import type { PayInvoice } from '@steady/contract/fees';
+import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
+import * as portalRoutes from '@steady/contract/portal.routes';
+import * as requestsPortalRoutes from '@steady/contract/requests-portal.routes';
+import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalInvoice, PortalMe, PortalRequest, RequestItemView } from '@steady/contract/requests';
-import type { PortalSignature } from '@steady/contract/signatures';
-import { ProblemError, send, upload, useData } from '../../app/api';
+import { ProblemError, send, upload, useData, addressOf } from '../../app/api';
 import { dayOf } from '../../ui/words';
 import { Signature } from './portal-signature';
 
 /** What a client sees: exactly what is asked of them, and what they owe. */
 export function PortalPage() {
-  const { data: me, error } = useData<PortalMe>('/api/portal/me');
-  const { data: requests } = useData<PortalRequest[]>(me ? '/api/portal/requests' : null);
-  const { data: invoices } = useData<PortalInvoice[]>(me ? '/api/portal/invoices' : null);
-  const { data: signatures } = useData<PortalSignature[]>(me ? '/api/portal/signatures' : null);
+  const { data: me, error } = useData(portalRoutes.me);
+  const { data: requests } = useData(requestsPortalRoutes.list, me ? {} : null);
+  const { data: invoices } = useData(feesPortalRoutes.list, me ? {} : null);
+  const { data: signatures } = useData(signaturesPortalRoutes.list, me ? {} : null);
   if (error) {
     return (
       <main className="mx-auto max-w-md px-[18px] pt-16">
@@ -69,7 +73,7 @@ export function PortalPage() {
                           : 'taken back'}
                     </span>
                   </span>
-                  <a className="lnk" href={`/api/portal/signatures/${one.id}/document`}>
+                  <a className="lnk" href={addressOf(signaturesPortalRoutes.document, { id: one.id })}>
                     {one.documentName}
                   </a>
                 </li>
@@ -87,7 +91,7 @@ export function PortalPage() {
                       {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
                     </span>
                   </span>
-                  <a className="lnk" href={`/api/portal/invoices/${invoice.id}/pdf`}>
+                  <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
                     PDF, {formatMoney(invoice.gross)}
                   </a>
                 </li>
@@ -106,7 +110,7 @@ function Looking({ name }: { name: string }) {
   const asked = search.get('back') ?? '';
   const back = /^\/[a-z]+\/[\w-]+$/.test(asked) ? asked : '/clients';
   const leave = async () => {
-    await send('POST', '/api/portal/leave');
+    await send(portalRoutes.leave, {});
     window.location.assign(back);
   };
   return (
@@ -165,7 +169,7 @@ function Item({ item }: { item: RequestItemView }) {
   };
   const choose = (files: FileList | null) =>
     void act(async () => {
-      for (const file of files ?? []) await upload(`/api/portal/items/${item.id}/files`, file);
+      for (const file of files ?? []) await upload(requestsPortalRoutes.upload, { id: item.id }, file);
     });
   return (
     <li className={`mb-2.5 border bg-page px-3.5 py-3 ${wanted ? 'border-ink' : 'border-rule'}`}>
@@ -220,7 +224,7 @@ function Item({ item }: { item: RequestItemView }) {
           className="mt-2"
           onSubmit={(event) => {
             event.preventDefault();
-            void act(() => send('POST', `/api/portal/items/${item.id}/${writing}`, { text: words }));
+            void act(() => send(writing === 'question' ? requestsPortalRoutes.ask : requestsPortalRoutes.doesNotApply, { id: item.id }, { text: words }));
           }}
         >
           <label className="block text-table font-semibold">
@@ -241,13 +245,13 @@ function Item({ item }: { item: RequestItemView }) {
   );
 }
 
-const MEANS = [
+const MEANS: { value: PayInvoice['means']; words: string }[] = [
   { value: 'card', words: 'Card' },
   { value: 'card without funds', words: 'Card that is refused (to try it out)' },
 ];
 
 function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
-  const [means, setMeans] = useState('card');
+  const [means, setMeans] = useState<PayInvoice['means']>('card');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const amount = `${me.currency} ${formatMoney(invoice.gross - invoice.paid)}`;
@@ -255,7 +259,7 @@ function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
     setBusy(true);
     setProblem(null);
     try {
-      const now = await send<PortalInvoice>('POST', `/api/portal/invoices/${invoice.id}/pay`, { means });
+      const now = await send(feesPortalRoutes.pay, { id: invoice.id }, { means });
       if (now.status !== 'paid') setProblem(now.refusal ?? 'The payment is on its way.');
     } catch (caught) {
       if (!(caught instanceof ProblemError)) throw caught;
@@ -304,7 +308,7 @@ function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
           <button className="act" disabled={busy} onClick={() => void pay()}>
             {busy ? 'Paying …' : `Pay ${amount}`}
           </button>
-          <a className="lnk" href={`/api/portal/invoices/${invoice.id}/pdf`}>
+          <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
             PDF
           </a>
         </p>

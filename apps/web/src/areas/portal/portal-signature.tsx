@@ -1,8 +1,9 @@
+import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import { GiveSignature, type PortalSignature, RefuseSignature } from '@steady/contract/signatures';
-import { send } from '../../app/api';
+import { send, addressOf } from '../../app/api';
 import { LongTextField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { dayOf, sizeInWords } from '../../ui/words';
@@ -21,7 +22,7 @@ export function Signature({ signature }: { signature: PortalSignature }) {
       {signature.words && <p className="mt-2 text-[15px] whitespace-pre-line">{signature.words}</p>}
       <div className="mt-4 border border-ink bg-page px-3.5 py-3">
         <p className="mb-3">
-          <a className="lnk font-semibold wrap-anywhere" href={`/api/portal/signatures/${signature.id}/document`}>
+          <a className="lnk font-semibold wrap-anywhere" href={addressOf(signaturesPortalRoutes.document, { id: signature.id })}>
             {signature.documentName}
           </a>{' '}
           <span className="text-soft">{sizeInWords(signature.bytes)}, read it first</span>
@@ -36,7 +37,7 @@ function Give({ id, onRefuse }: { id: string; onRefuse(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
     input: GiveSignature,
     start: { signedAs: '', agreed: false },
-    submit: (values) => send('POST', `/api/portal/signatures/${id}/sign`, values),
+    submit: (values) => send(signaturesPortalRoutes.sign, { id }, values),
   });
   const { register, formState } = form;
   const { errors } = formState;
@@ -63,7 +64,7 @@ function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<RefuseSignature>({
     input: RefuseSignature,
     start: { reason: '' },
-    submit: (values) => send('POST', `/api/portal/signatures/${id}/refuse`, values),
+    submit: (values) => send(signaturesPortalRoutes.refuse, { id }, values),
   });
   return (
     <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>

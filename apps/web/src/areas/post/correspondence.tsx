@@ -19,7 +19,7 @@ export function Correspondence({ client, job }: { client: { id: string; name: st
           </button>
         </p>
       )}
-      <MessageList of={job ? `job=${job.id}` : `client=${client.id}`} />
+      <MessageList of={job ? { job: job.id } : { client: client.id }} />
       {writing && <WriteLeaf client={client} job={job} onClose={() => setWriting(false)} />}
     </>
   );

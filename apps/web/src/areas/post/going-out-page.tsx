@@ -1,5 +1,5 @@
+import * as postRoutes from '@steady/contract/post.routes';
 import { counted, longDate } from '@steady/core/words';
-import type { SentMessage } from '@steady/contract/post';
 import { useData } from '../../app/api';
 import { Page, Trouble } from '../../ui/page';
 import { dayOf } from '../../ui/words';
@@ -8,7 +8,7 @@ import { PostViews } from './post-page';
 
 /** The plan of what goes out: what waits for its day or its next try, and what could not be delivered. */
 export function GoingOutPage() {
-  const { data, error } = useData<SentMessage[]>('/api/messages/going-out');
+  const { data, error } = useData(postRoutes.goingOut);
   if (error) return <Trouble error={error} />;
   if (!data) return null;
   const failed = data.filter((message) => message.status === 'failed').length;

@@ -1,3 +1,4 @@
+import * as postRoutes from '@steady/contract/post.routes';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { SentMessage } from '@steady/contract/post';
@@ -10,15 +11,15 @@ import { momentInWords } from '../../ui/words';
 
 const TONE: Record<SentMessage['status'], string> = { waiting: 'text-soft', sent: 'good', failed: 'late', withdrawn: 'text-soft' };
 
-/** What was written: of one client, one job, or (with an empty `of`) the whole firm. */
-export function MessageList({ of }: { of: string }) {
-  const { data } = useData<SentMessage[]>(`/api/messages?${of}`);
+/** What was written: of one client, one job, or (with nothing in `of`) the whole firm. */
+export function MessageList({ of }: { of: { client?: string; job?: string } }) {
+  const { data } = useData(postRoutes.sent, of);
   if (!data) return null;
   return (
     <MessageTable
       label="Messages"
       messages={data}
-      withClient={!of.startsWith('client')}
+      withClient={of.client === undefined}
       empty="Nothing was written yet. Requests and bills go out from a job and stand here afterwards."
     />
   );
@@ -88,8 +89,8 @@ function MessageLeaf({ message, onClose }: { message: SentMessage; onClose(): vo
   const { act, busy } = useAct();
   const mayWork = session.may('do work');
   const waits = message.status === 'waiting' || message.status === 'failed';
-  const does = (words: string, path: string, done: string) => (
-    <button type="button" className="lnk text-table" disabled={busy} onClick={() => void act(() => send('POST', `/api/messages/${message.id}/${path}`), done)}>
+  const does = (words: string, route: typeof postRoutes.again | typeof postRoutes.withdraw, done: string) => (
+    <button type="button" className="lnk text-table" disabled={busy} onClick={() => void act(() => send(route, { id: message.id }), done)}>
       {words}
     </button>
   );
@@ -103,8 +104,8 @@ function MessageLeaf({ message, onClose }: { message: SentMessage; onClose(): vo
         waits &&
         mayWork && (
           <span className="ml-auto flex gap-4">
-            {does(message.status === 'failed' ? 'Try again' : 'Send it now', 'again', 'It goes out now.')}
-            {does('Take it back', 'withdraw', 'Taken back: it does not go out.')}
+            {does(message.status === 'failed' ? 'Try again' : 'Send it now', postRoutes.again, 'It goes out now.')}
+            {does('Take it back', postRoutes.withdraw, 'Taken back: it does not go out.')}
           </span>
         )
       }

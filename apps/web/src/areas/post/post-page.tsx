@@ -19,7 +19,7 @@ export function PostViews() {
 export function PostPage() {
   return (
     <Page title="Post" sum="What we wrote to clients, the newest first." tools={<PostViews />}>
-      <MessageList of="" />
+      <MessageList of={{}} />
     </Page>
   );
 }

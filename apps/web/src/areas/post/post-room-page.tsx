@@ -1,3 +1,4 @@
+import * as postRoutes from '@steady/contract/post.routes';
 import { useState } from 'react';
 import type { PostRoomMessage } from '@steady/contract/post';
 import { useData } from '../../app/api';
@@ -10,7 +11,7 @@ import { PostViews } from './post-page';
 export function PostRoomPage() {
   const { day } = useSession();
   const [picked, setPicked] = useState<string | null>(null);
-  const { data, error } = useData<PostRoomMessage[]>('/api/post-room');
+  const { data, error } = useData(postRoutes.postRoom);
   if (error) return <Trouble error={error} />;
   if (!data) return null;
   const reading = data.find((message) => message.id === picked) ?? data[0];

@@ -1,8 +1,9 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as postRoutes from '@steady/contract/post.routes';
 import { useState } from 'react';
 import { DETAILS } from '@steady/core/templates';
 import { counted } from '@steady/core/words';
 import { KeepTemplate, type TemplateView, type TriedTemplate } from '@steady/contract/procedures';
-import type { JobRow } from '@steady/contract/jobs';
 import { ask, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -19,7 +20,7 @@ import { FirmViews } from '../team/firm-views';
 export function TemplatesPage() {
   const session = useSession();
   const mayChange = session.may('change services');
-  const { data: templates } = useData<TemplateView[]>('/api/message-templates');
+  const { data: templates } = useData(postRoutes.kept);
   const [open, setOpen] = useState<TemplateView | 'new' | null>(null);
   useKeys(mayChange ? [{ press: 'n m', does: 'new message', act: () => setOpen('new') }] : []);
   if (!templates) return null;
@@ -77,13 +78,13 @@ function TemplateLeaf({ template, onClose }: { template: TemplateView | null; on
   const [client, setClient] = useState<{ id: string; name: string } | null>(null);
   const [jobId, setJobId] = useState('');
   const [tried, setTried] = useState<TriedTemplate | null>(null);
-  const { data: jobs } = useData<{ rows: JobRow[] }>(client ? `/api/jobs?status=open&client=${client.id}` : null);
+  const { data: jobs } = useData(jobsRoutes.list, client ? { status: 'open', client: client.id } : null);
   const { form, onSubmit, busy, problem } = useLeafForm<KeepTemplate>({
     input: KeepTemplate,
     start: template ? { name: template.name, subject: template.subject, body: template.body, version: template.version } : { name: '', subject: '', body: '' },
     submit: async (values) => {
-      if (template) await send('PATCH', `/api/message-templates/${template.id}`, values);
-      else await send('POST', '/api/message-templates', values);
+      if (template) await send(postRoutes.change, { id: template.id }, values);
+      else await send(postRoutes.add, {}, values);
       onClose();
     },
   });
@@ -144,10 +145,14 @@ function TemplateLeaf({ template, onClose }: { template: TemplateView | null; on
               onClick={() =>
                 void act(async () =>
                   setTried(
-                    await ask<TriedTemplate>('/api/message-templates/try', {
-                      ...{ subject: getValues('subject'), body: getValues('body'), clientId: client.id },
-                      ...(jobId ? { jobId } : {}),
-                    }),
+                    await ask(
+                      postRoutes.tryOut,
+                      {},
+                      {
+                        ...{ subject: getValues('subject'), body: getValues('body'), clientId: client.id },
+                        ...(jobId ? { jobId } : {}),
+                      },
+                    ),
                   ),
                 )
               }

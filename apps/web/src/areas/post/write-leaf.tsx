@@ -1,8 +1,8 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as postRoutes from '@steady/contract/post.routes';
 import { useState } from 'react';
 import { DETAILS } from '@steady/core/templates';
-import type { JobRow } from '@steady/contract/jobs';
 import { WriteMessage } from '@steady/contract/post';
-import type { TemplateView } from '@steady/contract/procedures';
 import type { SendPreview } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -24,17 +24,17 @@ export function WriteLeaf({ client, job, onClose }: Props) {
   const { day, today } = useSession();
   const say = useSay();
   const [preview, setPreview] = useState<SendPreview | null>(null);
-  const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
-  const { data: jobs } = useData<{ rows: JobRow[] }>(job ? null : `/api/jobs?status=open&client=${client.id}`);
+  const { data: templates = [] } = useData(postRoutes.kept);
+  const { data: jobs } = useData(jobsRoutes.list, job ? null : { status: 'open', client: client.id });
   const { form, onSubmit, busy, problem } = useLeafForm<WriteMessage>({
     input: WriteMessage,
     start: { clientId: client.id, jobId: job?.id ?? '', subject: '', body: '', on: '' },
     submit: async (values) => {
       if (!preview) {
-        setPreview(await ask<SendPreview>('/api/messages/preview', values));
+        setPreview(await ask(postRoutes.preview, {}, values));
         return;
       }
-      await send('POST', '/api/messages', values);
+      await send(postRoutes.write, {}, values);
       const to = preview.messages.map((message) => message.to).join(', ');
       say(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : `Sent to ${to}.`);
       onClose();

@@ -1,3 +1,6 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as postRoutes from '@steady/contract/post.routes';
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { X } from 'lucide-react';
 import { ACTIONS, type Action, type RequestPlan, TASK_ROLES, type TaskRole, WAYS_OF_WORK, type WayOfWork } from '@steady/core/procedures';
 import type { DetailFieldView } from '@steady/contract/clients';
@@ -54,9 +57,9 @@ export function ActionFields({
   facts: KnownFact[];
   onChange(next: Action[]): void;
 }) {
-  const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
-  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: templates = [] } = useData(postRoutes.kept);
+  const { data: procedures = [] } = useData(proceduresRoutes.list);
+  const { data: details = [] } = useData(clientsRoutes.details);
   const known = { requests, templates, procedures, details };
   const order = useOrder(actions.length, (from, to) => onChange(moved(actions, from, to)));
   const put = (index: number, next: Action) => onChange(actions.map((one, at) => (at === index ? next : one)));

@@ -1,3 +1,4 @@
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { Link } from 'react-router';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
@@ -7,7 +8,7 @@ import { FaultsOnPaper } from './faults-on-paper';
 
 /** What work that is about to be begun would mean, on paper: what comes of it, and on top what is wrong. */
 export function BeforeStarting({ asked }: { asked: Asked | null }) {
-  const { data: found } = useAsked<OnPaperBefore[]>(asked && asked.clientIds.length > 0 ? '/api/procedures/before-starting' : null, asked);
+  const { data: found } = useAsked(proceduresRoutes.before, {}, asked && asked.clientIds.length > 0 ? asked : null);
   if (!found) return null;
   return (
     <section aria-label="On paper first" className="mb-3 text-table">

@@ -1,3 +1,6 @@
+import * as movesRoutes from '@steady/contract/moves.routes';
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
@@ -5,8 +8,7 @@ import { formatHours } from '@steady/core/money';
 import { type PhasePlan, type Procedure, apart, procedureFaults, takenInCommon } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import { PRIORITIES } from '@steady/contract/jobs';
-import type { JobToVersion, ProcedureClients, ProcedureFull, ProcedureRow } from '@steady/contract/procedures';
-import type { ServiceView } from '@steady/contract/services';
+import type { JobToVersion, ProcedureFull } from '@steady/contract/procedures';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -38,8 +40,8 @@ const workFacts = (services: readonly { name: string }[]): KnownFact[] => [
 /** One procedure worked down, beside what it would mean for every client it concerns. */
 export function ProcedurePage() {
   const { id = '' } = useParams();
-  const { data: procedure, error } = useData<ProcedureFull>(id === 'new' ? null : `/api/procedures/${id}`);
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const { data: procedure, error } = useData(proceduresRoutes.view, id === 'new' ? null : { id });
+  const { data: services = [] } = useData(servicesRoutes.list);
   const facts = [...useKnownFacts(), ...workFacts(services)];
   const say = useSay();
   const [saved, setSaved] = useState<{ name: string; version: number } | null>(null);
@@ -69,8 +71,8 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const [beginning, setBeginning] = useState(false);
   const [inFlight, setInFlight] = useState<JobToVersion[] | null>(null);
   const mayChange = session.may('change services');
-  const { data: clients } = useData<ProcedureClients>(mayChange ? `/api/procedures/clients${procedure ? `?procedure=${procedure.id}` : ''}` : null);
-  const { data: others = [] } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: clients } = useData(proceduresRoutes.clients, mayChange ? { procedure: procedure?.id } : null);
+  const { data: others = [] } = useData(proceduresRoutes.list);
   const row = others.find((one) => one.id === procedure?.id);
   const paper = useOnPaper(draft, clients);
   const put = (phases: PhasePlan[]) => setDraft({ phases });
@@ -80,9 +82,9 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const { faults, setFaults, busy, attempt } = useFaults();
   const keep = (jobIds: string[]) =>
     attempt(async () => {
-      if (procedure) await send('PATCH', `/api/procedures/${procedure.id}`, { name, definition: draft, version: procedure.version, jobIds });
+      if (procedure) await send(proceduresRoutes.change, { id: procedure.id }, { name, definition: draft, version: procedure.version, jobIds });
       else {
-        const { id } = await send<{ id: string }>('POST', '/api/procedures', { name, definition: draft });
+        const { id } = await send(proceduresRoutes.add, {}, { name, definition: draft });
         await navigate(`/firm/procedures/${id}`);
       }
       setInFlight(null);
@@ -97,7 +99,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
     }
     if (!procedure || procedure.jobs === 0) return keep([]);
     await attempt(async () => {
-      const jobs = await ask<JobToVersion[]>(`/api/procedures/${procedure.id}/in-flight`, { definition: draft });
+      const jobs = await ask(movesRoutes.inFlight, { id: procedure.id }, { definition: draft });
       if (jobs.length > 0) setInFlight(jobs);
       else await keep([]);
     });
@@ -180,7 +182,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
                   className="lnk mt-1"
                   onClick={() =>
                     void act(async () => {
-                      const { id } = await send<{ id: string }>('POST', `/api/procedures/${procedure.id}/copy`);
+                      const { id } = await send(proceduresRoutes.copy, { id: procedure.id });
                       await navigate(`/firm/procedures/${id}`);
                     }, 'Copied.')
                   }

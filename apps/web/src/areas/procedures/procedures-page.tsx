@@ -1,8 +1,9 @@
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
-import type { ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
+import type { ProcedureRow } from '@steady/contract/procedures';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -46,7 +47,7 @@ export function ProceduresPage() {
   const session = useSession();
   const navigate = useNavigate();
   const [taking, setTaking] = useState(false);
-  const { data: procedures } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: procedures } = useData(proceduresRoutes.list);
   const mayChange = session.may('change services');
   useKeys(
     mayChange
@@ -94,14 +95,14 @@ export function ProceduresPage() {
 
 function SuppliedLeaf({ onClose }: { onClose(): void }) {
   const navigate = useNavigate();
-  const { data: supplied = [] } = useData<SuppliedProcedureView[]>('/api/procedures/supplied');
+  const { data: supplied = [] } = useData(proceduresRoutes.supplied);
   return (
     <TakeLeaf
       title="Take a supplied procedure"
       offered={supplied}
       about={(one) => <p className="text-table text-soft">{one.phases.join(', ')}</p>}
       onTake={async ({ key }) => {
-        const { id } = await send<{ id: string }>('POST', '/api/procedures/supplied', { key });
+        const { id } = await send(proceduresRoutes.take, {}, { key });
         await navigate(`/firm/procedures/${id}`);
       }}
       onClose={onClose}

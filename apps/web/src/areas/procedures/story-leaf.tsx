@@ -1,9 +1,11 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as postRoutes from '@steady/contract/post.routes';
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
-import type { DetailFieldView } from '@steady/contract/clients';
-import type { ProcedureClients, ProcedureRow, TemplateView } from '@steady/contract/procedures';
+import type { ProcedureClients } from '@steady/contract/procedures';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';
@@ -15,9 +17,9 @@ export function StoryLeaf({ procedure, clients, onClose }: { procedure: Procedur
   const session = useSession();
   const [clientId, setClientId] = useState(clients.clients[0]?.id ?? '');
   const [days, setDays] = useState('15');
-  const { data: templates = [] } = useData<TemplateView[]>('/api/message-templates');
-  const { data: procedures = [] } = useData<ProcedureRow[]>('/api/procedures');
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
+  const { data: templates = [] } = useData(postRoutes.kept);
+  const { data: procedures = [] } = useData(proceduresRoutes.list);
+  const { data: details = [] } = useData(clientsRoutes.details);
   const names = Object.fromEntries([...templates, ...procedures, ...details].map((one) => [one.id, one.name]));
   const client = clients.clients.find((one) => one.id === clientId);
   const count = Math.min(400, Math.max(1, Number(days) || 1));

@@ -1,6 +1,7 @@
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
 import type { PhasePlan } from '@steady/core/procedures';
-import type { ProcedureFull, ProcedureRow } from '@steady/contract/procedures';
+import type { ProcedureRow } from '@steady/contract/procedures';
 import { send, useData } from '../../app/api';
 import { useAct } from '../../app/use-act';
 
@@ -23,12 +24,12 @@ export function TakePhase({
   const { act, busy } = useAct();
   const [from, setFrom] = useState('');
   const [key, setKey] = useState('');
-  const { data: source } = useData<ProcedureFull>(from ? `/api/procedures/${from}` : null);
+  const { data: source } = useData(proceduresRoutes.view, from ? { id: from } : null);
   const offered = from === into ? phases : (source?.definition.phases ?? []);
   const phase = offered.find((one) => one.key === key);
   const heldAlready = phase?.sharedAs !== undefined && phases.some((one) => one.sharedAs === phase.sharedAs);
   const share = async () => {
-    const shared = await send<PhasePlan>('POST', `/api/procedures/${from}/in-common`, { phaseKey: key });
+    const shared = await send(proceduresRoutes.share, { id: from }, { phaseKey: key });
     onShare(shared, { id: from, name: others.find((one) => one.id === from)?.name ?? '' });
     setKey('');
   };

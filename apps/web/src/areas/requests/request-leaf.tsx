@@ -1,3 +1,4 @@
+import * as requestsRoutes from '@steady/contract/requests.routes';
 import { useState } from 'react';
 import { useFieldArray } from 'react-hook-form';
 import { addWorkingDays } from '@steady/core/calendar';
@@ -27,10 +28,10 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
     start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString() },
     submit: async (values) => {
       if (!preview) {
-        setPreview(await ask<SendPreview>(`/api/jobs/${job.id}/requests/preview`, values));
+        setPreview(await ask(requestsRoutes.preview, { id: job.id }, values));
         return;
       }
-      await send('POST', `/api/jobs/${job.id}/requests`, values);
+      await send(requestsRoutes.send, { id: job.id }, values);
       say(preview.messages.length > 0 ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.` : 'Recorded. Nobody was written to.');
       onClose();
     },

@@ -1,7 +1,9 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import * as requestsRoutes from '@steady/contract/requests.routes';
 import { type ReactNode, useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
 import { type AnswerView, ClientWords, type RequestItemView, type RequestView, SendBack } from '@steady/contract/requests';
-import { send } from '../../app/api';
+import { send, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { LongTextField } from '../../ui/fields';
@@ -88,7 +90,7 @@ function Item({ item, onWrite }: { item: RequestItemView; onWrite(writing: Writi
   const { act } = useAct();
   const mayReview = session.may('do work') && item.state !== 'accepted';
   const question = item.answers.at(-1)?.kind === 'question';
-  const accept = () => act(() => send('POST', `/api/request-items/${item.id}/accept`), `Accepted ${item.name}.`);
+  const accept = () => act(() => send(requestsRoutes.accept, { id: item.id }), `Accepted ${item.name}.`);
   return (
     <div className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule-soft px-3 py-2.5 last:border-0">
       <div className="min-w-0">
@@ -127,7 +129,7 @@ function Answer({ answer }: { answer: AnswerView }) {
   return (
     <p className="mt-1 text-table">
       {answer.documentId ? (
-        <a className="lnk" href={`/api/documents/${answer.documentId}/content`}>
+        <a className="lnk" href={addressOf(documentsRoutes.content, { id: answer.documentId })}>
           {answer.documentName}
         </a>
       ) : (
@@ -148,7 +150,8 @@ export function WordsLeaf({ writing: { item, what }, onClose }: { writing: Writi
     input: (back ? SendBack : ClientWords) as new () => SendBack & ClientWords,
     start: {},
     submit: async (values) => {
-      await send('POST', `/api/request-items/${item.id}/${back ? 'send-back' : 'reply'}`, values);
+      if (back) await send(requestsRoutes.sendBack, { id: item.id }, values);
+      else await send(requestsRoutes.reply, { id: item.id }, values);
       say(back ? `Sent back. The client is told about ${item.name}.` : 'Replied. The client is told.');
       onClose();
     },

@@ -1,5 +1,6 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import type { Condition, Fact } from '@steady/core/conditions';
-import { type DetailFieldView, LEGAL_FORMS } from '@steady/contract/clients';
+import { LEGAL_FORMS } from '@steady/contract/clients';
 import { X } from 'lucide-react';
 import { useData } from '../../app/api';
 import { FORM_WORDS } from '../clients/words';
@@ -29,8 +30,8 @@ const CLIENT_FACTS: KnownFact[] = [
 
 /** What conditions can look at: facts of the client, its extra details and labels. */
 export function useKnownFacts(): KnownFact[] {
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
-  const { data: labels = [] } = useData<string[]>('/api/labels');
+  const { data: details = [] } = useData(clientsRoutes.details);
+  const { data: labels = [] } = useData(clientsRoutes.labels);
   return [
     ...CLIENT_FACTS,
     ...details.map((detail): KnownFact => ({

@@ -1,3 +1,5 @@
+import * as effectsRoutes from '@steady/contract/effects.routes';
+import * as rulesRoutes from '@steady/contract/rules.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { civil, rhythmInWords } from '@steady/core/calendar';
@@ -47,7 +49,7 @@ const NEW: FilingRule = {
 /** A filing rule: one of the firm's own to change, or a copy of a shipped one, beside its effect on all clients. */
 export function RulePage() {
   const { id } = useParams();
-  const { data: rules } = useData<RuleView[]>('/api/rules');
+  const { data: rules } = useData(rulesRoutes.list);
   const facts = useKnownFacts();
   if (!rules) return null;
   const rule = rules.find((one) => one.id === id);
@@ -63,7 +65,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const used = rule?.used ?? 0;
   const [definition, setDefinition] = useState<FilingRule>(() => (rule ? { ...rule.definition, name: own ? rule.name : `${rule.name}, ours` } : NEW));
   const [inPlace, setInPlace] = useState(rule !== undefined && !own && rule.used > 0);
-  const foreseen = useForeseen(`/api/rules/${rule?.id ?? ''}/effect`, `the rule "${definition.name}" changed`);
+  const foreseen = useForeseen(effectsRoutes.rule, { id: rule?.id ?? '' }, `the rule "${definition.name}" changed`);
   const [trying, setTrying] = useState(false);
   const [at, setAt] = useState(definition.versions.length - 1);
   const version = definition.versions[at] ?? definition.versions.at(-1)!;
@@ -89,13 +91,13 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
     set({ versions: at === left.length ? [...left.slice(0, -1), open] : left });
     setAt(left.length - 1);
   };
-  const seen = () => act(() => send('POST', `/api/rules/${rule!.id}/seen`), 'Noted. Your copy stays as it is.');
+  const seen = () => act(() => send(rulesRoutes.seen, { id: rule!.id }), 'Noted. Your copy stays as it is.');
   const { id: _id, ...withoutId } = definition;
   const { faults, busy, attempt } = useFaults();
   const { act } = useAct();
   const keep = async () => {
-    if (own) await send('PATCH', `/api/rules/${rule.id}`, { definition: withoutId, version: rule.version });
-    else await send('POST', '/api/rules', { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
+    if (own) await send(rulesRoutes.change, { id: rule.id }, { definition: withoutId, version: rule.version! });
+    else await send(rulesRoutes.add, {}, { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
     say(`Saved "${definition.name}".`);
     await navigate('/firm/rules');
   };

@@ -1,3 +1,4 @@
+import * as rulesRoutes from '@steady/contract/rules.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { RuleView } from '@steady/contract/rules';
@@ -27,7 +28,7 @@ export function RulesPage() {
   const navigate = useNavigate();
   const [find, setFind] = useState('');
   const [trying, setTrying] = useState<RuleView | null>(null);
-  const { data: rules = [] } = useData<RuleView[]>('/api/rules');
+  const { data: rules = [] } = useData(rulesRoutes.list);
   const country = search.get('country');
   const wanted = find.trim().toLowerCase();
   const shown = rules.filter(

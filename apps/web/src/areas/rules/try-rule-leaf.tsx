@@ -1,3 +1,4 @@
+import * as rulesRoutes from '@steady/contract/rules.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
@@ -30,7 +31,7 @@ export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void
     input: TryRule,
     start: { periodEnd: session.day.with({ day: 1 }).subtract({ days: 1 }).toString(), periodStart: '' },
     tidy: (values) => ({ ...values, facts }),
-    submit: async (values) => setTried(await ask<TriedRule>(`/api/rules/${rule.id}/try`, values)),
+    submit: async (values) => setTried(await ask(rulesRoutes.tryOut, { id: rule.id }, values)),
   });
   const { register, formState } = form;
   const set = (fact: string, value: string) => {

@@ -1,10 +1,10 @@
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { rhythmInWords } from '@steady/core/calendar';
 import { feeRuleInWords } from '@steady/core/fees';
 import { formatMoney } from '@steady/core/money';
 import { counted } from '@steady/core/words';
-import type { ServiceView, SuppliedView } from '@steady/contract/services';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -20,14 +20,14 @@ export function FirmPage() {
   const navigate = useNavigate();
   const { act, busy } = useAct();
   const [taking, setTaking] = useState(false);
-  const { data: services = [], mutate } = useData<ServiceView[]>('/api/services');
+  const { data: services = [], mutate } = useData(servicesRoutes.list);
   const mayChange = session.may('change services');
   const on = services.filter((service) => service.active).length;
   const lines = services.reduce((sum, service) => sum + service.lines, 0);
   const order = useOrder(services.length, (from, to) => {
     const next = moved(services, from, to);
     void mutate(next, { revalidate: false });
-    void act(() => send('PUT', '/api/services/order', { ids: next.map((one) => one.id) }));
+    void act(() => send(servicesRoutes.order, {}, { ids: next.map((one) => one.id) }));
   });
   useKeys(
     mayChange
@@ -126,7 +126,7 @@ export function FirmPage() {
                         aria-label={`Copy ${service.name}`}
                         onClick={() =>
                           void act(async () => {
-                            const { id } = await send<{ id: string }>('POST', `/api/services/${service.id}/copy`);
+                            const { id } = await send(servicesRoutes.copy, { id: service.id });
                             await navigate(`/firm/services/${id}`);
                           }, 'Copied. It is off until you turn it on.')
                         }
@@ -148,7 +148,7 @@ export function FirmPage() {
 
 function SuppliedLeaf({ onClose }: { onClose(): void }) {
   const navigate = useNavigate();
-  const { data: supplied = [] } = useData<SuppliedView[]>('/api/services/supplied');
+  const { data: supplied = [] } = useData(servicesRoutes.supplied);
   return (
     <TakeLeaf
       title="Take a supplied service"
@@ -163,7 +163,7 @@ function SuppliedLeaf({ onClose }: { onClose(): void }) {
         </>
       )}
       onTake={async ({ key }) => {
-        const { id } = await send<{ id: string }>('POST', '/api/services/supplied', { key });
+        const { id } = await send(servicesRoutes.take, {}, { key });
         await navigate(`/firm/services/${id}`);
       }}
       onClose={onClose}

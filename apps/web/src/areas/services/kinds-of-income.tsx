@@ -1,11 +1,11 @@
+import * as servicesRoutes from '@steady/contract/services.routes';
 import type { ComponentProps } from 'react';
-import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 
 /** Which kind of income something is, in the firm's own words; what services call theirs is offered. */
 export function KindOfIncomeField(field: Omit<ComponentProps<typeof TextField>, 'label' | 'list'>) {
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
+  const { data: services = [] } = useData(servicesRoutes.list);
   const kinds = [...new Set(services.flatMap((service) => service.income ?? []))].sort();
   return (
     <>

@@ -1,9 +1,10 @@
+import * as effectsRoutes from '@steady/contract/effects.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useEffect } from 'react';
 import { Controller } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { LINE_ANCHORS } from '@steady/core/obligations';
-import { AddServiceLine, ChangeServiceLine, type FeeProposal, type ServiceLineView } from '@steady/contract/lines';
-import { type ServiceView } from '@steady/contract/services';
+import { AddServiceLine, ChangeServiceLine, type ServiceLineView } from '@steady/contract/lines';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -33,8 +34,10 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const say = useSay();
   const navigate = useNavigate();
   const { act } = useAct();
-  const { data: services = [] } = useData<ServiceView[]>('/api/services');
-  const foreseen = useForeseen(line ? `/api/lines/${line.id}/effect` : `/api/clients/${clientId}/lines/effect`);
+  const { data: services = [] } = useData(servicesRoutes.list);
+  const changed = useForeseen(effectsRoutes.line, { id: line?.id ?? '' });
+  const added = useForeseen(effectsRoutes.newLine, { id: clientId });
+  const foreseen = line ? changed : added;
   const { form, onSubmit, busy, problem } = useLeafForm<Values>({
     input: (line ? ChangeServiceLine : AddServiceLine) as new () => Values,
     start: line
@@ -53,7 +56,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
       : { startsOn: session.today, cutShort: true },
     submit: (values) =>
       foreseen.before(values, async () => {
-        await (line ? send('PATCH', `/api/lines/${line.id}`, values) : send('POST', `/api/clients/${clientId}/lines`, values));
+        await (line ? send(servicesRoutes.changeLine, { id: line.id }, values) : send(servicesRoutes.addLine, { id: clientId }, values));
         say(line ? `Changed ${line.name}.` : 'Given. Its next deadlines stand in the list.');
         onClose();
       }),
@@ -62,7 +65,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const { errors } = formState;
   const service = services.find((one) => one.id === (line?.serviceId ?? watch('serviceId')));
   const seesFees = session.may('see fees');
-  const { data: proposal } = useData<FeeProposal>(seesFees && !line && service ? `/api/services/${service.id}/fee/${clientId}` : null);
+  const { data: proposal } = useData(servicesRoutes.fee, seesFees && !line && service ? { id: service.id, clientId } : null);
   useEffect(() => {
     if (proposal) setValue('fee', proposal.fee);
   }, [proposal, setValue]);
@@ -101,7 +104,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
             title="A copy of the procedure, to be cut down for this line alone"
             onClick={() =>
               void act(async () => {
-                const { id } = await send<{ id: string }>('POST', `/api/lines/${line.id}/procedure`);
+                const { id } = await send(servicesRoutes.ownProcedure, { id: line.id });
                 await navigate(`/firm/procedures/${id}`);
               })
             }

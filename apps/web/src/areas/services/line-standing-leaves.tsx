@@ -1,3 +1,5 @@
+import * as effectsRoutes from '@steady/contract/effects.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { KeepPermission, PauseLine, type PermissionKind, ResumeLine, type ServiceLineView, StopLine } from '@steady/contract/lines';
 import { send } from '../../app/api';
@@ -18,13 +20,13 @@ interface Props {
 export function PauseLeaf({ line, onClose }: Props) {
   const say = useSay();
   const { today } = useSession();
-  const foreseen = useForeseen(`/api/lines/${line.id}/pause/effect`, `${line.name} rests`);
+  const foreseen = useForeseen(effectsRoutes.pause, { id: line.id }, `${line.name} rests`);
   const { form, onSubmit, busy, problem } = useLeafForm<PauseLine>({
     input: PauseLine,
     start: { from: today, until: '', version: line.version },
     submit: (values) =>
       foreseen.before(values, async () => {
-        await send('POST', `/api/lines/${line.id}/pause`, values);
+        await send(servicesRoutes.pause, { id: line.id }, values);
         say(`${line.name} rests.`);
         onClose();
       }),
@@ -45,13 +47,13 @@ export function PauseLeaf({ line, onClose }: Props) {
 export function ResumeLeaf({ line, onClose }: Props) {
   const say = useSay();
   const { today } = useSession();
-  const foreseen = useForeseen(`/api/lines/${line.id}/resume/effect`);
+  const foreseen = useForeseen(effectsRoutes.resume, { id: line.id });
   const { form, onSubmit, busy, problem } = useLeafForm<ResumeLine>({
     input: ResumeLine,
     start: { on: today, version: line.version },
     submit: (values) =>
       foreseen.before(values, async () => {
-        await send('POST', `/api/lines/${line.id}/resume`, values);
+        await send(servicesRoutes.resume, { id: line.id }, values);
         say(`${line.name} goes on.`);
         onClose();
       }),
@@ -68,13 +70,13 @@ export function ResumeLeaf({ line, onClose }: Props) {
 export function StopLeaf({ line, onClose }: Props) {
   const say = useSay();
   const { today } = useSession();
-  const foreseen = useForeseen(`/api/lines/${line.id}/stop/effect`, `${line.name} was stopped`);
+  const foreseen = useForeseen(effectsRoutes.stop, { id: line.id }, `${line.name} was stopped`);
   const { form, onSubmit, busy, problem } = useLeafForm<StopLine>({
     input: StopLine,
     start: { endsOn: today, reason: '', version: line.version },
     submit: (values) =>
       foreseen.before(values, async () => {
-        await send('POST', `/api/lines/${line.id}/stop`, values);
+        await send(servicesRoutes.stop, { id: line.id }, values);
         say(`${line.name} is stopped.`);
         onClose();
       }),
@@ -132,7 +134,7 @@ function PermissionForm({
     input: KeepPermission,
     start: { serviceId: line.serviceId, kind, askedOn: is?.askedOn ?? '', givenOn: is?.givenOn ?? '', reference: is?.reference ?? '' },
     submit: async (values) => {
-      await send('PUT', `/api/clients/${clientId}/permissions`, values);
+      await send(servicesRoutes.permission, { id: clientId }, values);
       say('Noted.');
       onClose();
     },

@@ -1,5 +1,5 @@
+import * as rulesRoutes from '@steady/contract/rules.routes';
 import type { UseFormReturn } from 'react-hook-form';
-import type { RuleView } from '@steady/contract/rules';
 import type { KeepService } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -9,7 +9,7 @@ import { Grip, moved, useOrder } from '../../ui/order-grip';
 /** The filing rules of a service, the one that leads its jobs first; those of the firm's country and its own to choose from. */
 export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
   const { country } = useSession().firm;
-  const { data: rules = [] } = useData<RuleView[]>('/api/rules');
+  const { data: rules = [] } = useData(rulesRoutes.list);
   const { watch, setValue, formState } = form;
   const ruleIds = watch('ruleIds');
   const order = useOrder(ruleIds.length, (from, to) => setValue('ruleIds', moved(ruleIds, from, to)));

@@ -1,10 +1,9 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { Link, useParams } from 'react-router';
 import { civil, rhythmInWords } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
 import { longDate, plainDate } from '@steady/core/words';
-import type { ClientView } from '@steady/contract/clients';
-import type { ServiceLineView } from '@steady/contract/lines';
-import type { ServiceView } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -14,9 +13,9 @@ import { Page, Trouble } from '../../ui/page';
 export function SchedulePage() {
   const { id = '' } = useParams();
   const session = useSession();
-  const { data: client, error } = useData<ClientView>(`/api/clients/${id}`);
-  const { data: lines } = useData<ServiceLineView[]>(`/api/clients/${id}/lines`);
-  const { data: services } = useData<ServiceView[]>('/api/services');
+  const { data: client, error } = useData(clientsRoutes.view, { id });
+  const { data: lines } = useData(servicesRoutes.linesOf, { id });
+  const { data: services } = useData(servicesRoutes.list);
   useKeys([{ press: 'p', does: 'print the schedule', act: () => window.print() }]);
   if (error) return <Trouble error={error} />;
   if (!client || !lines || !services) return null;

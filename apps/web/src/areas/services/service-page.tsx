@@ -1,9 +1,12 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as effectsRoutes from '@steady/contract/effects.routes';
+import * as proceduresRoutes from '@steady/contract/procedures.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { type ReactNode } from 'react';
 import { Controller, type DefaultValues } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { LINE_ANCHORS } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
-import type { DetailFieldView } from '@steady/contract/clients';
 import type { ProcedureRow } from '@steady/contract/procedures';
 import { KeepService, type ServiceView } from '@steady/contract/services';
 import { send, useData } from '../../app/api';
@@ -24,8 +27,8 @@ import { ANCHOR_WORDS } from './words';
 /** A service worked down one page: what it is, what it costs, when it comes, how it is done. */
 export function ServicePage() {
   const { id } = useParams();
-  const { data: services } = useData<ServiceView[]>('/api/services');
-  const { data: procedures } = useData<ProcedureRow[]>('/api/procedures');
+  const { data: services } = useData(servicesRoutes.list);
+  const { data: procedures } = useData(proceduresRoutes.list);
   if (!services || !procedures) return null;
   const service = services.find((one) => one.id === id);
   if (id !== 'new' && !service) return <Page title="Not found" sum="There is no such service, or it was taken away." children={<span />} />;
@@ -73,19 +76,19 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
   const session = useSession();
   const navigate = useNavigate();
   const say = useSay();
-  const { data: details = [] } = useData<DetailFieldView[]>('/api/details');
-  const foreseen = useForeseen(`/api/services/${service?.id ?? ''}/effect`);
+  const { data: details = [] } = useData(clientsRoutes.details);
+  const foreseen = useForeseen(effectsRoutes.service, { id: service?.id ?? '' });
   const { form, onSubmit, busy, problem } = useLeafForm<KeepService>({
     input: KeepService,
     start: service ? keptOf(service) : NEW_SERVICE,
     submit: async (values) => {
       if (!service) {
-        await send('POST', '/api/services', values);
+        await send(servicesRoutes.add, {}, values);
         say(`Added "${values.name}".`);
         return navigate('/firm');
       }
       await foreseen.before(values, async () => {
-        await send('PATCH', `/api/services/${service.id}`, values);
+        await send(servicesRoutes.change, { id: service.id }, values);
         say(`Saved "${values.name}".`);
         await navigate('/firm');
       });

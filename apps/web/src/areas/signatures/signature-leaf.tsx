@@ -1,3 +1,4 @@
+import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
@@ -30,10 +31,10 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     },
     submit: async (values) => {
       if (!preview) {
-        setPreview(await ask<SendPreview>(`/api/jobs/${job.id}/signatures/preview`, values));
+        setPreview(await ask(signaturesRoutes.preview, { id: job.id }, values));
         return;
       }
-      await send('POST', `/api/jobs/${job.id}/signatures`, values);
+      await send(signaturesRoutes.ask, { id: job.id }, values);
       const [first] = preview.messages;
       say(first ? `Sent to ${first.to}.` : 'Recorded. Nobody is written to; a task stands for it.');
       onClose();

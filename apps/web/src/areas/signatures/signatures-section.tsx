@@ -1,7 +1,9 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
 import { NoteSignedOnPaper, type SignatureView, type SignerView, WithdrawSignature } from '@steady/contract/signatures';
-import { send, useData } from '../../app/api';
+import { send, useData, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DateField, LongTextField } from '../../ui/fields';
@@ -16,7 +18,7 @@ type Open = { what: 'paper'; signer: SignerView } | { what: 'withdraw'; signatur
 
 /** What was given for signature in a job: who has signed, whose turn it is. */
 export function SignaturesSection({ job }: { job: JobView }) {
-  const { data: signatures = [] } = useData<SignatureView[]>(`/api/jobs/${job.id}/signatures`);
+  const { data: signatures = [] } = useData(signaturesRoutes.ofJob, { id: job.id });
   const [open, setOpen] = useState<Open | null>(null);
   return (
     <>
@@ -58,7 +60,7 @@ function Signature({ signature, onOpen }: { signature: SignatureView; onOpen(ope
         </span>
       </header>
       <p className="border-b border-rule-soft px-3 py-2 text-table">
-        <a className="lnk" href={`/api/documents/${signature.documentId}/content`}>
+        <a className="lnk" href={addressOf(documentsRoutes.content, { id: signature.documentId })}>
           {signature.documentName}
         </a>
         {signature.words && <span className="text-soft"> {signature.words}</span>}
@@ -76,10 +78,7 @@ function Signature({ signature, onOpen }: { signature: SignatureView; onOpen(ope
             <SignerWords signer={signer} ended={state !== 'waiting'} />
             {mayAct && state === 'waiting' && signer.state === 'waiting' && signer.turnSince !== null && (
               <span className="ml-auto flex gap-2">
-                <button
-                  className="act-quiet"
-                  onClick={() => void act(() => send('POST', `/api/signatures/${signature.id}/remind`), `Reminded ${signer.name}.`)}
-                >
+                <button className="act-quiet" onClick={() => void act(() => send(signaturesRoutes.remind, { id: signature.id }), `Reminded ${signer.name}.`)}>
                   Remind
                 </button>
                 <button className="act-quiet" onClick={() => onOpen({ what: 'paper', signer })}>
@@ -110,7 +109,7 @@ function SignerWords({ signer, ended }: { signer: SignerView; ended: boolean }) 
         {signer.scanId && (
           <>
             {' '}
-            <a className="lnk" href={`/api/documents/${signer.scanId}/content`}>
+            <a className="lnk" href={addressOf(documentsRoutes.content, { id: signer.scanId })}>
               the scan
             </a>
           </>
@@ -132,7 +131,7 @@ function PaperLeaf({ job, signer, onClose }: { job: JobView; signer: SignerView;
     input: NoteSignedOnPaper,
     start: { on: session.today },
     submit: async (values) => {
-      await send('POST', `/api/signers/${signer.id}/on-paper`, values);
+      await send(signaturesRoutes.onPaper, { id: signer.id }, values);
       say(`Noted: ${signer.name} signed on paper.`);
       onClose();
     },
@@ -154,7 +153,7 @@ function WithdrawLeaf({ signature, onClose }: { signature: SignatureView; onClos
     input: WithdrawSignature,
     start: { reason: '' },
     submit: async (values) => {
-      await send('POST', `/api/signatures/${signature.id}/withdraw`, values);
+      await send(signaturesRoutes.withdraw, { id: signature.id }, values);
       say('Taken back.');
       onClose();
     },

@@ -1,6 +1,7 @@
+import * as teamRoutes from '@steady/contract/team.routes';
 import { civil } from '@steady/core/calendar';
 import { counted, fullDate } from '@steady/core/words';
-import { ClosingDay, type ClosingDays } from '@steady/contract/closing-days';
+import { ClosingDay } from '@steady/contract/closing-days';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -14,13 +15,13 @@ import { FirmViews } from './firm-views';
 export function ClosingDaysPage() {
   const session = useSession();
   const { act, busy: taking } = useAct();
-  const { data } = useData<ClosingDays>('/api/firm/closing-days');
+  const { data } = useData(teamRoutes.closingDays);
   const mayChange = session.may('change services');
   const { form, onSubmit, busy, problem } = useLeafForm<ClosingDay>({
     input: ClosingDay,
     start: { day: '', name: '' },
     submit: async (values) => {
-      await send('PUT', '/api/firm/closing-days', { days: [...(data?.own ?? []).filter((one) => one.day !== values.day), values] });
+      await send(teamRoutes.keepClosingDays, {}, { days: [...(data?.own ?? []).filter((one) => one.day !== values.day), values] });
       form.reset({ day: '', name: '' });
     },
   });
@@ -75,7 +76,7 @@ export function ClosingDaysPage() {
                   className="lnk"
                   disabled={taking}
                   aria-label={`Take away ${row.name}`}
-                  onClick={() => void act(() => send('PUT', '/api/firm/closing-days', { days: data.own.filter((one) => one.day !== row.day) }), 'Taken away.')}
+                  onClick={() => void act(() => send(teamRoutes.keepClosingDays, {}, { days: data.own.filter((one) => one.day !== row.day) }), 'Taken away.')}
                 >
                   Take away
                 </button>

@@ -1,3 +1,4 @@
+import * as signInRoutes from '@steady/contract/sign-in.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { ForgotPassword } from '@steady/contract/team';
@@ -12,7 +13,7 @@ export function ForgotPage() {
     input: ForgotPassword,
     start: { email: '' },
     submit: async (values) => {
-      await send('POST', '/api/sign-in/forgot', values);
+      await send(signInRoutes.forgot, {}, values);
       setSentTo(values.email);
     },
   });

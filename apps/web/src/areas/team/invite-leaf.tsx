@@ -1,3 +1,4 @@
+import * as teamRoutes from '@steady/contract/team.routes';
 import { ROLES } from '@steady/core/access';
 import { InviteMember } from '@steady/contract/team';
 import { send } from '../../app/api';
@@ -12,7 +13,7 @@ export function InviteLeaf({ onClose }: { onClose(): void }) {
     input: InviteMember,
     start: { name: '', email: '', role: 'preparer', does: '' },
     submit: async (values) => {
-      await send('POST', '/api/team/invitations', values);
+      await send(teamRoutes.invite, {}, values);
       say(`The invitation goes to ${values.email}. ${values.name} sees no client until you grant some.`);
       onClose();
     },

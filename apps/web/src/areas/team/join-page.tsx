@@ -1,6 +1,7 @@
+import * as signInRoutes from '@steady/contract/sign-in.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { PASSWORD_LENGTH, type PersonDoor, SetPassword } from '@steady/contract/team';
+import { PASSWORD_LENGTH, SetPassword } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -13,14 +14,14 @@ export function JoinPage() {
   const navigate = useNavigate();
   const [done, setDone] = useState(false);
   const { act, busy: taking } = useAct();
-  const { data: door, error } = useData<PersonDoor>(done ? null : `/api/join/${token}`);
+  const { data: door, error } = useData(signInRoutes.door, done ? null : { token });
   const { form, onSubmit, busy, problem } = useLeafForm<SetPassword>({
     input: SetPassword,
     start: { password: '' },
     submit: async (values) => {
       setDone(true);
       try {
-        await send('POST', `/api/join/${token}`, values);
+        await send(signInRoutes.enter, { token }, values);
       } catch (refused) {
         setDone(false);
         throw refused;
@@ -53,7 +54,7 @@ export function JoinPage() {
             disabled={taking}
             onClick={() =>
               void act(async () => {
-                await send('POST', `/api/join/${token}/again`);
+                await send(signInRoutes.enterAgain, { token });
                 await navigate('/sign-in');
               })
             }

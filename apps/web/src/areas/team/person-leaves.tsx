@@ -1,3 +1,5 @@
+import * as accessRoutes from '@steady/contract/access.routes';
+import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { ROLES } from '@steady/core/access';
 import { AddLeave, AddRate, ChangeMember, ChangeStanding, type OpenTask, type TeamRow } from '@steady/contract/team';
@@ -19,7 +21,7 @@ export function MemberLeaf({ person, onClose }: Of) {
     input: ChangeMember,
     start: { role: person.role, does: person.does, weekdays: person.weekdays },
     submit: async (values) => {
-      await send('PATCH', `/api/team/${person.id}`, values);
+      await send(teamRoutes.change, { id: person.id }, values);
       onClose();
     },
   });
@@ -56,7 +58,7 @@ export function LeaveLeaf({ person, onClose }: Of) {
     input: AddLeave,
     start: { from: today, until: today, what: 'holiday' },
     submit: async (values) => {
-      await send('POST', `/api/team/${person.id}/leave`, values);
+      await send(teamRoutes.addLeave, { id: person.id }, values);
       onClose();
     },
   });
@@ -81,7 +83,7 @@ export function RateLeaf({ person, onClose }: Of) {
     input: AddRate,
     start: { fromDay: today, perHour: person.rates[0]?.perHour, costPerHour: person.rates[0]?.costPerHour ?? undefined },
     submit: async (values) => {
-      await send('POST', `/api/team/${person.id}/rates`, values);
+      await send(teamRoutes.setRate, { id: person.id }, values);
       onClose();
     },
   });
@@ -103,7 +105,7 @@ export function StandingLeaf({ person, team, tasks, onClose }: Of & { team: Team
     input: ChangeStanding,
     start: { standing: stopped ? 'active' : 'suspended', handTo: '' },
     submit: async (values) => {
-      await send('POST', `/api/team/${person.id}/standing`, values);
+      await send(accessRoutes.setStanding, { id: person.id }, values);
       onClose();
     },
   });

@@ -1,7 +1,9 @@
+import * as accessRoutes from '@steady/contract/access.routes';
+import * as teamRoutes from '@steady/contract/team.routes';
+import * as sessionRoutes from '@steady/contract/session.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatMoney } from '@steady/core/money';
-import type { GrantOutcome, MemberView, OpenTask, PersonSight, TeamRow } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -26,10 +28,10 @@ export function PersonPage() {
   const { act, busy } = useAct();
   const say = useSay();
   const [leaf, setLeaf] = useState<LeafName | null>(null);
-  const { data: sight, error } = useData<PersonSight>(`/api/team/${id}/sight`);
-  const { data: people } = useData<TeamRow[]>(runs ? '/api/team/people' : null);
-  const { data: names = [] } = useData<MemberView[]>('/api/team');
-  const { data: tasks = [] } = useData<OpenTask[]>(runs ? `/api/team/${id}/open-tasks` : null);
+  const { data: sight, error } = useData(accessRoutes.sight, { id });
+  const { data: people } = useData(teamRoutes.people, runs ? {} : null);
+  const { data: names = [] } = useData(sessionRoutes.list);
+  const { data: tasks = [] } = useData(accessRoutes.openTasks, runs ? { id } : null);
   useKeys([
     { press: 'g', does: 'grant clients', act: () => setLeaf('grant') },
     ...(runs ? [{ press: 'e', does: 'change the person', act: () => setLeaf('change') }] : []),
@@ -37,10 +39,9 @@ export function PersonPage() {
   if (error) return <Trouble error={error} />;
   if (!sight) return null;
   const person = people?.find((one) => one.id === id);
-  const takeBack = (clientIds: string[]) =>
-    act(async () => say((await send<GrantOutcome>('POST', '/api/grants/take-back', { memberIds: [id], clientIds })).said));
-  const setAll = (allClients: boolean) => act(() => send('PUT', `/api/team/${id}/sight`, { allClients }));
-  const grant = (clientIds: string[]) => act(async () => say((await send<GrantOutcome>('POST', '/api/grants', { memberIds: [id], clientIds })).said));
+  const takeBack = (clientIds: string[]) => act(async () => say((await send(accessRoutes.takeBack, {}, { memberIds: [id], clientIds })).said));
+  const setAll = (allClients: boolean) => act(() => send(accessRoutes.setSight, { id }, { allClients }));
+  const grant = (clientIds: string[]) => act(async () => say((await send(accessRoutes.grant, {}, { memberIds: [id], clientIds })).said));
   const stopped = sight.standing === 'left' || sight.standing === 'suspended';
   return (
     <Page
@@ -80,7 +81,7 @@ export function PersonPage() {
                 <button
                   className="act-quiet"
                   disabled={busy}
-                  onClick={() => void act(() => send('POST', `/api/team/${id}/invitation`), 'The invitation goes out again.')}
+                  onClick={() => void act(() => send(teamRoutes.inviteAgain, { id }), 'The invitation goes out again.')}
                 >
                   Invite again
                 </button>
@@ -129,7 +130,7 @@ export function PersonPage() {
                     <button
                       className="lnk text-soft"
                       disabled={busy}
-                      onClick={() => void act(() => send('DELETE', `/api/team/${id}/leave/${leave.id}`), 'The leave is taken back.')}
+                      onClick={() => void act(() => send(teamRoutes.removeLeave, { id, leaveId: leave.id }), 'The leave is taken back.')}
                     >
                       Take back
                     </button>

@@ -1,3 +1,4 @@
+import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { RIGHTS, RIGHT_WORDS, type Right, type Role, whyNotRights } from '@steady/core/access';
 import type { RoleView } from '@steady/contract/team';
@@ -8,7 +9,7 @@ import { FirmViews } from './firm-views';
 
 /** What each role may do: rights down the side, roles across. */
 export function RolesPage() {
-  const { data: roles, error } = useData<RoleView[]>('/api/roles');
+  const { data: roles, error } = useData(teamRoutes.roles);
   const [changed, setChanged] = useState<Partial<Record<Role, Right[]>>>({});
   const { act, busy } = useAct();
   if (error) return <Trouble error={error} />;
@@ -26,7 +27,7 @@ export function RolesPage() {
   const people = roles.filter((role) => names.includes(role.role)).reduce((sum, role) => sum + role.people, 0);
   const save = () =>
     act(async () => {
-      for (const role of names) await send('PUT', `/api/roles/${role}`, { rights: changed[role] });
+      for (const role of names) await send(teamRoutes.setRole, { role }, { rights: changed[role]! });
       setChanged({});
     }, 'The roles hold from now on.');
   return (

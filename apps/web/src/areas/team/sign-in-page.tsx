@@ -1,7 +1,8 @@
+import * as signInRoutes from '@steady/contract/sign-in.routes';
 import { useForm } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
 import { useState } from 'react';
-import type { SignInOffer, SignInStep } from '@steady/contract/team';
+import type { SignInStep } from '@steady/contract/team';
 import { ProblemError, send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { DoorFrame } from './door-frame';
@@ -13,7 +14,7 @@ interface Typed {
 }
 
 export function SignInPage() {
-  const { data: offer } = useData<SignInOffer>('/api/sign-in');
+  const { data: offer } = useData(signInRoutes.offer);
   const [problem, setProblem] = useState<string | null>(null);
   const [step, setStep] = useState<SignInStep | null>(null);
   const [firmId, setFirmId] = useState<string | null>(null);
@@ -35,18 +36,22 @@ export function SignInPage() {
   const enter = (firm: string | null) =>
     attempt(async () => {
       const { email, password, code } = getValues();
-      const next = await send<SignInStep>('POST', '/api/sign-in', {
-        email,
-        password,
-        ...(step?.wants === 'code' && code ? { code } : {}),
-        ...(firm ? { firmId: firm } : {}),
-      });
+      const next = await send(
+        signInRoutes.signIn,
+        {},
+        {
+          email,
+          password,
+          ...(step?.wants === 'code' && code ? { code } : {}),
+          ...(firm ? { firmId: firm } : {}),
+        },
+      );
       if (next.wants === 'nothing') goIn();
       else setStep(next);
     });
   const demo = (memberId: string) =>
     attempt(async () => {
-      await send('POST', '/api/sign-in/demo', { memberId });
+      await send(signInRoutes.signInDemo, {}, { memberId });
       goIn();
     });
 

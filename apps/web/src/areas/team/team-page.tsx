@@ -1,3 +1,5 @@
+import * as teamRoutes from '@steady/contract/team.routes';
+import * as sessionRoutes from '@steady/contract/session.routes';
 import { useState } from 'react';
 import type { MemberView, TeamRow } from '@steady/contract/team';
 import { useData } from '../../app/api';
@@ -18,8 +20,8 @@ export function TeamPage() {
   const session = useSession();
   const runs = session.may('run firm');
   const [leaf, setLeaf] = useState<'invite' | 'grant' | null>(null);
-  const { data: people } = useData<TeamRow[]>(runs ? '/api/team/people' : null);
-  const { data: names = [] } = useData<MemberView[]>('/api/team');
+  const { data: people } = useData(teamRoutes.people, runs ? {} : null);
+  const { data: names = [] } = useData(sessionRoutes.list);
   useKeys(runs ? [{ press: 'n', does: 'invite a person', act: () => setLeaf('invite') }] : []);
   const known = people ?? names;
   const working = known.filter((person) => person.standing === 'active').length;

@@ -1,5 +1,6 @@
+import * as accountRoutes from '@steady/contract/account.routes';
 import { useState } from 'react';
-import { ChangePassword, type OwnAccount, PASSWORD_LENGTH, SecondStepCode, type SecondStepOffer } from '@steady/contract/team';
+import { ChangePassword, PASSWORD_LENGTH, SecondStepCode, type SecondStepOffer } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -18,7 +19,7 @@ export function YouPage() {
   const session = useSession();
   const { act, busy } = useAct();
   const [leaf, setLeaf] = useState<LeafName | null>(null);
-  const { data: account, error } = useData<OwnAccount>('/api/you');
+  const { data: account, error } = useData(accountRoutes.you);
   if (error) return <Trouble error={error} />;
   if (!account) return null;
   const others = account.sessions.filter((one) => !one.this).length;
@@ -72,7 +73,7 @@ export function YouPage() {
                 row.this ? (
                   <span className="text-soft">this one</span>
                 ) : (
-                  <button className="lnk" disabled={busy} onClick={() => void act(() => send('DELETE', `/api/you/sessions/${row.id}`), 'Signed out there.')}>
+                  <button className="lnk" disabled={busy} onClick={() => void act(() => send(accountRoutes.endSession, { name: row.id }), 'Signed out there.')}>
                     Sign out there
                   </button>
                 ),
@@ -80,11 +81,7 @@ export function YouPage() {
           ]}
         />
         {others > 1 && (
-          <button
-            className="act-quiet mt-2"
-            disabled={busy}
-            onClick={() => void act(() => send('POST', '/api/you/sessions/end-others'), 'Signed out everywhere else.')}
-          >
+          <button className="act-quiet mt-2" disabled={busy} onClick={() => void act(() => send(accountRoutes.endOthers, {}), 'Signed out everywhere else.')}>
             Sign out everywhere else
           </button>
         )}
@@ -100,7 +97,7 @@ export function YouPage() {
                   disabled={busy}
                   onClick={() =>
                     void act(async () => {
-                      await send('POST', '/api/you/firm', { firmId: firm.firmId });
+                      await send(accountRoutes.changeFirm, {}, { firmId: firm.firmId });
                       window.location.assign('/today');
                     })
                   }
@@ -125,7 +122,7 @@ function PasswordLeaf({ onClose }: { onClose(): void }) {
     input: ChangePassword,
     start: { current: '', password: '' },
     submit: async (values) => {
-      await send('POST', '/api/you/password', values);
+      await send(accountRoutes.changePassword, {}, values);
       say('The password is changed; other sessions have ended.');
       onClose();
     },
@@ -162,7 +159,7 @@ function SecondStepLeaf({ onClose }: { onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<SecondStepCode>({
     input: SecondStepCode,
     start: { code: '' },
-    submit: async (values) => setCodes((await send<{ codes: string[] }>('POST', '/api/you/second-step/confirm', values)).codes),
+    submit: async (values) => setCodes((await send(accountRoutes.confirmSecondStep, {}, values)).codes),
   });
   if (codes)
     return (
@@ -187,7 +184,7 @@ function SecondStepLeaf({ onClose }: { onClose(): void }) {
         act="Show me the secret"
         busy={asking}
         onClose={onClose}
-        onSubmit={() => void act(async () => setOffer(await send<SecondStepOffer>('POST', '/api/you/second-step')))}
+        onSubmit={() => void act(async () => setOffer(await send(accountRoutes.offerSecondStep, {})))}
       >
         <p>
           You need an authenticator on your phone or computer: any that follows the open standard RFC 6238. It shows a new code of six digits every half minute.
@@ -220,7 +217,7 @@ function DropSecondStepLeaf({ onClose }: { onClose(): void }) {
     input: SecondStepCode,
     start: { code: '' },
     submit: async (values) => {
-      await send('POST', '/api/you/second-step/drop', values);
+      await send(accountRoutes.dropSecondStep, {}, values);
       onClose();
     },
   });

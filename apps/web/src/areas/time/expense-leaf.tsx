@@ -1,3 +1,4 @@
+import * as timeRoutes from '@steady/contract/time.routes';
 import { AddExpense } from '@steady/contract/time';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -13,7 +14,7 @@ export function ExpenseLeaf({ jobId, onClose }: { jobId: string; onClose(): void
     input: AddExpense,
     start: { jobId, on: session.today, what: '' },
     submit: async (values) => {
-      await send('POST', '/api/expenses', values);
+      await send(timeRoutes.spend, {}, values);
       say(`Recorded: ${values.what}.`);
       onClose();
     },

@@ -1,5 +1,6 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as timeRoutes from '@steady/contract/time.routes';
 import { AddTimeEntry } from '@steady/contract/time';
-import type { JobRow, JobView } from '@steady/contract/jobs';
 import { formatHours } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -16,15 +17,15 @@ export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }
     input: AddTimeEntry,
     start: { jobId: jobId ?? '', on: session.today, note: '' },
     submit: async (values) => {
-      await send('POST', '/api/time-entries', values);
+      await send(timeRoutes.record, {}, values);
       say(`Recorded ${formatHours(values.minutes)}.`);
       onClose();
     },
   });
   const { register, control, watch, formState } = form;
   const chosen = watch('jobId');
-  const { data: open } = useData<{ rows: JobRow[] }>(jobId ? null : '/api/jobs?status=open');
-  const { data: job } = useData<JobView>(chosen ? `/api/jobs/${chosen}` : null);
+  const { data: open } = useData(jobsRoutes.list, jobId ? null : { status: 'open' });
+  const { data: job } = useData(jobsRoutes.view, chosen ? { id: chosen } : null);
   return (
     <Leaf open title="Add time" act="Record the time" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {!jobId && (

@@ -1,9 +1,10 @@
+import * as timeRoutes from '@steady/contract/time.routes';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import { shortDate } from '@steady/core/words';
-import type { TimeEntryView, TimeSheet } from '@steady/contract/time';
+import type { TimeEntryView } from '@steady/contract/time';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -16,7 +17,7 @@ export function TimePage() {
   const [search, setSearch] = useSearchParams();
   const [adding, setAdding] = useState(false);
   const from = weekStart(civil(search.get('from') ?? session.today));
-  const { data: sheet, error } = useData<TimeSheet>(`/api/time?from=${from.toString()}`);
+  const { data: sheet, error } = useData(timeRoutes.sheet, { from: from.toString() });
   const go = (weeks: number) => setSearch({ from: from.add({ weeks }).toString() });
   useKeys([{ press: 'n', does: 'new time entry', act: () => setAdding(true) }]);
   if (error) return <Trouble error={error} />;

@@ -1,3 +1,5 @@
+import * as movesRoutes from '@steady/contract/moves.routes';
+import * as postRoutes from '@steady/contract/post.routes';
 import { Link, useNavigate } from 'react-router';
 import { sinceInWords } from '@steady/core/words';
 import type { JobRow } from '@steady/contract/jobs';
@@ -56,9 +58,7 @@ export function Failed({ of }: { of: TodayView['failed'] }) {
             <button
               className="lnk"
               disabled={busy}
-              onClick={() =>
-                void act(() => send('POST', one.kind === 'message' ? `/api/messages/${one.id}/again` : `/api/job-actions/${one.id}/again`), 'Tried again.')
-              }
+              onClick={() => void act(() => send(one.kind === 'message' ? postRoutes.again : movesRoutes.again, { id: one.id }), 'Tried again.')}
             >
               Try again
             </button>

@@ -1,3 +1,5 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as timerRoutes from '@steady/contract/timer.routes';
 import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
@@ -12,7 +14,7 @@ import { DueInPlace } from '../jobs/task-in-place';
 export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
   const session = useSession();
   const { act } = useAct();
-  const tick = (task: TodayTask) => act(() => send('POST', `/api/tasks/${task.id}/tick`, { done: true, version: task.version }), `Ticked ${task.name}.`);
+  const tick = (task: TodayTask) => act(() => send(jobsRoutes.tick, { id: task.id }, { done: true, version: task.version }), `Ticked ${task.name}.`);
   if (tasks.length === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
   return (
     <div className="sheet">
@@ -41,7 +43,7 @@ export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
                 <DueInPlace
                   task={task}
                   onSave={({ dueOn }) =>
-                    void act(() => send('PATCH', `/api/tasks/${task.id}`, { dueOn, version: task.version }), `${task.name} is due on another day now.`)
+                    void act(() => send(jobsRoutes.change, { id: task.id }, { dueOn, version: task.version }), `${task.name} is due on another day now.`)
                   }
                 />
               </td>
@@ -51,7 +53,7 @@ export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
                   aria-label={`Start the timer on ${task.name}`}
                   onClick={() =>
                     void act(
-                      () => send('POST', '/api/timer/start', { jobId: task.jobId, taskId: task.id }),
+                      () => send(timerRoutes.start, {}, { jobId: task.jobId, taskId: task.id }),
                       `The timer runs on ${task.name}.${task.waits ? ` It is early for it: it waits for ${task.waits}.` : ''}`,
                     )
                   }

@@ -1,7 +1,8 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as todayRoutes from '@steady/contract/today.routes';
 import { Link, useSearchParams } from 'react-router';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, longDate, plainDate } from '@steady/core/words';
-import type { PhoneNote } from '@steady/contract/clients';
 import type { TodayView } from '@steady/contract/today';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -17,8 +18,8 @@ export function TodayPage() {
   // Whoever does the work opens on their own; whoever runs it, on the firm.
   const usual = session.role === 'preparer' || session.role === 'contractor' ? 'mine' : 'firm';
   const mine = (search.get('whose') ?? usual) === 'mine';
-  const { data: today, error } = useData<TodayView>(`/api/today?whose=${mine ? 'mine' : 'firm'}`);
-  const { data: phoneNotes = [] } = useData<PhoneNote[]>('/api/phone-notes');
+  const { data: today, error } = useData(todayRoutes.view, { whose: mine ? 'mine' : 'firm' });
+  const { data: phoneNotes = [] } = useData(clientsRoutes.phoneNotes);
   if (error) return <Trouble error={error} />;
   if (!today) return null;
   const quiet =

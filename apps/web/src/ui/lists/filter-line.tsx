@@ -1,3 +1,4 @@
+import * as clientsRoutes from '@steady/contract/clients.routes';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -62,7 +63,7 @@ export function FilterLine({ fields, filters, onChange }: { fields: Field[]; fil
 
 function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): void }) {
   const { team } = useTeam();
-  const { data: labels = [] } = useData<string[]>('/api/labels');
+  const { data: labels = [] } = useData(clientsRoutes.labels);
   const [key, setKey] = useState(fields[0]?.key ?? '');
   const field = fields.find((one) => one.key === key) ?? fields[0]!;
   const [test, setTest] = useState<Test>(testsOf(field.kind)[0]!);

@@ -1,3 +1,4 @@
+import { addressOf } from '../../app/api';
 import type { ReactNode } from 'react';
 import type { Field } from '@steady/core/lists';
 import { formatHours, formatMoney } from '@steady/core/money';
@@ -15,7 +16,7 @@ import { ValueCell } from './value-cell';
 
 /** The line above a list: to find and land, filters in words, what it is added up by, columns, and the list as a file. */
 export function ListTools<Row extends ListedRow>({ of, state, noun, children }: { of: Listing<Row>; state: ListState; noun: string; children?: ReactNode }) {
-  const file = `${of.query}${state.by ? `&by=${encodeURIComponent(state.by)}` : ''}`;
+  const file = (kind: 'csv' | 'xlsx') => addressOf(of.routes.file, { ...of.query, by: state.by, kind });
   return (
     <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
       {state.by === null && <LandOn find={of.placeOf} onLand={of.landOn} />}
@@ -29,10 +30,10 @@ export function ListTools<Row extends ListedRow>({ of, state, noun, children }: 
             <ColumnChooser fields={of.fields} columns={state.columns} onChange={(columns) => state.set({ columns })} />
           </>
         )}
-        <a className="lnk" href={`${of.path}/list.csv?${file}`}>
+        <a className="lnk" href={file('csv')}>
           CSV
         </a>
-        <a className="lnk" href={`${of.path}/list.xlsx?${file}`}>
+        <a className="lnk" href={file('xlsx')}>
           XLSX
         </a>
       </span>

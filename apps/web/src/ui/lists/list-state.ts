@@ -13,8 +13,8 @@ export interface ListState {
   by: string | null;
   /** What else stands in the address: the view, what it is narrowed to, what it is added up by. */
   more: Record<string, string>;
-  /** The part of the address of the list on the server. */
-  query: string;
+  /** What the server is asked for. */
+  query: Record<string, string>;
   set(change: Partial<Pick<ListState, 'find' | 'filters' | 'columns' | 'sort' | 'by'>>): void;
   open(saved: SavedListView | null): void;
 }
@@ -41,12 +41,12 @@ export function useListState(usual: readonly string[]): ListState {
   const sort = search.get('sort');
   const by = search.get('by');
   const more = Object.fromEntries([...search].filter(([key]) => !OWN.includes(key)));
-  const query = new URLSearchParams({
+  const query: Record<string, string> = {
     ...(find.trim() ? { find: find.trim() } : {}),
     ...(filters.length > 0 ? { filters: JSON.stringify(filters) } : {}),
     columns: columns.join(','),
     ...(sort ? { sort } : {}),
-  }).toString();
+  };
   const write = (next: Pick<ListState, 'find' | 'filters' | 'columns' | 'sort' | 'more'>) =>
     setSearch(
       {

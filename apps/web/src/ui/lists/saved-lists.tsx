@@ -1,3 +1,4 @@
+import * as savedListsRoutes from '@steady/contract/saved-lists.routes';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -35,7 +36,7 @@ export function SavedLists({ of, saved, state, all = 'All' }: { of: ListOf; save
               aria-label={`Remove the saved list ${list.name}`}
               title="Remove the saved list"
               disabled={busy}
-              onClick={() => void act(() => send('DELETE', `/api/saved-lists/${list.id}`), `The list "${list.name}" is removed; nothing on it is.`)}
+              onClick={() => void act(() => send(savedListsRoutes.drop, { id: list.id }), `The list "${list.name}" is removed; nothing on it is.`)}
             >
               <X aria-hidden className="size-3" />
             </button>
@@ -53,7 +54,7 @@ export function SavedLists({ of, saved, state, all = 'All' }: { of: ListOf; save
                 event.preventDefault();
                 void act(async () => {
                   const { filters, columns, sort, more } = state;
-                  await send('POST', '/api/saved-lists', { of, name, shared, filters, columns, more, ...(sort ? { sort } : {}) });
+                  await send(savedListsRoutes.save, {}, { of, name, shared, filters, columns, more, ...(sort ? { sort } : {}) });
                   setName('');
                   close();
                 }, `Saved "${name}".`);

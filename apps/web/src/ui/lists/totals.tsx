@@ -2,7 +2,7 @@ import { useLocation } from 'react-router';
 import { type Field, addsUp, filterOfPart, lowerFirst, partInWords, partsOf } from '@steady/core/lists';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted } from '@steady/core/words';
-import type { ListPart, ListTotals } from '@steady/contract/lists';
+import type { ListPart } from '@steady/contract/lists';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../ledger-table';
@@ -41,7 +41,7 @@ const figureInWords = (field: Field, value: number) =>
 export function TotalsTable<Row extends ListedRow>({ of, state, noun }: { of: Listing<Row>; state: ListState; noun: string }) {
   const session = useSession();
   const { pathname } = useLocation();
-  const { data, error } = useData<ListTotals>(`${of.path}/sums?${of.query}&by=${encodeURIComponent(state.by!)}`);
+  const { data, error } = useData(of.routes.sums, { ...of.query, by: state.by! });
   const by = of.fields.find((field) => field.key === state.by);
   if (error) return <p className="text-table text-rust">{error.message}</p>;
   if (!data || !by) return null;

@@ -1,8 +1,10 @@
 import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import useSWRInfinite from 'swr/infinite';
 import type { Field } from '@steady/core/lists';
-import type { ListFields, ListPlace, ListValue, Listed, SavedListView } from '@steady/contract/lists';
-import { type ProblemError, read, useData } from '../../app/api';
+import type { ListFields, ListPlace, ListTotals, ListValue, Listed, PlaceFound, SavedListView } from '@steady/contract/lists';
+import type { ListQuery } from '@steady/contract/queries';
+import type { FileSent, Route } from '@steady/contract/route';
+import { type ProblemError, addressOf, read, useData } from '../../app/api';
 import type { ListState } from './list-state';
 
 export interface ListedRow {
@@ -12,9 +14,9 @@ export interface ListedRow {
 
 /** A list with its pages as they are fetched, what can be shown of it, and what is chosen of it. */
 export interface Listing<Row extends ListedRow> {
-  /** The part of the address after the path. */
-  query: string;
-  path: string;
+  routes: ListRoutes;
+  /** What the list is asked for. */
+  query: Record<string, string>;
   rows: Row[];
   ready: boolean;
   more: boolean;
@@ -34,18 +36,27 @@ export interface Listing<Row extends ListedRow> {
   end: RefObject<HTMLDivElement | null>;
 }
 
-/**
- * @param path of the list on the server.
- * @param narrowed what the page itself asks of the list, as a part of an address.
- */
-export function useListing<Row extends ListedRow>(path: string, state: ListState, narrowed = ''): Listing<Row> {
-  const query = narrowed ? `${narrowed}&${state.query}` : state.query;
-  const { data: known } = useData<ListFields>(`${path}/fields`);
+/** The routes of one list. */
+export interface ListRoutes {
+  list: ListRoute<unknown>;
+  ids: ListRoute<string[]>;
+  place: ListRoute<PlaceFound>;
+  sums: ListRoute<ListTotals>;
+  fields: Route<string, void, void, ListFields>;
+  file: Route<`${string}:kind`, void, ListQuery, FileSent>;
+}
+/** Each list may ask for more than all lists do. */
+type ListRoute<Answer> = Route<string, void, ListQuery, Answer>;
+
+/** @param narrowed what the page itself asks of the list. */
+export function useListing<Row extends ListedRow>(routes: ListRoutes, state: ListState, narrowed: Record<string, string> = {}): Listing<Row> {
+  const query = { ...narrowed, ...state.query };
+  const { data: known } = useData(routes.fields);
   const { data, error, size, setSize } = useSWRInfinite<Listed<Row>, ProblemError>(
     (index: number, before: Listed<Row> | null) => {
       if (state.by !== null || (before && !before.more)) return null;
       const from = before ? index * before.rows.length : 0;
-      return `${path}?${query}${from > 0 ? `&from=${from}` : ''}`;
+      return addressOf(routes.list, { ...query, from: from > 0 && from });
     },
     { keepPreviousData: true },
   );
@@ -62,14 +73,14 @@ export function useListing<Row extends ListedRow>(path: string, state: ListState
     return () => watcher.disconnect();
   }, [more, size, setSize]);
   return {
-    ...{ query, path, rows, more, error, landed, chosen, onChoose, end },
+    ...{ query, routes, rows, more, error, landed, chosen, onChoose, end },
     ready: data !== undefined && known !== undefined,
     total: data?.[0]?.total ?? 0,
     said: data?.[0]?.said ?? '',
     fields: known?.fields ?? [],
     saved: known?.saved ?? [],
     placeOf: async (name) => {
-      const found = (await read(`${path}/place?${query}&name=${encodeURIComponent(name)}`)) as ListPlace | Record<string, never>;
+      const found = await read(routes.place, { ...query, name });
       return 'id' in found ? (found as ListPlace) : null;
     },
     landOn: ({ id, place }) => {
@@ -78,6 +89,6 @@ export function useListing<Row extends ListedRow>(path: string, state: ListState
       const pages = Math.floor(place / (data?.[0]?.rows.length || 1)) + 1;
       if (pages > size) void setSize(pages);
     },
-    chooseAllFound: async () => onChoose(new Set((await read(`${path}/ids?${query}`)) as string[])),
+    chooseAllFound: async () => onChoose(new Set(await read(routes.ids, query))),
   };
 }

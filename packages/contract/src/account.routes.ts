@@ -1,0 +1,15 @@
+import type { ChangePassword, OwnAccount, RecoveryCodes, SecondStepCode, SecondStepOffer, SwitchFirm } from './team';
+import { a, get, post, remove } from './route';
+
+export const you = get('/api/you', 'see clients', { answer: a<OwnAccount>('OwnAccount') });
+export const changeFirm = post('/api/you/firm', 'see clients', { input: a<SwitchFirm>('SwitchFirm') });
+export const changePassword = post('/api/you/password', 'see clients', { input: a<ChangePassword>('ChangePassword'), aMinute: 10 });
+export const offerSecondStep = post('/api/you/second-step', 'see clients', { answer: a<SecondStepOffer>('SecondStepOffer') });
+export const confirmSecondStep = post('/api/you/second-step/confirm', 'see clients', {
+  input: a<SecondStepCode>('SecondStepCode'),
+  answer: a<RecoveryCodes>('RecoveryCodes'),
+  aMinute: 10,
+});
+export const dropSecondStep = post('/api/you/second-step/drop', 'see clients', { input: a<SecondStepCode>('SecondStepCode'), aMinute: 10 });
+export const endOthers = post('/api/you/sessions/end-others', 'see clients');
+export const endSession = remove('/api/you/sessions/:name', 'see clients', { text: ['name'] });
