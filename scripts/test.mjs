@@ -28,7 +28,9 @@ check('dead code', 'npx', ['knip', '--no-progress']);
 
 rmSync(join(root, '.cache/vitest.json'), { force: true });
 console.log('\n== unit and API tests');
-const units = run('npx', ['vitest', 'run'], { env: { ...process.env, TZ: 'UTC' } });
+const SEED = process.env.SEED ?? '20261127';
+console.log(`Random tests run with seed ${SEED}.`);
+const units = run('npx', ['vitest', 'run'], { env: { ...process.env, SEED, TZ: 'UTC' } });
 const unitReport = read('.cache/vitest.json');
 passed += unitReport?.numPassedTests ?? 0;
 failed += unitReport?.numFailedTests ?? 0;

@@ -1,7 +1,7 @@
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { describe, expect, it } from 'vitest';
-import { IsDay, IsIban, IsMoney, IsMonthDay, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
+import { IsDay, IsFigure, IsIban, IsMoney, IsMonthDay, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
 
 class Checked {
   @IsDay()
@@ -22,12 +22,15 @@ class Checked {
   @IsIban()
   account: unknown;
 
+  @IsFigure(2)
+  share: unknown;
+
   @Trimmed()
   @IsText(10, 'A name')
   name: unknown;
 }
 
-const SOUND = { day: '2026-03-11', until: '2026-03-11', yearEnd: '12-31', rhythm: 'monthly', fee: 18_000, account: 'IE29AIBK93115212345678', name: 'Dunmarra' };
+const SOUND = { day: '2026-03-11', until: '2026-03-11', yearEnd: '12-31', rhythm: 'monthly', fee: 18_000, account: 'IE29AIBK93115212345678', share: 12.5, name: 'Dunmarra' };
 /** What is said about one field, where all others are sound; null when nothing is. */
 function saidOf(field: keyof typeof SOUND, value: unknown): string | null {
   const errors = validateSync(plainToInstance(Checked, { ...SOUND, [field]: value }), { stopAtFirstError: true });
@@ -116,5 +119,15 @@ describe('text', () => {
   it('that is nothing but space is as if it had not been given', () => {
     expect(plainToInstance(Checked, { name: ' \t ' }).name).toBeUndefined();
     expect(plainToInstance(Checked, { name: ' Dunmarra ' }).name).toBe('Dunmarra');
+  });
+});
+
+describe('a figure', () => {
+  it.each([0, -0, 100, 12.25, 0.1, -3.5])('%d has at most two decimals', (value) => {
+    expect(saidOf('share', value)).toBeNull();
+  });
+
+  it.each([1e-7, 12.345, Number.MIN_VALUE, NaN, Infinity, '12', null])('%s is refused in words', (value) => {
+    expect(saidOf('share', value)).toBe('Give a number with at most 2 decimals.');
   });
 });

@@ -48,6 +48,20 @@ export const IsNotBefore = (other: string, options?: ValidationOptions) =>
     options,
   );
 
+/** A number with at most so many decimals. (The check that comes with the library breaks on numbers such as 1e-7.) */
+export const IsFigure = (decimals: number, options?: ValidationOptions) =>
+  ValidateBy(
+    {
+      name: 'isFigure',
+      constraints: [decimals],
+      validator: {
+        validate: (value: unknown) => typeof value === 'number' && Number.isFinite(value) && Number(value.toFixed(decimals)) === value,
+        defaultMessage: () => `Give a number with at most ${decimals} decimals.`,
+      },
+    },
+    options,
+  );
+
 /** An international bank account number whose check digits fit (ISO 13616). */
 export const IsIban = (options?: ValidationOptions) =>
   ValidateBy(
@@ -105,6 +119,7 @@ const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/;
 export const IsText = (most: number, what: string) =>
   ValidateBy({
     name: 'isText',
+    constraints: [most],
     validator: {
       validate: (value: unknown) =>
         value === undefined || value === null || (typeof value === 'string' && value.length <= most && !CONTROL.test(value) && value.isWellFormed()),

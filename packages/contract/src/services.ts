@@ -8,7 +8,6 @@ import {
   IsIn,
   IsInt,
   IsNotEmpty,
-  IsNumber,
   IsOptional,
   IsString,
   IsUUID,
@@ -22,7 +21,7 @@ import {
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
 import { LINE_ANCHORS, type LineAnchor, type OwnDue } from '@steady/core/obligations';
-import { IsMoney, IsRhythm, IsText, Trimmed } from './checks';
+import { IsFigure, IsMoney, IsRhythm, IsText, Trimmed } from './checks';
 
 class FeeBandInput implements FeeBand {
   @ValidateIf((o: FeeBandInput) => o.upTo !== null)
@@ -73,7 +72,7 @@ export class FeeRuleInput implements FeeRule {
 
   @Max(100, { message: 'At most 100 %.' })
   @Min(0, { message: 'A discount is not below zero.' })
-  @IsNumber({ maxDecimalPlaces: 2 }, { message: 'Give a percentage, for example 10.' })
+  @IsFigure(2, { message: 'Give a percentage, for example 10.' })
   discount: number;
 }
 

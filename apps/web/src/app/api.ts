@@ -62,7 +62,7 @@ type Answered<R> = AnswerOf<R> extends void ? null : AnswerOf<R>;
 
 /** The address of a route; what is given and is not a part of it stands behind the question mark, unless it is empty. */
 export function addressOf<R extends Route>(route: R, ...[given]: GivenTo<R>): string {
-  const left = new Map(Object.entries((given ?? {}) as Record<string, Value>));
+  const left = new Map(Object.entries(given ?? {}));
   const path = route.path.replace(/:([A-Za-z]+)/g, (_, name: string) => {
     const value = left.get(name);
     left.delete(name);

@@ -1,3 +1,4 @@
+import { FileInput } from '../../ui/file-input';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { upload } from '../../app/api';
 import { Faults } from '../../ui/faults';
@@ -8,22 +9,16 @@ export function AddDocument({ jobId, label = 'Add a document', onAdded }: { jobI
   const { faults, busy, attempt } = useFaults();
   const add = (files: readonly File[]) =>
     attempt(async () => {
-      for (const file of files) onAdded?.((await upload(documentsRoutes.add, { id: jobId }, file)).id);
+      for (const file of files) {
+        const { id } = await upload(documentsRoutes.add, { id: jobId }, file);
+        onAdded?.(id);
+      }
     });
   return (
     <div className="mb-3">
       <label className="act-quiet inline-block cursor-pointer focus-within:outline-2 focus-within:outline-kelp">
         {busy ? 'Being filed …' : label}
-        <input
-          type="file"
-          multiple
-          className="sr-only"
-          disabled={busy}
-          onChange={({ target }) => {
-            void add([...(target.files ?? [])]);
-            target.value = '';
-          }}
-        />
+        <FileInput multiple disabled={busy} onFiles={(files) => void add(files)} />
       </label>
       <Faults of={faults} />
     </div>

@@ -1,3 +1,4 @@
+import { FileInput } from '../../ui/file-input';
 import * as importsRoutes from '@steady/contract/imports.routes';
 import { Link, useNavigate } from 'react-router';
 import { upload, useData } from '../../app/api';
@@ -39,16 +40,7 @@ export function ImportsPage() {
       >
         <span className="act-quiet inline-block">{busy ? 'Reading …' : 'Choose a file'}</span>
         <span className="mt-2 block text-table text-soft">or drop it here. The first line holds the headings; one client a line.</span>
-        <input
-          type="file"
-          className="sr-only"
-          accept=".csv,.txt,.tsv,.xlsx,.vcf,text/csv,text/vcard"
-          disabled={busy}
-          onChange={(event) => {
-            void choose(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
+        <FileInput accept=".csv,.txt,.tsv,.xlsx,.vcf,text/csv,text/vcard" disabled={busy} onFiles={([file]) => void choose(file)} />
       </label>
       <h2 className="mt-6 mb-2">Files read before</h2>
       <LedgerTable

@@ -1,3 +1,4 @@
+import { FileInput } from '../../ui/file-input';
 import type { PayInvoice } from '@steady/contract/fees';
 import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import * as portalRoutes from '@steady/contract/portal.routes';
@@ -167,9 +168,9 @@ function Item({ item }: { item: RequestItemView }) {
       setBusy(false);
     }
   };
-  const choose = (files: FileList | null) =>
+  const choose = (files: File[]) =>
     void act(async () => {
-      for (const file of files ?? []) await upload(requestsPortalRoutes.upload, { id: item.id }, file);
+      for (const file of files) await upload(requestsPortalRoutes.upload, { id: item.id }, file);
     });
   return (
     <li className={`mb-2.5 border bg-page px-3.5 py-3 ${wanted ? 'border-ink' : 'border-rule'}`}>
@@ -198,14 +199,7 @@ function Item({ item }: { item: RequestItemView }) {
         <>
           <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-4 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
             {busy ? 'Sending …' : 'Take a picture or choose files'}
-            <input
-              type="file"
-              multiple
-              className="sr-only"
-              disabled={busy}
-              aria-label={`Files for ${item.name}`}
-              onChange={(event) => (choose(event.target.files), (event.target.value = ''))}
-            />
+            <FileInput multiple disabled={busy} label={`Files for ${item.name}`} onFiles={choose} />
           </label>
           <p className="flex gap-4">
             {wanted && (

@@ -38,7 +38,7 @@ const is = () => JSON.parse(screen.getByRole('status').textContent) as ListState
 it('is what its address says, and the usual where it says nothing', () => {
   at('/jobs?view=person&find=%20oyster%20');
   expect(is()).toMatchObject({ find: ' oyster ', filters: [], columns: USUAL, sort: null, by: null, more: { view: 'person' } });
-  expect(is().query).toBe('find=oyster&columns=due%2Cwho');
+  expect(is().query).toEqual({ find: 'oyster', columns: 'due,who' });
 });
 
 it('takes filters that cannot be read for none', () => {
