@@ -67,6 +67,7 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
         shortName: PEOPLE[key].shortName,
         role: PEOPLE[key].role,
         rights: rightsOf(PEOPLE[key].role),
+        approveUpTo: null,
         allClients: PEOPLE[key].role !== 'contractor',
         hiddenClient: null,
       },
@@ -177,6 +178,7 @@ export async function foundSecondFirm(hands: Hands): Promise<void> {
     shortName,
     role: 'administrator',
     rights: rightsOf('administrator'),
+    approveUpTo: null,
     allClients: true,
     hiddenClient: null,
   };

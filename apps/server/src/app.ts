@@ -14,9 +14,10 @@ import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
 import { FileStore } from './platform/files';
 import { serveApiDocs } from './platform/http/api-docs';
+import { Present } from './platform/http/present';
 import { ProblemFilter } from './platform/http/problem.filter';
 import { secure, serveWeb } from './platform/http/web';
-import { AccessGuard, PortalSessions, SESSION_COOKIE, StaffSessions, cookie, may } from './platform/identity';
+import { AccessGuard, DoorTries, PortalSessions, SESSION_COOKIE, StaffSessions, cookie, may } from './platform/identity';
 import { SavedLists, SavedListsController } from './platform/lists';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
@@ -49,6 +50,7 @@ class AppModule {
         { provide: Database, useValue: database },
         { provide: DatabaseCloser, useFactory: (effects: Effects) => new DatabaseCloser(database, effects), inject: [Effects] },
         LiveNotices,
+        Present,
         Works,
         Events,
         Effects,
@@ -56,6 +58,7 @@ class AppModule {
         SavedLists,
         Ticks,
         StaffSessions,
+        DoorTries,
         { provide: PortalSessions, useExisting: PortalService },
         { provide: PostRoom, useClass: SimulatedPostRoom },
         { provide: Collector, useClass: SimulatedCollector },
@@ -86,7 +89,7 @@ export async function createApp(settings: Settings, clock: Clock): Promise<INest
   const database = await Database.open(settings);
   try {
     const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database), { logger: ['error', 'warn'], abortOnError: false });
-    secure(app);
+    secure(app, settings.proxies);
     serveApiDocs(app, (request) => mayReadDocs(app, settings, request));
     if (settings.webFolder !== null) serveWeb(app, settings.webFolder);
     await app.init();

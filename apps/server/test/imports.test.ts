@@ -43,8 +43,8 @@ it('tells how far it has come while a long file is brought in, to the firm whose
   const elsewhere: unknown[] = [];
   const live = test.app.get(LiveNotices);
   const listening = [
-    live.progressOf(test.firm.id).subscribe(({ of, done, total }) => told.push(`${of === id} ${done} of ${total}`)),
-    live.progressOf(test.other.id).subscribe((step) => elsewhere.push(step)),
+    live.progressOf(test.firm.id, test.firm.members.manager!).subscribe(({ of, done, total }) => told.push(`${of === id} ${done} of ${total}`)),
+    live.progressOf(test.other.id, test.other.members.manager!).subscribe((step) => elsewhere.push(step)),
   ];
   const outcome = await bringIn(id, []);
   for (const one of listening) one.unsubscribe();

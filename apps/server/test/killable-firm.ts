@@ -42,7 +42,10 @@ export async function openKillableFirm(folder: string): Promise<KillableFirm> {
   const itself = byItself(firmId);
   const [member] = await works.run(itself, (work) => rows<Pick<Member, 'id' | 'name'>>(work.tx, sql`select id, name from members`));
   const { id, name } = member!;
-  const orla: Identity = { firmId, actor: { kind: 'staff', id, name, shortName: 'Orla', role: 'manager', rights: [], allClients: true, hiddenClient: null } };
+  const orla: Identity = {
+    firmId,
+    actor: { kind: 'staff', id, name, shortName: 'Orla', role: 'manager', rights: [], approveUpTo: null, allClients: true, hiddenClient: null },
+  };
   return { app, works, firmId, itself, orla };
 }
 

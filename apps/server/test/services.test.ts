@@ -16,7 +16,10 @@ afterAll(() => test.close());
 const manager = () => test.firm.as.manager!;
 const services = async () => (await manager().get('/api/services').expect(200)).body as ServiceView[];
 const service = async (name: string) => (await services()).find((one) => one.name === name)!;
-const kept = ({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...rest }: ServiceView): KeepService => ({ ...rest });
+const kept = ({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...rest }: ServiceView): KeepService => ({
+  ...rest,
+  defaultFee: rest.defaultFee ?? 0,
+});
 const obligations = async (id: string) => (await manager().get(`/api/clients/${id}/obligations`).expect(200)).body as ObligationView[];
 
 describe('a service', () => {

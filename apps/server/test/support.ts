@@ -10,6 +10,7 @@ import { Temporal, civil } from '@steady/core/calendar';
 import { SUPPLIED } from '@steady/core/supplied';
 import type { AddClient } from '@steady/contract/clients';
 import type { PostRoomMessage } from '@steady/contract/post';
+import type { DoorLetter } from '@steady/contract/team';
 import { createApp } from '../src/app';
 import { ServicesService } from '../src/areas/services';
 import { TeamService } from '../src/areas/team';
@@ -56,6 +57,8 @@ export interface TestApp {
   drain(): Promise<void>;
   /** Messages as the post room took them, the newest first. */
   letters(): Promise<PostRoomMessage[]>;
+  /** Those that let people of the firm in, as they stand beside the sign-in page. */
+  doorLetters(): Promise<DoorLetter[]>;
   close(): Promise<void>;
 }
 
@@ -87,15 +90,15 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
   const dataFolder = mkdtempSync(join(tmpdir(), 'steady-test-'));
   const server = process.env.TEST_DATABASE_URL;
   const where = server ? { databaseUrl: await ownDatabase(server) } : { template: templateFile() };
-  const settings = settingsWith({ dataFolder, tickByItself: false, syncWrites: false, diskFloor: 1, ...where, ...given });
+  const settings = settingsWith({ dataFolder, tickByItself: false, syncWrites: false, diskFloor: 1, demo: true, proxies: 'loopback', ...where, ...given });
   const clock = new SetClock(morning('2026-03-11'));
   const app = await createApp(settings, clock);
   const team = app.get(TeamService);
   const works = app.get(Works);
   const services = app.get(ServicesService);
-  const found = async (name: string, domain: string): Promise<Firm> => {
+  const found = async (name: string, domain: string, demo: boolean): Promise<Firm> => {
     const { firmId, memberIds } = await team.found(
-      { name, shortName: name, address: 'Quay Lane', currency: 'EUR', zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo: false },
+      { name, shortName: name, address: 'Quay Lane', currency: 'EUR', zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo },
       ROLES.map((role) => ({
         name: `${role} of ${name}`,
         shortName: role,
@@ -119,8 +122,8 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
     }
     return { id: firmId, members, services: ids, as };
   };
-  const firm = await found('Marram & Tern', 'marram-tern.example');
-  const other = await found('Skua & Co', 'skua.example');
+  const firm = await found('Marram & Tern', 'marram-tern.example', true);
+  const other = await found('Skua & Co', 'skua.example', false);
   return {
     app,
     clock,
@@ -132,6 +135,7 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
     tick: () => app.get(Ticks).tick(),
     drain: () => app.get(Effects).drain(firm.id),
     letters: async () => (await firm.as.manager!.get('/api/post-room').expect(200)).body as PostRoomMessage[],
+    doorLetters: async () => (await request(app.getHttpServer()).get('/api/sign-in/letters').expect(200)).body as DoorLetter[],
     close: async () => {
       await app.close();
       rmSync(dataFolder, { recursive: true, force: true });

@@ -16,7 +16,7 @@ import type { AuditQuery } from './queries';
 import { type Added, FILE, a, get, post, put, remove } from './route';
 
 export const viewers = get('/api/clients/:id/viewers', 'see clients', { answer: a<ClientViewer[]>('ClientViewer[]') });
-export const setOwnRecord = post('/api/clients/:id/own-record', 'run firm');
+export const setOwnRecord = post('/api/clients/:id/own-record', 'run firm', { again: true });
 export const sight = get('/api/team/:id/sight', 'grant clients', { answer: a<PersonSight>('PersonSight') });
 export const setSight = put('/api/team/:id/sight', 'grant clients', { input: a<SetSight>('SetSight') });
 /** The clients that a word, a label or a person finds, before they are granted. */
@@ -31,4 +31,4 @@ export const openTasks = get('/api/team/:id/open-tasks', 'run firm', { answer: a
 export const setStanding = post('/api/team/:id/standing', 'run firm', { input: a<ChangeStanding>('ChangeStanding') });
 export const audit = get('/api/audit', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: a<AuditPage>('AuditPage') });
 export const kinds = get('/api/audit/kinds', 'run firm', { answer: a<string[]>('string[]') });
-export const auditFile = get('/api/audit.csv', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: FILE });
+export const auditFile = get('/api/audit.csv', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: FILE, again: true });

@@ -12,3 +12,4 @@ export const relatedView = get('/api/related/:id', 'see clients', { answer: a<Re
 export const changeRelated = patch('/api/related/:id', 'change clients', { input: a<ChangeRelated>('ChangeRelated') });
 export const relate = post('/api/clients/:id/related', 'change clients', { input: a<RelateClient>('RelateClient'), answer: a<Added>('Added'), once: true });
 export const leaveRelated = remove('/api/clients/:id/related', 'change clients');
+export const confirmAddress = post('/api/contacts/:id/confirm-address', 'change clients');

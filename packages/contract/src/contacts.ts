@@ -145,6 +145,8 @@ export interface PersonView extends Omit<ContactView, 'role' | Say> {
   version: number;
   address: Address | null;
   marketing: Marketing | null;
+  /** Since when mail goes to another address than before, until somebody has made sure that it is theirs. */
+  newEmailSince: string | null;
   clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<Say, boolean>)[];
 }
 

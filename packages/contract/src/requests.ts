@@ -98,8 +98,10 @@ export interface SendPreview {
 
 export interface PortalDoor {
   firm: string;
-  /** "needs code", or "one click" on a device that was confirmed before. */
-  state: 'needs code' | 'one click' | 'inside';
+  /** "needs code", or "one click" on a device that was confirmed before; "waits" while a new address is made sure of. */
+  state: 'needs code' | 'one click' | 'inside' | 'waits';
+  /** The day on which a new address opens it by itself. */
+  opensOn: string | null;
   /** The address, mostly covered: "b•••@dunmarra.example". */
   address: string;
   name: string | null;

@@ -30,6 +30,10 @@ export interface Said<Input, Query, Answer> {
   status?: number;
   /** Parts of the address that are not ids. */
   text?: readonly string[];
+  /** The password is asked for once more, unless it was given a short while ago. */
+  again?: boolean;
+  /** Open to whoever has not set up the second step that the firm requires. */
+  early?: boolean;
   /** At most this many a minute from one address, where fewer than usual are let through. */
   aMinute?: number;
 }

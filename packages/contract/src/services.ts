@@ -232,7 +232,7 @@ export interface ServiceView {
   printed: boolean;
   charged: boolean;
   scope: string;
-  defaultFee: number;
+  defaultFee: number | null;
   feeRule: FeeRule | null;
   defaultRhythm: Rhythm;
   billing: Rhythm | null;

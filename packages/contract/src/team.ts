@@ -408,3 +408,19 @@ export interface AuditPage {
 export interface RecoveryCodes {
   codes: string[];
 }
+
+export class ConfirmPassword {
+  @IsNotEmpty({ message: 'Give your password.' })
+  @IsText(200, 'A password')
+  password: string;
+}
+
+/** A message that lets a person of the demo firm in. */
+export interface DoorLetter {
+  id: string;
+  at: string;
+  to: string;
+  address: string;
+  subject: string;
+  link: string | null;
+}

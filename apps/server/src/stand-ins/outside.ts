@@ -6,6 +6,8 @@ export interface Letter {
   address: string;
   subject: string;
   body: string;
+  /** It lets a person of the firm in. */
+  forStaff?: boolean;
 }
 
 export abstract class PostRoom {

@@ -1,4 +1,4 @@
-import { index, pgTable, text } from 'drizzle-orm/pg-core';
+import { boolean, index, pgTable, text } from 'drizzle-orm/pg-core';
 import { firmId, id, moment, money, ownFirm } from '../platform/database';
 
 /** Messages that the simulated post room has taken. */
@@ -14,6 +14,8 @@ export const postRoom = pgTable(
     address: text('address').notNull(),
     subject: text('subject').notNull(),
     body: text('body').notNull(),
+    /** It lets a person of the firm in: shown only beside the sign-in page of the demo. */
+    forStaff: boolean('for_staff').notNull().default(false),
   },
   (t) => [ownFirm(), index().on(t.firmId, t.at)],
 );

@@ -16,12 +16,12 @@ export class SimulatedPostRoom extends PostRoom {
     super();
   }
 
-  async take(firmId: string, key: string, letter: Letter): Promise<void> {
+  async take(firmId: string, key: string, { forStaff = false, ...letter }: Letter): Promise<void> {
     if (letter.address.endsWith('@bounces.example')) throw new Error(`${letter.address} does not take mail`);
     await this.database.transaction({ firmId }, (tx) =>
       tx
         .insert(postRoom)
-        .values({ firmId, key, at: this.clock.now().toString(), ...letter })
+        .values({ firmId, key, at: this.clock.now().toString(), forStaff, ...letter })
         .onConflictDoNothing(),
     );
   }

@@ -20,6 +20,8 @@ export interface LeafForm<Values extends FieldValues> {
   problem: string | null;
   /** The last refusal, for pages that show more of it. */
   refusal: ProblemError | null;
+  /** Empties the form and takes back what was said of it. */
+  clear(): void;
 }
 
 /** Text fields that were left empty are not given at all. */
@@ -53,7 +55,11 @@ export function useLeafForm<Values extends FieldValues>({ input, start, submit, 
       }
     })();
   };
-  return { form, onSubmit, busy: form.formState.isSubmitting, problem: refusal?.message ?? null, refusal };
+  const clear = () => {
+    setRefusal(null);
+    form.reset();
+  };
+  return { clear, form, onSubmit, busy: form.formState.isSubmitting, problem: refusal?.message ?? null, refusal };
 }
 
 /** A figure that was typed into a plain field; nothing typed is nothing, and a minus may be a true one. For `setValueAs`. */

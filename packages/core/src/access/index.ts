@@ -1,3 +1,5 @@
+export { holdsAmount, namesAmount, withoutAmounts } from './amounts';
+
 /** What a person may do in a firm. Each route of the server asks for exactly one of these. */
 export const RIGHTS = [
   'see clients',
@@ -6,9 +8,15 @@ export const RIGHTS = [
   'record time',
   'see fees',
   'bill',
+  'approve bills',
+  'write off',
+  'see cost rates',
   'see own firm',
   'grant clients',
   'change services',
+  'open the gate',
+  'read private conversations',
+  'destroy documents',
   'run firm',
 ] as const;
 export type Right = (typeof RIGHTS)[number];
@@ -20,10 +28,16 @@ export const RIGHT_WORDS: Record<Right, string> = {
   'do work': 'Tick tasks, move jobs, ask clients, file returns',
   'record time': 'Record time and expenses',
   'see fees': 'See fees, values of time and bills',
-  bill: 'Draft, approve and cancel bills, settle WIP',
+  bill: 'Draft and cancel bills, settle WIP',
+  'approve bills': 'Approve bills, up to an amount where the role has one',
+  'write off': 'Write time and expenses down when WIP is settled',
+  'see cost rates': 'See what an hour of a person costs the firm',
   'see own firm': 'See the firm\u2019s own client record and what belongs to it',
   'grant clients': 'Grant clients to people, and take them back',
   'change services': 'Set up services, filing rules and closing days',
+  'open the gate': 'Let work begin for a client before every check is passed',
+  'read private conversations': 'Read conversations between others that were marked private',
+  'destroy documents': 'Destroy documents for good',
   'run firm': 'Invite people, change roles, read the audit trail',
 };
 
@@ -38,7 +52,7 @@ const ALL = RIGHTS.filter((right) => right !== 'see own firm');
 export const RIGHTS_AT_FIRST: Record<Role, readonly Right[]> = {
   administrator: ALL,
   partner: ALL,
-  manager: [...WORK, 'change clients', 'see fees', 'bill', 'grant clients', 'change services'],
+  manager: [...WORK, 'change clients', 'see fees', 'bill', 'approve bills', 'write off', 'grant clients', 'change services', 'open the gate'],
   preparer: [...WORK, 'change clients'],
   contractor: WORK,
 };
@@ -52,10 +66,13 @@ export function rightsOf(role: Role, asSet: readonly string[] | null = null): Ri
 /** Rights without which another has no meaning. */
 const NEEDS: Partial<Record<Right, Right>> = {
   bill: 'see fees',
+  'approve bills': 'bill',
+  'write off': 'bill',
+  'see cost rates': 'see fees',
   'grant clients': 'see clients',
   'change clients': 'see clients',
   'do work': 'see clients',
-  'change services': 'see clients',
+  'change services': 'see fees',
 };
 
 /**

@@ -1,3 +1,4 @@
+import { readBy, seesFees } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { rightsOf, sightInWords } from '@steady/core/access';
@@ -84,7 +85,7 @@ export class AccessQueries {
     return this.auditRows(work, asked, FILE_ROWS);
   }
 
-  private auditRows(work: Work, asked: AuditAsked, limit: number): Promise<AuditRow[]> {
+  private async auditRows(work: Work, asked: AuditAsked, limit: number): Promise<AuditRow[]> {
     const zone = work.firm.zone;
     const conditions = [
       sql`e.firm_id = ${work.firm.id}`,
@@ -95,11 +96,13 @@ export class AccessQueries {
       asked.until && sql`e.at < (${asked.until}::date + 1)::timestamp at time zone ${zone}`,
       asked.before && sql`e.seq < ${asked.before}`,
     ].filter((condition) => typeof condition === 'object');
-    return rows<AuditRow>(
+    const found = await rows<AuditRow & { aboutFees: boolean }>(
       work.tx,
-      sql`select e.id, e.seq::float8 as seq, e.at, e.actor_name as who, e.kind, e.what, e.client_id as "clientId", c.name as client, e.before, e.after
+      sql`select e.id, e.seq::float8 as seq, e.at, e.actor_name as who, e.kind, e.what, e.about_fees as "aboutFees", e.client_id as "clientId", c.name as client, e.before, e.after
           from events e left join clients c on c.id = e.client_id where ${sql.join(conditions, sql` and `)} order by e.seq desc limit ${limit}`,
     );
+    const fees = seesFees(work.actor);
+    return found.map(({ aboutFees, ...row }) => (aboutFees && !fees ? { ...row, what: readBy(work.actor, row.what, true), before: null, after: null } : row));
   }
 
   /** The kinds of event that have happened here, for the filter. */

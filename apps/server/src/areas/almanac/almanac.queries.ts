@@ -1,4 +1,5 @@
-import { Injectable } from '@nestjs/common';
+import { Present } from '../../platform/http/present';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
 import { type WeekLoad, weeklyLoad } from '@steady/core/capacity';
@@ -15,12 +16,17 @@ const PAGE = 300;
 const UNFILED = sql`o.status in ('open', 'filing')`;
 
 @Injectable()
-export class AlmanacQueries {
+export class AlmanacQueries implements OnModuleInit {
   constructor(
     private readonly tasks: TasksService,
     private readonly team: TeamService,
     private readonly rules: FirmRules,
+    private readonly present: Present,
   ) {}
+
+  onModuleInit(): void {
+    this.present.register('deadline', async (work, id) => (await this.find(work, sql`o.id = ${id}`))[0]);
+  }
 
   private async matching(work: Work, filter: AlmanacFilter): Promise<SQL> {
     return matching(filter, await this.rules.of(work));

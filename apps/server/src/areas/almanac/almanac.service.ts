@@ -198,7 +198,7 @@ export class AlmanacService implements OnModuleInit {
   /** Notes what was filed elsewhere, with the receipt or what else shows it. */
   async noteFiled(work: Work, obligationId: string, { on, receipt, anyway = false, version }: NoteFiled): Promise<void> {
     const { obligation, jobId } = await this.openForFiling(work, obligationId, anyway);
-    if (obligation.version !== version) throw Problem.stale('deadline', obligation);
+    if (obligation.version !== version) throw Problem.stale('deadline', obligation.id);
     if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'It is filed on a day that has come.' }]);
     const at = civil(on).toZonedDateTime({ timeZone: work.firm.zone, plainTime: '12:00' }).toInstant().toString();
     await this.noteDone(work, obligation, jobId, { receipt, at });

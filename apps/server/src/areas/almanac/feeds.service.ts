@@ -64,7 +64,7 @@ export class FeedsService {
   /** The calendar behind an address as iCalendar text; null when the address is not known, was withdrawn, or its person has left. */
   async read(secret: string): Promise<string | null> {
     const found = await bySecret(this.database, feeds, secret, this.clock.now().toString(), async (feed, tx) => {
-      const actor = await staffActor(tx, feed.memberId);
+      const actor = await staffActor(tx, feed.memberId, this.clock.now());
       return actor && { feed, identity: { firmId: feed.firmId, actor } satisfies Identity };
     });
     if (!found) return null;

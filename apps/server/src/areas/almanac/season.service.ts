@@ -6,7 +6,7 @@ import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
-import { type Work, staffId } from '../../platform/work';
+import { type Work, staffId, mustSeeAllOf, ofOwn } from '../../platform/work';
 import { JobStandingService } from '../jobs';
 import { ServicesService } from '../services';
 import { AlmanacService } from './almanac.service';
@@ -109,7 +109,7 @@ export class SeasonService {
     return rows<SeasonStartView>(
       work.tx,
       sql`select s.id, s.at, s.what, m.short_name as who, jsonb_array_length(s.job_ids) as jobs, s.undone_at as "undoneAt" from season_starts s join members m on m.id = s.by_id
-          where s.firm_id = ${work.firm.id} order by s.at desc limit 20`,
+          where s.firm_id = ${work.firm.id} and ${ofOwn(work, sql`s.by_id`)} order by s.at desc limit 20`,
     );
   }
 
@@ -123,6 +123,7 @@ export class SeasonService {
       .for('update');
     if (!start) throw Problem.notFound('start of a season');
     if (start.undoneAt) throw Problem.refused('taken-back-already', 'This was taken back already.');
+    await mustSeeAllOf(work, 'jobs', start.jobIds);
     const gone = await this.jobStanding.takeBack(work, start.jobIds);
     // They come into being again by themselves when their lead time has come.
     await work.tx.execute(

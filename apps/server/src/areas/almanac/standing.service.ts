@@ -47,7 +47,7 @@ export class ObligationStandingService {
 
   private async open(work: Work, obligationId: string, version: number): Promise<Obligation> {
     const obligation = await this.almanac.get(work, obligationId);
-    if (obligation.version !== version) throw Problem.stale('deadline', obligation);
+    if (obligation.version !== version) throw Problem.stale('deadline', obligation.id);
     if (obligation.status === 'filed' || obligation.status === 'filing')
       throw Problem.refused('already-filed', `It ${obligation.status === 'filed' ? 'was filed' : 'is on its way'} already. What is filed stays as it is.`);
     return obligation;

@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { detailInWords } from '@steady/core/details';
 import type { BulkChange, BulkOutcome, BulkPreview, BulkView, ChangeMany } from '@steady/contract/client-lists';
 import type { DetailFieldView } from '@steady/contract/clients';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, staffId } from '../../platform/work';
+import { type Work, staffId, mustSeeAllOf, ofOwn } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
 import { type Client, ClientChanged, ClientsService } from './clients.service';
@@ -159,6 +159,11 @@ export class BulkService {
       .for('update');
     if (!bulk) throw Problem.notFound('change');
     if (bulk.undoneAt) throw Problem.refused('undone-already', 'This change was undone already.');
+    await mustSeeAllOf(
+      work,
+      'clients',
+      bulk.rows.map((row) => row.clientId),
+    );
     const found = await this.chosen(
       work,
       bulk.rows.map((row) => row.clientId),
@@ -219,7 +224,7 @@ export class BulkService {
         count: sql<number>`jsonb_array_length(${bulkChanges.rows})`,
       })
       .from(bulkChanges)
-      .where(inArray(bulkChanges.firmId, [work.firm.id]))
+      .where(and(eq(bulkChanges.firmId, work.firm.id), ofOwn(work, bulkChanges.byId)))
       .orderBy(desc(bulkChanges.at))
       .limit(20);
     return found;

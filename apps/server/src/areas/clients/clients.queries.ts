@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { ClientView, DetailFieldView, NoteView, PhoneNote } from '@steady/contract/clients';
 import { rows } from '../../platform/database';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import { type ListField, type Listing, SavedLists, containing } from '../../platform/lists';
@@ -14,8 +15,10 @@ export class ClientQueries {
   constructor(
     private readonly contacts: ContactQueries,
     lists: SavedLists,
+    private readonly present: Present,
   ) {
     lists.register('clients', (work) => this.fields(work));
+    this.present.register('client', (work, id) => this.view(work, id));
   }
 
   /** The details the firm keeps, in its order. */

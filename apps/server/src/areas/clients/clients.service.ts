@@ -105,7 +105,7 @@ export class ClientsService {
   /** @throws Problem "changed-meanwhile" with the record as it stands, when somebody else changed it since `input.version`. */
   async change(work: Work, clientId: string, input: ChangeClient): Promise<void> {
     const before = await this.get(work, clientId);
-    if (before.version !== input.version) throw Problem.stale('client', before);
+    if (before.version !== input.version) throw Problem.stale('client', clientId);
     await this.check(work, input);
     const columns = columnsOf(input);
     const changed = await work.tx
@@ -113,7 +113,7 @@ export class ClientsService {
       .set({ ...columns, version: input.version + 1 })
       .where(and(eq(clients.id, clientId), eq(clients.version, input.version)))
       .returning({ id: clients.id });
-    if (changed.length === 0) throw Problem.stale('client', await this.get(work, clientId));
+    if (changed.length === 0) throw Problem.stale('client', clientId);
     const keys = (Object.keys(columns) as (keyof typeof columns)[]).filter((key) => JSON.stringify(columns[key]) !== JSON.stringify(before[key]));
     if (keys.length === 0) return;
     const pick = (from: Partial<Client>) => Object.fromEntries(keys.map((key) => [key, from[key]]));
@@ -276,7 +276,7 @@ export class ClientsService {
   /** Makes a prospect a client, a client a former one, or takes one back, with the day and the reason. */
   async setStanding(work: Work, clientId: string, input: ChangeClientStanding): Promise<void> {
     const before = await this.get(work, clientId);
-    if (before.version !== input.version) throw Problem.stale('client', before);
+    if (before.version !== input.version) throw Problem.stale('client', clientId);
     const { standing, on, reason = null } = input;
     const ends = standing === 'former';
     const set = {

@@ -83,6 +83,8 @@ export const contacts = pgTable(
     version: version(),
     name: text('name').notNull(),
     email: text('email'),
+    /** Since when mail goes to another address than before, until somebody has made sure that it is theirs. */
+    newEmailSince: moment('new_email_since'),
     phone: text('phone'),
     mobile: text('mobile'),
     address: jsonb('address').$type<Address>(),

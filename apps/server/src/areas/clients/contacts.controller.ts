@@ -42,6 +42,12 @@ export class ContactsController {
     return this.contacts.change(work, id, input);
   }
 
+  /** The new address of a person is theirs: somebody made sure of it. */
+  @Does(routes.confirmAddress)
+  confirmAddress({ work, at: { id } }: Asked<typeof routes.confirmAddress>): Promise<void> {
+    return this.contacts.confirmAddress(work, id);
+  }
+
   @Does(routes.add, { input: ContactInput })
   async add({ work, at: { id }, input }: Asked<typeof routes.add>): Promise<{ id: string }> {
     await this.clients.get(work, id);

@@ -1,13 +1,20 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { ContactView, FoundContact, PersonView } from '@steady/contract/contacts';
 import { rows } from '../../platform/database';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 
 @Injectable()
-export class ContactQueries {
+export class ContactQueries implements OnModuleInit {
+  constructor(private readonly present: Present) {}
+
+  onModuleInit(): void {
+    this.present.register('contact', (work, id) => this.person(work, id));
+  }
+
   /** People by name or address, with the clients they act for. */
   find(work: Work, find: string): Promise<FoundContact[]> {
     return rows<FoundContact>(
@@ -20,7 +27,7 @@ export class ContactQueries {
   async person(work: Work, contactId: string): Promise<PersonView> {
     const [person] = await rows<Omit<PersonView, 'clients'>>(
       work.tx,
-      sql`select id, version, name, email, phone, mobile, address, marketing from contacts where id = ${contactId} and firm_id = ${work.firm.id}`,
+      sql`select id, version, name, email, new_email_since as "newEmailSince", phone, mobile, address, marketing from contacts where id = ${contactId} and firm_id = ${work.firm.id}`,
     );
     if (!person) throw Problem.notFound('contact');
     const clients = await rows<PersonView['clients'][number]>(

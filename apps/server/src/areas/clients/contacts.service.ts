@@ -1,8 +1,10 @@
+import { fullDate } from '@steady/core/words';
+import { pastGrants } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { ChangeContact, ContactInput, LinkContact, Say } from '@steady/contract/contacts';
 import { type Tx, newId } from '../../platform/database';
-import { Events, eventKind } from '../../platform/events';
+import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { clientContacts, clients, contacts } from './clients.tables';
@@ -17,7 +19,12 @@ export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('
 /** `newAddress` when mail goes elsewhere from now on: what was confirmed from the old address counts no more. */
 export const ContactChanged = eventKind<{ contactId: string; newAddress: boolean }>('contact changed');
 export const ContactLinked = eventKind<{ clientId: string; contactId: string }>('contact linked');
+export const AddressConfirmed = eventKind<{ contactId: string }>('contact address confirmed');
 export const ContactUnlinked = eventKind<{ clientId: string; contactId: string }>('contact unlinked');
+
+/** What leads to a person: whoever changes it opens another door. */
+const REACHED_BY = ['email', 'phone', 'mobile'] as const;
+const SAYS = ['getsRequests', 'signs', 'pays'] as const satisfies Say[];
 
 type Linked = typeof clientContacts.$inferSelect;
 
@@ -43,7 +50,10 @@ const factsOf = (input: ContactInput | ChangeContact): PersonFacts => ({
 /** People: each once, linked to the clients for which they act, with a role and a say at each. */
 @Injectable()
 export class ContactsService {
-  constructor(private readonly events: Events) {}
+  constructor(
+    private readonly events: Events,
+    private readonly effects: Effects,
+  ) {}
 
   /** A new person, linked to a client. The client was looked up by whoever calls. */
   async add(work: Work, clientId: string, input: ContactInput): Promise<string> {
@@ -73,14 +83,16 @@ export class ContactsService {
   /** @throws Problem "changed-meanwhile" when somebody else changed the person since */
   async change(work: Work, contactId: string, input: ChangeContact): Promise<void> {
     const before = await this.get(work, contactId);
-    if (before.version !== input.version) throw Problem.stale('contact', before);
+    if (before.version !== input.version) throw Problem.stale('contact', contactId);
     const facts = factsOf(input);
+    if (REACHED_BY.some((key) => facts[key] !== before[key])) await this.mustSeeAll(work, before, 'how they are reached');
+    const elsewhere = facts.email !== before.email && before.email !== null;
     const changed = await work.tx
       .update(contacts)
-      .set({ ...facts, version: before.version + 1 })
+      .set({ ...facts, ...(elsewhere ? { newEmailSince: work.now.toString() } : {}), version: before.version + 1 })
       .where(and(eq(contacts.id, contactId), eq(contacts.version, before.version)))
       .returning({ id: contacts.id });
-    if (changed.length === 0) throw Problem.stale('contact', await this.get(work, contactId));
+    if (changed.length === 0) throw Problem.stale('contact', contactId);
     const keys = (Object.keys(facts) as (keyof typeof facts)[]).filter((key) => JSON.stringify(facts[key]) !== JSON.stringify(before[key]));
     if (keys.length === 0) return;
     const pick = (from: PersonFacts) => Object.fromEntries(keys.map((key) => [key, from[key]]));
@@ -92,6 +104,43 @@ export class ContactsService {
       after: pick(facts),
       payload: { contactId, newAddress: keys.includes('email') },
     });
+    if (elsewhere) await this.tellOldAddress(work, before.name, before.email!);
+  }
+
+  /** Whoever reads the old mailbox is told, so that nobody is moved away unseen. */
+  private async tellOldAddress(work: Work, name: string, address: string): Promise<void> {
+    await this.effects.plan(work, 'letter', newId(), {
+      channel: 'mail',
+      toName: name,
+      address,
+      subject: `${work.firm.name} writes to another address from now on`,
+      body: `Dear ${name},\n\nFrom now on our messages go to another address than this one. ${work.actor.name} noted it on ${fullDate(work.today)}.\n\nIf you did not ask for it, tell us at once.\n\n${work.firm.name}`,
+    });
+  }
+
+  /** Somebody of the firm has made sure, by telephone or in person, that a new address is theirs: it opens the door from now on. */
+  async confirmAddress(work: Work, contactId: string): Promise<void> {
+    const contact = await this.get(work, contactId);
+    await this.mustSeeAll(work, contact, 'how they are reached');
+    if (contact.newEmailSince === null) throw Problem.refused('confirmed-already', 'This address is confirmed.');
+    await work.tx.update(contacts).set({ newEmailSince: null }).where(eq(contacts.id, contactId));
+    const [clientId = null] = await this.clientsOf(work, contactId);
+    await this.events.record(work, AddressConfirmed, {
+      what: `made sure that ${contact.email ?? 'the address'} is the address of ${contact.name}`,
+      clientId,
+      payload: { contactId },
+    });
+  }
+
+  /** What opens a person's door, or what they may say, belongs to all of their clients: it is changed only by who sees all of them. */
+  private async mustSeeAll(work: Work, contact: { id: string; name: string }, what: string): Promise<void> {
+    const seen = await this.clientsOf(work, contact.id);
+    const all = await pastGrants(work.tx, () => this.clientsOf(work, contact.id));
+    if (all.length > seen.length)
+      throw Problem.refused(
+        'acts-for-others',
+        `${contact.name} acts for clients that you do not see as well. Ask somebody who sees all of them to change ${what}.`,
+      );
   }
 
   /** Links a person to a client, or changes what they are and may there. */
@@ -101,6 +150,7 @@ export class ContactsService {
     const there = await this.linkOf(work, clientId, contactId);
     const { role = null, getsRequests = there?.getsRequests ?? true, signs = there?.signs ?? true, pays = there?.pays ?? true } = input;
     const after = { role, getsRequests, signs, pays };
+    if (SAYS.some((say) => after[say] !== (there?.[say] ?? false))) await this.mustSeeAll(work, contact, 'what they may say');
     if (there)
       await work.tx
         .update(clientContacts)
@@ -168,8 +218,11 @@ export class ContactsService {
   }
 
   /** One contact, as the transaction's firm knows it; null when it does not. */
-  async one(tx: Tx, contactId: string): Promise<Contact | null> {
-    const [contact] = await tx.select({ id: contacts.id, name: contacts.name, email: contacts.email }).from(contacts).where(eq(contacts.id, contactId));
+  async one(tx: Tx, contactId: string): Promise<(Contact & { newEmailSince: string | null }) | null> {
+    const [contact] = await tx
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email, newEmailSince: contacts.newEmailSince })
+      .from(contacts)
+      .where(eq(contacts.id, contactId));
     return contact ?? null;
   }
 

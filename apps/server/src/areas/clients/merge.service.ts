@@ -119,8 +119,8 @@ export class MergeService {
   /** Carries it out: facts as chosen, everything of the going record under the kept one, its history with it. */
   async merge(work: Work, keptId: string, input: MergeClients): Promise<void> {
     const { kept, going } = await this.both(work, keptId, input.otherId);
-    if (kept.version !== input.version) throw Problem.stale('client', kept);
-    if (going.version !== input.otherVersion) throw Problem.stale('client', going);
+    if (kept.version !== input.version) throw Problem.stale('client', kept.id);
+    if (going.version !== input.otherVersion) throw Problem.stale('client', going.id);
     const { facts } = this.merged(kept, going, input.take);
     const own = Object.fromEntries(Object.entries(facts).filter(([key]) => !key.startsWith('detail:'))) as Partial<Client>;
     const details = Object.fromEntries(

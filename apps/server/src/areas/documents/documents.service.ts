@@ -21,7 +21,7 @@ export class DocumentsService implements OnModuleInit {
   }
 
   /** Records a stored file as a document of a client. */
-  async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null }): Promise<string> {
+  async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null; aboutFees?: boolean }): Promise<string> {
     const { name, sha256, bytes, kind } = file;
     const [document] = await work.tx
       .insert(documents)

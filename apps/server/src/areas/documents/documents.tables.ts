@@ -1,5 +1,5 @@
-import { bigint, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { firmId, id, moment, ofSeenClient, ownFirm } from '../../platform/database';
+import { bigint, boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { firmId, id, moment, ofSeenClient, ownFirm, withoutFees } from '../../platform/database';
 
 export const documents = pgTable(
   'documents',
@@ -14,6 +14,8 @@ export const documents = pgTable(
     kind: text('kind').notNull(),
     at: moment('at').notNull(),
     by: text('by').notNull(),
+    /** A bill: it is there only for whoever may see fees. */
+    aboutFees: boolean('about_fees').notNull().default(false),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId), index().on(t.jobId), index().on(t.firmId, t.at)],
+  (t) => [ownFirm(), ofSeenClient(), withoutFees(), index().on(t.clientId), index().on(t.jobId), index().on(t.firmId, t.at)],
 );

@@ -1,10 +1,11 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { formatMoney } from '@steady/core/money';
 import type { SettlementShare } from '@steady/core/wip';
 import type { BillPreview, InvoiceRow, InvoiceView, PersonEffect, SettlementPreview, TaskEffect, WipRow } from '@steady/contract/fees';
 import type { PortalInvoice } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
@@ -19,7 +20,7 @@ import { SettlementService } from './settlement.service';
 const PAGE = 200;
 
 @Injectable()
-export class FeeQueries {
+export class FeeQueries implements OnModuleInit {
   constructor(
     private readonly ledger: LedgerService,
     private readonly settlement: SettlementService,
@@ -29,7 +30,13 @@ export class FeeQueries {
     private readonly post: PostService,
     private readonly team: TeamService,
     private readonly time: TimeService,
+    private readonly present: Present,
   ) {}
+
+  onModuleInit(): void {
+    this.present.register('bill', (work, id) => this.billPreview(work, id));
+    this.present.register('job\u2019s WIP', (work, id) => this.settlementPreview(work, id));
+  }
 
   /** WIP by job, the oldest first; jobs with nothing open are left out. */
   wip(work: Work): Promise<WipRow[]> {

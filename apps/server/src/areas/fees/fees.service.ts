@@ -111,7 +111,7 @@ export class FeesService implements OnModuleInit {
   async approve(work: Work, invoiceId: string, version: number): Promise<void> {
     const invoice = await this.locked(work, invoiceId);
     if (invoice.status !== 'draft') throw Problem.refused('approved-already', `This bill was approved already, as number ${invoice.number}.`);
-    if (invoice.version !== version) throw Problem.stale('bill', invoice);
+    if (invoice.version !== version) throw Problem.stale('bill', invoice.id);
     const client = await this.clients.get(work, invoice.clientId);
     const job = await this.jobs.get(work, invoice.jobId);
     const year = work.today.year;
@@ -126,7 +126,7 @@ export class FeesService implements OnModuleInit {
     const documentId = await this.documents.file(
       work,
       { ...(await this.files.keepBytes(pdf)), name: `Invoice ${number}.pdf` },
-      { clientId: client.id, jobId: job.id },
+      { clientId: client.id, jobId: job.id, aboutFees: true },
     );
     await work.tx
       .update(invoices)
@@ -151,6 +151,7 @@ export class FeesService implements OnModuleInit {
         leadsTo: '/portal',
         linkWords: 'See and pay it here',
         to: 'pays',
+        aboutFees: true,
       },
       { clientId: client.id, jobId: job.id },
     );
@@ -161,7 +162,7 @@ export class FeesService implements OnModuleInit {
     const invoice = await this.locked(work, invoiceId);
     const why = cannotCancel(invoice, await this.paid(work, invoiceId), await this.ledger.isSettled(work, invoice.jobId));
     if (why) throw Problem.refused('cannot-cancel', why);
-    if (invoice.version !== input.version) throw Problem.stale('bill', invoice);
+    if (invoice.version !== input.version) throw Problem.stale('bill', invoice.id);
     const { clientId, jobId, number, net } = invoice;
     await work.tx
       .update(invoices)

@@ -56,7 +56,7 @@ export class SettlementService {
     const job = await this.jobs.lock(work, jobId);
     const outlook = await this.outlook(work, jobId);
     if (!outlook.settlement) throw Problem.refused('cannot-settle', outlook.cannot!);
-    if (outlook.balance !== balance) throw Problem.stale('job\u2019s WIP', { balance: outlook.balance });
+    if (outlook.balance !== balance) throw Problem.stale('job\u2019s WIP', jobId);
     const { adjustment, lines } = outlook.settlement;
     const [settlement] = await work.tx
       .insert(settlements)

@@ -7,7 +7,7 @@ import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView } from '
 import { newId } from '../../platform/database';
 import { LiveNotices } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, staffId } from '../../platform/work';
+import { type Work, ofOwn, staffId } from '../../platform/work';
 import { BroughtInService, BulkService, ClientQueries } from '../clients';
 import { TeamService } from '../team';
 import { importSources, imports } from './imports.tables';
@@ -73,7 +73,7 @@ export class ImportsService {
     const [found] = await work.tx
       .select()
       .from(imports)
-      .where(and(eq(imports.id, importId), eq(imports.firmId, work.firm.id)));
+      .where(and(eq(imports.id, importId), eq(imports.firmId, work.firm.id), ofOwn(work, imports.byId)));
     if (!found) throw Problem.notFound('import');
     return found;
   }
@@ -178,7 +178,7 @@ export class ImportsService {
     const left = rows.length - fresh.length - changed.length;
     const said = `${count(fresh.length, 'client')} brought in, ${changed.length} changed, ${count(left, 'row')} left out`;
     const total = fresh.length + changed.length;
-    const tell = (done: number) => this.live.progress({ firmId: work.firm.id, of: importId, done, total });
+    const tell = (done: number) => this.live.progress({ firmId: work.firm.id, memberId: work.actor.id, of: importId, done, total });
     const bulkId = total > 0 ? await this.broughtIn.write(work, `${said} (${found.file})`, fresh, changed, tell) : null;
     await work.tx.update(imports).set({ outcome: said, bulkId }).where(eq(imports.id, importId));
     return { bulkId, said: `${said}.` };
@@ -197,7 +197,7 @@ export class ImportsService {
         bulkId: imports.bulkId,
       })
       .from(imports)
-      .where(eq(imports.firmId, work.firm.id))
+      .where(and(eq(imports.firmId, work.firm.id), ofOwn(work, imports.byId)))
       .orderBy(desc(imports.at))
       .limit(30);
     return found.map(({ bulkId, ...line }) => ({ ...line, undone: bulkId !== null && undone.has(bulkId) }));

@@ -13,7 +13,10 @@ export type JobBatch = typeof jobBatches.$inferSelect;
 export class JobBatches {
   /** Opens a batch under the id that whoever changes has chosen; a second part finds it there. */
   async open(work: Work, id: string, what: string): Promise<void> {
-    await work.tx.insert(jobBatches).values({ id, firmId: work.firm.id, at: work.now.toString(), by: work.actor.name, what }).onConflictDoNothing();
+    await work.tx
+      .insert(jobBatches)
+      .values({ id, firmId: work.firm.id, at: work.now.toString(), by: work.actor.name, byId: work.actor.id, what })
+      .onConflictDoNothing();
     await this.get(work, id);
   }
 

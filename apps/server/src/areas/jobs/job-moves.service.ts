@@ -254,7 +254,7 @@ export class JobMovesService {
   /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. `locked` is the job where it is held already. */
   async move(work: Work, jobId: string, { to, leaveOut, again = [], why, version }: MoveJob, locked?: Job): Promise<void> {
     const held = locked ?? (await this.get(work, jobId, true));
-    if (held.version !== version) throw Problem.stale('job', held);
+    if (held.version !== version) throw Problem.stale('job', held.id);
     const { job, kind, from, to: target, planned, leaves } = await this.considered(work, held, to);
     if (job.status === 'on hold') throw Problem.refused('on-hold', 'The job is on hold. Take it off hold, then move it.');
     if (!why && (kind === 'back' || kind === 'over'))
@@ -321,7 +321,7 @@ export class JobMovesService {
    */
   async approve(work: Work, jobId: string, version: number): Promise<void> {
     const job = await this.get(work, jobId, true);
-    if (job.version !== version) throw Problem.stale('job', job);
+    if (job.version !== version) throw Problem.stale('job', job.id);
     const phase = job.phases.find((one) => one.key === job.phase);
     if (phase?.completion !== 'approved') throw Problem.refused('nothing-to-approve', 'Nothing has to be approved where the job stands.');
     const done = await rows<{ name: string; phaseKey: string; by: string | null }>(

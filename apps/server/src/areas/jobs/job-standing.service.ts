@@ -32,7 +32,7 @@ export class JobStandingService {
   async change(work: Work, jobId: string, { version, word, targetOn, dueOn, ...input }: ChangeJob): Promise<void> {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     const before = await this.jobs.lock(work, jobId);
-    if (before.version !== version) throw Problem.stale('job', before);
+    if (before.version !== version) throw Problem.stale('job', jobId);
     const job = await this.redated(work, before, { targetOn, dueOn });
     const { partnerId, managerId, preparerId, contactId, startOn } = input;
     if (contactId) await this.contacts.mustGetRequests(work, contactId, job.clientId);
@@ -142,7 +142,7 @@ export class JobStandingService {
   /** Moves our own target of a job to another day, and what is open of its tasks with it; the statutory date stays. */
   async retarget(work: Work, jobId: string, { targetOn, version }: { targetOn: string; version: number }): Promise<void> {
     const job = await this.jobs.get(work, jobId);
-    if (job.version !== version) throw Problem.stale('job', job);
+    if (job.version !== version) throw Problem.stale('job', job.id);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its dates stay as they are.');
     if (targetOn > job.dueOn)
       throw Problem.invalid([

@@ -10,8 +10,9 @@ import type { FlowBand, FlowView } from '@steady/contract/moves';
 import type { Listed } from '@steady/contract/lists';
 import type { RequestView } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
-import { may } from '../../platform/identity';
+import { may, readBy } from '../../platform/identity';
 import { type ListAsked, type ListField, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
@@ -64,8 +65,11 @@ export class JobQueries {
     private readonly rules: FirmRules,
     private readonly clients: ClientQueries,
     lists: SavedLists,
+    private readonly present: Present,
   ) {
     lists.register('jobs', (work) => this.fields(work));
+    this.present.register('job', (work, id) => this.view(work, id));
+    this.present.register('task', (work, id) => this.taskAtPresent(work, id));
   }
 
   async fields(work: Work): Promise<ListField[]> {
@@ -270,6 +274,11 @@ export class JobQueries {
     };
   }
 
+  private async taskAtPresent(work: Work, taskId: string): Promise<TaskView | undefined> {
+    const [task] = await rows<{ jobId: string }>(work.tx, sql`select job_id as "jobId" from tasks where id = ${taskId}`);
+    return task && (await this.tasks(work, task.jobId)).find((one) => one.id === taskId);
+  }
+
   private async tasks(work: Work, jobId: string): Promise<TaskView[]> {
     return rows<TaskView>(
       work.tx,
@@ -299,13 +308,16 @@ export class JobQueries {
 
   /** The newest first; `before` is the id of the last line shown before. */
   async history(work: Work, asked: { jobId?: string; clientId?: string; before?: string }): Promise<HistoryLine[]> {
-    return rows<HistoryLine>(
+    // What happened to no client in particular stands in the audit trail alone.
+    if (!asked.jobId && !asked.clientId) throw Problem.invalid([{ field: 'client', message: 'Say of which client or job.' }]);
+    const found = await rows<HistoryLine & { aboutFees: boolean }>(
       work.tx,
-      sql`select e.id, e.at, e.actor_name as who, e.kind, e.what, e.job_id as "jobId", e.client_id as "clientId" from events e
+      sql`select e.id, e.at, e.actor_name as who, e.kind, e.what, e.about_fees as "aboutFees", e.job_id as "jobId", e.client_id as "clientId" from events e
           where e.firm_id = ${work.firm.id} ${asked.jobId ? sql`and e.job_id = ${asked.jobId}` : sql``} ${asked.clientId ? sql`and e.client_id in (select h.id from clients h where h.id = ${asked.clientId} or h.merged_into = ${asked.clientId})` : sql``}
             ${asked.before ? sql`and e.seq < (select b.seq from events b where b.id = ${asked.before})` : sql``}
           order by e.seq desc limit 100`,
     );
+    return found.map(({ aboutFees, ...line }) => ({ ...line, what: readBy(work.actor, line.what, aboutFees) }));
   }
 }
 

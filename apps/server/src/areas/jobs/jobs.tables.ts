@@ -182,7 +182,15 @@ export const jobActions = pgTable(
 /** How jobs stood before a change to many at once, so that it can be taken back. */
 export const jobBatches = pgTable(
   'job_batches',
-  { id: id(), firmId: firmId(), at: moment('at').notNull(), by: text('by').notNull(), what: text('what').notNull(), undoneAt: moment('undone_at') },
+  {
+    id: id(),
+    firmId: firmId(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    byId: uuid('by_id'),
+    what: text('what').notNull(),
+    undoneAt: moment('undone_at'),
+  },
   () => [ownFirm()],
 );
 

@@ -59,7 +59,7 @@ export class TaskChangesService {
   /** Takes a task out on which nobody has worked; what waited for it waits no longer, and the job moves on where it can. */
   async remove(work: Work, taskId: string, version: number): Promise<void> {
     const { task, job } = await this.tasks.task(work, taskId);
-    if (task.version !== version) throw Problem.stale('task', task);
+    if (task.version !== version) throw Problem.stale('task', task.id);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (task.doneByEvent !== null) throw Problem.refused('stands-for-something', `"${task.name}" stands for something that happens in its phase. It stays.`);
     await this.tasks.takeOut(work, job.id, task.key);
@@ -74,7 +74,7 @@ export class TaskChangesService {
   /** Changes what a task is called, who does it, its estimate or its dates, which have to lie inside the job's. */
   async change(work: Work, taskId: string, input: ChangeTask): Promise<void> {
     const { task, job } = await this.tasks.task(work, taskId);
-    if (task.version !== input.version) throw Problem.stale('task', task);
+    if (task.version !== input.version) throw Problem.stale('task', task.id);
     await this.team.mustSee(work, 'assigneeId', input.assigneeId, job.clientId);
     const { name = task.name, assigneeId = task.assigneeId, estimate = task.estimate, startOn = task.startOn, dueOn = task.dueOn, widen } = input;
     await this.within(work, job, { startOn, dueOn, widen });
@@ -85,7 +85,7 @@ export class TaskChangesService {
       .set({ ...after, version: task.version + 1 })
       .where(and(eq(tasks.id, taskId), eq(tasks.version, input.version)))
       .returning({ id: tasks.id });
-    if (changed.length === 0) throw Problem.stale('task', (await this.tasks.task(work, taskId)).task);
+    if (changed.length === 0) throw Problem.stale('task', taskId);
     await this.events.record(work, TaskChanged, {
       what: input.word ? `handed over "${name}": ${input.word}` : `changed "${task.name}"`,
       clientId: job.clientId,

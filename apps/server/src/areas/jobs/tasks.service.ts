@@ -101,7 +101,7 @@ export class TasksService {
   /** Ticks a task, or takes the tick back, and lets the job move on. */
   async tick(work: Work, taskId: string, input: TickTask): Promise<void> {
     const { task, job } = await this.task(work, taskId);
-    if (task.version !== input.version) throw Problem.stale('task', task);
+    if (task.version !== input.version) throw Problem.stale('task', task.id);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (input.done) {
       if (task.doneByEvent === 'filed')
@@ -119,7 +119,7 @@ export class TasksService {
   /** Ticks one point of a task, or takes the tick back. */
   async check(work: Work, taskId: string, { at, done, version }: TickCheck): Promise<void> {
     const { task, job } = await this.task(work, taskId);
-    if (task.version !== version) throw Problem.stale('task', task);
+    if (task.version !== version) throw Problem.stale('task', task.id);
     const check = task.checks[at];
     if (!check) throw Problem.invalid([{ field: 'at', message: 'There is no such point in this task.' }]);
     if (task.doneAt !== null) throw Problem.refused('task-done', 'The task is done. Take its tick back first.');
@@ -142,7 +142,7 @@ export class TasksService {
       .set({ ...(done ? doneNow(work) : { doneAt: null, doneBy: null, doneById: null }), passedOver: false, version: task.version + 1 })
       .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
       .returning({ id: tasks.id });
-    if (changed.length === 0) throw Problem.stale('task', (await this.task(work, task.id)).task);
+    if (changed.length === 0) throw Problem.stale('task', task.id);
     if (!done) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
     await this.events.record(work, TaskChanged, {
       what: done ? `ticked "${task.name}"` : `took back the tick at "${task.name}"`,

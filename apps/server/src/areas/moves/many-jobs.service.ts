@@ -1,3 +1,4 @@
+import { pastGrants } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { addWorkingDays, civil } from '@steady/core/calendar';
@@ -6,7 +7,7 @@ import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, ManyLookedAt, 
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, apart } from '../../platform/work';
+import { type Work, apart, mustSeeAllOf } from '../../platform/work';
 import { ClientsService } from '../clients';
 import { type Job, type JobAction, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
 import { ActionsService } from './actions.service';
@@ -155,6 +156,7 @@ export class ManyJobsService {
   /** Takes a batch back: every job that nobody changed since, and of which nothing has left the house. */
   async undo(work: Work, batchId: string): Promise<JobBatchView> {
     const batch = await this.batches.get(work, batchId);
+    await mustSeeAllOf(work, 'jobs', await pastGrants(work.tx, async () => (await this.batches.rowsOf(work, batchId)).map((row) => row.jobId)));
     const brought = await rows<{ jobId: string; acts: Pick<JobAction, 'id' | 'brought'>[] }>(
       work.tx,
       sql`select a.job_id as "jobId", jsonb_agg(jsonb_build_object('id', a.id, 'brought', a.brought) order by a.at desc, a.id desc) as acts

@@ -1,11 +1,27 @@
+import { type CivilDate, Temporal } from '@steady/core/calendar';
+import { shortDate } from '@steady/core/words';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import type { PortalDoor } from '@steady/contract/requests';
 import { Clock } from '../../platform/clock';
-import { Database, type Tx } from '../../platform/database';
+import { Database, type Tx, rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Identity, PortalSessions, type SecretTable, bySecret, byItself, hashOf, newCode, newSecret, sameHash, staffActor } from '../../platform/identity';
+import {
+  type Identity,
+  PortalSessions,
+  type SecretTable,
+  bySecret,
+  byItself,
+  hashOf,
+  newCode,
+  newSecret,
+  sameHash,
+  staffActor,
+  DoorTries,
+  CODES_OF_ONE,
+  CODES_SENT,
+} from '../../platform/identity';
 import { type Work, Works, staffId } from '../../platform/work';
 import { type Contact, ContactChanged, ContactsService } from '../clients';
 import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';
@@ -28,7 +44,19 @@ interface Door {
 /** Shows enough of an address to recognise one's own. */
 const covered = (address: string) => address.replace(/^(.)[^@]*/, '$1\u2022\u2022\u2022');
 
-const REFUSED = Problem.of(422, 'code-refused', 'Not let in', 'This code is not right, was used already, or is older than 15 minutes. Ask for a new one.');
+/** A new address opens the door by itself only after so many days, unless the firm has made sure of it before. */
+const NEW_ADDRESS_DAYS = 3;
+
+const notLetIn = (code: string, detail: string, status = 422) => Problem.of(status, code, 'Not let in', detail);
+/** Why a code does not let in. Whoever has the right one is never told that it is wrong. */
+const WHY_NOT = {
+  wrong: (left: number) =>
+    notLetIn('code-wrong', `This code is not right. Look at the newest message; ${left === 1 ? 'one try is left' : `${left} tries are left`}.`),
+  spent: () => notLetIn('code-locked', 'A wrong code was typed too often: this one opens nothing any more. Have another one sent.'),
+  used: () => notLetIn('code-used', 'This code was used already. Have another one sent.'),
+  expired: () => notLetIn('code-expired', `This code is older than ${CODE_MINUTES} minutes. Have another one sent.`),
+  replaced: () => notLetIn('code-replaced', 'This is the code of an earlier message. Use the one of the newest message.'),
+} as const;
 
 /** The client's way in: a link from a message, a code the first time on a device, one click from then on. */
 @Injectable()
@@ -40,6 +68,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     private readonly effects: Effects,
     private readonly contacts: ContactsService,
     private readonly events: Events,
+    private readonly tries: DoorTries,
   ) {
     super();
   }
@@ -53,7 +82,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
   }
 
   /** Lets a person of the firm see the portal as a contact sees it; recorded. @returns the secret of a session that changes nothing. */
-  async look(work: Work, contactId: string): Promise<string> {
+  async look(work: Work, contactId: string, session: string): Promise<string> {
     const contact = await this.contact(work, contactId);
     const { secret, hash } = newSecret();
     await work.tx.insert(portalSessions).values({
@@ -61,6 +90,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
       firmId: work.firm.id,
       contactId,
       lookedAtBy: staffId(work),
+      lookedIn: session,
       expiresAt: work.now.add({ hours: LOOK_HOURS }).toString(),
     });
     const [clientId = null] = await this.contacts.clientsOf(work, contactId);
@@ -93,9 +123,11 @@ export class PortalService extends PortalSessions implements OnModuleInit {
       byItself(door.firmId),
       async (work) => {
         const contact = await this.contact(work, door.contactId);
+        const opensOn = this.opensOn(work, contact.newEmailSince);
         return {
           firm: work.firm.name,
-          state: inside ? 'inside' : known ? 'one click' : 'needs code',
+          state: inside ? 'inside' : opensOn !== null ? 'waits' : known ? 'one click' : 'needs code',
+          opensOn: opensOn?.toString() ?? null,
           address: covered(contact.email ?? ''),
           name: inside || known ? contact.name : null,
           leadsTo: door.leadsTo,
@@ -108,15 +140,14 @@ export class PortalService extends PortalSessions implements OnModuleInit {
   /** Sends a new code to the contact's address; the ones before it stop working. */
   async sendCode(token: string): Promise<void> {
     const door = await this.findDoor(token);
+    const opens = await this.tries.take(CODES_SENT, 'codes sent', door.contactId);
     await this.works.run(byItself(door.firmId), async (work) => {
       const contact = await this.contact(work, door.contactId);
       if (!contact.email) throw Problem.notFound('page');
+      await this.mustBeConfirmed(work, contact);
+      if (opens !== null)
+        throw Problem.of(429, 'codes-sent', 'Not sent', `Many codes were sent to you today. Use that of the newest message, or call ${work.firm.name}.`);
       const code = newCode();
-      const now = work.now.toString();
-      await work.tx
-        .update(portalCodes)
-        .set({ usedAt: now })
-        .where(and(eq(portalCodes.contactId, contact.id), isNull(portalCodes.usedAt)));
       const [saved] = await work.tx
         .insert(portalCodes)
         .values({
@@ -136,26 +167,20 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     });
   }
 
-  /** Lets in with a code. A try is counted even when it is refused. @throws Problem "code-refused". */
+  /**
+   * Lets in with a code. Tries are counted by the person and the day before they are looked at, from wherever they come.
+   * @throws Problem that says how to go on
+   */
   async enter(token: string, code: string): Promise<{ session: string; device: string; leadsTo: string }> {
     const door = await this.findDoor(token);
-    const right = await this.works.run(byItself(door.firmId), async (work) => {
-      const [kept] = await work.tx
-        .select()
-        .from(portalCodes)
-        .where(and(eq(portalCodes.contactId, door.contactId), isNull(portalCodes.usedAt), gt(portalCodes.expiresAt, work.now.toString())))
-        .orderBy(desc(portalCodes.id))
-        .limit(1)
-        .for('update');
-      if (!kept || kept.tries >= CODE_TRIES) return false;
-      const same = sameHash(kept.codeHash, hashOf(`${door.contactId}:${code.replace(/\s/g, '')}`));
-      await work.tx
-        .update(portalCodes)
-        .set({ tries: sql`tries + 1`, usedAt: same ? work.now.toString() : null })
-        .where(eq(portalCodes.id, kept.id));
-      return same;
+    const opens = await this.tries.take(CODES_OF_ONE, 'codes', door.contactId);
+    const why = await this.works.run(byItself(door.firmId), async (work) => {
+      await this.mustBeConfirmed(work, await this.contact(work, door.contactId));
+      if (opens !== null) return this.shutUntil(work, opens);
+      return this.useCode(work, door.contactId, hashOf(`${door.contactId}:${code.replace(/\s/g, '')}`));
     });
-    if (!right) throw REFUSED;
+    if (why !== null) throw why;
+    await this.tries.forgive('codes', door.contactId);
     const device = newSecret();
     await this.works.run(byItself(door.firmId), (work) =>
       work.tx
@@ -165,10 +190,62 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     return { session: await this.begin(door), device: device.secret, leadsTo: door.leadsTo };
   }
 
+  /** @returns why a code does not let in; null where it does, and is used up by it */
+  private async useCode(work: Work, contactId: string, codeHash: string): Promise<Problem | null> {
+    const [newest, ...earlier] = await work.tx
+      .select()
+      .from(portalCodes)
+      .where(and(eq(portalCodes.contactId, contactId), gt(portalCodes.expiresAt, work.now.subtract({ hours: 24 }).toString())))
+      .orderBy(desc(portalCodes.id))
+      .for('update');
+    if (!newest) return WHY_NOT.expired();
+    if (!sameHash(newest.codeHash, codeHash)) {
+      if (earlier.some((one) => sameHash(one.codeHash, codeHash))) return WHY_NOT.replaced();
+      await work.tx
+        .update(portalCodes)
+        .set({ tries: sql`tries + 1` })
+        .where(eq(portalCodes.id, newest.id));
+      const left = CODE_TRIES - newest.tries - 1;
+      return left > 0 ? WHY_NOT.wrong(left) : WHY_NOT.spent();
+    }
+    if (newest.usedAt !== null) return WHY_NOT.used();
+    if (Temporal.Instant.compare(Temporal.Instant.from(new Date(newest.expiresAt).toISOString()), work.now) <= 0) return WHY_NOT.expired();
+    if (newest.tries >= CODE_TRIES) return WHY_NOT.spent();
+    await work.tx.update(portalCodes).set({ usedAt: work.now.toString() }).where(eq(portalCodes.id, newest.id));
+    return null;
+  }
+
+  private shutUntil(work: Work, opens: Temporal.Instant): Problem {
+    const at = opens.toZonedDateTimeISO(work.firm.zone);
+    return notLetIn(
+      'codes-shut',
+      `Codes were tried too often for you. For your safety none opens this before ${shortDate(at.toPlainDate())}, ${at.toPlainTime().toString().slice(0, 5)}. If that was not you, or it is urgent, call ${work.firm.name}.`,
+      429,
+    );
+  }
+
+  /** When a new address opens the door by itself; null when it does now. */
+  private opensOn(work: Work, newEmailSince: string | null): CivilDate | null {
+    if (newEmailSince === null) return null;
+    const on = Temporal.Instant.from(new Date(newEmailSince).toISOString()).toZonedDateTimeISO(work.firm.zone).toPlainDate().add({ days: NEW_ADDRESS_DAYS });
+    return Temporal.PlainDate.compare(on, work.today) > 0 ? on : null;
+  }
+
+  /** An address that was changed a few days ago opens nothing until somebody has made sure that it is theirs. */
+  private async mustBeConfirmed(work: Work, { newEmailSince }: { newEmailSince: string | null }): Promise<void> {
+    const on = this.opensOn(work, newEmailSince);
+    if (on !== null)
+      throw notLetIn(
+        'address-new',
+        `Your address with us was changed a short while ago. We make sure that it is yours: call ${work.firm.name}, or come back on ${shortDate(on)}.`,
+      );
+  }
+
   /** Lets in with one click on a device that was confirmed before. */
   async enterAgain(token: string, deviceToken: string | null): Promise<{ session: string; leadsTo: string }> {
     const door = await this.findDoor(token);
     const device = deviceToken ? await this.deviceOf(deviceToken) : null;
+    await this.works.run(byItself(door.firmId), async (work) => this.mustBeConfirmed(work, await this.contact(work, door.contactId)), { readOnly: true });
     if (device?.contactId !== door.contactId) throw Problem.of(422, 'device-not-known', 'Not let in', 'This browser was not confirmed yet. Ask for a code.');
     return { session: await this.begin(door), leadsTo: door.leadsTo };
   }
@@ -179,7 +256,9 @@ export class PortalService extends PortalSessions implements OnModuleInit {
       if (!contact) return null;
       const { id, name } = contact;
       if (session.lookedAtBy === null) return { firmId: session.firmId, actor: { kind: 'client', id, name } };
-      const looker = await staffActor(tx, session.lookedAtBy);
+      // A look through a client's eyes ends with the session in which it was begun.
+      const [begun] = await rows(tx, sql`select 1 from sessions where token_hash = ${session.lookedIn} and expires_at > ${this.clock.now().toString()}`);
+      const looker = begun ? await staffActor(tx, session.lookedAtBy, this.clock.now()) : null;
       return looker && { firmId: session.firmId, actor: { kind: 'client', id, name, looker } };
     });
   }
@@ -214,7 +293,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     return this.bySecret(portalDevices, token, (found) => Promise.resolve(found));
   }
 
-  private async contact(work: Work, contactId: string): Promise<Contact> {
+  private async contact(work: Work, contactId: string): Promise<Contact & { newEmailSince: string | null }> {
     const contact = await this.contacts.one(work.tx, contactId);
     if (!contact) throw Problem.notFound('page');
     return contact;

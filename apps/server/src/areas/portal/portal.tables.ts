@@ -45,6 +45,8 @@ export const portalSessions = pgTable(
     expiresAt: moment('expires_at').notNull(),
     /** The person of the firm who looks through the contact's eyes, and may change nothing. */
     lookedAtBy: uuid('looked_at_by'),
+    /** The session in which they look: it ends with it. */
+    lookedIn: text('looked_in'),
   },
   () => [ownFirm(), bySecret()],
 );

@@ -1,3 +1,3 @@
 export { type Draft, PostService } from './post.service';
-export { PostQueries } from './post.queries';
+export { PostQueries, asRead } from './post.queries';
 export { TemplatesService } from './templates.service';

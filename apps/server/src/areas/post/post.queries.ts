@@ -1,4 +1,8 @@
-import { Injectable } from '@nestjs/common';
+import { SETTINGS, type Settings } from '../../platform/settings';
+import { Problem } from '../../platform/http/problem';
+import { SQL } from 'drizzle-orm';
+import { readBy } from '../../platform/identity';
+import { Inject, Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { GoingOut, PostRoomMessage, SentMessage } from '@steady/contract/post';
 import { rows } from '../../platform/database';
@@ -8,17 +12,30 @@ const PAGE = 100;
 /** As many as one wants to see of what waits to go out. */
 const PLANNED = 500;
 
-/** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. The link of its reader is theirs alone. */
-const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, regexp_replace(m.body, '/portal/door/[A-Za-z0-9_-]+', '(their own link)', 'g') as body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by,
+/** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
+const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by, m.about_fees as "aboutFees",
   case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble`;
 const FROM = sql`messages m left join clients c on c.id = m.client_id left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = m.id::text and o.done_at is null`;
 
+/** A message as a person of the firm may read it: the link in it is its reader's alone, and amounts are for who may see fees. */
+export function asRead<T extends { subject: string; body: string; aboutFees: boolean }>(work: Work, message: T): Omit<T, 'aboutFees'> {
+  const { aboutFees, ...rest } = message;
+  const body = message.body.replace(/\/portal\/door\/[\w-]+/g, '(their own link)');
+  return { ...rest, subject: readBy(work.actor, message.subject, aboutFees), body: readBy(work.actor, body, aboutFees) };
+}
+
+async function readable(work: Work, statement: SQL): Promise<SentMessage[]> {
+  return (await rows<SentMessage & { aboutFees: boolean }>(work.tx, statement)).map((message) => asRead(work, message));
+}
+
 @Injectable()
 export class PostQueries {
+  constructor(@Inject(SETTINGS) private readonly settings: Settings) {}
+
   /** What the firm wrote, the newest first; of one client or job when given. */
-  sent(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<SentMessage[]> {
-    return rows<SentMessage>(
-      work.tx,
+  async sent(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<SentMessage[]> {
+    return readable(
+      work,
       sql`select ${MESSAGE} from ${FROM}
           where m.firm_id = ${work.firm.id} ${asked.clientId ? sql`and m.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and m.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and (m.at, m.id) < (select b.at, b.id from messages b where b.id = ${asked.before})` : sql``}
@@ -27,9 +44,9 @@ export class PostQueries {
   }
 
   /** What waits to go out, the next first, before it what could not be delivered. */
-  goingOut(work: Work): Promise<SentMessage[]> {
-    return rows<SentMessage>(
-      work.tx,
+  async goingOut(work: Work): Promise<SentMessage[]> {
+    return readable(
+      work,
       sql`select ${MESSAGE} from ${FROM} where m.firm_id = ${work.firm.id} and m.status in ('waiting', 'failed') order by m.status, o.not_before, m.id limit ${PLANNED}`,
     );
   }
@@ -43,12 +60,13 @@ export class PostQueries {
     );
   }
 
-  /** What the simulated post room has taken, the newest first. */
+  /** What the simulated post room has taken, the newest first; what lets people of the firm in stands beside the sign-in page. A part of the demo. */
   async postRoom(work: Work, before?: string): Promise<PostRoomMessage[]> {
+    if (!this.settings.demo || !work.firm.demo) throw Problem.notFound('page');
     const found = await rows<Omit<PostRoomMessage, 'link'>>(
       work.tx,
       sql`select p.id, p.at, p.channel, p.to_name as "to", p.address, p.subject, p.body from post_room p
-          where p.firm_id = ${work.firm.id} ${before ? sql`and (p.at, p.id) < (select b.at, b.id from post_room b where b.id = ${before})` : sql``}
+          where p.firm_id = ${work.firm.id} and not p.for_staff ${before ? sql`and (p.at, p.id) < (select b.at, b.id from post_room b where b.id = ${before})` : sql``}
           order by p.at desc, p.id desc limit ${PAGE}`,
     );
     return found.map((message) => ({ ...message, link: /\/portal\/door\/[\w-]+/.exec(message.body)?.[0] ?? null }));

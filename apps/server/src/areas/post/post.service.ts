@@ -1,3 +1,4 @@
+import { readBy } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
@@ -30,6 +31,8 @@ export interface Draft {
   to: Say;
   /** The one of them whom it concerns; nobody in particular for all of them. */
   contactId?: string | null;
+  /** It names an amount: whoever may not see fees reads "an amount" in its place. */
+  aboutFees?: boolean;
 }
 
 export interface About {
@@ -107,8 +110,8 @@ export class PostService implements OnModuleInit {
       messages: to.map((contact) => ({
         to: contact.name,
         address: contact.email,
-        subject: draft.subject,
-        body: letterText(work, draft, contact.name, '(their own link)'),
+        subject: readBy(work.actor, draft.subject, draft.aboutFees ?? false),
+        body: readBy(work.actor, letterText(work, draft, contact.name, '(their own link)'), draft.aboutFees ?? false),
       })),
       nobody,
     };
@@ -163,6 +166,7 @@ export class PostService implements OnModuleInit {
           subject,
           body,
           status: 'waiting',
+          aboutFees: draft.aboutFees ?? false,
           ...about,
           by: work.actor.name,
         })

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { SentMessage } from '@steady/contract/post';
 import { firmId, id, moment, ofSeenClient, ownFirm, version } from '../../platform/database';
 
@@ -19,6 +19,8 @@ export const messages = pgTable(
     clientId: uuid('client_id'),
     jobId: uuid('job_id'),
     by: text('by').notNull(),
+    /** It tells of an amount: whoever may not see fees reads "an amount" in its place. */
+    aboutFees: boolean('about_fees').notNull().default(false),
   },
   (t) => [
     ownFirm(),

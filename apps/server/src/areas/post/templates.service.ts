@@ -1,4 +1,5 @@
-import { Injectable } from '@nestjs/common';
+import { readBy } from '../../platform/identity';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { formatMoney } from '@steady/core/money';
@@ -9,6 +10,7 @@ import type { SendPreview } from '@steady/contract/requests';
 import type { KeepTemplate, TemplateView, TriedTemplate, TryTemplate } from '@steady/contract/procedures';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
@@ -28,12 +30,17 @@ const missingInWords = (missing: readonly Detail[]): string[] => [...new Set(mis
 
 /** Wording kept for messages, with details of the client and the job filled in when it is sent. */
 @Injectable()
-export class TemplatesService {
+export class TemplatesService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly post: PostService,
+    private readonly present: Present,
   ) {}
+
+  onModuleInit(): void {
+    this.present.register('message', async (work, id) => (await this.list(work)).find((template) => template.id === id));
+  }
 
   list(work: Work): Promise<TemplateView[]> {
     return rows<TemplateView>(
@@ -52,7 +59,7 @@ export class TemplatesService {
     });
     if (wrong.length > 0) throw Problem.invalid(wrong);
     const before = templateId === null ? null : await this.get(work, templateId);
-    if (before && before.version !== version) throw Problem.stale('message', before);
+    if (before && before.version !== version) throw Problem.stale('message', before.id);
     const [saved] = before
       ? await work.tx
           .update(templates)
@@ -122,6 +129,7 @@ export class TemplatesService {
       draft: {
         ...{ subject: subject.text, paragraphs: body.text.split(/\n{2,}/), leadsTo: '/portal' },
         ...{ linkWords: 'Your papers and questions with us', to: 'getsRequests', contactId },
+        aboutFees: values.fee !== null && /\{\s*fee\s*\}/i.test(`${words.subject} ${words.body}`),
       },
       missing: missingInWords([...subject.missing, ...body.missing]),
       unknown: [...new Set([...subject.unknown, ...body.unknown])],
@@ -135,7 +143,9 @@ export class TemplatesService {
     const { draft, missing, unknown } = await this.filled(work, words, clientId, jobId ?? null);
     const { messages, nobody } = await this.post.preview(work, client, draft);
     return {
-      ...{ subject: draft.subject, body: messages[0]?.body ?? draft.paragraphs.join('\n\n'), missing, unknown },
+      subject: readBy(work.actor, draft.subject, draft.aboutFees ?? false),
+      body: messages[0]?.body ?? readBy(work.actor, draft.paragraphs.join('\n\n'), draft.aboutFees ?? false),
+      ...{ missing, unknown },
       ...{ to: messages.map(({ to, address }) => ({ name: to, address })), nobody },
     };
   }

@@ -1,9 +1,10 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, onPaper } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
 import type { BeforeStarting, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
 import { rows } from '../../platform/database';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, factsOf } from '../clients';
@@ -26,7 +27,13 @@ interface LineMet {
 }
 
 @Injectable()
-export class ProcedureQueries {
+export class ProcedureQueries implements OnModuleInit {
+  constructor(private readonly present: Present) {}
+
+  onModuleInit(): void {
+    this.present.register('procedure', (work, id) => this.view(work, id));
+  }
+
   async list(work: Work): Promise<ProcedureRow[]> {
     const found = await rows<Omit<ProcedureRow, 'phases' | 'tasks' | 'minutes' | 'actions'> & { definition: Procedure }>(
       work.tx,

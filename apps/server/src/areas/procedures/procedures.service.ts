@@ -48,7 +48,7 @@ export class ProceduresService {
   async keep(work: Work, procedureId: string | null, input: KeepProcedure): Promise<string> {
     const { name, jobIds = [] } = input;
     const before = procedureId === null ? null : await this.get(work, procedureId);
-    if (before && before.version !== input.version) throw Problem.stale('procedure', before);
+    if (before && before.version !== input.version) throw Problem.stale('procedure', before.id);
     const definition = await this.asHeldNow(work, input.definition, before?.definition ?? { phases: [] });
     const twin = await this.named(work, name);
     if (twin && twin.id !== procedureId) throw Problem.invalid([{ field: 'name', message: `There is a procedure called "${name}" already.` }]);
@@ -104,7 +104,7 @@ export class ProceduresService {
       .set({ ...set, version: before.version + 1 })
       .where(and(eq(procedures.id, before.id), eq(procedures.version, before.version)))
       .returning({ id: procedures.id });
-    if (changed.length === 0) throw Problem.stale('procedure', await this.get(work, before.id));
+    if (changed.length === 0) throw Problem.stale('procedure', before.id);
     await work.tx.insert(procedureVersions).values({
       ...{ firmId: work.firm.id, procedureId: before.id, number: before.version },
       ...{ definition: before.definition, at: work.now.toString(), by: work.actor.name },

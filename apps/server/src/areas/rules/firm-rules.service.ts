@@ -105,7 +105,7 @@ export class FirmRules {
     const book = await this.of(work);
     const before = ruleId === null ? undefined : book.ownOf(ruleId);
     if (ruleId !== null && !before) throw Problem.notFound('filing rule');
-    if (before && before.version !== input.version) throw Problem.stale('filing rule', before);
+    if (before && before.version !== input.version) throw Problem.stale('filing rule', ruleId!);
     const sound = soundRule(ruleId ?? '', input);
     const id = ruleId ?? this.freeId(book, sound.name);
     const definition = { ...sound, id };

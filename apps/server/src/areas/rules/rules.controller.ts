@@ -1,4 +1,4 @@
-import { Controller } from '@nestjs/common';
+import { Controller, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { civil, periodContaining, rhythmInWords } from '@steady/core/calendar';
 import { type Fact, type Facts, conditionInWords, factInWords, meets } from '@steady/core/conditions';
@@ -6,6 +6,7 @@ import { type FilingRule, OWN_DATE, dueDate, extendedDueDate, extendsByItself, f
 import { KeepRule, type RuleView, TryRule, type TriedRule } from '@steady/contract/rules';
 import * as routes from '@steady/contract/rules.routes';
 import { rows } from '../../platform/database';
+import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
 import { type Work } from '../../platform/work';
@@ -22,12 +23,23 @@ function factsFrom(given: object): Facts {
 }
 
 @Controller()
-export class RulesController {
-  constructor(private readonly rules: FirmRules) {}
+export class RulesController implements OnModuleInit {
+  constructor(
+    private readonly rules: FirmRules,
+    private readonly present: Present,
+  ) {}
+
+  onModuleInit(): void {
+    this.present.register('filing rule', async (work, id) => (await this.views(work)).find((rule) => rule.id === id));
+  }
 
   /** Every rule that the firm can use, its own first, as it stands last. */
   @Does(routes.list)
-  async list({ work }: Asked<typeof routes.list>): Promise<RuleView[]> {
+  list({ work }: Asked<typeof routes.list>): Promise<RuleView[]> {
+    return this.views(work);
+  }
+
+  private async views(work: Work): Promise<RuleView[]> {
     const used = new Map(
       (
         await rows<{ id: string; lines: number }>(

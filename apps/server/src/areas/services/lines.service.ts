@@ -240,14 +240,14 @@ export class LinesService implements OnModuleInit {
 
   private async write(work: Work, lineId: string, version: number, set: Partial<typeof serviceLines.$inferInsert>, what: string): Promise<void> {
     const { line: before } = await this.get(work, lineId);
-    if (before.version !== version) throw Problem.stale('service line', before);
+    if (before.version !== version) throw Problem.stale('service line', lineId);
     const { id: _id, firmId: _firm, clientId: _client, serviceId: _service, version: _version, ...values } = set;
     const [changed] = await work.tx
       .update(serviceLines)
       .set({ ...values, version: version + 1 })
       .where(and(eq(serviceLines.id, lineId), eq(serviceLines.version, version)))
       .returning();
-    if (!changed) throw Problem.stale('service line', (await this.get(work, lineId)).line);
+    if (!changed) throw Problem.stale('service line', lineId);
     await this.events.record(work, ServiceLineChanged, { what, clientId: before.clientId, before: { ...before }, after: { ...changed }, payload: { lineId } });
   }
 

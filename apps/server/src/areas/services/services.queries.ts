@@ -1,4 +1,5 @@
-import { Injectable } from '@nestjs/common';
+import { Present } from '../../platform/http/present';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { timesAYear } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
@@ -11,8 +12,16 @@ import type { Work } from '../../platform/work';
 import { FirmRules } from '../rules';
 
 @Injectable()
-export class ServiceQueries {
-  constructor(private readonly rules: FirmRules) {}
+export class ServiceQueries implements OnModuleInit {
+  constructor(
+    private readonly rules: FirmRules,
+    private readonly present: Present,
+  ) {}
+
+  onModuleInit(): void {
+    this.present.register('service', async (work, id) => (await this.list(work)).find((service) => service.id === id));
+    this.present.register('service line', (work, id) => this.lineAtPresent(work, id));
+  }
 
   async list(work: Work): Promise<ServiceView[]> {
     const found = await rows<Omit<ServiceView, 'rules' | 'phases'> & { definition: Procedure }>(
@@ -26,8 +35,10 @@ export class ServiceQueries {
           from services s join procedures p on p.id = s.procedure_id where s.firm_id = ${work.firm.id} order by s.position, s.id`,
     );
     const book = await this.rules.of(work);
+    const fees = may(work.actor, 'see fees');
     return found.map(({ definition, ...service }) => ({
       ...service,
+      ...(fees ? {} : { defaultFee: null, feeRule: null }),
       rules: book.those(service.ruleIds).map(({ id, name, authority, kind, rhythms }) => ({ id, name, authority, kind, rhythms })),
       phases: definition.phases.map((phase) => phase.name),
     }));
@@ -46,6 +57,11 @@ export class ServiceQueries {
       phases: suppliedProcedure(procedure).phases.map((phase) => phase.name),
       taken: names.has(name.toLowerCase()),
     }));
+  }
+
+  private async lineAtPresent(work: Work, lineId: string): Promise<ServiceLineView | undefined> {
+    const [line] = await rows<{ clientId: string }>(work.tx, sql`select client_id as "clientId" from service_lines where id = ${lineId}`);
+    return line && (await this.linesOf(work, line.clientId)).find((one) => one.id === lineId);
   }
 
   async linesOf(work: Work, clientId: string): Promise<ServiceLineView[]> {

@@ -81,7 +81,7 @@ export class ServicesService {
   /** Adds a service, or changes one. The almanac listens and moves what its dates hang on. */
   async keep(work: Work, serviceId: string | null, input: KeepService): Promise<string> {
     const before = serviceId === null ? null : await this.get(work, serviceId);
-    if (before && before.version !== input.version) throw Problem.stale('service', before);
+    if (before && before.version !== input.version) throw Problem.stale('service', before.id);
     await this.check(work, input, serviceId);
     const { procedures: perRhythm, version: _shown, shortName = shortNameOf(input.name), ...given } = input;
     const values = {
@@ -102,7 +102,7 @@ export class ServicesService {
         .set({ ...values, version: before.version + 1 })
         .where(and(eq(services.id, before.id), eq(services.version, before.version)))
         .returning({ id: services.id });
-      if (changed.length === 0) throw Problem.stale('service', await this.get(work, before.id));
+      if (changed.length === 0) throw Problem.stale('service', before.id);
     } else {
       const [last] = await rows<{ position: number }>(
         work.tx,

@@ -88,7 +88,16 @@ export class AccountService {
     await this.sessions.endAll(work.tx, staffId(work), token);
   }
 
-  /** Sets another password, and ends the other sessions. @throws Problem at "current" or "password" */
+  /** The password once more, before something that matters. @throws Problem at "password" */
+  async confirm(work: Work, password: string, token: string): Promise<void> {
+    const personId = await this.signIn.personOf(work);
+    const person = await within(work.tx, () => this.person(work.tx, personId));
+    if (!person.passwordHash || !(await verify(person.passwordHash, password)))
+      throw Problem.invalid([{ field: 'password', message: 'This is not the password you have now.' }]);
+    await this.sessions.confirm(work.tx, token);
+  }
+
+  /** Sets another password, and ends the other sessions @throws Problem at "current" or "password" */
   async changePassword(work: Work, input: ChangePassword, token: string): Promise<void> {
     const personId = await this.signIn.personOf(work);
     await within(work.tx, async () => {
@@ -97,7 +106,7 @@ export class AccountService {
         throw Problem.invalid([{ field: 'current', message: 'This is not the password you have now.' }]);
       await this.signIn.setPassword(work.tx, person, input.password, [work.actor.name, work.firm.name]);
     });
-    await this.endOthers(work, token);
+    await this.sessions.endEverywhere(work.tx, personId, token);
     await this.events.record(work, PasswordChanged, { what: 'changed the own password', payload: { memberId: staffId(work) } });
   }
 
@@ -142,8 +151,11 @@ export class AccountService {
   private async checkCode(work: Work, personId: string, code: string): Promise<void> {
     const person = await this.person(work.tx, personId);
     const step = person.secondStep === null ? null : fits(person.secondStep, code, stepOf(work.now.epochMilliseconds), person.lastStep);
-    if (step === null) throw Problem.invalid([{ field: 'code', message: 'This code is not right. Wait for the next one the authenticator shows.' }]);
-    await work.tx.update(people).set({ lastStep: step }).where(eq(people.id, personId));
+    const used =
+      step === null
+        ? []
+        : await rows(work.tx, sql`update people set last_step = ${step} where id = ${personId} and (last_step is null or last_step < ${step}) returning id`);
+    if (used.length === 0) throw Problem.invalid([{ field: 'code', message: 'This code is not right. Wait for the next one the authenticator shows.' }]);
   }
 
   private async dropCodes(tx: Tx, personId: string): Promise<void> {

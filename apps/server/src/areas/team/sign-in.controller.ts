@@ -1,3 +1,4 @@
+import { Problem } from '../../platform/http/problem';
 import { Controller, Inject, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import * as sessionRoutes from '@steady/contract/session.routes';
@@ -16,16 +17,31 @@ import {
   type SignInOffer,
   type SignInStep,
   SwitchFirm,
+  ConfirmPassword,
+  type DoorLetter,
 } from '@steady/contract/team';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
-import { SESSION_COOKIE, SESSION_DAYS, StaffSessions, cookie, giveCookie, takeCookie } from '../../platform/identity';
+import {
+  BROWSER_COOKIE,
+  SESSION_COOKIE,
+  SESSION_DAYS,
+  StaffSessions,
+  cookie,
+  giveCookie,
+  takeCookie,
+  DoorTries,
+  KNOWN_BROWSER,
+  type Known,
+} from '../../platform/identity';
 import { SETTINGS, type Settings } from '../../platform/settings';
-import { Works } from '../../platform/work';
+import { type Work, Works } from '../../platform/work';
 import { AccountService } from './account.service';
 import { SignInService } from './sign-in.service';
 
 /** The kind of device a session was begun on, as far as the browser tells and no further. */
 const deviceOf = (request: Request) => (/mobile|android|phone|tablet/i.test(request.header('user-agent') ?? '') ? 'a phone or tablet' : 'a computer');
+/** As long as browsers keep a cookie. */
+const BROWSER_DAYS = 400;
 const tokenOf = (request: Request) => cookie(request, SESSION_COOKIE) ?? '';
 
 /** Coming in and going out, and one's own account. */
@@ -36,6 +52,7 @@ export class SignInController {
     private readonly account: AccountService,
     private readonly sessions: StaffSessions,
     private readonly works: Works,
+    private readonly tries: DoorTries,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -46,20 +63,26 @@ export class SignInController {
 
   @DoesOutside(routes.signIn, { input: SignIn })
   async signIn({ input }: AskedOutside<typeof routes.signIn>, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<SignInStep> {
-    const step = await this.way.signIn(input, deviceOf(request));
+    const step = await this.way.signIn(input, { device: deviceOf(request), address: request.ip ?? '', browser: cookie(request, BROWSER_COOKIE) });
     if ('wants' in step) return step;
+    giveCookie(request, response, BROWSER_COOKIE, step.browser, BROWSER_DAYS);
     giveCookie(request, response, SESSION_COOKIE, step.token, SESSION_DAYS);
     return { wants: 'nothing' };
   }
 
   @DoesOutside(routes.signInDemo, { input: DemoSignIn })
   async signInDemo({ input }: AskedOutside<typeof routes.signInDemo>, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    giveCookie(request, response, SESSION_COOKIE, await this.way.demo(input.memberId, deviceOf(request)), SESSION_DAYS);
+    giveCookie(request, response, SESSION_COOKIE, await this.way.demo(this.settings.demo, input.memberId, deviceOf(request)), SESSION_DAYS);
+  }
+
+  @DoesOutside(routes.letters)
+  letters(_asked: AskedOutside<typeof routes.letters>): Promise<DoorLetter[]> {
+    return this.way.letters(this.settings.demo);
   }
 
   @DoesOutside(routes.forgot, { input: ForgotPassword })
-  forgot({ input }: AskedOutside<typeof routes.forgot>): Promise<void> {
-    return this.way.forgot(input.email);
+  forgot({ input }: AskedOutside<typeof routes.forgot>): void {
+    this.way.forgot(input.email);
   }
 
   @DoesOutside(routes.door)
@@ -103,9 +126,9 @@ export class SignInController {
     giveCookie(request, response, SESSION_COOKIE, await this.way.change(personId, input.firmId, token, deviceOf(request)), SESSION_DAYS);
   }
 
-  @Does(accountRoutes.changePassword, { input: ChangePassword })
-  changePassword({ work, input }: Asked<typeof accountRoutes.changePassword>, @Req() request: Request): Promise<void> {
-    return this.account.changePassword(work, input, tokenOf(request));
+  @DoesOutside(accountRoutes.changePassword, { input: ChangePassword })
+  changePassword({ input }: AskedOutside<typeof accountRoutes.changePassword>, @Req() request: Request & Known): Promise<void> {
+    return this.counted(request, (work) => this.account.changePassword(work, input, tokenOf(request)));
   }
 
   @Does(accountRoutes.offerSecondStep)
@@ -113,14 +136,14 @@ export class SignInController {
     return this.account.offerSecondStep(work);
   }
 
-  @Does(accountRoutes.confirmSecondStep, { input: SecondStepCode })
-  async confirmSecondStep({ work, input }: Asked<typeof accountRoutes.confirmSecondStep>): Promise<{ codes: string[] }> {
-    return { codes: await this.account.confirmSecondStep(work, input.code) };
+  @DoesOutside(accountRoutes.confirmSecondStep, { input: SecondStepCode })
+  async confirmSecondStep({ input }: AskedOutside<typeof accountRoutes.confirmSecondStep>, @Req() request: Request & Known): Promise<{ codes: string[] }> {
+    return { codes: await this.counted(request, (work) => this.account.confirmSecondStep(work, input.code)) };
   }
 
-  @Does(accountRoutes.dropSecondStep, { input: SecondStepCode })
-  dropSecondStep({ work, input }: Asked<typeof accountRoutes.dropSecondStep>): Promise<void> {
-    return this.account.dropSecondStep(work, input.code);
+  @DoesOutside(accountRoutes.dropSecondStep, { input: SecondStepCode })
+  dropSecondStep({ input }: AskedOutside<typeof accountRoutes.dropSecondStep>, @Req() request: Request & Known): Promise<void> {
+    return this.counted(request, (work) => this.account.dropSecondStep(work, input.code));
   }
 
   @Does(accountRoutes.endOthers)
@@ -131,5 +154,21 @@ export class SignInController {
   @Does(accountRoutes.endSession)
   endSession({ work, at: { name } }: Asked<typeof accountRoutes.endSession>): Promise<void> {
     return this.account.endSession(work, name);
+  }
+
+  @DoesOutside(accountRoutes.confirm, { input: ConfirmPassword })
+  confirm({ input }: AskedOutside<typeof accountRoutes.confirm>, @Req() request: Request & Known): Promise<void> {
+    return this.counted(request, (work) => this.account.confirm(work, input.password, tokenOf(request)));
+  }
+
+  /** Counts a try of somebody who is signed in already: an open screen is no way to guess. One that is right gives its count back. */
+  private async counted<T>(request: Request & Known, act: (work: Work) => Promise<T>): Promise<T> {
+    const identity = request.identity!;
+    const who = identity.actor.id ?? '';
+    if ((await this.tries.take(KNOWN_BROWSER, 'confirming', who)) !== null)
+      throw Problem.of(429, 'too-many', 'Too many tries', 'This was tried too often. Wait a quarter of an hour, then try again.');
+    const done = await this.works.run(identity, act);
+    await this.tries.forgive('confirming', who);
+    return done;
   }
 }

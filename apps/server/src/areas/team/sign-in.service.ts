@@ -1,27 +1,60 @@
-import { Injectable } from '@nestjs/common';
+import { DoorLetter } from '@steady/contract/team';
+import { Injectable, Logger } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
-import { Temporal } from '@steady/core/calendar';
 import type { FirmChoice, PersonDoor, SignIn, SignInOffer, SignInStep } from '@steady/contract/team';
 import { Clock } from '../../platform/clock';
-import { Database, type Tx } from '../../platform/database';
+import { Database, type Tx, rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { StaffSessions, byItself, firms, fits, hashOf, members, newSecret, people, personTokens, stepOf, within } from '../../platform/identity';
+import {
+  type DoorRule,
+  DoorTries,
+  KNOWN_BROWSER,
+  ONE_ADDRESS,
+  StaffSessions,
+  UNKNOWN_BROWSER,
+  byItself,
+  firms,
+  fits,
+  hashOf,
+  members,
+  newSecret,
+  people,
+  personTokens,
+  stepOf,
+  within,
+} from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
 import { whyNotPassword } from './passwords';
 
-/** Wrong tries in a row after which nothing is let in for a while, right or wrong. */
-const TRIES = 6;
-const LOCKED_MINUTES = 15;
 /** The letter says "one hour". */
 const RESET_HOURS = 1;
 const INVITATION_DAYS = 14;
+/** A browser that was not used for so long is a stranger's again. */
+const BROWSER_DAYS = 400;
+
+/** Where a sign-in comes from. */
+export interface Caller {
+  /** In words: "a computer". */
+  device: string;
+  address: string;
+  /** What the browser shows that somebody came in with before. */
+  browser: string | null;
+}
 
 export const CameIn = eventKind<{ memberId: string }>('signed in');
+export const NotLetIn = eventKind<{ memberId: string }>('sign-in refused');
+export const DoorShut = eventKind<{ memberId: string }>('sign-in locked');
 export const InvitationTaken = eventKind<{ memberId: string }>('invitation taken up');
 
 type Person = typeof people.$inferSelect;
+
+interface Door {
+  rule: DoorRule;
+  kind: string;
+  of: string;
+}
 
 /** Checked when an address is not known, so that the answer takes as long as for one that is. */
 const NOBODY = hash('nobody signs in with this');
@@ -41,6 +74,8 @@ const LINK_GONE = Problem.of(404, 'link-not-known', 'This link does not work', '
 /** How people of the firm come in: password, second step, choice of firm, invitations and forgotten passwords. */
 @Injectable()
 export class SignInService {
+  private readonly log = new Logger('Sign-in');
+
   constructor(
     private readonly database: Database,
     private readonly sessions: StaffSessions,
@@ -48,6 +83,7 @@ export class SignInService {
     private readonly effects: Effects,
     private readonly events: Events,
     private readonly works: Works,
+    private readonly tries: DoorTries,
   ) {}
 
   /** The people offered on the sign-in page of a demo firm; nobody where there is none. */
@@ -69,8 +105,35 @@ export class SignInService {
     );
   }
 
+  /** Links that let people of the demo firm in, the newest first: in place of their mailboxes. */
+  async letters(demo: boolean): Promise<DoorLetter[]> {
+    if (!demo) throw Problem.notFound('page');
+    const firmId = await this.demoFirm();
+    if (firmId === null) throw Problem.notFound('page');
+    await this.settled();
+    return this.database.transaction(
+      { firmId },
+      (tx) =>
+        rows<DoorLetter>(
+          tx,
+          sql`select id, at, to_name as "to", address, subject, substring(body from '/join/[A-Za-z0-9_-]+') as link from post_room where for_staff order by at desc, id desc limit 20`,
+        ),
+      { readOnly: true },
+    );
+  }
+
+  private async demoFirm(): Promise<string | null> {
+    const [firm] = await this.database.transaction(
+      { within: true },
+      (tx) => tx.select({ id: firms.id }).from(firms).where(eq(firms.demo, true)).orderBy(firms.id).limit(1),
+      { readOnly: true },
+    );
+    return firm?.id ?? null;
+  }
+
   /** Signs a demo person in without a password; only where the firm is a demo. */
-  async demo(memberId: string, device: string): Promise<string> {
+  async demo(demo: boolean, memberId: string, device: string): Promise<string> {
+    if (!demo) throw Problem.notFound('person');
     const firmId = await this.database.transaction(
       { within: true },
       async (tx) => {
@@ -88,30 +151,103 @@ export class SignInService {
   }
 
   /**
-   * Password, then the firm where there are several, then the code of the second step where there is one.
-   * @returns the token of a new session, or what is still wanted.
+   * Password, then the firm where there are several, then the code of the second step where there is one. Each try is
+   * counted before it is looked at, by person, or by browser where the person came in with it before, and by address.
+   * @returns the token of a new session and what the browser is known by from now on, or what is still wanted.
    * @throws Problem that does not say whether the address, the password or the person's standing was wrong.
    */
-  async signIn(input: SignIn, device: string): Promise<{ token: string } | SignInStep> {
-    const now = this.clock.now();
+  async signIn(input: SignIn, from: Caller): Promise<{ token: string; browser: string } | SignInStep> {
     const person = await this.byEmail(input.email);
+    const doors = await this.doorsFor(input.email.toLowerCase(), person, from);
+    const shut = await this.anyShut(doors);
     const right = await verify(person?.passwordHash ?? (await NOBODY), input.password);
-    if (!person?.passwordHash) throw refused();
-    if (person.lockedUntil !== null && Temporal.Instant.compare(Temporal.Instant.from(person.lockedUntil), now) > 0) throw refused();
-    if (!right) {
-      await this.failed(person);
+    if (shut || !right || !person?.passwordHash) {
+      this.later(this.noteRefusal(person, shut, from));
       throw refused();
     }
     const choices = await this.choices(person.id);
     if (choices.length === 0) throw refused();
     const firm = choices.length === 1 ? choices[0]! : choices.find((choice) => choice.firmId === input.firmId);
     // The firm is asked before the code, because a code works only once.
-    if (!firm) return { wants: 'firm', firms: choices.map(({ firmId, name }) => ({ firmId, name })) };
-    if (person.secondStepSince !== null) {
-      if (input.code === undefined) return { wants: 'code' };
-      await this.checkCode(person, input.code);
-    } else await this.succeeded(person, null);
-    return { token: await this.begin(firm, device) };
+    const wants: SignInStep | null = !firm
+      ? { wants: 'firm', firms: choices.map(({ firmId, name }) => ({ firmId, name })) }
+      : person.secondStepSince !== null && input.code === undefined
+        ? { wants: 'code' }
+        : null;
+    if (wants) {
+      for (const { kind, of } of doors) await this.tries.giveBack(kind, of);
+      return wants;
+    }
+    if (person.secondStepSince !== null && !(await this.codeFits(person, input.code!))) {
+      this.later(this.noteRefusal(person, false, from));
+      throw wrongCode();
+    }
+    for (const { rule, kind, of } of doors) await (rule === ONE_ADDRESS ? this.tries.giveBack(kind, of) : this.tries.forgive(kind, of));
+    return { token: await this.begin(firm!, from.device), browser: await this.know(person.id, from.browser) };
+  }
+
+  /** What counts a try: the browser where the person is known in it, else the person and the address. */
+  private async doorsFor(email: string, person: Person | undefined, { address, browser }: Caller): Promise<Door[]> {
+    if (person && browser !== null && (await this.isKnown(person.id, browser))) return [{ rule: KNOWN_BROWSER, kind: 'browser', of: hashOf(browser) }];
+    return [
+      { rule: UNKNOWN_BROWSER, kind: 'person', of: email },
+      { rule: ONE_ADDRESS, kind: 'address', of: address },
+    ];
+  }
+
+  private async anyShut(doors: Door[]): Promise<boolean> {
+    let shut = false;
+    for (const { rule, kind, of } of doors) if ((await this.tries.take(rule, kind, of)) !== null) shut = true;
+    return shut;
+  }
+
+  private async isKnown(personId: string, browser: string): Promise<boolean> {
+    const found = await this.database.transaction(
+      { within: true },
+      (tx) =>
+        rows(
+          tx,
+          sql`select 1 from person_tokens where token_hash = ${hashOf(browser)} and person_id = ${personId} and kind = 'device' and expires_at > ${this.clock.now().toString()}`,
+        ),
+      { readOnly: true },
+    );
+    return found.length > 0;
+  }
+
+  /** Remembers a browser as one in which a person has come in. @returns what it shows from now on */
+  private async know(personId: string, browser: string | null): Promise<string> {
+    if (browser !== null && (await this.isKnown(personId, browser))) return browser;
+    const { secret, hash: tokenHash } = newSecret();
+    const expiresAt = this.clock
+      .now()
+      .add({ hours: 24 * BROWSER_DAYS })
+      .toString();
+    await this.database.transaction({ within: true }, (tx) => tx.insert(personTokens).values({ tokenHash, personId, kind: 'device', expiresAt }));
+    return secret;
+  }
+
+  /** Writes a refusal into the audit trail of the firms of whoever was tried. */
+  private async noteRefusal(person: Person | undefined, shut: boolean, { device }: Caller): Promise<void> {
+    for (const { firmId, memberId } of person ? await this.choices(person.id) : []) {
+      await this.works.run(byItself(firmId), async (work) => {
+        const [member] = await work.tx.select({ name: members.name }).from(members).where(eq(members.id, memberId));
+        const what = shut ? `did not let ${member!.name} in: tried too often on ${device}, shut for a while` : `did not let ${member!.name} in on ${device}`;
+        await this.events.record(work, shut ? DoorShut : NotLetIn, { what, payload: { memberId } });
+      });
+    }
+  }
+
+  private readonly running = new Set<Promise<void>>();
+
+  /** Does something after the answer, so that its time tells nothing. */
+  private later(what: Promise<void>): void {
+    const ended = what.catch((error: unknown) => this.log.error(error)).finally(() => this.running.delete(ended));
+    this.running.add(ended);
+  }
+
+  /** Waits for what is done after answers. */
+  async settled(): Promise<void> {
+    await Promise.all(this.running);
   }
 
   private async begin({ firmId, memberId }: { firmId: string; memberId: string }, device: string): Promise<string> {
@@ -129,44 +265,19 @@ export class SignInService {
     });
   }
 
-  /** Counts a wrong try, and locks after the last one allowed. */
-  private async failed(person: Person): Promise<void> {
-    const failures = person.failures + 1;
-    const lock = failures >= TRIES;
-    await this.database.transaction({ within: true }, (tx) =>
-      tx
-        .update(people)
-        .set({ failures: lock ? 0 : failures, lockedUntil: lock ? this.clock.now().add({ minutes: LOCKED_MINUTES }).toString() : null })
-        .where(eq(people.id, person.id)),
-    );
-  }
-
-  private async succeeded(person: Person, lastStep: number | null): Promise<void> {
-    if (person.failures === 0 && person.lockedUntil === null && lastStep === null) return;
-    await this.database.transaction({ within: true }, (tx) =>
-      tx
-        .update(people)
-        .set({ failures: 0, lockedUntil: null, ...(lastStep === null ? {} : { lastStep }) })
-        .where(eq(people.id, person.id)),
-    );
-  }
-
-  /** @throws Problem at the field "code"; a wrong one counts as a wrong try. */
-  private async checkCode(person: Person, code: string): Promise<void> {
+  /** Uses up a code, once: of many tries with the same one at once, a single one fits. */
+  private async codeFits(person: Person, code: string): Promise<boolean> {
     const step = fits(person.secondStep!, code, stepOf(this.clock.now().epochMilliseconds), person.lastStep);
-    if (step !== null) return this.succeeded(person, step);
     const used = await this.database.transaction({ within: true }, (tx) =>
-      tx
-        .update(personTokens)
-        .set({ usedAt: this.clock.now().toString() })
-        .where(
-          and(eq(personTokens.tokenHash, hashOf(`${person.id}:${code.trim().toLowerCase()}`)), eq(personTokens.kind, 'recovery'), isNull(personTokens.usedAt)),
-        )
-        .returning({ hash: personTokens.tokenHash }),
+      step !== null
+        ? rows(tx, sql`update people set last_step = ${step} where id = ${person.id} and (last_step is null or last_step < ${step}) returning id`)
+        : rows(
+            tx,
+            sql`update person_tokens set used_at = ${this.clock.now().toString()}
+                where token_hash = ${hashOf(`${person.id}:${code.trim().toLowerCase()}`)} and kind = 'recovery' and used_at is null returning token_hash`,
+          ),
     );
-    if (used.length > 0) return this.succeeded(person, null);
-    await this.failed(person);
-    throw wrongCode();
+    return used.length > 0;
   }
 
   /** The firms in which a person works now. */
@@ -201,8 +312,12 @@ export class SignInService {
     return member!.personId;
   }
 
-  /** Sends a link to set a new password, if somebody signs in with this address; says nothing either way. */
-  async forgot(email: string): Promise<void> {
+  /** Sends a link to set a new password, if somebody signs in with this address; says nothing either way, not even by how long it takes. */
+  forgot(email: string): void {
+    this.later(this.sendReset(email));
+  }
+
+  private async sendReset(email: string): Promise<void> {
     const person = await this.byEmail(email);
     const [firm] = person ? await this.choices(person.id) : [];
     if (!person || !firm) return;
@@ -216,6 +331,7 @@ export class SignInService {
       this.effects.plan(work, 'letter', tokenHash, {
         channel: 'mail',
         toName: email,
+        forStaff: true,
         address: person.email,
         subject: 'A new password for Steady Almanac',
         body: `Somebody, probably you, asked for a new password for ${person.email}.\n\nSet it here within one hour: /join/${secret}\n\nIf you did not ask for it, nothing has to be done.\n\n${firm.name}`,
@@ -235,6 +351,7 @@ export class SignInService {
     });
     await this.effects.plan(work, 'letter', tokenHash, {
       channel: 'mail',
+      forStaff: true,
       toName: name,
       address: email,
       subject: `${work.actor.name} invites you to work at ${work.firm.name}`,
@@ -299,7 +416,13 @@ export class SignInService {
       const setsPassword = found.kind === 'reset' || person.passwordHash === null;
       if (setsPassword) await this.setPassword(tx, person, password ?? '', [member?.name ?? '', firm ?? '']);
       await tx.update(personTokens).set({ usedAt: this.clock.now().toString() }).where(eq(personTokens.tokenHash, found.tokenHash));
-      if (found.kind === 'reset') await this.endEverywhere(tx, person.id);
+      if (found.kind === 'reset') {
+        await this.sessions.endEverywhere(tx, person.id);
+        await tx
+          .update(personTokens)
+          .set({ usedAt: this.clock.now().toString(), expiresAt: this.clock.now().toString() })
+          .where(and(eq(personTokens.personId, person.id), eq(personTokens.kind, 'device')));
+      }
       return { memberId: found.memberId, firmId: member?.firmId ?? null };
     });
     if (memberId === null || firmId === null) return;
@@ -319,14 +442,7 @@ export class SignInService {
     if (why) throw Problem.invalid([{ field: 'password', message: why }]);
     await tx
       .update(people)
-      .set({ passwordHash: await hash(password), failures: 0, lockedUntil: null })
+      .set({ passwordHash: await hash(password) })
       .where(eq(people.id, person.id));
-  }
-
-  private async endEverywhere(tx: Tx, personId: string): Promise<void> {
-    for (const { id, firmId } of await tx.select().from(members).where(eq(members.personId, personId))) {
-      await tx.execute(sql`select set_config('app.firm_id', ${firmId}, true)`);
-      await this.sessions.endAll(tx, id);
-    }
   }
 }

@@ -4,7 +4,7 @@ import { isWorkingDay } from '@steady/core/calendar';
 import type { JobState } from '@steady/contract/jobs';
 import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
 import { rows } from '../../platform/database';
-import { may } from '../../platform/identity';
+import { may, readBy } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { AlmanacQueries } from '../almanac';
 import { JobQueries } from '../jobs';
@@ -93,13 +93,7 @@ export class TodayQueries {
               and not exists (select from tasks t where t.job_id = j.id and t.phase_key = j.phase and t.done_at is null)
               ${mine ? sql`and ${me} in (j.manager_id, j.partner_id)` : sql``} order by j.due_on, j.id limit 20`,
       ),
-      failed: await rows(
-        work.tx,
-        sql`select * from (select a.id, 'action' as kind, a.what, a.error as why, a.job_id as "jobId", c.name as client, a.at from job_actions a join jobs j on j.id = a.job_id join clients c on c.id = j.client_id
-              where a.firm_id = ${work.firm.id} and a.state = 'failed'
-            union all select m.id, 'message', 'A message to ' || m.to_name || ': ' || m.subject, 'could not be delivered', m.job_id, c.name, m.at from messages m left join clients c on c.id = m.client_id
-              where m.firm_id = ${work.firm.id} and m.status = 'failed') f order by at desc limit 20`,
-      ),
+      failed: await this.failed(work),
       unbilled: await this.unbilled(work),
       minutesToday: tasks.filter((task) => task.dueOn <= today && !task.waits).reduce((sum, task) => sum + task.estimate, 0),
       minutesRoom: day,
@@ -116,5 +110,17 @@ export class TodayQueries {
           from (select sum(amount) as balance, ${work.today.toString()}::date - min(on_day) as days from wip_postings where firm_id = ${work.firm.id} group by job_id) w`,
     );
     return aged!;
+  }
+
+  /** What could not be done by itself, the newest first. */
+  private async failed(work: Work): Promise<TodayView['failed']> {
+    const found = await rows<TodayView['failed'][number] & { aboutFees: boolean }>(
+      work.tx,
+      sql`select * from (select a.id, 'action' as kind, a.what, true as "aboutFees", a.error as why, a.job_id as "jobId", c.name as client, a.at from job_actions a join jobs j on j.id = a.job_id join clients c on c.id = j.client_id
+              where a.firm_id = ${work.firm.id} and a.state = 'failed'
+            union all select m.id, 'message', 'A message to ' || m.to_name || ': ' || m.subject, m.about_fees, 'could not be delivered', m.job_id, c.name, m.at from messages m left join clients c on c.id = m.client_id
+              where m.firm_id = ${work.firm.id} and m.status = 'failed') f order by at desc limit 20`,
+    );
+    return found.map(({ aboutFees, ...one }) => ({ ...one, what: readBy(work.actor, one.what, aboutFees) }));
   }
 }

@@ -1,3 +1,4 @@
+import { asRead } from '../post';
 import { Injectable } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { detailInWords } from '@steady/core/details';
@@ -5,7 +6,7 @@ import { fullDate } from '@steady/core/words';
 import { type Cell, FileStore, csvText, daysAsCalendar } from '../../platform/files';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
-import { may } from '../../platform/identity';
+import { may, readBy } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
 import { type CardOf, cardsText } from './cards';
@@ -120,11 +121,14 @@ export class WholeFileService {
             'wip ledger': sql`select w.on_day as day, j.number as job, w.kind, w.amount::float8 as amount, w.what, w.by from wip_postings w join jobs j on j.id = w.job_id where j.client_id = ${clientId} order by w.seq`,
           }
         : {}),
-      history: sql`select e.at, e.actor_name as who, e.kind, e.what from events e where e.client_id in (select h.id from clients h where h.id = ${clientId} or h.merged_into = ${clientId}) order by e.seq`,
+      history: sql`select e.at, e.actor_name as who, e.kind, e.what, e.about_fees from events e where e.client_id in (select h.id from clients h where h.id = ${clientId} or h.merged_into = ${clientId}) order by e.seq`,
     };
     const files: ZipEntry[] = [];
     for (const [name, query] of Object.entries(of)) {
-      const found = await rows<Record<string, Cell>>(work.tx, query);
+      const found = (await rows<Record<string, Cell>>(work.tx, query)).map(({ about_fees: aboutFees, ...row }) => ({
+        ...row,
+        ...(aboutFees ? { what: readBy(work.actor, String(row.what), true) } : {}),
+      }));
       if (found.length > 0)
         files.push({
           name: `${name}.csv`,
@@ -138,15 +142,17 @@ export class WholeFileService {
   }
 
   private async letters(work: Work, clientId: string): Promise<ZipEntry[]> {
-    const found = await rows<{ id: string; at: string; to: string; address: string; subject: string; body: string }>(
+    const found = await rows<{ id: string; at: string; to: string; address: string; subject: string; body: string; aboutFees: boolean }>(
       work.tx,
-      sql`select id, at, to_name as "to", address, subject, body from messages where client_id = ${clientId} order by at, id`,
+      sql`select id, at, to_name as "to", address, subject, body, about_fees as "aboutFees" from messages where client_id = ${clientId} order by at, id`,
     );
     return Promise.all(
-      found.map(async (message) => ({
-        name: `letters/${message.at.slice(0, 10)} ${safeName(message.subject)}.eml`,
-        text: await letterAsMail(work.firm.name, message),
-      })),
+      found
+        .map((message) => asRead(work, message))
+        .map(async (message) => ({
+          name: `letters/${message.at.slice(0, 10)} ${safeName(message.subject)}.eml`,
+          text: await letterAsMail(work.firm.name, message),
+        })),
     );
   }
 

@@ -27,6 +27,14 @@ export const grantedClients = () =>
 /** Rows of a table that belong to a client, or to none: seen by whoever sees the client. */
 export const ofSeenClient = () =>
   narrowed(sql`client_id is null or ((${seesAll} or client_id in (select c.id from clients c)) and client_id is distinct from ${hidden})`);
+/** Rows about fees are not there for whoever may not see fees. */
+export const withoutFees = () =>
+  pgPolicy('without_fees', {
+    as: 'restrictive',
+    to: appUser,
+    for: 'select',
+    using: sql`not about_fees or (select current_setting('app.fees', true)) is distinct from 'hidden'`,
+  });
 /** Rows that belong to a job: seen by whoever sees the job. */
 export const ofSeenJob = () => ofSeen('job_id', 'jobs');
 /** Rows found through another table's rows: seen by whoever sees those. Asked row by row where few are read: a set of all jobs is dear to make. */

@@ -13,7 +13,7 @@ import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
 
 /** As whom a transaction sees the data: one firm, whoever shows a secret, or the application's own look over its firms. */
-export type Scope = { firmId: string; narrow?: Narrow } | { secret: string } | { within: true };
+export type Scope = { firmId: string; narrow?: Narrow; hidesFees?: boolean } | { secret: string } | { within: true };
 
 /** A person of the firm who does not see all of it: row level security holds back the rest. */
 export interface Narrow {
@@ -105,6 +105,7 @@ export class Database {
     const result = await this.orm.transaction(async (tx) => {
       await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
       if ('firmId' in scope && scope.narrow) await narrowTo(tx, scope.narrow);
+      if ('firmId' in scope && scope.hidesFees) await tx.execute(sql`select set_config('app.fees', 'hidden', true)`);
       if (options.readOnly) await tx.execute(sql`set transaction read only`);
       return act(tx);
     });

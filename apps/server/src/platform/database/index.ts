@@ -1,4 +1,20 @@
-export { bySecret, day, firmId, fromWithin, grantedClients, id, moment, money, ofSeen, ofSeenBy, ofSeenClient, ofSeenJob, ownFirm, version } from './columns';
+export {
+  bySecret,
+  day,
+  firmId,
+  fromWithin,
+  grantedClients,
+  id,
+  moment,
+  money,
+  ofSeen,
+  ofSeenBy,
+  ofSeenClient,
+  ofSeenJob,
+  ownFirm,
+  version,
+  withoutFees,
+} from './columns';
 export { Database, DiskNearlyFullError, type Narrow, sqlState } from './database';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';

@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { holdsAmount, namesAmount } from '@steady/core/access';
 import type { Work } from '../work/work';
 
 /** A kind of event. Areas declare theirs as constants, so that one can search for who records and who listens. */
@@ -50,6 +51,7 @@ export class Events {
       jobId,
       before,
       after,
+      aboutFees: namesAmount(what) || holdsAmount(before) || holdsAmount(after),
     });
     for (const listener of this.listeners.get(kind.name) ?? []) await listener(work, happening);
   }

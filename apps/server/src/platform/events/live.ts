@@ -5,11 +5,15 @@ import { type Observable, Subject, filter } from 'rxjs';
 export interface LiveNotice {
   firmId: string;
   kinds: string[];
+  /** The clients whom it concerns; null among them stands for none in particular. */
+  clientIds: (string | null)[];
 }
 
-/** How far something long has come, told while it is not confirmed yet. */
+/** How far something long has come, told to whoever waits for it while it is not confirmed yet. */
 export interface Progress {
   firmId: string;
+  /** Who waits for it. */
+  memberId: string | null;
   /** Of what: the id that the page which waits for it knows. */
   of: string;
   done: number;
@@ -20,13 +24,20 @@ export interface Progress {
 export class LiveNotices {
   private readonly notices = new Subject<LiveNotice>();
   private readonly steps = new Subject<Progress>();
+  private readonly looks = new Subject<void>();
+  /** Somebody's session or grants ended: whoever is told things is looked at again. */
+  readonly toLookAgain: Observable<void> = this.looks.asObservable();
+
+  lookAgain(): void {
+    this.looks.next();
+  }
 
   progress(step: Progress): void {
     this.steps.next(step);
   }
 
-  progressOf(firmId: string): Observable<Progress> {
-    return this.steps.pipe(filter((step) => step.firmId === firmId));
+  progressOf(firmId: string, memberId: string | null): Observable<Progress> {
+    return this.steps.pipe(filter((step) => step.firmId === firmId && step.memberId === memberId));
   }
 
   tell(notice: LiveNotice): void {

@@ -1,4 +1,4 @@
-import { bigserial, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { bigserial, boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { firmId, id, moment, ofSeenClient, ownFirm } from '../database';
 
 /** What happened: the audit trail, the history of clients and jobs, the source of live refresh. Only ever added to. */
@@ -19,6 +19,8 @@ export const events = pgTable(
     jobId: uuid('job_id'),
     before: jsonb('before'),
     after: jsonb('after'),
+    /** It tells of an amount: whoever may not see fees reads "an amount" in its place. */
+    aboutFees: boolean('about_fees').notNull().default(false),
   },
   (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.jobId, t.seq), index().on(t.firmId, t.clientId, t.seq)],
 );

@@ -9,6 +9,8 @@ export class Problem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly more: { errors?: FieldProblem[]; current?: unknown } = {},
+    /** The record that somebody else changed: its present view is told with the refusal. */
+    readonly changed: { what: string; id: string } | null = null,
   ) {
     super(detail);
   }
@@ -44,14 +46,21 @@ export class Problem extends Error {
     return new Problem(409, code, 'Not possible now', detail);
   }
 
-  static stale(what: string, current: unknown): Problem {
+  /** @param what the record in words, under which its area tells how it looks at present. */
+  static stale(what: string, id: string): Problem {
     return new Problem(
       409,
       'changed-meanwhile',
       'Changed meanwhile',
-      `Somebody else changed this ${what} while you were working on it. Both versions are shown; choose what stays.`,
-      { current },
+      `Somebody else changed this ${what} while you were working on it. Nothing was overwritten, and what you typed is still here: open it anew beside this, compare, and enter what is still wanted.`,
+      {},
+      { what, id },
     );
+  }
+
+  /** The same refusal with the record as its reader may see it at present. */
+  with(current: unknown): Problem {
+    return new Problem(this.status, this.code, this.title, this.detail, { ...this.more, current });
   }
 
   static of(status: number, code: string, title: string, detail: string): Problem {

@@ -5,8 +5,8 @@ import helmet from 'helmet';
 import { Problem } from './problem';
 
 /** Headers and checks that stand before every route. */
-export function secure(app: NestExpressApplication): void {
-  app.set('trust proxy', 'loopback');
+export function secure(app: NestExpressApplication, proxies: string | null): void {
+  app.set('trust proxy', proxies ?? false);
   app.disable('x-powered-by');
   const policy = {
     defaultSrc: ["'self'"],

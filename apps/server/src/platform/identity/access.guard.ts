@@ -7,7 +7,7 @@ import { Problem } from '../http/problem';
 import { ROUTE } from '../http/routes';
 import { type Identity, PORTAL_COOKIE, SESSION_COOKIE, may } from './actor';
 import { cookie } from './cookies';
-import { StaffSessions } from './staff-sessions';
+import { type StaffSession, StaffSessions } from './staff-sessions';
 
 /** Finds the person of a client behind a portal cookie. The portal area provides it. */
 export abstract class PortalSessions {
@@ -16,6 +16,8 @@ export abstract class PortalSessions {
 
 export interface Known {
   identity?: Identity;
+  /** The session of a person of the firm. */
+  session?: StaffSession;
 }
 
 @Injectable()
@@ -30,7 +32,8 @@ export class AccessGuard implements CanActivate {
     const route = this.reflector.get<Route | undefined>(ROUTE, context.getHandler());
     if (!route) throw Problem.notFound('page');
     const request = context.switchToHttp().getRequest<Request & Known>();
-    if (route.who !== 'open') request.identity = route.who === 'portal' ? await this.clientsPerson(request) : await this.personOfTheFirm(request, route.who);
+    if (route.who !== 'open')
+      request.identity = route.who === 'portal' ? await this.clientsPerson(request) : await this.personOfTheFirm(request, route, route.who);
     return true;
   }
 
@@ -44,11 +47,21 @@ export class AccessGuard implements CanActivate {
     return identity;
   }
 
-  private async personOfTheFirm(request: Request, right: Right): Promise<Identity> {
+  private async personOfTheFirm(request: Request & Known, route: Route, right: Right): Promise<Identity> {
     const token = cookie(request, SESSION_COOKIE);
     const identity = token ? await this.staff.find(token) : null;
     if (!identity || identity.actor.kind !== 'staff') throw Problem.signInFirst('Sign in to go on.');
+    const { session } = identity;
+    if (session.wantsSecondStep && !route.early)
+      throw Problem.of(
+        403,
+        'second-step-wanted',
+        'Set up the second step',
+        'Your firm requires the second step of everybody. Set it up under your name; then everything is open to you.',
+      );
     if (!may(identity.actor, right)) throw Problem.notAllowed(right);
+    if (route.again && !session.confirmed) throw Problem.of(403, 'password-again', 'Your password, please', 'For this, give your password once more.');
+    request.session = session;
     return identity;
   }
 }

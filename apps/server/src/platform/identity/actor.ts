@@ -1,4 +1,4 @@
-import type { Right, Role } from '@steady/core/access';
+import { type Right, type Role, withoutAmounts } from '@steady/core/access';
 
 export interface StaffActor {
   kind: 'staff';
@@ -7,6 +7,8 @@ export interface StaffActor {
   shortName: string;
   role: Role;
   rights: readonly Right[];
+  /** Bills are approved up to this amount, minor units; null for no limit. */
+  approveUpTo: number | null;
   /** Sees every client; otherwise those granted. */
   allClients: boolean;
   /** The firm's own record, where the person may not see it. */
@@ -33,9 +35,20 @@ export interface Identity {
 /** True for a person of the firm whose role carries the right. */
 export const may = (actor: Actor, right: Right): boolean => actor.kind === 'staff' && actor.rights.includes(right);
 
+/** What an amount is about is held back from people of the firm without the right; a client's people see what is theirs. */
+export function seesFees(actor: Actor): boolean {
+  const person = actor.kind === 'client' ? actor.looker : actor;
+  return person?.kind !== 'staff' || may(person, 'see fees');
+}
+
+/** A text as somebody may read it: without the sums in it, where it is about fees and they may not see them. */
+export const readBy = (actor: Actor, text: string, aboutFees: boolean): string => (aboutFees && !seesFees(actor) ? withoutAmounts(text) : text);
+
 /** The application acting by itself for a firm. */
 export const byItself = (firmId: string): Identity => ({ firmId, actor: { kind: 'system', id: null, name: 'Steady Almanac' } });
 
 export const SESSION_COOKIE = 'steady';
 export const PORTAL_COOKIE = 'steady-portal';
 export const DEVICE_COOKIE = 'steady-device';
+/** A browser in which a person of the firm has come in before. */
+export const BROWSER_COOKIE = 'steady-browser';

@@ -1,28 +1,56 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { rightsOf } from '@steady/core/access';
+import { Temporal } from '@steady/core/calendar';
 import { Clock } from '../clock';
-import { Database, type Tx } from '../database';
+import { Database, type Tx, rows } from '../database';
+import { LiveNotices } from '../events/live';
 import type { Identity, StaffActor } from './actor';
 import { bySecret } from './by-secret';
 import { hashOf, newSecret } from './secrets';
 import { firms, members, roleRights, sessions } from './tables';
+import { within } from './within';
 
-export const SESSION_DAYS = 14;
+/** A cookie outlives no session: the server ends it earlier. */
+export const SESSION_DAYS = 60;
+/** A sign of life is written down at most so often. */
+const SEEN_SECONDS = 60;
+/** For so long after the password was given it is not asked for again. */
+const CONFIRMED_MINUTES = 10;
 
-/** A person of a firm as the one who acts, with what the role may do and which clients are seen; null when the person may not come in. */
-export async function staffActor(tx: Tx, memberId: string): Promise<StaffActor | null> {
+/** What is known of the session in which a person of the firm acts. */
+export interface StaffSession {
+  tokenHash: string;
+  /** The password was given in it a short while ago. */
+  confirmed: boolean;
+  /** The firm requires the second step, and this person has none yet: nothing else is open to them. */
+  wantsSecondStep: boolean;
+}
+
+interface Found {
+  actor: StaffActor;
+  personId: string;
+  firm: typeof firms.$inferSelect;
+}
+
+async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Found | null> {
   const [found] = await tx
-    .select({ member: members, asSet: roleRights.rights, ownClientId: firms.ownClientId })
+    .select({ member: members, asSet: roleRights.rights, approveUpTo: roleRights.approveUpTo, firm: firms })
     .from(members)
     .innerJoin(firms, eq(firms.id, members.firmId))
     .leftJoin(roleRights, and(eq(roleRights.firmId, members.firmId), eq(roleRights.role, members.role)))
     .where(and(eq(members.id, memberId), eq(members.standing, 'active')));
   if (!found) return null;
-  const { id, name, shortName, role, allClients } = found.member;
-  const rights = rightsOf(role, found.asSet);
-  return { kind: 'staff', id, name, shortName, role, rights, allClients, hiddenClient: rights.includes('see own firm') ? null : found.ownClientId };
+  const { firm, asSet, approveUpTo } = found;
+  const { id, name, shortName, role, allClients, endsOn, personId } = found.member;
+  if (endsOn !== null && endsOn < now.toZonedDateTimeISO(firm.zone).toPlainDate().toString()) return null;
+  const rights = rightsOf(role, asSet);
+  const hiddenClient = rights.includes('see own firm') ? null : firm.ownClientId;
+  return { actor: { kind: 'staff', id, name, shortName, role, rights, approveUpTo, allClients, hiddenClient }, personId, firm };
 }
+
+/** A person of a firm as the one who acts, with what the role may do and which clients are seen; null when the person may not come in. */
+export const staffActor = async (tx: Tx, memberId: string, now: Temporal.Instant): Promise<StaffActor | null> => (await find(tx, memberId, now))?.actor ?? null;
 
 /** Sessions of people of the firm, kept by the hash of their token. */
 @Injectable()
@@ -30,23 +58,54 @@ export class StaffSessions {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly live: LiveNotices,
   ) {}
 
+  /** Begins a session of a person who has just shown who they are. */
   async begin(firmId: string, memberId: string, device = 'a browser'): Promise<string> {
     const { secret, hash } = newSecret();
     const now = this.clock.now();
-    const expiresAt = now.add({ hours: 24 * SESSION_DAYS }).toString();
-    await this.database.transaction({ firmId }, (tx) =>
-      tx.insert(sessions).values({ tokenHash: hash, firmId, memberId, expiresAt, since: now.toString(), device }),
-    );
+    await this.database.transaction({ firmId }, async (tx) => {
+      const [limits] = await rows<{ hours: number }>(
+        tx,
+        sql`select case when m.role = 'administrator' then f.admin_session_hours else f.session_hours end as hours from members m join firms f on f.id = m.firm_id where m.id = ${memberId}`,
+      );
+      const expiresAt = now.add({ hours: limits!.hours }).toString();
+      const at = now.toString();
+      await tx.insert(sessions).values({ tokenHash: hash, firmId, memberId, expiresAt, since: at, seenAt: at, confirmedAt: at, device });
+    });
     return secret;
   }
 
-  find(token: string): Promise<Identity | null> {
-    return bySecret(this.database, sessions, token, this.clock.now().toString(), async (session, tx) => {
-      const actor = await staffActor(tx, session.memberId);
-      return actor && { firmId: session.firmId, actor };
+  /** Who acts in a session; null when it is over: at its end, after too long without a sign of life, when the person may not come in any more. */
+  async find(token: string): Promise<(Identity & { session: StaffSession }) | null> {
+    const now = this.clock.now();
+    let seenAt: Temporal.Instant | null = null;
+    const identity = await bySecret(this.database, sessions, token, now.toString(), async (row, tx) => {
+      const found = await find(tx, row.memberId, now);
+      if (!found) return null;
+      const { actor, firm, personId } = found;
+      seenAt = instantOf(row.seenAt);
+      const idle = actor.role === 'administrator' ? firm.adminIdleMinutes : firm.idleMinutes;
+      if (Temporal.Instant.compare(seenAt.add({ minutes: idle }), now) <= 0) return null;
+      const confirmed = row.confirmedAt !== null && Temporal.Instant.compare(instantOf(row.confirmedAt).add({ minutes: CONFIRMED_MINUTES }), now) > 0;
+      const wantsSecondStep = firm.secondStepRequired && !(await hasSecondStep(tx, personId));
+      return { firmId: row.firmId, actor, session: { tokenHash: row.tokenHash, confirmed, wantsSecondStep } };
     });
+    if (identity && Temporal.Instant.compare(seenAt!.add({ seconds: SEEN_SECONDS }), now) <= 0) await this.noteSeen(identity, now);
+    return identity;
+  }
+
+  private async noteSeen({ firmId, session }: { firmId: string; session: StaffSession }, now: Temporal.Instant): Promise<void> {
+    await this.database.transaction({ firmId }, (tx) => tx.update(sessions).set({ seenAt: now.toString() }).where(eq(sessions.tokenHash, session.tokenHash)));
+  }
+
+  /** The password was given again in this session. */
+  async confirm(tx: Tx, token: string): Promise<void> {
+    await tx
+      .update(sessions)
+      .set({ confirmedAt: this.clock.now().toString() })
+      .where(eq(sessions.tokenHash, hashOf(token)));
   }
 
   async end(token: string): Promise<void> {
@@ -55,10 +114,27 @@ export class StaffSessions {
       readOnly: true,
     });
     if (session) await this.database.transaction({ firmId: session.firmId }, (tx) => tx.delete(sessions).where(eq(sessions.tokenHash, tokenHash)));
+    this.live.lookAgain();
   }
 
   /** Ends all sessions of a person in a firm, or all but the one whose token is given. */
   async endAll(tx: Tx, memberId: string, but: string | null = null): Promise<void> {
     await tx.delete(sessions).where(and(eq(sessions.memberId, memberId), but === null ? sql`true` : ne(sessions.tokenHash, hashOf(but))));
   }
+
+  /** Ends all sessions of a person in all their firms, or all but the one whose token is given: what was begun with an old password. */
+  async endEverywhere(tx: Tx, personId: string, but: string | null = null): Promise<void> {
+    const [before] = await rows<{ firm: string }>(tx, sql`select coalesce(current_setting('app.firm_id', true), '') as firm`);
+    for (const { id, firmId } of await within(tx, () => tx.select().from(members).where(eq(members.personId, personId)))) {
+      await tx.execute(sql`select set_config('app.firm_id', ${firmId}, true)`);
+      await this.endAll(tx, id, but);
+    }
+    await tx.execute(sql`select set_config('app.firm_id', ${before!.firm}, true)`);
+    this.live.lookAgain();
+  }
 }
+
+const instantOf = (moment: string): Temporal.Instant => Temporal.Instant.from(new Date(moment).toISOString());
+
+const hasSecondStep = (tx: Tx, personId: string): Promise<boolean> =>
+  within(tx, async () => (await rows(tx, sql`select 1 from people where id = ${personId} and second_step_since is not null`)).length > 0);

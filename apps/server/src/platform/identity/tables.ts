@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { bigint, boolean, index, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Right, Role } from '@steady/core/access';
 import type { MemberStanding } from '@steady/contract/team';
-import { bySecret, day, firmId, fromWithin, id, moment, ownFirm } from '../database';
+import { bySecret, day, firmId, fromWithin, id, moment, money, ownFirm } from '../database';
 
 const appUser = pgRole('app_user').existing();
 const itself = sql`id = (select nullif(current_setting('app.firm_id', true), '')::uuid)`;
@@ -28,6 +28,16 @@ export const firms = pgTable(
     ownClientId: uuid('own_client_id'),
     /** Days on which the firm is closed besides public holidays. */
     closingDays: jsonb('closing_days').$type<{ day: string; name: string }[]>().notNull().default([]),
+    /** Where the firm's messages come from; the address of the installation where none is given. */
+    mailAddress: text('mail_address'),
+    /** Minutes without a sign of life after which a session ends, and hours after which it ends in any case. */
+    idleMinutes: integer('idle_minutes').notNull().default(720),
+    sessionHours: integer('session_hours').notNull().default(336),
+    /** The same for administrators. */
+    adminIdleMinutes: integer('admin_idle_minutes').notNull().default(120),
+    adminSessionHours: integer('admin_session_hours').notNull().default(24),
+    /** Everybody has to set up the second step before anything else. */
+    secondStepRequired: boolean('second_step_required').notNull().default(false),
   },
   () => [pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
 );
@@ -44,9 +54,6 @@ export const people = pgTable(
     secondStepSince: moment('second_step_since'),
     /** The last time step whose code was used: no code works twice. */
     lastStep: bigint('last_step', { mode: 'number' }),
-    /** Wrong passwords and codes in a row. */
-    failures: integer('failures').notNull().default(0),
-    lockedUntil: moment('locked_until'),
   },
   () => [whileSigningIn()],
 );
@@ -59,7 +66,7 @@ export const personTokens = pgTable(
     personId: uuid('person_id')
       .notNull()
       .references(() => people.id),
-    kind: text('kind').$type<'invitation' | 'reset' | 'recovery'>().notNull(),
+    kind: text('kind').$type<'invitation' | 'reset' | 'recovery' | 'device'>().notNull(),
     /** The membership that an invitation opens. */
     memberId: uuid('member_id'),
     expiresAt: moment('expires_at').notNull(),
@@ -84,6 +91,10 @@ export const members = pgTable(
     standing: text('standing').$type<MemberStanding>().notNull().default('active'),
     /** Sees every client, also those to come; otherwise those granted one by one. */
     allClients: boolean('all_clients').notNull().default(false),
+    /** The last day of access; no end where none is given. */
+    endsOn: day('ends_on'),
+    /** The end of which the person and the managers were told. */
+    warnedOf: day('warned_of'),
   },
   (t) => [ownFirm(), fromWithin(), unique().on(t.firmId, t.personId), index().on(t.personId)],
 );
@@ -150,7 +161,12 @@ export const groupGrants = pgTable(
 /** The rights of a role where the firm set them; a role without a row has those it has at first. */
 export const roleRights = pgTable(
   'role_rights',
-  { firmId: firmId(), role: text('role').$type<Role>().notNull(), rights: jsonb('rights').$type<Right[]>().notNull() },
+  {
+    firmId: firmId(),
+    role: text('role').$type<Role>().notNull(),
+    rights: jsonb('rights').$type<Right[]>().notNull(),
+    /** Bills are approved up to this amount, minor units; no limit where none is given. */ approveUpTo: money('approve_up_to'),
+  },
   (t) => [ownFirm(), primaryKey({ columns: [t.firmId, t.role] })],
 );
 
@@ -177,8 +193,27 @@ export const sessions = pgTable(
     since: moment('since').notNull().defaultNow(),
     /** The browser and system it was begun in, in words. */
     device: text('device').notNull().default('a browser'),
+    seenAt: moment('seen_at').notNull().defaultNow(),
+    /** When the password was last given in it. */
+    confirmedAt: moment('confirmed_at'),
   },
   (t) => [ownFirm(), bySecret(), index().on(t.memberId)],
+);
+
+/** Tries at doors, counted by whom or what they are made with: a person, a known browser, an address, a client's person. */
+export const doorTries = pgTable(
+  'door_tries',
+  {
+    /** "person:…", as a hash. */
+    key: text('key').primaryKey(),
+    tries: integer('tries').notNull(),
+    /** When counting began. */
+    since: moment('since').notNull(),
+    /** How often it was shut before: each time for longer. */
+    locks: integer('locks').notNull().default(0),
+    shutUntil: moment('shut_until'),
+  },
+  () => [whileSigningIn()],
 );
 
 /** Numbers that run without gaps: job numbers, invoice numbers of a year. */

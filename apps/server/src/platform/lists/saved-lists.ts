@@ -1,5 +1,6 @@
+import { may } from '../identity';
 import { Controller, Injectable } from '@nestjs/common';
-import { and, eq, isNull, or, sql } from 'drizzle-orm';
+import { type SQL, and, eq, isNull, or, sql } from 'drizzle-orm';
 import { whyNotFilter } from '@steady/core/lists';
 import { type ListFields, type ListOf, SaveList, type SavedListView } from '@steady/contract/lists';
 import * as routes from '@steady/contract/saved-lists.routes';
@@ -47,14 +48,27 @@ export class SavedLists {
       throw Problem.invalid([{ field: 'more', message: 'What this list is narrowed to cannot be kept.' }]);
     const memberId = shared ? null : staffId(work);
     const mine = memberId === null ? isNull(savedLists.memberId) : eq(savedLists.memberId, memberId);
+    if (shared) await this.mustBeOwn(work, and(eq(savedLists.of, of), eq(savedLists.name, name), mine)!);
     await work.tx.delete(savedLists).where(and(eq(savedLists.firmId, work.firm.id), eq(savedLists.of, of), eq(savedLists.name, name), mine));
     const id = newId();
-    await work.tx.insert(savedLists).values({ id, firmId: work.firm.id, memberId, of, name, filters, columns, sort: sort ?? null, more });
+    await work.tx.insert(savedLists).values({ id, firmId: work.firm.id, memberId, byId: staffId(work), of, name, filters, columns, sort: sort ?? null, more });
     return id;
   }
 
-  /** Removes one's own list, or a shared one. */
+  /** A list of the firm is changed and removed by who saved it, and by those who set up the firm's services. */
+  private async mustBeOwn(work: Work, which: SQL): Promise<void> {
+    if (may(work.actor, 'change services')) return;
+    const found = await work.tx
+      .select({ byId: savedLists.byId })
+      .from(savedLists)
+      .where(and(eq(savedLists.firmId, work.firm.id), which));
+    if (found.some((list) => list.byId !== staffId(work)))
+      throw Problem.refused('not-own-list', 'This list is the firm\u2019s, saved by somebody else. Save yours under another name, or ask them.');
+  }
+
+  /** Removes one's own list, or a shared one that one saved. */
   async remove(work: Work, id: string): Promise<void> {
+    await this.mustBeOwn(work, and(eq(savedLists.id, id), isNull(savedLists.memberId))!);
     const removed = await work.tx
       .delete(savedLists)
       .where(and(eq(savedLists.id, id), eq(savedLists.firmId, work.firm.id), or(isNull(savedLists.memberId), eq(savedLists.memberId, staffId(work)))))

@@ -11,6 +11,8 @@ export const savedLists = pgTable(
     firmId: firmId(),
     /** Whose it is; nobody's when it is shared. */
     memberId: uuid('member_id'),
+    /** Who saved it. */
+    byId: uuid('by_id'),
     /** What it is a list of. */
     of: text('of').$type<ListOf>().notNull().default('clients'),
     name: text('name').notNull(),

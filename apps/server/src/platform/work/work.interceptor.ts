@@ -6,8 +6,10 @@ import type { Request } from 'express';
 import { type Observable, from, lastValueFrom } from 'rxjs';
 import type { Route } from '@steady/contract/route';
 import { rows } from '../database';
+import { Present } from '../http/present';
 import { Problem } from '../http/problem';
 import { OUTSIDE_WORK, ROUTE } from '../http/routes';
+import type { Identity } from '../identity/actor';
 import type { Known } from '../identity/access.guard';
 import { type Work, Works } from './work';
 
@@ -19,6 +21,7 @@ export class WorkInterceptor implements NestInterceptor {
   constructor(
     private readonly reflector: Reflector,
     private readonly works: Works,
+    private readonly present: Present,
   ) {}
 
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
@@ -28,15 +31,28 @@ export class WorkInterceptor implements NestInterceptor {
     const { once } = this.reflector.get<Route>(ROUTE, context.getHandler());
     const handle = (): Promise<unknown> => lastValueFrom(next.handle() as Observable<unknown>, { defaultValue: undefined });
     return from(
-      this.works.run(
-        identity,
-        async (work) => {
-          request.work = work;
-          return once ? this.onceOnly(work, request, handle) : handle();
-        },
-        { readOnly: request.method === 'GET' },
+      this.carried(identity, () =>
+        this.works.run(
+          identity,
+          async (work) => {
+            request.work = work;
+            return once ? this.onceOnly(work, request, handle) : handle();
+          },
+          { readOnly: request.method === 'GET' },
+        ),
       ),
     );
+  }
+
+  /** Tells the second of two who change a record at once what it is at present, as they may see it. */
+  private async carried(identity: Identity, act: () => Promise<unknown>): Promise<unknown> {
+    try {
+      return await act();
+    } catch (error) {
+      if (!(error instanceof Problem) || error.changed === null) throw error;
+      const { what, id } = error.changed;
+      throw error.with(await this.works.run(identity, (work) => this.present.of(work, what, id), { readOnly: true }));
+    }
   }
 
   private async onceOnly(work: Work, request: WorkRequest, handle: () => Promise<unknown>): Promise<unknown> {
@@ -55,7 +71,11 @@ export class WorkInterceptor implements NestInterceptor {
         work.tx,
         sql`select request_hash, response from idempotency_keys where key = ${key}`,
       );
-      if (known?.request_hash !== hash) throw Problem.of(422, 'idempotency-key-reused', 'Not understood', 'This Idempotency-Key was used for another request.');
+      if (known?.request_hash !== hash)
+        throw Problem.refused(
+          'done-already',
+          'This was sent before and was done, with what stood here then. Look at what is there; press again to do it once more.',
+        );
       return known.response;
     }
     const response = await handle();

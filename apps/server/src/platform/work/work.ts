@@ -6,7 +6,7 @@ import { Clock } from '../clock';
 import { Database, type Narrow, type Tx, insertMany, rows } from '../database';
 import { LiveNotices } from '../events/live';
 import { events } from '../events/tables';
-import type { Actor, Identity } from '../identity/actor';
+import { type Actor, type Identity, seesFees } from '../identity/actor';
 import { firms } from '../identity/tables';
 
 export type Firm = typeof firms.$inferSelect & { calendar: WorkingCalendar };
@@ -41,7 +41,7 @@ export class Works {
     const after: (() => void)[] = [];
     const journal: Work['journal'] = [];
     const result = await this.database.transaction(
-      { firmId, ...narrowOf(actor) },
+      { firmId, ...narrowOf(actor), hidesFees: !seesFees(actor) },
       async (tx) => {
         const firm = await this.firm(tx, firmId);
         const given = await act({
@@ -58,7 +58,12 @@ export class Works {
       },
       options,
     );
-    if (journal.length > 0) this.live.tell({ firmId, kinds: [...new Set(journal.map((event) => event.kind))] });
+    if (journal.length > 0)
+      this.live.tell({
+        firmId,
+        kinds: [...new Set(journal.map((event) => event.kind))],
+        clientIds: [...new Set(journal.map((event) => event.clientId ?? null))],
+      });
     for (const then of after) then();
     return result;
   }

@@ -1,3 +1,5 @@
+import { civil } from '@steady/core/calendar';
+import { shortDate } from '@steady/core/words';
 import * as portalRoutes from '@steady/contract/portal.routes';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -31,6 +33,7 @@ export function DoorPage() {
     onSubmit,
     busy,
     problem: refused,
+    clear,
   } = useLeafForm<EnterCode>({
     input: EnterCode,
     start: { code: '' },
@@ -42,6 +45,8 @@ export function DoorPage() {
   const sendCode = () =>
     act(async () => {
       await send(portalRoutes.sendCode, { token });
+      // What was said of the code before is over.
+      clear();
       setSent(true);
     });
   if (error) {
@@ -62,7 +67,15 @@ export function DoorPage() {
           {trouble}
         </p>
       )}
-      {door.state === 'needs code' ? (
+      {door.state === 'waits' ? (
+        <>
+          <h1 className="mt-5 text-[22px]">A new address</h1>
+          <p className="mt-1">
+            Your address with us was changed to {door.address} a short while ago. Before it opens anything we make sure that it is yours: call us, or come back
+            on {shortDate(civil(door.opensOn!))}.
+          </p>
+        </>
+      ) : door.state === 'needs code' ? (
         <>
           <h1 className="mt-5 text-[22px]">Is it you?</h1>
           <p className="mt-1">The first time on this device we send a code to {door.address}. You need no password.</p>

@@ -108,7 +108,9 @@ export function FirmPage() {
                   <td className="max-md:hidden">{service.printed ? 'printed' : <span className="text-soft">not printed</span>}</td>
                   <td className="n">
                     {service.charged ? (
-                      service.feeRule ? (
+                      service.defaultFee === null ? (
+                        ''
+                      ) : service.feeRule ? (
                         <span title={feeRuleInWords(service.feeRule)}>by rule, from {formatMoney(service.feeRule.minimum ?? service.feeRule.base)}</span>
                       ) : (
                         formatMoney(service.defaultFee)

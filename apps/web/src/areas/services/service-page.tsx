@@ -37,7 +37,7 @@ export function ServicePage() {
 
 /** What of a service can be kept, as the form begins with it. */
 function keptOf({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...kept }: ServiceView): KeepService {
-  return kept;
+  return { ...kept, defaultFee: kept.defaultFee ?? 0 };
 }
 
 const NEW_SERVICE: DefaultValues<KeepService> = {

@@ -1,0 +1,38 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { formatMoney } from '../money';
+import { holdsAmount, namesAmount, withoutAmounts } from './amounts';
+
+describe('amounts in sentences', () => {
+  it.each([
+    ['issued bill 2026-004, 1,234.00 and VAT 283.82', 'issued bill 2026-004, an amount and VAT an amount'],
+    ['M&T: invoice 2026-004, EUR 1,517.82', 'M&T: invoice 2026-004, an amount'],
+    ['wrote down 0.05', 'wrote down an amount'],
+    ['settled WIP, −12.50', 'settled WIP, an amount'],
+  ])('"%s" is read as "%s"', (text, read) => {
+    expect(withoutAmounts(text)).toBe(read);
+  });
+
+  it.each(['moved the due day to 23 Apr 2026', 'version 1.2.30', 'recorded 1 h 20', 'VAT 13.5 %', 'https://a.example/1.234'])('"%s" names none', (text) => {
+    expect(namesAmount(text)).toBe(false);
+  });
+
+  it('no amount that the application writes is left standing', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -1e11, max: 1e11 }), (cents) => {
+        expect(withoutAmounts(`before ${formatMoney(cents)}, after`)).toBe('before an amount, after');
+      }),
+    );
+  });
+});
+
+describe('amounts in records', () => {
+  it.each([
+    [{ fee: 18_000 }, true],
+    [{ line: { fee: null }, rates: [{ perHour: 6_000 }] }, true],
+    [{ fee: null, name: 'VAT return' }, false],
+    [null, false],
+  ])('%j: %s', (record, holds) => {
+    expect(holdsAmount(record)).toBe(holds);
+  });
+});
