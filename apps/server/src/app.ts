@@ -9,7 +9,11 @@ import { PortalService } from './areas/portal';
 import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
 import { Clock } from './platform/clock';
-import { Database } from './platform/database';
+import { sql } from 'drizzle-orm';
+import { NoPost, SmtpPost } from './outside/smtp-post';
+import { Database, rows } from './platform/database';
+import { HealthController } from './platform/http/health.controller';
+import { LogLines, logRequests, openLog } from './platform/logs';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
 import { FileStore } from './platform/files';
@@ -43,7 +47,7 @@ class AppModule {
     return {
       module: AppModule,
       imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
-      controllers: [...AREA_CONTROLLERS, SavedListsController, LiveController],
+      controllers: [...AREA_CONTROLLERS, SavedListsController, LiveController, HealthController],
       providers: [
         { provide: SETTINGS, useValue: settings },
         { provide: Clock, useValue: clock },
@@ -60,7 +64,7 @@ class AppModule {
         StaffSessions,
         DoorTries,
         { provide: PortalSessions, useExisting: PortalService },
-        { provide: PostRoom, useClass: SimulatedPostRoom },
+        { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
         { provide: Collector, useClass: SimulatedCollector },
         { provide: FilingGateway, useClass: SimulatedFilingGateway },
         ...AREA_SERVICES,
@@ -71,6 +75,18 @@ class AppModule {
       ],
     };
   }
+}
+
+/** A mail server where one is set up; the simulated one only for a demo. */
+function postRoomFor(settings: Settings, database: Database, clock: Clock): PostRoom {
+  if (settings.mail === null) return settings.demo ? new SimulatedPostRoom(database, clock) : new NoPost();
+  return new SmtpPost(settings.mail, (firmId) =>
+    database.transaction(
+      { firmId },
+      async (tx) => (await rows<{ name: string; address: string | null }>(tx, sql`select name, mail_address as address from firms where id = ${firmId}`))[0]!,
+      { readOnly: true },
+    ),
+  );
 }
 
 /** Whoever runs the firm, and everybody where the firm is a demo. */
@@ -87,8 +103,13 @@ async function mayReadDocs(app: INestApplication, settings: Settings, request: R
  */
 export async function createApp(settings: Settings, clock: Clock): Promise<INestApplication> {
   const database = await Database.open(settings);
+  const log = openLog(settings.log);
   try {
-    const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database), { logger: ['error', 'warn'], abortOnError: false });
+    const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database), {
+      logger: settings.log ? new LogLines(log) : ['error', 'warn'],
+      abortOnError: false,
+    });
+    app.use(logRequests(log));
     secure(app, settings.proxies);
     serveApiDocs(app, (request) => mayReadDocs(app, settings, request));
     if (settings.webFolder !== null) serveWeb(app, settings.webFolder);

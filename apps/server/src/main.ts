@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { Temporal } from '@steady/core/calendar';
 import { fillDemoFirm } from '@steady/demo/fill';
 import { createApp } from './app';
 import { SignInService } from './areas/team';
@@ -10,6 +11,26 @@ import { FolderInUseError } from './platform/database';
 import { settingsWith } from './platform/settings';
 
 const ZONE = 'Europe/Dublin';
+
+/** A whole number from the command line or the environment. @throws with words for whoever starts the application */
+function wholeNumber(name: string, given: string | undefined, otherwise: number, most: number): number {
+  if (given === undefined) return otherwise;
+  const value = Number(given);
+  if (given.trim() === '' || !Number.isInteger(value) || value < 0 || value > most)
+    throw new StartError(`${name} wants a whole number from 0 to ${most}, not "${given}".`);
+  return value;
+}
+
+function isDay(text: string): boolean {
+  try {
+    return Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() === text;
+  } catch {
+    return false;
+  }
+}
+
+/** What was given at the start cannot be. */
+class StartError extends Error {}
 
 async function start(): Promise<void> {
   const { values } = parseArgs({
@@ -26,13 +47,17 @@ async function start(): Promise<void> {
   const isNew = !existsSync(join(dataFolder, 'database')) && !process.env.DATABASE_URL;
   const settings = settingsWith({
     dataFolder,
-    port: Number(values.port ?? 4680),
+    port: wholeNumber('--port', values.port, 4680, 65_535),
     databaseUrl: process.env.DATABASE_URL ?? null,
     today: values.today ?? null,
     demo: !values.empty,
     webFolder: values.web ? resolve(values.web) : null,
-    ...(values['disk-floor'] ? { diskFloor: Number(values['disk-floor']) } : {}),
+    proxies: process.env.TRUSTED_PROXIES ?? null,
+    mail: process.env.MAIL_URL ? { url: process.env.MAIL_URL, from: process.env.MAIL_FROM ?? 'no-reply@localhost' } : null,
+    log: true,
+    ...(values['disk-floor'] === undefined ? {} : { diskFloor: wholeNumber('--disk-floor', values['disk-floor'], 0, Number.MAX_SAFE_INTEGER) }),
   });
+  if (settings.today !== null && !isDay(settings.today)) throw new StartError(`--today wants a day that exists, such as 2026-05-04, not "${settings.today}".`);
   const clock = new SystemClock(settings.today, ZONE);
   if (isNew && !values.empty) await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
   const app = await createApp(settings, clock);
@@ -50,6 +75,6 @@ async function start(): Promise<void> {
 }
 
 start().catch((error: unknown) => {
-  console.error(error instanceof FolderInUseError ? `\n${error.message}\n` : error);
+  console.error(error instanceof FolderInUseError || error instanceof StartError ? `\n${error.message}\n` : error);
   process.exit(1);
 });

@@ -29,8 +29,8 @@ const begun = async (name: string, more: Partial<typeof DUNMARRA> = {}) => {
   return { clientId, jobId: await jobOf(test, clientId) };
 };
 
-const record = (role: string, jobId: string, minutes: number, taskId?: string) =>
-  test.firm.as[role]!.post('/api/time-entries').set(key()).send({ jobId, taskId, on: '2026-03-11', minutes }).expect(201);
+const record = (role: string, jobId: string, minutes: number, taskId?: string, on = '2026-03-11') =>
+  test.firm.as[role]!.post('/api/time-entries').set(key()).send({ jobId, taskId, on, minutes }).expect(201);
 
 const bill = async (jobId: string, amount: number) => {
   const { id } = (await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount, wording: 'On account' }).expect(201)).body as { id: string };
@@ -43,7 +43,7 @@ describe('WIP over one job, as accountants reckon it', () => {
     const { jobId } = await begun('Sallow Boatyard Ltd');
     // 60.00, 140.00 and 120.00 an hour: 1,800.00, 2,100.00 and 1,500.00.
     await record('preparer', jobId, 1_200);
-    await record('preparer', jobId, 600);
+    await record('preparer', jobId, 600, undefined, '2026-03-10');
     await record('partner', jobId, 900);
     await record('manager', jobId, 750);
     const settlement = () => get<SettlementPreview>(`/api/jobs/${jobId}/settlement`);

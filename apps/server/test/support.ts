@@ -62,6 +62,9 @@ export interface TestApp {
   close(): Promise<void>;
 }
 
+/** So that a clock put on by weeks signs nobody out. */
+const LONG_SESSIONS = { idleMinutes: 525_600, sessionHours: 8_760, adminIdleMinutes: 525_600, adminSessionHours: 8_760 };
+
 let keys = 0;
 /** A fresh Idempotency-Key. */
 export const key = () => ({ 'Idempotency-Key': `test-${process.pid}-${(keys += 1)}` });
@@ -98,7 +101,7 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
   const services = app.get(ServicesService);
   const found = async (name: string, domain: string, demo: boolean): Promise<Firm> => {
     const { firmId, memberIds } = await team.found(
-      { name, shortName: name, address: 'Quay Lane', currency: 'EUR', zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo },
+      { name, shortName: name, address: 'Quay Lane', currency: 'EUR', zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo, ...LONG_SESSIONS },
       ROLES.map((role) => ({
         name: `${role} of ${name}`,
         shortName: role,

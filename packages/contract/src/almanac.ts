@@ -1,7 +1,7 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsText, Trimmed } from './checks';
+import { IsDay, IsText, LeftOut, Trimmed } from './checks';
 
 export interface ObligationView {
   id: string;
@@ -45,57 +45,57 @@ export interface ObligationView {
 
 /** What the almanac shows; nothing given shows the whole firm. */
 export class AlmanacFilter {
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   client?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   related?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   service?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   partner?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   manager?: string;
 
   /** Who prepares it or has a task in it. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   person?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsString()
   @MaxLength(120)
   authority?: string;
 
   /** Only what law wants, or only our own dates. */
-  @IsOptional()
+  @LeftOut()
   @IsIn(['statutory', 'own'])
   only?: 'statutory' | 'own';
 
   /** By which day things stand: the deadline, or our own target ahead of it. */
-  @IsOptional()
+  @LeftOut()
   @IsIn(['due', 'target'])
   by?: 'due' | 'target';
 }
 
 export class AlmanacAsked extends AlmanacFilter {
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   from?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   until?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   after?: string;
 }
@@ -173,14 +173,14 @@ export class SeasonAsked {
   until: string;
 
   /** Only these clients. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(5000)
   @IsUUID(undefined, { each: true })
   clientIds?: string[];
 
   /** Only those named here, by name or number, one on each line; the first column of a CSV. */
-  @IsOptional()
+  @LeftOut()
   @IsString()
   @MaxLength(200_000, { message: 'That is more than this field can hold: 200,000 characters.' })
   text?: string;
@@ -268,7 +268,7 @@ export class ExtendObligation {
   to: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(120, 'A reference')
   reference?: string;
 
@@ -279,7 +279,7 @@ export class ExtendObligation {
 
 /** Closes a deadline that nobody will file: it is not required after all, or it was missed for good. */
 export class SetObligationAside {
-  @IsOptional()
+  @LeftOut()
   @IsIn(['not required', 'missed'])
   as?: 'not required' | 'missed';
 
@@ -289,7 +289,7 @@ export class SetObligationAside {
   reason: string;
 
   /** Its job, begun already, is closed with it. */
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   closeJob?: boolean;
 
@@ -316,7 +316,7 @@ export class NoteFiled {
   receipt: string;
 
   /** Although checks of its job are not done. */
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   anyway?: boolean;
 
@@ -326,7 +326,7 @@ export class NoteFiled {
 }
 
 export class FileObligation {
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   anyway?: boolean;
 }

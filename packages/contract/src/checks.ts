@@ -1,11 +1,18 @@
 import { Transform } from 'class-transformer';
-import { type ValidationOptions, IsInt, Max, Min, ValidateBy, isEmail } from 'class-validator';
+import { type ValidationOptions, IsInt, Max, Min, ValidateBy, ValidateIf, isEmail } from 'class-validator';
 import { isRhythm } from '@steady/core/calendar';
 import { isIban } from '@steady/core/money';
 import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
 export const Trimmed = () => Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() || undefined : value));
+
+/** The field may be left out. Null is no way to leave it out: where null means something, the field says so itself. */
+export const LeftOut = () => ValidateIf((_, value) => value !== undefined);
+
+/** The field is wanted where the rest of the record says so; elsewhere it may be left out, but what is given is checked all the same. */
+export const WantedIf = <T>(wanted: (record: T) => boolean) =>
+  ValidateIf((record: T, value: unknown) => (value !== undefined && !(Array.isArray(value) && value.length === 0)) || wanted(record));
 
 /** An email address. What holds half a letter is none; the check that comes with the library breaks on it. */
 export const IsMail = (options: ValidationOptions) =>

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, IsUUID, MaxLength, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsInt, IsObject, IsString, IsUUID, MaxLength, Min, ValidateNested } from 'class-validator';
+import { LeftOut } from './checks';
 import type { DetailValue } from '@steady/core/details';
 import { type LegalForm, type Standing, WAYS, type Way } from './clients';
 import type { ListValue, Listed } from './lists';
@@ -21,36 +22,36 @@ export const USUAL_COLUMNS = ['kind', 'way', 'due', 'dueWhat', 'openJobs', 'wait
 
 /** What is changed on many clients at once; only what is given. */
 export class BulkChange {
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(10)
   @IsString({ each: true })
   @MaxLength(40, { each: true })
   addLabels?: string[];
 
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(10)
   @IsString({ each: true })
   removeLabels?: string[];
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   partnerId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   managerId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   preparerId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(WAYS)
   way?: Way;
 
-  @IsOptional()
+  @LeftOut()
   @IsObject()
   details?: Record<string, DetailValue>;
 }

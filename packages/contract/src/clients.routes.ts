@@ -10,10 +10,11 @@ import type {
   ClientView,
   DetailFieldInput,
   DetailFieldView,
+  NotesPage,
   PhoneNote,
 } from './clients';
 import type { ListFields, ListTotals, PlaceFound } from './lists';
-import type { AlikeAsked, ListQuery } from './queries';
+import type { AfterNote, AlikeAsked, ListQuery } from './queries';
 import { type Added, FILE, a, get, post, patch, remove } from './route';
 
 export const list = get('/api/clients', 'see clients', { query: a<ListQuery>('ListQuery'), answer: a<ClientList>('ClientList') });
@@ -61,3 +62,5 @@ export const addNote = post('/api/clients/:id/notes', 'do work', { input: a<AddN
 export const changeNote = patch('/api/notes/:id', 'do work', { input: a<ChangeNote>('ChangeNote') });
 /** Phone notes that wait for whoever asks. */
 export const phoneNotes = get('/api/phone-notes', 'see clients', { answer: a<PhoneNote[]>('PhoneNote[]') });
+/** A page of the notes of a client, after the one named. */
+export const notes = get('/api/clients/:id/notes', 'see clients', { query: a<AfterNote>('AfterNote'), answer: a<NotesPage>('NotesPage') });

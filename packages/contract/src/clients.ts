@@ -9,18 +9,16 @@ import {
   IsInt,
   IsNotEmpty,
   IsObject,
-  IsOptional,
   IsString,
   IsUUID,
   Matches,
   MaxLength,
   Min,
   MinLength,
-  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
-import { IsDay, IsIban, IsMail, IsMonthDay, IsNotBefore, IsText, Trimmed } from './checks';
+import { IsDay, IsIban, IsMail, IsMonthDay, IsNotBefore, IsText, LeftOut, Trimmed, WantedIf } from './checks';
 import { Address, ContactInput, type ContactView } from './contacts';
 
 export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person', 'not known'] as const;
@@ -44,28 +42,28 @@ export class ClientFactsInput {
   @IsIn(LEGAL_FORMS, { message: 'Choose the legal form.' })
   legalForm: LegalForm;
 
-  @ValidateIf((o: ClientFactsInput) => o.legalForm === 'company' || o.legalForm === 'co-operative' || o.legalForm === 'charity' || !!o.yearEnd)
+  @WantedIf((o: ClientFactsInput) => o.legalForm === 'company' || o.legalForm === 'co-operative' || o.legalForm === 'charity' || !!o.yearEnd)
   @IsMonthDay({ message: 'Choose the day on which its year ends.' })
   yearEnd?: string;
 
   @IsBoolean()
   vatRegistered: boolean;
 
-  @ValidateIf((o: ClientFactsInput) => o.vatRegistered)
+  @WantedIf((o: ClientFactsInput) => o.vatRegistered)
   @IsIn(VAT_GROUPS, { message: 'Choose the two-month group, it decides the periods of the VAT return.' })
   vatGroup?: VatGroup;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @Matches(/^[A-Z]{2}[ ]?[0-9A-Z+*]{7,12}$/, { message: 'A VAT number is two letters and 7 to 12 digits or letters, for example IE9990001A.' })
   vatNumber?: string;
 
   /** From when and until when it is registered for VAT; without a day, as far as anybody knows. */
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   vatFrom?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   @IsNotBefore('vatFrom', { message: 'A registration ends after it begins.' })
   vatUntil?: string;
@@ -73,17 +71,17 @@ export class ClientFactsInput {
   @IsBoolean()
   employer: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   employerFrom?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   @IsNotBefore('employerFrom', { message: 'A registration ends after it begins.' })
   employerUntil?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsMonthDay({ message: 'Choose the annual return date.' })
   annualReturnDate?: string;
 
@@ -91,26 +89,26 @@ export class ClientFactsInput {
   way: Way;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'A trade')
   trade?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @Matches(/^[0-9A-Za-z][0-9A-Za-z /-]{4,19}$/, { message: 'A tax number is 5 to 20 digits and letters.' })
   taxNumber?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @Matches(/^[A-Za-z]{0,3}[ ]?[0-9]{4,10}$/, { message: 'A company number is 4 to 10 digits, with letters before them in some countries.' })
   companyNumber?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(120, 'A place')
   paperPlace?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(20, { message: 'A client has 20 labels at most.' })
   @IsString({ each: true })
@@ -118,52 +116,52 @@ export class ClientFactsInput {
   @MinLength(1, { each: true })
   labels?: string[];
 
-  @IsOptional()
+  @LeftOut()
   @ValidateNested()
   @Type(() => Address)
   address?: Address;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsIban()
   iban?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @Matches(/^[A-Za-z]{6}[A-Za-z0-9]{2}([A-Za-z0-9]{3})?$/, { message: 'A bank code (BIC) is 8 or 11 letters and digits.' })
   bic?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(PAYMENT_METHODS, { message: 'Choose how the client pays.' })
   paymentMethod?: PaymentMethod;
 
   /** The firm's own details, by the id of the detail. */
-  @IsOptional()
+  @LeftOut()
   @IsObject()
   details?: Record<string, DetailValue>;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   partnerId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   managerId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   preparerId?: string;
 }
 
 export class AddClient extends ClientFactsInput {
   /** A prospect thinks about becoming a client; an active client is one already. */
-  @IsOptional()
+  @LeftOut()
   @IsIn(['prospect', 'active'])
   standing?: 'prospect' | 'active';
 
   @ValidateNested()
   @Type(() => ContactInput)
-  @IsOptional()
+  @LeftOut()
   contact?: ContactInput;
 }
 
@@ -175,7 +173,7 @@ export class AddInPassing {
   name: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsMail({ message: 'This is not a complete email address.' })
   @IsText(200, 'An address')
   email?: string;
@@ -197,7 +195,7 @@ export class DetailFieldInput {
   @IsIn(DETAIL_KINDS, { message: 'Choose what kind of value it has.' })
   kind: DetailKind;
 
-  @ValidateIf((o: DetailFieldInput) => o.kind === 'choice')
+  @WantedIf((o: DetailFieldInput) => o.kind === 'choice')
   @IsArray()
   @ArrayNotEmpty({ message: 'Give the values to choose from.' })
   @ArrayMaxSize(50)
@@ -206,7 +204,7 @@ export class DetailFieldInput {
   choices?: string[];
 
   /** Legal forms that have it; none means all. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @IsIn(LEGAL_FORMS, { each: true })
   forms?: LegalForm[];
@@ -221,7 +219,7 @@ export class ChangeClientStanding {
   @IsDay({ message: 'Give the day from which it holds.' })
   on: string;
 
-  @ValidateIf((o: ChangeClientStanding) => o.standing === 'former' || o.reason !== undefined)
+  @WantedIf((o: ChangeClientStanding) => o.standing === 'former' || o.reason !== undefined)
   @Trimmed()
   @IsNotEmpty({ message: 'Say why: whoever comes after you will want to know.' })
   @IsText(300, 'A reason')
@@ -244,22 +242,22 @@ export class AddNote {
   @IsText(2_000, 'A note')
   text: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   pinned?: boolean;
 
-  @ValidateIf((o: AddNote) => o.kind === 'phone')
+  @WantedIf((o: AddNote) => o.kind === 'phone')
   @IsUUID(undefined, { message: 'Choose for whom the phone note is.' })
   forId?: string;
 }
 
 export class ChangeNote {
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   pinned?: boolean;
 
   /** A question answered, or a phone note taken; false opens it again. */
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   done?: boolean;
 }
@@ -278,6 +276,11 @@ export interface NoteView {
 }
 
 /** A phone note as it meets its reader on Today. */
+export interface NotesPage {
+  rows: NoteView[];
+  more: boolean;
+}
+
 export interface PhoneNote extends NoteView {
   client: string;
 }
@@ -329,9 +332,9 @@ export interface ClientView {
   managerId: string | null;
   preparerId: string | null;
   contacts: ContactView[];
-  unpaid: number;
+  unpaid: number | null;
   unpaidSince: string | null;
-  wip: number;
+  wip: number | null;
   waitingSince: string | null;
   waitingFor: string | null;
   /** A job that stands still, and why. */

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
-import { IsDay, IsMail, IsText, Trimmed } from './checks';
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
+import { IsDay, IsMail, IsText, LeftOut, Trimmed } from './checks';
 
 export class Address {
   @Trimmed()
@@ -15,12 +15,12 @@ export class Address {
   town: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(20, 'A postcode')
   postcode?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(60, 'A country')
   country?: string;
 }
@@ -55,27 +55,27 @@ class PersonFacts {
   name: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsMail({ message: 'This is not a complete email address.' })
   @IsText(200, 'An address')
   email?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 01 555 0142.' })
   phone?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 085 555 0142.' })
   mobile?: string;
 
-  @IsOptional()
+  @LeftOut()
   @ValidateNested()
   @Type(() => Address)
   address?: Address;
 
-  @IsOptional()
+  @LeftOut()
   @ValidateNested()
   @Type(() => Marketing)
   marketing?: Marketing;
@@ -84,19 +84,19 @@ class PersonFacts {
 /** A person at one client: in which role, and with a say in what. What is not said is theirs. */
 export class LinkContact {
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(60, 'A role')
   role?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   getsRequests?: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   signs?: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   pays?: boolean;
 }
@@ -104,19 +104,19 @@ export class LinkContact {
 /** A new person, and what they are at the client where they are added. */
 export class ContactInput extends PersonFacts {
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(60, 'A role')
   role?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   getsRequests?: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   signs?: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   pays?: boolean;
 }
@@ -169,11 +169,11 @@ export class RelateClient {
 
   /** How they are called together, where they are not called anything yet. */
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'A name')
   name?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(RELATED_KINDS, { message: 'Choose how they belong together.' })
   kind?: RelatedKind;
 }

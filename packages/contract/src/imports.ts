@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsInt, IsOptional, IsString, Matches, MaxLength, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsInt, IsString, Matches, MaxLength, Min, ValidateNested } from 'class-validator';
+import { LeftOut } from './checks';
 import type { FieldChange, Verdict } from '@steady/core/importing';
 
 export class SetMapping {
@@ -23,7 +24,7 @@ export class Decision {
 }
 
 export class BringIn {
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(20_000)
   @ValidateNested({ each: true })

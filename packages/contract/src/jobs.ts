@@ -1,7 +1,7 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateIf } from 'class-validator';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsMoney, IsNotBefore, IsText, Trimmed } from './checks';
+import { IsDay, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import type { ListValue } from './lists';
 import type { JobActionView } from './moves';
 import type { RequestView } from './requests';
@@ -29,7 +29,7 @@ export class HoldJob {
   reason: string;
 
   /** It goes on by itself on this day. */
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   until?: string;
 }
@@ -41,7 +41,7 @@ export class StopJob {
   reason: string;
 
   /** The colleague it waits for, who is told. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   forId?: string;
 }
@@ -63,11 +63,11 @@ class WorkByHand {
   @IsDay()
   dueOn: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsMoney(0)
   fee?: number;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(PRIORITIES)
   priority?: Priority;
 }
@@ -77,7 +77,7 @@ export class AddJob extends WorkByHand {
   clientId: string;
 
   /** With whom of the client it is settled. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a person of the client.' })
   contactId?: string;
 }
@@ -106,35 +106,35 @@ export interface JobsBegun {
 }
 
 export class ChangeJob {
-  @IsOptional()
+  @LeftOut()
   @Trimmed()
   @IsText(200, 'A name')
   name?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   startOn?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   targetOn?: string;
 
   /** Only of a job whose deadline no rule sets. */
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   dueOn?: string;
 
   /** A word to whoever gets the job. */
-  @IsOptional()
+  @LeftOut()
   @Trimmed()
   @IsText(500, 'A word')
   word?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(PRIORITIES)
   priority?: Priority;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(CATEGORIES)
   category?: Category;
 
@@ -149,7 +149,7 @@ export class ChangeJob {
   @IsText(60, 'A status')
   ownStatus?: string | null;
 
-  @IsOptional()
+  @LeftOut()
   @IsMoney(0)
   fee?: number;
 

@@ -1,8 +1,8 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import type { Rhythm } from '@steady/core/calendar';
 import { LINE_ANCHORS, type LineAnchor, type Pause } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsMoney, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
+import { IsDay, IsMoney, IsNotBefore, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
 
 export const PERMISSION_KINDS = ['agent', 'digital'] as const;
 export type PermissionKind = (typeof PERMISSION_KINDS)[number];
@@ -10,7 +10,7 @@ export type PermissionKind = (typeof PERMISSION_KINDS)[number];
 /** What a client agrees of a service. */
 export class LineInput {
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(120, 'A name')
   name?: string;
 
@@ -18,36 +18,36 @@ export class LineInput {
   rhythm: Rhythm;
 
   /** Left out by whoever may not see fees: it stays as it is, or is what the service asks. */
-  @IsOptional()
+  @LeftOut()
   @IsMoney(0)
   fee?: number;
 
   @IsDay()
   startsOn: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(LINE_ANCHORS, { message: 'Choose what the periods are counted by.' })
   anchor?: LineAnchor;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay({ message: 'Give the last day of one of the periods.' })
   anchorOn?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   @IsNotBefore('startsOn', { message: 'It ends after it starts.' })
   endsOn?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   cutShort?: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsRhythm()
   billing?: Rhythm;
 
   /** The filing rules it answers for; those of the service that no other line of the client answers for, when left out. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(12)
   @ArrayUnique()
@@ -55,7 +55,7 @@ export class LineInput {
   @MaxLength(80, { each: true })
   ruleIds?: string[];
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   preparerId?: string;
 }
@@ -75,7 +75,7 @@ export class PauseLine {
   @IsDay({ message: 'Give the first day on which it rests.' })
   from: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   @IsNotBefore('from', { message: 'It rests until a later day.' })
   until?: string;
@@ -115,17 +115,17 @@ export class KeepPermission {
   @IsIn(PERMISSION_KINDS)
   kind: PermissionKind;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   askedOn?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   @IsNotBefore('askedOn', { message: 'It is given on or after the day on which it was asked for.' })
   givenOn?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(120, 'A reference')
   reference?: string;
 }

@@ -1,6 +1,6 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNotEmpty, IsObject, IsOptional, IsString } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNotEmpty, IsObject, IsString } from 'class-validator';
 import type { Field, Filter } from '@steady/core/lists';
-import { IsText, Trimmed } from './checks';
+import { IsText, LeftOut, Trimmed } from './checks';
 
 /** What there are lists of, to save. */
 export const LISTS_OF = ['clients', 'jobs'] as const;
@@ -70,12 +70,12 @@ export class SaveList {
   @IsString({ each: true })
   columns: string[];
 
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'A sort')
   sort?: string;
 
   /** What else stands in the address of the list. */
-  @IsOptional()
+  @LeftOut()
   @IsObject()
   more?: Record<string, string>;
 }

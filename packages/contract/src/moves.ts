@@ -1,6 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { MoveKind } from '@steady/core/procedures';
-import { IsText, Trimmed } from './checks';
+import { IsText, LeftOut, Trimmed } from './checks';
 import { PRIORITIES, type Priority, TheseJobs } from './jobs';
 
 /** A move by hand, as it was looked at before. */
@@ -17,14 +17,14 @@ export class MoveJob {
   leaveOut: string[];
 
   /** Keys of the actions that were done for this job before and are to be done once more. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(100)
   @IsString({ each: true })
   again?: string[];
 
   /** Back or over a phase wants a reason. */
-  @IsOptional()
+  @LeftOut()
   @Trimmed()
   @IsText(200, 'A reason')
   why?: string;
@@ -84,7 +84,7 @@ export class ChangeJobs {
   @IsIn(['people', 'priority', 'status', 'dates', 'move', 'hold', 'resume'])
   change: 'people' | 'priority' | 'status' | 'dates' | 'move' | 'hold' | 'resume';
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(['partnerId', 'managerId', 'preparerId'])
   role?: 'partnerId' | 'managerId' | 'preparerId';
 
@@ -93,12 +93,12 @@ export class ChangeJobs {
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   personId?: string | null;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(PRIORITIES)
   priority?: Priority;
 
   /** A status, or why they are held or moved. */
-  @IsOptional()
+  @LeftOut()
   @Trimmed()
   @IsText(200, 'A text')
   text?: string;
@@ -110,13 +110,13 @@ export class ChangeJobs {
   to?: string | null;
 
   /** Working days by which our target moves; below zero brings it forward. */
-  @IsOptional()
+  @LeftOut()
   @IsInt({ message: 'Give a whole number of working days.' })
   @Min(-200)
   @Max(200)
   days?: number;
 
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @IsString({ each: true })
   leaveOut?: string[];

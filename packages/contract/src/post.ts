@@ -1,5 +1,5 @@
-import { IsNotEmpty, IsOptional, IsUUID } from 'class-validator';
-import { IsDay, IsText, Trimmed } from './checks';
+import { IsNotEmpty, IsUUID } from 'class-validator';
+import { IsDay, IsText, LeftOut, Trimmed } from './checks';
 
 /** What a message says; details between braces are filled in. */
 export class MessageWords {
@@ -20,12 +20,12 @@ export class WriteMessage extends MessageWords {
   clientId: string;
 
   /** The job that it is about. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a job of the client.' })
   jobId?: string;
 
   /** The day on which it goes out, in the morning; at once where none is given. */
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   on?: string;
 }

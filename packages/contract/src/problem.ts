@@ -6,6 +6,8 @@ export interface Problem {
   title: string;
   detail: string;
   errors?: FieldProblem[];
+  /** Under this id the log tells of the request. */
+  id?: string;
   /** With `changed-meanwhile`: the record as it stands now. */
   current?: unknown;
 }

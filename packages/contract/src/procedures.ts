@@ -1,7 +1,7 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateBy } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsUUID, Min, ValidateBy } from 'class-validator';
 import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type OnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
-import { IsText, Trimmed } from './checks';
+import { IsText, LeftOut, Trimmed } from './checks';
 import { MessageWords } from './post';
 
 const IsProcedure = () =>
@@ -20,13 +20,13 @@ export class KeepProcedure {
   definition: Procedure;
 
   /** The version that was seen; left out for a new one. */
-  @IsOptional()
+  @LeftOut()
   @IsInt()
   @Min(1)
   version?: number;
 
   /** Jobs in flight that are moved to this version. */
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(2000)
   @IsUUID(undefined, { each: true })
@@ -102,11 +102,11 @@ export interface ProcedureClients {
 
 /** Work that is about to be begun for clients: by one procedure, or each by that of its line of a service. */
 export class BeforeStarting {
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a procedure.' })
   procedureId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a service.' })
   serviceId?: string;
 
@@ -147,7 +147,7 @@ export class KeepTemplate extends MessageWords {
   @IsText(120, 'A name')
   name: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsInt()
   @Min(1)
   version?: number;
@@ -163,7 +163,7 @@ export class TryTemplate {
   @IsUUID(undefined, { message: 'Choose a client.' })
   clientId: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   jobId?: string;
 }

@@ -1,179 +1,179 @@
-import { IsIn, IsOptional, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
-import { IsDay, IsText } from './checks';
+import { IsIn, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
+import { IsDay, IsText, LeftOut } from './checks';
 import { JOB_STATES, type JobState, PRIORITIES } from './jobs';
 
 // What may stand behind the question mark of an address. The web never loads this file: it knows these classes as types.
 
 /** What is looked for by a few letters. */
 export class Find {
-  @IsOptional()
+  @LeftOut()
   @IsText(100, 'What is looked for')
   find?: string;
 }
 
 /** Of which client or job something is listed, and after which row of the page before it goes on. */
 export class OfRecord {
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   client?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   job?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   before?: string;
 }
 
 export class OfProcedure {
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   procedure?: string;
 }
 
 /** How a list is narrowed, laid out and sorted. */
 export class ListQuery {
-  @IsOptional()
+  @LeftOut()
   @IsText(100, 'What is looked for')
   find?: string;
 
   /** As JSON. */
-  @IsOptional()
+  @LeftOut()
   @IsText(8_000, 'A filter')
   filters?: string;
 
   /** Keys of fields with commas between them. */
-  @IsOptional()
+  @LeftOut()
   @IsText(4_000, 'The columns')
   columns?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'A sort')
   sort?: string;
 
   /** How many rows stand before the page. */
-  @IsOptional()
+  @LeftOut()
   @Matches(/^\d{1,6}$/, { message: 'Say after how many rows.' })
   from?: string;
 
   /** The field that a list is added up by. */
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'A field')
   by?: string;
 
   /** What somebody types to land on a row. */
-  @IsOptional()
+  @LeftOut()
   @IsText(100, 'A name')
   name?: string;
 }
 
 /** What a list of jobs can be narrowed by. */
 export class JobsFilter extends ListQuery {
-  @IsOptional()
+  @LeftOut()
   @IsIn(['open', 'finished'])
   status?: 'open' | 'finished';
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   client?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   related?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   service?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   person?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   procedure?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsString()
   @MaxLength(60)
   phase?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(JOB_STATES)
   state?: JobState;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(PRIORITIES)
   priority?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsIn(['due', 'person', 'client'])
   view?: 'due' | 'person' | 'client';
 }
 
 /** Which lines of the audit trail are read. */
 export class AuditQuery {
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   who?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   client?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsText(60, 'A kind')
   kind?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   from?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   until?: string;
 
   /** The number of the last line of the page before. */
-  @IsOptional()
+  @LeftOut()
   @Matches(/^\d{1,15}$/, { message: 'Say after which line.' })
   before?: string;
 }
 
 /** Which bills are listed. */
 export class InvoicesAsked extends OfRecord {
-  @IsOptional()
+  @LeftOut()
   @IsText(40, 'A status')
   status?: string;
 }
 
 /** What is known of a client that is being written down. */
 export class AlikeAsked {
-  @IsOptional()
+  @LeftOut()
   @IsText(160, 'A name')
   name?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsText(160, 'A VAT number')
   vatNumber?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsText(160, 'A tax number')
   taxNumber?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsText(160, 'A company number')
   companyNumber?: string;
 
   /** The record itself, where it is there already. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   not?: string;
 }
 
 /** The phase to which a job would be moved; without it the job would be finished. */
 export class MoveAsked {
-  @IsOptional()
+  @LeftOut()
   @IsText(60, 'A phase')
   to?: string;
 }
@@ -191,13 +191,20 @@ export class LoadAsked {
 }
 
 export class WeekAsked {
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   from?: string;
 }
 
 export class TodayAsked {
-  @IsOptional()
+  @LeftOut()
   @IsIn(['mine', 'firm'])
   whose?: 'mine' | 'firm';
+}
+
+/** After which note a page goes on. */
+export class AfterNote {
+  @LeftOut()
+  @IsUUID()
+  before?: string;
 }

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, IsOptional, ValidateNested } from 'class-validator';
-import { IsDay, IsText, Trimmed } from './checks';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, ValidateNested } from 'class-validator';
+import { IsDay, IsText, LeftOut, Trimmed } from './checks';
 
 export class RequestItemInput {
   @Trimmed()
@@ -10,14 +10,14 @@ export class RequestItemInput {
   name: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(500, 'A description')
   description?: string;
 }
 
 export class SendRequest {
   /** Which of the requests that the procedure plans for this phase it is. */
-  @IsOptional()
+  @LeftOut()
   @IsText(60, 'A key')
   planKey?: string;
 

@@ -1,8 +1,8 @@
-import { IsBoolean, IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsInt, IsObject, IsString, MaxLength, Min } from 'class-validator';
 import type { Facts } from '@steady/core/conditions';
 import type { FilingRule, RuleDifference, RuleKind } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
-import { IsDay } from './checks';
+import { IsDay, LeftOut } from './checks';
 
 /** A filing rule as it is read: to whom, for whom, by when, since when, on what ground. */
 export interface RuleView {
@@ -37,12 +37,12 @@ export class TryRule {
   @IsDay({ message: 'Give the last day of a period.' })
   periodEnd: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   periodStart?: string;
 
   /** Facts of a client, by name. */
-  @IsOptional()
+  @LeftOut()
   @IsObject()
   facts?: Facts;
 }
@@ -63,17 +63,17 @@ export class KeepRule {
   @IsObject({ message: 'Say how the date comes about.' })
   definition: Omit<FilingRule, 'id'>;
 
-  @IsOptional()
+  @LeftOut()
   @IsString()
   @MaxLength(80)
   copiedFrom?: string;
 
   /** The copy takes the place of what it was copied from, on every line. */
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   inPlace?: boolean;
 
-  @IsOptional()
+  @LeftOut()
   @IsInt()
   @Min(1)
   version?: number;

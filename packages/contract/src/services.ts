@@ -21,7 +21,7 @@ import {
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
 import { LINE_ANCHORS, type LineAnchor, type OwnDue } from '@steady/core/obligations';
-import { IsFigure, IsMoney, IsRhythm, IsText, Trimmed } from './checks';
+import { IsFigure, IsMoney, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
 
 class FeeBandInput implements FeeBand {
   @ValidateIf((o: FeeBandInput) => o.upTo !== null)
@@ -103,7 +103,7 @@ export class KeepService {
 
   /** Made from the name when it is left out. */
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(24, 'A short name')
   shortName?: string;
 
@@ -161,7 +161,7 @@ export class KeepService {
   targetDays: number;
 
   /** More time that the law gives without asking is taken. */
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   takesExtensions?: boolean;
 
@@ -201,7 +201,7 @@ export class KeepService {
   advice?: string | null;
 
   /** Of the service that is changed; nothing for a new one. */
-  @IsOptional()
+  @LeftOut()
   @IsInt()
   @Min(1)
   version?: number;

@@ -1,5 +1,5 @@
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsNotEmpty, IsOptional, IsUUID } from 'class-validator';
-import { IsDay, IsText, Trimmed } from './checks';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsNotEmpty, IsUUID } from 'class-validator';
+import { IsDay, IsText, LeftOut, Trimmed } from './checks';
 
 export type SignatureState = 'waiting' | 'signed' | 'refused' | 'withdrawn';
 export type SignerState = 'waiting' | 'signed' | 'refused';
@@ -24,7 +24,7 @@ export class AskSignature {
   dueOn: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(1000, 'An explanation')
   words?: string;
 }
@@ -58,7 +58,7 @@ export class NoteSignedOnPaper {
   on: string;
 
   /** The scan, filed in the job before. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   scanId?: string;
 }

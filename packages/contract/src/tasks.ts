@@ -1,6 +1,6 @@
 import { IsBoolean, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { DoneBy } from '@steady/core/procedures';
-import { IsDay, IsText, Trimmed } from './checks';
+import { IsDay, IsText, LeftOut, Trimmed } from './checks';
 
 export class TickTask {
   @IsBoolean()
@@ -18,27 +18,27 @@ class WorkOfTask {
   @IsUUID(undefined, { message: 'Choose a person of the firm.' })
   assigneeId?: string | null;
 
-  @IsOptional()
+  @LeftOut()
   @IsInt({ message: 'Give a length of time, for example 1:30.' })
   @Min(0)
   @Max(60_000)
   estimate?: number;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   startOn?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsDay()
   dueOn?: string;
 
   /** The job's own dates grow where the task would lie outside of them; never past a deadline that a rule sets. */
-  @IsOptional()
+  @LeftOut()
   @IsBoolean()
   widen?: boolean;
 
   /** A word to the colleague who gets it. */
-  @IsOptional()
+  @LeftOut()
   @Trimmed()
   @IsText(500, 'A word')
   word?: string;
@@ -58,7 +58,7 @@ export class AddTask extends WorkOfTask {
 }
 
 export class ChangeTask extends WorkOfTask {
-  @IsOptional()
+  @LeftOut()
   @Trimmed()
   @IsNotEmpty({ message: 'Say what is to be done.' })
   @IsText(200, 'A task')

@@ -1,3 +1,4 @@
+import type { FirmDoors } from './firm-doors';
 import type { ClosingDays, KeepClosingDays } from './closing-days';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, RoleView, SetRoleRights, TeamRow } from './team';
 import { type Added, a, get, post, put, patch, remove } from './route';
@@ -13,3 +14,5 @@ export const removeLeave = remove('/api/team/:id/leave/:leaveId', 'run firm');
 export const setRate = post('/api/team/:id/rates', 'run firm', { input: a<AddRate>('AddRate') });
 export const roles = get('/api/roles', 'run firm', { answer: a<RoleView[]>('RoleView[]') });
 export const setRole = put('/api/roles/:role', 'run firm', { input: a<SetRoleRights>('SetRoleRights'), text: ['role'], again: true });
+export const doors = get('/api/firm/doors', 'run firm', { answer: a<FirmDoors>('FirmDoors') });
+export const keepDoors = put('/api/firm/doors', 'run firm', { input: a<FirmDoors>('FirmDoors'), again: true });

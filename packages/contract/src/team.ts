@@ -1,21 +1,6 @@
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  ArrayNotEmpty,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsOptional,
-  IsUUID,
-  Matches,
-  Max,
-  Min,
-  ValidateIf,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayNotEmpty, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Matches, Max, Min } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
-import { IsDay, IsMail, IsText, Trimmed } from './checks';
+import { IsDay, IsMail, IsMoney, IsText, LeftOut, Trimmed, WantedIf } from './checks';
 
 export class SignIn {
   @Trimmed()
@@ -28,12 +13,12 @@ export class SignIn {
 
   /** The code of the second step, or a recovery code. */
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(40, 'A code')
   code?: string;
 
   /** Which firm to enter, for a person of several. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   firmId?: string;
 }
@@ -106,6 +91,8 @@ export interface SessionView {
   /** The firm's civil day, ISO. */
   today: string;
   demo: boolean;
+  /** The firm requires the second step, and it is not set up: nothing else is open. */
+  wantsSecondStep: boolean;
 }
 
 export interface OwnSession {
@@ -156,6 +143,8 @@ export interface TeamRow extends MemberView {
   weekdays: number[];
   leave: LeaveView[];
   rates: RateView[];
+  /** The last day of access; null where it has no end. */
+  endsOn: string | null;
 }
 
 export interface LeaveView {
@@ -185,12 +174,12 @@ export class InviteMember {
   role: Role;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'What the person does')
   does?: string;
 
   /** Charge rate, minor units per hour. */
-  @IsOptional()
+  @LeftOut()
   @IsInt({ message: 'Give the rate as an amount, for example 60.00.' })
   @Min(0)
   @Max(10_000_000)
@@ -202,7 +191,7 @@ export class ChangeMember {
   role: Role;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(80, 'What the person does')
   does?: string;
 
@@ -213,6 +202,11 @@ export class ChangeMember {
   @Min(0, { each: true, message: 'Give hours from 0 to 24.' })
   @Max(1_440, { each: true, message: 'Give hours from 0 to 24.' })
   weekdays: number[];
+
+  /** The last day of access; left out, it has no end. */
+  @LeftOut()
+  @IsDay({ message: 'Give the last day of access.' })
+  endsOn?: string;
 }
 
 export class AddLeave {
@@ -237,7 +231,7 @@ export class AddRate {
   @Max(10_000_000)
   perHour: number;
 
-  @IsOptional()
+  @LeftOut()
   @IsInt({ message: 'Give an amount, for example 32.00.' })
   @Min(0)
   @Max(10_000_000)
@@ -249,7 +243,7 @@ export class ChangeStanding {
   standing: 'active' | 'suspended' | 'left';
 
   /** Who takes over the open tasks; needed when there are any and the person stops. */
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose who takes over.' })
   handTo?: string;
 }
@@ -268,11 +262,18 @@ export class SetRoleRights {
   @ArrayNotEmpty({ message: 'A role has at least one right.' })
   @IsIn(RIGHTS, { each: true })
   rights: Right[];
+
+  /** Bills are approved up to this amount; left out, without a limit. */
+  @LeftOut()
+  @IsMoney(1)
+  approveUpTo?: number;
 }
 
 export interface RoleView {
   role: Role;
   rights: Right[];
+  /** Bills are approved up to this amount, minor units; null without a limit. */
+  approveUpTo: number | null;
   people: number;
   /** False where the rights are those of a new firm. */
   changed: boolean;
@@ -280,40 +281,40 @@ export interface RoleView {
 
 /** Which clients are meant: those named, or those that a word, a label or a default person finds. */
 export class GrantTarget {
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(5_000)
   @IsUUID(undefined, { each: true })
   clientIds?: string[];
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(100, 'What is looked for')
   find?: string;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(40, 'A label')
   label?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   partnerId?: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID()
   managerId?: string;
 }
 
 export class ChangeGrants extends GrantTarget {
-  @ValidateIf((o: ChangeGrants) => !o.groupIds?.length)
+  @WantedIf((o: ChangeGrants) => !o.groupIds?.length)
   @IsArray()
   @ArrayNotEmpty({ message: 'Choose who is to see them.' })
   @ArrayMaxSize(200)
   @IsUUID(undefined, { each: true })
   memberIds: string[];
 
-  @IsOptional()
+  @LeftOut()
   @IsArray()
   @ArrayMaxSize(50)
   @IsUUID(undefined, { each: true })

@@ -1,11 +1,11 @@
-import { IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min } from 'class-validator';
-import { IsDay, IsMoney, IsText, Trimmed } from './checks';
+import { IsInt, IsNotEmpty, IsUUID, Max, Min } from 'class-validator';
+import { IsDay, IsMoney, IsText, LeftOut, Trimmed } from './checks';
 
 export class AddTimeEntry {
   @IsUUID(undefined, { message: 'Choose the job.' })
   jobId: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a task of the job.' })
   taskId?: string;
 
@@ -18,7 +18,7 @@ export class AddTimeEntry {
   minutes: number;
 
   @Trimmed()
-  @IsOptional()
+  @LeftOut()
   @IsText(300, 'A note')
   note?: string;
 }
@@ -43,7 +43,7 @@ export class StartTimer {
   @IsUUID(undefined, { message: 'Choose the job.' })
   jobId: string;
 
-  @IsOptional()
+  @LeftOut()
   @IsUUID(undefined, { message: 'Choose a task of the job.' })
   taskId?: string;
 }

@@ -75,6 +75,7 @@ import { ServicesService } from './services/services.service';
 import { AccountService } from './team/account.service';
 import { SignInController } from './team/sign-in.controller';
 import { SignInService } from './team/sign-in.service';
+import { DoorsService } from './team/doors.service';
 import { ClosingService } from './team/closing.service';
 import { TeamController } from './team/team.controller';
 import { TeamService } from './team/team.service';
@@ -121,6 +122,7 @@ export const AREA_SERVICES = [
   AccountService,
   TeamService,
   ClosingService,
+  DoorsService,
   GroupsService,
   AccessService,
   AccessQueries,

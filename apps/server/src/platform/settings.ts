@@ -22,6 +22,8 @@ export interface Settings {
   proxies: string | null;
   /** The mail server through which messages go out; the simulated post room when null. */
   mail: MailServer | null;
+  /** Lines of JSON on standard output, one a request. */
+  log: boolean;
   /** The largest file that may be uploaded, in bytes. */
   uploadLimit: number;
   /** Folder of the built web application; null when it is served elsewhere. */
@@ -49,6 +51,7 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     demo: false,
     diskFloor: 200 * MiB,
     proxies: null,
+    log: false,
     mail: null,
     uploadLimit: 25 * MiB,
     webFolder: null,

@@ -1,6 +1,7 @@
 import useSWR, { type SWRResponse, mutate } from 'swr';
 import type { Problem } from '@steady/contract/problem';
 import type { AnswerOf, FileSent, InputOf, ParamsOf, QueryOf, Route } from '@steady/contract/route';
+import { isAttended } from './attended';
 import { keyFor, noteAnswered, noteLost } from './intents';
 
 /** A problem answer of the server, or that it could not be reached. */
@@ -37,7 +38,7 @@ async function answer(response: Response): Promise<unknown> {
 async function call(path: string, init?: RequestInit): Promise<unknown> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await fetch(path, isAttended() ? init : { ...init, headers: { ...init?.headers, 'X-Unattended': '1' } });
   } catch {
     throw new ProblemError({
       type: 'about:blank',
@@ -80,6 +81,36 @@ export const readAt = (path: string) => call(path);
 /** Reads a route once, outside a page's own data. */
 export const read = <R extends Route>(route: R, ...given: GivenTo<R>): Promise<Answered<R>> => call(addressOf(route, ...given)) as Promise<Answered<R>>;
 
+let askAgain: (() => Promise<boolean>) | null = null;
+/** Says how the password is asked for once more where the server wants it; what was to be done is done then. */
+export const whenPasswordIsWanted = (ask: (() => Promise<boolean>) | null) => {
+  askAgain = ask;
+};
+/** Does something, and once more after the password was given, where that is what it lacks. */
+async function withPassword<T>(what: () => Promise<T>): Promise<T> {
+  try {
+    return await what();
+  } catch (error) {
+    if (!(error instanceof ProblemError) || error.problem.code !== 'password-again' || !(await askAgain?.())) throw error;
+    return what();
+  }
+}
+
+/** Fetches a file and hands it to the browser to keep. */
+export async function keepFile<R extends Route>(route: R, ...given: GivenTo<R>): Promise<void> {
+  const response = await withPassword(async () => {
+    const found = await fetch(addressOf(route, ...given));
+    if (!found.ok) await answer(found);
+    return found;
+  });
+  const named = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file';
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(await response.blob());
+  link.download = named;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
 /**
  * Changes something. Where a route does a thing once for each key, the key stays the same until an answer has come, so
  * that pressing again after a lost answer does it no second time.
@@ -92,7 +123,7 @@ export async function send<R extends Route>(route: R, given: Given<R>, ...[input
   const headers = { 'Content-Type': 'application/json', ...(key === null ? {} : { 'Idempotency-Key': key }) };
   let result: unknown;
   try {
-    result = await call(path, { method: route.method, headers, ...(body === undefined ? {} : { body }) });
+    result = await withPassword(() => call(path, { method: route.method, headers, ...(body === undefined ? {} : { body }) }));
   } catch (error) {
     if (key !== null) {
       const mayBeDone = error instanceof ProblemError && (error.problem.status === 0 || error.problem.status >= 500);

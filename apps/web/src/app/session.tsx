@@ -16,6 +16,7 @@ export function SignedIn({ children }: { children: ReactNode }) {
   if (error?.problem.status === 401) return <Navigate to={`/sign-in?then=${encodeURIComponent(pathname)}`} replace />;
   if (error) return <p className="p-6">{error.message}</p>;
   if (!data) return null;
+  if (data.wantsSecondStep && pathname !== '/you') return <Navigate to="/you" replace />;
   setZone(data.firm.zone);
   return <SessionContext value={data}>{children}</SessionContext>;
 }

@@ -1,15 +1,16 @@
 import * as sessionRoutes from '@steady/contract/session.routes';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Menu as MenuIcon, X } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
-import { send } from './api';
+import { send, whenPasswordIsWanted } from './api';
 import { Keys, useKeys } from './keys';
 import { useLive } from './live';
 import { Search } from './search';
 import { SignedIn, useSession } from './session';
 import { RunningTimer } from './running-timer';
 
+const PasswordAgain = lazy(async () => ({ default: (await import('./password-again')).PasswordAgain }));
 const PassingLeaf = lazy(async () => ({ default: (await import('../areas/clients/passing-leaf')).PassingLeaf }));
 
 const CONTENTS = [
@@ -42,6 +43,11 @@ function Frame() {
   const open = openAt === pathname;
   const [adding, setAdding] = useState<string | null>(null);
   useLive();
+  const [asking, setAsking] = useState<((given: boolean) => void) | null>(null);
+  useEffect(() => {
+    whenPasswordIsWanted(() => new Promise((resolve) => setAsking(() => resolve)));
+    return () => whenPasswordIsWanted(null);
+  }, []);
   useKeys(
     session.may('change clients')
       ? [
@@ -131,6 +137,16 @@ function Frame() {
             onAdded={(id) => {
               setAdding(null);
               void navigate(`/clients/${id}`);
+            }}
+          />
+        </Suspense>
+      )}
+      {asking && (
+        <Suspense>
+          <PasswordAgain
+            onDone={(given) => {
+              asking(given);
+              setAsking(null);
             }}
           />
         </Suspense>

@@ -9,6 +9,7 @@ describe('amounts in sentences', () => {
     ['M&T: invoice 2026-004, EUR 1,517.82', 'M&T: invoice 2026-004, an amount'],
     ['wrote down 0.05', 'wrote down an amount'],
     ['settled WIP, −12.50', 'settled WIP, an amount'],
+    ['Our fee is EUR 1,234.57.', 'Our fee is an amount.'],
   ])('"%s" is read as "%s"', (text, read) => {
     expect(withoutAmounts(text)).toBe(read);
   });

@@ -1,5 +1,5 @@
 /** An amount as this application writes it, with its currency where one stands before it: "EUR 1,234.00", "−12.50". */
-const AMOUNT = /(?:\b(?!VAT )[A-Z]{3} )?[−-]?(?<![\d.,])\d{1,3}(?:,\d{3})*\.\d{2}(?![\d.])/g;
+const AMOUNT = /(?:\b(?!VAT )[A-Z]{3} )?[−-]?(?<![\d.,])\d{1,3}(?:,\d{3})*\.\d{2}(?!\d|\.\d)/g;
 /** Fields of a record that hold an amount of money or a rate. */
 const FEE_FIELDS = /^(fee|net|vat|gross|amount|balance|value|rate|perHour|costPerHour|agreedFee|feeRule|billing)$/;
 

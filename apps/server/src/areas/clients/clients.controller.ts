@@ -21,11 +21,12 @@ import {
   type ClientView,
   DetailFieldInput,
   type DetailFieldView,
+  type NotesPage,
   type PhoneNote,
 } from '@steady/contract/clients';
 import * as routes from '@steady/contract/clients.routes';
 import type { ListFields, ListPlace, ListTotals } from '@steady/contract/lists';
-import { AlikeAsked, ListQuery } from '@steady/contract/queries';
+import { AlikeAsked, ListQuery, AfterNote } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SavedLists, askedFrom, idsOf, pageOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { BulkService } from './bulk.service';
@@ -175,6 +176,12 @@ export class ClientsController {
   @Does(routes.changeNote, { input: ChangeNote })
   changeNote({ work, at: { id }, input }: Asked<typeof routes.changeNote>): Promise<void> {
     return this.notes.change(work, id, input);
+  }
+
+  @Does(routes.notes, { query: AfterNote })
+  async notesOf({ work, at: { id }, query: { before } }: Asked<typeof routes.notes>): Promise<NotesPage> {
+    await this.clients.get(work, id);
+    return this.queries.notes(work, id, before ?? null);
   }
 
   /** Phone notes that wait for whoever asks. */

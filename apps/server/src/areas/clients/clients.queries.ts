@@ -1,14 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import type { ClientView, DetailFieldView, NoteView, PhoneNote } from '@steady/contract/clients';
+import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
-import { may } from '../../platform/identity';
+import { may, seesFees } from '../../platform/identity';
 import { type ListField, type Listing, SavedLists, containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
 import { ContactQueries } from './contacts.queries';
+
+const NOTES_A_PAGE = 100;
 
 @Injectable()
 export class ClientQueries {
@@ -75,16 +77,31 @@ export class ClientQueries {
     );
     if (!client) throw Problem.notFound('client');
     const contacts = await this.contacts.of(work, clientId);
-    return { ...client, contacts, notes: await this.notes(work, clientId) };
+    const money = seesFees(work.actor) ? {} : { unpaid: null, unpaidSince: null, wip: null };
+    return { ...client, ...money, contacts, notes: (await this.notes(work, clientId)).rows };
   }
 
-  /** Notes of a client: the pinned first, then what is open, then the newest. */
-  private notes(work: Work, clientId: string): Promise<NoteView[]> {
-    return rows<NoteView>(
+  /**
+   * Notes of a client: what is pinned or still open, then the newest, a page at a time. `before` is the last note of the
+   * page before; without a limit all of them.
+   */
+  async notes(work: Work, clientId: string, before: string | null = null, limit: number | null = NOTES_A_PAGE): Promise<NotesPage> {
+    const stands = sql`(pinned or (done_at is null and kind <> 'note'))`;
+    const columns = sql`id, client_id as "clientId", kind, text, pinned, at, by_name as "byName", for_id as "forId", done_at as "doneAt", done_by as "doneBy"`;
+    const onTop =
+      before === null
+        ? await rows<NoteView>(
+            work.tx,
+            sql`select ${columns} from client_notes where client_id = ${clientId} and ${stands} order by pinned desc, at desc, id desc`,
+          )
+        : [];
+    const rest = await rows<NoteView>(
       work.tx,
-      sql`select id, client_id as "clientId", kind, text, pinned, at, by_name as "byName", for_id as "forId", done_at as "doneAt", done_by as "doneBy" from client_notes
-          where client_id = ${clientId} order by pinned desc, (done_at is null and kind <> 'note') desc, at desc, id desc limit 200`,
+      sql`select ${columns} from client_notes where client_id = ${clientId} and not ${stands} ${before === null ? sql`` : sql`and (at, id) < (select b.at, b.id from client_notes b where b.id = ${before})`}
+          order by at desc, id desc ${limit === null ? sql`` : sql`limit ${limit + 1}`}`,
     );
+    const more = limit !== null && rest.length > limit;
+    return { rows: [...onTop, ...(more ? rest.slice(0, limit) : rest)], more };
   }
 
   /** Phone notes that wait for the person who acts. */

@@ -28,6 +28,13 @@ export const BillCancelled = eventKind<InvoiceEvent>('bill cancelled');
 export const BillPaid = eventKind<InvoiceEvent>('bill paid');
 export const PaymentRefused = eventKind<InvoiceEvent>('payment refused');
 
+/** @throws Problem when the amount is larger than the role of whoever acts may approve */
+function mustApproveUpTo({ actor, firm }: Work, net: number): void {
+  const limit = actor.kind === 'staff' ? actor.approveUpTo : null;
+  if (limit !== null && net > limit)
+    throw Problem.refused('above-limit', `Your role approves bills up to ${firm.currency} ${formatMoney(limit)}. Ask somebody who may approve more.`);
+}
+
 /** Why a bill cannot be cancelled, or null when it can. The one place where this is decided. */
 export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: number, settled: boolean): string | null {
   if (invoice.status === 'draft') return 'It is a draft; it can be thrown away.';
@@ -112,6 +119,7 @@ export class FeesService implements OnModuleInit {
     const invoice = await this.locked(work, invoiceId);
     if (invoice.status !== 'draft') throw Problem.refused('approved-already', `This bill was approved already, as number ${invoice.number}.`);
     if (invoice.version !== version) throw Problem.stale('bill', invoice.id);
+    mustApproveUpTo(work, invoice.net);
     const client = await this.clients.get(work, invoice.clientId);
     const job = await this.jobs.get(work, invoice.jobId);
     const year = work.today.year;

@@ -1,3 +1,4 @@
+import { may } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq } from 'drizzle-orm';
 import { formatMoney, formatSigned } from '@steady/core/money';
@@ -58,6 +59,7 @@ export class SettlementService {
     if (!outlook.settlement) throw Problem.refused('cannot-settle', outlook.cannot!);
     if (outlook.balance !== balance) throw Problem.stale('job\u2019s WIP', jobId);
     const { adjustment, lines } = outlook.settlement;
+    if (adjustment < 0 && work.actor.kind === 'staff' && !may(work.actor, 'write off')) throw Problem.notAllowed('write off');
     const [settlement] = await work.tx
       .insert(settlements)
       .values({ firmId: work.firm.id, jobId, adjustment, at: work.now.toString(), by: work.actor.name })

@@ -1,4 +1,8 @@
-import { Controller } from '@nestjs/common';
+import type { Request } from 'express';
+import { type Known } from '../../platform/identity';
+import { FirmDoors } from '@steady/contract/firm-doors';
+import { DoorsService } from './doors.service';
+import { Controller, Req } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
 import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
 import {
@@ -24,6 +28,7 @@ export class TeamController {
   constructor(
     private readonly team: TeamService,
     private readonly closing: ClosingService,
+    private readonly doorsOfFirm: DoorsService,
   ) {}
 
   @Does(routes.closingDays)
@@ -36,8 +41,18 @@ export class TeamController {
     return this.closing.keep(work, input);
   }
 
+  @Does(routes.doors)
+  doors({ work }: Asked<typeof routes.doors>): FirmDoors {
+    return this.doorsOfFirm.view(work);
+  }
+
+  @Does(routes.keepDoors, { input: FirmDoors })
+  keepDoors({ work, input }: Asked<typeof routes.keepDoors>): Promise<void> {
+    return this.doorsOfFirm.keep(work, input);
+  }
+
   @Does(sessionRoutes.session)
-  session({ work }: Asked<typeof sessionRoutes.session>): SessionView {
+  session({ work }: Asked<typeof sessionRoutes.session>, @Req() request: Request & Known): SessionView {
     const { actor, firm } = work;
     if (actor.kind !== 'staff') throw new Error('Sessions are for people of the firm');
     return {
@@ -48,6 +63,7 @@ export class TeamController {
       firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency, zone: firm.zone, country: firm.country },
       today: work.today.toString(),
       demo: firm.demo,
+      wantsSecondStep: request.session?.wantsSecondStep ?? false,
     };
   }
 
@@ -99,6 +115,6 @@ export class TeamController {
   @Does(routes.setRole, { input: SetRoleRights })
   async setRole({ work, at: { role }, input }: Asked<typeof routes.setRole>): Promise<void> {
     if (!ROLES.includes(role as Role)) throw Problem.notFound('role');
-    await this.team.setRole(work, role as Role, input.rights);
+    await this.team.setRole(work, role as Role, input.rights, input.approveUpTo ?? null);
   }
 }

@@ -1,18 +1,23 @@
-import { Injectable } from '@nestjs/common';
+import { formatMoney } from '@steady/core/money';
+import { fullDate } from '@steady/core/words';
+import { Ticks } from '../../platform/background/ticks';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { and, desc, eq, gte, inArray, lte, ne, notInArray, sql } from 'drizzle-orm';
 import { ROLES, type Right, type Role, rightsOf, whyNotRights } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, RoleView, TeamRow } from '@steady/contract/team';
 import { Database, newId, rows } from '../../platform/database';
-import { Events, eventKind } from '../../platform/events';
+import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { StaffSessions, firms, leave, members, people, rates, roleRights, within } from '../../platform/identity';
+import { StaffSessions, firms, leave, members, people, rates, roleRights, within, may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { SignInService } from './sign-in.service';
 
 export type Member = typeof members.$inferSelect;
 
+/** So many days before the end of an access it is told. */
+const DAYS_BEFORE_THE_END = 7;
 /** Leave longer than this is a person who left. */
 const LONGEST_LEAVE = 400;
 
@@ -44,13 +49,19 @@ const USUAL_WEEK = [450, 450, 450, 450, 450, 0, 0];
 
 /** The people of the firm, what their roles may do, when they work and what an hour of theirs costs. */
 @Injectable()
-export class TeamService {
+export class TeamService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly events: Events,
     private readonly signIn: SignInService,
     private readonly sessions: StaffSessions,
+    private readonly effects: Effects,
+    private readonly ticks: Ticks,
   ) {}
+
+  onModuleInit(): void {
+    this.ticks.register('access that ends', (work) => this.endAccess(work));
+  }
 
   async list(work: Work): Promise<MemberView[]> {
     const found = await work.tx.select().from(members).where(eq(members.firmId, work.firm.id)).orderBy(members.id);
@@ -58,11 +69,11 @@ export class TeamService {
   }
 
   /** The team as whoever runs the firm sees it. */
-  people(work: Work): Promise<TeamRow[]> {
-    return within(work.tx, () =>
+  async people(work: Work): Promise<TeamRow[]> {
+    const found = await within(work.tx, () =>
       rows<TeamRow>(
         work.tx,
-        sql`select m.id, m.name, m.short_name as "shortName", m.role, m.does, m.standing, m.all_clients as "allClients", m.weekdays, p.email, p.second_step_since is not null as "secondStep",
+        sql`select m.id, m.name, m.short_name as "shortName", m.role, m.does, m.standing, m.all_clients as "allClients", m.weekdays, m.ends_on as "endsOn", p.email, p.second_step_since is not null as "secondStep",
                    (select count(*) from client_grants g where g.member_id = m.id)::int as granted,
                    (select count(*) from tasks t join jobs j on j.id = t.job_id where t.assignee_id = m.id and t.done_at is null and j.status <> 'finished')::int as "openTasks",
                    (select coalesce(jsonb_agg(jsonb_build_object('id', l.id, 'from', l.from_day, 'until', l.until_day, 'what', l.what) order by l.from_day), '[]') from leave l where l.member_id = m.id and l.until_day >= ${work.today.toString()}) as leave,
@@ -70,6 +81,8 @@ export class TeamService {
             from members m join people p on p.id = m.person_id where m.firm_id = ${work.firm.id} order by m.standing in ('suspended', 'left'), m.id`,
       ),
     );
+    const [fees, costs] = [may(work.actor, 'see fees'), may(work.actor, 'see cost rates')];
+    return found.map((row) => ({ ...row, rates: fees ? row.rates.map((rate) => ({ ...rate, costPerHour: costs ? rate.costPerHour : null })) : [] }));
   }
 
   async get(work: Work, memberId: string): Promise<Member> {
@@ -113,10 +126,22 @@ export class TeamService {
   async change(work: Work, memberId: string, input: ChangeMember): Promise<void> {
     const member = await this.get(work, memberId);
     if (member.role === 'administrator' && input.role !== 'administrator') await this.mustKeepAdministrator(work, memberId);
-    const { role, does = member.does, weekdays } = input;
-    await work.tx.update(members).set({ role, does, weekdays }).where(eq(members.id, memberId));
-    const before = { role: member.role, does: member.does, weekdays: member.weekdays };
-    await this.events.record(work, MemberChanged, { what: `changed ${member.name}`, before, after: { role, does, weekdays }, payload: { memberId } });
+    const { role, does = member.does, weekdays, endsOn = null } = input;
+    if (endsOn !== null && endsOn !== member.endsOn) {
+      if (memberId === work.actor.id) throw Problem.refused('not-oneself', 'You cannot end your own access. Ask another administrator.');
+      if (member.role === 'administrator') await this.mustKeepAdministrator(work, memberId);
+      if (endsOn < work.today.toString())
+        throw Problem.invalid([{ field: 'endsOn', message: 'This day is over. To end it now, suspend the person or record that they left.' }]);
+    }
+    await work.tx.update(members).set({ role, does, weekdays, endsOn }).where(eq(members.id, memberId));
+    const before = { role: member.role, does: member.does, weekdays: member.weekdays, endsOn: member.endsOn };
+    const ends = endsOn !== member.endsOn ? (endsOn === null ? ': access has no end any more' : `: access ends after ${fullDate(civil(endsOn))}`) : '';
+    await this.events.record(work, MemberChanged, {
+      what: `changed ${member.name}${ends}`,
+      before,
+      after: { role, does, weekdays, endsOn },
+      payload: { memberId },
+    });
   }
 
   /** Suspends a person, lets them in again, or records that they left. Sessions end at once; the name stays in the history. */
@@ -141,6 +166,45 @@ export class TeamService {
     if (!other) throw Problem.refused('last-administrator', 'This is the only administrator. Make another person administrator first.');
   }
 
+  /** Tells of an end of access a week before, and shuts the door after it. Run by the tick. */
+  private async endAccess(work: Work): Promise<void> {
+    const soon = work.today.add({ days: DAYS_BEFORE_THE_END }).toString();
+    const ending = await work.tx
+      .select()
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), eq(members.standing, 'active'), lte(members.endsOn, soon)));
+    for (const member of ending) {
+      if (member.endsOn! < work.today.toString()) {
+        await this.sessions.endAll(work.tx, member.id);
+        await work.tx.update(members).set({ standing: 'suspended' }).where(eq(members.id, member.id));
+        await this.events.record(work, MemberChanged, { what: `the access of ${member.name} has ended`, payload: { memberId: member.id } });
+      } else if (member.warnedOf !== member.endsOn) {
+        await this.warnOfTheEnd(work, member);
+        await work.tx.update(members).set({ warnedOf: member.endsOn }).where(eq(members.id, member.id));
+      }
+    }
+  }
+
+  /** Writes to the person, and to those who run the firm or grant clients. */
+  private async warnOfTheEnd(work: Work, { id, name, endsOn, personId }: Member): Promise<void> {
+    const on = fullDate(civil(endsOn!));
+    const managers = await work.tx
+      .select({ personId: members.personId, name: members.name })
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), eq(members.standing, 'active'), inArray(members.role, ['administrator', 'manager']), ne(members.id, id)));
+    const told = [{ personId, name, about: 'Your access' }, ...managers.map((manager) => ({ ...manager, about: `The access of ${name}` }))];
+    for (const one of told) {
+      const email = await within(
+        work.tx,
+        async () => (await work.tx.select({ email: people.email }).from(people).where(eq(people.id, one.personId)))[0]!.email,
+      );
+      await this.effects.plan(work, 'letter', newId(), {
+        ...{ channel: 'mail', toName: one.name, address: email, subject: `${one.about} to ${work.firm.name} ends after ${on}` },
+        body: `Dear ${one.name},\n\n${one.about} to ${work.firm.name} in Steady Almanac ends after ${on}. What is still open should be handed over before that day; an administrator can move it.\n\n${work.firm.name}`,
+      });
+    }
+  }
+
   async addLeave(work: Work, memberId: string, input: AddLeave): Promise<void> {
     const member = await this.get(work, memberId);
     if (input.until < input.from) throw Problem.invalid([{ field: 'until', message: 'The last day is on or after the first.' }]);
@@ -161,40 +225,45 @@ export class TeamService {
   /** Sets what an hour of a person is charged and costs, from a day on. Time recorded before keeps its value. */
   async setRate(work: Work, memberId: string, input: AddRate): Promise<void> {
     const member = await this.get(work, memberId);
+    if (!may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
+    if (input.costPerHour !== undefined && !may(work.actor, 'see cost rates')) throw Problem.notAllowed('see cost rates');
     const { fromDay, perHour, costPerHour = null } = input;
     await work.tx
       .insert(rates)
       .values({ firmId: work.firm.id, memberId, fromDay, perHour, costPerHour })
-      .onConflictDoUpdate({ target: [rates.firmId, rates.memberId, rates.fromDay], set: { perHour, costPerHour } });
+      // Who may not see what an hour costs does not take it away either.
+      .onConflictDoUpdate({ target: [rates.firmId, rates.memberId, rates.fromDay], set: { perHour, ...(costPerHour === null ? {} : { costPerHour }) } });
     await this.events.record(work, MemberChanged, { what: `set the rate of ${member.name} from ${fromDay}`, after: input, payload: { memberId } });
   }
 
   async roles(work: Work): Promise<RoleView[]> {
-    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
+    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row]));
     const team = await work.tx
       .select({ role: members.role })
       .from(members)
       .where(and(eq(members.firmId, work.firm.id), notInArray(members.standing, ['left', 'suspended'])));
     return ROLES.map((role) => ({
       role,
-      rights: rightsOf(role, set.get(role)),
+      rights: rightsOf(role, set.get(role)?.rights),
+      approveUpTo: set.get(role)?.approveUpTo ?? null,
       people: team.filter((member) => member.role === role).length,
       changed: set.has(role),
     }));
   }
 
   /** Sets what a role may do in this firm; it holds from the next thing anybody asks for. */
-  async setRole(work: Work, role: Role, given: readonly Right[]): Promise<void> {
+  async setRole(work: Work, role: Role, given: readonly Right[], approveUpTo: number | null): Promise<void> {
     const why = whyNotRights(role, given);
     if (why) throw Problem.invalid([{ field: 'rights', message: why }]);
-    const before = (await this.roles(work)).find((one) => one.role === role)!.rights;
+    const { rights: before, approveUpTo: limit } = (await this.roles(work)).find((one) => one.role === role)!;
     const rights = rightsOf(role, given);
     await work.tx
       .insert(roleRights)
-      .values({ firmId: work.firm.id, role, rights })
-      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: { rights } });
+      .values({ firmId: work.firm.id, role, rights, approveUpTo })
+      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: { rights, approveUpTo } });
     const added = rights.filter((right) => !before.includes(right)).map((right) => `may now ${right}`);
     const taken = before.filter((right) => !rights.includes(right)).map((right) => `may no longer ${right}`);
+    if (limit !== approveUpTo) added.push(approveUpTo === null ? 'approves bills without a limit' : `approves bills up to ${formatMoney(approveUpTo)}`);
     if (added.length + taken.length === 0) return;
     await this.events.record(work, RoleChanged, {
       what: `changed the role ${role}: ${[...added, ...taken].join(', ')}`,

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
 import { formatHours, formatMoney, valueOfTime } from '@steady/core/money';
 import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time';
@@ -21,6 +21,15 @@ export const TimerChanged = eventKind<{ memberId: string }>('timer changed');
 /** A timer forgotten overnight records a working day at the most; the rest is typed by hand. */
 const LONGEST = 12 * 60;
 
+const DAY = 24 * 60;
+/** Older than this is a slip of the hand, or belongs to books that are closed. */
+const YEARS_BACK = 2;
+
+function mustBeRecent(work: Work, on: string): void {
+  if (on < work.today.subtract({ years: YEARS_BACK }).toString())
+    throw Problem.invalid([{ field: 'on', message: `This day lies more than ${YEARS_BACK} years back. Look at the year.` }]);
+}
+
 /** Time and expenses, recorded on jobs and tasks. The fees area listens and posts them to the WIP ledger. */
 @Injectable()
 export class TimeService implements OnModuleInit {
@@ -36,9 +45,19 @@ export class TimeService implements OnModuleInit {
   }
 
   async record(work: Work, input: AddTimeEntry): Promise<string> {
+    if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
+    mustBeRecent(work, input.on);
+    const left = await this.leftOf(work, input.on);
+    if (input.minutes > left)
+      throw Problem.invalid([
+        { field: 'minutes', message: `${formatHours(DAY - left)} are recorded for this day already; with this it would have more than 24.` },
+      ]);
+    return this.write(work, input);
+  }
+
+  private async write(work: Work, input: AddTimeEntry): Promise<string> {
     const memberId = staffId(work);
     const { job, task } = await this.place(work, input);
-    if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
     const rate = await this.team.rateOn(work, memberId, input.on);
     const { on, minutes, note = null } = input;
     const [entry] = await work.tx
@@ -67,6 +86,15 @@ export class TimeService implements OnModuleInit {
     return entry!.id;
   }
 
+  /** A day has 24 hours, whatever is written down for it: the minutes that are left of it. */
+  private async leftOf(work: Work, on: string): Promise<number> {
+    const [there] = await work.tx
+      .select({ minutes: sql<number>`coalesce(sum(${timeEntries.minutes}), 0)::int` })
+      .from(timeEntries)
+      .where(and(eq(timeEntries.memberId, staffId(work)), eq(timeEntries.on, on)));
+    return DAY - there!.minutes;
+  }
+
   /** The job, and the task of it if one is named. */
   private async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: JobOfTask; task: Task | null }> {
     if (taskId === undefined) return { job: await this.jobs.get(work, jobId), task: null };
@@ -78,6 +106,7 @@ export class TimeService implements OnModuleInit {
   async spend(work: Work, input: AddExpense): Promise<string> {
     const job = await this.jobs.get(work, input.jobId);
     if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet.' }]);
+    mustBeRecent(work, input.on);
     const { on, amount, what } = input;
     const [expense] = await work.tx
       .insert(expenses)
@@ -112,9 +141,10 @@ export class TimeService implements OnModuleInit {
     const [timer] = await work.tx.delete(timers).where(eq(timers.memberId, memberId)).returning();
     if (!timer) return null;
     const started = Temporal.Instant.from(timer.startedAt);
-    const minutes = Math.min(LONGEST, Math.max(1, Math.round(started.until(work.now).total('minutes'))));
     const on = started.toZonedDateTimeISO(work.firm.zone).toPlainDate().toString();
-    await this.record(work, { jobId: timer.jobId, ...(timer.taskId ? { taskId: timer.taskId } : {}), on, minutes });
+    const counted = Math.min(LONGEST, Math.max(1, Math.round(started.until(work.now).total('minutes'))));
+    const minutes = Math.min(counted, await this.leftOf(work, on));
+    if (minutes > 0) await this.write(work, { jobId: timer.jobId, ...(timer.taskId ? { taskId: timer.taskId } : {}), on, minutes });
     return minutes;
   }
 

@@ -29,7 +29,8 @@ export class WholeFileService {
     const client = await this.clients.view(work, clientId);
     const fees = may(work.actor, 'see fees');
     const details = await this.clients.details(work);
-    const { contacts, notes, details: values, unpaid, wip, ...facts } = client;
+    const { contacts, notes: _first, details: values, unpaid, wip, ...facts } = client;
+    const { rows: notes } = await this.clients.notes(work, clientId, null, null);
     const known = {
       ...facts,
       ...(fees ? { unpaid, wip } : {}),

@@ -34,7 +34,7 @@ export class LiveController {
     const alive = interval(HEARTBEAT).pipe(map(() => ({ type: 'alive', data: {} })));
     const look = this.notices.toLookAgain.pipe(map(() => ({ type: 'look', data: {} })));
     return merge(of({ type: 'alive', data: {} }), happened, progress, alive, look).pipe(
-      concatMap((event) => from(this.sessions.find(token).then((identity) => ({ event, identity })))),
+      concatMap((event) => from(this.sessions.find(token, false).then((identity) => ({ event, identity })))),
       takeWhile(({ identity }) => identity !== null),
       concatMap(({ event, identity }) => from(this.concerns(identity!, event as { notice?: LiveNotice }).then((seen) => ({ event, seen })))),
       filter(({ event, seen }) => seen && event.type !== 'look'),

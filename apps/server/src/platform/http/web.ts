@@ -28,6 +28,11 @@ export function secure(app: NestExpressApplication, proxies: string | null): voi
     strictTransportSecurity: false,
   });
   app.use((request: Request, response: Response, next: NextFunction) => (request.path.startsWith('/api/docs') ? docs : strict)(request, response, next));
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    // Behind TLS a browser comes back over TLS alone (RFC 6797).
+    if (request.secure) response.setHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains');
+    next();
+  });
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
@@ -35,13 +40,14 @@ export function secure(app: NestExpressApplication, proxies: string | null): voi
   app.use(refuseOtherSites);
 }
 
+/** The host of an origin; nothing where it is none that a browser sends. */
+const hostOf = (origin: string): string | null => (URL.canParse(origin) ? new URL(origin).host : null);
+
 /** A change may only come from a page of this application, whatever cookies a browser sends along. */
 function refuseOtherSites(request: Request, response: Response, next: NextFunction): void {
   if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
   const origin = request.header('origin');
-  const foreign =
-    request.header('sec-fetch-site') === 'cross-site' ||
-    (origin !== undefined && new URL(origin === 'null' ? 'null:' : origin).host !== request.header('host'));
+  const foreign = request.header('sec-fetch-site') === 'cross-site' || (origin !== undefined && hostOf(origin) !== request.header('host'));
   if (!foreign) return next();
   const problem = Problem.of(403, 'other-site', 'Refused', 'This request came from another site.');
   response.status(403).type('application/problem+json').json(problem.view());

@@ -20,6 +20,9 @@ export interface Known {
   session?: StaffSession;
 }
 
+/** Sent by a page that asks by itself while nobody does anything. */
+const UNATTENDED = 'x-unattended';
+
 @Injectable()
 export class AccessGuard implements CanActivate {
   constructor(
@@ -49,7 +52,7 @@ export class AccessGuard implements CanActivate {
 
   private async personOfTheFirm(request: Request & Known, route: Route, right: Right): Promise<Identity> {
     const token = cookie(request, SESSION_COOKIE);
-    const identity = token ? await this.staff.find(token) : null;
+    const identity = token ? await this.staff.find(token, request.header(UNATTENDED) === undefined) : null;
     if (!identity || identity.actor.kind !== 'staff') throw Problem.signInFirst('Sign in to go on.');
     const { session } = identity;
     if (session.wantsSecondStep && !route.early)

@@ -4,9 +4,18 @@ import type { Request, Response } from 'express';
 export function cookie(request: Request, name: string): string | null {
   for (const part of (request.headers.cookie ?? '').split(';')) {
     const at = part.indexOf('=');
-    if (at > 0 && part.slice(0, at).trim() === name) return decodeURIComponent(part.slice(at + 1).trim());
+    if (at > 0 && part.slice(0, at).trim() === name) return decoded(part.slice(at + 1).trim());
   }
   return null;
+}
+
+/** What a cookie says; nothing where it says nothing that we wrote. */
+function decoded(value: string): string | null {
+  try {
+    return decodeURIComponent(value);
+  } catch {
+    return null;
+  }
 }
 
 /** Sets a cookie that scripts cannot read and other sites cannot send; over TLS only where TLS is used. */

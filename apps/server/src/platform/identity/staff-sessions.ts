@@ -77,8 +77,8 @@ export class StaffSessions {
     return secret;
   }
 
-  /** Who acts in a session; null when it is over: at its end, after too long without a sign of life, when the person may not come in any more. */
-  async find(token: string): Promise<(Identity & { session: StaffSession }) | null> {
+  /** Who acts in a session; null when it is over: at its end, after too long without a sign of life, when the person may not come in any more. What a page asks by itself is no sign of life. */
+  async find(token: string, attended = true): Promise<(Identity & { session: StaffSession }) | null> {
     const now = this.clock.now();
     let seenAt: Temporal.Instant | null = null;
     const identity = await bySecret(this.database, sessions, token, now.toString(), async (row, tx) => {
@@ -92,7 +92,7 @@ export class StaffSessions {
       const wantsSecondStep = firm.secondStepRequired && !(await hasSecondStep(tx, personId));
       return { firmId: row.firmId, actor, session: { tokenHash: row.tokenHash, confirmed, wantsSecondStep } };
     });
-    if (identity && Temporal.Instant.compare(seenAt!.add({ seconds: SEEN_SECONDS }), now) <= 0) await this.noteSeen(identity, now);
+    if (identity && attended && Temporal.Instant.compare(seenAt!.add({ seconds: SEEN_SECONDS }), now) <= 0) await this.noteSeen(identity, now);
     return identity;
   }
 

@@ -1,20 +1,18 @@
+import { ShowMore } from '../../ui/show-more';
+import { usePages } from '../../app/pages';
+import { keepFile } from '../../app/api';
+import { useAct } from '../../app/use-act';
 import * as accessRoutes from '@steady/contract/access.routes';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import useSWRInfinite from 'swr/infinite';
 import type { AuditRow } from '@steady/contract/team';
-import { type ProblemError, addressOf, useData } from '../../app/api';
+import { useData } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { momentInWords } from '../../ui/words';
 import { FirmViews } from '../team/firm-views';
-
-interface Answer {
-  rows: AuditRow[];
-  more: boolean;
-}
 
 /** What a side of a change holds, as lines of name and value. */
 function Side({ title, value }: { title: string; value: unknown }) {
@@ -42,15 +40,13 @@ export function AuditPage() {
   const { team } = useTeam();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState<AuditRow | null>(null);
+  const { act, busy } = useAct();
   const { data: kinds = [] } = useData(accessRoutes.kinds);
   const filters = Object.fromEntries([...search].filter(([, value]) => value !== ''));
-  const { data, error, size, setSize } = useSWRInfinite<Answer, ProblemError>((_index: number, before: Answer | null) => {
-    if (before && !before.more) return null;
-    return addressOf(accessRoutes.audit, { ...filters, before: before?.rows.at(-1)!.seq });
-  });
+  const found = usePages(accessRoutes.audit, filters, ({ rows: seen, more: has }) => (has ? { before: String(seen.at(-1)!.seq) } : null));
+  const { pages: data, error, more } = found;
   if (error) return <Trouble error={error} />;
   const rows = data?.flatMap((page) => page.rows) ?? [];
-  const more = data?.at(-1)?.more ?? false;
   const set = (name: string, value: string) => {
     const next = new URLSearchParams(filters);
     if (value) next.set(name, value);
@@ -101,9 +97,9 @@ export function AuditPage() {
                 of one client only; show all
               </button>
             )}
-            <a className="lnk ml-auto" href={addressOf(accessRoutes.auditFile, filters)}>
+            <button className="lnk ml-auto" disabled={busy} onClick={() => void act(() => keepFile(accessRoutes.auditFile, filters))}>
               CSV
-            </a>
+            </button>
           </span>
         </>
       }
@@ -143,11 +139,7 @@ export function AuditPage() {
           ]}
         />
       )}
-      {more && (
-        <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
-          Show more
-        </button>
-      )}
+      <ShowMore of={found} />
       {open && (
         <Leaf open title={`${open.who}, ${momentInWords(open.at, session.day)}`} onClose={() => setOpen(null)}>
           <p className="mb-4">{open.what}</p>

@@ -80,6 +80,7 @@ export function ClientPage() {
   /** Pinned notes, and phone notes that nobody took yet. */
   const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
   const questions = client.notes.filter((note) => note.kind === 'question' && note.doneAt === null).length;
+  const [unpaid, wip] = [client.unpaid ?? 0, client.wip ?? 0];
   return (
     <Page
       above={[
@@ -121,22 +122,21 @@ export function ClientPage() {
               {client.onHold.reason && `, ${client.onHold.reason}`}.{' '}
             </>
           )}
-          {session.may('see fees') && client.unpaid > 0 && (
+          {session.may('see fees') && unpaid > 0 && (
             <>
               Unpaid{' '}
               <Link to={`/clients/${id}/money`} className="lnk">
                 <span className={client.unpaidSince && client.unpaidSince < session.today ? 'late' : ''}>
-                  {formatMoney(client.unpaid)}
+                  {formatMoney(unpaid)}
                   {client.unpaidSince && client.unpaidSince < session.today ? `, ${dueWords(client.unpaidSince, session.day)}` : ''}
                 </span>
               </Link>
-              {client.wip ? '; ' : '.'}
+              {wip ? '; ' : '.'}
             </>
           )}
-          {session.may('see fees') && client.wip !== 0 && (
+          {session.may('see fees') && wip !== 0 && (
             <>
-              {client.wip > 0 ? (client.unpaid > 0 ? 'unbilled' : 'Unbilled') : client.unpaid > 0 ? 'billed ahead of work' : 'Billed ahead of work'}{' '}
-              {formatMoney(Math.abs(client.wip))}.
+              {wip > 0 ? (unpaid > 0 ? 'unbilled' : 'Unbilled') : unpaid > 0 ? 'billed ahead of work' : 'Billed ahead of work'} {formatMoney(Math.abs(wip))}.
             </>
           )}
         </>
@@ -369,7 +369,7 @@ export function ClientPage() {
       {section === 'documents' && <DocumentList clientId={id} />}
       {section === 'money' && <BillList clientId={id} />}
       {section === 'correspondence' && <Correspondence client={{ id, name: client.name }} />}
-      {section === 'notes' && <NoteList clientId={id} notes={client.notes} />}
+      {section === 'notes' && <NoteList clientId={id} />}
       {section === 'history' && <HistoryList of={{ client: id }} />}
       {section === 'access' && <ViewerList clientId={id} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />

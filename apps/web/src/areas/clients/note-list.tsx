@@ -1,3 +1,5 @@
+import { ShowMore } from '../../ui/show-more';
+import { afterPage, usePages } from '../../app/pages';
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { AddNote, type NoteKind, type NoteView } from '@steady/contract/clients';
@@ -13,8 +15,10 @@ import { momentInWords } from '../../ui/words';
 const KIND_WORDS: Record<NoteKind, string> = { note: 'Note', question: 'Open question', phone: 'Phone note' };
 
 /** What stands on a client in people's own words: pinned first, then what is open, then the newest. */
-export function NoteList({ clientId, notes }: { clientId: string; notes: NoteView[] }) {
+export function NoteList({ clientId }: { clientId: string }) {
   const session = useSession();
+  const found = usePages(clientsRoutes.notes, { id: clientId }, afterPage);
+  const notes = found.pages?.flatMap((page) => page.rows);
   const [writing, setWriting] = useState(false);
   return (
     <>
@@ -25,7 +29,7 @@ export function NoteList({ clientId, notes }: { clientId: string; notes: NoteVie
           </button>
         </p>
       )}
-      {notes.length === 0 ? (
+      {!notes ? null : notes.length === 0 ? (
         <Empty>Notes stand here: what everybody should know, questions the preparer still has, calls for a colleague who was out.</Empty>
       ) : (
         <ul className="sheet">
@@ -34,6 +38,7 @@ export function NoteList({ clientId, notes }: { clientId: string; notes: NoteVie
           ))}
         </ul>
       )}
+      <ShowMore of={found} />
       {writing && <NoteLeaf clientId={clientId} onClose={() => setWriting(false)} />}
     </>
   );

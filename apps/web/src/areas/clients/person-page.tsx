@@ -10,7 +10,7 @@ import { useAct } from '../../app/use-act';
 import { Confirm } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Note, Page, Trouble } from '../../ui/page';
-import { dayInWords } from '../../ui/words';
+import { dayInWords, momentInWords } from '../../ui/words';
 import { LinkLeaf, PersonLeaf } from './contact-leaf';
 import { saysInWords } from './words';
 
@@ -100,7 +100,25 @@ export function PersonPage() {
           <Note title="To be reached">
             <dl className="facts">
               <dt>Email</dt>
-              <dd className="wrap-anywhere">{person.email ?? <span className="soon">none</span>}</dd>
+              <dd className="wrap-anywhere">
+                {person.email ?? <span className="soon">none</span>}
+                {person.newEmailSince && (
+                  <span className="block text-fine">
+                    <span className="soon">new since {momentInWords(person.newEmailSince, session.day)}, not made sure of</span>
+                    {may && (
+                      <button
+                        className="lnk block"
+                        disabled={busy}
+                        onClick={() =>
+                          void act(() => send(contactsRoutes.confirmAddress, { id }), `${person.email} is confirmed: it opens the portal from now on.`)
+                        }
+                      >
+                        It is theirs, they said so
+                      </button>
+                    )}
+                  </span>
+                )}
+              </dd>
               {person.phone && (
                 <>
                   <dt>Telephone</dt>

@@ -1,7 +1,9 @@
+import { ShowMore } from '../../ui/show-more';
+import { afterLast, usePages } from '../../app/pages';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { Link } from 'react-router';
 import type { DocumentView } from '@steady/contract/jobs';
-import { useData, addressOf } from '../../app/api';
+import { addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { momentInWords, sizeInWords } from '../../ui/words';
@@ -60,6 +62,12 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
 }
 
 export function DocumentList({ clientId }: { clientId: string }) {
-  const { data } = useData(documentsRoutes.list, { client: clientId });
-  return data ? <DocumentTable documents={data} /> : null;
+  const found = usePages(documentsRoutes.list, { client: clientId }, afterLast);
+  if (!found.pages) return null;
+  return (
+    <>
+      <DocumentTable documents={found.pages.flat()} />
+      <ShowMore of={found} />
+    </>
+  );
 }

@@ -1,8 +1,9 @@
+import { ShowMore } from '../../ui/show-more';
+import { afterPage, usePages } from '../../app/pages';
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { Link } from 'react-router';
 import { formatMoney } from '@steady/core/money';
 import type { InvoiceRow } from '@steady/contract/fees';
-import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { Day, DueWords } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
@@ -65,6 +66,12 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
 }
 
 export function BillList({ clientId }: { clientId: string }) {
-  const { data } = useData(feesRoutes.invoices, { client: clientId });
-  return data ? <BillTable rows={data.rows} withClient={false} /> : null;
+  const found = usePages(feesRoutes.invoices, { client: clientId }, afterPage);
+  if (!found.pages) return null;
+  return (
+    <>
+      <BillTable rows={found.pages.flatMap((page) => page.rows)} withClient={false} />
+      <ShowMore of={found} />
+    </>
+  );
 }

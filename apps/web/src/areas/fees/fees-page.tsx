@@ -1,9 +1,10 @@
+import { ShowMore } from '../../ui/show-more';
+import { afterPage, usePages } from '../../app/pages';
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { useSearchParams } from 'react-router';
-import useSWRInfinite from 'swr/infinite';
 import { formatMoney } from '@steady/core/money';
-import type { InvoiceRow, WipRow } from '@steady/contract/fees';
-import { addressOf, useData } from '../../app/api';
+import type { WipRow } from '@steady/contract/fees';
+import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble, Views } from '../../ui/page';
@@ -84,12 +85,8 @@ const STATUSES = ['all', 'draft', 'issued', 'paid', 'cancelled'] as const;
 export function BillsPage() {
   const [search, setSearch] = useSearchParams();
   const status = search.get('status') ?? 'all';
-  const { data, size, setSize } = useSWRInfinite<{ rows: InvoiceRow[]; more: boolean }>(
-    (_index: number, before: { rows: InvoiceRow[]; more: boolean } | null) => {
-      if (before && !before.more) return null;
-      return addressOf(feesRoutes.invoices, { status: status !== 'all' && status, before: before?.rows.at(-1)!.id });
-    },
-  );
+  const found = usePages(feesRoutes.invoices, { status: status !== 'all' && status }, afterPage);
+  const data = found.pages;
   const rows = data?.flatMap((page) => page.rows) ?? [];
   const unpaid = rows.filter((row) => row.status === 'issued');
   return (
@@ -114,11 +111,7 @@ export function BillsPage() {
       }
     >
       {data && <BillTable rows={rows} withClient />}
-      {data?.at(-1)?.more && (
-        <button className="act-quiet mt-3" onClick={() => void setSize(size + 1)}>
-          Show more
-        </button>
-      )}
+      <ShowMore of={found} />
     </Page>
   );
 }

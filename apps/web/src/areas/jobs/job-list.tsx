@@ -1,8 +1,9 @@
+import { ShowMore } from '../../ui/show-more';
+import { usePages } from '../../app/pages';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobRow } from '@steady/contract/jobs';
-import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
@@ -86,6 +87,11 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
   ];
 }
 
+/** Jobs of one status, page by page. */
+function useJobPages(status: 'open' | 'finished', of: { client: string } | { related: string }) {
+  return usePages(jobsRoutes.list, { status, ...of }, (page, index) => (page.more ? { from: String(index * page.rows.length) } : null));
+}
+
 /** The jobs of one client, or of clients that belong together: open ones, then what was done. */
 export function JobList({
   of,
@@ -99,9 +105,9 @@ export function JobList({
   const session = useSession();
   const [adding, setAdding] = useState(false);
   const columns = useJobColumns(withClient);
-  const { data: open } = useData(jobsRoutes.list, { status: 'open', ...of });
-  const { data: done } = useData(jobsRoutes.list, { status: 'finished', ...of });
-  if (!open || !done) return null;
+  const open = useJobPages('open', of);
+  const done = useJobPages('finished', of);
+  if (!open.pages || !done.pages) return null;
   return (
     <>
       {newFor && session.may('do work') && (
@@ -115,12 +121,13 @@ export function JobList({
       <LedgerTable
         label="Jobs"
         columns={columns}
-        rows={[...open.rows, ...done.rows]}
+        rows={[open, done].flatMap(({ pages = [] }) => pages.flatMap((page) => page.rows))}
         group={(row) => (row.status === 'finished' ? 'Finished' : 'Open')}
         keyOf={(row) => row.id}
         to={(row) => `/jobs/${row.id}`}
         empty="No job yet. Jobs begin by themselves at their lead time, or by “Start now” at a deadline."
       />
+      <ShowMore of={open.more ? open : done} />
     </>
   );
 }

@@ -1,8 +1,10 @@
+import { ShowMore } from '../../ui/show-more';
+import { afterLast, usePages } from '../../app/pages';
 import * as postRoutes from '@steady/contract/post.routes';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { SentMessage } from '@steady/contract/post';
-import { send, useData } from '../../app/api';
+import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Leaf } from '../../ui/leaf';
@@ -13,15 +15,18 @@ const TONE: Record<SentMessage['status'], string> = { waiting: 'text-soft', sent
 
 /** What was written: of one client, one job, or (with nothing in `of`) the whole firm. */
 export function MessageList({ of }: { of: { client?: string; job?: string } }) {
-  const { data } = useData(postRoutes.sent, of);
-  if (!data) return null;
+  const found = usePages(postRoutes.sent, of, afterLast);
+  if (!found.pages) return null;
   return (
-    <MessageTable
-      label="Messages"
-      messages={data}
-      withClient={of.client === undefined}
-      empty="Nothing was written yet. Requests and bills go out from a job and stand here afterwards."
-    />
+    <>
+      <MessageTable
+        label="Messages"
+        messages={found.pages.flat()}
+        withClient={of.client === undefined}
+        empty="Nothing was written yet. Requests and bills go out from a job and stand here afterwards."
+      />
+      <ShowMore of={found} />
+    </>
   );
 }
 

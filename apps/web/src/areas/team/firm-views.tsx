@@ -18,6 +18,7 @@ export function FirmViews() {
         ...(runs
           ? [
               { to: '/firm/roles', words: 'Roles' },
+              { to: '/firm/sign-in', words: 'Sign-in and mail' },
               { to: '/firm/audit', words: 'Audit trail' },
             ]
           : []),

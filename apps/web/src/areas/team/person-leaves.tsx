@@ -19,7 +19,7 @@ const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Satur
 export function MemberLeaf({ person, onClose }: Of) {
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeMember>({
     input: ChangeMember,
-    start: { role: person.role, does: person.does, weekdays: person.weekdays },
+    start: { role: person.role, does: person.does, weekdays: person.weekdays, endsOn: person.endsOn ?? '' },
     submit: async (values) => {
       await send(teamRoutes.change, { id: person.id }, values);
       onClose();
@@ -34,6 +34,12 @@ export function MemberLeaf({ person, onClose }: Of) {
         ))}
       </SelectField>
       <TextField label="Does" {...register('does')} error={formState.errors.does?.message} />
+      <DateField
+        label="Access ends after"
+        hint="For contractors and leavers. The person and the managers are told a week before; left empty, it has no end."
+        {...register('endsOn')}
+        error={formState.errors.endsOn?.message}
+      />
       <fieldset>
         <legend className="mb-1 text-table font-semibold">Hours for clients on each weekday</legend>
         <div className="grid grid-cols-2 gap-x-4">

@@ -106,6 +106,12 @@ export function PersonPage() {
                 <dd className="wrap-anywhere">{person.email}</dd>
                 <dt>Second step</dt>
                 <dd>{person.secondStep ? 'on' : 'off'}</dd>
+                {person.endsOn && (
+                  <>
+                    <dt>Access ends after</dt>
+                    <dd className={person.endsOn < session.day.add({ days: 8 }).toString() ? 'soon' : ''}>{dayInWords(person.endsOn, session.day)}</dd>
+                  </>
+                )}
               </dl>
             </Note>
             <Note title="Works">

@@ -1,6 +1,7 @@
+import { formatMoney, parseMoney } from '@steady/core/money';
 import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
-import { RIGHTS, RIGHT_WORDS, type Right, type Role, whyNotRights } from '@steady/core/access';
+import { RIGHTS, RIGHT_WORDS, ROLES, type Right, type Role, whyNotRights } from '@steady/core/access';
 import type { RoleView } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { useAct } from '../../app/use-act';
@@ -11,6 +12,8 @@ import { FirmViews } from './firm-views';
 export function RolesPage() {
   const { data: roles, error } = useData(teamRoutes.roles);
   const [changed, setChanged] = useState<Partial<Record<Role, Right[]>>>({});
+  /** Limits as they are typed. */
+  const [limits, setLimits] = useState<Partial<Record<Role, string>>>({});
   const { act, busy } = useAct();
   if (error) return <Trouble error={error} />;
   if (!roles) return null;
@@ -22,13 +25,23 @@ export function RolesPage() {
     const { [role.role]: _, ...rest } = changed;
     setChanged(asBefore ? rest : { ...rest, [role.role]: next });
   };
-  const names = Object.keys(changed) as Role[];
-  const faults = names.map((role) => ({ role, why: whyNotRights(role, changed[role]!) })).filter((fault) => fault.why !== null);
+  const names = ROLES.filter((role) => changed[role] !== undefined || limits[role] !== undefined);
+  const viewOf = (role: Role) => roles.find((one) => one.role === role)!;
+  const limitOf = (role: Role): number | null | undefined => {
+    const typed = limits[role];
+    if (typed === undefined) return viewOf(role).approveUpTo;
+    return typed.trim() === '' ? null : (parseMoney(typed) ?? undefined);
+  };
+  const why = (role: Role) =>
+    limitOf(role) === undefined ? 'Give the amount as 5,000.00, or leave it empty.' : whyNotRights(role, changed[role] ?? viewOf(role).rights);
+  const faults = names.map((role) => ({ role, why: why(role) })).filter((fault) => fault.why !== null);
   const people = roles.filter((role) => names.includes(role.role)).reduce((sum, role) => sum + role.people, 0);
   const save = () =>
     act(async () => {
-      for (const role of names) await send(teamRoutes.setRole, { role }, { rights: changed[role]! });
+      for (const role of names)
+        await send(teamRoutes.setRole, { role }, { rights: changed[role] ?? viewOf(role).rights, approveUpTo: limitOf(role) ?? undefined });
       setChanged({});
+      setLimits({});
     }, 'The roles hold from now on.');
   return (
     <Page title="Roles" sum="What people may do. Which clients they see is granted person by person, on the team page." tools={<FirmViews />}>
@@ -58,6 +71,16 @@ export function RolesPage() {
                   return (
                     <td key={role.role} className={`text-center ${differs ? 'bg-ochre-tint' : ''}`}>
                       <input type="checkbox" aria-label={`${role.role}: ${RIGHT_WORDS[right]}`} checked={has} onChange={() => toggle(role, right)} />
+                      {right === 'approve bills' && has && (
+                        <input
+                          className="field mx-auto mt-1 block w-24 py-0.5 text-right"
+                          aria-label={`${role.role} approves up to`}
+                          inputMode="decimal"
+                          placeholder="no limit"
+                          value={limits[role.role] ?? (role.approveUpTo === null ? '' : formatMoney(role.approveUpTo))}
+                          onChange={(event) => setLimits({ ...limits, [role.role]: event.target.value })}
+                        />
+                      )}
                     </td>
                   );
                 })}
@@ -76,7 +99,13 @@ export function RolesPage() {
           <button className="act" disabled={busy || faults.length > 0} onClick={() => void save()}>
             Save, changes what {people === 1 ? '1 person' : `${people} people`} may do
           </button>
-          <button className="act-quiet" onClick={() => setChanged({})}>
+          <button
+            className="act-quiet"
+            onClick={() => {
+              setChanged({});
+              setLimits({});
+            }}
+          >
             Leave it
           </button>
         </p>

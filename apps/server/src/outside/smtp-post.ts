@@ -1,0 +1,38 @@
+import { type Transporter, createTransport } from 'nodemailer';
+import { type Letter, PostRoom } from '../stand-ins/outside';
+import type { MailServer } from '../platform/settings';
+
+/** Sends messages through a mail server, from the firm's own name and address. Text messages need a service of their own. */
+export class SmtpPost extends PostRoom {
+  private readonly transport: Transporter;
+
+  constructor(
+    private readonly server: MailServer,
+    private readonly senderOf: (firmId: string) => Promise<{ name: string; address: string | null }>,
+  ) {
+    super();
+    this.transport = createTransport(server.url);
+  }
+
+  async take(firmId: string, key: string, { channel, toName, address, subject, body }: Letter): Promise<void> {
+    if (channel !== 'mail') throw new Error('Text messages go out only once a service for them is set up');
+    const { name, address: own } = await this.senderOf(firmId);
+    await this.transport.sendMail({
+      from: { name, address: own ?? this.server.from },
+      // Where the firm's own address may not be sent from, answers still reach it.
+      ...(own === null ? {} : { replyTo: { name, address: own } }),
+      to: { name: toName, address },
+      // The same for each try, so that a mailbox recognises a message that came twice.
+      messageId: `<${key.replace(/[^\w-]/g, '')}@${this.server.from.split('@')[1] ?? 'localhost'}>`,
+      subject,
+      text: body,
+    });
+  }
+}
+
+/** Stands where no mail server is set up: messages wait, and say why. */
+export class NoPost extends PostRoom {
+  take(): Promise<void> {
+    return Promise.reject(new Error('No mail server is set up: start with MAIL_URL and MAIL_FROM'));
+  }
+}

@@ -1,0 +1,34 @@
+import * as accountRoutes from '@steady/contract/account.routes';
+import { ConfirmPassword } from '@steady/contract/team';
+import { TextField } from '../ui/fields';
+import { useLeafForm } from '../ui/form';
+import { Leaf } from '../ui/leaf';
+import { send } from './api';
+import { useSession } from './session';
+
+/** Asks for the password once more, before something that matters; what was begun goes on by itself then. */
+export function PasswordAgain({ onDone }: { onDone(given: boolean): void }) {
+  const session = useSession();
+  const { form, onSubmit, busy, problem } = useLeafForm<ConfirmPassword>({
+    input: ConfirmPassword,
+    start: { password: '' },
+    submit: async (values) => {
+      await send(accountRoutes.confirm, {}, values);
+      onDone(true);
+    },
+  });
+  return (
+    <Leaf open title="Your password, please" act="Go on" onClose={() => onDone(false)} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <p className="mb-3">What you are about to do changes who may come in or what they may do. Give your password once more; then it goes on.</p>
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="current-password"
+        autoFocus
+        {...(session.demo ? { hint: 'In the demo it is "harbour-lights-7" for everybody.' } : {})}
+        {...form.register('password')}
+        error={form.formState.errors.password?.message}
+      />
+    </Leaf>
+  );
+}

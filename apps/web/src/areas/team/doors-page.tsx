@@ -1,0 +1,80 @@
+import * as teamRoutes from '@steady/contract/team.routes';
+import { FirmDoors } from '@steady/contract/firm-doors';
+import { send, useData } from '../../app/api';
+import { TextField, TickField } from '../../ui/fields';
+import { asNumber, useLeafForm } from '../../ui/form';
+import { Page, Trouble } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
+import { FirmViews } from './firm-views';
+
+/** How people of the firm come in and for how long, and where its messages come from. */
+export function DoorsPage() {
+  const { data, error } = useData(teamRoutes.doors);
+  if (error) return <Trouble error={error} />;
+  return (
+    <Page
+      title="Sign-in and mail"
+      sum="How people of the firm come in, how long they stay signed in, and the address from which clients hear."
+      tools={<FirmViews />}
+    >
+      {data && <DoorsForm doors={data} />}
+    </Page>
+  );
+}
+
+function DoorsForm({ doors }: { doors: FirmDoors }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<FirmDoors>({
+    input: FirmDoors,
+    start: doors,
+    submit: async (values) => {
+      await send(teamRoutes.keepDoors, {}, values);
+      say('Saved. It holds from the next sign-in on.');
+    },
+  });
+  const { register, formState } = form;
+  const figure = (name: 'idleMinutes' | 'sessionHours' | 'adminIdleMinutes' | 'adminSessionHours', label: string, hint: string) => (
+    <TextField narrow inputMode="numeric" label={label} hint={hint} {...register(name, { setValueAs: asNumber })} error={formState.errors[name]?.message} />
+  );
+  return (
+    <form
+      noValidate
+      className="sheet max-w-3xl px-5 py-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSubmit();
+      }}
+    >
+      {problem && (
+        <p role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
+          {problem}
+        </p>
+      )}
+      <h2 className="mb-1">Second step</h2>
+      <TickField label="Everybody needs the second step. Who has none sets it up before anything else." {...register('secondStepRequired')} />
+      <div className="mt-4 grid gap-x-10 sm:grid-cols-2">
+        <section>
+          <h2 className="mb-1">Administrators</h2>
+          {figure('adminIdleMinutes', 'Signed out after', 'minutes in which nothing was done')}
+          {figure('adminSessionHours', 'And in any case after', 'hours')}
+        </section>
+        <section>
+          <h2 className="mb-1">Everybody else</h2>
+          {figure('idleMinutes', 'Signed out after', 'minutes in which nothing was done')}
+          {figure('sessionHours', 'And in any case after', 'hours')}
+        </section>
+      </div>
+      <h2 className="mt-4 mb-1">Mail</h2>
+      <TextField
+        label="The firm writes from"
+        type="email"
+        hint="Clients see this address beside the firm’s name, and answer to it."
+        {...register('mailAddress')}
+        error={formState.errors.mailAddress?.message}
+      />
+      <button className="act mt-1" disabled={busy}>
+        Save
+      </button>
+    </form>
+  );
+}
