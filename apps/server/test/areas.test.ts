@@ -181,9 +181,9 @@ describe('time', () => {
 
   it('a timer forgotten for days records half a day at most', async () => {
     const { jobId } = await begun('Forgotten Ltd');
-    await manager().post('/api/timer/start').send({ jobId }).expect(204);
+    await test.firm.as.administrator!.post('/api/timer/start').send({ jobId }).expect(204);
     test.clock.advance({ hours: 60 });
-    expect((await manager().post('/api/timer/stop').expect(200)).body).toEqual({ minutes: 720 });
+    expect((await test.firm.as.administrator!.post('/api/timer/stop').expect(200)).body).toEqual({ minutes: 720 });
     test.clock.set(morning('2026-03-11'));
   });
 

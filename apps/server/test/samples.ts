@@ -26,7 +26,7 @@ function valueOf({ name, checks, nested }: InputField, pick: Pick): unknown {
     if (has('matches')) return MATCHING.find((text) => (has('matches')!.constraints[0] as RegExp).test(text)) ?? 'x';
     return 'Harbour lights at seven'
       .padEnd(Number(has('minLength')?.constraints[0] ?? 0), 'x')
-      .slice(0, Number(has('isText')?.constraints[0] ?? has('maxLength')?.constraints[0] ?? 60));
+      .slice(0, Number(has('isText')?.constraints[0] ?? has('isLine')?.constraints[0] ?? has('maxLength')?.constraints[0] ?? 60));
   };
   if (!checks.some((check) => check.name === 'isArray')) return entry(checks);
   const least = Number(checks.find((check) => check.name === 'arrayMinSize')?.constraints[0] ?? 1);

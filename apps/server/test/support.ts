@@ -13,7 +13,7 @@ import type { PostRoomMessage } from '@steady/contract/post';
 import type { DoorLetter } from '@steady/contract/team';
 import { createApp } from '../src/app';
 import { ServicesService } from '../src/areas/services';
-import { TeamService } from '../src/areas/team';
+import { SignInService, TeamService } from '../src/areas/team';
 import { Ticks } from '../src/platform/background/ticks';
 import { SetClock } from '../src/platform/clock';
 import { Database } from '../src/platform/database';
@@ -136,7 +136,10 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
     firm,
     other,
     tick: () => app.get(Ticks).tick(),
-    drain: () => app.get(Effects).drain(firm.id),
+    drain: async () => {
+      await app.get(SignInService).settled();
+      await app.get(Effects).drain(firm.id);
+    },
     letters: async () => (await firm.as.manager!.get('/api/post-room').expect(200)).body as PostRoomMessage[],
     doorLetters: async () => (await request(app.getHttpServer()).get('/api/sign-in/letters').expect(200)).body as DoorLetter[],
     close: async () => {

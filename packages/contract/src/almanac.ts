@@ -1,7 +1,7 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export interface ObligationView {
   id: string;
@@ -217,7 +217,7 @@ export class StartSeason {
   /** What it is, for the history: "VAT returns to 30 Apr 2026". */
   @Trimmed()
   @IsNotEmpty()
-  @IsText(160, 'A name')
+  @IsLine(160, 'A name')
   what: string;
 }
 
@@ -269,7 +269,7 @@ export class ExtendObligation {
 
   @Trimmed()
   @LeftOut()
-  @IsText(120, 'A reference')
+  @IsLine(120, 'A reference')
   reference?: string;
 
   @IsInt()
@@ -312,7 +312,7 @@ export class NoteFiled {
 
   @Trimmed()
   @IsNotEmpty({ message: 'Give the receipt, or how it can be shown that it was filed.' })
-  @IsText(120, 'A receipt')
+  @IsLine(120, 'A receipt')
   receipt: string;
 
   /** Although checks of its job are not done. */

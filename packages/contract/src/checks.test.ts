@@ -1,7 +1,7 @@
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { describe, expect, it } from 'vitest';
-import { IsDay, IsFigure, IsIban, IsMoney, IsMonthDay, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
+import { IsDay, IsFigure, IsIban, IsLine, IsMoney, IsMonthDay, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
 
 class Checked {
   @IsDay()
@@ -25,12 +25,25 @@ class Checked {
   @IsFigure(2)
   share: unknown;
 
+  @IsLine(10, 'A title')
+  title: unknown;
+
   @Trimmed()
   @IsText(10, 'A name')
   name: unknown;
 }
 
-const SOUND = { day: '2026-03-11', until: '2026-03-11', yearEnd: '12-31', rhythm: 'monthly', fee: 18_000, account: 'IE29AIBK93115212345678', share: 12.5, name: 'Dunmarra' };
+const SOUND = {
+  day: '2026-03-11',
+  until: '2026-03-11',
+  yearEnd: '12-31',
+  rhythm: 'monthly',
+  fee: 18_000,
+  account: 'IE29AIBK93115212345678',
+  share: 12.5,
+  title: 'Papers',
+  name: 'Dunmarra',
+};
 /** What is said about one field, where all others are sound; null when nothing is. */
 function saidOf(field: keyof typeof SOUND, value: unknown): string | null {
   const errors = validateSync(plainToInstance(Checked, { ...SOUND, [field]: value }), { stopAtFirstError: true });
@@ -129,5 +142,17 @@ describe('a figure', () => {
 
   it.each([1e-7, 12.345, Number.MIN_VALUE, NaN, Infinity, '12', null])('%s is refused in words', (value) => {
     expect(saidOf('share', value)).toBe('Give a number with at most 2 decimals.');
+  });
+});
+
+describe('a line', () => {
+  it.each([
+    ['two\nlines', 'A title stands in one line.'],
+    ['two\u2028lines', 'A title stands in one line.'],
+    ['far too long a title', 'A title can be 10 characters long at most.'],
+    [5, 'A title has to be text.'],
+    ['Ó Sé', null],
+  ])('%j: %s', (value, said) => {
+    expect(saidOf('title', value)).toBe(said);
   });
 });

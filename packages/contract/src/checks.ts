@@ -122,17 +122,28 @@ export function IsMoney(lowest: number): PropertyDecorator {
 
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/;
 
-/** Text of at most `most` characters without control characters. Whether it may be left out is for others to say. */
-export const IsText = (most: number, what: string) =>
-  ValidateBy({
-    name: 'isText',
+const LINE_BREAK = /[\n\r\u2028\u2029]/;
+
+function textOf(name: string, most: number, what: string, oneLine: boolean): PropertyDecorator {
+  return ValidateBy({
+    name,
     constraints: [most],
     validator: {
       validate: (value: unknown) =>
-        value === undefined || value === null || (typeof value === 'string' && value.length <= most && !CONTROL.test(value) && value.isWellFormed()),
+        value === undefined ||
+        value === null ||
+        (typeof value === 'string' && value.length <= most && !CONTROL.test(value) && value.isWellFormed() && !(oneLine && LINE_BREAK.test(value))),
       defaultMessage: (about) => {
         if (typeof about?.value !== 'string') return `${what} has to be text.`;
-        return about.value.length > most ? `${what} can be ${most} characters long at most.` : `${what} holds characters that cannot be printed.`;
+        if (about.value.length > most) return `${what} can be ${most} characters long at most.`;
+        return oneLine && LINE_BREAK.test(about.value) ? `${what} stands in one line.` : `${what} holds characters that cannot be printed.`;
       },
     },
   });
+}
+
+/** Text of at most `most` characters without control characters, in as many lines as one likes. Whether it may be left out is for others to say. */
+export const IsText = (most: number, what: string) => textOf('isText', most, what, false);
+
+/** The same in one line: a name, a title, a reference. */
+export const IsLine = (most: number, what: string) => textOf('isLine', most, what, true);

@@ -18,7 +18,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
-import { IsDay, IsIban, IsMail, IsMonthDay, IsNotBefore, IsText, LeftOut, Trimmed, WantedIf } from './checks';
+import { IsDay, IsIban, IsLine, IsMail, IsMonthDay, IsNotBefore, IsText, LeftOut, Trimmed, WantedIf } from './checks';
 import { Address, ContactInput, type ContactView } from './contacts';
 
 export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person', 'not known'] as const;
@@ -36,7 +36,7 @@ export type Standing = (typeof STANDINGS)[number];
 export class ClientFactsInput {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the name of the client.' })
-  @IsText(160, 'A name')
+  @IsLine(160, 'A name')
   name: string;
 
   @IsIn(LEGAL_FORMS, { message: 'Choose the legal form.' })
@@ -90,7 +90,7 @@ export class ClientFactsInput {
 
   @Trimmed()
   @LeftOut()
-  @IsText(80, 'A trade')
+  @IsLine(80, 'A trade')
   trade?: string;
 
   @Trimmed()
@@ -105,7 +105,7 @@ export class ClientFactsInput {
 
   @Trimmed()
   @LeftOut()
-  @IsText(120, 'A place')
+  @IsLine(120, 'A place')
   paperPlace?: string;
 
   @LeftOut()
@@ -169,13 +169,13 @@ export class AddClient extends ClientFactsInput {
 export class AddInPassing {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the name of the client.' })
-  @IsText(160, 'A name')
+  @IsLine(160, 'A name')
   name: string;
 
   @Trimmed()
   @LeftOut()
   @IsMail({ message: 'This is not a complete email address.' })
-  @IsText(200, 'An address')
+  @IsLine(200, 'An address')
   email?: string;
 }
 
@@ -189,7 +189,7 @@ export class ChangeClient extends ClientFactsInput {
 export class DetailFieldInput {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the detail a name.' })
-  @IsText(60, 'A name')
+  @IsLine(60, 'A name')
   name: string;
 
   @IsIn(DETAIL_KINDS, { message: 'Choose what kind of value it has.' })

@@ -1,27 +1,27 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
-import { IsDay, IsMail, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsMail, LeftOut, Trimmed } from './checks';
 
 export class Address {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the street and number, or the name of the house.' })
-  @IsText(200, 'A street')
+  @IsLine(200, 'A street')
   street: string;
 
   @Trimmed()
   @IsNotEmpty({ message: 'Give the town.' })
-  @IsText(100, 'A town')
+  @IsLine(100, 'A town')
   town: string;
 
   @Trimmed()
   @LeftOut()
-  @IsText(20, 'A postcode')
+  @IsLine(20, 'A postcode')
   postcode?: string;
 
   @Trimmed()
   @LeftOut()
-  @IsText(60, 'A country')
+  @IsLine(60, 'A country')
   country?: string;
 }
 
@@ -39,7 +39,7 @@ export class Marketing {
 
   @Trimmed()
   @IsNotEmpty({ message: 'Say how you know: by telephone, on a form, in a mail.' })
-  @IsText(120, 'A source')
+  @IsLine(120, 'A source')
   source: string;
 }
 
@@ -51,13 +51,13 @@ export type Say = (typeof SAYS)[number];
 class PersonFacts {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the name of a person.' })
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   name: string;
 
   @Trimmed()
   @LeftOut()
   @IsMail({ message: 'This is not a complete email address.' })
-  @IsText(200, 'An address')
+  @IsLine(200, 'An address')
   email?: string;
 
   @Trimmed()
@@ -85,7 +85,7 @@ class PersonFacts {
 export class LinkContact {
   @Trimmed()
   @LeftOut()
-  @IsText(60, 'A role')
+  @IsLine(60, 'A role')
   role?: string;
 
   @LeftOut()
@@ -105,7 +105,7 @@ export class LinkContact {
 export class ContactInput extends PersonFacts {
   @Trimmed()
   @LeftOut()
-  @IsText(60, 'A role')
+  @IsLine(60, 'A role')
   role?: string;
 
   @LeftOut()
@@ -170,7 +170,7 @@ export class RelateClient {
   /** How they are called together, where they are not called anything yet. */
   @Trimmed()
   @LeftOut()
-  @IsText(80, 'A name')
+  @IsLine(80, 'A name')
   name?: string;
 
   @LeftOut()
@@ -181,7 +181,7 @@ export class RelateClient {
 export class ChangeRelated {
   @Trimmed()
   @IsNotEmpty({ message: 'Say how they are called together.' })
-  @IsText(80, 'A name')
+  @IsLine(80, 'A name')
   name: string;
 
   @IsIn(RELATED_KINDS, { message: 'Choose how they belong together.' })

@@ -1,7 +1,7 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateIf } from 'class-validator';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import type { ListValue } from './lists';
 import type { JobActionView } from './moves';
 import type { RequestView } from './requests';
@@ -53,7 +53,7 @@ class WorkByHand {
 
   @Trimmed()
   @IsNotEmpty({ message: 'Give the job a name.' })
-  @IsText(200, 'A name')
+  @IsLine(200, 'A name')
   name: string;
 
   @IsDay()
@@ -108,7 +108,7 @@ export interface JobsBegun {
 export class ChangeJob {
   @LeftOut()
   @Trimmed()
-  @IsText(200, 'A name')
+  @IsLine(200, 'A name')
   name?: string;
 
   @LeftOut()
@@ -141,12 +141,12 @@ export class ChangeJob {
   /** Which kind of income it is, in the firm's own words. */
   @ValidateIf((o: ChangeJob) => o.income !== null)
   @IsOptional()
-  @IsText(60, 'A kind of income')
+  @IsLine(60, 'A kind of income')
   income?: string | null;
 
   @ValidateIf((o: ChangeJob) => o.ownStatus !== null)
   @IsOptional()
-  @IsText(60, 'A status')
+  @IsLine(60, 'A status')
   ownStatus?: string | null;
 
   @LeftOut()

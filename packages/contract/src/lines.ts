@@ -2,7 +2,7 @@ import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty,
 import type { Rhythm } from '@steady/core/calendar';
 import { LINE_ANCHORS, type LineAnchor, type Pause } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
-import { IsDay, IsMoney, IsNotBefore, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsMoney, IsNotBefore, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
 
 export const PERMISSION_KINDS = ['agent', 'digital'] as const;
 export type PermissionKind = (typeof PERMISSION_KINDS)[number];
@@ -11,7 +11,7 @@ export type PermissionKind = (typeof PERMISSION_KINDS)[number];
 export class LineInput {
   @Trimmed()
   @LeftOut()
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   name?: string;
 
   @IsRhythm()
@@ -126,7 +126,7 @@ export class KeepPermission {
 
   @Trimmed()
   @LeftOut()
-  @IsText(120, 'A reference')
+  @IsLine(120, 'A reference')
   reference?: string;
 }
 

@@ -1,6 +1,6 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNotEmpty, IsObject, IsString } from 'class-validator';
 import type { Field, Filter } from '@steady/core/lists';
-import { IsText, LeftOut, Trimmed } from './checks';
+import { IsLine, LeftOut, Trimmed } from './checks';
 
 /** What there are lists of, to save. */
 export const LISTS_OF = ['clients', 'jobs'] as const;
@@ -54,7 +54,7 @@ export class SaveList {
 
   @Trimmed()
   @IsNotEmpty({ message: 'Give the list a name.' })
-  @IsText(60, 'A name')
+  @IsLine(60, 'A name')
   name: string;
 
   /** For everybody in the firm, or for oneself. */
@@ -71,7 +71,7 @@ export class SaveList {
   columns: string[];
 
   @LeftOut()
-  @IsText(80, 'A sort')
+  @IsLine(80, 'A sort')
   sort?: string;
 
   /** What else stands in the address of the list. */

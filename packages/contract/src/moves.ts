@@ -1,6 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { MoveKind } from '@steady/core/procedures';
-import { IsText, LeftOut, Trimmed } from './checks';
+import { IsLine, IsText, LeftOut, Trimmed } from './checks';
 import { PRIORITIES, type Priority, TheseJobs } from './jobs';
 
 /** A move by hand, as it was looked at before. */
@@ -50,7 +50,7 @@ export interface MovePreview {
 export class LookAtMove extends TheseJobs {
   @ValidateIf((o: LookAtMove) => o.to !== null)
   @IsOptional()
-  @IsText(60, 'A key')
+  @IsLine(60, 'A key')
   to?: string | null;
 }
 
@@ -106,7 +106,7 @@ export class ChangeJobs {
   /** Where they are moved: a phase by its key, null for their end, the next phase where nothing is said. */
   @ValidateIf((o: ChangeJobs) => o.to !== null)
   @IsOptional()
-  @IsText(60, 'A key')
+  @IsLine(60, 'A key')
   to?: string | null;
 
   /** Working days by which our target moves; below zero brings it forward. */

@@ -1,11 +1,11 @@
 import { IsNotEmpty, IsUUID } from 'class-validator';
-import { IsDay, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 /** What a message says; details between braces are filled in. */
 export class MessageWords {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the message a subject.' })
-  @IsText(200, 'A subject')
+  @IsLine(200, 'A subject')
   subject: string;
 
   @Trimmed()

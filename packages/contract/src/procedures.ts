@@ -1,7 +1,7 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsUUID, Min, ValidateBy } from 'class-validator';
 import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type OnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
-import { IsText, LeftOut, Trimmed } from './checks';
+import { IsLine, IsText, LeftOut, Trimmed } from './checks';
 import { MessageWords } from './post';
 
 const IsProcedure = () =>
@@ -13,7 +13,7 @@ const IsProcedure = () =>
 export class KeepProcedure {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the procedure a name.' })
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   name: string;
 
   @IsProcedure()
@@ -35,7 +35,7 @@ export class KeepProcedure {
 
 export class SharePhase {
   @IsNotEmpty({ message: 'Choose the phase.' })
-  @IsText(60, 'A key')
+  @IsLine(60, 'A key')
   phaseKey: string;
 }
 
@@ -51,7 +51,7 @@ export class CutDownProcedure {
 
 export class TakeSuppliedProcedure {
   @IsNotEmpty({ message: 'Choose a supplied procedure.' })
-  @IsText(60, 'A key')
+  @IsLine(60, 'A key')
   key: string;
 }
 
@@ -144,7 +144,7 @@ export interface JobToVersion {
 export class KeepTemplate extends MessageWords {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the message a name, for example "Your return is filed".' })
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   name: string;
 
   @LeftOut()
@@ -154,7 +154,7 @@ export class KeepTemplate extends MessageWords {
 }
 
 export class TryTemplate {
-  @IsText(200, 'A subject')
+  @IsLine(200, 'A subject')
   subject: string;
 
   @IsText(10_000, 'A message')

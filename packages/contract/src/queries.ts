@@ -1,5 +1,5 @@
 import { IsIn, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
-import { IsDay, IsText, LeftOut } from './checks';
+import { IsDay, IsLine, IsText, LeftOut } from './checks';
 import { JOB_STATES, type JobState, PRIORITIES } from './jobs';
 
 // What may stand behind the question mark of an address. The web never loads this file: it knows these classes as types.
@@ -7,7 +7,7 @@ import { JOB_STATES, type JobState, PRIORITIES } from './jobs';
 /** What is looked for by a few letters. */
 export class Find {
   @LeftOut()
-  @IsText(100, 'What is looked for')
+  @IsLine(100, 'What is looked for')
   find?: string;
 }
 
@@ -35,7 +35,7 @@ export class OfProcedure {
 /** How a list is narrowed, laid out and sorted. */
 export class ListQuery {
   @LeftOut()
-  @IsText(100, 'What is looked for')
+  @IsLine(100, 'What is looked for')
   find?: string;
 
   /** As JSON. */
@@ -49,7 +49,7 @@ export class ListQuery {
   columns?: string;
 
   @LeftOut()
-  @IsText(80, 'A sort')
+  @IsLine(80, 'A sort')
   sort?: string;
 
   /** How many rows stand before the page. */
@@ -59,12 +59,12 @@ export class ListQuery {
 
   /** The field that a list is added up by. */
   @LeftOut()
-  @IsText(80, 'A field')
+  @IsLine(80, 'A field')
   by?: string;
 
   /** What somebody types to land on a row. */
   @LeftOut()
-  @IsText(100, 'A name')
+  @IsLine(100, 'A name')
   name?: string;
 }
 
@@ -123,7 +123,7 @@ export class AuditQuery {
   client?: string;
 
   @LeftOut()
-  @IsText(60, 'A kind')
+  @IsLine(60, 'A kind')
   kind?: string;
 
   @LeftOut()
@@ -143,26 +143,26 @@ export class AuditQuery {
 /** Which bills are listed. */
 export class InvoicesAsked extends OfRecord {
   @LeftOut()
-  @IsText(40, 'A status')
+  @IsLine(40, 'A status')
   status?: string;
 }
 
 /** What is known of a client that is being written down. */
 export class AlikeAsked {
   @LeftOut()
-  @IsText(160, 'A name')
+  @IsLine(160, 'A name')
   name?: string;
 
   @LeftOut()
-  @IsText(160, 'A VAT number')
+  @IsLine(160, 'A VAT number')
   vatNumber?: string;
 
   @LeftOut()
-  @IsText(160, 'A tax number')
+  @IsLine(160, 'A tax number')
   taxNumber?: string;
 
   @LeftOut()
-  @IsText(160, 'A company number')
+  @IsLine(160, 'A company number')
   companyNumber?: string;
 
   /** The record itself, where it is there already. */
@@ -174,7 +174,7 @@ export class AlikeAsked {
 /** The phase to which a job would be moved; without it the job would be finished. */
 export class MoveAsked {
   @LeftOut()
-  @IsText(60, 'A phase')
+  @IsLine(60, 'A phase')
   to?: string;
 }
 

@@ -1,12 +1,12 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, ValidateNested } from 'class-validator';
-import { IsDay, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export class RequestItemInput {
   @Trimmed()
   @IsNotEmpty({ message: 'Say what is wanted.' })
-  @IsText(120, 'An item')
+  @IsLine(120, 'An item')
   name: string;
 
   @Trimmed()
@@ -18,12 +18,12 @@ export class RequestItemInput {
 export class SendRequest {
   /** Which of the requests that the procedure plans for this phase it is. */
   @LeftOut()
-  @IsText(60, 'A key')
+  @IsLine(60, 'A key')
   planKey?: string;
 
   @Trimmed()
   @IsNotEmpty({ message: 'Give the request a title: the client reads it first.' })
-  @IsText(160, 'A title')
+  @IsLine(160, 'A title')
   title: string;
 
   @IsDay({ message: 'Say by when it is wanted.' })
@@ -54,7 +54,7 @@ export class ClientWords {
 export class EnterCode {
   @Trimmed()
   @IsNotEmpty({ message: 'Enter the code from the message.' })
-  @IsText(12, 'A code')
+  @IsLine(12, 'A code')
   code: string;
 }
 

@@ -21,7 +21,7 @@ import {
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
 import { LINE_ANCHORS, type LineAnchor, type OwnDue } from '@steady/core/obligations';
-import { IsFigure, IsMoney, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
+import { IsFigure, IsLine, IsMoney, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
 
 class FeeBandInput implements FeeBand {
   @ValidateIf((o: FeeBandInput) => o.upTo !== null)
@@ -98,13 +98,13 @@ class ProcedureOfRhythm {
 export class KeepService {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the service a name.' })
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   name: string;
 
   /** Made from the name when it is left out. */
   @Trimmed()
   @LeftOut()
-  @IsText(24, 'A short name')
+  @IsLine(24, 'A short name')
   shortName?: string;
 
   @IsBoolean()
@@ -187,12 +187,12 @@ export class KeepService {
   /** Which kind of income its work is, for reports. */
   @Trimmed()
   @IsOptional()
-  @IsText(60, 'A kind of income')
+  @IsLine(60, 'A kind of income')
   income?: string | null;
 
   @Trimmed()
   @IsOptional()
-  @IsText(40, 'A code')
+  @IsLine(40, 'A code')
   itemCode?: string | null;
 
   @Trimmed()

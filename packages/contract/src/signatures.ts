@@ -1,5 +1,5 @@
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsNotEmpty, IsUUID } from 'class-validator';
-import { IsDay, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export type SignatureState = 'waiting' | 'signed' | 'refused' | 'withdrawn';
 export type SignerState = 'waiting' | 'signed' | 'refused';
@@ -10,7 +10,7 @@ export class AskSignature {
 
   @Trimmed()
   @IsNotEmpty({ message: 'Say what is signed: the client reads it first.' })
-  @IsText(160, 'A title')
+  @IsLine(160, 'A title')
   title: string;
 
   @IsArray()
@@ -32,7 +32,7 @@ export class AskSignature {
 export class GiveSignature {
   @Trimmed()
   @IsNotEmpty({ message: 'Write your name, as you sign.' })
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   signedAs: string;
 
   @Equals(true, { message: 'Tick that you have read the document and agree with it.' })

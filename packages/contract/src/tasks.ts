@@ -1,6 +1,6 @@
 import { IsBoolean, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { DoneBy } from '@steady/core/procedures';
-import { IsDay, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export class TickTask {
   @IsBoolean()
@@ -48,12 +48,12 @@ class WorkOfTask {
 export class AddTask extends WorkOfTask {
   @Trimmed()
   @IsNotEmpty({ message: 'Say what is to be done.' })
-  @IsText(200, 'A task')
+  @IsLine(200, 'A task')
   name: string;
 
   /** The phase in which it is done. */
   @IsNotEmpty({ message: 'Choose the phase.' })
-  @IsText(60, 'A key')
+  @IsLine(60, 'A key')
   phaseKey: string;
 }
 
@@ -61,7 +61,7 @@ export class ChangeTask extends WorkOfTask {
   @LeftOut()
   @Trimmed()
   @IsNotEmpty({ message: 'Say what is to be done.' })
-  @IsText(200, 'A task')
+  @IsLine(200, 'A task')
   name?: string;
 
   @IsInt()

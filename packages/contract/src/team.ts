@@ -1,6 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, ArrayNotEmpty, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Matches, Max, Min } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
-import { IsDay, IsMail, IsMoney, IsText, LeftOut, Trimmed, WantedIf } from './checks';
+import { IsDay, IsLine, IsMail, IsMoney, IsText, LeftOut, Trimmed, WantedIf } from './checks';
 
 export class SignIn {
   @Trimmed()
@@ -14,7 +14,7 @@ export class SignIn {
   /** The code of the second step, or a recovery code. */
   @Trimmed()
   @LeftOut()
-  @IsText(40, 'A code')
+  @IsLine(40, 'A code')
   code?: string;
 
   /** Which firm to enter, for a person of several. */
@@ -163,7 +163,7 @@ export interface RateView {
 export class InviteMember {
   @Trimmed()
   @IsNotEmpty({ message: 'Give a name.' })
-  @IsText(120, 'A name')
+  @IsLine(120, 'A name')
   name: string;
 
   @Trimmed()
@@ -175,7 +175,7 @@ export class InviteMember {
 
   @Trimmed()
   @LeftOut()
-  @IsText(80, 'What the person does')
+  @IsLine(80, 'What the person does')
   does?: string;
 
   /** Charge rate, minor units per hour. */
@@ -192,7 +192,7 @@ export class ChangeMember {
 
   @Trimmed()
   @LeftOut()
-  @IsText(80, 'What the person does')
+  @IsLine(80, 'What the person does')
   does?: string;
 
   @IsArray()
@@ -218,7 +218,7 @@ export class AddLeave {
 
   @Trimmed()
   @IsNotEmpty({ message: 'Say what it is, for example "holiday".' })
-  @IsText(80, 'What it is')
+  @IsLine(80, 'What it is')
   what: string;
 }
 
@@ -289,12 +289,12 @@ export class GrantTarget {
 
   @Trimmed()
   @LeftOut()
-  @IsText(100, 'What is looked for')
+  @IsLine(100, 'What is looked for')
   find?: string;
 
   @Trimmed()
   @LeftOut()
-  @IsText(40, 'A label')
+  @IsLine(40, 'A label')
   label?: string;
 
   @LeftOut()
@@ -324,7 +324,7 @@ export class ChangeGrants extends GrantTarget {
 export class GroupInput {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the group a name.' })
-  @IsText(60, 'A name')
+  @IsLine(60, 'A name')
   name: string;
 
   @IsArray()

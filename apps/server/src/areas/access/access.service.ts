@@ -12,6 +12,8 @@ import { JobsService, TasksService } from '../jobs';
 import { TeamService } from '../team';
 import { GroupsService } from './groups.service';
 
+const NAMED = ['partnerId', 'managerId', 'preparerId'];
+
 export const ClientsGranted = eventKind<{ memberIds: string[] }>('clients granted');
 export const ClientsTakenBack = eventKind<{ memberIds: string[] }>('clients taken back');
 export const SightChanged = eventKind<{ memberId: string }>('sight changed');
@@ -40,7 +42,10 @@ export class AccessService implements OnModuleInit {
     this.events.on(ClientsBroughtIn, async (work, { payload }) => {
       await this.grantToNamed(work, payload.clientIds);
     });
-    this.events.on(ClientChanged, (work, { payload }) => this.grantToNamed(work, [payload.clientId]));
+    // Only when people were changed: what was taken back from somebody does not come again by itself.
+    this.events.on(ClientChanged, async (work, { payload: { clientId, facts } }) => {
+      if (NAMED.some((fact) => facts.includes(fact))) await this.grantToNamed(work, [clientId]);
+    });
   }
 
   /** Whoever added a client sees it, and so does its partner, manager and preparer. */

@@ -8,6 +8,7 @@ type Schema = Record<string, unknown>;
 const NAMED: Record<string, (constraints: unknown[]) => Schema> = {
   isString: () => ({ type: 'string' }),
   isText: ([most]) => ({ type: 'string', maxLength: most }),
+  isLine: ([most]) => ({ type: 'string', maxLength: most }),
   isMail: () => ({ type: 'string', format: 'email' }),
   isDay: () => ({ type: 'string', format: 'date' }),
   isMonthDay: () => ({ type: 'string', pattern: '^\\d{2}-\\d{2}$' }),
