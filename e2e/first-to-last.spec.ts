@@ -140,7 +140,10 @@ test('from the first contact to the last cent', async ({ browser }) => {
   await test.step('the client answers one item and asks about the other; the open page of the firm shows both by itself', async () => {
     await page.goto(`${job}/requests`);
     await expect(page.getByText('0 of 2 in', { exact: true })).toBeVisible();
-    await client.getByLabel('Files for Sales invoices').setInputFiles({ name: 'sales.csv', mimeType: 'text/csv', buffer: Buffer.from('1, 180.00\n') });
+    const sheet = (name: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from('1, 180.00\n') });
+    await client.getByLabel('Files for Sales invoices').setInputFiles([sheet('sales.csv'), sheet('sales, June.csv'), sheet('sales, July.csv')]);
+    await expect(client.getByText(/^sales, July\.csv, sent/)).toBeVisible();
+    await expect(client.getByText(/^sales(, June)?\.csv, sent/)).toHaveCount(2);
     await expect(client.getByText('Received. We will look at it.')).toBeVisible();
     await client.getByRole('listitem').filter({ hasText: 'Bank statement' }).getByRole('button', { name: 'Ask a question' }).click();
     await client.getByLabel('Your question').fill('Both accounts?');

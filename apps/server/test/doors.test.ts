@@ -41,7 +41,7 @@ async function listen(cookie: string): Promise<Heard> {
   const answer = await fetch(`${await test.app.getUrl()}/api/live`, { headers: { cookie } });
   const read = async () => {
     const words = new TextDecoder();
-    for await (const part of answer.body!) text += words.decode(part as Uint8Array);
+    for await (const part of answer.body!) text += words.decode(part);
   };
   const ended = read();
   await expect.poll(() => text).toContain('alive');

@@ -22,7 +22,13 @@ const idFor = (kind: string) => grounds.seen[KINDS[kind] ?? kind] ?? grounds.com
 /** Bodies that go well, where a sample of the class does not. */
 const BODIES: Record<string, () => object> = {
   'POST /api/clients': () => ({ ...DUNMARRA, name: `Once ${(keys += 1)} Ltd` }),
-  'POST /api/jobs': () => ({ clientId: grounds.seen.clients, name: 'Once', serviceId: undefined, dueOn: '2026-04-30' }),
+  'POST /api/jobs': () => ({
+    clientId: grounds.seen.clients,
+    procedureId: grounds.common.procedures,
+    name: 'Once',
+    startOn: '2026-03-12',
+    dueOn: '2026-04-30',
+  }),
   'POST /api/jobs/:id/tasks': () => ({ name: 'Call them', dueOn: '2026-03-18', estimate: 10, phaseKey: 'ask' }),
   'POST /api/jobs/:id/requests': () => ({ title: 'Papers', dueOn: '2026-03-20', items: [{ name: 'Bank' }] }),
   'POST /api/jobs/:id/bills': () => ({ amount: 100, wording: 'On account' }),

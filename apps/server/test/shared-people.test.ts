@@ -81,7 +81,7 @@ describe('what was done to many together', () => {
     const batchId = '0190a0a0-0000-7000-8000-00000000abcd';
     await manager()
       .post('/api/jobs/together')
-      .send({ ids: [seen.jobs, hidden.jobs], batchId, change: 'priority', priority: 'urgent' })
+      .send({ ids: [seen.jobs, hidden.jobs], batchId, change: 'priority', priority: 'first' })
       .expect(200);
     expect((await preparer().post(`/api/jobs/together/${batchId}/undo`).expect(409)).body).toMatchObject({ code: 'not-all-seen' });
     expect((await manager().post(`/api/jobs/together/${batchId}/undo`).expect(200)).body).toMatchObject({ undone: 2 });
@@ -110,6 +110,6 @@ describe('what was done to many together', () => {
     const stored = await database.asOwner((tx) =>
       tx.execute(sql`select body from messages where client_id = ${grounds.seen.clients!} and body like '%/portal/door/%'`),
     );
-    expect((stored as unknown as { rows: unknown[] }).rows.length).toBeGreaterThan(0);
+    expect((stored as { rows: unknown[] }).rows.length).toBeGreaterThan(0);
   });
 });

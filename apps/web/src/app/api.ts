@@ -63,7 +63,7 @@ type Answered<R> = AnswerOf<R> extends void ? null : AnswerOf<R>;
 
 /** The address of a route; what is given and is not a part of it stands behind the question mark, unless it is empty. */
 export function addressOf<R extends Route>(route: R, ...[given]: GivenTo<R>): string {
-  const left = new Map(Object.entries(given ?? {}));
+  const left = new Map<string, Value>(Object.entries(given ?? {}));
   const path = route.path.replace(/:([A-Za-z]+)/g, (_, name: string) => {
     const value = left.get(name);
     left.delete(name);
@@ -151,8 +151,18 @@ export async function upload<R extends Route<string, FileSent>>(route: R, given:
   return result;
 }
 
+const paged = new Set<() => void>();
+/** Has something read again with everything else: lists that are read page by page are passed over by the cache's own way. */
+export function whenRefreshed(again: () => void): () => void {
+  paged.add(again);
+  return () => paged.delete(again);
+}
+
 /** Reads again whatever open pages show. */
-export const refresh = () => mutate(() => true);
+export function refresh(): Promise<unknown> {
+  for (const again of paged) again();
+  return mutate(() => true);
+}
 
 /** Data of the server; null waits. */
 export function useData<R extends Route>(route: R, ...given: GivenTo<R>): SWRResponse<AnswerOf<R>, ProblemError> {

@@ -1,6 +1,7 @@
+import { useEffect } from 'react';
 import useSWRInfinite from 'swr/infinite';
 import type { AnswerOf, Route } from '@steady/contract/route';
-import { type Given, type ProblemError, addressOf } from './api';
+import { type Given, type ProblemError, addressOf, whenRefreshed } from './api';
 
 /** A list that is read page by page. */
 export interface Pages<Page> {
@@ -21,10 +22,11 @@ export const afterPage = ({ rows, more }: { rows: readonly { id: string }[]; mor
 
 /** @param next what to ask for beside `given` after a page, which is the `index`th; null at the end of the list. */
 export function usePages<R extends Route>(route: R, given: Given<R>, next: (page: AnswerOf<R>, index: number) => Partial<Given<R>> | null): Pages<AnswerOf<R>> {
-  const { data, error, size, setSize } = useSWRInfinite<AnswerOf<R>, ProblemError>((index: number, before: AnswerOf<R> | null) => {
+  const { data, error, size, setSize, mutate } = useSWRInfinite<AnswerOf<R>, ProblemError>((index: number, before: AnswerOf<R> | null) => {
     const more = before === null ? {} : next(before, index);
     return index > 0 && more === null ? null : addressOf<Route>(route, { ...given, ...more });
   });
+  useEffect(() => whenRefreshed(() => void mutate()), [mutate]);
   const last = data?.at(-1);
   return { pages: data, more: last !== undefined && next(last, data!.length) !== null, showMore: () => void setSize(size + 1), error };
 }

@@ -2,7 +2,7 @@ import { dictionary } from '@zxcvbn-ts/language-common';
 import { PASSWORD_LENGTH } from '@steady/contract/team';
 
 /** Some 49,000 passwords, in the order in which they are tried first by whoever guesses. */
-const GUESSED = new Set(dictionary.passwords as string[]);
+const GUESSED = new Set(dictionary.passwords);
 /** Shorter ones are words like any other. */
 const SHORTEST = 5;
 /** What stands beside a guessed password has to be at least so long. */

@@ -1,13 +1,12 @@
 import { sql } from 'drizzle-orm';
-import type { Tx } from '../database';
+import { type Tx, rows } from '../database';
 
 /** Reads what grants hold back, as part of a firm's own transaction: to count it, never to show it. */
 export async function pastGrants<T>(tx: Tx, act: () => Promise<T>): Promise<T> {
-  const {
-    rows: [before],
-  } = (await tx.execute(
+  const [before] = await rows<{ sees: string; hidden: string }>(
+    tx,
     sql`select coalesce(current_setting('app.sees', true), '') as sees, coalesce(current_setting('app.hidden_client', true), '') as hidden`,
-  )) as unknown as { rows: { sees: string; hidden: string }[] };
+  );
   await tx.execute(sql`select set_config('app.sees', 'all', true), set_config('app.hidden_client', '', true)`);
   const result = await act();
   await tx.execute(sql`select set_config('app.sees', ${before!.sees}, true), set_config('app.hidden_client', ${before!.hidden}, true)`);

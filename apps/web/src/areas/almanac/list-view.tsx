@@ -1,10 +1,11 @@
+import { useEffect } from 'react';
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { Link, useSearchParams } from 'react-router';
 import useSWRInfinite from 'swr/infinite';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, longDate, plainDate } from '@steady/core/words';
 import type { AlmanacList, ObligationView } from '@steady/contract/almanac';
-import { type ProblemError, addressOf } from '../../app/api';
+import { type ProblemError, addressOf, whenRefreshed } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { Trouble } from '../../ui/page';
@@ -21,9 +22,10 @@ export function ListView({ frame }: { frame: Frame }) {
   const from = search.get('from') ?? session.day.with({ day: 1 }).toString();
   const until = search.get('until') ?? civil(from).add({ months: 1 }).subtract({ days: 1 }).toString();
   const span = { from, until, ...filter };
-  const { data, error, setSize } = useSWRInfinite<AlmanacList, ProblemError>((_: number, before: AlmanacList | null) =>
+  const { data, error, setSize, mutate } = useSWRInfinite<AlmanacList, ProblemError>((_: number, before: AlmanacList | null) =>
     before && !before.more ? null : addressOf(almanacRoutes.list, { ...span, after: before?.rows.at(-1)!.id }),
   );
+  useEffect(() => whenRefreshed(() => void mutate()), [mutate]);
   const set = (values: Record<string, string>) => {
     const next = new URLSearchParams(search);
     for (const [key, value] of Object.entries(values)) next.set(key, value);

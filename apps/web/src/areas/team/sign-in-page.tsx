@@ -110,6 +110,7 @@ export function SignInPage() {
                 </li>
               ))}
             </ul>
+            <DemoLetters />
           </section>
         )}
         <form noValidate onSubmit={(event) => void handleSubmit(() => enter(null))(event)}>
@@ -125,5 +126,31 @@ export function SignInPage() {
         </form>
       </div>
     </DoorFrame>
+  );
+}
+
+/** In place of the mailboxes of the demo firm: what lets its people in. Shown beside the sign-in page and nowhere else. */
+function DemoLetters() {
+  const { data: letters = [] } = useData(signInRoutes.letters);
+  if (letters.length === 0) return null;
+  return (
+    <section className="mt-6">
+      <h2 className="mb-1">Mail to people of the demo firm</h2>
+      <p className="mb-1 text-table text-soft">Invitations and links for a new password arrive here in the demo, the newest first.</p>
+      <ul className="sheet text-table">
+        {letters.map((letter) => (
+          <li key={letter.id} className="border-b border-rule-soft px-3 py-[7px] last:border-0">
+            {letter.link ? (
+              <Link className="lnk" to={letter.link}>
+                {letter.subject}
+              </Link>
+            ) : (
+              letter.subject
+            )}
+            <span className="block text-fine text-soft">to {letter.address}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

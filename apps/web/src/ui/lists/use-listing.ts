@@ -4,7 +4,7 @@ import type { Field } from '@steady/core/lists';
 import type { ListFields, ListPlace, ListTotals, ListValue, Listed, PlaceFound, SavedListView } from '@steady/contract/lists';
 import type { ListQuery } from '@steady/contract/queries';
 import type { FileSent, Route } from '@steady/contract/route';
-import { type ProblemError, addressOf, read, useData } from '../../app/api';
+import { type ProblemError, addressOf, read, useData, whenRefreshed } from '../../app/api';
 import type { ListState } from './list-state';
 
 export interface ListedRow {
@@ -52,7 +52,7 @@ type ListRoute<Answer> = Route<string, void, ListQuery, Answer>;
 export function useListing<Row extends ListedRow>(routes: ListRoutes, state: ListState, narrowed: Record<string, string> = {}): Listing<Row> {
   const query = { ...narrowed, ...state.query };
   const { data: known } = useData(routes.fields);
-  const { data, error, size, setSize } = useSWRInfinite<Listed<Row>, ProblemError>(
+  const { data, error, size, setSize, mutate } = useSWRInfinite<Listed<Row>, ProblemError>(
     (index: number, before: Listed<Row> | null) => {
       if (state.by !== null || (before && !before.more)) return null;
       const from = before ? index * before.rows.length : 0;
@@ -60,6 +60,7 @@ export function useListing<Row extends ListedRow>(routes: ListRoutes, state: Lis
     },
     { keepPreviousData: true },
   );
+  useEffect(() => whenRefreshed(() => void mutate()), [mutate]);
   const [landed, setLanded] = useState<string | null>(null);
   const [chosen, onChoose] = useState<ReadonlySet<string>>(new Set());
   const rows = useMemo(() => data?.flatMap((page) => page.rows) ?? [], [data]);
