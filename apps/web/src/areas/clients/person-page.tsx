@@ -104,7 +104,7 @@ export function PersonPage() {
                 {person.email ?? <span className="soon">none</span>}
                 {person.newEmailSince && (
                   <span className="block text-fine">
-                    <span className="soon">new since {momentInWords(person.newEmailSince, session.day)}, not made sure of</span>
+                    <span className="soon">new since {momentInWords(person.newEmailSince, session.day)}, not confirmed yet</span>
                     {may && (
                       <button
                         className="lnk block"
@@ -113,7 +113,7 @@ export function PersonPage() {
                           void act(() => send(contactsRoutes.confirmAddress, { id }), `${person.email} is confirmed: it opens the portal from now on.`)
                         }
                       >
-                        It is theirs, they said so
+                        Confirm that it is theirs
                       </button>
                     )}
                   </span>

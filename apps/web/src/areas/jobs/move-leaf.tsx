@@ -1,7 +1,7 @@
 import * as movesRoutes from '@steady/contract/moves.routes';
 import { useState } from 'react';
 import type { JobView } from '@steady/contract/jobs';
-import { ProblemError, send, useData } from '../../app/api';
+import { ProblemError, refresh, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
@@ -48,6 +48,8 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
           ...(why.trim() ? { why } : {}),
         },
       );
+      // The page shows where the job stands now before it says so: another move begins from there.
+      await refresh();
       say(to === END ? 'The job is finished.' : `The job stands in ${preview?.to ?? 'its new phase'} now.`);
       onClose();
     } catch (refused) {
