@@ -24,9 +24,9 @@ export function whyNotPassword(password: string, own: readonly string[]): string
   if (password.length > 200) return 'Use at most 200 characters.';
   if (new Set(password).size < 5) return 'This repeats a few characters. Use more different ones.';
   const plain = password.toLowerCase();
-  const left = withoutGuessed(plain);
-  if (left !== plain && left.replace(/[^\p{L}]/gu, '').length < REST) return 'This is one of the first that are guessed. Choose another.';
   const named = own.flatMap((words) => words.toLowerCase().split(/[^\p{L}\d]+/u)).filter((word) => word.length >= 4);
   const rest = named.reduce((text, word) => text.split(word).join(''), plain).replace(/[^\p{L}\d]/gu, '');
-  return rest.length < REST ? 'This is mostly your name, address or firm. Choose another.' : null;
+  if (rest.length < REST) return 'This is mostly your name, address or firm. Choose another.';
+  const left = withoutGuessed(plain);
+  return left !== plain && left.replace(/[^\p{L}]/gu, '').length < REST ? 'This is one of the first that are guessed. Choose another.' : null;
 }
