@@ -9,6 +9,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],
   outputDir: 'test-results',
   use: {
+    // What never comes fails in a minute, not at the end of the test.
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -185,8 +185,11 @@ test('what was done is not done again, and a change of many is taken back with a
   const move = async (to: RegExp | null, why: string, act: string) => {
     await press(page, 'm');
     const moving = leaf(page, /^Move A second café/);
-    if (to)
-      await moving.getByLabel('To').selectOption({ label: (await moving.getByLabel('To').locator('option').allTextContents()).find((one) => to.test(one))! });
+    if (to) {
+      const place = moving.getByLabel('To').getByRole('option', { name: to });
+      await expect(place).toHaveCount(1);
+      await moving.getByLabel('To').selectOption({ label: (await place.textContent())! });
+    }
     if (why) await moving.getByLabel('Why', { exact: true }).fill(why);
     return { moving, go: () => moving.getByRole('button', { name: act, exact: true }).click() };
   };

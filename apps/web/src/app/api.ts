@@ -151,17 +151,29 @@ export async function upload<R extends Route<string, FileSent>>(route: R, given:
   return result;
 }
 
-const paged = new Set<() => void>();
+const paged = new Set<() => Promise<unknown>>();
 /** Has something read again with everything else: lists that are read page by page are passed over by the cache's own way. */
-export function whenRefreshed(again: () => void): () => void {
+export function whenRefreshed(again: () => Promise<unknown>): () => void {
   paged.add(again);
   return () => paged.delete(again);
 }
 
-/** Reads again whatever open pages show. */
-export function refresh(): Promise<unknown> {
-  for (const again of paged) again();
-  return mutate(() => true);
+let waiting: Promise<void> | null = null;
+let newest: Promise<unknown> = Promise.resolve();
+/**
+ * Reads again whatever open pages show, once for all who ask at the same moment. Done when the newest reading is there:
+ * a reading that a newer one overtook is thrown away, so that whoever waited for it would go on with what was before.
+ */
+export async function refresh(): Promise<void> {
+  waiting ??= new Promise<void>((begin) => setTimeout(begin)).then(() => {
+    waiting = null;
+    newest = Promise.all([...[...paged].map((again) => again()), mutate(() => true)]);
+  });
+  await waiting;
+  for (let seen: unknown = null; seen !== newest; ) {
+    seen = newest;
+    await seen;
+  }
 }
 
 /** Data of the server; null waits. */

@@ -25,7 +25,7 @@ export function ListView({ frame }: { frame: Frame }) {
   const { data, error, setSize, mutate } = useSWRInfinite<AlmanacList, ProblemError>((_: number, before: AlmanacList | null) =>
     before && !before.more ? null : addressOf(almanacRoutes.list, { ...span, after: before?.rows.at(-1)!.id }),
   );
-  useEffect(() => whenRefreshed(() => void mutate()), [mutate]);
+  useEffect(() => whenRefreshed(() => mutate()), [mutate]);
   const set = (values: Record<string, string>) => {
     const next = new URLSearchParams(search);
     for (const [key, value] of Object.entries(values)) next.set(key, value);

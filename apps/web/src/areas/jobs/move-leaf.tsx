@@ -31,7 +31,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<{ text: string; field: string | null } | null>(null);
   const [busy, setBusy] = useState(false);
-  const { data: preview, error } = useData(movesRoutes.preview, { id: job.id, to: to !== END && to });
+  const { data: preview, error, isLoading } = useData(movesRoutes.preview, { id: job.id, to: to !== END && to });
   const finished = job.status === 'finished';
   const move = async () => {
     setBusy(true);
@@ -73,7 +73,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       act={finished ? 'Open it again' : ACTS[preview?.kind ?? 'on']}
       onClose={onClose}
       onSubmit={() => void move()}
-      busy={busy || !preview}
+      busy={busy || isLoading || !preview}
       problem={problem && problem.field !== 'why' ? problem.text : (error?.message ?? null)}
     >
       <SelectField

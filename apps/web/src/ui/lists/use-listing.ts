@@ -60,7 +60,7 @@ export function useListing<Row extends ListedRow>(routes: ListRoutes, state: Lis
     },
     { keepPreviousData: true },
   );
-  useEffect(() => whenRefreshed(() => void mutate()), [mutate]);
+  useEffect(() => whenRefreshed(() => mutate()), [mutate]);
   const [landed, setLanded] = useState<string | null>(null);
   const [chosen, onChoose] = useState<ReadonlySet<string>>(new Set());
   const rows = useMemo(() => data?.flatMap((page) => page.rows) ?? [], [data]);
