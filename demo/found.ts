@@ -70,6 +70,7 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
         approveUpTo: null,
         allClients: PEOPLE[key].role !== 'contractor',
         hiddenClient: null,
+        confirmed: true,
       },
     ]),
   ) as Record<PersonKey, StaffActor>;
@@ -181,6 +182,7 @@ export async function foundSecondFirm(hands: Hands): Promise<void> {
     approveUpTo: null,
     allClients: true,
     hiddenClient: null,
+    confirmed: true,
   };
   await hands.works.run({ firmId, actor }, async (work) => {
     const facts = { legalForm: 'person', vatRegistered: false, employer: false, way: 'online' } as const;

@@ -144,7 +144,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
 
   await test.step('the whole file leaves as a ZIP', async () => {
     await page.getByText('Saltpan Studios').click();
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Take the whole file along/ }).click()]);
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /Take the whole file along/ }).click()]);
     expect(file.suggestedFilename()).toBe('Saltpan Studios 2026-03-11.zip');
     expect(
       readFileSync(await file.path())

@@ -104,6 +104,57 @@ describe('a session', () => {
     test.clock.set(test.clock.now().subtract({ minutes: 22 }));
   });
 
+  it('asks for it again before a client\u2019s account changes, by hand, by a file or by a merge, and before the whole file leaves', async () => {
+    const agent = await fresh();
+    const record = async () => (await agent.get(`/api/clients/${client}`).expect(200)).body as { name: string; version: number; iban: string | null };
+    const { contact: _contact, ...facts } = DUNMARRA;
+    const withAccount = async (iban: string) => ({ ...facts, iban, version: (await record()).version });
+    const { id: file } = (
+      await agent
+        .post('/api/imports')
+        .attach('file', Buffer.from(`Client,IBAN\n${DUNMARRA.name},IE64IRCE92050112345678\n`), 'accounts.csv')
+        .expect(201)
+    ).body as { id: string };
+    const doubled = { ...facts, name: 'Strand Shellfish', iban: 'IE29AIBK93115212345678' };
+    const { id: otherId } = (await agent.post('/api/clients').send(doubled).expect(201)).body as { id: string };
+    test.clock.advance({ minutes: 11 });
+    for (const asked of [
+      agent.patch(`/api/clients/${client}`).send(await withAccount('IE29AIBK93115212345678')),
+      agent.post(`/api/imports/${file}/bring-in`).send({ decisions: [] }),
+      agent.post(`/api/clients/${client}/merge`).send({ otherId, version: (await record()).version, otherVersion: 1, take: [] }),
+      agent.get(`/api/clients/${client}/whole.zip`),
+    ])
+      expect((await asked.expect(403)).body).toMatchObject({ code: 'password-again' });
+    expect((await record()).iban).toBeNull();
+    await agent
+      .patch(`/api/clients/${client}`)
+      .send({ ...facts, trade: 'oysters', version: (await record()).version })
+      .expect(204);
+    await agent.post('/api/you/confirm').send({ password: PASSWORD }).expect(204);
+    await agent
+      .patch(`/api/clients/${client}`)
+      .send(await withAccount('IE29AIBK93115212345678'))
+      .expect(204);
+    await agent.get(`/api/clients/${client}/whole.zip`).expect(200);
+    test.clock.set(test.clock.now().subtract({ minutes: 11 }));
+  });
+
+  it('of lists that leave the house stand in the audit trail, whoever took them', async () => {
+    const agent = await fresh();
+    await agent.get('/api/clients/list.csv').expect(200);
+    await agent.get('/api/jobs/list.xlsx').expect(200);
+    await agent.get('/api/almanac/list.csv').expect(200);
+    await administrator().get('/api/audit.csv').expect(200);
+    const { rows: audit } = (await administrator().get('/api/audit').expect(200)).body as { rows: { who: string; what: string }[] };
+    expect(audit.filter(({ what }) => what.startsWith('took ')).map(({ who, what }) => `${who.split(' ')[0]} ${what}`)).toEqual([
+      'administrator took the audit trail along',
+      'manager took the list of deadlines along as CSV',
+      'manager took the list of jobs along as XLSX',
+      'manager took the list of clients along as CSV',
+      expect.stringContaining('took the whole file of'),
+    ]);
+  });
+
   it('of an open screen is no way to guess the password', async () => {
     const agent = await fresh();
     for (let tries = 0; tries < 10; tries += 1)
@@ -248,5 +299,20 @@ describe('bills are approved up to an amount', () => {
       .post(`/api/invoices/${await drafted(100)}/approve`)
       .send({ version: 1 })
       .expect(403);
+  });
+});
+
+// The last: it ends the sessions of the manager in all other browsers.
+describe('a changed password', () => {
+  it('is told to its owner by mail', async () => {
+    const agent = await fresh();
+    await agent.post('/api/you/password').send({ current: PASSWORD, password: 'grey seals on the slip' }).expect(204);
+    await agent.post('/api/you/password').send({ current: 'grey seals on the slip', password: PASSWORD }).expect(204);
+    await test.drain();
+    const told = (await test.doorLetters()).filter(
+      ({ address, subject }) => address === 'manager@marram-tern.example' && subject.startsWith('Your password was changed'),
+    );
+    expect(told).toHaveLength(2);
+    expect(told[0]!.link).toBeNull();
   });
 });

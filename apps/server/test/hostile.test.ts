@@ -1,12 +1,10 @@
-import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import request from 'supertest';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { FILE, paramsIn } from '@steady/contract/route';
-import { rows } from '../src/platform/database';
 import { type CarriedOut, routesCarriedOut } from '../src/platform/http/routes';
 import { sampleOf } from './samples';
-import { type Grounds, type Ids, twoClients } from './two-clients';
+import { type Grounds, idOf, rowCounts, twoClients } from './two-clients';
 
 let grounds: Grounds;
 let tried = 0;
@@ -74,24 +72,9 @@ const EACH = Number(process.env.HOSTILE ?? 10);
 /** Ends the caller's own session or lets nobody in any more: tried by tests of their own. */
 const LEFT_OUT = /^\/api\/(live|sign-out|sign-in|portal\/leave|you\/|join|team\/:id\/(standing|sight)|roles|firm\/doors|clients\/:id\/own-record|portal\/door)/;
 const routes = () => routesCarriedOut().filter(({ route }) => !LEFT_OUT.test(route.path));
-const KINDS: Ids = {
-  clients: 'clients',
-  jobs: 'jobs',
-  tasks: 'tasks',
-  contacts: 'contacts',
-  obligations: 'obligations',
-  invoices: 'invoices',
-  lines: 'service_lines',
-  documents: 'documents',
-  services: 'services',
-  procedures: 'procedures',
-};
 
 const agentFor = ({ route }: CarriedOut) => (route.who === 'portal' ? grounds.readers['a client']! : grounds.readers.administrator!);
-const idFor = (kind: string): string => {
-  const of = KINDS[kind] ?? kind;
-  return grounds.seen[of] ?? grounds.common[of] ?? '0190a0a0-0000-7000-8000-000000000000';
-};
+const idFor = (kind: string) => idOf(grounds, kind);
 const addressOf = (path: string) =>
   path
     .replace(/([\w-]+)\/:[A-Za-z]+/g, (_, before: string) => `${before}/${idFor(before)}`)
@@ -123,25 +106,6 @@ async function expectRefusedOrTaken(asked: request.Test, said: string): Promise<
   return status;
 }
 
-/** How many rows each table has: what is refused changes none. */
-async function rowCounts(): Promise<Record<string, number>> {
-  const { database } = grounds.test;
-  return database.asOwner(async (tx) => {
-    const tables = await rows<{ name: string }>(
-      tx,
-      sql`select tablename as name from pg_tables where schemaname = 'public' and tablename not in ('migrations', 'door_tries', 'sessions', 'post_room', 'outbox') order by 1`,
-    );
-    const counts = await rows<{ name: string; count: number }>(
-      tx,
-      sql.join(
-        tables.map(({ name }) => sql`select ${name}::text as name, count(*)::int as count from ${sql.identifier(name)}`),
-        sql` union all `,
-      ),
-    );
-    return Object.fromEntries(counts.map(({ name, count }) => [name, count]));
-  });
-}
-
 describe('strange inputs at every declared route', () => {
   it('are refused in words or taken, and what is refused leaves nothing behind', async () => {
     const random = fc.sample(fc.nat(), { numRuns: routes().length * EACH * 2, seed: Number(process.env.SEED ?? 20261127) });
@@ -150,7 +114,7 @@ describe('strange inputs at every declared route', () => {
     for (const one of routes()) {
       const { route, input, query } = one;
       const said = `${route.method} ${route.path}`;
-      const before = input ? await rowCounts() : null;
+      const before = input ? await rowCounts(grounds.test) : null;
       let taken = false;
       const at = addressOf(route.path);
       const call = (path: string) => agentFor(one)[route.method.toLowerCase() as 'get'](path).set('Idempotency-Key', `hostile ${tried}`);
@@ -180,7 +144,7 @@ describe('strange inputs at every declared route', () => {
         }
       }
       if (before && !taken) {
-        const after = await rowCounts();
+        const after = await rowCounts(grounds.test);
         failed.push(
           ...Object.keys(after)
             .filter((table) => after[table] !== before[table])

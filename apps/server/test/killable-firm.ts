@@ -20,7 +20,10 @@ export interface KillableFirm {
 
 /** Opens the application on a folder with a firm of one person, founded when the folder is new. For programs that tests kill. */
 export async function openKillableFirm(folder: string): Promise<KillableFirm> {
-  const app = await createApp(settingsWith({ demo: true, dataFolder: folder, tickByItself: false }), new SetClock(Temporal.Instant.from('2026-03-11T09:00:00Z')));
+  const app = await createApp(
+    settingsWith({ demo: true, dataFolder: folder, tickByItself: false }),
+    new SetClock(Temporal.Instant.from('2026-03-11T09:00:00Z')),
+  );
   const works = app.get(Works);
   const [known] = await works.firmIds();
   const firmId =
@@ -44,7 +47,18 @@ export async function openKillableFirm(folder: string): Promise<KillableFirm> {
   const { id, name } = member!;
   const orla: Identity = {
     firmId,
-    actor: { kind: 'staff', id, name, shortName: 'Orla', role: 'manager', rights: [], approveUpTo: null, allClients: true, hiddenClient: null },
+    actor: {
+      kind: 'staff',
+      id,
+      name,
+      shortName: 'Orla',
+      role: 'manager',
+      rights: [],
+      approveUpTo: null,
+      allClients: true,
+      hiddenClient: null,
+      confirmed: true,
+    },
   };
   return { app, works, firmId, itself, orla };
 }

@@ -89,7 +89,7 @@ describe('a job by hand', () => {
     await manager().post(`/api/jobs/${id}/stop`).send({ reason: 'loan figures', forId: test.firm.members.partner }).expect(204);
     expect(await job(id)).toMatchObject({ status: 'open', stuckReason: 'loan figures', stuckFor: 'partner' });
     const today = (await manager().get('/api/today').expect(200)).body as TodayView;
-    expect(today.stuck.map((one) => one.id)).toContain(id);
+    expect(today.stuck.rows.map((one) => one.id)).toContain(id);
     await manager().post(`/api/jobs/${id}/go-on`).expect(204);
     expect((await job(id)).stuckReason).toBeNull();
   });
@@ -215,7 +215,7 @@ describe('what happens by itself', () => {
     const [failed] = (await job(id)).actions;
     expect(failed).toMatchObject({ state: 'failed', error: expect.stringContaining('the client’s manager') as string });
     expect((await job(id)).phases[1]!.stands).toBe('current');
-    expect(((await manager().get('/api/today').expect(200)).body as TodayView).failed.map((one) => one.id)).toContain(failed!.id);
+    expect(((await manager().get('/api/today').expect(200)).body as TodayView).failed.rows.map((one) => one.id)).toContain(failed!.id);
     const { version } = await job(id);
     await manager().patch(`/api/jobs/${id}`).send({ managerId: test.firm.members.manager, version }).expect(204);
     await manager().post(`/api/job-actions/${failed!.id}/again`).expect(204);

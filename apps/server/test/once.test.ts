@@ -4,7 +4,7 @@ import { rows } from '../src/platform/database';
 import { type CarriedOut, routesCarriedOut } from '../src/platform/http/routes';
 import { sampleOf } from './samples';
 import { DUNMARRA, type TestApp } from './support';
-import { type Grounds, twoClients } from './two-clients';
+import { type Grounds, idOf, rowCounts, twoClients } from './two-clients';
 
 let grounds: Grounds;
 let test: TestApp;
@@ -15,9 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => grounds.test.close());
 
-const NO_SUCH = '0190a0a0-0000-7000-8000-000000000000';
-const KINDS: Record<string, string> = { lines: 'service_lines', notes: 'client_notes', signatures: 'signature_requests', 'request-items': 'request_items' };
-const idFor = (kind: string) => grounds.seen[KINDS[kind] ?? kind] ?? grounds.common[KINDS[kind] ?? kind] ?? NO_SUCH;
+const idFor = (kind: string) => idOf(grounds, kind);
 
 /** Bodies that go well, where a sample of the class does not. */
 const BODIES: Record<string, () => object> = {
@@ -46,23 +44,10 @@ const BODIES: Record<string, () => object> = {
   'POST /api/clients/in-passing': () => ({ name: `Once ${(keys += 1)}` }),
 };
 
-/** What everything in the database comes to; keys, tries and sessions are not what is asked about. */
+/** What everything in the database comes to; the keys themselves are not what is asked about. */
 async function everything(): Promise<Record<string, number>> {
   await test.drain();
-  return test.database.asOwner(async (tx) => {
-    const tables = await rows<{ name: string }>(
-      tx,
-      sql`select tablename as name from pg_tables where schemaname = 'public' and tablename not in ('migrations', 'door_tries', 'sessions', 'idempotency_keys', 'post_room', 'outbox') order by 1`,
-    );
-    const counts = await rows<{ name: string; count: number }>(
-      tx,
-      sql.join(
-        tables.map(({ name }) => sql`select ${name}::text as name, count(*)::int as count from ${sql.identifier(name)}`),
-        sql` union all `,
-      ),
-    );
-    return Object.fromEntries(counts.map(({ name, count }) => [name, count]));
-  });
+  return rowCounts(test, 'idempotency_keys');
 }
 
 async function press({ route }: CarriedOut, body: object | undefined, key: string) {
@@ -99,5 +84,48 @@ describe('what is declared to be done once', () => {
     await press(entry, body, 'used once');
     const { status, answer } = await press(entry, { ...body, minutes: 7 }, 'used once');
     expect([status, (answer as { code: string }).code]).toEqual([409, 'done-already']);
+  });
+
+  it('is remembered for a month, and forgotten then', async () => {
+    const kept = () => test.database.asOwner((tx) => rows<{ count: number }>(tx, sql`select count(*)::int as count from idempotency_keys`));
+    const entry = all.find(({ route }) => route.path === '/api/time-entries')!;
+    await press(entry, BODIES['POST /api/time-entries']!(), 'of this month');
+    await test.tick();
+    expect((await kept())[0]!.count).toBeGreaterThan(0);
+    test.clock.advance({ hours: 24 * 31 });
+    await test.tick();
+    expect((await kept())[0]!.count).toBe(0);
+    test.clock.set(test.clock.now().subtract({ hours: 24 * 31 }));
+  });
+});
+
+describe('a file whose answer was lost', () => {
+  const bank = Buffer.from('%PDF-1.7 the bank in March');
+
+  it('and which is sent again is one document of its job, and another one beside it is another', async () => {
+    const send = async (name: string, content = bank) =>
+      ((await grounds.readers.manager!.post(`/api/jobs/${grounds.seen.jobs!}/documents`).attach('file', content, name).expect(201)).body as { id: string }).id;
+    const first = await send('Bank.pdf');
+    expect(await send('Bank.pdf')).toBe(first);
+    const before = await rowCounts(test);
+    await send('Bank.pdf');
+    expect(await rowCounts(test)).toEqual(before);
+    expect(new Set([first, await send('Bank again.pdf'), await send('Bank.pdf', Buffer.from('%PDF-1.7 the bank in April'))]).size).toBe(3);
+  });
+
+  it('answers an item in the portal once, and anew when the item was sent back', async () => {
+    const item = grounds.seen.request_items!;
+    const send = () => grounds.readers['a client']!.post(`/api/portal/items/${item}/files`).attach('file', bank, 'March.pdf').expect(204);
+    await send();
+    const before = await rowCounts(test);
+    await send();
+    expect(await rowCounts(test)).toEqual(before);
+    await grounds.readers
+      .manager!.post(`/api/request-items/${item}/send-back`)
+      .set('Idempotency-Key', 'back')
+      .send({ reason: 'A page is missing' })
+      .expect(204);
+    await send();
+    expect((await rowCounts(test)).request_answers).toBe(before.request_answers! + 1);
   });
 });

@@ -29,7 +29,7 @@ const step = async (answer: request.Test) => (await answer.expect(200)).body as 
 /** The link in the newest letter to an address. */
 const linkTo = async (address: string): Promise<string> => {
   await test.drain();
-  return (await test.doorLetters()).find((one) => one.address === address)!.link!.slice('/join/'.length);
+  return (await test.doorLetters()).find((one) => one.address === address && one.link !== null)!.link!.slice('/join/'.length);
 };
 const NEW = 'kelp and salt and wind';
 

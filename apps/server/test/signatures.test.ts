@@ -186,7 +186,7 @@ describe('a document given for signature', () => {
     await manager().post(`/api/signatures/${id}/remind`).set(key()).expect(409);
     expect(await job(of.jobId)).toMatchObject({ waitingFor: null, signatureRefused: true, phases: [{ stands: 'current', complete: false }, {}] });
     const { answered } = (await manager().get('/api/today').expect(200)).body as TodayView;
-    expect(answered.find((line) => line.jobId === of.jobId)).toMatchObject({
+    expect(answered.rows.find((line) => line.jobId === of.jobId)).toMatchObject({
       what: 'Refused to sign: Accounts 2025',
       why: 'Bríd Foley: The dividend is wrong',
     });

@@ -13,7 +13,7 @@ import type { PostRoomMessage } from '@steady/contract/post';
 import type { DoorLetter } from '@steady/contract/team';
 import { createApp } from '../src/app';
 import { ServicesService } from '../src/areas/services';
-import { SignInService, TeamService } from '../src/areas/team';
+import { AfterAnswers, TeamService } from '../src/areas/team';
 import { Ticks } from '../src/platform/background/ticks';
 import { SetClock } from '../src/platform/clock';
 import { Database } from '../src/platform/database';
@@ -137,7 +137,7 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
     other,
     tick: () => app.get(Ticks).tick(),
     drain: async () => {
-      await app.get(SignInService).settled();
+      await app.get(AfterAnswers).settled();
       await app.get(Effects).drain(firm.id);
     },
     letters: async () => (await firm.as.manager!.get('/api/post-room').expect(200)).body as PostRoomMessage[],

@@ -72,6 +72,34 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
   return ids;
 }
 
+export const NO_SUCH = '0190a0a0-0000-7000-8000-000000000000';
+/** What stands before an id in an address, where it is not the name of the table. */
+const KINDS: Record<string, string> = { lines: 'service_lines', notes: 'client_notes', signatures: 'signature_requests', 'request-items': 'request_items' };
+
+/** The id of something of a kind that is there for everybody who sees what is granted; one that is nowhere, where there is none. */
+export function idOf({ seen, common }: Grounds, kind: string): string {
+  const of = KINDS[kind] ?? kind;
+  return seen[of] ?? common[of] ?? NO_SUCH;
+}
+
+/** How many rows each table has, but for those named and those that say nothing about what was asked. */
+export function rowCounts({ database }: TestApp, ...but: string[]): Promise<Record<string, number>> {
+  const left = ['migrations', 'door_tries', 'sessions', 'post_room', 'outbox', ...but];
+  return database.asOwner(async (tx) => {
+    const tables = await rows<{ name: string }>(tx, sql`select tablename as name from pg_tables where schemaname = 'public' order by 1`);
+    const counts = await rows<{ name: string; count: number }>(
+      tx,
+      sql.join(
+        tables
+          .filter(({ name }) => !left.includes(name))
+          .map(({ name }) => sql`select ${name}::text as name, count(*)::int as count from ${sql.identifier(name)}`),
+        sql` union all `,
+      ),
+    );
+    return Object.fromEntries(counts.map(({ name, count }) => [name, count]));
+  });
+}
+
 /** A client with something of every kind: job, request, signature, bill, time, expense, note, message with its fee. */
 async function grow(test: TestApp, name: string, person: string, email: string): Promise<{ clientId: string; jobId: string }> {
   const { manager, preparer } = test.firm.as;

@@ -6,7 +6,7 @@ import { FILE, type Route, paramsIn } from '@steady/contract/route';
 import { type CarriedOut, routesCarriedOut } from '../src/platform/http/routes';
 import { sampleOf } from './samples';
 import type { Agent } from './support';
-import { FEES, type Grounds, HIDDEN_WORDS, type Ids, twoClients } from './two-clients';
+import { FEES, type Grounds, HIDDEN_WORDS, type Ids, twoClients, NO_SUCH } from './two-clients';
 
 let grounds: Grounds;
 let tried = 0;
@@ -58,15 +58,14 @@ const KINDS: Record<string, string> = {
   door: 'none',
   join: 'none',
 };
-const NO_SUCH = '0190a0a0-0000-7000-8000-000000000000';
 
 function addressOf(route: Route, ids: Ids): string {
-  return route.path.replace(/([\w-]+)\/:([A-Za-z]+)|\.:([A-Za-z]+)/g, (_, before: string | undefined, name: string | undefined, kind: string | undefined) => {
+  return route.path.replace(/([\w-]+)\/:([A-Za-z]+)|\.:([A-Za-z]+)/g, (_, before: string | undefined, _name: string | undefined, kind: string | undefined) => {
     if (kind) return '.csv';
     const of = KINDS[before!];
     if (of === undefined) throw new Error(`Say in KINDS of what kind the id after "${before}" is (${route.method} ${route.path})`);
     const id = of === 'none' ? NO_SUCH : (ids[of] ?? grounds.common[of] ?? NO_SUCH);
-    return `${before}/${id}${name === 'secret' ? '' : ''}`;
+    return `${before}/${id}`;
   });
 }
 

@@ -31,4 +31,4 @@ export const openTasks = get('/api/team/:id/open-tasks', 'run firm', { answer: a
 export const setStanding = post('/api/team/:id/standing', 'run firm', { input: a<ChangeStanding>('ChangeStanding') });
 export const audit = get('/api/audit', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: a<AuditPage>('AuditPage') });
 export const kinds = get('/api/audit/kinds', 'run firm', { answer: a<string[]>('string[]') });
-export const auditFile = get('/api/audit.csv', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: FILE, again: true });
+export const auditFile = get('/api/audit.csv', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: FILE, again: true, takesAlong: 'the audit trail' });

@@ -25,7 +25,7 @@ import type {
   StartSeason,
 } from './almanac';
 import type { TakenBack } from './jobs';
-import type { LoadAsked } from './queries';
+import type { AfterRow, LoadAsked } from './queries';
 import { FILE, a, get, post, remove } from './route';
 
 export const ribbon = get('/api/almanac', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: a<AlmanacView>('AlmanacView') });
@@ -33,14 +33,19 @@ export const week = get('/api/almanac/week', 'see clients', { query: a<AlmanacAs
 export const overdue = get('/api/almanac/overdue', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: a<ObligationView[]>('ObligationView[]') });
 export const year = get('/api/almanac/year', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: a<AlmanacYear>('AlmanacYear') });
 export const list = get('/api/almanac/list', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: a<AlmanacList>('AlmanacList') });
-export const file = get('/api/almanac/list.:kind', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: FILE, text: ['kind'] });
+export const file = get('/api/almanac/list.:kind', 'see clients', {
+  query: a<AlmanacAsked>('AlmanacAsked'),
+  answer: FILE,
+  text: ['kind'],
+  takesAlong: 'the list of deadlines',
+});
 export const authorities = get('/api/almanac/authorities', 'see clients', { answer: a<string[]>('string[]') });
 export const rehearse = get('/api/almanac/rehearsal', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: a<Rehearsal>('Rehearsal') });
 /** The firm's load as it would be with our target of a job on another day. Nothing is written. */
 export const load = get('/api/almanac/load', 'see clients', { query: a<LoadAsked>('LoadAsked'), answer: a<AlmanacLoad>('AlmanacLoad') });
 export const moveTarget = post('/api/jobs/:id/target', 'do work', { input: a<MoveTarget>('MoveTarget') });
 export const previewSeason = post('/api/season/preview', 'do work', { input: a<SeasonAsked>('SeasonAsked'), answer: a<SeasonPreview>('SeasonPreview') });
-export const seasons = get('/api/season', 'do work', { answer: a<SeasonStartView[]>('SeasonStartView[]') });
+export const seasons = get('/api/season', 'do work', { query: a<AfterRow>('AfterRow'), answer: a<SeasonStartView[]>('SeasonStartView[]') });
 export const startSeason = post('/api/season', 'do work', {
   input: a<StartSeason>('StartSeason'),
   answer: a<SeasonBegun>('SeasonBegun'),

@@ -81,15 +81,6 @@ export interface BulkOutcome {
   said: string;
 }
 
-export interface BulkView {
-  id: string;
-  at: string;
-  by: string;
-  what: string;
-  count: number;
-  undoneAt: string | null;
-}
-
 /** Two records of one client become one. */
 export class MergeClients {
   @IsUUID(undefined, { message: 'Choose the other record.' })

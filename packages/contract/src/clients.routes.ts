@@ -1,4 +1,4 @@
-import type { BulkOutcome, BulkPreview, BulkView, ChangeMany, ClientList, MergeClients, MergePreview } from './client-lists';
+import type { BulkOutcome, BulkPreview, ChangeMany, ClientList, MergeClients, MergePreview } from './client-lists';
 import type {
   AddClient,
   AddInPassing,
@@ -14,7 +14,7 @@ import type {
   PhoneNote,
 } from './clients';
 import type { ListFields, ListTotals, PlaceFound } from './lists';
-import type { AfterNote, AlikeAsked, ListQuery } from './queries';
+import type { AfterRow, AlikeAsked, ListQuery } from './queries';
 import { type Added, FILE, a, get, post, patch, remove } from './route';
 
 export const list = get('/api/clients', 'see clients', { query: a<ListQuery>('ListQuery'), answer: a<ClientList>('ClientList') });
@@ -25,7 +25,12 @@ export const place = get('/api/clients/place', 'see clients', { query: a<ListQue
 /** The list added up by one of its fields. */
 export const sums = get('/api/clients/sums', 'see clients', { query: a<ListQuery>('ListQuery'), answer: a<ListTotals>('ListTotals') });
 /** The list as it is shown, or added up, as a file: CSV, or a workbook. */
-export const file = get('/api/clients/list.:kind', 'see clients', { query: a<ListQuery>('ListQuery'), answer: FILE, text: ['kind'] });
+export const file = get('/api/clients/list.:kind', 'see clients', {
+  query: a<ListQuery>('ListQuery'),
+  answer: FILE,
+  text: ['kind'],
+  takesAlong: 'the list of clients',
+});
 export const fields = get('/api/clients/fields', 'see clients', { answer: a<ListFields>('ListFields') });
 /** The labels in use. */
 export const labels = get('/api/labels', 'see clients', { answer: a<string[]>('string[]') });
@@ -43,7 +48,6 @@ export const changeMany = post('/api/clients/bulk', 'change clients', {
   answer: a<BulkOutcome>('BulkOutcome'),
   once: true,
 });
-export const recentMany = get('/api/clients/bulk', 'change clients', { answer: a<BulkView[]>('BulkView[]') });
 export const undoMany = post('/api/clients/bulk/:id/undo', 'change clients', { answer: a<BulkOutcome>('BulkOutcome') });
 export const add = post('/api/clients', 'change clients', { input: a<AddClient>('AddClient'), answer: a<Added>('Added'), once: true });
 /** A name and an address, in the middle of something else. */
@@ -63,4 +67,4 @@ export const changeNote = patch('/api/notes/:id', 'do work', { input: a<ChangeNo
 /** Phone notes that wait for whoever asks. */
 export const phoneNotes = get('/api/phone-notes', 'see clients', { answer: a<PhoneNote[]>('PhoneNote[]') });
 /** A page of the notes of a client, after the one named. */
-export const notes = get('/api/clients/:id/notes', 'see clients', { query: a<AfterNote>('AfterNote'), answer: a<NotesPage>('NotesPage') });
+export const notes = get('/api/clients/:id/notes', 'see clients', { query: a<AfterRow>('AfterRow'), answer: a<NotesPage>('NotesPage') });

@@ -30,7 +30,12 @@ export const sums = get('/api/jobs/sums', 'see clients', { query: a<JobsFilter>(
 export const fields = get('/api/jobs/fields', 'see clients', { answer: a<ListFields>('ListFields') });
 export const flow = get('/api/jobs/flow', 'see clients', { query: a<OfProcedure>('OfProcedure'), answer: a<FlowView>('FlowView') });
 /** The list as it is shown, or added up, as a file: CSV, or a workbook. */
-export const file = get('/api/jobs/list.:kind', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: FILE, text: ['kind'] });
+export const file = get('/api/jobs/list.:kind', 'see clients', {
+  query: a<JobsFilter>('JobsFilter'),
+  answer: FILE,
+  text: ['kind'],
+  takesAlong: 'the list of jobs',
+});
 export const add = post('/api/jobs', 'do work', { input: a<AddJob>('AddJob'), answer: a<Added>('Added'), once: true });
 /** The same work for many clients: begun for each who has not got it. */
 export const addMany = post('/api/jobs/many', 'do work', { input: a<AddJobs>('AddJobs'), answer: a<JobsBegun>('JobsBegun'), once: true });

@@ -8,7 +8,7 @@ import { a, get, post } from './route';
 export const preview = get('/api/jobs/:id/move', 'do work', { query: a<MoveAsked>('MoveAsked'), answer: a<MovePreview>('MovePreview') });
 export const move = post('/api/jobs/:id/move', 'do work', { input: a<MoveJob>('MoveJob') });
 export const approve = post('/api/jobs/:id/approve', 'do work', { input: a<SeenVersion>('SeenVersion') });
-export const again = post('/api/job-actions/:id/again', 'do work');
+export const again = post('/api/job-actions/:id/again', 'do work', { once: true });
 export const look = post('/api/jobs/together/look', 'do work', { input: a<LookAtMove>('LookAtMove'), answer: a<ManyLookedAt>('ManyLookedAt') });
 /** The phases that some of these jobs have, in their order. */
 export const phases = post('/api/jobs/together/phases', 'do work', { input: a<TheseJobs>('TheseJobs'), answer: a<CommonPhase[]>('CommonPhase[]') });

@@ -14,7 +14,7 @@ export const preview = post('/api/messages/preview', 'do work', { input: a<Write
 export const write = post('/api/messages', 'do work', { input: a<WriteMessage>('WriteMessage'), answer: a<Written>('Written'), status: 201, once: true });
 export const withdraw = post('/api/messages/:id/withdraw', 'do work');
 /** Has go out now what waits for its day, or could not be delivered. */
-export const again = post('/api/messages/:id/again', 'do work');
+export const again = post('/api/messages/:id/again', 'do work', { once: true });
 export const kept = get('/api/message-templates', 'see clients', { answer: a<TemplateView[]>('TemplateView[]') });
 export const add = post('/api/message-templates', 'change services', { input: a<KeepTemplate>('KeepTemplate'), answer: a<Added>('Added'), once: true });
 export const change = patch('/api/message-templates/:id', 'change services', { input: a<KeepTemplate>('KeepTemplate') });

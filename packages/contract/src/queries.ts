@@ -202,8 +202,8 @@ export class TodayAsked {
   whose?: 'mine' | 'firm';
 }
 
-/** After which note a page goes on. */
-export class AfterNote {
+/** After which row a page goes on. */
+export class AfterRow {
   @LeftOut()
   @IsUUID()
   before?: string;

@@ -32,6 +32,8 @@ export interface Said<Input, Query, Answer> {
   text?: readonly string[];
   /** The password is asked for once more, unless it was given a short while ago. */
   again?: boolean;
+  /** Many records leave with it at once, in words "the list of jobs": who fetched them stands in the audit trail. */
+  takesAlong?: string;
   /** Open to whoever has not set up the second step that the firm requires. */
   early?: boolean;
   /** At most this many a minute from one address, where fewer than usual are let through. */

@@ -1,6 +1,12 @@
 import type { JobRow } from './jobs';
 import type { GoingOut } from './post';
 
+/** The first of a list, and how many there are in all. */
+export interface First<T> {
+  rows: T[];
+  count: number;
+}
+
 export interface TodayLine {
   id: string;
   what: string;
@@ -38,25 +44,37 @@ export interface WaitingForClients {
   longest: { jobId: string; client: string; since: string } | null;
 }
 
+export interface FailedLine {
+  id: string;
+  kind: 'action' | 'message';
+  what: string;
+  why: string | null;
+  jobId: string | null;
+  client: string | null;
+  at: string;
+}
+
 export interface TodayView {
-  overdue: TodayLine[];
-  answered: TodayLine[];
-  dueThisWeek: TodayLine[];
+  overdue: First<TodayLine>;
+  answered: First<TodayLine>;
+  dueThisWeek: First<TodayLine>;
   waiting: WaitingForClients;
   /** What is planned to go out on the next days. */
   goingOut: GoingOut[];
-  tasks: TodayTask[];
+  tasks: First<TodayTask>;
+  /** Of all those tasks, how many should have been done before today, and wait for nobody. */
+  tasksOverdue: number;
   /** Jobs whose phase is complete and asks before it moves. */
-  asking: JobRow[];
-  stuck: JobRow[];
-  onHold: JobRow[];
-  nobodyOnIt: JobRow[];
+  asking: First<JobRow>;
+  stuck: First<JobRow>;
+  onHold: First<JobRow>;
+  nobodyOnIt: First<JobRow>;
   /** Jobs that a second person has to approve. */
-  toApprove: { id: string; name: string; client: string; phase: string }[];
+  toApprove: First<{ id: string; name: string; client: string; phase: string }>;
   /** What should have happened by itself and did not. */
-  failed: { id: string; kind: 'action' | 'message'; what: string; why: string | null; jobId: string | null; client: string | null; at: string }[];
+  failed: First<FailedLine>;
   room: { memberId: string; name: string; booked: number; room: number }[];
-  nobodyToWriteTo: { id: string; name: string }[];
+  nobodyToWriteTo: First<{ id: string; name: string }>;
   unbilled: { upTo30: number; upTo60: number; upTo90: number; over90: number } | null;
   minutesToday: number;
   minutesRoom: number;

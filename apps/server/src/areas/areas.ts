@@ -74,6 +74,9 @@ import { ServiceQueries } from './services/services.queries';
 import { ServicesService } from './services/services.service';
 import { AccountService } from './team/account.service';
 import { SignInController } from './team/sign-in.controller';
+import { AfterAnswers } from './team/after-answers';
+import { PersonLinks } from './team/person-links.service';
+import { SignInTries } from './team/sign-in-tries';
 import { SignInService } from './team/sign-in.service';
 import { DoorsService } from './team/doors.service';
 import { ClosingService } from './team/closing.service';
@@ -118,6 +121,9 @@ export const AREA_CONTROLLERS = [
 ];
 
 export const AREA_SERVICES = [
+  AfterAnswers,
+  PersonLinks,
+  SignInTries,
   SignInService,
   AccountService,
   TeamService,

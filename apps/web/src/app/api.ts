@@ -35,10 +35,9 @@ async function answer(response: Response): Promise<unknown> {
   );
 }
 
-async function call(path: string, init?: RequestInit): Promise<unknown> {
-  let response: Response;
+async function reach(path: string, init?: RequestInit): Promise<Response> {
   try {
-    response = await fetch(path, isAttended() ? init : { ...init, headers: { ...init?.headers, 'X-Unattended': '1' } });
+    return await fetch(path, isAttended() ? init : { ...init, headers: { ...init?.headers, 'X-Unattended': '1' } });
   } catch {
     throw new ProblemError({
       type: 'about:blank',
@@ -48,8 +47,9 @@ async function call(path: string, init?: RequestInit): Promise<unknown> {
       detail: 'Steady Almanac cannot be reached. What you typed is still here; try again in a moment.',
     });
   }
-  return answer(response);
 }
+
+const call = async (path: string, init?: RequestInit): Promise<unknown> => answer(await reach(path, init));
 
 type Value = string | number | false | null | undefined;
 type Queried<Query> = [Query] extends [void] ? unknown : { [Key in keyof Query]?: Query[Key] | Value };
@@ -99,7 +99,7 @@ async function withPassword<T>(what: () => Promise<T>): Promise<T> {
 /** Fetches a file and hands it to the browser to keep. */
 export async function keepFile<R extends Route>(route: R, ...given: GivenTo<R>): Promise<void> {
   const response = await withPassword(async () => {
-    const found = await fetch(addressOf(route, ...given));
+    const found = await reach(addressOf(route, ...given));
     if (!found.ok) await answer(found);
     return found;
   });
@@ -170,7 +170,7 @@ export async function refresh(): Promise<void> {
     newest = Promise.all([...[...paged].map((again) => again()), mutate(() => true)]);
   });
   await waiting;
-  for (let seen: unknown = null; seen !== newest; ) {
+  for (let seen: unknown = null; seen !== newest;) {
     seen = newest;
     await seen;
   }

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import useSWRInfinite from 'swr/infinite';
+import { FULL_PAGE } from '@steady/contract/paging';
 import type { AnswerOf, Route } from '@steady/contract/route';
 import { type Given, type ProblemError, addressOf, whenRefreshed } from './api';
 
@@ -12,10 +13,8 @@ export interface Pages<Page> {
   error: ProblemError | undefined;
 }
 
-/** Lists that answer with their rows alone: a full page may have another after it. */
-const FULL = 100;
 /** After a page of rows with ids: what follows the last of them. */
-export const afterLast = (rows: readonly { id: string }[]): { before: string } | null => (rows.length < FULL ? null : { before: rows.at(-1)!.id });
+export const afterLast = (rows: readonly { id: string }[]): { before: string } | null => (rows.length < FULL_PAGE ? null : { before: rows.at(-1)!.id });
 /** The same where the answer says itself whether there is more. */
 export const afterPage = ({ rows, more }: { rows: readonly { id: string }[]; more: boolean }): { before: string } | null =>
   more ? { before: rows.at(-1)!.id } : null;

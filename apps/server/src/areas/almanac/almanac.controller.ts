@@ -24,7 +24,7 @@ import {
   StartSeason,
 } from '@steady/contract/almanac';
 import * as routes from '@steady/contract/almanac.routes';
-import { LoadAsked } from '@steady/contract/queries';
+import { AfterRow, LoadAsked } from '@steady/contract/queries';
 import { sendList } from '../../platform/files';
 import { Problem, dayFrom } from '../../platform/http/problem';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
@@ -140,9 +140,9 @@ export class AlmanacController {
     return this.season.preview(work, input);
   }
 
-  @Does(routes.seasons)
-  seasons({ work }: Asked<typeof routes.seasons>): Promise<SeasonStartView[]> {
-    return this.season.list(work);
+  @Does(routes.seasons, { query: AfterRow })
+  seasons({ work, query }: Asked<typeof routes.seasons>): Promise<SeasonStartView[]> {
+    return this.season.list(work, query.before);
   }
 
   @Does(routes.startSeason, { input: StartSeason })

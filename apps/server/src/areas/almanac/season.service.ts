@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { parse } from 'csv-parse/sync';
 import { and, desc, eq, sql } from 'drizzle-orm';
+import { FULL_PAGE } from '@steady/contract/paging';
 import type { SeasonAsked, SeasonPreview, SeasonRow, SeasonStartView, StartSeason } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -105,11 +106,12 @@ export class SeasonService {
     return { id: saved!.id, begun: begun.length, there };
   }
 
-  list(work: Work): Promise<SeasonStartView[]> {
+  /** What was begun together, the newest first, a page at a time. @param before the last of the page before */
+  list(work: Work, before?: string): Promise<SeasonStartView[]> {
     return rows<SeasonStartView>(
       work.tx,
       sql`select s.id, s.at, s.what, m.short_name as who, jsonb_array_length(s.job_ids) as jobs, s.undone_at as "undoneAt" from season_starts s join members m on m.id = s.by_id
-          where s.firm_id = ${work.firm.id} and ${ofOwn(work, sql`s.by_id`)} order by s.at desc limit 20`,
+          where s.firm_id = ${work.firm.id} and ${ofOwn(work, sql`s.by_id`)} ${before === undefined ? sql`` : sql`and s.id < ${before}`} order by s.id desc limit ${FULL_PAGE}`,
     );
   }
 

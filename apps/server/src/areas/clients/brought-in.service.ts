@@ -7,7 +7,8 @@ import { insertMany, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { type Work, nextNumbers } from '../../platform/work';
 import { BulkService } from './bulk.service';
-import { ClientChanged } from './clients.service';
+import { ContactsService } from './contacts.service';
+import { ClientChanged, mayMoveAccount } from './clients.service';
 import { type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
 const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in');
@@ -77,6 +78,7 @@ export class BroughtInService {
   constructor(
     private readonly events: Events,
     private readonly bulk: BulkService,
+    private readonly people: ContactsService,
   ) {}
 
   /** The clients there are, as a file is compared with them. */
@@ -204,6 +206,7 @@ export class BroughtInService {
         ...columnsIn(values, client.address),
         ...(Object.keys(details).length > 0 ? { details: { ...client.details, ...details } } : {}),
       };
+      mayMoveAccount(work, client, after);
       const before = Object.fromEntries(Object.keys(after).map((key) => [key, client[key as keyof typeof client]]));
       const contact = await this.changeContact(work, clientId, client.name, values);
       if (Object.keys(after).length > 0)
@@ -247,7 +250,6 @@ export class BroughtInService {
       phone: given.phone ?? before.phone,
       role: given.contactRole ?? before.role,
     };
-    await this.bulk.setContact(work, clientId, id, after);
-    return { id, before, after };
+    return { id, before, after, newEmailSince: await this.people.takeOver(work, clientId, id, after) };
   }
 }

@@ -1,21 +1,22 @@
 import { Injectable } from '@nestjs/common';
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { detailInWords } from '@steady/core/details';
-import type { BulkChange, BulkOutcome, BulkPreview, BulkView, ChangeMany } from '@steady/contract/client-lists';
+import type { BulkChange, BulkOutcome, BulkPreview, ChangeMany } from '@steady/contract/client-lists';
 import type { DetailFieldView } from '@steady/contract/clients';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, staffId, mustSeeAllOf, ofOwn } from '../../platform/work';
+import { type Work, staffId, mustSeeAllOf } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
 import { type Client, ClientChanged, ClientsService } from './clients.service';
-import { type BulkRow, type ContactFacts, bulkChanges, clientContacts, clients, contacts } from './clients.tables';
+import { ContactsService } from './contacts.service';
+import { type BulkRow, bulkChanges, clientContacts, clients } from './clients.tables';
 
 export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed');
 export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone');
 
-type Set = Partial<Pick<Client, 'labels' | 'partnerId' | 'managerId' | 'preparerId' | 'way' | 'details'>>;
+type Changes = Partial<Pick<Client, 'labels' | 'partnerId' | 'managerId' | 'preparerId' | 'way' | 'details'>>;
 const KEYS = ['labels', 'partnerId', 'managerId', 'preparerId', 'way', 'details'] as const;
 const NAMES: Record<(typeof KEYS)[number], string> = {
   labels: 'labels',
@@ -37,6 +38,7 @@ export class BulkService {
     private readonly team: TeamService,
     private readonly queries: ClientQueries,
     private readonly single: ClientsService,
+    private readonly people: ContactsService,
   ) {}
 
   private async chosen(work: Work, ids: string[]): Promise<Client[]> {
@@ -56,16 +58,16 @@ export class BulkService {
   }
 
   /** What a change sets on one client: only what differs from what stands there. */
-  private setOf(client: Client, change: BulkChange): Set {
+  private setOf(client: Client, change: BulkChange): Changes {
     const { addLabels = [], removeLabels = [], details, ...facts } = change;
     const labels = [...new globalThis.Set([...client.labels.filter((label) => !removeLabels.includes(label)), ...addLabels.map((label) => label.trim())])]
       .filter(Boolean)
       .sort((a, b) => a.localeCompare(b));
-    const wanted: Set = { ...facts, labels, ...(details ? { details: { ...client.details, ...details } } : {}) };
+    const wanted: Changes = { ...facts, labels, ...(details ? { details: { ...client.details, ...details } } : {}) };
     return Object.fromEntries(KEYS.filter((key) => wanted[key] !== undefined && !same(wanted[key], client[key])).map((key) => [key, wanted[key]]));
   }
 
-  private async rowsOf(work: Work, { clientIds, change }: ChangeMany): Promise<{ client: Client; set: Set }[]> {
+  private async rowsOf(work: Work, { clientIds, change }: ChangeMany): Promise<{ client: Client; set: Changes }[]> {
     await this.check(work, change);
     const found = await this.chosen(work, clientIds);
     return found.map((client) => ({ client, set: this.setOf(client, change) }));
@@ -197,37 +199,20 @@ export class BulkService {
     return { id: bulkId, said };
   }
 
-  /** Sets what is known of a contact, and its role for a client. */
-  async setContact(work: Work, clientId: string, contactId: string, { name, email, phone, role }: ContactFacts): Promise<void> {
-    await work.tx.update(contacts).set({ name, email, phone }).where(eq(contacts.id, contactId));
-    await work.tx
-      .update(clientContacts)
-      .set({ role })
-      .where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
-  }
-
-  private async putBackContact(work: Work, clientId: string, { id, before }: NonNullable<BulkRow['contact']>): Promise<void> {
-    if (before) return this.setContact(work, clientId, id, before);
+  private async putBackContact(work: Work, clientId: string, { id, before, newEmailSince }: NonNullable<BulkRow['contact']>): Promise<void> {
+    if (before) return this.people.putBack(work, clientId, id, before, newEmailSince ?? null);
     await work.tx.delete(clientContacts).where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, id)));
     await work.tx.execute(sql`delete from contacts where id = ${id} and not exists (select from client_contacts l where l.contact_id = ${id})`);
   }
 
-  /** The last changes of many, the newest first. */
-  async recent(work: Work): Promise<BulkView[]> {
+  /** Which of several changes of many were undone. */
+  async undoneAmong(work: Work, ids: readonly string[]): Promise<Set<string>> {
+    if (ids.length === 0) return new Set();
     const found = await work.tx
-      .select({
-        id: bulkChanges.id,
-        at: bulkChanges.at,
-        by: bulkChanges.by,
-        what: bulkChanges.what,
-        undoneAt: bulkChanges.undoneAt,
-        count: sql<number>`jsonb_array_length(${bulkChanges.rows})`,
-      })
+      .select({ id: bulkChanges.id })
       .from(bulkChanges)
-      .where(and(eq(bulkChanges.firmId, work.firm.id), ofOwn(work, bulkChanges.byId)))
-      .orderBy(desc(bulkChanges.at))
-      .limit(20);
-    return found;
+      .where(and(inArray(bulkChanges.id, [...ids]), isNotNull(bulkChanges.undoneAt)));
+    return new Set(found.map(({ id }) => id));
   }
 }
 

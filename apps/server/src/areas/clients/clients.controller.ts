@@ -1,15 +1,6 @@
 import { Controller, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import {
-  type BulkOutcome,
-  type BulkPreview,
-  type BulkView,
-  ChangeMany,
-  type ClientList,
-  MergeClients,
-  type MergePreview,
-  USUAL_COLUMNS,
-} from '@steady/contract/client-lists';
+import { type BulkOutcome, type BulkPreview, ChangeMany, type ClientList, MergeClients, type MergePreview, USUAL_COLUMNS } from '@steady/contract/client-lists';
 import {
   AddClient,
   AddInPassing,
@@ -26,7 +17,7 @@ import {
 } from '@steady/contract/clients';
 import * as routes from '@steady/contract/clients.routes';
 import type { ListFields, ListPlace, ListTotals } from '@steady/contract/lists';
-import { AlikeAsked, ListQuery, AfterNote } from '@steady/contract/queries';
+import { AlikeAsked, ListQuery, AfterRow } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SavedLists, askedFrom, idsOf, pageOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { BulkService } from './bulk.service';
@@ -121,11 +112,6 @@ export class ClientsController {
     return this.bulk.change(work, input);
   }
 
-  @Does(routes.recentMany)
-  recentMany({ work }: Asked<typeof routes.recentMany>): Promise<BulkView[]> {
-    return this.bulk.recent(work);
-  }
-
   @Does(routes.undoMany)
   undoMany({ work, at: { id } }: Asked<typeof routes.undoMany>): Promise<BulkOutcome> {
     return this.bulk.undo(work, id);
@@ -178,7 +164,7 @@ export class ClientsController {
     return this.notes.change(work, id, input);
   }
 
-  @Does(routes.notes, { query: AfterNote })
+  @Does(routes.notes, { query: AfterRow })
   async notesOf({ work, at: { id }, query: { before } }: Asked<typeof routes.notes>): Promise<NotesPage> {
     await this.clients.get(work, id);
     return this.queries.notes(work, id, before ?? null);

@@ -10,6 +10,7 @@ import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientSt
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
+import { mustBeConfirmed } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
@@ -34,6 +35,15 @@ const RULE_FACTS = [
   'employerFrom',
   'employerUntil',
 ] as const;
+
+/**
+ * Whoever sits down at an open screen cannot lead a client's money elsewhere.
+ *
+ * @throws Problem "password-again" where the account differs and the password was not given a short while ago
+ */
+export function mayMoveAccount(work: Work, before: Pick<Client, 'iban' | 'bic'>, after: { iban?: unknown; bic?: unknown }): void {
+  if ((['iban', 'bic'] as const).some((key) => after[key] !== undefined && after[key] !== before[key])) mustBeConfirmed(work.actor);
+}
 
 /** The columns that an input fills: what is not given is nothing, not what was there before. */
 function columnsOf(input: ClientFactsInput) {
@@ -108,6 +118,7 @@ export class ClientsService {
     if (before.version !== input.version) throw Problem.stale('client', clientId);
     await this.check(work, input);
     const columns = columnsOf(input);
+    mayMoveAccount(work, before, columns);
     const changed = await work.tx
       .update(clients)
       .set({ ...columns, version: input.version + 1 })

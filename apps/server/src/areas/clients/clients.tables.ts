@@ -176,7 +176,7 @@ export interface BulkRow {
   before: Record<string, unknown>;
   after: Record<string, unknown>;
   /** The contact that came or changed with it. */
-  contact?: { id: string; before: ContactFacts | null; after: ContactFacts };
+  contact?: { id: string; before: ContactFacts | null; after: ContactFacts; newEmailSince?: string | null };
 }
 
 export interface ContactFacts {

@@ -7,7 +7,7 @@ import { type Tx, newId } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { clientContacts, clients, contacts } from './clients.tables';
+import { type ContactFacts, clientContacts, clients, contacts } from './clients.tables';
 
 export interface Contact {
   id: string;
@@ -46,6 +46,8 @@ const factsOf = (input: ContactInput | ChangeContact): PersonFacts => ({
   address: input.address ?? null,
   marketing: input.marketing ?? null,
 });
+
+const isElsewhere = (before: { email: string | null }, after: { email: string | null }) => before.email !== null && after.email !== before.email;
 
 /** People: each once, linked to the clients for which they act, with a role and a say at each. */
 @Injectable()
@@ -86,7 +88,7 @@ export class ContactsService {
     if (before.version !== input.version) throw Problem.stale('contact', contactId);
     const facts = factsOf(input);
     if (REACHED_BY.some((key) => facts[key] !== before[key])) await this.mustSeeAll(work, before, 'how they are reached');
-    const elsewhere = facts.email !== before.email && before.email !== null;
+    const elsewhere = isElsewhere(before, facts);
     const changed = await work.tx
       .update(contacts)
       .set({ ...facts, ...(elsewhere ? { newEmailSince: work.now.toString() } : {}), version: before.version + 1 })
@@ -105,6 +107,38 @@ export class ContactsService {
       payload: { contactId, newAddress: keys.includes('email') },
     });
     if (elsewhere) await this.tellOldAddress(work, before.name, before.email!);
+  }
+
+  /** Takes over what a file says of a person and of their role for a client, under the same rules as a change by hand. @returns since when the address before was new, for an undo */
+  async takeOver(work: Work, clientId: string, contactId: string, { role, ...facts }: ContactFacts): Promise<string | null> {
+    const before = await this.get(work, contactId);
+    if (facts.email !== before.email || facts.phone !== before.phone) await this.mustSeeAll(work, before, 'how they are reached');
+    const elsewhere = isElsewhere(before, facts);
+    await work.tx
+      .update(contacts)
+      .set({ ...facts, ...(elsewhere ? { newEmailSince: work.now.toString() } : {}), version: before.version + 1 })
+      .where(eq(contacts.id, contactId));
+    await this.setRole(work, clientId, contactId, role);
+    if (elsewhere) await this.tellOldAddress(work, before.name, before.email!);
+    return before.newEmailSince;
+  }
+
+  /** Puts back what stood before a file was taken over. @param newEmailSince since when that address was new; null for one that was sure */
+  async putBack(work: Work, clientId: string, contactId: string, { role, ...facts }: ContactFacts, newEmailSince: string | null): Promise<void> {
+    const now = await this.get(work, contactId);
+    if (facts.email !== now.email || facts.phone !== now.phone) await this.mustSeeAll(work, now, 'how they are reached');
+    await work.tx
+      .update(contacts)
+      .set({ ...facts, newEmailSince, version: now.version + 1 })
+      .where(eq(contacts.id, contactId));
+    await this.setRole(work, clientId, contactId, role);
+  }
+
+  private async setRole(work: Work, clientId: string, contactId: string, role: string | null): Promise<void> {
+    await work.tx
+      .update(clientContacts)
+      .set({ role })
+      .where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
   }
 
   /** Whoever reads the old mailbox is told, so that nobody is moved away unseen. */

@@ -9,7 +9,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientQueries } from './clients.queries';
-import { type Client, ClientsService } from './clients.service';
+import { type Client, ClientsService, mayMoveAccount } from './clients.service';
 import { clientContacts, clientNotes, clients } from './clients.tables';
 
 /** Two records were found to be one: what belonged to the first belongs to the second from now on. */
@@ -126,6 +126,7 @@ export class MergeService {
     const details = Object.fromEntries(
       Object.entries(facts).flatMap(([key, value]) => (key.startsWith('detail:') ? [[key.slice(7), value]] : [])),
     ) as Client['details'];
+    mayMoveAccount(work, kept, own);
     const labels = [...new Set([...kept.labels, ...going.labels])].sort((a, b) => a.localeCompare(b));
     await work.tx
       .update(clients)

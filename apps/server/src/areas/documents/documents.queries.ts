@@ -1,10 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
+import { FULL_PAGE } from '@steady/contract/paging';
 import type { DocumentView } from '@steady/contract/jobs';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-
-const PAGE = 100;
 
 @Injectable()
 export class DocumentQueries {
@@ -17,7 +16,7 @@ export class DocumentQueries {
           where d.firm_id = ${work.firm.id}
             ${asked.clientId ? sql`and d.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and d.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and (d.at, d.id) < (select b.at, b.id from documents b where b.id = ${asked.before})` : sql``}
-          order by d.at desc, d.id desc limit ${PAGE}`,
+          order by d.at desc, d.id desc limit ${FULL_PAGE}`,
     );
   }
 }

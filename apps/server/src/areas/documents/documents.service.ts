@@ -20,9 +20,20 @@ export class DocumentsService implements OnModuleInit {
     this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, documents));
   }
 
-  /** Records a stored file as a document of a client. */
+  /**
+   * Records a stored file as a document of a client. The same file of a job, sent again by the same person under the same
+   * name, is the document that is there: its answer was lost, or it was chosen twice.
+   */
   async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null; aboutFees?: boolean }): Promise<string> {
     const { name, sha256, bytes, kind } = file;
+    if (of.jobId !== null) {
+      const [there] = await work.tx
+        .select({ id: documents.id })
+        .from(documents)
+        .where(and(eq(documents.jobId, of.jobId), eq(documents.sha256, sha256), eq(documents.name, name), eq(documents.by, work.actor.name)))
+        .limit(1);
+      if (there) return there.id;
+    }
     const [document] = await work.tx
       .insert(documents)
       .values({ firmId: work.firm.id, ...of, name, sha256, bytes, kind, at: work.now.toString(), by: work.actor.name })

@@ -193,7 +193,7 @@ export class FeeQueries implements OnModuleInit {
                  coalesce(p.paid, 0)::float8 as paid, p.at as "paidAt"
           from invoices i join clients c on c.id = i.client_id join jobs j on j.id = i.job_id
           left join lateral (select sum(amount) as paid, max(at) as at from payments where invoice_id = i.id) p on true
-          where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc limit 50`,
+          where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc`,
     );
   }
 }

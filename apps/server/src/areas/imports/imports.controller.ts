@@ -2,6 +2,7 @@ import { buffer } from 'node:stream/consumers';
 import { Controller, Req } from '@nestjs/common';
 import type { Request } from 'express';
 import { BringIn, type ImportLine, type ImportOutcome, type ImportView, SetMapping } from '@steady/contract/imports';
+import { AfterRow } from '@steady/contract/queries';
 import * as routes from '@steady/contract/imports.routes';
 import { FileStore, receiveUpload } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
@@ -18,9 +19,9 @@ export class ImportsController {
     private readonly works: Works,
   ) {}
 
-  @Does(routes.list)
-  list({ work }: Asked<typeof routes.list>): Promise<ImportLine[]> {
-    return this.imports.list(work);
+  @Does(routes.list, { query: AfterRow })
+  list({ work, query }: Asked<typeof routes.list>): Promise<ImportLine[]> {
+    return this.imports.list(work, query.before);
   }
 
   /** Reads a file of clients; nothing of it is brought in yet. */

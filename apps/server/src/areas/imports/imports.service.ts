@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import { detailInWords } from '@steady/core/details';
 import { type KnownClient, type SortedRow, type Target, type Verdict, clientTargets, compared, proposeMapping, sortRows } from '@steady/core/importing';
+import { FULL_PAGE } from '@steady/contract/paging';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
 import { newId } from '../../platform/database';
@@ -118,7 +119,7 @@ export class ImportsService {
       return Array.isArray(value) ? value.join(', ') || 'none' : `${value as string | number}`;
     };
     const shown = found.outcome === null ? KINDS.flatMap((kind) => rows.filter((row) => row.verdict.kind === kind).slice(0, SHOWN)) : [];
-    const undone = found.bulkId !== null && (await this.bulk.recent(work)).some((bulk) => bulk.id === found.bulkId && bulk.undoneAt !== null);
+    const undone = found.bulkId !== null && (await this.bulk.undoneAmong(work, [found.bulkId])).has(found.bulkId);
     return {
       id: found.id,
       file: found.file,
@@ -184,8 +185,8 @@ export class ImportsService {
     return { bulkId, said: `${said}.` };
   }
 
-  async list(work: Work): Promise<ImportLine[]> {
-    const undone = new Set((await this.bulk.recent(work)).filter((bulk) => bulk.undoneAt !== null).map((bulk) => bulk.id));
+  /** The files read, the newest first, a page at a time. @param before the last of the page before */
+  async list(work: Work, before?: string): Promise<ImportLine[]> {
     const found = await work.tx
       .select({
         id: imports.id,
@@ -197,9 +198,13 @@ export class ImportsService {
         bulkId: imports.bulkId,
       })
       .from(imports)
-      .where(and(eq(imports.firmId, work.firm.id), ofOwn(work, imports.byId)))
-      .orderBy(desc(imports.at))
-      .limit(30);
+      .where(and(eq(imports.firmId, work.firm.id), ofOwn(work, imports.byId), before === undefined ? undefined : lt(imports.id, before)))
+      .orderBy(desc(imports.id))
+      .limit(FULL_PAGE);
+    const undone = await this.bulk.undoneAmong(
+      work,
+      found.flatMap(({ bulkId }) => bulkId ?? []),
+    );
     return found.map(({ bulkId, ...line }) => ({ ...line, undone: bulkId !== null && undone.has(bulkId) }));
   }
 }

@@ -3,6 +3,7 @@ import { type SQL, sql } from 'drizzle-orm';
 import { type Rhythm, rhythmInWords } from '@steady/core/calendar';
 import { progress } from '@steady/core/procedures';
 import { jobMoney, type JobMoney } from '@steady/core/wip';
+import { FULL_PAGE } from '@steady/contract/paging';
 import type { DocumentView, HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView } from '@steady/contract/jobs';
 import type { TaskView } from '@steady/contract/tasks';
 import type { WaitingForClients } from '@steady/contract/today';
@@ -315,7 +316,7 @@ export class JobQueries {
       sql`select e.id, e.at, e.actor_name as who, e.kind, e.what, e.about_fees as "aboutFees", e.job_id as "jobId", e.client_id as "clientId" from events e
           where e.firm_id = ${work.firm.id} ${asked.jobId ? sql`and e.job_id = ${asked.jobId}` : sql``} ${asked.clientId ? sql`and e.client_id in (select h.id from clients h where h.id = ${asked.clientId} or h.merged_into = ${asked.clientId})` : sql``}
             ${asked.before ? sql`and e.seq < (select b.seq from events b where b.id = ${asked.before})` : sql``}
-          order by e.seq desc limit 100`,
+          order by e.seq desc limit ${FULL_PAGE}`,
     );
     return found.map(({ aboutFees, ...line }) => ({ ...line, what: readBy(work.actor, line.what, aboutFees) }));
   }

@@ -4,11 +4,11 @@ import { SQL } from 'drizzle-orm';
 import { readBy } from '../../platform/identity';
 import { Inject, Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
+import { FULL_PAGE } from '@steady/contract/paging';
 import type { GoingOut, PostRoomMessage, SentMessage } from '@steady/contract/post';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 
-const PAGE = 100;
 /** As many as one wants to see of what waits to go out. */
 const PLANNED = 500;
 
@@ -39,7 +39,7 @@ export class PostQueries {
       sql`select ${MESSAGE} from ${FROM}
           where m.firm_id = ${work.firm.id} ${asked.clientId ? sql`and m.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and m.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and (m.at, m.id) < (select b.at, b.id from messages b where b.id = ${asked.before})` : sql``}
-          order by m.at desc, m.id desc limit ${PAGE}`,
+          order by m.at desc, m.id desc limit ${FULL_PAGE}`,
     );
   }
 
@@ -67,7 +67,7 @@ export class PostQueries {
       work.tx,
       sql`select p.id, p.at, p.channel, p.to_name as "to", p.address, p.subject, p.body from post_room p
           where p.firm_id = ${work.firm.id} and not p.for_staff ${before ? sql`and (p.at, p.id) < (select b.at, b.id from post_room b where b.id = ${before})` : sql``}
-          order by p.at desc, p.id desc limit ${PAGE}`,
+          order by p.at desc, p.id desc limit ${FULL_PAGE}`,
     );
     return found.map((message) => ({ ...message, link: /\/portal\/door\/[\w-]+/.exec(message.body)?.[0] ?? null }));
   }

@@ -156,7 +156,18 @@ export class RequestsService implements OnModuleInit {
     const found = await this.find(work, itemId);
     const { clientId, jobId } = found.request;
     const documentId = await this.documents.file(work, file, { clientId, jobId });
+    if (found.item.state === 'answered' && (await this.isAnsweredWith(work, itemId, documentId))) return;
     await this.answer(work, found, { kind: 'file', documentId }, 'answered', `sent ${file.name} for ${found.item.name}`);
+  }
+
+  /** The same file sent again after a lost answer is the one that came. */
+  private async isAnsweredWith(work: Work, itemId: string, documentId: string): Promise<boolean> {
+    const there = await work.tx
+      .select({ id: requestAnswers.id })
+      .from(requestAnswers)
+      .where(and(eq(requestAnswers.itemId, itemId), eq(requestAnswers.documentId, documentId)))
+      .limit(1);
+    return there.length > 0;
   }
 
   async ask(work: Work, itemId: string, text: string): Promise<void> {

@@ -27,7 +27,7 @@ export class SignatureQueries {
           from signers s join signature_requests q on q.id = s.request_id join clients c on c.id = q.client_id join jobs j on j.id = q.job_id join documents d on d.id = q.document_id
           where s.contact_id = ${work.actor.id} and s.firm_id = ${work.firm.id} and s.turn_since is not null
             and exists (select from client_contacts k where k.client_id = q.client_id and k.contact_id = s.contact_id)
-          order by (q.state = 'waiting' and s.state = 'waiting') desc, q.due_on desc, s.id limit 50`,
+          order by (q.state = 'waiting' and s.state = 'waiting') desc, q.due_on desc, s.id`,
     );
   }
 }

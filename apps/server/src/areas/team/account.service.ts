@@ -19,10 +19,10 @@ import {
   within,
 } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
+import { PasswordChanged, PersonLinks } from './person-links.service';
 import { SignInService } from './sign-in.service';
 
 export const SecondStepChanged = eventKind<{ memberId: string }>('second step changed');
-export const PasswordChanged = eventKind<{ memberId: string }>('password changed');
 
 /** Enough of a session's hash to name it; the hash itself opens nothing. */
 const SESSION_NAME = 20;
@@ -33,6 +33,7 @@ const FAR = '9999-01-01T00:00:00Z';
 export class AccountService {
   constructor(
     private readonly signIn: SignInService,
+    private readonly links: PersonLinks,
     private readonly sessions: StaffSessions,
     private readonly events: Events,
   ) {}
@@ -104,10 +105,11 @@ export class AccountService {
       const person = await this.person(work.tx, personId);
       if (!person.passwordHash || !(await verify(person.passwordHash, input.current)))
         throw Problem.invalid([{ field: 'current', message: 'This is not the password you have now.' }]);
-      await this.signIn.setPassword(work.tx, person, input.password, [work.actor.name, work.firm.name]);
+      await this.links.setPassword(work.tx, person, input.password, [work.actor.name, work.firm.name]);
     });
     await this.sessions.endEverywhere(work.tx, personId, token);
     await this.events.record(work, PasswordChanged, { what: 'changed the own password', payload: { memberId: staffId(work) } });
+    await this.tell(work, personId, 'Your password was changed');
   }
 
   /** Begins the set-up of the second step; it is in force once a code was confirmed. */
@@ -135,6 +137,7 @@ export class AccountService {
         .values(codes.map((one) => ({ tokenHash: hashOf(`${personId}:${one}`), personId, kind: 'recovery' as const, expiresAt: FAR })));
     });
     await this.events.record(work, SecondStepChanged, { what: 'turned the second step on', payload: { memberId: staffId(work) } });
+    await this.tell(work, personId, 'Your second step was turned on');
     return codes;
   }
 
@@ -146,6 +149,12 @@ export class AccountService {
       await this.dropCodes(work.tx, personId);
     });
     await this.events.record(work, SecondStepChanged, { what: 'turned the second step off', payload: { memberId: staffId(work) } });
+    await this.tell(work, personId, 'Your second step was turned off');
+  }
+
+  private async tell(work: Work, personId: string, what: string): Promise<void> {
+    const person = await within(work.tx, () => this.person(work.tx, personId));
+    await this.links.tell(work, person, work.actor.name, what);
   }
 
   private async checkCode(work: Work, personId: string, code: string): Promise<void> {

@@ -36,6 +36,7 @@ import {
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { type Work, Works } from '../../platform/work';
 import { AccountService } from './account.service';
+import { PersonLinks } from './person-links.service';
 import { SignInService } from './sign-in.service';
 
 /** The kind of device a session was begun on, as far as the browser tells and no further. */
@@ -49,6 +50,7 @@ const tokenOf = (request: Request) => cookie(request, SESSION_COOKIE) ?? '';
 export class SignInController {
   constructor(
     private readonly way: SignInService,
+    private readonly links: PersonLinks,
     private readonly account: AccountService,
     private readonly sessions: StaffSessions,
     private readonly works: Works,
@@ -82,24 +84,24 @@ export class SignInController {
 
   @DoesOutside(routes.forgot, { input: ForgotPassword })
   forgot({ input }: AskedOutside<typeof routes.forgot>): void {
-    this.way.forgot(input.email);
+    this.links.forgot(input.email);
   }
 
   @DoesOutside(routes.door)
   door({ at: { token } }: AskedOutside<typeof routes.door>): Promise<PersonDoor> {
-    return this.way.door(token);
+    return this.links.door(token);
   }
 
   /** Sets the password of an invitation or a reset. */
   @DoesOutside(routes.enter, { input: SetPassword })
   enter({ at: { token }, input }: AskedOutside<typeof routes.enter>): Promise<void> {
-    return this.way.enter(token, input.password);
+    return this.links.enter(token, input.password);
   }
 
   /** Takes up an invitation of a person who has a password for another firm. */
   @DoesOutside(routes.enterAgain)
   enterAgain({ at: { token } }: AskedOutside<typeof routes.enterAgain>): Promise<void> {
-    return this.way.enter(token, undefined);
+    return this.links.enter(token, undefined);
   }
 
   @DoesOutside(sessionRoutes.signOut)

@@ -1,60 +1,21 @@
-import { DoorLetter } from '@steady/contract/team';
-import { Injectable, Logger } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
-import { and, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
-import type { FirmChoice, PersonDoor, SignIn, SignInOffer, SignInStep } from '@steady/contract/team';
+import { and, eq, sql } from 'drizzle-orm';
+import type { DoorLetter, FirmChoice, SignIn, SignInOffer, SignInStep } from '@steady/contract/team';
 import { Clock } from '../../platform/clock';
-import { Database, type Tx, rows } from '../../platform/database';
-import { Effects, Events, eventKind } from '../../platform/events';
+import { Database, rows } from '../../platform/database';
+import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import {
-  type DoorRule,
-  DoorTries,
-  KNOWN_BROWSER,
-  ONE_ADDRESS,
-  StaffSessions,
-  UNKNOWN_BROWSER,
-  byItself,
-  firms,
-  fits,
-  hashOf,
-  members,
-  newSecret,
-  people,
-  personTokens,
-  stepOf,
-  within,
-} from '../../platform/identity';
+import { StaffSessions, byItself, firms, fits, hashOf, members, people, stepOf } from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
-import { whyNotPassword } from './passwords';
-
-/** The letter says "one hour". */
-const RESET_HOURS = 1;
-const INVITATION_DAYS = 14;
-/** A browser that was not used for so long is a stranger's again. */
-const BROWSER_DAYS = 400;
-
-/** Where a sign-in comes from. */
-export interface Caller {
-  /** In words: "a computer". */
-  device: string;
-  address: string;
-  /** What the browser shows that somebody came in with before. */
-  browser: string | null;
-}
+import { AfterAnswers } from './after-answers';
+import { type Caller, SignInTries } from './sign-in-tries';
 
 export const CameIn = eventKind<{ memberId: string }>('signed in');
 export const NotLetIn = eventKind<{ memberId: string }>('sign-in refused');
 export const DoorShut = eventKind<{ memberId: string }>('sign-in locked');
-export const InvitationTaken = eventKind<{ memberId: string }>('invitation taken up');
 
 type Person = typeof people.$inferSelect;
-
-interface Door {
-  rule: DoorRule;
-  kind: string;
-  of: string;
-}
 
 /** Checked when an address is not known, so that the answer takes as long as for one that is. */
 const NOBODY = hash('nobody signs in with this');
@@ -69,21 +30,18 @@ const refused = () =>
   );
 const wrongCode = () =>
   Problem.invalid([{ field: 'code', message: 'This code is not right or was used already. Wait for the next one, or use a recovery code.' }]);
-const LINK_GONE = Problem.of(404, 'link-not-known', 'This link does not work', 'It was used, or it has run out. Ask for a new one.');
 
-/** How people of the firm come in: password, second step, choice of firm, invitations and forgotten passwords. */
+/** How people of the firm come in: password, second step, choice of firm. */
 @Injectable()
 export class SignInService {
-  private readonly log = new Logger('Sign-in');
-
   constructor(
     private readonly database: Database,
     private readonly sessions: StaffSessions,
     private readonly clock: Clock,
-    private readonly effects: Effects,
     private readonly events: Events,
     private readonly works: Works,
-    private readonly tries: DoorTries,
+    private readonly tries: SignInTries,
+    private readonly after: AfterAnswers,
   ) {}
 
   /** The people offered on the sign-in page of a demo firm; nobody where there is none. */
@@ -110,7 +68,7 @@ export class SignInService {
     if (!demo) throw Problem.notFound('page');
     const firmId = await this.demoFirm();
     if (firmId === null) throw Problem.notFound('page');
-    await this.settled();
+    await this.after.settled();
     return this.database.transaction(
       { firmId },
       (tx) =>
@@ -158,11 +116,11 @@ export class SignInService {
    */
   async signIn(input: SignIn, from: Caller): Promise<{ token: string; browser: string } | SignInStep> {
     const person = await this.byEmail(input.email);
-    const doors = await this.doorsFor(input.email.toLowerCase(), person, from);
-    const shut = await this.anyShut(doors);
+    const doors = await this.tries.doorsFor(input.email.toLowerCase(), person, from);
+    const shut = await this.tries.anyShut(doors);
     const right = await verify(person?.passwordHash ?? (await NOBODY), input.password);
     if (shut || !right || !person?.passwordHash) {
-      this.later(this.noteRefusal(person, shut, from));
+      this.after.begin(this.noteRefusal(person, shut, from));
       throw refused();
     }
     const choices = await this.choices(person.id);
@@ -175,55 +133,15 @@ export class SignInService {
         ? { wants: 'code' }
         : null;
     if (wants) {
-      for (const { kind, of } of doors) await this.tries.giveBack(kind, of);
+      await this.tries.giveBack(doors);
       return wants;
     }
     if (person.secondStepSince !== null && !(await this.codeFits(person, input.code!))) {
-      this.later(this.noteRefusal(person, false, from));
+      this.after.begin(this.noteRefusal(person, false, from));
       throw wrongCode();
     }
-    for (const { rule, kind, of } of doors) await (rule === ONE_ADDRESS ? this.tries.giveBack(kind, of) : this.tries.forgive(kind, of));
-    return { token: await this.begin(firm!, from.device), browser: await this.know(person.id, from.browser) };
-  }
-
-  /** What counts a try: the browser where the person is known in it, else the person and the address. */
-  private async doorsFor(email: string, person: Person | undefined, { address, browser }: Caller): Promise<Door[]> {
-    if (person && browser !== null && (await this.isKnown(person.id, browser))) return [{ rule: KNOWN_BROWSER, kind: 'browser', of: hashOf(browser) }];
-    return [
-      { rule: UNKNOWN_BROWSER, kind: 'person', of: email },
-      { rule: ONE_ADDRESS, kind: 'address', of: address },
-    ];
-  }
-
-  private async anyShut(doors: Door[]): Promise<boolean> {
-    let shut = false;
-    for (const { rule, kind, of } of doors) if ((await this.tries.take(rule, kind, of)) !== null) shut = true;
-    return shut;
-  }
-
-  private async isKnown(personId: string, browser: string): Promise<boolean> {
-    const found = await this.database.transaction(
-      { within: true },
-      (tx) =>
-        rows(
-          tx,
-          sql`select 1 from person_tokens where token_hash = ${hashOf(browser)} and person_id = ${personId} and kind = 'device' and expires_at > ${this.clock.now().toString()}`,
-        ),
-      { readOnly: true },
-    );
-    return found.length > 0;
-  }
-
-  /** Remembers a browser as one in which a person has come in. @returns what it shows from now on */
-  private async know(personId: string, browser: string | null): Promise<string> {
-    if (browser !== null && (await this.isKnown(personId, browser))) return browser;
-    const { secret, hash: tokenHash } = newSecret();
-    const expiresAt = this.clock
-      .now()
-      .add({ hours: 24 * BROWSER_DAYS })
-      .toString();
-    await this.database.transaction({ within: true }, (tx) => tx.insert(personTokens).values({ tokenHash, personId, kind: 'device', expiresAt }));
-    return secret;
+    await this.tries.forgive(doors);
+    return { token: await this.begin(firm!, from.device), browser: await this.tries.know(person.id, from.browser) };
   }
 
   /** Writes a refusal into the audit trail of the firms of whoever was tried. */
@@ -237,19 +155,6 @@ export class SignInService {
     }
   }
 
-  private readonly running = new Set<Promise<void>>();
-
-  /** Does something after the answer, so that its time tells nothing. */
-  private later(what: Promise<void>): void {
-    const ended = what.catch((error: unknown) => this.log.error(error)).finally(() => this.running.delete(ended));
-    this.running.add(ended);
-  }
-
-  /** Waits for what is done after answers. */
-  async settled(): Promise<void> {
-    await Promise.all(this.running);
-  }
-
   private async begin({ firmId, memberId }: { firmId: string; memberId: string }, device: string): Promise<string> {
     const token = await this.sessions.begin(firmId, memberId, device);
     await this.works.run(byItself(firmId), async (work) => {
@@ -259,7 +164,7 @@ export class SignInService {
     return token;
   }
 
-  private byEmail(email: string): Promise<Person | undefined> {
+  byEmail(email: string): Promise<Person | undefined> {
     return this.database.transaction({ within: true }, async (tx) => (await tx.select().from(people).where(eq(people.email, email.toLowerCase())))[0], {
       readOnly: true,
     });
@@ -310,139 +215,5 @@ export class SignInService {
       .from(members)
       .where(eq(members.id, work.actor.id ?? ''));
     return member!.personId;
-  }
-
-  /** Sends a link to set a new password, if somebody signs in with this address; says nothing either way, not even by how long it takes. */
-  forgot(email: string): void {
-    this.later(this.sendReset(email));
-  }
-
-  private async sendReset(email: string): Promise<void> {
-    const person = await this.byEmail(email);
-    const [firm] = person ? await this.choices(person.id) : [];
-    if (!person || !firm) return;
-    const { secret, hash: tokenHash } = newSecret();
-    const expiresAt = this.clock.now().add({ hours: RESET_HOURS }).toString();
-    await this.database.transaction({ within: true }, async (tx) => {
-      await this.spend(tx, person.id, 'reset');
-      await tx.insert(personTokens).values({ tokenHash, personId: person.id, kind: 'reset', expiresAt });
-    });
-    await this.works.run(byItself(firm.firmId), (work) =>
-      this.effects.plan(work, 'letter', tokenHash, {
-        channel: 'mail',
-        toName: email,
-        forStaff: true,
-        address: person.email,
-        subject: 'A new password for Steady Almanac',
-        body: `Somebody, probably you, asked for a new password for ${person.email}.\n\nSet it here within one hour: /join/${secret}\n\nIf you did not ask for it, nothing has to be done.\n\n${firm.name}`,
-      }),
-    );
-  }
-
-  /** Writes an invitation to a person who was added to the team; earlier ones stop working. */
-  async invite(work: Work, personId: string, memberId: string, name: string): Promise<void> {
-    const { secret, hash: tokenHash } = newSecret();
-    const expiresAt = work.now.add({ hours: 24 * INVITATION_DAYS }).toString();
-    const email = await within(work.tx, async () => {
-      await this.spend(work.tx, personId, 'invitation', memberId);
-      await work.tx.insert(personTokens).values({ tokenHash, personId, kind: 'invitation', memberId, expiresAt });
-      const [person] = await work.tx.select({ email: people.email }).from(people).where(eq(people.id, personId));
-      return person!.email;
-    });
-    await this.effects.plan(work, 'letter', tokenHash, {
-      channel: 'mail',
-      forStaff: true,
-      toName: name,
-      address: email,
-      subject: `${work.actor.name} invites you to work at ${work.firm.name}`,
-      body: `Dear ${name},\n\n${work.actor.name} invites you to work at ${work.firm.name} with Steady Almanac.\n\nCome in here within ${INVITATION_DAYS} days: /join/${secret}\n\n${work.firm.name}`,
-    });
-  }
-
-  private async spend(tx: Tx, personId: string, kind: 'invitation' | 'reset', memberId: string | null = null): Promise<void> {
-    await tx
-      .update(personTokens)
-      .set({ usedAt: this.clock.now().toString() })
-      .where(
-        and(
-          eq(personTokens.personId, personId),
-          eq(personTokens.kind, kind),
-          isNull(personTokens.usedAt),
-          ...(memberId === null ? [] : [eq(personTokens.memberId, memberId)]),
-        ),
-      );
-  }
-
-  private async findToken(tx: Tx, token: string) {
-    const [found] = await tx
-      .select({ token: personTokens, person: people })
-      .from(personTokens)
-      .innerJoin(people, eq(people.id, personTokens.personId))
-      .where(
-        and(
-          eq(personTokens.tokenHash, hashOf(token)),
-          inArray(personTokens.kind, ['invitation', 'reset']),
-          isNull(personTokens.usedAt),
-          gt(personTokens.expiresAt, this.clock.now().toString()),
-        ),
-      );
-    if (!found) throw LINK_GONE;
-    const [member] = found.token.memberId
-      ? await tx
-          .select({ member: members, firm: firms.name })
-          .from(members)
-          .innerJoin(firms, eq(firms.id, members.firmId))
-          .where(eq(members.id, found.token.memberId))
-      : [];
-    return { ...found, member: member?.member ?? null, firm: member?.firm ?? null };
-  }
-
-  /** What the link of an invitation or a reset opens. @throws Problem "link-not-known" */
-  async door(token: string): Promise<PersonDoor> {
-    return this.database.transaction(
-      { within: true },
-      async (tx) => {
-        const { token: found, person, member, firm } = await this.findToken(tx, token);
-        return { kind: found.kind as PersonDoor['kind'], firm, name: member?.name ?? person.email, hasPassword: person.passwordHash !== null };
-      },
-      { readOnly: true },
-    );
-  }
-
-  /** Takes up an invitation, or sets a new password and ends every session that was begun with the old one. */
-  async enter(token: string, password: string | undefined): Promise<void> {
-    const { memberId, firmId } = await this.database.transaction({ within: true }, async (tx) => {
-      const { token: found, person, member, firm } = await this.findToken(tx, token);
-      const setsPassword = found.kind === 'reset' || person.passwordHash === null;
-      if (setsPassword) await this.setPassword(tx, person, password ?? '', [member?.name ?? '', firm ?? '']);
-      await tx.update(personTokens).set({ usedAt: this.clock.now().toString() }).where(eq(personTokens.tokenHash, found.tokenHash));
-      if (found.kind === 'reset') {
-        await this.sessions.endEverywhere(tx, person.id);
-        await tx
-          .update(personTokens)
-          .set({ usedAt: this.clock.now().toString(), expiresAt: this.clock.now().toString() })
-          .where(and(eq(personTokens.personId, person.id), eq(personTokens.kind, 'device')));
-      }
-      return { memberId: found.memberId, firmId: member?.firmId ?? null };
-    });
-    if (memberId === null || firmId === null) return;
-    await this.works.run(byItself(firmId), async (work) => {
-      const [member] = await work.tx
-        .update(members)
-        .set({ standing: 'active' })
-        .where(and(eq(members.id, memberId), eq(members.standing, 'invited')))
-        .returning({ name: members.name });
-      if (member) await this.events.record(work, InvitationTaken, { what: `${member.name} took up the invitation`, payload: { memberId } });
-    });
-  }
-
-  /** Sets a password that keeps the rules. @throws Problem at the field "password" */
-  async setPassword(tx: Tx, person: Pick<Person, 'id' | 'email'>, password: string, own: string[]): Promise<void> {
-    const why = whyNotPassword(password, [person.email, ...own]);
-    if (why) throw Problem.invalid([{ field: 'password', message: why }]);
-    await tx
-      .update(people)
-      .set({ passwordHash: await hash(password) })
-      .where(eq(people.id, person.id));
   }
 }

@@ -12,7 +12,7 @@ import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { StaffSessions, firms, leave, members, people, rates, roleRights, within, may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { SignInService } from './sign-in.service';
+import { PersonLinks } from './person-links.service';
 
 export type Member = typeof members.$inferSelect;
 
@@ -53,7 +53,7 @@ export class TeamService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly events: Events,
-    private readonly signIn: SignInService,
+    private readonly links: PersonLinks,
     private readonly sessions: StaffSessions,
     private readonly effects: Effects,
     private readonly ticks: Ticks,
@@ -110,7 +110,7 @@ export class TeamService implements OnModuleInit {
       .returning({ id: members.id });
     if (!member) throw Problem.invalid([{ field: 'email', message: 'This person is in the team already.' }]);
     await work.tx.insert(rates).values({ firmId: work.firm.id, memberId: member.id, fromDay: work.today.toString(), perHour });
-    await this.signIn.invite(work, personId, member.id, name);
+    await this.links.invite(work, personId, member.id, name);
     await this.events.record(work, MemberInvited, { what: `invited ${name} as ${role}`, after: { name, email, role }, payload: { memberId: member.id } });
     return member.id;
   }
@@ -119,7 +119,7 @@ export class TeamService implements OnModuleInit {
   async inviteAgain(work: Work, memberId: string): Promise<void> {
     const member = await this.get(work, memberId);
     if (member.standing !== 'invited') throw Problem.refused('not-invited', `${member.name} came in already.`);
-    await this.signIn.invite(work, member.personId, memberId, member.name);
+    await this.links.invite(work, member.personId, memberId, member.name);
     await this.events.record(work, MemberInvited, { what: `invited ${member.name} again`, payload: { memberId } });
   }
 

@@ -39,7 +39,7 @@ export class TimeQueries {
       work.tx,
       sql`select e.id, e.on_day as on, m.name as who, e.job_id as "jobId", j.name as job, c.name as client, t.name as task, e.minutes, e.rate, e.value::float8 as value, e.note
           from time_entries e join members m on m.id = e.member_id join jobs j on j.id = e.job_id join clients c on c.id = e.client_id left join tasks t on t.id = e.task_id
-          where e.firm_id = ${work.firm.id} and ${where} order by e.on_day desc, e.id desc limit 500`,
+          where e.firm_id = ${work.firm.id} and ${where} order by e.on_day desc, e.id desc`,
     );
     return seesFees ? found : found.map((entry) => ({ ...entry, rate: null, value: null }));
   }

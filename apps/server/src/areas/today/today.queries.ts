@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { isWorkingDay } from '@steady/core/calendar';
-import type { JobState } from '@steady/contract/jobs';
-import type { TodayLine, TodayTask, TodayView } from '@steady/contract/today';
+import type { JobRow, JobState } from '@steady/contract/jobs';
+import type { FailedLine, First, TodayLine, TodayTask, TodayView } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import { may, readBy } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
@@ -16,6 +16,19 @@ const LINE = sql`o.id, o.name as what, o.client_id as "clientId", c.name as clie
   case when j.id is null then 'not begun' when j.status = 'on hold' then 'on hold: ' || j.hold_reason when j.waiting_since is not null then 'waits for client: ' || j.waiting_for
        else 'stands in ' || coalesce((select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase), 'nothing') end as why`;
 const FROM = sql`obligations o join clients c on c.id = o.client_id left join jobs j on j.obligation_id = o.id left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)`;
+
+/** So many of each kind stand on the page; how many there are in all is said beside them. */
+const SHOWN = 100;
+const SHOWN_IN_PASSING = 20;
+const SHOWN_TASKS = 40;
+
+/** How many rows there are, beside each of the first. */
+const IN_ALL = sql`count(*) over ()::int as "inAll"`;
+type Counted<T> = T & { inAll: number };
+const first = <T extends object>(found: Counted<T>[]): First<T> => ({
+  rows: found.map(({ inAll: _, ...row }) => row as unknown as T),
+  count: found[0]?.inAll ?? 0,
+});
 
 @Injectable()
 export class TodayQueries {
@@ -32,15 +45,17 @@ export class TodayQueries {
     const seesAll = work.actor.kind === 'staff' && work.actor.allClients;
     const today = work.today.toString();
     const own = mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``;
-    const lines = await rows<TodayLine & { late: boolean }>(
+    const lines = await rows<Counted<TodayLine & { late: boolean; place: number }>>(
       work.tx,
-      sql`select ${LINE}, o.due_on < ${today} as late from ${FROM}
-          where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()} ${own} order by o.due_on, c.name, o.id limit 200`,
+      sql`select * from (select ${LINE}, o.due_on < ${today} as late, count(*) over late_or_not::int as "inAll",
+            row_number() over (late_or_not order by o.due_on, c.name, o.id) as place from ${FROM}
+          where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()} ${own}
+          window late_or_not as (partition by o.due_on < ${today})) l where place <= ${SHOWN} order by late desc, place`,
     );
     const ofMine = mine ? sql`and ${me} in (j.preparer_id, j.manager_id)` : sql``;
-    const answered = await rows<TodayLine>(
+    const answered = await rows<Counted<TodayLine>>(
       work.tx,
-      sql`select i.id as id, case when q.kind = 'question' then 'Asked: ' else 'Answered: ' end || i.name as what, j.client_id as "clientId", c.name as client, j.id as "jobId", null as "dueOn",
+      sql`select *, ${IN_ALL} from (select i.id as id, case when q.kind = 'question' then 'Asked: ' else 'Answered: ' end || i.name as what, j.client_id as "clientId", c.name as client, j.id as "jobId", null as "dueOn",
                  case when q.kind = 'question' then q.text when i.state = 'does not apply' then 'does not apply: ' || q.text else coalesce(d.name, 'received') end as why, q.at as since, m.short_name as who
           from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
           join lateral (select kind, text, document_id, at from request_answers a where a.item_id = i.id order by a.id desc limit 1) q on true left join documents d on d.id = q.document_id
@@ -49,53 +64,66 @@ export class TodayQueries {
           union all
           select q.id, 'Refused to sign: ' || q.title, j.client_id, c.name, j.id, null, q.reason, q.ended_at, m.short_name
           from signature_requests q join jobs j on j.id = q.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
-          where q.firm_id = ${work.firm.id} and q.state = 'refused' and j.status <> 'finished' ${ofMine} order by since, id limit 100`,
+          where q.firm_id = ${work.firm.id} and q.state = 'refused' and j.status <> 'finished' ${ofMine}) a order by since, id limit ${SHOWN}`,
     );
-    const tasks = await rows<TodayTask & { done: number }>(
+    const tasks = await rows<Counted<TodayTask & { overdue: number; minutesToday: number }>>(
       work.tx,
-      sql`select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
+      sql`select k.*, ${IN_ALL}, (count(*) filter (where "dueOn" < ${today} and waits is null) over ())::int as overdue,
+                 (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and waits is null) over (), 0))::int as "minutesToday" from (
+          select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
                  case when j.priority = 'first' then 'first of all' when j.everything_in_on >= ${work.today.subtract({ days: 3 }).toString()} then 'the client has answered'
                       when exists (select from tasks o where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id) then 'others wait for it'
                       when t.due_on < ${today} then 'overdue' when t.due_on = ${today} then 'due today' else null end as why,
-                 case when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1) end as waits
+                 case when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1) end as waits, j.waiting_since is not null as held, j.priority
           from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
-          where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed' order by (j.waiting_since is not null), (j.priority <> 'first'), (j.priority = 'when there is room'), t.due_on, t.id limit 40`,
+          where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed') k
+          order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id limit ${SHOWN_TASKS}`,
     );
     const whose = mine ? { personId: me } : {};
-    const state = async (of: JobState) => (await this.jobs.list(work, { status: 'open', state: of, ...whose }, { limit: 20 })).rows;
+    const state = async (of: JobState): Promise<First<JobRow>> => {
+      const { rows: found, total } = await this.jobs.list(work, { status: 'open', state: of, ...whose }, { limit: SHOWN_IN_PASSING });
+      return { rows: found, count: total ?? found.length };
+    };
+    const late = lines.filter((line) => line.late);
+    const soon = lines.filter((line) => !line.late);
     const [week] = await this.almanac.load(work, work.today, 1);
     const names = new Map((await this.team.patterns(work)).map((one) => [one.personId, one]));
     const day = isWorkingDay(work.today, work.firm.calendar) ? (names.get(me)?.weekdays[work.today.dayOfWeek - 1] ?? 0) : 0;
     return {
-      overdue: lines.filter((line) => line.late),
-      dueThisWeek: lines.filter((line) => !line.late),
-      answered,
+      overdue: first<TodayLine>(late),
+      dueThisWeek: first<TodayLine>(soon),
+      answered: first<TodayLine>(answered),
       waiting: await this.jobs.waiting(work, mine ? me : null),
       goingOut: await this.post.planned(work),
-      tasks,
+      tasks: first<TodayTask>(tasks),
+      tasksOverdue: tasks[0]?.overdue ?? 0,
       // Whoever does not see every client would see only a part of what the others have to do.
       room: week!.people
         .filter(({ personId }) => seesAll || personId === me)
         .map(({ personId, booked, room }) => ({ memberId: personId, name: names.get(personId)!.name, booked, room })),
-      nobodyToWriteTo: await rows(
-        work.tx,
-        sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'
-              and not exists (select from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.email is not null and l.gets_requests) order by c.name limit 20`,
+      nobodyToWriteTo: first(
+        await rows<Counted<{ id: string; name: string }>>(
+          work.tx,
+          sql`select c.id, c.name, ${IN_ALL} from clients c where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'
+              and not exists (select from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.email is not null and l.gets_requests) order by c.name limit ${SHOWN_IN_PASSING}`,
+        ),
       ),
       asking: await state('asks to move'),
       stuck: await state('cannot go on'),
       onHold: await state('on hold'),
-      nobodyOnIt: mine ? [] : await state('nobody on it'),
-      toApprove: await rows(
-        work.tx,
-        sql`select j.id, j.name, c.name as client, p ->> 'name' as phase from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) p
+      nobodyOnIt: mine ? { rows: [], count: 0 } : await state('nobody on it'),
+      toApprove: first(
+        await rows<Counted<{ id: string; name: string; client: string; phase: string }>>(
+          work.tx,
+          sql`select j.id, j.name, c.name as client, p ->> 'name' as phase, ${IN_ALL} from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) p
             where j.firm_id = ${work.firm.id} and j.status = 'open' and p ->> 'key' = j.phase and p ->> 'completion' = 'approved' and p -> 'approved' is null
               and not exists (select from tasks t where t.job_id = j.id and t.phase_key = j.phase and t.done_at is null)
-              ${mine ? sql`and ${me} in (j.manager_id, j.partner_id)` : sql``} order by j.due_on, j.id limit 20`,
+              ${mine ? sql`and ${me} in (j.manager_id, j.partner_id)` : sql``} order by j.due_on, j.id limit ${SHOWN_IN_PASSING}`,
+        ),
       ),
       failed: await this.failed(work),
       unbilled: await this.unbilled(work),
-      minutesToday: tasks.filter((task) => task.dueOn <= today && !task.waits).reduce((sum, task) => sum + task.estimate, 0),
+      minutesToday: tasks[0]?.minutesToday ?? 0,
       minutesRoom: day,
     };
   }
@@ -114,13 +142,13 @@ export class TodayQueries {
 
   /** What could not be done by itself, the newest first. */
   private async failed(work: Work): Promise<TodayView['failed']> {
-    const found = await rows<TodayView['failed'][number] & { aboutFees: boolean }>(
+    const found = await rows<Counted<FailedLine & { aboutFees: boolean }>>(
       work.tx,
-      sql`select * from (select a.id, 'action' as kind, a.what, true as "aboutFees", a.error as why, a.job_id as "jobId", c.name as client, a.at from job_actions a join jobs j on j.id = a.job_id join clients c on c.id = j.client_id
+      sql`select *, ${IN_ALL} from (select a.id, 'action' as kind, a.what, true as "aboutFees", a.error as why, a.job_id as "jobId", c.name as client, a.at from job_actions a join jobs j on j.id = a.job_id join clients c on c.id = j.client_id
               where a.firm_id = ${work.firm.id} and a.state = 'failed'
             union all select m.id, 'message', 'A message to ' || m.to_name || ': ' || m.subject, m.about_fees, 'could not be delivered', m.job_id, c.name, m.at from messages m left join clients c on c.id = m.client_id
-              where m.firm_id = ${work.firm.id} and m.status = 'failed') f order by at desc limit 20`,
+              where m.firm_id = ${work.firm.id} and m.status = 'failed') f order by at desc, id limit ${SHOWN_IN_PASSING}`,
     );
-    return found.map(({ aboutFees, ...one }) => ({ ...one, what: readBy(work.actor, one.what, aboutFees) }));
+    return first(found.map(({ aboutFees, ...one }) => ({ ...one, what: readBy(work.actor, one.what, aboutFees) })));
   }
 }

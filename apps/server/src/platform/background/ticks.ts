@@ -4,7 +4,7 @@ import { Database, keepDump } from '../database';
 import { Effects } from '../events';
 import { byItself } from '../identity/actor';
 import { SETTINGS, type Settings } from '../settings';
-import { type Work, Works } from '../work';
+import { type Work, Works, forgetKeys } from '../work';
 
 const EVERY = 60_000;
 const HOURS_TO_TIDY = 6;
@@ -16,7 +16,7 @@ const HOURS_TO_TIDY = 6;
 @Injectable()
 export class Ticks implements OnApplicationShutdown {
   private readonly log = new Logger('Tick');
-  private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [];
+  private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [{ name: 'forget answers', act: forgetKeys }];
   private timer: NodeJS.Timeout | null = null;
   private keeper: NodeJS.Timeout | null = null;
   private running: Promise<void> = Promise.resolve();

@@ -7,6 +7,7 @@ import { Problem } from '../http/problem';
 import { ROUTE } from '../http/routes';
 import { type Identity, PORTAL_COOKIE, SESSION_COOKIE, may } from './actor';
 import { cookie } from './cookies';
+import { mustBeConfirmed } from './password-again';
 import { type StaffSession, StaffSessions } from './staff-sessions';
 
 /** Finds the person of a client behind a portal cookie. The portal area provides it. */
@@ -63,7 +64,7 @@ export class AccessGuard implements CanActivate {
         'Your firm requires the second step of everybody. Set it up under your name; then everything is open to you.',
       );
     if (!may(identity.actor, right)) throw Problem.notAllowed(right);
-    if (route.again && !session.confirmed) throw Problem.of(403, 'password-again', 'Your password, please', 'For this, give your password once more.');
+    if (route.again) mustBeConfirmed(identity.actor);
     request.session = session;
     return identity;
   }

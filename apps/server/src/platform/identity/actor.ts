@@ -13,6 +13,8 @@ export interface StaffActor {
   allClients: boolean;
   /** The firm's own record, where the person may not see it. */
   hiddenClient: string | null;
+  /** The password was given in this session a short while ago. */
+  confirmed: boolean;
 }
 
 /** A person of a client in the portal. */

@@ -21,8 +21,6 @@ const CONFIRMED_MINUTES = 10;
 /** What is known of the session in which a person of the firm acts. */
 export interface StaffSession {
   tokenHash: string;
-  /** The password was given in it a short while ago. */
-  confirmed: boolean;
   /** The firm requires the second step, and this person has none yet: nothing else is open to them. */
   wantsSecondStep: boolean;
 }
@@ -46,7 +44,7 @@ async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Fo
   if (endsOn !== null && endsOn < now.toZonedDateTimeISO(firm.zone).toPlainDate().toString()) return null;
   const rights = rightsOf(role, asSet);
   const hiddenClient = rights.includes('see own firm') ? null : firm.ownClientId;
-  return { actor: { kind: 'staff', id, name, shortName, role, rights, approveUpTo, allClients, hiddenClient }, personId, firm };
+  return { actor: { kind: 'staff', id, name, shortName, role, rights, approveUpTo, allClients, hiddenClient, confirmed: false }, personId, firm };
 }
 
 /** A person of a firm as the one who acts, with what the role may do and which clients are seen; null when the person may not come in. */
@@ -90,7 +88,7 @@ export class StaffSessions {
       if (Temporal.Instant.compare(seenAt.add({ minutes: idle }), now) <= 0) return null;
       const confirmed = row.confirmedAt !== null && Temporal.Instant.compare(instantOf(row.confirmedAt).add({ minutes: CONFIRMED_MINUTES }), now) > 0;
       const wantsSecondStep = firm.secondStepRequired && !(await hasSecondStep(tx, personId));
-      return { firmId: row.firmId, actor, session: { tokenHash: row.tokenHash, confirmed, wantsSecondStep } };
+      return { firmId: row.firmId, actor: { ...actor, confirmed }, session: { tokenHash: row.tokenHash, wantsSecondStep } };
     });
     if (identity && attended && Temporal.Instant.compare(seenAt!.add({ seconds: SEEN_SECONDS }), now) <= 0) await this.noteSeen(identity, now);
     return identity;

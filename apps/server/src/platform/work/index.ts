@@ -1,3 +1,4 @@
+export { forgetKeys } from './forget-keys';
 export { idempotencyKeys } from './tables';
 export { type Firm, type Work, Works, apart, nextNumber, nextNumbers, staffId } from './work';
 export { mustSeeAllOf, ofOwn } from './see-all';

@@ -6,12 +6,15 @@ import type { Request } from 'express';
 import { type Observable, from, lastValueFrom } from 'rxjs';
 import type { Route } from '@steady/contract/route';
 import { rows } from '../database';
+import { Events, eventKind } from '../events/events';
 import { Present } from '../http/present';
 import { Problem } from '../http/problem';
 import { OUTSIDE_WORK, ROUTE } from '../http/routes';
 import type { Identity } from '../identity/actor';
 import type { Known } from '../identity/access.guard';
 import { type Work, Works } from './work';
+
+const TakenAlong = eventKind<object>('list taken along');
 
 type WorkRequest = Request & Known & { work?: Work };
 
@@ -22,26 +25,34 @@ export class WorkInterceptor implements NestInterceptor {
     private readonly reflector: Reflector,
     private readonly works: Works,
     private readonly present: Present,
+    private readonly events: Events,
   ) {}
 
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
     const request = context.switchToHttp().getRequest<WorkRequest>();
     const { identity } = request;
     if (!identity || this.reflector.get<boolean | undefined>(OUTSIDE_WORK, context.getHandler())) return next.handle();
-    const { once } = this.reflector.get<Route>(ROUTE, context.getHandler());
+    const { once, takesAlong } = this.reflector.get<Route>(ROUTE, context.getHandler());
     const handle = (): Promise<unknown> => lastValueFrom(next.handle() as Observable<unknown>, { defaultValue: undefined });
     return from(
-      this.carried(identity, () =>
-        this.works.run(
+      this.carried(identity, async () => {
+        // Written down before anything leaves.
+        if (takesAlong) await this.works.run(identity, (work) => this.noteTaken(work, takesAlong, request));
+        return this.works.run(
           identity,
           async (work) => {
             request.work = work;
             return once ? this.onceOnly(work, request, handle) : handle();
           },
           { readOnly: request.method === 'GET' },
-        ),
-      ),
+        );
+      }),
     );
+  }
+
+  private noteTaken(work: Work, what: string, { params: { kind } }: WorkRequest): Promise<void> {
+    const as = kind === 'csv' || kind === 'xlsx' ? ` as ${kind.toUpperCase()}` : '';
+    return this.events.record(work, TakenAlong, { what: `took ${what} along${as}`, payload: {} });
   }
 
   /** Tells the second of two who change a record at once what it is at present, as they may see it. */

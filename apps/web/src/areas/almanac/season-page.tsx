@@ -8,6 +8,8 @@ import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
 import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/almanac';
 import { ask, read, send, useData } from '../../app/api';
+import { afterLast, usePages } from '../../app/pages';
+import { ShowMore } from '../../ui/show-more';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DateField, LongTextField, SelectField } from '../../ui/fields';
@@ -25,7 +27,8 @@ export function SeasonPage() {
   const { act, busy: acting } = useAct();
   const { data: services = [] } = useData(servicesRoutes.list);
   const { data: fields } = useData(clientsRoutes.fields);
-  const { data: starts = [] } = useData(almanacRoutes.seasons);
+  const earlier = usePages(almanacRoutes.seasons, {}, afterLast);
+  const starts = earlier.pages?.flat() ?? [];
   const [by, setBy] = useState<By>('recurrence');
   const [listId, setListId] = useState('');
   const [preview, setPreview] = useState<{ asked: SeasonAsked; of: SeasonPreview } | null>(null);
@@ -115,6 +118,7 @@ export function SeasonPage() {
               )}
             </p>
           ))}
+          <ShowMore of={earlier} />
         </Note>
       }
     >

@@ -9,7 +9,7 @@ import { detailInWords } from '@steady/core/details';
 import { counted } from '@steady/core/words';
 import { formatMoney, ibanInGroups } from '@steady/core/money';
 import { addressInLine } from '@steady/contract/contacts';
-import { send, useData, addressOf } from '../../app/api';
+import { keepFile, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -54,7 +54,7 @@ export function ClientPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
   const navigate = useNavigate();
-  const { act } = useAct();
+  const { act, busy } = useAct();
   const { nameOf } = useTeam();
   const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | 'related' | 'merge' | null>(null);
   const { data: client, error } = useData(clientsRoutes.view, { id });
@@ -309,9 +309,9 @@ export function ClientPage() {
           )}
           <Note title="This record">
             <p className="flex flex-col items-start gap-0.5 text-soft">
-              <a className="lnk" href={addressOf(wholeFileRoutes.zip, { id })}>
-                Take the whole file along (ZIP)
-              </a>
+              <button className="lnk" disabled={busy} onClick={() => void act(() => keepFile(wholeFileRoutes.zip, { id }))}>
+                {busy ? 'Putting the whole file together …' : 'Take the whole file along (ZIP)'}
+              </button>
               {mayChange && !client.mergedInto && (
                 <button className="lnk" onClick={() => setLeaf('merge')}>
                   Merge a double into it

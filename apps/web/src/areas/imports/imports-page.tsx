@@ -1,11 +1,13 @@
 import { FileInput } from '../../ui/file-input';
 import * as importsRoutes from '@steady/contract/imports.routes';
 import { Link, useNavigate } from 'react-router';
-import { upload, useData } from '../../app/api';
+import { upload } from '../../app/api';
+import { afterLast, usePages } from '../../app/pages';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
+import { ShowMore } from '../../ui/show-more';
 import { momentInWords } from '../../ui/words';
 
 /** Where a file of clients is chosen, and the files brought in before. */
@@ -13,7 +15,8 @@ export function ImportsPage() {
   const session = useSession();
   const navigate = useNavigate();
   const { act, busy } = useAct();
-  const { data: lines = [] } = useData(importsRoutes.list);
+  const found = usePages(importsRoutes.list, {}, afterLast);
+  const lines = found.pages?.flat() ?? [];
   const choose = (file: File | undefined) =>
     file &&
     act(async () => {
@@ -61,6 +64,7 @@ export function ImportsPage() {
           },
         ]}
       />
+      <ShowMore of={found} />
     </Page>
   );
 }

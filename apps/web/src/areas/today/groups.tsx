@@ -2,16 +2,29 @@ import * as movesRoutes from '@steady/contract/moves.routes';
 import * as postRoutes from '@steady/contract/post.routes';
 import { Link, useNavigate } from 'react-router';
 import { sinceInWords } from '@steady/core/words';
-import type { JobRow } from '@steady/contract/jobs';
-import type { TodayLine, TodayView } from '@steady/contract/today';
+import type { JobRow, JobState } from '@steady/contract/jobs';
+import type { First, TodayLine, TodayView } from '@steady/contract/today';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
 import { dayOf, momentInWords } from '../../ui/words';
 
-export function JobsGroup({ title, jobs, why }: { title: string; jobs: JobRow[]; why(job: JobRow): string }) {
-  if (jobs.length === 0) return null;
+/** What of a list does not stand on the page: how many more, and where they are. */
+export function AndMore({ of, to, across = 5 }: { of: First<unknown>; to?: string; across?: number }) {
+  const more = of.count - of.rows.length;
+  if (more <= 0) return null;
+  return (
+    <tr>
+      <td colSpan={across} className="text-soft">
+        {to === undefined ? `and ${more} more, which come up here as these are done` : <Link className="lnk" to={to}>{`and ${more} more`}</Link>}
+      </td>
+    </tr>
+  );
+}
+
+export function JobsGroup({ title, jobs, state, why }: { title: string; jobs: First<JobRow>; state: JobState; why(job: JobRow): string }) {
+  if (jobs.count === 0) return null;
   return (
     <>
       <tr className="grp">
@@ -19,7 +32,7 @@ export function JobsGroup({ title, jobs, why }: { title: string; jobs: JobRow[];
           {title}
         </th>
       </tr>
-      {jobs.map((job) => (
+      {jobs.rows.map((job) => (
         <tr key={job.id}>
           <td className="font-semibold">
             <Link to={`/jobs/${job.id}`}>{job.name}</Link>
@@ -32,6 +45,7 @@ export function JobsGroup({ title, jobs, why }: { title: string; jobs: JobRow[];
           <td className="max-md:hidden">{job.who}</td>
         </tr>
       ))}
+      <AndMore of={jobs} to={`/jobs?state=${encodeURIComponent(state)}`} />
     </>
   );
 }
@@ -39,7 +53,7 @@ export function JobsGroup({ title, jobs, why }: { title: string; jobs: JobRow[];
 /** What should have happened by itself and did not: each can be tried again from here. */
 export function Failed({ of }: { of: TodayView['failed'] }) {
   const { act, busy } = useAct();
-  if (of.length === 0) return null;
+  if (of.count === 0) return null;
   return (
     <>
       <tr className="grp">
@@ -47,7 +61,7 @@ export function Failed({ of }: { of: TodayView['failed'] }) {
           Not done by itself
         </th>
       </tr>
-      {of.map((one) => (
+      {of.rows.map((one) => (
         <tr key={one.id}>
           <td className="font-semibold">{one.jobId ? <Link to={`/jobs/${one.jobId}`}>{one.what}</Link> : one.what}</td>
           <td>{one.client}</td>
@@ -65,14 +79,15 @@ export function Failed({ of }: { of: TodayView['failed'] }) {
           </td>
         </tr>
       ))}
+      <AndMore of={of} />
     </>
   );
 }
 
-export function Group({ id, title, lines, section }: { id: string; title: string; lines: TodayLine[]; section?: string }) {
+export function Group({ id, title, lines, section, rest }: { id: string; title: string; lines: First<TodayLine>; section?: string; rest?: string }) {
   const session = useSession();
   const navigate = useNavigate();
-  if (lines.length === 0) return null;
+  if (lines.count === 0) return null;
   return (
     <>
       <tr className="grp" id={id}>
@@ -80,7 +95,7 @@ export function Group({ id, title, lines, section }: { id: string; title: string
           {title}
         </th>
       </tr>
-      {lines.map((line) => {
+      {lines.rows.map((line) => {
         const path = line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
         return (
           <tr key={line.id} className="opens" onClick={() => void navigate(path)}>
@@ -105,6 +120,7 @@ export function Group({ id, title, lines, section }: { id: string; title: string
           </tr>
         );
       })}
+      <AndMore of={lines} to={rest} />
     </>
   );
 }

@@ -3,24 +3,25 @@ import * as timerRoutes from '@steady/contract/timer.routes';
 import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
-import type { TodayTask } from '@steady/contract/today';
+import type { First, TodayTask } from '@steady/contract/today';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
+import { AndMore } from './groups';
 import { DueInPlace } from '../jobs/task-in-place';
 
 /** One's own open tasks in their order, ticked, re-dated and timed in place. */
-export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
+export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
   const session = useSession();
   const { act } = useAct();
   const tick = (task: TodayTask) => act(() => send(jobsRoutes.tick, { id: task.id }, { done: true, version: task.version }), `Ticked ${task.name}.`);
-  if (tasks.length === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
+  if (tasks.count === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
   return (
     <div className="sheet">
       <table className="ledger" aria-label="My tasks">
         <tbody>
-          {tasks.map((task) => (
+          {tasks.rows.map((task) => (
             <tr key={task.id}>
               <td className="w-8">
                 <input type="checkbox" className="size-3.5 align-[-2px]" checked={false} aria-label={`${task.name}: done`} onChange={() => void tick(task)} />
@@ -63,6 +64,7 @@ export function MyTasks({ tasks }: { tasks: TodayTask[] }) {
               </td>
             </tr>
           ))}
+          <AndMore of={tasks} across={7} />
         </tbody>
       </table>
     </div>

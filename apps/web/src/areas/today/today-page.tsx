@@ -7,7 +7,7 @@ import type { TodayView } from '@steady/contract/today';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { NoteLine } from '../clients/note-list';
-import { Failed, Group, JobsGroup } from './groups';
+import { AndMore, Failed, Group, JobsGroup } from './groups';
 import { MyTasks } from './my-tasks';
 import { Note, Page, Trouble } from '../../ui/page';
 import { momentInWords, waitedWords } from '../../ui/words';
@@ -23,18 +23,18 @@ export function TodayPage() {
   if (error) return <Trouble error={error} />;
   if (!today) return null;
   const quiet =
-    today.overdue.length +
-      today.answered.length +
-      today.dueThisWeek.length +
+    today.overdue.count +
+      today.answered.count +
+      today.dueThisWeek.count +
       today.waiting.jobs +
-      today.nobodyToWriteTo.length +
-      today.asking.length +
-      today.stuck.length +
-      today.onHold.length +
-      today.toApprove.length +
-      today.failed.length ===
+      today.nobodyToWriteTo.count +
+      today.asking.count +
+      today.stuck.count +
+      today.onHold.count +
+      today.toApprove.count +
+      today.failed.count ===
     0;
-  const late = today.tasks.filter((task) => task.dueOn < session.today && !task.waits).length;
+  const late = today.tasksOverdue;
   const tasks = (
     <section aria-label="Tasks of your own" id="tasks">
       <div className="mb-2 flex items-baseline gap-5 text-table text-soft">
@@ -63,23 +63,23 @@ export function TodayPage() {
           {mine && (
             <>
               <a href="#tasks" className="lnk">
-                {today.tasks.length === 0 ? 'No task' : counted(today.tasks.length, 'task')} of yours
+                {today.tasks.count === 0 ? 'No task' : counted(today.tasks.count, 'task')} of yours
               </a>
               {late > 0 && <span className="late"> ({late} overdue)</span>},{' '}
             </>
           )}
           <a href="#answered" className="lnk">
-            {today.answered.length === 0 ? (mine ? 'no answer' : 'No answer') : counted(today.answered.length, 'answer')} from clients
+            {today.answered.count === 0 ? (mine ? 'no answer' : 'No answer') : counted(today.answered.count, 'answer')} from clients
           </a>
           ,{' '}
-          <a href="#overdue" className={`lnk ${today.overdue.length ? 'late' : ''}`}>
-            {today.overdue.length === 0
+          <a href="#overdue" className={`lnk ${today.overdue.count > 0 ? 'late' : ''}`}>
+            {today.overdue.count === 0
               ? 'no deadline is overdue'
-              : `${counted(today.overdue.length, 'deadline')} ${today.overdue.length === 1 ? 'is' : 'are'} overdue`}
+              : `${counted(today.overdue.count, 'deadline')} ${today.overdue.count === 1 ? 'is' : 'are'} overdue`}
           </a>
           ,{' '}
           <a href="#week" className="lnk">
-            {today.dueThisWeek.length === 0 ? 'no deadline' : counted(today.dueThisWeek.length, 'deadline')} until Sunday
+            {today.dueThisWeek.count === 0 ? 'no deadline' : counted(today.dueThisWeek.count, 'deadline')} until Sunday
           </a>
           ;{' '}
           {today.waiting.jobs === 0 ? (
@@ -151,10 +151,10 @@ export function TodayPage() {
       <div className={`sheet overflow-x-auto ${mine ? 'mt-4' : ''}`}>
         <table className="ledger" aria-label="What needs somebody now">
           <tbody>
-            <Group id="overdue" title="Overdue" lines={today.overdue} />
+            <Group id="overdue" title="Overdue" lines={today.overdue} rest="/almanac" />
             <Group id="answered" title="Answered by clients" lines={today.answered} section="requests" />
-            <Group id="week" title="Due until Sunday" lines={today.dueThisWeek} />
-            {(today.waiting.jobs > 0 || today.nobodyToWriteTo.length > 0) && (
+            <Group id="week" title="Due until Sunday" lines={today.dueThisWeek} rest="/almanac" />
+            {(today.waiting.jobs > 0 || today.nobodyToWriteTo.count > 0) && (
               <tr className="grp" id="waits">
                 <th colSpan={5} scope="colgroup">
                   Waits for others
@@ -162,11 +162,11 @@ export function TodayPage() {
               </tr>
             )}
             {today.waiting.jobs > 0 && <WaitingLine of={today.waiting} />}
-            {today.nobodyToWriteTo.length > 0 && (
+            {today.nobodyToWriteTo.count > 0 && (
               <tr>
-                <td className="font-semibold">{counted(today.nobodyToWriteTo.length, 'client')} nobody can write to</td>
+                <td className="font-semibold">{counted(today.nobodyToWriteTo.count, 'client')} nobody can write to</td>
                 <td colSpan={4}>
-                  {today.nobodyToWriteTo.map((client, index) => (
+                  {today.nobodyToWriteTo.rows.map((client, index) => (
                     <span key={client.id}>
                       {index > 0 && ', '}
                       <Link className="lnk" to={`/clients/${client.id}`}>
@@ -174,19 +174,21 @@ export function TodayPage() {
                       </Link>
                     </span>
                   ))}
+                  {today.nobodyToWriteTo.count > today.nobodyToWriteTo.rows.length &&
+                    ` and ${today.nobodyToWriteTo.count - today.nobodyToWriteTo.rows.length} more:`}
                   <span className="soon"> no email address</span>
                 </td>
               </tr>
             )}
-            <JobsGroup title="Ready to move: look at what will happen" jobs={today.asking} why={(job) => `${job.phase} is complete`} />
-            {today.toApprove.length > 0 && (
+            <JobsGroup title="Ready to move: look at what will happen" jobs={today.asking} state="asks to move" why={(job) => `${job.phase} is complete`} />
+            {today.toApprove.count > 0 && (
               <>
                 <tr className="grp">
                   <th colSpan={5} scope="colgroup">
                     A second person has to approve
                   </th>
                 </tr>
-                {today.toApprove.map((job) => (
+                {today.toApprove.rows.map((job) => (
                   <tr key={job.id}>
                     <td className="font-semibold">
                       <Link to={`/jobs/${job.id}`}>{job.name}</Link>
@@ -197,11 +199,12 @@ export function TodayPage() {
                     </td>
                   </tr>
                 ))}
+                <AndMore of={today.toApprove} />
               </>
             )}
-            <JobsGroup title="Cannot go on" jobs={today.stuck} why={(job) => job.stuckReason ?? ''} />
-            <JobsGroup title="On hold" jobs={today.onHold} why={(job) => job.holdReason ?? ''} />
-            <JobsGroup title="Nobody is on it" jobs={today.nobodyOnIt} why={(job) => `stands in ${job.phase}`} />
+            <JobsGroup title="Cannot go on" jobs={today.stuck} state="cannot go on" why={(job) => job.stuckReason ?? ''} />
+            <JobsGroup title="On hold" jobs={today.onHold} state="on hold" why={(job) => job.holdReason ?? ''} />
+            <JobsGroup title="Nobody is on it" jobs={today.nobodyOnIt} state="nobody on it" why={(job) => `stands in ${job.phase}`} />
             <Failed of={today.failed} />
             {quiet && (
               <tr>
