@@ -316,3 +316,50 @@ describe('a changed password', () => {
     expect(told[0]!.link).toBeNull();
   });
 });
+
+describe('a lost second step', () => {
+  const drop = (memberId: string) => administrator().post(`/api/team/${memberId}/second-step/drop`);
+  const confirmed = async () => {
+    // The administrator comes in without a password here; a session that has just begun counts as one that gave it.
+    test.firm.as.administrator = browser(test.app, `steady=${await test.app.get(StaffSessions).begin(test.firm.id, test.firm.members.administrator!)}`);
+  };
+  const turnOn = async () => {
+    const agent = await fresh();
+    const { secret } = (await agent.post('/api/you/second-step').expect(200)).body as SecondStepOffer;
+    await agent
+      .post('/api/you/second-step/confirm')
+      .send({ code: codeOfStep(secret, stepOf(test.clock.now().epochMilliseconds)) })
+      .expect(200);
+  };
+  const isOn = async () => {
+    const { body } = await administrator().get('/api/team/people').expect(200);
+    return (body as { id: string; secondStep: boolean }[]).find(({ id }) => id === test.firm.members.manager)!.secondStep;
+  };
+
+  it('is turned off by an administrator, and its owner is told', async () => {
+    await confirmed();
+    await turnOn();
+    expect(await isOn()).toBe(true);
+    await drop(test.firm.members.manager!).expect(204);
+    expect(await isOn()).toBe(false);
+    await fresh();
+    await test.drain();
+    expect((await test.doorLetters()).map(({ subject }) => subject)).toContain('Your second step was turned off in Steady Almanac');
+    expect((await drop(test.firm.members.manager!).expect(409)).body).toMatchObject({ code: 'second-step-off' });
+    expect((await drop(test.firm.members.administrator!).expect(409)).body).toMatchObject({ code: 'own-second-step' });
+  });
+
+  it('of a person who works for another firm as well is their own affair', async () => {
+    await confirmed();
+    test.clock.advance({ seconds: 60 });
+    await turnOn();
+    await test.database.asOwner((tx) =>
+      tx.execute(
+        sql`update members set person_id = (select person_id from members where id = ${test.firm.members.manager!}) where id = ${test.other.members.partner!}`,
+      ),
+    );
+    expect((await drop(test.firm.members.manager!).expect(409)).body).toMatchObject({ code: 'works-elsewhere' });
+    expect(await isOn()).toBe(true);
+    await drop(test.other.members.partner!).expect(404);
+  });
+});

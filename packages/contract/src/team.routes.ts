@@ -9,6 +9,8 @@ export const people = get('/api/team/people', 'run firm', { answer: a<TeamRow[]>
 export const invite = post('/api/team/invitations', 'run firm', { input: a<InviteMember>('InviteMember'), answer: a<Added>('Added'), once: true });
 export const inviteAgain = post('/api/team/:id/invitation', 'run firm', { once: true });
 export const change = patch('/api/team/:id', 'run firm', { input: a<ChangeMember>('ChangeMember'), again: true });
+/** For somebody whose authenticator and recovery codes are lost. */
+export const dropSecondStep = post('/api/team/:id/second-step/drop', 'run firm', { again: true });
 export const addLeave = post('/api/team/:id/leave', 'run firm', { input: a<AddLeave>('AddLeave'), once: true });
 export const removeLeave = remove('/api/team/:id/leave/:leaveId', 'run firm');
 export const setRate = post('/api/team/:id/rates', 'run firm', { input: a<AddRate>('AddRate') });

@@ -19,13 +19,15 @@ export function PasswordAgain({ onDone }: { onDone(given: boolean): void }) {
   });
   return (
     <Leaf open title="Your password, please" act="Go on" onClose={() => onDone(false)} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <p className="mb-3">What you are about to do changes who may come in or what they may do. Give your password once more; then it goes on.</p>
+      <p className="mb-3">
+        This changes who may come in, what they may do or where money goes, or takes data along. Give your password once more; then it goes on.
+      </p>
+      {session.demo && <p className="mb-3 text-soft">In the demo it is “harbour-lights-7” for everybody.</p>}
       <TextField
         label="Password"
         type="password"
         autoComplete="current-password"
         autoFocus
-        {...(session.demo ? { hint: 'In the demo it is "harbour-lights-7" for everybody.' } : {})}
         {...form.register('password')}
         error={form.formState.errors.password?.message}
       />

@@ -9,6 +9,7 @@ import {
   StaffSessions,
   fits,
   hashOf,
+  members,
   newRecoveryCodes,
   newSecondStep,
   otpAddress,
@@ -145,11 +146,44 @@ export class AccountService {
     const personId = await this.signIn.personOf(work);
     await within(work.tx, async () => {
       await this.checkCode(work, personId, code);
-      await work.tx.update(people).set({ secondStep: null, secondStepSince: null, lastStep: null }).where(eq(people.id, personId));
-      await this.dropCodes(work.tx, personId);
+      await this.clearSecondStep(work.tx, personId);
     });
     await this.events.record(work, SecondStepChanged, { what: 'turned the second step off', payload: { memberId: staffId(work) } });
     await this.tell(work, personId, 'Your second step was turned off');
+  }
+
+  /**
+   * Turns the second step of somebody else off, whose authenticator and recovery codes are lost.
+   *
+   * @throws Problem where the person works for another firm as well: one firm does not weaken the door of another
+   */
+  async dropSecondStepOf(work: Work, memberId: string): Promise<void> {
+    const [member] = await work.tx.select().from(members).where(eq(members.id, memberId));
+    if (!member) throw Problem.notFound('person');
+    if (memberId === work.actor.id) throw Problem.refused('own-second-step', 'Your own second step is turned off with a code, under your name.');
+    const { personId, name } = member;
+    await within(work.tx, async () => {
+      if ((await this.person(work.tx, personId)).secondStepSince === null)
+        throw Problem.refused('second-step-off', `The second step of ${name} is off already.`);
+      const elsewhere = await rows(
+        work.tx,
+        sql`select 1 from members where person_id = ${personId} and firm_id <> ${work.firm.id} and standing in ('active', 'invited', 'suspended')`,
+      );
+      if (elsewhere.length > 0)
+        throw Problem.refused(
+          'works-elsewhere',
+          `${name} works for another firm as well, and comes in there by the same second step. Only they can turn it off.`,
+        );
+      await this.clearSecondStep(work.tx, personId);
+    });
+    await this.events.record(work, SecondStepChanged, { what: `turned the second step of ${name} off`, payload: { memberId } });
+    const person = await within(work.tx, () => this.person(work.tx, personId));
+    await this.links.tell(work, person, name, 'Your second step was turned off');
+  }
+
+  private async clearSecondStep(tx: Tx, personId: string): Promise<void> {
+    await tx.update(people).set({ secondStep: null, secondStepSince: null, lastStep: null }).where(eq(people.id, personId));
+    await this.dropCodes(tx, personId);
   }
 
   private async tell(work: Work, personId: string, what: string): Promise<void> {

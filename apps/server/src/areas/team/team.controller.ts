@@ -20,6 +20,7 @@ import * as routes from '@steady/contract/team.routes';
 import * as sessionRoutes from '@steady/contract/session.routes';
 import { Problem } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
+import { AccountService } from './account.service';
 import { ClosingService } from './closing.service';
 import { TeamService } from './team.service';
 
@@ -29,6 +30,7 @@ export class TeamController {
     private readonly team: TeamService,
     private readonly closing: ClosingService,
     private readonly doorsOfFirm: DoorsService,
+    private readonly account: AccountService,
   ) {}
 
   @Does(routes.closingDays)
@@ -90,6 +92,11 @@ export class TeamController {
   @Does(routes.change, { input: ChangeMember })
   change({ work, at: { id }, input }: Asked<typeof routes.change>): Promise<void> {
     return this.team.change(work, id, input);
+  }
+
+  @Does(routes.dropSecondStep)
+  dropSecondStep({ work, at: { id } }: Asked<typeof routes.dropSecondStep>): Promise<void> {
+    return this.account.dropSecondStepOf(work, id);
   }
 
   @Does(routes.addLeave, { input: AddLeave })

@@ -10,6 +10,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Day, DueWords } from '../../ui/due';
 import { LedgerTable } from '../../ui/ledger-table';
+import { Confirm } from '../../ui/leaf';
 import { Empty, Note, Page, Trouble } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { dayInWords, momentInWords } from '../../ui/words';
@@ -17,7 +18,7 @@ import { GrantLeaf } from '../access/grant-leaf';
 import { LeaveLeaf, MemberLeaf, RateLeaf, StandingLeaf } from './person-leaves';
 import { STANDING_TONE, STANDING_WORDS } from './words';
 
-type LeafName = 'grant' | 'change' | 'leave' | 'rate' | 'standing';
+type LeafName = 'grant' | 'change' | 'leave' | 'rate' | 'standing' | 'second step';
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** One person of the firm: what they see, what they have open, when they work. */
@@ -105,7 +106,17 @@ export function PersonPage() {
                 <dt>Signs in as</dt>
                 <dd className="wrap-anywhere">{person.email}</dd>
                 <dt>Second step</dt>
-                <dd>{person.secondStep ? 'on' : 'off'}</dd>
+                <dd>
+                  {person.secondStep ? 'on' : 'off'}
+                  {person.secondStep && id !== session.memberId && (
+                    <>
+                      {', '}
+                      <button className="lnk" onClick={() => setLeaf('second step')}>
+                        turn it off
+                      </button>
+                    </>
+                  )}
+                </dd>
                 {person.endsOn && (
                   <>
                     <dt>Access ends after</dt>
@@ -243,6 +254,19 @@ export function PersonPage() {
       {leaf === 'leave' && person && <LeaveLeaf person={person} onClose={() => setLeaf(null)} />}
       {leaf === 'rate' && person && <RateLeaf person={person} onClose={() => setLeaf(null)} />}
       {leaf === 'standing' && person && people && <StandingLeaf person={person} team={people} tasks={tasks} onClose={() => setLeaf(null)} />}
+      <Confirm
+        open={leaf === 'second step'}
+        title={`Turn the second step of ${sight.name} off`}
+        act="Turn it off"
+        busy={busy}
+        onClose={() => setLeaf(null)}
+        onYes={() => void act(() => send(teamRoutes.dropSecondStep, { id }), 'The second step is off; they are told by mail.').then(() => setLeaf(null))}
+      >
+        <p>
+          For somebody who lost the authenticator and the recovery codes. Make sure it is {sight.name} who asks you: from then on the password alone lets them
+          in, until they turn it on again.
+        </p>
+      </Confirm>
     </Page>
   );
 }

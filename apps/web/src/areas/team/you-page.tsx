@@ -34,6 +34,11 @@ export function YouPage() {
         </>
       }
     >
+      {session.wantsSecondStep && (
+        <p role="alert" className="mt-4 max-w-3xl border border-ochre bg-ochre-tint px-3 py-2">
+          {session.firm.name} requires the second step of everybody. Turn it on below; then everything is open to you again.
+        </p>
+      )}
       <section className="mt-5 max-w-3xl">
         <h2 className="mb-1">Password and second step</h2>
         <p className="text-table text-soft">
@@ -50,7 +55,7 @@ export function YouPage() {
               Turn the second step off
             </button>
           ) : (
-            <button className="act-quiet" onClick={() => setLeaf('second step')}>
+            <button className={session.wantsSecondStep ? 'act' : 'act-quiet'} onClick={() => setLeaf('second step')}>
               Turn the second step on
             </button>
           )}
