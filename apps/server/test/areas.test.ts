@@ -253,22 +253,6 @@ describe('lists', () => {
 });
 
 describe('the almanac and Today', () => {
-  it('say how many there are in all where only the first stand, and what is due beside all that is overdue', async () => {
-    for (let count = 0; count < 22; count += 1)
-      await test.firm.as
-        .manager!.post('/api/clients')
-        .send({ ...DUNMARRA, name: `Mute Swan ${count} Ltd`, vatRegistered: false, vatGroup: undefined, contact: undefined })
-        .expect(201);
-    await clientWithVat(test, '2004-01-01', { ...DUNMARRA, name: 'Long Overdue Ltd', contact: { name: 'Lou', email: 'lou@overdue.example' } });
-    const { nobodyToWriteTo, overdue, dueThisWeek } = await get<TodayView>('/api/today');
-    expect(nobodyToWriteTo.rows).toHaveLength(20);
-    expect(nobodyToWriteTo.count).toBeGreaterThanOrEqual(22);
-    expect(overdue.rows).toHaveLength(100);
-    expect(overdue.count).toBe((await get<ObligationView[]>('/api/almanac/overdue')).length);
-    expect(overdue.count).toBeGreaterThan(100);
-    expect(dueThisWeek.rows).toHaveLength(dueThisWeek.count);
-  });
-
   it('count what falls in each week, what is overdue whatever its age, and the load of what is not begun', async () => {
     const clientId = await clientWithVat(test, '2025-09-01', { ...DUNMARRA, name: 'Late Ltd' });
     await test.tick();
@@ -283,6 +267,22 @@ describe('the almanac and Today', () => {
     expect(today.overdue.rows.filter((line) => line.clientId === clientId)).toHaveLength(2);
     expect(today.unbilled).not.toBeNull();
     expect((await get<TodayView>('/api/today?whose=mine', 'preparer')).unbilled).toBeNull();
+  });
+
+  it('say how many there are in all where only the first stand, and what is due beside all that is overdue', async () => {
+    for (let count = 0; count < 22; count += 1)
+      await test.firm.as
+        .manager!.post('/api/clients')
+        .send({ ...DUNMARRA, name: `Mute Swan ${count} Ltd`, vatRegistered: false, vatGroup: undefined, contact: undefined })
+        .expect(201);
+    await clientWithVat(test, '2004-01-01', { ...DUNMARRA, name: 'Long Overdue Ltd', contact: { name: 'Lou', email: 'lou@overdue.example' } });
+    const { nobodyToWriteTo, overdue, dueThisWeek } = await get<TodayView>('/api/today');
+    expect(nobodyToWriteTo.rows).toHaveLength(20);
+    expect(nobodyToWriteTo.count).toBeGreaterThanOrEqual(22);
+    expect(overdue.rows).toHaveLength(100);
+    expect(overdue.count).toBe((await get<ObligationView[]>('/api/almanac/overdue')).length);
+    expect(overdue.count).toBeGreaterThan(100);
+    expect(dueThisWeek.rows).toHaveLength(dueThisWeek.count);
   });
 });
 

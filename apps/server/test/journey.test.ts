@@ -109,7 +109,7 @@ describe.sequential('from the first obligation to the last cent', () => {
   it('takes a file and a question from the client; the firm accepts one and sends the other back', async () => {
     const [sales, bank] = (await asked()).items;
     await brid.post(`/api/portal/items/${sales!.id}/files`).attach('file', Buffer.from('1, 180.00\n'), 'sales.csv').expect(204);
-    await brid.post(`/api/portal/items/${bank!.id}/question`).send({ text: 'Both accounts?' }).expect(204);
+    await brid.post(`/api/portal/items/${bank!.id}/question`).set(key()).send({ text: 'Both accounts?' }).expect(204);
     expect((await job()).requests[0]!.items.map((item) => [item.state, item.answers[0]!.kind])).toEqual([
       ['answered', 'file'],
       ['asked', 'question'],
