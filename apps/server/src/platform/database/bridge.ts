@@ -31,6 +31,8 @@ export interface BridgeOptions {
   template: string | null;
   /** Works on the calling thread, without the cost of the way to another: for filling a new database that serves nobody yet. */
   onThisThread?: boolean;
+  /** Confirmed writes are safe against a power cut; off while the demo firm is generated, which is made safe at its end. On if left out. */
+  syncs?: boolean;
   /** Milliseconds after which a statement is ended; the database itself has no such limit. */
   statementLimit: number;
 }
@@ -60,7 +62,7 @@ export class DatabaseBridge {
     if (this.options.onThisThread) {
       const { EmbeddedDatabase } = await import('./embedded-database');
       this.here = new EmbeddedDatabase();
-      await this.here.carryOut({ do: 'open', dataDir: this.options.dataDir, template: this.options.template });
+      await this.here.carryOut(this.opening());
       return;
     }
     const worker = new Worker(this.options.workerFile, { execArgv: [] });
@@ -68,7 +70,12 @@ export class DatabaseBridge {
     worker.on('message', (answer: BridgeAnswer) => this.take(answer));
     worker.on('error', (error) => this.fail(worker, error));
     worker.on('exit', () => this.fail(worker, new Error('The database thread ended')));
-    await this.call({ do: 'open', dataDir: this.options.dataDir, template: this.options.template }, 120_000);
+    await this.call(this.opening(), 120_000);
+  }
+
+  private opening(): BridgeOrder & { do: 'open' } {
+    const { dataDir, template, syncs = true } = this.options;
+    return { do: 'open', dataDir, template, syncs };
   }
 
   private take(answer: BridgeAnswer): void {
@@ -147,9 +154,9 @@ export class DatabaseBridge {
     });
   }
 
-  /** Makes what was committed safe against a power cut. */
-  async sync(): Promise<void> {
-    await this.call({ do: 'sync' });
+  /** Writes everything into its place, so that the log before it is wanted no more. @param above not before so many bytes were logged @returns whether it did */
+  checkpoint(above: number): Promise<boolean> {
+    return this.inTurn(async () => (await this.call({ do: 'checkpoint', above }, 120_000)) as boolean);
   }
 
   /** Writes the whole database to one compressed file. */
@@ -161,7 +168,6 @@ export class DatabaseBridge {
     await this.inTurn(async () => {
       const { worker } = this;
       if (!worker && !this.here) return;
-      await this.call({ do: 'sync' });
       await this.call({ do: 'close' }, 30_000);
       this.worker = null;
       this.here = null;

@@ -9,6 +9,7 @@ import type { Settings } from '../settings';
 import { DatabaseBridge } from './bridge';
 import { lockFolder } from './folder-lock';
 import { migrate } from './migrate';
+import { syncNew } from './synced-folder';
 import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
 
@@ -22,6 +23,11 @@ export interface Narrow {
   /** A client held back even from who sees all others: the firm's own record. */
   hiddenClient: string | null;
 }
+
+/** A log of so many bytes is written into its place soon, a shorter one after a while: it neither grows without end nor makes the next start long. */
+const LONG_LOG = 16 * 1024 * 1024;
+const LOOK_EVERY = 5_000;
+const AT_LATEST_EVERY = 5 * 60_000;
 
 /** Too little space is left on the disk; nothing was written. */
 export class DiskNearlyFullError extends Error {}
@@ -43,7 +49,7 @@ async function narrowTo(tx: Pick<Tx, 'execute'>, { memberId, allClients, hiddenC
 export class Database {
   private freeCheckedAt = 0;
   private free = Number.POSITIVE_INFINITY;
-  private syncing: Promise<void> | null = null;
+  private readonly timers: NodeJS.Timeout[] = [];
 
   private constructor(
     private readonly settings: Settings,
@@ -51,7 +57,15 @@ export class Database {
     private readonly bridge: DatabaseBridge | null,
     private readonly pool: pg.Pool | null,
     private readonly unlock: () => void,
-  ) {}
+  ) {
+    if (bridge && settings.template === null) this.keepLogShort(bridge);
+  }
+
+  private keepLogShort(bridge: DatabaseBridge): void {
+    // What cannot be done now is tried at the next turn; a write says for itself what is wrong.
+    const checkpoint = (above: number) => void bridge.checkpoint(above).catch(() => undefined);
+    this.timers.push(setInterval(() => checkpoint(LONG_LOG), LOOK_EVERY).unref(), setInterval(() => checkpoint(0), AT_LATEST_EVERY).unref());
+  }
 
   /**
    * Opens the database, brings it to the newest shape, and holds the data folder for this process alone.
@@ -78,6 +92,7 @@ export class Database {
       template: settings.template,
       statementLimit: 60_000,
       onThisThread: settings.databaseOnThisThread,
+      syncs: settings.syncWrites,
     });
     // The bridge has the part of PGlite's shape that the driver uses.
     const orm = drizzleEmbedded({ client: bridge as unknown as PGlite }) as unknown as Tx;
@@ -96,31 +111,19 @@ export class Database {
 
   /**
    * One transaction under the plain role, seeing what its scope may see.
-   * Confirmed only when it is safe on disk.
+   * Confirmed only when it is safe on disk: the database syncs its log before it answers.
    * @throws DiskNearlyFullError
    */
   async transaction<T>(scope: Scope, act: (tx: Tx) => Promise<T>, options: { readOnly?: boolean } = {}): Promise<T> {
     if (!options.readOnly) this.checkSpace();
     const [name, value] = 'firmId' in scope ? ['app.firm_id', scope.firmId] : 'secret' in scope ? ['app.secret', scope.secret] : ['app.within', 'yes'];
-    const result = await this.orm.transaction(async (tx) => {
+    return this.orm.transaction(async (tx) => {
       await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
       if ('firmId' in scope && scope.narrow) await narrowTo(tx, scope.narrow);
       if ('firmId' in scope && scope.hidesFees) await tx.execute(sql`select set_config('app.fees', 'hidden', true)`);
       if (options.readOnly) await tx.execute(sql`set transaction read only`);
       return act(tx);
     });
-    if (!options.readOnly) await this.makeSafe();
-    return result;
-  }
-
-  /** One sync serves all transactions that were confirmed while the last one ran. */
-  private async makeSafe(): Promise<void> {
-    if (!this.bridge || !this.settings.syncWrites || this.settings.template !== null) return;
-    if (this.syncing) await this.syncing;
-    this.syncing ??= this.bridge.sync().finally(() => {
-      this.syncing = null;
-    });
-    await this.syncing;
   }
 
   private checkSpace(): void {
@@ -151,8 +154,10 @@ export class Database {
   }
 
   async close(): Promise<void> {
+    for (const timer of this.timers) clearInterval(timer);
     try {
       await this.bridge?.close();
+      if (this.bridge && !this.settings.syncWrites && this.settings.template === null) syncNew(join(this.settings.dataFolder, 'database'));
       await this.pool?.end();
     } finally {
       this.unlock();

@@ -1,8 +1,9 @@
-import { closeSync, fdatasyncSync, fsyncSync, openSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite, types } from '@electric-sql/pglite';
 import type { BridgeOrder } from './bridge-protocol';
 import { Statements } from './statements';
+import { type FolderWatch, SyncedFolder, startWith, syncNew, syncPath } from './synced-folder';
 
 /** Type ids of dates, moments, intervals and arrays of them: the object mapper wants them as text. */
 const KEPT_AS_TEXT = [types.TIMESTAMP, types.TIMESTAMPTZ, types.INTERVAL, types.DATE, 1231, 1115, 1185, 1187, 1182];
@@ -11,18 +12,28 @@ const KEPT_AS_TEXT = [types.TIMESTAMP, types.TIMESTAMPTZ, types.INTERVAL, types.
 export class EmbeddedDatabase {
   private database: PGlite | null = null;
   private statements: Statements | null = null;
-  private folder: string | null = null;
-  private syncedUntil = 0;
+  /** Null in memory. */
+  private folder: SyncedFolder | null = null;
+
+  /** @param watch sees what is done to the folder */
+  constructor(private readonly watch: FolderWatch | null = null) {}
+
+  private async open({ dataDir, template, syncs }: BridgeOrder & { do: 'open' }): Promise<void> {
+    const isNew = dataDir !== null && !existsSync(join(dataDir, 'PG_VERSION'));
+    this.folder = dataDir === null ? null : new SyncedFolder(dataDir, syncs, this.watch);
+    this.database = await PGlite.create({
+      ...(this.folder === null ? {} : { fs: this.folder, startParams: startWith(PGlite.defaultStartParams, syncs) }),
+      ...(template === null ? {} : { loadDataDir: new Blob([readFileSync(template)]) }),
+    });
+    // A new folder is laid out without a sync.
+    if (dataDir !== null && isNew && syncs) syncNew(dataDir);
+    const asText = Object.fromEntries(KEPT_AS_TEXT.map((type) => [type, (value: string) => value]));
+    this.statements = new Statements(this.database, { ...this.database.parsers, ...asText });
+  }
 
   async carryOut(order: BridgeOrder): Promise<unknown> {
     if (order.do === 'open') {
-      this.folder = order.dataDir;
-      this.database = await PGlite.create({
-        ...(order.dataDir === null ? {} : { dataDir: order.dataDir }),
-        ...(order.template === null ? {} : { loadDataDir: new Blob([readFileSync(order.template)]) }),
-      });
-      const asText = Object.fromEntries(KEPT_AS_TEXT.map((type) => [type, (value: string) => value]));
-      this.statements = new Statements(this.database, { ...this.database.parsers, ...asText });
+      await this.open(order);
       return null;
     }
     const { database, statements } = this;
@@ -33,38 +44,20 @@ export class EmbeddedDatabase {
       case 'exec':
         await database.exec(order.sql);
         return null;
-      case 'sync':
-        this.syncLog();
-        return null;
+      case 'checkpoint':
+        if (!this.folder || this.folder.logged <= order.above) return false;
+        await database.exec('checkpoint');
+        this.folder.logged = 0;
+        return true;
       case 'dump': {
         const dump = await database.dumpDataDir('gzip');
         writeFileSync(order.file, Buffer.from(await dump.arrayBuffer()), { mode: 0o600 });
-        const file = openSync(order.file, 'r');
-        fsyncSync(file);
-        closeSync(file);
+        syncPath(order.file);
         return null;
       }
       case 'close':
         await database.close();
         return null;
     }
-  }
-
-  /** Syncs the write-ahead log segments written since the last time; the database itself never does. */
-  private syncLog(): void {
-    if (this.folder === null) return;
-    const wal = join(this.folder, 'pg_wal');
-    let latest = this.syncedUntil;
-    for (const name of readdirSync(wal)) {
-      if (!/^[0-9A-F]{24}$/.test(name)) continue;
-      const path = join(wal, name);
-      const { mtimeMs } = statSync(path);
-      if (mtimeMs <= this.syncedUntil) continue;
-      const file = openSync(path, 'r+');
-      fdatasyncSync(file);
-      closeSync(file);
-      latest = Math.max(latest, mtimeMs);
-    }
-    this.syncedUntil = latest;
   }
 }

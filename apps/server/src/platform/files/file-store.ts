@@ -25,6 +25,11 @@ async function kindOf(head: Buffer): Promise<string> {
   return head.includes(0) ? 'application/octet-stream' : 'text/plain';
 }
 
+async function sync(path: string): Promise<void> {
+  const file = await open(path, 'r');
+  await file.sync().finally(() => file.close());
+}
+
 /**
  * Files by the hash of what is in them, under the data folder. A file is written and synced under another name first,
  * so that a name that exists always stands for a whole file.
@@ -69,15 +74,16 @@ export class FileStore {
     try {
       await pipeline(source, measure, createWriteStream(draft, { mode: 0o600, flags: 'wx' }));
       if (bytes === 0) throw Problem.badFile('This file is empty. Choose another.');
-      if (this.settings.syncWrites) {
-        const file = await open(draft, 'r+');
-        await file.sync();
-        await file.close();
-      }
+      if (this.settings.syncWrites) await sync(draft);
       const sha256 = hash.digest('hex');
       const shelf = join(this.folder, sha256.slice(0, 2));
-      mkdirSync(shelf, { recursive: true, mode: 0o700 });
+      const isNew = mkdirSync(shelf, { recursive: true, mode: 0o700 }) !== undefined;
       await rename(draft, join(shelf, sha256));
+      // The name is safe only when the folder is that holds it.
+      if (this.settings.syncWrites) {
+        await sync(shelf);
+        if (isNew) await sync(this.folder);
+      }
       return { sha256, bytes, kind: await kindOf(head) };
     } catch (error) {
       await rm(draft, { force: true });
