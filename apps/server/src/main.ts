@@ -9,6 +9,7 @@ import { Ticks } from './platform/background/ticks';
 import { SystemClock } from './platform/clock';
 import { FolderInUseError } from './platform/database';
 import { settingsWith } from './platform/settings';
+import { stopOnSignals } from './stopping';
 
 const ZONE = 'Europe/Dublin';
 
@@ -61,7 +62,7 @@ async function start(): Promise<void> {
   const clock = new SystemClock(settings.today, ZONE);
   if (isNew && !values.empty) await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
   const app = await createApp(settings, clock);
-  app.enableShutdownHooks();
+  stopOnSignals(app, (words) => console.log(words));
   await app.listen(settings.port, settings.host);
   app.get(Ticks).begin();
   console.log(`Steady Almanac is ready at http://${settings.host}:${settings.port}`);

@@ -16,6 +16,7 @@ export default defineConfig({
         'kill-writer': resolve(import.meta.dirname, 'kill-writer.ts'),
         'kill-importer': resolve(import.meta.dirname, 'kill-importer.ts'),
         'kill-mover': resolve(import.meta.dirname, 'kill-mover.ts'),
+        stoppable: resolve(import.meta.dirname, 'stoppable.ts'),
         'database-worker': resolve(import.meta.dirname, '../src/platform/database/database-worker.ts'),
       },
       output: { entryFileNames: '[name].js' },

@@ -1,7 +1,7 @@
 import { Controller, type MessageEvent, Req } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { Request } from 'express';
-import { type Observable, concatMap, filter, from, interval, map, merge, of, takeWhile } from 'rxjs';
+import { type Observable, concatMap, filter, from, interval, map, merge, of, takeUntil, takeWhile } from 'rxjs';
 import * as routes from '@steady/contract/live.routes';
 import { rows } from '../database';
 import { type AskedOutside, DoesOutside } from '../http/routes';
@@ -39,6 +39,7 @@ export class LiveController {
       concatMap(({ event, identity }) => from(this.concerns(identity!, event as { notice?: LiveNotice }).then((seen) => ({ event, seen })))),
       filter(({ event, seen }) => seen && event.type !== 'look'),
       map(({ event: { type, data } }): MessageEvent => ({ type, data })),
+      takeUntil(this.notices.ended),
     );
   }
 

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { type Observable, Subject, filter } from 'rxjs';
 
 /** What open pages of a firm are told when something was confirmed: enough to know what to read again, and no more. */
@@ -21,12 +21,20 @@ export interface Progress {
 }
 
 @Injectable()
-export class LiveNotices {
+export class LiveNotices implements OnModuleDestroy {
   private readonly notices = new Subject<LiveNotice>();
   private readonly steps = new Subject<Progress>();
   private readonly looks = new Subject<void>();
   /** Somebody's session or grants ended: whoever is told things is looked at again. */
   readonly toLookAgain: Observable<void> = this.looks.asObservable();
+
+  private readonly end = new Subject<void>();
+  /** The application stops: whoever is told things is told no more, and does not keep it from stopping. */
+  readonly ended: Observable<void> = this.end.asObservable();
+
+  onModuleDestroy(): void {
+    this.end.next();
+  }
 
   lookAgain(): void {
     this.looks.next();
