@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -211,26 +211,55 @@ describe('the lock of the data folder', () => {
   const holder = (more: object) =>
     writeFileSync(join(folder, 'in-use.json'), JSON.stringify({ pid: process.pid, born: null, host: hostname(), since: '2026-03-11T09:00:00Z', ...more }));
 
-  it('is given back, and leaves nothing behind', () => {
-    lockFolder(folder)();
+  const path = () => join(folder, 'in-use.json');
+  const take = (rules: Parameters<typeof lockFolder>[1] = {}) => lockFolder(folder, { silent: 400, ...rules });
+
+  it('is given back, and leaves nothing behind', async () => {
+    (await take())();
     expect(readdirSync(folder)).toEqual([]);
-    lockFolder(folder)();
+    (await take())();
   });
 
-  it('is refused while its holder lives, or is on another machine', () => {
+  it('is refused while its holder lives', async () => {
     holder({});
-    expect(() => lockFolder(folder)).toThrow(FolderInUseError);
-    holder({ pid: 1, host: 'another-machine' });
-    expect(() => lockFolder(folder)).toThrow('on another-machine');
+    await expect(take()).rejects.toThrow(FolderInUseError);
+    rmSync(path());
   });
 
-  it('is taken over from a process that is gone, or whose number now belongs to a later one', () => {
+  it('is taken over from a process that is gone, or whose number now belongs to a later one', async () => {
     holder({ pid: 2 ** 22 + 1 });
-    lockFolder(folder)();
+    (await take())();
     holder({ born: 'another birth' });
-    const release = lockFolder(folder);
-    expect(existsSync(join(folder, 'in-use.json'))).toBe(true);
+    const release = await take();
+    expect(existsSync(path())).toBe(true);
     release();
+  });
+
+  it('of another machine is refused while it gives signs of life, and taken over when it is silent', async () => {
+    holder({ pid: 1, host: 'another-machine' });
+    const beating = setInterval(() => utimesSync(path(), new Date(), new Date()), 20);
+    await expect(take()).rejects.toThrow('on another-machine');
+    clearInterval(beating);
+    (await take())();
+  });
+
+  it.runIf(process.platform === 'linux')('holds without its file, which comes back by itself', async () => {
+    const release = await take({ beat: 20 });
+    rmSync(path());
+    await expect(take()).rejects.toThrow(FolderInUseError);
+    await expect.poll(() => existsSync(path())).toBe(true);
+    release();
+    expect(existsSync(path())).toBe(false);
+  });
+
+  it('that somebody else took ends whoever held it, before anything is written by two', async () => {
+    let lost = false;
+    const release = await take({ beat: 20, lost: () => (lost = true) });
+    holder({ pid: 1, host: 'another-machine' });
+    await expect.poll(() => lost).toBe(true);
+    release();
+    expect(existsSync(path())).toBe(true);
+    rmSync(path());
   });
 });
 

@@ -73,7 +73,7 @@ export class Database {
    */
   static async open(settings: Settings): Promise<Database> {
     mkdirSync(settings.dataFolder, { recursive: true, mode: 0o700 });
-    const unlock = lockFolder(settings.dataFolder);
+    const unlock = await lockFolder(settings.dataFolder);
     try {
       const database = settings.databaseUrl === null ? await Database.embedded(settings, unlock) : Database.onServer(settings, settings.databaseUrl, unlock);
       if (settings.template === null) await migrate(database.orm);

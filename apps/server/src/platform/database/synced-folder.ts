@@ -61,7 +61,7 @@ export class SyncedFolder extends NodeFS {
   override async init(database: PGlite, options: Emscripten): Promise<{ emscriptenOpts: Emscripten }> {
     const { emscriptenOpts } = await super.init(database, options);
     const ours = (module: object): void => this.layOver((module as { NODEFS: NodeLayer }).NODEFS);
-    return { emscriptenOpts: { ...emscriptenOpts, preRun: [ours, ...(emscriptenOpts.preRun ?? [])] } as Emscripten };
+    return { emscriptenOpts: { ...emscriptenOpts, preRun: [ours, ...(emscriptenOpts.preRun ?? [])] } };
   }
 
   private layOver(layer: NodeLayer): void {
