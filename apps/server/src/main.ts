@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, mkdirSync, statfsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { Temporal } from '@steady/core/calendar';
@@ -8,7 +8,7 @@ import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
 import { SystemClock } from './platform/clock';
 import { FolderInUseError } from './platform/database';
-import { settingsWith } from './platform/settings';
+import { type Settings, settingsWith } from './platform/settings';
 import { stopOnSignals } from './stopping';
 
 const ZONE = 'Europe/Dublin';
@@ -28,6 +28,13 @@ function isDay(text: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** Too little room to lay out a new data folder. */
+function isNearlyFull({ dataFolder, diskFloor }: Settings): boolean {
+  mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
+  const disk = statfsSync(dataFolder);
+  return disk.bavail * disk.bsize < diskFloor;
 }
 
 /** What was given at the start cannot be. */
@@ -60,6 +67,8 @@ async function start(): Promise<void> {
   });
   if (settings.today !== null && !isDay(settings.today)) throw new StartError(`--today wants a day that exists, such as 2026-05-04, not "${settings.today}".`);
   const clock = new SystemClock(settings.today, ZONE);
+  if (isNew && isNearlyFull(settings))
+    throw new StartError(`The disk where ${dataFolder} lies is nearly full. Make room, or start with a folder on another disk: npm start -- --data DIR`);
   if (isNew && !values.empty) await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
   const app = await createApp(settings, clock);
   stopOnSignals(app, (words) => console.log(words));

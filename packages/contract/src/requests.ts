@@ -153,6 +153,8 @@ export interface PortalMe {
   name: string;
   today: string;
   looking: boolean;
+  /** Nothing can be saved for the moment. */
+  readOnly: boolean;
 }
 
 /** The door of the portal stands open, and where it leads. */

@@ -93,6 +93,8 @@ export interface SessionView {
   demo: boolean;
   /** The firm requires the second step, and it is not set up: nothing else is open. */
   wantsSecondStep: boolean;
+  /** The disk is nearly full: all can be read, nothing can be saved until there is room. */
+  readOnly: boolean;
 }
 
 export interface OwnSession {

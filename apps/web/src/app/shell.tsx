@@ -6,6 +6,7 @@ import { NavLink, Outlet, ScrollRestoration, useLocation, useNavigate } from 're
 import { send, whenPasswordIsWanted } from './api';
 import { Keys, useKeys } from './keys';
 import { useLive } from './live';
+import { useLookAgain } from './look-again';
 import { Search } from './search';
 import { SignedIn, useSession } from './session';
 import { RunningTimer } from './running-timer';
@@ -43,6 +44,7 @@ function Frame() {
   const open = openAt === pathname;
   const [adding, setAdding] = useState<string | null>(null);
   useLive();
+  useLookAgain(session.readOnly);
   const [asking, setAsking] = useState<((given: boolean) => void) | null>(null);
   useEffect(() => {
     whenPasswordIsWanted(() => new Promise((resolve) => setAsking(() => resolve)));
@@ -112,6 +114,11 @@ function Frame() {
           </button>
         </div>
       </header>
+      {session.readOnly && (
+        <p role="status" className="border-b border-ochre bg-ochre-tint px-6 py-2 text-table max-sm:px-4">
+          <b>The disk is nearly full.</b> Everything can be read, nothing can be saved. Whoever looks after this computer makes room; then it goes on by itself.
+        </p>
+      )}
       {open && (
         <nav aria-label="Contents" className="border-b border-ink bg-page px-6 py-2 lg:hidden">
           <div className="flex flex-col">

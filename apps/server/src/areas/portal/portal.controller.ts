@@ -1,6 +1,7 @@
 import { Controller, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import * as routes from '@steady/contract/portal.routes';
+import { Database } from '../../platform/database';
 import { EnterCode, type PortalDoor, type PortalMe } from '@steady/contract/requests';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { DEVICE_COOKIE, PORTAL_COOKIE, cookie, giveCookie, takeCookie } from '../../platform/identity';
@@ -8,7 +9,10 @@ import { PortalService } from './portal.service';
 
 @Controller()
 export class PortalController {
-  constructor(private readonly portal: PortalService) {}
+  constructor(
+    private readonly portal: PortalService,
+    private readonly database: Database,
+  ) {}
 
   @DoesOutside(routes.door)
   door({ at: { token } }: AskedOutside<typeof routes.door>, @Req() request: Request): Promise<PortalDoor> {
@@ -53,6 +57,7 @@ export class PortalController {
   @Does(routes.me)
   me({ work }: Asked<typeof routes.me>): PortalMe {
     const looking = work.actor.kind === 'client' && work.actor.looker !== undefined;
-    return { firm: work.firm.name, currency: work.firm.currency, name: work.actor.name, today: work.today.toString(), looking };
+    const { firm, actor, today } = work;
+    return { firm: firm.name, currency: firm.currency, name: actor.name, today: today.toString(), looking, readOnly: this.database.isLow() };
   }
 }

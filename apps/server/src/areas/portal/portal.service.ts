@@ -101,7 +101,10 @@ export class PortalService extends PortalSessions implements OnModuleInit {
   /** Ends a session of the portal, whoever's it was. */
   async leave(token: string): Promise<void> {
     const session = await this.bySecret(portalSessions, token, (found) => Promise.resolve(found));
-    if (session) await this.works.run(byItself(session.firmId), (work) => work.tx.delete(portalSessions).where(eq(portalSessions.tokenHash, hashOf(token))));
+    if (session)
+      await this.works.run(byItself(session.firmId), (work) => work.tx.delete(portalSessions).where(eq(portalSessions.tokenHash, hashOf(token))), {
+        evenWhenLow: true,
+      });
   }
 
   /** A link for a message to a contact. @returns the path to put into it. */
@@ -174,18 +177,25 @@ export class PortalService extends PortalSessions implements OnModuleInit {
   async enter(token: string, code: string): Promise<{ session: string; device: string; leadsTo: string }> {
     const door = await this.findDoor(token);
     const opens = await this.tries.take(CODES_OF_ONE, 'codes', door.contactId);
-    const why = await this.works.run(byItself(door.firmId), async (work) => {
-      await this.mustBeConfirmed(work, await this.contact(work, door.contactId));
-      if (opens !== null) return this.shutUntil(work, opens);
-      return this.useCode(work, door.contactId, hashOf(`${door.contactId}:${code.replace(/\s/g, '')}`));
-    });
+    const why = await this.works.run(
+      byItself(door.firmId),
+      async (work) => {
+        await this.mustBeConfirmed(work, await this.contact(work, door.contactId));
+        if (opens !== null) return this.shutUntil(work, opens);
+        return this.useCode(work, door.contactId, hashOf(`${door.contactId}:${code.replace(/\s/g, '')}`));
+      },
+      { evenWhenLow: true },
+    );
     if (why !== null) throw why;
     await this.tries.forgive('codes', door.contactId);
     const device = newSecret();
-    await this.works.run(byItself(door.firmId), (work) =>
-      work.tx
-        .insert(portalDevices)
-        .values({ tokenHash: device.hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: 24 * DEVICE_DAYS }).toString() }),
+    await this.works.run(
+      byItself(door.firmId),
+      (work) =>
+        work.tx
+          .insert(portalDevices)
+          .values({ tokenHash: device.hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: 24 * DEVICE_DAYS }).toString() }),
+      { evenWhenLow: true },
     );
     return { session: await this.begin(door), device: device.secret, leadsTo: door.leadsTo };
   }
@@ -269,10 +279,13 @@ export class PortalService extends PortalSessions implements OnModuleInit {
 
   private async begin(door: Door): Promise<string> {
     const { secret, hash } = newSecret();
-    await this.works.run(byItself(door.firmId), (work) =>
-      work.tx
-        .insert(portalSessions)
-        .values({ tokenHash: hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: SESSION_HOURS }).toString() }),
+    await this.works.run(
+      byItself(door.firmId),
+      (work) =>
+        work.tx
+          .insert(portalSessions)
+          .values({ tokenHash: hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: SESSION_HOURS }).toString() }),
+      { evenWhenLow: true },
     );
     return secret;
   }

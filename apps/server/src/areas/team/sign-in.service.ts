@@ -147,20 +147,28 @@ export class SignInService {
   /** Writes a refusal into the audit trail of the firms of whoever was tried. */
   private async noteRefusal(person: Person | undefined, shut: boolean, { device }: Caller): Promise<void> {
     for (const { firmId, memberId } of person ? await this.choices(person.id) : []) {
-      await this.works.run(byItself(firmId), async (work) => {
-        const [member] = await work.tx.select({ name: members.name }).from(members).where(eq(members.id, memberId));
-        const what = shut ? `did not let ${member!.name} in: tried too often on ${device}, shut for a while` : `did not let ${member!.name} in on ${device}`;
-        await this.events.record(work, shut ? DoorShut : NotLetIn, { what, payload: { memberId } });
-      });
+      await this.works.run(
+        byItself(firmId),
+        async (work) => {
+          const [member] = await work.tx.select({ name: members.name }).from(members).where(eq(members.id, memberId));
+          const what = shut ? `did not let ${member!.name} in: tried too often on ${device}, shut for a while` : `did not let ${member!.name} in on ${device}`;
+          await this.events.record(work, shut ? DoorShut : NotLetIn, { what, payload: { memberId } });
+        },
+        { evenWhenLow: true },
+      );
     }
   }
 
   private async begin({ firmId, memberId }: { firmId: string; memberId: string }, device: string): Promise<string> {
     const token = await this.sessions.begin(firmId, memberId, device);
-    await this.works.run(byItself(firmId), async (work) => {
-      const [member] = await work.tx.select({ name: members.name }).from(members).where(eq(members.id, memberId));
-      await this.events.record(work, CameIn, { what: `${member!.name} signed in on ${device}`, payload: { memberId } });
-    });
+    await this.works.run(
+      byItself(firmId),
+      async (work) => {
+        const [member] = await work.tx.select({ name: members.name }).from(members).where(eq(members.id, memberId));
+        await this.events.record(work, CameIn, { what: `${member!.name} signed in on ${device}`, payload: { memberId } });
+      },
+      { evenWhenLow: true },
+    );
     return token;
   }
 

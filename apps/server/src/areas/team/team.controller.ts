@@ -20,6 +20,7 @@ import * as routes from '@steady/contract/team.routes';
 import * as sessionRoutes from '@steady/contract/session.routes';
 import { Problem } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
+import { Database } from '../../platform/database';
 import { AccountService } from './account.service';
 import { ClosingService } from './closing.service';
 import { TeamService } from './team.service';
@@ -31,6 +32,7 @@ export class TeamController {
     private readonly closing: ClosingService,
     private readonly doorsOfFirm: DoorsService,
     private readonly account: AccountService,
+    private readonly database: Database,
   ) {}
 
   @Does(routes.closingDays)
@@ -66,6 +68,7 @@ export class TeamController {
       today: work.today.toString(),
       demo: firm.demo,
       wantsSecondStep: request.session?.wantsSecondStep ?? false,
+      readOnly: this.database.isLow(),
     };
   }
 

@@ -17,7 +17,7 @@ export class WholeFileController {
   /** A client's whole file as a ZIP of open formats. That it was taken is recorded. */
   @DoesOutside(routes.zip)
   async zip({ at: { id } }: AskedOutside<typeof routes.zip>, @Req() request: Request & Known, @Res() response: Response): Promise<void> {
-    const { name, entries } = await this.works.run(request.identity!, (work) => this.files.gather(work, id));
+    const { name, entries } = await this.works.run(request.identity!, (work) => this.files.gather(work, id), { evenWhenLow: true });
     response.type('application/zip').attachment(name);
     await writeZip(response, entries);
   }

@@ -35,9 +35,10 @@ export class Ticks implements OnApplicationShutdown {
 
   begin(): void {
     if (!this.settings.tickByItself) return;
-    this.timer = setInterval(() => void this.tick(), EVERY);
+    const again = () => void this.tick().catch((error: unknown) => this.log.error(error));
+    this.timer = setInterval(again, EVERY);
     this.keeper = setInterval(() => void this.keep(), HOURS_TO_TIDY * 3_600_000);
-    void this.tick();
+    again();
   }
 
   /** Tidies the embedded database and keeps a proven dump of it. */
@@ -52,11 +53,23 @@ export class Ticks implements OnApplicationShutdown {
 
   /** One round. A duty that fails does not keep the others from theirs. */
   tick(): Promise<void> {
-    this.running = this.running.then(() => this.round());
+    // One round that failed keeps nobody from the next.
+    this.running = this.running.catch(() => undefined).then(() => this.round());
     return this.running;
   }
 
+  private low = false;
+
+  /** On a disk that is nearly full nothing is begun by itself; what is due then is done when there is room. */
+  private mayWrite(): boolean {
+    const low = this.database.isLow();
+    if (low !== this.low) this.log.warn(low ? 'The disk is nearly full: nothing is written until there is room.' : 'There is room on the disk again.');
+    this.low = low;
+    return !low;
+  }
+
   private async round(): Promise<void> {
+    if (!this.mayWrite()) return;
     for (const firmId of await this.works.firmIds()) {
       for (const duty of this.duties) {
         try {

@@ -29,6 +29,15 @@ const LONG_LOG = 16 * 1024 * 1024;
 const LOOK_EVERY = 5_000;
 const AT_LATEST_EVERY = 5 * 60_000;
 
+/** What little is written while the disk is nearly full, so that people sign in and out, is refused only below this. */
+const LAST_RESERVE = 16 * 1024 * 1024;
+
+export interface HowToWrite {
+  readOnly?: boolean;
+  /** So little that it is written on a disk that is nearly full, too. Looks over firms and secrets, which belong to doors, always are. */
+  evenWhenLow?: boolean;
+}
+
 /** Too little space is left on the disk; nothing was written. */
 export class DiskNearlyFullError extends Error {}
 
@@ -114,8 +123,8 @@ export class Database {
    * Confirmed only when it is safe on disk: the database syncs its log before it answers.
    * @throws DiskNearlyFullError
    */
-  async transaction<T>(scope: Scope, act: (tx: Tx) => Promise<T>, options: { readOnly?: boolean } = {}): Promise<T> {
-    if (!options.readOnly) this.checkSpace();
+  async transaction<T>(scope: Scope, act: (tx: Tx) => Promise<T>, options: HowToWrite = {}): Promise<T> {
+    if (!options.readOnly) this.checkSpace(options.evenWhenLow ?? !('firmId' in scope));
     const [name, value] = 'firmId' in scope ? ['app.firm_id', scope.firmId] : 'secret' in scope ? ['app.secret', scope.secret] : ['app.within', 'yes'];
     return this.orm.transaction(async (tx) => {
       await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
@@ -126,15 +135,31 @@ export class Database {
     });
   }
 
-  private checkSpace(): void {
-    if (!this.bridge) return;
+  /** Too little space is left for work to be saved: all can be read, people sign in and out, and it goes on when there is room. */
+  isLow(): boolean {
+    return this.space() < this.settings.diskFloor;
+  }
+
+  /** @throws DiskNearlyFullError */
+  mustHaveRoom(): void {
+    this.checkSpace(false);
+  }
+
+  /** Bytes that are free where the data lies, looked at once a second; a server looks after its own disk. */
+  private space(): number {
+    if (!this.bridge) return Number.POSITIVE_INFINITY;
     const now = performance.now();
     if (now - this.freeCheckedAt > 1000 || this.freeCheckedAt === 0) {
       const disk = statfsSync(this.settings.dataFolder);
       this.free = disk.bavail * disk.bsize;
       this.freeCheckedAt = now;
     }
-    if (this.free < this.settings.diskFloor)
+    return this.free;
+  }
+
+  private checkSpace(evenWhenLow: boolean): void {
+    const { diskFloor } = this.settings;
+    if (this.space() < (evenWhenLow ? Math.min(diskFloor, LAST_RESERVE) : diskFloor))
       throw new DiskNearlyFullError(`Only ${Math.floor(this.free / 1024 / 1024)} MiB are free where the data folder lies`);
   }
 

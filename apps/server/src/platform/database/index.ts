@@ -15,7 +15,7 @@ export {
   version,
   withoutFees,
 } from './columns';
-export { Database, DiskNearlyFullError, type Narrow, sqlState } from './database';
+export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, sqlState } from './database';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
 export { keepDump } from './dumps';

@@ -50,7 +50,7 @@ export class Effects {
   /** Puts an effect into the outbox, to be carried out after the transaction is confirmed, or once a later moment has come. */
   async plan<Payload>(work: Work, kind: string, key: string, payload: Payload, notBefore = work.now): Promise<void> {
     await work.tx.insert(outbox).values({ firmId: work.firm.id, kind, key, payload, notBefore: notBefore.toString() }).onConflictDoNothing();
-    work.afterwards(() => void this.drain(work.firm.id));
+    work.afterwards(() => this.drainSoon(work.firm.id));
   }
 
   /** Takes an effect out of the outbox that was not begun. @returns false when it was carried out already, or is being carried out now */
@@ -69,7 +69,12 @@ export class Effects {
       sql`update outbox set attempts = 0, not_before = ${work.now.toString()}, claimed_until = null where firm_id = ${work.firm.id} and kind = ${kind} and key = ${key} and done_at is null
             and (claimed_until is null or claimed_until < ${work.now.toString()})`,
     );
-    work.afterwards(() => void this.drain(work.firm.id));
+    work.afterwards(() => this.drainSoon(work.firm.id));
+  }
+
+  /** Nobody waits for it: what cannot be carried out now stays in the outbox for the next round. */
+  private drainSoon(firmId: string): void {
+    void this.drain(firmId).catch((error: unknown) => this.log.error(error));
   }
 
   /** Carries out all that is due for a firm; ends when nothing is left. Calls wait for one another; one that waits serves all who call meanwhile. */

@@ -6,6 +6,7 @@ import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import { fileTypeFromBuffer } from 'file-type';
+import { Database } from '../database';
 import { Problem } from '../http/problem';
 import { SETTINGS, type Settings } from '../settings';
 
@@ -39,14 +40,18 @@ export class FileStore {
   private readonly folder: string;
   private readonly incoming: string;
 
-  constructor(@Inject(SETTINGS) private readonly settings: Settings) {
+  constructor(
+    @Inject(SETTINGS) private readonly settings: Settings,
+    @Inject(Database) private readonly database: Pick<Database, 'mustHaveRoom'>,
+  ) {
     this.folder = join(settings.dataFolder, 'files');
     this.incoming = join(this.folder, 'incoming');
     mkdirSync(this.incoming, { recursive: true, mode: 0o700 });
   }
 
-  /** @throws Problem when there is more than may be uploaded; nothing is left behind. */
+  /** @throws Problem when there is more than may be uploaded, DiskNearlyFullError; nothing is left behind. */
   async keep(source: Readable): Promise<StoredFile> {
+    this.database.mustHaveRoom();
     const draft = join(this.incoming, randomUUID());
     const hash = createHash('sha256');
     const limit = this.settings.uploadLimit;

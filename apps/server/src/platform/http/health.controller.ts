@@ -21,9 +21,10 @@ export class HealthController {
   async ready(_asked: AskedOutside<typeof routes.ready>): Promise<Health> {
     try {
       await this.database.transaction({ within: true }, (tx) => tx.execute(sql`select 1`));
-      return { status: 'ready' };
+      if (!this.database.isLow()) return { status: 'ready' };
     } catch {
-      throw Problem.of(503, 'not-ready', 'Not ready', 'The database does not answer, or the disk is nearly full. The log says more.');
+      // Said below, like a disk that is nearly full.
     }
+    throw Problem.of(503, 'not-ready', 'Not ready', 'The database does not answer, or the disk is nearly full. The log says more.');
   }
 }

@@ -27,6 +27,14 @@ function withoutValues(error: unknown): string {
   return `database error ${state}${where ? ` at ${where}` : ''}: ${statement.slice(0, 300)}\n${from}`;
 }
 
+/** To a client, whom the firm's disk is no business of. */
+const NOT_NOW = Problem.of(
+  507,
+  'disk-nearly-full',
+  'Not sent',
+  'For the moment nothing can be sent here. Nothing was changed; please come back a little later.',
+);
+
 /** Turns whatever was thrown into a problem answer. Nothing of the inside is told; it is written to the log. */
 @Catch()
 export class ProblemFilter implements ExceptionFilter {
@@ -39,7 +47,8 @@ export class ProblemFilter implements ExceptionFilter {
       response.end();
       return;
     }
-    const problem = this.read(error, id);
+    const { path } = host.switchToHttp().getRequest<Request>();
+    const problem = error instanceof DiskNearlyFullError && path.startsWith('/api/portal/') ? NOT_NOW : this.read(error, id);
     if (problem.status >= 500) this.log.error(`${id} ${withoutValues(error)}`);
     response
       .status(problem.status)

@@ -37,7 +37,7 @@ export class WorkInterceptor implements NestInterceptor {
     return from(
       this.carried(identity, async () => {
         // Written down before anything leaves.
-        if (takesAlong) await this.works.run(identity, (work) => this.noteTaken(work, takesAlong, request));
+        if (takesAlong) await this.works.run(identity, (work) => this.noteTaken(work, takesAlong, request), { evenWhenLow: true });
         return this.works.run(
           identity,
           async (work) => {

@@ -3,7 +3,7 @@ import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
-import { Database, type Narrow, type Tx, insertMany, rows } from '../database';
+import { Database, type HowToWrite, type Narrow, type Tx, insertMany, rows } from '../database';
 import { LiveNotices } from '../events/live';
 import { events } from '../events/tables';
 import { type Actor, type Identity, seesFees } from '../identity/actor';
@@ -36,7 +36,7 @@ export class Works {
     private readonly live: LiveNotices,
   ) {}
 
-  async run<T>(identity: Identity, act: (work: Work) => Promise<T>, options: { readOnly?: boolean } = {}): Promise<T> {
+  async run<T>(identity: Identity, act: (work: Work) => Promise<T>, options: HowToWrite = {}): Promise<T> {
     const { firmId, actor } = identity;
     const after: (() => void)[] = [];
     const journal: Work['journal'] = [];

@@ -11,12 +11,14 @@ import { formatMoney } from '@steady/core/money';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalInvoice, PortalMe, PortalRequest, RequestItemView } from '@steady/contract/requests';
 import { ProblemError, send, upload, useData, addressOf } from '../../app/api';
+import { useLookAgain } from '../../app/look-again';
 import { dayOf } from '../../ui/words';
 import { Signature } from './portal-signature';
 
 /** What a client sees: exactly what is asked of them, and what they owe. */
 export function PortalPage() {
   const { data: me, error } = useData(portalRoutes.me);
+  useLookAgain(me?.readOnly ?? false);
   const { data: requests } = useData(requestsPortalRoutes.list, me ? {} : null);
   const { data: invoices } = useData(feesPortalRoutes.list, me ? {} : null);
   const { data: signatures } = useData(signaturesPortalRoutes.list, me ? {} : null);
@@ -42,7 +44,12 @@ export function PortalPage() {
         <span className="font-serif text-[15px] font-semibold">{me.firm}</span>
         <span className="text-soft">{me.name}</span>
       </header>
-      <fieldset disabled={me.looking} className="min-w-0">
+      {me.readOnly && (
+        <p role="status" className="mt-3 border border-ochre bg-ochre-tint px-3 py-2">
+          For the moment nothing can be sent here. You can read what there is; please come back a little later.
+        </p>
+      )}
+      <fieldset disabled={me.looking || me.readOnly} className="min-w-0">
         {open.length + toSign.length + unpaid.length === 0 && (
           <>
             <h1 className="mt-5 text-[22px]">Nothing is asked of you</h1>
