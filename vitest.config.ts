@@ -6,8 +6,18 @@ export default defineConfig({
     maxWorkers: 2,
     reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]],
     projects: [
-      { test: { name: 'core', include: ['packages/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'], setupFiles: ['vitest.seed.ts'], pool: 'forks' } },
-      { test: { name: 'web', include: ['apps/web/**/*.test.{ts,tsx}'], environment: 'jsdom', setupFiles: ['vitest.seed.ts', 'apps/web/test/set-up.ts'], pool: 'forks' } },
+      {
+        test: { name: 'core', include: ['packages/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'], setupFiles: ['vitest.seed.ts'], pool: 'forks' },
+      },
+      {
+        test: {
+          name: 'web',
+          include: ['apps/web/**/*.test.{ts,tsx}'],
+          environment: 'jsdom',
+          setupFiles: ['vitest.seed.ts', 'apps/web/test/set-up.ts'],
+          pool: 'forks',
+        },
+      },
       {
         test: {
           name: 'server',
