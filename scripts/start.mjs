@@ -11,6 +11,7 @@ const HELP = `Starts Steady Almanac: installs what is missing, builds what has c
   --port N            port on 127.0.0.1 (default: 4680)
   --today YYYY-MM-DD  the day to start from, so that any day can be rehearsed (default: the real one)
   --empty             no demo firm in a new data folder, and no demo sign-in
+  --backups DIR       where backups go (default: beside the data folder)
   --disk-floor BYTES  refuse writes when less space is free (default: 209715200)
   --help              this text
 
@@ -27,6 +28,7 @@ try {
       today: { type: 'string' },
       empty: { type: 'boolean' },
       'disk-floor': { type: 'string' },
+      backups: { type: 'string' },
       help: { type: 'boolean' },
     },
   }));

@@ -14,7 +14,13 @@ export default defineConfig({
     sourcemap: true,
     minify: false,
     rolldownOptions: {
-      input: { main: src('main.ts'), due: src('terminal/due.ts'), 'database-worker': src('platform/database/database-worker.ts') },
+      input: {
+        main: src('main.ts'),
+        due: src('terminal/due.ts'),
+        backup: src('terminal/backup.ts'),
+        restore: src('terminal/restore.ts'),
+        'database-worker': src('platform/database/database-worker.ts'),
+      },
       output: { entryFileNames: '[name].js', chunkFileNames: 'parts/[name].js' },
     },
   },

@@ -8,6 +8,8 @@ import { AREA_CONTROLLERS, AREA_SERVICES } from './areas/areas';
 import { PortalService } from './areas/portal';
 import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
+import { Backups } from './platform/backups/backups';
+import { BackupsController } from './platform/backups/backups.controller';
 import { Clock } from './platform/clock';
 import { sql } from 'drizzle-orm';
 import { NoPost, SmtpPost } from './outside/smtp-post';
@@ -47,7 +49,7 @@ class AppModule {
     return {
       module: AppModule,
       imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
-      controllers: [...AREA_CONTROLLERS, SavedListsController, LiveController, HealthController],
+      controllers: [...AREA_CONTROLLERS, BackupsController, SavedListsController, LiveController, HealthController],
       providers: [
         { provide: SETTINGS, useValue: settings },
         { provide: Clock, useValue: clock },
@@ -61,6 +63,7 @@ class AppModule {
         FileStore,
         SavedLists,
         Ticks,
+        Backups,
         StaffSessions,
         DoorTries,
         { provide: PortalSessions, useExisting: PortalService },

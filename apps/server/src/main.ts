@@ -6,6 +6,7 @@ import { fillDemoFirm } from '@steady/demo/fill';
 import { createApp } from './app';
 import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
+import { wasInterrupted } from './platform/backups/restore';
 import { SystemClock } from './platform/clock';
 import { FolderInUseError } from './platform/database';
 import { type Settings, settingsWith } from './platform/settings';
@@ -49,6 +50,7 @@ async function start(): Promise<void> {
       web: { type: 'string' },
       empty: { type: 'boolean' },
       'disk-floor': { type: 'string' },
+      backups: { type: 'string' },
     },
   });
   const dataFolder = resolve(values.data ?? 'data');
@@ -63,10 +65,13 @@ async function start(): Promise<void> {
     proxies: process.env.TRUSTED_PROXIES ?? null,
     mail: process.env.MAIL_URL ? { url: process.env.MAIL_URL, from: process.env.MAIL_FROM ?? 'no-reply@localhost' } : null,
     log: true,
+    backupFolder: values.backups ? resolve(values.backups) : null,
     ...(values['disk-floor'] === undefined ? {} : { diskFloor: wholeNumber('--disk-floor', values['disk-floor'], 0, Number.MAX_SAFE_INTEGER) }),
   });
   if (settings.today !== null && !isDay(settings.today)) throw new StartError(`--today wants a day that exists, such as 2026-05-04, not "${settings.today}".`);
   const clock = new SystemClock(settings.today, ZONE);
+  if (isNew && wasInterrupted(dataFolder))
+    throw new StartError(`A restore into ${dataFolder} was interrupted at its last step. Run it again: npm run restore -- FILE --data ${dataFolder}`);
   if (isNew && isNearlyFull(settings))
     throw new StartError(`The disk where ${dataFolder} lies is nearly full. Make room, or start with a folder on another disk: npm start -- --data DIR`);
   if (isNew && !values.empty) await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));

@@ -1,14 +1,12 @@
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { DatabaseBridge, RunawayQueryError } from '../src/platform/database/bridge';
-import { Database, keepDump } from '../src/platform/database';
 import { FolderInUseError, lockFolder } from '../src/platform/database/folder-lock';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
 import { newId } from '../src/platform/database/ids';
 import { migrationsFolder } from '../src/platform/database/migrations-folder';
-import { settingsWith } from '../src/platform/settings';
 import { templateFile } from './template';
 
 let folder: string;
@@ -79,25 +77,6 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
     const held = (await bridge.query<{ count: number }>('select count(*)::int as count from pg_prepared_statements')).rows[0]!.count;
     expect(held).toBeLessThan(420);
     await bridge.close();
-  });
-
-  it('keeps the last five dumps, each proved by opening it', async () => {
-    const settings = settingsWith({ dataFolder: folder, template: templateFile(), diskFloor: 1 });
-    const database = await Database.open(settings);
-    const dumps = join(folder, 'dumps');
-    mkdirSync(dumps);
-    for (let day = 1; day <= 6; day += 1) writeFileSync(join(dumps, `2026-03-0${day}.tar.gz`), 'old');
-    expect(await keepDump(database, settings, '2026-03-11T09:00:00Z')).toBe('2026-03-11T09-00-00Z.tar.gz');
-    expect(readdirSync(dumps)).toEqual(['2026-03-03.tar.gz', '2026-03-04.tar.gz', '2026-03-05.tar.gz', '2026-03-06.tar.gz', '2026-03-11T09-00-00Z.tar.gz']);
-    await database.close();
-    const again = await DatabaseBridge.open({
-      workerFile: embeddedWorkerFile(),
-      dataDir: null,
-      template: join(dumps, '2026-03-11T09-00-00Z.tar.gz'),
-      statementLimit: 30_000,
-    });
-    expect((await again.query('select count(*)::int as count from migrations')).rows).toEqual([{ count: 21 }]);
-    await again.close();
   });
 });
 
@@ -250,6 +229,14 @@ describe('the lock of the data folder', () => {
     await expect.poll(() => existsSync(path())).toBe(true);
     release();
     expect(existsSync(path())).toBe(false);
+  });
+
+  it('of a folder that is gone ends whoever held it', async () => {
+    let lost = false;
+    const release = await take({ beat: 20, lost: () => (lost = true) });
+    rmSync(folder, { recursive: true });
+    await expect.poll(() => lost).toBe(true);
+    release();
   });
 
   it('that somebody else took ends whoever held it, before anything is written by two', async () => {

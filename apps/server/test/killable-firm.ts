@@ -6,7 +6,7 @@ import { type Member, TeamService } from '../src/areas/team';
 import { SetClock } from '../src/platform/clock';
 import { rows } from '../src/platform/database';
 import { type Identity, byItself } from '../src/platform/identity';
-import { settingsWith } from '../src/platform/settings';
+import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
 
 export interface KillableFirm {
@@ -19,9 +19,9 @@ export interface KillableFirm {
 }
 
 /** Opens the application on a folder with a firm of one person, founded when the folder is new. For programs that tests kill. */
-export async function openKillableFirm(folder: string): Promise<KillableFirm> {
+export async function openKillableFirm(folder: string, given: Partial<Settings> = {}): Promise<KillableFirm> {
   const app = await createApp(
-    settingsWith({ demo: true, dataFolder: folder, tickByItself: false }),
+    settingsWith({ demo: true, dataFolder: folder, tickByItself: false, ...given }),
     new SetClock(Temporal.Instant.from('2026-03-11T09:00:00Z')),
   );
   const works = app.get(Works);

@@ -22,7 +22,7 @@ function random(): number {
 
 const open = async (folder: string, syncs: boolean, watch: Recorder | null = null) => {
   const database = new EmbeddedDatabase(watch);
-  await database.carryOut({ do: 'open', dataDir: folder, template: null, syncs });
+  await database.carryOut({ do: 'open', dataDir: folder, template: null, syncs, checks: false });
   const run = async (sql: string) => {
     const { rows } = (await database.carryOut({ do: 'query', sql, params: [], rowMode: 'object' })) as { rows: Record<string, unknown>[] };
     return rows;

@@ -65,9 +65,12 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('stopping', () => {
     await stuck(port, cookie);
     process.kill('SIGTERM');
     await once(lines, 'line');
-    process.kill('SIGTERM');
+    // What comes within a second is the same press, passed on by a parent.
+    const again = setInterval(() => process.kill('SIGTERM'), 300);
     const { code, after } = await ends();
+    clearInterval(again);
     expect(code).toBe(130);
-    expect(after).toBeLessThan(2_000);
+    expect(after).toBeGreaterThan(800);
+    expect(after).toBeLessThan(4_000);
   });
 });

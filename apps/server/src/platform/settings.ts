@@ -22,6 +22,8 @@ export interface Settings {
   proxies: string | null;
   /** The mail server through which messages go out; the simulated post room when null. */
   mail: MailServer | null;
+  /** Where backups go; beside the data folder when null. */
+  backupFolder: string | null;
   /** Lines of JSON on standard output, one a request. */
   log: boolean;
   /** The largest file that may be uploaded, in bytes. */
@@ -53,6 +55,7 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     proxies: null,
     log: false,
     mail: null,
+    backupFolder: null,
     uploadLimit: 25 * MiB,
     webFolder: null,
     template: null,

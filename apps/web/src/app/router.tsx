@@ -56,6 +56,7 @@ export const router = createBrowserRouter([
       { path: 'firm/team', ...page(() => import('../areas/team/team-page'), 'TeamPage') },
       { path: 'firm/team/:id', ...page(() => import('../areas/team/person-page'), 'PersonPage') },
       { path: 'firm/roles', ...page(() => import('../areas/team/roles-page'), 'RolesPage') },
+      { path: 'firm/backups', ...page(() => import('../areas/backups/backups-page'), 'BackupsPage') },
       { path: 'firm/sign-in', ...page(() => import('../areas/team/doors-page'), 'DoorsPage') },
       { path: 'firm/audit', ...page(() => import('../areas/access/audit-page'), 'AuditPage') },
       { path: 'you', ...page(() => import('../areas/team/you-page'), 'YouPage') },

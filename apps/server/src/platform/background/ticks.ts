@@ -1,6 +1,6 @@
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
-import { Clock } from '../clock';
-import { Database, keepDump } from '../database';
+import { Backups } from '../backups/backups';
+import { Database } from '../database';
 import { Effects } from '../events';
 import { byItself } from '../identity/actor';
 import { SETTINGS, type Settings } from '../settings';
@@ -8,6 +8,7 @@ import { type Work, Works, forgetKeys } from '../work';
 
 const EVERY = 60_000;
 const HOURS_TO_TIDY = 6;
+const MINUTES_TO_BACKUPS = 10;
 
 /**
  * The background tick: goes round all firms and does what has come due. What it does has to be safe to do twice, late,
@@ -18,14 +19,15 @@ export class Ticks implements OnApplicationShutdown {
   private readonly log = new Logger('Tick');
   private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [{ name: 'forget answers', act: forgetKeys }];
   private timer: NodeJS.Timeout | null = null;
-  private keeper: NodeJS.Timeout | null = null;
+  private tidier: NodeJS.Timeout | null = null;
+  private backer: NodeJS.Timeout | null = null;
   private running: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly works: Works,
     private readonly effects: Effects,
-    private readonly clock: Clock,
     private readonly database: Database,
+    private readonly backups: Backups,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -37,17 +39,17 @@ export class Ticks implements OnApplicationShutdown {
     if (!this.settings.tickByItself) return;
     const again = () => void this.tick().catch((error: unknown) => this.log.error(error));
     this.timer = setInterval(again, EVERY);
-    this.keeper = setInterval(() => void this.keep(), HOURS_TO_TIDY * 3_600_000);
+    this.tidier = setInterval(() => void this.tidy(), HOURS_TO_TIDY * 3_600_000);
+    this.backer = setInterval(() => void this.backups.makeWhenDue(), MINUTES_TO_BACKUPS * 60_000);
     again();
   }
 
-  /** Tidies the embedded database and keeps a proven dump of it. */
-  private async keep(): Promise<void> {
+  /** Tidies the embedded database. */
+  private async tidy(): Promise<void> {
     try {
-      await this.database.tidy();
-      await keepDump(this.database, this.settings, this.clock.now().toString({ smallestUnit: 'second' }));
+      if (!this.database.isLow()) await this.database.tidy();
     } catch (error) {
-      this.log.error(`dump: ${error instanceof Error ? error.stack : String(error)}`);
+      this.log.error(error);
     }
   }
 
@@ -84,7 +86,8 @@ export class Ticks implements OnApplicationShutdown {
 
   async onApplicationShutdown(): Promise<void> {
     if (this.timer) clearInterval(this.timer);
-    if (this.keeper) clearInterval(this.keeper);
+    if (this.tidier) clearInterval(this.tidier);
+    if (this.backer) clearInterval(this.backer);
     await this.running.catch(() => undefined);
   }
 }

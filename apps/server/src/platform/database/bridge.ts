@@ -33,6 +33,8 @@ export interface BridgeOptions {
   onThisThread?: boolean;
   /** Confirmed writes are safe against a power cut; off while the demo firm is generated, which is made safe at its end. On if left out. */
   syncs?: boolean;
+  /** Has what checks pages and indexes at hand. */
+  checks?: boolean;
   /** Milliseconds after which a statement is ended; the database itself has no such limit. */
   statementLimit: number;
 }
@@ -74,8 +76,8 @@ export class DatabaseBridge {
   }
 
   private opening(): BridgeOrder & { do: 'open' } {
-    const { dataDir, template, syncs = true } = this.options;
-    return { do: 'open', dataDir, template, syncs };
+    const { dataDir, template, syncs = true, checks = false } = this.options;
+    return { do: 'open', dataDir, template, syncs, checks };
   }
 
   private take(answer: BridgeAnswer): void {

@@ -6,6 +6,7 @@ import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
 import { drizzle as drizzleEmbedded } from 'drizzle-orm/pglite';
 import pg from 'pg';
 import type { Settings } from '../settings';
+import { type RowCounts, copyWhileInUse } from './base-copy';
 import { DatabaseBridge } from './bridge';
 import { lockFolder } from './folder-lock';
 import { migrate } from './migrate';
@@ -59,6 +60,7 @@ export class Database {
   private freeCheckedAt = 0;
   private free = Number.POSITIVE_INFINITY;
   private readonly timers: NodeJS.Timeout[] = [];
+  private copying = false;
 
   private constructor(
     private readonly settings: Settings,
@@ -72,7 +74,7 @@ export class Database {
 
   private keepLogShort(bridge: DatabaseBridge): void {
     // What cannot be done now is tried at the next turn; a write says for itself what is wrong.
-    const checkpoint = (above: number) => void bridge.checkpoint(above).catch(() => undefined);
+    const checkpoint = (above: number) => void (this.copying || bridge.checkpoint(above).catch(() => undefined));
     this.timers.push(setInterval(() => checkpoint(LONG_LOG), LOOK_EVERY).unref(), setInterval(() => checkpoint(0), AT_LATEST_EVERY).unref());
   }
 
@@ -171,11 +173,20 @@ export class Database {
     await this.bridge?.exec('vacuum analyze');
   }
 
-  /** Writes the whole embedded database to one file; does nothing on a server, which has backups of its own. */
-  async dump(file: string): Promise<boolean> {
-    if (!this.bridge) return false;
-    await this.bridge.dump(file);
-    return true;
+  /**
+   * Copies the embedded database into a folder while people work.
+   *
+   * @returns how many rows each table has in the copy; null where there is nothing to copy: on a server, which has backups of its own, or in memory
+   */
+  async copyTo(folder: string): Promise<RowCounts | null> {
+    if (!this.bridge || this.settings.template !== null) return null;
+    // A checkpoint would take away the log that the copy wants.
+    this.copying = true;
+    try {
+      return await copyWhileInUse(this.bridge, join(this.settings.dataFolder, 'database'), folder);
+    } finally {
+      this.copying = false;
+    }
   }
 
   async close(): Promise<void> {

@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite, types } from '@electric-sql/pglite';
+import { amcheck } from '@electric-sql/pglite/contrib/amcheck';
 import type { BridgeOrder } from './bridge-protocol';
 import { Statements } from './statements';
 import { type FolderWatch, SyncedFolder, startWith, syncNew, syncPath } from './synced-folder';
@@ -18,11 +19,12 @@ export class EmbeddedDatabase {
   /** @param watch sees what is done to the folder */
   constructor(private readonly watch: FolderWatch | null = null) {}
 
-  private async open({ dataDir, template, syncs }: BridgeOrder & { do: 'open' }): Promise<void> {
+  private async open({ dataDir, template, syncs, checks }: BridgeOrder & { do: 'open' }): Promise<void> {
     const isNew = dataDir !== null && !existsSync(join(dataDir, 'PG_VERSION'));
     this.folder = dataDir === null ? null : new SyncedFolder(dataDir, syncs, this.watch);
     this.database = await PGlite.create({
       ...(this.folder === null ? {} : { fs: this.folder, startParams: startWith(PGlite.defaultStartParams, syncs) }),
+      ...(checks ? { extensions: { amcheck } } : {}),
       ...(template === null ? {} : { loadDataDir: new Blob([readFileSync(template)]) }),
     });
     // A new folder is laid out without a sync.

@@ -1,4 +1,4 @@
-import { closeSync, fsyncSync, linkSync, openSync, readFileSync, renameSync, rmSync, statSync, utimesSync, writeSync } from 'node:fs';
+import { closeSync, existsSync, fsyncSync, linkSync, openSync, readFileSync, renameSync, rmSync, statSync, utimesSync, writeSync } from 'node:fs';
 import { type Server, createServer } from 'node:net';
 import { hostname } from 'node:os';
 import { join } from 'node:path';
@@ -116,12 +116,20 @@ export async function lockFolder(folder: string, { lost = endAtOnce, beat = BEAT
     throw error;
   }
   const isMine = (holder: Holder | null) => holder?.pid === mine.pid && holder.host === mine.host && holder.since === mine.since;
-  const beating = setInterval(() => {
+  const giveSign = (): void => {
     const holder = readHolder(path);
     // Somebody deleted it; it is put down again, unless another process was quicker.
     if (holder === null && putDown(path, mine)) return;
     if (!isMine(holder ?? readHolder(path))) return lost();
     utimesSync(path, new Date(), new Date());
+  };
+  const beating = setInterval(() => {
+    try {
+      giveSign();
+    } catch {
+      // A full disk takes no lock away; a folder that is gone does.
+      if (!existsSync(folder)) lost();
+    }
   }, beat).unref();
   const release = () => {
     clearInterval(beating);
@@ -136,7 +144,7 @@ export async function lockFolder(folder: string, { lost = endAtOnce, beat = BEAT
 }
 
 function endAtOnce(): void {
-  console.error('Another process took the data folder. This one ends, so that nothing is written by two.');
+  console.error('Another process took the data folder, or it is gone. This one ends, so that nothing is written by two.');
   process.exit(1);
 }
 

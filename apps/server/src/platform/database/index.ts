@@ -18,7 +18,6 @@ export {
 export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, sqlState } from './database';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
-export { keepDump } from './dumps';
 export { FolderInUseError } from './folder-lock';
 export { newId } from './ids';
 export { insertMany } from './insert-many';

@@ -2,6 +2,7 @@ import { Controller } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { Health } from '@steady/contract/health';
 import * as routes from '@steady/contract/health.routes';
+import { Backups } from '../backups/backups';
 import { Database } from '../database';
 import { Problem } from './problem';
 import { type AskedOutside, DoesOutside } from './routes';
@@ -9,7 +10,10 @@ import { type AskedOutside, DoesOutside } from './routes';
 /** For whoever runs the application: whether it is alive, and whether it can do its work. */
 @Controller()
 export class HealthController {
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly backups: Backups,
+  ) {}
 
   @DoesOutside(routes.health)
   health(_asked: AskedOutside<typeof routes.health>): Health {
@@ -21,7 +25,10 @@ export class HealthController {
   async ready(_asked: AskedOutside<typeof routes.ready>): Promise<Health> {
     try {
       await this.database.transaction({ within: true }, (tx) => tx.execute(sql`select 1`));
-      if (!this.database.isLow()) return { status: 'ready' };
+      if (!this.database.isLow()) {
+        const [newest] = await this.backups.list();
+        return { status: 'ready', ...(newest ? { backup: { at: newest.at, proved: newest.proved } } : {}) };
+      }
     } catch {
       // Said below, like a disk that is nearly full.
     }

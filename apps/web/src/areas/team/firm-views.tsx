@@ -19,6 +19,7 @@ export function FirmViews() {
           ? [
               { to: '/firm/roles', words: 'Roles' },
               { to: '/firm/sign-in', words: 'Sign-in and mail' },
+              { to: '/firm/backups', words: 'Backups' },
               { to: '/firm/audit', words: 'Audit trail' },
             ]
           : []),
