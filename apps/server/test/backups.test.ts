@@ -110,7 +110,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a backup', () => {
     firm = await openKillableFirm(data);
     rmSync(join(data, 'files'), { recursive: true, force: true });
     mkdirSync(join(data, 'files', 'incoming'), { recursive: true });
-    (firm.app.get(Clock) as SetClock).advance({ hours: 24 });
+    firm.app.get<SetClock>(Clock).advance({ hours: 24 });
     const bad = (await firm.app.get(Backups).make())!;
     expect(bad.proved).toBe(false);
     expect(bad.wrong).toContain('of a document is missing');

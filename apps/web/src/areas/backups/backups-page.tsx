@@ -5,6 +5,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
+import { useSay } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { FirmViews } from '../team/firm-views';
 
@@ -12,7 +13,13 @@ import { FirmViews } from '../team/firm-views';
 export function BackupsPage() {
   const session = useSession();
   const { act, busy } = useAct();
+  const say = useSay();
   const { data, error } = useData(backupsRoutes.list);
+  const make = async () => {
+    const { proved, wrong } = await send(backupsRoutes.make, {});
+    if (proved) say('The backup is made, and was brought back on trial.');
+    else say(`The backup is not good: ${wrong}`, 'problem');
+  };
   if (error) return <Trouble error={error} />;
   if (!data) return null;
   const { backups, folder, ours } = data;
@@ -33,11 +40,7 @@ export function BackupsPage() {
         <>
           <FirmViews />
           {ours && (
-            <button
-              className="act ml-auto"
-              disabled={busy}
-              onClick={() => void act(() => send(backupsRoutes.make, {}), 'The backup is made, and was brought back on trial.')}
-            >
+            <button className="act ml-auto" disabled={busy} onClick={() => void act(make)}>
               {busy ? 'Making it …' : 'Make one now'}
             </button>
           )}
