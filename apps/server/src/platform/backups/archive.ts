@@ -48,6 +48,7 @@ async function sha256Of(file: string): Promise<string> {
  * @returns the archive, or null where the database is on a server or in memory
  */
 export async function makeArchive(database: Database, dataFolder: string, folder: string, at: Temporal.Instant, firms: string[]): Promise<string | null> {
+  if (!database.hasFolder) return null;
   await mkdir(folder, { recursive: true, mode: 0o700 });
   const archive = join(folder, nameOf(at));
   const draft = `${archive}.draft`;
@@ -56,7 +57,6 @@ export async function makeArchive(database: Database, dataFolder: string, folder
     await rm(draft, { recursive: true, force: true });
     await mkdir(draft, { mode: 0o700 });
     const counts = await database.copyTo(join(draft, 'database'));
-    if (counts === null) return null;
     const manifest: Manifest = { at: at.toString(), firms, counts };
     await writeFile(join(draft, 'manifest.json'), JSON.stringify(manifest), { mode: 0o600 });
     await mkdir(join(dataFolder, 'files'), { recursive: true, mode: 0o700 });

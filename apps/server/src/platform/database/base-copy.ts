@@ -28,6 +28,13 @@ const firstOf = (label: string): string => /file ([0-9A-F]{24})/.exec(label)?.[1
 const COUNTS = `select string_agg(format('select %L as name, count(*)::int as count from %I', tablename, tablename), ' union all ') as counting
                 from pg_tables where schemaname = 'public'`;
 
+/** How many rows each table has now. */
+export async function rowCountsOf(client: Pick<DatabaseBridge, 'query'>): Promise<RowCounts> {
+  const [{ counting }] = (await client.query<{ counting: string }>(COUNTS)).rows as [{ counting: string }];
+  const found = (await client.query<{ name: string; count: number }>(counting)).rows;
+  return Object.fromEntries(found.map(({ name, count }) => [name, count]));
+}
+
 /**
  * Copies the folder of the embedded database while people work: between the start and the stop of a base backup, as the
  * documentation of PostgreSQL describes it. Pages that are copied half-written are put right by the log that is copied with
@@ -43,8 +50,7 @@ export async function copyWhileInUse(bridge: DatabaseBridge, from: string, to: s
     // In one turn: nothing is written between the count, the moment for which the copy stands, and the end of the log that is
     // copied, all of which is carried out when the copy is opened.
     const { counts, label } = await bridge.transaction(async (client) => {
-      const [{ counting }] = (await client.query<{ counting: string }>(COUNTS)).rows as [{ counting: string }];
-      const found = (await client.query<{ name: string; count: number }>(counting)).rows;
+      const now = await rowCountsOf(client);
       const [{ labelfile }] = (await client.query<{ labelfile: string }>('select labelfile from pg_backup_stop(false)')).rows as [{ labelfile: string }];
       stopped = true;
       await copyFolder(
@@ -52,7 +58,7 @@ export async function copyWhileInUse(bridge: DatabaseBridge, from: string, to: s
         join(to, 'pg_wal'),
         (await readdir(join(from, 'pg_wal'))).filter((name) => name < firstOf(labelfile)),
       );
-      return { counts: Object.fromEntries(found.map(({ name, count }) => [name, count])), label: labelfile };
+      return { counts: now, label: labelfile };
     });
     await writeFile(join(to, 'backup_label'), label, { mode: 0o600 });
     return counts;
@@ -61,13 +67,6 @@ export async function copyWhileInUse(bridge: DatabaseBridge, from: string, to: s
     await rm(to, { recursive: true, force: true });
     throw error;
   }
-}
-
-/** What a copy holds, read from the copy itself. */
-export async function rowCountsOf(bridge: DatabaseBridge): Promise<RowCounts> {
-  const [{ counting }] = (await bridge.query<{ counting: string }>(COUNTS)).rows as [{ counting: string }];
-  const found = (await bridge.query<{ name: string; count: number }>(counting)).rows;
-  return Object.fromEntries(found.map(({ name, count }) => [name, count]));
 }
 
 /** Every page and every index is read and checked against itself. @returns what is wrong, in words; nothing where all is well */

@@ -173,13 +173,14 @@ export class Database {
     await this.bridge?.exec('vacuum analyze');
   }
 
-  /**
-   * Copies the embedded database into a folder while people work.
-   *
-   * @returns how many rows each table has in the copy; null where there is nothing to copy: on a server, which has backups of its own, or in memory
-   */
-  async copyTo(folder: string): Promise<RowCounts | null> {
-    if (!this.bridge || this.settings.template !== null) return null;
+  /** False on a server, which has backups of its own, and in memory: there is no folder to copy. */
+  get hasFolder(): boolean {
+    return this.bridge !== null && this.settings.template === null;
+  }
+
+  /** Copies the folder of the embedded database while people work. @returns how many rows each table has in the copy */
+  async copyTo(folder: string): Promise<RowCounts> {
+    if (!this.bridge) throw new Error('The database has no folder');
     // A checkpoint would take away the log that the copy wants.
     this.copying = true;
     try {
@@ -193,7 +194,7 @@ export class Database {
     for (const timer of this.timers) clearInterval(timer);
     try {
       await this.bridge?.close();
-      if (this.bridge && !this.settings.syncWrites && this.settings.template === null) syncNew(join(this.settings.dataFolder, 'database'));
+      if (this.hasFolder && !this.settings.syncWrites) syncNew(join(this.settings.dataFolder, 'database'));
       await this.pool?.end();
     } finally {
       this.unlock();
