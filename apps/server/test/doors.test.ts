@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { SecondStepOffer, SessionView } from '@steady/contract/team';
+import type { SecondStepOffer, SessionView } from '@steady/contract/sign-in';
 import { type LiveNotice, LiveNotices } from '../src/platform/events/live';
 import { rows } from '../src/platform/database';
 import { StaffSessions, stepOf } from '../src/platform/identity';

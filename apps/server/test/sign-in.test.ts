@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { OwnAccount, SecondStepOffer, SignInStep, TeamRow } from '@steady/contract/team';
+import type { OwnAccount, SecondStepOffer, SignInStep } from '@steady/contract/sign-in';
+import type { TeamRow } from '@steady/contract/team';
 import { TeamService } from '../src/areas/team';
 import { rows } from '../src/platform/database';
 import { Effects } from '../src/platform/events';

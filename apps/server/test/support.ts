@@ -10,7 +10,7 @@ import { Temporal, civil } from '@steady/core/calendar';
 import { SUPPLIED } from '@steady/core/supplied';
 import type { AddClient } from '@steady/contract/clients';
 import type { PostRoomMessage } from '@steady/contract/post';
-import type { DoorLetter } from '@steady/contract/team';
+import type { DoorLetter } from '@steady/contract/sign-in';
 import { createApp } from '../src/app';
 import { ServicesService } from '../src/areas/services';
 import { AfterAnswers, TeamService } from '../src/areas/team';

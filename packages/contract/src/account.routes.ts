@@ -1,4 +1,4 @@
-import type { ConfirmPassword, ChangePassword, OwnAccount, RecoveryCodes, SecondStepCode, SecondStepOffer, SwitchFirm } from './team';
+import type { ConfirmPassword, ChangePassword, OwnAccount, RecoveryCodes, SecondStepCode, SecondStepOffer, SwitchFirm } from './sign-in';
 import { a, get, post, remove } from './route';
 
 export const you = get('/api/you', 'see clients', { answer: a<OwnAccount>('OwnAccount'), early: true });

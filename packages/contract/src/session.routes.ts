@@ -1,4 +1,5 @@
-import type { MemberView, SessionView } from './team';
+import type { SessionView } from './sign-in';
+import type { MemberView } from './team';
 import { a, get, post } from './route';
 
 export const session = get('/api/session', 'see clients', { answer: a<SessionView>('SessionView'), early: true });

@@ -1,4 +1,4 @@
-import type { DoorLetter, DemoSignIn, ForgotPassword, PersonDoor, SetPassword, SignIn, SignInOffer, SignInStep } from './team';
+import type { DoorLetter, DemoSignIn, ForgotPassword, PersonDoor, SetPassword, SignIn, SignInOffer, SignInStep } from './sign-in';
 import { a, get, post } from './route';
 
 export const offer = get('/api/sign-in', 'open', { answer: a<SignInOffer>('SignInOffer') });

@@ -1,5 +1,5 @@
 import * as accountRoutes from '@steady/contract/account.routes';
-import { ConfirmPassword } from '@steady/contract/team';
+import { ConfirmPassword } from '@steady/contract/sign-in';
 import { TextField } from '../ui/fields';
 import { useLeafForm } from '../ui/form';
 import { Leaf } from '../ui/leaf';

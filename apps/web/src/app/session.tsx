@@ -3,7 +3,8 @@ import { type ReactNode, createContext, useContext } from 'react';
 import { Navigate, useLocation } from 'react-router';
 import type { Right } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
-import type { MemberView, SessionView } from '@steady/contract/team';
+import type { SessionView } from '@steady/contract/sign-in';
+import type { MemberView } from '@steady/contract/team';
 import { setZone } from '../ui/words';
 import { useData } from './api';
 

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { verify } from '@node-rs/argon2';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
-import type { ChangePassword, OwnAccount, SecondStepOffer } from '@steady/contract/team';
+import type { ChangePassword, OwnAccount, SecondStepOffer } from '@steady/contract/sign-in';
 import { type Tx, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

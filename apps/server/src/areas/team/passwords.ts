@@ -1,5 +1,5 @@
 import { dictionary } from '@zxcvbn-ts/language-common';
-import { PASSWORD_LENGTH } from '@steady/contract/team';
+import { PASSWORD_LENGTH } from '@steady/contract/sign-in';
 
 /** Some 49,000 passwords, in the order in which they are tried first by whoever guesses. */
 const GUESSED = new Set(dictionary.passwords);

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { and, eq, gt, inArray, isNull } from 'drizzle-orm';
-import type { PersonDoor } from '@steady/contract/team';
+import type { PersonDoor } from '@steady/contract/sign-in';
 import { fullDate } from '@steady/core/words';
 import { Clock } from '../../platform/clock';
 import { Database, type Tx, newId } from '../../platform/database';

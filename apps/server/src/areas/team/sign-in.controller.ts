@@ -19,7 +19,7 @@ import {
   SwitchFirm,
   ConfirmPassword,
   type DoorLetter,
-} from '@steady/contract/team';
+} from '@steady/contract/sign-in';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import {
   BROWSER_COOKIE,

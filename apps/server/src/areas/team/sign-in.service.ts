@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, sql } from 'drizzle-orm';
-import type { DoorLetter, FirmChoice, SignIn, SignInOffer, SignInStep } from '@steady/contract/team';
+import type { DoorLetter, FirmChoice, SignIn, SignInOffer, SignInStep } from '@steady/contract/sign-in';
 import { Clock } from '../../platform/clock';
 import { Database, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';

@@ -5,17 +5,8 @@ import { DoorsService } from './doors.service';
 import { Controller, Req } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
 import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
-import {
-  AddLeave,
-  AddRate,
-  ChangeMember,
-  InviteMember,
-  type MemberView,
-  type RoleView,
-  type SessionView,
-  SetRoleRights,
-  type TeamRow,
-} from '@steady/contract/team';
+import { type SessionView } from '@steady/contract/sign-in';
+import { AddLeave, AddRate, ChangeMember, InviteMember, type MemberView, type RoleView, SetRoleRights, type TeamRow } from '@steady/contract/team';
 import * as routes from '@steady/contract/team.routes';
 import * as sessionRoutes from '@steady/contract/session.routes';
 import { Problem } from '../../platform/http/problem';

@@ -1,7 +1,7 @@
 import * as signInRoutes from '@steady/contract/sign-in.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { ForgotPassword } from '@steady/contract/team';
+import { ForgotPassword } from '@steady/contract/sign-in';
 import { send } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';

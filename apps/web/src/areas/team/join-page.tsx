@@ -1,7 +1,7 @@
 import * as signInRoutes from '@steady/contract/sign-in.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { PASSWORD_LENGTH, SetPassword } from '@steady/contract/team';
+import { PASSWORD_LENGTH, SetPassword } from '@steady/contract/sign-in';
 import { send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';

@@ -2,7 +2,7 @@ import * as signInRoutes from '@steady/contract/sign-in.routes';
 import { useForm } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
 import { useState } from 'react';
-import type { SignInStep } from '@steady/contract/team';
+import type { SignInStep } from '@steady/contract/sign-in';
 import { ProblemError, send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { DoorFrame } from './door-frame';

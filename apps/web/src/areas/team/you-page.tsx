@@ -1,6 +1,6 @@
 import * as accountRoutes from '@steady/contract/account.routes';
 import { useState } from 'react';
-import { ChangePassword, PASSWORD_LENGTH, SecondStepCode, type SecondStepOffer } from '@steady/contract/team';
+import { ChangePassword, PASSWORD_LENGTH, SecondStepCode, type SecondStepOffer } from '@steady/contract/sign-in';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
