@@ -132,7 +132,8 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a backup', () => {
     rmSync(folder, { recursive: true });
     mkdirSync(folder);
     const day = Temporal.PlainDate.from('2026-03-10');
-    for (let back = 0; back < 40; back += 1) {
+    // The first of them was made by a clock that went a year ahead.
+    for (const back of [-365, ...Array.from({ length: 40 }, (_, days) => days)]) {
       const name = `backup-${day.subtract({ days: back }).toString()}T08-00-00`;
       writeFileSync(join(folder, `${name}.tar.gz`), 'x');
       const view = { name: `${name}.tar.gz`, at: `${day.subtract({ days: back }).toString()}T08:00:00Z`, bytes: 1, clients: 1, documents: 0 };
@@ -142,7 +143,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a backup', () => {
     const backups = firm.app.get(Backups);
     await backups.makeWhenDue();
     const left = await backups.list();
-    expect(left[0]).toMatchObject({ at: '2026-03-11T09:00:00Z', proved: true });
+    expect(left.map(({ at }) => at.slice(0, 10)).slice(0, 2)).toEqual(['2027-03-10', '2026-03-11']);
     expect(left.filter(({ proved }) => proved).length).toBeLessThan(25);
     expect(left.filter(({ proved }) => !proved)).toHaveLength(1);
     const before = left.length;

@@ -1,4 +1,5 @@
-import { resolve } from 'node:path';
+import { existsSync } from 'node:fs';
+import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { Temporal } from '@steady/core/calendar';
 import { sql } from 'drizzle-orm';
@@ -18,6 +19,8 @@ async function backup(): Promise<void> {
   const { values } = parseArgs({ options: { data: { type: 'string' }, to: { type: 'string' }, help: { type: 'boolean' } } });
   if (values.help) return console.log(HELP);
   const dataFolder = resolve(values.data ?? 'data');
+  if (!existsSync(join(dataFolder, 'database')))
+    throw new Error(`There is no embedded database in ${dataFolder}. Say where the data lies: npm run backup -- --data DIR`);
   const database = await Database.open(settingsWith({ dataFolder }));
   let archive: string | null;
   try {

@@ -1,4 +1,4 @@
-import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, Logger } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { BackupView } from '@steady/contract/backups';
 import { Temporal } from '@steady/core/calendar';
@@ -9,11 +9,15 @@ import { Problem } from '../http/problem';
 import { SETTINGS, type Settings } from '../settings';
 import { archivesIn, clearHalfMade, makeArchive, proveArchive, removeArchive, usualFolder } from './archive';
 
-/** Backups are made by night and on demand, proved by bringing them back, and thinned out as they grow old. */
+/**
+ * Backups are made by night and on demand, proved by bringing them back, and thinned out as they grow old. One that is
+ * being made when the application stops is left half-made, and cleared away before the next.
+ */
 @Injectable()
-export class Backups implements OnApplicationShutdown {
+export class Backups {
   private readonly log = new Logger('Backup');
   readonly folder: string;
+  private readonly dataFolder: string;
   private running: Promise<BackupView | null> | null = null;
 
   constructor(
@@ -24,8 +28,6 @@ export class Backups implements OnApplicationShutdown {
     this.folder = settings.backupFolder ?? usualFolder(settings.dataFolder);
     this.dataFolder = settings.dataFolder;
   }
-
-  private readonly dataFolder: string;
 
   /** The newest first. */
   list(): Promise<BackupView[]> {
@@ -78,14 +80,12 @@ export class Backups implements OnApplicationShutdown {
   /** Makes one when it is time. What fails is said, and tried again at the next look. */
   async makeWhenDue(): Promise<void> {
     try {
-      const [last] = (await this.list()).filter(({ proved }) => proved);
-      if (copyIsDue(last ? this.here(last.at) : null, this.here(this.clock.now()))) await this.make();
+      const now = this.clock.now();
+      // What a clock that went ahead has made keeps nobody from making the next.
+      const [last] = (await this.list()).filter(({ proved, at }) => proved && Temporal.Instant.compare(at, now) <= 0);
+      if (copyIsDue(last ? this.here(last.at) : null, this.here(now))) await this.make();
     } catch (error) {
       this.log.error(error);
     }
-  }
-
-  async onApplicationShutdown(): Promise<void> {
-    await this.running?.catch(() => undefined);
   }
 }
