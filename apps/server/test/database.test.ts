@@ -23,6 +23,13 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
     await bridge.close();
   });
 
+  it('is not opened again by whoever comes after it was closed', async () => {
+    const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: templateFile(), statementLimit: 30_000 });
+    const late = bridge.close().then(() => bridge.query('select 1'));
+    await expect(late).rejects.toThrow('The database is closed');
+    await bridge.close();
+  });
+
   it('keeps a transaction to itself: a statement of its own waits its turn, and a failure undoes all of it', async () => {
     const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: templateFile(), statementLimit: 30_000 });
     await bridge.exec('create table t (n int)');

@@ -48,6 +48,8 @@ type QueryClient = Pick<DatabaseBridge, 'query' | 'exec'>;
 export class DatabaseBridge {
   private worker: Worker | null = null;
   private here: EmbeddedDatabase | null = null;
+  /** Closed for good: whoever comes late does not open it again, the folder may be another's by then. */
+  private closed = false;
   private next = 1;
   private readonly pending = new Map<number, Pending>();
   private queue: Promise<unknown> = Promise.resolve();
@@ -100,6 +102,7 @@ export class DatabaseBridge {
   }
 
   private async call(order: BridgeOrder, limit = this.options.statementLimit): Promise<unknown> {
+    if (this.closed) throw new Error('The database is closed');
     if (this.here) return this.here.carryOut(order);
     if (!this.worker) await this.start();
     const id = this.next++;
@@ -169,8 +172,8 @@ export class DatabaseBridge {
   async close(): Promise<void> {
     await this.inTurn(async () => {
       const { worker } = this;
-      if (!worker && !this.here) return;
-      await this.call({ do: 'close' }, 30_000);
+      if (worker || this.here) await this.call({ do: 'close' }, 30_000);
+      this.closed = true;
       this.worker = null;
       this.here = null;
       await worker?.terminate();
