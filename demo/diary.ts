@@ -193,7 +193,7 @@ export class Diary {
         const [contact] = await this.hands.contacts.of(work, job.clientId);
         if (client.way === 'paper' || !contact?.email) return;
         const words = `${client.name}\n${work.today.toString()}\n${Array.from({ length: 12 }, () => `${this.chance.between(1, 28)}, ${this.chance.between(20, 900)}.00`).join('\n')}\n`;
-        const file = await this.hands.files.keepBytes(Buffer.from(words));
+        const file = await this.hands.files.keepBytes(work.firm, Buffer.from(words));
         await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
           this.hands.requests.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),
         );

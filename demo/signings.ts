@@ -24,6 +24,7 @@ export class Signings {
     if (people.length === 0) return;
     const { name } = await this.hands.clients.get(work, job.clientId);
     const file = await this.hands.files.keepBytes(
+      work.firm,
       await page([name, job.name, '', ...people.map((person) => `Signed: ______________________  ${person.name}`)]),
     );
     const documentId = await this.hands.documents.file(

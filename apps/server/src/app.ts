@@ -18,7 +18,7 @@ import { HealthController } from './platform/http/health.controller';
 import { LogLines, logRequests, openLog } from './platform/logs';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
-import { FileStore } from './platform/files';
+import { FileStore, Keys, Uploads } from './platform/files';
 import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
 import { ProblemFilter } from './platform/http/problem.filter';
@@ -45,7 +45,7 @@ class DatabaseCloser implements OnApplicationShutdown {
 
 @Module({})
 class AppModule {
-  static with(settings: Settings, clock: Clock, database: Database): DynamicModule {
+  static with(settings: Settings, clock: Clock, database: Database, keys: Keys): DynamicModule {
     return {
       module: AppModule,
       imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
@@ -54,6 +54,7 @@ class AppModule {
         { provide: SETTINGS, useValue: settings },
         { provide: Clock, useValue: clock },
         { provide: Database, useValue: database },
+        { provide: Keys, useValue: keys },
         { provide: DatabaseCloser, useFactory: (effects: Effects) => new DatabaseCloser(database, effects), inject: [Effects] },
         LiveNotices,
         Present,
@@ -61,6 +62,7 @@ class AppModule {
         Events,
         Effects,
         FileStore,
+        Uploads,
         SavedLists,
         Ticks,
         Backups,
@@ -102,13 +104,14 @@ async function mayReadDocs(app: INestApplication, settings: Settings, request: R
 
 /**
  * The whole application, ready to listen.
- * @throws FolderInUseError when another process holds the data folder.
+ * @throws FolderInUseError when another process holds the data folder, MasterKeyError when its files cannot be read.
  */
 export async function createApp(settings: Settings, clock: Clock): Promise<INestApplication> {
   const database = await Database.open(settings);
   const log = openLog(settings.log);
   try {
-    const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database), {
+    const keys = await Keys.open(database, settings.dataFolder, settings.masterKey);
+    const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database, keys), {
       logger: settings.log ? new LogLines(log) : ['error', 'warn'],
       abortOnError: false,
     });

@@ -9,6 +9,7 @@ import { Ticks } from './platform/background/ticks';
 import { wasInterrupted } from './platform/backups/restore';
 import { SystemClock } from './platform/clock';
 import { FolderInUseError } from './platform/database';
+import { MasterKeyError } from './platform/files';
 import { type Settings, settingsWith } from './platform/settings';
 import { stopOnSignals } from './stopping';
 
@@ -64,6 +65,8 @@ async function start(): Promise<void> {
     webFolder: values.web ? resolve(values.web) : null,
     proxies: process.env.TRUSTED_PROXIES ?? null,
     mail: process.env.MAIL_URL ? { url: process.env.MAIL_URL, from: process.env.MAIL_FROM ?? 'no-reply@localhost' } : null,
+    masterKey: process.env.MASTER_KEY ?? null,
+    backupKey: process.env.BACKUP_KEY ?? null,
     log: true,
     backupFolder: values.backups ? resolve(values.backups) : null,
     ...(values['disk-floor'] === undefined ? {} : { diskFloor: wholeNumber('--disk-floor', values['disk-floor'], 0, Number.MAX_SAFE_INTEGER) }),
@@ -90,6 +93,6 @@ async function start(): Promise<void> {
 }
 
 start().catch((error: unknown) => {
-  console.error(error instanceof FolderInUseError || error instanceof StartError ? `\n${error.message}\n` : error);
+  console.error(error instanceof FolderInUseError || error instanceof MasterKeyError || error instanceof StartError ? `\n${error.message}\n` : error);
   process.exit(1);
 });

@@ -24,10 +24,17 @@ export interface Settings {
   mail: MailServer | null;
   /** Where backups go; beside the data folder when null. */
   backupFolder: string | null;
+  /** The key with which the firms' keys are sealed, 64 hexadecimal digits; in the data folder when null. */
+  masterKey: string | null;
+  /** The key with which backups are sealed, likewise; they are not when null. */
+  backupKey: string | null;
   /** Lines of JSON on standard output, one a request. */
   log: boolean;
   /** The largest file that may be uploaded, in bytes. */
   uploadLimit: number;
+  /** Bytes of files kept of what the people of one client send, and of what comes in from outside altogether. */
+  clientQuota: number;
+  firmQuota: number;
   /** Folder of the built web application; null when it is served elsewhere. */
   webFolder: string | null;
   /** A dumped database to start from, kept in memory; tests only. */
@@ -54,9 +61,13 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     diskFloor: 200 * MiB,
     proxies: null,
     log: false,
+    masterKey: null,
+    backupKey: null,
     mail: null,
     backupFolder: null,
     uploadLimit: 25 * MiB,
+    clientQuota: 2 * 1024 * MiB,
+    firmQuota: 100 * 1024 * MiB,
     webFolder: null,
     template: null,
     syncWrites: true,

@@ -5,6 +5,7 @@ import { Temporal } from '@steady/core/calendar';
 import { sql } from 'drizzle-orm';
 import { makeArchive, proveArchive, usualFolder } from '../platform/backups/archive';
 import { Database, FolderInUseError, rows } from '../platform/database';
+import { keyFrom } from '../platform/files/keys';
 import { settingsWith } from '../platform/settings';
 
 const HELP = `Makes a backup of a data folder on which the application does not run, and proves it by bringing it back into a scratch folder.
@@ -13,7 +14,9 @@ While it runs, it makes one every night by itself, and one on the page Firm, Bac
   npm run backup -- [--data DIR] [--to DIR]
 
   --data DIR  data folder (default: data)
-  --to DIR    where it goes (default: beside the data folder)`;
+  --to DIR    where it goes (default: beside the data folder)
+
+It is sealed with the key BACKUP_KEY of the environment, where one is set. The master key of the files (DIR/master.key) is not in it: keep that elsewhere.`;
 
 async function backup(): Promise<void> {
   const { values } = parseArgs({ options: { data: { type: 'string' }, to: { type: 'string' }, help: { type: 'boolean' } } });
@@ -21,6 +24,7 @@ async function backup(): Promise<void> {
   const dataFolder = resolve(values.data ?? 'data');
   if (!existsSync(join(dataFolder, 'database')))
     throw new Error(`There is no embedded database in ${dataFolder}. Say where the data lies: npm run backup -- --data DIR`);
+  const key = process.env.BACKUP_KEY ? keyFrom(process.env.BACKUP_KEY, 'BACKUP_KEY') : null;
   const database = await Database.open(settingsWith({ dataFolder }));
   let archive: string | null;
   try {
@@ -32,11 +36,12 @@ async function backup(): Promise<void> {
       to,
       Temporal.Now.instant(),
       firms.map(({ name }) => name),
+      key,
     );
   } finally {
     await database.close();
   }
-  const made = await proveArchive(archive!);
+  const made = await proveArchive(archive!, key);
   if (!made.proved) throw new Error(`${archive} is not good: ${made.wrong}`);
   console.log(`${archive}\nis made and proved: ${made.clients} clients, ${made.documents} documents, ${Math.ceil(made.bytes / 1_048_576)} MiB.`);
 }

@@ -2,22 +2,29 @@ import { createInterface } from 'node:readline/promises';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { restore } from '../platform/backups/restore';
+import { keyFrom, readKeyFile } from '../platform/files/keys';
 
 const HELP = `Brings a backup back. Says what it holds and what it replaces, and asks before it does anything; what was there is kept under another name.
 
-  npm run restore -- FILE [--data DIR] [--yes]
+  npm run restore -- FILE [--data DIR] [--key FILE] [--yes]
 
   --data DIR  data folder (default: data)
-  --yes       does not ask`;
+  --key FILE  the master key, where none lies in the data folder (or MASTER_KEY in the environment)
+  --yes       does not ask
+
+A sealed backup is opened with the key BACKUP_KEY of the environment.`;
 
 async function run(): Promise<void> {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { data: { type: 'string' }, yes: { type: 'boolean' }, help: { type: 'boolean' } },
+    options: { data: { type: 'string' }, yes: { type: 'boolean' }, key: { type: 'string' }, help: { type: 'boolean' } },
   });
   const [file] = positionals;
   if (values.help || file === undefined) return console.log(HELP);
   const dataFolder = resolve(values.data ?? 'data');
+  const { MASTER_KEY, BACKUP_KEY } = process.env;
+  const masterKey = values.key ? readKeyFile(resolve(values.key)) : MASTER_KEY ? keyFrom(MASTER_KEY, 'MASTER_KEY') : null;
+  const backupKey = BACKUP_KEY ? keyFrom(BACKUP_KEY, 'BACKUP_KEY') : null;
   const agree = async (words: string): Promise<boolean> => {
     console.log(words);
     if (values.yes) return true;
@@ -26,7 +33,7 @@ async function run(): Promise<void> {
     asking.close();
     return answer.trim().toLowerCase() === 'yes';
   };
-  const { done, before } = await restore({ archive: resolve(file), dataFolder, agree });
+  const { done, before } = await restore({ archive: resolve(file), dataFolder, masterKey, backupKey, agree });
   if (!done) console.log('Nothing was changed.');
   else console.log(`Done. Start it with: npm start -- --data ${dataFolder}${before === null ? '' : `\nWhat was there before lies in ${before}.`}`);
 }

@@ -3,10 +3,9 @@ import type { Request } from 'express';
 import * as routes from '@steady/contract/documents.routes';
 import type { DocumentView } from '@steady/contract/jobs';
 import { OfRecord } from '@steady/contract/queries';
-import { FileStore, receiveUpload } from '../../platform/files';
+import { FileStore, Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
-import { Works } from '../../platform/work';
 import { JobsService } from '../jobs';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';
@@ -18,8 +17,8 @@ export class DocumentsController {
     private readonly documents: DocumentsService,
     private readonly queries: DocumentQueries,
     private readonly store: FileStore,
+    private readonly uploads: Uploads,
     private readonly jobs: JobsService,
-    private readonly works: Works,
   ) {}
 
   @Does(routes.list, { query: OfRecord })
@@ -30,16 +29,17 @@ export class DocumentsController {
   @Header('X-Content-Type-Options', 'nosniff')
   @Does(routes.content)
   async content({ work, at: { id } }: Asked<typeof routes.content>): Promise<StreamableFile> {
-    return sendDocument(this.store, await this.documents.get(work, id));
+    return sendDocument(work, this.store, await this.documents.get(work, id));
   }
 
   /** Files a document in a job, by a person of the firm. */
   @DoesOutside(routes.add)
   async add({ at: { id: jobId } }: AskedOutside<typeof routes.add>, @Req() request: Request & Known): Promise<{ id: string }> {
-    const identity = request.identity!;
-    // Whoever may not see the job is told before a file is read.
-    const { clientId } = await this.works.run(identity, (work) => this.jobs.get(work, jobId), { readOnly: true });
-    const file = await receiveUpload(request, this.store);
-    return { id: await this.works.run(identity, (work) => this.documents.file(work, file, { clientId, jobId })) };
+    const id = await this.uploads.take(
+      request,
+      (work) => this.jobs.get(work, jobId),
+      (work, file, { clientId }) => this.documents.file(work, file, { clientId, jobId }),
+    );
+    return { id };
   }
 }

@@ -1,7 +1,8 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq } from 'drizzle-orm';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { and, eq, sql } from 'drizzle-orm';
 import { Events, eventKind } from '../../platform/events';
-import type { StoredFile } from '../../platform/files';
+import { FileStore, type StoredFile } from '../../platform/files';
+import { SETTINGS, type Settings } from '../../platform/settings';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsMerged, moveToClient } from '../clients';
@@ -14,7 +15,11 @@ export const DocumentFiled = eventKind<{ documentId: string }>('document filed')
 /** What is known of the files of clients; the files themselves lie in the file store. */
 @Injectable()
 export class DocumentsService implements OnModuleInit {
-  constructor(private readonly events: Events) {}
+  constructor(
+    private readonly events: Events,
+    private readonly store: FileStore,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
 
   onModuleInit(): void {
     this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, documents));
@@ -25,18 +30,19 @@ export class DocumentsService implements OnModuleInit {
    * name, is the document that is there: its answer was lost, or it was chosen twice.
    */
   async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null; aboutFees?: boolean }): Promise<string> {
-    const { name, sha256, bytes, kind } = file;
+    const { name, address, bytes, kind } = file;
+    await this.store.claim(work, file);
     if (of.jobId !== null) {
       const [there] = await work.tx
         .select({ id: documents.id })
         .from(documents)
-        .where(and(eq(documents.jobId, of.jobId), eq(documents.sha256, sha256), eq(documents.name, name), eq(documents.by, work.actor.name)))
+        .where(and(eq(documents.jobId, of.jobId), eq(documents.address, address), eq(documents.name, name), eq(documents.by, work.actor.name)))
         .limit(1);
       if (there) return there.id;
     }
     const [document] = await work.tx
       .insert(documents)
-      .values({ firmId: work.firm.id, ...of, name, sha256, bytes, kind, at: work.now.toString(), by: work.actor.name })
+      .values({ firmId: work.firm.id, ...of, name, address, bytes, kind, at: work.now.toString(), by: work.actor.name, fromOutside: work.actor.kind === 'client' })
       .returning({ id: documents.id });
     await this.events.record(work, DocumentFiled, {
       what: `filed the document ${name}`,
@@ -45,6 +51,28 @@ export class DocumentsService implements OnModuleInit {
       payload: { documentId: document!.id },
     });
     return document!.id;
+  }
+
+  /**
+   * Whether the people of a client may send more: what comes in from outside is kept within bounds, for each client and in all.
+   * @throws Problem
+   */
+  async mayTakeIn(work: Work, clientId: string): Promise<void> {
+    const [kept] = await work.tx
+      .select({
+        ofClient: sql<number>`coalesce(sum(bytes) filter (where client_id = ${clientId}), 0)::float8`,
+        ofAll: sql<number>`coalesce(sum(bytes), 0)::float8`,
+      })
+      .from(documents)
+      .where(and(eq(documents.firmId, work.firm.id), documents.fromOutside));
+    const { ofClient, ofAll } = kept!;
+    if (ofClient < this.settings.clientQuota && ofAll < this.settings.firmQuota) return;
+    throw Problem.of(
+      413,
+      'no-room-kept',
+      'Not kept',
+      `There is no room kept for more files that are sent here${ofClient < this.settings.clientQuota ? '' : ` for this client (${Math.floor(ofClient / 1024 / 1024)} MiB are here)`}. Ask ${work.firm.name} how to hand this one in.`,
+    );
   }
 
   async get(work: Work, documentId: string): Promise<Document> {

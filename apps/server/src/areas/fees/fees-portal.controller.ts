@@ -35,7 +35,7 @@ export class FeesPortalController {
   async pdf({ work, at: { id: invoiceId } }: Asked<typeof routes.pdf>): Promise<StreamableFile> {
     const { documentId } = await this.fees.forContact(work, invoiceId);
     if (!documentId) throw Problem.notFound('document');
-    return sendDocument(this.store, await this.documents.get(work, documentId));
+    return sendDocument(work, this.store, await this.documents.get(work, documentId));
   }
 
   /** Answers when the collector has: paid, or refused and why. */

@@ -133,7 +133,7 @@ export class FeesService implements OnModuleInit {
     );
     const documentId = await this.documents.file(
       work,
-      { ...(await this.files.keepBytes(pdf)), name: `Invoice ${number}.pdf` },
+      { ...(await this.files.keepBytes(work.firm, pdf)), name: `Invoice ${number}.pdf` },
       { clientId: client.id, jobId: job.id, aboutFees: true },
     );
     await work.tx

@@ -1,12 +1,12 @@
-import { buffer } from 'node:stream/consumers';
-import { Controller, Req } from '@nestjs/common';
+import { Controller, Inject, Req } from '@nestjs/common';
 import type { Request } from 'express';
 import { BringIn, type ImportLine, type ImportOutcome, type ImportView, SetMapping } from '@steady/contract/imports';
 import { AfterRow } from '@steady/contract/queries';
 import * as routes from '@steady/contract/imports.routes';
-import { FileStore, receiveUpload } from '../../platform/files';
+import { bytesOf, receiveUpload } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
+import { SETTINGS, type Settings } from '../../platform/settings';
 import { Works } from '../../platform/work';
 import { ImportsService } from './imports.service';
 import { readTable } from './read-file';
@@ -15,8 +15,8 @@ import { readTable } from './read-file';
 export class ImportsController {
   constructor(
     private readonly imports: ImportsService,
-    private readonly store: FileStore,
     private readonly works: Works,
+    @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
   @Does(routes.list, { query: AfterRow })
@@ -27,9 +27,9 @@ export class ImportsController {
   /** Reads a file of clients; nothing of it is brought in yet. */
   @DoesOutside(routes.begin)
   async begin(_asked: AskedOutside<typeof routes.begin>, @Req() request: Request & Known): Promise<{ id: string }> {
-    const file = await receiveUpload(request, this.store);
-    const table = await readTable(await buffer(this.store.read(file.sha256)), file.name);
-    return { id: await this.works.run(request.identity!, (work) => this.imports.begin(work, file.name, table)) };
+    const { name, bytes } = await receiveUpload(request, (content) => bytesOf(content, this.settings.uploadLimit));
+    const table = await readTable(bytes, name);
+    return { id: await this.works.run(request.identity!, (work) => this.imports.begin(work, name, table)) };
   }
 
   @Does(routes.view)

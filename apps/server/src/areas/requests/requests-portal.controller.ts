@@ -2,10 +2,9 @@ import { Controller, Req } from '@nestjs/common';
 import type { Request } from 'express';
 import { ClientWords, type PortalRequest } from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests-portal.routes';
-import { FileStore, receiveUpload } from '../../platform/files';
+import { Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
-import { Works } from '../../platform/work';
 import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
@@ -15,8 +14,7 @@ export class RequestsPortalController {
   constructor(
     private readonly requests: RequestsService,
     private readonly queries: RequestQueries,
-    private readonly store: FileStore,
-    private readonly works: Works,
+    private readonly uploads: Uploads,
   ) {}
 
   @Does(routes.list)
@@ -26,10 +24,11 @@ export class RequestsPortalController {
 
   @DoesOutside(routes.upload)
   async upload({ at: { id: itemId } }: AskedOutside<typeof routes.upload>, @Req() request: Request & Known): Promise<void> {
-    const identity = request.identity!;
-    await this.works.run(identity, (work) => this.requests.mayAnswer(work, itemId));
-    const file = await receiveUpload(request, this.store);
-    await this.works.run(identity, (work) => this.requests.upload(work, itemId, file));
+    await this.uploads.take(
+      request,
+      (work) => this.requests.mayAnswer(work, itemId),
+      (work, file) => this.requests.upload(work, itemId, file),
+    );
   }
 
   @Does(routes.ask, { input: ClientWords })

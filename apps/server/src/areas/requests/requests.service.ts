@@ -126,8 +126,9 @@ export class RequestsService implements OnModuleInit {
 
   /** Refuses, before a file is read, what would be refused afterwards. */
   async mayAnswer(work: Work, itemId: string): Promise<void> {
-    const { item } = await this.find(work, itemId);
+    const { item, request } = await this.find(work, itemId);
     if (item.state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
+    await this.documents.mayTakeIn(work, request.clientId);
   }
 
   private async answer(

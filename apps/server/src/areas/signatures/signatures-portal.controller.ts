@@ -24,7 +24,7 @@ export class SignaturesPortalController {
   @Header('X-Content-Type-Options', 'nosniff')
   @Does(routes.document)
   async document({ work, at: { id: signerId } }: Asked<typeof routes.document>): Promise<StreamableFile> {
-    return sendDocument(this.store, await this.signatures.documentFor(work, signerId));
+    return sendDocument(work, this.store, await this.signatures.documentFor(work, signerId));
   }
 
   @Does(routes.sign, { input: GiveSignature })

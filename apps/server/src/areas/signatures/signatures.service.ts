@@ -5,6 +5,7 @@ import { fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
 import type { AskSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
 import { Events, eventKind } from '../../platform/events';
+import { FileStore } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsMerged, ClientsService, type Contact, ContactsService, moveToClient } from '../clients';
@@ -38,6 +39,7 @@ export class SignaturesService implements OnModuleInit {
     private readonly tasks: TasksService,
     private readonly documents: DocumentsService,
     private readonly post: PostService,
+    private readonly store: FileStore,
   ) {}
 
   onModuleInit(): void {
@@ -115,7 +117,7 @@ export class SignaturesService implements OnModuleInit {
     await this.events.record(work, SignatureAsked, {
       what: `gave ${document.name} for signature to ${people.map((person) => person.name).join(', then ')}`,
       ...{ clientId: job.clientId, jobId, payload: { requestId: request!.id } },
-      after: { title, dueOn, sha256: document.sha256 },
+      after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
     });
     await this.tasks.sent(work, jobId, phaseKey, 'given for signature');
     await this.nextTurn(work, request!);
@@ -232,7 +234,9 @@ export class SignaturesService implements OnModuleInit {
   }
 
   private async given(work: Work, { signer, request }: Found, how: Partial<Signer>, what: string): Promise<void> {
-    const { sha256 } = await this.documents.get(work, request.documentId);
+    // What was signed is what is in the file, and that it is there and whole.
+    const { address } = await this.documents.get(work, request.documentId);
+    const sha256 = await this.store.contentHash(work.firm, address);
     await work.tx
       .update(signers)
       .set({ ...how, state: 'signed', sha256 })

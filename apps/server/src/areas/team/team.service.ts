@@ -9,6 +9,7 @@ import { type CivilDate, civil } from '@steady/core/calendar';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, RoleView, TeamRow } from '@steady/contract/team';
 import { Database, newId, rows } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
+import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { StaffSessions, firms, leave, members, people, rates, roleRights, within, may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
@@ -57,6 +58,7 @@ export class TeamService implements OnModuleInit {
     private readonly sessions: StaffSessions,
     private readonly effects: Effects,
     private readonly ticks: Ticks,
+    private readonly keys: Keys,
   ) {}
 
   onModuleInit(): void {
@@ -274,9 +276,9 @@ export class TeamService implements OnModuleInit {
   }
 
   /** Founds a firm with its first people. Used at start-up. */
-  async found(firm: Omit<typeof firms.$inferInsert, 'id'>, team: NewMember[]): Promise<{ firmId: string; memberIds: string[] }> {
+  async found(firm: Omit<typeof firms.$inferInsert, 'id' | 'fileKey'>, team: NewMember[]): Promise<{ firmId: string; memberIds: string[] }> {
     const firmId = newId();
-    await this.database.transaction({ firmId }, (tx) => tx.insert(firms).values({ ...firm, id: firmId }));
+    await this.database.transaction({ firmId }, (tx) => tx.insert(firms).values({ ...firm, id: firmId, fileKey: this.keys.forNewFirm() }));
     const memberIds: string[] = [];
     for (const member of team) memberIds.push(await this.add(firmId, member));
     return { firmId, memberIds };

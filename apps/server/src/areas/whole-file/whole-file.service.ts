@@ -67,7 +67,7 @@ export class WholeFileService {
       'deadlines.ics   statutory dates (iCalendar, RFC 5545)',
       '*.csv           tables, UTF-8 with commas; money in cents, time in minutes',
       'letters/        what was written to the client (message/rfc822)',
-      'documents/      files as they were received or made',
+      'documents/      files as they were received or made; one that is not there any more, or not what it was, is named in "Missing files.txt"',
       ...(fees ? [] : ['', 'Bills, time values and WIP are not in it: whoever took it may not see fees.']),
       '',
     ];
@@ -158,10 +158,10 @@ export class WholeFileService {
   }
 
   private async documents(work: Work, clientId: string): Promise<ZipEntry[]> {
-    const found = await rows<{ name: string; sha256: string; at: string }>(
+    const found = await rows<{ name: string; address: string; at: string }>(
       work.tx,
-      sql`select name, sha256, at from documents where client_id = ${clientId} order by at, id`,
+      sql`select name, address, at from documents where client_id = ${clientId} order by at, id`,
     );
-    return found.map(({ name, sha256, at }) => ({ name: `documents/${at.slice(0, 10)} ${safeName(name)}`, stream: () => this.store.read(sha256) }));
+    return found.map(({ name, address, at }) => ({ name: `documents/${at.slice(0, 10)} ${safeName(name)}`, stream: () => this.store.readIfSound(work.firm, address) }));
   }
 }

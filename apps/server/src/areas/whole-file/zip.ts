@@ -1,8 +1,8 @@
 import type { Readable, Writable } from 'node:stream';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 
-/** One file of an archive: text, or a stream of what is compressed already. */
-export type ZipEntry = { name: string } & ({ text: string } | { stream: () => Readable });
+/** One file of an archive: text, or a stream of what is compressed already; null where it is missing. */
+export type ZipEntry = { name: string } & ({ text: string } | { stream: () => Promise<Readable | null> });
 
 /** A name that any system can unpack: no path of its own, no signs that some refuse, not too long. */
 export const safeName = (name: string): string =>
@@ -14,7 +14,10 @@ export const safeName = (name: string): string =>
     .replace(/\s+/g, ' ')
     .slice(0, 120) || 'file';
 
-/** Writes an archive as it is made: no more than one file lies in memory, and a slow reader holds the writing back. */
+/**
+ * Writes an archive as it is made; files that are missing are named in one of its own. No more than one file lies in memory, and
+ * a slow reader holds the writing back.
+ */
 export async function writeZip(out: Writable, entries: Iterable<ZipEntry>): Promise<void> {
   let failed: Error | null = null;
   const zip = new Zip((error, chunk, last) => {
@@ -24,16 +27,24 @@ export async function writeZip(out: Writable, entries: Iterable<ZipEntry>): Prom
   });
   const drained = () => (out.writableNeedDrain ? new Promise<void>((resolve) => out.once('drain', resolve).once('close', resolve)) : Promise.resolve());
   const taken = new Set<string>();
+  const missing: string[] = [];
+  const addText = (name: string, text: string) => {
+    const file = new ZipDeflate(name);
+    zip.add(file);
+    file.push(new TextEncoder().encode(text), true);
+  };
   for (const entry of entries) {
     const name = freeName(entry.name, taken);
-    if ('text' in entry) {
-      const file = new ZipDeflate(name);
-      zip.add(file);
-      file.push(new TextEncoder().encode(entry.text), true);
-    } else {
+    if ('text' in entry) addText(name, entry.text);
+    else {
+      const stream = await entry.stream();
+      if (stream === null) {
+        missing.push(name);
+        continue;
+      }
       const file = new ZipPassThrough(name);
       zip.add(file);
-      for await (const chunk of entry.stream() as AsyncIterable<Buffer>) {
+      for await (const chunk of stream as AsyncIterable<Buffer>) {
         file.push(chunk);
         await drained();
         if (out.destroyed) return;
@@ -44,6 +55,7 @@ export async function writeZip(out: Writable, entries: Iterable<ZipEntry>): Prom
     await drained();
     if (out.destroyed) return;
   }
+  if (missing.length > 0) addText('Missing files.txt', `Missing where files are kept, or changed there. They can be brought back from a backup:\r\n\r\n${missing.join('\r\n')}\r\n`);
   zip.end();
 }
 

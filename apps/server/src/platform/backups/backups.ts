@@ -5,6 +5,7 @@ import { Temporal } from '@steady/core/calendar';
 import { copyIsDue, keptCopies } from '@steady/core/retention';
 import { Clock } from '../clock';
 import { Database, rows } from '../database';
+import { keyFrom } from '../files/keys';
 import { Problem } from '../http/problem';
 import { SETTINGS, type Settings } from '../settings';
 import { archivesIn, clearHalfMade, makeArchive, proveArchive, removeArchive, usualFolder } from './archive';
@@ -18,6 +19,7 @@ export class Backups {
   private readonly log = new Logger('Backup');
   readonly folder: string;
   private readonly dataFolder: string;
+  private readonly key: Buffer | null;
   private running: Promise<BackupView | null> | null = null;
 
   constructor(
@@ -27,6 +29,7 @@ export class Backups {
   ) {
     this.folder = settings.backupFolder ?? usualFolder(settings.dataFolder);
     this.dataFolder = settings.dataFolder;
+    this.key = settings.backupKey === null ? null : keyFrom(settings.backupKey, 'BACKUP_KEY');
   }
 
   /** The newest first. */
@@ -54,9 +57,10 @@ export class Backups {
       this.folder,
       this.clock.now(),
       found.map(({ name }) => name),
+      this.key,
     );
     if (archive === null) return null;
-    const made = await proveArchive(archive);
+    const made = await proveArchive(archive, this.key);
     if (made.proved)
       this.log.log(`${made.name} is made and proved: ${made.clients} clients, ${made.documents} documents, ${Math.ceil(made.bytes / 1_048_576)} MiB.`);
     else this.log.error(`${made.name} is not good: ${made.wrong}`);

@@ -4,6 +4,7 @@ import { basename, dirname, resolve } from 'node:path';
 import { counted } from '@steady/core/words';
 import { lockFolder } from '../database/folder-lock';
 import { syncNew } from '../database/synced-folder';
+import { masterKeyFile, opens, readKeyFile, writeKeyFile } from '../files/keys';
 import { BackupError, GONE, checkUnchanged, proveUnpacked, unpack } from './archive';
 
 /** Where a backup is unpacked before it takes the place of what is there. */
@@ -12,6 +13,10 @@ export const restoringFolder = (dataFolder: string) => `${resolve(dataFolder)}.r
 export interface Restore {
   archive: string;
   dataFolder: string;
+  /** The master key, where it does not lie in the data folder. */
+  masterKey: Buffer | null;
+  /** Opens a backup that is sealed. */
+  backupKey: Buffer | null;
   /** Told what the backup holds and what it replaces. @returns whether to go on */
   agree(words: string): Promise<boolean>;
 }
@@ -23,14 +28,20 @@ export interface Restore {
  * @returns where what was there before lies now; null where nothing was, or where nobody agreed
  * @throws BackupError, FolderInUseError
  */
-export async function restore({ archive, dataFolder, agree }: Restore): Promise<{ done: boolean; before: string | null }> {
+export async function restore({ archive, dataFolder, masterKey, backupKey, agree }: Restore): Promise<{ done: boolean; before: string | null }> {
   const target = resolve(dataFolder);
   const beside = restoringFolder(target);
   await checkUnchanged(archive);
   const unlock = existsSync(target) ? await lockFolder(target) : () => undefined;
   try {
-    const manifest = await unpack(archive, beside);
-    await proveUnpacked(beside, manifest);
+    const manifest = await unpack(archive, beside, backupKey);
+    const fileKeys = await proveUnpacked(beside, manifest);
+    const here = existsSync(masterKeyFile(target)) ? readKeyFile(masterKeyFile(target)) : null;
+    const key = [masterKey, here].find((one) => one !== null && opens(fileKeys, one)) ?? null;
+    if (key === null && fileKeys.length > 0)
+      throw new BackupError(
+        `The files in ${basename(archive)} were sealed with a master key that ${masterKey === null && here === null ? 'is not here' : 'is another than the one given'}. Without it they cannot be read. Give it with --key FILE: it lay in the data folder as master.key.`,
+      );
     const { at, firms, counts } = manifest;
     const holds = `${basename(archive)} holds ${firms.join(' and ') || 'no firm'} as of ${at}: ${counted(counts.clients ?? 0, 'client')}, ${counted(counts.jobs ?? 0, 'job')}, ${counted(counts.documents ?? 0, 'document')}. It was unpacked and is whole.`;
     const there = existsSync(target);
@@ -42,6 +53,7 @@ export async function restore({ archive, dataFolder, agree }: Restore): Promise<
       return { done: false, before: null };
     }
     await rm(`${beside}/manifest.json`, { force: true });
+    if (key !== null) writeKeyFile(masterKeyFile(beside), key);
     syncNew(beside);
     const before = there ? `${target}.before-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}` : null;
     // The lock lies in the folder and is given back before that is called otherwise.

@@ -1,23 +1,29 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, mkdirSync } from 'node:fs';
-import { open, readdir, rename, rm } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
 import { join } from 'node:path';
-import { Readable, Transform } from 'node:stream';
+import { PassThrough, Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, Logger } from '@nestjs/common';
+import { and, eq } from 'drizzle-orm';
 import { fileTypeFromBuffer } from 'file-type';
 import { Database } from '../database';
 import { Problem } from '../http/problem';
 import { SETTINGS, type Settings } from '../settings';
+import type { Work } from '../work';
+import { type HasFileKey, Keys } from './keys';
+import { SealBrokenError, sealing, unsealing } from './sealing';
+import { Measuring } from './measuring';
+import { FolderShelf, type Shelf } from './shelf';
+import { storedFiles } from './tables';
 
 export interface StoredFile {
-  sha256: string;
+  /** By which it is found: the same for the same content of the same firm. */
+  address: string;
+  /** SHA-256 of what lies on the disk. */
+  sealedHash: string;
   bytes: number;
   /** Media type, read from the bytes and not from the name. */
   kind: string;
 }
-
-const HEAD = 4100;
 
 async function kindOf(head: Buffer): Promise<string> {
   const known = await fileTypeFromBuffer(head);
@@ -26,88 +32,170 @@ async function kindOf(head: Buffer): Promise<string> {
   return head.includes(0) ? 'application/octet-stream' : 'text/plain';
 }
 
-async function sync(path: string): Promise<void> {
-  const file = await open(path, 'r');
-  await file.sync().finally(() => file.close());
-}
+/** Lets all through, and gives it to a hash on the way. */
+const through = (seen: (chunk: Buffer) => void) =>
+  new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      seen(chunk);
+      done(null, chunk);
+    },
+  });
+
+const nowhere = () => new PassThrough().resume();
 
 /**
- * Files by the hash of what is in them, under the data folder. A file is written and synced under another name first,
- * so that a name that exists always stands for a whole file.
+ * The files of clients, sealed with their firm's key under an address that comes from what is in them. What is read is
+ * what was kept, or it is said that it is not.
  */
 @Injectable()
 export class FileStore {
-  private readonly folder: string;
-  private readonly incoming: string;
+  private readonly log = new Logger('Files');
+  private readonly shelf: Shelf;
+  /** How many are on their way to each address: one that is refused takes nothing from another. */
+  private readonly onTheirWay = new Map<string, number>();
 
   constructor(
+    private readonly keys: Keys,
     @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(Database) private readonly database: Pick<Database, 'mustHaveRoom'>,
   ) {
-    this.folder = join(settings.dataFolder, 'files');
-    this.incoming = join(this.folder, 'incoming');
-    mkdirSync(this.incoming, { recursive: true, mode: 0o700 });
+    this.shelf = new FolderShelf(join(settings.dataFolder, 'files'), settings.syncWrites);
   }
 
-  /** @throws Problem when there is more than may be uploaded, DiskNearlyFullError; nothing is left behind. */
-  async keep(source: Readable): Promise<StoredFile> {
+  /**
+   * Seals what comes in and puts it on the shelf. It counts as kept when a unit of work has claimed it; it is on its way until it is released.
+   * @throws Problem when there is more than may be uploaded, DiskNearlyFullError; nothing is left behind.
+   */
+  async keep(firm: HasFileKey, source: Readable): Promise<StoredFile> {
     this.database.mustHaveRoom();
-    const draft = join(this.incoming, randomUUID());
-    const hash = createHash('sha256');
-    const limit = this.settings.uploadLimit;
-    let bytes = 0;
-    let head = Buffer.alloc(0);
-    const measure = new Transform({
-      transform(chunk: Buffer, _encoding, done) {
-        bytes += chunk.length;
-        if (bytes > limit) {
-          done(
-            Problem.of(
-              413,
-              'file-too-large',
-              'Not kept',
-              `A file can have ${Math.floor(limit / 1024 / 1024)} MiB at most. Send it in parts, or a smaller copy.`,
-            ),
-          );
-          return;
-        }
-        if (head.length < HEAD) head = Buffer.concat([head, chunk.subarray(0, HEAD - head.length)]);
-        hash.update(chunk);
-        done(null, chunk);
-      },
-    });
+    const [content, sealed] = [this.keys.addressing(firm), createHash('sha256')];
+    const measuring = new Measuring(this.settings.uploadLimit, (chunk) => content.update(chunk));
+    const { put, drop } = await this.shelf.take(source, [measuring, sealing(this.keys.sealsWith(firm)), through((chunk) => sealed.update(chunk))]);
     try {
-      await pipeline(source, measure, createWriteStream(draft, { mode: 0o600, flags: 'wx' }));
-      if (bytes === 0) throw Problem.badFile('This file is empty. Choose another.');
-      if (this.settings.syncWrites) await sync(draft);
-      const sha256 = hash.digest('hex');
-      const shelf = join(this.folder, sha256.slice(0, 2));
-      const isNew = mkdirSync(shelf, { recursive: true, mode: 0o700 }) !== undefined;
-      await rename(draft, join(shelf, sha256));
-      // The name is safe only when the folder is that holds it.
-      if (this.settings.syncWrites) {
-        await sync(shelf);
-        if (isNew) await sync(this.folder);
-      }
-      return { sha256, bytes, kind: await kindOf(head) };
+      if (measuring.bytes === 0) throw Problem.badFile('This file is empty. Choose another.');
+      const address = content.digest('hex');
+      const kept = { address, bytes: measuring.bytes, kind: await kindOf(measuring.head) };
+      this.count(address, 1);
+      // The same content twice is sealed in two ways; what is there stays, as long as it is whole.
+      const there = await this.soundHash(firm, address);
+      if (there === null) await put(firm.id, address);
+      else await drop();
+      return { ...kept, sealedHash: there ?? sealed.digest('hex') };
     } catch (error) {
-      await rm(draft, { force: true });
+      await drop();
       throw error;
     }
   }
 
-  keepBytes(bytes: Uint8Array): Promise<StoredFile> {
-    return this.keep(Readable.from([Buffer.from(bytes)]));
+  async keepBytes(firm: HasFileKey, bytes: Uint8Array): Promise<StoredFile> {
+    const kept = await this.keep(firm, Readable.from([Buffer.from(bytes)]));
+    this.release(kept);
+    return kept;
   }
 
-  read(sha256: string): Readable {
-    return createReadStream(join(this.folder, sha256.slice(0, 2), sha256));
+  /** What was kept is claimed, or will not be. */
+  release({ address }: StoredFile): void {
+    this.count(address, -1);
   }
 
-  /** Files that came in only half before the process ended; removed at start-up. */
-  async clearIncoming(): Promise<number> {
-    const left = await readdir(this.incoming);
-    await Promise.all(left.map((name) => rm(join(this.incoming, name), { force: true })));
-    return left.length;
+  private count(address: string, by: 1 | -1): void {
+    const left = (this.onTheirWay.get(address) ?? 0) + by;
+    if (left > 0) this.onTheirWay.set(address, left);
+    else this.onTheirWay.delete(address);
+  }
+
+  /** Records in a unit of work that a file is wanted. What no unit of work has claimed is thrown away by and by. */
+  async claim(work: Work, { address, sealedHash, bytes }: StoredFile): Promise<void> {
+    const row = { firmId: work.firm.id, address, sealedHash, bytes, keptAt: work.now.toString() };
+    await work.tx
+      .insert(storedFiles)
+      .values(row)
+      .onConflictDoUpdate({ target: [storedFiles.firmId, storedFiles.address], set: { sealedHash, wrong: null } });
+  }
+
+  /** Throws away a file whose record was refused, unless another record names it. */
+  async discard(work: Work, { address }: StoredFile): Promise<void> {
+    if ((this.onTheirWay.get(address) ?? 0) > 1) return;
+    const [claimed] = await work.tx
+      .select({ address: storedFiles.address })
+      .from(storedFiles)
+      .where(and(eq(storedFiles.firmId, work.firm.id), eq(storedFiles.address, address)));
+    if (!claimed) await this.shelf.remove(work.firm.id, address);
+  }
+
+  /** Reads a whole file and compares it with its address. @returns the hash of what lies there; null where it is missing or not what it was */
+  private async soundHash(firm: HasFileKey, address: string): Promise<string | null> {
+    const sealed = await this.shelf.open(firm.id, address);
+    if (sealed === null) return null;
+    const [content, hash] = [this.keys.addressing(firm), createHash('sha256')];
+    try {
+      await pipeline(
+        sealed,
+        through((chunk) => hash.update(chunk)),
+        unsealing(this.keys.sealsWith(firm)),
+        through((chunk) => content.update(chunk)),
+        nowhere(),
+      );
+    } catch (error) {
+      if (error instanceof SealBrokenError) return null;
+      throw error;
+    }
+    return content.digest('hex') === address ? hash.digest('hex') : null;
+  }
+
+  /**
+   * A file, which was read to its end and compared before the first byte of it is given.
+   * @throws Problem when it is missing or not what it was
+   */
+  async read(firm: HasFileKey, address: string): Promise<Readable> {
+    const content = await this.readIfSound(firm, address);
+    if (content === null)
+      throw Problem.of(
+        410,
+        'file-damaged',
+        'Not there',
+        'This file is missing where files are kept, or was changed there. Whoever looks after the computer can bring it back from a backup: it is named under Firm, Backups.',
+      );
+    return content;
+  }
+
+  /** The same; null where it is missing or not what it was. */
+  async readIfSound(firm: HasFileKey, address: string): Promise<Readable | null> {
+    const sealed = (await this.soundHash(firm, address)) === null ? null : await this.shelf.open(firm.id, address);
+    if (sealed === null) {
+      this.log.error(`The file ${address} of ${firm.id} is missing or damaged.`);
+      return null;
+    }
+    const opened = unsealing(this.keys.sealsWith(firm));
+    sealed.on('error', (error) => opened.destroy(error));
+    return sealed.pipe(opened);
+  }
+
+  /** SHA-256 of the content: what a signature was given to. @throws Problem as `read` does */
+  async contentHash(firm: HasFileKey, address: string): Promise<string> {
+    const hash = createHash('sha256');
+    await pipeline(await this.read(firm, address), hash);
+    return hash.digest('hex');
+  }
+
+  /** Of what lies on the disk, without the firm's key. @returns null where it is missing */
+  async sealedHash(firmId: string, address: string): Promise<string | null> {
+    const sealed = await this.shelf.open(firmId, address);
+    if (sealed === null) return null;
+    const hash = createHash('sha256');
+    await pipeline(sealed, hash);
+    return hash.digest('hex');
+  }
+
+  onShelf(firmId: string): AsyncIterable<{ address: string; at: number }> {
+    return this.shelf.list(firmId);
+  }
+
+  removeFromShelf(firmId: string, address: string): Promise<void> {
+    return this.shelf.remove(firmId, address);
+  }
+
+  clearIncoming(): Promise<number> {
+    return this.shelf.clearIncoming();
   }
 }

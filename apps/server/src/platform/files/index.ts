@@ -1,5 +1,8 @@
+export { bytesOf } from './bytes-of';
 export { FileStore, type StoredFile } from './file-store';
-export { type Upload, receiveUpload, tidyName } from './receive-upload';
+export { Keys, MasterKeyError } from './keys';
+export { receiveUpload, tidyName } from './receive-upload';
+export { type Upload, Uploads } from './uploads';
 export { type Cell, csvText } from './csv';
 export { type CalendarDay, daysAsCalendar } from './calendar-file';
 export { listAsCsv, sendList } from './table-file';

@@ -1,11 +1,7 @@
 import busboy from 'busboy';
 import type { Request } from 'express';
+import type { Readable } from 'node:stream';
 import { Problem } from '../http/problem';
-import type { FileStore, StoredFile } from './file-store';
-
-export interface Upload extends StoredFile {
-  name: string;
-}
 
 /** A name that can be shown and saved anywhere: its last part only, without control characters, at most 150 long. */
 export function tidyName(name: string): string {
@@ -20,10 +16,11 @@ export function tidyName(name: string): string {
 }
 
 /**
- * Reads one file from a multipart request straight into the store, as it comes in.
+ * Reads one file from a multipart request, as it comes in.
+ * @param take what is done with its content
  * @throws Problem for no file, a name that leads out of its folder, one cut off half-way, one that is too large.
  */
-export function receiveUpload(request: Request, store: FileStore): Promise<Upload> {
+export function receiveUpload<Taken>(request: Request, take: (content: Readable) => Promise<Taken>): Promise<Taken & { name: string }> {
   return new Promise((resolve, reject) => {
     let reader: busboy.Busboy;
     try {
@@ -45,7 +42,7 @@ export function receiveUpload(request: Request, store: FileStore): Promise<Uploa
         fail(Problem.badFile('This file has a name that cannot be kept. Rename it and send it again.'));
         return;
       }
-      keeping = store.keep(stream).then((stored) => resolve({ ...stored, name }), fail);
+      keeping = take(stream).then((taken) => resolve({ ...taken, name }), fail);
     });
     reader.on('close', () => {
       if (!keeping) fail(Problem.badFile('Choose a file.'));

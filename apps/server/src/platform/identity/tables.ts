@@ -24,6 +24,8 @@ export const firms = pgTable(
     /** Days in which a bill is to be paid. */
     paymentDays: integer('payment_days').notNull(),
     demo: boolean('demo').notNull().default(false),
+    /** What its files are sealed with, itself sealed by the master key. */
+    fileKey: text('file_key').notNull(),
     /** The firm's own record among its clients: a right of its own shows it. */
     ownClientId: uuid('own_client_id'),
     /** Days on which the firm is closed besides public holidays. */
