@@ -18,7 +18,7 @@ import { HealthController } from './platform/http/health.controller';
 import { LogLines, logRequests, openLog } from './platform/logs';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
-import { FileStore, Keys, Uploads } from './platform/files';
+import { FileStore, FilesRound, Keys, Uploads } from './platform/files';
 import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
 import { ProblemFilter } from './platform/http/problem.filter';
@@ -63,6 +63,7 @@ class AppModule {
         Effects,
         FileStore,
         Uploads,
+        FilesRound,
         SavedLists,
         Ticks,
         Backups,

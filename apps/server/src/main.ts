@@ -6,9 +6,10 @@ import { fillDemoFirm } from '@steady/demo/fill';
 import { createApp } from './app';
 import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
+import { archivesIn, usualFolder } from './platform/backups/archive';
 import { wasInterrupted } from './platform/backups/restore';
 import { SystemClock } from './platform/clock';
-import { FolderInUseError } from './platform/database';
+import { DamagedFolderError, FolderInUseError, clearHalfFilled, setStanding, standingOf } from './platform/database';
 import { MasterKeyError } from './platform/files';
 import { type Settings, settingsWith } from './platform/settings';
 import { stopOnSignals } from './stopping';
@@ -42,8 +43,9 @@ function isNearlyFull({ dataFolder, diskFloor }: Settings): boolean {
 /** What was given at the start cannot be. */
 class StartError extends Error {}
 
-async function start(): Promise<void> {
-  const { values } = parseArgs({
+/** What the command line says. */
+const given = () =>
+  parseArgs({
     options: {
       data: { type: 'string' },
       port: { type: 'string' },
@@ -53,9 +55,15 @@ async function start(): Promise<void> {
       'disk-floor': { type: 'string' },
       backups: { type: 'string' },
     },
-  });
+  }).values;
+
+async function start(): Promise<void> {
+  const values = given();
   const dataFolder = resolve(values.data ?? 'data');
-  const isNew = !existsSync(join(dataFolder, 'database')) && !process.env.DATABASE_URL;
+  const isEmbedded = !process.env.DATABASE_URL;
+  const standing = standingOf(dataFolder);
+  const isHalfFilled = isEmbedded && standing === 'filling';
+  const isNew = isHalfFilled || (isEmbedded && standing !== 'in use' && !existsSync(join(dataFolder, 'database')));
   const settings = settingsWith({
     dataFolder,
     port: wholeNumber('--port', values.port, 4680, 65_535),
@@ -77,7 +85,16 @@ async function start(): Promise<void> {
     throw new StartError(`A restore into ${dataFolder} was interrupted at its last step. Run it again: npm run restore -- FILE --data ${dataFolder}`);
   if (isNew && isNearlyFull(settings))
     throw new StartError(`The disk where ${dataFolder} lies is nearly full. Make room, or start with a folder on another disk: npm start -- --data DIR`);
-  if (isNew && !values.empty) await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
+  if (isHalfFilled) {
+    console.log('The demo firm was not filled to the end. It is begun anew.');
+    clearHalfFilled(dataFolder);
+    setStanding(dataFolder, 'laying out');
+  }
+  if (isNew && !values.empty) {
+    setStanding(dataFolder, 'filling');
+    await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
+    setStanding(dataFolder, 'in use');
+  }
   const app = await createApp(settings, clock);
   stopOnSignals(app, (words) => console.log(words));
   await app.listen(settings.port, settings.host);
@@ -92,7 +109,18 @@ async function start(): Promise<void> {
   }
 }
 
-start().catch((error: unknown) => {
-  console.error(error instanceof FolderInUseError || error instanceof MasterKeyError || error instanceof StartError ? `\n${error.message}\n` : error);
+/** What can be brought back where the data is damaged. */
+async function wayBack(): Promise<string> {
+  const { data, backups } = given();
+  const dataFolder = resolve(data ?? 'data');
+  const folder = backups ? resolve(backups) : usualFolder(dataFolder);
+  const good = (await archivesIn(folder).catch(() => [])).find(({ proved }) => proved);
+  if (!good) return `There is no good backup in ${folder}. Look for a copy of it elsewhere.`;
+  return `The newest good backup is of ${good.at}. Bring it back with: npm run restore -- ${join(folder, good.name)} --data ${dataFolder}\nWhat is there now is kept beside it.`;
+}
+
+start().catch(async (error: unknown) => {
+  if (error instanceof DamagedFolderError) console.error(`\n${error.message}\n${await wayBack()}\n`);
+  else console.error(error instanceof FolderInUseError || error instanceof MasterKeyError || error instanceof StartError ? `\n${error.message}\n` : error);
   process.exit(1);
 });

@@ -28,7 +28,9 @@ const addClient = (name: string, paper = false) =>
   firm.works.run(firm.orla, async (work) => {
     const clientId = await firm.app.get(ClientsService).add(work, { name, legalForm: 'company', vatRegistered: false, employer: false, way: 'online' });
     if (paper)
-      await firm.app.get(DocumentsService).file(work, { ...(await firm.app.get(FileStore).keepBytes(work.firm, PAPER)), name: 'March.txt' }, { clientId, jobId: null });
+      await firm.app
+        .get(DocumentsService)
+        .file(work, { ...(await firm.app.get(FileStore).keepBytes(work.firm, PAPER)), name: 'March.txt' }, { clientId, jobId: null });
   });
 const clients = async () =>
   (await firm.works.run(firm.itself, (work) => rows<{ name: string }>(work.tx, sql`select name from clients order by name`), { readOnly: true })).map(

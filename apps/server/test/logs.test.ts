@@ -38,7 +38,7 @@ it('an answer carries the id of its line, and so does an error that a person see
 
 it('a fault of the database is logged without the values of its statement', () => {
   const said: string[] = [];
-  const filter = new ProblemFilter();
+  const filter = new ProblemFilter({ foundDamaged: false });
   (filter as unknown as { log: { error(line: string): void } }).log = { error: (line) => said.push(line) };
   const cause = Object.assign(new Error('duplicate key value (email)=(brid@dunmarra.example)'), {
     code: '23505',

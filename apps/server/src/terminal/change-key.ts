@@ -25,7 +25,11 @@ async function run(): Promise<void> {
   } finally {
     await database.close();
   }
-  console.log(change ? 'Done. Start the application with the new MASTER_KEY.' : `Done. Keep a copy of ${masterKeyFile(dataFolder)} elsewhere: without it no file can be read.`);
+  console.log(
+    change
+      ? 'Done. Start the application with the new MASTER_KEY.'
+      : `Done. Keep a copy of ${masterKeyFile(dataFolder)} elsewhere: without it no file can be read.`,
+  );
 }
 
 run().catch((error: unknown) => {

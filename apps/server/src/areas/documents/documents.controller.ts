@@ -1,6 +1,7 @@
 import { Controller, Header, Req, type StreamableFile } from '@nestjs/common';
 import type { Request } from 'express';
 import * as routes from '@steady/contract/documents.routes';
+import type { FilesKept } from '@steady/contract/documents';
 import type { DocumentView } from '@steady/contract/jobs';
 import { OfRecord } from '@steady/contract/queries';
 import { FileStore, Uploads } from '../../platform/files';
@@ -24,6 +25,11 @@ export class DocumentsController {
   @Does(routes.list, { query: OfRecord })
   list({ work, query: { client: clientId, before } }: Asked<typeof routes.list>): Promise<DocumentView[]> {
     return this.queries.list(work, { clientId, before });
+  }
+
+  @Does(routes.kept)
+  kept({ work }: Asked<typeof routes.kept>): Promise<FilesKept> {
+    return this.queries.kept(work);
   }
 
   @Header('X-Content-Type-Options', 'nosniff')

@@ -42,7 +42,17 @@ export class DocumentsService implements OnModuleInit {
     }
     const [document] = await work.tx
       .insert(documents)
-      .values({ firmId: work.firm.id, ...of, name, address, bytes, kind, at: work.now.toString(), by: work.actor.name, fromOutside: work.actor.kind === 'client' })
+      .values({
+        firmId: work.firm.id,
+        ...of,
+        name,
+        address,
+        bytes,
+        kind,
+        at: work.now.toString(),
+        by: work.actor.name,
+        fromOutside: work.actor.kind === 'client',
+      })
       .returning({ id: documents.id });
     await this.events.record(work, DocumentFiled, {
       what: `filed the document ${name}`,

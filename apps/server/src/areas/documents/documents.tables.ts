@@ -21,5 +21,15 @@ export const documents = pgTable(
     /** A bill: it is there only for whoever may see fees. */
     aboutFees: boolean('about_fees').notNull().default(false),
   },
-  (t) => [ownFirm(), ofSeenClient(), withoutFees(), index().on(t.clientId), index().on(t.jobId), index().on(t.firmId, t.at), index().on(t.firmId, t.clientId, t.bytes).where(sql`from_outside`)],
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    withoutFees(),
+    index().on(t.clientId),
+    index().on(t.jobId),
+    index().on(t.firmId, t.at),
+    index()
+      .on(t.firmId, t.clientId, t.bytes)
+      .where(sql`from_outside`),
+  ],
 );

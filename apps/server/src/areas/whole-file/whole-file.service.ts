@@ -162,6 +162,9 @@ export class WholeFileService {
       work.tx,
       sql`select name, address, at from documents where client_id = ${clientId} order by at, id`,
     );
-    return found.map(({ name, address, at }) => ({ name: `documents/${at.slice(0, 10)} ${safeName(name)}`, stream: () => this.store.readIfSound(work.firm, address) }));
+    return found.map(({ name, address, at }) => ({
+      name: `documents/${at.slice(0, 10)} ${safeName(name)}`,
+      stream: () => this.store.readIfSound(work.firm, address),
+    }));
   }
 }

@@ -1,6 +1,7 @@
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { Backups } from '../backups/backups';
 import { Database } from '../database';
+import { FilesRound } from '../files';
 import { Effects } from '../events';
 import { byItself } from '../identity/actor';
 import { SETTINGS, type Settings } from '../settings';
@@ -9,6 +10,7 @@ import { type Work, Works, forgetKeys } from '../work';
 const EVERY = 60_000;
 const HOURS_TO_TIDY = 6;
 const MINUTES_TO_BACKUPS = 10;
+const HOURS_TO_FILES = 1;
 
 /**
  * The background tick: goes round all firms and does what has come due. What it does has to be safe to do twice, late,
@@ -21,6 +23,7 @@ export class Ticks implements OnApplicationShutdown {
   private timer: NodeJS.Timeout | null = null;
   private tidier: NodeJS.Timeout | null = null;
   private backer: NodeJS.Timeout | null = null;
+  private rounder: NodeJS.Timeout | null = null;
   private running: Promise<void> = Promise.resolve();
 
   constructor(
@@ -28,6 +31,7 @@ export class Ticks implements OnApplicationShutdown {
     private readonly effects: Effects,
     private readonly database: Database,
     private readonly backups: Backups,
+    private readonly files: FilesRound,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -41,6 +45,7 @@ export class Ticks implements OnApplicationShutdown {
     this.timer = setInterval(again, EVERY);
     this.tidier = setInterval(() => void this.tidy(), HOURS_TO_TIDY * 3_600_000);
     this.backer = setInterval(() => void this.backups.makeWhenDue(), MINUTES_TO_BACKUPS * 60_000);
+    this.rounder = setInterval(() => void this.goRoundFiles(), HOURS_TO_FILES * 3_600_000);
     again();
   }
 
@@ -48,6 +53,15 @@ export class Ticks implements OnApplicationShutdown {
   private async tidy(): Promise<void> {
     try {
       if (!this.database.isLow()) await this.database.tidy();
+    } catch (error) {
+      this.log.error(error);
+    }
+  }
+
+  /** Looks whether the files of clients are all there. */
+  private async goRoundFiles(): Promise<void> {
+    try {
+      if (!this.database.isLow()) for (const firmId of await this.works.firmIds()) await this.files.go(firmId);
     } catch (error) {
       this.log.error(error);
     }
@@ -88,6 +102,7 @@ export class Ticks implements OnApplicationShutdown {
     if (this.timer) clearInterval(this.timer);
     if (this.tidier) clearInterval(this.tidier);
     if (this.backer) clearInterval(this.backer);
+    if (this.rounder) clearInterval(this.rounder);
     await this.running.catch(() => undefined);
   }
 }

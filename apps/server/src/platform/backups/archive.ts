@@ -51,7 +51,14 @@ async function sha256Of(file: string): Promise<string> {
  * @param key seals the archive, where it is given
  * @returns the archive, or null where the database is on a server or in memory
  */
-export async function makeArchive(database: Database, dataFolder: string, folder: string, at: Temporal.Instant, firms: string[], key: Buffer | null): Promise<string | null> {
+export async function makeArchive(
+  database: Database,
+  dataFolder: string,
+  folder: string,
+  at: Temporal.Instant,
+  firms: string[],
+  key: Buffer | null,
+): Promise<string | null> {
   if (!database.hasFolder) return null;
   await mkdir(folder, { recursive: true, mode: 0o700 });
   const archive = join(folder, nameOf(at)) + (key === null ? '' : SEALED);
@@ -121,7 +128,9 @@ export async function proveUnpacked(folder: string, { counts }: Manifest): Promi
     wrong.push(...(await damageIn(bridge)));
     keys = (await bridge.query<{ fileKey: string }>('select file_key as "fileKey" from firms')).rows;
     const named = (
-      await bridge.query<{ firm: string; address: string; hash: string }>('select firm_id as firm, address, sealed_hash as hash from stored_files where wrong is null')
+      await bridge.query<{ firm: string; address: string; hash: string }>(
+        'select firm_id as firm, address, sealed_hash as hash from stored_files where wrong is null',
+      )
     ).rows;
     for (const { firm, address, hash } of named) {
       const file = join(folder, 'files', firm, address.slice(0, 2), address);

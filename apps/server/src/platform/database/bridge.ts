@@ -58,7 +58,13 @@ export class DatabaseBridge {
 
   static async open(options: BridgeOptions): Promise<DatabaseBridge> {
     const bridge = new DatabaseBridge(options);
-    await bridge.start();
+    try {
+      await bridge.start();
+    } catch (error) {
+      bridge.closed = true;
+      await bridge.worker?.terminate();
+      throw error;
+    }
     return bridge;
   }
 

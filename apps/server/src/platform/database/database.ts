@@ -9,6 +9,7 @@ import type { Settings } from '../settings';
 import { type RowCounts, copyWhileInUse } from './base-copy';
 import { DatabaseBridge } from './bridge';
 import { lockFolder } from './folder-lock';
+import { DamagedFolderError, checkTables, lookOver, setStanding, standingOf } from './folder-standing';
 import { migrate } from './migrate';
 import { syncNew } from './synced-folder';
 import type { Tx } from './tx';
@@ -56,7 +57,12 @@ async function narrowTo(tx: Pick<Tx, 'execute'>, { memberId, allClients, hiddenC
   );
 }
 
+/** The database could not read what it keeps: a page or a file of it is not what it was (SQLSTATE classes XX and 58). */
+export const isDamage = (error: unknown): boolean => ['XX001', 'XX002', '58P01', '58030'].includes(sqlState(error) ?? '');
+
 export class Database {
+  /** A part of the data could not be read since the start. */
+  foundDamaged = false;
   private freeCheckedAt = 0;
   private free = Number.POSITIVE_INFINITY;
   private readonly timers: NodeJS.Timeout[] = [];
@@ -80,14 +86,23 @@ export class Database {
 
   /**
    * Opens the database, brings it to the newest shape, and holds the data folder for this process alone.
-   * @throws FolderInUseError
+   * @throws FolderInUseError, DamagedFolderError
    */
   static async open(settings: Settings): Promise<Database> {
     mkdirSync(settings.dataFolder, { recursive: true, mode: 0o700 });
     const unlock = await lockFolder(settings.dataFolder);
+    const hasFolder = settings.databaseUrl === null && settings.template === null;
     try {
+      if (hasFolder) lookOver(settings.dataFolder);
       const database = settings.databaseUrl === null ? await Database.embedded(settings, unlock) : Database.onServer(settings, settings.databaseUrl, unlock);
-      if (settings.template === null) await migrate(database.orm);
+      try {
+        if (hasFolder) await checkTables(database.bridge!, settings.dataFolder);
+        if (settings.template === null) await migrate(database.orm);
+        if (hasFolder && standingOf(settings.dataFolder) !== 'filling') setStanding(settings.dataFolder, 'in use');
+      } catch (error) {
+        await database.close();
+        throw error;
+      }
       return database;
     } catch (error) {
       unlock();
@@ -97,13 +112,16 @@ export class Database {
 
   private static async embedded(settings: Settings, unlock: () => void): Promise<Database> {
     const inMemory = settings.template !== null;
-    const bridge = await DatabaseBridge.open({
+    const opened = DatabaseBridge.open({
       workerFile: embeddedWorkerFile(),
       dataDir: inMemory ? null : join(settings.dataFolder, 'database'),
       template: settings.template,
       statementLimit: 60_000,
       onThisThread: settings.databaseOnThisThread,
       syncs: settings.syncWrites,
+    });
+    const bridge = await opened.catch((error: Error) => {
+      throw inMemory ? error : new DamagedFolderError(`The database in ${settings.dataFolder} cannot be opened: ${error.message}. Nothing in it was changed.`);
     });
     // The bridge has the part of PGlite's shape that the driver uses.
     const orm = drizzleEmbedded({ client: bridge as unknown as PGlite }) as unknown as Tx;

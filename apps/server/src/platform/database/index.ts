@@ -15,9 +15,10 @@ export {
   version,
   withoutFees,
 } from './columns';
-export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, sqlState } from './database';
+export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, isDamage, sqlState } from './database';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
 export { FolderInUseError } from './folder-lock';
+export { DamagedFolderError, clearHalfFilled, setStanding, standingOf } from './folder-standing';
 export { newId } from './ids';
 export { insertMany } from './insert-many';

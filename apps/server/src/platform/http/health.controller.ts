@@ -25,13 +25,13 @@ export class HealthController {
   async ready(_asked: AskedOutside<typeof routes.ready>): Promise<Health> {
     try {
       await this.database.transaction({ within: true }, (tx) => tx.execute(sql`select 1`));
-      if (!this.database.isLow()) {
+      if (!this.database.isLow() && !this.database.foundDamaged) {
         const [newest] = await this.backups.list();
         return { status: 'ready', ...(newest ? { backup: { at: newest.at, proved: newest.proved } } : {}) };
       }
     } catch {
       // Said below, like a disk that is nearly full.
     }
-    throw Problem.of(503, 'not-ready', 'Not ready', 'The database does not answer, or the disk is nearly full. The log says more.');
+    throw Problem.of(503, 'not-ready', 'Not ready', 'The database does not answer or is damaged, or the disk is nearly full. The log says more.');
   }
 }

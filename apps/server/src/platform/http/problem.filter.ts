@@ -1,6 +1,6 @@
-import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Inject, Logger } from '@nestjs/common';
 import type { Request, Response } from 'express';
-import { DiskNearlyFullError, RunawayQueryError, sqlState } from '../database';
+import { Database, DiskNearlyFullError, RunawayQueryError, isDamage, sqlState } from '../database';
 import { requestId } from '../logs';
 import { Problem } from './problem';
 
@@ -40,6 +40,8 @@ const NOT_NOW = Problem.of(
 export class ProblemFilter implements ExceptionFilter {
   private readonly log = new Logger('Problem');
 
+  constructor(@Inject(Database) private readonly database: Pick<Database, 'foundDamaged'>) {}
+
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
     const id = requestId(host.switchToHttp().getRequest<Request>());
@@ -62,6 +64,15 @@ export class ProblemFilter implements ExceptionFilter {
       return Problem.of(507, 'disk-nearly-full', 'Not saved', `${error.message}. Make room on the disk, then try again; nothing was changed.`);
     if (error instanceof RunawayQueryError)
       return Problem.of(503, 'took-too-long', 'Took too long', 'This took longer than is allowed and was ended. Narrow the question and try again.');
+    if (isDamage(error)) {
+      this.database.foundDamaged = true;
+      return Problem.of(
+        500,
+        'data-damaged',
+        'A part of the data cannot be read',
+        `It was changed or lost on the disk, and is not shown as if it were whole. Tell whoever looks after the computer: a backup can be brought back.${id ? ` ${id}` : ''}`,
+      );
+    }
     const state = sqlState(error);
     if (state === '40001' || state === '40P01') return Problem.refused('try-again', 'Somebody else changed the same thing at the same moment. Try again.');
     // A value that no column of its kind can hold, such as a day beyond the calendar.

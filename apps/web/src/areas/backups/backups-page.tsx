@@ -8,6 +8,7 @@ import { Page, Trouble } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { FirmViews } from '../team/firm-views';
+import { FilesKeptPart } from './files-kept';
 
 /** What can be brought back, and whether it was tried. */
 export function BackupsPage() {
@@ -64,6 +65,7 @@ export function BackupsPage() {
           { key: 'name', head: 'File', cell: (row) => <span className="text-soft">{row.name}</span>, wide: true },
         ]}
       />
+      <FilesKeptPart />
       {ours && (
         <p className="mt-3 max-w-3xl text-table text-soft">
           They lie in {folder}. Of the last fourteen days each is kept, of a quarter one a week, of two years one a month. Copy that folder to another computer;
