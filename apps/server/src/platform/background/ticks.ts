@@ -11,6 +11,7 @@ const EVERY = 60_000;
 const HOURS_TO_TIDY = 6;
 const MINUTES_TO_BACKUPS = 10;
 const HOURS_TO_FILES = 1;
+const SOON = 60_000;
 
 /**
  * The background tick: goes round all firms and does what has come due. What it does has to be safe to do twice, late,
@@ -20,10 +21,7 @@ const HOURS_TO_FILES = 1;
 export class Ticks implements OnApplicationShutdown {
   private readonly log = new Logger('Tick');
   private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [{ name: 'forget answers', act: forgetKeys }];
-  private timer: NodeJS.Timeout | null = null;
-  private tidier: NodeJS.Timeout | null = null;
-  private backer: NodeJS.Timeout | null = null;
-  private rounder: NodeJS.Timeout | null = null;
+  private readonly timers: NodeJS.Timeout[] = [];
   private running: Promise<void> = Promise.resolve();
 
   constructor(
@@ -42,10 +40,13 @@ export class Ticks implements OnApplicationShutdown {
   begin(): void {
     if (!this.settings.tickByItself) return;
     const again = () => void this.tick().catch((error: unknown) => this.log.error(error));
-    this.timer = setInterval(again, EVERY);
-    this.tidier = setInterval(() => void this.tidy(), HOURS_TO_TIDY * 3_600_000);
-    this.backer = setInterval(() => void this.backups.makeWhenDue(), MINUTES_TO_BACKUPS * 60_000);
-    this.rounder = setInterval(() => void this.goRoundFiles(), HOURS_TO_FILES * 3_600_000);
+    this.timers.push(
+      setInterval(again, EVERY),
+      setInterval(() => void this.tidy(), HOURS_TO_TIDY * 3_600_000),
+      setInterval(() => void this.backups.makeWhenDue(), MINUTES_TO_BACKUPS * 60_000),
+      setTimeout(() => void this.goRoundFiles(), SOON),
+      setInterval(() => void this.goRoundFiles(), HOURS_TO_FILES * 3_600_000),
+    );
     again();
   }
 
@@ -99,10 +100,7 @@ export class Ticks implements OnApplicationShutdown {
   }
 
   async onApplicationShutdown(): Promise<void> {
-    if (this.timer) clearInterval(this.timer);
-    if (this.tidier) clearInterval(this.tidier);
-    if (this.backer) clearInterval(this.backer);
-    if (this.rounder) clearInterval(this.rounder);
+    for (const timer of this.timers) clearTimeout(timer);
     await this.running.catch(() => undefined);
   }
 }

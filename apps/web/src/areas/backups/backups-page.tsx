@@ -65,13 +65,14 @@ export function BackupsPage() {
           { key: 'name', head: 'File', cell: (row) => <span className="text-soft">{row.name}</span>, wide: true },
         ]}
       />
-      <FilesKeptPart />
       {ours && (
         <p className="mt-3 max-w-3xl text-table text-soft">
           They lie in {folder}. Of the last fourteen days each is kept, of a quarter one a week, of two years one a month. Copy that folder to another computer;
-          to bring one back, whoever looks after this computer runs &quot;npm run restore&quot;.
+          to bring one back, whoever looks after this computer runs &quot;npm run restore&quot;. The master key of the files is not in them: keep a copy of it
+          somewhere else again.
         </p>
       )}
+      <FilesKeptPart />
     </Page>
   );
 }
