@@ -19,6 +19,7 @@ export default defineConfig({
         due: src('terminal/due.ts'),
         backup: src('terminal/backup.ts'),
         restore: src('terminal/restore.ts'),
+        move: src('terminal/move.ts'),
         'change-key': src('terminal/change-key.ts'),
         'database-worker': src('platform/database/database-worker.ts'),
       },

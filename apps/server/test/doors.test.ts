@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { SecondStepOffer, SessionView } from '@steady/contract/sign-in';
-import { type LiveNotice, LiveNotices } from '../src/platform/events/live';
+import type { LiveNotice } from '../src/platform/events/live';
 import { rows } from '../src/platform/database';
 import { StaffSessions, stepOf } from '../src/platform/identity';
 import { codeOfStep } from '../src/platform/identity/second-step';
@@ -221,8 +221,8 @@ describe('what goes on while a page is open', () => {
       .send({ memberIds: [test.firm.members.contractor], clientIds: [client] })
       .expect(200);
     const { told, ended } = await listen(`steady=${await test.app.get(StaffSessions).begin(test.firm.id, test.firm.members.contractor!)}`);
-    const live = test.app.get(LiveNotices);
-    const notice = (clientIds: LiveNotice['clientIds'], kind: string) => live.tell({ firmId: test.firm.id, kinds: [kind], clientIds });
+    const notice = (clientIds: LiveNotice['clientIds'], kind: string) =>
+      void test.database.tell({ notice: { firmId: test.firm.id, kinds: [kind], clientIds } });
     notice([other], 'of the hidden one');
     notice([client], 'of the one that is seen');
     await expect.poll(told).toContain('of the one that is seen');

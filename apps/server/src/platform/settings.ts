@@ -12,6 +12,8 @@ export interface Settings {
   host: string;
   /** A PostgreSQL server; PGlite under the data folder when absent. */
   databaseUrl: string | null;
+  /** Connections to that server, besides one for what its processes tell one another. */
+  connections: number;
   /** The civil day to start from, for rehearsing; the real one when null. */
   today: string | null;
   /** Offer the demo people on the sign-in page. */
@@ -56,6 +58,7 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     port: 4680,
     host: '127.0.0.1',
     databaseUrl: null,
+    connections: 8,
     today: null,
     demo: false,
     diskFloor: 200 * MiB,

@@ -35,7 +35,7 @@ export class ClosingService {
     const before = work.firm.closingDays;
     const closingDays = [...days].sort((a, b) => a.day.localeCompare(b.day)).map(({ day, name }) => ({ day, name }));
     const [found] = await work.tx.update(firms).set({ closingDays }).where(eq(firms.id, work.firm.id)).returning();
-    this.works.changed(work, found!);
+    await this.works.changed(work, found!);
     const added = closingDays.filter((one) => !before.some((other) => other.day === one.day));
     const gone = before.filter((one) => !closingDays.some((other) => other.day === one.day));
     const said = [

@@ -46,7 +46,7 @@ export class DoorsService {
     const pick = (from: typeof set) => Object.fromEntries(changed.map((key) => [key, from[key]]));
     const before = pick(work.firm);
     const [found] = await work.tx.update(firms).set(set).where(eq(firms.id, work.firm.id)).returning();
-    this.works.changed(work, found!);
+    await this.works.changed(work, found!);
     await this.events.record(work, DoorsChanged, { what: `changed ${changed.map((key) => WORDS[key]).join(', ')}`, before, after: pick(set), payload: {} });
   }
 }

@@ -62,13 +62,13 @@ export class Ticks implements OnApplicationShutdown {
   /** Looks whether the files of clients are all there. */
   private async goRoundFiles(): Promise<void> {
     try {
-      if (!this.database.isLow()) for (const firmId of await this.works.firmIds()) await this.files.go(firmId);
+      if (!this.database.isLow() && (await this.database.leads())) for (const firmId of await this.works.firmIds()) await this.files.go(firmId);
     } catch (error) {
       this.log.error(error);
     }
   }
 
-  /** One round. A duty that fails does not keep the others from theirs. */
+  /** One round, of one process at a time. A duty that fails does not keep the others from theirs. */
   tick(): Promise<void> {
     // One round that failed keeps nobody from the next.
     this.running = this.running.catch(() => undefined).then(() => this.round());
@@ -86,7 +86,7 @@ export class Ticks implements OnApplicationShutdown {
   }
 
   private async round(): Promise<void> {
-    if (!this.mayWrite()) return;
+    if (!this.mayWrite() || !(await this.database.leads())) return;
     for (const firmId of await this.works.firmIds()) {
       for (const duty of this.duties) {
         try {

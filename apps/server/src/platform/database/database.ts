@@ -9,8 +9,10 @@ import type { Settings } from '../settings';
 import { type RowCounts, copyWhileInUse } from './base-copy';
 import { DatabaseBridge } from './bridge';
 import { lockFolder } from './folder-lock';
-import { DamagedFolderError, checkTables, lookOver, setStanding, standingOf } from './folder-standing';
+import { DamagedFolderError, checkTables, lookOver, settle } from './folder-standing';
 import { migrate } from './migrate';
+import { ServerProcesses, type Told } from './server-processes';
+import { checkNotMoved, markMoved } from './server-standing';
 import { syncNew } from './synced-folder';
 import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
@@ -67,6 +69,8 @@ export class Database {
   private free = Number.POSITIVE_INFINITY;
   private readonly timers: NodeJS.Timeout[] = [];
   private copying = false;
+  private processes: ServerProcesses | null = null;
+  private readonly listeners: ((told: Told) => void)[] = [];
 
   private constructor(
     private readonly settings: Settings,
@@ -86,19 +90,22 @@ export class Database {
 
   /**
    * Opens the database, brings it to the newest shape, and holds the data folder for this process alone.
-   * @throws FolderInUseError, DamagedFolderError
+   * @throws FolderInUseError, DamagedFolderError, MovedAwayError
    */
   static async open(settings: Settings): Promise<Database> {
     mkdirSync(settings.dataFolder, { recursive: true, mode: 0o700 });
-    const unlock = await lockFolder(settings.dataFolder);
+    // On a server several processes share the folder, in which only files lie then.
+    const unlock = settings.databaseUrl === null ? await lockFolder(settings.dataFolder) : () => undefined;
     const hasFolder = settings.databaseUrl === null && settings.template === null;
     try {
       if (hasFolder) lookOver(settings.dataFolder);
-      const database = settings.databaseUrl === null ? await Database.embedded(settings, unlock) : Database.onServer(settings, settings.databaseUrl, unlock);
+      const database =
+        settings.databaseUrl === null ? await Database.embedded(settings, unlock) : await Database.onServer(settings, settings.databaseUrl, unlock);
       try {
         if (hasFolder) await checkTables(database.bridge!, settings.dataFolder);
+        if (database.pool !== null) await checkNotMoved(database.orm);
         if (settings.template === null) await migrate(database.orm);
-        if (hasFolder && standingOf(settings.dataFolder) !== 'filling') setStanding(settings.dataFolder, 'in use');
+        if (hasFolder) settle(settings.dataFolder);
       } catch (error) {
         await database.close();
         throw error;
@@ -128,9 +135,43 @@ export class Database {
     return new Database(settings, orm, bridge, null, unlock);
   }
 
-  private static onServer(settings: Settings, url: string, unlock: () => void): Database {
-    const pool = new pg.Pool({ connectionString: url, max: 8, statement_timeout: 60_000 });
-    return new Database(settings, drizzleServer({ client: pool }), null, pool, unlock);
+  private static async onServer(settings: Settings, url: string, unlock: () => void): Promise<Database> {
+    const pool = new pg.Pool({ connectionString: url, max: settings.connections, statement_timeout: 60_000 });
+    // A connection that waits in the pool may break; the next one is made anew.
+    pool.on('error', () => undefined);
+    const database = new Database(settings, drizzleServer({ client: pool }), null, pool, unlock);
+    database.processes = await ServerProcesses.join(url, (told) => database.listeners.forEach((listen) => listen(told)));
+    return database;
+  }
+
+  /** Several processes may work on it: what one of them remembers, another may have changed. */
+  get isShared(): boolean {
+    return this.processes !== null;
+  }
+
+  /** Whether this process does what only one may do at a time. */
+  async leads(): Promise<boolean> {
+    return this.processes === null || this.processes.leads();
+  }
+
+  /** Whether no other process works on it. */
+  async alone(): Promise<boolean> {
+    return this.processes === null || this.processes.alone();
+  }
+
+  /** Tells all processes, this one too; given a transaction, once that is confirmed. */
+  async tell(told: Told, tx: Pick<Tx, 'execute'> = this.orm): Promise<void> {
+    if (this.processes) await this.processes.tell(tx, told);
+    else for (const listen of this.listeners) listen(told);
+  }
+
+  hear(listen: (told: Told) => void): void {
+    this.listeners.push(listen);
+  }
+
+  /** What is in it was moved elsewhere, and is not served here any more. */
+  markMoved(where: string): Promise<void> {
+    return markMoved(this.orm, where);
   }
 
   /** As the owner of the database, past row level security: for migrations and start-up only. */
@@ -213,6 +254,7 @@ export class Database {
     try {
       await this.bridge?.close();
       if (this.hasFolder && !this.settings.syncWrites) syncNew(join(this.settings.dataFolder, 'database'));
+      await this.processes?.close();
       await this.pool?.end();
     } finally {
       this.unlock();

@@ -10,7 +10,7 @@ export class DamagedFolderError extends Error {}
  * How far a data folder came: what is being laid out or filled with the demo firm holds nothing yet that anybody would miss,
  * and is begun anew; what is in use is never laid out over.
  */
-export type Standing = 'laying out' | 'filling' | 'in use';
+export type Standing = 'laying out' | 'filling' | 'moving' | 'in use' | 'on a server';
 
 const fileOf = (dataFolder: string) => join(dataFolder, 'almanac.json');
 
@@ -94,19 +94,30 @@ function whatIsWrong(folder: string): string | null {
 export function lookOver(dataFolder: string): void {
   const folder = join(dataFolder, 'database');
   const standing = standingOf(dataFolder);
+  if (standing === 'on a server')
+    throw new DamagedFolderError(`What was in ${dataFolder} was moved to a PostgreSQL server. Start it with DATABASE_URL set, as it was given then.`);
   if (standing === 'laying out') rmSync(folder, { recursive: true, force: true });
   if (standing === 'filling' && !isEmpty(folder))
     throw new DamagedFolderError(
       `The demo firm in ${dataFolder} was not filled to the end. Start it again and it is filled anew: npm start -- --data ${dataFolder}`,
     );
+  if (standing === 'moving' && !isEmpty(folder))
+    throw new DamagedFolderError(
+      `A move into ${dataFolder} was interrupted; the data is on the server still. Run it again: npm run move -- --from postgres://... --data ${dataFolder}`,
+    );
   if (isEmpty(folder)) {
-    if (standing === 'in use' || hasFiles(dataFolder))
+    if (standing === 'in use' || (standing === null && hasFiles(dataFolder)))
       throw new DamagedFolderError(`The database in ${dataFolder} is gone: ${folder} is missing or empty. Nothing was laid out in its place.`);
     if (standing === null) setStanding(dataFolder, 'laying out');
     return;
   }
   const wrong = whatIsWrong(folder);
   if (wrong !== null) throw new DamagedFolderError(`The database in ${dataFolder} is damaged: ${wrong}. Nothing in it was changed.`);
+}
+
+/** The folder has come to its end, where nobody else says when that is. */
+export function settle(dataFolder: string): void {
+  if (!['filling', 'moving'].includes(standingOf(dataFolder) ?? '')) setStanding(dataFolder, 'in use');
 }
 
 /** Throws away a demo firm that was not filled to the end. */

@@ -16,6 +16,7 @@ export {
   withoutFees,
 } from './columns';
 export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, isDamage, sqlState } from './database';
+export { type Told } from './server-processes';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
 export { FolderInUseError } from './folder-lock';

@@ -8,9 +8,19 @@ import { migrationsFolder } from './migrations-folder';
 /** A data folder was written by a newer version, or a migration was changed after it had run. */
 export class MigrationMismatchError extends Error {}
 
+/** Of several processes that start at once on a server, one does it and the others find it done. */
+const MIGRATES = 7_205_003;
+const inTurn = (orm: Tx, act: (tx: Tx) => Promise<unknown>): Promise<void> =>
+  orm.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(${MIGRATES})`);
+    await act(tx as unknown as Tx);
+  });
+
 /** Runs the migrations that have not run yet, in the order of their names, each in one transaction. */
 export async function migrate(orm: Tx): Promise<void> {
-  await orm.execute(sql`create table if not exists migrations (name text primary key, hash text not null, at timestamptz not null default now())`);
+  await inTurn(orm, (tx) =>
+    tx.execute(sql`create table if not exists migrations (name text primary key, hash text not null, at timestamptz not null default now())`),
+  );
   const done = new Map((await rows<{ name: string; hash: string }>(orm, sql`select name, hash from migrations`)).map((row) => [row.name, row.hash]));
   const folder = migrationsFolder();
   const names = readdirSync(folder)
@@ -26,7 +36,8 @@ export async function migrate(orm: Tx): Promise<void> {
     const before = done.get(name);
     if (before === hash) continue;
     if (before !== undefined) throw new MigrationMismatchError(`Migration ${name} was changed after it had run on this data folder.`);
-    await orm.transaction(async (tx) => {
+    await inTurn(orm, async (tx) => {
+      if ((await rows(tx, sql`select 1 from migrations where name = ${name}`)).length > 0) return;
       for (const statement of text.split('--> statement-breakpoint')) if (statement.trim()) await tx.execute(sql.raw(statement));
       await tx.execute(sql`insert into migrations (name, hash) values (${name}, ${hash})`);
     });

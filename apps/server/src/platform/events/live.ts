@@ -1,27 +1,14 @@
-import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { type Observable, Subject, filter } from 'rxjs';
+import { Database, type Told } from '../database';
 
-/** What open pages of a firm are told when something was confirmed: enough to know what to read again, and no more. */
-export interface LiveNotice {
-  firmId: string;
-  kinds: string[];
-  /** The clients whom it concerns; null among them stands for none in particular. */
-  clientIds: (string | null)[];
-}
+export type LiveNotice = NonNullable<Told['notice']>;
+type Progress = NonNullable<Told['progress']>;
 
-/** How far something long has come, told to whoever waits for it while it is not confirmed yet. */
-export interface Progress {
-  firmId: string;
-  /** Who waits for it. */
-  memberId: string | null;
-  /** Of what: the id that the page which waits for it knows. */
-  of: string;
-  done: number;
-  total: number;
-}
-
+/** What open pages are told, whichever process they are connected to. */
 @Injectable()
 export class LiveNotices implements OnModuleDestroy {
+  private readonly log = new Logger('Live');
   private readonly notices = new Subject<LiveNotice>();
   private readonly steps = new Subject<Progress>();
   private readonly looks = new Subject<void>();
@@ -32,24 +19,32 @@ export class LiveNotices implements OnModuleDestroy {
   /** The application stops: whoever is told things is told no more, and does not keep it from stopping. */
   readonly ended: Observable<void> = this.end.asObservable();
 
+  constructor(private readonly database: Database) {
+    database.hear(({ notice, progress, look, missed }) => {
+      if (notice) this.notices.next(notice);
+      if (progress) this.steps.next(progress);
+      if (look || missed) this.looks.next();
+    });
+  }
+
   onModuleDestroy(): void {
     this.end.next();
   }
 
+  private tell(told: Told): void {
+    this.database.tell(told).catch((error: unknown) => this.log.error(error));
+  }
+
   lookAgain(): void {
-    this.looks.next();
+    this.tell({ look: true });
   }
 
   progress(step: Progress): void {
-    this.steps.next(step);
+    this.tell({ progress: step });
   }
 
   progressOf(firmId: string, memberId: string | null): Observable<Progress> {
     return this.steps.pipe(filter((step) => step.firmId === firmId && step.memberId === memberId));
-  }
-
-  tell(notice: LiveNotice): void {
-    this.notices.next(notice);
   }
 
   of(firmId: string): Observable<LiveNotice> {

@@ -32,6 +32,9 @@ async function kindOf(head: Buffer): Promise<string> {
   return head.includes(0) ? 'application/octet-stream' : 'text/plain';
 }
 
+/** No file takes so long to come in. */
+const HALF_A_DAY = 12 * 3_600_000;
+
 /** Lets all through, and gives it to a hash on the way. */
 const through = (seen: (chunk: Buffer) => void) =>
   new Transform({
@@ -115,7 +118,8 @@ export class FileStore {
 
   /** Throws away a file whose record was refused, unless another record names it. */
   async discard(work: Work, { address }: StoredFile): Promise<void> {
-    if ((this.onTheirWay.get(address) ?? 0) > 1) return;
+    // What other processes are about to name is not known here: the round clears it away.
+    if ((this.onTheirWay.get(address) ?? 0) > 1 || this.settings.databaseUrl !== null) return;
     const [claimed] = await work.tx
       .select({ address: storedFiles.address })
       .from(storedFiles)
@@ -195,7 +199,8 @@ export class FileStore {
     return this.shelf.remove(firmId, address);
   }
 
-  clearIncoming(): Promise<number> {
-    return this.shelf.clearIncoming();
+  /** Throws away what came in only half before this process began. */
+  clearIncoming(): Promise<void> {
+    return this.shelf.clearIncoming(this.settings.databaseUrl === null ? 0 : HALF_A_DAY);
   }
 }

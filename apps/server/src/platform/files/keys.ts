@@ -37,6 +37,15 @@ export function writeKeyFile(file: string, key: Buffer): void {
   syncPath(dirname(file));
 }
 
+/** Of several processes that start at once on a new folder, one makes it. */
+function makeMasterKey(file: string): void {
+  try {
+    writeKeyFile(file, randomBytes(KEY_BYTES));
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+  }
+}
+
 interface FirmWithKey extends HasFileKey {
   name: string;
 }
@@ -83,7 +92,7 @@ export class Keys {
         throw new MasterKeyError(
           `The master key is missing: ${file}. Without it the files of ${firms.map(({ name }) => name).join(' and ')} cannot be read. Put it there from where you keep it, or give it as MASTER_KEY.`,
         );
-      writeKeyFile(file, randomBytes(KEY_BYTES));
+      makeMasterKey(file);
     }
     const key = readKeyFile(file);
     if (!opens(firms, key))

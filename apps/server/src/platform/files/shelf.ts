@@ -18,8 +18,8 @@ export abstract class Shelf {
   abstract remove(firmId: string, address: string): Promise<void>;
   /** All of a firm, with when each was put there, milliseconds since 1970. */
   abstract list(firmId: string): AsyncIterable<{ address: string; at: number }>;
-  /** Files that came in only half before the process ended; removed at start-up. @returns how many */
-  abstract clearIncoming(): Promise<number>;
+  /** Files that came in only half before the process ended; removed at start-up. @param milliseconds not those that are younger: another process may be taking them in */
+  abstract clearIncoming(milliseconds: number): Promise<void>;
 }
 
 async function sync(path: string): Promise<void> {
@@ -94,9 +94,10 @@ export class FolderShelf extends Shelf {
       }
   }
 
-  async clearIncoming(): Promise<number> {
-    const left = await readdir(this.incoming);
-    await Promise.all(left.map((name) => rm(join(this.incoming, name), { force: true })));
-    return left.length;
+  async clearIncoming(milliseconds: number): Promise<void> {
+    for (const name of await readdir(this.incoming)) {
+      const found = await stat(join(this.incoming, name)).catch(() => null);
+      if (found && Date.now() - found.mtimeMs >= milliseconds) await rm(join(this.incoming, name), { force: true });
+    }
   }
 }

@@ -4,7 +4,6 @@ import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/cal
 import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
 import { Database, type HowToWrite, type Narrow, type Tx, insertMany, rows } from '../database';
-import { LiveNotices } from '../events/live';
 import { events } from '../events/tables';
 import { type Actor, type Identity, seesFees } from '../identity/actor';
 import { firms } from '../identity/tables';
@@ -25,16 +24,26 @@ export interface Work {
   afterwards(act: () => void): void;
 }
 
+/** What is told from process to process has a limit of 8,000 bytes. */
+const CLIENTS_AT_ONCE = 100;
+
 /** Opens units of work. */
 @Injectable()
 export class Works {
   private readonly firms = new Map<string, Firm>();
+  /** How often what is known of firms was changed by other processes. */
+  private changes = 0;
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-    private readonly live: LiveNotices,
-  ) {}
+  ) {
+    database.hear(({ firm, missed }) => {
+      if (firm === undefined && !missed) return;
+      this.firms.clear();
+      this.changes += 1;
+    });
+  }
 
   async run<T>(identity: Identity, act: (work: Work) => Promise<T>, options: HowToWrite = {}): Promise<T> {
     const { firmId, actor } = identity;
@@ -54,18 +63,22 @@ export class Works {
           afterwards: (then) => after.push(then),
         });
         await insertMany(tx, events, journal);
+        if (this.database.isShared) await this.tell(firmId, journal, tx);
         return given;
       },
       options,
     );
-    if (journal.length > 0)
-      this.live.tell({
-        firmId,
-        kinds: [...new Set(journal.map((event) => event.kind))],
-        clientIds: [...new Set(journal.map((event) => event.clientId ?? null))],
-      });
+    if (!this.database.isShared) await this.tell(firmId, journal);
     for (const then of after) then();
     return result;
+  }
+
+  /** What open pages are told of what happened. */
+  private async tell(firmId: string, journal: Work['journal'], tx?: Tx): Promise<void> {
+    const kinds = [...new Set(journal.map((event) => event.kind))];
+    const clientIds = [...new Set(journal.map((event) => event.clientId ?? null))];
+    for (let at = 0; at < clientIds.length; at += CLIENTS_AT_ONCE)
+      await this.database.tell({ notice: { firmId, kinds, clientIds: clientIds.slice(at, at + CLIENTS_AT_ONCE) } }, tx);
   }
 
   /** The ids of all firms, for the background work that goes round them. */
@@ -79,10 +92,12 @@ export class Works {
   private async firm(tx: Tx, firmId: string): Promise<Firm> {
     const known = this.firms.get(firmId);
     if (known) return known;
+    const { changes } = this;
     const [found] = await tx.select().from(firms).where(eq(firms.id, firmId));
     if (!found) throw new Error(`There is no firm ${firmId}`);
     const firm = this.withCalendar(found);
-    this.firms.set(firmId, firm);
+    // What was read before a change came in is not remembered after it.
+    if (changes === this.changes) this.firms.set(firmId, firm);
     return firm;
   }
 
@@ -93,8 +108,9 @@ export class Works {
   }
 
   /** Takes what was changed about the firm into this unit of work, and into those that follow once it is confirmed. */
-  changed(work: Work, found: typeof firms.$inferSelect): void {
+  async changed(work: Work, found: typeof firms.$inferSelect): Promise<void> {
     work.firm = this.withCalendar(found);
+    if (this.database.isShared) await this.database.tell({ firm: found.id }, work.tx);
     work.afterwards(() => this.firms.set(found.id, work.firm));
   }
 }
