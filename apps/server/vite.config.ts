@@ -21,6 +21,7 @@ export default defineConfig({
         restore: src('terminal/restore.ts'),
         move: src('terminal/move.ts'),
         'change-key': src('terminal/change-key.ts'),
+        'heavy-worker': src('heavy-worker.ts'),
         'database-worker': src('platform/database/database-worker.ts'),
       },
       output: { entryFileNames: '[name].js', chunkFileNames: 'parts/[name].js' },

@@ -19,6 +19,7 @@ import { LogLines, logRequests, openLog } from './platform/logs';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
 import { FileStore, FilesRound, Keys, Uploads } from './platform/files';
+import { HeavyWork } from './platform/heavy';
 import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
 import { ProblemFilter } from './platform/http/problem.filter';
@@ -67,6 +68,7 @@ class AppModule {
         SavedLists,
         Ticks,
         Backups,
+        HeavyWork,
         StaffSessions,
         DoorTries,
         { provide: PortalSessions, useExisting: PortalService },

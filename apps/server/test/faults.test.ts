@@ -57,15 +57,16 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the embedded database', () => {
 
 const IMPORTER = resolve(import.meta.dirname, '../dist/test/kill-importer.js');
 
-/** Brings in a file in a process of its own, which is killed as soon as it says one of these words. */
-async function importKilledAt(folder: string, until: string): Promise<{ found: string; said: string[] }> {
-  const importer = spawn(process.execPath, [IMPORTER, folder, '2000'], { stdio: ['ignore', 'pipe', 'inherit'] });
+/** Brings in a file, or takes it back, in a process of its own, which is killed when it has come far enough. */
+async function importKilledAt(folder: string, what: 'in' | 'back', until: (done: number) => boolean): Promise<{ found: string; said: string[] }> {
+  const importer = spawn(process.execPath, [IMPORTER, folder, '2000', what], { stdio: ['ignore', 'pipe', 'inherit'] });
   const said: string[] = [];
   let found = '';
   for await (const line of createInterface({ input: importer.stdout })) {
     if (line.startsWith('found ')) found = line.slice('found '.length);
     else said.push(line);
-    if (line === until || line === 'confirmed') importer.kill('SIGKILL');
+    const [word, done] = line.split(' ');
+    if ((word === 'progress' && until(Number(done))) || word === 'confirmed') importer.kill('SIGKILL');
   }
   return { found, said };
 }
@@ -74,14 +75,31 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a file of thousands that is bein
   const folder = mkdtempSync(join(tmpdir(), 'steady-kill-import-'));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-  it('is there as a whole or not at all, whenever the process is killed', { timeout: 120_000 }, async () => {
-    for (const until of ['progress 250', 'progress 1250', 'progress 2000']) {
-      const { found, said } = await importKilledAt(folder, until);
-      expect(said).toContain(until);
-      expect(found).toBe('0 0 0');
+  const never = () => false;
+  const clientsIn = (found: string) => Number(found.split(' ')[0]);
+
+  it('goes on where it was when the process was killed, and nothing is there twice', { timeout: 180_000 }, async () => {
+    let before = 0;
+    for (const [kill, from] of [300, 900, 1500].entries()) {
+      const { found } = await importKilledAt(folder, 'in', (done) => done >= from);
+      // What was said to be written is there, and only whole lots are.
+      const clients = clientsIn(found);
+      expect(found).toBe(`${clients} ${clients} ${clients} ${kill === 0 ? 0 : 1}`);
+      expect(clients % 100).toBe(0);
+      expect(clients).toBeGreaterThanOrEqual(before);
+      before = from;
     }
-    expect((await importKilledAt(folder, 'confirmed')).said.at(-1)).toBe('confirmed');
-    expect((await importKilledAt(folder, 'progress 250')).found).toBe('2000 2000 1');
+    expect((await importKilledAt(folder, 'in', never)).said.at(-1)).toBe('confirmed 2000 2000 2000 1');
+    expect((await importKilledAt(folder, 'in', never)).found).toBe('2000 2000 2000 1');
+  });
+
+  it('is undone as one, also when the process is killed in the middle of it', { timeout: 180_000 }, async () => {
+    const killed = await importKilledAt(folder, 'back', (left) => left <= 1_600);
+    expect(killed.found).toBe('2000 2000 2000 1');
+    const then = await importKilledAt(folder, 'back', never);
+    expect(clientsIn(then.found)).toBeLessThanOrEqual(1_600);
+    expect(clientsIn(then.found)).toBeGreaterThan(0);
+    expect(then.said.at(-1)).toBe('confirmed 0 0 0 1');
   });
 });
 

@@ -4,6 +4,7 @@ import type { BulkOutcome, ClientList } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
 import type { Decision, ImportLine, ImportOutcome, ImportView } from '@steady/contract/imports';
 import type { AuditRow } from '@steady/contract/team';
+import { BringingIn } from '../src/areas/imports';
 import { LiveNotices } from '../src/platform/events';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 
@@ -22,8 +23,14 @@ const send = (content: string | Buffer, name = 'clients.csv') =>
     .attach('file', typeof content === 'string' ? Buffer.from(content) : content, name);
 const view = async (id: string) => (await manager().get(`/api/imports/${id}`).expect(200)).body as ImportView;
 const read = async (content: string | Buffer, name?: string) => view(((await send(content, name).expect(201)).body as { id: string }).id);
-const bringIn = async (id: string, decisions: Decision[] = []) =>
-  (await manager().post(`/api/imports/${id}/bring-in`).set(key()).send({ decisions }).expect(200)).body as ImportOutcome;
+/** Has it brought in, and waits until it is. */
+const bringIn = async (id: string, decisions: Decision[] = []) => {
+  const { body } = await manager().post(`/api/imports/${id}/bring-in`).set(key()).send({ decisions }).expect(200);
+  expect((body as ImportOutcome).said).toContain('is being brought in');
+  await test.app.get(BringingIn).settled();
+  const { outcome, bulkId } = await view(id);
+  return { said: outcome, bulkId };
+};
 const names = async () => ((await manager().get('/api/clients').expect(200)).body as ClientList).rows.map((row) => row.name);
 const kinds = ({ rows }: ImportView) => Object.fromEntries(rows.map((row) => [row.line, row.verdict.kind]));
 
@@ -48,7 +55,7 @@ it('tells how far it has come while a long file is brought in, to the firm whose
   ];
   const outcome = await bringIn(id, []);
   for (const one of listening) one.unsubscribe();
-  expect(told).toEqual(['true 250 of 600', 'true 500 of 600', 'true 600 of 600']);
+  expect(told).toEqual(['true 100 of 600', 'true 200 of 600', 'true 300 of 600', 'true 400 of 600', 'true 500 of 600', 'true 600 of 600']);
   expect(elsewhere).toEqual([]);
   // The whole of it is one event of the firm, however many lots it was written in.
   const trail = (await test.firm.as.administrator!.get('/api/audit?kind=clients+brought+in').expect(200)).body as { rows: AuditRow[] };
@@ -100,7 +107,7 @@ describe('a file of clients', () => {
   });
 
   it('is brought in at once: new clients with their contact, changes, and doubtful rows as decided', async () => {
-    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('2 clients brought in, 1 changed, 3 rows left out.');
+    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('2 clients brought in, 1 changed, 3 rows left out');
     expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Élan Sails', 'Gannet Smokery Ltd']);
     const { rows } = (await manager().get('/api/clients?find=Gannet').expect(200)).body as ClientList;
     expect((await manager().get(`/api/clients/${rows[0]!.id}`).expect(200)).body).toMatchObject({
@@ -189,7 +196,7 @@ describe('other ways in which a list is written', () => {
     expect(await refused('')).toBe('This file is empty. Choose another.');
     expect(await refused(Buffer.from([0, 1, 2, 3, 4, 5]), 'x.csv')).toContain('not a file of text');
     expect(await refused(Buffer.from('PK\u0003\u0004 not a workbook'), 'x.xlsx')).toContain('cannot be opened');
-    expect(await refused(`Client\n${'A\n'.repeat(20_001)}`)).toContain('more than 20000 rows');
+    expect(await refused(`Client\n${'A\n'.repeat(50_001)}`)).toContain('more than 50,000 rows');
   });
 
   it('keep formulas as text, in the record and in files that leave', async () => {

@@ -17,6 +17,7 @@ export default defineConfig({
         'kill-importer': resolve(import.meta.dirname, 'kill-importer.ts'),
         'kill-mover': resolve(import.meta.dirname, 'kill-mover.ts'),
         stoppable: resolve(import.meta.dirname, 'stoppable.ts'),
+        'heavy-worker': resolve(import.meta.dirname, '../src/heavy-worker.ts'),
         'database-worker': resolve(import.meta.dirname, '../src/platform/database/database-worker.ts'),
       },
       output: { entryFileNames: '[name].js' },

@@ -26,7 +26,7 @@ export class Decision {
 export class BringIn {
   @LeftOut()
   @IsArray()
-  @ArrayMaxSize(20_000)
+  @ArrayMaxSize(50_000)
   @ValidateNested({ each: true })
   @Type(() => Decision)
   decisions?: Decision[];
@@ -55,6 +55,8 @@ export interface ImportView {
   counts: Record<Verdict['kind'], number>;
   /** Rows of each kind; at most a few hundred of them. */
   rows: ImportRow[];
+  /** How far it is, while it is brought in. */
+  coming: { done: number; total: number } | null;
   /** What was done, once it was brought in. */
   outcome: string | null;
   bulkId: string | null;
@@ -71,8 +73,8 @@ export interface ImportLine {
   undone: boolean;
 }
 
+/** It is brought in by and by, and goes on by itself. */
 export interface ImportOutcome {
-  bulkId: string | null;
   said: string;
 }
 

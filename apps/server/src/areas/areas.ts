@@ -13,6 +13,7 @@ import { EffectsController } from './almanac/effects.controller';
 import { PlanningService } from './almanac/planning.service';
 import { BroughtInService } from './clients/brought-in.service';
 import { BulkService } from './clients/bulk.service';
+import { BulkUndo } from './clients/bulk-undo';
 import { ClientsController } from './clients/clients.controller';
 import { ClientQueries } from './clients/clients.queries';
 import { ClientsService } from './clients/clients.service';
@@ -33,6 +34,8 @@ import { FeesService } from './fees/fees.service';
 import { LedgerService } from './fees/ledger.service';
 import { SettlementService } from './fees/settlement.service';
 import { ImportsController } from './imports/imports.controller';
+import { Comparisons } from './imports/comparisons';
+import { BringingIn } from './imports/bringing-in';
 import { ImportsService } from './imports/imports.service';
 import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
@@ -140,8 +143,11 @@ export const AREA_SERVICES = [
   RelatedService,
   ClientQueries,
   BulkService,
+  BulkUndo,
   BroughtInService,
   ImportsService,
+  BringingIn,
+  Comparisons,
   DetailsService,
   NotesService,
   FirmRules,

@@ -6,7 +6,6 @@ import type { Address } from '@steady/contract/contacts';
 import { insertMany, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { type Work, nextNumbers } from '../../platform/work';
-import { BulkService } from './bulk.service';
 import { ContactsService } from './contacts.service';
 import { ClientChanged, mayMoveAccount } from './clients.service';
 import { type BulkRow, clientContacts, clients, contacts } from './clients.tables';
@@ -14,9 +13,6 @@ import { type BulkRow, clientContacts, clients, contacts } from './clients.table
 const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in');
 /** Told once for all clients of a file. */
 export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in');
-
-/** Rows written together; after each lot it is told how far it has come. */
-const AT_ONCE = 250;
 
 type Values = Record<string, unknown>;
 type Contact = { name: string; email: string | null; phone: string | null; role: string | null };
@@ -72,12 +68,11 @@ function contactIn(values: Values, name: string): Contact | null {
   return contactName || email || phone ? { name: contactName ?? name, email: email?.toLowerCase() ?? null, phone, role } : null;
 }
 
-/** Clients that come from a file: written many at once, in one go, and undone like any change of many. */
+/** Clients that come from a file: written lot by lot, and undone like any change of many. */
 @Injectable()
 export class BroughtInService {
   constructor(
     private readonly events: Events,
-    private readonly bulk: BulkService,
     private readonly people: ContactsService,
   ) {}
 
@@ -108,26 +103,17 @@ export class BroughtInService {
     }));
   }
 
-  /** Writes new clients and changes of known ones, and tells how many rows are written as it goes. @returns the id by which it is undone. */
-  async write(
-    work: Work,
-    what: string,
-    fresh: Values[],
-    changed: { clientId: string; values: Values }[],
-    tell: (done: number) => void = () => undefined,
-  ): Promise<string> {
-    const made: BulkRow[] = [];
-    for (let from = 0; from < fresh.length; from += AT_ONCE) {
-      made.push(...(await this.add(work, fresh.slice(from, from + AT_ONCE))));
-      tell(made.length);
-    }
-    const clientIds = made.map((row) => row.clientId);
-    if (clientIds.length > 0) await this.events.record(work, ClientsBroughtIn, { what: `brought in ${clientIds.length} clients`, payload: { clientIds } });
-    for (let from = 0; from < changed.length; from += AT_ONCE) {
-      made.push(...(await this.change(work, changed.slice(from, from + AT_ONCE))));
-      tell(fresh.length + Math.min(from + AT_ONCE, changed.length));
-    }
-    return this.bulk.keep(work, what, made);
+  /** Writes new clients and changes of known ones. @returns what stood before, by which they are undone */
+  async write(work: Work, fresh: Values[], changed: { clientId: string; values: Values }[]): Promise<BulkRow[]> {
+    const added = await this.add(work, fresh);
+    const clientIds = added.map((row) => row.clientId);
+    if (clientIds.length > 0) await this.events.tell(work, ClientsBroughtIn, { what: '', payload: { clientIds } });
+    return [...added, ...(await this.change(work, changed))];
+  }
+
+  /** Records once, however many lots they came in, how many clients a file brought. */
+  async told(work: Work, count: number): Promise<void> {
+    if (count > 0) await this.events.record(work, ClientsBroughtIn, { what: `brought in ${count} clients`, payload: { clientIds: [] } });
   }
 
   private async add(work: Work, fresh: Values[]): Promise<BulkRow[]> {

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { detailInWords } from '@steady/core/details';
 import type { BulkChange, BulkOutcome, BulkPreview, ChangeMany } from '@steady/contract/client-lists';
 import type { DetailFieldView } from '@steady/contract/clients';
-import { newId } from '../../platform/database';
+import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId, mustSeeAllOf } from '../../platform/work';
@@ -11,7 +11,7 @@ import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
 import { type Client, ClientChanged, ClientsService } from './clients.service';
 import { ContactsService } from './contacts.service';
-import { type BulkRow, bulkChanges, clientContacts, clients } from './clients.tables';
+import { type BulkRow, bulkChanges, bulkLots, clientContacts, clients } from './clients.tables';
 
 export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed');
 export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone');
@@ -144,31 +144,116 @@ export class BulkService {
     });
   }
 
-  /** Keeps a change of many, so that it can be undone. */
+  /** Keeps a change of many that was made at once, so that it can be undone. */
   async keep(work: Work, what: string, made: BulkRow[]): Promise<string> {
-    const id = newId();
-    await work.tx.insert(bulkChanges).values({ id, firmId: work.firm.id, at: work.now.toString(), by: work.actor.name, byId: staffId(work), what, rows: made });
-    await this.events.record(work, ManyChanged, { what, payload: { bulkId: id } });
+    const id = await this.begin(work, what, staffId(work));
+    await this.addLot(work, id, 0, made);
+    await this.finish(work, id);
     return id;
   }
 
-  /** Puts back what stood before, on every client that nobody changed since; says which stay as they are. */
-  async undo(work: Work, bulkId: string): Promise<BulkOutcome> {
+  /** Begins a change of many that is made lot by lot. It can be undone when it is finished. */
+  async begin(work: Work, what: string, byId: string): Promise<string> {
+    const id = newId();
+    await work.tx.insert(bulkChanges).values({ id, firmId: work.firm.id, at: work.now.toString(), by: work.actor.name, byId, what, going: 'in' });
+    return id;
+  }
+
+  async addLot(work: Work, bulkId: string, lot: number, made: BulkRow[]): Promise<void> {
+    await work.tx.insert(bulkLots).values({ firmId: work.firm.id, bulkId, lot, rows: made });
+  }
+
+  async finish(work: Work, bulkId: string): Promise<void> {
+    const [bulk] = await work.tx.update(bulkChanges).set({ going: null }).where(eq(bulkChanges.id, bulkId)).returning({ what: bulkChanges.what });
+    await this.events.record(work, ManyChanged, { what: bulk!.what, payload: { bulkId } });
+  }
+
+  /** How many clients came with a change. */
+  async addedIn(work: Work, bulkId: string): Promise<number> {
+    const [found] = await rows<{ count: number }>(
+      work.tx,
+      sql`select count(*)::int as count from bulk_lots l cross join jsonb_array_elements(l.rows) r where l.bulk_id = ${bulkId} and r ? 'added'`,
+    );
+    return found!.count;
+  }
+
+  /** Looks whether a change can be undone by whoever asks, and holds it for that. */
+  async beginUndo(work: Work, bulkId: string): Promise<void> {
+    const bulk = await this.locked(work, bulkId);
+    if (bulk.undoneAt) throw Problem.refused('undone-already', 'This change was undone already.');
+    if (bulk.going !== null)
+      throw Problem.refused(
+        'going-on',
+        bulk.going === 'in' ? 'This change is still being made. Undo it when it is finished.' : 'This change is being undone already.',
+      );
+    const clientIds = await rows<{ id: string }>(
+      work.tx,
+      sql`select r->>'clientId' as id from bulk_lots l cross join jsonb_array_elements(l.rows) r where l.bulk_id = ${bulkId}`,
+    );
+    await mustSeeAllOf(
+      work,
+      'clients',
+      clientIds.map(({ id }) => id),
+    );
+    await work.tx.update(bulkChanges).set({ going: 'back' }).where(eq(bulkChanges.id, bulkId));
+  }
+
+  /** Lets go of a change of which nothing was taken back. */
+  async letGo(work: Work, bulkId: string): Promise<void> {
+    await work.tx.execute(
+      sql`update bulk_changes set going = null where id = ${bulkId} and not exists (select from bulk_lots where bulk_id = ${bulkId} and back is not null)`,
+    );
+  }
+
+  private async locked(work: Work, bulkId: string): Promise<typeof bulkChanges.$inferSelect> {
     const [bulk] = await work.tx
       .select()
       .from(bulkChanges)
       .where(and(eq(bulkChanges.id, bulkId), eq(bulkChanges.firmId, work.firm.id)))
       .for('update');
     if (!bulk) throw Problem.notFound('change');
-    if (bulk.undoneAt) throw Problem.refused('undone-already', 'This change was undone already.');
-    await mustSeeAllOf(
-      work,
-      'clients',
-      bulk.rows.map((row) => row.clientId),
-    );
+    return bulk;
+  }
+
+  /**
+   * Puts back what stood before, in the next lot, on every client that nobody changed since; says at the end which stay as they are.
+   * @returns null while there is more
+   */
+  async undoNext(work: Work, bulkId: string): Promise<BulkOutcome | null> {
+    const bulk = await this.locked(work, bulkId);
+    if (bulk.going !== 'back') throw Problem.refused('undone-already', 'This change was undone already.');
+    const [lot] = await work.tx
+      .select()
+      .from(bulkLots)
+      .where(and(eq(bulkLots.bulkId, bulkId), isNull(bulkLots.back)))
+      .orderBy(asc(bulkLots.lot))
+      .limit(1);
+    if (lot) {
+      await work.tx
+        .update(bulkLots)
+        .set(await this.undoRows(work, bulk.what, lot.rows))
+        .where(and(eq(bulkLots.bulkId, bulkId), eq(bulkLots.lot, lot.lot)));
+      return null;
+    }
+    const lots = await work.tx
+      .select({ back: bulkLots.back, left: bulkLots.left })
+      .from(bulkLots)
+      .where(eq(bulkLots.bulkId, bulkId))
+      .orderBy(asc(bulkLots.lot));
+    const back = lots.reduce((sum, one) => sum + one.back!, 0);
+    const left = lots.flatMap((one) => one.left!);
+    await work.tx.update(bulkChanges).set({ going: null, undoneAt: work.now.toString() }).where(eq(bulkChanges.id, bulkId));
+    const stays =
+      left.length > 0 ? ` ${left.slice(0, 5).join(', ')}${left.length > 5 ? ` and ${left.length - 5} more` : ''} changed since and stay as they are.` : '';
+    const said = `Put ${count(back)} back.${stays}`;
+    await this.events.record(work, ManyUndone, { what: `undid: ${bulk.what}`, after: { said }, payload: { bulkId } });
+    return { id: bulkId, said };
+  }
+
+  private async undoRows(work: Work, what: string, made: BulkRow[]): Promise<{ back: number; left: string[] }> {
     const found = await this.chosen(
       work,
-      bulk.rows.map((row) => row.clientId),
+      made.map((row) => row.clientId),
     );
     const byId = new Map(found.map((client) => [client.id, client]));
     const untouched = ({ clientId, after }: BulkRow) => {
@@ -177,26 +262,21 @@ export class BulkService {
     };
     const removed = await this.single.removeUnused(
       work,
-      bulk.rows.filter((row) => row.added && untouched(row)).map((row) => row.clientId),
+      made.filter((row) => row.added && untouched(row)).map((row) => row.clientId),
     );
     let back = removed.size;
     const left: string[] = [];
-    for (const row of bulk.rows) {
+    for (const row of made) {
       const client = byId.get(row.clientId);
       if (!client || removed.has(row.clientId)) continue;
       if (row.added || !untouched(row)) left.push(client.name);
       else {
-        await this.write(work, client, row.before, `put back: ${bulk.what}`);
+        await this.write(work, client, row.before, `put back: ${what}`);
         if (row.contact) await this.putBackContact(work, row.clientId, row.contact);
         back += 1;
       }
     }
-    await work.tx.update(bulkChanges).set({ undoneAt: work.now.toString() }).where(eq(bulkChanges.id, bulkId));
-    const stays =
-      left.length > 0 ? ` ${left.slice(0, 5).join(', ')}${left.length > 5 ? ` and ${left.length - 5} more` : ''} changed since and stay as they are.` : '';
-    const said = `Put ${count(back)} back.${stays}`;
-    await this.events.record(work, ManyUndone, { what: `undid: ${bulk.what}`, after: { said }, payload: { bulkId } });
-    return { id: bulkId, said };
+    return { back, left };
   }
 
   private async putBackContact(work: Work, clientId: string, { id, before, newEmailSince }: NonNullable<BulkRow['contact']>): Promise<void> {

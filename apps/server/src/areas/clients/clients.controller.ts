@@ -1,5 +1,5 @@
-import { Controller, Res } from '@nestjs/common';
-import type { Response } from 'express';
+import { Controller, Req, Res } from '@nestjs/common';
+import type { Request, Response } from 'express';
 import { type BulkOutcome, type BulkPreview, ChangeMany, type ClientList, MergeClients, type MergePreview, USUAL_COLUMNS } from '@steady/contract/client-lists';
 import {
   AddClient,
@@ -18,9 +18,11 @@ import {
 import * as routes from '@steady/contract/clients.routes';
 import type { ListFields, ListPlace, ListTotals } from '@steady/contract/lists';
 import { AlikeAsked, ListQuery, AfterRow } from '@steady/contract/queries';
-import { type Asked, Does } from '../../platform/http/routes';
+import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
+import type { Known } from '../../platform/identity';
 import { SavedLists, askedFrom, idsOf, pageOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { BulkService } from './bulk.service';
+import { BulkUndo } from './bulk-undo';
 import { ClientQueries } from './clients.queries';
 import { ClientsService } from './clients.service';
 import { DetailsService } from './details.service';
@@ -33,6 +35,7 @@ export class ClientsController {
     private readonly clients: ClientsService,
     private readonly queries: ClientQueries,
     private readonly bulk: BulkService,
+    private readonly bulkUndo: BulkUndo,
     private readonly kept: DetailsService,
     private readonly saved: SavedLists,
     private readonly notes: NotesService,
@@ -112,9 +115,9 @@ export class ClientsController {
     return this.bulk.change(work, input);
   }
 
-  @Does(routes.undoMany)
-  undoMany({ work, at: { id } }: Asked<typeof routes.undoMany>): Promise<BulkOutcome> {
-    return this.bulk.undo(work, id);
+  @DoesOutside(routes.undoMany)
+  undoMany({ at: { id } }: AskedOutside<typeof routes.undoMany>, @Req() request: Request & Known): Promise<BulkOutcome> {
+    return this.bulkUndo.undo(request.identity!, id);
   }
 
   @Does(routes.add, { input: AddClient })

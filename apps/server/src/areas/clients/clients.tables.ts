@@ -163,11 +163,27 @@ export const bulkChanges = pgTable(
     by: text('by').notNull(),
     byId: uuid('by_id'),
     what: text('what').notNull(),
-    /** For each client what was set and what stood there before; `added` where it came with this change. */
-    rows: jsonb('rows').$type<BulkRow[]>().notNull(),
+    /** Still being written, or being taken back, lot by lot; null when nothing goes on. */
+    going: text('going').$type<'in' | 'back'>(),
     undoneAt: moment('undone_at'),
   },
   (t) => [ownFirm(), index().on(t.firmId, t.at)],
+);
+
+/** Parts of a change of many: each is written in a transaction of its own, and taken back in one. */
+export const bulkLots = pgTable(
+  'bulk_lots',
+  {
+    firmId: firmId(),
+    bulkId: uuid('bulk_id').notNull(),
+    lot: integer('lot').notNull(),
+    /** For each client what was set and what stood there before; `added` where it came with this change. */
+    rows: jsonb('rows').$type<BulkRow[]>().notNull(),
+    /** When it was taken back: how many stand as before, and the names of those that were changed since. */
+    back: integer('back'),
+    left: jsonb('left').$type<string[]>(),
+  },
+  (t) => [ownFirm(), primaryKey({ columns: [t.bulkId, t.lot] })],
 );
 
 export interface BulkRow {

@@ -1,5 +1,6 @@
 export { BroughtInService, ClientsBroughtIn } from './brought-in.service';
 export { BulkService } from './bulk.service';
+export { BulkUndo } from './bulk-undo';
 export { DetailsService } from './details.service';
 export { NotesService } from './notes.service';
 export { RelatedService } from './related.service';

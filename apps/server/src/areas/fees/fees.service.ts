@@ -7,6 +7,7 @@ import type { CancelBill, DraftBill } from '@steady/contract/fees';
 import { rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
+import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
 import { type Actor, may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
@@ -16,7 +17,7 @@ import { DocumentsService } from '../documents';
 import { JobsService } from '../jobs';
 import { PostService } from '../post';
 import { invoices, payments } from './fees.tables';
-import { invoicePdf } from './invoice-pdf';
+import { DrawInvoice } from './draw-invoice';
 import { LedgerService } from './ledger.service';
 
 export type Invoice = typeof invoices.$inferSelect;
@@ -60,6 +61,7 @@ export class FeesService implements OnModuleInit {
     private readonly post: PostService,
     private readonly ledger: LedgerService,
     private readonly files: FileStore,
+    private readonly heavy: HeavyWork,
     private readonly collector: Collector,
   ) {}
 
@@ -127,10 +129,11 @@ export class FeesService implements OnModuleInit {
     const issuedOn = work.today.toString();
     const dueOn = work.today.add({ days: work.firm.paymentDays }).toString();
     const { wording, net, vat, vatRate, gross } = invoice;
-    const pdf = await invoicePdf(
-      { firm: work.firm, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn },
-      new Date(work.now.epochMilliseconds),
-    );
+    const { name: firmName, address, currency } = work.firm;
+    const pdf = await this.heavy.run(DrawInvoice, {
+      text: { firm: { name: firmName, address, currency }, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn },
+      at: work.now.epochMilliseconds,
+    });
     const documentId = await this.documents.file(
       work,
       { ...(await this.files.keepBytes(work.firm, pdf)), name: `Invoice ${number}.pdf` },

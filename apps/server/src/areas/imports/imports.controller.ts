@@ -4,18 +4,18 @@ import { BringIn, type ImportLine, type ImportOutcome, type ImportView, SetMappi
 import { AfterRow } from '@steady/contract/queries';
 import * as routes from '@steady/contract/imports.routes';
 import { bytesOf, receiveUpload } from '../../platform/files';
+import { HeavyWork } from '../../platform/heavy';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
 import { SETTINGS, type Settings } from '../../platform/settings';
-import { Works } from '../../platform/work';
 import { ImportsService } from './imports.service';
-import { readTable } from './read-file';
+import { ReadTable } from './tasks';
 
 @Controller()
 export class ImportsController {
   constructor(
     private readonly imports: ImportsService,
-    private readonly works: Works,
+    private readonly heavy: HeavyWork,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -28,13 +28,14 @@ export class ImportsController {
   @DoesOutside(routes.begin)
   async begin(_asked: AskedOutside<typeof routes.begin>, @Req() request: Request & Known): Promise<{ id: string }> {
     const { name, bytes } = await receiveUpload(request, (content) => bytesOf(content, this.settings.uploadLimit));
-    const table = await readTable(bytes, name);
-    return { id: await this.works.run(request.identity!, (work) => this.imports.begin(work, name, table)) };
+    const read = await this.heavy.run(ReadTable, { bytes, name });
+    return { id: await this.imports.begin(request.identity!, name, read) };
   }
 
-  @Does(routes.view)
-  view({ work, at: { id } }: Asked<typeof routes.view>): Promise<ImportView> {
-    return this.imports.view(work, id);
+  /** Outside a transaction: the rows are compared while others go on. */
+  @DoesOutside(routes.view)
+  view({ at: { id } }: AskedOutside<typeof routes.view>, @Req() request: Request & Known): Promise<ImportView> {
+    return this.imports.view(request.identity!, id);
   }
 
   @Does(routes.setMapping, { input: SetMapping })

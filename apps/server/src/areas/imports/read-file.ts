@@ -1,15 +1,17 @@
+import { Readable } from 'node:stream';
 import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
+import { unzipSync } from 'fflate';
 import { Problem } from '../../platform/http/problem';
+import type { ReadFile } from './tasks';
 import { cardsFromText } from './vcard';
 
-export interface Table {
-  headings: string[];
-  rows: string[][];
-}
-
-const MOST_ROWS = 20_000;
+const MOST_ROWS = 50_000;
 const MOST_COLUMNS = 200;
+/** What a workbook may unpack to: a small file can hold more than any memory. */
+const MOST_UNPACKED = 400 * 1024 * 1024;
+/** Rows that are kept together. */
+const IN_A_PART = 2_000;
 /** Longer than anything that belongs into a cell of such a file. */
 const LONGEST_CELL = 10_000;
 
@@ -35,7 +37,14 @@ function fromCsv(bytes: Buffer): string[][] {
   const text = textOf(bytes).replace(/^\ufeff/, '');
   if (text.includes('\u0000')) throw Problem.badFile('This is not a file of text. Save the list as CSV or XLSX and choose that.');
   try {
-    return parse(text, { delimiter: delimiterOf(text), relax_column_count: true, skip_empty_lines: true, max_record_size: LONGEST_CELL * 20, trim: true });
+    return parse(text, {
+      delimiter: delimiterOf(text),
+      relax_column_count: true,
+      skip_empty_lines: true,
+      max_record_size: LONGEST_CELL * 20,
+      trim: true,
+      to: MOST_ROWS + 2,
+    });
   } catch (error) {
     const { lines, code } = error as { lines?: number; code?: string };
     const why =
@@ -57,37 +66,74 @@ function cellText(value: ExcelJS.CellValue): string {
   return 'text' in value ? String(value.text) : '';
 }
 
+const tooManyRows = () => Problem.badFile(`The file has more than ${MOST_ROWS.toLocaleString('en')} rows. Bring it in in parts.`);
+
+/** How much a workbook says that it unpacks to, read from its table of contents alone. */
+function unpackedSize(bytes: Buffer): number {
+  let size = 0;
+  unzipSync(bytes, {
+    filter: ({ originalSize }) => {
+      size += originalSize;
+      return false;
+    },
+  });
+  return size;
+}
+
+/** The first sheet of a workbook, read as it comes: what is more than may be is not read. */
 async function fromXlsx(bytes: Buffer): Promise<string[][]> {
-  const book = new ExcelJS.Workbook();
+  const lines: string[][] = [];
   try {
-    await book.xlsx.load(bytes as never);
-  } catch {
+    if (unpackedSize(bytes) > MOST_UNPACKED)
+      throw Problem.badFile('This workbook unpacks to far more than a list of clients. Save the list alone, as XLSX or CSV.');
+    const book = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([bytes]), {
+      sharedStrings: 'cache',
+      styles: 'cache',
+      worksheets: 'emit',
+      hyperlinks: 'ignore',
+      entries: 'ignore',
+    });
+    for await (const sheet of book) {
+      for await (const row of sheet) {
+        if (lines.length > MOST_ROWS) throw tooManyRows();
+        if (row.cellCount > MOST_COLUMNS) throw tooManyColumns();
+        const cells = Array.from({ length: row.cellCount }, (_, at) => cellText(row.getCell(at + 1).value).trim());
+        if (cells.some((cell) => cell !== '')) lines.push(cells);
+      }
+      break;
+    }
+  } catch (error) {
+    if (error instanceof Problem) throw error;
     throw Problem.badFile('This workbook cannot be opened. Save it again as XLSX, or as CSV.');
   }
-  const lines: string[][] = [];
-  book.worksheets[0]?.eachRow((row) => {
-    if (lines.length <= MOST_ROWS + 1)
-      lines.push(Array.from({ length: Math.min(row.cellCount, MOST_COLUMNS) }, (_, at) => cellText(row.getCell(at + 1).value).trim()));
-  });
   return lines;
 }
+
+const tooManyColumns = () => Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not wanted.`);
 
 /**
  * Reads a file of clients: CSV with commas, semicolons or tabs, the first sheet of a workbook, or vCards.
  * @throws Problem at "file", with the line, for what cannot be read
  */
-export async function readTable(bytes: Buffer, name: string): Promise<Table> {
+export async function readTable({ bytes: given, name }: { bytes: Uint8Array; name: string }): Promise<ReadFile> {
+  const bytes = Buffer.from(given.buffer, given.byteOffset, given.byteLength);
   const isBook = bytes[0] === 0x50 && bytes[1] === 0x4b;
   const text = isBook ? '' : bytes.subarray(0, 40).toString('utf8');
   const lines = isBook ? await fromXlsx(bytes) : /^\ufeff?\s*BEGIN:VCARD/i.test(text) ? cardsFromText(textOf(bytes)) : fromCsv(bytes);
-  const [headings, ...rows] = lines;
-  if (!headings || rows.length === 0) throw Problem.badFile(`${name} holds no row below its headings.`);
-  if (headings.length > MOST_COLUMNS) throw Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not wanted.`);
-  if (rows.length > MOST_ROWS) throw Problem.badFile(`The file has more than ${MOST_ROWS} rows. Bring it in in parts.`);
+  const [first, ...rows] = lines;
+  if (!first || rows.length === 0) throw Problem.badFile(`${name} holds no row below its headings.`);
+  if (first.length > MOST_COLUMNS) throw tooManyColumns();
+  if (rows.length > MOST_ROWS) throw tooManyRows();
   rows.forEach((row, at) => {
     const long = row.findIndex((cell) => cell.length > LONGEST_CELL);
     if (long >= 0)
       throw Problem.badFile(`Line ${at + 2}, column ${long + 1}: the cell is longer than ${LONGEST_CELL} characters. Shorten it and choose the file again.`);
   });
-  return { headings: headings.map((heading) => heading.slice(0, 120)), rows };
+  const headings = first.map((heading) => heading.slice(0, 120));
+  return {
+    headings,
+    samples: headings.map((_, at) => [...new Set(rows.slice(0, 40).map((row) => row[at] ?? ''))].filter(Boolean).slice(0, 3)),
+    rows: rows.length,
+    parts: Array.from({ length: Math.ceil(rows.length / IN_A_PART) }, (_, at) => JSON.stringify(rows.slice(at * IN_A_PART, (at + 1) * IN_A_PART))),
+  };
 }

@@ -53,6 +53,11 @@ export class Events {
       after,
       aboutFees: namesAmount(what) || holdsAmount(before) || holdsAmount(after),
     });
+    await this.tell(work, kind, happening);
+  }
+
+  /** Tells the areas that listen of a part of what is recorded as a whole at its end. */
+  async tell<Payload>(work: Work, kind: EventKind<Payload>, happening: Happening<Payload>): Promise<void> {
     for (const listener of this.listeners.get(kind.name) ?? []) await listener(work, happening);
   }
 }

@@ -11,7 +11,7 @@ import { SETTINGS, type Settings } from '../settings';
 import type { Work } from '../work';
 import { type HasFileKey, Keys } from './keys';
 import { SealBrokenError, sealing, unsealing } from './sealing';
-import { Measuring } from './measuring';
+import { Measuring, emptyFile } from './measuring';
 import { FolderShelf, type Shelf } from './shelf';
 import { storedFiles } from './tables';
 
@@ -75,7 +75,7 @@ export class FileStore {
     const measuring = new Measuring(this.settings.uploadLimit, (chunk) => content.update(chunk));
     const { put, drop } = await this.shelf.take(source, [measuring, sealing(this.keys.sealsWith(firm)), through((chunk) => sealed.update(chunk))]);
     try {
-      if (measuring.bytes === 0) throw Problem.badFile('This file is empty. Choose another.');
+      if (measuring.bytes === 0) throw emptyFile();
       const address = content.digest('hex');
       const kept = { address, bytes: measuring.bytes, kind: await kindOf(measuring.head) };
       this.count(address, 1);

@@ -1,6 +1,8 @@
 import { Transform } from 'node:stream';
 import { Problem } from '../http/problem';
 
+export const emptyFile = () => Problem.badFile('This file is empty. Choose another.');
+
 /** By so many bytes the kind of a file is known. */
 const HEAD = 4100;
 

@@ -19,6 +19,11 @@ export class Problem extends Error {
     return { type: `urn:steady-almanac:problem:${this.code}`, status: this.status, code: this.code, title: this.title, detail: this.detail, ...this.more };
   }
 
+  /** The same again, from what travelled between threads. */
+  static from({ status, code, title, detail, type: _type, ...more }: ProblemView): Problem {
+    return new Problem(status, code, title, detail, more);
+  }
+
   /** Also given for what exists but may not be seen: the answer tells nothing. */
   static notFound(what: string): Problem {
     return new Problem(404, 'not-found', 'Not found', `There is no such ${what}, or you may not see it.`);

@@ -3,6 +3,7 @@ import * as importsRoutes from '@steady/contract/imports.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Verdict } from '@steady/core/importing';
+import { counted } from '@steady/core/words';
 import type { ImportRow } from '@steady/contract/imports';
 import { send, useData } from '../../app/api';
 import { useProgress } from '../../app/live';
@@ -52,6 +53,15 @@ export function ImportPage() {
   );
   const bringIn = () => act(async () => say((await send(importsRoutes.bringIn, { id }, { decisions })).said));
   const undo = () => act(async () => say((await send(clientsRoutes.undoMany, { id: view.bulkId! })).said));
+  if (view.coming) {
+    const { done, total } = progress ?? view.coming;
+    return (
+      <Page above={above} title={view.file} sum={total > 0 ? `Being brought in: ${done} of ${counted(total, 'row')} are written.` : 'Being brought in …'}>
+        <progress className="mt-4 block w-full max-w-md accent-kelp" aria-label="Rows written" value={total > 0 ? done : undefined} max={total || undefined} />
+        <p className="mt-3 text-table text-soft">It goes on by itself: you can leave this page, and everybody else works on meanwhile.</p>
+      </Page>
+    );
+  }
   if (view.outcome !== null)
     return (
       <Page
@@ -91,7 +101,7 @@ export function ImportPage() {
       tools={
         <span className="ml-auto flex items-baseline gap-4">
           <button className="act" disabled={busy || fresh + changed === 0} onClick={() => void bringIn()}>
-            {busy ? (progress ? `Bringing in, ${progress.done} of ${progress.total}` : 'Bringing in …') : `Bring in ${fresh} new, change ${changed}`}
+            {busy ? 'Bringing in …' : `Bring in ${fresh} new, change ${changed}`}
           </button>
         </span>
       }

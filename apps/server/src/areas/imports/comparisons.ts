@@ -1,0 +1,38 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { type Target, clientTargets } from '@steady/core/importing';
+import type { DetailFieldView } from '@steady/contract/clients';
+import { rows } from '../../platform/database';
+import type { Work } from '../../platform/work';
+import { BroughtInService, ClientQueries } from '../clients';
+import { TeamService } from '../team';
+import type { Comparison } from './tasks';
+
+interface Targets {
+  targets: Target[];
+  details: DetailFieldView[];
+  people: { id: string; name: string }[];
+}
+
+/** As what the columns of a file can be brought in, and what its rows are compared with. */
+@Injectable()
+export class Comparisons {
+  constructor(
+    private readonly queries: ClientQueries,
+    private readonly broughtIn: BroughtInService,
+    private readonly team: TeamService,
+  ) {}
+
+  async targets(work: Work): Promise<Targets> {
+    const details = await this.queries.details(work);
+    const people = (await this.team.list(work)).filter((member) => member.standing === 'active').map(({ id, name }) => ({ id, name }));
+    return { targets: clientTargets(people, details), details, people };
+  }
+
+  /** What the rows of a file are compared with. */
+  async of(work: Work, { id, mapping }: Pick<Comparison, 'mapping'> & { id: string }): Promise<Comparison> {
+    const { people, details } = await this.targets(work);
+    const parts = await rows<{ part: string }>(work.tx, sql`select rows::text as part from import_parts where import_id = ${id} order by part`);
+    return { parts: parts.map(({ part }) => part), mapping, people, details, known: await this.broughtIn.known(work) };
+  }
+}

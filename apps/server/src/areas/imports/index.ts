@@ -1,0 +1,2 @@
+export { BringingIn } from './bringing-in';
+export { ImportsService } from './imports.service';

@@ -1,0 +1,46 @@
+import type { DetailField } from '@steady/core/details';
+import type { KnownClient, SortedRow, Verdict } from '@steady/core/importing';
+import type { Decision } from '@steady/contract/imports';
+import { heavyTask } from '../../platform/heavy';
+
+type Values = Record<string, unknown>;
+
+/** A file that was read: its rows in parts, as the database takes them. */
+export interface ReadFile {
+  headings: string[];
+  samples: string[][];
+  rows: number;
+  /** Each a JSON list of rows. */
+  parts: string[];
+}
+
+/** What rows are compared with, and as what their columns are taken. */
+export interface Comparison {
+  /** Each a JSON list of rows. */
+  parts: string[];
+  mapping: (string | null)[];
+  people: { id: string; name: string }[];
+  details: DetailField[];
+  known: KnownClient[];
+}
+
+/** Rows of a file that are written together. */
+export interface ImportLot {
+  fresh: Values[];
+  changed: { clientId: string; values: Values }[];
+}
+
+export interface ImportPlan {
+  fresh: number;
+  changed: number;
+  left: number;
+  /** Each the JSON of a lot. */
+  lots: string[];
+}
+
+/** A spreadsheet, a file of text or cards as rows. */
+export const ReadTable = heavyTask<{ bytes: Uint8Array; name: string }, ReadFile>('read table');
+/** What each row is: how many of each kind, and the first of each kind. */
+export const SortRows = heavyTask<Comparison, { counts: Record<Verdict['kind'], number>; shown: (SortedRow & { first: string })[] }>('sort rows');
+/** What of a file is written, in lots. */
+export const PlanImport = heavyTask<Comparison & { decisions: Decision[] }, ImportPlan>('plan import');

@@ -1,0 +1,13 @@
+/** The thread for what is heavy: who carries out each kind of it. */
+import { invoicePdf } from './areas/fees/invoice-pdf';
+import { DrawInvoice } from './areas/fees/draw-invoice';
+import { planned, sorted } from './areas/imports/plan';
+import { readTable } from './areas/imports/read-file';
+import { PlanImport, ReadTable, SortRows } from './areas/imports/tasks';
+import { carriesOut, takeOrders } from './platform/heavy/carry-out';
+
+carriesOut(ReadTable, readTable);
+carriesOut(SortRows, sorted);
+carriesOut(PlanImport, planned);
+carriesOut(DrawInvoice, ({ text, at }) => invoicePdf(text, new Date(at)));
+takeOrders();

@@ -1,0 +1,2 @@
+export { HeavyWork } from './heavy-work';
+export { heavyTask } from './heavy-task';
