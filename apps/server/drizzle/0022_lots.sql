@@ -13,6 +13,7 @@ CREATE TABLE "import_lots" (
 	"firm_id" uuid NOT NULL,
 	"import_id" uuid NOT NULL,
 	"lot" integer NOT NULL,
+	"size" integer NOT NULL,
 	"rows" jsonb NOT NULL,
 	CONSTRAINT "import_lots_import_id_lot_pk" PRIMARY KEY("import_id","lot")
 );

@@ -65,10 +65,7 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
 
   /** How many rows are still to be written. */
   async left(work: Work, importId: string): Promise<number> {
-    const [found] = await rows<{ left: number }>(
-      work.tx,
-      sql`select coalesce(sum(jsonb_array_length(rows->'fresh') + jsonb_array_length(rows->'changed')), 0)::int as left from import_lots where import_id = ${importId}`,
-    );
+    const [found] = await rows<{ left: number }>(work.tx, sql`select coalesce(sum(size), 0)::int as left from import_lots where import_id = ${importId}`);
     return found!.left;
   }
 
@@ -109,7 +106,9 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
       for (let from = 0; from < lots.length; from += LOTS_TOGETHER)
         await this.works.run(identity, async (work) => {
           for (const [at, lot] of lots.slice(from, from + LOTS_TOGETHER).entries())
-            await work.tx.execute(sql`insert into import_lots (firm_id, import_id, lot, rows) values (${work.firm.id}, ${id}, ${from + at}, ${lot}::jsonb)`);
+            await work.tx.execute(
+              sql`insert into import_lots (firm_id, import_id, lot, size, rows) values (${work.firm.id}, ${id}, ${from + at}, ${lot.size}, ${lot.text}::jsonb)`,
+            );
         });
       const said = `${count(fresh, 'client')} brought in, ${changed} changed, ${count(left, 'row')} left out`;
       await this.works.run(identity, async (work) => {

@@ -37,7 +37,13 @@ export const importParts = pgTable(
 /** What is still to be written of a file that is being brought in: each lot goes away with the transaction that writes it. */
 export const importLots = pgTable(
   'import_lots',
-  { firmId: firmId(), importId: uuid('import_id').notNull(), lot: integer('lot').notNull(), rows: jsonb('rows').$type<ImportLot>().notNull() },
+  {
+    firmId: firmId(),
+    importId: uuid('import_id').notNull(),
+    lot: integer('lot').notNull(),
+    size: integer('size').notNull(),
+    rows: jsonb('rows').$type<ImportLot>().notNull(),
+  },
   (t) => [ownFirm(), primaryKey({ columns: [t.importId, t.lot] })],
 );
 

@@ -7,7 +7,7 @@ export const KINDS: Verdict['kind'][] = ['wrong', 'doubtful', 'changed', 'new', 
 /** Rows of each kind that are shown; the file with all of them is the user's own. */
 const SHOWN = 300;
 /** Rows that are written in one transaction: so few that nobody waits long for its end. */
-const IN_A_LOT = 100;
+const IN_A_LOT = 50;
 
 const rowsIn = ({ parts }: Comparison): string[][] => parts.flatMap((part) => JSON.parse(part) as string[][]);
 
@@ -49,5 +49,10 @@ export function planned(comparison: Comparison & { decisions: Decision[] }): Imp
   const lots: ImportLot[] = [];
   for (let at = 0; at < fresh.length; at += IN_A_LOT) lots.push({ fresh: fresh.slice(at, at + IN_A_LOT), changed: [] });
   for (let at = 0; at < changed.length; at += IN_A_LOT) lots.push({ fresh: [], changed: changed.slice(at, at + IN_A_LOT) });
-  return { fresh: fresh.length, changed: changed.length, left: rows.length - fresh.length - changed.length, lots: lots.map((lot) => JSON.stringify(lot)) };
+  return {
+    fresh: fresh.length,
+    changed: changed.length,
+    left: rows.length - fresh.length - changed.length,
+    lots: lots.map((lot) => ({ size: lot.fresh.length + lot.changed.length, text: JSON.stringify(lot) })),
+  };
 }

@@ -34,8 +34,8 @@ export interface ImportPlan {
   fresh: number;
   changed: number;
   left: number;
-  /** Each the JSON of a lot. */
-  lots: string[];
+  /** How many rows each has, and the JSON of it. */
+  lots: { size: number; text: string }[];
 }
 
 /** A spreadsheet, a file of text or cards as rows. */

@@ -76,10 +76,12 @@ export class HeavyWork implements OnApplicationShutdown {
     }
     const worker = new Worker(workerFile(), { execArgv: [], resourceLimits: { maxOldGenerationSizeMb: MEGABYTES } });
     // One that ends while nobody waits for it is not asked again.
-    worker.on('error', () => undefined).once('exit', () => {
-      clearTimeout(this.idle.get(worker));
-      this.idle.delete(worker);
-    });
+    worker
+      .on('error', () => undefined)
+      .once('exit', () => {
+        clearTimeout(this.idle.get(worker));
+        this.idle.delete(worker);
+      });
     return worker;
   }
 
