@@ -75,11 +75,16 @@ export class JobVersionsService implements OnModuleInit {
     );
   }
 
-  /** What becomes of each job in flight if it went by a changed procedure; only those of which something changes. */
-  async preview(work: Work, procedureId: string, definition: Procedure): Promise<JobToVersion[]> {
+  /** The jobs in flight of a procedure, the next due first. */
+  async idsInFlight(work: Work, procedureId: string): Promise<string[]> {
+    return (await this.inFlight(work, procedureId)).map(({ id }) => id);
+  }
+
+  /** What becomes of some of the jobs in flight if they went by a changed procedure; only those of which something changes. */
+  async preview(work: Work, procedureId: string, definition: Procedure, ids: string[]): Promise<JobToVersion[]> {
     const found: JobToVersion[] = [];
     const versions = new Map<number, Procedure | null>();
-    for (const job of await this.inFlight(work, procedureId)) {
+    for (const job of await this.inFlight(work, procedureId, ids)) {
       const laid = await this.laid(work, job, definition, versions);
       const own = await this.tasksOf(work, job.id);
       const change = compareTasks(own, laid.planned, laid.tasks);

@@ -1,4 +1,5 @@
-import { Controller, type OnModuleInit } from '@nestjs/common';
+import { Controller, type OnModuleInit, Req } from '@nestjs/common';
+import type { Request } from 'express';
 import { SeenVersion, TheseJobs } from '@steady/contract/jobs';
 import {
   ChangeJobs,
@@ -14,10 +15,14 @@ import * as routes from '@steady/contract/moves.routes';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
 import { MoveAsked } from '@steady/contract/queries';
 import { Ticks } from '../../platform/background/ticks';
-import { type Asked, Does } from '../../platform/http/routes';
+import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
+import type { Known } from '../../platform/identity';
+import { type Work, Works } from '../../platform/work';
 import { JobMovesService, JobVersionsService } from '../jobs';
 import { ManyJobsService } from './many-jobs.service';
 import { MovesService } from './moves.service';
+
+const LOOKED_AT_TOGETHER = 50;
 
 /** How jobs are moved by hand, one or many, and what that brings about. */
 @Controller()
@@ -28,6 +33,7 @@ export class MovesController implements OnModuleInit {
     private readonly jobMoves: JobMovesService,
     private readonly versions: JobVersionsService,
     private readonly ticks: Ticks,
+    private readonly works: Works,
   ) {}
 
   onModuleInit(): void {
@@ -77,8 +83,17 @@ export class MovesController implements OnModuleInit {
   }
 
   /** What would become of the jobs in flight of a procedure that is changed. */
-  @Does(routes.inFlight, { input: LookAtProcedure })
-  inFlight({ work, at: { id: procedureId }, input: { definition } }: Asked<typeof routes.inFlight>): Promise<JobToVersion[]> {
-    return this.versions.preview(work, procedureId, definition);
+  @DoesOutside(routes.inFlight, { input: LookAtProcedure })
+  async inFlight(
+    { at: { id: procedureId }, input: { definition } }: AskedOutside<typeof routes.inFlight>,
+    @Req() request: Request & Known,
+  ): Promise<JobToVersion[]> {
+    // Part by part, each looked at by itself: others are answered in between, however many jobs there are.
+    const look = <Given>(act: (work: Work) => Promise<Given>) => this.works.run(request.identity!, act, { readOnly: true });
+    const ids = await look((work) => this.versions.idsInFlight(work, procedureId));
+    const found: JobToVersion[] = [];
+    for (let from = 0; from < ids.length; from += LOOKED_AT_TOGETHER)
+      found.push(...(await look((work) => this.versions.preview(work, procedureId, definition, ids.slice(from, from + LOOKED_AT_TOGETHER)))));
+    return found;
   }
 }
