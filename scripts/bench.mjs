@@ -1,11 +1,12 @@
 // Prints figures, asserts nothing: start-up, each list beside its bare SQL, obligations per second. Uses a demo firm in .cache/bench;
-// with --large the same firm made large: 5,000 clients, 60,000 jobs, 1,000,000 time entries.
+// with --large the same firm made large: 5,000 clients, 60,000 jobs, 1,000,000 time entries; with --people fifty people at once, and nothing else.
 import { spawn } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { benchMoves } from './bench-moves.mjs';
+import { benchPeople } from './bench-people.mjs';
 import { buildWhatHasChanged, installWhatIsMissing, must, root } from './tasks.mjs';
 
 const PORT = 4699;
@@ -14,7 +15,9 @@ const ROUNDS = 30;
 installWhatIsMissing();
 buildWhatHasChanged();
 must('npx', ['vite', 'build', '--logLevel', 'error', '--config', 'apps/server/bench/vite.config.ts']);
-let folder = join(root, '.cache', 'bench');
+// A folder of an earlier shape is not brought along: it is filled anew.
+const shape = readdirSync(join(root, 'apps/server/drizzle')).filter((name) => name.endsWith('.sql')).length;
+let folder = join(root, '.cache', `bench-${shape}`);
 mkdirSync(folder, { recursive: true });
 
 const open = async (at = folder) => {
@@ -32,6 +35,10 @@ const isNew = !existsSync(join(folder, 'database'));
 const first = await open();
 console.log(`${isNew ? 'first start, with filling the demo firm' : 'start'}: ${(first.took / 1000).toFixed(1)} s`);
 await close(first.server);
+if (process.argv.includes('--people')) {
+  await benchPeople(folder);
+  process.exit();
+}
 if (process.argv.includes('--large')) {
   const big = `${folder}-large`;
   if (!existsSync(join(big, 'database'))) {

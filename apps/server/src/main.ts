@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, statfsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
 import { fillDemoFirm } from '@steady/demo/fill';
 import { createApp } from './app';
@@ -8,8 +9,8 @@ import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
 import { archivesIn, usualFolder } from './platform/backups/archive';
 import { wasInterrupted } from './platform/backups/restore';
-import { SystemClock } from './platform/clock';
-import { DamagedFolderError, FolderInUseError, clearHalfFilled, setStanding, standingOf } from './platform/database';
+import { type Clock, SystemClock } from './platform/clock';
+import { DamagedFolderError, Database, FolderInUseError, clearHalfFilled, rows, setStanding, standingOf } from './platform/database';
 import { MasterKeyError } from './platform/files';
 import { type Settings, settingsWith } from './platform/settings';
 import { stopOnSignals } from './stopping';
@@ -97,6 +98,7 @@ async function start(): Promise<void> {
   }
   const app = await createApp(settings, clock);
   stopOnSignals(app, (words) => console.log(words));
+  await sayIfClockIsBehind(app.get(Database), clock);
   await app.listen(settings.port, settings.host);
   app.get(Ticks).begin();
   console.log(`Steady Almanac is ready at http://${settings.host}:${settings.port}`);
@@ -107,6 +109,18 @@ async function start(): Promise<void> {
     );
     for (const person of people) console.log(`  ${person.name}, ${person.role}: ${person.does}`);
   }
+}
+
+/** Work from days to come was written by a clock that was ahead, or is read by one that is behind. */
+async function sayIfClockIsBehind(database: Database, clock: Clock): Promise<void> {
+  const [last] = await database.asOwner((tx) => rows<{ at: string }>(tx, sql`select at from events order by id desc limit 1`));
+  if (!last) return;
+  const at = Temporal.Instant.from(last.at.replace(' ', 'T'));
+  const now = clock.now();
+  if (Temporal.Instant.compare(at, now) > 0)
+    console.error(
+      `\nThe clock is behind: it is ${now.toString().slice(0, 16)}, and the last work in the data is of ${at.toString().slice(0, 16)} (UTC). Check the date of this computer, or --today: what is written now stands before what was written then.\n`,
+    );
 }
 
 /** What can be brought back where the data is damaged. */

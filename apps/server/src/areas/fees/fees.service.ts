@@ -116,6 +116,19 @@ export class FeesService implements OnModuleInit {
     await work.tx.delete(invoices).where(eq(invoices.id, invoiceId));
   }
 
+  /** A number of a past year is only given by a clock that is wrong. @throws Problem */
+  private async mustNotBePast(work: Work, year: number): Promise<void> {
+    const [last] = await rows<{ number: string; issuedOn: string }>(
+      work.tx,
+      sql`select number, issued_on as "issuedOn" from invoices where firm_id = ${work.firm.id} and issued_on >= ${`${year + 1}-01-01`}::date order by issued_on desc, number desc limit 1`,
+    );
+    if (last)
+      throw Problem.refused(
+        'clock-behind',
+        `Today would be ${fullDate(work.today)}, but bill ${last.number} was issued on ${fullDate(civil(last.issuedOn))} already. The clock of the computer is behind: have it set right, then approve this bill.`,
+      );
+  }
+
   /** Issues a draft: next number without a gap, posting, PDF, message to the client. Done once, however many ask. */
   async approve(work: Work, invoiceId: string, version: number): Promise<void> {
     const invoice = await this.locked(work, invoiceId);
@@ -124,7 +137,8 @@ export class FeesService implements OnModuleInit {
     mustApproveUpTo(work, invoice.net);
     const client = await this.clients.get(work, invoice.clientId);
     const job = await this.jobs.get(work, invoice.jobId);
-    const year = work.today.year;
+    const { year } = work.today;
+    await this.mustNotBePast(work, year);
     const number = `${year}-${String(await nextNumber(work, `invoice ${year}`)).padStart(4, '0')}`;
     const issuedOn = work.today.toString();
     const dueOn = work.today.add({ days: work.firm.paymentDays }).toString();
