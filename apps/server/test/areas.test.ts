@@ -320,3 +320,17 @@ it('a bill that was paid in part stays unpaid for the rest, and is credited, not
   await receive(7_300);
   expect((await get<BillPreview>(`/api/invoices/${id}`)).invoice).toMatchObject({ status: 'paid', paid: 12_300 });
 });
+
+it('gives no bill a number of a past year when the clock is behind, and goes on when it is right', async () => {
+  const { jobId } = await begun('Tern Chandlery Ltd');
+  await bill(jobId, 10_000);
+  const draft = async () =>
+    ((await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 5_000, wording: 'More' }).expect(201)).body as { id: string }).id;
+  test.clock.advance({ hours: -24 * 75 });
+  const id = await draft();
+  const refused = await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(409);
+  expect(refused.body).toMatchObject({ code: 'clock-behind' });
+  expect((refused.body as { detail: string }).detail).toMatch(/bill 2026-\d{4} was issued on .* 2026 already/);
+  test.clock.advance({ hours: 24 * 75 });
+  await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(204);
+});

@@ -51,13 +51,15 @@ export class Backups {
     const found = await this.database.transaction({ within: true }, (tx) => rows<{ name: string }>(tx, sql`select name from firms order by id`), {
       readOnly: true,
     });
-    const archive = await makeArchive(
-      this.database,
-      this.dataFolder,
-      this.folder,
-      this.clock.now(),
-      found.map(({ name }) => name),
-      this.key,
+    const archive = await this.withRoom(() =>
+      makeArchive(
+        this.database,
+        this.dataFolder,
+        this.folder,
+        this.clock.now(),
+        found.map(({ name }) => name),
+        this.key,
+      ),
     );
     if (archive === null) return null;
     const made = await proveArchive(archive, this.key);
@@ -66,6 +68,16 @@ export class Backups {
     else this.log.error(`${made.name} is not good: ${made.wrong}`);
     await this.thinOut();
     return made;
+  }
+
+  /** The disk on which backups go may be another than that of the data. @throws Problem when it is full */
+  private async withRoom<Made>(make: () => Promise<Made>): Promise<Made> {
+    try {
+      return await make();
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error;
+      throw Problem.of(507, 'backup-disk-full', 'Not made', `The disk with ${this.folder} is full. Make room there, then try again; nothing was lost.`);
+    }
   }
 
   /** Backups that are not good count for none, and throw none away. */

@@ -34,13 +34,14 @@ export async function restore({ archive, dataFolder, masterKey, backupKey, agree
   await checkUnchanged(archive);
   const unlock = existsSync(target) ? await lockFolder(target) : () => undefined;
   try {
+    // One that was interrupted at its last step had the key with it.
+    const here = [target, beside].map(masterKeyFile).filter(existsSync).map(readKeyFile);
     const manifest = await unpack(archive, beside, backupKey);
     const fileKeys = await proveUnpacked(beside, manifest);
-    const here = existsSync(masterKeyFile(target)) ? readKeyFile(masterKeyFile(target)) : null;
-    const key = [masterKey, here].find((one) => one !== null && opens(fileKeys, one)) ?? null;
+    const key = [...(masterKey ? [masterKey] : []), ...here].find((one) => opens(fileKeys, one)) ?? null;
     if (key === null && fileKeys.length > 0)
       throw new BackupError(
-        `The files in ${basename(archive)} were sealed with a master key that ${masterKey === null && here === null ? 'is not here' : 'is another than the one given'}. Without it they cannot be read. Give it with --key FILE: it lay in the data folder as master.key.`,
+        `The files in ${basename(archive)} were sealed with a master key that ${masterKey === null && here.length === 0 ? 'is not here' : 'is another than the one given'}. Without it they cannot be read. Give it with --key FILE: it lay in the data folder as master.key.`,
       );
     const { at, firms, counts } = manifest;
     const holds = `${basename(archive)} holds ${firms.join(' and ') || 'no firm'} as of ${at}: ${counted(counts.clients ?? 0, 'client')}, ${counted(counts.jobs ?? 0, 'job')}, ${counted(counts.documents ?? 0, 'document')}. It was unpacked and is whole.`;
