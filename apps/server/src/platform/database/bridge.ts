@@ -147,9 +147,10 @@ export class DatabaseBridge {
     return this.inTurn(() => this.call({ do: 'exec', sql }, 120_000));
   }
 
-  transaction<T>(act: (client: QueryClient) => Promise<T>): Promise<T> {
+  /** @param opening how it begins, where more than that is said */
+  transaction<T>(act: (client: QueryClient) => Promise<T>, opening = 'begin'): Promise<T> {
     return this.inTurn(async () => {
-      await this.run('begin');
+      await this.call({ do: 'exec', sql: opening });
       const client: QueryClient = {
         query: (sql, params, options) => this.run(sql, params, options),
         exec: (sql) => this.call({ do: 'exec', sql }),

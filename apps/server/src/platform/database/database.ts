@@ -1,7 +1,6 @@
 import { mkdirSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
-import { sql } from 'drizzle-orm';
 import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
 import { drizzle as drizzleEmbedded } from 'drizzle-orm/pglite';
 import pg from 'pg';
@@ -53,10 +52,22 @@ export function sqlState(error: unknown): string | undefined {
   return undefined;
 }
 
-async function narrowTo(tx: Pick<Tx, 'execute'>, { memberId, allClients, hiddenClient }: Narrow): Promise<void> {
-  await tx.execute(
-    sql`select set_config('app.sees', ${allClients ? 'all' : 'some'}, true), set_config('app.member_id', ${memberId}, true), set_config('app.hidden_client', ${hiddenClient ?? ''}, true)`,
-  );
+const quoted = (text: string) => `'${text.replaceAll("'", "''")}'`;
+
+/** How a transaction begins: as the plain role, seeing what its scope may see. One statement after the other, sent as one. */
+function openingOf(scope: Scope, { readOnly }: HowToWrite): string {
+  const set: Record<string, string> = { role: 'app_user' };
+  if ('firmId' in scope) {
+    set['app.firm_id'] = scope.firmId;
+    if (scope.narrow) {
+      const { memberId, allClients, hiddenClient } = scope.narrow;
+      Object.assign(set, { 'app.sees': allClients ? 'all' : 'some', 'app.member_id': memberId, 'app.hidden_client': hiddenClient ?? '' });
+    }
+    if (scope.hidesFees) set['app.fees'] = 'hidden';
+  } else if ('secret' in scope) set['app.secret'] = scope.secret;
+  else set['app.within'] = 'yes';
+  const settings = Object.entries(set).map(([name, value]) => `set_config(${quoted(name)}, ${quoted(value)}, true)`);
+  return `begin${readOnly ? ' read only' : ''}; select ${settings.join(', ')}`;
 }
 
 /** The database could not read what it keeps: a page or a file of it is not what it was (SQLSTATE classes XX and 58). */
@@ -186,14 +197,33 @@ export class Database {
    */
   async transaction<T>(scope: Scope, act: (tx: Tx) => Promise<T>, options: HowToWrite = {}): Promise<T> {
     if (!options.readOnly) this.checkSpace(options.evenWhenLow ?? !('firmId' in scope));
-    const [name, value] = 'firmId' in scope ? ['app.firm_id', scope.firmId] : 'secret' in scope ? ['app.secret', scope.secret] : ['app.within', 'yes'];
-    return this.orm.transaction(async (tx) => {
-      await tx.execute(sql`select set_config('role', 'app_user', true), set_config(${name}, ${value}, true)`);
-      if ('firmId' in scope && scope.narrow) await narrowTo(tx, scope.narrow);
-      if ('firmId' in scope && scope.hidesFees) await tx.execute(sql`select set_config('app.fees', 'hidden', true)`);
-      if (options.readOnly) await tx.execute(sql`set transaction read only`);
-      return act(tx);
+    const opening = openingOf(scope, options);
+    if (this.bridge) return this.bridge.transaction((client) => act(drizzleEmbedded({ client: client as unknown as PGlite }) as unknown as Tx), opening);
+    return this.onConnection(async (client) => {
+      await client.query(opening);
+      const result = await act(drizzleServer({ client }));
+      await client.query('commit');
+      return result;
     });
+  }
+
+  /** Something with one connection of the server; what fails is taken back, and a connection that broke is not used again. */
+  private async onConnection<T>(act: (client: pg.PoolClient) => Promise<T>): Promise<T> {
+    const client = await this.pool!.connect();
+    let broken = false;
+    const breaks = () => {
+      broken = true;
+    };
+    client.on('error', breaks);
+    try {
+      return await act(client);
+    } catch (error) {
+      await client.query('rollback').catch(breaks);
+      throw error;
+    } finally {
+      client.off('error', breaks);
+      client.release(broken);
+    }
   }
 
   /** Too little space is left for work to be saved: all can be read, people sign in and out, and it goes on when there is room. */
