@@ -179,7 +179,7 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await orla.getByRole('button', { name: '1 doubtful' }).click();
     await orla.getByLabel('What line 2 is').selectOption('Dunmarra Oysters Ltd');
     await orla.getByRole('button', { name: 'Bring in 1 new, change 1' }).click();
-    await said(orla, /^1 client brought in, 1 changed/);
+    await expect(orla.getByText(/^1 client brought in, 1 changed/)).toBeVisible();
     await orla.getByRole('button', { name: 'Undo all of it' }).click();
     await said(orla, 'Put 2 clients back.');
     await orla.goto('/clients?find=New+Nets');

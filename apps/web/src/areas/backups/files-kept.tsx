@@ -29,33 +29,35 @@ export function FilesKeptPart() {
         ) : checkedSince === null ? (
           'Not all of them were looked at yet.'
         ) : (
-          <span className="good">All were there when they were last looked at, since {momentInWords(checkedSince, session.day)}.</span>
+          <span className="good">All of them were looked at since {momentInWords(checkedSince, session.day)}, and all were there.</span>
         )}
       </p>
       {wrong.length > 0 && (
-        <LedgerTable
-          label="Missing or damaged"
-          rows={wrong}
-          keyOf={(row) => row.id}
-          empty=""
-          columns={[
-            { key: 'name', head: 'File', cell: (row) => row.name },
-            {
-              key: 'client',
-              head: 'Client',
-              cell: (row) => (
-                <Link className="lnk" to={`/clients/${row.clientId}`}>
-                  {row.client}
-                </Link>
-              ),
-            },
-            {
-              key: 'why',
-              head: 'What is wrong',
-              cell: (row) => <span className="late">{row.why === 'missing' ? 'it is missing' : 'it was changed or cut short'}</span>,
-            },
-          ]}
-        />
+        <div className="mt-2">
+          <LedgerTable
+            label="Missing or damaged"
+            rows={wrong}
+            keyOf={(row) => row.id}
+            empty=""
+            columns={[
+              { key: 'name', head: 'File', cell: (row) => row.name },
+              {
+                key: 'client',
+                head: 'Client',
+                cell: (row) => (
+                  <Link className="lnk" to={`/clients/${row.clientId}`}>
+                    {row.client}
+                  </Link>
+                ),
+              },
+              {
+                key: 'why',
+                head: 'What is wrong',
+                cell: (row) => <span className="late">{row.why === 'missing' ? 'it is missing' : 'it was changed or cut short'}</span>,
+              },
+            ]}
+          />
+        </div>
       )}
     </section>
   );

@@ -57,7 +57,16 @@ export function ImportPage() {
     const { done, total } = progress ?? view.coming;
     return (
       <Page above={above} title={view.file} sum={total > 0 ? `Being brought in: ${done} of ${counted(total, 'row')} are written.` : 'Being brought in …'}>
-        <progress className="mt-4 block w-full max-w-md accent-kelp" aria-label="Rows written" value={total > 0 ? done : undefined} max={total || undefined} />
+        <div
+          role="progressbar"
+          aria-label="Rows written"
+          aria-valuemin={0}
+          aria-valuemax={total}
+          aria-valuenow={done}
+          className="mt-4 h-2 w-full max-w-md border border-rule bg-page"
+        >
+          <div className="h-full bg-kelp" style={{ width: total > 0 ? `${(100 * done) / total}%` : 0 }} />
+        </div>
         <p className="mt-3 text-table text-soft">It goes on by itself: you can leave this page, and everybody else works on meanwhile.</p>
       </Page>
     );
