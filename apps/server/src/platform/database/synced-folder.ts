@@ -119,7 +119,7 @@ function tell(layer: NodeLayer, watch: FolderWatch): void {
 
 /** How the database is started: as PGlite starts it, but that it syncs, with buffers small enough to be written out in a moment, and a log that shrinks again. */
 export function startWith(usual: readonly string[], syncs: boolean): NonNullable<PGliteOptions['startParams']> {
-  const buffers = ['-c', 'shared_buffers=16MB', '-c', 'min_wal_size=32MB'];
+  const buffers = ['-c', 'shared_buffers=16MB', '-c', 'min_wal_size=32MB', '-c', 'max_wal_size=128MB'];
   return syncs ? [...usual.filter((one) => one !== '-F'), '-c', 'fsync=on', '-c', 'wal_sync_method=fsync', ...buffers] : [...usual, ...buffers];
 }
 
