@@ -4,7 +4,6 @@ import { randomUUID } from 'node:crypto';
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import pg from 'pg';
 import { root } from './tasks.mjs';
 
 const PEOPLE = 50;
@@ -81,10 +80,6 @@ export async function benchPeople(folder) {
   await close(embedded);
   const server = process.env.TEST_DATABASE_URL;
   if (server) {
-    const client = new pg.Client({ connectionString: `${server}/postgres` });
-    await client.connect();
-    await client.query('create database bench');
-    await client.end();
     const url = `${server}/bench`;
     const begun = performance.now();
     const { stdout, stderr, status } = spawnSync(process.execPath, [join(root, 'apps/server/dist/move.js'), '--to', url, '--data', copy], { encoding: 'utf8' });

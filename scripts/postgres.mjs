@@ -33,6 +33,8 @@ try {
     join(folder, 'log'),
     'start',
   ]);
+  // One that is empty, for figures; tests make their own.
+  as(join(bin, 'createdb'), ['-h', '127.0.0.1', '-p', String(PORT), '-U', 'postgres', 'bench']);
   const [command, ...args] = process.argv.slice(2);
   status = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: `postgres://postgres@127.0.0.1:${PORT}` } }).status ?? 1;
 } finally {

@@ -5,9 +5,10 @@ import type { LegalForm } from '@steady/contract/clients';
 import type { Address } from '@steady/contract/contacts';
 import { insertMany, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
-import { type Work, nextNumbers } from '../../platform/work';
+import { Problem } from '../../platform/http/problem';
+import { type Work, apart, nextNumbers } from '../../platform/work';
 import { ContactsService } from './contacts.service';
-import { ClientChanged, mayMoveAccount } from './clients.service';
+import { type Client, ClientChanged, mayMoveAccount } from './clients.service';
 import { type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
 const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in');
@@ -68,6 +69,12 @@ function contactIn(values: Values, name: string): Contact | null {
   return contactName || email || phone ? { name: contactName ?? name, email: email?.toLowerCase() ?? null, phone, role } : null;
 }
 
+/** A row that a rule did not allow: it is left out, and the others go in. */
+export interface Refused {
+  client: string;
+  why: string;
+}
+
 /** Clients that come from a file: written lot by lot, and undone like any change of many. */
 @Injectable()
 export class BroughtInService {
@@ -103,12 +110,24 @@ export class BroughtInService {
     }));
   }
 
-  /** Writes new clients and changes of known ones. @returns what stood before, by which they are undone */
-  async write(work: Work, fresh: Values[], changed: { clientId: string; values: Values }[]): Promise<BulkRow[]> {
+  /** Writes new clients and changes of known ones. @returns what stood before, by which they are undone, and what a rule did not allow */
+  async write(work: Work, fresh: Values[], changed: { clientId: string; values: Values }[]): Promise<{ rows: BulkRow[]; refused: Refused[] }> {
     const added = await this.add(work, fresh);
     const clientIds = added.map((row) => row.clientId);
     if (clientIds.length > 0) await this.events.tell(work, ClientsBroughtIn, { what: '', payload: { clientIds } });
-    return [...added, ...(await this.change(work, changed))];
+    const made = [...added];
+    const refused: Refused[] = [];
+    for (const { clientId, values } of changed) {
+      const [client] = await work.tx.select().from(clients).where(eq(clients.id, clientId));
+      if (!client) continue;
+      try {
+        made.push(await apart(work, () => this.change(work, client, values)));
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error;
+        refused.push({ client: client.name, why: error.detail });
+      }
+    }
+    return { rows: made, refused };
   }
 
   /** Records once, however many lots they came in, how many clients a file brought. */
@@ -182,34 +201,29 @@ export class BroughtInService {
     return added.map(({ client }) => ({ clientId: client.id, added: true, before: {}, after: { name: client.name } }));
   }
 
-  private async change(work: Work, changed: { clientId: string; values: Values }[]): Promise<BulkRow[]> {
-    const made: BulkRow[] = [];
-    for (const { clientId, values } of changed) {
-      const [client] = await work.tx.select().from(clients).where(eq(clients.id, clientId));
-      if (!client) continue;
-      const details = detailsIn(values);
-      const after: Values = {
-        ...columnsIn(values, client.address),
-        ...(Object.keys(details).length > 0 ? { details: { ...client.details, ...details } } : {}),
-      };
-      mayMoveAccount(work, client, after);
-      const before = Object.fromEntries(Object.keys(after).map((key) => [key, client[key as keyof typeof client]]));
-      const contact = await this.changeContact(work, clientId, client.name, values);
-      if (Object.keys(after).length > 0)
-        await work.tx
-          .update(clients)
-          .set({ ...after, version: client.version + 1 })
-          .where(eq(clients.id, clientId));
-      await this.events.record(work, ClientChanged, {
-        what: 'changed by a file brought in',
-        clientId,
-        before,
-        after: { ...after, ...(contact ? { contact: contact.after } : {}) },
-        payload: { clientId, facts: Object.keys(after) },
-      });
-      made.push({ clientId, before, after, ...(contact ? { contact } : {}) });
-    }
-    return made;
+  private async change(work: Work, client: Client, values: Values): Promise<BulkRow> {
+    const clientId = client.id;
+    const details = detailsIn(values);
+    const after: Values = {
+      ...columnsIn(values, client.address),
+      ...(Object.keys(details).length > 0 ? { details: { ...client.details, ...details } } : {}),
+    };
+    mayMoveAccount(work, client, after);
+    const before = Object.fromEntries(Object.keys(after).map((key) => [key, client[key as keyof Client]]));
+    const contact = await this.changeContact(work, clientId, client.name, values);
+    if (Object.keys(after).length > 0)
+      await work.tx
+        .update(clients)
+        .set({ ...after, version: client.version + 1 })
+        .where(eq(clients.id, clientId));
+    await this.events.record(work, ClientChanged, {
+      what: 'changed by a file brought in',
+      clientId,
+      before,
+      after: { ...after, ...(contact ? { contact: contact.after } : {}) },
+      payload: { clientId, facts: Object.keys(after) },
+    });
+    return { clientId, before, after, ...(contact ? { contact } : {}) };
   }
 
   /** The first contact takes what the file says of one; a client without any gets one. */

@@ -3,7 +3,7 @@ import { and, eq } from 'drizzle-orm';
 import type { BulkOutcome } from '@steady/contract/client-lists';
 import { Ticks } from '../../platform/background/ticks';
 import { type Identity, byItself } from '../../platform/identity';
-import { type Work, Works } from '../../platform/work';
+import { LongActs, type Work, Works } from '../../platform/work';
 import { BulkService } from './bulk.service';
 import { bulkChanges } from './clients.tables';
 
@@ -11,8 +11,7 @@ import { bulkChanges } from './clients.tables';
 @Injectable()
 export class BulkUndo implements OnModuleInit, OnApplicationShutdown {
   private readonly log = new Logger('Undo');
-  private readonly going = new Map<string, Promise<unknown>>();
-  private closed = false;
+  private readonly acts = new LongActs();
 
   constructor(
     private readonly works: Works,
@@ -40,33 +39,28 @@ export class BulkUndo implements OnModuleInit, OnApplicationShutdown {
   }
 
   private goOn(identity: Identity, bulkId: string): Promise<BulkOutcome> {
-    const known = this.going.get(bulkId);
-    if (known) return known as Promise<BulkOutcome>;
-    const going = this.allLots(identity, bulkId).finally(() => this.going.delete(bulkId));
-    this.going.set(bulkId, going);
-    return going;
+    return this.acts.run(bulkId, () => this.allLots(identity, bulkId));
   }
 
   private async allLots(identity: Identity, bulkId: string): Promise<BulkOutcome> {
     try {
       for (;;) {
-        if (this.closed) throw new Error('The application stops; the rest is taken back when it runs again');
+        if (this.acts.isStopped) throw new Error('The application stops; the rest is taken back when it runs again');
         const outcome = await this.works.run(identity, (work) => this.bulk.undoNext(work, bulkId));
         if (outcome !== null) return outcome;
       }
     } catch (error) {
-      if (!this.closed) await this.works.run(byItself(identity.firmId), (work) => this.bulk.letGo(work, bulkId));
+      if (!this.acts.isStopped) await this.works.run(byItself(identity.firmId), (work) => this.bulk.letGo(work, bulkId));
       throw error;
     }
   }
 
   /** Waits for what is being taken back. */
-  async settled(): Promise<void> {
-    await Promise.all([...this.going.values()].map((one) => one.catch(() => undefined)));
+  settled(): Promise<void> {
+    return this.acts.settled();
   }
 
-  async onApplicationShutdown(): Promise<void> {
-    this.closed = true;
-    await this.settled();
+  onApplicationShutdown(): Promise<void> {
+    return this.acts.stop();
   }
 }

@@ -148,7 +148,7 @@ export class BulkService {
   async keep(work: Work, what: string, made: BulkRow[]): Promise<string> {
     const id = await this.begin(work, what, staffId(work));
     await this.addLot(work, id, 0, made);
-    await this.finish(work, id);
+    await this.finish(work, id, what);
     return id;
   }
 
@@ -163,9 +163,10 @@ export class BulkService {
     await work.tx.insert(bulkLots).values({ firmId: work.firm.id, bulkId, lot, rows: made });
   }
 
-  async finish(work: Work, bulkId: string): Promise<void> {
-    const [bulk] = await work.tx.update(bulkChanges).set({ going: null }).where(eq(bulkChanges.id, bulkId)).returning({ what: bulkChanges.what });
-    await this.events.record(work, ManyChanged, { what: bulk!.what, payload: { bulkId } });
+  /** @param what it was, as it is known at its end */
+  async finish(work: Work, bulkId: string, what: string): Promise<void> {
+    await work.tx.update(bulkChanges).set({ going: null, what }).where(eq(bulkChanges.id, bulkId));
+    await this.events.record(work, ManyChanged, { what, payload: { bulkId } });
   }
 
   /** How many clients came with a change. */

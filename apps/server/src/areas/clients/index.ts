@@ -1,4 +1,4 @@
-export { BroughtInService, ClientsBroughtIn } from './brought-in.service';
+export { BroughtInService, ClientsBroughtIn, type Refused } from './brought-in.service';
 export { BulkService } from './bulk.service';
 export { BulkUndo } from './bulk-undo';
 export { DetailsService } from './details.service';

@@ -6,16 +6,27 @@ import { LiveNotices } from '../../platform/events';
 import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
 import { type Identity, byItself, staffActor } from '../../platform/identity';
-import { type Work, Works } from '../../platform/work';
+import { LongActs, type Work, Works } from '../../platform/work';
 import { BroughtInService, BulkService } from '../clients';
 import { Comparisons } from './comparisons';
-import { imports } from './imports.tables';
+import { type ComingIn, imports } from './imports.tables';
 import { type ImportLot, PlanImport } from './tasks';
 
 type Import = typeof imports.$inferSelect;
 
 const count = (number: number, one: string) => `${number} ${one}${number === 1 ? '' : 's'}`;
 const LOTS_TOGETHER = 20;
+/** Rows that were refused and are named in the outcome. */
+const NAMED = 5;
+
+/** What came of a file. */
+function inWords({ fresh, changed, left, refused }: ComingIn): string {
+  const said = `${count(fresh, 'client')} brought in, ${changed - refused.length} changed, ${count(left + refused.length, 'row')} left out`;
+  if (refused.length === 0) return said;
+  const named = refused.slice(0, NAMED).map(({ client, why }) => `${client}: ${why}`);
+  const more = refused.length - named.length;
+  return `${said}. Not allowed: ${named.join(' ')}${more > 0 ? ` And ${more} more.` : ''}`;
+}
 
 /**
  * Writes a file of clients lot by lot, each in a transaction of its own, so that others come in between. What the end of
@@ -24,8 +35,7 @@ const LOTS_TOGETHER = 20;
 @Injectable()
 export class BringingIn implements OnModuleInit, OnApplicationShutdown {
   private readonly log = new Logger('Import');
-  private readonly going = new Map<string, Promise<void>>();
-  private closed = false;
+  private readonly acts = new LongActs();
 
   constructor(
     private readonly works: Works,
@@ -51,16 +61,12 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
 
   /** Goes on with a file, unless that is being done. */
   goOn(firmId: string, importId: string): void {
-    if (this.closed || this.going.has(importId)) return;
-    const going = this.write(firmId, importId)
-      .catch((error: unknown) => this.log.error(error))
-      .finally(() => this.going.delete(importId));
-    this.going.set(importId, going);
+    if (!this.acts.isStopped) void this.acts.run(importId, () => this.write(firmId, importId)).catch((error: unknown) => this.log.error(error));
   }
 
   /** Waits for what is being brought in. */
-  async settled(): Promise<void> {
-    await Promise.all(this.going.values());
+  settled(): Promise<void> {
+    return this.acts.settled();
   }
 
   /** How many rows are still to be written. */
@@ -89,7 +95,7 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
     if (asked === null) return;
     const { identity, found } = asked;
     if (found.coming!.whole === null && !(await this.layOut(identity, found))) return;
-    while (!this.closed) {
+    while (!this.acts.isStopped) {
       const step = await this.works.run(identity, (work) => this.writeOne(work, importId));
       if (step === null) return;
       this.live.progress({ firmId, memberId: found.byId, of: importId, ...step });
@@ -110,12 +116,12 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
               sql`insert into import_lots (firm_id, import_id, lot, size, rows) values (${work.firm.id}, ${id}, ${from + at}, ${lot.size}, ${lot.text}::jsonb)`,
             );
         });
-      const said = `${count(fresh, 'client')} brought in, ${changed} changed, ${count(left, 'row')} left out`;
       await this.works.run(identity, async (work) => {
-        const bulkId = lots.length > 0 ? await this.bulk.begin(work, `${said} (${file})`, found.byId) : null;
+        const bulkId = lots.length > 0 ? await this.bulk.begin(work, file, found.byId) : null;
+        const whole = { fresh, changed, left, refused: [] };
         await work.tx
           .update(imports)
-          .set({ bulkId, coming: { ...coming!, whole: { said, total: fresh + changed } } })
+          .set({ bulkId, coming: { ...coming!, whole } })
           .where(eq(imports.id, id));
       });
       return true;
@@ -130,19 +136,27 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
   private async writeOne(work: Work, importId: string): Promise<{ done: number; total: number } | null> {
     const [locked] = await work.tx.select().from(imports).where(eq(imports.id, importId)).for('update');
     if (!locked?.coming?.whole) return null;
-    const { bulkId, coming } = locked;
-    const { said, total } = coming!.whole!;
+    const { bulkId, coming, file } = locked;
+    const whole = coming.whole!;
+    const total = whole.fresh + whole.changed;
     const [next] = await rows<{ lot: number; rows: ImportLot }>(
       work.tx,
       sql`delete from import_lots where import_id = ${importId} and lot = (select min(lot) from import_lots where import_id = ${importId}) returning lot, rows`,
     );
     if (next) {
-      await this.bulk.addLot(work, bulkId!, next.lot, await this.broughtIn.write(work, next.rows.fresh, next.rows.changed));
+      const written = await this.broughtIn.write(work, next.rows.fresh, next.rows.changed);
+      await this.bulk.addLot(work, bulkId!, next.lot, written.rows);
+      if (written.refused.length > 0)
+        await work.tx
+          .update(imports)
+          .set({ coming: { ...coming, whole: { ...whole, refused: [...whole.refused, ...written.refused] } } })
+          .where(eq(imports.id, importId));
       return { done: total - (await this.left(work, importId)), total };
     }
+    const said = inWords(whole);
     if (bulkId !== null) {
       await this.broughtIn.told(work, await this.bulk.addedIn(work, bulkId));
-      await this.bulk.finish(work, bulkId);
+      await this.bulk.finish(work, bulkId, `${said} (${file})`);
     }
     await this.end(work, importId, said);
     return null;
@@ -153,8 +167,7 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
     await work.tx.execute(sql`delete from import_parts where import_id = ${importId}`);
   }
 
-  async onApplicationShutdown(): Promise<void> {
-    this.closed = true;
-    await this.settled();
+  onApplicationShutdown(): Promise<void> {
+    return this.acts.stop();
   }
 }

@@ -7,7 +7,7 @@ import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView } from '
 import { newId, rows } from '../../platform/database';
 import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
-import type { Identity } from '../../platform/identity';
+import { type Identity, mustBeConfirmed } from '../../platform/identity';
 import { type Work, Works, ofOwn, staffId } from '../../platform/work';
 import { BulkService } from '../clients';
 import { TeamService } from '../team';
@@ -128,7 +128,7 @@ export class ImportsService {
       return Array.isArray(value) ? value.join(', ') || 'none' : `${value as string | number}`;
     };
     const { id, file, at, by, headings, samples, mapping, outcome, bulkId, coming } = found;
-    const total = coming?.whole?.total ?? 0;
+    const total = coming?.whole ? coming.whole.fresh + coming.whole.changed : 0;
     return {
       ...{ id, file, at, by, headings, samples, mapping, counts, outcome, bulkId, undone },
       coming: coming && { done: Math.max(0, total - toDo), total },
@@ -157,6 +157,8 @@ export class ImportsService {
     if (!found) throw Problem.notFound('import');
     mustNotBeIn(found);
     await this.mustBeThere(work, decisions);
+    // Where the file brings accounts, the password is given before it goes on by itself.
+    if (found.mapping.some((key) => key === 'iban' || key === 'bic')) mustBeConfirmed(work.actor);
     const confirmed = work.actor.kind === 'staff' && work.actor.confirmed;
     await work.tx
       .update(imports)

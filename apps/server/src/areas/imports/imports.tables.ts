@@ -1,6 +1,15 @@
 import { index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { firmId, id, moment, ownFirm } from '../../platform/database';
+import type { Refused } from '../clients';
 import type { ImportLot } from './tasks';
+
+/** What of a file is written, as it was planned, and the rows that a rule did not allow. */
+export interface ComingIn {
+  fresh: number;
+  changed: number;
+  left: number;
+  refused: Refused[];
+}
 
 /** A file of clients that was read, and what became of it. */
 export const imports = pgTable(
@@ -20,7 +29,7 @@ export const imports = pgTable(
     mapping: jsonb('mapping').$type<(string | null)[]>().notNull(),
     outcome: text('outcome'),
     /** What was asked for, while it is brought in; `whole` once it is laid out in lots. */
-    coming: jsonb('coming').$type<{ decisions: { line: number; as: string }[]; confirmed: boolean; whole: { said: string; total: number } | null }>(),
+    coming: jsonb('coming').$type<{ decisions: { line: number; as: string }[]; confirmed: boolean; whole: ComingIn | null }>(),
     /** The change of many that it was, by which it is undone. */
     bulkId: uuid('bulk_id'),
   },

@@ -13,7 +13,7 @@ const MIGRATES = 7_205_003;
 const inTurn = (orm: Tx, act: (tx: Tx) => Promise<unknown>): Promise<void> =>
   orm.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${MIGRATES})`);
-    await act(tx as unknown as Tx);
+    await act(tx);
   });
 
 /** Runs the migrations that have not run yet, in the order of their names, each in one transaction. */

@@ -7,7 +7,7 @@ const known = new Map<string, Act>();
 
 /** On the thread: says who carries out a kind of heavy work. */
 export function carriesOut<Given, Made>(task: HeavyTask<Given, Made>, act: (given: Given) => Made | Promise<Made>): void {
-  known.set(task.name, act as Act);
+  known.set(task.name, act);
 }
 
 /** On the thread: takes one order after another. */
