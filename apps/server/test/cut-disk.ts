@@ -67,7 +67,9 @@ export function cutPower(base: string, steps: readonly Step[], cut: number, keep
       folderSynced.set(step.path, at);
       if (inode) inode.syncedAt = at;
     } else {
-      const parent = dirname(step.path) === '.' ? '' : dirname(step.path);
+      // A name that is changed is kept with the folder to which it comes.
+      const folder = dirname(step.do === 'rename' ? step.to : step.path);
+      const parent = folder === '.' ? '' : folder;
       inFolder.set(parent, [...(inFolder.get(parent) ?? []), { step: at, settled: false }]);
       if (step.do === 'make') {
         const made: Inode = { from: null, folder: step.folder, changes: [], syncedAt: -1 };

@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { createInterface } from 'node:readline';
 import { cpSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -12,6 +13,7 @@ import { SESSION_COOKIE, StaffSessions } from '../src/platform/identity';
 import { settingsWith } from '../src/platform/settings';
 import { openKillableFirm } from './killable-firm';
 
+const WRITER = resolve(import.meta.dirname, '../dist/test/kill-writer.js');
 const MAIN = resolve(import.meta.dirname, '../dist/main.js');
 const root = mkdtempSync(join(tmpdir(), 'steady-damage-'));
 const whole = join(root, 'whole');
@@ -115,6 +117,48 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder that is damaged', 
     for (const part of ['PG_VERSION', 'global/pg_control'])
       expect(existsSync(join(folder, 'database', part))).toBe(before.some((line) => line.startsWith(`database/${part} `)));
     rmSync(folder, { recursive: true });
+  });
+
+  it('with a log that was changed after a kill is not served as if it ended there; one that ends there is', { timeout: 120_000 }, async () => {
+    const killed = mkdtempSync(join(root, 'killed-'));
+    const writer = spawn(process.execPath, [WRITER, killed], { stdio: ['ignore', 'pipe', 'inherit'] });
+    for await (const line of createInterface({ input: writer.stdout })) if (line === 'confirmed 200') writer.kill('SIGKILL');
+    const [name] = readdirSync(log(killed))
+      .filter((one) => /^[0-9A-F]{24}$/.test(one))
+      .sort();
+    const file = (folder: string) => join(log(folder), name!);
+    const control = readFileSync(join(killed, 'database', 'global', 'pg_control'));
+    const from = Number(control.readBigUInt64LE(40) % (16n * 1024n * 1024n));
+    const end = readFileSync(file(killed)).findLastIndex((byte) => byte !== 0);
+    expect(end - from).toBeGreaterThan(15_000);
+    const last = async (folder: string) => {
+      const opened = await Database.open(settingsWith({ dataFolder: folder }));
+      const [found] = await opened.asOwner((tx) => rows<{ last: number }>(tx, sql`select last from counters where name = 'burst'`));
+      await opened.close();
+      return found!.last;
+    };
+    const copy = (how: (folder: string) => void) => {
+      const folder = mkdtempSync(join(root, 'log-'));
+      cpSync(killed, folder, { recursive: true });
+      rmSync(join(folder, 'in-use.json'), { force: true });
+      how(folder);
+      return folder;
+    };
+    // Anywhere but in what is not confirmed yet.
+    for (const share of [0.3, 0.8]) {
+      const folder = copy((one) => flip(file(one), Math.floor(from + (end - from) * share)));
+      await expect(last(folder)).rejects.toThrow('its log was changed in the middle');
+      rmSync(folder, { recursive: true });
+    }
+    // A page that is gone altogether, with pages after it.
+    const holed = copy((one) => {
+      const bytes = readFileSync(file(one));
+      const page = (from + (end - from) / 2) & ~8191;
+      bytes.fill(0, page, page + 8192);
+      writeFileSync(file(one), bytes);
+    });
+    await expect(last(holed)).rejects.toThrow('its log was changed in the middle');
+    expect(await last(copy(() => undefined))).toBeGreaterThanOrEqual(200);
   });
 
   it('with a flipped page tells whoever comes upon it, and says that it is not ready', { timeout: 60_000 }, async () => {

@@ -1,6 +1,8 @@
 import { existsSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { DatabaseBridge } from './bridge';
+import { crc32c } from './crc32c';
+import { fileOfLog, logIsBroken } from './log-look';
 import { syncPath } from './synced-folder';
 
 /** The data folder holds less, or something else, than was left in it; nothing in it was touched. */
@@ -41,30 +43,14 @@ const hasFiles = (dataFolder: string) => {
   return existsSync(folder) && readdirSync(folder).some((name) => name !== 'incoming');
 };
 
-/** CRC-32C (Castagnoli), as PostgreSQL keeps it. */
-function crc32c(bytes: Uint8Array): number {
-  let crc = 0xffffffff;
-  for (const byte of bytes) {
-    crc ^= byte;
-    for (let bit = 0; bit < 8; bit += 1) crc = crc & 1 ? (crc >>> 1) ^ 0x82f63b78 : crc >>> 1;
-  }
-  return (crc ^ 0xffffffff) >>> 0;
-}
-
 /** The version of the embedded database, and where its control file keeps what is looked at (pg_control.h of PostgreSQL 18). */
 const VERSION = '18';
-const CONTROL = { version: 1800, versionAt: 8, redoAt: 40, timelineAt: 48, crcAt: 292 };
+const CONTROL = { version: 1800, versionAt: 8, stateAt: 16, redoAt: 40, timelineAt: 48, crcAt: 292 };
+const SHUT_DOWN = 1;
 const SEGMENT = 16n * 1024n * 1024n;
 
-/** The part of the log from which the database goes on. */
-function firstPartOfLog(control: Buffer): string {
-  const part = control.readBigUInt64LE(CONTROL.redoAt) / SEGMENT;
-  const inEight = (number: bigint) => number.toString(16).toUpperCase().padStart(8, '0');
-  return inEight(BigInt(control.readUInt32LE(CONTROL.timelineAt))) + inEight(part / 256n) + inEight(part % 256n);
-}
-
 /** What is wrong with the folder of an embedded database, in words; null where it may be opened. */
-function whatIsWrong(folder: string): string | null {
+export function whatIsWrong(folder: string): string | null {
   const has = (...path: string[]) => existsSync(join(folder, ...path));
   if (!has('PG_VERSION')) return 'it does not say of which version it is (PG_VERSION is missing)';
   const version = readFileSync(join(folder, 'PG_VERSION'), 'utf8').trim();
@@ -81,9 +67,12 @@ function whatIsWrong(folder: string): string | null {
     crc32c(control.subarray(0, CONTROL.crcAt)) !== control.readUInt32LE(CONTROL.crcAt)
   )
     return 'its control file was changed or cut short (global/pg_control)';
-  const part = firstPartOfLog(control);
+  const [timeline, from] = [control.readUInt32LE(CONTROL.timelineAt), control.readBigUInt64LE(CONTROL.redoAt)];
+  const part = fileOfLog(timeline, from);
   if (!has('pg_wal', part)) return `the part of the log from which it goes on is missing (pg_wal/${part})`;
   if (BigInt(statSync(join(folder, 'pg_wal', part)).size) !== SEGMENT) return `the part of the log from which it goes on was cut short (pg_wal/${part})`;
+  if (control.readUInt32LE(CONTROL.stateAt) !== SHUT_DOWN && logIsBroken(join(folder, 'pg_wal'), timeline, from))
+    return 'its log was changed in the middle, and what was written after that place cannot be read (pg_wal)';
   return null;
 }
 

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream, mkdirSync } from 'node:fs';
 import { open, readdir, rename, rm, stat } from 'node:fs/promises';
-import { join } from 'node:path';
-import type { Readable } from 'node:stream';
+import { join, relative, sep } from 'node:path';
+import { type Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import type { FolderWatch } from '../database/synced-folder';
 
 /** Where sealed files lie: a folder, or a store of objects behind the same few acts. */
 export abstract class Shelf {
@@ -22,25 +23,41 @@ export abstract class Shelf {
   abstract clearIncoming(milliseconds: number): Promise<void>;
 }
 
-async function sync(path: string): Promise<void> {
-  const file = await open(path, 'r');
-  await file.sync().finally(() => file.close());
-}
-
 const isGone = (error: unknown) => (error as NodeJS.ErrnoException).code === 'ENOENT';
 
 /** Files in a folder: `<firm>/<first two digits>/<address>`, and `incoming` for what is on its way. */
 export class FolderShelf extends Shelf {
   private readonly incoming: string;
 
-  /** @param syncs each file and each folder that names it, before it counts as kept */
+  /**
+   * @param syncs each file and each folder that names it, before it counts as kept
+   * @param watch sees what is done to the folder
+   */
   constructor(
     private readonly folder: string,
     private readonly syncs: boolean,
+    private readonly watch: FolderWatch | null = null,
   ) {
     super();
     this.incoming = join(folder, 'incoming');
     mkdirSync(this.incoming, { recursive: true, mode: 0o700 });
+  }
+
+  private async sync(path: string): Promise<void> {
+    const file = await open(path, 'r');
+    await file.sync().finally(() => file.close());
+    this.watch?.synced(path);
+  }
+
+  private seen(path: string): Transform {
+    let position = 0;
+    return new Transform({
+      transform: (chunk: Buffer, _encoding, done) => {
+        this.watch?.wrote(path, position, chunk);
+        position += chunk.length;
+        done(null, chunk);
+      },
+    });
   }
 
   private place(firmId: string, address: string): string {
@@ -51,8 +68,9 @@ export class FolderShelf extends Shelf {
     const draft = join(this.incoming, randomUUID());
     const drop = () => rm(draft, { force: true });
     try {
-      await pipeline([source, ...through, createWriteStream(draft, { mode: 0o600, flags: 'wx' })]);
-      if (this.syncs) await sync(draft);
+      this.watch?.made(draft, false);
+      await pipeline([source, ...through, this.seen(draft), createWriteStream(draft, { mode: 0o600, flags: 'wx' })]);
+      if (this.syncs) await this.sync(draft);
     } catch (error) {
       await drop();
       throw error;
@@ -61,13 +79,16 @@ export class FolderShelf extends Shelf {
       const place = this.place(firmId, address);
       const shelf = join(place, '..');
       const first = mkdirSync(shelf, { recursive: true, mode: 0o700 });
+      for (let made = first; made !== undefined; made = made === shelf ? undefined : join(made, relative(made, shelf).split(sep)[0]!))
+        this.watch?.made(made, true);
       await rename(draft, place);
+      this.watch?.renamed(draft, place);
       if (!this.syncs) return;
       // The name is safe only when the folder is that holds it, and that folder's own name likewise.
-      await sync(shelf);
+      await this.sync(shelf);
       if (first === undefined) return;
-      await sync(join(shelf, '..'));
-      await sync(this.folder);
+      await this.sync(join(shelf, '..'));
+      await this.sync(this.folder);
     };
     return { put, drop };
   }
