@@ -66,7 +66,7 @@ class Log {
       this.open = { name, file: openSync(path, 'r') };
     }
     const page = Buffer.alloc(PAGE);
-    if (readSync(this.open!.file, page, 0, PAGE, Number(at % SEGMENT)) < PAGE) return null;
+    if (readSync(this.open.file, page, 0, PAGE, Number(at % SEGMENT)) < PAGE) return null;
     return page.readBigUInt64LE(8) === at ? page : null;
   }
 
