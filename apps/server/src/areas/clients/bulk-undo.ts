@@ -1,4 +1,4 @@
-import { Injectable, Logger, type OnApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import { Injectable, Logger, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { and, eq } from 'drizzle-orm';
 import type { BulkOutcome } from '@steady/contract/client-lists';
 import { Ticks } from '../../platform/background/ticks';
@@ -9,7 +9,7 @@ import { bulkChanges } from './clients.tables';
 
 /** Takes changes of many back lot by lot, each in a transaction of its own; what was interrupted goes on with the next round. */
 @Injectable()
-export class BulkUndo implements OnModuleInit, OnApplicationShutdown {
+export class BulkUndo implements OnModuleInit, BeforeApplicationShutdown {
   private readonly log = new Logger('Undo');
   private readonly acts = new LongActs();
 
@@ -60,7 +60,8 @@ export class BulkUndo implements OnModuleInit, OnApplicationShutdown {
     return this.acts.settled();
   }
 
-  onApplicationShutdown(): Promise<void> {
+  /** Before the database is closed. */
+  beforeApplicationShutdown(): Promise<void> {
     return this.acts.stop();
   }
 }

@@ -1,4 +1,4 @@
-import { Injectable, Logger, type OnApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import { Injectable, Logger, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { and, eq, isNotNull, sql } from 'drizzle-orm';
 import { Ticks } from '../../platform/background/ticks';
 import { rows } from '../../platform/database';
@@ -33,7 +33,7 @@ function inWords({ fresh, changed, left, refused }: ComingIn): string {
  * the application interrupted goes on with the next round, and nothing is written twice: a lot goes away with what it wrote.
  */
 @Injectable()
-export class BringingIn implements OnModuleInit, OnApplicationShutdown {
+export class BringingIn implements OnModuleInit, BeforeApplicationShutdown {
   private readonly log = new Logger('Import');
   private readonly acts = new LongActs();
 
@@ -167,7 +167,8 @@ export class BringingIn implements OnModuleInit, OnApplicationShutdown {
     await work.tx.execute(sql`delete from import_parts where import_id = ${importId}`);
   }
 
-  onApplicationShutdown(): Promise<void> {
+  /** Before the database is closed. */
+  beforeApplicationShutdown(): Promise<void> {
     return this.acts.stop();
   }
 }

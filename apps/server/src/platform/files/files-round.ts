@@ -1,4 +1,4 @@
-import { Injectable, Logger } from '@nestjs/common';
+import { type BeforeApplicationShutdown, Injectable, Logger } from '@nestjs/common';
 import { and, asc, eq, gt, isNull, lt, or } from 'drizzle-orm';
 import { byItself } from '../identity/actor';
 import { type Work, Works } from '../work';
@@ -13,7 +13,7 @@ const MILLISECONDS_TO_NAME_IT = 24 * 3_600_000;
 
 /** The nightly round over the files of clients: each is there and is what was kept; what no record names is thrown away. */
 @Injectable()
-export class FilesRound {
+export class FilesRound implements BeforeApplicationShutdown {
   private readonly log = new Logger('Files');
 
   constructor(
@@ -21,10 +21,25 @@ export class FilesRound {
     private readonly store: FileStore,
   ) {}
 
+  private stopped = false;
+  private going: Promise<unknown> = Promise.resolve();
+
+  /** Ends after the files that are being looked at, before the database is closed. */
+  async beforeApplicationShutdown(): Promise<void> {
+    this.stopped = true;
+    await this.going.catch(() => undefined);
+  }
+
   /** Looks at all files that were not looked at of late. It can be ended and begun again anywhere. @returns how many are not as they were */
-  async go(firmId: string): Promise<number> {
+  go(firmId: string): Promise<number> {
+    const going = this.lookAtAll(firmId);
+    this.going = going;
+    return going;
+  }
+
+  private async lookAtAll(firmId: string): Promise<number> {
     let wrong = 0;
-    for (let after = ''; ;) {
+    for (let after = ''; !this.stopped;) {
       const { found, now } = await this.works.run(byItself(firmId), async (work) => ({ found: await this.due(work, after), now: work.now.toString() }), {
         readOnly: true,
       });
@@ -67,6 +82,7 @@ export class FilesRound {
 
   private async clearUnclaimed(firmId: string): Promise<void> {
     for await (const { address, at } of this.store.onShelf(firmId)) {
+      if (this.stopped) return;
       if (Date.now() - at <= MILLISECONDS_TO_NAME_IT) continue;
       await this.works.run(
         byItself(firmId),
