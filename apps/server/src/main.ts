@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, statfsSync } from 'node:fs';
+import { mkdirSync, statfsSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sql } from 'drizzle-orm';
@@ -10,7 +10,18 @@ import { Ticks } from './platform/background/ticks';
 import { archivesIn, usualFolder } from './platform/backups/archive';
 import { wasInterrupted } from './platform/backups/restore';
 import { type Clock, SystemClock } from './platform/clock';
-import { DamagedFolderError, Database, FolderInUseError, clearHalfFilled, rows, setStanding, standingOf } from './platform/database';
+import {
+  DamagedFolderError,
+  Database,
+  FolderInUseError,
+  MigrationMismatchError,
+  MovedAwayError,
+  clearHalfFilled,
+  isNewFolder,
+  rows,
+  setStanding,
+  standingOf,
+} from './platform/database';
 import { MasterKeyError } from './platform/files';
 import { type Settings, settingsWith } from './platform/settings';
 import { stopOnSignals } from './stopping';
@@ -64,7 +75,11 @@ async function start(): Promise<void> {
   const isEmbedded = !process.env.DATABASE_URL;
   const standing = standingOf(dataFolder);
   const isHalfFilled = isEmbedded && standing === 'filling';
-  const isNew = isHalfFilled || (isEmbedded && standing !== 'in use' && !existsSync(join(dataFolder, 'database')));
+  const isNew = isEmbedded && isNewFolder(dataFolder);
+  if (isEmbedded && standing === 'moving')
+    throw new StartError(
+      `A move into ${dataFolder} was interrupted; the data is on the server still. Run it again: npm run move -- --from postgres://... --data ${dataFolder}`,
+    );
   const settings = settingsWith({
     dataFolder,
     port: wholeNumber('--port', values.port, 4680, 65_535),
@@ -133,8 +148,11 @@ async function wayBack(): Promise<string> {
   return `The newest good backup is of ${good.at}. Bring it back with: npm run restore -- ${join(folder, good.name)} --data ${dataFolder}\nWhat is there now is kept beside it.`;
 }
 
+/** What is said in words, without where in the program it arose. */
+const TOLD = [FolderInUseError, MasterKeyError, MigrationMismatchError, MovedAwayError, StartError];
+
 start().catch(async (error: unknown) => {
   if (error instanceof DamagedFolderError) console.error(`\n${error.message}\n${await wayBack()}\n`);
-  else console.error(error instanceof FolderInUseError || error instanceof MasterKeyError || error instanceof StartError ? `\n${error.message}\n` : error);
+  else console.error(TOLD.some((kind) => error instanceof kind) ? `\n${(error as Error).message}\n` : error);
   process.exit(1);
 });

@@ -196,6 +196,17 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder that is damaged', 
     expect(standingOf(folder)).toBe('in use');
   });
 
+  it('is not filled with the demo firm where only its files are left', { timeout: 60_000 }, () => {
+    const folder = damaged((one) => {
+      emptied(join(one, 'database'));
+      rmSync(join(one, 'almanac.json'));
+      writeFileSync(join(one, 'files', 'some-firm'), '');
+    });
+    const { status, stderr } = spawnSync(process.execPath, [MAIN, '--data', folder, '--port', '0'], { encoding: 'utf8' });
+    expect({ status, made: existsSync(join(folder, 'database')) }).toEqual({ status: 1, made: false });
+    expect(stderr).toContain('is gone');
+  });
+
   it('names the newest good backup at the start', { timeout: 60_000 }, () => {
     const folder = damaged((one) => rmSync(join(one, 'database', 'PG_VERSION')));
     const start = () => {

@@ -90,6 +90,9 @@ describe.skipIf(!hasPostgres)('on a PostgreSQL server', () => {
       expect(await records(url)).toEqual(before);
       // It is not served from the folder any more, and not moved a second time.
       await expect(Database.open(settingsWith({ dataFolder: data }))).rejects.toThrow('was moved to a PostgreSQL server');
+      const started = spawnSync(process.execPath, [dist('main.js'), '--data', data, '--port', '0'], { encoding: 'utf8' });
+      expect(started).toMatchObject({ status: 1, stdout: '', stderr: expect.stringContaining('was moved to a PostgreSQL server') as string });
+      expect(existsSync(join(data, 'database'))).toBe(false);
       expect(readdirSync(data).some((name) => name.startsWith('database.moved-'))).toBe(true);
       const onServer = await openKillableFirm(data, { databaseUrl: url });
       const paper = await onServer.works.run(

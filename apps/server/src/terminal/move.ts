@@ -3,10 +3,9 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sql } from 'drizzle-orm';
 import { counted } from '@steady/core/words';
-import { Database, DamagedFolderError, FolderInUseError, setStanding, standingOf } from '../platform/database';
+import { Database, DamagedFolderError, FolderInUseError, MovedAwayError, setStanding, standingOf } from '../platform/database';
 import { lockFolder } from '../platform/database/folder-lock';
 import { MoveError, moveAll } from '../platform/database/move';
-import { MovedAwayError } from '../platform/database/server-standing';
 import { settingsWith } from '../platform/settings';
 
 const HELP = `Moves all data between the embedded database and a PostgreSQL server, while the application is stopped. Every record is compared before

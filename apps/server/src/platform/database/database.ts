@@ -12,6 +12,7 @@ import { DamagedFolderError, checkTables, lookOver, settle } from './folder-stan
 import { migrate } from './migrate';
 import { ServerProcesses, type Told } from './server-processes';
 import { checkNotMoved, markMoved } from './server-standing';
+import { sqlState } from './sql-state';
 import { syncNew } from './synced-folder';
 import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
@@ -43,14 +44,6 @@ export interface HowToWrite {
 
 /** Too little space is left on the disk; nothing was written. */
 export class DiskNearlyFullError extends Error {}
-
-/** SQLSTATE of a database error, embedded or not. */
-export function sqlState(error: unknown): string | undefined {
-  for (let e = error as { code?: string; cause?: unknown } | undefined; e; e = e.cause as typeof e) {
-    if (typeof e.code === 'string' && /^[0-9A-Z]{5}$/.test(e.code)) return e.code;
-  }
-  return undefined;
-}
 
 const quoted = (text: string) => `'${text.replaceAll("'", "''")}'`;
 

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import type { DatabaseBridge } from './bridge';
 import { crc32c } from './crc32c';
 import { fileOfLog, logIsBroken } from './log-look';
+import { MovedAwayError } from './server-standing';
 import { syncPath } from './synced-folder';
 
 /** The data folder holds less, or something else, than was left in it; nothing in it was touched. */
@@ -84,7 +85,7 @@ export function lookOver(dataFolder: string): void {
   const folder = join(dataFolder, 'database');
   const standing = standingOf(dataFolder);
   if (standing === 'on a server')
-    throw new DamagedFolderError(`What was in ${dataFolder} was moved to a PostgreSQL server. Start it with DATABASE_URL set, as it was given then.`);
+    throw new MovedAwayError(`What was in ${dataFolder} was moved to a PostgreSQL server. Start it with DATABASE_URL set, as it was given then.`);
   if (standing === 'laying out') rmSync(folder, { recursive: true, force: true });
   if (standing === 'filling' && !isEmpty(folder))
     throw new DamagedFolderError(
@@ -102,6 +103,13 @@ export function lookOver(dataFolder: string): void {
   }
   const wrong = whatIsWrong(folder);
   if (wrong !== null) throw new DamagedFolderError(`The database in ${dataFolder} is damaged: ${wrong}. Nothing in it was changed.`);
+}
+
+/** Whether nothing was ever kept in a data folder: only then is it laid out, or filled with the demo firm. */
+export function isNewFolder(dataFolder: string): boolean {
+  const standing = standingOf(dataFolder);
+  if (standing === 'filling') return true;
+  return (standing === null || standing === 'laying out') && isEmpty(join(dataFolder, 'database')) && !hasFiles(dataFolder);
 }
 
 /** The folder has come to its end, where nobody else says when that is. */

@@ -2,19 +2,25 @@ import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
+import { sqlState } from './sql-state';
 import { type Tx, rows } from './tx';
 import { migrationsFolder } from './migrations-folder';
 
-/** A data folder was written by a newer version, or a migration was changed after it had run. */
+/** A data folder was written by a newer version or by one that is not brought along, or a migration was changed after it had run. */
 export class MigrationMismatchError extends Error {}
 
 /** Of several processes that start at once on a server, one does it and the others find it done. */
 const MIGRATES = 7_205_003;
 const inTurn = (orm: Tx, act: (tx: Tx) => Promise<unknown>): Promise<void> =>
-  orm.transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(${MIGRATES})`);
-    await act(tx);
-  });
+  orm
+    .transaction(async (tx) => {
+      await tx.execute(sql`select pg_advisory_xact_lock(${MIGRATES})`);
+      await act(tx);
+    })
+    .catch((error: Error) => {
+      // What a migration itself says in words.
+      throw sqlState(error) === 'P0001' ? new MigrationMismatchError((error.cause as Error).message) : error;
+    });
 
 /** Runs the migrations that have not run yet, in the order of their names, each in one transaction. */
 export async function migrate(orm: Tx): Promise<void> {
