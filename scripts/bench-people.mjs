@@ -9,6 +9,8 @@ import { root } from './tasks.mjs';
 const PEOPLE = 50;
 const ROUNDS = 4;
 const TODAY = '2026-03-11';
+/** Milliseconds between two presses of a person who reads what came, from and to. */
+const READS = [2_000, 6_000];
 const at = (times, share) => times[Math.min(times.length - 1, Math.floor(times.length * share))];
 
 /** One process that serves the folder. */
@@ -34,14 +36,15 @@ async function signIn(address, which) {
   return entered.headers.getSetCookie()[0].split(';')[0];
 }
 
-/** What somebody does in a few minutes: looks at the day, the lists and a client, and writes a note. Each request is timed. */
-async function works(address, cookie, clients, rounds, times, errors) {
+/** What somebody does in a few minutes: looks at the day, the lists and a client, and writes a note. Each request is timed. With `reads`, pauses between presses. */
+async function works(address, cookie, clients, rounds, times, errors, reads = false) {
   for (let round = 0; round < rounds; round += 1) {
     const client = clients[Math.floor(Math.random() * clients.length)];
     const asked = ['/api/today', '/api/clients', `/api/clients/${client}`, '/api/jobs?status=open'].map((path) => [path, { headers: { cookie } }]);
     const headers = { cookie, 'Content-Type': 'application/json', 'Idempotency-Key': randomUUID() };
     asked.push([`/api/clients/${client}/notes`, { method: 'POST', headers, body: JSON.stringify({ kind: 'note', text: 'Rang about the return' }) }]);
     for (const [path, init] of asked) {
+      if (reads) await new Promise((next) => setTimeout(next, READS[0] + Math.random() * (READS[1] - READS[0])));
       const begun = performance.now();
       const answer = await fetch(address + path, init).catch((error) => error);
       if (answer instanceof Error || !answer.ok) errors.push(`${path}: ${answer instanceof Error ? answer.message : answer.status}`);
@@ -59,14 +62,17 @@ async function measure(name, servers) {
   const alone = [];
   await works(servers[0].address, cookies[0], clients, ROUNDS, [], errors);
   await works(servers[0].address, cookies[0], clients, ROUNDS, alone, errors);
-  const together = [];
-  await Promise.all(cookies.map((cookie, which) => works(servers[which % servers.length].address, cookie, clients, ROUNDS, together, errors)));
   alone.sort((a, b) => a - b);
-  together.sort((a, b) => a - b);
-  console.log(
-    `${name}: one person, median ${at(alone, 0.5).toFixed(0)} ms; ${PEOPLE} people at once, ${together.length} requests, median ${at(together, 0.5).toFixed(0)} ms ` +
-      `(${(at(together, 0.5) / at(alone, 0.5)).toFixed(1)} times), 95 % under ${at(together, 0.95).toFixed(0)} ms, errors: ${errors.length}`,
-  );
+  console.log(`${name}: one person, median ${at(alone, 0.5).toFixed(0)} ms`);
+  for (const reads of [true, false]) {
+    const together = [];
+    await Promise.all(cookies.map((cookie, which) => works(servers[which % servers.length].address, cookie, clients, ROUNDS, together, errors, reads)));
+    together.sort((a, b) => a - b);
+    console.log(
+      `  ${PEOPLE} people at once who ${reads ? 'read for 2 to 6 s between presses' : 'never pause'}: ${together.length} requests, median ${at(together, 0.5).toFixed(0)} ms ` +
+        `(${(at(together, 0.5) / at(alone, 0.5)).toFixed(1)} times), 95 % under ${at(together, 0.95).toFixed(0)} ms, errors: ${errors.length}`,
+    );
+  }
   for (const error of errors.slice(0, 3)) console.log(`  ${error}`);
 }
 
