@@ -101,18 +101,21 @@ export class Diary {
       this.on(sent, {
         hour: 9,
         who: preparer,
-        act: (work) =>
-          this.hands.requests.send(work, job.id, {
+        act: async (work) => {
+          const { written } = await this.hands.requests.send(work, job.id, {
             planKey: asks.key,
             title: `${asks.title}, ${job.name.split(', ').at(-1)}`,
             dueOn: addWorkingDays(work.today, 8, this.calendar).toString(),
             items: asks.items,
-          }),
+          });
+          // Who cannot be written to gets a letter, on the next day.
+          if (written === 0) this.on(addWorkingDays(sent, 1, this.calendar), { hour: 10, who: preparer, act: (next) => this.tellOtherwise(next, job.id) });
+        },
       });
       const [low, high] = ANSWERS[client.manner];
       for (let item = 0; item < asks.items.length; item += 1) {
         let answered = later(sent, low, high);
-        if (chance.is(0.1)) this.on(later(sent, 1, low + 1), { hour: 10, who: preparer, act: (work) => this.askAbout(work, job, item) });
+        if (chance.is(0.1)) this.questionOn(later(sent, 1, low + 1), job, item, preparer);
         this.answerOn(answered, job, item, client);
         if (chance.is(0.08)) {
           const looked = later(answered, 1, 1);
@@ -120,12 +123,17 @@ export class Diary {
             hour: 14,
             who: preparer,
             act: (work) =>
-              this.ofItem(work, job.id, item, (id) =>
-                this.hands.requests.sendBack(
-                  work,
-                  id,
-                  chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']),
-                ),
+              this.ofItem(
+                work,
+                job.id,
+                item,
+                (id) =>
+                  this.hands.requests.sendBack(
+                    work,
+                    id,
+                    chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']),
+                  ),
+                'came',
               ),
           });
           answered = later(looked, low, high);
@@ -201,22 +209,53 @@ export class Diary {
     });
   }
 
-  private async askAbout(work: Work, job: NewJob, item: number): Promise<void> {
+  /** The client asks about an item; the preparer answers on the next working day, most times. */
+  private questionOn(day: CivilDate, job: NewJob, item: number, preparer: Actor): void {
+    const [question, answer] = this.chance.pick([
+      ['Do you need both accounts?', 'Both, please, for the whole period.'],
+      ['Is a photograph good enough?', 'Yes, as long as every figure can be read.'],
+      ['Does this include the van?', 'Yes, with the log of kilometres.'],
+    ] as const);
+    this.on(day, { hour: 10, who: preparer, act: (work) => this.askAbout(work, job, item, question) });
+    this.on(addWorkingDays(day, 1, this.calendar), {
+      hour: 13,
+      who: preparer,
+      act: (work) => this.ofItem(work, job.id, item, (id) => this.hands.requests.reply(work, id, { text: answer }), 'question'),
+    });
+  }
+
+  private async askAbout(work: Work, job: NewJob, item: number, question: string): Promise<void> {
     const [contact] = await this.hands.contacts.of(work, job.clientId);
     if (!contact?.email) return;
-    const question = this.chance.pick(['Do you need both accounts?', 'Is a photograph good enough?', 'Does this include the van?']);
     await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
       this.hands.requests.ask(as, id, question),
     );
   }
 
-  /** Acts on the n-th item of the job's request, unless it was accepted or the job stands still. */
-  private async ofItem(work: Work, jobId: string, position: number, act: (itemId: string, work: Work) => Promise<void>): Promise<void> {
+  /** Acts on the n-th item of the job's request, unless it was accepted or the job stands still; where that is said, only with something that came, or with an open question. */
+  private async ofItem(
+    work: Work,
+    jobId: string,
+    position: number,
+    act: (itemId: string, work: Work) => Promise<void>,
+    only?: 'came' | 'question',
+  ): Promise<void> {
+    const which = {
+      any: sql`i.state <> 'accepted'`,
+      came: sql`i.state in ('answered', 'does not apply')`,
+      question: sql`exists (select from request_answers q where q.item_id = i.id and q.kind = 'question' and q.answered_at is null)`,
+    }[only ?? 'any'];
     const [item] = await rows<{ id: string }>(
       work.tx,
-      sql`select i.id from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id where r.job_id = ${jobId} and i.position = ${position} and i.state <> 'accepted' and j.status = 'open'`,
+      sql`select i.id from request_items i join asks a on a.id = i.ask_id join jobs j on j.id = a.job_id where a.job_id = ${jobId} and a.state not in ('done', 'withdrawn') and i.position = ${position} and ${which} and j.status = 'open'`,
     );
     if (item) await act(item.id, work);
+  }
+
+  /** The tasks that stand for a message nobody could be sent are done: printed and posted. */
+  private async tellOtherwise(work: Work, jobId: string): Promise<void> {
+    const open = (await this.hands.tasks.tasksOf(work, jobId)).filter((task) => task.key.startsWith('tell ') && task.doneAt === null);
+    for (const { id, version } of open) await this.hands.tasks.tick(work, id, { done: true, version });
   }
 
   private async workOn(work: Work, jobId: string, key: string, minutes: number, done: boolean): Promise<void> {
@@ -307,9 +346,22 @@ export class Diary {
     await this.run(this.firm.people.orla, async (work) => {
       for (const [index, { hour, who, act }] of acts.entries()) await act({ ...work, actor: who, now: at(hour, Math.min(59, index)) });
     });
-    await this.run(this.firm.people.orla, (work) => this.moveOn({ ...work, now: at(17, 30) }));
+    await this.run(this.firm.people.orla, async (work) => {
+      await this.postLetters({ ...work, now: at(16, 45) });
+      await this.moveOn({ ...work, now: at(17, 30) });
+    });
     await this.hands.effects.drain(this.firm.firmId);
     this.days.delete(day.toString());
+  }
+
+  /** Letters in place of messages to clients on paper are printed and posted, a day later. */
+  private async postLetters(work: Work): Promise<void> {
+    const letters = await rows<{ id: string; version: number; assigneeId: string }>(
+      work.tx,
+      sql`select id, version, assignee_id as "assigneeId" from tasks where done_at is null and key like 'instead %' and start_on < ${work.today.toString()} order by id`,
+    );
+    for (const { id, version, assigneeId } of letters)
+      await this.hands.tasks.tick({ ...work, actor: this.staff.get(assigneeId) ?? work.actor }, id, { done: true, version });
   }
 
   /** What is complete and asks before it moves is looked at and moved, most days. */

@@ -106,6 +106,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     const last = new LastDays(hands, firm);
     await last.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await last.signatures((daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
+    await last.asks((daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await foundSecondFirm(hands);
     await last.startTimer();
     await last.putOff();

@@ -117,13 +117,40 @@ export class LastDays {
       this.run(orla, async (work) => {
         const [signer] = await rows<{ id: string; contactId: string; name: string }>(
           work.tx,
-          sql`select s.id, s.contact_id as "contactId", s.name from signers s join signature_requests q on q.id = s.request_id where q.job_id = ${jobId} and s.turn_since is not null order by s.position`,
+          sql`select s.id, s.contact_id as "contactId", s.name from ask_parties s join asks a on a.id = s.ask_id where a.job_id = ${jobId} and a.kind = 'signature' and s.turn_since is not null order by s.position`,
         );
         if (signer) await act({ ...work, now, actor: { kind: 'client', id: signer.contactId, name: signer.name } }, signer);
       });
     const { signatures } = this.hands;
     if (refused) await asFirst(refused.id, at(2, 20), (work, { id }) => signatures.refuse(work, id, 'The dividend is not the one we agreed on in January.'));
     if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, name, null));
+  }
+
+  /** One client has asked something that waits for an answer; another, on paper, is to be told by a person what is needed. */
+  async asks(at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
+    const { orla } = this.firm.people;
+    await this.run(orla, async (work) => {
+      const [item] = await rows<{ id: string; contactId: string; contact: string }>(
+        work.tx,
+        sql`select i.id, p.id as "contactId", p.name as contact from request_items i join asks a on a.id = i.ask_id join clients c on c.id = a.client_id
+              join client_contacts l on l.client_id = c.id and l.gets_requests join contacts p on p.id = l.contact_id and p.email is not null
+            where a.state = 'with the client' and i.state = 'asked' and c.way = 'online' order by a.asked_at desc, i.position, l.position limit 1`,
+      );
+      if (item) {
+        const asking: Work = { ...work, now: at(1, 19), actor: { kind: 'client', id: item.contactId, name: item.contact } };
+        await this.hands.requests.ask(asking, item.id, 'The bank closed one of our accounts in January. Do you need its last statement too?');
+      }
+      const [job] = await rows<{ id: string }>(
+        work.tx,
+        sql`select j.id from jobs j join clients c on c.id = j.client_id where j.status = 'open' and j.due_on > ${work.today.toString()} and c.way = 'paper' and not exists (select from asks a where a.job_id = j.id and a.state <> 'done') order by j.due_on, j.number limit 1`,
+      );
+      if (job)
+        await this.hands.requests.send({ ...work, now: at(1, 15) }, job.id, {
+          title: 'Two papers that are still needed',
+          dueOn: addWorkingDays(work.today, 6, work.firm.calendar).toString(),
+          items: [{ name: 'Rent agreement', description: 'The page with the new rent' }, { name: 'Receipts for the van' }],
+        });
+    });
   }
 
   /** What Orla wrote for the days to come: it stands in the plan of what goes out until then. */

@@ -44,8 +44,8 @@ export class Signings {
       rows<{ id: string; contactId: string; name: string; reached: boolean }>(
         work.tx,
         sql`select s.id, s.contact_id as "contactId", s.name, p.email is not null and c.way = 'online' as reached
-            from signers s join signature_requests q on q.id = s.request_id join contacts p on p.id = s.contact_id join clients c on c.id = q.client_id
-            where q.job_id = ${job.id} and q.state = 'waiting' and s.state = 'waiting' and s.turn_since is not null order by s.position`,
+            from ask_parties s join asks a on a.id = s.ask_id join contacts p on p.id = s.contact_id join clients c on c.id = a.client_id
+            where a.job_id = ${job.id} and a.kind = 'signature' and a.state in ('with the client', 'with us') and s.state in ('asked', 'to be told') order by s.position`,
       );
     for (let [next] = await waiting(); next; [next] = await waiting()) {
       const { id, contactId, name, reached } = next;

@@ -152,24 +152,38 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await expect(page.getByText('“Both accounts?”')).toBeVisible();
   });
 
-  await test.step('one is accepted, the other sent back with a reason, and the client is told', async () => {
+  await test.step('one is accepted, what was asked about the other is answered, and the client is told', async () => {
     await page.getByRole('button', { name: 'Accept', exact: true }).click();
     await said(page, 'Accepted Sales invoices.');
-    await expect(page.getByRole('button', { name: 'Send back' })).toHaveCount(1);
-    await page.getByRole('button', { name: 'Send back' }).click();
-    await page.getByLabel('What is missing or wrong').fill('Yes, both accounts please.');
-    await page.getByRole('button', { name: 'Send back and tell the client' }).click();
-    await said(page, /Sent back/);
-    await expect(await readLetter(page, /Bank statement is still needed/)).toContainText('Yes, both accounts please.');
+    // Nothing came for the other that could be sent back; what was asked about it is answered.
+    await expect(page.getByRole('button', { name: 'Send back' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Reply' }).click();
+    await expect(page.getByRole('dialog')).toContainText('Rowan Tiller asks: “Both accounts?”');
+    await page.getByLabel('Your reply').fill('Yes, both accounts please.');
+    await page.getByRole('button', { name: 'Reply to the client' }).click();
+    await said(page, 'Replied. The client is told.');
+    await expect(await readLetter(page, /your question about Bank statement/)).toContainText('Yes, both accounts please.');
   });
 
   await test.step('the same browser gets in with one click later', async () => {
     await phone.clearCookies({ name: 'steady-portal' });
     await client.goto(link);
     await client.getByRole('button', { name: 'Go in as Rowan Tiller' }).click();
-    await expect(client.getByText('Sent back: Yes, both accounts please.')).toBeVisible();
+    await expect(client.getByText('replied: “Yes, both accounts please.”')).toBeVisible();
     await client.getByLabel('Files for Bank statement').setInputFiles({ name: 'bank.csv', mimeType: 'text/csv', buffer: Buffer.from('1, 20.00\n') });
-    await expect(client.getByText('Received. We will look at it.')).toBeVisible();
+    await expect(client.getByText('Everything has come in.')).toBeVisible();
+  });
+
+  await test.step('what is not right is sent back with a reason, and comes again', async () => {
+    await page.goto(`${job}/requests`);
+    await page.getByRole('button', { name: 'Send back' }).click();
+    await page.getByLabel('What is missing or wrong').fill('Page 2 is missing.');
+    await page.getByRole('button', { name: 'Send back and tell the client' }).click();
+    await said(page, /Sent back/);
+    await client.reload();
+    await expect(client.getByText('1 of 2 is in. Please send the one that came back')).toBeVisible();
+    await client.getByLabel('Files for Bank statement').setInputFiles({ name: 'bank 2.csv', mimeType: 'text/csv', buffer: Buffer.from('2, 40.00\n') });
+    await expect(client.getByText('Everything has come in.')).toBeVisible();
   });
 
   await test.step('phases move by themselves, and the history says why', async () => {

@@ -35,7 +35,7 @@ test('a document is signed by one person after the other, and the job goes on', 
     await expect(page.getByText('waits for client, 4 days: the signature of Cathal Foley')).toBeVisible();
     await expectAccessible(page);
     await signing.getByRole('button', { name: 'Remind' }).click();
-    await said(page, 'Reminded Cathal Foley.');
+    await said(page, 'Reminded of Payroll return, Feb 2026.');
   });
 
   await test.step('the second signer comes in by the link, and signs only what was read and agreed with', async () => {
@@ -64,12 +64,12 @@ test('a document is signed by one person after the other, and the job goes on', 
   });
 
   await test.step('the firm sees it by itself', async () => {
-    await expect(signing).toContainText('signed by everybody');
+    await expect(signing).toContainText('2 of 2 signed');
     await expect(page.getByText(/waits for client/)).toHaveCount(0);
   });
 });
 
-test('a refusal comes to Today, is taken back, and the page is signed on paper', async ({ browser }) => {
+test('a refusal comes to Today, is withdrawn, and the page is signed on paper', async ({ browser }) => {
   const page = await orlaAt(browser, '/today');
   await page
     .getByRole('row', { name: /Refused to sign: Accounts and corporation tax/ })
@@ -77,13 +77,23 @@ test('a refusal comes to Today, is taken back, and the page is signed on paper',
     .click();
   const refused = page.getByRole('region', { name: /^For signature: Accounts and corporation tax/ });
   await expect(refused).toContainText('The dividend is not the one we agreed on in January.');
-  await refused.getByRole('button', { name: 'Take it back' }).click();
   const leaf = page.getByRole('dialog');
-  await leaf.getByRole('button', { name: 'Take it back' }).click();
-  await expect(leaf).toContainText('Say why it is taken back');
-  await leaf.getByLabel('Why').fill('The dividend is mended');
-  await leaf.getByRole('button', { name: 'Take it back' }).click();
-  await said(page, 'Taken back.');
+  const withdraw = async () => {
+    await refused.getByRole('button', { name: 'Withdraw' }).click();
+    await leaf.getByLabel('Why').fill('The dividend is mended');
+    await leaf.getByRole('button', { name: 'Withdraw it' }).click();
+    await said(page, 'Withdrawn. The client is not asked for it any more.');
+    await expect(refused).toContainText('Withdrawn: The dividend is mended');
+  };
+  await refused.getByRole('button', { name: 'Withdraw' }).click();
+  await leaf.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(leaf).toContainText('Say why it is withdrawn');
+  await leaf.getByRole('button', { name: 'Close' }).click();
+  await withdraw();
+  // A withdrawal is taken back as well: it stands as it stood, refused.
+  await refused.getByRole('button', { name: 'Ask again' }).click();
+  await expect(refused).toContainText('Refused by Áine Doyle-Roche: The dividend is not the one');
+  await withdraw();
 
   await page.getByRole('button', { name: 'Give for signature' }).click();
   await leaf.getByLabel('Add a document').setInputFiles({ name: 'accounts, mended.pdf', mimeType: 'application/pdf', buffer: PDF });
@@ -102,7 +112,7 @@ test('a refusal comes to Today, is taken back, and the page is signed on paper',
   await expect(leaf).toContainText('scan.pdf stands with it.');
   await leaf.getByRole('button', { name: 'Note the signature' }).click();
   await expect(again).toContainText('signed on paper, noted by Orla Keane');
-  await expect(again).toContainText('signed by everybody');
+  await expect(again).toContainText('1 of 1 signed');
 });
 
 test('a phase is held in common by two procedures, and changed in both', async ({ browser }) => {

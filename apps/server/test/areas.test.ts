@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { RequestPart } from '@steady/contract/requests';
 import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
 import type { ClientRow } from '@steady/contract/client-lists';
 import type { BillPreview, SettlementPreview, WipRow } from '@steady/contract/fees';
@@ -10,7 +11,7 @@ import type { TodayView } from '@steady/contract/today';
 import { FeesService } from '../src/areas/fees';
 import { LiveNotices } from '../src/platform/events';
 import { byItself } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, morning, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, morning, startTestApp, asksOf } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -100,7 +101,8 @@ describe('paper clients', () => {
     await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send(wanted).expect(201);
     await test.drain();
     expect(await get(`/api/messages?client=${clientId}`)).toEqual([]);
-    const item = (await view(jobId)).requests[0]!.items[0]!;
+    expect((await view(jobId)).waitingSince).toBeNull();
+    const item = (await asksOf<RequestPart>(manager(), jobId))[0]!.part.items[0]!;
     await manager().post(`/api/request-items/${item.id}/accept`).expect(204);
     const job = await view(jobId);
     expect(job).toMatchObject({ everythingInOn: '2026-03-11', waitingSince: null });
@@ -140,7 +142,7 @@ describe('a job', () => {
     await manager().post(`/api/jobs/${jobId}/hold`).send({ reason: 'directors in dispute' }).expect(204);
     const first = (await view(jobId)).phases[0]!.key;
     for (const task of (await view(jobId)).tasks.filter((one) => one.phaseKey === first)) {
-      await manager().post(`/api/tasks/${task.id}/tick`).send({ done: true, version: task.version }).expect(204);
+      await manager().post(`/api/tasks/${task.id}/tick`).send({ done: true, version: task.version }).expect(200);
     }
     expect(await view(jobId)).toMatchObject({ status: 'on hold', holdReason: 'directors in dispute' });
     expect((await view(jobId)).phases[0]!.stands).toBe('current');

@@ -48,10 +48,10 @@ export function atWork(test: () => TestApp) {
     await manager()
       .post(`/api/tasks/${id}/tick`)
       .send({ done: true, version: version + checks.length })
-      .expect(204);
+      .expect(200);
   }
 
-  const move = async (jobId: string, to: string | null, more: { leaveOut?: string[]; why?: string; version?: number } = {}) =>
+  const move = async (jobId: string, to: string | null, more: { leaveOut?: string[]; why?: string; version?: number; keepAsks?: boolean } = {}) =>
     manager()
       .post(`/api/jobs/${jobId}/move`)
       .send({ to, leaveOut: [], version: (await job(jobId)).version, ...more });

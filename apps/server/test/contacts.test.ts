@@ -5,10 +5,11 @@ import type { ClientList, MergePreview } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
 import type { FoundContact, PersonView, RelatedView } from '@steady/contract/contacts';
 import type { HistoryLine } from '@steady/contract/jobs';
-import type { ClientRequest, PortalMe, SendPreview } from '@steady/contract/requests';
+import type { AskView } from '@steady/contract/asks';
+import type { PortalMe, RequestPart, SendPreview } from '@steady/contract/requests';
 import type { ClientViewer, GrantOutcome, GroupView } from '@steady/contract/team';
 import { PORTAL_COOKIE } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp, unzipped } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp, unzipped, portalAsks } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -121,10 +122,10 @@ describe('seeing as the client', () => {
     expect(cookie).toMatch(new RegExp(`^${PORTAL_COOKIE}=.*HttpOnly`));
     const inside = request.agent(test.app.getHttpServer()).set('Cookie', cookie.split(';')[0]!);
     expect((await inside.get('/api/portal/me').expect(200)).body as PortalMe).toMatchObject({ name: 'Bríd Foley', looking: true });
-    const requests = (await inside.get('/api/portal/requests').expect(200)).body as { items: { id: string }[] }[];
-    const refused = await inside.post(`/api/portal/items/${requests[0]!.items[0]!.id}/question`).send({ text: 'Really?' }).expect(409);
+    const [item] = (await portalAsks<RequestPart>(inside))[0]!.part.items;
+    const refused = await inside.post(`/api/portal/items/${item!.id}/question`).send({ text: 'Really?' }).expect(409);
     expect((refused.body as { code: string }).code).toBe('only-looking');
-    await inside.post(`/api/portal/items/${requests[0]!.items[0]!.id}/files`).attach('file', Buffer.from('x'), 'x.txt').expect(409);
+    await inside.post(`/api/portal/items/${item!.id}/files`).attach('file', Buffer.from('x'), 'x.txt').expect(409);
     expect((await get<HistoryLine[]>(`/api/history?client=${clientId}`)).map((line) => line.what)).toContain('looked at the portal as Bríd Foley sees it');
     await inside.post('/api/portal/leave').expect(204);
     await inside.get('/api/portal/me').expect(401);
@@ -176,14 +177,14 @@ describe('what stands open for a client', () => {
     await test.tick();
     const jobId = await jobOf(test, clientId);
     await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send(ASKED).expect(201);
-    const requests = await get<ClientRequest[]>(`/api/clients/${clientId}/requests`);
+    const requests = await get<AskView[]>(`/api/clients/${clientId}/asks`);
     expect(requests).toMatchObject([
-      { title: 'Papers', jobId, jobName: 'VAT return, Jan-Feb 2026', complete: false, items: [{ name: 'Bank', state: 'asked' }] },
+      { title: 'Papers', jobId, jobName: 'VAT return, Jan-Feb 2026', state: 'with the client', part: { items: [{ name: 'Bank', state: 'asked' }] } },
     ]);
     expect((await client(clientId)).onHold).toBeNull();
     await manager().post(`/api/jobs/${jobId}/hold`).send({ reason: 'stock is disputed' }).expect(204);
     expect((await client(clientId)).onHold).toEqual({ jobId, name: 'VAT return, Jan-Feb 2026', reason: 'stock is disputed' });
-    expect(await get<ClientRequest[]>(`/api/clients/${clientId}/requests`, 'contractor')).toEqual([]);
+    expect(await get<AskView[]>(`/api/clients/${clientId}/asks`, 'contractor')).toEqual([]);
   });
 });
 

@@ -1,12 +1,14 @@
-import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { PGlite } from '@electric-sql/pglite';
+import { drizzle } from 'drizzle-orm/pglite';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { DatabaseBridge, RunawayQueryError } from '../src/platform/database/bridge';
 import { FolderInUseError, lockFolder } from '../src/platform/database/folder-lock';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
 import { newId } from '../src/platform/database/ids';
-import { migrationsFolder } from '../src/platform/database/migrations-folder';
+import { MigrationMismatchError, migrate } from '../src/platform/database/migrate';
 import { templateFile } from './template';
 
 let folder: string;
@@ -87,108 +89,46 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
   });
 });
 
-describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder of before', () => {
-  /** A database as it was before a migration, and what brings it to today. */
-  async function before(first: string) {
+describe.skipIf(process.env.TEST_DATABASE_URL)('the shape of the data', () => {
+  const opened = async () => {
     const bridge = await DatabaseBridge.open({ workerFile: embeddedWorkerFile(), dataDir: null, template: null, statementLimit: 60_000 });
-    const files = readdirSync(migrationsFolder())
-      .filter((name) => name.endsWith('.sql'))
-      .sort();
-    const run = async (names: string[]) => {
-      for (const name of names)
-        for (const statement of readFileSync(join(migrationsFolder(), name), 'utf8').split('--> statement-breakpoint'))
-          if (statement.trim()) await bridge.exec(statement);
-    };
-    await run(files.filter((name) => name < first));
-    const of = async (sql: string) => (await bridge.query<{ value: unknown }>(sql)).rows.map((row) => row.value);
-    const job = (id: string, firm: string, phases: string) =>
-      bridge.query(
-        `insert into jobs (id, firm_id, number, name, client_id, period_start, period_end, start_on, target_on, due_on, status, phase, phases, passed_over, fee)
-         values ($1, $2, 1, 'Old job', $3, '2026-01-01', '2026-02-28', '2026-03-01', '2026-03-20', '2026-03-23', 'open', 'ask', $4, '[]', 0)`,
-        [id, firm, newId(), phases],
-      );
-    return { bridge, of, job, toToday: () => run(files.filter((name) => name >= first)) };
-  }
+    return { bridge, orm: drizzle({ client: bridge as unknown as PGlite }) };
+  };
 
-  it('keeps the one request that a phase had, in procedures, their versions and jobs, and knows which of the sent ones it was', async () => {
-    const { bridge, of, job: keepJob, toToday } = await before('0017');
-    const [firm, procedure, job] = [newId(), newId(), newId()];
-    const request = { title: 'Papers', items: [{ name: 'Bank', description: '' }] };
-    const phases = [
-      { key: 'ask', name: 'Ask', tasks: [], request, onEntry: [{ key: 'r', does: 'request', days: 5 }] },
-      { key: 'file', name: 'File', tasks: [], onDone: [{ key: 't', does: 'tell', role: 'manager', words: 'done' }] },
-    ];
-    const definition = JSON.stringify({ phases });
-    await bridge.query(`insert into procedures (id, firm_id, name, definition) values ($1, $2, 'Old', $3)`, [procedure, firm, definition]);
-    await bridge.query(`insert into procedure_versions (id, firm_id, procedure_id, number, definition, at, by) values ($1, $2, $3, 1, $4, now(), 'Orla')`, [
-      newId(),
-      firm,
-      procedure,
-      definition,
-    ]);
-    const laid = JSON.stringify([phases[0], { ...phases[1], request: null }]);
-    await keepJob(job, firm, laid);
-    for (const phase of ['ask', 'file'])
-      await bridge.query(
-        `insert into requests (id, firm_id, client_id, job_id, phase_key, title, due_on, sent_at, sent_by) values ($1, $2, $3, $4, $5, 'Papers', '2026-03-20', now(), 'Orla')`,
-        [newId(), firm, newId(), job, phase],
-      );
-    await toToday();
-    const now = [
-      {
-        key: 'ask',
-        name: 'Ask',
-        tasks: [],
-        requests: [{ key: 'papers', ...request }],
-        onEntry: [{ key: 'r', does: 'request', requestKey: 'papers', days: 5 }],
-      },
-      phases[1],
-    ];
-    expect(await of(`select definition -> 'phases' as value from procedures`)).toEqual([now]);
-    expect(await of(`select definition -> 'phases' as value from procedure_versions`)).toEqual([now]);
-    expect(await of(`select phases as value from jobs`)).toEqual([now]);
-    expect(await of(`select coalesce(plan_key, 'none') as value from requests order by phase_key`)).toEqual(['papers', 'none']);
+  it('is made once: a second start finds it done', async () => {
+    const { bridge, orm } = await opened();
+    await migrate(orm);
+    await migrate(orm);
+    expect((await bridge.query('select name from migrations')).rows[0]).toEqual({ name: '0000_schema.sql' });
     await bridge.close();
   });
 
-  it('knows at which moment of a phase something happened by itself, what has left the house, and who did a task', async () => {
-    const { bridge, of, job: keepJob, toToday } = await before('0019');
-    const [firm, job, orla] = [newId(), newId(), newId()];
-    const [tell, write, instead] = [
-      { key: 'a', does: 'tell', role: 'manager', words: 'come' },
-      { key: 'a', does: 'message', templateId: newId() },
-      { key: 'b', does: 'message', templateId: newId() },
-    ];
-    await keepJob(job, firm, JSON.stringify([{ key: 'ask', name: 'Ask', onEntry: [tell], onDone: [write, instead] }]));
-    for (const [action, what] of [
-      [tell, 'Tells the manager: come'],
-      [write, 'Writes "Hello": wrote to 1'],
-      [instead, 'Writes "Hello": nobody can be written to, so a task takes its place'],
-    ] as const)
-      await bridge.query(
-        `insert into job_actions (id, firm_id, job_id, phase_key, action, what, state, at) values ($1, $2, $3, 'ask', $4, $5, 'done', now())`,
-        [newId(), firm, job, JSON.stringify(action), what],
-      );
-    await bridge.query(
-      `insert into members (id, firm_id, person_id, name, short_name, role, does, weekdays, standing) values ($1, $2, $3, 'Orla Keane', 'Orla', 'manager', '', '[]', 'active')`,
-      [orla, firm, newId()],
-    );
-    for (const [name, passedOver] of [
-      ['Enter', false],
-      ['Left', true],
-    ] as const)
-      await bridge.query(
-        `insert into tasks (id, firm_id, job_id, client_id, position, phase_key, key, name, role, estimate, start_on, due_on, waits_for, done_at, done_by, passed_over)
-         values ($1, $2, $3, $4, 0, 'ask', $5, $5, 'preparer', 10, '2026-03-01', '2026-03-02', '[]', now(), 'Orla Keane', $6)`,
-        [newId(), firm, job, newId(), name, passedOver],
-      );
-    await toToday();
-    expect(await of(`select moment || ' ' || coalesce(brought ->> 'what', 'nothing') as value from job_actions order by id`)).toEqual([
-      'entry nothing',
-      'done sent',
-      'done nothing',
-    ]);
-    expect(await of('select done_by_id as value from tasks order by name')).toEqual([orla, null]);
+  it('of a folder from before the first release is refused in words', async () => {
+    const { bridge, orm } = await opened();
+    await bridge.exec(`create table migrations (name text primary key, hash text not null, at timestamptz not null default now());
+      insert into migrations (name, hash) values ('0000_roles.sql', 'a'), ('0022_lots.sql', 'b')`);
+    await expect(migrate(orm)).rejects.toThrow(MigrationMismatchError);
+    await expect(migrate(orm)).rejects.toThrow('cannot be brought along. Start with another folder.');
+    await bridge.close();
+  });
+
+  it('of a newer version, or changed after it was made, is refused in words', async () => {
+    const { bridge, orm } = await opened();
+    await migrate(orm);
+    await bridge.exec(`insert into migrations (name, hash) values ('9999_later.sql', 'a')`);
+    await expect(migrate(orm)).rejects.toThrow('9999_later.sql, which this version does not know');
+    await bridge.exec(`delete from migrations where name = '9999_later.sql'; update migrations set hash = 'other' where name = '0000_schema.sql'`);
+    await expect(migrate(orm)).rejects.toThrow('was changed after it had run');
+    await bridge.close();
+  });
+
+  it('keeps what has happened, was posted, paid and signed from being changed, whoever asks', async () => {
+    const { bridge, orm } = await opened();
+    await migrate(orm);
+    const [firm, id] = [newId(), newId()];
+    await bridge.query(`insert into payments (id, firm_id, invoice_id, amount, at, reference) values ($1, $2, $3, 100, now(), 'A')`, [id, firm, newId()]);
+    for (const statement of ['update payments set amount = 1', 'delete from payments'])
+      await expect(bridge.exec(statement)).rejects.toThrow('Rows of payments are only ever added.');
     await bridge.close();
   });
 });

@@ -5,12 +5,13 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { RequestPart } from '@steady/contract/requests';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import type { ClientView } from '@steady/contract/clients';
 import { Database } from '../src/platform/database';
-import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, jobOf, key, morning, startTestApp } from './support';
+import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, jobOf, key, morning, startTestApp, portalAsks } from './support';
 
 const WRITER = resolve(import.meta.dirname, '../dist/test/kill-writer.js');
 
@@ -219,8 +220,7 @@ describe('uploads', () => {
       .post(`${door}/enter`)
       .send({ code: /\d{6}/.exec((await test.letters())[0]!.subject)![0] })
       .expect(200);
-    const [asked] = (await browser.get('/api/portal/requests').expect(200)).body as { items: { id: string }[] }[];
-    item = `/api/portal/items/${asked!.items[0]!.id}/files`;
+    item = `/api/portal/items/${(await portalAsks<RequestPart>(browser))[0]!.part.items[0]!.id}/files`;
   });
 
   it('are refused over the limit, without a file, empty, or with a name that leads out of the folder; nothing is left', async () => {

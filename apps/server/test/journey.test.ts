@@ -3,8 +3,8 @@ import request from 'supertest';
 import type { ObligationView } from '@steady/contract/almanac';
 import type { BillPreview, SettlementPreview } from '@steady/contract/fees';
 import type { HistoryLine, JobView } from '@steady/contract/jobs';
-import type { PortalInvoice, PortalRequest, SendPreview } from '@steady/contract/requests';
-import { type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+import type { PortalInvoice, RequestPart, SendPreview } from '@steady/contract/requests';
+import { type TestApp, clientWithVat, jobOf, key, startTestApp, asksOf, portalAsks } from './support';
 
 let test: TestApp;
 let jobId: string;
@@ -27,7 +27,7 @@ let door: string;
 
 const tickTask = async (name: string) => {
   const task = (await job()).tasks.find((one) => one.name === name)!;
-  await preparer().post(`/api/tasks/${task.id}/tick`).send({ done: true, version: task.version }).expect(204);
+  await preparer().post(`/api/tasks/${task.id}/tick`).send({ done: true, version: task.version }).expect(200);
 };
 
 // The steps of one journey: each stands on what the one before left.
@@ -104,34 +104,40 @@ describe.sequential('from the first obligation to the last cent', () => {
     await portal().get('/api/portal/door/not-a-door').expect(404);
   });
 
-  const asked = async () => ((await brid.get('/api/portal/requests').expect(200)).body as PortalRequest[])[0]!;
+  const asked = async () => (await portalAsks<RequestPart>(brid))[0]!.part;
 
   it('takes a file and a question from the client; the firm accepts one and sends the other back', async () => {
     const [sales, bank] = (await asked()).items;
     await brid.post(`/api/portal/items/${sales!.id}/files`).attach('file', Buffer.from('1, 180.00\n'), 'sales.csv').expect(204);
     await brid.post(`/api/portal/items/${bank!.id}/question`).set(key()).send({ text: 'Both accounts?' }).expect(204);
-    expect((await job()).requests[0]!.items.map((item) => [item.state, item.answers[0]!.kind])).toEqual([
+    expect((await asksOf<RequestPart>(preparer(), jobId))[0]!.part.items.map((item) => [item.state, item.answers[0]!.kind])).toEqual([
       ['answered', 'file'],
       ['asked', 'question'],
     ]);
     await preparer().post(`/api/request-items/${sales!.id}/accept`).expect(204);
-    await preparer().post(`/api/request-items/${bank!.id}/send-back`).set(key()).send({ reason: 'Yes, both. Page 2 too.' }).expect(204);
+    // What has not come cannot be sent back; what was asked about it is answered.
+    await preparer().post(`/api/request-items/${bank!.id}/send-back`).set(key()).send({ reason: 'Page 2 too.' }).expect(409);
+    await preparer().post(`/api/request-items/${bank!.id}/reply`).set(key()).send({ text: 'Yes, both. Page 2 too.' }).expect(204);
     await test.drain();
     expect((await test.letters())[0]!.body).toContain('Yes, both. Page 2 too.');
   });
 
   it('lets the same browser in with one click later', async () => {
     test.clock.advance({ hours: 13 });
-    await brid.get('/api/portal/requests').expect(401);
+    await brid.get('/api/portal/asks').expect(401);
     expect((await brid.get(door).expect(200)).body).toMatchObject({ state: 'one click', name: 'Bríd Foley' });
     await brid.post(`${door}/again`).expect(200);
     await portal().post(`${door}/again`).expect(422);
-    expect((await asked()).items[1]).toMatchObject({ state: 'sent back', sentBackReason: 'Yes, both. Page 2 too.' });
+    expect((await asked()).items[1]).toMatchObject({
+      state: 'asked',
+      question: false,
+      answers: [{ kind: 'question' }, { kind: 'reply', text: 'Yes, both. Page 2 too.' }],
+    });
   });
 
   it('moves the phases by itself when tasks and requests are done, and says so', async () => {
     await tickTask('Check who signs');
-    expect((await job()).phases[0]).toMatchObject({ stands: 'current', done: 2, requestsOpen: 1 });
+    expect((await job()).phases[0]).toMatchObject({ stands: 'current', done: 2, asksOpen: 1 });
     const bank = (await asked()).items[1]!;
     await brid.post(`/api/portal/items/${bank.id}/files`).attach('file', Buffer.from('%PDF-1.4 two pages'), 'bank.pdf').expect(204);
     await preparer().post(`/api/request-items/${bank.id}/accept`).expect(204);

@@ -7,7 +7,7 @@ import type { FlowView, JobsChanged, ManyLookedAt, MovePreview } from '@steady/c
 import type { TodayView } from '@steady/contract/today';
 import { rows } from '../src/platform/database';
 import { THREE, atWork, problemOf, task } from './at-work';
-import { type TestApp, key, morning, startTestApp } from './support';
+import { type TestApp, key, morning, startTestApp, asksOf } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -238,8 +238,8 @@ describe('what happens by itself', () => {
     });
     const seen = await job(id);
     // Five working days: the 17th is a public holiday.
-    expect(seen.requests).toMatchObject([{ title: 'Papers', dueOn: '2026-03-19' }]);
-    expect(seen.phases[0]).toMatchObject({ stands: 'current', requestsOpen: 1 });
+    expect(await asksOf(manager(), seen.id)).toMatchObject([{ title: 'Papers', wantedBy: '2026-03-19' }]);
+    expect(seen.phases[0]).toMatchObject({ stands: 'current', asksOpen: 1 });
     expect(seen.tasks[0]!.doneAt).not.toBeNull();
   });
 });
@@ -250,7 +250,7 @@ describe('many jobs at once', () => {
     const ids = [await begun(THREE, { procedureId }), await begun(THREE, { procedureId }), await begun(THREE, { procedureId })];
     await manager().post(`/api/jobs/${ids[2]}/hold`).send({ reason: 'quiet' }).expect(204);
     const looked = (await manager().post('/api/jobs/together/look').send({ ids }).expect(200)).body as ManyLookedAt;
-    expect(looked).toEqual({ acts: [], leftBehind: { tasks: 4, jobs: 2 }, stay: [{ why: 'is on hold', jobs: 1 }] });
+    expect(looked).toEqual({ acts: [], openAsks: { asks: 0, jobs: 0 }, leftBehind: { tasks: 4, jobs: 2 }, stay: [{ why: 'is on hold', jobs: 1 }] });
     const batchId = randomUUID();
     const changed = (await manager().post('/api/jobs/together').set(key()).send({ ids, batchId, change: 'move' }).expect(200)).body as JobsChanged;
     expect(changed).toMatchObject({ changed: 2, not: [{ id: ids[2], why: 'The job is on hold. Take it off hold, then move it.' }] });

@@ -5,8 +5,8 @@ import type { ContactView } from '@steady/contract/contacts';
 import type { JobView } from '@steady/contract/jobs';
 import type { SendPreview } from '@steady/contract/requests';
 import type { TodayView } from '@steady/contract/today';
-import type { PortalSignature, SignatureView } from '@steady/contract/signatures';
-import { type TestApp, DUNMARRA, key, startTestApp, unzipped } from './support';
+import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import { type TestApp, DUNMARRA, asksOf, insidePortal, key, portalAsks, startTestApp, unzipped } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -17,7 +17,7 @@ afterAll(() => test.close());
 const manager = () => test.firm.as.manager!;
 const made = async (answer: request.Test) => ((await answer.expect(201)).body as { id: string }).id;
 const job = async (id: string) => (await manager().get(`/api/jobs/${id}`).expect(200)).body as JobView;
-const given = async (id: string) => (await manager().get(`/api/jobs/${id}/signatures`).expect(200)).body as SignatureView[];
+const given = (id: string) => asksOf<SignaturePart>(manager(), id, 'signature');
 const PDF = Buffer.from('%PDF-1.4 the accounts of the year');
 
 let procedureId: string;
@@ -70,18 +70,10 @@ const asked = (of: Awaited<ReturnType<typeof begun>>, signerIds: string[]) => ({
 const give = (of: Awaited<ReturnType<typeof begun>>, signerIds: string[]) =>
   made(manager().post(`/api/jobs/${of.jobId}/signatures`).set(key()).send(asked(of, signerIds)));
 
-/** A browser in which the person of the newest letter to that name has come in. */
+/** The portal of a person, and what they are asked to sign there. */
 async function inside(name: string) {
-  await test.drain();
-  const browser = request.agent(test.app.getHttpServer());
-  const letter = (await test.letters()).find((one) => one.to === name && one.link !== null)!;
-  const door = `/api/portal/door/${letter.link!.split('/').at(-1)}`;
-  await browser.post(`${door}/code`).expect(204);
-  await test.drain();
-  const code = /\d{6}/.exec((await test.letters())[0]!.subject)![0];
-  await browser.post(`${door}/enter`).send({ code }).expect(200);
-  const list = async () => (await browser.get('/api/portal/signatures').expect(200)).body as PortalSignature[];
-  return { browser, list };
+  const browser = await insidePortal(test, name);
+  return { browser, list: () => portalAsks<PortalSignaturePart>(browser, 'signature') };
 }
 
 describe('a document given for signature', () => {
@@ -98,16 +90,16 @@ describe('a document given for signature', () => {
     await give(of, [of.brid, of.conal]);
     expect(await job(of.jobId)).toMatchObject({
       waitingFor: 'the signature of Bríd Foley',
-      phases: [{ stands: 'current', wants: null, signaturesOpen: 1 }, {}],
+      phases: [{ stands: 'current', wants: null, asksOpen: 1 }, {}],
     });
 
     const brid = await inside('Bríd Foley');
     const [hers] = await brid.list();
-    expect(hers).toMatchObject({ title: 'Accounts 2025', state: 'waiting', documentName: 'accounts.pdf', signedBefore: [] });
-    const read = await brid.browser.get(`/api/portal/signatures/${hers!.id}/document`).expect(200);
+    expect(hers).toMatchObject({ title: 'Accounts 2025', stands: 'wanted', part: { documentName: 'accounts.pdf' }, doneBefore: [] });
+    const read = await brid.browser.get(`/api/portal/signatures/${hers!.partyId}/document`).expect(200);
     expect(read.headers['content-disposition']).toContain('attachment');
     expect((read.body as Buffer).equals(PDF)).toBe(true);
-    const sign = (body: object) => brid.browser.post(`/api/portal/signatures/${hers!.id}/sign`).send(body);
+    const sign = (body: object) => brid.browser.post(`/api/portal/signatures/${hers!.partyId}/sign`).send(body);
     await sign({ signedAs: ' ', agreed: true }).expect(422);
     await sign({ signedAs: 'Bríd Foley', agreed: false }).expect(422);
     await sign({ signedAs: 'Bríd Foley', agreed: true }).expect(204);
@@ -115,16 +107,18 @@ describe('a document given for signature', () => {
     expect((await job(of.jobId)).phases[0]!.stands).toBe('current');
 
     const conal = await inside('Conal Foley');
+    const told = (await test.letters()).find((one) => one.to === 'Conal Foley')!;
+    expect(told.body).toContain('manager of Marram & Tern of Marram & Tern Accountants asks you to read and sign');
     const [his] = await conal.list();
-    expect(his!.signedBefore).toEqual(['Bríd Foley']);
-    await conal.browser.post(`/api/portal/signatures/${his!.id}/sign`).send({ signedAs: 'C. Foley', agreed: true }).expect(204);
+    expect(his!.doneBefore).toEqual(['Bríd Foley']);
+    await conal.browser.post(`/api/portal/signatures/${his!.partyId}/sign`).send({ signedAs: 'C. Foley', agreed: true }).expect(204);
     expect(await given(of.jobId)).toMatchObject([
       {
-        state: 'signed',
-        signers: [
-          { name: 'Bríd Foley', state: 'signed', signedAs: 'Bríd Foley' },
-          { state: 'signed', signedAs: 'C. Foley' },
-        ],
+        state: 'done',
+        parties: [{ name: 'Bríd Foley', state: 'done' }, { state: 'done' }],
+        part: {
+          signings: expect.arrayContaining([expect.objectContaining({ signedAs: 'Bríd Foley' }), expect.objectContaining({ signedAs: 'C. Foley' })]) as object,
+        },
       },
     ]);
     expect(await job(of.jobId)).toMatchObject({ waitingFor: null, phases: [{ stands: 'done' }, { stands: 'current' }] });
@@ -152,9 +146,9 @@ describe('a document given for signature', () => {
     await give({ ...of, jobId }, [of.brid]);
     const [draft, giving] = (await job(jobId)).tasks;
     expect(giving!.doneAt).not.toBeNull();
-    await manager().post(`/api/tasks/${draft!.id}/tick`).send({ done: true, version: draft!.version }).expect(204);
-    expect((await job(jobId)).phases).toMatchObject([{ stands: 'done' }, { stands: 'current', signaturesOpen: 1, wants: null }]);
-    const [signer] = (await given(jobId))[0]!.signers;
+    await manager().post(`/api/tasks/${draft!.id}/tick`).send({ done: true, version: draft!.version }).expect(200);
+    expect((await job(jobId)).phases).toMatchObject([{ stands: 'done' }, { stands: 'current', asksOpen: 1, wants: null }]);
+    const [signer] = (await given(jobId))[0]!.parties;
     await manager().post(`/api/signers/${signer!.id}/on-paper`).send({ on: '2026-03-11' }).expect(204);
     expect((await job(jobId)).status).toBe('finished');
   });
@@ -163,13 +157,13 @@ describe('a document given for signature', () => {
     const of = await begun();
     await give(of, [of.brid, of.conal]);
     const brid = await inside('Bríd Foley');
-    const [, second] = (await given(of.jobId))[0]!.signers;
+    const [, second] = (await given(of.jobId))[0]!.parties;
     for (const path of ['document', 'sign', 'refuse']) {
       const to = `/api/portal/signatures/${second!.id}/${path}`;
       const body = path === 'sign' ? { signedAs: 'Conal Foley', agreed: true } : { reason: 'because' };
       await (path === 'document' ? brid.browser.get(to) : brid.browser.post(to).send(body)).expect(404);
     }
-    await test.other.as.manager!.get(`/api/jobs/${of.jobId}/signatures`).expect(200, []);
+    await test.other.as.manager!.get(`/api/jobs/${of.jobId}/asks`).expect(200, []);
     await test.other.as.manager!.post(`/api/signers/${second!.id}/on-paper`).send({ on: '2026-03-11' }).expect(404);
   });
 
@@ -178,23 +172,23 @@ describe('a document given for signature', () => {
     const id = await give(of, [of.brid, of.conal]);
     const brid = await inside('Bríd Foley');
     const [hers] = await brid.list();
-    await brid.browser.post(`/api/portal/signatures/${hers!.id}/refuse`).send({}).expect(422);
-    await brid.browser.post(`/api/portal/signatures/${hers!.id}/refuse`).send({ reason: 'The dividend is wrong' }).expect(204);
+    await brid.browser.post(`/api/portal/signatures/${hers!.partyId}/refuse`).send({}).expect(422);
+    await brid.browser.post(`/api/portal/signatures/${hers!.partyId}/refuse`).send({ reason: 'The dividend is wrong' }).expect(204);
     expect(await given(of.jobId)).toMatchObject([
-      { state: 'refused', reason: 'Bríd Foley: The dividend is wrong', signers: [{ state: 'refused' }, { turnSince: null }] },
+      { state: 'refused', trouble: 'refused', forUs: [{ why: 'Bríd Foley: The dividend is wrong' }], parties: [{ state: 'refused' }, { turnSince: null }] },
     ]);
-    await manager().post(`/api/signatures/${id}/remind`).set(key()).expect(409);
-    expect(await job(of.jobId)).toMatchObject({ waitingFor: null, signatureRefused: true, phases: [{ stands: 'current', complete: false }, {}] });
+    await manager().post(`/api/asks/${id}/remind`).set(key()).expect(409);
+    expect(await job(of.jobId)).toMatchObject({ waitingFor: null, phases: [{ stands: 'current', complete: false }, {}] });
     const { answered } = (await manager().get('/api/today').expect(200)).body as TodayView;
     expect(answered.rows.find((line) => line.jobId === of.jobId)).toMatchObject({
       what: 'Refused to sign: Accounts 2025',
       why: 'Bríd Foley: The dividend is wrong',
     });
-    await manager().post(`/api/signatures/${id}/withdraw`).send({ reason: 'Dividend mended' }).expect(204);
-    await manager().post(`/api/signatures/${id}/withdraw`).send({ reason: 'Twice' }).expect(409);
-    expect(await job(of.jobId)).toMatchObject({ signatureRefused: false, phases: [{ wants: 'a document has to be given for signature' }, {}] });
+    await manager().post(`/api/asks/${id}/withdraw`).send({ reason: 'Dividend mended' }).expect(204);
+    await manager().post(`/api/asks/${id}/withdraw`).send({ reason: 'Twice' }).expect(409);
+    expect(await job(of.jobId)).toMatchObject({ phases: [{ wants: 'a document has to be given for signature' }, {}] });
     await give(of, [of.brid]);
-    expect((await brid.list())[0]).toMatchObject({ state: 'waiting' });
+    expect(await brid.list()).toMatchObject([{ stands: 'wanted' }, { stands: 'refused' }]);
   });
 
   it('is signed on paper where nobody can be written to: a task stands for it, and goes with the signature', async () => {
@@ -204,16 +198,16 @@ describe('a document given for signature', () => {
     expect(await job(of.jobId)).toMatchObject({
       tasks: [{ name: 'File' }, { name: 'Have "Accounts 2025" signed on paper by Bríd Foley', doneAt: null, phaseKey: 'sign' }],
     });
-    const [signer] = (await given(of.jobId))[0]!.signers;
+    const [signer] = (await given(of.jobId))[0]!.parties;
     const note = (body: object) => manager().post(`/api/signers/${signer!.id}/on-paper`).send(body);
     await note({ on: '2026-03-12' }).expect(422);
     const scanId = await made(manager().post(`/api/jobs/${of.jobId}/documents`).attach('file', Buffer.from('%PDF-1.4 scan'), 'scan.pdf'));
     await note({ on: '2026-03-10', scanId }).expect(204);
-    expect(await given(of.jobId)).toMatchObject([{ state: 'signed', signers: [{ onPaperBy: 'manager of Marram & Tern', scanId }] }]);
+    expect(await given(of.jobId)).toMatchObject([{ state: 'done', part: { signings: [{ onPaperBy: 'manager of Marram & Tern', scanId }] } }]);
     const after = await job(of.jobId);
     expect(after.tasks[1]!.doneAt).not.toBeNull();
     const files = await unzipped(manager().get(`/api/clients/${of.clientId}/whole.zip`));
-    expect(strFromU8(files['signatures.csv']!)).toMatch(/Accounts 2025,accounts\.pdf,.*Bríd Foley,signed,.*manager of Marram & Tern,[0-9a-f]{64}/);
+    expect(strFromU8(files['signatures.csv']!)).toMatch(/Accounts 2025,accounts\.pdf,Bríd Foley,.*manager of Marram & Tern,[0-9a-f]{64}/);
     expect(after.phases.map((phase) => phase.stands)).toEqual(['done', 'current']);
   });
 
@@ -241,7 +235,7 @@ describe('a document given for signature', () => {
   it('reminds the one whose turn it is, and says so where nobody can be written to', async () => {
     const of = await begun();
     const id = await give(of, [of.brid]);
-    await manager().post(`/api/signatures/${id}/remind`).set(key()).expect(204);
+    await manager().post(`/api/asks/${id}/remind`).set(key()).expect(204);
     await test.drain();
     const letters = (await test.letters()).filter(
       (letter) => letter.subject.includes('for your signature') && letter.address === `brid${count}@signing.example`,
@@ -249,7 +243,7 @@ describe('a document given for signature', () => {
     expect(letters).toHaveLength(2);
     const paper = await begun({ way: 'paper' });
     const { body } = await manager()
-      .post(`/api/signatures/${await give(paper, [paper.brid])}/remind`)
+      .post(`/api/asks/${await give(paper, [paper.brid])}/remind`)
       .set(key())
       .expect(409);
     expect((body as { code: string }).code).toBe('nobody-to-write-to');

@@ -8,6 +8,7 @@ import request from 'supertest';
 import type { Role } from '@steady/core/access';
 import { Temporal, civil } from '@steady/core/calendar';
 import { SUPPLIED } from '@steady/core/supplied';
+import type { AskView, PortalAsk } from '@steady/contract/asks';
 import type { AddClient } from '@steady/contract/clients';
 import type { PostRoomMessage } from '@steady/contract/post';
 import type { DoorLetter } from '@steady/contract/sign-in';
@@ -191,4 +192,29 @@ export async function unzipped(asked: request.Test): Promise<Record<string, Uint
     .expect(200)
     .expect('content-disposition', /^attachment/);
   return unzipSync(new Uint8Array(answer.body as Buffer));
+}
+
+/** What was asked in a job, the newest first; of one kind, where that is named. */
+export async function asksOf<Part>(agent: Agent, jobId: string, kind?: string): Promise<AskView<Part>[]> {
+  const all = (await agent.get(`/api/jobs/${jobId}/asks`).expect(200)).body as AskView<Part>[];
+  return all.filter((ask) => kind === undefined || ask.kind === kind);
+}
+
+/** What one person of a client is asked, in their browser. */
+export async function portalAsks<Part>(inside: Agent, kind?: string): Promise<PortalAsk<Part>[]> {
+  const all = (await inside.get('/api/portal/asks').expect(200)).body as PortalAsk<Part>[];
+  return all.filter((ask) => kind === undefined || ask.kind === kind);
+}
+
+/** A browser in which the client's person has come in by the newest letter to them with a link. */
+export async function insidePortal(test: TestApp, name: string): Promise<Agent> {
+  await test.drain();
+  const inside = request.agent(test.app.getHttpServer());
+  const letter = (await test.letters()).find((one) => one.to === name && one.link !== null)!;
+  const door = `/api/portal/door/${letter.link!.split('/').at(-1)}`;
+  await inside.post(`${door}/code`).expect(204);
+  await test.drain();
+  const code = /\d{6}/.exec((await test.letters())[0]!.subject)![0];
+  await inside.post(`${door}/enter`).send({ code }).expect(200);
+  return inside;
 }

@@ -29,15 +29,14 @@ export const HIDDEN_WORDS = /Zostera|Hidden reef/i;
 const TABLES = [
   'obligations',
   'tasks',
-  'requests',
+  'asks',
   'request_items',
   'documents',
   'service_lines',
   'messages',
   'invoices',
   'client_notes',
-  'signature_requests',
-  'signers',
+  'ask_parties',
   'job_actions',
   'settlements',
 ];
@@ -50,16 +49,16 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
     messages: 'client_id',
     invoices: 'client_id',
     client_notes: 'client_id',
-    requests: 'client_id',
+    asks: 'client_id',
   };
   const ids: Ids = { clients: clientId, jobs: jobId };
   await database.asOwner(async (tx) => {
     for (const table of TABLES) {
       const by =
         table === 'request_items'
-          ? sql`request_id in (select id from requests where client_id = ${clientId})`
-          : table === 'signers'
-            ? sql`request_id in (select id from signature_requests where job_id = ${jobId})`
+          ? sql`ask_id in (select id from asks where client_id = ${clientId})`
+          : table === 'ask_parties'
+            ? sql`ask_id in (select id from asks where job_id = ${jobId} and kind = 'signature')`
             : where[table]
               ? sql`${sql.identifier(where[table])} = ${clientId}`
               : sql`job_id = ${jobId}`;
@@ -74,7 +73,13 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
 
 export const NO_SUCH = '0190a0a0-0000-7000-8000-000000000000';
 /** What stands before an id in an address, where it is not the name of the table. */
-const KINDS: Record<string, string> = { lines: 'service_lines', notes: 'client_notes', signatures: 'signature_requests', 'request-items': 'request_items' };
+const KINDS: Record<string, string> = {
+  lines: 'service_lines',
+  notes: 'client_notes',
+  signatures: 'ask_parties',
+  signers: 'ask_parties',
+  'request-items': 'request_items',
+};
 
 /** The id of something of a kind that is there for everybody who sees what is granted; one that is nowhere, where there is none. */
 export function idOf({ seen, common }: Grounds, kind: string): string {

@@ -4,6 +4,8 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { SWRConfig } from 'swr';
 import { readAt } from './app/api';
+import { AREAS } from './app/areas';
+import { Areas } from './app/brought';
 import { router } from './app/router';
 import { Toasts } from './ui/toasts';
 
@@ -11,7 +13,9 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <SWRConfig value={{ fetcher: readAt, revalidateOnFocus: true, keepPreviousData: true, shouldRetryOnError: false }}>
       <Toasts>
-        <RouterProvider router={router} />
+        <Areas value={AREAS}>
+          <RouterProvider router={router} />
+        </Areas>
       </Toasts>
     </SWRConfig>
   </StrictMode>,

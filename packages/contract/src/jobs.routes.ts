@@ -15,7 +15,7 @@ import type {
 } from './jobs';
 import type { ListFields, ListTotals, Listed, PlaceFound } from './lists';
 import type { FlowView } from './moves';
-import type { AddTask, ChangeTask, TickCheck, TickTask } from './tasks';
+import type { AddTask, ChangeTask, TickCheck, TickTask, Ticked } from './tasks';
 import type { JobsFilter, OfProcedure, OfRecord } from './queries';
 import { type Added, FILE, a, get, post, patch } from './route';
 
@@ -48,7 +48,7 @@ export const resume = post('/api/jobs/:id/resume', 'do work');
 export const stop = post('/api/jobs/:id/stop', 'do work', { input: a<StopJob>('StopJob') });
 export const goOn = post('/api/jobs/:id/go-on', 'do work');
 export const check = post('/api/tasks/:id/check', 'do work', { input: a<TickCheck>('TickCheck') });
-export const tick = post('/api/tasks/:id/tick', 'do work', { input: a<TickTask>('TickTask') });
+export const tick = post('/api/tasks/:id/tick', 'do work', { input: a<TickTask>('TickTask'), answer: a<Ticked>('Ticked') });
 export const change = patch('/api/tasks/:id', 'do work', { input: a<ChangeTask>('ChangeTask') });
 /** A task that the procedure does not know. */
 export const addTask = post('/api/jobs/:id/tasks', 'do work', { input: a<AddTask>('AddTask'), answer: a<Added>('Added'), once: true });

@@ -4,7 +4,6 @@ import type { Workings } from '@steady/core/workings';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import type { ListValue } from './lists';
 import type { JobActionView } from './moves';
-import type { RequestView } from './requests';
 import type { TaskView } from './tasks';
 
 export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
@@ -184,8 +183,8 @@ export interface PhaseView {
   name: string;
   tasks: number;
   done: number;
-  requestsOpen: number;
-  signaturesOpen: number;
+  /** Asks that hold it and are not done. */
+  asksOpen: number;
   stands: 'done' | 'current' | 'ahead';
   /** When it was entered or left, ISO moment. */
   enteredAt: string | null;
@@ -249,14 +248,11 @@ export interface JobView {
   contactId: string | null;
   contacts: { id: string; name: string; email: string | null; getsRequests: boolean; signs: boolean }[];
   everythingInOn: string | null;
-  /** Somebody of the client refused to sign, and it was not taken back yet. */
-  signatureRefused: boolean;
   waitingSince: string | null;
   waitingFor: string | null;
   phases: PhaseView[];
   passedOver: { name: string; why: string }[];
   tasks: TaskView[];
-  requests: RequestView[];
   documents: DocumentView[];
   money: JobMoney | null;
   wip: number | null;

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { MoveKind } from '@steady/core/procedures';
 import { IsLine, IsText, LeftOut, Trimmed } from './checks';
 import { PRIORITIES, type Priority, TheseJobs } from './jobs';
@@ -23,6 +23,11 @@ export class MoveJob {
   @IsString({ each: true })
   again?: string[];
 
+  /** At the end of a job: what is still asked of the client goes on being asked; without it, it is withdrawn. */
+  @LeftOut()
+  @IsBoolean()
+  keepAsks?: boolean;
+
   /** Back or over a phase wants a reason. */
   @LeftOut()
   @Trimmed()
@@ -44,6 +49,8 @@ export interface MovePreview {
   acts: { key: string; what: string; outside: boolean; count?: number; doneBefore?: string }[];
   /** What one should know: tasks left behind, nobody to write to. */
   notices: string[];
+  /** Titles of what is still asked of the client, where the move ends the job. */
+  openAsks: string[];
 }
 
 /** Where a move of many goes, for each of them: a phase by its key, null for the end, the next phase where nothing is said. */
@@ -59,6 +66,8 @@ export interface ManyLookedAt {
   acts: MovePreview['acts'];
   /** Open tasks that would be marked as passed over, and on how many jobs. */
   leftBehind: { tasks: number; jobs: number };
+  /** What is still asked of clients, where the move ends their jobs: how many asks, of how many jobs. */
+  openAsks: { asks: number; jobs: number };
   /** Jobs that would stay as they are, by the reason. */
   stay: { why: string; jobs: number }[];
 }
@@ -120,6 +129,11 @@ export class ChangeJobs {
   @IsArray()
   @IsString({ each: true })
   leaveOut?: string[];
+
+  /** Where jobs are moved to their end: what is still asked of clients goes on being asked. */
+  @LeftOut()
+  @IsBoolean()
+  keepAsks?: boolean;
 }
 
 export interface JobsChanged {

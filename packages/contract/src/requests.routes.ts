@@ -1,9 +1,15 @@
-import type { ClientRequest, ClientWords, SendBack, SendPreview, SendRequest } from './requests';
-import { type Added, a, get, post } from './route';
+import type { AddItems, Reply, SendBack, SendPreview, SendRequest } from './requests';
+import { type Added, a, post } from './route';
 
-export const ofClient = get('/api/clients/:id/requests', 'see clients', { answer: a<ClientRequest[]>('ClientRequest[]') });
 export const preview = post('/api/jobs/:id/requests/preview', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<SendPreview>('SendPreview') });
 export const send = post('/api/jobs/:id/requests', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<Added>('Added'), once: true });
+/** Asks for more in a request that is out already; the client is told. */
+export const addItems = post('/api/asks/:id/items', 'do work', { input: a<AddItems>('AddItems'), once: true });
 export const accept = post('/api/request-items/:id/accept', 'do work');
+/** Takes back that an item was accepted; nobody is told. */
+export const reopen = post('/api/request-items/:id/reopen', 'do work');
+/** What came is not what was wanted; the client is told. One that was accepted is asked for once more. */
 export const sendBack = post('/api/request-items/:id/send-back', 'do work', { input: a<SendBack>('SendBack'), once: true });
-export const reply = post('/api/request-items/:id/reply', 'do work', { input: a<ClientWords>('ClientWords'), once: true });
+/** It is wanted no more; what came for it stays. */
+export const takeOut = post('/api/request-items/:id/take-out', 'do work');
+export const reply = post('/api/request-items/:id/reply', 'do work', { input: a<Reply>('Reply'), once: true });

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsNotEmpty, ValidateNested } from 'class-validator';
+import type { ItemState } from '@steady/core/asks';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export class RequestItemInput {
@@ -37,6 +38,29 @@ export class SendRequest {
   items: RequestItemInput[];
 }
 
+/** More things that are wanted in a request that is out already. */
+export class AddItems {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Ask for at least one thing.' })
+  @ArrayMaxSize(40, { message: 'Ask for forty things at most in one request.' })
+  @ValidateNested({ each: true })
+  @Type(() => RequestItemInput)
+  items: RequestItemInput[];
+}
+
+/** An answer to a client's question. */
+export class Reply {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write a few words.' })
+  @IsText(2000, 'A message')
+  text: string;
+
+  /** It was settled on the telephone, say: the words are kept, nobody is written to. */
+  @LeftOut()
+  @IsBoolean()
+  silent?: boolean;
+}
+
 export class SendBack {
   @Trimmed()
   @IsNotEmpty({ message: 'Say what is missing or wrong: the client reads it.' })
@@ -58,8 +82,6 @@ export class EnterCode {
   code: string;
 }
 
-export type ItemState = 'asked' | 'answered' | 'accepted' | 'sent back' | 'does not apply';
-
 export interface AnswerView {
   id: string;
   kind: 'file' | 'question' | 'reply' | 'does not apply';
@@ -76,16 +98,13 @@ export interface RequestItemView {
   description: string | null;
   state: ItemState;
   sentBackReason: string | null;
+  /** The client asked something about it that nobody has answered. */
+  question: boolean;
   answers: AnswerView[];
 }
 
-export interface RequestView {
-  id: string;
-  title: string;
-  dueOn: string;
-  sentAt: string;
-  sentBy: string;
-  complete: boolean;
+/** What an information request adds to an ask. */
+export interface RequestPart {
   items: RequestItemView[];
 }
 
@@ -109,17 +128,6 @@ export interface PortalDoor {
   leadsTo: string;
 }
 
-export interface PortalRequest extends RequestView {
-  client: string;
-  jobName: string;
-}
-
-/** A request as it stands among those of one client. */
-export interface ClientRequest extends RequestView {
-  jobId: string;
-  jobName: string;
-}
-
 export interface PortalInvoice {
   id: string;
   number: string;
@@ -135,15 +143,6 @@ export interface PortalInvoice {
   paidAt: string | null;
   /** Why the last try to pay was refused. */
   refusal: string | null;
-}
-
-export interface PortalHome {
-  firm: string;
-  currency: string;
-  name: string;
-  today: string;
-  requests: PortalRequest[];
-  invoices: PortalInvoice[];
 }
 
 /** Who is in the portal; `looking` when it is a person of the firm who sees it as the client does. */

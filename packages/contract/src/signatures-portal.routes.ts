@@ -1,7 +1,6 @@
-import type { GiveSignature, PortalSignature, RefuseSignature } from './signatures';
+import type { GiveSignature, RefuseSignature } from './signatures';
 import { FILE, a, get, post } from './route';
 
-export const list = get('/api/portal/signatures', 'portal', { answer: a<PortalSignature[]>('PortalSignature[]') });
 export const document = get('/api/portal/signatures/:id/document', 'portal', { answer: FILE });
 export const sign = post('/api/portal/signatures/:id/sign', 'portal', { input: a<GiveSignature>('GiveSignature') });
 export const refuse = post('/api/portal/signatures/:id/refuse', 'portal', { input: a<RefuseSignature>('RefuseSignature') });

@@ -1,9 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsNotEmpty, IsUUID } from 'class-validator';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
-export type SignatureState = 'waiting' | 'signed' | 'refused' | 'withdrawn';
-export type SignerState = 'waiting' | 'signed' | 'refused';
-
 export class AskSignature {
   @IsUUID(undefined, { message: 'Choose the document to be signed.' })
   documentId: string;
@@ -46,13 +43,6 @@ export class RefuseSignature {
   reason: string;
 }
 
-export class WithdrawSignature {
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say why it is taken back: colleagues will ask.' })
-  @IsText(500, 'A reason')
-  reason: string;
-}
-
 export class NoteSignedOnPaper {
   @IsDay({ message: 'Say on which day it was signed.' })
   on: string;
@@ -63,47 +53,24 @@ export class NoteSignedOnPaper {
   scanId?: string;
 }
 
-export interface SignerView {
-  id: string;
-  name: string;
-  state: SignerState;
-  /** Since when it is their turn; null while somebody before them has not signed. */
-  turnSince: string | null;
-  signedAt: string | null;
+/** How one of those who sign did it. */
+export interface SigningView {
+  partyId: string;
+  signedAt: string;
   signedAs: string | null;
   onPaperBy: string | null;
   scanId: string | null;
 }
 
-/** A document given for signature, as the firm sees it. */
-export interface SignatureView {
-  id: string;
-  title: string;
-  words: string | null;
-  dueOn: string;
-  askedAt: string;
-  askedBy: string;
-  state: SignatureState;
-  reason: string | null;
+/** What a document given for signature adds to an ask. */
+export interface SignaturePart {
   documentId: string;
   documentName: string;
-  signers: SignerView[];
+  signings: SigningView[];
 }
 
-/** What one person of a client is asked to sign, or has signed; `id` is theirs alone. */
-export interface PortalSignature {
-  id: string;
-  title: string;
-  words: string | null;
-  client: string;
-  jobName: string;
+/** The same for one who is asked to sign. */
+export interface PortalSignaturePart {
   documentName: string;
   bytes: number;
-  askedBy: string;
-  askedAt: string;
-  dueOn: string;
-  /** Who signed before. */
-  signedBefore: string[];
-  state: SignerState | 'withdrawn';
-  signedAt: string | null;
 }

@@ -69,6 +69,14 @@ export class ChangeTask extends WorkOfTask {
   version: number;
 }
 
+/** What came of a tick beside itself. */
+export interface Ticked {
+  /** The job is finished with it. */
+  finished: boolean;
+  /** Titles of what the client was still asked, and is asked no more as the job is finished. */
+  askedNoMore: string[];
+}
+
 export class TickCheck {
   @IsInt()
   @Min(0)

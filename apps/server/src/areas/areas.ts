@@ -11,6 +11,12 @@ import { SeasonService } from './almanac/season.service';
 import { ObligationStandingService } from './almanac/standing.service';
 import { EffectsController } from './almanac/effects.controller';
 import { PlanningService } from './almanac/planning.service';
+import { AskBook } from './asks/ask-book';
+import { AskLetters } from './asks/ask-letters';
+import { AsksController } from './asks/asks.controller';
+import { AskQueries } from './asks/asks.queries';
+import { AsksService } from './asks/asks.service';
+import { AskKinds } from './asks/kinds';
 import { BroughtInService } from './clients/brought-in.service';
 import { BulkService } from './clients/bulk.service';
 import { BulkUndo } from './clients/bulk-undo';
@@ -40,6 +46,7 @@ import { ImportsService } from './imports/imports.service';
 import { JobsController } from './jobs/jobs.controller';
 import { JobQueries } from './jobs/jobs.queries';
 import { JobStandingService } from './jobs/job-standing.service';
+import { JobAsks } from './jobs/job-asks';
 import { JobsService } from './jobs/jobs.service';
 import { TaskChangesService } from './jobs/task-changes.service';
 import { TasksService } from './jobs/tasks.service';
@@ -62,10 +69,12 @@ import { ProcedureQueries } from './procedures/procedures.queries';
 import { ProceduresService } from './procedures/procedures.service';
 import { RequestsPortalController } from './requests/requests-portal.controller';
 import { RequestsController } from './requests/requests.controller';
+import { RequestKind } from './requests/request-kind';
 import { RequestQueries } from './requests/requests.queries';
 import { RequestsService } from './requests/requests.service';
 import { SignaturesController } from './signatures/signatures.controller';
 import { SignaturesPortalController } from './signatures/signatures-portal.controller';
+import { SignatureKind } from './signatures/signature-kind';
 import { SignatureQueries } from './signatures/signatures.queries';
 import { SignaturesService } from './signatures/signatures.service';
 import { FirmRules } from './rules/firm-rules.service';
@@ -108,6 +117,7 @@ export const AREA_CONTROLLERS = [
   ProceduresController,
   MovesController,
   JobsController,
+  AsksController,
   RequestsController,
   RequestsPortalController,
   SignaturesController,
@@ -163,6 +173,7 @@ export const AREA_SERVICES = [
   FeedsService,
   RehearsalQueries,
   AlmanacQueries,
+  JobAsks,
   JobMovesService,
   JobsService,
   TasksService,
@@ -171,6 +182,13 @@ export const AREA_SERVICES = [
   JobBatches,
   JobVersionsService,
   JobQueries,
+  AskKinds,
+  AskBook,
+  AskLetters,
+  AskQueries,
+  AsksService,
+  RequestKind,
+  SignatureKind,
   RequestsService,
   SignatureQueries,
   SignaturesService,

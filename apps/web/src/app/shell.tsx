@@ -4,6 +4,8 @@ import { Menu as MenuIcon, X } from 'lucide-react';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { send, whenPasswordIsWanted } from './api';
+import type { Command } from './area';
+import { useBrought } from './brought';
 import { Keys, useKeys } from './keys';
 import { useLive } from './live';
 import { useLookAgain } from './look-again';
@@ -12,18 +14,6 @@ import { SignedIn, useSession } from './session';
 import { RunningTimer } from './running-timer';
 
 const PasswordAgain = lazy(async () => ({ default: (await import('./password-again')).PasswordAgain }));
-const PassingLeaf = lazy(async () => ({ default: (await import('../areas/clients/passing-leaf')).PassingLeaf }));
-
-const CONTENTS = [
-  { to: '/today', words: 'Today' },
-  { to: '/clients', words: 'Clients' },
-  { to: '/almanac', words: 'Almanac' },
-  { to: '/jobs', words: 'Jobs' },
-  { to: '/papers', words: 'Papers' },
-  { to: '/post', words: 'Post' },
-  { to: '/time', words: 'Time' },
-  { to: '/fees', words: 'Fees', needs: 'see fees' as const },
-];
 
 /** The frame of every page of the firm: the contents line on top, the page below. */
 export function Shell() {
@@ -42,7 +32,8 @@ function Frame() {
   const { pathname } = useLocation();
   const [openAt, setOpenAt] = useState<string | null>(null);
   const open = openAt === pathname;
-  const [adding, setAdding] = useState<string | null>(null);
+  /** What is shown over the page, begun by its keys. */
+  const [over, setOver] = useState<Command | null>(null);
   useLive();
   useLookAgain(session.readOnly);
   const [asking, setAsking] = useState<((given: boolean) => void) | null>(null);
@@ -50,15 +41,14 @@ function Frame() {
     whenPasswordIsWanted(() => new Promise((resolve) => setAsking(() => resolve)));
     return () => whenPasswordIsWanted(null);
   }, []);
+  const commands = useBrought('keys');
   useKeys(
-    session.may('change clients')
-      ? [
-          { press: 'n c', does: 'new client', act: () => void navigate('/clients?new') },
-          { press: 'n p', does: 'new prospect, in passing', act: () => setAdding('') },
-        ]
-      : [],
+    commands.map((command) => ({
+      ...{ press: command.press, does: command.does },
+      act: () => (command.goTo ? void navigate(command.goTo) : setOver(command)),
+    })),
   );
-  const contents = CONTENTS.filter((entry) => !entry.needs || session.may(entry.needs));
+  const contents = useBrought('contents');
   const signOut = async () => {
     await send(sessionRoutes.signOut, {});
     window.location.assign('/sign-in');
@@ -88,7 +78,7 @@ function Frame() {
           {links}
         </nav>
         <div className="ml-auto flex items-baseline gap-3.5 text-[13px] whitespace-nowrap text-soft">
-          <Search onAdd={setAdding} />
+          <Search />
           <RunningTimer />
           <NavLink to="/firm" className={({ isActive }) => `max-lg:hidden ${isActive ? 'font-semibold text-ink' : 'hover:text-ink'}`}>
             Firm
@@ -136,18 +126,7 @@ function Frame() {
         </nav>
       )}
       <Outlet />
-      {adding !== null && (
-        <Suspense>
-          <PassingLeaf
-            name={adding}
-            onClose={() => setAdding(null)}
-            onAdded={(id) => {
-              setAdding(null);
-              void navigate(`/clients/${id}`);
-            }}
-          />
-        </Suspense>
-      )}
+      {over?.Opens && <over.Opens onClose={() => setOver(null)} />}
       {asking && (
         <Suspense>
           <PasswordAgain

@@ -19,7 +19,7 @@ export {
   procedureFaults,
 } from './procedure';
 export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } from './lay-out';
-export { type JobState, type Move, type MoveKind, type PhaseProgress, advance, asksToMove, moveKind, progress } from './moves';
+export { type AskOfPhase, type JobState, type Move, type MoveKind, type PhaseProgress, SIGNATURE, advance, asksToMove, moveKind, progress } from './moves';
 export { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
 export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
 export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';

@@ -1,6 +1,9 @@
 import { counted } from '../words';
 import type { Completion } from './procedure';
 
+/** The kind of ask that a phase wants which is complete when something is signed. */
+export const SIGNATURE = 'signature';
+
 export interface PhaseState {
   key: string;
   name: string;
@@ -19,10 +22,21 @@ export interface JobState {
   /** Key of the phase in which the job stands; null when finished. */
   current: string | null;
   tasks: readonly { phaseKey: string; done: boolean }[];
-  /** Requests count for the phase in which they were sent; `planKey` says which of the planned ones it is. */
-  requests: readonly { phaseKey: string; planKey: string | null; complete: boolean }[];
-  /** Documents given for signature, without those taken back; each counts for the phase in which it was given. */
-  signatures: readonly { phaseKey: string; signed: boolean }[];
+  /** What was asked of the client, without what was withdrawn; each counts for the phase in which it was asked. */
+  asks: readonly AskOfPhase[];
+}
+
+/** An ask as the phase sees it in which it was asked. */
+export interface AskOfPhase {
+  phaseKey: string;
+  kind: string;
+  /** Which of the planned ones of the phase it is; null for none of them. */
+  planKey: string | null;
+  /** The phase is not complete before it is done. */
+  holds: boolean;
+  done: boolean;
+  /** What may be said when all of its kind are done: "everything is signed". */
+  doneWords: string;
 }
 
 export interface PhaseProgress {
@@ -30,8 +44,8 @@ export interface PhaseProgress {
   name: string;
   tasks: number;
   done: number;
-  requestsOpen: number;
-  signaturesOpen: number;
+  /** Asks that hold it and are not done. */
+  asksOpen: number;
   /** Nothing is left to do in it, by its own rule. */
   complete: boolean;
   /** What it still wants besides its tasks, in words; null when nothing. */
@@ -40,18 +54,16 @@ export interface PhaseProgress {
   stands: 'done' | 'current' | 'ahead';
 }
 
-type Of<List extends 'requests' | 'signatures'> = JobState[List][number];
-
-function wantsOf(phase: PhaseState, sent: readonly Of<'requests'>[], given: readonly Of<'signatures'>[]): string | null {
+function wantsOf(phase: PhaseState, asks: readonly AskOfPhase[]): string | null {
   switch (phase.completion) {
     case 'answered': {
-      const unsent = (phase.requests ?? []).filter((plan) => !sent.some((request) => request.planKey === plan.key));
+      const unsent = (phase.requests ?? []).filter((plan) => !asks.some((ask) => ask.planKey === plan.key));
       return unsent.length > 0
         ? `${unsent.map((plan) => `"${plan.title}"`).join(' and ')} ${unsent.length === 1 ? 'has' : 'have'} to be sent to the client`
         : null;
     }
     case 'signed':
-      return given.length === 0 ? 'a document has to be given for signature' : null;
+      return asks.some((ask) => ask.kind === SIGNATURE) ? null : 'a document has to be given for signature';
     case 'approved':
       return phase.approved ? null : 'a second person has to approve it';
     case 'by hand':
@@ -67,14 +79,12 @@ export function progress(job: JobState): PhaseProgress[] {
   return job.phases.map((phase, index) => {
     const tasks = job.tasks.filter((task) => task.phaseKey === phase.key);
     const done = tasks.filter((task) => task.done).length;
-    const sent = job.requests.filter((request) => request.phaseKey === phase.key);
-    const requestsOpen = sent.filter((request) => !request.complete).length;
-    const given = job.signatures.filter((signature) => signature.phaseKey === phase.key);
-    const signaturesOpen = given.filter((signature) => !signature.signed).length;
-    const wants = wantsOf(phase, sent, given);
+    const asks = job.asks.filter((ask) => ask.phaseKey === phase.key);
+    const asksOpen = asks.filter((ask) => ask.holds && !ask.done).length;
+    const wants = wantsOf(phase, asks);
     const stands = at === -1 || index < at ? 'done' : index === at ? 'current' : 'ahead';
-    const complete = done === tasks.length && requestsOpen === 0 && signaturesOpen === 0 && wants === null;
-    return { key: phase.key, name: phase.name, tasks: tasks.length, done, requestsOpen, signaturesOpen, complete, wants, asks: phase.asks ?? false, stands };
+    const complete = done === tasks.length && asksOpen === 0 && wants === null;
+    return { key: phase.key, name: phase.name, tasks: tasks.length, done, asksOpen, complete, wants, asks: phase.asks ?? false, stands };
   });
 }
 
@@ -99,12 +109,8 @@ export function advance(job: JobState): Move[] {
     const phase = phases[index];
     if (!phase?.complete || phase.asks) break;
     const next = phases[index + 1];
-    const of = <One extends { phaseKey: string }>(list: readonly One[]) => list.some((one) => one.phaseKey === phase.key);
-    const more = [
-      ...(phase.tasks > 0 ? [`${counted(phase.done, 'task')} of ${phase.tasks} done`] : []),
-      ...(of(job.requests) ? ['the client has answered everything'] : []),
-      ...(of(job.signatures) ? ['everything is signed'] : []),
-    ];
+    const done = job.asks.filter((ask) => ask.phaseKey === phase.key && ask.done);
+    const more = [...(phase.tasks > 0 ? [`${counted(phase.done, 'task')} of ${phase.tasks} done`] : []), ...new Set(done.map((ask) => ask.doneWords))];
     const why = more.length === 0 ? 'nothing is left to do in it' : more.join(', ');
     moves.push({ from: phase.name, fromKey: phase.key, to: next?.name ?? null, toKey: next?.key ?? null, why });
   }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { askOf, signatureOf } from './sample-asks';
 import { describe, expect, it } from 'vitest';
 import { civil, isWorkingDay } from '../calendar';
 import { type JobState, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress } from '.';
@@ -51,12 +52,11 @@ describe('laying out', () => {
   });
 });
 
-const state = (current: string | null, done: string[], requests: JobState['requests'] = []): JobState => ({
+const state = (current: string | null, done: string[], asks: JobState['asks'] = []): JobState => ({
   phases: vat.phases,
   current,
   tasks: vat.phases.flatMap((phase) => phase.tasks.map((task) => ({ phaseKey: phase.key, done: done.includes(task.key) }))),
-  requests,
-  signatures: [],
+  asks,
 });
 
 describe('moving', () => {
@@ -65,8 +65,8 @@ describe('moving', () => {
   });
 
   it('stays while a request of the phase is open, and moves when it is complete', () => {
-    expect(advance(state('ask', ['ask'], [{ phaseKey: 'ask', planKey: null, complete: false }]))).toEqual([]);
-    const [move] = advance(state('ask', ['ask'], [{ phaseKey: 'ask', planKey: null, complete: true }]));
+    expect(advance(state('ask', ['ask'], [askOf('ask', false)]))).toEqual([]);
+    const [move] = advance(state('ask', ['ask'], [askOf('ask', true)]));
     expect(move).toMatchObject({ from: 'Ask the client', toKey: 'prepare', why: '1 task of 1 done, the client has answered everything' });
   });
 
@@ -90,7 +90,7 @@ describe('moving', () => {
 });
 
 describe('when a phase is complete', () => {
-  const phase = (more: Partial<JobState['phases'][number]>, requests: JobState['requests'] = [], signatures: JobState['signatures'] = []): JobState => ({
+  const phase = (more: Partial<JobState['phases'][number]>, asks: JobState['asks'] = []): JobState => ({
     ...{
       phases: [
         { key: 'a', name: 'A', ...more },
@@ -102,7 +102,7 @@ describe('when a phase is complete', () => {
         { phaseKey: 'b', done: false },
       ],
     },
-    ...{ requests, signatures },
+    asks,
   });
 
   it('wants every planned request to have gone out and been answered, where that is its rule', () => {
@@ -113,7 +113,7 @@ describe('when a phase is complete', () => {
         { key: 'stock', title: 'Stock' },
       ],
     };
-    const sent = (planKey: string | null, complete = true) => ({ phaseKey: 'a', planKey, complete });
+    const sent = (planKey: string | null, done = true) => askOf('a', done, { planKey });
     expect(progress(phase(asks))[0]!.wants).toBe('"Bank papers" and "Stock" have to be sent to the client');
     expect(progress(phase(asks, [sent('bank'), sent(null)]))[0]).toMatchObject({ wants: '"Stock" has to be sent to the client', complete: false });
     expect(advance(phase(asks, [sent('bank'), sent('stock', false)]))).toEqual([]);
@@ -121,11 +121,11 @@ describe('when a phase is complete', () => {
   });
 
   it('wants a signature where that is its rule, and waits for one that was asked for in any phase', () => {
-    const given = (signed: boolean) => [{ phaseKey: 'a', signed }];
+    const given = (signed: boolean) => [signatureOf('a', signed)];
     expect(progress(phase({ completion: 'signed' }))[0]!.wants).toBe('a document has to be given for signature');
-    expect(progress(phase({ completion: 'signed' }, [], given(false)))[0]).toMatchObject({ wants: null, signaturesOpen: 1, complete: false });
-    expect(advance(phase({ completion: 'signed' }, [], given(true)))[0]!.why).toBe('1 task of 1 done, everything is signed');
-    expect(advance(phase({}, [], given(false)))).toEqual([]);
+    expect(progress(phase({ completion: 'signed' }, given(false)))[0]).toMatchObject({ wants: null, asksOpen: 1, complete: false });
+    expect(advance(phase({ completion: 'signed' }, given(true)))[0]!.why).toBe('1 task of 1 done, everything is signed');
+    expect(advance(phase({}, given(false)))).toEqual([]);
   });
 
   it('wants an approval, or a hand, where that is its rule', () => {

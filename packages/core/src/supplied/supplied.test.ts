@@ -1,3 +1,4 @@
+import { askOf, signatureOf } from '../procedures/sample-asks';
 import { describe, expect, it } from 'vitest';
 import { addWorkingDays, civil, openWeek } from '../calendar';
 import type { Facts } from '../conditions';
@@ -56,16 +57,14 @@ function worked(phases: readonly PhasePlan[]): string {
     phases: phases.map((phase) => ({ ...phase, approved: true })),
     current: phases[0]!.key as string | null,
     tasks: phases.flatMap((phase) => phase.tasks.map((task) => ({ key: task.key, phaseKey: phase.key, done: false }))),
-    requests: [] as JobState['requests'][number][],
-    signatures: [] as JobState['signatures'][number][],
+    asks: [] as JobState['asks'][number][],
   };
   for (let step = 0; step < 200 && state.current !== null; step += 1) {
     const phase = phases.find((one) => one.key === state.current)!;
     const open = state.tasks.find((task) => task.phaseKey === phase.key && !task.done);
     if (open) open.done = true;
-    else if (phase.completion === 'answered')
-      state.requests.push(...(phase.requests ?? []).map((plan) => ({ phaseKey: phase.key, planKey: plan.key, complete: true })));
-    else if (phase.completion === 'signed') state.signatures.push({ phaseKey: phase.key, signed: true });
+    else if (phase.completion === 'answered') state.asks.push(...(phase.requests ?? []).map((plan) => askOf(phase.key, true, { planKey: plan.key })));
+    else if (phase.completion === 'signed') state.asks.push(signatureOf(phase.key, true));
     const [move] = advance(state);
     if (open && state.tasks.some((task) => task.phaseKey === phase.key && !task.done)) expect(move).toBeUndefined();
     // Where it asks first, or is moved by hand, a person moves it on.

@@ -54,8 +54,8 @@ const FIELDS: ListField[] = [
     key: 'waits',
     name: 'We wait since',
     kind: 'date',
-    value: sql`(select min(j.waiting_since)::date from jobs j where j.client_id = c.id and j.status <> 'finished')`,
-    grouped: sql`select client_id as k, min(waiting_since)::date as v from jobs where status <> 'finished' group by client_id`,
+    value: sql`(select min(j.waiting_since)::date from jobs j where j.client_id = c.id)`,
+    grouped: sql`select client_id as k, min(waiting_since)::date as v from jobs where waiting_since is not null group by client_id`,
     otherwise: sql`null::date`,
   },
   {

@@ -72,7 +72,7 @@ export class ClientQueries {
           from clients c
           left join lateral (select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)) as unpaid, min(i.due_on) as since from invoices i where i.client_id = c.id and i.status = 'issued') i on true
           left join lateral (select sum((select sum(p.amount) from wip_postings p where p.job_id = o.id)) as wip from jobs o where o.client_id = c.id) w on true
-          left join lateral (select waiting_since, waiting_for from jobs where client_id = c.id and status <> 'finished' and waiting_since is not null order by waiting_since limit 1) j on true
+          left join lateral (select waiting_since, waiting_for from jobs where client_id = c.id and waiting_since is not null order by waiting_since limit 1) j on true
           where c.id = ${clientId} and c.firm_id = ${work.firm.id}`,
     );
     if (!client) throw Problem.notFound('client');

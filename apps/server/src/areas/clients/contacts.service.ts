@@ -266,6 +266,17 @@ export class ContactsService {
     return found.map((row) => row.id);
   }
 
+  /** At which clients a contact has which say, with what those are called. */
+  async saysOf(work: Work, contactId: string): Promise<Map<string, Record<Say, boolean> & { client: string }>> {
+    const { clientId, getsRequests, signs, pays } = clientContacts;
+    const found = await work.tx
+      .select({ clientId, getsRequests, signs, pays, client: clients.name })
+      .from(clientContacts)
+      .innerJoin(clients, eq(clients.id, clientId))
+      .where(eq(clientContacts.contactId, contactId));
+    return new Map(found.map(({ clientId: id, ...says }) => [id, says]));
+  }
+
   /** @throws Problem when somebody is chosen for requests of a client who does not get them. */
   async mustGetRequests(work: Work, contactId: string, clientId: string): Promise<void> {
     if (await this.hasSay(work, contactId, clientId, 'getsRequests')) return;

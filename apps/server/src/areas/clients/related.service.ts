@@ -88,7 +88,7 @@ export class RelatedService {
       work.tx,
       sql`select c.id, c.name, c.legal_form as "legalForm", c.standing, o.due_on as "dueOn", o.name as due,
             (select count(*)::int from jobs j where j.client_id = c.id and j.status <> 'finished') as "openJobs",
-            (select min(j.waiting_since) from jobs j where j.client_id = c.id and j.status <> 'finished') as "waitingSince",
+            (select min(j.waiting_since) from jobs j where j.client_id = c.id) as "waitingSince",
             coalesce((select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0))::float8 from invoices i where i.client_id = c.id and i.status = 'issued'), 0) as unpaid,
             coalesce((select sum((select sum(w.amount) from wip_postings w where w.job_id = j.id))::float8 from jobs j where j.client_id = c.id), 0) as wip
           from clients c left join lateral (select due_on, name from obligations where client_id = c.id and status in ('open', 'filing') order by due_on, id limit 1) o on true

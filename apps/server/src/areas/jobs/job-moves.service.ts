@@ -21,13 +21,14 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
-import { type JobPhase, jobActions, jobs } from './jobs.tables';
+import { JobAsks } from './job-asks';
+import { type JobPhase, jobActions, jobs, tasks } from './jobs.tables';
 
 export type Job = typeof jobs.$inferSelect;
 export type JobAction = typeof jobActions.$inferSelect;
 
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
-export const JobFinished = eventKind<{ jobId: string }>('job finished');
+export const JobFinished = eventKind<{ jobId: string; keepAsks?: boolean }>('job finished');
 /** A finished job is to be done on: by hand, or because its end was taken back. */
 export const JobReopened = eventKind<{ jobId: string }>('job opened again');
 export const JobChanged = eventKind<{ jobId: string }>('job changed');
@@ -52,6 +53,7 @@ export class JobMovesService {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly asks: JobAsks,
   ) {}
 
   /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
@@ -91,13 +93,11 @@ export class JobMovesService {
 
   /** What decides whether a job moves, as it stands now. */
   async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobState> {
-    const [open] = await rows<Pick<JobState, 'tasks' | 'requests' | 'signatures'>>(
-      work.tx,
-      sql`select (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'done', done_at is not null)), '[]') from tasks where job_id = ${job.id}) as tasks,
-            (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'planKey', plan_key, 'complete', complete)), '[]') from requests where job_id = ${job.id}) as requests,
-            (select coalesce(jsonb_agg(jsonb_build_object('phaseKey', phase_key, 'signed', state = 'signed')), '[]') from signature_requests where job_id = ${job.id} and state <> 'withdrawn') as signatures`,
-    );
-    return { phases: statesOf(job.phases), current: job.phase, ...open! };
+    const open = await work.tx
+      .select({ phaseKey: tasks.phaseKey, done: sql<boolean>`${tasks.doneAt} is not null` })
+      .from(tasks)
+      .where(eq(tasks.jobId, job.id));
+    return { phases: statesOf(job.phases), current: job.phase, tasks: open, asks: await this.asks.of.ofPhases(work, job.id) };
   }
 
   /** Writes down that a job went through phases by itself. */
@@ -223,13 +223,14 @@ export class JobMovesService {
   }
 
   /** What a move to a phase, or to the end, would be; nothing is written. */
-  async look(work: Work, jobId: string, to: string | null): Promise<LookedAtMove & { behind: string[] }> {
+  async look(work: Work, jobId: string, to: string | null): Promise<LookedAtMove & { behind: string[]; openAsks: string[] }> {
     const considered = await this.considered(work, await this.get(work, jobId), to);
     const behind = await rows<{ name: string }>(
       work.tx,
       sql`select name from tasks where job_id = ${jobId} and done_at is null and phase_key in ${listed(considered.leaves)} order by position`,
     );
-    return { ...considered, behind: considered.kind === 'back' ? [] : behind.map((task) => task.name) };
+    const openAsks = to === null ? await this.asks.of.openOf(work, [jobId]) : [];
+    return { ...considered, behind: considered.kind === 'back' ? [] : behind.map((task) => task.name), openAsks: openAsks.map((ask) => ask.title) };
   }
 
   /** What moving a job to a phase, or to the end, would be. */
@@ -252,7 +253,7 @@ export class JobMovesService {
   }
 
   /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. `locked` is the job where it is held already. */
-  async move(work: Work, jobId: string, { to, leaveOut, again = [], why, version }: MoveJob, locked?: Job): Promise<void> {
+  async move(work: Work, jobId: string, { to, leaveOut, again = [], why, keepAsks, version }: MoveJob, locked?: Job): Promise<void> {
     const held = locked ?? (await this.get(work, jobId, true));
     if (held.version !== version) throw Problem.stale('job', held.id);
     const { job, kind, from, to: target, planned, leaves } = await this.considered(work, held, to);
@@ -275,9 +276,7 @@ export class JobMovesService {
       .update(jobs)
       .set({
         ...{ phase: to, phases, phaseSince: now, asksToMove: false, stuckReason: null, stuckSince: null, stuckForId: null, version: version + 1 },
-        ...(to === null
-          ? { status: 'finished', finishedAt: now, waitingSince: null, waitingFor: null }
-          : { status: 'open', finishedAt: null, closedReason: null }),
+        ...(to === null ? { status: 'finished', finishedAt: now } : { status: 'open', finishedAt: null, closedReason: null }),
       })
       .where(eq(jobs.id, jobId))
       .returning({ busy: sql<boolean>`exists (select from tasks where job_id = ${jobId} and phase_key = ${to} and done_at is null)` });
@@ -289,10 +288,9 @@ export class JobMovesService {
         : job.phase === null
           ? `opened the job again, in ${target!.name}${because}`
           : `moved the job ${kind === 'back' ? 'back ' : ''}from ${from!.name} to ${target!.name}${passed}${because}`;
-    await this.events.record(work, to === null ? JobFinished : job.phase === null ? JobReopened : JobMoved, {
-      ...{ what, clientId: job.clientId, jobId },
-      ...{ before: { phase: from?.name ?? null }, after: { phase: target?.name ?? null }, payload: { jobId } },
-    });
+    const happening = { what, clientId: job.clientId, jobId, before: { phase: from?.name ?? null }, after: { phase: target?.name ?? null } };
+    if (to === null) await this.events.record(work, JobFinished, { ...happening, payload: { jobId, keepAsks } });
+    else await this.events.record(work, job.phase === null ? JobReopened : JobMoved, { ...happening, payload: { jobId } });
     const notAgain = planned.filter((one) => one.doneBefore && !again.includes(keyOf(one))).map(keyOf);
     await this.bringAbout(work, job, planned, [...leaveOut, ...notAgain]);
     // What is to be done there holds it, as a rule; what an action does to that moves the job on by itself.

@@ -11,6 +11,7 @@ import type { Work } from '../../platform/work';
 import { ContactsService, NotesService } from '../clients';
 import { TeamService } from '../team';
 import { type Job, JobChanged } from './job-moves.service';
+import { JobAsks } from './job-asks';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
 
@@ -26,6 +27,7 @@ export class JobStandingService {
     private readonly team: TeamService,
     private readonly notes: NotesService,
     private readonly contacts: ContactsService,
+    private readonly asks: JobAsks,
   ) {}
 
   /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
@@ -179,8 +181,6 @@ export class JobStandingService {
         phase: null,
         finishedAt: work.now.toString(),
         closedReason: reason,
-        waitingSince: null,
-        waitingFor: null,
         version: job.version + 1,
       })
       .where(eq(jobs.id, jobId));
@@ -214,13 +214,18 @@ export class JobStandingService {
   /** Takes back jobs that were begun and that nobody has worked on. @returns the obligations they were begun for. */
   async takeBack(work: Work, jobIds: string[]): Promise<{ id: string; obligationId: string | null }[]> {
     const given = sql`(select jsonb_array_elements_text(${JSON.stringify(jobIds)}::jsonb)::uuid)`;
-    const untouched = await rows<{ id: string; obligationId: string | null }>(
+    const found = await rows<{ id: string; obligationId: string | null }>(
       work.tx,
       sql`select j.id, j.obligation_id as "obligationId" from jobs j where j.id in ${given} and j.firm_id = ${work.firm.id} and j.status = 'open'
-            and not exists (select from tasks where job_id = j.id and done_at is not null) and not exists (select from requests where job_id = j.id)
+            and not exists (select from tasks where job_id = j.id and done_at is not null) 
             and not exists (select from time_entries where job_id = j.id) and not exists (select from documents where job_id = j.id)
             and not exists (select from messages where job_id = j.id) and not exists (select from invoices where job_id = j.id) and not exists (select from wip_postings where job_id = j.id)`,
     );
+    const asked = await this.asks.of.jobsWithAny(
+      work,
+      found.map((job) => job.id),
+    );
+    const untouched = found.filter((job) => !asked.has(job.id));
     const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(untouched.map((job) => job.id))}::jsonb)::uuid)`;
     await work.tx.execute(sql`delete from job_actions where job_id in ${gone}`);
     await work.tx.execute(sql`delete from tasks where job_id in ${gone}`);

@@ -19,7 +19,7 @@ import * as routes from '@steady/contract/jobs.routes';
 import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
 import type { FlowView } from '@steady/contract/moves';
 import { JobsFilter, OfProcedure, OfRecord } from '@steady/contract/queries';
-import { AddTask, ChangeTask, TickCheck, TickTask } from '@steady/contract/tasks';
+import { AddTask, ChangeTask, TickCheck, TickTask, type Ticked } from '@steady/contract/tasks';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { JobStandingService } from './job-standing.service';
@@ -142,7 +142,7 @@ export class JobsController {
   }
 
   @Does(routes.tick, { input: TickTask })
-  tick({ work, at: { id: taskId }, input }: Asked<typeof routes.tick>): Promise<void> {
+  tick({ work, at: { id: taskId }, input }: Asked<typeof routes.tick>): Promise<Ticked> {
     return this.tasks.tick(work, taskId, input);
   }
 

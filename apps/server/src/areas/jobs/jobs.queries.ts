@@ -9,7 +9,6 @@ import type { TaskView } from '@steady/contract/tasks';
 import type { WaitingForClients } from '@steady/contract/today';
 import type { FlowBand, FlowView } from '@steady/contract/moves';
 import type { Listed } from '@steady/contract/lists';
-import type { RequestView } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
@@ -18,6 +17,7 @@ import { type ListAsked, type ListField, type Listing, SavedLists, containing, p
 import type { Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
 import { FirmRules } from '../rules';
+import { JobAsks } from './job-asks';
 import { jobFields } from './job-fields';
 import { statesOf } from './job-moves.service';
 import type { JobPhase } from './jobs.tables';
@@ -65,6 +65,7 @@ export class JobQueries {
   constructor(
     private readonly rules: FirmRules,
     private readonly clients: ClientQueries,
+    private readonly asks: JobAsks,
     lists: SavedLists,
     private readonly present: Present,
   ) {
@@ -187,7 +188,7 @@ export class JobQueries {
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
-    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'requests' | 'signatureRefused' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
+    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
       rhythm: Rhythm | null;
       phase: string | null;
       phases: JobPhase[];
@@ -223,19 +224,14 @@ export class JobQueries {
     );
     if (!job) throw Problem.notFound('job');
     const tasks = await this.tasks(work, jobId);
-    const requests = await this.requests(work, jobId);
+    const asks = await this.asks.of.ofPhases(work, jobId);
     const documents = await this.documents(work, jobId);
-    const signatures = await rows<{ phaseKey: string; signed: boolean; refused: boolean }>(
-      work.tx,
-      sql`select phase_key as "phaseKey", state = 'signed' as signed, state = 'refused' as refused from signature_requests where job_id = ${jobId} and state <> 'withdrawn'`,
-    );
     const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, obligation, ...rest } = job;
     const stands = progress({
       phases: statesOf(phases),
       current: phase,
       tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
-      requests,
-      signatures,
+      asks,
     });
     const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
     const seesFees = may(work.actor, 'see fees');
@@ -254,8 +250,7 @@ export class JobQueries {
           name: at.name,
           tasks: at.tasks,
           done: at.done,
-          requestsOpen: at.requestsOpen,
-          signaturesOpen: at.signaturesOpen,
+          asksOpen: at.asksOpen,
           stands: at.stands,
           enteredAt,
           doneAt,
@@ -263,12 +258,10 @@ export class JobQueries {
           complete: at.complete,
           approvedBy: approved?.by ?? null,
           wantsApproval: completion === 'approved',
-          proposedRequests: planned.filter((plan) => !requests.some((sent) => sent.phaseKey === at.key && sent.planKey === plan.key)),
+          proposedRequests: planned.filter((plan) => !asks.some((sent) => sent.phaseKey === at.key && sent.planKey === plan.key)),
         };
       }),
       tasks,
-      signatureRefused: signatures.some((one) => one.refused),
-      requests: requests.map(({ phaseKey: _phaseKey, planKey: _planKey, ...request }) => request),
       documents,
       money,
       wip: seesFees ? wip : null,
@@ -288,14 +281,6 @@ export class JobQueries {
                  t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.checks, t.advice, t.links,
                  coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
           from tasks t left join members m on m.id = t.assignee_id where t.job_id = ${jobId} order by t.position`,
-    );
-  }
-
-  private async requests(work: Work, jobId: string): Promise<(RequestView & { phaseKey: string; planKey: string | null })[]> {
-    return rows<RequestView & { phaseKey: string; planKey: string | null }>(
-      work.tx,
-      sql`select r.id, r.title, r.due_on as "dueOn", r.sent_at as "sentAt", r.sent_by as "sentBy", r.complete, r.phase_key as "phaseKey", r.plan_key as "planKey", ${REQUEST_ITEMS} as items
-          from requests r where r.job_id = ${jobId} order by r.sent_at desc`,
     );
   }
 
@@ -321,9 +306,3 @@ export class JobQueries {
     return found.map(({ aboutFees, ...line }) => ({ ...line, what: readBy(work.actor, line.what, aboutFees) }));
   }
 }
-
-/** The items of a request `r` with their answers, as one JSON value. */
-export const REQUEST_ITEMS = sql`(select coalesce(jsonb_agg(jsonb_build_object('id', i.id, 'name', i.name, 'description', i.description, 'state', i.state, 'sentBackReason', i.sent_back_reason,
-    'answers', (select coalesce(jsonb_agg(jsonb_build_object('id', a.id, 'kind', a.kind, 'text', a.text, 'documentId', a.document_id, 'documentName', d.name, 'at', a.at, 'by', a.by) order by a.at, a.id), '[]')
-                from request_answers a left join documents d on d.id = a.document_id where a.item_id = i.id)) order by i.position), '[]')
-  from request_items i where i.request_id = r.id)`;

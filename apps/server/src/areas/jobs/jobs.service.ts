@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { jobWaits } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
 import { type TaskPlan, layOut } from '@steady/core/procedures';
@@ -15,7 +16,6 @@ import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
 import { type Job, JobMovesService } from './job-moves.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
-import { owedBy } from './owed';
 
 export const JobBegun = eventKind<{ jobId: string }>('job begun');
 
@@ -206,18 +206,22 @@ export class JobsService implements OnModuleInit {
     return job?.id ?? null;
   }
 
-  /** What the client owes the job, and whether all that was asked is in, worked out anew; then the job moves on as far as it can. */
-  async reckonOwed(work: Work, jobId: string): Promise<void> {
-    const owed = await owedBy(work, jobId);
+  /** Notes for what the job waits from its client, and whether all that was asked is in. */
+  async waits(work: Work, jobId: string, { since, what, everythingIn }: ReturnType<typeof jobWaits>): Promise<void> {
     await work.tx
       .update(jobs)
       .set({
-        waitingSince: owed.waits[0]?.since ?? null,
-        waitingFor: owed.waits.length > 0 ? owed.waits.map((one) => one.what).join(', ') : null,
-        everythingInOn: owed.everythingIn ? sql`coalesce(${jobs.everythingInOn}, ${work.today.toString()})` : null,
+        ...{ waitingSince: since, waitingFor: what },
+        everythingInOn: everythingIn ? sql`coalesce(${jobs.everythingInOn}, ${work.today.toString()})` : null,
       })
       .where(eq(jobs.id, jobId));
-    await this.advance(work, jobId);
+  }
+
+  /** What jobs are called, by their ids. */
+  async namesOf(work: Work, jobIds: string[]): Promise<Map<string, string>> {
+    if (jobIds.length === 0) return new Map();
+    const found = await work.tx.select({ id: jobs.id, name: jobs.name }).from(jobs).where(inArray(jobs.id, jobIds));
+    return new Map(found.map((job) => [job.id, job.name]));
   }
 
   /** Moves the job on as far as it can go by itself. */

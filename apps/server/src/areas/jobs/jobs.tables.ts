@@ -19,6 +19,7 @@ export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf'> {
 /** What an action has brought about, as far as it can be taken back; `sent` cannot. */
 export type Brought =
   | { what: 'sent' }
+  | { what: 'ask'; id: string }
   | { what: 'task'; key: string }
   | { what: 'job'; id: string }
   | { what: 'bill'; id: string }

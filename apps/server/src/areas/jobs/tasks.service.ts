@@ -1,12 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type DoneBy, type TaskPlan, progress } from '@steady/core/procedures';
-import type { TickCheck, TickTask } from '@steady/contract/tasks';
+import type { TickCheck, TickTask, Ticked } from '@steady/contract/tasks';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { JobAsks } from './job-asks';
 import { type Job, JobMovesService } from './job-moves.service';
 import { JobsService, columnsOfTask } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
@@ -15,6 +16,8 @@ export type Task = typeof tasks.$inferSelect;
 export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'targetOn' | 'dueOn' | 'obligationId'>;
 
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
+/** A task is done, or its tick was taken back; `key` tells it from the others of its job. */
+export const TaskTicked = eventKind<{ jobId: string; taskId: string; key: string; done: boolean }>('task ticked');
 
 /** A day of a task `t` of a job `j` as it would be with our target of its job moved: as many days on, at most to the new target. */
 const shifted = (day: SQL, moved?: { jobId: string; targetOn: string }): SQL =>
@@ -36,6 +39,7 @@ export class TasksService {
     private readonly events: Events,
     private readonly jobs: JobsService,
     private readonly moves: JobMovesService,
+    private readonly asks: JobAsks,
   ) {}
 
   /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow where no other days are given, under a key that no other task of the job has. */
@@ -98,11 +102,13 @@ export class TasksService {
     );
   }
 
-  /** Ticks a task, or takes the tick back, and lets the job move on. */
-  async tick(work: Work, taskId: string, input: TickTask): Promise<void> {
+  /** Ticks a task, or takes the tick back, and lets the job move on. @returns what came of it where the job is finished with it */
+  async tick(work: Work, taskId: string, input: TickTask): Promise<Ticked> {
     const { task, job } = await this.task(work, taskId);
     if (task.version !== input.version) throw Problem.stale('task', task.id);
-    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
+    // What came to a job with its end is still to be done: a letter to print, say.
+    if (job.status === 'finished' && !(input.done && task.doneAt === null))
+      throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (input.done) {
       if (task.doneByEvent === 'filed')
         throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
@@ -112,8 +118,11 @@ export class TasksService {
       const unchecked = task.checks.filter((check) => check.doneAt === null);
       if (unchecked.length > 0) throw Problem.refused('checks-left', `Not checked yet in "${task.name}": ${unchecked.map((check) => check.words).join('; ')}.`);
     }
+    const asked = await this.asks.of.openOf(work, [job.id]);
     await this.mark(work, job, task, input.done);
     await this.moves.advance(work, job.id);
+    const finished = job.status !== 'finished' && (await this.jobs.get(work, job.id)).status === 'finished';
+    return { finished, askedNoMore: finished ? asked.map((ask) => ask.title) : [] };
   }
 
   /** Ticks one point of a task, or takes the tick back. */
@@ -144,24 +153,25 @@ export class TasksService {
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', task.id);
     if (!done) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
-    await this.events.record(work, TaskChanged, {
+    await this.events.record(work, TaskTicked, {
       what: done ? `ticked "${task.name}"` : `took back the tick at "${task.name}"`,
       clientId: job.clientId,
       jobId: job.id,
-      payload: { jobId: job.id, taskId: task.id },
+      payload: { jobId: job.id, taskId: task.id, key: task.key, done },
     });
   }
 
-  /** Something went to the client: the task of the phase that stands for sending it is done. */
-  async sent(work: Work, jobId: string, phaseKey: string, what: Exclude<DoneBy, 'filed'>): Promise<void> {
+  /** Something went to the client, or did not after all: the task of the phase that stands for sending it is done, or open again. */
+  async sent(work: Work, jobId: string, phaseKey: string, what: DoneBy, done: boolean): Promise<void> {
     const job = await this.jobs.get(work, jobId);
     for (const task of await this.tasksOf(work, jobId)) {
-      if (task.doneByEvent === what && task.phaseKey === phaseKey && !task.doneAt) await this.mark(work, job, task, true);
+      if (task.doneByEvent === what && task.phaseKey === phaseKey && (task.doneAt !== null) !== done) await this.mark(work, job, task, done);
     }
   }
 
   /** What a task stood for was done elsewhere, or is wanted no more: nobody has to tick it. */
-  async settle(work: Work, jobId: string, key: string, passedOver = false): Promise<void> {
+  async settle(work: Work, jobId: string | null, key: string, passedOver = false): Promise<void> {
+    if (jobId === null) return;
     await work.tx
       .update(tasks)
       .set({ ...doneNow(work), passedOver, version: sql`version + 1` })
@@ -185,8 +195,8 @@ export class TasksService {
     const stands = progress(await this.moves.state(work, await this.jobs.get(work, jobId)));
     const filedIn = stands.findIndex((phase) => phase.key === filing?.phaseKey);
     const before = filedIn === -1 ? stands : stands.slice(0, filedIn);
-    const wanting = before.filter((phase) => phase.stands !== 'done' && (phase.signaturesOpen > 0 || phase.wants !== null));
-    return [...left.map((task) => task.name), ...wanting.map((phase) => `${phase.name}: ${phase.wants ?? 'a signature is open'}`)];
+    const wanting = before.filter((phase) => phase.stands !== 'done' && (phase.asksOpen > 0 || phase.wants !== null));
+    return [...left.map((task) => task.name), ...wanting.map((phase) => `${phase.name}: ${phase.wants ?? 'something asked of the client is open'}`)];
   }
 
   /** What a person still has to do. */

@@ -3,15 +3,18 @@ import { addWorkingDays } from '@steady/core/calendar';
 import type { Action } from '@steady/core/procedures';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { AsksService } from '../asks';
 import { type Client, ClientsService, NotesService, factsOf } from '../clients';
 import { FeesService } from '../fees';
 import { type Brought, type Job, JobMovesService, JobStandingService, JobsService, TasksService } from '../jobs';
-import { PostService, TemplatesService } from '../post';
+import { TemplatesService } from '../post';
 import { ProceduresService } from '../procedures';
 import { RequestsService } from '../requests';
 
 /** Days after which a job that another procedure begins is due, where nothing else says so. */
 const DAYS_OF_FOLLOWING_JOB = 20;
+
+const IN_PLACE = 'nobody can be written to, so a task takes its place';
 
 /** What became of an action: what is worth adding to its sentence, and what it has brought about, to take that back. */
 interface CarriedOut {
@@ -32,9 +35,9 @@ export class ActionsService {
     private readonly tasks: TasksService,
     private readonly standing: JobStandingService,
     private readonly moves: JobMovesService,
+    private readonly asks: AsksService,
     private readonly requests: RequestsService,
     private readonly fees: FeesService,
-    private readonly post: PostService,
     private readonly templates: TemplatesService,
     private readonly procedures: ProceduresService,
   ) {}
@@ -52,19 +55,16 @@ export class ActionsService {
       case 'request': {
         const plan = job.phases.find((phase) => phase.key === phaseKey)?.requests?.find((one) => one.key === action.requestKey);
         if (!plan) throw new Error('The request is no longer written down in the phase.');
-        const client = await this.clients.get(work, clientId);
-        const { to } = await this.post.recipients(work, client, 'getsRequests', job.contactId);
-        if (to.length === 0) return this.instead(work, job, phaseKey, client, action, plan.title);
-        await this.requests.send(work, job.id, {
+        const { id, written } = await this.requests.send(work, job.id, {
           title: plan.title,
           items: plan.items,
           planKey: plan.key,
           dueOn: addWorkingDays(work.today, action.days, work.firm.calendar).toString(),
         });
-        return brought({ what: 'sent' });
+        return brought({ what: 'ask', id }, written > 0 ? `wrote to ${written}` : IN_PLACE);
       }
       case 'task':
-        return brought({ what: 'task', key: (await this.tasks.addTask(work, job.id, phaseKey, action.task)).key });
+        return brought({ what: 'task', key: (await this.tasks.addTask(work, job.id, await this.phaseOf(work, job, phaseKey), action.task)).key });
       case 'procedure': {
         const client = await this.clients.get(work, clientId);
         const procedure = await this.procedures.get(work, action.procedureId);
@@ -102,11 +102,17 @@ export class ActionsService {
     }
   }
 
+  /** Where a task stands that a move brings: in the phase that the job has come to, as nobody looks at one it has left. */
+  private async phaseOf(work: Work, job: Job, phaseKey: string): Promise<string> {
+    return (await this.jobs.get(work, job.id)).phase ?? phaseKey;
+  }
+
   /** Nobody at the client can be written to: a person of the firm gets a task in place of the message. */
   private async instead(work: Work, job: Job, phaseKey: string, client: Client, action: Action, what: string): Promise<CarriedOut> {
     const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
-    const { key } = await this.tasks.addTask(work, job.id, phaseKey, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
-    return brought({ what: 'task', key }, 'nobody can be written to, so a task takes its place');
+    const here = await this.phaseOf(work, job, phaseKey);
+    const { key } = await this.tasks.addTask(work, job.id, here, { key: `instead ${action.key}`, name, role: 'preparer', estimate: 10 });
+    return brought({ what: 'task', key }, IN_PLACE);
   }
 
   /**
@@ -117,6 +123,8 @@ export class ActionsService {
     switch (of.what) {
       case 'sent':
         throw Problem.refused('has-gone-out', 'something has gone out to the client');
+      case 'ask':
+        return this.asks.takeBack(work, of.id);
       case 'task':
         return this.tasks.takeOut(work, job.id, of.key);
       case 'job':

@@ -9,7 +9,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, apart, mustSeeAllOf } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { type Job, type JobAction, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
+import { type Job, type JobAction, JobAsks, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
 import { ActionsService } from './actions.service';
 import { MovesService } from './moves.service';
 
@@ -48,6 +48,7 @@ export class ManyJobsService {
     private readonly batches: JobBatches,
     private readonly looks: MovesService,
     private readonly actions: ActionsService,
+    private readonly asks: JobAsks,
   ) {}
 
   /** The phases that some of the jobs have, in the order in which they stand, each with how many have it. */
@@ -64,6 +65,7 @@ export class ManyJobsService {
     const summed = new Map<string, MovePreview['acts'][number]>();
     const stay = new Map<string, number>();
     const leaves: { job: string; phase: string }[] = [];
+    const ends: string[] = [];
     for (const job of await this.jobs.all(work, ids)) {
       const to = asked === undefined ? this.nextOf(job) : asked;
       const why = whyItStays(job, to);
@@ -72,6 +74,7 @@ export class ManyJobsService {
         continue;
       }
       const considered = await this.moves.considered(work, job, to ?? null);
+      if (considered.kind === 'finish') ends.push(job.id);
       if (considered.kind !== 'back') leaves.push(...considered.leaves.map((phase) => ({ job: job.id, phase })));
       // What was done for a job before is not done again by a change of many.
       for (const act of await this.looks.acts(work, { ...considered, planned: considered.planned.filter((one) => !one.doneBefore) })) {
@@ -85,7 +88,9 @@ export class ManyJobsService {
       sql`select count(*)::int as tasks, count(distinct t.job_id)::int as jobs from tasks t
             join jsonb_to_recordset(${JSON.stringify(leaves)}::jsonb) as l(job uuid, phase text) on l.job = t.job_id and l.phase = t.phase_key where t.done_at is null`,
     );
-    return { acts: [...summed.values()], leftBehind: leftBehind!, stay: [...stay].map(([why, jobs]) => ({ why, jobs })) };
+    const open = await this.asks.of.openOf(work, ends);
+    const openAsks = { asks: open.length, jobs: new Set(open.map((ask) => ask.jobId)).size };
+    return { acts: [...summed.values()], leftBehind: leftBehind!, openAsks, stay: [...stay].map(([why, jobs]) => ({ why, jobs })) };
   }
 
   private async named(work: Work, job: Job): Promise<string> {
@@ -148,7 +153,7 @@ export class ManyJobsService {
       case 'move': {
         const to = input.to === undefined ? this.nextOf(job) : input.to;
         if (to === undefined) throw Problem.refused('job-finished', 'The job is finished.');
-        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], why: input.text, version }, job);
+        return this.moves.move(work, job.id, { to, leaveOut: input.leaveOut ?? [], keepAsks: input.keepAsks, why: input.text, version }, job);
       }
     }
   }
@@ -171,14 +176,12 @@ export class ManyJobsService {
         if (job.version !== row.leftVersion) throw Problem.refused('changed-since', 'it was changed since');
         await this.takeBack(work, job, acts.get(job.id) ?? []);
         await this.batches.restore(work, job, row.before, batch.at);
-        // A job that was moved to its end waited for nobody any more: what it waits for is seen anew.
-        if (job.phase === null && row.before.phase !== null) {
+        // Who listens asks the client again for what the end had withdrawn.
+        if (job.phase === null && row.before.phase !== null)
           await this.events.record(work, JobReopened, {
             what: 'took back the end of the job',
             ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } },
           });
-          await this.jobs.reckonOwed(work, job.id);
-        }
         undone += 1;
       } catch (error) {
         if (!(error instanceof Problem)) throw error;

@@ -34,10 +34,10 @@ export class MovesService implements OnModuleInit {
   /** A sentence for each thing that would happen, before the job is moved. */
   async preview(work: Work, jobId: string, to: string | null): Promise<MovePreview> {
     const looked = await this.moves.look(work, jobId, to);
-    const { kind, from, to: target, behind } = looked;
+    const { kind, from, to: target, behind, openAsks } = looked;
     const acts = await this.acts(work, looked);
     return {
-      ...{ kind, from: from?.name ?? null, to: target?.name ?? null, toKey: target?.key ?? null, acts },
+      ...{ kind, from: from?.name ?? null, to: target?.name ?? null, toKey: target?.key ?? null, acts, openAsks },
       notices: [
         ...(behind.length > 0 ? [`${counted(behind.length, 'task')} would be left behind, marked as passed over: ${behind.join(', ')}.`] : []),
         ...(kind === 'back' ? ['What was sent or drafted stays as it is; nothing is sent a second time.'] : []),

@@ -31,6 +31,8 @@ export interface Draft {
   to: Say;
   /** The one of them whom it concerns; nobody in particular for all of them. */
   contactId?: string | null;
+  /** The person of the firm who signs it, where that is not whoever acts; null for the firm alone. */
+  from?: string | null;
   /** It names an amount: whoever may not see fees reads "an amount" in its place. */
   aboutFees?: boolean;
 }
@@ -46,10 +48,10 @@ interface Addressed extends Contact {
 
 const NOBODY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'gets bills' };
 
+const signedBy = ({ actor }: Work, { from }: Draft): string => (from ? `${from}\n` : actor.kind === 'staff' ? `${actor.name}\n` : '');
+
 const letterText = (work: Work, draft: Draft, to: string, link: string) =>
-  [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${work.actor.kind === 'staff' ? `${work.actor.name}\n` : ''}${work.firm.name}`].join(
-    '\n\n',
-  );
+  [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${signedBy(work, draft)}${work.firm.name}`].join('\n\n');
 
 /** Writes to clients. Everything that goes out passes here and leaves through the outbox. */
 @Injectable()

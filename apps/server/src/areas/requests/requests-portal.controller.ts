@@ -1,11 +1,10 @@
 import { Controller, Req } from '@nestjs/common';
 import type { Request } from 'express';
-import { ClientWords, type PortalRequest } from '@steady/contract/requests';
+import { ClientWords } from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests-portal.routes';
 import { Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
-import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
 /** Requests as the client's people see and answer them. */
@@ -13,14 +12,8 @@ import { RequestsService } from './requests.service';
 export class RequestsPortalController {
   constructor(
     private readonly requests: RequestsService,
-    private readonly queries: RequestQueries,
     private readonly uploads: Uploads,
   ) {}
-
-  @Does(routes.list)
-  list({ work }: Asked<typeof routes.list>): Promise<PortalRequest[]> {
-    return this.queries.ofContact(work);
-  }
 
   @DoesOutside(routes.upload)
   async upload({ at: { id: itemId } }: AskedOutside<typeof routes.upload>, @Req() request: Request & Known): Promise<void> {

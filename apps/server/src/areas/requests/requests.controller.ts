@@ -1,21 +1,12 @@
 import { Controller } from '@nestjs/common';
-import { type ClientRequest, ClientWords, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
+import { AddItems, Reply, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests.routes';
 import { type Asked, Does } from '../../platform/http/routes';
-import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
 @Controller()
 export class RequestsController {
-  constructor(
-    private readonly requests: RequestsService,
-    private readonly queries: RequestQueries,
-  ) {}
-
-  @Does(routes.ofClient)
-  ofClient({ work, at: { id: clientId } }: Asked<typeof routes.ofClient>): Promise<ClientRequest[]> {
-    return this.queries.ofClient(work, clientId);
-  }
+  constructor(private readonly requests: RequestsService) {}
 
   @Does(routes.preview, { input: SendRequest })
   preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
@@ -24,7 +15,13 @@ export class RequestsController {
 
   @Does(routes.send, { input: SendRequest })
   async send({ work, at: { id: jobId }, input }: Asked<typeof routes.send>): Promise<{ id: string }> {
-    return { id: await this.requests.send(work, jobId, input) };
+    const { id } = await this.requests.send(work, jobId, input);
+    return { id };
+  }
+
+  @Does(routes.addItems, { input: AddItems })
+  addItems({ work, at: { id: askId }, input }: Asked<typeof routes.addItems>): Promise<void> {
+    return this.requests.addItems(work, askId, input);
   }
 
   @Does(routes.accept)
@@ -32,13 +29,23 @@ export class RequestsController {
     return this.requests.accept(work, itemId);
   }
 
+  @Does(routes.reopen)
+  reopen({ work, at: { id: itemId } }: Asked<typeof routes.reopen>): Promise<void> {
+    return this.requests.reopen(work, itemId);
+  }
+
   @Does(routes.sendBack, { input: SendBack })
   sendBack({ work, at: { id: itemId }, input }: Asked<typeof routes.sendBack>): Promise<void> {
     return this.requests.sendBack(work, itemId, input.reason);
   }
 
-  @Does(routes.reply, { input: ClientWords })
+  @Does(routes.takeOut)
+  takeOut({ work, at: { id: itemId } }: Asked<typeof routes.takeOut>): Promise<void> {
+    return this.requests.takeOut(work, itemId);
+  }
+
+  @Does(routes.reply, { input: Reply })
   reply({ work, at: { id: itemId }, input }: Asked<typeof routes.reply>): Promise<void> {
-    return this.requests.reply(work, itemId, input.text);
+    return this.requests.reply(work, itemId, input);
   }
 }

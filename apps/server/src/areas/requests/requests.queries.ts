@@ -1,30 +1,63 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
-import type { ClientRequest, PortalRequest } from '@steady/contract/requests';
-import { rows } from '../../platform/database';
+import { asc, eq, inArray } from 'drizzle-orm';
+import type { WantedItem } from '@steady/core/asks';
+import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
-import { REQUEST_ITEMS } from '../jobs';
+import { documents } from '../documents/documents.tables';
+import { requestAnswers, requestItems } from './requests.tables';
 
+type Item = typeof requestItems.$inferSelect;
+type Answer = AnswerView & { itemId: string; answeredAt: string | null };
+
+/** What information requests ask for, and what came. */
 @Injectable()
 export class RequestQueries {
-  /** What was asked of a client over all its jobs: what is open first, then the newest. */
-  ofClient(work: Work, clientId: string): Promise<ClientRequest[]> {
-    return rows<ClientRequest>(
-      work.tx,
-      sql`select r.id, r.title, r.due_on as "dueOn", r.sent_at as "sentAt", r.sent_by as "sentBy", r.complete, r.job_id as "jobId", j.name as "jobName", ${REQUEST_ITEMS} as items
-          from requests r join jobs j on j.id = r.job_id where r.client_id = ${clientId} and r.firm_id = ${work.firm.id}
-          order by r.complete, r.sent_at desc, r.id`,
-    );
+  /** The items of some requests with their answers, by the id of the ask. What was taken out is not among them. */
+  async parts(work: Work, askIds: string[]): Promise<Map<string, RequestPart>> {
+    const parts = new Map<string, RequestPart>(askIds.map((id) => [id, { items: [] }]));
+    for (const { item, answers } of await this.itemsOf(work, askIds)) if (item.state !== 'taken out') parts.get(item.askId)!.items.push(viewOf(item, answers));
+    return parts;
   }
 
-  /** The requests that the client's person who asks may see, open ones first. */
-  ofContact(work: Work): Promise<PortalRequest[]> {
-    return rows<PortalRequest>(
-      work.tx,
-      sql`select r.id, r.title, r.due_on as "dueOn", r.sent_at as "sentAt", r.sent_by as "sentBy", r.complete, c.name as client, j.name as "jobName", ${REQUEST_ITEMS} as items
-          from requests r join clients c on c.id = r.client_id join jobs j on j.id = r.job_id
-          where r.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id} and gets_requests)
-          order by r.complete, r.due_on desc, r.id`,
-    );
+  /** The items of a request as the core looks at them, to say what it lacks. */
+  async wanted(work: Work, askId: string): Promise<WantedItem[]> {
+    return (await this.itemsOf(work, [askId])).map(({ item, answers }) => {
+      const question = answers.find((answer) => answer.kind === 'question' && answer.answeredAt === null);
+      const came = answers.findLast((answer) => answer.kind === 'file' || answer.kind === 'does not apply');
+      return {
+        ...{ id: item.id, name: item.name, state: item.state, since: item.stateSince },
+        question: question ? { text: question.text ?? '', at: question.at } : null,
+        came: came?.documentName ?? came?.text ?? null,
+      };
+    });
+  }
+
+  private async itemsOf(work: Work, askIds: string[]): Promise<{ item: Item; answers: Answer[] }[]> {
+    if (askIds.length === 0) return [];
+    const items = await work.tx.select().from(requestItems).where(inArray(requestItems.askId, askIds)).orderBy(asc(requestItems.position));
+    const answers = await work.tx
+      .select({
+        id: requestAnswers.id,
+        itemId: requestAnswers.itemId,
+        kind: requestAnswers.kind,
+        text: requestAnswers.text,
+        documentId: requestAnswers.documentId,
+        documentName: documents.name,
+        at: requestAnswers.at,
+        by: requestAnswers.by,
+        answeredAt: requestAnswers.answeredAt,
+      })
+      .from(requestAnswers)
+      .innerJoin(requestItems, eq(requestItems.id, requestAnswers.itemId))
+      .leftJoin(documents, eq(documents.id, requestAnswers.documentId))
+      .where(inArray(requestItems.askId, askIds))
+      .orderBy(asc(requestAnswers.at), asc(requestAnswers.id));
+    return items.map((item) => ({ item, answers: answers.filter((answer) => answer.itemId === item.id) }));
   }
 }
+
+const viewOf = ({ id, name, description, state, sentBackReason }: Item, answers: Answer[]): RequestItemView => ({
+  ...{ id, name, description, state, sentBackReason },
+  question: answers.some((answer) => answer.kind === 'question' && answer.answeredAt === null),
+  answers: answers.map(({ itemId: _item, answeredAt: _answered, ...answer }) => answer),
+});

@@ -1,161 +1,141 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, sql } from 'drizzle-orm';
-import { civil } from '@steady/core/calendar';
-import { fullDate } from '@steady/core/words';
-import type { AnswerView, ItemState, SendPreview, SendRequest } from '@steady/contract/requests';
-import { rows } from '../../platform/database';
+import { Injectable } from '@nestjs/common';
+import { and, count, eq, isNull } from 'drizzle-orm';
+import type { ItemState } from '@steady/core/asks';
+import type { AddItems, AnswerView, Reply, RequestItemInput, SendPreview, SendRequest } from '@steady/contract/requests';
 import { Events, eventKind } from '../../platform/events';
 import type { Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Client, ClientsMerged, ClientsService, ContactsService, moveToClient } from '../clients';
+import { type Ask, AskBook, AskLetters, AsksService, senderNow } from '../asks';
+import { ClientsService, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
-import { type Job, JobsService, TasksService } from '../jobs';
-import { PostService } from '../post';
-import { requestAnswers, requestItems, requests } from './requests.tables';
+import { JobsService } from '../jobs';
+import { REQUEST, requestLetter } from './request-kind';
+import { requestAnswers, requestItems } from './requests.tables';
 
-type Request = typeof requests.$inferSelect;
 type Item = typeof requestItems.$inferSelect;
-type RequestEvent = { requestId: string };
+type RequestEvent = { askId: string };
 
-export const RequestSent = eventKind<RequestEvent>('request sent');
 export const ItemAnswered = eventKind<RequestEvent>('item answered');
 export const ItemReviewed = eventKind<RequestEvent>('item reviewed');
+export const ItemsChanged = eventKind<RequestEvent>('items changed');
 
 interface Found {
   item: Item;
-  request: Request;
+  ask: Ask;
 }
 
-/** Information requests: sent from a job, answered in the portal, accepted or sent back here. */
+/** Information requests: sent from a job, answered in the portal or on paper, accepted or sent back here. */
 @Injectable()
-export class RequestsService implements OnModuleInit {
+export class RequestsService {
   constructor(
     private readonly events: Events,
+    private readonly asks: AsksService,
+    private readonly book: AskBook,
+    private readonly letters: AskLetters,
     private readonly clients: ClientsService,
     private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
-    private readonly tasks: TasksService,
     private readonly documents: DocumentsService,
-    private readonly post: PostService,
   ) {}
 
-  onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, requests));
-  }
-
-  private draft(work: Work, job: Job, client: Client, input: SendRequest) {
-    return {
-      subject: `${work.firm.shortName}: ${input.title}`,
-      paragraphs: [
-        `${work.actor.kind === 'staff' ? `${work.actor.name} of ${work.firm.name}` : work.firm.name} asks you for the following, for ${client.name}, ${job.name}:`,
-        input.items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
-        `Please send it by ${fullDate(civil(input.dueOn))}.`,
-      ],
-      leadsTo: '/portal',
-      linkWords: 'Send files and ask questions here',
-      to: 'getsRequests' as const,
-      contactId: job.contactId,
-    };
+  private async from(work: Work, jobId: string) {
+    const job = await this.jobs.get(work, jobId);
+    return { job, client: await this.clients.get(work, job.clientId) };
   }
 
   /** What would go out to whom if the request were sent. */
-  async preview(work: Work, jobId: string, input: SendRequest): Promise<SendPreview> {
-    const job = await this.jobs.get(work, jobId);
-    const client = await this.clients.get(work, job.clientId);
-    return this.post.preview(work, client, this.draft(work, job, client, input));
+  async preview(work: Work, jobId: string, { title, dueOn, items }: SendRequest): Promise<SendPreview> {
+    const { job, client } = await this.from(work, jobId);
+    const about = { client: client.name, job: job.name, sender: senderNow(work) };
+    return this.letters.preview(work, { kind: REQUEST, client, job }, requestLetter(work.firm, { title, items, wantedBy: dueOn }, about), null);
   }
 
-  async send(work: Work, jobId: string, input: SendRequest): Promise<string> {
-    const job = await this.jobs.get(work, jobId);
-    if (job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to ask the client for something.');
-    if (input.dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the client some days.' }]);
-    const client = await this.clients.get(work, job.clientId);
-    const now = work.now.toString();
-    const [request] = await work.tx
-      .insert(requests)
-      .values({
-        firmId: work.firm.id,
-        clientId: client.id,
-        jobId,
-        phaseKey: job.phase,
-        planKey: job.phases.find((phase) => phase.key === job.phase)?.requests?.find((plan) => plan.key === input.planKey)?.key ?? null,
-        title: input.title,
-        dueOn: input.dueOn,
-        sentAt: now,
-        sentBy: work.actor.name,
-      })
-      .returning();
+  /** Sends a request, or has a person tell the client where nobody can be written to. */
+  async send(work: Work, jobId: string, input: SendRequest): Promise<{ id: string; written: number }> {
+    const { job, client } = await this.from(work, jobId);
+    const { ask, written } = await this.asks.open(work, {
+      ...{ kind: REQUEST, client, job, title: input.title, wantedBy: input.dueOn, phaseKey: job.phase ?? '' },
+      planKey: job.phases.find((phase) => phase.key === job.phase)?.requests?.find((plan) => plan.key === input.planKey)?.key ?? null,
+      parties: [{ contactId: null, name: client.name }],
+      what: `asked for ${input.items.map((item) => item.name).join(', ')}`,
+      after: input,
+      fill: (opened) => this.keep(work, opened.id, input.items, 0),
+    });
+    return { id: ask.id, written };
+  }
+
+  private async keep(work: Work, askId: string, items: readonly RequestItemInput[], from: number): Promise<void> {
     await work.tx.insert(requestItems).values(
-      input.items.map((item, position) => ({
-        firmId: work.firm.id,
-        requestId: request!.id,
-        position,
-        name: item.name,
-        description: item.description ?? null,
-        state: 'asked' as const,
-        stateSince: now,
+      items.map(({ name, description = null }, at) => ({
+        ...{ firmId: work.firm.id, askId, position: from + at, name, description },
+        ...{ state: 'asked' as const, stateSince: work.now.toString() },
       })),
     );
-    const written = await this.post.send(work, client, this.draft(work, job, client, input), { clientId: client.id, jobId });
-    await this.events.record(work, RequestSent, {
-      what: `asked for ${input.items.map((item) => item.name).join(', ')}; ${written === 0 ? 'nobody could be written to' : `wrote to ${written}`}`,
-      clientId: client.id,
-      jobId,
-      after: input,
-      payload: { requestId: request!.id },
-    });
-    await this.tasks.sent(work, jobId, job.phase, 'request sent');
-    await this.reckon(work, request!);
-    return request!.id;
   }
 
-  /** The item, if the firm, or the client's person who asks, may see it. */
+  /** Asks for more in a request that is out already; the client is told what is new. */
+  async addItems(work: Work, askId: string, { items }: AddItems): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if (ask.kind !== REQUEST) throw Problem.notFound('request');
+    this.book.mustBeOpen(ask);
+    if (ask.state === 'done') throw Problem.refused('ask-ended', 'Everything in it is in. Ask for more in a new request.');
+    const [there] = await work.tx.select({ items: count() }).from(requestItems).where(eq(requestItems.askId, askId));
+    await this.keep(work, askId, items, there!.items);
+    const names = items.map((item) => item.name).join(', ');
+    await this.events.record(work, ItemsChanged, { what: `asked for ${names} as well, in ${ask.title}`, ...of(ask), after: { items } });
+    await this.letters.tell(work, ask, `${work.firm.shortName}: something more for ${ask.title}`, [
+      `${work.actor.name} needs something more, beside what you were asked for:`,
+      items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
+    ]);
+  }
+
+  /** The item and its request, held, if the firm, or the client's person who asks, may see it. */
   private async find(work: Work, itemId: string): Promise<Found> {
-    const [found] = await work.tx
-      .select({ item: requestItems, request: requests })
+    const [item] = await work.tx
+      .select()
       .from(requestItems)
-      .innerJoin(requests, eq(requests.id, requestItems.requestId))
       .where(and(eq(requestItems.id, itemId), eq(requestItems.firmId, work.firm.id)))
       .for('update');
-    if (!found) throw Problem.notFound('item');
-    if (work.actor.kind === 'client' && !(await this.contacts.hasSay(work, work.actor.id, found.request.clientId, 'getsRequests')))
-      throw Problem.notFound('item');
-    return found;
+    if (!item || item.state === 'taken out') throw Problem.notFound('item');
+    const ask = await this.book.hold(work, item.askId);
+    if (work.actor.kind === 'client' && !(await this.contacts.hasSay(work, work.actor.id, ask.clientId, 'getsRequests'))) throw Problem.notFound('item');
+    return { item, ask };
   }
 
   /** Refuses, before a file is read, what would be refused afterwards. */
   async mayAnswer(work: Work, itemId: string): Promise<void> {
-    const { item, request } = await this.find(work, itemId);
-    if (item.state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
-    await this.documents.mayTakeIn(work, request.clientId);
+    const { item, ask } = await this.find(work, itemId);
+    this.book.mustBeOpen(ask);
+    notAccepted(item);
+    await this.documents.mayTakeIn(work, ask.clientId);
   }
 
   private async answer(
     work: Work,
-    { item, request }: Found,
+    { item, ask }: Found,
     given: { kind: AnswerView['kind']; text?: string; documentId?: string },
     state: ItemState,
     what: string,
   ): Promise<void> {
-    if (item.state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
+    this.book.mustBeOpen(ask);
     const now = work.now.toString();
     const { kind, text = null, documentId = null } = given;
     await work.tx.insert(requestAnswers).values({ firmId: work.firm.id, itemId: item.id, kind, text, documentId, at: now, by: work.actor.name });
-    await work.tx.update(requestItems).set({ state, stateSince: now }).where(eq(requestItems.id, item.id));
-    await this.events.record(work, ItemAnswered, {
-      what,
-      clientId: request.clientId,
-      jobId: request.jobId,
-      after: { kind, text, documentId },
-      payload: { requestId: request.id },
-    });
-    await this.reckon(work, request);
+    if (state !== item.state) await this.setItem(work, item.id, { state, stateSince: now });
+    if (work.actor.kind === 'client') await this.letters.heard(work, ask);
+    await this.events.record(work, ItemAnswered, { what, ...of(ask), after: { kind, text, documentId } });
+    await this.book.reckon(work, ask.id);
+  }
+
+  private setItem(work: Work, itemId: string, set: Partial<Item>) {
+    return work.tx.update(requestItems).set(set).where(eq(requestItems.id, itemId));
   }
 
   async upload(work: Work, itemId: string, file: Upload): Promise<void> {
     const found = await this.find(work, itemId);
-    const { clientId, jobId } = found.request;
+    notAccepted(found.item);
+    const { clientId, jobId } = found.ask;
     const documentId = await this.documents.file(work, file, { clientId, jobId });
     if (found.item.state === 'answered' && (await this.isAnsweredWith(work, itemId, documentId))) return;
     await this.answer(work, found, { kind: 'file', documentId }, 'answered', `sent ${file.name} for ${found.item.name}`);
@@ -171,77 +151,102 @@ export class RequestsService implements OnModuleInit {
     return there.length > 0;
   }
 
+  /** A question of the client. It stays open until somebody answers it, whatever is sent after it. */
   async ask(work: Work, itemId: string, text: string): Promise<void> {
     const found = await this.find(work, itemId);
+    notAccepted(found.item);
     await this.answer(work, found, { kind: 'question', text }, found.item.state, `asked about ${found.item.name}: "${text}"`);
   }
 
   async doesNotApply(work: Work, itemId: string, text: string): Promise<void> {
     const found = await this.find(work, itemId);
+    notAccepted(found.item);
     await this.answer(work, found, { kind: 'does not apply', text }, 'does not apply', `says that ${found.item.name} does not apply: "${text}"`);
   }
 
-  /** Answers a client's question; the client is told. */
-  async reply(work: Work, itemId: string, text: string): Promise<void> {
+  /** Answers what a client asked about an item; the client is told, unless it was settled in another way. */
+  async reply(work: Work, itemId: string, { text, silent = false }: Reply): Promise<void> {
     const found = await this.find(work, itemId);
-    await this.answer(work, found, { kind: 'reply', text }, found.item.state, `replied about ${found.item.name}: "${text}"`);
-    await this.tell(work, found, `${work.firm.shortName}: your question about ${found.item.name}`, [
-      `${work.actor.name} replies to your question about ${found.item.name}:`,
-      text,
-    ]);
+    if (['withdrawn', 'expired'].includes(found.ask.state)) this.book.mustBeOpen(found.ask);
+    const now = work.now.toString();
+    const open = await work.tx
+      .update(requestAnswers)
+      .set({ answeredAt: now })
+      .where(and(eq(requestAnswers.itemId, itemId), eq(requestAnswers.kind, 'question'), isNull(requestAnswers.answeredAt)))
+      .returning({ id: requestAnswers.id });
+    if (open.length === 0) throw Problem.refused('nothing-asked', 'Nothing that the client asked about it is open.');
+    await work.tx.insert(requestAnswers).values({ firmId: work.firm.id, itemId, kind: 'reply', text, at: now, by: work.actor.name });
+    await this.events.record(work, ItemReviewed, {
+      what: silent ? `settled a question about ${found.item.name} without writing: "${text}"` : `replied about ${found.item.name}: "${text}"`,
+      ...of(found.ask),
+      after: { kind: 'reply', text },
+    });
+    if (silent) await this.book.reckon(work, found.ask.id);
+    else
+      await this.letters.tell(work, found.ask, `${work.firm.shortName}: your question about ${found.item.name}`, [
+        `${work.actor.name} replies to your question about ${found.item.name}:`,
+        text,
+      ]);
   }
 
+  /** Accepts what came, also what came in another way than through the portal. */
   async accept(work: Work, itemId: string): Promise<void> {
     const found = await this.find(work, itemId);
     if (found.item.state === 'accepted') return;
+    if (found.ask.state === 'withdrawn' || found.ask.state === 'expired') this.book.mustBeOpen(found.ask);
     await this.review(work, found, { state: 'accepted', sentBackReason: null }, `accepted ${found.item.name}`);
   }
 
-  /** Sends an item back with a reason; the client is told. */
+  /** Takes back that an item was accepted: it is to be looked at again, or still wanted. Nobody is told. */
+  async reopen(work: Work, itemId: string): Promise<void> {
+    const found = await this.find(work, itemId);
+    if (found.item.state !== 'accepted') throw Problem.refused('not-accepted', 'It is not accepted.');
+    this.book.mustBeOpen(found.ask);
+    const last = await this.lastCame(work, itemId);
+    const state = last === 'file' ? 'answered' : (last ?? 'asked');
+    await this.review(work, found, { state, sentBackReason: null }, `took back that ${found.item.name} was accepted`);
+  }
+
+  private async lastCame(work: Work, itemId: string): Promise<'file' | 'does not apply' | undefined> {
+    const came = await work.tx.select({ kind: requestAnswers.kind }).from(requestAnswers).where(eq(requestAnswers.itemId, itemId)).orderBy(requestAnswers.at);
+    return came.map((one) => one.kind).findLast((kind) => kind === 'file' || kind === 'does not apply');
+  }
+
+  /** Sends an item back with a reason; the client is told. What was accepted is asked for once more so. */
   async sendBack(work: Work, itemId: string, reason: string): Promise<void> {
     const found = await this.find(work, itemId);
-    if (found.item.state === 'accepted') throw Problem.refused('accepted-already', 'This item was accepted. Ask for it again in a new request.');
+    this.book.mustBeOpen(found.ask);
+    if (found.item.state === 'asked' || found.item.state === 'sent back')
+      throw Problem.refused('nothing-came', `Nothing came for ${found.item.name} that could be sent back. A reminder asks for it again.`);
+    if ((await this.jobs.get(work, found.ask.jobId!)).phase === null)
+      throw Problem.refused('job-finished', 'The job is finished. Open it again first, or ask for it in another job.');
     await this.review(work, found, { state: 'sent back', sentBackReason: reason }, `sent ${found.item.name} back: "${reason}"`);
-    await this.tell(work, found, `${work.firm.shortName}: ${found.item.name} is still needed`, [
+    await this.letters.tell(work, found.ask, `${work.firm.shortName}: ${found.item.name} is still needed`, [
       `${work.actor.name} looked at what you sent for ${found.item.name} and needs something more:`,
       reason,
     ]);
   }
 
-  private async review(work: Work, { item, request }: Found, set: { state: ItemState; sentBackReason: string | null }, what: string): Promise<void> {
-    await work.tx
-      .update(requestItems)
-      .set({ ...set, stateSince: work.now.toString() })
-      .where(eq(requestItems.id, item.id));
-    await this.events.record(work, ItemReviewed, {
-      what,
-      clientId: request.clientId,
-      jobId: request.jobId,
-      before: { state: item.state },
-      after: set,
-      payload: { requestId: request.id },
-    });
-    await this.reckon(work, request);
+  /** An item is wanted no more. The last one goes with its request. */
+  async takeOut(work: Work, itemId: string): Promise<void> {
+    const found = await this.find(work, itemId);
+    this.book.mustBeOpen(found.ask);
+    notAccepted(found.item);
+    const left = await work.tx.select({ id: requestItems.id, state: requestItems.state }).from(requestItems).where(eq(requestItems.askId, found.ask.id));
+    if (!left.some((one) => one.id !== itemId && one.state !== 'taken out'))
+      throw Problem.refused('last-item', 'It is the only thing asked for. Withdraw the request instead.');
+    await this.review(work, found, { state: 'taken out' }, `wants ${found.item.name} no more, in ${found.ask.title}`);
   }
 
-  private async tell(work: Work, { request }: Found, subject: string, paragraphs: string[]): Promise<void> {
-    const client = await this.clients.get(work, request.clientId);
-    const { contactId } = await this.jobs.get(work, request.jobId);
-    await this.post.send(
-      work,
-      client,
-      { subject, paragraphs, leadsTo: '/portal', linkWords: 'Go to the request', to: 'getsRequests', contactId },
-      { clientId: client.id, jobId: request.jobId },
-    );
+  private async review(work: Work, { item, ask }: Found, set: Partial<Item>, what: string): Promise<void> {
+    await this.setItem(work, item.id, { ...set, stateSince: work.now.toString() });
+    await this.events.record(work, ItemReviewed, { what, ...of(ask), before: { state: item.state }, after: set });
+    await this.book.reckon(work, ask.id);
   }
+}
 
-  /** Works out anew whether the request is complete and what the client owes the job, and lets the job move on. */
-  private async reckon(work: Work, request: Request): Promise<void> {
-    const [own] = await rows<{ complete: boolean }>(
-      work.tx,
-      sql`select bool_and(state = 'accepted') as complete from request_items where request_id = ${request.id}`,
-    );
-    if (own!.complete !== request.complete) await work.tx.update(requests).set({ complete: own!.complete }).where(eq(requests.id, request.id));
-    await this.jobs.reckonOwed(work, request.jobId);
-  }
+const of = (ask: Ask) => ({ clientId: ask.clientId, jobId: ask.jobId, payload: { askId: ask.id } });
+
+function notAccepted({ state }: Item): void {
+  if (state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
 }

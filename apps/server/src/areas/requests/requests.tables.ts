@@ -1,35 +1,19 @@
-import { boolean, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { AnswerView, ItemState } from '@steady/contract/requests';
-import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm } from '../../platform/database';
+import { sql } from 'drizzle-orm';
+import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { ItemState } from '@steady/core/asks';
+import type { AnswerView } from '@steady/contract/requests';
+import { firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
+import { asks } from '../asks/asks.tables';
 
-export const requests = pgTable(
-  'requests',
-  {
-    id: id(),
-    firmId: firmId(),
-    clientId: uuid('client_id').notNull(),
-    jobId: uuid('job_id').notNull(),
-    /** The phase in which it was sent; the job leaves it only when the request is complete. */
-    phaseKey: text('phase_key').notNull(),
-    /** Which of the requests planned for that phase it is; null when it is none of them. */
-    planKey: text('plan_key'),
-    title: text('title').notNull(),
-    dueOn: day('due_on').notNull(),
-    sentAt: moment('sent_at').notNull(),
-    sentBy: text('sent_by').notNull(),
-    complete: boolean('complete').notNull().default(false),
-  },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.clientId)],
-);
-
+/** What an information request asks for, one by one. */
 export const requestItems = pgTable(
   'request_items',
   {
     id: id(),
     firmId: firmId(),
-    requestId: uuid('request_id')
+    askId: uuid('ask_id')
       .notNull()
-      .references(() => requests.id),
+      .references(() => asks.id),
     position: integer('position').notNull(),
     name: text('name').notNull(),
     description: text('description'),
@@ -37,9 +21,10 @@ export const requestItems = pgTable(
     stateSince: moment('state_since').notNull(),
     sentBackReason: text('sent_back_reason'),
   },
-  (t) => [ownFirm(), ofSeen('request_id', 'requests'), index().on(t.requestId)],
+  (t) => [ownFirm(), ofSeen('ask_id', 'asks'), index().on(t.askId)],
 );
 
+/** What was said and sent about an item, by both sides. */
 export const requestAnswers = pgTable(
   'request_answers',
   {
@@ -53,6 +38,15 @@ export const requestAnswers = pgTable(
     documentId: uuid('document_id'),
     at: moment('at').notNull(),
     by: text('by').notNull(),
+    /** Of a question: when it was answered. It stays open until then, whatever comes after it. */
+    answeredAt: moment('answered_at'),
   },
-  (t) => [ownFirm(), ofSeen('item_id', 'request_items'), index().on(t.itemId)],
+  (t) => [
+    ownFirm(),
+    ofSeen('item_id', 'request_items'),
+    index().on(t.itemId),
+    index('open_questions')
+      .on(t.itemId)
+      .where(sql`kind = 'question' and answered_at is null`),
+  ],
 );

@@ -1,2 +1,1 @@
-export { SignatureQueries } from './signatures.queries';
 export { SignaturesService } from './signatures.service';

@@ -1,10 +1,9 @@
 import { Controller, Header, Ip, type StreamableFile } from '@nestjs/common';
-import { GiveSignature, type PortalSignature, RefuseSignature } from '@steady/contract/signatures';
+import { GiveSignature, RefuseSignature } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures-portal.routes';
 import { FileStore } from '../../platform/files';
 import { type Asked, Does } from '../../platform/http/routes';
 import { sendDocument } from '../documents';
-import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 
 /** What the client's people are asked to sign. */
@@ -12,14 +11,8 @@ import { SignaturesService } from './signatures.service';
 export class SignaturesPortalController {
   constructor(
     private readonly signatures: SignaturesService,
-    private readonly queries: SignatureQueries,
     private readonly store: FileStore,
   ) {}
-
-  @Does(routes.list)
-  list({ work }: Asked<typeof routes.list>): Promise<PortalSignature[]> {
-    return this.queries.ofContact(work);
-  }
 
   @Header('X-Content-Type-Options', 'nosniff')
   @Does(routes.document)

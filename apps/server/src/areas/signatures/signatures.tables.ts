@@ -1,53 +1,40 @@
-import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { SignatureState, SignerState } from '@steady/contract/signatures';
-import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm } from '../../platform/database';
+import { pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
+import { askParties, asks } from '../asks/asks.tables';
 
-export const signatureRequests = pgTable(
-  'signature_requests',
+/** The document that an ask for signatures is about. */
+export const signatureDocuments = pgTable(
+  'signature_documents',
   {
     id: id(),
     firmId: firmId(),
-    clientId: uuid('client_id').notNull(),
-    jobId: uuid('job_id').notNull(),
-    /** The phase in which it was asked for; the job leaves it only when everybody has signed, or it was taken back. */
-    phaseKey: text('phase_key').notNull(),
+    askId: uuid('ask_id')
+      .notNull()
+      .unique()
+      .references(() => asks.id),
     documentId: uuid('document_id').notNull(),
-    title: text('title').notNull(),
-    words: text('words'),
-    dueOn: day('due_on').notNull(),
-    askedAt: moment('asked_at').notNull(),
-    askedBy: text('asked_by').notNull(),
-    state: text('state').$type<SignatureState>().notNull(),
-    endedAt: moment('ended_at'),
-    /** Why it was refused or taken back. */
-    reason: text('reason'),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.clientId)],
+  () => [ownFirm(), ofSeen('ask_id', 'asks')],
 );
 
-/** Who signs, in order. What a signer has done is written once and stays. */
-export const signers = pgTable(
-  'signers',
+/** Signatures as they were given: written once, and they stay. */
+export const signings = pgTable(
+  'signings',
   {
     id: id(),
     firmId: firmId(),
-    requestId: uuid('request_id')
+    partyId: uuid('party_id')
       .notNull()
-      .references(() => signatureRequests.id),
-    position: integer('position').notNull(),
-    contactId: uuid('contact_id').notNull(),
-    name: text('name').notNull(),
-    state: text('state').$type<SignerState>().notNull(),
-    /** Since when it is their turn; null as long as somebody before them has not signed. */
-    turnSince: moment('turn_since'),
-    signedAt: moment('signed_at'),
+      .unique()
+      .references(() => askParties.id),
+    signedAt: moment('signed_at').notNull(),
     /** The name as they wrote it, and from where; or who of the firm noted that they signed on paper. */
     signedAs: text('signed_as'),
     signedFrom: text('signed_from'),
     onPaperBy: text('on_paper_by'),
     scanId: uuid('scan_id'),
     /** SHA-256 of the very bytes that were signed. */
-    sha256: text('sha256'),
+    sha256: text('sha256').notNull(),
   },
-  (t) => [ownFirm(), ofSeen('request_id', 'signature_requests'), index().on(t.requestId), index().on(t.contactId)],
+  () => [ownFirm(), ofSeen('party_id', 'ask_parties')],
 );

@@ -7,6 +7,7 @@ import { rows } from '../../platform/database';
 import { may, readBy } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { AlmanacQueries } from '../almanac';
+import { AskQueries } from '../asks';
 import { JobQueries } from '../jobs';
 import { PostQueries } from '../post';
 import { TeamService } from '../team';
@@ -34,6 +35,7 @@ const first = <T extends object>(found: Counted<T>[]): First<T> => ({
 export class TodayQueries {
   constructor(
     private readonly almanac: AlmanacQueries,
+    private readonly asks: AskQueries,
     private readonly jobs: JobQueries,
     private readonly team: TeamService,
     private readonly post: PostQueries,
@@ -52,31 +54,20 @@ export class TodayQueries {
           where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()} ${own}
           window late_or_not as (partition by o.due_on < ${today})) l where place <= ${SHOWN} order by late desc, place`,
     );
-    const ofMine = mine ? sql`and ${me} in (j.preparer_id, j.manager_id)` : sql``;
-    const answered = await rows<Counted<TodayLine>>(
-      work.tx,
-      sql`select *, ${IN_ALL} from (select i.id as id, case when q.kind = 'question' then 'Asked: ' else 'Answered: ' end || i.name as what, j.client_id as "clientId", c.name as client, j.id as "jobId", null as "dueOn",
-                 case when q.kind = 'question' then q.text when i.state = 'does not apply' then 'does not apply: ' || q.text else coalesce(d.name, 'received') end as why, q.at as since, m.short_name as who
-          from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
-          join lateral (select kind, text, document_id, at from request_answers a where a.item_id = i.id order by a.id desc limit 1) q on true left join documents d on d.id = q.document_id
-          where i.firm_id = ${work.firm.id} and i.state <> 'accepted' and j.status <> 'finished' and (i.state in ('answered', 'does not apply') or (q.kind = 'question' and q.at >= i.state_since))
-            ${ofMine}
-          union all
-          select q.id, 'Refused to sign: ' || q.title, j.client_id, c.name, j.id, null, q.reason, q.ended_at, m.short_name
-          from signature_requests q join jobs j on j.id = q.job_id join clients c on c.id = j.client_id left join members m on m.id = j.preparer_id
-          where q.firm_id = ${work.firm.id} and q.state = 'refused' and j.status <> 'finished' ${ofMine}) a order by since, id limit ${SHOWN}`,
-    );
+    const answered = await this.asks.forUs(work, mine ? me : null, SHOWN);
     const tasks = await rows<Counted<TodayTask & { overdue: number; minutesToday: number }>>(
       work.tx,
       sql`select k.*, ${IN_ALL}, (count(*) filter (where "dueOn" < ${today} and waits is null) over ())::int as overdue,
                  (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and waits is null) over (), 0))::int as "minutesToday" from (
           select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
-                 case when j.priority = 'first' then 'first of all' when j.everything_in_on >= ${work.today.subtract({ days: 3 }).toString()} then 'the client has answered'
+                 case when j.status = 'finished' then 'left of a finished job' when j.priority = 'first' then 'first of all' when j.everything_in_on >= ${work.today.subtract({ days: 3 }).toString()} then 'the client has answered'
                       when exists (select from tasks o where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id) then 'others wait for it'
                       when t.due_on < ${today} then 'overdue' when t.due_on = ${today} then 'due today' else null end as why,
                  case when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1) end as waits, j.waiting_since is not null as held, j.priority
           from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
-          where t.assignee_id = ${me} and t.done_at is null and j.status = 'open' and t.phase_key = j.phase and t.done_by_event is distinct from 'filed') k
+          where t.assignee_id = ${me} and t.done_at is null and t.done_by_event is distinct from 'filed'
+            and (j.status = 'finished' or (j.status = 'open' and (t.phase_key = j.phase or exists (
+              select from jsonb_array_elements(j.phases) p where p ->> 'key' = t.phase_key and coalesce(p ->> 'enteredAt', p ->> 'doneAt') is not null)))) ) k
           order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id limit ${SHOWN_TASKS}`,
     );
     const whose = mine ? { personId: me } : {};
@@ -92,7 +83,7 @@ export class TodayQueries {
     return {
       overdue: first<TodayLine>(late),
       dueThisWeek: first<TodayLine>(soon),
-      answered: first<TodayLine>(answered),
+      answered: first<TodayLine>(answered.map((line) => ({ ...line, dueOn: null }))),
       waiting: await this.jobs.waiting(work, mine ? me : null),
       goingOut: await this.post.planned(work),
       tasks: first<TodayTask>(tasks),

@@ -110,9 +110,23 @@ export class WholeFileService {
       deadlines: sql`select name, period_start as "period from", period_end as "period to", due_on as "due on", target_on as "our target", status, receipt, filed_at as "filed at" from obligations where client_id = ${clientId} order by due_on, id`,
       jobs: sql`select number, name, status, start_on as "starts on", target_on as "target", due_on as "due on", finished_at as "finished at", hold_reason as "on hold because" ${fees ? sql`, fee::float8 as fee` : sql``} from jobs where client_id = ${clientId} order by number`,
       tasks: sql`select j.number as job, t.name, m.name as "done by whom", t.estimate as "estimate, minutes", t.start_on as "starts on", t.due_on as "due on", t.done_at as "done at", t.done_by as "ticked by" from tasks t join jobs j on j.id = t.job_id left join members m on m.id = t.assignee_id where j.client_id = ${clientId} order by j.number, t.position`,
-      signatures: sql`select j.number as job, q.title, d.name as document, q.asked_at as "given at", q.asked_by as "given by", q.state, q.reason, s.name as signer, s.state as "signer's state", s.signed_at as "signed at", s.signed_as as "signed as", s.signed_from as "signed from", s.on_paper_by as "noted as signed on paper by", s.sha256 from signature_requests q join signers s on s.request_id = q.id join jobs j on j.id = q.job_id join documents d on d.id = q.document_id where q.client_id = ${clientId} order by q.asked_at, q.id, s.position`,
-      requests: sql`select j.number as job, r.title, i.name as item, i.state, i.state_since as "since", r.due_on as "due on", r.sent_at as "sent at", r.sent_by as "sent by", i.sent_back_reason as "sent back because" from request_items i join requests r on r.id = i.request_id join jobs j on j.id = r.job_id where r.client_id = ${clientId} order by r.sent_at, i.position`,
-      answers: sql`select r.title as request, i.name as item, a.at, a.by, a.kind, a.text, d.name as document from request_answers a join request_items i on i.id = a.item_id join requests r on r.id = i.request_id left join documents d on d.id = a.document_id where r.client_id = ${clientId} order by a.at, a.id`,
+      asks: sql`
+        select j.number as job, a.kind, a.title, a.state, a.state_since as "since", a.wanted_by as "wanted by", a.asked_at as "asked at", a.asked_by as "asked by", a.reason,
+          p.name as "asked of", p.state as "their state", p.turn_since as "their turn since", p.done_at as "done at", p.reason as "refused because"
+        from asks a join ask_parties p on p.ask_id = a.id left join jobs j on j.id = a.job_id
+        where a.client_id = ${clientId} order by a.asked_at, a.id, p.position`,
+      signatures: sql`
+        select j.number as job, a.title, d.name as document, p.name as signer, s.signed_at as "signed at", s.signed_as as "signed as", s.signed_from as "signed from",
+          s.on_paper_by as "noted as signed on paper by", s.sha256
+        from signings s join ask_parties p on p.id = s.party_id join asks a on a.id = p.ask_id join signature_documents k on k.ask_id = a.id join documents d on d.id = k.document_id left join jobs j on j.id = a.job_id
+        where a.client_id = ${clientId} order by a.asked_at, a.id, p.position`,
+      'requested items': sql`
+        select j.number as job, a.title as request, i.name as item, i.state, i.state_since as "since", i.sent_back_reason as "sent back because"
+        from request_items i join asks a on a.id = i.ask_id left join jobs j on j.id = a.job_id where a.client_id = ${clientId} order by a.asked_at, i.position`,
+      answers: sql`
+        select a.title as request, i.name as item, r.at, r.by, r.kind, r.text, d.name as document
+        from request_answers r join request_items i on i.id = r.item_id join asks a on a.id = i.ask_id left join documents d on d.id = r.document_id
+        where a.client_id = ${clientId} order by r.at, r.id`,
       time: sql`select e.on_day as day, m.name as who, j.number as job, t.name as task, e.minutes, e.note ${fees ? sql`, e.rate, e.value::float8 as value` : sql``} from time_entries e join jobs j on j.id = e.job_id join members m on m.id = e.member_id left join tasks t on t.id = e.task_id where e.client_id = ${clientId} order by e.on_day, e.id`,
       ...(fees
         ? {

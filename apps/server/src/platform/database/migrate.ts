@@ -32,6 +32,10 @@ export async function migrate(orm: Tx): Promise<void> {
   const names = readdirSync(folder)
     .filter((name) => name.endsWith('.sql'))
     .sort();
+  if (done.size > 0 && !done.has(names[0]!))
+    throw new MigrationMismatchError(
+      'The data folder was written by a version from before the first release, and cannot be brought along. Start with another folder.',
+    );
   for (const name of done.keys()) {
     if (!names.includes(name))
       throw new MigrationMismatchError(`The data folder holds migration ${name}, which this version does not know. Start it with the version that wrote it.`);

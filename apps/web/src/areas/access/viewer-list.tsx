@@ -7,7 +7,7 @@ import { LedgerTable } from '../../ui/ledger-table';
 import { useSay } from '../../ui/toasts';
 
 /** Who can see this client, and why; granted and taken back in place. */
-export function ViewerList({ clientId }: { clientId: string }) {
+export function ViewerList({ client: { id: clientId } }: { client: { id: string } }) {
   const session = useSession();
   const say = useSay();
   const { act, busy } = useAct();

@@ -1,54 +1,26 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as contactsRoutes from '@steady/contract/contacts.routes';
-import * as servicesRoutes from '@steady/contract/services.routes';
 import * as wholeFileRoutes from '@steady/contract/whole-file.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { detailInWords } from '@steady/core/details';
-import { counted } from '@steady/core/words';
 import { formatMoney, ibanInGroups } from '@steady/core/money';
 import { addressInLine } from '@steady/contract/contacts';
 import { keepFile, send, useData } from '../../app/api';
+import { useBrought } from '../../app/brought';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Waits } from '../../ui/due';
 import { Note, Page, Trouble, Views } from '../../ui/page';
 import { dayInWords, dueTone, dueWords, monthDayInWords } from '../../ui/words';
-import { ViewerList } from '../access/viewer-list';
-import { DeadlineTable } from '../almanac/deadline-table';
-import { DocumentList } from '../documents/document-list';
-import { BillList } from '../fees/bill-list';
-import { HistoryList } from '../jobs/history-list';
-import { JobList } from '../jobs/job-list';
-import { Correspondence } from '../post/correspondence';
-import { ClientRequests } from '../requests/client-requests';
-import { ServiceLines } from '../services/service-lines';
 import { ClientLeaf } from './client-leaf';
 import { MergeLeaf } from './merge-leaf';
-import { NoteList } from './note-list';
 import { RelateLeaf } from './relate-leaf';
 import { StandingLeaf } from './standing-leaf';
 import { ContactLeaf } from './contact-leaf';
 import { FORM_WORDS, saysInWords, spanInWords } from './words';
-
-const SECTIONS = [
-  { key: '', words: 'Ahead' },
-  { key: 'jobs', words: 'Jobs' },
-  { key: 'requests', words: 'Requests' },
-  { key: 'documents', words: 'Documents' },
-  { key: 'money', words: 'Money' },
-  { key: 'correspondence', words: 'Correspondence' },
-  { key: 'notes', words: 'Notes' },
-  { key: 'history', words: 'History' },
-  { key: 'access', words: 'Who sees it' },
-];
-
-/** Of the deadlines ahead, those of these months are shown at first, and a few at least. */
-const MONTHS_AHEAD = 4;
-const FEW = 6;
-const MANY = 12;
 
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
@@ -59,19 +31,16 @@ export function ClientPage() {
   const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | 'related' | 'merge' | null>(null);
   const { data: client, error } = useData(clientsRoutes.view, { id });
   const { data: ahead = [] } = useData(almanacRoutes.ofClient, { id });
-  const [allAhead, setAllAhead] = useState(false);
-  const soon = session.day.add({ months: MONTHS_AHEAD }).toString();
-  const near = ahead.filter((one, index) => index < FEW || (index < MANY && one.dueOn <= soon));
-  const { data: lines } = useData(servicesRoutes.linesOf, { id });
   const { data: details = [] } = useData(clientsRoutes.details);
   const mayChange = session.may('change clients');
-  const sections = SECTIONS.filter((one) => one.key !== 'money' || session.may('see fees'));
+  const sections = useBrought('clientSections');
+  const shown = sections.find((one) => one.path === section);
   useKeys([
     ...(mayChange ? [{ press: 'e', does: 'change the facts', act: () => setLeaf('facts') }] : []),
     ...sections.map((one, index) => ({
       press: String(index + 1),
       does: `go to ${one.words}`,
-      act: () => void navigate(`/clients/${id}${one.key ? `/${one.key}` : ''}`, { preventScrollReset: true }),
+      act: () => void navigate(`/clients/${id}${one.path ? `/${one.path}` : ''}`, { preventScrollReset: true }),
     })),
   ]);
   if (error) return <Trouble error={error} />;
@@ -79,7 +48,6 @@ export function ClientPage() {
   const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
   /** Pinned notes, and phone notes that nobody took yet. */
   const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
-  const questions = client.notes.filter((note) => note.kind === 'question' && note.doneAt === null).length;
   const [unpaid, wip] = [client.unpaid ?? 0, client.wip ?? 0];
   return (
     <Page
@@ -145,8 +113,8 @@ export function ClientPage() {
         <>
           <Views
             views={sections.map((one) => ({
-              to: `/clients/${id}${one.key ? `/${one.key}` : ''}`,
-              words: one.key === 'notes' && questions > 0 ? `${one.words}, ${questions} open` : one.words,
+              to: `/clients/${id}${one.path ? `/${one.path}` : ''}`,
+              words: one.Words ? <one.Words client={client} /> : one.words,
             }))}
           />
           {mayChange && (
@@ -343,35 +311,7 @@ export function ClientPage() {
           <b>{note.kind === 'phone' ? `Phone note for ${nameOf(note.forId)}` : 'Note'}</b> {note.text}
         </p>
       ))}
-      {section === '' && (
-        <>
-          <DeadlineTable
-            label="Deadlines ahead"
-            obligations={allAhead ? ahead : near}
-            withoutClient
-            empty="No deadlines yet. They are computed as soon as the client has a service: give it one below."
-          />
-          <p className="mt-2 flex gap-5 text-table">
-            {near.length < ahead.length && (
-              <button className="lnk" onClick={() => setAllAhead(!allAhead)}>
-                {allAhead ? 'Only the next months' : `${counted(ahead.length - near.length, 'more deadline')} in the months after`}
-              </button>
-            )}
-            <Link to={`/almanac?view=year&client=${id}`} className="lnk">
-              Its year
-            </Link>
-          </p>
-          <ServiceLines clientId={id} lines={lines ?? []} />
-        </>
-      )}
-      {section === 'jobs' && <JobList of={{ client: id }} newFor={{ id, name: client.name }} />}
-      {section === 'requests' && <ClientRequests clientId={id} />}
-      {section === 'documents' && <DocumentList clientId={id} />}
-      {section === 'money' && <BillList clientId={id} />}
-      {section === 'correspondence' && <Correspondence client={{ id, name: client.name }} />}
-      {section === 'notes' && <NoteList clientId={id} />}
-      {section === 'history' && <HistoryList of={{ client: id }} />}
-      {section === 'access' && <ViewerList clientId={id} />}
+      {shown && <shown.Body client={client} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
       {leaf === 'standing' && <StandingLeaf client={client} onClose={() => setLeaf(null)} />}
       {leaf === 'related' && <RelateLeaf client={client} onClose={() => setLeaf(null)} />}

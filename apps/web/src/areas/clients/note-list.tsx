@@ -2,7 +2,7 @@ import { ShowMore } from '../../ui/show-more';
 import { afterPage, usePages } from '../../app/pages';
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
-import { AddNote, type NoteKind, type NoteView } from '@steady/contract/clients';
+import { AddNote, type ClientView, type NoteKind, type NoteView } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -15,7 +15,7 @@ import { momentInWords } from '../../ui/words';
 const KIND_WORDS: Record<NoteKind, string> = { note: 'Note', question: 'Open question', phone: 'Phone note' };
 
 /** What stands on a client in people's own words: pinned first, then what is open, then the newest. */
-export function NoteList({ clientId }: { clientId: string }) {
+export function NoteList({ client: { id: clientId } }: { client: { id: string } }) {
   const session = useSession();
   const found = usePages(clientsRoutes.notes, { id: clientId }, afterPage);
   const notes = found.pages?.flatMap((page) => page.rows);
@@ -126,4 +126,10 @@ function NoteLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) 
       )}
     </Leaf>
   );
+}
+
+/** For the line of views: how many questions are open. */
+export function NotesInWords({ client }: { client: ClientView }) {
+  const questions = client.notes.filter((note) => note.kind === 'question' && note.doneAt === null).length;
+  return <>Notes{questions > 0 && `, ${questions} open`}</>;
 }

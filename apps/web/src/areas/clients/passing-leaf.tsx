@@ -1,4 +1,5 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
+import { useNavigate } from 'react-router';
 import { AddInPassing } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { TextField } from '../../ui/fields';
@@ -6,6 +7,21 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
 import { Alike } from './alike';
+
+/** The same from anywhere: by its keys, or for what the search did not find. The prospect's page opens then. */
+export function NewInPassing({ find = '', onClose }: { find?: string; onClose(): void }) {
+  const navigate = useNavigate();
+  return (
+    <PassingLeaf
+      name={find}
+      onClose={onClose}
+      onAdded={(id) => {
+        onClose();
+        void navigate(`/clients/${id}`);
+      }}
+    />
+  );
+}
 
 /** Adds a prospect by name and address, in the middle of something else. */
 export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(): void; onAdded(id: string): void }) {

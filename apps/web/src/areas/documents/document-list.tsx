@@ -2,11 +2,12 @@ import { ShowMore } from '../../ui/show-more';
 import { afterLast, usePages } from '../../app/pages';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { Link } from 'react-router';
-import type { DocumentView } from '@steady/contract/jobs';
+import type { DocumentView, JobView } from '@steady/contract/jobs';
 import { addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { momentInWords, sizeInWords } from '../../ui/words';
+import { AddDocument } from './add-document';
 
 export function DocumentTable({ documents, withClient = false }: { documents: DocumentView[]; withClient?: boolean }) {
   const { day } = useSession();
@@ -61,7 +62,7 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
   );
 }
 
-export function DocumentList({ clientId }: { clientId: string }) {
+export function DocumentList({ client: { id: clientId } }: { client: { id: string } }) {
   const found = usePages(documentsRoutes.list, { client: clientId }, afterLast);
   if (!found.pages) return null;
   return (
@@ -70,4 +71,20 @@ export function DocumentList({ clientId }: { clientId: string }) {
       <ShowMore of={found} />
     </>
   );
+}
+
+/** The documents of a job, and adding more. */
+export function DocumentsOfJob({ job }: { job: JobView }) {
+  const session = useSession();
+  return (
+    <>
+      {session.may('do work') && <AddDocument jobId={job.id} />}
+      <DocumentTable documents={job.documents} />
+    </>
+  );
+}
+
+/** For the line of views: how many there are. */
+export function DocumentsInWords({ job }: { job: JobView }) {
+  return <>Documents {job.documents.length || ''}</>;
 }

@@ -65,7 +65,7 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
   );
 }
 
-export function BillList({ clientId }: { clientId: string }) {
+export function BillList({ client: { id: clientId } }: { client: { id: string } }) {
   const found = usePages(feesRoutes.invoices, { client: clientId }, afterPage);
   if (!found.pages) return null;
   return (

@@ -1,3 +1,4 @@
+import * as asksRoutes from '@steady/contract/asks.routes';
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as timerRoutes from '@steady/contract/timer.routes';
@@ -8,6 +9,7 @@ import { formatHours, formatMoney, formatSigned } from '@steady/core/money';
 import { plainDate } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { ProblemError, send, useData } from '../../app/api';
+import { useBrought } from '../../app/brought';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -17,18 +19,10 @@ import { Note, Page, Trouble, Views } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { WorkingsLines, Worked } from '../../ui/workings';
-import { AddDocument } from '../documents/add-document';
-import { DocumentTable } from '../documents/document-list';
-import { Correspondence } from '../post/correspondence';
-import { RequestsSection } from '../requests/requests-section';
 import { TimeLeaf } from '../time/time-leaf';
-import { HistoryList } from './history-list';
 import { HoldLeaf, StopLeaf } from './hold-leaf';
-import { JobActions } from './job-actions';
 import { JobLeaf } from './job-leaf';
-import { JobMoneySection } from './job-money-section';
 import { MoveLeaf } from './move-leaf';
-import { PhaseList } from './phase-list';
 
 /** With whom of the client a job is settled: the one chosen for it, or whoever gets its requests. */
 function settledWith(job: JobView) {
@@ -46,6 +40,10 @@ export function JobPage() {
   const [warned, setWarned] = useState<string | null>(null);
   const say = useSay();
   const { data: job, error } = useData(jobsRoutes.view, { id });
+  const { data: asks = [] } = useData(asksRoutes.ofJob, { id });
+  const refused = asks.find((ask) => ask.state === 'refused');
+  const sections = useBrought('jobSections');
+  const shown = sections.find((one) => one.path === section);
   const mayWork = session.may('do work');
   useKeys([
     { press: 't', does: 'start the timer on this job', act: () => void act(() => send(timerRoutes.start, {}, { jobId: id }), 'The timer runs.') },
@@ -59,7 +57,6 @@ export function JobPage() {
   ]);
   if (error) return <Trouble error={error} />;
   if (!job) return null;
-  const items = job.requests.flatMap((request) => request.items);
   const base = `/jobs/${id}`;
   const { obligation, money } = job;
   const own = obligation?.authority === OUR_OWN;
@@ -112,10 +109,10 @@ export function JobPage() {
               {dayInWords(job.dueOn, session.day)}, {dueWords(job.dueOn, session.day)}
             </span>
             ; our target {dayInWords(job.targetOn, session.day)}.{' '}
-            {job.signatureRefused && (
+            {refused && (
               <>
                 <Link className="lnk late" to={`${base}/requests`}>
-                  The client refused to sign
+                  The client refused: {refused.title}
                 </Link>
                 .{' '}
               </>
@@ -145,17 +142,10 @@ export function JobPage() {
       tools={
         <>
           <Views
-            views={[
-              { to: base, words: 'Work' },
-              {
-                to: `${base}/requests`,
-                words: items.length ? `Requests ${items.filter((item) => item.state === 'accepted').length} of ${items.length} in` : 'Requests',
-              },
-              { to: `${base}/documents`, words: `Documents ${job.documents.length || ''}` },
-              { to: `${base}/correspondence`, words: 'Correspondence' },
-              { to: `${base}/money`, words: 'Time and money' },
-              { to: `${base}/history`, words: 'History' },
-            ]}
+            views={sections.map((one) => ({
+              to: one.path ? `${base}/${one.path}` : base,
+              words: one.Words ? <one.Words job={job} /> : one.words,
+            }))}
           />
           <span className="ml-auto flex gap-3">
             {mayWork && job.status === 'on hold' && (
@@ -338,22 +328,7 @@ export function JobPage() {
         </>
       }
     >
-      {section === '' && (
-        <>
-          <PhaseList job={job} />
-          <JobActions job={job} />
-        </>
-      )}
-      {section === 'requests' && <RequestsSection job={job} />}
-      {section === 'documents' && (
-        <>
-          {mayWork && <AddDocument jobId={id} />}
-          <DocumentTable documents={job.documents} />
-        </>
-      )}
-      {section === 'correspondence' && <Correspondence client={{ id: job.clientId, name: job.client }} job={job} />}
-      {section === 'money' && <JobMoneySection job={job} />}
-      {section === 'history' && <HistoryList of={{ job: id }} />}
+      {shown && <shown.Body job={job} />}
       {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}
       {open === 'stop' && <StopLeaf jobId={id} onClose={() => setOpen(null)} />}
       {open === 'move' && <MoveLeaf job={job} onClose={() => setOpen(null)} />}

@@ -7,6 +7,7 @@ import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
+import { OpenAsks } from './open-asks';
 
 /** The end of a job among the places it can go to. */
 const END = '-';
@@ -29,6 +30,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   /** Ticks that were changed: what happens usually is left out then, what was done before is done once more. */
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set());
   const [why, setWhy] = useState('');
+  const [keepAsks, setKeepAsks] = useState(false);
   const [problem, setProblem] = useState<{ text: string; field: string | null } | null>(null);
   const [busy, setBusy] = useState(false);
   const { data: preview, error, isLoading } = useData(movesRoutes.preview, { id: job.id, to: to !== END && to });
@@ -45,6 +47,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
           leaveOut: preview!.acts.filter((act) => !act.doneBefore && flipped.has(act.key)).map((act) => act.key),
           again: preview!.acts.filter((act) => act.doneBefore && flipped.has(act.key)).map((act) => act.key),
           version: job.version,
+          ...(keepAsks ? { keepAsks } : {}),
           ...(why.trim() ? { why } : {}),
         },
       );
@@ -122,6 +125,11 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
               );
             })}
           </ul>
+          {preview.openAsks.length > 0 && (
+            <OpenAsks keep={keepAsks} onKeep={setKeepAsks}>
+              The client is still asked for {preview.openAsks.map((title) => `“${title}”`).join(' and ')}.
+            </OpenAsks>
+          )}
           {preview.notices.map((notice) => (
             <p key={notice} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
               {notice}

@@ -15,6 +15,7 @@ import { dayInWords, dayOf, momentInWords, waitedWords } from '../../ui/words';
 import { DONE_BY_WORDS } from '../procedures/pieces';
 import { DueInPlace, WhoInPlace } from './task-in-place';
 import { TaskLeaf } from './task-leaf';
+import { useTick } from './use-tick';
 
 /** The phases of a job with their tasks: done, current, ahead. */
 export function PhaseList({ job }: { job: JobView }) {
@@ -55,7 +56,7 @@ function Phase({ job, phase, onChange, onAdd }: { job: JobView; phase: PhaseView
     phase.stands === 'done'
       ? phase.doneAt && `done ${dayInWords(dayOf(phase.doneAt).toString(), day)}`
       : phase.stands === 'current' && phase.enteredAt
-        ? `here ${waitedWords(phase.enteredAt, day) === 'today' ? 'since today' : `for ${waitedWords(phase.enteredAt, day)}`}${phase.requestsOpen ? `, ${phase.requestsOpen === 1 ? 'the request is' : 'requests are'} open` : ''}${phase.signaturesOpen ? ', waits for a signature' : ''}`
+        ? `here ${waitedWords(phase.enteredAt, day) === 'today' ? 'since today' : `for ${waitedWords(phase.enteredAt, day)}`}${phase.asksOpen ? `, ${counted(phase.asksOpen, 'ask')} of the client open` : ''}`
         : '';
   return (
     <section aria-label={phase.name}>
@@ -109,6 +110,7 @@ function Phase({ job, phase, onChange, onAdd }: { job: JobView; phase: PhaseView
 
 function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; current: boolean; onChange(): void }) {
   const session = useSession();
+  const tick = useTick();
   const { act } = useAct();
   const mayWork = session.may('do work') && job.status !== 'finished';
   const waits = task.waitsFor.length > 0 ? `waits for ${task.waitsFor.join(', ')}` : '';
@@ -147,7 +149,7 @@ function Task({ job, task, current, onChange }: { job: JobView; task: TaskView; 
           aria-label={`${task.name}: done`}
           checked={task.doneAt !== null}
           disabled={!mayWork || task.doneByEvent === 'filed'}
-          onChange={(event) => void act(() => send(jobsRoutes.tick, { id: task.id }, { done: event.target.checked, version: task.version }))}
+          onChange={(event) => void tick(task, event.target.checked)}
         />
       </td>
       <td>

@@ -2,7 +2,7 @@ import { counted } from '@steady/core/words';
 import type { ManyLookedAt } from '@steady/contract/moves';
 
 /** What many moves come to before the first part was looked at. */
-export const NOTHING_LOOKED_AT: ManyLookedAt = { acts: [], leftBehind: { tasks: 0, jobs: 0 }, stay: [] };
+export const NOTHING_LOOKED_AT: ManyLookedAt = { acts: [], leftBehind: { tasks: 0, jobs: 0 }, openAsks: { asks: 0, jobs: 0 }, stay: [] };
 
 /** What was looked at in parts, as one. */
 export function together(one: ManyLookedAt, other: ManyLookedAt): ManyLookedAt {
@@ -16,6 +16,7 @@ export function together(one: ManyLookedAt, other: ManyLookedAt): ManyLookedAt {
   return {
     acts: [...acts.values()],
     leftBehind: { tasks: one.leftBehind.tasks + other.leftBehind.tasks, jobs: one.leftBehind.jobs + other.leftBehind.jobs },
+    openAsks: { asks: one.openAsks.asks + other.openAsks.asks, jobs: one.openAsks.jobs + other.openAsks.jobs },
     stay: [...stay].map(([why, jobs]) => ({ why, jobs })),
   };
 }

@@ -7,6 +7,7 @@ import { ProblemError, ask, send, useAsked } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { PersonSelect } from '../team/person-select';
+import { OpenAsks } from './open-asks';
 import { NOTHING_LOOKED_AT, noticesOf, together } from './summed-moves';
 
 const CHANGES: Record<ChangeJobs['change'], string> = {
@@ -42,6 +43,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
   const [to, setTo] = useState(NEXT);
   const [looked, setLooked] = useState<ManyLookedAt | null>(null);
   const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set());
+  const [keepAsks, setKeepAsks] = useState(false);
   const [at, setAt] = useState<number | null>(null);
   const [done, setDone] = useState<Done | null>(null);
   const [undone, setUndone] = useState<JobBatchView | null>(null);
@@ -77,7 +79,7 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
         priority: { priority },
         status: text.trim() ? { text } : {},
         dates: { days: Number(days.replace('−', '-')) },
-        move: { leaveOut: [...leftOut], ...asKey(to), ...(text.trim() ? { text } : {}) },
+        move: { leaveOut: [...leftOut], ...(keepAsks ? { keepAsks } : {}), ...asKey(to), ...(text.trim() ? { text } : {}) },
         hold: { text },
         resume: {},
       }[change];
@@ -214,6 +216,12 @@ export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose
               </li>
             ))}
           </ul>
+          {looked.openAsks.asks > 0 && (
+            <OpenAsks keep={keepAsks} onKeep={setKeepAsks}>
+              {counted(looked.openAsks.jobs, 'job')} still {looked.openAsks.jobs === 1 ? 'asks' : 'ask'} something of the client,{' '}
+              {counted(looked.openAsks.asks, 'ask')} in all.
+            </OpenAsks>
+          )}
           {noticesOf(looked).map((notice) => (
             <p key={notice} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
               {notice}

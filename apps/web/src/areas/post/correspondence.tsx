@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { JobView } from '@steady/contract/jobs';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { MessageList } from './message-list';
@@ -23,4 +24,9 @@ export function Correspondence({ client, job }: { client: { id: string; name: st
       {writing && <WriteLeaf client={client} job={job} onClose={() => setWriting(false)} />}
     </>
   );
+}
+
+/** The same for a job. */
+export function CorrespondenceOfJob({ job }: { job: JobView }) {
+  return <Correspondence client={{ id: job.clientId, name: job.client }} job={job} />;
 }

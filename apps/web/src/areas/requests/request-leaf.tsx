@@ -1,6 +1,5 @@
 import * as requestsRoutes from '@steady/contract/requests.routes';
 import { useState } from 'react';
-import { useFieldArray } from 'react-hook-form';
 import { addWorkingDays } from '@steady/core/calendar';
 import type { JobView } from '@steady/contract/jobs';
 import { type SendPreview, SendRequest } from '@steady/contract/requests';
@@ -10,6 +9,7 @@ import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useSay } from '../../ui/toasts';
 import { SendingLeaf } from '../post/sending-leaf';
+import { ItemFields } from './item-fields';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
@@ -32,13 +32,16 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         return;
       }
       await send(requestsRoutes.send, { id: job.id }, values);
-      say(preview.messages.length > 0 ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.` : 'Recorded. Nobody was written to.');
+      say(
+        preview.messages.length > 0
+          ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.`
+          : 'Recorded. Nobody was written to: a task stands for it.',
+      );
       onClose();
     },
   });
-  const { register, control, formState } = form;
+  const { register, formState } = form;
   const { errors } = formState;
-  const { fields, append, remove } = useFieldArray({ control, name: 'items' });
   return (
     <SendingLeaf
       title="Ask the client"
@@ -66,24 +69,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       <TextField label="Title" {...register('title')} error={errors.title?.message} />
       <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
       <h3 className="mb-1.5">Items</h3>
-      {errors.items?.message && <p className="mb-2 text-fine text-rust">{errors.items.message}</p>}
-      {fields.map((field, index) => (
-        <div key={field.id} className="mb-2 grid grid-cols-[1fr_1.4fr_auto] gap-x-3 border-b border-rule-soft">
-          <TextField label={`Item ${index + 1}`} {...register(`items.${index}.name`)} error={errors.items?.[index]?.name?.message} />
-          <TextField
-            label="Description"
-            hint="What exactly, in which form"
-            {...register(`items.${index}.description`)}
-            error={errors.items?.[index]?.description?.message}
-          />
-          <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Take out item ${index + 1}`}>
-            Take out
-          </button>
-        </div>
-      ))}
-      <button type="button" className="act-quiet" onClick={() => append({ name: '', description: '' })}>
-        Add an item
-      </button>
+      <ItemFields form={form} />
     </SendingLeaf>
   );
 }

@@ -10,12 +10,13 @@ import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
 import { AndMore } from './groups';
 import { DueInPlace } from '../jobs/task-in-place';
+import { useTick } from '../jobs/use-tick';
 
 /** One's own open tasks in their order, ticked, re-dated and timed in place. */
 export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
   const session = useSession();
   const { act } = useAct();
-  const tick = (task: TodayTask) => act(() => send(jobsRoutes.tick, { id: task.id }, { done: true, version: task.version }), `Ticked ${task.name}.`);
+  const tick = useTick();
   if (tasks.count === 0) return <div className="sheet px-4 py-4 text-soft">No task of yours is open now.</div>;
   return (
     <div className="sheet">
@@ -24,7 +25,13 @@ export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
           {tasks.rows.map((task) => (
             <tr key={task.id}>
               <td className="w-8">
-                <input type="checkbox" className="size-3.5 align-[-2px]" checked={false} aria-label={`${task.name}: done`} onChange={() => void tick(task)} />
+                <input
+                  type="checkbox"
+                  className="size-3.5 align-[-2px]"
+                  checked={false}
+                  aria-label={`${task.name}: done`}
+                  onChange={() => void tick(task, true, `Ticked ${task.name}.`)}
+                />
               </td>
               <td>
                 <Link to={`/jobs/${task.jobId}`} className="hover:underline">

@@ -1,2 +1,0 @@
-CREATE INDEX "jobs_firm_id_status_finished_at_index" ON "jobs" USING btree ("firm_id","status","finished_at");--> statement-breakpoint
-CREATE INDEX "time_entries_task_id_index" ON "time_entries" USING btree ("task_id");

@@ -1,0 +1,136 @@
+import { Injectable } from '@nestjs/common';
+import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
+import { type AskState, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { JobsService, TasksService } from '../jobs';
+import { askParties, asks } from './asks.tables';
+import { type Ask, AskKinds, type AskParty } from './kinds';
+
+/** States in which nothing is expected of anybody any more. */
+export const ENDED: readonly AskState[] = ['done', 'withdrawn', 'expired'];
+
+/** The key of the task that stands for a party who could not be written to. */
+export const taskOfParty = (partyId: string) => `tell ${partyId}`;
+
+/** Asks as they are kept: found, held while they change, and reckoned anew after each change. */
+@Injectable()
+export class AskBook {
+  constructor(
+    private readonly kinds: AskKinds,
+    private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
+  ) {}
+
+  /** The ask, held for this transaction. A client's person finds only what they have a say in. @throws Problem */
+  async hold(work: Work, askId: string): Promise<Ask> {
+    const [ask] = await work.tx
+      .select()
+      .from(asks)
+      .where(and(eq(asks.id, askId), eq(asks.firmId, work.firm.id)))
+      .for('update');
+    if (!ask) throw Problem.notFound('ask');
+    return ask;
+  }
+
+  /** @throws Problem where nothing is wanted any more; says so to the client's people as to ours */
+  mustBeOpen(ask: Ask): void {
+    if (ask.state === 'withdrawn' || ask.state === 'expired' || ask.released)
+      throw Problem.refused('ask-ended', 'This is not needed any more. Nothing has to be done.');
+    if (ask.state === 'refused') throw Problem.refused('ask-ended', 'This was refused. It has to be withdrawn, then asked again.');
+  }
+
+  /** Those who are asked, in order. */
+  partiesOf(work: Work, askId: string): Promise<AskParty[]> {
+    return work.tx.select().from(askParties).where(eq(askParties.askId, askId)).orderBy(asc(askParties.position));
+  }
+
+  /** A party with its ask, to be read. @throws Problem when there is none */
+  async partyAndAsk(work: Work, partyId: string): Promise<{ party: AskParty; ask: Ask }> {
+    const [found] = await work.tx
+      .select({ party: getTableColumns(askParties), ask: getTableColumns(asks) })
+      .from(askParties)
+      .innerJoin(asks, eq(asks.id, askParties.askId))
+      .where(and(eq(askParties.id, partyId), eq(askParties.firmId, work.firm.id)));
+    if (!found) throw Problem.notFound('ask');
+    return found;
+  }
+
+  /** The same, its ask held for this transaction. */
+  async holdParty(work: Work, partyId: string): Promise<{ party: AskParty; ask: Ask }> {
+    const ask = await this.hold(work, (await this.partyAndAsk(work, partyId)).ask.id);
+    // Read only now: whoever had it held may have changed the party.
+    return { party: (await this.partyAndAsk(work, partyId)).party, ask };
+  }
+
+  /** Writes down where a party stands. */
+  setParty(work: Work, partyId: string, set: Partial<AskParty>) {
+    return work.tx.update(askParties).set(set).where(eq(askParties.id, partyId));
+  }
+
+  /** The asks of a job that stand in some states. */
+  ofJob(work: Work, jobId: string, states: AskState[]): Promise<Ask[]> {
+    return work.tx
+      .select()
+      .from(asks)
+      .where(and(eq(asks.jobId, jobId), inArray(asks.state, states)))
+      .orderBy(asc(asks.id));
+  }
+
+  /** Works out anew where an ask stands, what lies with whom, and what its job waits for; lets the job move on as far as it can. */
+  async reckon(work: Work, askId: string): Promise<Ask> {
+    const ask = await this.stands(work, askId);
+    if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
+    return ask;
+  }
+
+  /** The same, and its job stays where it is. */
+  async stands(work: Work, askId: string): Promise<Ask> {
+    const ask = await this.hold(work, askId);
+    const parties = await this.partiesOf(work, askId);
+    const lacks = await this.kinds.of(ask.kind).lacks(work, ask, parties);
+    const { state, owed, forUs } = standingOf(lacks, parties, ask.released);
+    const set = state === ask.state ? {} : this.moved(work, ask, state);
+    const [now] = await work.tx
+      .update(asks)
+      .set({ ...set, owed, forUs })
+      .where(eq(asks.id, askId))
+      .returning();
+    const before = state === 'done' ? 'asked' : 'done';
+    // With the ask the part of whoever it lay with is done; reopened, it is theirs again.
+    if (state === 'done' || ask.state === 'done')
+      for (const party of parties)
+        if (party.state === before || (state === 'done' && party.state === 'to be told'))
+          await this.setParty(work, party.id, state === 'done' ? { state: 'done', doneAt: work.now.toString() } : { state: 'asked', doneAt: null });
+    if (ENDED.includes(state) || state === 'refused') await this.settleStandIns(work, now!, parties);
+    if (ask.jobId !== null) await this.reckonJob(work, ask.jobId);
+    return now!;
+  }
+
+  /** @throws Error when an ask cannot go there: the core names every move that there is */
+  private moved(work: Work, ask: Ask, to: AskState): Partial<Ask> {
+    moveOfAsk(ask.state, to);
+    const ended = ENDED.includes(to) || to === 'refused';
+    return { state: to, stateSince: work.now.toString(), endedAt: ended ? work.now.toString() : null };
+  }
+
+  private async settleStandIns(work: Work, ask: Ask, parties: AskParty[]): Promise<void> {
+    for (const party of parties) await this.tasks.settle(work, ask.jobId, taskOfParty(party.id), true);
+  }
+
+  /** Notes at a job for what it waits. */
+  async reckonJob(work: Work, jobId: string): Promise<void> {
+    const all = await work.tx.select({ state: asks.state, owed: asks.owed, kind: asks.kind }).from(asks).where(eq(asks.jobId, jobId));
+    await this.jobs.waits(work, jobId, jobWaits(all.map((ask) => ({ ...ask, material: this.kinds.of(ask.kind).material }))));
+  }
+
+  /** Brings an ask to its end, whatever it lacks; its job stays where it is. */
+  async end(work: Work, ask: Ask, state: AskState, reason: string): Promise<void> {
+    await work.tx
+      .update(asks)
+      .set({ ...this.moved(work, ask, state), reason, owed: [], forUs: [], version: sql`version + 1` })
+      .where(eq(asks.id, ask.id));
+    await this.settleStandIns(work, ask, await this.partiesOf(work, ask.id));
+    if (ask.jobId !== null) await this.reckonJob(work, ask.jobId);
+  }
+}

@@ -1,0 +1,110 @@
+import { Injectable } from '@nestjs/common';
+import { turnOf } from '@steady/core/asks';
+import type { SendPreview } from '@steady/contract/requests';
+import type { Work } from '../../platform/work';
+import { type Client, ClientsService } from '../clients';
+import { type Job, JobsService, TasksService } from '../jobs';
+import { type Draft, PostService } from '../post';
+import { AskBook, taskOfParty } from './ask-book';
+import { type Ask, AskKinds, type AskLetter, type AskParty } from './kinds';
+
+/** Who asks, as the client knows them. */
+export const senderNow = ({ actor, firm }: Work): string => (actor.kind === 'staff' ? `${actor.name} of ${firm.name}` : firm.name);
+
+const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null): Draft => ({
+  ...letter,
+  ...{ leadsTo: '/portal', to, contactId, from },
+});
+
+/** What is written about asks, to whom, and what takes the place of it where nobody can be written to. */
+@Injectable()
+export class AskLetters {
+  constructor(
+    private readonly kinds: AskKinds,
+    private readonly book: AskBook,
+    private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
+    private readonly post: PostService,
+  ) {}
+
+  /** What was sent to nobody has reached the client all the same: an answer of theirs came. */
+  async heard(work: Work, ask: Ask): Promise<void> {
+    const turn = turnOf(await this.book.partiesOf(work, ask.id));
+    if (turn?.state !== 'to be told') return;
+    await this.book.setParty(work, turn.id, { state: 'asked' });
+    await this.tasks.settle(work, ask.jobId, taskOfParty(turn.id), true);
+    await this.sent(work, ask, true);
+  }
+
+  /** Tells the one whose turn it is now, if it is not known to them yet. @returns how many were written to */
+  async passTurn(work: Work, ask: Ask): Promise<number> {
+    const next = turnOf(await this.book.partiesOf(work, ask.id));
+    if (next?.state !== 'ahead') return 0;
+    const written = await this.write(work, ask, next, false);
+    await this.book.setParty(work, next.id, { state: written > 0 ? 'asked' : 'to be told', turnSince: work.now.toString() });
+    if (written > 0) await this.sent(work, ask, true);
+    else await this.standIn(work, ask, next);
+    return written;
+  }
+
+  /** A task for a person of the firm in place of a message. */
+  async standIn(work: Work, ask: Ask, party: AskParty): Promise<void> {
+    if (ask.jobId === null) return;
+    const { name, advice, estimate } = this.kinds.of(ask.kind).inPlaceOfLetter(ask, party);
+    const { phase } = await this.jobs.get(work, ask.jobId);
+    await this.tasks.addTask(work, ask.jobId, phase ?? ask.phaseKey!, { key: taskOfParty(party.id), name, advice, role: 'preparer', estimate });
+  }
+
+  /** The tasks that stand for sending it are done, or open again. */
+  async sent(work: Work, ask: Ask, done: boolean): Promise<void> {
+    if (ask.jobId !== null && ask.phaseKey !== null) await this.tasks.sent(work, ask.jobId, ask.phaseKey, this.kinds.of(ask.kind).ticks, done);
+  }
+
+  private async draft(work: Work, ask: Ask, party: Pick<AskParty, 'contactId'>, again: boolean): Promise<{ client: Client; draft: Draft }> {
+    const client = await this.clients.get(work, ask.clientId);
+    const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
+    const from = ask.askedById === null ? null : ask.askedBy;
+    const about = { client: client.name, job: job?.name ?? null, sender: from ? `${from} of ${work.firm.name}` : work.firm.name };
+    const kind = this.kinds.of(ask.kind);
+    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.say, party.contactId ?? job?.contactId ?? null, from) };
+  }
+
+  /** Writes to one party. @returns how many were written to; none where they cannot be */
+  async write(work: Work, ask: Ask, party: AskParty, again: boolean): Promise<number> {
+    const { client, draft } = await this.draft(work, ask, party, again);
+    const { to } = await this.post.recipients(work, client, draft.to, draft.contactId);
+    // Who is named is written to, and nobody in their place.
+    if (party.contactId !== null && !to.some((person) => person.id === party.contactId)) return 0;
+    return this.post.send(work, client, draft, { clientId: client.id, jobId: ask.jobId });
+  }
+
+  /**
+   * Says something more about an ask to the one whose turn it is. Where nobody can be written to, the ask waits for a person
+   * of the firm to say it in another way.
+   */
+  async tell(work: Work, ask: Ask, subject: string, paragraphs: string[]): Promise<void> {
+    const turn = (await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null)!;
+    const client = await this.clients.get(work, ask.clientId);
+    const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
+    const draft = addressed(
+      { subject, paragraphs, linkWords: 'Go to the request' },
+      this.kinds.of(ask.kind).say,
+      turn.contactId ?? job?.contactId ?? null,
+      null,
+    );
+    const written = await this.post.send(work, client, draft, { clientId: client.id, jobId: ask.jobId });
+    if (written === 0 && turn.state === 'asked') {
+      await this.book.setParty(work, turn.id, { state: 'to be told' });
+      await this.standIn(work, ask, turn);
+    }
+    await this.book.reckon(work, ask.id);
+  }
+
+  /** What would go out, to the first who is asked: the others are told when it is their turn. */
+  async preview(work: Work, ask: { kind: string; client: Client; job: Job }, letter: AskLetter, contactId: string | null): Promise<SendPreview> {
+    const from = work.actor.kind === 'staff' ? work.actor.name : null;
+    const { say } = this.kinds.of(ask.kind);
+    return this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from));
+  }
+}

@@ -1,0 +1,221 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { eq } from 'drizzle-orm';
+import { turnOf } from '@steady/core/asks';
+import { civil } from '@steady/core/calendar';
+import { fullDate } from '@steady/core/words';
+import type { ChangeAsk } from '@steady/contract/asks';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { type Client, ClientsMerged, moveToClient } from '../clients';
+import { type Job, JobAsks, JobClosed, JobFinished, JobReopened, JobsService, TaskTicked, TasksService } from '../jobs';
+import { AskBook, ENDED, taskOfParty } from './ask-book';
+import { AskLetters } from './ask-letters';
+import { AskQueries } from './asks.queries';
+import { askParties, asks } from './asks.tables';
+import type { Ask, AskParty } from './kinds';
+
+export const AskOpened = eventKind<{ askId: string }>('ask opened');
+export const AskChanged = eventKind<{ askId: string }>('ask changed');
+export const AskWithdrawn = eventKind<{ askId: string }>('ask withdrawn');
+
+export interface NewAsk {
+  kind: string;
+  client: Client;
+  job: Job;
+  phaseKey: string;
+  planKey?: string | null;
+  title: string;
+  words?: string | null;
+  wantedBy: string;
+  /** Those who are asked, in order; a null contact stands for whoever gets asks of that kind. */
+  parties: { contactId: string | null; name: string }[];
+  /** What the history says: "asked for Bank statements". */
+  what: string;
+  after: unknown;
+  /** Keeps what the ask is about in the tables of its kind. */
+  fill(ask: Ask): Promise<void>;
+}
+
+/** Asks through their life: given out, passed from party to party, looked at, changed, withdrawn, ended with their job. */
+@Injectable()
+export class AsksService implements OnModuleInit {
+  constructor(
+    private readonly events: Events,
+    private readonly book: AskBook,
+    private readonly letters: AskLetters,
+    private readonly queries: AskQueries,
+    private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
+    private readonly ofJobs: JobAsks,
+  ) {}
+
+  onModuleInit(): void {
+    this.ofJobs.bring(this.queries);
+    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, asks));
+    this.events.on(JobFinished, (work, { payload }) => (payload.keepAsks ? this.book.reckonJob(work, payload.jobId) : this.release(work, payload.jobId)));
+    this.events.on(JobClosed, (work, { payload }) => this.release(work, payload.jobId));
+    this.events.on(JobReopened, (work, { payload }) => this.askOn(work, payload.jobId));
+    this.events.on(TaskTicked, async (work, { payload: { key, done } }) => {
+      if (key.startsWith(taskOfParty(''))) await this.toldOtherwise(work, key.slice(taskOfParty('').length), done);
+    });
+  }
+
+  /**
+   * Asks a client for something, and tells the first whose turn it is. Where nobody can be written to, a task for a person
+   * of the firm stands for that, and the ask waits for us.
+   * @returns the ask and how many were written to
+   */
+  async open(work: Work, { client, job, parties, what, after, fill, ...of }: NewAsk): Promise<{ ask: Ask; written: number }> {
+    if (job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to ask the client for something.');
+    if (of.wantedBy < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the client some days.' }]);
+    const now = work.now.toString();
+    const [ask] = await work.tx
+      .insert(asks)
+      .values({
+        ...of,
+        ...{ firmId: work.firm.id, clientId: client.id, jobId: job.id, state: 'drafted', stateSince: now },
+        ...{ askedAt: now, askedBy: work.actor.name, askedById: work.actor.kind === 'staff' ? work.actor.id : null },
+      })
+      .returning();
+    await work.tx
+      .insert(askParties)
+      .values(parties.map((party, position) => ({ ...party, firmId: work.firm.id, askId: ask!.id, position, state: 'ahead' as const })));
+    await fill(ask!);
+    const written = await this.letters.passTurn(work, ask!);
+    await this.events.record(work, AskOpened, {
+      what: `${what}; ${written === 0 ? 'nobody could be written to' : `wrote to ${written}`}`,
+      ...{ clientId: client.id, jobId: job.id, after, payload: { askId: ask!.id } },
+    });
+    return { ask: await this.book.reckon(work, ask!.id), written };
+  }
+
+  /** A party did its part: the next is told that it is its turn. */
+  async partyDone(work: Work, { party, ask }: { party: AskParty; ask: Ask }): Promise<void> {
+    await this.book.setParty(work, party.id, { state: 'done', doneAt: work.now.toString() });
+    await this.tasks.settle(work, ask.jobId, taskOfParty(party.id));
+    await this.letters.passTurn(work, ask);
+    await this.book.reckon(work, ask.id);
+  }
+
+  /** A party refuses, and says why: whoever would come after it is not asked. */
+  async partyRefuses(work: Work, { party, ask }: { party: AskParty; ask: Ask }, reason: string): Promise<void> {
+    await this.book.setParty(work, party.id, { state: 'refused', doneAt: work.now.toString(), reason });
+    await this.book.reckon(work, ask.id);
+  }
+
+  /** A person has told the client of what could not be sent, or takes that back. */
+  private async toldOtherwise(work: Work, partyId: string, done: boolean): Promise<void> {
+    const { party, ask } = await this.book.holdParty(work, partyId);
+    if (ENDED.includes(ask.state) || party.state !== (done ? 'to be told' : 'asked')) return;
+    await this.book.setParty(work, partyId, { state: done ? 'asked' : 'to be told', ...(done ? { turnSince: work.now.toString() } : {}) });
+    await this.letters.sent(work, ask, done);
+    await this.book.reckon(work, ask.id);
+  }
+
+  /** Writes once more to the one whose turn it is. @throws Problem that says why that makes no sense */
+  async remind(work: Work, askId: string): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    this.book.mustBeOpen(ask);
+    const next = turnOf(await this.book.partiesOf(work, askId));
+    if (!next || (ask.owed.length === 0 && next.state !== 'to be told'))
+      throw Problem.refused('nothing-owed', 'The client owes nothing for it at present: what came waits for us.');
+    const told = next.state !== 'to be told';
+    if ((await this.letters.write(work, ask, next, told)) === 0)
+      throw Problem.refused(
+        'nobody-to-write-to',
+        `${next.contactId === null ? 'Nobody there' : next.name} can be written to. Say it in another way, then note it here.`,
+      );
+    await this.events.record(work, AskChanged, {
+      what: `${told ? 'reminded' : 'wrote to'} ${next.contactId === null ? 'the client' : next.name} about ${ask.title}`,
+      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId } },
+    });
+    if (told) return;
+    await this.letters.heard(work, ask);
+    await this.book.reckon(work, askId);
+  }
+
+  /** Changes what an ask is called, or by when it is wanted. */
+  async change(work: Work, askId: string, { title, wantedBy, version }: ChangeAsk): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if (ask.version !== version) throw Problem.stale('ask', askId);
+    if (ENDED.includes(ask.state)) throw Problem.refused('ask-ended', `It is ${ask.state} and stays as it is.`);
+    if (wantedBy !== undefined && wantedBy !== ask.wantedBy && wantedBy < work.today.toString())
+      throw Problem.invalid([{ field: 'wantedBy', message: 'This day is over. Give the client some days.' }]);
+    const set = { title: title ?? ask.title, wantedBy: wantedBy ?? ask.wantedBy };
+    await work.tx
+      .update(asks)
+      .set({ ...set, version: version + 1 })
+      .where(eq(asks.id, askId));
+    await this.events.record(work, AskChanged, {
+      what: `changed what was asked, ${ask.title}: ${set.title === ask.title ? '' : `now "${set.title}", `}wanted by ${fullDate(civil(set.wantedBy))}`,
+      ...{ clientId: ask.clientId, jobId: ask.jobId, before: { title: ask.title, wantedBy: ask.wantedBy }, after: set, payload: { askId } },
+    });
+  }
+
+  /** Withdraws an ask: the client is asked for it no more. What has come stays on record. */
+  async withdraw(work: Work, askId: string, reason: string): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if (ENDED.includes(ask.state))
+      throw Problem.refused('ask-ended', ask.state === 'done' ? 'It is done. There is nothing to withdraw.' : `It is ${ask.state} already.`);
+    await this.book.end(work, ask, 'withdrawn', reason);
+    if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
+    await this.events.record(work, AskWithdrawn, {
+      what: `withdrew what was asked, ${ask.title}: ${reason}`,
+      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId } },
+    });
+  }
+
+  /** Takes back that an ask was withdrawn: it stands as it stood. */
+  async restore(work: Work, askId: string): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if (ask.state !== 'withdrawn') throw Problem.refused('not-withdrawn', 'It is not withdrawn.');
+    if (ask.jobId !== null && (await this.jobs.get(work, ask.jobId)).phase === null)
+      throw Problem.refused('job-finished', 'The job is finished. Open it again first; then what was still asked is asked on.');
+    await this.asked(work, ask);
+    if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
+    await this.events.record(work, AskChanged, {
+      what: `asks again for what was withdrawn, ${ask.title}`,
+      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId } },
+    });
+  }
+
+  /** It stands again as before it was withdrawn or released, with a task where nobody was told. */
+  private async asked(work: Work, ask: Ask): Promise<void> {
+    await work.tx.update(asks).set({ released: false, reason: null }).where(eq(asks.id, ask.id));
+    const turn = turnOf(await this.book.partiesOf(work, ask.id));
+    if (turn?.state === 'to be told') await this.letters.standIn(work, ask, turn);
+    await this.book.stands(work, ask.id);
+  }
+
+  /** Its work ended: the client is asked for nothing more; what has come and nobody has looked at stays with us. */
+  private async release(work: Work, jobId: string): Promise<void> {
+    const open = await this.book.ofJob(work, jobId, ['drafted', 'planned', 'with the client', 'with us', 'refused']);
+    for (const ask of open) {
+      await work.tx.update(asks).set({ released: true, reason: 'the job is finished' }).where(eq(asks.id, ask.id));
+      if (ask.state === 'with the client' || ask.state === 'with us') await this.book.stands(work, ask.id);
+      else await this.book.end(work, ask, 'withdrawn', 'the job is finished');
+    }
+    if (open.length > 0)
+      await this.events.record(work, AskWithdrawn, {
+        what: `asks for nothing more, as the job is finished: ${open.map((ask) => ask.title).join(', ')}`,
+        ...{ clientId: open[0]!.clientId, jobId, payload: { askId: open[0]!.id } },
+      });
+    else await this.book.reckonJob(work, jobId);
+  }
+
+  /** The job is to be done on: what its end had withdrawn is asked again. */
+  private async askOn(work: Work, jobId: string): Promise<void> {
+    const held = (await this.book.ofJob(work, jobId, ['withdrawn', 'with us'])).filter((ask) => ask.released);
+    for (const ask of held) await this.asked(work, ask);
+    if (held.length === 0) await this.book.reckonJob(work, jobId);
+  }
+
+  /** Takes back an ask that nobody was told of, for whoever takes back what had brought it about. @throws Problem when it has gone out */
+  async takeBack(work: Work, askId: string): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if ((await this.book.partiesOf(work, askId)).some((party) => party.state !== 'ahead' && party.state !== 'to be told'))
+      throw Problem.refused('has-gone-out', 'something has gone out to the client');
+    if (!ENDED.includes(ask.state)) await this.book.end(work, ask, 'withdrawn', 'what had brought it about was taken back');
+  }
+}

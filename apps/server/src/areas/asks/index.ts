@@ -1,0 +1,5 @@
+export { AskBook } from './ask-book';
+export { AskLetters, senderNow } from './ask-letters';
+export { AskQueries } from './asks.queries';
+export { AsksService } from './asks.service';
+export { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from './kinds';

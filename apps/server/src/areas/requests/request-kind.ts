@@ -1,0 +1,85 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { type Lacks, lacksOfRequest } from '@steady/core/asks';
+import { civil } from '@steady/core/calendar';
+import { fullDate } from '@steady/core/words';
+import type { RequestPart } from '@steady/contract/requests';
+import type { Work } from '../../platform/work';
+import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter } from '../asks';
+import { RequestQueries } from './requests.queries';
+
+export const REQUEST = 'request';
+
+/** What is asked for, as a message lists it. */
+export interface ListedItem {
+  name: string;
+  description?: string | null;
+}
+
+/** The words that ask for things. */
+export function requestLetter(
+  firm: Work['firm'],
+  of: { title: string; wantedBy: string; items: readonly ListedItem[] },
+  { client, job, sender }: AboutAsk,
+  again = false,
+): AskLetter {
+  const about = `for ${client}${job === null ? '' : `, ${job}`}`;
+  return {
+    subject: again ? `${firm.shortName}: still needed, ${of.title}` : `${firm.shortName}: ${of.title}`,
+    paragraphs: [
+      again ? `${sender} still needs the following, ${about}:` : `${sender} asks you for the following, ${about}:`,
+      of.items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
+      `Please send it by ${fullDate(civil(of.wantedBy))}.`,
+    ],
+    linkWords: 'Send files and ask questions here',
+  };
+}
+
+/** Information requests as a kind of ask: done when every item was accepted and every question answered. */
+@Injectable()
+export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleInit {
+  readonly kind = REQUEST;
+  readonly name = 'information request';
+  readonly say = 'getsRequests';
+  readonly holdsPhase = true;
+  readonly material = true;
+  readonly ticks = 'request sent';
+  readonly doneWords = 'the client has answered everything';
+
+  constructor(
+    private readonly kinds: AskKinds,
+    private readonly queries: RequestQueries,
+  ) {}
+
+  onModuleInit(): void {
+    this.kinds.register(this);
+  }
+
+  async letter(work: Work, ask: Ask, about: AboutAsk, again: boolean): Promise<AskLetter> {
+    const { items } = (await this.parts(work, [ask.id])).get(ask.id)!;
+    const wanted = again ? items.filter((item) => item.state === 'asked' || item.state === 'sent back') : items;
+    return requestLetter(work.firm, { ...ask, items: wanted }, about, again);
+  }
+
+  inPlaceOfLetter(ask: Ask) {
+    return {
+      name: `Tell the client what is needed: "${ask.title}"`,
+      advice: 'Nobody can be written to: print and post it, or ring. Ticking this notes that the client has been told, and since when we wait.',
+      estimate: 10,
+    };
+  }
+
+  async lacks(work: Work, ask: Ask): Promise<Lacks> {
+    return lacksOfRequest(await this.queries.wanted(work, ask.id));
+  }
+
+  parts(work: Work, askIds: string[]): Promise<Map<string, RequestPart>> {
+    return this.queries.parts(work, askIds);
+  }
+
+  portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, RequestPart>> {
+    return this.queries.parts(
+      work,
+      asked.map((one) => one.askId),
+    );
+  }
+}

@@ -1,0 +1,73 @@
+import { type ComponentType, type ReactNode, Suspense, lazy } from 'react';
+import type { RouteObject } from 'react-router';
+import type { Right } from '@steady/core/access';
+import type { ClientView } from '@steady/contract/clients';
+import type { JobView } from '@steady/contract/jobs';
+import type { AskKindShown } from '../areas/asks/kinds';
+
+/** A component, for whoever shows it. */
+export type Shown<Props> = (props: Props) => ReactNode;
+
+/** Where an entry stands among those of other areas: the smaller number first. */
+export interface Placed {
+  at: number;
+  /** Shown only to whoever has that right. */
+  needs?: Right;
+}
+
+/** A section of the page of a client or a job: its address below that page, its words in the line of views, what it shows. */
+export interface Section<Of> extends Placed {
+  path: string;
+  words: string;
+  /** In place of the words, where they tell more: how many there are. */
+  Words?: Shown<Of>;
+  Body: Shown<Of>;
+}
+
+/** What can be done from anywhere by keys. `opens` stands for a part that is shown over the page. */
+export interface Command extends Placed {
+  press: string;
+  does: string;
+  goTo?: string;
+  Opens?: Shown<{ onClose(): void }>;
+}
+
+/** Everything that an area of the web brings to what it shares with others. */
+export interface Area {
+  /** Pages inside the frame. */
+  pages?: RouteObject[];
+  /** Pages that stand alone: of whoever is not signed in, of clients. */
+  alone?: RouteObject[];
+  /** Its entry in the contents line. */
+  contents?: Placed & { to: string; words: string };
+  /** Its pages under "Firm". */
+  firmPages?: (Placed & { to: string; words: string; end?: boolean })[];
+  clientSections?: Section<{ client: ClientView }>[];
+  jobSections?: Section<{ job: JobView }>[];
+  keys?: Command[];
+  /** What it shows of its kind of ask. */
+  // Each kind has a part of its own, which only its own components read.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  askKind?: AskKindShown<any, any>;
+  /** What is offered where the search has not found what was meant. */
+  notFound?: Placed & { words(find: string): string; Opens: Shown<{ find: string; onClose(): void }> };
+  /** Where the search leads for what this area finds, by the kind of it. */
+  found?: Record<string, (id: string) => string>;
+}
+
+/** A page that is fetched when it is first gone to. */
+export const page = <Module extends object>(path: string, load: () => Promise<Module>, name: keyof Module): RouteObject => ({
+  path,
+  lazy: async () => ({ Component: (await load())[name] as ComponentType }),
+});
+
+/** A part of a page that is fetched when it is first shown. */
+export function part<Module extends object, Name extends keyof Module>(load: () => Promise<Module>, name: Name): Fetched<Module[Name]> {
+  const Part = lazy(async () => ({ default: (await load())[name] as ComponentType<object> }));
+  return ((props: object) => (
+    <Suspense>
+      <Part {...props} />
+    </Suspense>
+  )) as Fetched<Module[Name]>;
+}
+type Fetched<Component> = Component extends (props: infer Props) => ReactNode ? Shown<Props> : never;

@@ -1,0 +1,43 @@
+import { accessArea } from '../areas/access/area';
+import { almanacArea } from '../areas/almanac/area';
+import { asksArea } from '../areas/asks/area';
+import { backupsArea } from '../areas/backups/area';
+import { clientsArea } from '../areas/clients/area';
+import { documentsArea } from '../areas/documents/area';
+import { feesArea } from '../areas/fees/area';
+import { importsArea } from '../areas/imports/area';
+import { jobsArea } from '../areas/jobs/area';
+import { portalArea } from '../areas/portal/area';
+import { postArea } from '../areas/post/area';
+import { proceduresArea } from '../areas/procedures/area';
+import { requestsArea } from '../areas/requests/area';
+import { rulesArea } from '../areas/rules/area';
+import { servicesArea } from '../areas/services/area';
+import { signaturesArea } from '../areas/signatures/area';
+import { teamArea } from '../areas/team/area';
+import { timeArea } from '../areas/time/area';
+import { todayArea } from '../areas/today/area';
+import type { Area } from './area';
+
+/** The areas that there are: a new one is its own folder and one line here. */
+export const AREAS: readonly Area[] = [
+  todayArea,
+  clientsArea,
+  importsArea,
+  almanacArea,
+  jobsArea,
+  asksArea,
+  requestsArea,
+  signaturesArea,
+  documentsArea,
+  postArea,
+  timeArea,
+  feesArea,
+  servicesArea,
+  proceduresArea,
+  rulesArea,
+  teamArea,
+  accessArea,
+  backupsArea,
+  portalArea,
+];

@@ -1,0 +1,37 @@
+import { createContext, useContext, useMemo } from 'react';
+import type { Area, Placed } from './area';
+import { useSession } from './session';
+
+/** The areas that there are, given once at the top. */
+export const Areas = createContext<readonly Area[]>([]);
+
+/** What areas bring under one heading, all together. */
+export const brought = <Key extends keyof Area>(areas: readonly Area[], key: Key): NonNullable<Area[Key]>[] =>
+  areas.flatMap((area) => (area[key] === undefined ? [] : [area[key]]));
+
+/** What areas bring under one heading, as far as the person may see it, in its order. */
+export function useBrought<Key extends 'contents' | 'firmPages' | 'clientSections' | 'jobSections' | 'keys' | 'notFound'>(key: Key): Listed<Area[Key]>[] {
+  const areas = useContext(Areas);
+  const { rights } = useSession();
+  return useMemo(() => {
+    const all = brought(areas, key).flat() as (Placed & Listed<Area[Key]>)[];
+    return all.filter((one) => one.needs === undefined || rights.includes(one.needs)).sort((a, b) => a.at - b.at);
+  }, [areas, key, rights]);
+}
+type Listed<Of> = NonNullable<Of> extends readonly (infer One)[] ? One : NonNullable<Of>;
+
+/** The kinds of asks that areas show. */
+export const useAskKinds = () => brought(useContext(Areas), 'askKind');
+
+/** @throws Error where no area shows asks of that kind */
+export function useAskKind(kind: string) {
+  const found = useAskKinds().find((one) => one.kind === kind);
+  if (!found) throw new Error(`No area shows asks of the kind "${kind}"`);
+  return found;
+}
+
+/** Where the search leads for something that was found. */
+export function useWhereFound(): (found: { kind: string; id: string }) => string {
+  const ways = brought(useContext(Areas), 'found');
+  return ({ kind, id }) => ways.find((one) => one[kind])?.[kind]?.(id) ?? '/today';
+}

@@ -1,0 +1,81 @@
+import * as asksRoutes from '@steady/contract/asks.routes';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { AskView } from '@steady/contract/asks';
+import type { JobView } from '@steady/contract/jobs';
+import { send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { Moon } from '../../ui/moon';
+import { dayInWords, momentInWords } from '../../ui/words';
+import { ChangeAskLeaf, WithdrawAskLeaf } from './ask-leaves';
+import { useAskKind } from '../../app/brought';
+import { standsInWords } from './words';
+
+const OPEN: AskView['state'][] = ['drafted', 'planned', 'with the client', 'with us'];
+
+/** One ask with what its kind shows of it, and what can be done with it whatever its kind. */
+export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
+  const session = useSession();
+  const { act } = useAct();
+  const [leaf, setLeaf] = useState<'change' | 'withdraw' | null>(null);
+  const kind = useAskKind(ask.kind);
+  const { done, of, word } = kind.progress(ask);
+  const { words, tone } = standsInWords(ask, session.day);
+  const mayAct = session.may('do work');
+  const isOpen = OPEN.includes(ask.state);
+  const untold = ask.parties.some((party) => party.state === 'to be told');
+  return (
+    <section className="sheet mb-4" aria-label={`${kind.before}${ask.title}`}>
+      <header className="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 pt-[9px] pb-[5px]">
+        <h2>
+          <Moon done={done} of={of} />
+          {ask.title}
+        </h2>
+        <span className="text-table text-soft">
+          {done} of {of} {word}
+          {job === null && ask.jobId && (
+            <>
+              ,{' '}
+              <Link className="lnk" to={`/jobs/${ask.jobId}/requests`}>
+                {ask.jobName}
+              </Link>
+            </>
+          )}
+        </span>
+        <span className={`text-table ${tone}`}>{words}</span>
+        <span className="ml-auto text-table text-soft">
+          {ask.askedBy} asked on {momentInWords(ask.askedAt, session.day)}; wanted by {dayInWords(ask.wantedBy, session.day)}
+        </span>
+      </header>
+      {ask.reason && <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">Withdrawn: {ask.reason}</p>}
+      <kind.Body ask={ask} job={job} />
+      {mayAct && (isOpen || ask.state === 'refused' || ask.state === 'withdrawn') && (
+        <div className="flex flex-wrap gap-x-4 border-t border-rule-soft px-3 py-1.5 text-table">
+          {isOpen && (ask.owed.length > 0 || untold) && (
+            <button className="lnk" onClick={() => void act(() => send(asksRoutes.remind, { id: ask.id }), untold ? 'Sent.' : `Reminded of ${ask.title}.`)}>
+              {untold ? 'Send it now' : 'Remind'}
+            </button>
+          )}
+          {kind.Acts && <kind.Acts ask={ask} />}
+          {isOpen && (
+            <button className="lnk" onClick={() => setLeaf('change')}>
+              Change
+            </button>
+          )}
+          {ask.state === 'withdrawn' ? (
+            <button className="lnk" onClick={() => void act(() => send(asksRoutes.restore, { id: ask.id }), `Asked again: ${ask.title}.`)}>
+              Ask again
+            </button>
+          ) : (
+            <button className="lnk" onClick={() => setLeaf('withdraw')}>
+              Withdraw
+            </button>
+          )}
+        </div>
+      )}
+      {leaf === 'change' && <ChangeAskLeaf ask={ask} onClose={() => setLeaf(null)} />}
+      {leaf === 'withdraw' && <WithdrawAskLeaf ask={ask} onClose={() => setLeaf(null)} />}
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+import * as asksRoutes from '@steady/contract/asks.routes';
+import { type AskView, ChangeAsk, WithdrawAsk } from '@steady/contract/asks';
+import { send } from '../../app/api';
+import { DateField, LongTextField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+
+/** Changes what an ask is called, or by when it is wanted. */
+export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeAsk>({
+    input: ChangeAsk,
+    start: { title: ask.title, wantedBy: ask.wantedBy, version: ask.version },
+    submit: async (values) => {
+      await send(asksRoutes.change, { id: ask.id }, values);
+      say('Changed. The client sees it so from now on.');
+      onClose();
+    },
+  });
+  const { errors } = form.formState;
+  return (
+    <Leaf open title={`Change ${ask.title}`} act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <TextField label="Title" autoFocus {...form.register('title')} error={errors.title?.message} />
+      <DateField
+        label="Wanted by"
+        hint="Nobody is written to because of it; the next reminder says the new day."
+        {...form.register('wantedBy')}
+        error={errors.wantedBy?.message}
+      />
+    </Leaf>
+  );
+}
+
+/** Withdraws an ask, with a reason. */
+export function WithdrawAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<WithdrawAsk>({
+    input: WithdrawAsk,
+    start: { reason: '' },
+    submit: async (values) => {
+      await send(asksRoutes.withdraw, { id: ask.id }, values);
+      say('Withdrawn. The client is not asked for it any more.');
+      onClose();
+    },
+  });
+  return (
+    <Leaf open title={`Withdraw ${ask.title}`} act="Withdraw it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <LongTextField
+        label="Why"
+        hint="It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more; nobody is written to."
+        autoFocus
+        {...form.register('reason')}
+        error={form.formState.errors.reason?.message}
+      />
+    </Leaf>
+  );
+}

@@ -1,0 +1,26 @@
+import { type CivilDate, civil } from '@steady/core/calendar';
+import { counted } from '@steady/core/words';
+import type { AskView } from '@steady/contract/asks';
+import { waitedWords } from '../../ui/words';
+
+/** Where an ask stands, in words, and how loud they are. */
+export function standsInWords(ask: AskView, day: CivilDate): { words: string; tone: string } {
+  switch (ask.state) {
+    case 'with the client': {
+      const since = ask.owed[0]?.since ?? ask.stateSince;
+      const waited = waitedWords(since, day);
+      const late = ask.trouble === 'overdue' ? `, ${counted(civil(ask.wantedBy).until(day).days, 'day')} over` : '';
+      return { words: `${waited === 'today' ? 'asked today' : `with the client for ${waited}`}${late}`, tone: late ? 'late' : 'soon' };
+    }
+    case 'with us':
+      return ask.trouble === 'nobody was told'
+        ? { words: 'nobody could be written to: a task stands for it', tone: 'late' }
+        : { words: 'with us, to look at', tone: 'soon' };
+    case 'done':
+      return { words: 'done', tone: 'good' };
+    case 'refused':
+      return { words: 'refused', tone: 'late' };
+    default:
+      return { words: ask.state, tone: 'text-soft' };
+  }
+}

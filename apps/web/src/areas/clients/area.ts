@@ -1,0 +1,29 @@
+import { type Area, page, part } from '../../app/area';
+
+export const clientsArea: Area = {
+  pages: [
+    page('clients', () => import('./clients-page'), 'ClientsPage'),
+    page('clients/:id/:section?', () => import('./client-page'), 'ClientPage'),
+    page('contacts/:id', () => import('./person-page'), 'PersonPage'),
+    page('related/:id/:section?', () => import('./related-page'), 'RelatedPage'),
+    page('firm/details', () => import('./details-page'), 'DetailsPage'),
+  ],
+  contents: { to: '/clients', words: 'Clients', at: 20 },
+  firmPages: [{ to: '/firm/details', words: 'Details', at: 60 }],
+  clientSections: [
+    {
+      ...{ path: 'notes', words: 'Notes', at: 70 },
+      Words: part(() => import('./note-list'), 'NotesInWords'),
+      Body: part(() => import('./note-list'), 'NoteList'),
+    },
+  ],
+  keys: [
+    { press: 'n c', does: 'new client', goTo: '/clients?new', at: 10, needs: 'change clients' },
+    { press: 'n p', does: 'new prospect, in passing', Opens: part(() => import('./passing-leaf'), 'NewInPassing'), at: 20, needs: 'change clients' },
+  ],
+  notFound: {
+    ...{ at: 10, needs: 'change clients', words: (find) => `Add “${find}” as a prospect` },
+    Opens: part(() => import('./passing-leaf'), 'NewInPassing'),
+  },
+  found: { client: (id) => `/clients/${id}` },
+};

@@ -1,0 +1,14 @@
+import { type Area, page, part } from '../../app/area';
+
+export const documentsArea: Area = {
+  pages: [page('papers', () => import('./papers-page'), 'PapersPage')],
+  contents: { to: '/papers', words: 'Papers', at: 50 },
+  clientSections: [{ path: 'documents', words: 'Documents', at: 40, Body: part(() => import('./document-list'), 'DocumentList') }],
+  jobSections: [
+    {
+      ...{ path: 'documents', words: 'Documents', at: 30 },
+      Words: part(() => import('./document-list'), 'DocumentsInWords'),
+      Body: part(() => import('./document-list'), 'DocumentsOfJob'),
+    },
+  ],
+};

@@ -1,0 +1,13 @@
+import { type Area, page, part } from '../../app/area';
+
+export const feesArea: Area = {
+  pages: [
+    page('fees', () => import('./fees-page'), 'FeesPage'),
+    page('fees/bills', () => import('./fees-page'), 'BillsPage'),
+    page('fees/bills/:id', () => import('./bill-page'), 'BillPage'),
+    page('jobs/:id/settle', () => import('./settle-page'), 'SettlePage'),
+  ],
+  contents: { to: '/fees', words: 'Fees', at: 80, needs: 'see fees' },
+  clientSections: [{ path: 'money', words: 'Money', at: 50, needs: 'see fees', Body: part(() => import('./bill-list'), 'BillList') }],
+  jobSections: [{ path: 'money', words: 'Time and money', at: 50, Body: part(() => import('./job-money-section'), 'JobMoneySection') }],
+};

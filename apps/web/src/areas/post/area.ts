@@ -1,0 +1,14 @@
+import { type Area, page, part } from '../../app/area';
+
+export const postArea: Area = {
+  pages: [
+    page('post', () => import('./post-page'), 'PostPage'),
+    page('post/going-out', () => import('./going-out-page'), 'GoingOutPage'),
+    page('post/room', () => import('./post-room-page'), 'PostRoomPage'),
+    page('firm/messages', () => import('./templates-page'), 'TemplatesPage'),
+  ],
+  contents: { to: '/post', words: 'Post', at: 60 },
+  firmPages: [{ to: '/firm/messages', words: 'Messages', at: 30 }],
+  clientSections: [{ path: 'correspondence', words: 'Correspondence', at: 60, Body: part(() => import('./correspondence'), 'Correspondence') }],
+  jobSections: [{ path: 'correspondence', words: 'Correspondence', at: 40, Body: part(() => import('./correspondence'), 'CorrespondenceOfJob') }],
+};

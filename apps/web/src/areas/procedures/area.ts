@@ -1,0 +1,9 @@
+import { type Area, page } from '../../app/area';
+
+export const proceduresArea: Area = {
+  pages: [
+    page('firm/procedures', () => import('./procedures-page'), 'ProceduresPage'),
+    page('firm/procedures/:id', () => import('./procedure-page'), 'ProcedurePage'),
+  ],
+  firmPages: [{ to: '/firm/procedures', words: 'Procedures', at: 20, end: false }],
+};

@@ -1,0 +1,103 @@
+import * as requestsRoutes from '@steady/contract/requests.routes';
+import type { AskView } from '@steady/contract/asks';
+import { AddItems, Reply, type RequestItemView, type RequestPart, SendBack } from '@steady/contract/requests';
+import { send } from '../../app/api';
+import { LongTextField, TickField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+import { ItemFields } from './item-fields';
+
+/** What came is not what was wanted, or is wanted once more: the reason goes to the client. */
+export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
+  const say = useSay();
+  const again = item.state === 'accepted';
+  const { form, onSubmit, busy, problem } = useLeafForm<SendBack>({
+    input: SendBack,
+    start: {},
+    submit: async (values) => {
+      await send(requestsRoutes.sendBack, { id: item.id }, values);
+      say(`${again ? 'Asked for again' : 'Sent back'}. The client is told about ${item.name}.`);
+      onClose();
+    },
+  });
+  return (
+    <Leaf
+      open
+      title={again ? `Ask for ${item.name} again` : `Send ${item.name} back`}
+      act={again ? 'Ask again and tell the client' : 'Send back and tell the client'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      <LongTextField
+        label="What is missing or wrong"
+        hint="The client reads exactly these words."
+        autoFocus
+        {...form.register('reason')}
+        error={form.formState.errors.reason?.message}
+      />
+    </Leaf>
+  );
+}
+
+/** An answer to what the client asked about an item. */
+export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<Reply>({
+    input: Reply,
+    start: { silent: false },
+    submit: async (values) => {
+      await send(requestsRoutes.reply, { id: item.id }, values);
+      say(values.silent ? 'Noted. Nobody is written to.' : 'Replied. The client is told.');
+      onClose();
+    },
+  });
+  const silent = form.watch('silent');
+  const asked = item.answers.findLast((answer) => answer.kind === 'question');
+  return (
+    <Leaf
+      open
+      title={`Reply about ${item.name}`}
+      act={silent ? 'Note the answer' : 'Reply to the client'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      {asked && (
+        <p className="mb-3 text-table">
+          {asked.by} asks: “{asked.text}”
+        </p>
+      )}
+      <LongTextField
+        label="Your reply"
+        hint={silent ? 'The client finds these words beside the item.' : 'The client reads exactly these words.'}
+        autoFocus
+        {...form.register('text')}
+        error={form.formState.errors.text?.message}
+      />
+      <TickField label="We have talked already: do not write" {...form.register('silent')} />
+    </Leaf>
+  );
+}
+
+/** More that is wanted in a request that is out already. */
+export function AddItemsLeaf({ ask, onClose }: { ask: AskView<RequestPart>; onClose(): void }) {
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<AddItems>({
+    input: AddItems,
+    start: { items: [{ name: '', description: '' }] },
+    submit: async (values) => {
+      await send(requestsRoutes.addItems, { id: ask.id }, values);
+      say('Asked. The client is told of what is new.');
+      onClose();
+    },
+  });
+  return (
+    <Leaf open title={`Ask for more in ${ask.title}`} act="Ask for it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <ItemFields form={form} />
+    </Leaf>
+  );
+}

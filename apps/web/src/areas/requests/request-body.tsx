@@ -1,0 +1,145 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import * as requestsRoutes from '@steady/contract/requests.routes';
+import { useState } from 'react';
+import type { AskView } from '@steady/contract/asks';
+import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
+import { addressOf, send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
+import { momentInWords } from '../../ui/words';
+import { AddItemsLeaf, ReplyLeaf, SendBackLeaf } from './item-leaves';
+
+interface Open {
+  what: 'send back' | 'reply';
+  item: RequestItemView;
+}
+
+/** The items of a request: what was asked, what came, and what we say to it. */
+export function RequestBody({ ask }: { ask: AskView<RequestPart> }) {
+  const session = useSession();
+  const [open, setOpen] = useState<Open | null>(null);
+  const isOpen = ask.state === 'with the client' || ask.state === 'with us';
+  const mayAct = session.may('do work') && (isOpen || ask.state === 'done');
+  return (
+    <>
+      {ask.part.items.map((item) => (
+        <Item key={item.id} item={item} open={isOpen} mayAct={mayAct} only={ask.part.items.length === 1} onOpen={setOpen} />
+      ))}
+      {open?.what === 'send back' && <SendBackLeaf item={open.item} onClose={() => setOpen(null)} />}
+      {open?.what === 'reply' && <ReplyLeaf item={open.item} onClose={() => setOpen(null)} />}
+    </>
+  );
+}
+
+/** What else can be done with a request: more can be asked for as long as it is open. */
+export function RequestActs({ ask }: { ask: AskView<RequestPart> }) {
+  const [open, setOpen] = useState(false);
+  if (ask.state !== 'with the client' && ask.state !== 'with us') return null;
+  return (
+    <>
+      <button className="lnk" onClick={() => setOpen(true)}>
+        Ask for more
+      </button>
+      {open && <AddItemsLeaf ask={ask} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+const STATE_TONE: Record<RequestItemView['state'], string> = {
+  asked: 'text-soft',
+  answered: 'soon',
+  accepted: 'good',
+  'sent back': 'late',
+  'does not apply': 'soon',
+  'taken out': 'text-soft',
+};
+
+interface ItemProps {
+  item: RequestItemView;
+  open: boolean;
+  mayAct: boolean;
+  only: boolean;
+  onOpen(open: Open): void;
+}
+
+function Item({ item, open, mayAct, only, onOpen }: ItemProps) {
+  const { act } = useAct();
+  const came = item.state === 'answered' || item.state === 'does not apply';
+  return (
+    <div className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule-soft px-3 py-2.5 last:border-0 max-sm:grid-cols-1">
+      <div className="min-w-0">
+        <p>
+          <span className="font-semibold">{item.name}</span> <span className={`text-table ${STATE_TONE[item.state]}`}>{item.state}</span>
+          {item.question && <span className="late text-table">, a question is open</span>}
+        </p>
+        {item.description && <p className="text-table text-soft">{item.description}</p>}
+        {item.answers.map((answer) => (
+          <Answer key={answer.id} answer={answer} />
+        ))}
+        {item.sentBackReason && item.state === 'sent back' && <p className="mt-1 text-table text-rust">Sent back: “{item.sentBackReason}”</p>}
+      </div>
+      {mayAct && (
+        <div className="flex flex-wrap items-start justify-end gap-2 max-sm:justify-start">
+          {item.question && (
+            <button className="act-quiet" onClick={() => onOpen({ what: 'reply', item })}>
+              Reply
+            </button>
+          )}
+          {item.state === 'accepted' ? (
+            <>
+              <button className="lnk text-table" onClick={() => onOpen({ what: 'send back', item })}>
+                Ask for it again
+              </button>
+              <button
+                className="lnk text-table"
+                onClick={() => void act(() => send(requestsRoutes.reopen, { id: item.id }), `${item.name} is to be looked at again.`)}
+              >
+                Not accepted after all
+              </button>
+            </>
+          ) : (
+            open && (
+              <>
+                {came && (
+                  <button className="act-quiet" onClick={() => onOpen({ what: 'send back', item })}>
+                    Send back
+                  </button>
+                )}
+                {!came && !only && (
+                  <button
+                    className="lnk text-table"
+                    onClick={() => void act(() => send(requestsRoutes.takeOut, { id: item.id }), `${item.name} is not wanted any more.`)}
+                  >
+                    Not needed
+                  </button>
+                )}
+                <button className="act-quiet" onClick={() => void act(() => send(requestsRoutes.accept, { id: item.id }), `Accepted ${item.name}.`)}>
+                  {came ? 'Accept' : 'Received otherwise'}
+                </button>
+              </>
+            )
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Answer({ answer }: { answer: AnswerView }) {
+  const { day } = useSession();
+  const when = `${answer.by}, ${momentInWords(answer.at, day)}`;
+  return (
+    <p className="mt-1 text-table">
+      {answer.documentId ? (
+        <a className="lnk" href={addressOf(documentsRoutes.content, { id: answer.documentId })}>
+          {answer.documentName}
+        </a>
+      ) : (
+        <span>
+          {answer.kind === 'question' ? 'Asks' : answer.kind === 'reply' ? 'Replied' : 'Says it does not apply'}: “{answer.text}”
+        </span>
+      )}{' '}
+      <span className="text-soft">{when}</span>
+    </p>
+  );
+}

@@ -1,0 +1,15 @@
+import type { RequestPart } from '@steady/contract/requests';
+import { part } from '../../app/area';
+import type { AskKindShown } from '../asks/kinds';
+
+/** Information requests among the asks. */
+export const requestShown: AskKindShown<RequestPart, RequestPart> = {
+  kind: 'request',
+  before: '',
+  begin: { words: 'Ask the client', Leaf: part(() => import('./request-leaf'), 'RequestLeaf') },
+  progress: ({ part: { items } }) => ({ done: items.filter((item) => item.state === 'accepted').length, of: items.length, word: 'in' }),
+  Body: part(() => import('./request-body'), 'RequestBody'),
+  Acts: part(() => import('./request-body'), 'RequestActs'),
+  Portal: part(() => import('./portal-request'), 'PortalRequest'),
+  PortalRest: part(() => import('./portal-request'), 'PortalRequestRest'),
+};

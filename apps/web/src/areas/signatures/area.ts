@@ -1,0 +1,4 @@
+import type { Area } from '../../app/area';
+import { signatureShown } from './shown';
+
+export const signaturesArea: Area = { askKind: signatureShown };

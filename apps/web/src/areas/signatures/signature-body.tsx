@@ -1,0 +1,96 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as signaturesRoutes from '@steady/contract/signatures.routes';
+import { useState } from 'react';
+import type { AskView, PartyView } from '@steady/contract/asks';
+import { NoteSignedOnPaper, type SignaturePart, type SigningView } from '@steady/contract/signatures';
+import { addressOf, send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DateField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useSay } from '../../ui/toasts';
+import { momentInWords, waitedWords } from '../../ui/words';
+import { AddDocument } from '../documents/add-document';
+
+/** The document that was given for signature, and its signers in order. */
+export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
+  const session = useSession();
+  const [paper, setPaper] = useState<PartyView | null>(null);
+  const { documentId, documentName, signings } = ask.part;
+  const isOpen = ask.state === 'with the client' || ask.state === 'with us';
+  return (
+    <>
+      <p className="border-b border-rule-soft px-3 py-2 text-table">
+        <a className="lnk" href={addressOf(documentsRoutes.content, { id: documentId })}>
+          {documentName}
+        </a>
+        {ask.words && <span className="text-soft"> {ask.words}</span>}
+        {ask.state === 'refused' && <span className="block text-rust">Refused by {ask.forUs[0]?.why}</span>}
+      </p>
+      <ol>
+        {ask.parties.map((party) => (
+          <li key={party.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-soft px-3 py-2 text-table last:border-0">
+            <span className="font-semibold">{party.name}</span>
+            <SignerWords party={party} signing={signings.find((one) => one.partyId === party.id)} ended={!isOpen} />
+            {session.may('do work') && isOpen && (party.state === 'asked' || party.state === 'to be told') && (
+              <button className="act-quiet ml-auto" onClick={() => setPaper(party)}>
+                Signed on paper
+              </button>
+            )}
+          </li>
+        ))}
+      </ol>
+      {paper && ask.jobId && <PaperLeaf jobId={ask.jobId} signer={paper} onClose={() => setPaper(null)} />}
+    </>
+  );
+}
+
+function SignerWords({ party, signing, ended }: { party: PartyView; signing: SigningView | undefined; ended: boolean }) {
+  const { day } = useSession();
+  if (signing)
+    return (
+      <span className="good">
+        {signing.onPaperBy ? `signed on paper, noted by ${signing.onPaperBy}` : `signed as “${signing.signedAs}”`}, {momentInWords(signing.signedAt, day)}
+        {signing.scanId && (
+          <>
+            {' '}
+            <a className="lnk" href={addressOf(documentsRoutes.content, { id: signing.scanId })}>
+              the scan
+            </a>
+          </>
+        )}
+      </span>
+    );
+  if (party.state === 'refused') return <span className="late">refused</span>;
+  if (ended) return <span className="text-soft">was not asked any more</span>;
+  if (party.turnSince === null) return <span className="text-soft">is asked when it is their turn</span>;
+  if (party.state === 'to be told') return <span className="late">cannot be written to: have it signed on paper</span>;
+  const waited = waitedWords(party.turnSince, day);
+  return <span className="soon">{waited === 'today' ? 'asked today' : `we wait for ${waited}`}</span>;
+}
+
+/** Notes that somebody has signed on paper, with a scan where there is one. */
+function PaperLeaf({ jobId, signer, onClose }: { jobId: string; signer: PartyView; onClose(): void }) {
+  const session = useSession();
+  const say = useSay();
+  const { form, onSubmit, busy, problem } = useLeafForm<NoteSignedOnPaper>({
+    input: NoteSignedOnPaper,
+    start: { on: session.today },
+    submit: async (values) => {
+      await send(signaturesRoutes.onPaper, { id: signer.id }, values);
+      say(`Noted: ${signer.name} signed on paper.`);
+      onClose();
+    },
+  });
+  const { data: job } = useData(jobsRoutes.view, { id: jobId });
+  const scan = job?.documents.find((document) => document.id === form.watch('scanId'));
+  return (
+    <Leaf open title={`${signer.name} signed on paper`} act="Note the signature" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <DateField label="Signed on" max={session.today} {...form.register('on')} error={form.formState.errors.on?.message} />
+      <p className="mb-1 text-table font-semibold">Scan of the signed page</p>
+      <p className="mb-2 text-table text-soft">{scan ? `${scan.name} stands with it.` : 'Not needed, but it proves the signature later.'}</p>
+      <AddDocument jobId={jobId} label={scan ? 'Take another file' : 'Add the scan'} onAdded={(id) => form.setValue('scanId', id)} />
+    </Leaf>
+  );
+}

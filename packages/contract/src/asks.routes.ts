@@ -1,0 +1,12 @@
+import type { AskView, ChangeAsk, PortalAsk, WithdrawAsk } from './asks';
+import { a, get, patch, post } from './route';
+
+export const ofJob = get('/api/jobs/:id/asks', 'see clients', { answer: a<AskView[]>('AskView[]') });
+export const ofClient = get('/api/clients/:id/asks', 'see clients', { answer: a<AskView[]>('AskView[]') });
+/** Writes once more to the one whose turn it is. */
+export const remind = post('/api/asks/:id/remind', 'do work', { once: true });
+export const change = patch('/api/asks/:id', 'do work', { input: a<ChangeAsk>('ChangeAsk') });
+export const withdraw = post('/api/asks/:id/withdraw', 'do work', { input: a<WithdrawAsk>('WithdrawAsk') });
+/** Takes back that it was withdrawn. */
+export const restore = post('/api/asks/:id/restore', 'do work');
+export const inPortal = get('/api/portal/asks', 'portal', { answer: a<PortalAsk[]>('PortalAsk[]') });

@@ -1,0 +1,80 @@
+import 'reflect-metadata';
+import { IsInt, IsNotEmpty, Min } from 'class-validator';
+import type { AskState, ForUs, Owed, PartyState, troubleOf } from '@steady/core/asks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+
+export class WithdrawAsk {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why it is withdrawn: colleagues will ask.' })
+  @IsText(500, 'A reason')
+  reason: string;
+}
+
+export class ChangeAsk {
+  @LeftOut()
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give it a title: the client reads it first.' })
+  @IsLine(160, 'A title')
+  title?: string;
+
+  @LeftOut()
+  @IsDay({ message: 'Say by when it is wanted.' })
+  wantedBy?: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export interface PartyView {
+  id: string;
+  name: string;
+  state: PartyState;
+  /** Since when it is their turn; null while somebody before them has not finished. */
+  turnSince: string | null;
+  doneAt: string | null;
+}
+
+/** Anything wanted from a client, as the firm sees it; `part` is what its kind adds. */
+export interface AskView<Part = unknown> {
+  id: string;
+  version: number;
+  kind: string;
+  kindName: string;
+  title: string;
+  words: string | null;
+  wantedBy: string;
+  askedAt: string;
+  askedBy: string;
+  state: AskState;
+  stateSince: string;
+  reason: string | null;
+  jobId: string | null;
+  jobName: string | null;
+  owed: Owed[];
+  forUs: ForUs[];
+  /** Why it needs somebody's eye; null when nothing is wrong. */
+  trouble: ReturnType<typeof troubleOf>;
+  parties: PartyView[];
+  part: Part;
+}
+
+/** The same as one person of the client sees it. */
+export interface PortalAsk<Part = unknown> {
+  id: string;
+  /** Their own part in it. */
+  partyId: string;
+  kind: string;
+  title: string;
+  words: string | null;
+  client: string;
+  jobName: string | null;
+  wantedBy: string;
+  askedBy: string;
+  askedAt: string;
+  doneAt: string | null;
+  stands: 'wanted' | 'with us' | 'done' | 'refused' | 'not needed';
+  /** Who did their part before. */
+  doneBefore: string[];
+  part: Part;
+}

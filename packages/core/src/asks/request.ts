@@ -1,0 +1,41 @@
+import type { Lacks } from './standing';
+
+export const ITEM_STATES = ['asked', 'answered', 'accepted', 'sent back', 'does not apply', 'taken out'] as const;
+export type ItemState = (typeof ITEM_STATES)[number];
+
+/** One thing wanted in an information request. */
+export interface WantedItem {
+  id: string;
+  name: string;
+  state: ItemState;
+  /** Since when it stands so, an ISO moment. */
+  since: string;
+  /** The client's question that nobody has answered; it stays open whatever comes after it. */
+  question: { text: string; at: string } | null;
+  /** What came last: the name of a file, or why it does not apply. */
+  came: string | null;
+}
+
+/**
+ * What an information request lacks. An item with an open question waits for the firm's reply and not for the client; an
+ * open question keeps the request open though its item was accepted.
+ */
+export function lacksOfRequest(items: readonly WantedItem[]): Lacks {
+  const wanted = items.filter((item) => item.state !== 'taken out');
+  const client = wanted.filter((item) => (item.state === 'asked' || item.state === 'sent back') && !item.question);
+  const us = wanted.flatMap((item) => [
+    ...(item.question ? [{ key: `${item.id} question`, what: `Asked: ${item.name}`, why: item.question.text, since: item.question.at }] : []),
+    ...(item.state === 'answered' || item.state === 'does not apply'
+      ? [
+          {
+            key: `${item.id} answer`,
+            what: `Answered: ${item.name}`,
+            why: item.state === 'does not apply' ? `does not apply: ${item.came ?? ''}` : (item.came ?? 'received'),
+            since: item.since,
+          },
+        ]
+      : []),
+  ]);
+  const done = wanted.length > 0 && wanted.every((item) => item.state === 'accepted' && !item.question);
+  return { client: client.map((item) => ({ what: item.name, since: item.since })), us, ended: done ? 'done' : null };
+}
