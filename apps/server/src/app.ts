@@ -1,12 +1,11 @@
 import 'reflect-metadata';
-import { type DynamicModule, type INestApplication, Module, type OnApplicationShutdown } from '@nestjs/common';
+import { type DynamicModule, type INestApplication, Module, type OnApplicationShutdown, type Provider } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Request } from 'express';
 import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
-import { AREA_CONTROLLERS, AREA_SERVICES } from './areas/areas';
-import { PortalService } from './areas/portal';
-import { SignInService } from './areas/team';
+import { AREAS } from './areas/areas';
+import { SignInService, StaffSessions } from './areas/team';
 import { Ticks } from './platform/background/ticks';
 import { Backups } from './platform/backups/backups';
 import { BackupsController } from './platform/backups/backups.controller';
@@ -24,8 +23,8 @@ import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
 import { ProblemFilter } from './platform/http/problem.filter';
 import { secure, serveWeb } from './platform/http/web';
-import { AccessGuard, DoorTries, PortalSessions, SESSION_COOKIE, StaffSessions, cookie, may } from './platform/identity';
-import { SavedLists, SavedListsController } from './platform/lists';
+import { AccessGuard, DoorTries, SESSION_COOKIE, cookie, may } from './platform/identity';
+import { ListFields, SavedLists, SavedListsController } from './platform/lists';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
 import { Collector, FilingGateway, PostRoom } from './stand-ins/outside';
@@ -45,37 +44,47 @@ class DatabaseCloser implements OnApplicationShutdown {
 }
 
 @Module({})
-class AppModule {
+class PlatformModule {
   static with(settings: Settings, clock: Clock, database: Database, keys: Keys): DynamicModule {
+    const services: Provider[] = [
+      { provide: SETTINGS, useValue: settings },
+      { provide: Clock, useValue: clock },
+      { provide: Database, useValue: database },
+      { provide: Keys, useValue: keys },
+      { provide: DatabaseCloser, useFactory: (effects: Effects) => new DatabaseCloser(database, effects), inject: [Effects] },
+      LiveNotices,
+      Present,
+      Works,
+      Events,
+      Effects,
+      FileStore,
+      Uploads,
+      FilesRound,
+      SavedLists,
+      ListFields,
+      Ticks,
+      Backups,
+      HeavyWork,
+      DoorTries,
+      { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
+      { provide: Collector, useClass: SimulatedCollector },
+      { provide: FilingGateway, useClass: SimulatedFilingGateway },
+    ];
+    return {
+      ...{ module: PlatformModule, global: true, providers: services, exports: services },
+      imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
+      controllers: [BackupsController, SavedListsController, LiveController, HealthController],
+    };
+  }
+}
+
+@Module({})
+class AppModule {
+  static with(platform: DynamicModule): DynamicModule {
     return {
       module: AppModule,
-      imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
-      controllers: [...AREA_CONTROLLERS, BackupsController, SavedListsController, LiveController, HealthController],
+      imports: [platform, ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }]), ...AREAS],
       providers: [
-        { provide: SETTINGS, useValue: settings },
-        { provide: Clock, useValue: clock },
-        { provide: Database, useValue: database },
-        { provide: Keys, useValue: keys },
-        { provide: DatabaseCloser, useFactory: (effects: Effects) => new DatabaseCloser(database, effects), inject: [Effects] },
-        LiveNotices,
-        Present,
-        Works,
-        Events,
-        Effects,
-        FileStore,
-        Uploads,
-        FilesRound,
-        SavedLists,
-        Ticks,
-        Backups,
-        HeavyWork,
-        StaffSessions,
-        DoorTries,
-        { provide: PortalSessions, useExisting: PortalService },
-        { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
-        { provide: Collector, useClass: SimulatedCollector },
-        { provide: FilingGateway, useClass: SimulatedFilingGateway },
-        ...AREA_SERVICES,
         { provide: APP_FILTER, useClass: ProblemFilter },
         { provide: APP_GUARD, useClass: ThrottlerGuard },
         { provide: APP_GUARD, useClass: AccessGuard },
@@ -114,7 +123,7 @@ export async function createApp(settings: Settings, clock: Clock): Promise<INest
   const log = openLog(settings.log);
   try {
     const keys = await Keys.open(database, settings.dataFolder, settings.masterKey);
-    const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings, clock, database, keys), {
+    const app = await NestFactory.create<NestExpressApplication>(AppModule.with(PlatformModule.with(settings, clock, database, keys)), {
       logger: settings.log ? new LogLines(log) : ['error', 'warn'],
       abortOnError: false,
     });

@@ -9,7 +9,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ClientsService } from '../src/areas/clients';
 import { Backups } from '../src/platform/backups/backups';
 import { Database, rows, setStanding, standingOf } from '../src/platform/database';
-import { SESSION_COOKIE, StaffSessions } from '../src/platform/identity';
+import { SESSION_COOKIE } from '../src/platform/identity';
+import { StaffSessions } from '../src/areas/team';
 import { settingsWith } from '../src/platform/settings';
 import { openKillableFirm } from './killable-firm';
 

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { SecondStepOffer, SessionView } from '@steady/contract/sign-in';
 import type { LiveNotice } from '../src/platform/events/live';
 import { rows } from '../src/platform/database';
-import { StaffSessions, stepOf } from '../src/platform/identity';
+import { stepOf } from '../src/platform/identity';
+import { StaffSessions } from '../src/areas/team';
 import { codeOfStep } from '../src/platform/identity/second-step';
 import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, startTestApp } from './support';
 

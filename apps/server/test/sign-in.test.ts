@@ -6,7 +6,8 @@ import type { TeamRow } from '@steady/contract/team';
 import { TeamService } from '../src/areas/team';
 import { rows } from '../src/platform/database';
 import { Effects } from '../src/platform/events';
-import { StaffSessions, stepOf } from '../src/platform/identity';
+import { stepOf } from '../src/platform/identity';
+import { StaffSessions } from '../src/areas/team';
 import { codeOfStep } from '../src/platform/identity/second-step';
 import { PASSWORD, type TestApp, browser, startTestApp } from './support';
 

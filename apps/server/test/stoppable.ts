@@ -1,7 +1,8 @@
 /** Serves a firm of one person until it is stopped. Started by the tests, which say the folder and the port of their own. */
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
-import { SESSION_COOKIE, StaffSessions } from '../src/platform/identity';
+import { SESSION_COOKIE } from '../src/platform/identity';
+import { StaffSessions } from '../src/areas/team';
 import { stopOnSignals } from '../src/stopping';
 import { openKillableFirm, runKillable } from './killable-firm';
 

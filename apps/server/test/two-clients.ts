@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { newSecret } from '../src/platform/identity';
 import { rows } from '../src/platform/database';
-import { StaffSessions } from '../src/platform/identity';
+import { StaffSessions } from '../src/areas/team';
 import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, jobOf, startTestApp } from './support';
 
 /** Amounts that stand nowhere by chance, in minor units. */

@@ -1,15 +1,15 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { inArray, sql } from 'drizzle-orm';
 import type { ChangeStanding, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { firms, members } from '../../platform/identity';
 import { containing } from '../../platform/lists';
-import type { Work } from '../../platform/work';
-import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientsService } from '../clients';
+import { type Work, Works } from '../../platform/work';
+import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientsRemoved, ClientsService } from '../clients';
 import { JobsService, TasksService } from '../jobs';
 import { TeamService } from '../team';
+import { clientGrants } from './access.tables';
 import { GroupsService } from './groups.service';
 
 const NAMED = ['partnerId', 'managerId', 'preparerId'];
@@ -34,9 +34,13 @@ export class AccessService implements OnModuleInit {
     private readonly tasks: TasksService,
     private readonly team: TeamService,
     private readonly groups: GroupsService,
+    private readonly works: Works,
   ) {}
 
   onModuleInit(): void {
+    this.events.on(ClientsRemoved, async (work, { payload: { clientIds } }) => {
+      await work.tx.delete(clientGrants).where(inArray(clientGrants.clientId, clientIds));
+    });
     this.events.on(ClientsMerged, (work, { payload }) => this.grantBoth(work, payload));
     this.events.on(ClientAdded, (work, { payload }) => this.grantToNamed(work, [payload.clientId]));
     this.events.on(ClientsBroughtIn, async (work, { payload }) => {
@@ -106,13 +110,12 @@ export class AccessService implements OnModuleInit {
   }
 
   private async people(work: Work, memberIds: string[]): Promise<{ id: string; name: string }[]> {
-    const found = await work.tx
-      .select({ id: members.id, name: members.name })
-      .from(members)
-      .where(and(eq(members.firmId, work.firm.id), inArray(members.id, memberIds)))
-      .orderBy(members.id);
-    if (found.length !== new Set(memberIds).size) throw Problem.notFound('person');
-    return found;
+    const names = await this.team.names(work);
+    return [...new Set(memberIds)].sort().map((id) => {
+      const name = names.get(id);
+      if (name === undefined) throw Problem.notFound('person');
+      return { id, name };
+    });
   }
 
   /** Grants clients to people and groups. @returns the sentence that says what was granted. */
@@ -179,7 +182,7 @@ export class AccessService implements OnModuleInit {
     const member = await this.team.get(work, memberId);
     if (work.actor.kind === 'staff' && !work.actor.allClients && allClients)
       throw Problem.refused('more-than-own', 'You do not see every client yourself. Somebody who does can grant this.');
-    await work.tx.update(members).set({ allClients }).where(eq(members.id, memberId));
+    await this.team.setSight(work, memberId, allClients);
     if (!allClients) await this.grantOwnWork(work, memberId, 'had work on it');
     await this.events.record(work, SightChanged, {
       what: allClients ? `lets ${member.name} see every client` : `lets ${member.name} see only the clients granted`,
@@ -192,7 +195,7 @@ export class AccessService implements OnModuleInit {
   /** Says which client is the firm itself: from then on only whoever has that right sees it. */
   async setOwnRecord(work: Work, clientId: string): Promise<void> {
     const client = await this.clients.get(work, clientId);
-    await work.tx.update(firms).set({ ownClientId: clientId }).where(eq(firms.id, work.firm.id));
+    await this.works.change(work, { ownClientId: clientId });
     await this.events.record(work, OwnRecordSet, {
       what: `made ${client.name} the firm\u2019s own record: only the right to see it shows it`,
       clientId,

@@ -4,7 +4,7 @@ import type { GroupInput, GroupView } from '@steady/contract/team';
 import { insertMany, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { groupMembers, groups } from '../../platform/identity';
+import { groupMembers, groups } from './access.tables';
 import type { Work } from '../../platform/work';
 import { TeamService } from '../team';
 

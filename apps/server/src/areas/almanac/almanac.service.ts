@@ -9,7 +9,7 @@ import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Filing, FilingGateway } from '../../stand-ins/outside';
-import { ClientChanged, ClientsMerged, ClientsService, bearsOnRules, factsOf, moveToClient } from '../clients';
+import { ClientRecords, ClientChanged, ClientsService, bearsOnRules, factsOf } from '../clients';
 import { JobFinished, JobReopened, JobStandingService, JobsService, TasksService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
 import { ClosingDaysChanged } from '../team';
@@ -32,6 +32,7 @@ const OF_OUR_OWN = sql`(o.rule_id in ${OWN_DATES} or exists (select from firm_ru
 @Injectable()
 export class AlmanacService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly effects: Effects,
     private readonly ticks: Ticks,
@@ -46,7 +47,7 @@ export class AlmanacService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, obligations));
+    this.records.follow(obligations, { what: 'deadlines' });
     this.events.on(ServiceLineAdded, async (work, { payload }) => this.planning.plan(work, [payload], { mustApply: true }));
     this.events.on(ServiceLineChanged, async (work, { payload }) => this.planning.plan(work, [await this.lines.get(work, payload.lineId)]));
     this.events.on(ServiceChanged, async (work, { payload }) => {

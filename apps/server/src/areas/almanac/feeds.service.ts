@@ -7,7 +7,8 @@ import { Database } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { daysAsCalendar } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
-import { type Identity, bySecret, newSecret, staffActor } from '../../platform/identity';
+import { type Identity, bySecret, newSecret } from '../../platform/identity';
+import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
 import { feeds } from './almanac.tables';
 

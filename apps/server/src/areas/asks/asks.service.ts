@@ -7,7 +7,7 @@ import type { ChangeAsk } from '@steady/contract/asks';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Client, ClientsMerged, moveToClient } from '../clients';
+import { ClientRecords, type Client } from '../clients';
 import { type Job, JobAsks, JobClosed, JobFinished, JobReopened, JobsService, TaskTicked, TasksService } from '../jobs';
 import { AskBook, ENDED, taskOfParty } from './ask-book';
 import { AskLetters } from './ask-letters';
@@ -41,6 +41,7 @@ export interface NewAsk {
 @Injectable()
 export class AsksService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly book: AskBook,
     private readonly letters: AskLetters,
@@ -52,7 +53,7 @@ export class AsksService implements OnModuleInit {
 
   onModuleInit(): void {
     this.ofJobs.bring(this.queries);
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, asks));
+    this.records.follow(asks, { what: 'asks' });
     this.events.on(JobFinished, (work, { payload }) => (payload.keepAsks ? this.book.reckonJob(work, payload.jobId) : this.release(work, payload.jobId)));
     this.events.on(JobClosed, (work, { payload }) => this.release(work, payload.jobId));
     this.events.on(JobReopened, (work, { payload }) => this.askOn(work, payload.jobId));

@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm';
 import type { DetailField } from '@steady/core/details';
 import { LEGAL_FORMS, PAYMENT_METHODS, STANDINGS, VAT_GROUPS, WAYS } from '@steady/contract/clients';
-import { type ListField, columnsOf, detailFieldsOf, personField } from '../../platform/lists';
+import { type ListField, columnsOf, detailFieldsOf } from '../../platform/lists';
+import { personField } from '../team';
 
 /** Persons sort by their last name, other clients by their name. */
 export const BY_NAME = sql.raw('c.sort_name collate "unicode"');
@@ -16,9 +17,6 @@ const contact = (key: string, name: string, column: string): ListField => ({
     `(select p.${column} from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = c.id and p.${column} is not null order by l.position limit 1)`,
   ),
 });
-const next = (column: string) =>
-  sql.raw(`(select o.${column} from obligations o where o.client_id = c.id and o.status in ('open', 'filing') order by o.due_on limit 1)`);
-
 /** The fields that every firm has, the useful ones first. */
 const FIELDS: ListField[] = [
   own('name', 'Client', 'text', 'name', { sort: BY_NAME }),
@@ -26,57 +24,6 @@ const FIELDS: ListField[] = [
   own('standing', 'Standing', 'choice', 'standing', { choices: STANDINGS }),
   own('labels', 'Labels', 'labels', 'labels'),
   own('way', 'Works', 'choice', 'way', { choices: WAYS }),
-  {
-    key: 'due',
-    name: 'Next deadline',
-    kind: 'date',
-    value: next('due_on'),
-    grouped: sql`select client_id as k, min(due_on) as v from obligations where status in ('open', 'filing') group by client_id`,
-    otherwise: sql`null::date`,
-  },
-  {
-    key: 'dueWhat',
-    name: 'What is due',
-    kind: 'text',
-    value: next('name'),
-    grouped: sql`select distinct on (client_id) client_id as k, name as v from obligations where status in ('open', 'filing') order by client_id, due_on, id`,
-    otherwise: sql`null::text`,
-  },
-  {
-    key: 'openJobs',
-    name: 'Open jobs',
-    kind: 'number',
-    value: sql`(select count(*)::int from jobs j where j.client_id = c.id and j.status <> 'finished')`,
-    grouped: sql`select client_id as k, count(*)::int as v from jobs where status <> 'finished' group by client_id`,
-    otherwise: sql`0`,
-  },
-  {
-    key: 'waits',
-    name: 'We wait since',
-    kind: 'date',
-    value: sql`(select min(j.waiting_since)::date from jobs j where j.client_id = c.id)`,
-    grouped: sql`select client_id as k, min(waiting_since)::date as v from jobs where waiting_since is not null group by client_id`,
-    otherwise: sql`null::date`,
-  },
-  {
-    key: 'wip',
-    name: 'WIP',
-    kind: 'money',
-    fees: true,
-    // Job by job, so that the postings of each are found by the index; joined, all of them would be read for each client.
-    value: sql`coalesce((select sum((select sum(w.amount) from wip_postings w where w.job_id = j.id))::float8 from jobs j where j.client_id = c.id), 0)`,
-    grouped: sql`select j.client_id as k, sum(w.amount)::float8 as v from (select job_id, sum(amount) as amount from wip_postings group by job_id) w join jobs j on j.id = w.job_id group by j.client_id`,
-    otherwise: sql`0`,
-  },
-  {
-    key: 'unpaid',
-    name: 'Unpaid',
-    kind: 'money',
-    fees: true,
-    value: sql`coalesce((select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0))::float8 from invoices i where i.client_id = c.id and i.status = 'issued'), 0)`,
-    grouped: sql`select i.client_id as k, sum(i.gross - coalesce(p.paid, 0))::float8 as v from invoices i left join (select invoice_id, sum(amount) as paid from payments group by invoice_id) p on p.invoice_id = i.id where i.status = 'issued' group by i.client_id`,
-    otherwise: sql`0`,
-  },
   person('partner', 'Partner'),
   person('manager', 'Manager'),
   person('preparer', 'Preparer'),
@@ -107,6 +54,14 @@ const FIELDS: ListField[] = [
   { key: 'number', name: 'Number', kind: 'text', value: sql`c.number::text`, sort: sql`c.number` },
 ];
 
-/** All fields of the list for a firm with these details of its own, and for a person who may see fees or not. */
-export const clientFields = (details: readonly DetailField[], seesFees: boolean): ListField[] =>
-  [...FIELDS, ...detailFieldsOf(details)].filter((field) => !field.fees || seesFees);
+/** What jobs show of their client `c`. */
+export const FIELDS_OF_JOBS: ListField[] = [
+  { key: 'contact', name: 'Contact', kind: 'text', value: sql`(select p.name from contacts p where p.id = j.contact_id)` },
+  { key: 'kind', name: 'Legal form of the client', kind: 'choice', choices: LEGAL_FORMS, value: sql`c.legal_form` },
+  { key: 'way', name: 'The client works', kind: 'choice', choices: WAYS, value: sql`c.way` },
+  { key: 'labels', name: 'Labels of the client', kind: 'labels', value: sql`c.labels` },
+  { key: 'related', name: 'Related clients', kind: 'text', value: sql`(select r.name from related_clients r where r.id = c.related_id)` },
+];
+
+/** All fields of the list, for a firm with these details of its own. */
+export const clientFields = (details: readonly DetailField[]): ListField[] => [...FIELDS, ...detailFieldsOf(details)];

@@ -5,7 +5,7 @@ import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may, seesFees } from '../../platform/identity';
-import { type ListField, type Listing, SavedLists, containing } from '../../platform/lists';
+import { type ListField, ListFields, type Listing, SavedLists, containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
 import { ContactQueries } from './contacts.queries';
@@ -16,6 +16,7 @@ const NOTES_A_PAGE = 100;
 export class ClientQueries {
   constructor(
     private readonly contacts: ContactQueries,
+    private readonly listFields: ListFields,
     lists: SavedLists,
     private readonly present: Present,
   ) {
@@ -29,7 +30,8 @@ export class ClientQueries {
   }
 
   async fields(work: Work): Promise<ListField[]> {
-    return clientFields(await this.details(work), may(work.actor, 'see fees'));
+    const fees = may(work.actor, 'see fees');
+    return this.listFields.with('clients', clientFields(await this.details(work))).filter((field) => !field.fees || fees);
   }
 
   /** The list of clients: all that the person sees, persons by their last name. `find` is a part of the name. */

@@ -13,12 +13,15 @@ import { Problem } from '../../platform/http/problem';
 import { mustBeConfirmed } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
+import { ClientRecords } from './client-records';
 import { ClientQueries } from './clients.queries';
 import { clients } from './clients.tables';
 import { ContactsService } from './contacts.service';
 
 export type Client = typeof clients.$inferSelect;
 export const ClientAdded = eventKind<{ clientId: string }>('client added');
+/** Told, not recorded: what removed them says so itself. */
+export const ClientsRemoved = eventKind<{ clientIds: string[] }>('clients removed');
 export const ClientChanged = eventKind<{ clientId: string; facts: string[] }>('client changed');
 
 /** Facts that a rule may look at. */
@@ -85,6 +88,7 @@ export class ClientsService {
     private readonly team: TeamService,
     private readonly queries: ClientQueries,
     private readonly contacts: ContactsService,
+    private readonly records: ClientRecords,
   ) {}
 
   async add(work: Work, input: AddClient, more: { standing?: Standing; since?: string } = {}): Promise<string> {
@@ -241,15 +245,15 @@ export class ClientsService {
     const unused = await rows<{ id: string }>(
       work.tx,
       sql`select c.id from clients c where c.id in ${given}
-            and not exists (select from service_lines where client_id = c.id) and not exists (select from jobs where client_id = c.id) and not exists (select from documents where client_id = c.id)
-            and not exists (select from messages where client_id = c.id) and not exists (select from client_notes where client_id = c.id)`,
+            and ${this.records.untouched(sql`c.id`)}`,
     );
     const removed = unused.map((row) => row.id);
     const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(removed)}::jsonb)::uuid)`;
     const links = await rows<{ contact_id: string }>(work.tx, sql`delete from client_contacts where client_id in ${gone} returning contact_id`);
     const people = sql`(select jsonb_array_elements_text(${JSON.stringify(links.map((link) => link.contact_id))}::jsonb)::uuid)`;
     await work.tx.execute(sql`delete from contacts p where p.id in ${people} and not exists (select from client_contacts l where l.contact_id = p.id)`);
-    await work.tx.execute(sql`delete from client_grants where client_id in ${gone}`);
+    if (removed.length > 0)
+      await this.events.tell(work, ClientsRemoved, { what: 'removed clients on which nothing was done yet', payload: { clientIds: removed } });
     await work.tx.execute(sql`delete from clients where id in ${gone}`);
     return new Set(removed);
   }

@@ -1,5 +1,5 @@
-import { Injectable } from '@nestjs/common';
-import { type AnyColumn, type Table, eq, inArray, sql } from 'drizzle-orm';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { count, eq, inArray, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { type Merged, mergeRecords } from '@steady/core/merging';
 import { fullDate } from '@steady/core/words';
@@ -8,6 +8,8 @@ import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { TeamService } from '../team';
+import { ClientRecords } from './client-records';
 import { ClientQueries } from './clients.queries';
 import { type Client, ClientsService, mayMoveAccount } from './clients.service';
 import { clientContacts, clientNotes, clients } from './clients.tables';
@@ -50,12 +52,18 @@ const FACTS = {
 
 /** Merges two records that are one client. Nothing is lost: the record that goes stays, empty, and leads to the other. */
 @Injectable()
-export class MergeService {
+export class MergeService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly queries: ClientQueries,
+    private readonly records: ClientRecords,
+    private readonly team: TeamService,
   ) {}
+
+  onModuleInit(): void {
+    this.records.follow(clientNotes, { what: 'notes', holds: true });
+  }
 
   private async both(work: Work, keptId: string, goingId: string): Promise<{ kept: Client; going: Client }> {
     if (keptId === goingId) throw Problem.invalid([{ field: 'otherId', message: 'Choose another client.' }]);
@@ -80,9 +88,7 @@ export class MergeService {
     const { differs, filled } = this.merged(kept, going, []);
     const details = new Map((await this.queries.details(work)).map((detail) => [`detail:${detail.id}`, detail.name]));
     const names = new Map([
-      ...(await rows<{ id: string; name: string }>(work.tx, sql`select id, name from members where firm_id = ${work.firm.id}`)).map(
-        (row) => [row.id, row.name] as const,
-      ),
+      ...(await this.team.names(work)),
       ...(await rows<{ id: string; name: string }>(work.tx, sql`select id, name from related_clients where firm_id = ${work.firm.id}`)).map(
         (row) => [row.id, row.name] as const,
       ),
@@ -94,14 +100,7 @@ export class MergeService {
       const text = String(value);
       return /^\d{4}-\d{2}-\d{2}$/.test(text) ? fullDate(civil(text)) : (names.get(text) ?? text);
     };
-    const [counts] = await rows<Record<string, number>>(
-      work.tx,
-      sql`select (select count(*) from client_contacts where client_id = ${goingId})::int as "contacts", (select count(*) from service_lines where client_id = ${goingId})::int as "services",
-            (select count(*) from obligations where client_id = ${goingId})::int as "deadlines", (select count(*) from jobs where client_id = ${goingId})::int as "jobs",
-            (select count(*) from documents where client_id = ${goingId})::int as "documents", (select count(*) from messages where client_id = ${goingId})::int as "messages",
-            (select count(*) from invoices where client_id = ${goingId})::int as "bills", (select count(*) from time_entries where client_id = ${goingId})::int as "time entries",
-            (select count(*) from client_notes where client_id = ${goingId})::int as "notes"`,
-    );
+    const [contacts] = await work.tx.select({ count: count() }).from(clientContacts).where(eq(clientContacts.clientId, goingId));
     const twice = await rows<{ name: string }>(
       work.tx,
       sql`select distinct s.name from service_lines a join service_lines b on b.service_id = a.service_id and b.client_id = ${keptId} join services s on s.id = a.service_id where a.client_id = ${goingId} order by 1`,
@@ -111,7 +110,7 @@ export class MergeService {
       going: { id: going.id, name: going.name, version: going.version },
       differs: differs.map(({ key, kept: one, going: other }) => ({ key, name: nameOf(key), kept: shown(one), going: shown(other) })),
       filled: filled.map(({ key, value }) => ({ name: nameOf(key), value: shown(value) })),
-      moves: Object.entries(counts!).flatMap(([what, count]) => (count > 0 ? [{ what, count }] : [])),
+      moves: [{ what: 'contacts', count: contacts!.count }, ...(await this.records.count(work, goingId))].filter((one) => one.count > 0),
       warnings: twice.map(({ name }) => `Both have "${name}": its deadlines will stand there twice until one of the two lines is stopped.`),
     };
   }
@@ -133,7 +132,7 @@ export class MergeService {
       .set({ ...own, details, labels, version: kept.version + 1 })
       .where(eq(clients.id, kept.id));
     await this.moveContacts(work, going.id, kept.id);
-    await moveToClient(work, { from: going.id, into: kept.id }, clientNotes);
+    await this.records.move(work, { from: going.id, into: kept.id });
     // Told while both can still be looked up: each area brings over what is its own.
     await this.events.record(work, ClientsMerged, {
       what: `merged ${going.name} (number ${going.number}) into ${kept.name} (number ${kept.number})`,
@@ -178,8 +177,3 @@ const pickFacts = (client: Client) => ({
   labels: client.labels,
   details: client.details,
 });
-
-/** Brings the rows of one client under another, in tables that say to which client a row belongs. */
-export async function moveToClient(work: Work, { from, into }: { from: string; into: string }, ...tables: (Table & { clientId: AnyColumn })[]): Promise<void> {
-  for (const table of tables) await work.tx.execute(sql`update ${table} set client_id = ${into} where client_id = ${from}`);
-}

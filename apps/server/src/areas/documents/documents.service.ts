@@ -5,7 +5,7 @@ import { FileStore, type StoredFile } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientsMerged, moveToClient } from '../clients';
+import { ClientRecords } from '../clients';
 import { documents } from './documents.tables';
 
 export type Document = typeof documents.$inferSelect;
@@ -16,13 +16,14 @@ export const DocumentFiled = eventKind<{ documentId: string }>('document filed')
 @Injectable()
 export class DocumentsService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly store: FileStore,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, documents));
+    this.records.follow(documents, { what: 'documents', holds: true });
   }
 
   /**

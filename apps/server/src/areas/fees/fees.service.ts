@@ -12,7 +12,7 @@ import { Problem } from '../../platform/http/problem';
 import { type Actor, may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { type Collection, type CollectionOutcome, Collector } from '../../stand-ins/outside';
-import { ClientsMerged, ClientsService, ContactsService, moveToClient } from '../clients';
+import { ClientRecords, ClientsService, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobsService } from '../jobs';
 import { PostService } from '../post';
@@ -52,6 +52,7 @@ export const seesBills = (actor: Actor): boolean => actor.kind !== 'client' || !
 @Injectable()
 export class FeesService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly effects: Effects,
     private readonly clients: ClientsService,
@@ -66,7 +67,7 @@ export class FeesService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, invoices));
+    this.records.follow(invoices, { what: 'bills' });
     this.effects.register<Collection & { invoiceId: string; by: string }, CollectionOutcome>({
       kind: 'collect',
       outside: ({ invoiceId: _, by: __, ...collection }, key, firmId) => this.collector.collect(firmId, key, collection),

@@ -13,7 +13,7 @@ import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may, readBy } from '../../platform/identity';
-import { type ListAsked, type ListField, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
+import { type ListAsked, type ListField, ListFields, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
 import { FirmRules } from '../rules';
@@ -66,6 +66,7 @@ export class JobQueries {
     private readonly rules: FirmRules,
     private readonly clients: ClientQueries,
     private readonly asks: JobAsks,
+    private readonly listFields: ListFields,
     lists: SavedLists,
     private readonly present: Present,
   ) {
@@ -75,7 +76,8 @@ export class JobQueries {
   }
 
   async fields(work: Work): Promise<ListField[]> {
-    return jobFields(await this.clients.details(work), may(work.actor, 'see fees'));
+    const fees = may(work.actor, 'see fees');
+    return this.listFields.with('jobs', jobFields(await this.clients.details(work))).filter((field) => !field.fees || fees);
   }
 
   /** The list of jobs. Open ones have no limit of time, so that overdue ones never drop out; finished ones stand the newest first. */

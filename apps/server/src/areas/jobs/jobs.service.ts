@@ -11,7 +11,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
-import { type Client, ClientsMerged, ClientsService, ContactsService, factsOf, moveToClient } from '../clients';
+import { ClientRecords, type Client, ClientsService, ContactsService, factsOf } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
 import { type Job, JobMovesService } from './job-moves.service';
@@ -42,6 +42,7 @@ export interface JobOrder {
 @Injectable()
 export class JobsService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly contacts: ContactsService,
@@ -50,7 +51,8 @@ export class JobsService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, jobs, tasks));
+    this.records.follow(jobs, { what: 'jobs', holds: true });
+    this.records.follow(tasks);
   }
 
   /** Begins the job of a period. Asked again for the same one, gives the job that is there. */

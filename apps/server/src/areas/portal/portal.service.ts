@@ -17,11 +17,11 @@ import {
   newCode,
   newSecret,
   sameHash,
-  staffActor,
   DoorTries,
   CODES_OF_ONE,
   CODES_SENT,
 } from '../../platform/identity';
+import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
 import { type Contact, ContactChanged, ContactsService } from '../clients';
 import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';

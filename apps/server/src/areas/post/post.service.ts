@@ -8,7 +8,7 @@ import { type Effect, Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Letter, PostRoom } from '../../stand-ins/outside';
-import { type Client, ClientsMerged, type Contact, ContactsService, moveToClient } from '../clients';
+import { ClientRecords, type Client, type Contact, ContactsService } from '../clients';
 import { PortalService } from '../portal';
 import { messages } from './post.tables';
 
@@ -57,6 +57,7 @@ const letterText = (work: Work, draft: Draft, to: string, link: string) =>
 @Injectable()
 export class PostService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly effects: Effects,
     private readonly events: Events,
     private readonly contacts: ContactsService,
@@ -65,7 +66,7 @@ export class PostService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, messages));
+    this.records.follow(messages, { what: 'messages', holds: true });
     this.effects.register(this.delivery());
     this.effects.register({
       kind: 'letter',

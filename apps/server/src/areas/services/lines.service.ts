@@ -9,7 +9,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { type Client, ClientsMerged, ClientsService, moveToClient } from '../clients';
+import { ClientRecords, type Client, ClientsMerged, ClientsService, moveToClient } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
 import { FirmRules, type RuleBook } from '../rules';
 import { TeamService } from '../team';
@@ -32,6 +32,7 @@ const WORDS = { agent: 'authorisation of the agent', digital: 'registration for 
 @Injectable()
 export class LinesService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly services: ServicesService,
@@ -41,7 +42,7 @@ export class LinesService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, serviceLines));
+    this.records.follow(serviceLines, { what: 'services', holds: true });
     this.events.on(ClientsMerged, async (work, { payload: { from, into } }) => {
       // Where both had one, what was kept counts.
       await work.tx.execute(

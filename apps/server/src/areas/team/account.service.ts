@@ -5,20 +5,9 @@ import type { ChangePassword, OwnAccount, SecondStepOffer } from '@steady/contra
 import { type Tx, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import {
-  StaffSessions,
-  fits,
-  hashOf,
-  members,
-  newRecoveryCodes,
-  newSecondStep,
-  otpAddress,
-  people,
-  personTokens,
-  sessions,
-  stepOf,
-  within,
-} from '../../platform/identity';
+import { fits, hashOf, newRecoveryCodes, newSecondStep, otpAddress, stepOf, within } from '../../platform/identity';
+import { members, people, personTokens, sessions } from './team.tables';
+import { StaffSessions } from './staff-sessions';
 import { type Work, staffId } from '../../platform/work';
 import { PasswordChanged, PersonLinks } from './person-links.service';
 import { SignInService } from './sign-in.service';

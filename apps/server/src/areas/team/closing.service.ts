@@ -1,11 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { eq } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { firms } from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
 
 export const ClosingDaysChanged = eventKind<object>('closing days changed');
@@ -34,8 +32,7 @@ export class ClosingService {
     if (twice) throw Problem.invalid([{ field: 'day', message: `${fullDate(civil(twice.day))} stands there twice.` }]);
     const before = work.firm.closingDays;
     const closingDays = [...days].sort((a, b) => a.day.localeCompare(b.day)).map(({ day, name }) => ({ day, name }));
-    const [found] = await work.tx.update(firms).set({ closingDays }).where(eq(firms.id, work.firm.id)).returning();
-    await this.works.changed(work, found!);
+    await this.works.change(work, { closingDays });
     const added = closingDays.filter((one) => !before.some((other) => other.day === one.day));
     const gone = before.filter((one) => !closingDays.some((other) => other.day === one.day));
     const said = [

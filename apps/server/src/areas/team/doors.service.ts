@@ -1,9 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { eq } from 'drizzle-orm';
 import type { FirmDoors } from '@steady/contract/firm-doors';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { firms } from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
 
 export const DoorsChanged = eventKind<object>('sign-in of the firm changed');
@@ -45,8 +43,7 @@ export class DoorsService {
     if (changed.length === 0) return;
     const pick = (from: typeof set) => Object.fromEntries(changed.map((key) => [key, from[key]]));
     const before = pick(work.firm);
-    const [found] = await work.tx.update(firms).set(set).where(eq(firms.id, work.firm.id)).returning();
-    await this.works.changed(work, found!);
+    await this.works.change(work, set);
     await this.events.record(work, DoorsChanged, { what: `changed ${changed.map((key) => WORDS[key]).join(', ')}`, before, after: pick(set), payload: {} });
   }
 }

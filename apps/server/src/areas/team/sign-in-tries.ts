@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { Clock } from '../../platform/clock';
 import { Database, rows } from '../../platform/database';
-import { type DoorRule, DoorTries, KNOWN_BROWSER, ONE_ADDRESS, UNKNOWN_BROWSER, hashOf, newSecret, type people, personTokens } from '../../platform/identity';
+import { type DoorRule, DoorTries, KNOWN_BROWSER, ONE_ADDRESS, UNKNOWN_BROWSER, hashOf, newSecret } from '../../platform/identity';
+import { type people, personTokens } from './team.tables';
 import { sql } from 'drizzle-orm';
 
 /** A browser that was not used for so long is a stranger's again. */

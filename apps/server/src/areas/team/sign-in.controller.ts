@@ -21,18 +21,8 @@ import {
   type DoorLetter,
 } from '@steady/contract/sign-in';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
-import {
-  BROWSER_COOKIE,
-  SESSION_COOKIE,
-  SESSION_DAYS,
-  StaffSessions,
-  cookie,
-  giveCookie,
-  takeCookie,
-  DoorTries,
-  KNOWN_BROWSER,
-  type Known,
-} from '../../platform/identity';
+import { BROWSER_COOKIE, SESSION_COOKIE, cookie, giveCookie, takeCookie, DoorTries, KNOWN_BROWSER, type Known } from '../../platform/identity';
+import { SESSION_DAYS, StaffSessions } from './staff-sessions';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { type Work, Works } from '../../platform/work';
 import { AccountService } from './account.service';

@@ -11,8 +11,11 @@ import { Database, newId, rows } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
-import { StaffSessions, firms, leave, members, people, rates, roleRights, within, may } from '../../platform/identity';
-import type { Work } from '../../platform/work';
+import { within, may } from '../../platform/identity';
+import { leave, members, people, rates, roleRights } from './team.tables';
+import { StaffSessions } from './staff-sessions';
+import { firms } from '../../platform/work';
+import { type NewFirm, type Work, Works } from '../../platform/work';
 import { PersonLinks } from './person-links.service';
 
 export type Member = typeof members.$inferSelect;
@@ -59,10 +62,22 @@ export class TeamService implements OnModuleInit {
     private readonly effects: Effects,
     private readonly ticks: Ticks,
     private readonly keys: Keys,
+    private readonly works: Works,
   ) {}
 
   onModuleInit(): void {
     this.ticks.register('access that ends', (work) => this.endAccess(work));
+  }
+
+  /** What the people of the firm are called, by their ids. */
+  async names(work: Work): Promise<Map<string, string>> {
+    const found = await work.tx.select({ id: members.id, name: members.name }).from(members).where(eq(members.firmId, work.firm.id));
+    return new Map(found.map((one) => [one.id, one.name]));
+  }
+
+  /** Lets a person see every client, or only those granted one by one. */
+  async setSight(work: Work, memberId: string, allClients: boolean): Promise<void> {
+    await work.tx.update(members).set({ allClients }).where(eq(members.id, memberId));
   }
 
   async list(work: Work): Promise<MemberView[]> {
@@ -276,9 +291,9 @@ export class TeamService implements OnModuleInit {
   }
 
   /** Founds a firm with its first people. Used at start-up. */
-  async found(firm: Omit<typeof firms.$inferInsert, 'id' | 'fileKey'>, team: NewMember[]): Promise<{ firmId: string; memberIds: string[] }> {
+  async found(firm: Omit<NewFirm, 'id' | 'fileKey'>, team: NewMember[]): Promise<{ firmId: string; memberIds: string[] }> {
     const firmId = newId();
-    await this.database.transaction({ firmId }, (tx) => tx.insert(firms).values({ ...firm, id: firmId, fileKey: this.keys.forNewFirm() }));
+    await this.works.found({ ...firm, id: firmId, fileKey: this.keys.forNewFirm() });
     const memberIds: string[] = [];
     for (const member of team) memberIds.push(await this.add(firmId, member));
     return { firmId, memberIds };

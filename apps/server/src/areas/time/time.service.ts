@@ -6,7 +6,7 @@ import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
-import { ClientsMerged, moveToClient } from '../clients';
+import { ClientRecords } from '../clients';
 import { type JobOfTask, JobsService, TasksService, type Task } from '../jobs';
 import { TeamService } from '../team';
 import { expenses, timeEntries, timers } from './time.tables';
@@ -34,6 +34,7 @@ function mustBeRecent(work: Work, on: string): void {
 @Injectable()
 export class TimeService implements OnModuleInit {
   constructor(
+    private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
@@ -41,7 +42,8 @@ export class TimeService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ClientsMerged, (work, { payload }) => moveToClient(work, payload, timeEntries, expenses));
+    this.records.follow(timeEntries, { what: 'time entries' });
+    this.records.follow(expenses, { what: 'expenses' });
   }
 
   async record(work: Work, input: AddTimeEntry): Promise<string> {

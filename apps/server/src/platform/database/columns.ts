@@ -50,6 +50,10 @@ export const bySecret = () =>
 export const fromWithin = () =>
   pgPolicy('from_within', { as: 'permissive', to: appUser, for: 'select', using: sql`(select current_setting('app.within', true)) = 'yes'` });
 
+const within = sql`(select current_setting('app.within', true)) = 'yes'`;
+/** Of people apart from their firms: there only while they sign in, or are invited. */
+export const whileSigningIn = () => pgPolicy('while_signing_in', { to: appUser, for: 'all', using: within, withCheck: within });
+
 export const id = () =>
   uuid('id')
     .primaryKey()

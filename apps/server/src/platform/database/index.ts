@@ -13,6 +13,7 @@ export {
   ofSeenJob,
   ownFirm,
   version,
+  whileSigningIn,
   withoutFees,
 } from './columns';
 export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, isDamage } from './database';

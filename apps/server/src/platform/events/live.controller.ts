@@ -5,7 +5,7 @@ import { type Observable, concatMap, filter, from, interval, map, merge, of, tak
 import * as routes from '@steady/contract/live.routes';
 import { rows } from '../database';
 import { type AskedOutside, DoesOutside } from '../http/routes';
-import { type Identity, type Known, SESSION_COOKIE, StaffSessions, cookie } from '../identity';
+import { type Identity, type Known, SESSION_COOKIE, StaffIdentities, cookie } from '../identity';
 import { Works } from '../work';
 import { type LiveNotice, LiveNotices } from './live';
 
@@ -15,7 +15,7 @@ const HEARTBEAT = 25_000;
 export class LiveController {
   constructor(
     private readonly notices: LiveNotices,
-    private readonly sessions: StaffSessions,
+    private readonly sessions: StaffIdentities,
     private readonly works: Works,
   ) {}
 

@@ -8,7 +8,19 @@ import { ROUTE } from '../http/routes';
 import { type Identity, PORTAL_COOKIE, SESSION_COOKIE, may } from './actor';
 import { cookie } from './cookies';
 import { mustBeConfirmed } from './password-again';
-import { type StaffSession, StaffSessions } from './staff-sessions';
+
+/** What is known of the session in which a person of the firm acts. */
+export interface StaffSession {
+  tokenHash: string;
+  /** The firm requires the second step, and this person has none yet: nothing else is open to them. */
+  wantsSecondStep: boolean;
+}
+
+/** Finds the person of the firm behind a session cookie. The area of the team provides it. */
+export abstract class StaffIdentities {
+  /** @param attended false for what a page asks by itself, which is no sign of life */
+  abstract find(token: string, attended?: boolean): Promise<(Identity & { session: StaffSession }) | null>;
+}
 
 /** Finds the person of a client behind a portal cookie. The portal area provides it. */
 export abstract class PortalSessions {
@@ -28,7 +40,7 @@ const UNATTENDED = 'x-unattended';
 export class AccessGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
-    @Inject(StaffSessions) private readonly staff: StaffSessions,
+    @Inject(StaffIdentities) private readonly staff: StaffIdentities,
     @Inject(PortalSessions) private readonly portal: PortalSessions,
   ) {}
 

@@ -2,7 +2,6 @@ import { and, eq, gt, sql } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Database, Tx } from '../database';
 import { hashOf } from './secrets';
-import type { sessions } from './tables';
 
 /** A table whose rows are found by the hash of a secret that somebody shows, before their firm is known. */
 export type SecretTable = PgTable & { tokenHash: AnyPgColumn; firmId: AnyPgColumn; expiresAt: AnyPgColumn };
@@ -22,11 +21,10 @@ export function bySecret<Table extends SecretTable, Result>(
   return database.transaction(
     { secret: hash },
     async (tx) => {
-      // All such tables have the columns asked for here; the builder's types cannot say so.
-      const [row] = await tx
+      const [row] = (await tx
         .select()
-        .from(table as unknown as typeof sessions)
-        .where(and(eq(table.tokenHash, hash), gt(table.expiresAt, now)));
+        .from(table as PgTable)
+        .where(and(eq(table.tokenHash, hash), gt(table.expiresAt, now)))) as (Table['$inferSelect'] & { firmId: string })[];
       if (!row) return null;
       await tx.execute(sql`select set_config('app.firm_id', ${row.firmId}, true)`);
       return then(row, tx);

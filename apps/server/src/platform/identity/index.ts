@@ -1,4 +1,4 @@
-export { AccessGuard, type Known, PortalSessions } from './access.guard';
+export { AccessGuard, type Known, PortalSessions, StaffIdentities, type StaffSession } from './access.guard';
 export {
   type Actor,
   type Identity,
@@ -17,7 +17,5 @@ export { cookie, giveCookie, takeCookie } from './cookies';
 export { hashOf, newCode, newSecret, sameHash } from './secrets';
 export { fits, newRecoveryCodes, newSecondStep, otpAddress, stepOf } from './second-step';
 export { type DoorRule, CODES_OF_ONE, CODES_SENT, DoorTries, KNOWN_BROWSER, ONE_ADDRESS, UNKNOWN_BROWSER } from './door-tries';
-export { SESSION_DAYS, type StaffSession, StaffSessions, staffActor } from './staff-sessions';
 export { mustBeConfirmed } from './password-again';
 export { pastGrants, within } from './within';
-export { counters, firms, groupMembers, groups, leave, members, people, personTokens, rates, roleRights, sessions } from './tables';

@@ -1,6 +1,7 @@
 export { askedFrom } from './asked';
 export { containing } from './containing';
-export { type ListField, columnsOf, detailFieldsOf, personField } from './list-field';
+export { type ListField, columnsOf, detailFieldsOf } from './list-field';
+export { ListFields } from './list-fields';
 export { sendListing } from './list-file';
 export { type ListAsked, type Listing, idsOf, pageOf, placeOf, totalsOf, wholeOf } from './listing';
 export { SavedLists, SavedListsController } from './saved-lists';

@@ -1,6 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm';
 import type { DetailField, DetailKind } from '@steady/core/details';
 import type { Field, FieldKind, Filter } from '@steady/core/lists';
+import type { Work } from '../work';
 import { containing } from './containing';
 
 /** A field of a list, and where its value comes from. */
@@ -11,6 +12,8 @@ export interface ListField extends Field {
   sort?: SQL;
   /** What a filter compares, where that is not the value itself: the id of a person. */
   compared?: SQL;
+  /** Of a person: what everybody who may stand there is called, by their ids. */
+  names?: (work: Work) => Promise<Map<string, string>>;
   /** Seen only by whoever sees fees. */
   fees?: true;
   /**
@@ -57,16 +60,6 @@ export const columnsOf =
     value: sql.raw(`${alias}.${column}`),
     ...more,
   });
-
-/** A person of the firm whose id stands in a column: shown by name, compared by id, sorted by last name. */
-export const personField = (key: string, name: string, column: string): ListField => ({
-  key,
-  name,
-  kind: 'person',
-  value: sql.raw(`(select m.name from members m where m.id = ${column})`),
-  compared: sql.raw(column),
-  sort: sql.raw(`(select regexp_replace(m.name, '^.*\\s', '') || ' ' || m.name collate "unicode" from members m where m.id = ${column})`),
-});
 
 /** From where a list is read when these fields are used: what is summed up is joined once for all rows by their key. */
 export function joined(fields: readonly ListField[], used: ReadonlySet<string | undefined>, from: SQL, key: SQL): { fields: ListField[]; from: SQL } {

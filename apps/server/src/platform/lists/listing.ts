@@ -67,10 +67,8 @@ async function prepared(work: Work, list: Listing, asked: ListAsked, alsoUsed: r
   const down = asked.sort?.startsWith('-') ?? false;
   const by = asked.sort ? fields.find((field) => field.key === asked.sort!.replace(/^-/, '')) : undefined;
   const order = by ? sql`${by.sort ?? by.value} ${down ? sql`desc nulls last` : sql`asc nulls last`}, ${list.order}` : list.order;
-  const persons = filters.some((filter) => fields.find((one) => one.key === filter.field)?.kind === 'person')
-    ? await rows<{ id: string; name: string }>(work.tx, sql`select id, name from members where firm_id = ${work.firm.id}`)
-    : [];
-  const names = new Map(persons.map((row) => [row.id, row.name]));
+  const named = filters.flatMap((filter) => fields.find((one) => one.key === filter.field)?.names ?? [])[0];
+  const names = named ? await named(work) : new Map<string, string>();
   return {
     fields,
     from,

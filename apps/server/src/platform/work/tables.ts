@@ -1,5 +1,50 @@
-import { jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
-import { firmId, moment, ownFirm } from '../database';
+import { sql } from 'drizzle-orm';
+import { boolean, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { firmId, fromWithin, id, moment, ownFirm } from '../database';
+
+const appUser = pgRole('app_user').existing();
+const itself = sql`id = (select nullif(current_setting('app.firm_id', true), '')::uuid)`;
+
+export const firms = pgTable(
+  'firms',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    shortName: text('short_name').notNull(),
+    address: text('address').notNull(),
+    currency: text('currency').notNull(),
+    zone: text('zone').notNull(),
+    country: text('country').notNull(),
+    /** Basis points. */
+    vatRate: integer('vat_rate').notNull(),
+    /** Days in which a bill is to be paid. */
+    paymentDays: integer('payment_days').notNull(),
+    demo: boolean('demo').notNull().default(false),
+    /** What its files are sealed with, itself sealed by the master key. */
+    fileKey: text('file_key').notNull(),
+    /** The firm's own record among its clients: a right of its own shows it. */
+    ownClientId: uuid('own_client_id'),
+    /** Days on which the firm is closed besides public holidays. */
+    closingDays: jsonb('closing_days').$type<{ day: string; name: string }[]>().notNull().default([]),
+    /** Where the firm's messages come from; the address of the installation where none is given. */
+    mailAddress: text('mail_address'),
+    /** Minutes without a sign of life after which a session ends, and hours after which it ends in any case. */
+    idleMinutes: integer('idle_minutes').notNull().default(720),
+    sessionHours: integer('session_hours').notNull().default(336),
+    /** The same for administrators. */
+    adminIdleMinutes: integer('admin_idle_minutes').notNull().default(120),
+    adminSessionHours: integer('admin_session_hours').notNull().default(24),
+    /** Everybody has to set up the second step before anything else. */
+    secondStepRequired: boolean('second_step_required').notNull().default(false),
+  },
+  () => [pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
+);
+
+/** Numbers that run without gaps: job numbers, invoice numbers of a year. */
+export const counters = pgTable('counters', { firmId: firmId(), name: text('name').notNull(), last: integer('last').notNull() }, (t) => [
+  ownFirm(),
+  primaryKey({ columns: [t.firmId, t.name] }),
+]);
 
 /** Answers already given to requests that carried an Idempotency-Key. */
 export const idempotencyKeys = pgTable(

@@ -6,7 +6,9 @@ import { Clock } from '../clock';
 import { Database, type HowToWrite, type Narrow, type Tx, insertMany, rows } from '../database';
 import { events } from '../events/tables';
 import { type Actor, type Identity, seesFees } from '../identity/actor';
-import { firms } from '../identity/tables';
+import { firms } from './tables';
+
+export type NewFirm = typeof firms.$inferInsert & { id: string };
 
 export type Firm = typeof firms.$inferSelect & { calendar: WorkingCalendar };
 
@@ -107,11 +109,18 @@ export class Works {
     return { ...found, calendar: holidayCalendar(found.country, { from: year - 4, until: year + 8 }, closing) };
   }
 
-  /** Takes what was changed about the firm into this unit of work, and into those that follow once it is confirmed. */
-  async changed(work: Work, found: typeof firms.$inferSelect): Promise<void> {
-    work.firm = this.withCalendar(found);
-    if (this.database.isShared) await this.database.tell({ firm: found.id }, work.tx);
-    work.afterwards(() => this.firms.set(found.id, work.firm));
+  /** Founds a firm. */
+  async found(firm: NewFirm): Promise<void> {
+    await this.database.transaction({ firmId: firm.id }, (tx) => tx.insert(firms).values(firm));
+  }
+
+  /** Changes something about the firm: it holds in this unit of work, and in those that follow once it is confirmed. */
+  async change(work: Work, set: Partial<NewFirm>): Promise<void> {
+    const [found] = await work.tx.update(firms).set(set).where(eq(firms.id, work.firm.id)).returning();
+    const firm = this.withCalendar(found!);
+    work.firm = firm;
+    if (this.database.isShared) await this.database.tell({ firm: firm.id }, work.tx);
+    work.afterwards(() => this.firms.set(firm.id, firm));
   }
 }
 

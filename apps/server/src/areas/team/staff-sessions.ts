@@ -2,14 +2,12 @@ import { Injectable } from '@nestjs/common';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { rightsOf } from '@steady/core/access';
 import { Temporal } from '@steady/core/calendar';
-import { Clock } from '../clock';
-import { Database, type Tx, rows } from '../database';
-import { LiveNotices } from '../events/live';
-import type { Identity, StaffActor } from './actor';
-import { bySecret } from './by-secret';
-import { hashOf, newSecret } from './secrets';
-import { firms, members, roleRights, sessions } from './tables';
-import { within } from './within';
+import { Clock } from '../../platform/clock';
+import { Database, type Tx, rows } from '../../platform/database';
+import { LiveNotices } from '../../platform/events';
+import { type Identity, type StaffActor, type StaffIdentities, type StaffSession, bySecret, hashOf, newSecret, within } from '../../platform/identity';
+import { firms } from '../../platform/work';
+import { members, roleRights, sessions } from './team.tables';
 
 /** People come in and leave on a disk that is nearly full, too. */
 const LITTLE = { evenWhenLow: true };
@@ -20,13 +18,6 @@ export const SESSION_DAYS = 60;
 const SEEN_SECONDS = 60;
 /** For so long after the password was given it is not asked for again. */
 const CONFIRMED_MINUTES = 10;
-
-/** What is known of the session in which a person of the firm acts. */
-export interface StaffSession {
-  tokenHash: string;
-  /** The firm requires the second step, and this person has none yet: nothing else is open to them. */
-  wantsSecondStep: boolean;
-}
 
 interface Found {
   actor: StaffActor;
@@ -55,7 +46,7 @@ export const staffActor = async (tx: Tx, memberId: string, now: Temporal.Instant
 
 /** Sessions of people of the firm, kept by the hash of their token. */
 @Injectable()
-export class StaffSessions {
+export class StaffSessions implements StaffIdentities {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,

@@ -1,0 +1,22 @@
+import { Area } from '../../platform/area';
+import { ListFields } from '../../platform/lists';
+import { FIELDS_OF_CLIENTS } from './almanac-fields';
+import { AlmanacController } from './almanac.controller';
+import { AlmanacQueries } from './almanac.queries';
+import { AlmanacService } from './almanac.service';
+import { EffectsController } from './effects.controller';
+import { FeedsService } from './feeds.service';
+import { PlanningService } from './planning.service';
+import { RehearsalQueries } from './rehearsal.queries';
+import { SeasonService } from './season.service';
+import { ObligationStandingService } from './standing.service';
+
+@Area({
+  controllers: [AlmanacController, EffectsController],
+  services: [PlanningService, AlmanacService, ObligationStandingService, SeasonService, FeedsService, RehearsalQueries, AlmanacQueries],
+})
+export class AlmanacModule {
+  constructor(fields: ListFields) {
+    fields.bring('clients', 'way', FIELDS_OF_CLIENTS);
+  }
+}

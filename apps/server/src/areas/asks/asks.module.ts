@@ -1,0 +1,10 @@
+import { Area } from '../../platform/area';
+import { AskBook } from './ask-book';
+import { AskLetters } from './ask-letters';
+import { AsksController } from './asks.controller';
+import { AskQueries } from './asks.queries';
+import { AsksService } from './asks.service';
+import { AskKinds } from './kinds';
+
+@Area({ controllers: [AsksController], services: [AskKinds, AskBook, AskLetters, AskQueries, AsksService] })
+export class AsksModule {}

@@ -1,0 +1,17 @@
+import { Area } from '../../platform/area';
+import { ListFields } from '../../platform/lists';
+import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
+import { FeesPortalController } from './fees-portal.controller';
+import { FeesController } from './fees.controller';
+import { FeeQueries } from './fees.queries';
+import { FeesService } from './fees.service';
+import { LedgerService } from './ledger.service';
+import { SettlementService } from './settlement.service';
+
+@Area({ controllers: [FeesController, FeesPortalController], services: [FeesService, LedgerService, SettlementService, FeeQueries] })
+export class FeesModule {
+  constructor(fields: ListFields) {
+    fields.bring('clients', 'waits', FIELDS_OF_CLIENTS);
+    fields.bring('jobs', 'fee', FIELDS_OF_JOBS);
+  }
+}

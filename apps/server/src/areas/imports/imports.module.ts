@@ -1,0 +1,8 @@
+import { Area } from '../../platform/area';
+import { BringingIn } from './bringing-in';
+import { Comparisons } from './comparisons';
+import { ImportsController } from './imports.controller';
+import { ImportsService } from './imports.service';
+
+@Area({ controllers: [ImportsController], services: [ImportsService, BringingIn, Comparisons] })
+export class ImportsModule {}

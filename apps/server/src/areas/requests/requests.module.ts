@@ -1,0 +1,9 @@
+import { Area } from '../../platform/area';
+import { RequestKind } from './request-kind';
+import { RequestsPortalController } from './requests-portal.controller';
+import { RequestsController } from './requests.controller';
+import { RequestQueries } from './requests.queries';
+import { RequestsService } from './requests.service';
+
+@Area({ controllers: [RequestsController, RequestsPortalController], services: [RequestKind, RequestsService, RequestQueries] })
+export class RequestsModule {}

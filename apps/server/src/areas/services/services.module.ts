@@ -1,0 +1,14 @@
+import { Area } from '../../platform/area';
+import { ListFields } from '../../platform/lists';
+import { sql } from 'drizzle-orm';
+import { LinesService } from './lines.service';
+import { ServicesController } from './services.controller';
+import { ServiceQueries } from './services.queries';
+import { ServicesService } from './services.service';
+
+@Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
+export class ServicesModule {
+  constructor(fields: ListFields) {
+    fields.bring('jobs', 'start', [{ key: 'service', name: 'Service', kind: 'text', value: sql`(select s.name from services s where s.id = j.service_id)` }]);
+  }
+}

@@ -1,0 +1,9 @@
+import { Area } from '../../platform/area';
+import { SignatureKind } from './signature-kind';
+import { SignaturesPortalController } from './signatures-portal.controller';
+import { SignaturesController } from './signatures.controller';
+import { SignatureQueries } from './signatures.queries';
+import { SignaturesService } from './signatures.service';
+
+@Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService] })
+export class SignaturesModule {}

@@ -1,0 +1,30 @@
+import { Area } from '../../platform/area';
+import { StaffIdentities } from '../../platform/identity';
+import { StaffSessions } from './staff-sessions';
+import { AccountService } from './account.service';
+import { AfterAnswers } from './after-answers';
+import { ClosingService } from './closing.service';
+import { DoorsService } from './doors.service';
+import { PersonLinks } from './person-links.service';
+import { SignInTries } from './sign-in-tries';
+import { SignInController } from './sign-in.controller';
+import { SignInService } from './sign-in.service';
+import { TeamController } from './team.controller';
+import { TeamService } from './team.service';
+
+@Area({
+  controllers: [SignInController, TeamController],
+  services: [
+    StaffSessions,
+    { provide: StaffIdentities, useExisting: StaffSessions },
+    AfterAnswers,
+    PersonLinks,
+    SignInTries,
+    SignInService,
+    AccountService,
+    TeamService,
+    ClosingService,
+    DoorsService,
+  ],
+})
+export class TeamModule {}
