@@ -65,6 +65,7 @@ test('a client gets a second line of a service, rests it and stops it', async ({
   const page = await orlaAt(browser, '/clients');
   await page.getByRole('row', { name: /Dunmarra Oysters Ltd/ }).click();
   await heading(page, 'Dunmarra Oysters Ltd');
+  await expect(page.getByRole('table', { name: 'Deadlines ahead' })).toBeVisible();
   const leaf = page.getByRole('dialog');
 
   await test.step('weekly wages beside the monthly return', async () => {

@@ -107,8 +107,8 @@ describe('a document given for signature', () => {
     expect((await job(of.jobId)).phases[0]!.stands).toBe('current');
 
     const conal = await inside('Conal Foley');
-    const told = (await test.letters()).find((one) => one.to === 'Conal Foley')!;
-    expect(told.body).toContain('manager of Marram & Tern of Marram & Tern Accountants asks you to read and sign');
+    const told = (await test.letters()).find((one) => one.to === 'Conal Foley' && one.subject.includes('for your signature'))!;
+    expect(told.body).toContain('manager of Marram & Tern of Marram & Tern asks you to read and sign');
     const [his] = await conal.list();
     expect(his!.doneBefore).toEqual(['Bríd Foley']);
     await conal.browser.post(`/api/portal/signatures/${his!.partyId}/sign`).send({ signedAs: 'C. Foley', agreed: true }).expect(204);

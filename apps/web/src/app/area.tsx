@@ -61,11 +61,15 @@ export const page = <Module extends object>(path: string, load: () => Promise<Mo
   lazy: async () => ({ Component: (await load())[name] as ComponentType }),
 });
 
-/** A part of a page that is fetched when it is first shown. */
-export function part<Module extends object, Name extends keyof Module>(load: () => Promise<Module>, name: Name): Fetched<Module[Name]> {
+/** A part of a page that is fetched when it is first shown. @param meanwhile what stands there until it has come */
+export function part<Module extends object, Name extends keyof Module>(
+  load: () => Promise<Module>,
+  name: Name,
+  meanwhile: ReactNode = null,
+): Fetched<Module[Name]> {
   const Part = lazy(async () => ({ default: (await load())[name] as ComponentType<object> }));
   return ((props: object) => (
-    <Suspense>
+    <Suspense fallback={meanwhile}>
       <Part {...props} />
     </Suspense>
   )) as Fetched<Module[Name]>;

@@ -1,5 +1,4 @@
 export {
-  ACTIONS,
   COMPLETIONS,
   DONE_BY,
   TASK_ROLES,
@@ -15,12 +14,22 @@ export {
   type TaskRole,
   type WayOfWork,
   actionsOf,
-  checkProcedure,
-  procedureFaults,
 } from './procedure';
+export { checkProcedure, procedureFaults } from './faults';
 export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } from './lay-out';
 export { type AskOfPhase, type JobState, type Move, type MoveKind, type PhaseProgress, SIGNATURE, advance, asksToMove, moveKind, progress } from './moves';
-export { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
+export {
+  ACTION_KINDS,
+  type ActionField,
+  type ActionOf,
+  type Chosen,
+  type Does,
+  type NamesOfActions,
+  type Planned,
+  actionInWords,
+  actionsOfMove,
+  leavesTheHouse,
+} from './actions';
 export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
 export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';
 export { type NamedProcedure, beginsItself } from './begins';

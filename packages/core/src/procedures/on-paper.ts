@@ -1,9 +1,10 @@
 import type { CivilDate, WorkingCalendar } from '../calendar';
 import type { FactNames, Facts } from '../conditions';
 import { counted } from '../words';
-import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, leavesTheHouse } from './actions';
+import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, comesTo, leavesTheHouse } from './actions';
+import { checkProcedure } from './faults';
 import { type JobDates, layOut, phasesFor } from './lay-out';
-import { type Procedure, type TaskRole, actionsOf, checkProcedure } from './procedure';
+import { type Procedure, type TaskRole, actionsOf } from './procedure';
 
 /** A client as a procedure meets it. */
 export interface ClientOnPaper {
@@ -94,19 +95,20 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[],
         if (!task.memberId && !client.roles.includes(task.role)) missing.add(task.role);
       }
       for (const { action } of [...actionsOfMove(null, phase, client.facts), ...actionsOfMove(phase, null, client.facts)]) {
-        if (leavesTheHouse(action)) {
-          path[action.does === 'request' ? 'requests' : 'messages'] += client.writtenTo.length > 0 ? 1 : 0;
-          if (client.writtenTo.length === 0) {
-            unwritten = true;
-            // A task for a person takes the place of what nobody would get.
-            path.tasks += 1;
-          }
-        }
-        if (action.does === 'bill') path.bills += 1;
-        if (action.does === 'task') {
+        const sum = comesTo(action);
+        const reached = client.writtenTo.length > 0;
+        if (leavesTheHouse(action) && !reached) {
+          unwritten = true;
+          // A task for a person takes the place of what nobody would get.
           path.tasks += 1;
-          path.minutes += action.task.estimate;
-          if (!action.task.memberId && !client.roles.includes(action.task.role)) missing.add(action.task.role);
+        }
+        path.requests += reached ? (sum.requests ?? 0) : 0;
+        path.messages += reached ? (sum.messages ?? 0) : 0;
+        path.bills += sum.bills ?? 0;
+        if (sum.task) {
+          path.tasks += 1;
+          path.minutes += sum.task.minutes;
+          if (sum.task.role && !client.roles.includes(sum.task.role)) missing.add(sum.task.role);
         }
       }
     }

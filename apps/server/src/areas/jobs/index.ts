@@ -1,10 +1,10 @@
 export { JobQueries } from './jobs.queries';
-export { ActionsDue, type Job, type JobAction, JobFinished, JobMovesService, JobReopened, type LookedAtMove, keyOf } from './job-moves.service';
+export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, keyOf } from './job-moves.service';
 export { JobsService } from './jobs.service';
 export { JobAsks } from './job-asks';
 export { type JobOfTask, type Task, TaskTicked, TasksService } from './tasks.service';
 export { TaskChangesService } from './task-changes.service';
 export { JobClosed, JobStandingService } from './job-standing.service';
-export type { Brought } from './jobs.tables';
 export { JobBatches } from './job-batches';
 export { JobVersionsService } from './job-versions.service';
+export { type JobAction, JobActions } from './job-actions';

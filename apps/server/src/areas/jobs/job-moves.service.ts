@@ -21,11 +21,11 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
+import type { JobAction } from './job-actions';
 import { JobAsks } from './job-asks';
 import { type JobPhase, jobActions, jobs, tasks } from './jobs.tables';
 
 export type Job = typeof jobs.$inferSelect;
-export type JobAction = typeof jobActions.$inferSelect;
 
 export const JobMoved = eventKind<{ jobId: string }>('job moved');
 export const JobFinished = eventKind<{ jobId: string; keepAsks?: boolean }>('job finished');

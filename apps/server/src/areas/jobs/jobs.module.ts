@@ -1,6 +1,7 @@
 import { Area } from '../../platform/area';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS } from './job-fields';
+import { JobActions } from './job-actions';
 import { JobAsks } from './job-asks';
 import { JobBatches } from './job-batches';
 import { JobMovesService } from './job-moves.service';
@@ -14,7 +15,18 @@ import { TasksService } from './tasks.service';
 
 @Area({
   controllers: [JobsController],
-  services: [JobAsks, JobMovesService, JobsService, TasksService, TaskChangesService, JobStandingService, JobBatches, JobVersionsService, JobQueries],
+  services: [
+    JobAsks,
+    JobActions,
+    JobMovesService,
+    JobsService,
+    TasksService,
+    TaskChangesService,
+    JobStandingService,
+    JobBatches,
+    JobVersionsService,
+    JobQueries,
+  ],
 })
 export class JobsModule {
   constructor(fields: ListFields) {

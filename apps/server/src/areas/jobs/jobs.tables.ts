@@ -1,9 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
-import type { Fact } from '@steady/core/conditions';
 import type { ActionState } from '@steady/contract/moves';
-import type { Action, DoneBy, PhasePlan, Planned, TaskRole, WayOfWork } from '@steady/core/procedures';
+import type { Action, DoneBy, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
 import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
@@ -15,18 +14,6 @@ export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf'> {
   /** The job went back to it or past it: what it brings about may have been done already. */
   reopened?: true;
 }
-
-/** What an action has brought about, as far as it can be taken back; `sent` cannot. */
-export type Brought =
-  | { what: 'sent' }
-  | { what: 'ask'; id: string }
-  | { what: 'task'; key: string }
-  | { what: 'job'; id: string }
-  | { what: 'bill'; id: string }
-  | { what: 'label'; label: string; put: boolean }
-  | { what: 'way'; before: WayOfWork; after: WayOfWork }
-  | { what: 'detail'; detailId: string; before: Fact; after: Fact }
-  | { what: 'note'; id: string };
 
 /** A point of a task that is ticked on its own. */
 export interface Check {
@@ -168,7 +155,8 @@ export const jobActions = pgTable(
     state: text('state').$type<ActionState>().notNull(),
     at: moment('at').notNull(),
     error: text('error'),
-    brought: jsonb('brought').$type<Brought>(),
+    /** What carrying it out returned; its step reads it to take it back. */
+    brought: jsonb('brought').$type<object>(),
   },
   (t) => [
     ownFirm(),

@@ -64,6 +64,12 @@ export class TasksService {
     return added!;
   }
 
+  /** The same for what a move brings: the task stands in the phase that the job has come to, as nobody looks at one it has left. */
+  async addWhereItStands(work: Work, jobId: string, phaseKey: string, task: TaskPlan): Promise<Task> {
+    const { phase } = await this.jobs.get(work, jobId);
+    return this.addTask(work, jobId, phase ?? phaseKey, task);
+  }
+
   /** Takes a task on which nobody has worked out of a job. @throws Problem that says why it stays */
   async takeOut(work: Work, jobId: string, key: string): Promise<void> {
     const [task] = await rows<{ id: string; name: string; worked: boolean }>(

@@ -9,9 +9,9 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, apart, mustSeeAllOf } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { type Job, type JobAction, JobAsks, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
-import { ActionsService } from './actions.service';
+import { type Job, type JobAction, JobActions, JobAsks, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
 import { MovesService } from './moves.service';
+import { Steps } from './steps';
 
 export const JobsChangedTogether = eventKind<{ batchId: string }>('jobs changed together');
 
@@ -47,7 +47,8 @@ export class ManyJobsService {
     private readonly standing: JobStandingService,
     private readonly batches: JobBatches,
     private readonly looks: MovesService,
-    private readonly actions: ActionsService,
+    private readonly steps: Steps,
+    private readonly book: JobActions,
     private readonly asks: JobAsks,
   ) {}
 
@@ -162,12 +163,7 @@ export class ManyJobsService {
   async undo(work: Work, batchId: string): Promise<JobBatchView> {
     const batch = await this.batches.get(work, batchId);
     await mustSeeAllOf(work, 'jobs', await pastGrants(work.tx, async () => (await this.batches.rowsOf(work, batchId)).map((row) => row.jobId)));
-    const brought = await rows<{ jobId: string; acts: Pick<JobAction, 'id' | 'brought'>[] }>(
-      work.tx,
-      sql`select a.job_id as "jobId", jsonb_agg(jsonb_build_object('id', a.id, 'brought', a.brought) order by a.at desc, a.id desc) as acts
-          from job_actions a join job_batch_rows r on r.job_id = a.job_id and r.batch_id = ${batchId} where a.at >= ${batch.at} and a.state in ('done', 'failed') group by a.job_id`,
-    );
-    const acts = new Map(brought.map((one) => [one.jobId, one.acts]));
+    const acts = await this.book.ofBatch(work, batchId, batch.at);
     const not: JobBatchView['not'] = [];
     let undone = 0;
     for (const row of await this.batches.rowsOf(work, batchId)) {
@@ -194,12 +190,13 @@ export class ManyJobsService {
   }
 
   /** Takes back what the change has brought about at one job: all of it, or nothing. */
-  private async takeBack(work: Work, job: Job, acts: Pick<JobAction, 'id' | 'brought'>[]): Promise<void> {
+  private async takeBack(work: Work, job: Job, acts: JobAction[]): Promise<void> {
     if (acts.length === 0) return;
     await apart(work, async () => {
-      for (const { brought } of acts) if (brought) await this.actions.takeBack(work, job, brought);
-      await work.tx.execute(
-        sql`update job_actions set state = 'taken back', error = null where id in (select jsonb_array_elements_text(${JSON.stringify(acts.map((act) => act.id))}::jsonb)::uuid)`,
+      for (const { action, brought } of acts) if (brought) await this.steps.takeBack(work, job, action, brought);
+      await this.book.takenBack(
+        work,
+        acts.map((act) => act.id),
       );
     });
   }

@@ -8,9 +8,9 @@ import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';
 import { type Work, apart } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { ActionsDue, type Job, type JobAction, JobMovesService, JobStandingService, JobsService, type LookedAtMove, keyOf } from '../jobs';
+import { ActionsDue, type Job, type JobAction, JobActions, JobMovesService, JobStandingService, JobsService, type LookedAtMove, keyOf } from '../jobs';
 import { PostService } from '../post';
-import { ActionsService } from './actions.service';
+import { Steps } from './steps';
 
 /** What a move of a job brings about: foretold before it is made, carried out with it, tried again where it failed. */
 @Injectable()
@@ -22,7 +22,8 @@ export class MovesService implements OnModuleInit {
     private readonly standing: JobStandingService,
     private readonly moves: JobMovesService,
     private readonly post: PostService,
-    private readonly actions: ActionsService,
+    private readonly steps: Steps,
+    private readonly book: JobActions,
   ) {}
 
   onModuleInit(): void {
@@ -77,7 +78,7 @@ export class MovesService implements OnModuleInit {
   /** Carries one action out inside the move, and writes on it what became of it; what fails is taken back alone and stays in the list to try again. */
   private async carryOut(work: Work, action: JobAction, job: Job): Promise<void> {
     try {
-      const { also, brought } = await apart(work, () => this.actions.carryOut(work, action.action, job, action.phaseKey));
+      const { also, brought } = await apart(work, () => this.steps.carryOut(work, action.action, job, action.phaseKey));
       Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString(), brought });
     } catch (error) {
       const message = error instanceof Problem ? error.message : error instanceof Error ? error.message : String(error);
@@ -87,17 +88,10 @@ export class MovesService implements OnModuleInit {
 
   /** Tries an action again that failed. One that is done already is left alone. */
   async again(work: Work, actionId: string): Promise<void> {
-    const [action] = await rows<JobAction>(
-      work.tx,
-      sql`select id, job_id as "jobId", phase_key as "phaseKey", action, what, state from job_actions where id = ${actionId} and firm_id = ${work.firm.id} for update`,
-    );
-    if (!action) throw Problem.notFound('action');
+    const action = await this.book.hold(work, actionId);
     if (action.state !== 'failed') throw Problem.refused('not-failed', 'This was done already, or left out.');
     await this.carryOut(work, action, await this.jobs.get(work, action.jobId));
-    const { state, error, what, at, brought } = action;
-    await work.tx.execute(
-      sql`update job_actions set state = ${state}, error = ${error}, what = ${what}, at = ${at}, brought = ${JSON.stringify(brought)}::jsonb where id = ${actionId}`,
-    );
+    await this.book.outcome(work, action);
   }
 
   /** Jobs that were on hold until today, or an earlier day, go on. */

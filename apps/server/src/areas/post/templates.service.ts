@@ -74,6 +74,14 @@ export class TemplatesService implements OnModuleInit {
     return saved!.id;
   }
 
+  async has(work: Work, templateId: string): Promise<boolean> {
+    const found = await work.tx
+      .select({ id: templates.id })
+      .from(templates)
+      .where(and(eq(templates.id, templateId), eq(templates.firmId, work.firm.id)));
+    return found.length > 0;
+  }
+
   private async get(work: Work, templateId: string): Promise<Template> {
     const [found] = await work.tx
       .select()

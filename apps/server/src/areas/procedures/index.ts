@@ -1,1 +1,2 @@
+export { ActionPieces } from './action-pieces';
 export { type KeptProcedure, ProcedureChanged, ProceduresService } from './procedures.service';

@@ -7,7 +7,7 @@ import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { missingPieces } from './known-pieces';
+import { ActionPieces } from './action-pieces';
 import { procedureVersions, procedures } from './procedures.tables';
 
 export type KeptProcedure = typeof procedures.$inferSelect;
@@ -18,7 +18,10 @@ export const ProcedureChanged = eventKind<{ procedureId: string; jobIds: string[
 /** How the firm does each kind of work, version by version. */
 @Injectable()
 export class ProceduresService {
-  constructor(private readonly events: Events) {}
+  constructor(
+    private readonly events: Events,
+    private readonly pieces: ActionPieces,
+  ) {}
 
   /** @throws Error naming the faults of a procedure that cannot be worked by. */
   async add(work: Work, name: string, definition: Procedure): Promise<string> {
@@ -52,7 +55,7 @@ export class ProceduresService {
     const definition = await this.asHeldNow(work, input.definition, before?.definition ?? { phases: [] });
     const twin = await this.named(work, name);
     if (twin && twin.id !== procedureId) throw Problem.invalid([{ field: 'name', message: `There is a procedure called "${name}" already.` }]);
-    const missing = await missingPieces(work, definition);
+    const missing = await this.pieces.missing(work, definition);
     if (missing.length > 0) throw Problem.invalid([{ field: 'definition', message: `${[...new Set(missing)].join('. ')}.` }]);
     const id = before?.id ?? (await this.add(work, name, definition));
     if (before) await this.nextVersion(work, before, { name, definition });
@@ -153,6 +156,14 @@ export class ProceduresService {
     let name = wanted ?? `${from.name}, copy`;
     for (let n = 2; await this.named(work, name); n += 1) name = `${wanted ?? `${from.name}, copy`} ${n}`;
     return this.keep(work, null, { name, definition: apart(from.definition) });
+  }
+
+  async has(work: Work, procedureId: string): Promise<boolean> {
+    const found = await work.tx
+      .select({ id: procedures.id })
+      .from(procedures)
+      .where(and(eq(procedures.id, procedureId), eq(procedures.firmId, work.firm.id)));
+    return found.length > 0;
   }
 
   async get(work: Work, procedureId: string): Promise<KeptProcedure> {

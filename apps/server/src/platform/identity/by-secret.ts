@@ -21,10 +21,12 @@ export function bySecret<Table extends SecretTable, Result>(
   return database.transaction(
     { secret: hash },
     async (tx) => {
-      const [row] = (await tx
+      const any: PgTable = table;
+      const [found] = await tx
         .select()
-        .from(table as PgTable)
-        .where(and(eq(table.tokenHash, hash), gt(table.expiresAt, now)))) as (Table['$inferSelect'] & { firmId: string })[];
+        .from(any)
+        .where(and(eq(table.tokenHash, hash), gt(table.expiresAt, now)));
+      const row = found as (Table['$inferSelect'] & { firmId: string }) | undefined;
       if (!row) return null;
       await tx.execute(sql`select set_config('app.firm_id', ${row.firmId}, true)`);
       return then(row, tx);

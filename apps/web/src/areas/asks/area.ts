@@ -5,7 +5,7 @@ export const asksArea: Area = {
   jobSections: [
     {
       ...{ path: 'requests', words: 'Requests', at: 20 },
-      Words: part(() => import('./asks-section'), 'AsksInWords'),
+      Words: part(() => import('./asks-section'), 'AsksInWords', 'Requests'),
       Body: part(() => import('./asks-section'), 'AsksSection'),
     },
   ],

@@ -13,7 +13,7 @@ export const clientsArea: Area = {
   clientSections: [
     {
       ...{ path: 'notes', words: 'Notes', at: 70 },
-      Words: part(() => import('./note-list'), 'NotesInWords'),
+      Words: part(() => import('./note-list'), 'NotesInWords', 'Notes'),
       Body: part(() => import('./note-list'), 'NoteList'),
     },
   ],

@@ -7,7 +7,7 @@ export const documentsArea: Area = {
   jobSections: [
     {
       ...{ path: 'documents', words: 'Documents', at: 30 },
-      Words: part(() => import('./document-list'), 'DocumentsInWords'),
+      Words: part(() => import('./document-list'), 'DocumentsInWords', 'Documents'),
       Body: part(() => import('./document-list'), 'DocumentsOfJob'),
     },
   ],

@@ -10,6 +10,7 @@ describe('moves looked at in parts', () => {
     const first = looked({
       acts: [act('a', 'Tells the manager.', 2), act('b', 'Adds a task.')],
       leftBehind: { tasks: 3, jobs: 2 },
+      openAsks: { asks: 2, jobs: 1 },
       stay: [{ why: 'is on hold', jobs: 1 }],
     });
     const second = looked({
@@ -20,6 +21,7 @@ describe('moves looked at in parts', () => {
     expect(together(first, second)).toEqual({
       acts: [act('a', 'Tells the manager.', 7), act('b', 'Adds a task.'), act('a', 'Tells the partner.', 1)],
       leftBehind: { tasks: 4, jobs: 3 },
+      openAsks: { asks: 2, jobs: 1 },
       stay: [{ why: 'is on hold', jobs: 3 }],
     });
   });

@@ -1,4 +1,4 @@
-import { type Action, type DoneBy, type PhasePlan, type TaskPlan, commonKey } from '@steady/core/procedures';
+import { type DoneBy, type PhasePlan, type TaskPlan, commonKey } from '@steady/core/procedures';
 
 /** A key for a new piece that no other one has. */
 export function freshKey(name: string, taken: readonly string[]): string {
@@ -50,18 +50,6 @@ export function copyOfPhase(phase: PhasePlan, phases: readonly PhasePlan[], name
     })),
   };
 }
-
-export const ACTION_WORDS: Record<Action['does'], string> = {
-  message: 'write a message to the client',
-  request: 'send a request of this phase',
-  task: 'add a task',
-  procedure: 'begin another job by a procedure',
-  bill: 'draft a bill',
-  label: 'put a label on the client, or take it off',
-  way: 'note how the client works: online or on paper',
-  detail: 'set an extra detail of the client',
-  tell: 'tell a person of the firm',
-};
 
 /** When a task is ticked by itself. */
 export const DONE_BY_WORDS: Record<DoneBy, string> = {

@@ -1,0 +1,32 @@
+import { Injectable } from '@nestjs/common';
+import { type Action, type Procedure, actionsOf } from '@steady/core/procedures';
+import type { Work } from '../../platform/work';
+import { TeamService } from '../team';
+
+type Missing = (work: Work, action: Action) => Promise<{ of?: string; why: string } | null>;
+
+/** Whether the firm has what a procedure names. What an action names is known to whoever carries actions out, who says so here. */
+@Injectable()
+export class ActionPieces {
+  private ofAction: Missing = () => Promise.resolve(null);
+
+  constructor(private readonly team: TeamService) {}
+
+  bring(missing: Missing): void {
+    this.ofAction = missing;
+  }
+
+  /** What a procedure names that the firm does not have, or would set to what cannot be, a sentence each; empty when it is all there. */
+  async missing(work: Work, { phases }: Procedure): Promise<string[]> {
+    const found: string[] = [];
+    const named = phases.flatMap((phase) => phase.tasks.filter((task) => task.memberId !== undefined));
+    const people = named.length > 0 ? await this.team.names(work) : new Map<string, string>();
+    for (const task of named) if (!people.has(task.memberId!)) found.push(`"${task.name}" is for somebody who is not of the firm`);
+    for (const phase of phases)
+      for (const action of actionsOf(phase)) {
+        const missing = await this.ofAction(work, action);
+        if (missing !== null) found.push(`An action of "${phase.name}"${missing.of ? `, "${missing.of}"` : ''}: ${missing.why}`);
+      }
+    return found;
+  }
+}
