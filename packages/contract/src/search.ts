@@ -1,5 +1,6 @@
 export interface Found {
-  kind: 'client' | 'job';
+  /** What it is: "client", "job"; the area that found it says where it leads. */
+  kind: string;
   id: string;
   name: string;
   beside: string;

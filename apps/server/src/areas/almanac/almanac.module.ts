@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { TodayParts } from '../today';
+import { AlmanacToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS } from './almanac-fields';
 import { AlmanacController } from './almanac.controller';
@@ -13,10 +15,11 @@ import { ObligationStandingService } from './standing.service';
 
 @Area({
   controllers: [AlmanacController, EffectsController],
-  services: [PlanningService, AlmanacService, ObligationStandingService, SeasonService, FeedsService, RehearsalQueries, AlmanacQueries],
+  services: [AlmanacToday, PlanningService, AlmanacService, ObligationStandingService, SeasonService, FeedsService, RehearsalQueries, AlmanacQueries],
 })
 export class AlmanacModule {
-  constructor(fields: ListFields) {
+  constructor(fields: ListFields, today: TodayParts, deadlines: AlmanacToday) {
+    today.bring((work, asked) => deadlines.part(work, asked));
     fields.bring('clients', 'way', FIELDS_OF_CLIENTS);
   }
 }

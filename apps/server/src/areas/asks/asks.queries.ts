@@ -3,11 +3,13 @@ import { type SQL, and, asc, desc, eq, inArray, isNotNull, ne, or, sql } from 'd
 import { troubleOf } from '@steady/core/asks';
 import type { AskOfPhase } from '@steady/core/procedures';
 import type { AskView, PortalAsk } from '@steady/contract/asks';
+import type { TodayView } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import type { Work } from '../../platform/work';
 import { ContactsService } from '../clients';
 import { JobsService } from '../jobs';
+import { SHOWN, type TodayAsked, first } from '../today';
 import { askParties, asks } from './asks.tables';
 import { type Ask, AskKinds, type AskParty } from './kinds';
 
@@ -155,8 +157,14 @@ export class AskQueries {
     return new Set(found.map((one) => one.jobId!));
   }
 
+  /** What asks bring to Today. */
+  async onToday(work: Work, { mine, me }: TodayAsked): Promise<Partial<TodayView>> {
+    const found = await this.forUs(work, mine ? me : null, SHOWN);
+    return { answered: first(found.map((line) => ({ ...line, dueOn: null }))) };
+  }
+
   /** What came from clients and nobody has looked at, the longest first; of one preparer's or manager's jobs, or of all. */
-  forUs(work: Work, personId: string | null, most: number): Promise<ForUsLine[]> {
+  private forUs(work: Work, personId: string | null, most: number): Promise<ForUsLine[]> {
     return rows<ForUsLine>(
       work.tx,
       sql`
@@ -175,7 +183,7 @@ export class AskQueries {
   }
 }
 
-export interface ForUsLine {
+interface ForUsLine {
   id: string;
   what: string;
   why: string;

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { SearchResults } from '../search';
+import { SHOWN_IN_PASSING, TodayParts, first } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_JOBS } from './client-fields';
 import { BroughtInService } from './brought-in.service';
@@ -34,7 +36,9 @@ import { RelatedService } from './related.service';
   ],
 })
 export class ClientsModule {
-  constructor(fields: ListFields) {
+  constructor(fields: ListFields, today: TodayParts, contacts: ContactQueries, search: SearchResults, queries: ClientQueries) {
+    search.bring(10, (work, text, most) => queries.found(work, text, most));
+    today.bring(async (work) => ({ nobodyToWriteTo: first(await contacts.nobodyToWriteTo(work, SHOWN_IN_PASSING)) }));
     fields.bring('jobs', 'number', FIELDS_OF_JOBS);
   }
 }

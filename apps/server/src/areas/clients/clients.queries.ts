@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
+import type { ClientRow } from '@steady/contract/client-lists';
+import type { Found } from '@steady/contract/search';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may, seesFees } from '../../platform/identity';
-import { type ListField, ListFields, type Listing, SavedLists, containing } from '../../platform/lists';
+import { type ListField, ListFields, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
 import { ContactQueries } from './contacts.queries';
@@ -27,6 +29,12 @@ export class ClientQueries {
   /** The details the firm keeps, in its order. */
   details(work: Work): Promise<DetailFieldView[]> {
     return rows<DetailFieldView>(work.tx, sql`select id, name, kind, choices, forms from detail_fields where firm_id = ${work.firm.id} order by position, id`);
+  }
+
+  /** Clients by name, for the search. */
+  async found(work: Work, text: string, most: number): Promise<Found[]> {
+    const { rows: found } = await pageOf<ClientRow>(work, await this.listing(work, text), { limit: most });
+    return found.map(({ id, name, legalForm }) => ({ kind: 'client', id, name, beside: legalForm }));
   }
 
   async fields(work: Work): Promise<ListField[]> {

@@ -6,6 +6,7 @@ import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
+import type { Counted } from '../today';
 
 @Injectable()
 export class ContactQueries implements OnModuleInit {
@@ -44,6 +45,22 @@ export class ContactQueries implements OnModuleInit {
       work.tx,
       sql`select p.id, p.name, p.email, p.phone, p.mobile, l.role, l.gets_requests as "getsRequests", l.signs, l.pays
           from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = ${clientId} order by l.position`,
+    );
+  }
+
+  /** Active clients who work online and have nobody with an address who gets requests. */
+  nobodyToWriteTo(work: Work, most: number): Promise<Counted<{ id: string; name: string }>[]> {
+    return rows(
+      work.tx,
+      sql`
+        select c.id, c.name, count(*) over ()::int as "inAll"
+        from clients c
+        where c.firm_id = ${work.firm.id} and c.standing = 'active' and c.way = 'online'
+          and not exists (
+            select from client_contacts l join contacts p on p.id = l.contact_id
+            where l.client_id = c.id and p.email is not null and l.gets_requests)
+        order by c.name
+        limit ${most}`,
     );
   }
 }

@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { TodayParts } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
 import { FeesPortalController } from './fees-portal.controller';
@@ -10,7 +11,8 @@ import { SettlementService } from './settlement.service';
 
 @Area({ controllers: [FeesController, FeesPortalController], services: [FeesService, LedgerService, SettlementService, FeeQueries] })
 export class FeesModule {
-  constructor(fields: ListFields) {
+  constructor(fields: ListFields, today: TodayParts, queries: FeeQueries) {
+    today.bring(async (work) => ({ unbilled: await queries.unbilled(work) }));
     fields.bring('clients', 'waits', FIELDS_OF_CLIENTS);
     fields.bring('jobs', 'fee', FIELDS_OF_JOBS);
   }

@@ -1,3 +1,4 @@
+import { may } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { formatMoney } from '@steady/core/money';
@@ -7,6 +8,7 @@ import type { PortalInvoice } from '@steady/contract/requests';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
+import type { TodayView } from '@steady/contract/today';
 import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
 import { JobsService, TasksService } from '../jobs';
@@ -195,5 +197,24 @@ export class FeeQueries implements OnModuleInit {
           left join lateral (select sum(amount) as paid, max(at) as at from payments where invoice_id = i.id) p on true
           where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc`,
     );
+  }
+
+  /** WIP by age of its oldest posting; null for whoever does not see fees. */
+  async unbilled(work: Work): Promise<TodayView['unbilled']> {
+    if (!may(work.actor, 'see fees')) return null;
+    const [aged] = await rows<NonNullable<TodayView['unbilled']>>(
+      work.tx,
+      sql`
+        select
+          coalesce(sum(balance) filter (where days <= 30), 0)::float8 as "upTo30",
+          coalesce(sum(balance) filter (where days between 31 and 60), 0)::float8 as "upTo60",
+          coalesce(sum(balance) filter (where days between 61 and 90), 0)::float8 as "upTo90",
+          coalesce(sum(balance) filter (where days > 90), 0)::float8 as "over90"
+        from (
+          select sum(amount) as balance, ${work.today.toString()}::date - min(on_day) as days
+          from wip_postings where firm_id = ${work.firm.id} group by job_id
+        ) w`,
+    );
+    return aged!;
   }
 }

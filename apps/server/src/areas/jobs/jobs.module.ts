@@ -1,4 +1,7 @@
 import { Area } from '../../platform/area';
+import { SearchResults } from '../search';
+import { TodayParts } from '../today';
+import { JobsToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS } from './job-fields';
 import { JobActions } from './job-actions';
@@ -16,6 +19,7 @@ import { TasksService } from './tasks.service';
 @Area({
   controllers: [JobsController],
   services: [
+    JobsToday,
     JobAsks,
     JobActions,
     JobMovesService,
@@ -29,7 +33,10 @@ import { TasksService } from './tasks.service';
   ],
 })
 export class JobsModule {
-  constructor(fields: ListFields) {
+  constructor(fields: ListFields, today: TodayParts, own: JobsToday, search: SearchResults, queries: JobQueries) {
+    search.bring(20, (work, text, most) => queries.found(work, text, most));
+    today.bring((work, asked) => own.part(work, asked));
+    today.bringFailures((work, most) => own.failures(work, most));
     fields.bring('clients', 'dueWhat', FIELDS_OF_CLIENTS);
   }
 }

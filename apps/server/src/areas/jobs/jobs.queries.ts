@@ -9,6 +9,7 @@ import type { TaskView } from '@steady/contract/tasks';
 import type { WaitingForClients } from '@steady/contract/today';
 import type { FlowBand, FlowView } from '@steady/contract/moves';
 import type { Listed } from '@steady/contract/lists';
+import type { Found } from '@steady/contract/search';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
@@ -73,6 +74,12 @@ export class JobQueries {
     lists.register('jobs', (work) => this.fields(work));
     this.present.register('job', (work, id) => this.view(work, id));
     this.present.register('task', (work, id) => this.taskAtPresent(work, id));
+  }
+
+  /** Open jobs by name, client or number, for the search. */
+  async found(work: Work, text: string, most: number): Promise<Found[]> {
+    const { rows: found } = await this.list(work, { status: 'open', find: text }, { limit: most });
+    return found.map(({ id, name, client }) => ({ kind: 'job', id, name, beside: client }));
   }
 
   async fields(work: Work): Promise<ListField[]> {

@@ -1,8 +1,14 @@
 import { Area } from '../../platform/area';
+import { TodayParts } from '../today';
 import { PostController } from './post.controller';
 import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
 import { TemplatesService } from './templates.service';
 
 @Area({ controllers: [PostController], services: [PostService, TemplatesService, PostQueries] })
-export class PostModule {}
+export class PostModule {
+  constructor(today: TodayParts, queries: PostQueries) {
+    today.bring(async (work) => ({ goingOut: await queries.planned(work) }));
+    today.bringFailures((work, most) => queries.failures(work, most));
+  }
+}

@@ -6,8 +6,10 @@ import { Inject, Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { GoingOut, PostRoomMessage, SentMessage } from '@steady/contract/post';
+import type { FailedLine, First } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
+import { type Counted, first } from '../today';
 
 /** As many as one wants to see of what waits to go out. */
 const PLANNED = 500;
@@ -58,6 +60,22 @@ export class PostQueries {
       sql`select min(o.not_before) as at, count(*)::int as messages, count(distinct m.client_id)::int as clients from ${FROM}
           where m.firm_id = ${work.firm.id} and m.status = 'waiting' and o.not_before > ${work.now.toString()} group by (o.not_before at time zone ${work.firm.zone})::date order by 1 limit 4`,
     );
+  }
+
+  /** Messages that could not be delivered. */
+  async failures(work: Work, most: number): Promise<First<FailedLine>> {
+    const found = await rows<Counted<FailedLine & { aboutFees: boolean }>>(
+      work.tx,
+      sql`
+        select m.id, 'message' as kind, 'A message to ' || m.to_name || ': ' || m.subject as what, m.about_fees as "aboutFees", 'could not be delivered' as why,
+          m.job_id as "jobId", c.name as client, m.at, count(*) over ()::int as "inAll"
+        from messages m
+        left join clients c on c.id = m.client_id
+        where m.firm_id = ${work.firm.id} and m.status = 'failed'
+        order by m.at desc, m.id
+        limit ${most}`,
+    );
+    return first(found.map(({ aboutFees, ...one }) => ({ ...one, what: readBy(work.actor, one.what, aboutFees) })));
   }
 
   /** What the simulated post room has taken, the newest first; what lets people of the firm in stands beside the sign-in page. A part of the demo. */

@@ -1,6 +1,6 @@
 import { Area } from '../../platform/area';
+import { TodayParts } from './today-parts';
 import { TodayController } from './today.controller';
-import { TodayQueries } from './today.queries';
 
-@Area({ controllers: [TodayController], services: [TodayQueries] })
+@Area({ controllers: [TodayController], services: [TodayParts] })
 export class TodayModule {}

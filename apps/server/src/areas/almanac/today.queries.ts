@@ -1,0 +1,71 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { isWorkingDay } from '@steady/core/calendar';
+import type { TodayLine, TodayView } from '@steady/contract/today';
+import { rows } from '../../platform/database';
+import type { Work } from '../../platform/work';
+import { TeamService } from '../team';
+import { type Counted, SHOWN, type TodayAsked, first } from '../today';
+import { AlmanacQueries } from './almanac.queries';
+
+/** What the almanac brings to Today: deadlines, and how much room people have this week. */
+@Injectable()
+export class AlmanacToday {
+  constructor(
+    private readonly almanac: AlmanacQueries,
+    private readonly team: TeamService,
+  ) {}
+
+  async part(work: Work, asked: TodayAsked): Promise<Partial<TodayView>> {
+    const lines = await this.deadlines(work, asked);
+    return {
+      overdue: first<TodayLine>(lines.filter((line) => line.late)),
+      dueThisWeek: first<TodayLine>(lines.filter((line) => !line.late)),
+      ...(await this.room(work, asked)),
+    };
+  }
+
+  /** Deadlines that are overdue, and those until Sunday, with where their jobs stand. */
+  private deadlines(work: Work, { mine, me }: TodayAsked): Promise<Counted<TodayLine & { late: boolean; place: number }>[]> {
+    const today = work.today.toString();
+    const sunday = work.today.add({ days: 7 - work.today.dayOfWeek }).toString();
+    const own = mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``;
+    return rows(
+      work.tx,
+      sql`
+        select * from (
+          select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", j.waiting_since as since, m.short_name as who,
+            case
+              when j.id is null then 'not begun'
+              when j.status = 'on hold' then 'on hold: ' || j.hold_reason
+              when j.waiting_since is not null then 'waits for client: ' || j.waiting_for
+              else 'stands in ' || coalesce((select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase), 'nothing')
+            end as why,
+            o.due_on < ${today} as late,
+            count(*) over late_or_not::int as "inAll",
+            row_number() over (late_or_not order by o.due_on, c.name, o.id) as place
+          from obligations o
+          join clients c on c.id = o.client_id
+          left join jobs j on j.obligation_id = o.id
+          left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)
+          where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${sunday} ${own}
+          window late_or_not as (partition by o.due_on < ${today})
+        ) l
+        where place <= ${SHOWN}
+        order by late desc, place`,
+    );
+  }
+
+  private async room(work: Work, { me }: TodayAsked): Promise<Pick<TodayView, 'room' | 'minutesRoom'>> {
+    const seesAll = work.actor.kind === 'staff' && work.actor.allClients;
+    const [week] = await this.almanac.load(work, work.today, 1);
+    const people = new Map((await this.team.patterns(work)).map((one) => [one.personId, one]));
+    return {
+      minutesRoom: isWorkingDay(work.today, work.firm.calendar) ? (people.get(me)?.weekdays[work.today.dayOfWeek - 1] ?? 0) : 0,
+      // Whoever does not see every client would see only a part of what the others have to do.
+      room: week!.people
+        .filter(({ personId }) => seesAll || personId === me)
+        .map(({ personId, booked, room }) => ({ memberId: personId, name: people.get(personId)!.name, booked, room })),
+    };
+  }
+}

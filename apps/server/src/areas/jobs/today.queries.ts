@@ -1,0 +1,116 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import type { JobRow, JobState } from '@steady/contract/jobs';
+import type { FailedLine, First, TodayTask, TodayView } from '@steady/contract/today';
+import { rows } from '../../platform/database';
+import { readBy } from '../../platform/identity';
+import type { Work } from '../../platform/work';
+import { type Counted, SHOWN_IN_PASSING, type TodayAsked, first } from '../today';
+import { JobQueries } from './jobs.queries';
+
+/** So many tasks of one's own stand on the page. */
+const SHOWN_TASKS = 40;
+
+type OwnTask = TodayTask & { overdue: number; minutesToday: number };
+
+/** What jobs bring to Today: one's own tasks, jobs that wait for somebody, what could not be done by itself. */
+@Injectable()
+export class JobsToday {
+  constructor(private readonly jobs: JobQueries) {}
+
+  async part(work: Work, asked: TodayAsked): Promise<Partial<TodayView>> {
+    const { mine, me } = asked;
+    const tasks = await this.tasks(work, me);
+    const state = async (of: JobState): Promise<First<JobRow>> => {
+      const { rows: found, total } = await this.jobs.list(work, { status: 'open', state: of, ...(mine ? { personId: me } : {}) }, { limit: SHOWN_IN_PASSING });
+      return { rows: found, count: total ?? found.length };
+    };
+    return {
+      tasks: first<TodayTask>(tasks),
+      tasksOverdue: tasks[0]?.overdue ?? 0,
+      minutesToday: tasks[0]?.minutesToday ?? 0,
+      waiting: await this.jobs.waiting(work, mine ? me : null),
+      asking: await state('asks to move'),
+      stuck: await state('cannot go on'),
+      onHold: await state('on hold'),
+      nobodyOnIt: mine ? { rows: [], count: 0 } : await state('nobody on it'),
+      toApprove: first(await this.toApprove(work, asked)),
+    };
+  }
+
+  /** A person's open tasks of phases that the job has come to, wherever it stands by now; those of a finished job too. */
+  private tasks(work: Work, me: string): Promise<Counted<OwnTask>[]> {
+    const today = work.today.toString();
+    const lately = work.today.subtract({ days: 3 }).toString();
+    return rows(
+      work.tx,
+      sql`
+        select k.*, count(*) over ()::int as "inAll",
+          (count(*) filter (where "dueOn" < ${today} and waits is null) over ())::int as overdue,
+          (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and waits is null) over (), 0))::int as "minutesToday"
+        from (
+          select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
+            case
+              when j.status = 'finished' then 'left of a finished job'
+              when j.priority = 'first' then 'first of all'
+              when j.everything_in_on >= ${lately} then 'the client has answered'
+              when exists (
+                select from tasks o
+                where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id
+              ) then 'others wait for it'
+              when t.due_on < ${today} then 'overdue'
+              when t.due_on = ${today} then 'due today'
+            end as why,
+            case
+              when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for
+              else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1)
+            end as waits,
+            j.waiting_since is not null as held,
+            j.priority
+          from tasks t
+          join jobs j on j.id = t.job_id
+          join clients c on c.id = j.client_id
+          where t.assignee_id = ${me} and t.done_at is null and t.done_by_event is distinct from 'filed'
+            and (j.status = 'finished' or (j.status = 'open' and (t.phase_key = j.phase or exists (
+              select from jsonb_array_elements(j.phases) p
+              where p ->> 'key' = t.phase_key and coalesce(p ->> 'enteredAt', p ->> 'doneAt') is not null))))
+        ) k
+        order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id
+        limit ${SHOWN_TASKS}`,
+    );
+  }
+
+  /** Jobs that stand complete in a phase which a second person has to approve. */
+  private toApprove(work: Work, { mine, me }: TodayAsked): Promise<Counted<TodayView['toApprove']['rows'][number]>[]> {
+    return rows(
+      work.tx,
+      sql`
+        select j.id, j.name, c.name as client, p ->> 'name' as phase, count(*) over ()::int as "inAll"
+        from jobs j
+        join clients c on c.id = j.client_id
+        cross join jsonb_array_elements(j.phases) p
+        where j.firm_id = ${work.firm.id} and j.status = 'open' and p ->> 'key' = j.phase and p ->> 'completion' = 'approved' and p -> 'approved' is null
+          and not exists (select from tasks t where t.job_id = j.id and t.phase_key = j.phase and t.done_at is null)
+          ${mine ? sql`and ${me} in (j.manager_id, j.partner_id)` : sql``}
+        order by j.due_on, j.id
+        limit ${SHOWN_IN_PASSING}`,
+    );
+  }
+
+  /** Actions of procedures that could not be carried out. */
+  async failures(work: Work, most: number): Promise<First<FailedLine>> {
+    const found = await rows<Counted<FailedLine>>(
+      work.tx,
+      sql`
+        select a.id, 'action' as kind, a.what, a.error as why, a.job_id as "jobId", c.name as client, a.at, count(*) over ()::int as "inAll"
+        from job_actions a
+        join jobs j on j.id = a.job_id
+        join clients c on c.id = j.client_id
+        where a.firm_id = ${work.firm.id} and a.state = 'failed'
+        order by a.at desc, a.id
+        limit ${most}`,
+    );
+    // A sentence about an action may name an amount.
+    return first(found.map((one) => ({ ...one, what: readBy(work.actor, one.what, true) })));
+  }
+}
