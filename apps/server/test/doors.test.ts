@@ -223,7 +223,7 @@ describe('what goes on while a page is open', () => {
       .expect(200);
     const { told, ended } = await listen(`steady=${await test.app.get(StaffSessions).begin(test.firm.id, test.firm.members.contractor!)}`);
     const notice = (clientIds: LiveNotice['clientIds'], kind: string) =>
-      void test.database.tell({ notice: { firmId: test.firm.id, kinds: [kind], clientIds } });
+      void test.database.tell({ notice: { firmId: test.firm.id, id: kind, topics: [], kinds: [kind], clientIds } });
     notice([other], 'of the hidden one');
     notice([client], 'of the one that is seen');
     await expect.poll(told).toContain('of the one that is seen');

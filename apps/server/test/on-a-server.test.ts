@@ -183,7 +183,7 @@ describe.skipIf(!hasPostgres)('on a PostgreSQL server', () => {
         .subscribe(({ clientIds }) => seen.push(...clientIds.map(String)));
       await one.works
         .run(byItself(one.firm.id), async (work) => {
-          await one.database.tell({ notice: { firmId: one.firm.id, kinds: ['never'], clientIds: ['taken back'] } }, work.tx);
+          await one.database.tell({ notice: { firmId: one.firm.id, id: 'never', topics: [], kinds: ['never'], clientIds: ['taken back'] } }, work.tx);
           throw new Error('taken back');
         })
         .catch(() => undefined);
@@ -248,7 +248,7 @@ describe.skipIf(!hasPostgres)('on a PostgreSQL server', () => {
       expect(await a.leads()).toBe(false);
       // What is told after reaches it again.
       const told = firstValueFrom(one.app.get(LiveNotices).of(one.firm.id).pipe(timeout(5_000)));
-      await b.tell({ notice: { firmId: one.firm.id, kinds: ['after'], clientIds: [null] } });
+      await b.tell({ notice: { firmId: one.firm.id, id: 'after', topics: [], kinds: ['after'], clientIds: [null] } });
       expect((await told).kinds).toEqual(['after']);
       await cut.end();
     });

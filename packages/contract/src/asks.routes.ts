@@ -1,8 +1,14 @@
 import type { AskView, ChangeAsk, PortalAsk, WithdrawAsk } from './asks';
 import { a, get, patch, post } from './route';
 
-export const ofJob = get('/api/jobs/:id/asks', 'see clients', { answer: a<AskView[]>('AskView[]') });
-export const ofClient = get('/api/clients/:id/asks', 'see clients', { answer: a<AskView[]>('AskView[]') });
+export const ofJob = get('/api/jobs/:id/asks', 'see clients', {
+  answer: a<AskView[]>('AskView[]'),
+  shows: ['asks', 'requests', 'signatures', 'jobs', 'documents'],
+});
+export const ofClient = get('/api/clients/:id/asks', 'see clients', {
+  answer: a<AskView[]>('AskView[]'),
+  shows: ['asks', 'requests', 'signatures', 'jobs', 'documents', 'clients'],
+});
 /** Writes once more to the one whose turn it is. */
 export const remind = post('/api/asks/:id/remind', 'do work', { once: true });
 export const change = patch('/api/asks/:id', 'do work', { input: a<ChangeAsk>('ChangeAsk') });

@@ -33,8 +33,8 @@ export const file = get('/api/clients/list.:kind', 'see clients', {
 });
 export const fields = get('/api/clients/fields', 'see clients', { answer: a<ListFields>('ListFields') });
 /** The labels in use. */
-export const labels = get('/api/labels', 'see clients', { answer: a<string[]>('string[]') });
-export const details = get('/api/details', 'see clients', { answer: a<DetailFieldView[]>('DetailFieldView[]') });
+export const labels = get('/api/labels', 'see clients', { answer: a<string[]>('string[]'), shows: ['clients', 'imports', 'moves', 'jobs'] });
+export const details = get('/api/details', 'see clients', { answer: a<DetailFieldView[]>('DetailFieldView[]'), shows: ['clients'] });
 export const keepDetail = post('/api/details', 'run firm', { input: a<DetailFieldInput>('DetailFieldInput'), answer: a<Added>('Added'), once: true });
 export const dropDetail = remove('/api/details/:id', 'run firm');
 /** Clients that may be the same as one that is being written down. */
@@ -65,6 +65,10 @@ export const setStanding = post('/api/clients/:id/standing', 'change clients', {
 export const addNote = post('/api/clients/:id/notes', 'do work', { input: a<AddNote>('AddNote'), answer: a<Added>('Added'), once: true });
 export const changeNote = patch('/api/notes/:id', 'do work', { input: a<ChangeNote>('ChangeNote') });
 /** Phone notes that wait for whoever asks. */
-export const phoneNotes = get('/api/phone-notes', 'see clients', { answer: a<PhoneNote[]>('PhoneNote[]') });
+export const phoneNotes = get('/api/phone-notes', 'see clients', { answer: a<PhoneNote[]>('PhoneNote[]'), shows: ['clients', 'jobs', 'moves'] });
 /** A page of the notes of a client, after the one named. */
-export const notes = get('/api/clients/:id/notes', 'see clients', { query: a<AfterRow>('AfterRow'), answer: a<NotesPage>('NotesPage') });
+export const notes = get('/api/clients/:id/notes', 'see clients', {
+  query: a<AfterRow>('AfterRow'),
+  answer: a<NotesPage>('NotesPage'),
+  shows: ['clients', 'jobs', 'moves'],
+});

@@ -42,7 +42,10 @@ export const addMany = post('/api/jobs/many', 'do work', { input: a<AddJobs>('Ad
 /** Takes back jobs that were begun and that nobody has worked on. */
 export const takeBack = post('/api/jobs/many/take-back', 'do work', { input: a<TheseJobs>('TheseJobs'), answer: a<TakenBack>('TakenBack') });
 export const changeJob = patch('/api/jobs/:id', 'do work', { input: a<ChangeJob>('ChangeJob') });
-export const view = get('/api/jobs/:id', 'see clients', { answer: a<JobView>('JobView') });
+export const view = get('/api/jobs/:id', 'see clients', {
+  answer: a<JobView>('JobView'),
+  shows: ['jobs', 'moves', 'asks', 'requests', 'signatures', 'documents', 'time', 'fees', 'almanac', 'clients', 'services', 'procedures', 'rules', 'team'],
+});
 export const hold = post('/api/jobs/:id/hold', 'do work', { input: a<HoldJob>('HoldJob') });
 export const resume = post('/api/jobs/:id/resume', 'do work');
 export const stop = post('/api/jobs/:id/stop', 'do work', { input: a<StopJob>('StopJob') });

@@ -15,7 +15,7 @@ export const write = post('/api/messages', 'do work', { input: a<WriteMessage>('
 export const withdraw = post('/api/messages/:id/withdraw', 'do work');
 /** Has go out now what waits for its day, or could not be delivered. */
 export const again = post('/api/messages/:id/again', 'do work', { once: true });
-export const kept = get('/api/message-templates', 'see clients', { answer: a<TemplateView[]>('TemplateView[]') });
+export const kept = get('/api/message-templates', 'see clients', { answer: a<TemplateView[]>('TemplateView[]'), shows: ['post', 'procedures'] });
 export const add = post('/api/message-templates', 'change services', { input: a<KeepTemplate>('KeepTemplate'), answer: a<Added>('Added'), once: true });
 export const change = patch('/api/message-templates/:id', 'change services', { input: a<KeepTemplate>('KeepTemplate') });
 export const tryOut = post('/api/message-templates/try', 'do work', { input: a<TryTemplate>('TryTemplate'), answer: a<TriedTemplate>('TriedTemplate') });

@@ -13,7 +13,7 @@ import type { PhasePlan } from '@steady/core/procedures';
 import type { OfProcedure } from './queries';
 import { type Added, a, get, post, patch } from './route';
 
-export const list = get('/api/procedures', 'see clients', { answer: a<ProcedureRow[]>('ProcedureRow[]') });
+export const list = get('/api/procedures', 'see clients', { answer: a<ProcedureRow[]>('ProcedureRow[]'), shows: ['procedures', 'jobs', 'services'] });
 export const supplied = get('/api/procedures/supplied', 'change services', { answer: a<SuppliedProcedureView[]>('SuppliedProcedureView[]') });
 export const take = post('/api/procedures/supplied', 'change services', {
   input: a<TakeSuppliedProcedure>('TakeSuppliedProcedure'),

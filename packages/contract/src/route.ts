@@ -36,6 +36,8 @@ export interface Said<Input, Query, Answer> {
   takesAlong?: string;
   /** Open to whoever has not set up the second step that the firm requires. */
   early?: boolean;
+  /** The areas whose records it shows: it is read again when one of those changed. Where nothing is said, whenever anything has. */
+  shows?: readonly string[];
   /** At most this many a minute from one address, where fewer than usual are let through. */
   aMinute?: number;
 }
@@ -50,6 +52,9 @@ export interface Route<Path extends string = string, Input = unknown, Query = un
   path: Path;
   who: Who;
 }
+
+/** The header that tells whoever changed something what was changed: the id of the notice about it, and the areas. */
+export const HAPPENED = 'X-Happened';
 
 /** A type by its name. A test compares the two. */
 /* @__NO_SIDE_EFFECTS__ */

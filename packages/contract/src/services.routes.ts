@@ -2,7 +2,7 @@ import type { AddServiceLine, ChangeServiceLine, FeeProposal, KeepPermission, Pa
 import type { KeepService, OrderServices, ServiceView, SuppliedView, TakeSupplied } from './services';
 import { type Added, a, get, post, put, patch } from './route';
 
-export const list = get('/api/services', 'see clients', { answer: a<ServiceView[]>('ServiceView[]') });
+export const list = get('/api/services', 'see clients', { answer: a<ServiceView[]>('ServiceView[]'), shows: ['services', 'procedures', 'rules'] });
 export const supplied = get('/api/services/supplied', 'change services', { answer: a<SuppliedView[]>('SuppliedView[]') });
 export const take = post('/api/services/supplied', 'change services', { input: a<TakeSupplied>('TakeSupplied'), answer: a<Added>('Added'), once: true });
 export const add = post('/api/services', 'change services', { input: a<KeepService>('KeepService'), answer: a<Added>('Added'), once: true });

@@ -5,7 +5,7 @@ import { type Added, a, get, post, put, patch, remove } from './route';
 
 export const closingDays = get('/api/firm/closing-days', 'see clients', { answer: a<ClosingDays>('ClosingDays') });
 export const keepClosingDays = put('/api/firm/closing-days', 'change services', { input: a<KeepClosingDays>('KeepClosingDays') });
-export const people = get('/api/team/people', 'run firm', { answer: a<TeamRow[]>('TeamRow[]') });
+export const people = get('/api/team/people', 'run firm', { answer: a<TeamRow[]>('TeamRow[]'), shows: ['team', 'access'] });
 export const invite = post('/api/team/invitations', 'run firm', { input: a<InviteMember>('InviteMember'), answer: a<Added>('Added'), once: true });
 export const inviteAgain = post('/api/team/:id/invitation', 'run firm', { once: true });
 export const change = patch('/api/team/:id', 'run firm', { input: a<ChangeMember>('ChangeMember'), again: true });
@@ -14,7 +14,7 @@ export const dropSecondStep = post('/api/team/:id/second-step/drop', 'run firm',
 export const addLeave = post('/api/team/:id/leave', 'run firm', { input: a<AddLeave>('AddLeave'), once: true });
 export const removeLeave = remove('/api/team/:id/leave/:leaveId', 'run firm');
 export const setRate = post('/api/team/:id/rates', 'run firm', { input: a<AddRate>('AddRate') });
-export const roles = get('/api/roles', 'run firm', { answer: a<RoleView[]>('RoleView[]') });
+export const roles = get('/api/roles', 'run firm', { answer: a<RoleView[]>('RoleView[]'), shows: ['team', 'access'] });
 export const setRole = put('/api/roles/:role', 'run firm', { input: a<SetRoleRights>('SetRoleRights'), text: ['role'], again: true });
 export const doors = get('/api/firm/doors', 'run firm', { answer: a<FirmDoors>('FirmDoors') });
 export const keepDoors = put('/api/firm/doors', 'run firm', { input: a<FirmDoors>('FirmDoors'), again: true });

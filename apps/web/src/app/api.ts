@@ -1,6 +1,6 @@
 import useSWR, { type SWRResponse, mutate } from 'swr';
 import type { Problem } from '@steady/contract/problem';
-import type { AnswerOf, FileSent, InputOf, ParamsOf, QueryOf, Route } from '@steady/contract/route';
+import { type AnswerOf, type FileSent, HAPPENED, type InputOf, type ParamsOf, type QueryOf, type Route } from '@steady/contract/route';
 import { isAttended } from './attended';
 import { keyFor, noteAnswered, noteLost } from './intents';
 
@@ -122,8 +122,12 @@ export async function send<R extends Route>(route: R, given: Given<R>, ...[input
   const key = route.once ? keyFor(act, body) : null;
   const headers = { 'Content-Type': 'application/json', ...(key === null ? {} : { 'Idempotency-Key': key }) };
   let result: unknown;
+  let response: Response;
   try {
-    result = await withPassword(() => call(path, { method: route.method, headers, ...(body === undefined ? {} : { body }) }));
+    result = await withPassword(async () => {
+      response = await reach(path, { method: route.method, headers, ...(body === undefined ? {} : { body }) });
+      return answer(response);
+    });
   } catch (error) {
     if (key !== null) {
       const mayBeDone = error instanceof ProblemError && (error.problem.status === 0 || error.problem.status >= 500);
@@ -133,7 +137,7 @@ export async function send<R extends Route>(route: R, given: Given<R>, ...[input
     throw error;
   }
   if (key !== null) noteAnswered(act, key);
-  void refresh();
+  refreshAfter(response!);
   return result as Answered<R>;
 }
 
@@ -151,23 +155,43 @@ export async function upload<R extends Route<string, FileSent>>(route: R, given:
   return result;
 }
 
-const paged = new Set<() => Promise<unknown>>();
+/** What was changed: the areas whose records; everything, where nobody can say. */
+type Changed = ReadonlySet<string> | 'all';
+type Shows = Route['shows'];
+
+const concerns = (shows: Shows, changed: Changed): boolean => shows === undefined || changed === 'all' || shows.some((area) => changed.has(area));
+/** Of what is shown, which areas' records it shows, by its address. */
+const shownAt = new Map<string, Shows>();
+
+interface PagedList {
+  again: () => Promise<unknown>;
+  shows: Shows;
+}
+const paged = new Set<PagedList>();
 /** Has something read again with everything else: lists that are read page by page are passed over by the cache's own way. */
-export function whenRefreshed(again: () => Promise<unknown>): () => void {
-  paged.add(again);
-  return () => paged.delete(again);
+export function whenRefreshed(again: () => Promise<unknown>, shows?: Shows): () => void {
+  const list = { again, shows };
+  paged.add(list);
+  return () => paged.delete(list);
 }
 
 let waiting: Promise<void> | null = null;
+let pending: Changed = new Set();
 let newest: Promise<unknown> = Promise.resolve();
 /**
- * Reads again whatever open pages show, once for all who ask at the same moment. Done when the newest reading is there:
- * a reading that a newer one overtook is thrown away, so that whoever waited for it would go on with what was before.
+ * Reads again whatever open pages show of what was changed, once for all who ask at the same moment. Done when the newest
+ * reading is there: a reading that a newer one overtook is thrown away, so that whoever waited for it would go on with what
+ * was before.
  */
-export async function refresh(): Promise<void> {
+export async function refresh(changed: Changed = 'all'): Promise<void> {
+  pending = pending === 'all' || changed === 'all' ? 'all' : new Set([...pending, ...changed]);
   waiting ??= new Promise<void>((begin) => setTimeout(begin)).then(() => {
-    waiting = null;
-    newest = Promise.all([...[...paged].map((again) => again()), mutate(() => true)]);
+    const now = pending;
+    [waiting, pending] = [null, new Set()];
+    newest = Promise.all([
+      ...[...paged].filter((list) => concerns(list.shows, now)).map((list) => list.again()),
+      mutate((key) => concerns(shownAt.get(Array.isArray(key) ? String(key[0]) : String(key)), now)),
+    ]);
   });
   await waiting;
   for (let seen: unknown = null; seen !== newest;) {
@@ -176,9 +200,32 @@ export async function refresh(): Promise<void> {
   }
 }
 
+/** Notices about what was done from this page: it has read that already. */
+const own = new Set<string>();
+const OWN_KEPT = 200;
+
+/** Reads again what a notice is about, unless it is about what this page did itself. */
+export function refreshFor({ id, topics }: { id: string; topics: string[] }): Promise<void> {
+  return own.delete(id) ? Promise.resolve() : refresh(new Set(topics));
+}
+
+/** Reads again what an answer says was changed; all, where it does not say. */
+function refreshAfter(response: Response): void {
+  const [id, topics] = response.headers.get(HAPPENED)?.split(' ') ?? [];
+  if (!id || topics === undefined) {
+    void refresh();
+    return;
+  }
+  own.add(id);
+  if (own.size > OWN_KEPT) own.delete(own.values().next().value!);
+  void refresh(new Set(topics.split(',')));
+}
+
 /** Data of the server; null waits. */
 export function useData<R extends Route>(route: R, ...given: GivenTo<R>): SWRResponse<AnswerOf<R>, ProblemError> {
-  return useSWR<AnswerOf<R>, ProblemError>(given[0] === null ? null : addressOf(route, ...given));
+  const address = given[0] === null ? null : addressOf(route, ...given);
+  if (address !== null) shownAt.set(address, route.shows);
+  return useSWR<AnswerOf<R>, ProblemError>(address);
 }
 
 /** What the server says to something that wants a body to be asked; asked again when the body changes, no body waits. */

@@ -1,6 +1,6 @@
 import * as liveRoutes from '@steady/contract/live.routes';
 import { useEffect, useState } from 'react';
-import { addressOf, refresh } from './api';
+import { addressOf, refresh, refreshFor } from './api';
 
 const TOGETHER = 120;
 const PROGRESS = 'steady-progress';
@@ -16,11 +16,22 @@ export function useLive(): void {
   useEffect(() => {
     const source = new EventSource(addressOf(liveRoutes.live));
     let timer: number | undefined;
-    const again = () => {
+    let told: { id: string; topics: string[] }[] = [];
+    source.addEventListener('happened', (event: MessageEvent<string>) => {
+      told.push(JSON.parse(event.data) as { id: string; topics: string[] });
       window.clearTimeout(timer);
-      timer = window.setTimeout(() => void refresh(), TOGETHER);
-    };
-    source.addEventListener('happened', again);
+      timer = window.setTimeout(() => {
+        for (const notice of told) void refreshFor(notice);
+        told = [];
+      }, TOGETHER);
+    });
+    // What happened while the line was cut is not told: all is read again when it is back.
+    let cut = false;
+    source.addEventListener('error', () => (cut = true));
+    source.addEventListener('open', () => {
+      if (cut) void refresh();
+      cut = false;
+    });
     source.addEventListener('progress', (event: MessageEvent<string>) =>
       window.dispatchEvent(new CustomEvent(PROGRESS, { detail: JSON.parse(event.data) as Progress })),
     );

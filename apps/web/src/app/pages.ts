@@ -25,7 +25,7 @@ export function usePages<R extends Route>(route: R, given: Given<R>, next: (page
     const more = before === null ? {} : next(before, index);
     return index > 0 && more === null ? null : addressOf<Route>(route, { ...given, ...more });
   });
-  useEffect(() => whenRefreshed(() => mutate()), [mutate]);
+  useEffect(() => whenRefreshed(() => mutate(), route.shows), [mutate, route]);
   const last = data?.at(-1);
   return { pages: data, more: last !== undefined && next(last, data!.length) !== null, showMore: () => void setSize(size + 1), error };
 }

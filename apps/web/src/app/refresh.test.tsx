@@ -2,7 +2,7 @@ import { act, render, screen } from '@testing-library/react';
 import { SWRConfig } from 'swr';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
-import { readAt, refresh, useData } from './api';
+import { readAt, refresh, refreshFor, send, useData } from './api';
 
 /** What was asked and has no answer yet, oldest first. */
 let open: ((phase: string) => Promise<void>)[] = [];
@@ -58,5 +58,36 @@ describe('what is shown', () => {
     await open[2]!('newest');
     await Promise.all([mine, overtaking]);
     expect(shows()).toBe('newest');
+  });
+
+  it('is read again only where it shows records of an area in which something was changed', async () => {
+    await onThePage('third');
+    await refresh(new Set(['timer', 'post']));
+    expect(open).toHaveLength(1);
+    const changed = refresh(new Set(['time']));
+    await asked(2);
+    await open[1]!('second');
+    await changed;
+    expect(shows()).toBe('second');
+  });
+
+  it('is read once for what the page did itself: the notice about it is known', async () => {
+    await onThePage('fourth');
+    vi.stubGlobal('fetch', (_at: string, init?: RequestInit) => {
+      if (init?.method === 'POST') return Promise.resolve(new Response(null, { status: 204, headers: { 'X-Happened': 'act-1 jobs' } }));
+      return new Promise<Response>((answer) => {
+        open.push(async (phase) => act(async () => void answer(new Response(JSON.stringify({ name: phase })))));
+      });
+    });
+    await send(jobsRoutes.resume, { id: 'fourth' });
+    await asked(2);
+    await open[1]!('moved');
+    await refreshFor({ id: 'act-1', topics: ['jobs'] });
+    expect(open).toHaveLength(2);
+    const others = refreshFor({ id: 'act-2', topics: ['jobs'] });
+    await asked(3);
+    await open[2]!('moved by another');
+    await others;
+    expect(shows()).toBe('moved by another');
   });
 });

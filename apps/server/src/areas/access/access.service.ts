@@ -14,11 +14,11 @@ import { GroupsService } from './groups.service';
 
 const NAMED = ['partnerId', 'managerId', 'preparerId'];
 
-export const ClientsGranted = eventKind<{ memberIds: string[] }>('clients granted');
-export const ClientsTakenBack = eventKind<{ memberIds: string[] }>('clients taken back');
-export const SightChanged = eventKind<{ memberId: string }>('sight changed');
-export const OwnRecordSet = eventKind<{ clientId: string }>('own record set');
-export const WorkHandedOver = eventKind<{ from: string; to: string }>('work handed over');
+export const ClientsGranted = eventKind<{ memberIds: string[] }>('clients granted', 'access');
+export const ClientsTakenBack = eventKind<{ memberIds: string[] }>('clients taken back', 'access');
+export const SightChanged = eventKind<{ memberId: string }>('sight changed', 'access');
+export const OwnRecordSet = eventKind<{ clientId: string }>('own record set', 'access');
+export const WorkHandedOver = eventKind<{ from: string; to: string }>('work handed over', 'access');
 
 /** Names in a sentence: up to three, then how many more. */
 const named = (names: string[]) => (names.length <= 3 ? names.join(', ') : `${names.slice(0, 3).join(', ')} and ${names.length - 3} more`);

@@ -8,8 +8,8 @@ import { groupMembers, groups } from './access.tables';
 import type { Work } from '../../platform/work';
 import { TeamService } from '../team';
 
-export const GroupKept = eventKind<{ groupId: string }>('group kept');
-export const GroupRemoved = eventKind<{ groupId: string }>('group removed');
+export const GroupKept = eventKind<{ groupId: string }>('group kept', 'access');
+export const GroupRemoved = eventKind<{ groupId: string }>('group removed', 'access');
 
 const json = (ids: string[]) => sql`(select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)`;
 

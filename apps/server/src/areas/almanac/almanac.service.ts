@@ -19,8 +19,8 @@ import { PlanningService } from './planning.service';
 
 export type Obligation = typeof obligations.$inferSelect;
 
-export const FilingAsked = eventKind<{ obligationId: string }>('filing asked');
-export const ObligationFiled = eventKind<{ obligationId: string }>('obligation filed');
+export const FilingAsked = eventKind<{ obligationId: string }>('filing asked', 'almanac');
+export const ObligationFiled = eventKind<{ obligationId: string }>('obligation filed', 'almanac');
 
 const LINES_A_TICK = 500;
 /** Rules of dates that any firm sets itself. */

@@ -12,8 +12,8 @@ import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
 import { feeds } from './almanac.tables';
 
-export const FeedOpened = eventKind<{ feedId: string }>('calendar address given');
-export const FeedWithdrawn = eventKind<{ feedId: string }>('calendar address withdrawn');
+export const FeedOpened = eventKind<{ feedId: string }>('calendar address given', 'almanac');
+export const FeedWithdrawn = eventKind<{ feedId: string }>('calendar address withdrawn', 'almanac');
 
 const FAR = '2200-01-01T00:00:00Z';
 /** How far back a calendar goes. */

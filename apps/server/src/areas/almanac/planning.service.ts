@@ -20,7 +20,7 @@ import { FirmRules, type RuleBook } from '../rules';
 import { type LineOfService, LinesService } from '../services';
 import { linePlans, obligations } from './almanac.tables';
 
-export const ObligationsPlanned = eventKind<{ lineId: string }>('obligations planned');
+export const ObligationsPlanned = eventKind<{ lineId: string }>('obligations planned', 'almanac');
 
 /** How many obligations of a rule stand ahead at most, and how far. */
 const AHEAD = 56;

@@ -14,8 +14,8 @@ import { AlmanacService } from './almanac.service';
 import { WITH_ESTIMATE } from './estimates';
 import { seasonStarts } from './almanac.tables';
 
-export const SeasonStarted = eventKind<{ startId: string }>('season started');
-export const SeasonTakenBack = eventKind<{ startId: string }>('season taken back');
+export const SeasonStarted = eventKind<{ startId: string }>('season started', 'almanac');
+export const SeasonTakenBack = eventKind<{ startId: string }>('season taken back', 'almanac');
 
 /** Who stands in each line of a pasted list or CSV: its first cell, or the whole of it where a name has a comma in it. */
 function namesIn(text: string): { first: string; whole: string }[] {

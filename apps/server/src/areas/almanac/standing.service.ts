@@ -14,10 +14,10 @@ import { AlmanacService, type Obligation } from './almanac.service';
 import { obligations } from './almanac.tables';
 import { PlanningService } from './planning.service';
 
-export const ObligationExtended = eventKind<{ obligationId: string }>('obligation extended');
-export const ObligationSetAside = eventKind<{ obligationId: string }>('obligation set aside');
-export const ObligationFollowed = eventKind<{ obligationId: string }>('obligation follows its rule');
-export const ObligationReopened = eventKind<{ obligationId: string }>('obligation reopened');
+export const ObligationExtended = eventKind<{ obligationId: string }>('obligation extended', 'almanac');
+export const ObligationSetAside = eventKind<{ obligationId: string }>('obligation set aside', 'almanac');
+export const ObligationFollowed = eventKind<{ obligationId: string }>('obligation follows its rule', 'almanac');
+export const ObligationReopened = eventKind<{ obligationId: string }>('obligation reopened', 'almanac');
 
 /** What becomes of a deadline besides being filed: put off, not required after all, wanted again. */
 @Injectable()

@@ -15,9 +15,9 @@ import { AskQueries } from './asks.queries';
 import { askParties, asks } from './asks.tables';
 import type { Ask, AskParty } from './kinds';
 
-export const AskOpened = eventKind<{ askId: string }>('ask opened');
-export const AskChanged = eventKind<{ askId: string }>('ask changed');
-export const AskWithdrawn = eventKind<{ askId: string }>('ask withdrawn');
+export const AskOpened = eventKind<{ askId: string }>('ask opened', 'asks');
+export const AskChanged = eventKind<{ askId: string }>('ask changed', 'asks');
+export const AskWithdrawn = eventKind<{ askId: string }>('ask withdrawn', 'asks');
 
 export interface NewAsk {
   kind: string;

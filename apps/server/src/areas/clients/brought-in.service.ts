@@ -11,9 +11,9 @@ import { ContactsService } from './contacts.service';
 import { type Client, ClientChanged, mayMoveAccount } from './clients.service';
 import { type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
-const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in');
+const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in', 'clients');
 /** Told once for all clients of a file. */
-export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in');
+export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in', 'clients');
 
 type Values = Record<string, unknown>;
 type Contact = { name: string; email: string | null; phone: string | null; role: string | null };

@@ -13,8 +13,8 @@ import { type Client, ClientChanged, ClientsService } from './clients.service';
 import { ContactsService } from './contacts.service';
 import { type BulkRow, bulkChanges, bulkLots, clientContacts, clients } from './clients.tables';
 
-export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed');
-export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone');
+export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed', 'clients');
+export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone', 'clients');
 
 type Changes = Partial<Pick<Client, 'labels' | 'partnerId' | 'managerId' | 'preparerId' | 'way' | 'details'>>;
 const KEYS = ['labels', 'partnerId', 'managerId', 'preparerId', 'way', 'details'] as const;

@@ -19,10 +19,10 @@ import { clients } from './clients.tables';
 import { ContactsService } from './contacts.service';
 
 export type Client = typeof clients.$inferSelect;
-export const ClientAdded = eventKind<{ clientId: string }>('client added');
+export const ClientAdded = eventKind<{ clientId: string }>('client added', 'clients');
 /** Told, not recorded: what removed them says so itself. */
-export const ClientsRemoved = eventKind<{ clientIds: string[] }>('clients removed');
-export const ClientChanged = eventKind<{ clientId: string; facts: string[] }>('client changed');
+export const ClientsRemoved = eventKind<{ clientIds: string[] }>('clients removed', 'clients');
+export const ClientChanged = eventKind<{ clientId: string; facts: string[] }>('client changed', 'clients');
 
 /** Facts that a rule may look at. */
 const RULE_FACTS = [

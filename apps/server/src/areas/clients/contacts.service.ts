@@ -15,12 +15,12 @@ export interface Contact {
   email: string | null;
 }
 
-export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added');
+export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added', 'clients');
 /** `newAddress` when mail goes elsewhere from now on: what was confirmed from the old address counts no more. */
-export const ContactChanged = eventKind<{ contactId: string; newAddress: boolean }>('contact changed');
-export const ContactLinked = eventKind<{ clientId: string; contactId: string }>('contact linked');
-export const AddressConfirmed = eventKind<{ contactId: string }>('contact address confirmed');
-export const ContactUnlinked = eventKind<{ clientId: string; contactId: string }>('contact unlinked');
+export const ContactChanged = eventKind<{ contactId: string; newAddress: boolean }>('contact changed', 'clients');
+export const ContactLinked = eventKind<{ clientId: string; contactId: string }>('contact linked', 'clients');
+export const AddressConfirmed = eventKind<{ contactId: string }>('contact address confirmed', 'clients');
+export const ContactUnlinked = eventKind<{ clientId: string; contactId: string }>('contact unlinked', 'clients');
 
 /** What leads to a person: whoever changes it opens another door. */
 const REACHED_BY = ['email', 'phone', 'mobile'] as const;

@@ -8,7 +8,7 @@ import type { Work } from '../../platform/work';
 import { ClientQueries } from './clients.queries';
 import { detailFields } from './clients.tables';
 
-export const DetailKept = eventKind<{ detailId: string }>('detail kept');
+export const DetailKept = eventKind<{ detailId: string }>('detail kept', 'clients');
 
 /** The details of clients that a firm decides to keep. */
 @Injectable()

@@ -15,7 +15,7 @@ import { type Client, ClientsService, mayMoveAccount } from './clients.service';
 import { clientContacts, clientNotes, clients } from './clients.tables';
 
 /** Two records were found to be one: what belonged to the first belongs to the second from now on. */
-export const ClientsMerged = eventKind<{ from: string; into: string }>('clients merged');
+export const ClientsMerged = eventKind<{ from: string; into: string }>('clients merged', 'clients');
 
 /** Facts that may stand differently in two records of one client, with their names on the screen. */
 const FACTS = {

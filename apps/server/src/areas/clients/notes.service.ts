@@ -9,8 +9,8 @@ import { TeamService } from '../team';
 import { ClientsService } from './clients.service';
 import { clientNotes } from './clients.tables';
 
-export const NoteAdded = eventKind<{ noteId: string }>('note added');
-export const NoteChanged = eventKind<{ noteId: string }>('note changed');
+export const NoteAdded = eventKind<{ noteId: string }>('note added', 'clients');
+export const NoteChanged = eventKind<{ noteId: string }>('note changed', 'clients');
 
 const KIND_WORDS = { note: 'a note', question: 'a question', phone: 'a phone note' };
 

@@ -9,9 +9,9 @@ import type { Work } from '../../platform/work';
 import { ClientsService } from './clients.service';
 import { clients, relatedClients } from './clients.tables';
 
-export const ClientsRelated = eventKind<{ relatedId: string }>('clients related');
-export const ClientNoLongerRelated = eventKind<{ clientId: string }>('client no longer related');
-export const RelatedChanged = eventKind<{ relatedId: string }>('related clients changed');
+export const ClientsRelated = eventKind<{ relatedId: string }>('clients related', 'clients');
+export const ClientNoLongerRelated = eventKind<{ clientId: string }>('client no longer related', 'clients');
+export const RelatedChanged = eventKind<{ relatedId: string }>('related clients changed', 'clients');
 
 /** Which clients belong together: a family, a group of companies. */
 @Injectable()

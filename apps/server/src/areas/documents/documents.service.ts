@@ -10,7 +10,7 @@ import { documents } from './documents.tables';
 
 export type Document = typeof documents.$inferSelect;
 
-export const DocumentFiled = eventKind<{ documentId: string }>('document filed');
+export const DocumentFiled = eventKind<{ documentId: string }>('document filed', 'documents');
 
 /** What is known of the files of clients; the files themselves lie in the file store. */
 @Injectable()

@@ -23,11 +23,11 @@ import { LedgerService } from './ledger.service';
 export type Invoice = typeof invoices.$inferSelect;
 type InvoiceEvent = { invoiceId: string };
 
-export const BillDrafted = eventKind<InvoiceEvent>('bill drafted');
-export const BillIssued = eventKind<InvoiceEvent>('bill issued');
-export const BillCancelled = eventKind<InvoiceEvent>('bill cancelled');
-export const BillPaid = eventKind<InvoiceEvent>('bill paid');
-export const PaymentRefused = eventKind<InvoiceEvent>('payment refused');
+export const BillDrafted = eventKind<InvoiceEvent>('bill drafted', 'fees');
+export const BillIssued = eventKind<InvoiceEvent>('bill issued', 'fees');
+export const BillCancelled = eventKind<InvoiceEvent>('bill cancelled', 'fees');
+export const BillPaid = eventKind<InvoiceEvent>('bill paid', 'fees');
+export const PaymentRefused = eventKind<InvoiceEvent>('payment refused', 'fees');
 
 /** @throws Problem when the amount is larger than the role of whoever acts may approve */
 function mustApproveUpTo({ actor, firm }: Work, net: number): void {

@@ -12,8 +12,8 @@ import { LedgerService } from './ledger.service';
 
 type SettlementEvent = { jobId: string; settlementId: string };
 
-export const WipSettled = eventKind<SettlementEvent>('wip settled');
-export const SettlementReversed = eventKind<SettlementEvent>('settlement reversed');
+export const WipSettled = eventKind<SettlementEvent>('wip settled', 'fees');
+export const SettlementReversed = eventKind<SettlementEvent>('settlement reversed', 'fees');
 
 /** What a settlement would do now, or why it cannot be made. */
 export interface SettlementOutlook {

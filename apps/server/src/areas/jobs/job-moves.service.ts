@@ -27,13 +27,13 @@ import { type JobPhase, jobActions, jobs, tasks } from './jobs.tables';
 
 export type Job = typeof jobs.$inferSelect;
 
-export const JobMoved = eventKind<{ jobId: string }>('job moved');
-export const JobFinished = eventKind<{ jobId: string; keepAsks?: boolean }>('job finished');
+export const JobMoved = eventKind<{ jobId: string }>('job moved', 'jobs');
+export const JobFinished = eventKind<{ jobId: string; keepAsks?: boolean }>('job finished', 'jobs');
 /** A finished job is to be done on: by hand, or because its end was taken back. */
-export const JobReopened = eventKind<{ jobId: string }>('job opened again');
-export const JobChanged = eventKind<{ jobId: string }>('job changed');
+export const JobReopened = eventKind<{ jobId: string }>('job opened again', 'jobs');
+export const JobChanged = eventKind<{ jobId: string }>('job changed', 'jobs');
 /** A move brings these about: whoever listens carries them out in the same transaction, and writes on each what became of it. */
-export const ActionsDue = eventKind<{ job: Job; actions: JobAction[] }>('phase actions due');
+export const ActionsDue = eventKind<{ job: Job; actions: JobAction[] }>('phase actions due', 'jobs');
 
 export interface LookedAtMove {
   job: Job;

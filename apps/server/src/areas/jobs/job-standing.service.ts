@@ -15,8 +15,8 @@ import { JobAsks } from './job-asks';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
 
-export const JobsTakenBack = eventKind<{ jobIds: string[] }>('jobs taken back');
-export const JobClosed = eventKind<{ jobId: string }>('job closed');
+export const JobsTakenBack = eventKind<{ jobIds: string[] }>('jobs taken back', 'jobs');
+export const JobClosed = eventKind<{ jobId: string }>('job closed', 'jobs');
 
 /** What becomes of a whole job besides being done: other people and dates, held, stopped, closed early, taken back. */
 @Injectable()

@@ -17,7 +17,7 @@ import type { ServiceLine } from '../services';
 import { type Job, JobMovesService } from './job-moves.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
-export const JobBegun = eventKind<{ jobId: string }>('job begun');
+export const JobBegun = eventKind<{ jobId: string }>('job begun', 'jobs');
 
 /** What a job is begun from: one obligation of one service line, or what a person orders by hand. */
 export interface JobOrder {

@@ -15,9 +15,9 @@ import { jobs, tasks } from './jobs.tables';
 export type Task = typeof tasks.$inferSelect;
 export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'targetOn' | 'dueOn' | 'obligationId'>;
 
-export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed');
+export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed', 'jobs');
 /** A task is done, or its tick was taken back; `key` tells it from the others of its job. */
-export const TaskTicked = eventKind<{ jobId: string; taskId: string; key: string; done: boolean }>('task ticked');
+export const TaskTicked = eventKind<{ jobId: string; taskId: string; key: string; done: boolean }>('task ticked', 'jobs');
 
 /** A day of a task `t` of a job `j` as it would be with our target of its job moved: as many days on, at most to the new target. */
 const shifted = (day: SQL, moved?: { jobId: string; targetOn: string }): SQL =>

@@ -13,7 +13,7 @@ import { type Job, type JobAction, JobActions, JobAsks, JobBatches, JobMovesServ
 import { MovesService } from './moves.service';
 import { Steps } from './steps';
 
-export const JobsChangedTogether = eventKind<{ batchId: string }>('jobs changed together');
+export const JobsChangedTogether = eventKind<{ batchId: string }>('jobs changed together', 'moves');
 
 /** What a change in bulk writes to a job, and so what is kept to take it back. */
 const KEPT = [

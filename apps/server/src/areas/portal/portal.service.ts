@@ -33,7 +33,7 @@ const DEVICE_DAYS = 180;
 const SESSION_HOURS = 12;
 const LOOK_HOURS = 1;
 
-export const LookedAsClient = eventKind<{ contactId: string }>('looked as client');
+export const LookedAsClient = eventKind<{ contactId: string }>('looked as client', 'portal');
 
 interface Door {
   firmId: string;

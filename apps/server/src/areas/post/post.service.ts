@@ -12,9 +12,9 @@ import { ClientRecords, type Client, type Contact, ContactsService } from '../cl
 import { PortalService } from '../portal';
 import { messages } from './post.tables';
 
-export const MessageSent = eventKind<{ messageId: string }>('message sent');
-export const MessageFailed = eventKind<{ messageId: string }>('message failed');
-export const MessageWithdrawn = eventKind<{ messageId: string }>('message withdrawn');
+export const MessageSent = eventKind<{ messageId: string }>('message sent', 'post');
+export const MessageFailed = eventKind<{ messageId: string }>('message failed', 'post');
+export const MessageWithdrawn = eventKind<{ messageId: string }>('message withdrawn', 'post');
 
 /** When messages go out that are planned for a day, on the clock of the firm. */
 const MORNING = Temporal.PlainTime.from('08:30');

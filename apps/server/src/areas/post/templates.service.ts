@@ -17,8 +17,8 @@ import { type Client, ClientsService } from '../clients';
 import { type Draft, PostService } from './post.service';
 import { templates } from './post.tables';
 
-export const MessageWritten = eventKind<{ clientId: string }>('message written');
-export const TemplateChanged = eventKind<{ templateId: string }>('message template changed');
+export const MessageWritten = eventKind<{ clientId: string }>('message written', 'post');
+export const TemplateChanged = eventKind<{ templateId: string }>('message template changed', 'post');
 
 /** How many days ahead a message is planned at most: what it says is known then. */
 const FARTHEST = 90;

@@ -13,7 +13,7 @@ import { procedureVersions, procedures } from './procedures.tables';
 export type KeptProcedure = typeof procedures.$inferSelect;
 
 /** A procedure was changed; `jobIds` are jobs in flight that are to go on by the new version. */
-export const ProcedureChanged = eventKind<{ procedureId: string; jobIds: string[] }>('procedure changed');
+export const ProcedureChanged = eventKind<{ procedureId: string; jobIds: string[] }>('procedure changed', 'procedures');
 
 /** How the firm does each kind of work, version by version. */
 @Injectable()

@@ -16,9 +16,9 @@ import { requestAnswers, requestItems } from './requests.tables';
 type Item = typeof requestItems.$inferSelect;
 type RequestEvent = { askId: string };
 
-export const ItemAnswered = eventKind<RequestEvent>('item answered');
-export const ItemReviewed = eventKind<RequestEvent>('item reviewed');
-export const ItemsChanged = eventKind<RequestEvent>('items changed');
+export const ItemAnswered = eventKind<RequestEvent>('item answered', 'requests');
+export const ItemReviewed = eventKind<RequestEvent>('item reviewed', 'requests');
+export const ItemsChanged = eventKind<RequestEvent>('items changed', 'requests');
 
 interface Found {
   item: Item;

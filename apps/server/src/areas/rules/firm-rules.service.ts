@@ -7,8 +7,8 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { firmRules } from './rules.tables';
 
-export const ShippedChangeSeen = eventKind<{ ruleId: string }>('change of a shipped rule seen');
-export const RuleChanged = eventKind<{ ruleId: string; inPlaceOf: string | null }>('filing rule changed');
+export const ShippedChangeSeen = eventKind<{ ruleId: string }>('change of a shipped rule seen', 'rules');
+export const RuleChanged = eventKind<{ ruleId: string; inPlaceOf: string | null }>('filing rule changed', 'rules');
 
 /**
  * The rule that an input describes.

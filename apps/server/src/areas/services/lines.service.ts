@@ -22,9 +22,9 @@ export interface LineOfService {
   service: Service;
 }
 
-export const ServiceLineAdded = eventKind<LineOfService>('service line added');
-export const ServiceLineChanged = eventKind<{ lineId: string }>('service line changed');
-export const PermissionNoted = eventKind<{ clientId: string }>('permission noted');
+export const ServiceLineAdded = eventKind<LineOfService>('service line added', 'services');
+export const ServiceLineChanged = eventKind<{ lineId: string }>('service line changed', 'services');
+export const PermissionNoted = eventKind<{ clientId: string }>('permission noted', 'services');
 
 const WORDS = { agent: 'authorisation of the agent', digital: 'registration for digital filing' } as const;
 

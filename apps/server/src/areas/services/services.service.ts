@@ -17,7 +17,7 @@ import { serviceProcedures, services } from './services.tables';
 
 export type Service = typeof services.$inferSelect;
 
-export const ServiceChanged = eventKind<{ serviceId: string; datesToo: boolean; rulesBefore: string[] }>('service changed');
+export const ServiceChanged = eventKind<{ serviceId: string; datesToo: boolean; rulesBefore: string[] }>('service changed', 'services');
 
 /** What of a service bears on the dates of its lines. */
 const BEARS_ON_DATES = ['ruleIds', 'ownDue', 'leadDays', 'targetDays', 'takesExtensions'] as const;

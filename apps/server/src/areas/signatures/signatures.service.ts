@@ -18,8 +18,8 @@ import { signatureLetter } from './signature-kind';
 import { signatureDocuments, signings } from './signatures.tables';
 
 type SignatureEvent = { askId: string };
-export const SignatureGiven = eventKind<SignatureEvent>('signature given');
-export const SignatureRefused = eventKind<SignatureEvent>('signature refused');
+export const SignatureGiven = eventKind<SignatureEvent>('signature given', 'signatures');
+export const SignatureRefused = eventKind<SignatureEvent>('signature refused', 'signatures');
 
 interface Turn {
   party: AskParty;

@@ -12,7 +12,7 @@ import { type Work, staffId } from '../../platform/work';
 import { PasswordChanged, PersonLinks } from './person-links.service';
 import { SignInService } from './sign-in.service';
 
-export const SecondStepChanged = eventKind<{ memberId: string }>('second step changed');
+export const SecondStepChanged = eventKind<{ memberId: string }>('second step changed', 'team');
 
 /** Enough of a session's hash to name it; the hash itself opens nothing. */
 const SESSION_NAME = 20;

@@ -6,7 +6,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, Works } from '../../platform/work';
 
-export const ClosingDaysChanged = eventKind<object>('closing days changed');
+export const ClosingDaysChanged = eventKind<object>('closing days changed', 'team');
 
 /** The days on which the firm is closed: its own beside the public holidays of its country. */
 @Injectable()

@@ -4,7 +4,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, Works } from '../../platform/work';
 
-export const DoorsChanged = eventKind<object>('sign-in of the firm changed');
+export const DoorsChanged = eventKind<object>('sign-in of the firm changed', 'team');
 
 const KEYS = ['secondStepRequired', 'idleMinutes', 'sessionHours', 'adminIdleMinutes', 'adminSessionHours', 'mailAddress'] as const;
 const WORDS: Record<(typeof KEYS)[number], string> = {

@@ -20,8 +20,8 @@ import { SignInService } from './sign-in.service';
 const RESET_HOURS = 1;
 const INVITATION_DAYS = 14;
 
-export const PasswordChanged = eventKind<{ memberId: string }>('password changed');
-export const InvitationTaken = eventKind<{ memberId: string }>('invitation taken up');
+export const PasswordChanged = eventKind<{ memberId: string }>('password changed', 'team');
+export const InvitationTaken = eventKind<{ memberId: string }>('invitation taken up', 'team');
 
 type Person = typeof people.$inferSelect;
 

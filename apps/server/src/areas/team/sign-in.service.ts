@@ -14,9 +14,9 @@ import { type Work, Works } from '../../platform/work';
 import { AfterAnswers } from './after-answers';
 import { type Caller, SignInTries } from './sign-in-tries';
 
-export const CameIn = eventKind<{ memberId: string }>('signed in');
-export const NotLetIn = eventKind<{ memberId: string }>('sign-in refused');
-export const DoorShut = eventKind<{ memberId: string }>('sign-in locked');
+export const CameIn = eventKind<{ memberId: string }>('signed in', 'team');
+export const NotLetIn = eventKind<{ memberId: string }>('sign-in refused', 'team');
+export const DoorShut = eventKind<{ memberId: string }>('sign-in locked', 'team');
 
 type Person = typeof people.$inferSelect;
 

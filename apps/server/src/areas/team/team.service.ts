@@ -44,9 +44,9 @@ export interface NewMember {
   password: string | null;
 }
 
-export const MemberInvited = eventKind<{ memberId: string }>('person invited');
-export const MemberChanged = eventKind<{ memberId: string }>('person changed');
-export const RoleChanged = eventKind<{ role: Role }>('role changed');
+export const MemberInvited = eventKind<{ memberId: string }>('person invited', 'team');
+export const MemberChanged = eventKind<{ memberId: string }>('person changed', 'team');
+export const RoleChanged = eventKind<{ role: Role }>('role changed', 'team');
 
 /** Seven and a half hours a day, Monday to Friday, until somebody says otherwise. */
 const USUAL_WEEK = [450, 450, 450, 450, 450, 0, 0];

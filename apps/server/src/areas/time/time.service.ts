@@ -14,9 +14,9 @@ import { expenses, timeEntries, timers } from './time.tables';
 export type TimeEntry = typeof timeEntries.$inferSelect;
 export type Expense = typeof expenses.$inferSelect;
 
-export const TimeRecorded = eventKind<{ entry: TimeEntry; task: string | null }>('time recorded');
-export const ExpenseRecorded = eventKind<{ expense: Expense }>('expense recorded');
-export const TimerChanged = eventKind<{ memberId: string }>('timer changed');
+export const TimeRecorded = eventKind<{ entry: TimeEntry; task: string | null }>('time recorded', 'time');
+export const ExpenseRecorded = eventKind<{ expense: Expense }>('expense recorded', 'time');
+export const TimerChanged = eventKind<{ memberId: string }>('timer changed', 'timer');
 
 /** A timer forgotten overnight records a working day at the most; the rest is typed by hand. */
 const LONGEST = 12 * 60;

@@ -13,7 +13,7 @@ import { type CardOf, cardsText } from './cards';
 import { letterAsMail } from './letter-as-mail';
 import { type ZipEntry, safeName } from './zip';
 
-export const WholeFileTaken = eventKind<{ clientId: string }>('whole file taken');
+export const WholeFileTaken = eventKind<{ clientId: string }>('whole file taken', 'whole-file');
 
 /** Everything that is known of one client, in files that other programs read. */
 @Injectable()

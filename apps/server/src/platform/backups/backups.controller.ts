@@ -10,7 +10,7 @@ import { SETTINGS, type Settings } from '../settings';
 import { Works } from '../work';
 import { Backups } from './backups';
 
-const BackupMade = eventKind<{ name: string }>('backup made');
+const BackupMade = eventKind<{ name: string }>('backup made', 'backups');
 
 @Controller()
 export class BackupsController {

@@ -9,7 +9,8 @@ export interface Told {
    * What open pages of a firm are told when something was confirmed: enough to know what to read again, and no more. The
    * clients are those whom it concerns; null among them stands for none in particular.
    */
-  notice?: { firmId: string; kinds: string[]; clientIds: (string | null)[] };
+  /** What happened in one unit of work, by its id: kinds of events, and the areas whose records were changed. */
+  notice?: { firmId: string; id: string; topics: string[]; kinds: string[]; clientIds: (string | null)[] };
   /** How far something long has come, told to whoever waits for it while it is not confirmed yet; by the id that their page knows. */
   progress?: { firmId: string; memberId: string | null; of: string; done: number; total: number };
   /** Sessions or grants ended: whoever is told things is looked at again. */

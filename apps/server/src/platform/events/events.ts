@@ -5,11 +5,13 @@ import type { Work } from '../work/work';
 /** A kind of event. Areas declare theirs as constants, so that one can search for who records and who listens. */
 export interface EventKind<Payload> {
   name: string;
+  /** The area whose records it changes: what shows those is read again. */
+  topic: string;
   /** Only for the type. */
   payload?: Payload;
 }
 
-export const eventKind = <Payload>(name: string): EventKind<Payload> => ({ name });
+export const eventKind = <Payload>(name: string, topic: string): EventKind<Payload> => ({ name, topic });
 
 export interface Happening<Payload> {
   /** A sentence in the past tense, without the name of who did it. */
@@ -38,6 +40,7 @@ export class Events {
 
   async record<Payload>(work: Work, kind: EventKind<Payload>, happening: Happening<Payload>): Promise<void> {
     const { actor } = work;
+    work.topics.add(kind.topic);
     const { clientId = null, jobId = null, before = null, after = null, what } = happening;
     work.journal.push({
       firmId: work.firm.id,

@@ -30,7 +30,9 @@ export class LiveController {
     const progress = this.notices
       .progressOf(firmId, actor.id)
       .pipe(map(({ of: what, done, total }) => ({ type: 'progress', data: { of: what, done, total } })));
-    const happened = this.notices.of(firmId).pipe(map((notice) => ({ type: 'happened', data: { kinds: notice.kinds }, notice })));
+    const happened = this.notices
+      .of(firmId)
+      .pipe(map((notice) => ({ type: 'happened', data: { id: notice.id, topics: notice.topics, kinds: notice.kinds }, notice })));
     const alive = interval(HEARTBEAT).pipe(map(() => ({ type: 'alive', data: {} })));
     const look = this.notices.toLookAgain.pipe(map(() => ({ type: 'look', data: {} })));
     return merge(of({ type: 'alive', data: {} }), happened, progress, alive, look).pipe(

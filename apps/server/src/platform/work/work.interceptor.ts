@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { type CallHandler, type ExecutionContext, Injectable, type NestInterceptor } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import { sql } from 'drizzle-orm';
-import type { Request } from 'express';
+import type { Request, Response } from 'express';
 import { type Observable, from, lastValueFrom } from 'rxjs';
-import type { Route } from '@steady/contract/route';
+import { HAPPENED, type Route } from '@steady/contract/route';
 import { rows } from '../database';
 import { Events, eventKind } from '../events/events';
 import { Present } from '../http/present';
@@ -14,7 +14,7 @@ import type { Identity } from '../identity/actor';
 import type { Known } from '../identity/access.guard';
 import { type Work, Works } from './work';
 
-const TakenAlong = eventKind<object>('list taken along');
+const TakenAlong = eventKind<object>('list taken along', 'access');
 
 type WorkRequest = Request & Known & { work?: Work };
 
@@ -32,13 +32,14 @@ export class WorkInterceptor implements NestInterceptor {
     const request = context.switchToHttp().getRequest<WorkRequest>();
     const { identity } = request;
     if (!identity || this.reflector.get<boolean | undefined>(OUTSIDE_WORK, context.getHandler())) return next.handle();
+    const response = context.switchToHttp().getResponse<Response>();
     const { once, takesAlong } = this.reflector.get<Route>(ROUTE, context.getHandler());
     const handle = (): Promise<unknown> => lastValueFrom(next.handle() as Observable<unknown>, { defaultValue: undefined });
     return from(
       this.carried(identity, async () => {
         // Written down before anything leaves.
         if (takesAlong) await this.works.run(identity, (work) => this.noteTaken(work, takesAlong, request), { evenWhenLow: true });
-        return this.works.run(
+        const answer = await this.works.run(
           identity,
           async (work) => {
             request.work = work;
@@ -46,6 +47,10 @@ export class WorkInterceptor implements NestInterceptor {
           },
           { readOnly: request.method === 'GET' },
         );
+        // Whoever did it reads at once what it changed, and knows the notice about it as their own.
+        const { topics, id } = request.work!;
+        if (topics.size > 0 && !response.headersSent) response.setHeader(HAPPENED, `${id} ${[...topics].join(',')}`);
+        return answer;
       }),
     );
   }

@@ -3,7 +3,7 @@ import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
-import { Database, type HowToWrite, type Narrow, type Tx, insertMany, rows } from '../database';
+import { Database, type HowToWrite, type Narrow, type Tx, insertMany, newId, rows } from '../database';
 import { events } from '../events/tables';
 import { type Actor, type Identity, seesFees } from '../identity/actor';
 import { firms } from './tables';
@@ -22,6 +22,9 @@ export interface Work {
   today: CivilDate;
   /** What happened in it: written down just before it is confirmed, and told to open pages after. */
   journal: (typeof events.$inferInsert)[];
+  /** Whose records were changed in it, by the areas whose they are; told together under `id`. */
+  topics: Set<string>;
+  id: string;
   /** Runs once the transaction is confirmed. */
   afterwards(act: () => void): void;
 }
@@ -51,6 +54,8 @@ export class Works {
     const { firmId, actor } = identity;
     const after: (() => void)[] = [];
     const journal: Work['journal'] = [];
+    const topics = new Set<string>();
+    const id = newId();
     const result = await this.database.transaction(
       { firmId, ...narrowOf(actor), hidesFees: !seesFees(actor) },
       async (tx) => {
@@ -62,25 +67,27 @@ export class Works {
           now: this.clock.now(),
           today: this.clock.today(firm.zone),
           journal,
+          topics,
+          id,
           afterwards: (then) => after.push(then),
         });
         await insertMany(tx, events, journal);
-        if (this.database.isShared) await this.tell(firmId, journal, tx);
+        if (this.database.isShared) await this.tell(firmId, { journal, topics, id }, tx);
         return given;
       },
       options,
     );
-    if (!this.database.isShared) await this.tell(firmId, journal);
+    if (!this.database.isShared) await this.tell(firmId, { journal, topics, id });
     for (const then of after) then();
     return result;
   }
 
   /** What open pages are told of what happened. */
-  private async tell(firmId: string, journal: Work['journal'], tx?: Tx): Promise<void> {
+  private async tell(firmId: string, { journal, topics, id }: Pick<Work, 'journal' | 'topics' | 'id'>, tx?: Tx): Promise<void> {
     const kinds = [...new Set(journal.map((event) => event.kind))];
     const clientIds = [...new Set(journal.map((event) => event.clientId ?? null))];
     for (let at = 0; at < clientIds.length; at += CLIENTS_AT_ONCE)
-      await this.database.tell({ notice: { firmId, kinds, clientIds: clientIds.slice(at, at + CLIENTS_AT_ONCE) } }, tx);
+      await this.database.tell({ notice: { firmId, id, topics: [...topics], kinds, clientIds: clientIds.slice(at, at + CLIENTS_AT_ONCE) } }, tx);
   }
 
   /** The ids of all firms, for the background work that goes round them. */

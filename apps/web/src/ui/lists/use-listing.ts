@@ -60,7 +60,7 @@ export function useListing<Row extends ListedRow>(routes: ListRoutes, state: Lis
     },
     { keepPreviousData: true },
   );
-  useEffect(() => whenRefreshed(() => mutate()), [mutate]);
+  useEffect(() => whenRefreshed(() => mutate(), routes.list.shows), [mutate, routes]);
   const [landed, setLanded] = useState<string | null>(null);
   const [chosen, onChoose] = useState<ReadonlySet<string>>(new Set());
   const rows = useMemo(() => data?.flatMap((page) => page.rows) ?? [], [data]);
