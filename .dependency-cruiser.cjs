@@ -19,6 +19,7 @@ module.exports = {
       from: { path: '^apps/server/src/areas/([^/]+)/', pathNot: '(\\.queries|\\.tables|-fields)\\.ts$' },
       to: { path: '^apps/server/src/areas/([^/]+)/.*\\.tables\\.ts$', pathNot: '^apps/server/src/areas/$1/' },
     },
+    { name: 'the-demo-is-given-to-the-server', severity: 'error', from: { path: '^apps/server/src' }, to: { path: '^demo' } },
     { name: 'web-knows-the-contract', severity: 'error', from: { path: '^apps/web' }, to: { path: '^(apps/server|demo)' } },
   ],
   options: {

@@ -15,7 +15,8 @@ export default defineConfig({
     minify: false,
     rolldownOptions: {
       input: {
-        main: src('main.ts'),
+        // The server does not know the demo: it is put together with it here.
+        main: resolve(import.meta.dirname, '../../demo/main.ts'),
         due: src('terminal/due.ts'),
         backup: src('terminal/backup.ts'),
         restore: src('terminal/restore.ts'),

@@ -163,6 +163,9 @@ const concerns = (shows: Shows, changed: Changed): boolean => shows === undefine
 /** Of what is shown, which areas' records it shows, by its address. */
 const shownAt = new Map<string, Shows>();
 
+/** The address in a key of the cache: the key itself, or the first part of one that has a body as well. */
+const addressIn = (key: unknown): string => (Array.isArray(key) ? (key[0] as string) : (key as string));
+
 interface PagedList {
   again: () => Promise<unknown>;
   shows: Shows;
@@ -190,7 +193,7 @@ export async function refresh(changed: Changed = 'all'): Promise<void> {
     [waiting, pending] = [null, new Set()];
     newest = Promise.all([
       ...[...paged].filter((list) => concerns(list.shows, now)).map((list) => list.again()),
-      mutate((key) => concerns(shownAt.get(Array.isArray(key) ? String(key[0]) : String(key)), now)),
+      mutate((key) => concerns(shownAt.get(addressIn(key)), now)),
     ]);
   });
   await waiting;

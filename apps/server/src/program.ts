@@ -3,7 +3,6 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
-import { fillDemoFirm } from '@steady/demo/fill';
 import { createApp } from './app';
 import { SignInService } from './areas/team';
 import { Ticks } from './platform/background/ticks';
@@ -69,7 +68,10 @@ const given = () =>
     },
   }).values;
 
-async function start(): Promise<void> {
+/** Fills a new data folder with the demo firm. */
+export type FillDemo = (settings: Settings, now: Temporal.Instant, zone: string, say: (words: string) => void) => Promise<void>;
+
+async function start(fillDemo: FillDemo): Promise<void> {
   const values = given();
   const dataFolder = resolve(values.data ?? 'data');
   const isEmbedded = !process.env.DATABASE_URL;
@@ -108,7 +110,7 @@ async function start(): Promise<void> {
   }
   if (isNew && !values.empty) {
     setStanding(dataFolder, 'filling');
-    await fillDemoFirm(settings, clock.now(), ZONE, (said) => console.log(said));
+    await fillDemo(settings, clock.now(), ZONE, (said) => console.log(said));
     setStanding(dataFolder, 'in use');
   }
   const app = await createApp(settings, clock);
@@ -151,8 +153,13 @@ async function wayBack(): Promise<string> {
 /** What is said in words, without where in the program it arose. */
 const TOLD = [FolderInUseError, MasterKeyError, MigrationMismatchError, MovedAwayError, StartError];
 
-start().catch(async (error: unknown) => {
-  if (error instanceof DamagedFolderError) console.error(`\n${error.message}\n${await wayBack()}\n`);
-  else console.error(TOLD.some((kind) => error instanceof kind) ? `\n${(error as Error).message}\n` : error);
-  process.exit(1);
-});
+/** The program: starts as the command line says, or ends with what is wrong in words. The demo is given to it. */
+export async function run(fillDemo: FillDemo): Promise<void> {
+  try {
+    await start(fillDemo);
+  } catch (error) {
+    if (error instanceof DamagedFolderError) console.error(`\n${error.message}\n${await wayBack()}\n`);
+    else console.error(TOLD.some((kind) => error instanceof kind) ? `\n${(error as Error).message}\n` : error);
+    process.exit(1);
+  }
+}
