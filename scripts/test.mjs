@@ -24,6 +24,7 @@ check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
 check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 check('lint', 'npx', ['eslint', '--max-warnings', '0', '.']);
 check('arrows between areas', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'demo', '--output-type', 'err']);
+check('statements across areas', 'node', ['scripts/cross-area.mjs']);
 check('dead code', 'npx', ['knip', '--no-progress']);
 
 rmSync(join(root, '.cache/vitest.json'), { force: true });

@@ -3,7 +3,6 @@ import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import type { ListValue } from './lists';
-import type { JobActionView } from './moves';
 import type { TaskView } from './tasks';
 
 export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
@@ -197,6 +196,18 @@ export interface PhaseView {
   wantsApproval: boolean;
   /** What is planned to be asked of the client in it and was not sent yet. */
   proposedRequests: { key: string; title: string; items: { name: string; description: string }[] }[];
+}
+
+export const ACTION_STATES = ['planned', 'done', 'left out', 'failed', 'taken back'] as const;
+export type ActionState = (typeof ACTION_STATES)[number];
+
+/** An action of a job that is done, left out, taken back or to be tried again. */
+export interface JobActionView {
+  id: string;
+  what: string;
+  state: ActionState;
+  at: string;
+  error: string | null;
 }
 
 export interface JobView {

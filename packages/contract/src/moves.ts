@@ -147,18 +147,6 @@ export interface JobBatchView {
   not: { job: string; why: string }[];
 }
 
-export const ACTION_STATES = ['planned', 'done', 'left out', 'failed', 'taken back'] as const;
-export type ActionState = (typeof ACTION_STATES)[number];
-
-/** An action of a job that is done, left out, taken back or to be tried again. */
-export interface JobActionView {
-  id: string;
-  what: string;
-  state: ActionState;
-  at: string;
-  error: string | null;
-}
-
 /** One phase of a procedure with what stands in it. */
 export interface FlowBand {
   key: string;

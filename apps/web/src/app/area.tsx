@@ -4,9 +4,7 @@ import type { Right } from '@steady/core/access';
 import type { ClientView } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
 import type { AskKindShown } from '../areas/asks/kinds';
-
-/** A component, for whoever shows it. */
-export type Shown<Props> = (props: Props) => ReactNode;
+import type { Shown } from './shown';
 
 /** Where an entry stands among those of other areas: the smaller number first. */
 export interface Placed {

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
+import { AlmanacWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
 import { AlmanacToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
@@ -15,10 +17,21 @@ import { ObligationStandingService } from './standing.service';
 
 @Area({
   controllers: [AlmanacController, EffectsController],
-  services: [AlmanacToday, PlanningService, AlmanacService, ObligationStandingService, SeasonService, FeedsService, RehearsalQueries, AlmanacQueries],
+  services: [
+    AlmanacWholeFile,
+    AlmanacToday,
+    PlanningService,
+    AlmanacService,
+    ObligationStandingService,
+    SeasonService,
+    FeedsService,
+    RehearsalQueries,
+    AlmanacQueries,
+  ],
 })
 export class AlmanacModule {
-  constructor(fields: ListFields, today: TodayParts, deadlines: AlmanacToday) {
+  constructor(fields: ListFields, today: TodayParts, deadlines: AlmanacToday, file: WholeFileParts, whole: AlmanacWholeFile) {
+    file.bring(20, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => deadlines.part(work, asked));
     fields.bring('clients', 'way', FIELDS_OF_CLIENTS);
   }

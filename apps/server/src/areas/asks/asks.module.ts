@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
+import { AsksWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
 import { AskBook } from './ask-book';
 import { AskLetters } from './ask-letters';
@@ -7,9 +9,10 @@ import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
 import { AskKinds } from './kinds';
 
-@Area({ controllers: [AsksController], services: [AskKinds, AskBook, AskLetters, AskQueries, AsksService] })
+@Area({ controllers: [AsksController], services: [AsksWholeFile, AskKinds, AskBook, AskLetters, AskQueries, AsksService] })
 export class AsksModule {
-  constructor(today: TodayParts, queries: AskQueries) {
+  constructor(today: TodayParts, queries: AskQueries, file: WholeFileParts, whole: AsksWholeFile) {
+    file.bring(50, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => queries.onToday(work, asked));
   }
 }

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
+import { ClientWholeFile } from './whole-file.queries';
 import { SearchResults } from '../search';
 import { SHOWN_IN_PASSING, TodayParts, first } from '../today';
 import { ListFields } from '../../platform/lists';
@@ -21,6 +23,7 @@ import { RelatedService } from './related.service';
 @Area({
   controllers: [ClientsController, ContactsController],
   services: [
+    ClientWholeFile,
     ClientRecords,
     ContactsService,
     ContactQueries,
@@ -36,7 +39,18 @@ import { RelatedService } from './related.service';
   ],
 })
 export class ClientsModule {
-  constructor(fields: ListFields, today: TodayParts, contacts: ContactQueries, search: SearchResults, queries: ClientQueries) {
+  constructor(
+    fields: ListFields,
+    today: TodayParts,
+    contacts: ContactQueries,
+    search: SearchResults,
+    queries: ClientQueries,
+    file: WholeFileParts,
+    whole: ClientWholeFile,
+    book: ClientsService,
+  ) {
+    file.knowClients(async (work, id) => (await book.get(work, id)).name);
+    file.bring(10, (work, of) => whole.parts(work, of));
     search.bring(10, (work, text, most) => queries.found(work, text, most));
     today.bring(async (work) => ({ nobodyToWriteTo: first(await contacts.nobodyToWriteTo(work, SHOWN_IN_PASSING)) }));
     fields.bring('jobs', 'number', FIELDS_OF_JOBS);

@@ -1,17 +1,32 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { DocumentView } from '@steady/contract/jobs';
 import type { FilesKept, WrongFile } from '@steady/contract/documents';
 import { rows } from '../../platform/database';
+import { FileStore } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
+import { type FileOf, type ZipEntry, safeName } from '../whole-file';
+import { documents } from './documents.tables';
 
 const SHOWN = 100;
 
 @Injectable()
 export class DocumentQueries {
-  constructor(@Inject(SETTINGS) private readonly settings: Settings) {}
+  constructor(
+    @Inject(SETTINGS) private readonly settings: Settings,
+    private readonly store: FileStore,
+  ) {}
+
+  /** What documents bring to a client's whole file: the files themselves, read as they are packed. */
+  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
+    const found = await work.tx.select().from(documents).where(eq(documents.clientId, id)).orderBy(asc(documents.at), asc(documents.id));
+    return found.map(({ name, address, at }) => ({
+      name: `documents/${at.slice(0, 10)} ${safeName(name)}`,
+      stream: () => this.store.readIfSound(work.firm, address),
+    }));
+  }
 
   /** The newest first; `before` is the id of the last one shown before. */
   list(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<DocumentView[]> {

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
+import { FeesWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
@@ -9,9 +11,10 @@ import { FeesService } from './fees.service';
 import { LedgerService } from './ledger.service';
 import { SettlementService } from './settlement.service';
 
-@Area({ controllers: [FeesController, FeesPortalController], services: [FeesService, LedgerService, SettlementService, FeeQueries] })
+@Area({ controllers: [FeesController, FeesPortalController], services: [FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries] })
 export class FeesModule {
-  constructor(fields: ListFields, today: TodayParts, queries: FeeQueries) {
+  constructor(fields: ListFields, today: TodayParts, queries: FeeQueries, file: WholeFileParts, whole: FeesWholeFile) {
+    file.bring(70, (work, of) => whole.parts(work, of));
     today.bring(async (work) => ({ unbilled: await queries.unbilled(work) }));
     fields.bring('clients', 'waits', FIELDS_OF_CLIENTS);
     fields.bring('jobs', 'fee', FIELDS_OF_JOBS);

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
+import { JobsWholeFile } from './whole-file.queries';
 import { SearchResults } from '../search';
 import { TodayParts } from '../today';
 import { JobsToday } from './today.queries';
@@ -19,6 +21,7 @@ import { TasksService } from './tasks.service';
 @Area({
   controllers: [JobsController],
   services: [
+    JobsWholeFile,
     JobsToday,
     JobAsks,
     JobActions,
@@ -33,7 +36,8 @@ import { TasksService } from './tasks.service';
   ],
 })
 export class JobsModule {
-  constructor(fields: ListFields, today: TodayParts, own: JobsToday, search: SearchResults, queries: JobQueries) {
+  constructor(fields: ListFields, today: TodayParts, own: JobsToday, search: SearchResults, queries: JobQueries, file: WholeFileParts, whole: JobsWholeFile) {
+    file.bring(40, (work, of) => whole.parts(work, of));
     search.bring(20, (work, text, most) => queries.found(work, text, most));
     today.bring((work, asked) => own.part(work, asked));
     today.bringFailures((work, most) => own.failures(work, most));

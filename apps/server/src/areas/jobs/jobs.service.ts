@@ -219,6 +219,12 @@ export class JobsService implements OnModuleInit {
       .where(eq(jobs.id, jobId));
   }
 
+  /** The numbers of a client's jobs, by their ids. */
+  async numbersOf(work: Work, clientId: string): Promise<Map<string, number>> {
+    const found = await work.tx.select({ id: jobs.id, number: jobs.number }).from(jobs).where(eq(jobs.clientId, clientId));
+    return new Map(found.map((job) => [job.id, job.number]));
+  }
+
   /** What jobs are called, by their ids. */
   async namesOf(work: Work, jobIds: string[]): Promise<Map<string, string>> {
     if (jobIds.length === 0) return new Map();

@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
 import { TodayParts } from '../today';
 import { PostController } from './post.controller';
 import { PostQueries } from './post.queries';
@@ -7,7 +8,8 @@ import { TemplatesService } from './templates.service';
 
 @Area({ controllers: [PostController], services: [PostService, TemplatesService, PostQueries] })
 export class PostModule {
-  constructor(today: TodayParts, queries: PostQueries) {
+  constructor(today: TodayParts, queries: PostQueries, file: WholeFileParts) {
+    file.bring(80, (work, of) => queries.wholeFile(work, of));
     today.bring(async (work) => ({ goingOut: await queries.planned(work) }));
     today.bringFailures((work, most) => queries.failures(work, most));
   }

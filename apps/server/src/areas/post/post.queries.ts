@@ -3,13 +3,16 @@ import { Problem } from '../../platform/http/problem';
 import { SQL } from 'drizzle-orm';
 import { readBy } from '../../platform/identity';
 import { Inject, Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { GoingOut, PostRoomMessage, SentMessage } from '@steady/contract/post';
 import type { FailedLine, First } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { type Counted, first } from '../today';
+import { type FileOf, type ZipEntry, safeName } from '../whole-file';
+import { letterAsMail } from './letter-as-mail';
+import { messages } from './post.tables';
 
 /** As many as one wants to see of what waits to go out. */
 const PLANNED = 500;
@@ -60,6 +63,17 @@ export class PostQueries {
       sql`select min(o.not_before) as at, count(*)::int as messages, count(distinct m.client_id)::int as clients from ${FROM}
           where m.firm_id = ${work.firm.id} and m.status = 'waiting' and o.not_before > ${work.now.toString()} group by (o.not_before at time zone ${work.firm.zone})::date order by 1 limit 4`,
     );
+  }
+
+  /** What post brings to a client's whole file: its messages, as any mail program opens them. */
+  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
+    const found = await work.tx.select().from(messages).where(eq(messages.clientId, id)).orderBy(asc(messages.at), asc(messages.id));
+    const entries: ZipEntry[] = [];
+    for (const { toName: to, ...message } of found) {
+      const read = asRead(work, { ...message, to });
+      entries.push({ name: `letters/${message.at.slice(0, 10)} ${safeName(read.subject)}.eml`, text: await letterAsMail(work.firm.name, read) });
+    }
+    return entries;
   }
 
   /** Messages that could not be delivered. */

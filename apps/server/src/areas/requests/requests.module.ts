@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
 import { RequestKind } from './request-kind';
 import { RequestsPortalController } from './requests-portal.controller';
 import { RequestsController } from './requests.controller';
@@ -6,4 +7,8 @@ import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
 @Area({ controllers: [RequestsController, RequestsPortalController], services: [RequestKind, RequestsService, RequestQueries] })
-export class RequestsModule {}
+export class RequestsModule {
+  constructor(file: WholeFileParts, queries: RequestQueries) {
+    file.bring(51, (work, of) => queries.wholeFile(work, of));
+  }
+}

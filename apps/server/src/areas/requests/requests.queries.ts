@@ -3,7 +3,9 @@ import { asc, eq, inArray } from 'drizzle-orm';
 import type { WantedItem } from '@steady/core/asks';
 import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
+import { asks } from '../asks/asks.tables';
 import { documents } from '../documents/documents.tables';
+import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { requestAnswers, requestItems } from './requests.tables';
 
 type Item = typeof requestItems.$inferSelect;
@@ -30,6 +32,35 @@ export class RequestQueries {
         came: came?.documentName ?? came?.text ?? null,
       };
     });
+  }
+
+  /** What requests bring to a client's whole file: items and answers. */
+  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
+    const found = await work.tx.select({ id: asks.id, title: asks.title }).from(asks).where(eq(asks.clientId, id)).orderBy(asc(asks.askedAt), asc(asks.id));
+    const titles = new Map(found.map((ask) => [ask.id, ask.title]));
+    const items = await this.itemsOf(work, [...titles.keys()]);
+    return [
+      ...table(
+        'requested items',
+        items.map(({ item }) => ({
+          ...{ request: titles.get(item.askId), item: item.name, state: item.state, since: item.stateSince, 'sent back because': item.sentBackReason },
+        })),
+      ),
+      ...table(
+        'answers',
+        items.flatMap(({ item, answers }) =>
+          answers.map(({ at, by, kind, text, documentName }) => ({
+            request: titles.get(item.askId),
+            item: item.name,
+            at,
+            by,
+            kind,
+            text,
+            document: documentName,
+          })),
+        ),
+      ),
+    ];
   }
 
   private async itemsOf(work: Work, askIds: string[]): Promise<{ item: Item; answers: Answer[] }[]> {

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
+import { wholeFileOfServices } from './whole-file.queries';
 import { ListFields } from '../../platform/lists';
 import { sql } from 'drizzle-orm';
 import { LinesService } from './lines.service';
@@ -8,7 +10,8 @@ import { ServicesService } from './services.service';
 
 @Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
 export class ServicesModule {
-  constructor(fields: ListFields) {
+  constructor(fields: ListFields, file: WholeFileParts) {
+    file.bring(30, wholeFileOfServices);
     fields.bring('jobs', 'start', [{ key: 'service', name: 'Service', kind: 'text', value: sql`(select s.name from services s where s.id = j.service_id)` }]);
   }
 }

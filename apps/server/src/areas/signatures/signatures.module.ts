@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { WholeFileParts } from '../whole-file';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
@@ -6,4 +7,8 @@ import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 
 @Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService] })
-export class SignaturesModule {}
+export class SignaturesModule {
+  constructor(file: WholeFileParts, queries: SignatureQueries) {
+    file.bring(52, (work, of) => queries.wholeFile(work, of));
+  }
+}

@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { eq, inArray } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
 import type { Work } from '../../platform/work';
-import { askParties } from '../asks/asks.tables';
+import { askParties, asks } from '../asks/asks.tables';
 import { documents } from '../documents/documents.tables';
+import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { signatureDocuments, signings } from './signatures.tables';
 
 /** What is signed, and how it was. */
@@ -22,6 +23,26 @@ export class SignatureQueries {
 
   async portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
     return new Map((await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes }) => [askId, { documentName, bytes }]));
+  }
+
+  /** What signatures bring to a client's whole file. */
+  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
+    const found = await work.tx
+      .select({ title: asks.title, document: documents.name, signer: askParties.name, signing: signings })
+      .from(signings)
+      .innerJoin(askParties, eq(askParties.id, signings.partyId))
+      .innerJoin(asks, eq(asks.id, askParties.askId))
+      .innerJoin(signatureDocuments, eq(signatureDocuments.askId, asks.id))
+      .innerJoin(documents, eq(documents.id, signatureDocuments.documentId))
+      .where(eq(asks.clientId, id))
+      .orderBy(asc(asks.askedAt), asc(asks.id), asc(askParties.position));
+    return table(
+      'signatures',
+      found.map(({ title, document, signer, signing }) => ({
+        ...{ title, document, signer, 'signed at': signing.signedAt, 'signed as': signing.signedAs, 'signed from': signing.signedFrom },
+        ...{ 'noted as signed on paper by': signing.onPaperBy, sha256: signing.sha256 },
+      })),
+    );
   }
 
   private async documentsOf(work: Work, askIds: string[]) {

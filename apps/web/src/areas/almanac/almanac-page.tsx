@@ -7,13 +7,7 @@ import { FeedLeaf } from './feed-leaf';
 import { ListView } from './list-view';
 import { RibbonView } from './ribbon-view';
 import { YearView } from './year-view';
-
-export type AlmanacViewName = 'ribbon' | 'year' | 'list';
-
-/** The parts of the page that each view fills: its sentence, and where in time it stands. */
-export interface Frame {
-  page(parts: { sum: React.ReactNode; span: React.ReactNode; children: React.ReactNode }): React.ReactNode;
-}
+import type { AlmanacViewName, Frame } from './frame';
 
 const VIEWS: { name: AlmanacViewName; words: string; key: string }[] = [
   { name: 'ribbon', words: 'Ribbon', key: '1' },

@@ -11,7 +11,7 @@ import { useSession } from '../../app/session';
 import { Trouble } from '../../ui/page';
 import { SpanInputs } from '../../ui/span';
 import { useAlmanacFilter } from './almanac-filter';
-import type { Frame } from './almanac-page';
+import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
 
 /** Deadlines of a span in a ledger by weeks, what is overdue on top whatever its age; as CSV, XLSX or printed. */

@@ -10,7 +10,7 @@ import { useSession } from '../../app/session';
 import { Trouble } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { useAlmanacFilter } from './almanac-filter';
-import type { Frame } from './almanac-page';
+import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
 import { MoveTargetLeaf, useMoveTarget } from './move-target';
 import { Ribbon } from './ribbon';

@@ -9,7 +9,7 @@ import { useSession } from '../../app/session';
 import { Moon } from '../../ui/moon';
 import { Trouble } from '../../ui/page';
 import { useAlmanacFilter } from './almanac-filter';
-import type { Frame } from './almanac-page';
+import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
 
 /** The days of a month in rows of weeks from Monday; null where another month has the place. */
