@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { JobParts } from '../jobs';
+import { ObligationOfJobs } from './of-jobs.queries';
 import { WholeFileParts } from '../whole-file';
 import { AlmanacWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
@@ -18,6 +20,7 @@ import { ObligationStandingService } from './standing.service';
 @Area({
   controllers: [AlmanacController, EffectsController],
   services: [
+    ObligationOfJobs,
     AlmanacWholeFile,
     AlmanacToday,
     PlanningService,
@@ -30,7 +33,16 @@ import { ObligationStandingService } from './standing.service';
   ],
 })
 export class AlmanacModule {
-  constructor(fields: ListFields, today: TodayParts, deadlines: AlmanacToday, file: WholeFileParts, whole: AlmanacWholeFile) {
+  constructor(
+    fields: ListFields,
+    today: TodayParts,
+    deadlines: AlmanacToday,
+    file: WholeFileParts,
+    whole: AlmanacWholeFile,
+    job: JobParts,
+    obligation: ObligationOfJobs,
+  ) {
+    job.bring((work, of) => obligation.part(work, of));
     file.bring(20, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => deadlines.part(work, asked));
     fields.bring('clients', 'way', FIELDS_OF_CLIENTS);

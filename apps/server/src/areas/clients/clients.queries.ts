@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
 import type { ClientRow } from '@steady/contract/client-lists';
+import type { JobView } from '@steady/contract/jobs';
 import type { Found } from '@steady/contract/search';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
@@ -10,6 +11,7 @@ import { may, seesFees } from '../../platform/identity';
 import { type ListField, ListFields, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
+import { clientContacts, clients, contacts } from './clients.tables';
 import { ContactQueries } from './contacts.queries';
 
 const NOTES_A_PAGE = 100;
@@ -29,6 +31,20 @@ export class ClientQueries {
   /** The details the firm keeps, in its order. */
   details(work: Work): Promise<DetailFieldView[]> {
     return rows<DetailFieldView>(work.tx, sql`select id, name, kind, choices, forms from detail_fields where firm_id = ${work.firm.id} order by position, id`);
+  }
+
+  /** A client as its jobs show it: its name, how it works, and its people with what they have a say in. */
+  async settledWith(work: Work, clientId: string): Promise<{ client: string; way: string; contacts: JobView['contacts'] }> {
+    const [found] = await work.tx.select({ client: clients.name, way: clients.way }).from(clients).where(eq(clients.id, clientId));
+    if (!found) throw Problem.notFound('client');
+    const { getsRequests, signs, position } = clientContacts;
+    const people = await work.tx
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email, getsRequests, signs })
+      .from(clientContacts)
+      .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
+      .where(eq(clientContacts.clientId, clientId))
+      .orderBy(asc(position));
+    return { ...found, contacts: people };
   }
 
   /** Clients by name, for the search. */

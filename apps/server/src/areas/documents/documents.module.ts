@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { JobParts } from '../jobs';
 import { WholeFileParts } from '../whole-file';
 import { DocumentsController } from './documents.controller';
 import { DocumentQueries } from './documents.queries';
@@ -6,7 +7,8 @@ import { DocumentsService } from './documents.service';
 
 @Area({ controllers: [DocumentsController], services: [DocumentsService, DocumentQueries] })
 export class DocumentsModule {
-  constructor(file: WholeFileParts, queries: DocumentQueries) {
+  constructor(file: WholeFileParts, queries: DocumentQueries, job: JobParts) {
+    job.bring(async (work, of) => ({ documents: await queries.ofJob(work, of) }));
     file.bring(90, (work, of) => queries.wholeFile(work, of));
   }
 }

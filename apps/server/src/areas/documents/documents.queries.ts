@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { asc, eq, sql } from 'drizzle-orm';
+import { asc, desc, eq, sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { DocumentView } from '@steady/contract/jobs';
 import type { FilesKept, WrongFile } from '@steady/contract/documents';
@@ -7,6 +7,8 @@ import { rows } from '../../platform/database';
 import { FileStore } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
+import { ClientsService } from '../clients';
+import type { Job } from '../jobs';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
 import { documents } from './documents.tables';
 
@@ -17,7 +19,15 @@ export class DocumentQueries {
   constructor(
     @Inject(SETTINGS) private readonly settings: Settings,
     private readonly store: FileStore,
+    private readonly clients: ClientsService,
   ) {}
+
+  /** The documents of a job, the newest first. */
+  async ofJob(work: Work, { id: jobId, clientId }: Job): Promise<DocumentView[]> {
+    const client = (await this.clients.get(work, clientId)).name;
+    const found = await work.tx.select().from(documents).where(eq(documents.jobId, jobId)).orderBy(desc(documents.at));
+    return found.map(({ id, name, bytes, kind, at, by }) => ({ id, name, bytes, kind, at, by, clientId, client, jobId }));
+  }
 
   /** What documents bring to a client's whole file: the files themselves, read as they are packed. */
   async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { JobParts } from '../jobs';
+import { MoneyOfJobs } from './job-money';
 import { WholeFileParts } from '../whole-file';
 import { FeesWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
@@ -11,9 +13,13 @@ import { FeesService } from './fees.service';
 import { LedgerService } from './ledger.service';
 import { SettlementService } from './settlement.service';
 
-@Area({ controllers: [FeesController, FeesPortalController], services: [FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries] })
+@Area({
+  controllers: [FeesController, FeesPortalController],
+  services: [MoneyOfJobs, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries],
+})
 export class FeesModule {
-  constructor(fields: ListFields, today: TodayParts, queries: FeeQueries, file: WholeFileParts, whole: FeesWholeFile) {
+  constructor(fields: ListFields, today: TodayParts, queries: FeeQueries, file: WholeFileParts, whole: FeesWholeFile, job: JobParts, money: MoneyOfJobs) {
+    job.bring((work, of, tasks) => money.part(work, of, tasks));
     file.bring(70, (work, of) => whole.parts(work, of));
     today.bring(async (work) => ({ unbilled: await queries.unbilled(work) }));
     fields.bring('clients', 'waits', FIELDS_OF_CLIENTS);

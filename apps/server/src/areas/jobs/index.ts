@@ -1,6 +1,7 @@
 export { JobQueries } from './jobs.queries';
 export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, keyOf } from './job-moves.service';
 export { JobsService } from './jobs.service';
+export { JobParts } from './job-parts';
 export { JobAsks } from './job-asks';
 export { type JobOfTask, type Task, TaskTicked, TasksService } from './tasks.service';
 export { TaskChangesService } from './task-changes.service';

@@ -7,6 +7,7 @@ import { JobsToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS } from './job-fields';
 import { JobActions } from './job-actions';
+import { JobParts } from './job-parts';
 import { JobAsks } from './job-asks';
 import { JobBatches } from './job-batches';
 import { JobMovesService } from './job-moves.service';
@@ -25,6 +26,7 @@ import { TasksService } from './tasks.service';
     JobsToday,
     JobAsks,
     JobActions,
+    JobParts,
     JobMovesService,
     JobsService,
     TasksService,

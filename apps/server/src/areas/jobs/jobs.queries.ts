@@ -1,10 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { type SQL, sql } from 'drizzle-orm';
-import { type Rhythm, rhythmInWords } from '@steady/core/calendar';
+import { type SQL, and, asc, desc, eq, sql } from 'drizzle-orm';
 import { progress } from '@steady/core/procedures';
-import { jobMoney, type JobMoney } from '@steady/core/wip';
 import { FULL_PAGE } from '@steady/contract/paging';
-import type { DocumentView, HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView } from '@steady/contract/jobs';
+import type { HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView } from '@steady/contract/jobs';
 import type { TaskView } from '@steady/contract/tasks';
 import type { WaitingForClients } from '@steady/contract/today';
 import type { FlowBand, FlowView } from '@steady/contract/moves';
@@ -17,11 +15,13 @@ import { may, readBy } from '../../platform/identity';
 import { type ListAsked, type ListField, ListFields, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
-import { FirmRules } from '../rules';
+import { ProceduresService } from '../procedures';
+import { TeamService } from '../team';
 import { JobAsks } from './job-asks';
 import { jobFields } from './job-fields';
-import { statesOf } from './job-moves.service';
-import type { JobPhase } from './jobs.tables';
+import { type Job, statesOf } from './job-moves.service';
+import { JobParts } from './job-parts';
+import { jobActions, jobs } from './jobs.tables';
 
 /** The columns of a job in a list; `j` is the job, `c` its client. */
 const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn", j.start_on as "startOn",
@@ -61,12 +61,22 @@ const STATES: Record<JobState, (today: string) => SQL> = {
   'nobody on it': () => sql`j.preparer_id is null`,
 };
 
+/** The columns of a job that its page shows as they are. */
+const SHOWN = [
+  ...(['id', 'version', 'number', 'name', 'clientId', 'status', 'holdReason', 'holdUntil', 'stuckReason', 'stuckSince', 'ownStatus'] as const),
+  ...(['priority', 'category', 'income', 'asksToMove', 'closedReason', 'periodStart', 'periodEnd', 'startOn', 'targetOn', 'dueOn'] as const),
+  ...(['partnerId', 'managerId', 'preparerId', 'contactId', 'everythingInOn', 'waitingSince', 'waitingFor', 'passedOver'] as const),
+];
+const shownOf = (job: Job) => Object.fromEntries(SHOWN.map((key) => [key, job[key]])) as Pick<Job, (typeof SHOWN)[number]>;
+
 @Injectable()
 export class JobQueries {
   constructor(
-    private readonly rules: FirmRules,
     private readonly clients: ClientQueries,
     private readonly asks: JobAsks,
+    private readonly procedures: ProceduresService,
+    private readonly team: TeamService,
+    private readonly parts: JobParts,
     private readonly listFields: ListFields,
     lists: SavedLists,
     private readonly present: Present,
@@ -197,84 +207,44 @@ export class JobQueries {
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
-    interface Found extends Omit<JobView, 'phases' | 'tasks' | 'documents' | 'money' | 'rhythm' | 'obligation'> {
-      rhythm: Rhythm | null;
-      phase: string | null;
-      phases: JobPhase[];
-      fee: number;
-      minutes: number;
-      timeValue: number;
-      expenses: number;
-      billed: number;
-      wip: number;
-      rate: number | null;
-      obligation: (NonNullable<JobView['obligation']> & { ruleId: string }) | null;
-    }
-    const [job] = await rows<Found>(
-      work.tx,
-      sql`select j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, c.way as "clientWay", l.rhythm, j.status, j.hold_reason as "holdReason", j.hold_until as "holdUntil", j.stuck_reason as "stuckReason", j.stuck_since as "stuckSince", sf.short_name as "stuckFor", j.own_status as "ownStatus", j.priority, j.category, j.income, j.asks_to_move as "asksToMove", sv.name as service,
-                 case when pr.id is null then null else jsonb_build_object('id', pr.id, 'name', pr.name, 'version', j.procedure_version, 'now', pr.version) end as procedure,
-                 (select coalesce(jsonb_agg(jsonb_build_object('id', a.id, 'what', a.what, 'state', a.state, 'at', a.at, 'error', a.error) order by a.at desc, a.id), '[]') from job_actions a where a.job_id = j.id) as actions,
-                 case when (select sum(e.minutes) from time_entries e where e.job_id = j.id) > 0 and not exists (select from invoices i where i.job_id = j.id)
-                      then (select coalesce(array_agg(o.name || coalesce(' (bill ' || i.number || ')', ' (draft bill)') order by i.id), '{}') from invoices i join jobs o on o.id = i.job_id
-                            where i.client_id = j.client_id and o.period_end = j.period_end and o.id <> j.id and i.status in ('draft', 'issued')) else '{}' end as "billsElsewhere", j.closed_reason as "closedReason",
-                 j.period_start as "periodStart", j.period_end as "periodEnd", j.start_on as "startOn", j.target_on as "targetOn", j.due_on as "dueOn",
-                 j.partner_id as "partnerId", j.manager_id as "managerId", j.preparer_id as "preparerId", j.contact_id as "contactId", j.everything_in_on as "everythingInOn",
-                 j.waiting_since as "waitingSince", j.waiting_for as "waitingFor", j.passed_over as "passedOver", j.phase, j.phases, j.fee::float8 as fee,
-                 case when o.id is null then null else jsonb_build_object('id', o.id, 'status', o.status, 'receipt', o.receipt, 'filedAt', o.filed_at, 'filedBy', o.filed_by, 'ruleId', o.rule_id, 'workings', o.workings) end as obligation,
-                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name, 'email', p.email, 'getsRequests', cc.gets_requests, 'signs', cc.signs) order by cc.position), '[]') from client_contacts cc join contacts p on p.id = cc.contact_id where cc.client_id = c.id) as contacts,
-                 coalesce((select sum(minutes) from time_entries e where e.job_id = j.id), 0)::int as minutes,
-                 coalesce(w.time, 0)::float8 as "timeValue", coalesce(w.expenses, 0)::float8 as expenses, coalesce(-w.bills, 0)::float8 as billed, coalesce(w.wip, 0)::float8 as wip,
-                 (select avg(r.per_hour) from (select distinct on (x.member_id) x.per_hour from rates x join tasks t on t.assignee_id = x.member_id and t.job_id = j.id and t.done_at is null
-                    where x.from_day <= ${work.today.toString()} order by x.member_id, x.from_day desc) r)::float8 as rate
-          from jobs j join clients c on c.id = j.client_id left join service_lines l on l.id = j.line_id left join services sv on sv.id = j.service_id left join procedures pr on pr.id = j.procedure_id left join members sf on sf.id = j.stuck_for_id left join obligations o on o.id = j.obligation_id
-          left join lateral (select sum(amount) filter (where kind = 'time') as time, sum(amount) filter (where kind = 'expense') as expenses, sum(amount) filter (where kind = 'bill') as bills, sum(amount) as wip from wip_postings where job_id = j.id) w on true
-          where j.id = ${jobId} and j.firm_id = ${work.firm.id}`,
-    );
+    const [job] = await work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.id, jobId), eq(jobs.firmId, work.firm.id)));
     if (!job) throw Problem.notFound('job');
     const tasks = await this.tasks(work, jobId);
-    const asks = await this.asks.of.ofPhases(work, jobId);
-    const documents = await this.documents(work, jobId);
-    const { phase, phases, fee, minutes, timeValue, expenses, billed, wip, rate, rhythm, obligation, ...rest } = job;
-    const stands = progress({
-      phases: statesOf(phases),
-      current: phase,
-      tasks: tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null })),
-      asks,
-    });
-    const minutesLeft = tasks.reduce((sum, task) => sum + (task.doneAt ? 0 : Math.max(task.estimate - task.recorded, 0)), 0);
-    const seesFees = may(work.actor, 'see fees');
-    const money: JobMoney | null = seesFees
-      ? jobMoney({ agreedFee: fee, timeValue, timeMinutes: minutes, expenses, billed, minutesLeft, ratePerHour: Math.round(rate ?? 0) })
-      : null;
-    const book = await this.rules.of(work);
+    const { client, way: clientWay, contacts } = await this.clients.settledWith(work, job.clientId);
+    const procedure = job.procedureId === null ? null : await this.procedures.get(work, job.procedureId);
     return {
-      ...rest,
-      obligation: obligation && { ...obligation, authority: book.byId(obligation.ruleId).authority },
-      rhythm: rhythm === null ? 'by hand' : rhythmInWords(rhythm),
-      phases: stands.map((at, index): PhaseView => {
-        const { enteredAt, doneAt, requests: planned = [], approved, completion } = phases[index]!;
-        return {
-          key: at.key,
-          name: at.name,
-          tasks: at.tasks,
-          done: at.done,
-          asksOpen: at.asksOpen,
-          stands: at.stands,
-          enteredAt,
-          doneAt,
-          wants: at.wants,
-          complete: at.complete,
-          approvedBy: approved?.by ?? null,
-          wantsApproval: completion === 'approved',
-          proposedRequests: planned.filter((plan) => !asks.some((sent) => sent.phaseKey === at.key && sent.planKey === plan.key)),
-        };
-      }),
-      tasks,
-      documents,
-      money,
-      wip: seesFees ? wip : null,
+      ...shownOf(job),
+      ...{ client, clientWay, contacts, tasks },
+      procedure: procedure && { id: procedure.id, name: procedure.name, version: job.procedureVersion, now: procedure.version },
+      stuckFor: job.stuckForId && ((await this.team.shortNames(work)).get(job.stuckForId) ?? null),
+      actions: await this.actions(work, jobId),
+      phases: await this.phases(work, job, tasks),
+      ...(await this.parts.of(work, job, tasks)),
     };
+  }
+
+  private async phases(work: Work, job: Job, tasks: TaskView[]): Promise<PhaseView[]> {
+    const asks = await this.asks.of.ofPhases(work, job.id);
+    const done = tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null }));
+    const stands = progress({ phases: statesOf(job.phases), current: job.phase, tasks: done, asks });
+    return stands.map(({ key, name, tasks: all, done: ticked, asksOpen, stands: where, wants, complete }, index): PhaseView => {
+      const { enteredAt, doneAt, requests: planned = [], approved, completion } = job.phases[index]!;
+      return {
+        ...{ key, name, tasks: all, done: ticked, asksOpen, stands: where, enteredAt, doneAt, wants, complete },
+        approvedBy: approved?.by ?? null,
+        wantsApproval: completion === 'approved',
+        proposedRequests: planned.filter((plan) => !asks.some((sent) => sent.phaseKey === key && sent.planKey === plan.key)),
+      };
+    });
+  }
+
+  /** What happened by itself, the newest first. */
+  private actions(work: Work, jobId: string): Promise<JobView['actions']> {
+    const { id, what, state, at, error } = jobActions;
+    return work.tx.select({ id, what, state, at, error }).from(jobActions).where(eq(jobActions.jobId, jobId)).orderBy(desc(at), asc(id));
   }
 
   private async taskAtPresent(work: Work, taskId: string): Promise<TaskView | undefined> {
@@ -290,14 +260,6 @@ export class JobQueries {
                  t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.checks, t.advice, t.links,
                  coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
           from tasks t left join members m on m.id = t.assignee_id where t.job_id = ${jobId} order by t.position`,
-    );
-  }
-
-  private async documents(work: Work, jobId: string): Promise<DocumentView[]> {
-    return rows<DocumentView>(
-      work.tx,
-      sql`select d.id, d.name, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", c.name as client, d.job_id as "jobId"
-          from documents d join clients c on c.id = d.client_id where d.job_id = ${jobId} order by d.at desc`,
     );
   }
 

@@ -1,4 +1,6 @@
 import { Area } from '../../platform/area';
+import { JobParts } from '../jobs';
+import { serviceOfJob } from './of-jobs.queries';
 import { WholeFileParts } from '../whole-file';
 import { wholeFileOfServices } from './whole-file.queries';
 import { ListFields } from '../../platform/lists';
@@ -10,7 +12,8 @@ import { ServicesService } from './services.service';
 
 @Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
 export class ServicesModule {
-  constructor(fields: ListFields, file: WholeFileParts) {
+  constructor(fields: ListFields, file: WholeFileParts, job: JobParts) {
+    job.bring(serviceOfJob);
     file.bring(30, wholeFileOfServices);
     fields.bring('jobs', 'start', [{ key: 'service', name: 'Service', kind: 'text', value: sql`(select s.name from services s where s.id = j.service_id)` }]);
   }

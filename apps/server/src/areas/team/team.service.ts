@@ -75,6 +75,23 @@ export class TeamService implements OnModuleInit {
     return new Map(found.map((one) => [one.id, one.name]));
   }
 
+  /** The same, as they are called in lists. */
+  async shortNames(work: Work): Promise<Map<string, string>> {
+    const found = await work.tx.select({ id: members.id, name: members.shortName }).from(members).where(eq(members.firmId, work.firm.id));
+    return new Map(found.map((one) => [one.id, one.name]));
+  }
+
+  /** What an hour of each of some people is charged at, on a day; minor units. */
+  async chargeRates(work: Work, memberIds: string[], on: string): Promise<number[]> {
+    if (memberIds.length === 0) return [];
+    const found = await work.tx
+      .selectDistinctOn([rates.memberId], { perHour: rates.perHour })
+      .from(rates)
+      .where(and(inArray(rates.memberId, memberIds), lte(rates.fromDay, on)))
+      .orderBy(rates.memberId, desc(rates.fromDay));
+    return found.map((rate) => rate.perHour);
+  }
+
   /** Lets a person see every client, or only those granted one by one. */
   async setSight(work: Work, memberId: string, allClients: boolean): Promise<void> {
     await work.tx.update(members).set({ allClients }).where(eq(members.id, memberId));

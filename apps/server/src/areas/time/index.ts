@@ -1,1 +1,2 @@
 export { ExpenseRecorded, TimeRecorded, TimeService } from './time.service';
+export { TimeQueries } from './time.queries';

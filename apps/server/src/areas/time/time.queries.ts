@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, workingDaysIn } from '@steady/core/calendar';
 import type { TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time';
 import { rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { TeamService } from '../team';
+import { timeEntries } from './time.tables';
 
 @Injectable()
 export class TimeQueries {
@@ -27,6 +28,15 @@ export class TimeQueries {
     const pattern = (await this.team.patterns(work)).find((one) => one.personId === memberId);
     const expected = workingDaysIn(from, until, work.firm.calendar).reduce((sum, day) => sum + (pattern?.weekdays[day.dayOfWeek - 1] ?? 0), 0);
     return { from: from.toString(), until: until.toString(), entries, expected, total: entries.reduce((sum, entry) => sum + entry.minutes, 0) };
+  }
+
+  /** Minutes recorded on a job. */
+  async minutesOf(work: Work, jobId: string): Promise<number> {
+    const [found] = await work.tx
+      .select({ minutes: sql<number>`coalesce(sum(${timeEntries.minutes}), 0)::int` })
+      .from(timeEntries)
+      .where(eq(timeEntries.jobId, jobId));
+    return found!.minutes;
   }
 
   ofJob(work: Work, jobId: string): Promise<TimeEntryView[]> {
