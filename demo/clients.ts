@@ -47,7 +47,7 @@ export const CLIENTS: DemoClient[] = [
     contact: 'Bríd Foley',
     services: ['vat', 'payroll', 'tax', 'annual'],
     returnDate: '03-31',
-    note: 'Bríd answers in the evening; ring her brother Cathal about stock, not the office.',
+    note: 'Bríd answers in the evening; ring her brother Cathal about stock, not the app.',
   }),
   client({
     name: 'Inishvane Ferries DAC',

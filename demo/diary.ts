@@ -6,7 +6,7 @@ import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
 import type { Chance } from './chance';
 import type { DemoClient, Manner, ServiceKey } from './clients';
-import type { DemoFirm, Hands } from './hands';
+import type { DemoFirm, DemoServices } from './services';
 import { phasesFor } from '@steady/core/procedures';
 import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
 import { Signings } from './signings';
@@ -50,12 +50,12 @@ export class Diary {
   private readonly signings: Signings;
 
   constructor(
-    private readonly hands: Hands,
+    private readonly app: DemoServices,
     private readonly firm: DemoFirm,
     private readonly chance: Chance,
     firstDay: CivilDate,
   ) {
-    this.signings = new Signings(hands);
+    this.signings = new Signings(app);
     this.calendar = holidayCalendar('IE', { from: firstDay.year, until: firstDay.year + 2 });
     this.staff = new Map(Object.values(firm.people).map((person) => [person.id, person]));
   }
@@ -66,7 +66,7 @@ export class Diary {
   }
 
   private run<T>(who: Actor, act: (work: Work) => Promise<T>): Promise<T> {
-    return this.hands.works.run({ firmId: this.firm.firmId, actor: who }, act);
+    return this.app.works.run({ firmId: this.firm.firmId, actor: who }, act);
   }
 
   /** Plans the life of every job that began since the last call. */
@@ -92,7 +92,7 @@ export class Diary {
     const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high), this.calendar);
     const start = nextWorkingDay(day, this.calendar);
     if (client.name.startsWith('Gannet') && key === 'tax') {
-      this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.hands.jobStanding.hold(work, job.id, 'directors in dispute over stock') });
+      this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.app.jobStanding.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
     const asks = phasesFor(suppliedProcedure(service.procedure), { way: client.way, legalForm: client.form }).phases[0]!.requests?.[0];
@@ -102,7 +102,7 @@ export class Diary {
         hour: 9,
         who: preparer,
         act: async (work) => {
-          const { written } = await this.hands.requests.send(work, job.id, {
+          const { written } = await this.app.requests.send(work, job.id, {
             planKey: asks.key,
             title: `${asks.title}, ${job.name.split(', ').at(-1)}`,
             dueOn: addWorkingDays(work.today, 8, this.calendar).toString(),
@@ -128,7 +128,7 @@ export class Diary {
                 job.id,
                 item,
                 (id) =>
-                  this.hands.requests.sendBack(
+                  this.app.requests.sendBack(
                     work,
                     id,
                     chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']),
@@ -140,7 +140,7 @@ export class Diary {
           this.answerOn(answered, job, item, client);
         }
         const accepted = later(answered, 1, 2);
-        this.on(accepted, { hour: 15, who: preparer, act: (work) => this.ofItem(work, job.id, item, (id) => this.hands.requests.accept(work, id)) });
+        this.on(accepted, { hour: 15, who: preparer, act: (work) => this.ofItem(work, job.id, item, (id) => this.app.requests.accept(work, id)) });
         if (accepted.since(ready).days > 0) ready = accepted;
       }
     }
@@ -176,7 +176,7 @@ export class Diary {
       this.on(day, {
         hour: 16,
         who: people.preparer,
-        act: (work) => this.hands.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: 2_000, what: 'Filing fee, annual return' }),
+        act: (work) => this.app.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: 2_000, what: 'Filing fee, annual return' }),
       });
     if (!chance.is(0.88)) return;
     const half = key === 'tax' ? Math.round(job.fee / 2) : 0;
@@ -198,12 +198,12 @@ export class Diary {
       hour: 8,
       who: this.firm.people.orla,
       act: async (work) => {
-        const [contact] = await this.hands.contacts.of(work, job.clientId);
+        const [contact] = await this.app.contacts.of(work, job.clientId);
         if (client.way === 'paper' || !contact?.email) return;
         const words = `${client.name}\n${work.today.toString()}\n${Array.from({ length: 12 }, () => `${this.chance.between(1, 28)}, ${this.chance.between(20, 900)}.00`).join('\n')}\n`;
-        const file = await this.hands.files.keepBytes(work.firm, Buffer.from(words));
+        const file = await this.app.files.keepBytes(work.firm, Buffer.from(words));
         await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
-          this.hands.requests.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),
+          this.app.requests.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),
         );
       },
     });
@@ -220,15 +220,15 @@ export class Diary {
     this.on(addWorkingDays(day, 1, this.calendar), {
       hour: 13,
       who: preparer,
-      act: (work) => this.ofItem(work, job.id, item, (id) => this.hands.requests.reply(work, id, { text: answer }), 'question'),
+      act: (work) => this.ofItem(work, job.id, item, (id) => this.app.requests.reply(work, id, { text: answer }), 'question'),
     });
   }
 
   private async askAbout(work: Work, job: NewJob, item: number, question: string): Promise<void> {
-    const [contact] = await this.hands.contacts.of(work, job.clientId);
+    const [contact] = await this.app.contacts.of(work, job.clientId);
     if (!contact?.email) return;
     await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
-      this.hands.requests.ask(as, id, question),
+      this.app.requests.ask(as, id, question),
     );
   }
 
@@ -254,8 +254,8 @@ export class Diary {
 
   /** The tasks that stand for a message nobody could be sent are done: printed and posted. */
   private async tellOtherwise(work: Work, jobId: string): Promise<void> {
-    const open = (await this.hands.tasks.tasksOf(work, jobId)).filter((task) => task.key.startsWith('tell ') && task.doneAt === null);
-    for (const { id, version } of open) await this.hands.tasks.tick(work, id, { done: true, version });
+    const open = (await this.app.tasks.tasksOf(work, jobId)).filter((task) => task.key.startsWith('tell ') && task.doneAt === null);
+    for (const { id, version } of open) await this.app.tasks.tick(work, id, { done: true, version });
   }
 
   private async workOn(work: Work, jobId: string, key: string, minutes: number, done: boolean): Promise<void> {
@@ -264,16 +264,16 @@ export class Diary {
       sql`select t.id, t.version, t.done_at is not null as done, jsonb_array_length(t.checks) as checks from tasks t join jobs j on j.id = t.job_id where j.id = ${jobId} and t.key = ${key} and j.status = 'open'`,
     );
     if (!task) return;
-    if (minutes > 0) await this.hands.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
+    if (minutes > 0) await this.app.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
     if (!done || task.done) return;
-    for (let at = 0; at < task.checks; at += 1) await this.hands.tasks.check(work, task.id, { at, done: true, version: task.version + at });
-    await this.hands.tasks.tick(work, task.id, { done: true, version: task.version + task.checks });
+    for (let at = 0; at < task.checks; at += 1) await this.app.tasks.check(work, task.id, { at, done: true, version: task.version + at });
+    await this.app.tasks.tick(work, task.id, { done: true, version: task.version + task.checks });
   }
 
   private async fileReturn(work: Work, jobId: string): Promise<void> {
-    const job = await this.hands.jobs.get(work, jobId);
+    const job = await this.app.jobs.get(work, jobId);
     // What is not signed is not filed: it stays open, and late.
-    if (job.status === 'open' && job.obligationId && job.phase !== 'sign') await this.hands.almanac.file(work, job.obligationId);
+    if (job.status === 'open' && job.obligationId && job.phase !== 'sign') await this.app.almanac.file(work, job.obligationId);
   }
 
   private billOn(day: CivilDate, job: NewJob, net: number, client: DemoClient, who: Actor, settles: boolean): void {
@@ -282,10 +282,10 @@ export class Diary {
       hour: 17,
       who,
       act: async (work) => {
-        const { status, name } = await this.hands.jobs.get(work, job.id);
+        const { status, name } = await this.app.jobs.get(work, job.id);
         if (status === 'on hold') return;
-        invoiceId = await this.hands.fees.draft(work, job.id, { amount: net, wording: `${name}, ${settles ? 'as agreed' : 'on account'}` });
-        await this.hands.fees.approve(work, invoiceId, 1);
+        invoiceId = await this.app.fees.draft(work, job.id, { amount: net, wording: `${name}, ${settles ? 'as agreed' : 'on account'}` });
+        await this.app.fees.approve(work, invoiceId, 1);
       },
     });
     if (settles) {
@@ -293,8 +293,8 @@ export class Diary {
         hour: 12,
         who,
         act: async (work) => {
-          const { settlement, balance } = await this.hands.settlements.outlook(work, job.id);
-          if (settlement) await this.hands.settlements.approve(work, job.id, balance);
+          const { settlement, balance } = await this.app.settlements.outlook(work, job.id);
+          if (settlement) await this.app.settlements.approve(work, job.id, balance);
         },
       });
     }
@@ -319,22 +319,22 @@ export class Diary {
   /** A client pays by transfer: a share of the bill, or all that is open of it. */
   private async transfer(work: Work, invoiceId: string, share: number): Promise<void> {
     if (!invoiceId) return;
-    const invoice = await this.hands.fees.get(work, invoiceId);
+    const invoice = await this.app.fees.get(work, invoiceId);
     if (invoice.status !== 'issued') return;
-    const open = invoice.gross - (await this.hands.fees.paid(work, invoiceId));
-    await this.hands.fees.pays(work, invoice, Math.round(open * share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
+    const open = invoice.gross - (await this.app.fees.paid(work, invoiceId));
+    await this.app.fees.pays(work, invoice, Math.round(open * share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
   }
 
   private async cancelBill(work: Work, invoiceId: string): Promise<void> {
     if (!invoiceId) return;
-    const { version } = await this.hands.fees.get(work, invoiceId);
-    await this.hands.fees.cancel(work, invoiceId, { version, reason: 'wording agreed anew with the client' });
+    const { version } = await this.app.fees.get(work, invoiceId);
+    await this.app.fees.cancel(work, invoiceId, { version, reason: 'wording agreed anew with the client' });
   }
 
   private async payWithoutFunds(work: Work, job: NewJob, invoiceId: string): Promise<void> {
-    const [contact] = await this.hands.contacts.of(work, job.clientId);
-    if (!invoiceId || !contact?.email || (await this.hands.fees.get(work, invoiceId)).status !== 'issued') return;
-    await this.hands.fees.pay({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, invoiceId, 'card without funds');
+    const [contact] = await this.app.contacts.of(work, job.clientId);
+    if (!invoiceId || !contact?.email || (await this.app.fees.get(work, invoiceId)).status !== 'issued') return;
+    await this.app.fees.pay({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, invoiceId, 'card without funds');
   }
 
   /**
@@ -350,7 +350,7 @@ export class Diary {
       await this.postLetters({ ...work, now: at(16, 45) });
       await this.moveOn({ ...work, now: at(17, 30) });
     });
-    await this.hands.effects.drain(this.firm.firmId);
+    await this.app.effects.drain(this.firm.firmId);
     this.days.delete(day.toString());
   }
 
@@ -361,7 +361,7 @@ export class Diary {
       sql`select id, version, assignee_id as "assigneeId" from tasks where done_at is null and key like 'instead %' and start_on < ${work.today.toString()} order by id`,
     );
     for (const { id, version, assigneeId } of letters)
-      await this.hands.tasks.tick({ ...work, actor: this.staff.get(assigneeId) ?? work.actor }, id, { done: true, version });
+      await this.app.tasks.tick({ ...work, actor: this.staff.get(assigneeId) ?? work.actor }, id, { done: true, version });
   }
 
   /** What is complete and asks before it moves is looked at and moved, most days. */
@@ -373,7 +373,7 @@ export class Diary {
     for (const { id, version, phase, phases } of asking) {
       if (!this.chance.is(0.7)) continue;
       const to = phases[phases.findIndex((one) => one.key === phase) + 1]?.key ?? null;
-      await this.hands.moves.move(work, id, { to, leaveOut: [], version });
+      await this.app.moves.move(work, id, { to, leaveOut: [], version });
     }
   }
 }

@@ -25,7 +25,7 @@ import { Works } from '@steady/server/platform/work/index';
 import { Chance } from './chance';
 import { Diary } from './diary';
 import { foundFirm, foundSecondFirm } from './found';
-import type { Hands } from './hands';
+import type { DemoServices } from './services';
 import { addLines } from './lines';
 import { LastDays, standToday } from './last-days';
 import { writeProcedures } from './procedures';
@@ -47,73 +47,73 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
   const firstDay = today.subtract({ months: MONTHS });
   const morning = (day: Temporal.PlainDate, hour: number, minute = 0) => day.toZonedDateTime({ timeZone: zone, plainTime: { hour, minute } }).toInstant();
   const clock = new SetClock(morning(firstDay, 8));
-  const app = await createApp({ ...settings, webFolder: null, syncWrites: false, databaseOnThisThread: true, tickByItself: false }, clock);
+  const server = await createApp({ ...settings, webFolder: null, syncWrites: false, databaseOnThisThread: true, tickByItself: false }, clock);
   try {
     const chance = new Chance(SEED);
-    const hands: Hands = {
-      works: app.get(Works),
-      effects: app.get(Effects),
-      ticks: app.get(Ticks),
-      files: app.get(FileStore),
-      access: app.get(AccessService),
-      groups: app.get(GroupsService),
-      team: app.get(TeamService),
-      clients: app.get(ClientsService),
-      contacts: app.get(ContactsService),
-      related: app.get(RelatedService),
-      notes: app.get(NotesService),
-      details: app.get(DetailsService),
-      lists: app.get(SavedLists),
-      bulk: app.get(BulkService),
-      services: app.get(ServicesService),
-      lines: app.get(LinesService),
-      rules: app.get(FirmRules),
-      closing: app.get(ClosingService),
-      almanac: app.get(AlmanacService),
-      standing: app.get(ObligationStandingService),
-      procedures: app.get(ProceduresService),
-      templates: app.get(TemplatesService),
-      jobs: app.get(JobsService),
-      jobStanding: app.get(JobStandingService),
-      moves: app.get(JobMovesService),
-      tasks: app.get(TasksService),
-      taskChanges: app.get(TaskChangesService),
-      documents: app.get(DocumentsService),
-      requests: app.get(RequestsService),
-      signatures: app.get(SignaturesService),
-      time: app.get(TimeService),
-      fees: app.get(FeesService),
-      settlements: app.get(SettlementService),
+    const app: DemoServices = {
+      works: server.get(Works),
+      effects: server.get(Effects),
+      ticks: server.get(Ticks),
+      files: server.get(FileStore),
+      access: server.get(AccessService),
+      groups: server.get(GroupsService),
+      team: server.get(TeamService),
+      clients: server.get(ClientsService),
+      contacts: server.get(ContactsService),
+      related: server.get(RelatedService),
+      notes: server.get(NotesService),
+      details: server.get(DetailsService),
+      lists: server.get(SavedLists),
+      bulk: server.get(BulkService),
+      services: server.get(ServicesService),
+      lines: server.get(LinesService),
+      rules: server.get(FirmRules),
+      closing: server.get(ClosingService),
+      almanac: server.get(AlmanacService),
+      standing: server.get(ObligationStandingService),
+      procedures: server.get(ProceduresService),
+      templates: server.get(TemplatesService),
+      jobs: server.get(JobsService),
+      jobStanding: server.get(JobStandingService),
+      moves: server.get(JobMovesService),
+      tasks: server.get(TasksService),
+      taskChanges: server.get(TaskChangesService),
+      documents: server.get(DocumentsService),
+      requests: server.get(RequestsService),
+      signatures: server.get(SignaturesService),
+      time: server.get(TimeService),
+      fees: server.get(FeesService),
+      settlements: server.get(SettlementService),
     };
-    const firm = await foundFirm(hands, firstDay, chance);
-    await writeProcedures(hands, firm);
-    const database = app.get(Database);
+    const firm = await foundFirm(app, firstDay, chance);
+    await writeProcedures(app, firm);
+    const database = server.get(Database);
     await database.tidy();
-    const diary = new Diary(hands, firm, chance, firstDay);
+    const diary = new Diary(app, firm, chance, firstDay);
     for (let day = firstDay; Temporal.PlainDate.compare(day, today) < 0; day = day.add({ days: 1 })) {
       if (day.dayOfWeek > 5) continue;
       clock.set(morning(day, 7));
-      await hands.ticks.tick();
+      await app.ticks.tick();
       await diary.plan(day);
       if (day.dayOfWeek === 1 && TIDY_IN_WEEKS.includes(Math.floor(firstDay.until(day).days / 7))) await database.tidy();
       clock.set(morning(day, 18, 30));
       await diary.live(day, (hour, minute) => morning(day, hour, minute));
     }
     clock.set(now.subtract({ minutes: 42 }));
-    await addLines(hands, firm, today);
-    await hands.ticks.tick();
-    await standToday(hands, firm, today);
-    const last = new LastDays(hands, firm);
+    await addLines(app, firm, today);
+    await app.ticks.tick();
+    await standToday(app, firm, today);
+    const last = new LastDays(app, firm);
     await last.writeNotes(today, (daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await last.signatures((daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
     await last.asks((daysAgo, hour) => morning(today.subtract({ days: daysAgo }), hour));
-    await foundSecondFirm(hands);
+    await foundSecondFirm(app);
     await last.startTimer();
     await last.putOff();
     await last.writeAhead(today);
     await database.tidy();
   } finally {
-    await app.close();
+    await server.close();
   }
   say(`Filled in ${Math.round((performance.now() - begun) / 1000)} s.`);
 }

@@ -10,7 +10,7 @@ import type { Work } from '@steady/server/platform/work/index';
 import { connect } from './connections';
 import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
 import type { Chance } from './chance';
-import type { DemoFirm, Hands } from './hands';
+import type { DemoFirm, DemoServices } from './services';
 import { PEOPLE, type PersonKey } from './people';
 
 const slug = (text: string) =>
@@ -25,9 +25,9 @@ const slug = (text: string) =>
 const keys = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as K[];
 
 /** Founds the firm: people, services with procedures, clients with contacts and service lines. */
-export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chance): Promise<DemoFirm> {
+export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: Chance): Promise<DemoFirm> {
   const personKeys = keys(PEOPLE);
-  const { firmId, memberIds } = await hands.team.found(
+  const { firmId, memberIds } = await app.team.found(
     {
       name: 'Marram & Tern, Accountants',
       shortName: 'Marram & Tern',
@@ -75,20 +75,20 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
     ]),
   ) as Record<PersonKey, StaffActor>;
   const as = (key: PersonKey) => ({ firmId, actor: people[key] });
-  const serviceIds = await hands.works.run(as('orla'), async (work) => {
+  const serviceIds = await app.works.run(as('orla'), async (work) => {
     const ids = new Map<ServiceKey, string>();
-    for (const { key } of SUPPLIED) ids.set(key as ServiceKey, await hands.services.takeSupplied(work, key));
+    for (const { key } of SUPPLIED) ids.set(key as ServiceKey, await app.services.takeSupplied(work, key));
     return ids;
   });
-  const detailIds = await hands.works.run(as('orla'), async (work) => ({
-    referredBy: await hands.details.keepDetail(work, { name: 'Referred by', kind: 'text' }),
-    peoplePaid: await hands.details.keepDetail(work, { name: 'People on the payroll', kind: 'number' }),
-    payrollDay: await hands.details.keepDetail(work, { name: 'Wages paid on', kind: 'choice', choices: ['Thursday', 'Friday', 'last working day'] }),
-    turnover: await hands.details.keepDetail(work, { name: 'Turnover last year', kind: 'money' }),
-    identity: await hands.details.keepDetail(work, { name: 'Identity papers until', kind: 'date' }),
-    ownSoftware: await hands.details.keepDetail(work, { name: 'Keeps own ledger', kind: 'yes or no', forms: ['company', 'co-operative', 'charity'] }),
+  const detailIds = await app.works.run(as('orla'), async (work) => ({
+    referredBy: await app.details.keepDetail(work, { name: 'Referred by', kind: 'text' }),
+    peoplePaid: await app.details.keepDetail(work, { name: 'People on the payroll', kind: 'number' }),
+    payrollDay: await app.details.keepDetail(work, { name: 'Wages paid on', kind: 'choice', choices: ['Thursday', 'Friday', 'last working day'] }),
+    turnover: await app.details.keepDetail(work, { name: 'Turnover last year', kind: 'money' }),
+    identity: await app.details.keepDetail(work, { name: 'Identity papers until', kind: 'date' }),
+    ownSoftware: await app.details.keepDetail(work, { name: 'Keeps own ledger', kind: 'yes or no', forms: ['company', 'co-operative', 'charity'] }),
   }));
-  await hands.works.run(as('orla'), (work) => feeByPeople(hands, work, serviceIds.get('payroll')!, detailIds.peoplePaid, firstDay));
+  await app.works.run(as('orla'), (work) => feeByPeople(app, work, serviceIds.get('payroll')!, detailIds.peoplePaid, firstDay));
   const detailsOf = (demo: DemoClient) => ({
     ...(chance.is(0.4) ? { [detailIds.referredBy]: chance.pick(['Bríd Foley', 'the harbour office', 'Gráinne', 'a neighbour']) } : {}),
     ...(demo.services.includes('payroll')
@@ -104,37 +104,41 @@ export async function foundFirm(hands: Hands, firstDay: CivilDate, chance: Chanc
   const clients = new Map<string, DemoClient>();
   const reckoner = new Reckoner();
   for (const demo of CLIENTS) {
-    const clientId = await hands.works.run(as('orla'), (work) => addClient(hands, work, demo, people, firstDay, chance, detailsOf(demo)));
+    const clientId = await app.works.run(as('orla'), (work) => addClient(app, work, demo, people, firstDay, chance, detailsOf(demo)));
     clients.set(clientId, demo);
-    await hands.works.run(as('orla'), async (work) => {
-      if (demo.note) await hands.notes.add(work, clientId, { kind: 'note', text: demo.note, pinned: true });
-      const client = await hands.clients.get(work, clientId);
+    await app.works.run(as('orla'), async (work) => {
+      if (demo.note) await app.notes.add(work, clientId, { kind: 'note', text: demo.note, pinned: true });
+      const client = await app.clients.get(work, clientId);
       for (const key of demo.services) {
         const service = SUPPLIED.find((one) => one.key === key)!;
         const fee = Math.round((service.fee * chance.between(8, 13)) / 10 / 500) * 500;
         // The client is served from the first period whose deadline falls in the months to be lived through.
         const { rhythm, anchor = 'calendar', ownDue = { count: 10, unit: 'working days' }, rules } = service;
         const terms = {
-          ...{
-            rhythm,
-            anchor,
-            ownDue,
-            rules: (rules.IE ?? []).map(ruleById),
-            startsOn: firstDay.subtract({ months: rhythm === 'yearly' ? 22 : 2 }).toString(),
-          },
-          ...{ anchorOn: null, endsOn: null, cutShort: false, pauses: [], leadDays: 0, targetDays: 0, takesExtensions: false },
+          rhythm,
+          anchor,
+          ownDue,
+          rules: (rules.IE ?? []).map(ruleById),
+          startsOn: firstDay.subtract({ months: rhythm === 'yearly' ? 22 : 2 }).toString(),
+          anchorOn: null,
+          endsOn: null,
+          cutShort: false,
+          pauses: [],
+          leadDays: 0,
+          targetDays: 0,
+          takesExtensions: false,
         };
         const { streams, none } = reckoner.line(terms, factsOf(client), { today: firstDay, ahead: 1, horizon: firstDay.add({ years: 2 }) });
         const planned = streams.find((one) => one.leads)?.obligations;
         if (!planned) throw new Error(`${demo.name}, ${service.name}: ${none[0]?.why ?? 'no job'}`);
         const first = planned.find((one) => one.due.since(firstDay).days > 6) ?? planned.at(-1)!;
-        await hands.lines.add(work, clientId, { serviceId: serviceIds.get(key)!, rhythm, fee, startsOn: first.period.start.toString() });
+        await app.lines.add(work, clientId, { serviceId: serviceIds.get(key)!, rhythm, fee, startsOn: first.period.start.toString() });
       }
     });
   }
-  await keepOwnRecord(hands, firmId, people.eimear);
+  await keepOwnRecord(app, firmId, people.eimear);
   const firm: DemoFirm = { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
-  await connect(hands, firm, firstDay);
+  await connect(app, firm, firstDay);
   return firm;
 }
 
@@ -146,19 +150,19 @@ function labelsOf(demo: DemoClient): string[] {
 }
 
 /** The firm is a client of itself; its record is for whoever has that right. */
-async function keepOwnRecord(hands: Hands, firmId: string, administrator: StaffActor): Promise<void> {
-  await hands.works.run({ firmId, actor: administrator }, async (work) => {
+async function keepOwnRecord(app: DemoServices, firmId: string, administrator: StaffActor): Promise<void> {
+  await app.works.run({ firmId, actor: administrator }, async (work) => {
     const facts = { legalForm: 'company', yearEnd: '03-31', vatRegistered: false, employer: true, way: 'online' } as const;
-    const id = await hands.clients.add(work, { name: 'Marram & Tern, own books', trade: 'this firm', ...facts });
-    await hands.access.setOwnRecord(work, id);
+    const id = await app.clients.add(work, { name: 'Marram & Tern, own books', trade: 'this firm', ...facts });
+    await app.access.setOwnRecord(work, id);
   });
 }
 
 /** Fiachra keeps books for a small firm of his own as well: one person, two firms, and nothing crosses over. */
-export async function foundSecondFirm(hands: Hands): Promise<void> {
+export async function foundSecondFirm(app: DemoServices): Promise<void> {
   const { name, shortName } = PEOPLE.fiachra;
   const fiachra = { name, shortName, email: `${slug(name)}@marram-tern.example`, role: 'administrator' as const, does: 'owner', allClients: true };
-  const { firmId, memberIds } = await hands.team.found(
+  const { firmId, memberIds } = await app.team.found(
     {
       name: 'Kittiwake Bookkeeping',
       shortName: 'Kittiwake',
@@ -184,15 +188,15 @@ export async function foundSecondFirm(hands: Hands): Promise<void> {
     hiddenClient: null,
     confirmed: true,
   };
-  await hands.works.run({ firmId, actor }, async (work) => {
+  await app.works.run({ firmId, actor }, async (work) => {
     const facts = { legalForm: 'person', vatRegistered: false, employer: false, way: 'online' } as const;
-    await hands.clients.add(work, {
+    await app.clients.add(work, {
       name: 'Guillemot Glassworks',
       trade: 'stained glass',
       ...facts,
       contact: { name: 'Una Prior', email: 'una@guillemot-glass.example' },
     });
-    await hands.clients.add(work, {
+    await app.clients.add(work, {
       name: 'Long Slip Bicycles',
       trade: 'bicycle hire',
       ...facts,
@@ -210,8 +214,8 @@ function paysBy(demo: DemoClient, chance: Chance): Pick<AddClient, 'paymentMetho
 }
 
 async function addClient(
-  hands: Hands,
-  work: Parameters<Hands['clients']['add']>[0],
+  app: DemoServices,
+  work: Parameters<DemoServices['clients']['add']>[0],
   demo: DemoClient,
   people: DemoFirm['people'],
   firstDay: CivilDate,
@@ -221,7 +225,7 @@ async function addClient(
   const hasYear = demo.form === 'company' || demo.form === 'co-operative' || demo.form === 'charity';
   const vat = demo.services.includes('vat');
   const since = civil(`${firstDay.year - chance.between(1, 12)}-${String(chance.between(1, 12)).padStart(2, '0')}-01`);
-  return hands.clients.add(
+  return app.clients.add(
     work,
     {
       name: demo.name,
@@ -260,11 +264,11 @@ async function addClient(
 }
 
 /** Payroll costs more the more people are paid; and the days on which the office is closed. */
-async function feeByPeople(hands: Hands, work: Work, serviceId: string, detailId: string, firstDay: CivilDate): Promise<void> {
-  const { id: _id, firmId: _firm, version, position: _position, ...service } = await hands.services.get(work, serviceId);
-  await hands.services.keep(work, serviceId, {
+async function feeByPeople(app: DemoServices, work: Work, serviceId: string, detailId: string, firstDay: CivilDate): Promise<void> {
+  const { id: _id, firmId: _firm, version, position: _position, ...service } = await app.services.get(work, serviceId);
+  await app.services.keep(work, serviceId, {
     ...service,
-    procedures: await hands.services.proceduresOf(work, serviceId),
+    procedures: await app.services.proceduresOf(work, serviceId),
     version,
     feeRule: {
       base: 4_500,
@@ -283,7 +287,7 @@ async function feeByPeople(hands: Hands, work: Work, serviceId: string, detailId
       discount: 0,
     },
   });
-  await hands.closing.keep(work, {
+  await app.closing.keep(work, {
     days: [
       { day: firstDay.with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },
       { day: firstDay.add({ years: 1 }).with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },

@@ -3,24 +3,24 @@ import { rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
 import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
-import type { DemoFirm, Hands } from './hands';
+import type { DemoFirm, DemoServices } from './services';
 import { Signings } from './signings';
 
 /** How the firm stands on the day the demo opens, beside what its days have brought: notes, lists, exceptions, a running timer. */
 export class LastDays {
   constructor(
-    private readonly hands: Hands,
+    private readonly app: DemoServices,
     private readonly firm: DemoFirm,
   ) {}
 
   private run<T>(who: Actor, act: (work: Work) => Promise<T>): Promise<T> {
-    return this.hands.works.run({ firmId: this.firm.firmId, actor: who }, act);
+    return this.app.works.run({ firmId: this.firm.firmId, actor: who }, act);
   }
 
   /** What people wrote down these last days: questions, calls for a colleague, a client that left, somebody away. */
   async writeNotes(today: CivilDate, at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
     const { people, clients } = this.firm;
-    const { notes, lists, clients: book, team } = this.hands;
+    const { notes, lists, clients: book, team } = this.app;
     const id = (name: string) => [...clients].find(([, demo]) => demo.name.startsWith(name))![0];
     const on = (who: Actor, daysAgo: number, act: (work: Work) => Promise<unknown>) => this.run(who, (work) => act({ ...work, now: at(daysAgo, 11) }));
     await on(people.niamh, 3, (work) =>
@@ -107,7 +107,7 @@ export class LastDays {
             order by s.name ilike '%tax%' desc, (select count(*) from client_contacts k where k.client_id = c.id and k.signs) desc, j.number limit 2`,
       ),
     );
-    const signings = new Signings(this.hands);
+    const signings = new Signings(this.app);
     for (const [job, daysAgo] of [
       [waits, 6],
       [refused, 9],
@@ -121,7 +121,7 @@ export class LastDays {
         );
         if (signer) await act({ ...work, now, actor: { kind: 'client', id: signer.contactId, name: signer.name } }, signer);
       });
-    const { signatures } = this.hands;
+    const { signatures } = this.app;
     if (refused) await asFirst(refused.id, at(2, 20), (work, { id }) => signatures.refuse(work, id, 'The dividend is not the one we agreed on in January.'));
     if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, name, null));
   }
@@ -138,14 +138,14 @@ export class LastDays {
       );
       if (item) {
         const asking: Work = { ...work, now: at(1, 19), actor: { kind: 'client', id: item.contactId, name: item.contact } };
-        await this.hands.requests.ask(asking, item.id, 'The bank closed one of our accounts in January. Do you need its last statement too?');
+        await this.app.requests.ask(asking, item.id, 'The bank closed one of our accounts in January. Do you need its last statement too?');
       }
       const [job] = await rows<{ id: string }>(
         work.tx,
         sql`select j.id from jobs j join clients c on c.id = j.client_id where j.status = 'open' and j.due_on > ${work.today.toString()} and c.way = 'paper' and not exists (select from asks a where a.job_id = j.id and a.state <> 'done') order by j.due_on, j.number limit 1`,
       );
       if (job)
-        await this.hands.requests.send({ ...work, now: at(1, 15) }, job.id, {
+        await this.app.requests.send({ ...work, now: at(1, 15) }, job.id, {
           title: 'Two papers that are still needed',
           dueOn: addWorkingDays(work.today, 6, work.firm.calendar).toString(),
           items: [{ name: 'Rent agreement', description: 'The page with the new rent' }, { name: 'Receipts for the van' }],
@@ -160,7 +160,7 @@ export class LastDays {
     await this.run(people.orla, async (work) => {
       const next = addWorkingDays(today, 1, work.firm.calendar);
       const write = (client: string, on: CivilDate, subject: string, body: string) =>
-        this.hands.templates.write(work, { clientId: id(client), on: on.toString(), subject, body });
+        this.app.templates.write(work, { clientId: id(client), on: on.toString(), subject, body });
       const closing =
         'We close for two days next week, on Thursday and Friday. What reaches us by Wednesday is done before.\n\n{preparer} is there for you on the telephone until then.';
       await write('Dunmarra', next, 'Two days closed next week', closing);
@@ -185,14 +185,14 @@ export class LastDays {
         );
       const [later] = await next('Ballast Quarry Ltd');
       if (later)
-        await this.hands.standing.extend(work, later.id, {
+        await this.app.standing.extend(work, later.id, {
           to: civil(later.dueOn).add({ days: 28 }).toString(),
           reference: 'letter of the authority',
           version: later.version,
         });
       const [aside] = await next('Whimbrel Web Works');
       if (aside)
-        await this.hands.standing.setAside(work, aside.id, {
+        await this.app.standing.setAside(work, aside.id, {
           reason: 'did not trade in the period, the authority agreed by telephone',
           version: aside.version,
         });
@@ -207,34 +207,41 @@ export class LastDays {
         work.tx,
         sql`select t.id, t.job_id as "jobId" from tasks t join jobs j on j.id = t.job_id where t.assignee_id = ${orla.id} and t.done_at is null and j.status = 'open' order by (t.phase_key = j.phase) desc, t.due_on, t.id limit 1`,
       );
-      if (task) await this.hands.time.start(work, { jobId: task.jobId, taskId: task.id });
+      if (task) await this.app.time.start(work, { jobId: task.jobId, taskId: task.id });
     });
   }
 }
 
 /** How work stands today beside the usual: held until a day, stopped for a colleague, first of all, waiting to be moved, welcomed. */
-export async function standToday(hands: Hands, firm: DemoFirm, today: CivilDate): Promise<void> {
+export async function standToday(app: DemoServices, firm: DemoFirm, today: CivilDate): Promise<void> {
   const clientId = (name: string) => [...firm.clients].find(([, demo]) => demo.name.startsWith(name))![0];
-  await hands.works.run({ firmId: firm.firmId, actor: firm.people.orla }, async (work) => {
+  await app.works.run({ firmId: firm.firmId, actor: firm.people.orla }, async (work) => {
     const open = await rows<{ id: string; version: number; service: string }>(
       work.tx,
       sql`select j.id, j.version, s.name as service from jobs j join services s on s.id = j.service_id where j.status = 'open' and j.waiting_since is null and j.due_on > ${today.add({ days: 6 }).toString()} order by j.due_on, j.id`,
     );
     const [first, second, third, fourth] = open;
-    if (first) await hands.jobStanding.stop(work, first.id, { reason: 'the figures of the loan are missing', forId: firm.people.tadhg.id });
-    if (second) await hands.jobStanding.hold(work, second.id, 'client abroad', today.add({ days: 9 }).toString());
-    if (third) await hands.jobStanding.change(work, third.id, { priority: 'first', version: third.version });
-    if (fourth) await hands.jobStanding.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
-    const inHand = fourth && (await hands.jobs.get(work, fourth.id));
+    if (first) await app.jobStanding.stop(work, first.id, { reason: 'the figures of the loan are missing', forId: firm.people.tadhg.id });
+    if (second) await app.jobStanding.hold(work, second.id, 'client abroad', today.add({ days: 9 }).toString());
+    if (third) await app.jobStanding.change(work, third.id, { priority: 'first', version: third.version });
+    if (fourth) await app.jobStanding.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
+    const inHand = fourth && (await app.jobs.get(work, fourth.id));
     if (inHand?.phase)
-      await hands.taskChanges.add(work, fourth!.id, {
-        ...{ name: 'Ask the bank for the loan statement', phaseKey: inHand.phase, estimate: 15 },
+      await app.taskChanges.add(work, fourth!.id, {
+        name: 'Ask the bank for the loan statement',
+        phaseKey: inHand.phase,
+        estimate: 15,
         assigneeId: firm.people.orla.id,
       });
     const [onboarding] = await rows<{ id: string }>(work.tx, sql`select id from procedures where name like 'Onboarding%'`);
-    await hands.jobs.addByHand(work, {
-      ...{ clientId: clientId('Whimbrel Web'), procedureId: onboarding!.id, name: 'Onboarding', priority: 'usual' },
-      ...{ startOn: today.toString(), dueOn: addWorkingDays(today, 5).toString(), fee: 0 },
+    await app.jobs.addByHand(work, {
+      clientId: clientId('Whimbrel Web'),
+      procedureId: onboarding!.id,
+      name: 'Onboarding',
+      priority: 'usual',
+      startOn: today.toString(),
+      dueOn: addWorkingDays(today, 5).toString(),
+      fee: 0,
     });
   });
 }

@@ -4,7 +4,7 @@ import { rows } from '@steady/server/platform/database/index';
 import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
 import { Chance } from './chance';
-import type { Hands } from './hands';
+import type { DemoServices } from './services';
 
 const SEED = 77_031;
 /** One in so many is refused. */
@@ -14,26 +14,28 @@ const REFUSED = 0.03;
 export class Signings {
   readonly chance = new Chance(SEED);
 
-  constructor(private readonly hands: Hands) {}
+  constructor(private readonly app: DemoServices) {}
 
   /** Draws up the page to be signed, files it in the job and gives it to the first two who sign for the client. */
   async give(work: Work, job: { id: string; name: string; clientId: string }): Promise<void> {
-    const { phase, status } = await this.hands.jobs.get(work, job.id);
+    const { phase, status } = await this.app.jobs.get(work, job.id);
     if (status !== 'open' || phase === null) return;
-    const people = (await this.hands.contacts.of(work, job.clientId, 'signs')).slice(0, 2);
+    const people = (await this.app.contacts.of(work, job.clientId, 'signs')).slice(0, 2);
     if (people.length === 0) return;
-    const { name } = await this.hands.clients.get(work, job.clientId);
-    const file = await this.hands.files.keepBytes(
+    const { name } = await this.app.clients.get(work, job.clientId);
+    const file = await this.app.files.keepBytes(
       work.firm,
       await page([name, job.name, '', ...people.map((person) => `Signed: ______________________  ${person.name}`)]),
     );
-    const documentId = await this.hands.documents.file(
+    const documentId = await this.app.documents.file(
       work,
       { ...file, name: `${job.name.replace(/,.*/, '')} to sign.pdf` },
       { clientId: job.clientId, jobId: job.id },
     );
-    await this.hands.signatures.ask(work, job.id, {
-      ...{ documentId, title: job.name, signerIds: people.map((person) => person.id) },
+    await this.app.signatures.ask(work, job.id, {
+      documentId,
+      title: job.name,
+      signerIds: people.map((person) => person.id),
       dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
     });
   }
@@ -50,9 +52,9 @@ export class Signings {
     for (let [next] = await waiting(); next; [next] = await waiting()) {
       const { id, contactId, name, reached } = next;
       const as: Work = { ...work, actor: { kind: 'client', id: contactId, name } };
-      if (!reached) await this.hands.signatures.signedOnPaper(work, id, { on: work.today.toString() });
-      else if (this.chance.is(REFUSED)) await this.hands.signatures.refuse(as, id, 'The registered office is still the old one.');
-      else await this.hands.signatures.sign(as, id, name, null);
+      if (!reached) await this.app.signatures.signedOnPaper(work, id, { on: work.today.toString() });
+      else if (this.chance.is(REFUSED)) await this.app.signatures.refuse(as, id, 'The registered office is still the old one.');
+      else await this.app.signatures.sign(as, id, name, null);
     }
   }
 }

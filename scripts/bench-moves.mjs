@@ -9,7 +9,9 @@ const DEFINITION = {
   phases: [
     { key: 'one', name: 'One', tasks: [{ key: 'a', name: 'Enter', role: 'preparer', estimate: 30 }] },
     {
-      ...{ key: 'two', name: 'Two', tasks: [{ key: 'b', name: 'File', role: 'preparer', estimate: 10 }] },
+      key: 'two',
+      name: 'Two',
+      tasks: [{ key: 'b', name: 'File', role: 'preparer', estimate: 10 }],
       onEntry: [
         { key: 'tell', does: 'tell', role: 'manager', words: 'it is drafted' },
         { key: 'ring', does: 'task', task: { key: 'ring', name: 'Ring the client', role: 'preparer', estimate: 10 } },

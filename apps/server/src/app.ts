@@ -71,7 +71,10 @@ class PlatformModule {
       { provide: FilingGateway, useClass: SimulatedFilingGateway },
     ];
     return {
-      ...{ module: PlatformModule, global: true, providers: services, exports: services },
+      module: PlatformModule,
+      global: true,
+      providers: services,
+      exports: services,
       imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
       controllers: [BackupsController, SavedListsController, LiveController, HealthController],
     };

@@ -18,8 +18,8 @@ import {
   clearHalfFilled,
   isNewFolder,
   rows,
-  setStanding,
-  standingOf,
+  setFolderState,
+  folderStateOf,
 } from './platform/database';
 import { MasterKeyError } from './platform/files';
 import { type Settings, settingsWith } from './platform/settings';
@@ -75,7 +75,7 @@ async function start(fillDemo: FillDemo): Promise<void> {
   const values = given();
   const dataFolder = resolve(values.data ?? 'data');
   const isEmbedded = !process.env.DATABASE_URL;
-  const standing = standingOf(dataFolder);
+  const standing = folderStateOf(dataFolder);
   const isHalfFilled = isEmbedded && standing === 'filling';
   const isNew = isEmbedded && isNewFolder(dataFolder);
   if (isEmbedded && standing === 'moving')
@@ -106,12 +106,12 @@ async function start(fillDemo: FillDemo): Promise<void> {
   if (isHalfFilled) {
     console.log('The demo firm was not filled to the end. It is begun anew.');
     clearHalfFilled(dataFolder);
-    setStanding(dataFolder, 'laying out');
+    setFolderState(dataFolder, 'laying out');
   }
   if (isNew && !values.empty) {
-    setStanding(dataFolder, 'filling');
+    setFolderState(dataFolder, 'filling');
     await fillDemo(settings, clock.now(), ZONE, (said) => console.log(said));
-    setStanding(dataFolder, 'in use');
+    setFolderState(dataFolder, 'in use');
   }
   const app = await createApp(settings, clock);
   stopOnSignals(app, (words) => console.log(words));

@@ -234,7 +234,9 @@ describe('where nobody can be written to', () => {
       phases: [
         { key: 'start', name: 'Start', tasks: [task('Open')] },
         {
-          ...{ key: 'ask', name: 'Collect', tasks: [task('Look')] },
+          key: 'ask',
+          name: 'Collect',
+          tasks: [task('Look')],
           requests: [{ key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] }],
           onEntry: [{ key: 'r', does: 'request', requestKey: 'papers', days: 5 }],
         },

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 import type { Filter } from '@steady/core/lists';
 import type { BulkOutcome, BulkPreview, ClientList } from '@steady/contract/client-lists';
-import type { ListFields } from '@steady/contract/lists';
+import type { ListFieldsView } from '@steady/contract/lists';
 import type { AddClient, ClientView, PhoneNote } from '@steady/contract/clients';
 import { type TestApp, clientWithVat, key, startTestApp } from './support';
 import { read as readBook } from './workbook';
@@ -121,7 +121,7 @@ describe('the list of clients', () => {
   });
 
   it('shows no money to who may not see it', async () => {
-    const { fields } = (await test.firm.as.preparer!.get('/api/clients/fields').expect(200)).body as ListFields;
+    const { fields } = (await test.firm.as.preparer!.get('/api/clients/fields').expect(200)).body as ListFieldsView;
     expect(fields.map((field) => field.key)).not.toContain('unpaid');
     const { rows } = (await test.firm.as.preparer!.get('/api/clients?columns=unpaid,wip,way').expect(200)).body as ClientList;
     expect(Object.keys(rows[0]!.values)).toEqual(['way']);
@@ -135,7 +135,7 @@ describe('the list of clients', () => {
     await save('manager', { name: 'Ours', shared: true, columns: ['due'] }).expect(201);
     await save('manager', { name: 'Broken', filters: [{ field: 'gone', test: 'empty' }] }).expect(422);
     await save('manager', { name: ' ' }).expect(422);
-    const saved = async (role: string) => ((await test.firm.as[role]!.get('/api/clients/fields').expect(200)).body as ListFields).saved;
+    const saved = async (role: string) => ((await test.firm.as[role]!.get('/api/clients/fields').expect(200)).body as ListFieldsView).saved;
     expect((await saved('manager')).map((one) => [one.name, one.shared, one.columns])).toEqual([
       ['Ours', true, ['due']],
       ['Mine', false, ['way']],

@@ -8,7 +8,7 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ClientsService } from '../src/areas/clients';
 import { Backups } from '../src/platform/backups/backups';
-import { Database, rows, setStanding, standingOf } from '../src/platform/database';
+import { Database, rows, setFolderState, folderStateOf } from '../src/platform/database';
 import { SESSION_COOKIE } from '../src/platform/identity';
 import { StaffSessions } from '../src/areas/team';
 import { settingsWith } from '../src/platform/settings';
@@ -106,7 +106,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder that is damaged', 
     'with an emptied table': [(folder) => truncateSync(join(folder, tables.clients!)), /the file of clients was cut short/],
     'with a table cut short': [(folder) => truncateSync(join(folder, tables.clients!), 5_000), /the file of clients was cut short/],
     'without the file of an index': [(folder) => rmSync(join(folder, tables.clients_pkey!)), /the file of clients_pkey is missing/],
-    'whose first filling was interrupted': [(folder) => setStanding(folder, 'filling'), /was not filled to the end/],
+    'whose first filling was interrupted': [(folder) => setFolderState(folder, 'filling'), /was not filled to the end/],
   };
 
   it.each(Object.entries(WAYS))('%s is not served, not laid out over, and says what is wrong', { timeout: 60_000 }, async (_way, [how, says]) => {
@@ -188,13 +188,13 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a data folder that is damaged', 
 
   it('of which the laying out was interrupted is begun anew: nothing was in it', { timeout: 60_000 }, async () => {
     const folder = damaged((one) => {
-      setStanding(one, 'laying out');
+      setFolderState(one, 'laying out');
       rmSync(join(one, 'database', 'global', 'pg_control'));
     });
     const opened = await Database.open(settingsWith({ dataFolder: folder }));
     expect(await opened.asOwner((tx) => rows(tx, sql`select id from firms`))).toEqual([]);
     await opened.close();
-    expect(standingOf(folder)).toBe('in use');
+    expect(folderStateOf(folder)).toBe('in use');
   });
 
   it('is not filled with the demo firm where only its files are left', { timeout: 60_000 }, () => {

@@ -54,7 +54,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the bridge to the embedded datab
     const ask = async () =>
       (
         await bridge.query(
-          `select $1::text as text, $2::int as whole, $3::boolean as yes, $4::jsonb as json, $5::text[] as many, $6::date as day, $7::timestamptz at time zone 'UTC' as moment,
+          `select $1::text, $2::int as whole, $3::boolean as yes, $4::jsonb as json, $5::text[] as many, $6::date as day, $7::timestamptz at time zone 'UTC' as moment,
                   $8::text as nothing, array['a, b', 'c"d'] as own, 12.5::float8 as figure, 9007199254740991::bigint as cents`,
           ['Ó "x" \u00f6', 7, true, { a: [1, 'zwei'] }, ['one', 'two, "three"'], '2026-03-11', '2026-03-11T09:00:00Z', null],
         )

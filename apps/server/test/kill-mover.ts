@@ -31,14 +31,22 @@ async function prepared(work: Work, services: { clients: ClientsService; templat
   const { id: preparerId } = work.actor as { id: string };
   const contact = { name: 'Bríd Foley', email: 'brid@dunmarra.example' };
   const clientId = await services.clients.add(work, {
-    ...{ name: 'Dunmarra Oysters Ltd', legalForm: 'company', vatRegistered: false, employer: false, way: 'online', preparerId, contact },
+    name: 'Dunmarra Oysters Ltd',
+    legalForm: 'company',
+    vatRegistered: false,
+    employer: false,
+    way: 'online',
+    preparerId,
+    contact,
   });
   const templateId = await services.templates.keep(work, null, { name: 'Done', subject: '{job}', body: 'It is done.' });
   const task = { key: 'task', name: 'Task', role: 'preparer' as const, estimate: 5 };
   const procedureId = await services.procedures.add(work, 'Two phases', {
     phases: [
       {
-        ...{ key: 'first', name: 'First', tasks: [task] },
+        key: 'first',
+        name: 'First',
+        tasks: [task],
         onDone: [
           { key: 'm', does: 'message', templateId },
           { key: 't', does: 'task', task: { ...task, key: 'added' } },

@@ -31,13 +31,27 @@ export async function openKillableFirm(folder: string, given: Partial<Settings> 
     (
       await app.get(TeamService).found(
         {
-          ...{ name: 'Marram & Tern', shortName: 'Marram', address: 'Quay Lane', currency: 'EUR', zone: 'Europe/Dublin', country: 'IE' },
-          ...{ vatRate: 2_300, paymentDays: 21, demo: false },
+          name: 'Marram & Tern',
+          shortName: 'Marram',
+          address: 'Quay Lane',
+          currency: 'EUR',
+          zone: 'Europe/Dublin',
+          country: 'IE',
+          vatRate: 2_300,
+          paymentDays: 21,
+          demo: false,
         },
         [
           {
-            ...{ name: 'Orla Keane', shortName: 'Orla', email: 'orla@marram-tern.example', role: 'manager', does: 'manager', allClients: true, password: null },
-            ...{ weekdays: [450, 450, 450, 450, 450, 0, 0], rates: [{ fromDay: '2020-01-01', perHour: 6_000 }] },
+            name: 'Orla Keane',
+            shortName: 'Orla',
+            email: 'orla@marram-tern.example',
+            role: 'manager',
+            does: 'manager',
+            allClients: true,
+            password: null,
+            weekdays: [450, 450, 450, 450, 450, 0, 0],
+            rates: [{ fromDay: '2020-01-01', perHour: 6_000 }],
           },
         ],
       )

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Effect, ObligationView } from '@steady/contract/almanac';
+import type { ScheduleEffect, ObligationView } from '@steady/contract/almanac';
 import type { JobRow } from '@steady/contract/jobs';
 import type { AddServiceLine, ServiceLineView } from '@steady/contract/lines';
 import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
@@ -107,7 +107,7 @@ describe('a change is shown before it is made', () => {
     const before = await obligations(id);
     const view = (await manager().get(`/api/clients/${id}`).expect(200)).body as { version: number };
     const change = { ...DUNMARRA, contact: undefined, name: 'Moving Year Ltd', employer: true, yearEnd: '06-30', version: view.version };
-    const effect = (await manager().post(`/api/clients/${id}/effect`).send(change).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/clients/${id}/effect`).send(change).expect(200)).body as ScheduleEffect;
     expect(effect.rows.map((row) => `${row.does} ${row.name} ${row.before?.dueOn ?? '-'} ${row.after?.dueOn ?? '-'}`)).toEqual([
       'comes Accounts and corporation tax, year to 30 Jun 2025 - 2026-03-23',
       'goes Accounts and corporation tax, year to 31 Dec 2025 2026-09-23 -',
@@ -132,7 +132,7 @@ describe('a change is shown before it is made', () => {
     const jobId = await jobOf(test, id);
     const view = (await manager().get(`/api/clients/${id}`).expect(200)).body as { version: number };
     const change = { ...DUNMARRA, contact: undefined, name: 'Begun Already Ltd', way: 'paper', version: view.version };
-    const effect = (await manager().post(`/api/clients/${id}/effect`).send(change).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/clients/${id}/effect`).send(change).expect(200)).body as ScheduleEffect;
     const held = effect.rows.find((row) => row.does === 'stays')!;
     expect(held).toMatchObject({ jobId, why: 'its job has begun', before: { dueOn: '2026-03-23' }, after: { dueOn: '2026-03-19' } });
     expect(effect.rows.filter((row) => row.does === 'moves').every((row) => row.after!.dueOn.endsWith('-19'))).toBe(true);
@@ -148,7 +148,7 @@ describe('a change is shown before it is made', () => {
     const id = await clientWithVat(test, '2026-03-01', { ...DUNMARRA, name: 'Stopping Ltd' });
     const line = await named(id, 'VAT return');
     const stop = { endsOn: '2026-05-15', reason: 'Goes to a nephew', version: line.version };
-    const effect = (await manager().post(`/api/lines/${line.id}/stop/effect`).send(stop).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/lines/${line.id}/stop/effect`).send(stop).expect(200)).body as ScheduleEffect;
     expect(effect.rows.every((row) => row.does === 'goes')).toBe(true);
     await manager().post(`/api/lines/${line.id}/stop`).send(stop).expect(204);
     expect((await obligations(id)).map((one) => one.name)).toEqual(['VAT return, Mar-Apr 2026', 'VAT return, May-Jun 2026']);
@@ -162,7 +162,7 @@ describe('a change is shown before it is made', () => {
     const line = await named(id, 'Books, monthly');
     const count = (await obligations(id)).length;
     const pause = { from: '2026-05-01', version: line.version };
-    const effect = (await manager().post(`/api/lines/${line.id}/pause/effect`).send(pause).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/lines/${line.id}/pause/effect`).send(pause).expect(200)).body as ScheduleEffect;
     expect(effect.rows).toHaveLength(count - 2);
     await manager().post(`/api/lines/${line.id}/pause`).send(pause).expect(204);
     expect((await obligations(id)).map((one) => one.name)).toEqual(['Books, monthly, Mar 2026', 'Books, monthly, Apr 2026']);
@@ -178,7 +178,7 @@ describe('a change is shown before it is made', () => {
     const id = await clientWithVat(test, '2026-03-01', { ...DUNMARRA, name: 'Leaving Ltd' });
     const view = (await manager().get(`/api/clients/${id}`).expect(200)).body as { version: number };
     const leave = { standing: 'former', on: '2026-04-30', reason: 'Sold', version: view.version };
-    const effect = (await manager().post(`/api/clients/${id}/standing/effect`).send(leave).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/clients/${id}/standing/effect`).send(leave).expect(200)).body as ScheduleEffect;
     expect(new Set(effect.rows.map((row) => row.does))).toEqual(new Set(['goes']));
     await manager().post(`/api/clients/${id}/standing`).send(leave);
     expect((await obligations(id)).map((one) => one.name)).toEqual(['VAT return, Mar-Apr 2026']);

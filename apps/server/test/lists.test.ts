@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Filter } from '@steady/core/lists';
 import type { JobRow } from '@steady/contract/jobs';
-import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
+import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
 import { DUNMARRA, type TestApp, clientWithVat, startTestApp } from './support';
 
 let test: TestApp;
@@ -126,7 +126,7 @@ describe('the list of jobs', () => {
       .post('/api/saved-lists')
       .send({ ...list, of: 'bills' })
       .expect(422);
-    const saved = async (of: string) => ((await manager().get(`/api/${of}/fields`).expect(200)).body as ListFields).saved;
+    const saved = async (of: string) => ((await manager().get(`/api/${of}/fields`).expect(200)).body as ListFieldsView).saved;
     expect(await saved('jobs')).toMatchObject([{ name: 'Paper', more: { view: 'person' }, columns: ['due', 'fee'] }]);
     expect(await saved('clients')).toEqual([]);
   });

@@ -229,7 +229,10 @@ describe('what happens by itself', () => {
     const id = await begun({
       phases: [
         {
-          ...{ key: 'ask', name: 'Ask', completion: 'answered', tasks: [task('Send', { doneBy: 'request sent' })] },
+          key: 'ask',
+          name: 'Ask',
+          completion: 'answered',
+          tasks: [task('Send', { doneBy: 'request sent' })],
           requests: [{ key: 'papers', title: 'Papers', items: [{ name: 'Bank statement', description: 'all pages' }] }],
           onEntry: [{ key: 'r', does: 'request', requestKey: 'papers', days: 5 }],
         },

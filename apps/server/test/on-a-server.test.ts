@@ -14,7 +14,7 @@ import { ClientsService } from '../src/areas/clients';
 import { DocumentsService } from '../src/areas/documents';
 import { ServicesService } from '../src/areas/services';
 import { SetClock } from '../src/platform/clock';
-import { Database, rows, setStanding, standingOf } from '../src/platform/database';
+import { Database, rows, setFolderState, folderStateOf } from '../src/platform/database';
 import { Effects, LiveNotices } from '../src/platform/events';
 import { FileStore } from '../src/platform/files';
 import { byItself } from '../src/platform/identity';
@@ -127,7 +127,7 @@ describe.skipIf(!hasPostgres)('on a PostgreSQL server', () => {
       const taken = await openKillableFirm(other, { databaseUrl: url });
       await taken.app.close();
       expect(move('--to', url)).toMatchObject({ status: 1, said: expect.stringContaining('There is a firm in the database already: Marram & Tern') as string });
-      expect(standingOf(data)).toBe('in use');
+      expect(folderStateOf(data)).toBe('in use');
       const nowhere = spawnSync(process.execPath, [dist('move.js'), '--to', url, '--data', join(root, 'nowhere')], { encoding: 'utf8' });
       expect(nowhere.stderr).toContain('There is no embedded database in');
       expect(move('--from', url)).toMatchObject({ status: 1, said: expect.stringContaining('There is a database in') as string });
@@ -135,11 +135,11 @@ describe.skipIf(!hasPostgres)('on a PostgreSQL server', () => {
       const half = join(root, 'half');
       const opened = await Database.open(settingsWith({ dataFolder: half }));
       await opened.close();
-      setStanding(half, 'moving');
+      setFolderState(half, 'moving');
       await expect(Database.open(settingsWith({ dataFolder: half }))).rejects.toThrow('was interrupted; the data is on the server still');
       const { status } = spawnSync(process.execPath, [dist('move.js'), '--from', url, '--data', half], { encoding: 'utf8' });
       expect(status).toBe(0);
-      expect(standingOf(half)).toBe('in use');
+      expect(folderStateOf(half)).toBe('in use');
     });
   });
 

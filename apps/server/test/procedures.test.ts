@@ -142,7 +142,10 @@ describe('a procedure', () => {
     };
     const [shown] = (await manager().post(`/api/procedures/${procedureId}/in-flight`).send({ definition: changed }).expect(200)).body as JobToVersion[];
     expect(shown).toMatchObject({
-      ...{ id, added: [], taken: [], kept: [] },
+      id,
+      added: [],
+      taken: [],
+      kept: [],
       changed: ['Enter (its advice)', 'Draft it (its name, whose it is, its checks)'],
       phases: ['"Prepare" does other things by itself', '"Send" moves without asking'],
     });

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Effect, ObligationView } from '@steady/contract/almanac';
+import type { ScheduleEffect, ObligationView } from '@steady/contract/almanac';
 import type { RuleView } from '@steady/contract/rules';
 import type { FeeProposal, ServiceLineView } from '@steady/contract/lines';
 import type { KeepService, ServiceView, SuppliedView } from '@steady/contract/services';
@@ -59,7 +59,7 @@ describe('a service', () => {
     const id = await clientWithVat(test, '2026-03-01', { ...DUNMARRA, name: 'Lead Time Ltd' });
     const vat = await service('VAT return');
     const change = { ...kept(vat), leadDays: 40, targetDays: 3 };
-    const effect = (await manager().post(`/api/services/${vat.id}/effect`).send(change).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/services/${vat.id}/effect`).send(change).expect(200)).body as ScheduleEffect;
     const own = effect.rows.filter((row) => row.clientId === id);
     expect(own[0]).toMatchObject({
       does: 'moves',
@@ -165,7 +165,7 @@ describe('a filing rule of the firm', () => {
         },
       ],
     };
-    const effect = (await manager().post('/api/rules/ie-vat-return/effect').send({ definition: earlier }).expect(200)).body as Effect;
+    const effect = (await manager().post('/api/rules/ie-vat-return/effect').send({ definition: earlier }).expect(200)).body as ScheduleEffect;
     expect(effect.lines).toBeGreaterThan(1);
     expect(effect.rows.find((row) => row.clientId === id)).toMatchObject({ does: 'moves', before: { dueOn: '2026-05-23' }, after: { dueOn: '2026-05-15' } });
     expect((await obligations(id))[0]!.dueOn).toBe('2026-05-23');
@@ -215,10 +215,18 @@ describe('a filing rule of the firm', () => {
   it('that give more time without asking are planned by it where the service takes it, shown before', async () => {
     const steps = [{ do: 'add months', months: 1, keepMonthEnd: true }];
     const definition = {
-      ...{ name: 'Quay dues', kind: 'return', authority: 'Harbour office', country: 'IE', rhythms: ['quarterly'], anchor: 'calendar', appliesTo: { all: [] } },
+      name: 'Quay dues',
+      kind: 'return',
+      authority: 'Harbour office',
+      country: 'IE',
+      rhythms: ['quarterly'],
+      anchor: 'calendar',
+      appliesTo: { all: [] },
       versions: [
         {
-          ...{ effectiveFrom: '2020-01-01', steps, source: 'Harbour by-laws' },
+          effectiveFrom: '2020-01-01',
+          steps,
+          source: 'Harbour by-laws',
           extension: {
             name: 'for firms on the list',
             automatic: true,
@@ -242,7 +250,7 @@ describe('a filing rule of the firm', () => {
     await manager().post(`/api/clients/${id}/lines`).send({ serviceId: call.id, rhythm: 'quarterly', fee: 0, startsOn: '2026-01-01' }).expect(201);
     expect((await obligations(id))[0]).toMatchObject({ dueOn: '2026-04-30' });
     const change = { ...kept(await service('Catch-up call')), takesExtensions: true };
-    const effect = (await manager().post(`/api/services/${call.id}/effect`).send(change).expect(200)).body as Effect;
+    const effect = (await manager().post(`/api/services/${call.id}/effect`).send(change).expect(200)).body as ScheduleEffect;
     expect(effect.rows.find((row) => row.clientId === id)).toMatchObject({ before: { dueOn: '2026-04-30' }, after: { dueOn: '2026-06-30' } });
     await manager().patch(`/api/services/${call.id}`).send(change).expect(204);
     expect((await obligations(id))[0]).toMatchObject({ dueOn: '2026-06-30' });
@@ -254,7 +262,12 @@ describe('a filing rule of the firm', () => {
 
   it('reads labels and extra details of the client', async () => {
     const definition = {
-      ...{ name: 'Seafood levy', kind: 'payment', authority: 'Harbour office', country: 'IE', rhythms: ['yearly'], anchor: 'calendar' },
+      name: 'Seafood levy',
+      kind: 'payment',
+      authority: 'Harbour office',
+      country: 'IE',
+      rhythms: ['yearly'],
+      anchor: 'calendar',
       appliesTo: { all: [{ fact: 'label:on the water', is: true }] },
       versions: [
         {

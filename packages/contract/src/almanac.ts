@@ -361,7 +361,7 @@ export interface EffectRow {
 }
 
 /** Before and after of every date that a change touches; nothing is written. */
-export interface Effect {
+export interface ScheduleEffect {
   rows: EffectRow[];
   /** Clients to whom a rule of a line says nothing after the change, and why. */
   none: { clientId: string; client: string; line: string; why: string }[];

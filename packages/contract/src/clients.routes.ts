@@ -13,7 +13,7 @@ import type {
   NotesPage,
   PhoneNote,
 } from './clients';
-import type { ListFields, ListTotals, PlaceFound } from './lists';
+import type { ListFieldsView, ListTotals, PlaceFound } from './lists';
 import type { AfterRow, AlikeAsked, ListQuery } from './queries';
 import { type Added, FILE, a, get, post, patch, remove } from './route';
 
@@ -31,7 +31,7 @@ export const file = get('/api/clients/list.:kind', 'see clients', {
   text: ['kind'],
   takesAlong: 'the list of clients',
 });
-export const fields = get('/api/clients/fields', 'see clients', { answer: a<ListFields>('ListFields') });
+export const fields = get('/api/clients/fields', 'see clients', { answer: a<ListFieldsView>('ListFields') });
 /** The labels in use. */
 export const labels = get('/api/labels', 'see clients', { answer: a<string[]>('string[]'), shows: ['clients', 'imports', 'moves', 'jobs'] });
 export const details = get('/api/details', 'see clients', { answer: a<DetailFieldView[]>('DetailFieldView[]'), shows: ['clients'] });

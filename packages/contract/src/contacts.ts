@@ -44,8 +44,8 @@ export class Marketing {
 }
 
 /** What somebody has a say in, at one client. */
-export const SAYS = ['getsRequests', 'signs', 'pays'] as const;
-export type Say = (typeof SAYS)[number];
+export const CONTACT_PERMISSIONS = ['getsRequests', 'signs', 'pays'] as const;
+export type ContactPermission = (typeof CONTACT_PERMISSIONS)[number];
 
 /** Facts of a person. */
 class PersonFacts {
@@ -141,13 +141,13 @@ export interface ContactView {
 }
 
 /** A person with all clients that they act for, among those that whoever looks may see. */
-export interface PersonView extends Omit<ContactView, 'role' | Say> {
+export interface PersonView extends Omit<ContactView, 'role' | ContactPermission> {
   version: number;
   address: Address | null;
   marketing: Marketing | null;
   /** Since when mail goes to another address than before, until somebody has made sure that it is theirs. */
   newEmailSince: string | null;
-  clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<Say, boolean>)[];
+  clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<ContactPermission, boolean>)[];
 }
 
 /** A person found by name or address, to be linked to one more client. */

@@ -24,7 +24,7 @@ export interface ListPlace {
   place: number;
 }
 
-export interface ListFields {
+export interface ListFieldsView {
   fields: Field[];
   saved: SavedListView[];
 }

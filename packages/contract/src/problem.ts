@@ -1,5 +1,5 @@
 /** An error answer, RFC 9457 problem details, with a code that does not change and one entry for each field in question. */
-export interface Problem {
+export interface ProblemDetails {
   type: string;
   status: number;
   code: string;

@@ -13,12 +13,12 @@ export interface FileSent {
   file: true;
 }
 /** What is told again and again while a page is open (server-sent events). */
-export interface Told {
+export interface LiveEvent {
   told: true;
 }
 
 /** What a route says beside its address and who may call it. */
-export interface Said<Input, Query, Answer> {
+export interface RouteOptions<Input, Query, Answer> {
   /** What comes in as the body: an input class by its name, or a file. */
   input?: Named<Input>;
   /** What may stand behind the question mark: an input class by its name. */
@@ -46,7 +46,7 @@ export interface Said<Input, Query, Answer> {
  * A route as both sides know it: the server's controllers, the web's calls, the description of the API and the test that
  * walks all of them are made from it. It names types and loads none of them.
  */
-export interface Route<Path extends string = string, Input = unknown, Query = unknown, Answer = unknown> extends Said<Input, Query, Answer> {
+export interface Route<Path extends string = string, Input = unknown, Query = unknown, Answer = unknown> extends RouteOptions<Input, Query, Answer> {
   method: Method;
   /** Parts that vary begin with a colon. */
   path: Path;
@@ -62,12 +62,12 @@ export function a<T>(name: string): Named<T> {
   return name;
 }
 export const FILE = /* @__PURE__ */ a<FileSent>('file');
-export const TOLD = /* @__PURE__ */ a<Told>('events');
+export const TOLD = /* @__PURE__ */ a<LiveEvent>('events');
 
 type Declares = <Path extends string, Input = void, Query = void, Answer = void>(
   path: Path,
   who: Who,
-  said?: Said<Input, Query, Answer>,
+  said?: RouteOptions<Input, Query, Answer>,
 ) => Route<Path, Input, Query, Answer>;
 
 /* @__NO_SIDE_EFFECTS__ */

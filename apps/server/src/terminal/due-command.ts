@@ -19,7 +19,7 @@ export const DUE_HELP = `Tells when something is due under a filing rule, and ho
   --list               all rules with their ids; --country IE only those of one country
 `;
 
-export interface Said {
+export interface CommandOutput {
   out: string;
   /** Why nothing could be told. */
   problem?: string;
@@ -78,7 +78,7 @@ const numbered = ({ title, lines, source }: Workings) =>
   [title, ...lines.map((line, at) => `${String(at + 1).padStart(3)}. ${line}`), ...(source ? [`Source: ${source}`] : [])].join('\n');
 
 /** Carries out the command. What it prints for people says the same as what it gives as JSON. */
-export function dueCommand(args: string[]): Said {
+export function dueCommand(args: string[]): CommandOutput {
   try {
     const { values } = parseArgs({
       args,

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sql } from 'drizzle-orm';
 import { counted } from '@steady/core/words';
-import { Database, DamagedFolderError, FolderInUseError, MovedAwayError, setStanding, standingOf } from '../platform/database';
+import { Database, DamagedFolderError, FolderInUseError, MovedAwayError, setFolderState, folderStateOf } from '../platform/database';
 import { lockFolder } from '../platform/database/folder-lock';
 import { MoveError, moveAll } from '../platform/database/move';
 import { settingsWith } from '../platform/settings';
@@ -36,13 +36,13 @@ async function toServer(dataFolder: string, url: string): Promise<void> {
     await from.close();
   }
   const kept = `${join(dataFolder, 'database')}.moved-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}`;
-  setStanding(dataFolder, 'on a server');
+  setFolderState(dataFolder, 'on a server');
   renameSync(join(dataFolder, 'database'), kept);
   say(`From now on start it with DATABASE_URL set. What was here is kept in ${kept}.`);
 }
 
 async function fromServer(dataFolder: string, url: string): Promise<void> {
-  const standing = standingOf(dataFolder);
+  const standing = folderStateOf(dataFolder);
   if (standing === 'moving') rmSync(join(dataFolder, 'database'), { recursive: true, force: true });
   if (existsSync(join(dataFolder, 'database'))) throw new MoveError(`There is a database in ${dataFolder} already. Nothing was moved. Give another folder.`);
   const from = await Database.open(settingsWith({ dataFolder, databaseUrl: url }));
@@ -50,7 +50,7 @@ async function fromServer(dataFolder: string, url: string): Promise<void> {
     if (!(await from.alone())) throw new MoveError('The application runs on this server. Stop it first; nothing was moved.');
     // Only a database that came to its end is served.
     const unlock = await lockFolder(dataFolder);
-    setStanding(dataFolder, 'moving');
+    setFolderState(dataFolder, 'moving');
     unlock();
     const to = await Database.open(settingsWith({ dataFolder }));
     try {
@@ -60,7 +60,7 @@ async function fromServer(dataFolder: string, url: string): Promise<void> {
     } finally {
       await to.close();
     }
-    setStanding(dataFolder, 'in use');
+    setFolderState(dataFolder, 'in use');
     await from.markMoved(dataFolder);
   } finally {
     await from.close();

@@ -1,12 +1,12 @@
 import useSWR, { type SWRResponse, mutate } from 'swr';
-import type { Problem } from '@steady/contract/problem';
+import type { ProblemDetails } from '@steady/contract/problem';
 import { type AnswerOf, type FileSent, HAPPENED, type InputOf, type ParamsOf, type QueryOf, type Route } from '@steady/contract/route';
 import { isAttended } from './attended';
 import { keyFor, noteAnswered, noteLost } from './intents';
 
 /** A problem answer of the server, or that it could not be reached. */
 export class ProblemError extends Error {
-  constructor(readonly problem: Problem) {
+  constructor(readonly problem: ProblemDetails) {
     super(problem.detail);
   }
 
@@ -24,7 +24,7 @@ async function answer(response: Response): Promise<unknown> {
   const isProblem = response.headers.get('content-type')?.includes('problem+json');
   throw new ProblemError(
     isProblem
-      ? ((await response.json()) as Problem)
+      ? ((await response.json()) as ProblemDetails)
       : {
           type: 'about:blank',
           status: response.status,

@@ -44,7 +44,8 @@ function Frame() {
   const commands = useBrought('keys');
   useKeys(
     commands.map((command) => ({
-      ...{ press: command.press, does: command.does },
+      press: command.press,
+      does: command.does,
       act: () => (command.goTo ? void navigate(command.goTo) : setOver(command)),
     })),
   );

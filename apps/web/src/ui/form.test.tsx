@@ -47,7 +47,11 @@ it('sends what was typed, without fields that were left empty', async () => {
 
 it('shows what the server has against it, at the fields it names, and keeps what was typed', async () => {
   const refused = new ProblemError({
-    ...{ type: 'about:blank', status: 422, code: 'invalid-input', title: 'Not saved', detail: 'Some entries need another look.' },
+    type: 'about:blank',
+    status: 422,
+    code: 'invalid-input',
+    title: 'Not saved',
+    detail: 'Some entries need another look.',
     errors: [{ field: 'title', message: 'There is one of that name already.' }],
   });
   render(<Form submit={() => Promise.reject(refused)} />);

@@ -9,7 +9,7 @@ interface Props {
   field(leave: () => void): ReactNode;
 }
 
-/** Something that is read most of the time and changed where it stands: pressed, it becomes a field; Esc leaves it as it was. */
+/** Something that is read most of the time and changed where it stands: pressed, it becomes a field; Esc leaves it was. */
 export function InPlace({ shown, title, field }: Props) {
   const [open, setOpen] = useState(false);
   const leave = () => setOpen(false);

@@ -29,7 +29,10 @@ self.onmessage = ({ data }: MessageEvent<AskedStory>) => {
   const calendar = holidayCalendar(data.country, { from: start.year, until: start.year + 2 });
   const name = (id: string) => data.names[id] ?? 'something not chosen yet';
   const told = story(data.procedure, data.client, { start, target: addWorkingDays(start, data.days, calendar) }, calendar, {
-    ...{ template: name, procedure: name, detail: name, facts: data.facts },
+    template: name,
+    procedure: name,
+    detail: name,
+    facts: data.facts,
   });
   self.postMessage({ id: data.id, days: told.map(({ day, lines }) => ({ day: day.toString(), lines })) } satisfies ToldStory);
 };

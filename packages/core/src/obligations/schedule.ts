@@ -118,7 +118,7 @@ class Reckoned implements ScheduledObligation {
 }
 
 /** What the dates of a rule hang on besides the period. Two clients for whom it is the same share what was reckoned. */
-interface Ground {
+interface TrackBasis {
   rule: FilingRule;
   rhythm: Rhythm;
   anchor: CivilDate;
@@ -128,16 +128,16 @@ interface Ground {
   takesExtensions: boolean;
 }
 
-/** The deadlines of one rule on one ground, by the number of their period. */
+/** The deadlines of one rule on one basis, by the number of their period. */
 class Track {
   readonly periods: Periods;
   private readonly known = new Map<number, Reckoned | 'not yet' | 'over'>();
 
   constructor(
-    private readonly ground: Ground,
+    private readonly basis: TrackBasis,
     private readonly calendar: WorkingCalendar,
   ) {
-    this.periods = new Periods(ground.rhythm, ground.anchor, calendar);
+    this.periods = new Periods(basis.rhythm, basis.anchor, calendar);
   }
 
   /** Says instead where the rule is not in force yet, and where rule or rhythm have come to their end. */
@@ -149,12 +149,12 @@ class Track {
 
   private reckonAt(n: number): Reckoned | 'not yet' | 'over' {
     const period = this.periods.at(n);
-    if (!period || isOver(this.ground.rule, period)) return 'over';
-    return isInForce(this.ground.rule, period) ? this.reckon(period) : 'not yet';
+    if (!period || isOver(this.basis.rule, period)) return 'over';
+    return isInForce(this.basis.rule, period) ? this.reckon(period) : 'not yet';
   }
 
   reckon(period: Period): Reckoned {
-    const { rule, rhythm, facts, leadDays, targetDays, takesExtensions } = this.ground;
+    const { rule, rhythm, facts, leadDays, targetDays, takesExtensions } = this.basis;
     const extended = takesExtensions && extendsByItself(rule);
     const due = extended ? plannedDate(rule, period, facts, this.calendar).due : dueOn(rule, period, facts, this.calendar);
     const target = previousWorkingDay(addWorkingDays(due, -targetDays, this.calendar), this.calendar);

@@ -17,7 +17,7 @@ export {
 } from './procedure';
 export { checkProcedure, procedureFaults } from './faults';
 export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } from './lay-out';
-export { type AskOfPhase, type JobState, type Move, type MoveKind, type PhaseProgress, SIGNATURE, advance, asksToMove, moveKind, progress } from './moves';
+export { type AskOfPhase, type JobProgress, type Move, type MoveKind, type PhaseProgress, SIGNATURE, advance, asksToMove, moveKind, progress } from './moves';
 export {
   ACTION_KINDS,
   type ActionField,
@@ -30,7 +30,7 @@ export {
   actionsOfMove,
   leavesTheHouse,
 } from './actions';
-export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type Route, actionCount, onPaper, story } from './on-paper';
+export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type PaperRoute, actionCount, onPaper, story } from './on-paper';
 export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';
 export { type NamedProcedure, beginsItself } from './begins';
 export { apart, changedInCommon, commonKey, followed, takenInCommon } from './in-common';

@@ -17,7 +17,7 @@ export interface PhaseState {
 }
 
 /** What decides whether a job moves: its phases in order, where it stands, and what is open in each. */
-export interface JobState {
+export interface JobProgress {
   phases: readonly PhaseState[];
   /** Key of the phase in which the job stands; null when finished. */
   current: string | null;
@@ -74,7 +74,7 @@ function wantsOf(phase: PhaseState, asks: readonly AskOfPhase[]): string | null 
 }
 
 /** Progress of every phase in order. */
-export function progress(job: JobState): PhaseProgress[] {
+export function progress(job: JobProgress): PhaseProgress[] {
   const at = job.phases.findIndex((phase) => phase.key === job.current);
   return job.phases.map((phase, index) => {
     const tasks = job.tasks.filter((task) => task.phaseKey === phase.key);
@@ -102,7 +102,7 @@ export interface Move {
  * The moves that a job makes by itself now: out of its phase when that is complete and does not ask first, and on
  * through phases that are complete already. No moves when something is open.
  */
-export function advance(job: JobState): Move[] {
+export function advance(job: JobProgress): Move[] {
   const phases = progress(job);
   const moves: Move[] = [];
   for (let index = phases.findIndex((phase) => phase.key === job.current); index !== -1; index += 1) {
@@ -118,7 +118,7 @@ export function advance(job: JobState): Move[] {
 }
 
 /** Whether a job stands in a phase that is complete and waits for a person to move it. */
-export function asksToMove(job: JobState): boolean {
+export function asksToMove(job: JobProgress): boolean {
   const current = progress(job).find((phase) => phase.stands === 'current');
   return current !== undefined && current.complete && current.asks;
 }

@@ -5,14 +5,12 @@ import { SUPPLIED, SUPPLIED_PROCEDURES, suppliedProcedure } from '../supplied';
 import { type Action, type ClientOnPaper, type Procedure, actionInWords, actionsOfMove, onPaper, procedureFaults, story } from '.';
 
 const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper => ({
-  ...{
-    id: name.toLowerCase(),
-    name,
-    facts: { way: 'online', legalForm: 'sole trader' },
-    writtenTo: [`${name} Foley`],
-    roles: ['preparer', 'manager', 'partner'],
-    signs: true,
-  },
+  id: name.toLowerCase(),
+  name,
+  facts: { way: 'online', legalForm: 'sole trader' },
+  writtenTo: [`${name} Foley`],
+  roles: ['preparer', 'manager', 'partner'],
+  signs: true,
   ...more,
 });
 const PAPER = { way: 'paper', legalForm: 'sole trader' };

@@ -32,7 +32,7 @@ export interface PathOfClient {
 }
 
 /** Clients who go the same way. */
-export interface Route {
+export interface PaperRoute {
   phases: string[];
   passedOver: string[];
   clients: PathOfClient[];
@@ -46,7 +46,7 @@ export interface PaperFault {
 }
 
 export interface OnPaper {
-  routes: Route[];
+  routes: PaperRoute[];
   faults: PaperFault[];
   tasks: number;
   minutes: number;
@@ -60,7 +60,7 @@ export interface OnPaper {
  * drafted, and what is wrong with it. Faults come first that stop the procedure, then those about most clients.
  */
 export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[], names: FactNames = {}): OnPaper {
-  const byRoute = new Map<string, Route>();
+  const byRoute = new Map<string, PaperRoute>();
   const faults = new Map<string, { id: string; name: string }[]>();
   const entered = new Set<string>();
   const branches = new Map<string, string[]>();

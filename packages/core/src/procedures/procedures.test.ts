@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { askOf, signatureOf } from './sample-asks';
 import { describe, expect, it } from 'vitest';
 import { civil, isWorkingDay } from '../calendar';
-import { type JobState, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress } from '.';
+import { type JobProgress, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress } from '.';
 
 const vat: Procedure = {
   phases: [
@@ -52,7 +52,7 @@ describe('laying out', () => {
   });
 });
 
-const state = (current: string | null, done: string[], asks: JobState['asks'] = []): JobState => ({
+const state = (current: string | null, done: string[], asks: JobProgress['asks'] = []): JobProgress => ({
   phases: vat.phases,
   current,
   tasks: vat.phases.flatMap((phase) => phase.tasks.map((task) => ({ phaseKey: phase.key, done: done.includes(task.key) }))),
@@ -90,18 +90,16 @@ describe('moving', () => {
 });
 
 describe('when a phase is complete', () => {
-  const phase = (more: Partial<JobState['phases'][number]>, asks: JobState['asks'] = []): JobState => ({
-    ...{
-      phases: [
-        { key: 'a', name: 'A', ...more },
-        { key: 'b', name: 'B' },
-      ],
-      current: 'a',
-      tasks: [
-        { phaseKey: 'a', done: true },
-        { phaseKey: 'b', done: false },
-      ],
-    },
+  const phase = (more: Partial<JobProgress['phases'][number]>, asks: JobProgress['asks'] = []): JobProgress => ({
+    phases: [
+      { key: 'a', name: 'A', ...more },
+      { key: 'b', name: 'B' },
+    ],
+    current: 'a',
+    tasks: [
+      { phaseKey: 'a', done: true },
+      { phaseKey: 'b', done: false },
+    ],
     asks,
   });
 

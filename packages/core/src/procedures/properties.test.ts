@@ -6,7 +6,7 @@ import type { Condition, Facts } from '../conditions';
 import {
   type ClientOnPaper,
   type Completion,
-  type JobState,
+  type JobProgress,
   type PhasePlan,
   type Procedure,
   TASK_ROLES,
@@ -62,7 +62,12 @@ const procedures: fc.Arbitrary<Procedure> = fc
           return { key, name: `Task ${key}`, ...task, waitsFor };
         });
         return {
-          ...{ key: `p${at}`, name: `Phase ${at}`, onlyIf: phase.onlyIf, completion: phase.completion, asks: phase.asks, tasks },
+          key: `p${at}`,
+          name: `Phase ${at}`,
+          onlyIf: phase.onlyIf,
+          completion: phase.completion,
+          asks: phase.asks,
+          tasks,
           ...(phase.asksFor
             ? {
                 requests: [{ key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] }],
@@ -75,7 +80,7 @@ const procedures: fc.Arbitrary<Procedure> = fc
     };
   });
 
-const states: fc.Arbitrary<JobState> = fc
+const states: fc.Arbitrary<JobProgress> = fc
   .tuple(procedures, anyFacts, fc.array(fc.boolean(), { minLength: 20, maxLength: 20 }), fc.nat(5), fc.boolean())
   .map(([procedure, facts, ticks, at, answered]) => {
     const { phases } = phasesFor(procedure, facts);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { addWorkingDays, civil, openWeek } from '../calendar';
 import type { Facts } from '../conditions';
 import { ruleById } from '../obligations';
-import { type JobState, type PhasePlan, advance, layOut, onPaper, phasesFor, progress } from '../procedures';
+import { type JobProgress, type PhasePlan, advance, layOut, onPaper, phasesFor, progress } from '../procedures';
 import { SUPPLIED, SUPPLIED_PROCEDURES, suppliedProcedure } from '.';
 
 const FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person', 'not known'];
@@ -57,7 +57,7 @@ function worked(phases: readonly PhasePlan[]): string {
     phases: phases.map((phase) => ({ ...phase, approved: true })),
     current: phases[0]!.key as string | null,
     tasks: phases.flatMap((phase) => phase.tasks.map((task) => ({ key: task.key, phaseKey: phase.key, done: false }))),
-    asks: [] as JobState['asks'][number][],
+    asks: [] as JobProgress['asks'][number][],
   };
   for (let step = 0; step < 200 && state.current !== null; step += 1) {
     const phase = phases.find((one) => one.key === state.current)!;
@@ -131,7 +131,12 @@ describe('the supplied procedures', () => {
 
   it('name on paper the companies whose directors nobody can reach to sign', () => {
     const client = (name: string, signs: boolean) => ({
-      ...{ id: name, name, facts: { way: 'online', legalForm: 'company' }, writtenTo: ['Somebody'], roles: ['preparer', 'manager', 'partner'] as const, signs },
+      id: name,
+      name,
+      facts: { way: 'online', legalForm: 'company' },
+      writtenTo: ['Somebody'],
+      roles: ['preparer', 'manager', 'partner'] as const,
+      signs,
     });
     const { faults } = onPaper(suppliedProcedure('annual-return'), [client('Ballast Quarry Ltd', true), client('Nobody Signs Ltd', false)]);
     expect(faults).toEqual([

@@ -1,5 +1,5 @@
 import { Controller } from '@nestjs/common';
-import type { Effect } from '@steady/contract/almanac';
+import type { ScheduleEffect } from '@steady/contract/almanac';
 import { ChangeClient, ChangeClientStanding } from '@steady/contract/clients';
 import * as routes from '@steady/contract/effects.routes';
 import { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from '@steady/contract/lines';
@@ -25,17 +25,17 @@ export class EffectsController {
   ) {}
 
   @Does(routes.client, { input: ChangeClient })
-  async client({ work, at: { id }, input }: Asked<typeof routes.client>): Promise<Effect> {
+  async client({ work, at: { id }, input }: Asked<typeof routes.client>): Promise<ScheduleEffect> {
     return this.ofClient(work, await this.clients.changed(work, id, input));
   }
 
   @Does(routes.standing, { input: ChangeClientStanding })
-  async standing({ work, at: { id }, input: { standing, on } }: Asked<typeof routes.standing>): Promise<Effect> {
+  async standing({ work, at: { id }, input: { standing, on } }: Asked<typeof routes.standing>): Promise<ScheduleEffect> {
     const client = await this.clients.get(work, id);
     return this.ofClient(work, { ...client, standing, endedOn: standing === 'former' ? on : null });
   }
 
-  private async ofClient(work: Work, client: Client): Promise<Effect> {
+  private async ofClient(work: Work, client: Client): Promise<ScheduleEffect> {
     const changes = [];
     const asItIs = await this.clients.get(work, client.id);
     for (const line of await this.lines.of(work, client.id)) {
@@ -46,42 +46,42 @@ export class EffectsController {
   }
 
   @Does(routes.newLine, { input: AddServiceLine })
-  async newLine({ work, at: { id }, input }: Asked<typeof routes.newLine>): Promise<Effect> {
+  async newLine({ work, at: { id }, input }: Asked<typeof routes.newLine>): Promise<ScheduleEffect> {
     const client = await this.clients.get(work, id);
     const drafted = await this.lines.drafted(work, client, input);
     return this.planning.effect(work, [{ before: null, after: { ...drafted, client, book: await this.rules.of(work) } }]);
   }
 
   @Does(routes.line, { input: ChangeServiceLine })
-  async line({ work, at: { id }, input }: Asked<typeof routes.line>): Promise<Effect> {
+  async line({ work, at: { id }, input }: Asked<typeof routes.line>): Promise<ScheduleEffect> {
     const { line } = await this.lines.changed(work, id, input);
     return this.ofLine(work, id, line);
   }
 
   @Does(routes.pause, { input: PauseLine })
-  async pause({ work, at: { id }, input }: Asked<typeof routes.pause>): Promise<Effect> {
+  async pause({ work, at: { id }, input }: Asked<typeof routes.pause>): Promise<ScheduleEffect> {
     const { line } = await this.lines.get(work, id);
     return this.ofLine(work, id, { pauses: LinesService.paused(line, input) });
   }
 
   @Does(routes.resume, { input: ResumeLine })
-  async resume({ work, at: { id }, input }: Asked<typeof routes.resume>): Promise<Effect> {
+  async resume({ work, at: { id }, input }: Asked<typeof routes.resume>): Promise<ScheduleEffect> {
     const { line } = await this.lines.get(work, id);
     return this.ofLine(work, id, { pauses: LinesService.resumed(line, input) });
   }
 
   @Does(routes.stop, { input: StopLine })
-  async stop({ work, at: { id }, input: { endsOn } }: Asked<typeof routes.stop>): Promise<Effect> {
+  async stop({ work, at: { id }, input: { endsOn } }: Asked<typeof routes.stop>): Promise<ScheduleEffect> {
     return this.ofLine(work, id, { endsOn });
   }
 
-  private async ofLine(work: Work, lineId: string, set: Partial<ServiceLine>): Promise<Effect> {
+  private async ofLine(work: Work, lineId: string, set: Partial<ServiceLine>): Promise<ScheduleEffect> {
     const before = await this.planning.considered(work, await this.lines.get(work, lineId));
     return this.planning.effect(work, [{ before, after: { ...before, line: { ...before.line, ...set } } }]);
   }
 
   @Does(routes.service, { input: KeepService })
-  async service({ work, at: { id }, input }: Asked<typeof routes.service>): Promise<Effect> {
+  async service({ work, at: { id }, input }: Asked<typeof routes.service>): Promise<ScheduleEffect> {
     const service = await this.services.get(work, id);
     const { ownDue, leadDays, targetDays, takesExtensions = false, ruleIds } = input;
     const all = await this.lines.those(work);
@@ -102,7 +102,7 @@ export class EffectsController {
 
   /** Of a rule as it is being written: for one of the firm's own, or for a copy in the place of a shipped one. */
   @Does(routes.rule, { input: KeepRule })
-  async rule({ work, at: { id }, input }: Asked<typeof routes.rule>): Promise<Effect> {
+  async rule({ work, at: { id }, input }: Asked<typeof routes.rule>): Promise<ScheduleEffect> {
     const book = await this.rules.of(work);
     if (!book.knows(id)) throw Problem.notFound('filing rule');
     const definition = soundRule(id, input);
@@ -110,7 +110,7 @@ export class EffectsController {
     return this.ofMany(work, await this.lines.those(work, { ruleId: id }), (one) => ({ ...one, book: changed }));
   }
 
-  private async ofMany(work: Work, lines: Awaited<ReturnType<LinesService['those']>>, change: (one: Considered) => Considered): Promise<Effect> {
+  private async ofMany(work: Work, lines: Awaited<ReturnType<LinesService['those']>>, change: (one: Considered) => Considered): Promise<ScheduleEffect> {
     const book = await this.rules.of(work);
     const clients = await this.clients.those(
       work,

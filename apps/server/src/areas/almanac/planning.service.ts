@@ -10,7 +10,7 @@ import {
   effectOf,
   planObligations,
 } from '@steady/core/obligations';
-import type { Effect, EffectDates, EffectRow } from '@steady/contract/almanac';
+import type { ScheduleEffect, EffectDates, EffectRow } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -210,14 +210,14 @@ export class PlanningService {
    * Before and after of every date that a change touches; nothing is written.
    * @param changes each line as it stands (none where it would be new) and as it would be (none where it would not be there)
    */
-  async effect(work: Work, changes: { before: Considered | null; after: Considered }[]): Promise<Effect> {
+  async effect(work: Work, changes: { before: Considered | null; after: Considered }[]): Promise<ScheduleEffect> {
     const ids = changes.flatMap(({ before }) => (before ? [before.line.id] : []));
     const byLine = byLineOf(await this.existing(work, ids));
     // Rules that are compared with themselves as they would be share an id: each side reckons on its own.
     const [was, willBe] = [new Reckoner(work.firm.calendar), new Reckoner(work.firm.calendar)];
     const nothing: LinePlan = { streams: [], none: [] };
     const found: (EffectRow & { at: string })[] = [];
-    const none: Effect['none'] = [];
+    const none: ScheduleEffect['none'] = [];
     let settled = 0;
     for (const { before, after } of changes) {
       const existing = before ? (byLine.get(before.line.id) ?? []) : [];

@@ -104,7 +104,7 @@ export class ObligationStandingService {
   async follow(work: Work, obligationId: string, { version }: FollowRules): Promise<void> {
     const obligation = await this.open(work, obligationId, version);
     const want = await this.planning.wantedFor(work, obligation);
-    if (!want) throw Problem.refused('not-wanted', `No rule wants ${obligation.name} any longer. Set it aside, or leave it as it is.`);
+    if (!want) throw Problem.refused('not-wanted', `No rule wants ${obligation.name} any longer. Set it aside, or leave it is.`);
     const [dueOn, targetOn] = [want.due.toString(), want.target.toString()];
     await work.tx
       .update(obligations)

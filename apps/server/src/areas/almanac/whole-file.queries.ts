@@ -11,7 +11,9 @@ export class AlmanacWholeFile {
   async parts(work: Work, { id, name }: FileOf): Promise<ZipEntry[]> {
     const found = await work.tx.select().from(obligations).where(eq(obligations.clientId, id)).orderBy(asc(obligations.dueOn), asc(obligations.id));
     const days = found.map((one) => ({
-      ...{ id: one.id, on: one.dueOn, summary: `${one.name}, ${name}` },
+      id: one.id,
+      on: one.dueOn,
+      summary: `${one.name}, ${name}`,
       description: one.receipt ? `${one.status}, receipt ${one.receipt}` : one.status,
     }));
     return [
@@ -19,8 +21,14 @@ export class AlmanacWholeFile {
       ...table(
         'deadlines',
         found.map((one) => ({
-          ...{ name: one.name, 'period from': one.periodStart, 'period to': one.periodEnd, 'due on': one.dueOn, 'our target': one.targetOn },
-          ...{ status: one.status, receipt: one.receipt, 'filed at': one.filedAt },
+          name: one.name,
+          'period from': one.periodStart,
+          'period to': one.periodEnd,
+          'due on': one.dueOn,
+          'our target': one.targetOn,
+          status: one.status,
+          receipt: one.receipt,
+          'filed at': one.filedAt,
         })),
       ),
     ];

@@ -13,7 +13,10 @@ export const senderNow = ({ actor, firm }: Work): string => (actor.kind === 'sta
 
 const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null): Draft => ({
   ...letter,
-  ...{ leadsTo: '/portal', to, contactId, from },
+  leadsTo: '/portal',
+  to,
+  contactId,
+  from,
 });
 
 /** What is written about asks, to whom, and what takes the place of it where nobody can be written to. */
@@ -67,7 +70,7 @@ export class AskLetters {
     const from = ask.askedById === null ? null : ask.askedBy;
     const about = { client: client.name, job: job?.name ?? null, sender: from ? `${from} of ${work.firm.name}` : work.firm.name };
     const kind = this.kinds.of(ask.kind);
-    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.say, party.contactId ?? job?.contactId ?? null, from) };
+    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, party.contactId ?? job?.contactId ?? null, from) };
   }
 
   /** Writes to one party. @returns how many were written to; none where they cannot be */
@@ -89,7 +92,7 @@ export class AskLetters {
     const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
     const draft = addressed(
       { subject, paragraphs, linkWords: 'Go to the request' },
-      this.kinds.of(ask.kind).say,
+      this.kinds.of(ask.kind).permission,
       turn.contactId ?? job?.contactId ?? null,
       null,
     );
@@ -104,7 +107,7 @@ export class AskLetters {
   /** What would go out, to the first who is asked: the others are told when it is their turn. */
   async preview(work: Work, ask: { kind: string; client: Client; job: Job }, letter: AskLetter, contactId: string | null): Promise<SendPreview> {
     const from = work.actor.kind === 'staff' ? work.actor.name : null;
-    const { say } = this.kinds.of(ask.kind);
+    const { permission: say } = this.kinds.of(ask.kind);
     return this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from));
   }
 }

@@ -50,9 +50,22 @@ export class AskQueries {
       found.flatMap((ask) => ask.jobId ?? []),
     );
     return found.map((ask) => ({
-      ...{ id: ask.id, version: ask.version, kind: ask.kind, kindName: this.kinds.of(ask.kind).name, title: ask.title, words: ask.words },
-      ...{ wantedBy: ask.wantedBy, askedAt: ask.askedAt, askedBy: ask.askedBy, state: ask.state, stateSince: ask.stateSince, reason: ask.reason },
-      ...{ jobId: ask.jobId, jobName: ask.jobId && (names.get(ask.jobId) ?? null), owed: ask.owed, forUs: ask.forUs },
+      id: ask.id,
+      version: ask.version,
+      kind: ask.kind,
+      kindName: this.kinds.of(ask.kind).name,
+      title: ask.title,
+      words: ask.words,
+      wantedBy: ask.wantedBy,
+      askedAt: ask.askedAt,
+      askedBy: ask.askedBy,
+      state: ask.state,
+      stateSince: ask.stateSince,
+      reason: ask.reason,
+      jobId: ask.jobId,
+      jobName: ask.jobId && (names.get(ask.jobId) ?? null),
+      owed: ask.owed,
+      forUs: ask.forUs,
       trouble: troubleOf(ask, work.today.toString()),
       parties: ask.parties.map(({ id, name, state, turnSince, doneAt }) => ({ id, name, state, turnSince, doneAt })),
       part: parts.get(ask.id),
@@ -93,13 +106,13 @@ export class AskQueries {
 
   /** What the client's person who looks is asked, or was: those with a turn of theirs, and those for whoever gets asks of that kind. */
   async ofContact(work: Work): Promise<PortalAsk[]> {
-    const says = await this.contacts.saysOf(work, work.actor.id!);
+    const says = await this.contacts.permissionsOf(work, work.actor.id!);
     if (says.size === 0) return [];
     const turned = work.tx.select({ id: askParties.askId }).from(askParties).where(isNotNull(askParties.turnSince));
     const found = await this.found(work, and(inArray(asks.clientId, [...says.keys()]), inArray(asks.id, turned))!);
     const theirs = found.flatMap((ask) => {
       const kind = this.kinds.of(ask.kind);
-      if (!says.get(ask.clientId)![kind.say]) return [];
+      if (!says.get(ask.clientId)![kind.permission]) return [];
       const party = ask.parties.find((one) => one.turnSince !== null && (one.contactId === null || one.contactId === work.actor.id));
       return party ? [{ ...ask, party }] : [];
     });
@@ -114,8 +127,17 @@ export class AskQueries {
       theirs.flatMap((ask) => ask.jobId ?? []),
     );
     return theirs.map(({ party, ...ask }) => ({
-      ...{ id: ask.id, partyId: party.id, kind: ask.kind, title: ask.title, words: ask.words, client: says.get(ask.clientId)!.client },
-      ...{ jobName: ask.jobId && (jobs.get(ask.jobId) ?? null), wantedBy: ask.wantedBy, askedBy: ask.askedBy, askedAt: ask.askedAt, doneAt: party.doneAt },
+      id: ask.id,
+      partyId: party.id,
+      kind: ask.kind,
+      title: ask.title,
+      words: ask.words,
+      client: says.get(ask.clientId)!.client,
+      jobName: ask.jobId && (jobs.get(ask.jobId) ?? null),
+      wantedBy: ask.wantedBy,
+      askedBy: ask.askedBy,
+      askedAt: ask.askedAt,
+      doneAt: party.doneAt,
       stands: portalStanding(ask, party),
       doneBefore: ask.parties.filter((one) => one.position < party.position && one.state === 'done').map((one) => one.name),
       part: parts.get(ask.id),

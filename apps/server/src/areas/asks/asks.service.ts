@@ -75,8 +75,14 @@ export class AsksService implements OnModuleInit {
       .insert(asks)
       .values({
         ...of,
-        ...{ firmId: work.firm.id, clientId: client.id, jobId: job.id, state: 'drafted', stateSince: now },
-        ...{ askedAt: now, askedBy: work.actor.name, askedById: work.actor.kind === 'staff' ? work.actor.id : null },
+        firmId: work.firm.id,
+        clientId: client.id,
+        jobId: job.id,
+        state: 'drafted',
+        stateSince: now,
+        askedAt: now,
+        askedBy: work.actor.name,
+        askedById: work.actor.kind === 'staff' ? work.actor.id : null,
       })
       .returning();
     await work.tx
@@ -86,7 +92,10 @@ export class AsksService implements OnModuleInit {
     const written = await this.letters.passTurn(work, ask!);
     await this.events.record(work, AskOpened, {
       what: `${what}; ${written === 0 ? 'nobody could be written to' : `wrote to ${written}`}`,
-      ...{ clientId: client.id, jobId: job.id, after, payload: { askId: ask!.id } },
+      clientId: client.id,
+      jobId: job.id,
+      after,
+      payload: { askId: ask!.id },
     });
     return { ask: await this.book.reckon(work, ask!.id), written };
   }
@@ -129,7 +138,9 @@ export class AsksService implements OnModuleInit {
       );
     await this.events.record(work, AskChanged, {
       what: `${told ? 'reminded' : 'wrote to'} ${next.contactId === null ? 'the client' : next.name} about ${ask.title}`,
-      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId } },
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId },
     });
     if (told) return;
     await this.letters.heard(work, ask);
@@ -150,7 +161,11 @@ export class AsksService implements OnModuleInit {
       .where(eq(asks.id, askId));
     await this.events.record(work, AskChanged, {
       what: `changed what was asked, ${ask.title}: ${set.title === ask.title ? '' : `now "${set.title}", `}wanted by ${fullDate(civil(set.wantedBy))}`,
-      ...{ clientId: ask.clientId, jobId: ask.jobId, before: { title: ask.title, wantedBy: ask.wantedBy }, after: set, payload: { askId } },
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      before: { title: ask.title, wantedBy: ask.wantedBy },
+      after: set,
+      payload: { askId },
     });
   }
 
@@ -163,7 +178,9 @@ export class AsksService implements OnModuleInit {
     if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
     await this.events.record(work, AskWithdrawn, {
       what: `withdrew what was asked, ${ask.title}: ${reason}`,
-      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId } },
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId },
     });
   }
 
@@ -177,7 +194,9 @@ export class AsksService implements OnModuleInit {
     if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
     await this.events.record(work, AskChanged, {
       what: `asks again for what was withdrawn, ${ask.title}`,
-      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId } },
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId },
     });
   }
 
@@ -200,7 +219,9 @@ export class AsksService implements OnModuleInit {
     if (open.length > 0)
       await this.events.record(work, AskWithdrawn, {
         what: `asks for nothing more, as the job is finished: ${open.map((ask) => ask.title).join(', ')}`,
-        ...{ clientId: open[0]!.clientId, jobId, payload: { askId: open[0]!.id } },
+        clientId: open[0]!.clientId,
+        jobId,
+        payload: { askId: open[0]!.id },
       });
     else await this.book.reckonJob(work, jobId);
   }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Lacks } from '@steady/core/asks';
 import type { DoneBy } from '@steady/core/procedures';
-import type { Say } from '@steady/contract/contacts';
+import type { ContactPermission } from '@steady/contract/contacts';
 import type { Work } from '../../platform/work';
 import type { askParties, asks } from './asks.tables';
 
@@ -29,7 +29,7 @@ export interface AskKind<Part = unknown, PortalPart = unknown> {
   /** "information request", as it stands in a sentence. */
   name: string;
   /** Who of the client's people is asked where nobody is named. */
-  say: Say;
+  permission: ContactPermission;
   /** A job does not leave the phase of such an ask before it is done. */
   holdsPhase: boolean;
   /** What comes with it is what work begins with; with all of it in, the days in the office begin. */

@@ -21,9 +21,20 @@ export class AsksWholeFile {
     return table(
       'asks',
       found.map(({ ask, party }) => ({
-        ...{ job: ask.jobId && numbers.get(ask.jobId), kind: ask.kind, title: ask.title, state: ask.state, since: ask.stateSince, 'wanted by': ask.wantedBy },
-        ...{ 'asked at': ask.askedAt, 'asked by': ask.askedBy, reason: ask.reason, 'asked of': party.name, 'their state': party.state },
-        ...{ 'their turn since': party.turnSince, 'done at': party.doneAt, 'refused because': party.reason },
+        job: ask.jobId && numbers.get(ask.jobId),
+        kind: ask.kind,
+        title: ask.title,
+        state: ask.state,
+        since: ask.stateSince,
+        'wanted by': ask.wantedBy,
+        'asked at': ask.askedAt,
+        'asked by': ask.askedBy,
+        reason: ask.reason,
+        'asked of': party.name,
+        'their state': party.state,
+        'their turn since': party.turnSince,
+        'done at': party.doneAt,
+        'refused because': party.reason,
       })),
     );
   }

@@ -16,7 +16,7 @@ import {
   type PhoneNote,
 } from '@steady/contract/clients';
 import * as routes from '@steady/contract/clients.routes';
-import type { ListFields, ListPlace, ListTotals } from '@steady/contract/lists';
+import type { ListFieldsView, ListPlace, ListTotals } from '@steady/contract/lists';
 import { AlikeAsked, ListQuery, AfterRow } from '@steady/contract/queries';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import type { Known } from '../../platform/identity';
@@ -73,7 +73,7 @@ export class ClientsController {
   }
 
   @Does(routes.fields)
-  fields({ work }: Asked<typeof routes.fields>): Promise<ListFields> {
+  fields({ work }: Asked<typeof routes.fields>): Promise<ListFieldsView> {
     return this.saved.fieldsOf(work, 'clients');
   }
 

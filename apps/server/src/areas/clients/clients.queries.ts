@@ -8,7 +8,7 @@ import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may, seesFees } from '../../platform/identity';
-import { type ListField, ListFields, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
+import { type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
 import { clientContacts, clients, contacts } from './clients.tables';
@@ -59,7 +59,7 @@ export class ClientQueries {
   }
 
   /** The list of clients: all that the person sees, persons by their last name. `find` is a part of the name. */
-  async listing(work: Work, find?: string): Promise<Listing> {
+  async listing(work: Work, find?: string): Promise<ListDefinition> {
     return {
       what: 'clients',
       fields: await this.fields(work),

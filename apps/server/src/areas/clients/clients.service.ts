@@ -160,7 +160,10 @@ export class ClientsService {
       .where(eq(clients.id, clientId));
     await this.events.record(work, ClientChanged, {
       what,
-      ...{ clientId, before: { [key]: client[key] }, after: set, payload: { clientId, facts: [key] } },
+      clientId,
+      before: { [key]: client[key] },
+      after: set,
+      payload: { clientId, facts: [key] },
     });
     return { before };
   }

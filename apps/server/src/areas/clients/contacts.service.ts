@@ -2,7 +2,7 @@ import { fullDate } from '@steady/core/words';
 import { pastGrants } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
-import type { ChangeContact, ContactInput, LinkContact, Say } from '@steady/contract/contacts';
+import type { ChangeContact, ContactInput, LinkContact, ContactPermission } from '@steady/contract/contacts';
 import { type Tx, newId } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -24,14 +24,14 @@ export const ContactUnlinked = eventKind<{ clientId: string; contactId: string }
 
 /** What leads to a person: whoever changes it opens another door. */
 const REACHED_BY = ['email', 'phone', 'mobile'] as const;
-const SAYS = ['getsRequests', 'signs', 'pays'] as const satisfies Say[];
+const CONTACT_PERMISSIONS = ['getsRequests', 'signs', 'pays'] as const satisfies ContactPermission[];
 
 type Linked = typeof clientContacts.$inferSelect;
 
-const SAY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
+const PERMISSION_WORDS: Record<ContactPermission, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
 
-function saysInWords(link: Pick<Linked, Say | 'role'>): string {
-  const says = (Object.keys(SAY_WORDS) as Say[]).filter((say) => link[say]).map((say) => SAY_WORDS[say]);
+function permissionsInWords(link: Pick<Linked, ContactPermission | 'role'>): string {
+  const says = (Object.keys(PERMISSION_WORDS) as ContactPermission[]).filter((say) => link[say]).map((say) => PERMISSION_WORDS[say]);
   return [link.role ?? 'without a role', ...(says.length > 0 ? says : ['has no say'])].join(', ');
 }
 
@@ -184,7 +184,7 @@ export class ContactsService {
     const there = await this.linkOf(work, clientId, contactId);
     const { role = null, getsRequests = there?.getsRequests ?? true, signs = there?.signs ?? true, pays = there?.pays ?? true } = input;
     const after = { role, getsRequests, signs, pays };
-    if (SAYS.some((say) => after[say] !== (there?.[say] ?? false))) await this.mustSeeAll(work, contact, 'what they may say');
+    if (CONTACT_PERMISSIONS.some((say) => after[say] !== (there?.[say] ?? false))) await this.mustSeeAll(work, contact, 'what they may say');
     if (there)
       await work.tx
         .update(clientContacts)
@@ -192,7 +192,7 @@ export class ContactsService {
         .where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
     else await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId, ...after, position: await this.nextPlace(work, clientId) });
     await this.events.record(work, ContactLinked, {
-      what: `${there ? 'changed' : 'linked'} ${contact.name}: ${saysInWords(after)}`,
+      what: `${there ? 'changed' : 'linked'} ${contact.name}: ${permissionsInWords(after)}`,
       clientId,
       before: there && { role: there.role, getsRequests: there.getsRequests, signs: there.signs, pays: there.pays },
       after,
@@ -242,7 +242,7 @@ export class ContactsService {
   }
 
   /** The people of a client in their order, first the one who is asked first; only those with a say, when one is named. */
-  async of(work: Work, clientId: string, say?: Say): Promise<Contact[]> {
+  async of(work: Work, clientId: string, say?: ContactPermission): Promise<Contact[]> {
     return work.tx
       .select({ id: contacts.id, name: contacts.name, email: contacts.email })
       .from(clientContacts)
@@ -267,7 +267,7 @@ export class ContactsService {
   }
 
   /** At which clients a contact has which say, with what those are called. */
-  async saysOf(work: Work, contactId: string): Promise<Map<string, Record<Say, boolean> & { client: string }>> {
+  async permissionsOf(work: Work, contactId: string): Promise<Map<string, Record<ContactPermission, boolean> & { client: string }>> {
     const { clientId, getsRequests, signs, pays } = clientContacts;
     const found = await work.tx
       .select({ clientId, getsRequests, signs, pays, client: clients.name })
@@ -279,12 +279,12 @@ export class ContactsService {
 
   /** @throws Problem when somebody is chosen for requests of a client who does not get them. */
   async mustGetRequests(work: Work, contactId: string, clientId: string): Promise<void> {
-    if (await this.hasSay(work, contactId, clientId, 'getsRequests')) return;
+    if (await this.hasPermission(work, contactId, clientId, 'getsRequests')) return;
     throw Problem.invalid([{ field: 'contactId', message: 'Choose somebody of the client who gets requests. Who does is said at the client.' }]);
   }
 
   /** Whether a contact has a say at a client. */
-  async hasSay(work: Work, contactId: string, clientId: string, say: Say): Promise<boolean> {
+  async hasPermission(work: Work, contactId: string, clientId: string, say: ContactPermission): Promise<boolean> {
     return (await this.linkOf(work, clientId, contactId))?.[say] ?? false;
   }
 }

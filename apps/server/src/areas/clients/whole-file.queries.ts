@@ -32,8 +32,13 @@ export class ClientWholeFile {
       ...table(
         'notes',
         notes.map((note) => ({
-          ...{ at: note.at, by: note.byName, kind: note.kind, text: note.text, pinned: note.pinned ? 'yes' : 'no' },
-          ...{ 'done at': note.doneAt, 'done by': note.doneBy },
+          at: note.at,
+          by: note.byName,
+          kind: note.kind,
+          text: note.text,
+          pinned: note.pinned ? 'yes' : 'no',
+          'done at': note.doneAt,
+          'done by': note.doneBy,
         })),
       ),
       ...table('history', await this.history(work, id)),

@@ -209,7 +209,7 @@ export class FeesService implements OnModuleInit {
   async forContact(work: Work, invoiceId: string): Promise<Invoice> {
     const invoice = await this.get(work, invoiceId);
     const { actor } = work;
-    const own = actor.kind === 'client' && seesBills(actor) && (await this.contacts.hasSay(work, actor.id, invoice.clientId, 'pays'));
+    const own = actor.kind === 'client' && seesBills(actor) && (await this.contacts.hasPermission(work, actor.id, invoice.clientId, 'pays'));
     if (!own || invoice.status === 'draft') throw Problem.notFound('bill');
     return invoice;
   }

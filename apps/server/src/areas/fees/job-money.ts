@@ -28,7 +28,11 @@ export class MoneyOfJobs {
     const people = [...new Set(open.flatMap((task) => task.assigneeId ?? []))];
     const rates = await this.team.chargeRates(work, people, work.today.toString());
     const money = jobMoney({
-      ...{ agreedFee: job.fee, timeValue: time, timeMinutes, expenses, billed: -bills },
+      agreedFee: job.fee,
+      timeValue: time,
+      timeMinutes,
+      expenses,
+      billed: -bills,
       minutesLeft: open.reduce((sum, task) => sum + Math.max(task.estimate - task.recorded, 0), 0),
       ratePerHour: rates.length === 0 ? 0 : Math.round(rates.reduce((sum, rate) => sum + rate, 0) / rates.length),
     });

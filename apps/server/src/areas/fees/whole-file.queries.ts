@@ -25,8 +25,15 @@ export class FeesWholeFile {
       ...table(
         'bills',
         bills.map((bill) => ({
-          ...{ number: bill.number, status: bill.status, wording: bill.wording, net: bill.net, vat: bill.vat, gross: bill.gross },
-          ...{ 'issued on': bill.issuedOn, 'due on': bill.dueOn, 'cancelled because': bill.cancelReason },
+          number: bill.number,
+          status: bill.status,
+          wording: bill.wording,
+          net: bill.net,
+          vat: bill.vat,
+          gross: bill.gross,
+          'issued on': bill.issuedOn,
+          'due on': bill.dueOn,
+          'cancelled because': bill.cancelReason,
         })),
       ),
       ...table('payments', paid),

@@ -130,7 +130,17 @@ export class ImportsService {
     const { id, file, at, by, headings, samples, mapping, outcome, bulkId, coming } = found;
     const total = coming?.whole ? coming.whole.fresh + coming.whole.changed : 0;
     return {
-      ...{ id, file, at, by, headings, samples, mapping, counts, outcome, bulkId, undone },
+      id,
+      file,
+      at,
+      by,
+      headings,
+      samples,
+      mapping,
+      counts,
+      outcome,
+      bulkId,
+      undone,
       coming: coming && { done: Math.max(0, total - toDo), total },
       targets: targets.map(({ key, name }) => ({ key, name })),
       rows: shown.map(({ line, values, verdict, first }): ImportRow => ({

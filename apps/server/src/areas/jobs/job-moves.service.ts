@@ -3,7 +3,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { Facts } from '@steady/core/conditions';
 import {
   type Action,
-  type JobState,
+  type JobProgress,
   type Move,
   type MoveKind,
   type NamesOfActions,
@@ -92,7 +92,7 @@ export class JobMovesService {
   }
 
   /** What decides whether a job moves, as it stands now. */
-  async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobState> {
+  async state(work: Work, job: Pick<Job, 'id' | 'phases' | 'phase'>): Promise<JobProgress> {
     const open = await work.tx
       .select({ phaseKey: tasks.phaseKey, done: sql<boolean>`${tasks.doneAt} is not null` })
       .from(tasks)
@@ -162,11 +162,17 @@ export class JobMovesService {
     if (planned.length === 0) return;
     const names = await this.names(work);
     const all = planned.map((one): JobAction => ({
-      ...{ id: newId(), firmId: work.firm.id, jobId: job.id, phaseKey: one.phaseKey, action: one.action },
+      id: newId(),
+      firmId: work.firm.id,
+      jobId: job.id,
+      phaseKey: one.phaseKey,
+      action: one.action,
       what: actionInWords(one, names),
       moment: one.moment,
       state: leaveOut.includes(keyOf(one)) ? 'left out' : 'planned',
-      ...{ at: work.now.toString(), error: null, brought: null },
+      at: work.now.toString(),
+      error: null,
+      brought: null,
     }));
     const actions = all.filter((one) => one.state === 'planned');
     if (actions.length > 0)
@@ -275,7 +281,14 @@ export class JobMovesService {
     const [after] = await work.tx
       .update(jobs)
       .set({
-        ...{ phase: to, phases, phaseSince: now, asksToMove: false, stuckReason: null, stuckSince: null, stuckForId: null, version: version + 1 },
+        phase: to,
+        phases,
+        phaseSince: now,
+        asksToMove: false,
+        stuckReason: null,
+        stuckSince: null,
+        stuckForId: null,
+        version: version + 1,
         ...(to === null ? { status: 'finished', finishedAt: now } : { status: 'open', finishedAt: null, closedReason: null }),
       })
       .where(eq(jobs.id, jobId))
@@ -351,5 +364,5 @@ const nameOf = (job: Job, key: string) => job.phases.find((phase) => phase.key =
 /** By what an action of a move is named when it is left out or done again. */
 export const keyOf = ({ phaseKey, moment, action }: { phaseKey: string; moment: string; action: Action }) => `${phaseKey} ${moment} ${action.key}`;
 
-export const statesOf = (phases: readonly JobPhase[]): JobState['phases'] =>
+export const statesOf = (phases: readonly JobPhase[]): JobProgress['phases'] =>
   phases.map(({ key, name, completion, requests, asks, approved }) => ({ key, name, completion, requests, asks, approved: approved !== undefined }));

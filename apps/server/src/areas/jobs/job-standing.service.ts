@@ -30,7 +30,7 @@ export class JobStandingService {
     private readonly asks: JobAsks,
   ) {}
 
-  /** Changes people, dates, status and what else a job is told apart by. The open tasks of a role go with it. */
+  /** Changes the name, people, dates, priority, category, own status, contact or fee of a job. The open tasks of a role go with it. */
   async change(work: Work, jobId: string, { version, word, targetOn, dueOn, ...input }: ChangeJob): Promise<void> {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     const before = await this.jobs.lock(work, jobId);
@@ -81,7 +81,11 @@ export class JobStandingService {
         .where(eq(jobs.id, job.id));
       await this.events.record(work, JobChanged, {
         what: `moved the last day of job ${job.number} from ${fullDate(civil(job.dueOn))} to ${fullDate(civil(dueOn))}`,
-        ...{ clientId: job.clientId, jobId: job.id, before: { dueOn: job.dueOn }, after: { dueOn }, payload: { jobId: job.id } },
+        clientId: job.clientId,
+        jobId: job.id,
+        before: { dueOn: job.dueOn },
+        after: { dueOn },
+        payload: { jobId: job.id },
       });
       // A target that was the last day, or would lie after it, goes along; its tasks go with it.
       const along = job.targetOn === job.dueOn || job.targetOn > dueOn ? dueOn : job.targetOn;
@@ -127,7 +131,9 @@ export class JobStandingService {
       .where(eq(jobs.id, jobId));
     await this.events.record(work, JobChanged, {
       what: input ? `said that the job cannot go on: ${input.reason}` : 'said that the job can go on',
-      ...{ clientId: job.clientId, jobId, payload: { jobId } },
+      clientId: job.clientId,
+      jobId,
+      payload: { jobId },
     });
     if (input && forId && forId !== work.actor.id)
       await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} cannot go on without you: ${input.reason}`, forId });

@@ -94,8 +94,16 @@ export class JobVersionsService implements OnModuleInit {
       const changed = change.changed.map(({ key, parts }) => `${named.get(key)!} (${parts.map((part) => TASK_PARTS[part]).join(', ')})`);
       if (change.added.length + change.taken.length + change.kept.length + changed.length + phases.length === 0) continue;
       found.push({
-        ...{ id: job.id, number: job.number, name: job.name, client: (await this.clients.get(work, job.clientId)).name, version: job.procedureVersion },
-        ...{ added: names(change.added), taken: names(change.taken), kept: names(change.kept), changed, phases },
+        id: job.id,
+        number: job.number,
+        name: job.name,
+        client: (await this.clients.get(work, job.clientId)).name,
+        version: job.procedureVersion,
+        added: names(change.added),
+        taken: names(change.taken),
+        kept: names(change.kept),
+        changed,
+        phases,
         phase: phaseOf(laid, job)?.name ?? null,
       });
     }
@@ -137,7 +145,9 @@ export class JobVersionsService implements OnModuleInit {
       );
     await this.events.record(work, JobChanged, {
       what: `went over to version ${version} of the procedure: ${counted(change.added.length, 'task')} came, ${counted(change.taken.length, 'task')} went`,
-      ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } },
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { jobId: job.id },
     });
     await this.jobs.advance(work, job.id);
   }
@@ -150,8 +160,14 @@ export class JobVersionsService implements OnModuleInit {
       .where(and(eq(tasks.jobId, job.id), eq(tasks.key, plan.key)));
     const { name, role, assigneeId, estimate, waitsFor, doneByEvent, checks, advice, links } = columnsOfTask(plan, job);
     const columns: Record<TaskPart, Partial<typeof tasks.$inferInsert>> = {
-      ...{ name: { name }, phase: { phaseKey }, whose: { role, assigneeId }, estimate: { estimate }, waitsFor: { waitsFor } },
-      ...{ doneBy: { doneByEvent }, advice: { advice }, links: { links } },
+      name: { name },
+      phase: { phaseKey },
+      whose: { role, assigneeId },
+      estimate: { estimate },
+      waitsFor: { waitsFor },
+      doneBy: { doneByEvent },
+      advice: { advice },
+      links: { links },
       // What was checked already stays checked.
       checks: { checks: checks.map((check) => was?.checks.find((one) => one.words === check.words) ?? check) },
     };

@@ -16,7 +16,7 @@ import {
   USUAL_JOB_COLUMNS,
 } from '@steady/contract/jobs';
 import * as routes from '@steady/contract/jobs.routes';
-import type { ListFields, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
+import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
 import type { FlowView } from '@steady/contract/moves';
 import { JobsFilter, OfProcedure, OfRecord } from '@steady/contract/queries';
 import { AddTask, ChangeTask, TickCheck, TickTask, type Ticked } from '@steady/contract/tasks';
@@ -29,8 +29,17 @@ import { TaskChangesService } from './task-changes.service';
 import { TasksService } from './tasks.service';
 
 const narrowed = ({ status = 'open', client, related, service, person, procedure, find, phase, state, priority, view }: JobsFilter): JobsAsked => ({
-  ...{ find, phase, state, priority, view },
-  ...{ status, clientId: client, relatedId: related, serviceId: service, personId: person, procedureId: procedure },
+  find,
+  phase,
+  state,
+  priority,
+  view,
+  status,
+  clientId: client,
+  relatedId: related,
+  serviceId: service,
+  personId: person,
+  procedureId: procedure,
 });
 
 @Controller()
@@ -74,7 +83,7 @@ export class JobsController {
   }
 
   @Does(routes.fields)
-  fields({ work }: Asked<typeof routes.fields>): Promise<ListFields> {
+  fields({ work }: Asked<typeof routes.fields>): Promise<ListFieldsView> {
     return this.saved.fieldsOf(work, 'jobs');
   }
 

@@ -12,7 +12,7 @@ import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may, readBy } from '../../platform/identity';
-import { type ListAsked, type ListField, ListFields, type Listing, SavedLists, containing, pageOf } from '../../platform/lists';
+import { type ListAsked, type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { ClientQueries } from '../clients';
 import { ProceduresService } from '../procedures';
@@ -98,7 +98,7 @@ export class JobQueries {
   }
 
   /** The list of jobs. Open ones have no limit of time, so that overdue ones never drop out; finished ones stand the newest first. */
-  async listing(work: Work, asked: JobsAsked): Promise<Listing> {
+  async listing(work: Work, asked: JobsAsked): Promise<ListDefinition> {
     const due = sql`j.due_on, j.id`;
     const open = {
       due,
@@ -217,7 +217,10 @@ export class JobQueries {
     const procedure = job.procedureId === null ? null : await this.procedures.get(work, job.procedureId);
     return {
       ...shownOf(job),
-      ...{ client, clientWay, contacts, tasks },
+      client,
+      clientWay,
+      contacts,
+      tasks,
       procedure: procedure && { id: procedure.id, name: procedure.name, version: job.procedureVersion, now: procedure.version },
       stuckFor: job.stuckForId && ((await this.team.shortNames(work)).get(job.stuckForId) ?? null),
       actions: await this.actions(work, jobId),
@@ -233,7 +236,16 @@ export class JobQueries {
     return stands.map(({ key, name, tasks: all, done: ticked, asksOpen, stands: where, wants, complete }, index): PhaseView => {
       const { enteredAt, doneAt, requests: planned = [], approved, completion } = job.phases[index]!;
       return {
-        ...{ key, name, tasks: all, done: ticked, asksOpen, stands: where, enteredAt, doneAt, wants, complete },
+        key,
+        name,
+        tasks: all,
+        done: ticked,
+        asksOpen,
+        stands: where,
+        enteredAt,
+        doneAt,
+        wants,
+        complete,
         approvedBy: approved?.by ?? null,
         wantsApproval: completion === 'approved',
         proposedRequests: planned.filter((plan) => !asks.some((sent) => sent.phaseKey === key && sent.planKey === plan.key)),

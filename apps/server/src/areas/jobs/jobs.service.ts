@@ -117,7 +117,13 @@ export class JobsService implements OnModuleInit {
     if (laid.tasks.length > 0)
       await work.tx.insert(tasks).values(
         laid.tasks.map(({ phaseKey, task, start, due }, position) => ({
-          ...{ firmId: work.firm.id, jobId: job.id, clientId: client.id, position, phaseKey, startOn: start.toString(), dueOn: due.toString() },
+          firmId: work.firm.id,
+          jobId: job.id,
+          clientId: client.id,
+          position,
+          phaseKey,
+          startOn: start.toString(),
+          dueOn: due.toString(),
           ...columnsOfTask(task, people),
         })),
       );
@@ -142,8 +148,18 @@ export class JobsService implements OnModuleInit {
     if (contactId) await this.contacts.mustGetRequests(work, contactId, client.id);
     if (dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the work some days.' }]);
     const jobId = await this.begin(work, {
-      ...{ client, facts: factsOf(client), line: null, procedure, obligationId: null, name, fee, startOn },
-      ...{ periodStart: startOn, periodEnd: dueOn, targetOn: dueOn, dueOn },
+      client,
+      facts: factsOf(client),
+      line: null,
+      procedure,
+      obligationId: null,
+      name,
+      fee,
+      startOn,
+      periodStart: startOn,
+      periodEnd: dueOn,
+      targetOn: dueOn,
+      dueOn,
     });
     if ((priority && priority !== 'usual') || contactId) await work.tx.update(jobs).set({ priority, contactId }).where(eq(jobs.id, jobId));
     return jobId;
@@ -213,7 +229,8 @@ export class JobsService implements OnModuleInit {
     await work.tx
       .update(jobs)
       .set({
-        ...{ waitingSince: since, waitingFor: what },
+        waitingSince: since,
+        waitingFor: what,
         everythingInOn: everythingIn ? sql`coalesce(${jobs.everythingInOn}, ${work.today.toString()})` : null,
       })
       .where(eq(jobs.id, jobId));
@@ -256,7 +273,14 @@ export class JobsService implements OnModuleInit {
 
 /** A planned task as a job keeps it. */
 export const columnsOfTask = (task: TaskPlan, people: Pick<Job, 'partnerId' | 'managerId' | 'preparerId'>) => ({
-  ...{ key: task.key, name: task.name, role: task.role, estimate: task.estimate, waitsFor: task.waitsFor ?? [], doneByEvent: task.doneBy ?? null },
-  ...{ advice: task.advice ?? null, links: task.links ?? [], checks: (task.checks ?? []).map((words) => ({ words, doneAt: null, doneBy: null })) },
+  key: task.key,
+  name: task.name,
+  role: task.role,
+  estimate: task.estimate,
+  waitsFor: task.waitsFor ?? [],
+  doneByEvent: task.doneBy ?? null,
+  advice: task.advice ?? null,
+  links: task.links ?? [],
+  checks: (task.checks ?? []).map((words) => ({ words, doneAt: null, doneBy: null })),
   assigneeId: task.memberId ?? people[`${task.role}Id`],
 });

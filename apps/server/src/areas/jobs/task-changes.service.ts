@@ -45,7 +45,10 @@ export class TaskChangesService {
     await this.within(work, job, { startOn, dueOn, widen: input.widen });
     await this.events.record(work, TaskChanged, {
       what: `added "${name}" to ${job.phases[at]!.name}`,
-      ...{ clientId: job.clientId, jobId, after: { name, estimate, startOn, dueOn, assigneeId }, payload: { jobId, taskId: task.id } },
+      clientId: job.clientId,
+      jobId,
+      after: { name, estimate, startOn, dueOn, assigneeId },
+      payload: { jobId, taskId: task.id },
     });
     if (input.word) await this.tellOf(work, job, assigneeId, `"${name}" is yours: ${input.word}`);
     // Something is to be done again where nothing was: the job does not ask to be moved on.
@@ -65,7 +68,9 @@ export class TaskChangesService {
     await this.tasks.takeOut(work, job.id, task.key);
     await this.events.record(work, TaskChanged, {
       what: `took out "${task.name}"`,
-      ...{ clientId: job.clientId, jobId: job.id, before: { name: task.name, estimate: task.estimate, assigneeId: task.assigneeId } },
+      clientId: job.clientId,
+      jobId: job.id,
+      before: { name: task.name, estimate: task.estimate, assigneeId: task.assigneeId },
       payload: { jobId: job.id, taskId },
     });
     await this.moves.advance(work, job.id);

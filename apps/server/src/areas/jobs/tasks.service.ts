@@ -57,8 +57,16 @@ export class TasksService {
     const [added] = await work.tx
       .insert(tasks)
       .values({
-        ...{ firmId: work.firm.id, jobId, clientId: job.clientId, position: there!.last + 1, phaseKey, startOn, dueOn },
-        ...{ ...columns, assigneeId, key: freeKey(task.key, there!.keys) },
+        firmId: work.firm.id,
+        jobId,
+        clientId: job.clientId,
+        position: there!.last + 1,
+        phaseKey,
+        startOn,
+        dueOn,
+        ...columns,
+        assigneeId,
+        key: freeKey(task.key, there!.keys),
       })
       .returning();
     return added!;
@@ -147,7 +155,9 @@ export class TasksService {
       .where(eq(tasks.id, taskId));
     await this.events.record(work, TaskChanged, {
       what: `${done ? 'checked' : 'took back the check of'} "${check.words}" in "${task.name}"`,
-      ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id, taskId } },
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { jobId: job.id, taskId },
     });
   }
 

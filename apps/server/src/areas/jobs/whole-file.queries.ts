@@ -23,15 +23,28 @@ export class JobsWholeFile {
       ...table(
         'jobs',
         found.map((job) => ({
-          ...{ number: job.number, name: job.name, status: job.status, 'starts on': job.startOn, target: job.targetOn, 'due on': job.dueOn },
-          ...{ 'finished at': job.finishedAt, 'on hold because': job.holdReason, ...(fees ? { fee: job.fee } : {}) },
+          number: job.number,
+          name: job.name,
+          status: job.status,
+          'starts on': job.startOn,
+          target: job.targetOn,
+          'due on': job.dueOn,
+          'finished at': job.finishedAt,
+          'on hold because': job.holdReason,
+          ...(fees ? { fee: job.fee } : {}),
         })),
       ),
       ...table(
         'tasks',
         pieces.map(({ task, number }) => ({
-          ...{ job: number, name: task.name, 'done by whom': task.assigneeId && names.get(task.assigneeId), 'estimate, minutes': task.estimate },
-          ...{ 'starts on': task.startOn, 'due on': task.dueOn, 'done at': task.doneAt, 'ticked by': task.doneBy },
+          job: number,
+          name: task.name,
+          'done by whom': task.assigneeId && names.get(task.assigneeId),
+          'estimate, minutes': task.estimate,
+          'starts on': task.startOn,
+          'due on': task.dueOn,
+          'done at': task.doneAt,
+          'ticked by': task.doneBy,
         })),
       ),
     ];

@@ -19,7 +19,7 @@ import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform
 import type { Known } from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
 import { JobMovesService, JobVersionsService } from '../jobs';
-import { ManyJobsService } from './many-jobs.service';
+import { BulkJobsService } from './bulk-jobs.service';
 import { MovesService } from './moves.service';
 
 const LOOKED_AT_TOGETHER = 50;
@@ -29,7 +29,7 @@ const LOOKED_AT_TOGETHER = 50;
 export class MovesController implements OnModuleInit {
   constructor(
     private readonly moves: MovesService,
-    private readonly many: ManyJobsService,
+    private readonly many: BulkJobsService,
     private readonly jobMoves: JobMovesService,
     private readonly versions: JobVersionsService,
     private readonly ticks: Ticks,

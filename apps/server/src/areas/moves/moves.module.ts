@@ -1,8 +1,8 @@
 import { Area } from '../../platform/area';
 import { STEPS, Steps } from './steps';
-import { ManyJobsService } from './many-jobs.service';
+import { BulkJobsService } from './bulk-jobs.service';
 import { MovesController } from './moves.controller';
 import { MovesService } from './moves.service';
 
-@Area({ controllers: [MovesController], services: [...STEPS, Steps, MovesService, ManyJobsService] })
+@Area({ controllers: [MovesController], services: [...STEPS, Steps, MovesService, BulkJobsService] })
 export class MovesModule {}

@@ -38,7 +38,12 @@ export class MovesService implements OnModuleInit {
     const { kind, from, to: target, behind, openAsks } = looked;
     const acts = await this.acts(work, looked);
     return {
-      ...{ kind, from: from?.name ?? null, to: target?.name ?? null, toKey: target?.key ?? null, acts, openAsks },
+      kind,
+      from: from?.name ?? null,
+      to: target?.name ?? null,
+      toKey: target?.key ?? null,
+      acts,
+      openAsks,
       notices: [
         ...(behind.length > 0 ? [`${counted(behind.length, 'task')} would be left behind, marked as passed over: ${behind.join(', ')}.`] : []),
         ...(kind === 'back' ? ['What was sent or drafted stays as it is; nothing is sent a second time.'] : []),

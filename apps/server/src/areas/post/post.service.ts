@@ -2,9 +2,9 @@ import { readBy } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
-import type { Say } from '@steady/contract/contacts';
+import type { ContactPermission } from '@steady/contract/contacts';
 import type { SendPreview } from '@steady/contract/requests';
-import { type Effect, Effects, Events, eventKind } from '../../platform/events';
+import { type OutboxEffect, Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Letter, PostRoom } from '../../stand-ins/outside';
@@ -28,7 +28,7 @@ export interface Draft {
   leadsTo: string;
   linkWords: string;
   /** Who of the client's people it is for. */
-  to: Say;
+  to: ContactPermission;
   /** The one of them whom it concerns; nobody in particular for all of them. */
   contactId?: string | null;
   /** The person of the firm who signs it, where that is not whoever acts; null for the firm alone. */
@@ -46,7 +46,7 @@ interface Addressed extends Contact {
   email: string;
 }
 
-const NOBODY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'gets bills' };
+const NOBODY_WORDS: Record<ContactPermission, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'gets bills' };
 
 const signedBy = ({ actor }: Work, { from }: Draft): string => (from ? `${from}\n` : actor.kind === 'staff' ? `${actor.name}\n` : '');
 
@@ -75,7 +75,7 @@ export class PostService implements OnModuleInit {
     });
   }
 
-  private delivery(): Effect<Letter & { messageId: string }, void> {
+  private delivery(): OutboxEffect<Letter & { messageId: string }, void> {
     const mark = async (work: Work, messageId: string, status: 'sent' | 'failed') => {
       const [message] = await work.tx.update(messages).set({ status }).where(eq(messages.id, messageId)).returning();
       const { clientId, jobId, toName } = message!;
@@ -91,7 +91,12 @@ export class PostService implements OnModuleInit {
   }
 
   /** Who would get a message to a client, and who would not and why. Paper clients are not written to by mail. With a contact, that one alone, as long as they have that say. */
-  async recipients(work: Work, client: Client, say: Say, contactId: string | null = null): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
+  async recipients(
+    work: Work,
+    client: Client,
+    say: ContactPermission,
+    contactId: string | null = null,
+  ): Promise<{ to: Addressed[]; nobody: SendPreview['nobody'] }> {
     if (client.way === 'paper') return { to: [], nobody: [{ name: client.name, why: 'works on paper: print a letter' }] };
     const all = await this.contacts.of(work, client.id, say);
     const one = all.filter((person) => person.id === contactId);

@@ -69,7 +69,9 @@ export class TemplatesService implements OnModuleInit {
       : await work.tx.insert(templates).values({ firmId: work.firm.id, name, subject, body }).returning({ id: templates.id });
     await this.events.record(work, TemplateChanged, {
       what: `${before ? 'changed' : 'wrote'} the message "${name}"`,
-      ...{ before, after: { name, subject, body }, payload: { templateId: saved!.id } },
+      before,
+      after: { name, subject, body },
+      payload: { templateId: saved!.id },
     });
     return saved!.id;
   }
@@ -135,13 +137,18 @@ export class TemplatesService implements OnModuleInit {
     const [subject, body] = [fillIn(words.subject, values), fillIn(words.body, values)];
     return {
       draft: {
-        ...{ subject: subject.text, paragraphs: body.text.split(/\n{2,}/), leadsTo: '/portal' },
-        ...{ linkWords: 'Your papers and questions with us', to: 'getsRequests', contactId },
+        subject: subject.text,
+        paragraphs: body.text.split(/\n{2,}/),
+        leadsTo: '/portal',
+        linkWords: 'Your papers and questions with us',
+        to: 'getsRequests',
+        contactId,
         aboutFees: values.fee !== null && /\{\s*fee\s*\}/i.test(`${words.subject} ${words.body}`),
       },
       missing: missingInWords([...subject.missing, ...body.missing]),
       unknown: [...new Set([...subject.unknown, ...body.unknown])],
-      ...{ subject, body },
+      subject,
+      body,
     };
   }
 
@@ -153,8 +160,10 @@ export class TemplatesService implements OnModuleInit {
     return {
       subject: readBy(work.actor, draft.subject, draft.aboutFees ?? false),
       body: messages[0]?.body ?? readBy(work.actor, draft.paragraphs.join('\n\n'), draft.aboutFees ?? false),
-      ...{ missing, unknown },
-      ...{ to: messages.map(({ to, address }) => ({ name: to, address })), nobody },
+      missing,
+      unknown,
+      to: messages.map(({ to, address }) => ({ name: to, address })),
+      nobody,
     };
   }
 
@@ -184,7 +193,9 @@ export class TemplatesService implements OnModuleInit {
     const when = input.on && input.on > work.today.toString() ? `, to go out on ${fullDate(civil(input.on))}` : '';
     await this.events.record(work, MessageWritten, {
       what: `wrote "${draft.subject}" to ${to.map((person) => person.name).join(', ')}${when}`,
-      ...{ clientId: client.id, jobId: input.jobId ?? null, payload: { clientId: client.id } },
+      clientId: client.id,
+      jobId: input.jobId ?? null,
+      payload: { clientId: client.id },
     });
     return to.length;
   }

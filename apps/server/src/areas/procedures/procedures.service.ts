@@ -109,8 +109,12 @@ export class ProceduresService {
       .returning({ id: procedures.id });
     if (changed.length === 0) throw Problem.stale('procedure', before.id);
     await work.tx.insert(procedureVersions).values({
-      ...{ firmId: work.firm.id, procedureId: before.id, number: before.version },
-      ...{ definition: before.definition, at: work.now.toString(), by: work.actor.name },
+      firmId: work.firm.id,
+      procedureId: before.id,
+      number: before.version,
+      definition: before.definition,
+      at: work.now.toString(),
+      by: work.actor.name,
     });
   }
 
@@ -129,7 +133,9 @@ export class ProceduresService {
       await this.nextVersion(work, other, { name: other.name, definition });
       await this.events.record(work, ProcedureChanged, {
         what: `changed "${phase.name}" in the procedure "${other.name}" too, which holds it in common, to version ${other.version + 1}`,
-        ...{ before: other.definition, after: definition, payload: { procedureId: other.id, jobIds: [] } },
+        before: other.definition,
+        after: definition,
+        payload: { procedureId: other.id, jobIds: [] },
       });
     }
   }
@@ -145,7 +151,9 @@ export class ProceduresService {
     await this.nextVersion(work, before, { name: before.name, definition });
     await this.events.record(work, ProcedureChanged, {
       what: `put the phase "${phase.name}" of the procedure "${before.name}" in common`,
-      ...{ before: before.definition, after: definition, payload: { procedureId, jobIds: [] } },
+      before: before.definition,
+      after: definition,
+      payload: { procedureId, jobIds: [] },
     });
     return shared;
   }

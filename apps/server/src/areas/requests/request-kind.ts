@@ -39,7 +39,7 @@ export function requestLetter(
 export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleInit {
   readonly kind = REQUEST;
   readonly name = 'information request';
-  readonly say = 'getsRequests';
+  readonly permission = 'getsRequests';
   readonly holdsPhase = true;
   readonly material = true;
   readonly ticks = 'request sent';

@@ -27,7 +27,10 @@ export class RequestQueries {
       const question = answers.find((answer) => answer.kind === 'question' && answer.answeredAt === null);
       const came = answers.findLast((answer) => answer.kind === 'file' || answer.kind === 'does not apply');
       return {
-        ...{ id: item.id, name: item.name, state: item.state, since: item.stateSince },
+        id: item.id,
+        name: item.name,
+        state: item.state,
+        since: item.stateSince,
         question: question ? { text: question.text ?? '', at: question.at } : null,
         came: came?.documentName ?? came?.text ?? null,
       };
@@ -43,7 +46,11 @@ export class RequestQueries {
       ...table(
         'requested items',
         items.map(({ item }) => ({
-          ...{ request: titles.get(item.askId), item: item.name, state: item.state, since: item.stateSince, 'sent back because': item.sentBackReason },
+          request: titles.get(item.askId),
+          item: item.name,
+          state: item.state,
+          since: item.stateSince,
+          'sent back because': item.sentBackReason,
         })),
       ),
       ...table(
@@ -88,7 +95,11 @@ export class RequestQueries {
 }
 
 const viewOf = ({ id, name, description, state, sentBackReason }: Item, answers: Answer[]): RequestItemView => ({
-  ...{ id, name, description, state, sentBackReason },
+  id,
+  name,
+  description,
+  state,
+  sentBackReason,
   question: answers.some((answer) => answer.kind === 'question' && answer.answeredAt === null),
   answers: answers.map(({ itemId: _item, answeredAt: _answered, ...answer }) => answer),
 });

@@ -55,7 +55,12 @@ export class RequestsService {
   async send(work: Work, jobId: string, input: SendRequest): Promise<{ id: string; written: number }> {
     const { job, client } = await this.from(work, jobId);
     const { ask, written } = await this.asks.open(work, {
-      ...{ kind: REQUEST, client, job, title: input.title, wantedBy: input.dueOn, phaseKey: job.phase ?? '' },
+      kind: REQUEST,
+      client,
+      job,
+      title: input.title,
+      wantedBy: input.dueOn,
+      phaseKey: job.phase ?? '',
       planKey: job.phases.find((phase) => phase.key === job.phase)?.requests?.find((plan) => plan.key === input.planKey)?.key ?? null,
       parties: [{ contactId: null, name: client.name }],
       what: `asked for ${input.items.map((item) => item.name).join(', ')}`,
@@ -68,8 +73,13 @@ export class RequestsService {
   private async keep(work: Work, askId: string, items: readonly RequestItemInput[], from: number): Promise<void> {
     await work.tx.insert(requestItems).values(
       items.map(({ name, description = null }, at) => ({
-        ...{ firmId: work.firm.id, askId, position: from + at, name, description },
-        ...{ state: 'asked' as const, stateSince: work.now.toString() },
+        firmId: work.firm.id,
+        askId,
+        position: from + at,
+        name,
+        description,
+        state: 'asked' as const,
+        stateSince: work.now.toString(),
       })),
     );
   }
@@ -99,7 +109,7 @@ export class RequestsService {
       .for('update');
     if (!item || item.state === 'taken out') throw Problem.notFound('item');
     const ask = await this.book.hold(work, item.askId);
-    if (work.actor.kind === 'client' && !(await this.contacts.hasSay(work, work.actor.id, ask.clientId, 'getsRequests'))) throw Problem.notFound('item');
+    if (work.actor.kind === 'client' && !(await this.contacts.hasPermission(work, work.actor.id, ask.clientId, 'getsRequests'))) throw Problem.notFound('item');
     return { item, ask };
   }
 

@@ -14,8 +14,13 @@ export async function wholeFileOfServices(work: Work, { id, fees }: FileOf): Pro
   return table(
     'service lines',
     found.map(({ line, service }) => ({
-      ...{ name: line.name, service, rhythm: line.rhythm, ...(fees ? { fee: line.fee } : {}) },
-      ...{ 'starts on': line.startsOn, 'ends on': line.endsOn, 'why it ended': line.endReason },
+      name: line.name,
+      service,
+      rhythm: line.rhythm,
+      ...(fees ? { fee: line.fee } : {}),
+      'starts on': line.startsOn,
+      'ends on': line.endsOn,
+      'why it ended': line.endReason,
     })),
   );
 }

@@ -31,7 +31,7 @@ export function signatureLetter(
 export class SignatureKind implements AskKind<SignaturePart, PortalSignaturePart>, OnModuleInit {
   readonly kind = SIGNATURE;
   readonly name = 'document for signature';
-  readonly say = 'signs';
+  readonly permission = 'signs';
   readonly holdsPhase = true;
   readonly material = false;
   readonly ticks = 'given for signature';

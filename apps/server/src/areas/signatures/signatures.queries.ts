@@ -39,8 +39,14 @@ export class SignatureQueries {
     return table(
       'signatures',
       found.map(({ title, document, signer, signing }) => ({
-        ...{ title, document, signer, 'signed at': signing.signedAt, 'signed as': signing.signedAs, 'signed from': signing.signedFrom },
-        ...{ 'noted as signed on paper by': signing.onPaperBy, sha256: signing.sha256 },
+        title,
+        document,
+        signer,
+        'signed at': signing.signedAt,
+        'signed as': signing.signedAs,
+        'signed from': signing.signedFrom,
+        'noted as signed on paper by': signing.onPaperBy,
+        sha256: signing.sha256,
       })),
     );
   }

@@ -84,7 +84,13 @@ export class SignaturesService {
     const document = await this.toBeSigned(work, job.clientId, documentId);
     const people = await this.chosen(work, job.clientId, signerIds);
     const { ask } = await this.asks.open(work, {
-      ...{ kind: SIGNATURE, client, job, title, words: words ?? null, wantedBy: dueOn, phaseKey: phaseFor(job) },
+      kind: SIGNATURE,
+      client,
+      job,
+      title,
+      words: words ?? null,
+      wantedBy: dueOn,
+      phaseKey: phaseFor(job),
       parties: people.map(({ id, name }) => ({ contactId: id, name })),
       what: `gave ${document.name} for signature to ${people.map((person) => person.name).join(', then ')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
@@ -102,7 +108,7 @@ export class SignaturesService {
     if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
     if (work.actor.kind === 'client') {
       const theirs = party.contactId === work.actor.id && party.turnSince !== null;
-      if (!theirs || !(await this.contacts.hasSay(work, work.actor.id, ask.clientId, 'signs'))) throw Problem.notFound('signature');
+      if (!theirs || !(await this.contacts.hasPermission(work, work.actor.id, ask.clientId, 'signs'))) throw Problem.notFound('signature');
     }
     if (party.state === 'done') throw Problem.refused('signed-already', 'This is signed already, thank you.');
     this.book.mustBeOpen(ask);
@@ -120,7 +126,7 @@ export class SignaturesService {
     const { party, ask } = await this.book.partyAndAsk(work, partyId);
     if (ask.kind !== SIGNATURE || work.actor.kind !== 'client' || party.contactId !== work.actor.id || party.turnSince === null)
       throw Problem.notFound('document');
-    if (!(await this.contacts.hasSay(work, work.actor.id, ask.clientId, 'signs'))) throw Problem.notFound('document');
+    if (!(await this.contacts.hasPermission(work, work.actor.id, ask.clientId, 'signs'))) throw Problem.notFound('document');
     return this.documentOf(work, ask.id);
   }
 
@@ -149,7 +155,11 @@ export class SignaturesService {
     const sha256 = await this.store.contentHash(work.firm, address);
     await work.tx.insert(signings).values({ ...how, firmId: work.firm.id, partyId: party.id, sha256 });
     await this.events.record(work, SignatureGiven, {
-      ...{ what, clientId: ask.clientId, jobId: ask.jobId, after: { ...how, sha256 }, payload: { askId: ask.id } },
+      what,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      after: { ...how, sha256 },
+      payload: { askId: ask.id },
     });
     await this.asks.partyDone(work, { party, ask });
   }
@@ -161,7 +171,9 @@ export class SignaturesService {
     const { ask } = turn;
     await this.events.record(work, SignatureRefused, {
       what: `refused to sign ${ask.title}: "${reason}"`,
-      ...{ clientId: ask.clientId, jobId: ask.jobId, payload: { askId: ask.id } },
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId: ask.id },
     });
   }
 }

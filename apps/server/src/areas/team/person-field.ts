@@ -6,7 +6,11 @@ import { members } from './team.tables';
 export const personField = (key: string, name: string, column: string): ListField => {
   const of = (what: string) => sql.join([sql.raw(`(select ${what} from `), sql`${members} m where m.id = `, sql.raw(`${column})`)]);
   return {
-    ...{ key, name, kind: 'person', value: of('m.name'), compared: sql.raw(column) },
+    key,
+    name,
+    kind: 'person',
+    value: of('m.name'),
+    compared: sql.raw(column),
     sort: of(`regexp_replace(m.name, '^.*\\s', '') || ' ' || m.name collate "unicode"`),
     names: async (work) => {
       const found = await work.tx.select({ id: members.id, name: members.name }).from(members).where(eq(members.firmId, work.firm.id));

@@ -233,7 +233,10 @@ export class TeamService implements OnModuleInit {
         async () => (await work.tx.select({ email: people.email }).from(people).where(eq(people.id, one.personId)))[0]!.email,
       );
       await this.effects.plan(work, 'letter', newId(), {
-        ...{ channel: 'mail', toName: one.name, address: email, subject: `${one.about} to ${work.firm.name} ends after ${on}` },
+        channel: 'mail',
+        toName: one.name,
+        address: email,
+        subject: `${one.about} to ${work.firm.name} ends after ${on}`,
         body: `Dear ${one.name},\n\n${one.about} to ${work.firm.name} in Steady Almanac ends after ${on}. What is still open should be handed over before that day; an administrator can move it.\n\n${work.firm.name}`,
       });
     }

@@ -29,7 +29,12 @@ export class TimeWholeFile {
       ...table(
         'time',
         entries.map(({ entry, task }) => ({
-          ...{ day: entry.on, who: names.get(entry.memberId), job: numbers.get(entry.jobId), task, minutes: entry.minutes, note: entry.note },
+          day: entry.on,
+          who: names.get(entry.memberId),
+          job: numbers.get(entry.jobId),
+          task,
+          minutes: entry.minutes,
+          note: entry.note,
           ...(fees ? { rate: entry.rate, value: entry.value } : {}),
         })),
       ),

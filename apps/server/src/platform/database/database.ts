@@ -10,7 +10,7 @@ import { DatabaseBridge } from './bridge';
 import { lockFolder } from './folder-lock';
 import { DamagedFolderError, checkTables, lookOver, settle } from './folder-standing';
 import { migrate } from './migrate';
-import { ServerProcesses, type Told } from './server-processes';
+import { ServerProcesses, type ProcessNotice } from './server-processes';
 import { checkNotMoved, markMoved } from './server-standing';
 import { sqlState } from './sql-state';
 import { syncNew } from './synced-folder';
@@ -74,7 +74,7 @@ export class Database {
   private readonly timers: NodeJS.Timeout[] = [];
   private copying = false;
   private processes: ServerProcesses | null = null;
-  private readonly listeners: ((told: Told) => void)[] = [];
+  private readonly listeners: ((told: ProcessNotice) => void)[] = [];
 
   private constructor(
     private readonly settings: Settings,
@@ -164,12 +164,12 @@ export class Database {
   }
 
   /** Tells all processes, this one too; given a transaction, once that is confirmed. */
-  async tell(told: Told, tx: Pick<Tx, 'execute'> = this.orm): Promise<void> {
+  async tell(told: ProcessNotice, tx: Pick<Tx, 'execute'> = this.orm): Promise<void> {
     if (this.processes) await this.processes.tell(tx, told);
     else for (const listen of this.listeners) listen(told);
   }
 
-  hear(listen: (told: Told) => void): void {
+  hear(listen: (told: ProcessNotice) => void): void {
     this.listeners.push(listen);
   }
 

@@ -13,22 +13,22 @@ export class DamagedFolderError extends Error {}
  * How far a data folder came: what is being laid out or filled with the demo firm holds nothing yet that anybody would miss,
  * and is begun anew; what is in use is never laid out over.
  */
-export type Standing = 'laying out' | 'filling' | 'moving' | 'in use' | 'on a server';
+export type FolderState = 'laying out' | 'filling' | 'moving' | 'in use' | 'on a server';
 
 const fileOf = (dataFolder: string) => join(dataFolder, 'almanac.json');
 
 /** Null where nothing was ever begun. */
-export function standingOf(dataFolder: string): Standing | null {
+export function folderStateOf(dataFolder: string): FolderState | null {
   const file = fileOf(dataFolder);
   if (!existsSync(file)) return null;
   try {
-    return (JSON.parse(readFileSync(file, 'utf8')) as { standing: Standing }).standing;
+    return (JSON.parse(readFileSync(file, 'utf8')) as { standing: FolderState }).standing;
   } catch {
     return 'in use';
   }
 }
 
-export function setStanding(dataFolder: string, standing: Standing): void {
+export function setFolderState(dataFolder: string, standing: FolderState): void {
   const file = fileOf(dataFolder);
   writeFileSync(`${file}.new`, `${JSON.stringify({ standing })}\n`, { mode: 0o600 });
   syncPath(`${file}.new`);
@@ -83,7 +83,7 @@ export function whatIsWrong(folder: string): string | null {
  */
 export function lookOver(dataFolder: string): void {
   const folder = join(dataFolder, 'database');
-  const standing = standingOf(dataFolder);
+  const standing = folderStateOf(dataFolder);
   if (standing === 'on a server')
     throw new MovedAwayError(`What was in ${dataFolder} was moved to a PostgreSQL server. Start it with DATABASE_URL set, as it was given then.`);
   if (standing === 'laying out') rmSync(folder, { recursive: true, force: true });
@@ -98,7 +98,7 @@ export function lookOver(dataFolder: string): void {
   if (isEmpty(folder)) {
     if (standing === 'in use' || (standing === null && hasFiles(dataFolder)))
       throw new DamagedFolderError(`The database in ${dataFolder} is gone: ${folder} is missing or empty. Nothing was laid out in its place.`);
-    if (standing === null) setStanding(dataFolder, 'laying out');
+    if (standing === null) setFolderState(dataFolder, 'laying out');
     return;
   }
   const wrong = whatIsWrong(folder);
@@ -107,14 +107,14 @@ export function lookOver(dataFolder: string): void {
 
 /** Whether nothing was ever kept in a data folder: only then is it laid out, or filled with the demo firm. */
 export function isNewFolder(dataFolder: string): boolean {
-  const standing = standingOf(dataFolder);
+  const standing = folderStateOf(dataFolder);
   if (standing === 'filling') return true;
   return (standing === null || standing === 'laying out') && isEmpty(join(dataFolder, 'database')) && !hasFiles(dataFolder);
 }
 
 /** The folder has come to its end, where nobody else says when that is. */
 export function settle(dataFolder: string): void {
-  if (!['filling', 'moving'].includes(standingOf(dataFolder) ?? '')) setStanding(dataFolder, 'in use');
+  if (!['filling', 'moving'].includes(folderStateOf(dataFolder) ?? '')) setFolderState(dataFolder, 'in use');
 }
 
 /** Throws away a demo firm that was not filled to the end. */

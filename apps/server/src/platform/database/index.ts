@@ -17,13 +17,13 @@ export {
   withoutFees,
 } from './columns';
 export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, isDamage } from './database';
-export { type Told } from './server-processes';
+export { type ProcessNotice } from './server-processes';
 export { type Tx, rows } from './tx';
 export { RunawayQueryError } from './bridge';
 export { FolderInUseError } from './folder-lock';
 export { sqlState } from './sql-state';
 export { MigrationMismatchError } from './migrate';
 export { MovedAwayError } from './server-standing';
-export { DamagedFolderError, clearHalfFilled, isNewFolder, setStanding, standingOf } from './folder-standing';
+export { DamagedFolderError, clearHalfFilled, isNewFolder, setFolderState, folderStateOf } from './folder-standing';
 export { newId } from './ids';
 export { insertMany } from './insert-many';

@@ -4,7 +4,7 @@ import pg from 'pg';
 import type { Tx } from './tx';
 
 /** What processes on one database tell one another: small, and nothing that is not in the database. */
-export interface Told {
+export interface ProcessNotice {
   /**
    * What open pages of a firm are told when something was confirmed: enough to know what to read again, and no more. The
    * clients are those whom it concerns; null among them stands for none in particular.
@@ -35,10 +35,10 @@ export class ServerProcesses {
 
   private constructor(
     private readonly url: string,
-    private readonly heard: (told: Told) => void,
+    private readonly heard: (told: ProcessNotice) => void,
   ) {}
 
-  static async join(url: string, heard: (told: Told) => void): Promise<ServerProcesses> {
+  static async join(url: string, heard: (told: ProcessNotice) => void): Promise<ServerProcesses> {
     const processes = new ServerProcesses(url, heard);
     await processes.connect();
     return processes;
@@ -46,7 +46,7 @@ export class ServerProcesses {
 
   private async connect(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url, keepAlive: true });
-    client.on('notification', ({ payload }) => this.heard(JSON.parse(payload ?? '{}') as Told));
+    client.on('notification', ({ payload }) => this.heard(JSON.parse(payload ?? '{}') as ProcessNotice));
     client.on('error', () => undefined);
     client.on('end', () => void this.lost(client));
     await client.connect();
@@ -90,7 +90,7 @@ export class ServerProcesses {
   }
 
   /** Tells all processes, this one too; in a transaction once that is confirmed. */
-  async tell(tx: Pick<Tx, 'execute'>, told: Told): Promise<void> {
+  async tell(tx: Pick<Tx, 'execute'>, told: ProcessNotice): Promise<void> {
     await tx.execute(sql`select pg_notify(${CHANNEL}, ${JSON.stringify(told)})`);
   }
 

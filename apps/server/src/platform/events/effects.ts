@@ -7,7 +7,7 @@ import { type Work, Works } from '../work/work';
 import { outbox } from './tables';
 
 /** An act with an effect outside the application. */
-export interface Effect<Payload, Result> {
+export interface OutboxEffect<Payload, Result> {
   kind: string;
   /** The act itself. It may be asked for twice with one key, after a crash; the outside has to take it once. */
   outside(payload: Payload, key: string, firmId: string): Promise<Result>;
@@ -33,7 +33,7 @@ interface Claimed {
 @Injectable()
 export class Effects {
   private readonly log = new Logger('Effects');
-  private readonly known = new Map<string, Effect<unknown, unknown>>();
+  private readonly known = new Map<string, OutboxEffect<unknown, unknown>>();
   private running: Promise<void> = Promise.resolve();
   private readonly waiting = new Map<string, Promise<void>>();
 
@@ -43,7 +43,7 @@ export class Effects {
     private readonly works: Works,
   ) {}
 
-  register<Payload, Result>(effect: Effect<Payload, Result>): void {
+  register<Payload, Result>(effect: OutboxEffect<Payload, Result>): void {
     this.known.set(effect.kind, effect);
   }
 

@@ -1,9 +1,9 @@
 import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { type Observable, Subject, filter } from 'rxjs';
-import { Database, type Told } from '../database';
+import { Database, type ProcessNotice } from '../database';
 
-export type LiveNotice = NonNullable<Told['notice']>;
-type Progress = NonNullable<Told['progress']>;
+export type LiveNotice = NonNullable<ProcessNotice['notice']>;
+type Progress = NonNullable<ProcessNotice['progress']>;
 
 /** What open pages are told, whichever process they are connected to. */
 @Injectable()
@@ -31,7 +31,7 @@ export class LiveNotices implements OnModuleDestroy {
     this.end.next();
   }
 
-  private tell(told: Told): void {
+  private tell(told: ProcessNotice): void {
     this.database.tell(told).catch((error: unknown) => this.log.error(error));
   }
 

@@ -28,7 +28,7 @@ export function listAsCsv(columns: readonly FileColumn[], rows: readonly ListVal
   );
 }
 
-/** The same as an Office Open XML workbook, with days as days and money with two decimals. */
+/** The same as an Office Open XML workbook, with days and money with two decimals. */
 async function listAsXlsx(title: string, columns: readonly FileColumn[], rows: readonly ListValue[][]): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
   const sheet = book.addWorksheet(title.replace(/[\\/?*[\]:]/g, ' ').slice(0, 31), { views: [{ state: 'frozen', ySplit: 1 }] });

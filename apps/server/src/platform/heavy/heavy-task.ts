@@ -1,4 +1,4 @@
-import type { Problem as ProblemView } from '@steady/contract/problem';
+import type { ProblemDetails } from '@steady/contract/problem';
 
 /** A kind of heavy work. Areas declare theirs as constants; `heavy-worker.ts` says who carries it out. */
 export interface HeavyTask<Given, Made> {
@@ -15,4 +15,4 @@ export interface HeavyOrder {
   given: unknown;
 }
 
-export type HeavyAnswer = { made: unknown } | { problem: ProblemView } | { error: string };
+export type HeavyAnswer = { made: unknown } | { problem: ProblemDetails } | { error: string };

@@ -91,7 +91,9 @@ const inWords = ({ who, once }: Route) =>
 function described({ route, input, query, by }: CarriedOut, schemas: Schemas): Schema {
   const parameters = [
     ...paramsIn(route.path).map((name) => ({
-      ...{ in: 'path', name, required: true },
+      in: 'path',
+      name,
+      required: true,
       schema: route.text?.includes(name) ? { type: 'string' } : { type: 'string', format: 'uuid' },
     })),
     ...(query ? fieldsOf(query).map((field) => ({ in: 'query', name: field.name, required: !field.optional, schema: schemas.ofField(field) })) : []),
@@ -125,7 +127,11 @@ export function apiDescription(): OpenAPIObject {
   const Problem: Schema = {
     type: 'object',
     properties: {
-      ...{ type: text, status: { type: 'integer' }, code: text, title: text, detail: text },
+      type: text,
+      status: { type: 'integer' },
+      code: text,
+      title: text,
+      detail: text,
       errors: { type: 'array', items: { type: 'object', properties: { field: text, message: text } } },
       id: { type: 'string', description: 'Under this id the log tells of it.' },
     },

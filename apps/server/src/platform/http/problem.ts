@@ -1,4 +1,4 @@
-import type { FieldProblem, Problem as ProblemView } from '@steady/contract/problem';
+import type { FieldProblem, ProblemDetails } from '@steady/contract/problem';
 import { Temporal } from '@steady/core/calendar';
 
 /** An answer that says no: what is wrong, where, and what to do. Becomes application/problem+json. */
@@ -15,12 +15,12 @@ export class Problem extends Error {
     super(detail);
   }
 
-  view(): ProblemView {
+  view(): ProblemDetails {
     return { type: `urn:steady-almanac:problem:${this.code}`, status: this.status, code: this.code, title: this.title, detail: this.detail, ...this.more };
   }
 
   /** The same again, from what travelled between threads. */
-  static from({ status, code, title, detail, type: _type, ...more }: ProblemView): Problem {
+  static from({ status, code, title, detail, type: _type, ...more }: ProblemDetails): Problem {
     return new Problem(status, code, title, detail, more);
   }
 

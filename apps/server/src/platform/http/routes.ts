@@ -11,7 +11,7 @@ import {
   type QueryOf,
   type Route,
   TOLD,
-  type Told,
+  type LiveEvent,
   paramsIn,
   statusOf,
 } from '@steady/contract/route';
@@ -55,7 +55,7 @@ export interface Asked<R> extends AskedOutside<R> {
 type Needed<T, Key extends string> = [T] extends [void | FileSent] ? unknown : Record<Key, InputClass<T>>;
 type ClassesOf<R> = Needed<InputOf<R>, 'input'> & Needed<QueryOf<R>, 'query'>;
 /** A file is streamed, or written to the response by hand. */
-type Answered<R> = AnswerOf<R> extends FileSent ? unknown : AnswerOf<R> extends Told ? Observable<unknown> : AnswerOf<R>;
+type Answered<R> = AnswerOf<R> extends FileSent ? unknown : AnswerOf<R> extends LiveEvent ? Observable<unknown> : AnswerOf<R>;
 // What else a method asks for (the request, the response) is given by decorators of their own.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 type Handler<Given, R> = (asked: Given, ...rest: any[]) => Answered<R> | Promise<Answered<R>>;

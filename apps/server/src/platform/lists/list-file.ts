@@ -5,7 +5,7 @@ import { sendList } from '../files';
 import { Problem } from '../http/problem';
 import type { Work } from '../work';
 import { askedFrom } from './asked';
-import { type Listing, totalsOf, wholeOf } from './listing';
+import { type ListDefinition, totalsOf, wholeOf } from './listing';
 
 /** Answers with a list as it is shown as a file to keep: CSV or a workbook; added up where the address says by what. `first` are the columns without others asked for. */
 export async function sendListing(
@@ -13,7 +13,7 @@ export async function sendListing(
   kind: string,
   title: string,
   work: Work,
-  list: Listing,
+  list: ListDefinition,
   query: ListQuery,
   usual: readonly string[],
 ): Promise<void> {

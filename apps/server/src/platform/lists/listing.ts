@@ -14,7 +14,7 @@ const CHOSEN_AT_ONCE = 5_000;
 const PARTS = 500;
 
 /** What a list is of: where its rows come from, in which order they stand, and what is known of each. */
-export interface Listing {
+export interface ListDefinition {
   /** In words, in the plural. */
   what: string;
   fields: ListField[];
@@ -53,7 +53,7 @@ interface Prepared {
   said: string;
 }
 
-async function prepared(work: Work, list: Listing, asked: ListAsked, alsoUsed: readonly string[] = []): Promise<Prepared> {
+async function prepared(work: Work, list: ListDefinition, asked: ListAsked, alsoUsed: readonly string[] = []): Promise<Prepared> {
   const { filters = [] } = asked;
   const used = new Set([...filters.map((filter) => filter.field), asked.sort?.replace(/^-/, ''), ...alsoUsed]);
   const asItStands = filters.length === 0 && !asked.sort && alsoUsed.length === 0;
@@ -82,7 +82,7 @@ type Row<Base> = Base & { values: Record<string, ListValue> };
 
 type RowWithKey<Base> = Base & { k: string } & Record<string, ListValue>;
 
-const selected = (list: Listing, columns: ListField[]): SQL =>
+const selected = (list: ListDefinition, columns: ListField[]): SQL =>
   sql`${list.key} as k, ${list.row.columns}${sql.join(
     columns.map((column, index) => sql`, ${column.value} as ${sql.identifier(`v${index}`)}`),
     sql``,
@@ -97,7 +97,7 @@ function rowFrom<Base>(found: RowWithKey<Base>, columns: ListField[]): Row<Base>
 }
 
 /** The rows with these keys, in their order: what stands beside each is looked up for those alone, and not for all of the list. */
-async function rowsWith<Base>(work: Work, list: Listing, columns: ListField[], keys: readonly string[]): Promise<Row<Base>[]> {
+async function rowsWith<Base>(work: Work, list: ListDefinition, columns: ListField[], keys: readonly string[]): Promise<Row<Base>[]> {
   if (keys.length === 0) return [];
   const found = await rows<RowWithKey<Base>>(
     work.tx,
@@ -111,7 +111,7 @@ async function rowsWith<Base>(work: Work, list: Listing, columns: ListField[], k
 }
 
 /** A page of a list: filtered, sorted over all of it, with the columns asked for; how many there are is counted with the first page. */
-export async function pageOf<Base>(work: Work, list: Listing, asked: ListAsked): Promise<Listed<Row<Base>>> {
+export async function pageOf<Base>(work: Work, list: ListDefinition, asked: ListAsked): Promise<Listed<Row<Base>>> {
   const ready = await prepared(work, list, asked);
   const from = asked.from ?? 0;
   const columns = list.fields.filter((field) => asked.columns?.includes(field.key));
@@ -132,7 +132,7 @@ export async function pageOf<Base>(work: Work, list: Listing, asked: ListAsked):
 }
 
 /** All of a list, for a file. */
-export async function wholeOf<Base>(work: Work, list: Listing, asked: ListAsked): Promise<{ columns: ListField[]; rows: Row<Base>[]; said: string }> {
+export async function wholeOf<Base>(work: Work, list: ListDefinition, asked: ListAsked): Promise<{ columns: ListField[]; rows: Row<Base>[]; said: string }> {
   const ready = await prepared(work, list, asked);
   const columns = (asked.columns ?? []).flatMap((key) => list.fields.filter((field) => field.key === key));
   const found = await rows<RowWithKey<Base>>(
@@ -144,13 +144,13 @@ export async function wholeOf<Base>(work: Work, list: Listing, asked: ListAsked)
 }
 
 /** The keys of all rows of a list, to choose all that were found. */
-export async function idsOf(work: Work, list: Listing, asked: ListAsked): Promise<string[]> {
+export async function idsOf(work: Work, list: ListDefinition, asked: ListAsked): Promise<string[]> {
   const { from, where } = await prepared(work, list, asked);
   return (await rows<{ id: string }>(work.tx, sql`select ${list.key} as id from ${from} where ${where} limit ${CHOSEN_AT_ONCE}`)).map((row) => row.id);
 }
 
 /** Where in a list the first row stands whose name begins with, or else holds, what is typed; null when none does. */
-export async function placeOf(work: Work, list: Listing, asked: ListAsked, name: string): Promise<ListPlace | null> {
+export async function placeOf(work: Work, list: ListDefinition, asked: ListAsked, name: string): Promise<ListPlace | null> {
   const { from, where, order } = await prepared(work, list, asked);
   const [found] = await rows<ListPlace>(
     work.tx,
@@ -164,7 +164,7 @@ export async function placeOf(work: Work, list: Listing, asked: ListAsked, name:
  * A list added up by one of its fields: how many rows have each value, and what their figures come to.
  * @throws Problem when nothing can be added up by that field.
  */
-export async function totalsOf(work: Work, list: Listing, asked: ListAsked, by: string): Promise<ListTotals> {
+export async function totalsOf(work: Work, list: ListDefinition, asked: ListAsked, by: string): Promise<ListTotals> {
   const found = list.fields.find((field) => field.key === by);
   const parts = found && partsOf(found.kind);
   if (!parts) {
@@ -177,7 +177,7 @@ export async function totalsOf(work: Work, list: Listing, asked: ListAsked, by: 
   const part = { value: field.compared ?? field.value, month: sql`to_char(${field.value}, 'YYYY-MM')`, each: sql`nullif(label, '')` }[parts];
   const words = field.kind === 'person' ? sql`min(words)` : sql`null::text`;
   const sums = figures.map((figure, index) => ({ key: figure.key, value: fields.find((one) => one.key === figure.key)!.value, as: sql.raw(`s${index}`) }));
-  const found2 = await rows<{ value: ListValue; words: string | null; count: number } & Record<string, number>>(
+  const totals = await rows<{ value: ListValue; words: string | null; count: number } & Record<string, number>>(
     work.tx,
     sql`select value, ${words} as words, count(*)::int as count${sql.join(
       sums.map((sum) => sql`, coalesce(sum(${sum.as}), 0)::float8 as ${sum.as}`),
@@ -190,7 +190,7 @@ export async function totalsOf(work: Work, list: Listing, asked: ListAsked, by: 
           from ${from}${parts === 'each' ? sql` left join lateral jsonb_array_elements_text(${field.value}) label on true` : sql``} where ${where}) x
         group by value order by value is null, ${parts === 'month' ? sql`value` : sql`count(*) desc, value`} limit ${PARTS}`,
   );
-  const rowsOfTotals = found2.map((row) => ({
+  const rowsOfTotals = totals.map((row) => ({
     value: row.value,
     words: row.words,
     count: row.count,

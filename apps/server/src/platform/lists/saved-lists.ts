@@ -2,7 +2,7 @@ import { may } from '../identity';
 import { Controller, Injectable } from '@nestjs/common';
 import { type SQL, and, eq, isNull, or, sql } from 'drizzle-orm';
 import { whyNotFilter } from '@steady/core/lists';
-import { type ListFields, type ListOf, SaveList, type SavedListView } from '@steady/contract/lists';
+import { type ListFieldsView, type ListOf, SaveList, type SavedListView } from '@steady/contract/lists';
 import * as routes from '@steady/contract/saved-lists.routes';
 import { newId, rows } from '../database';
 import { Problem } from '../http/problem';
@@ -24,7 +24,7 @@ export class SavedLists {
   }
 
   /** What a list can show and be filtered by, and the lists saved of it: the shared ones first. */
-  async fieldsOf(work: Work, of: ListOf): Promise<ListFields> {
+  async fieldsOf(work: Work, of: ListOf): Promise<ListFieldsView> {
     const fields = (await this.known.get(of)!(work)).map(({ key, name, kind, choices }) => ({ key, name, kind, ...(choices ? { choices } : {}) }));
     const saved = await rows<SavedListView>(
       work.tx,

@@ -1,6 +1,6 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { Effect, EffectDates, EffectRow } from '@steady/contract/almanac';
+import type { ScheduleEffect, EffectDates, EffectRow } from '@steady/contract/almanac';
 import { counted } from '@steady/core/words';
 import type { InputOf, Route } from '@steady/contract/route';
 import { type Given, ask, send } from '../../app/api';
@@ -15,7 +15,7 @@ const SHOWN = 120;
 const WORDS: Record<EffectRow['does'], string> = { comes: 'comes', moves: 'moves', goes: 'goes', stays: 'has begun' };
 
 /** What a change does to dates and jobs, in a sentence. */
-function effectInWords({ rows, none }: Effect): string {
+function effectInWords({ rows, none }: ScheduleEffect): string {
   const count = (does: EffectRow['does']) => rows.filter((row) => row.does === does).length;
   let named = false;
   const said = (many: number, one: string, more: string) => {
@@ -55,7 +55,7 @@ function EffectView({
   decisions,
   onDecide,
 }: {
-  effect: Effect;
+  effect: ScheduleEffect;
   decisions?: ReadonlyMap<string, Decision>;
   onDecide?(id: string, decision: Decision): void;
 }) {
@@ -126,20 +126,24 @@ function EffectView({
 export interface Foreseen<Values = unknown> {
   /** Shows what would change before it is done; done at once where nothing changes. */
   before(values: Values, act: () => Promise<void>): Promise<void>;
-  effect: Effect | null;
+  effect: ScheduleEffect | null;
   /** What the button says; with `values`, it asks for another look when they have changed since. */
   act(words: string, values?: unknown): string;
   view: ReactNode;
 }
 
 /** A change that shows its effect on dates and jobs before it is made. The route answers what it would be. */
-export function useForeseen<R extends Route<string, unknown, void, Effect>>(route: R, given: Given<R>, reason = 'no longer wanted'): Foreseen<InputOf<R>> {
-  const [seen, setSeen] = useState<{ values: string; effect: Effect } | null>(null);
+export function useForeseen<R extends Route<string, unknown, void, ScheduleEffect>>(
+  route: R,
+  given: Given<R>,
+  reason = 'no longer wanted',
+): Foreseen<InputOf<R>> {
+  const [seen, setSeen] = useState<{ values: string; effect: ScheduleEffect } | null>(null);
   const [decisions, setDecisions] = useState<ReadonlyMap<string, Decision>>(new Map());
   const before: Foreseen<InputOf<R>>['before'] = async (values, act) => {
     const text = JSON.stringify(values);
     if (seen?.values !== text) {
-      const effect: Effect = await ask(route as Route<string, unknown, void, Effect>, given, values);
+      const effect: ScheduleEffect = await ask(route as Route<string, unknown, void, ScheduleEffect>, given, values);
       if (effect.rows.length > 0 || effect.none.length > 0) {
         setSeen({ values: text, effect });
         setDecisions(new Map());

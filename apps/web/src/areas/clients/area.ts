@@ -12,7 +12,9 @@ export const clientsArea: Area = {
   firmPages: [{ to: '/firm/details', words: 'Details', at: 60 }],
   clientSections: [
     {
-      ...{ path: 'notes', words: 'Notes', at: 70 },
+      path: 'notes',
+      words: 'Notes',
+      at: 70,
       Words: part(() => import('./note-list'), 'NotesInWords', 'Notes'),
       Body: part(() => import('./note-list'), 'NoteList'),
     },
@@ -22,7 +24,9 @@ export const clientsArea: Area = {
     { press: 'n p', does: 'new prospect, in passing', Opens: part(() => import('./passing-leaf'), 'NewInPassing'), at: 20, needs: 'change clients' },
   ],
   notFound: {
-    ...{ at: 10, needs: 'change clients', words: (find) => `Add “${find}” as a prospect` },
+    at: 10,
+    needs: 'change clients',
+    words: (find) => `Add “${find}” as a prospect`,
     Opens: part(() => import('./passing-leaf'), 'NewInPassing'),
   },
   found: { client: (id) => `/clients/${id}` },

@@ -309,7 +309,7 @@ function BothVersions({
           Save mine over it
         </button>
         <button type="button" className="act-quiet" onClick={onTakeTheirs}>
-          Keep it as it stands
+          Keep it stands
         </button>
       </div>
     </div>

@@ -20,7 +20,7 @@ import { MergeLeaf } from './merge-leaf';
 import { RelateLeaf } from './relate-leaf';
 import { StandingLeaf } from './standing-leaf';
 import { ContactLeaf } from './contact-leaf';
-import { FORM_WORDS, saysInWords, spanInWords } from './words';
+import { FORM_WORDS, permissionsInWords, spanInWords } from './words';
 
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
@@ -214,7 +214,7 @@ export function ClientPage() {
                   <dd className="min-w-0 wrap-anywhere text-soft">
                     {[contact.role, contact.email, contact.phone ?? contact.mobile].filter(Boolean).join(', ')}
                     {!contact.email && client.way === 'online' && <span className="soon"> no email address</span>}
-                    {!(contact.getsRequests && contact.signs && contact.pays) && <span>; {saysInWords(contact)}</span>}
+                    {!(contact.getsRequests && contact.signs && contact.pays) && <span>; {permissionsInWords(contact)}</span>}
                   </dd>
                 </div>
               ))}

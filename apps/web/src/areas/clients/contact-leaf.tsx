@@ -1,7 +1,7 @@
 import * as contactsRoutes from '@steady/contract/contacts.routes';
 import { useState } from 'react';
 import type { FieldValues, Path, UseFormRegister } from 'react-hook-form';
-import { ChangeContact, ContactInput, type FoundContact, LinkContact, type PersonView, type Say } from '@steady/contract/contacts';
+import { ChangeContact, ContactInput, type FoundContact, LinkContact, type PersonView, type ContactPermission } from '@steady/contract/contacts';
 import { send, useData } from '../../app/api';
 import { DateField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -9,7 +9,7 @@ import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
 import { AddressFields } from './address-fields';
 
-const SAY_WORDS: { say: Say; words: string }[] = [
+const PERMISSIONS: { say: ContactPermission; words: string }[] = [
   { say: 'getsRequests', words: 'Gets requests and answers them in the portal' },
   { say: 'signs', words: 'Signs for the client' },
   { say: 'pays', words: 'Gets bills and pays them' },
@@ -20,7 +20,7 @@ function SayTicks<Values extends FieldValues>({ register }: { register: UseFormR
   return (
     <fieldset className="mt-1">
       <legend className="mb-0.5 text-table font-semibold">At this client</legend>
-      {SAY_WORDS.map((one) => (
+      {PERMISSIONS.map((one) => (
         <TickField key={one.say} label={one.words} {...register(one.say as string as Path<Values>)} />
       ))}
     </fieldset>
@@ -84,7 +84,7 @@ export function LinkLeaf({
   clientId: string;
   contact: { id: string; name: string };
   /** How they stand there now, when they are linked already. */
-  there?: { role: string | null } & Record<Say, boolean>;
+  there?: { role: string | null } & Record<ContactPermission, boolean>;
   onClose(): void;
 }) {
   const say = useSay();

@@ -12,7 +12,7 @@ import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Note, Page, Trouble } from '../../ui/page';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { LinkLeaf, PersonLeaf } from './contact-leaf';
-import { saysInWords } from './words';
+import { permissionsInWords } from './words';
 
 type At = PersonView['clients'][number];
 /** A person, and every client for whom they act. */
@@ -47,7 +47,7 @@ export function PersonPage() {
       sort: (row) => row.name,
     },
     { key: 'role', head: 'Role', cell: (row) => row.role ?? <span className="text-soft">not said</span>, sort: (row) => row.role },
-    { key: 'says', head: 'Says', cell: (row) => saysInWords(row) },
+    { key: 'says', head: 'Says', cell: (row) => permissionsInWords(row) },
     ...(may
       ? ([
           {

@@ -1,6 +1,6 @@
 import type { CivilDate } from '@steady/core/calendar';
 import type { LegalForm } from '@steady/contract/clients';
-import type { RelatedKind, Say } from '@steady/contract/contacts';
+import type { RelatedKind, ContactPermission } from '@steady/contract/contacts';
 import { dayInWords } from '../../ui/words';
 
 /** Legal forms as they stand at the head of a record. */
@@ -18,11 +18,11 @@ export const FORM_WORDS: Record<LegalForm, string> = {
 export const spanInWords = (from: string | null, until: string | null, today: CivilDate): string =>
   [from && `from ${dayInWords(from, today)}`, until && `until ${dayInWords(until, today)}`].filter(Boolean).join(' ');
 
-const SAY_WORDS: Record<Say, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
+const PERMISSION_WORDS: Record<ContactPermission, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
 
 /** What somebody has a say in, as words. */
-export function saysInWords(of: Record<Say, boolean>): string {
-  const says = (Object.keys(SAY_WORDS) as Say[]).filter((say) => of[say]).map((say) => SAY_WORDS[say]);
+export function permissionsInWords(of: Record<ContactPermission, boolean>): string {
+  const says = (Object.keys(PERMISSION_WORDS) as ContactPermission[]).filter((say) => of[say]).map((say) => PERMISSION_WORDS[say]);
   return says.length > 0 ? says.join(', ') : 'has no say';
 }
 

@@ -6,7 +6,9 @@ export const documentsArea: Area = {
   clientSections: [{ path: 'documents', words: 'Documents', at: 40, Body: part(() => import('./document-list'), 'DocumentList') }],
   jobSections: [
     {
-      ...{ path: 'documents', words: 'Documents', at: 30 },
+      path: 'documents',
+      words: 'Documents',
+      at: 30,
       Words: part(() => import('./document-list'), 'DocumentsInWords', 'Documents'),
       Body: part(() => import('./document-list'), 'DocumentsOfJob'),
     },

@@ -17,7 +17,7 @@ import { FlowPage } from './flow-view';
 import { useJobCells, useJobColumns } from './job-list';
 import { JobsNarrow, useJobsFilter } from './jobs-filter';
 import { NewJobLeaf } from './new-job-leaf';
-import { TogetherLeaf } from './together-leaf';
+import { BulkChangeLeaf } from './bulk-change-leaf';
 
 const VIEWS = { due: 'By due week', flow: 'Flow', person: 'By person', client: 'By client', finished: 'Finished' } as const;
 type View = keyof typeof VIEWS;
@@ -155,7 +155,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
         }
       />
       {changing && (
-        <TogetherLeaf
+        <BulkChangeLeaf
           ids={[...of.chosen]}
           onClose={() => {
             setChanging(false);

@@ -22,12 +22,20 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
     input: (task ? ChangeTask : AddTask) as new () => TaskValues,
     start: task
       ? {
-          ...{ name: task.name, assigneeId: task.assigneeId ?? '', estimate: task.estimate },
-          ...{ startOn: task.startOn, dueOn: task.dueOn, version: task.version },
+          name: task.name,
+          assigneeId: task.assigneeId ?? '',
+          estimate: task.estimate,
+          startOn: task.startOn,
+          dueOn: task.dueOn,
+          version: task.version,
         }
       : {
-          ...{ name: '', phaseKey, assigneeId: job.preparerId ?? '', estimate: 30 },
-          ...{ startOn: firstDay, dueOn: job.targetOn < firstDay ? firstDay : job.targetOn },
+          name: '',
+          phaseKey,
+          assigneeId: job.preparerId ?? '',
+          estimate: 30,
+          startOn: firstDay,
+          dueOn: job.targetOn < firstDay ? firstDay : job.targetOn,
         },
     submit: async (values) => {
       const given = { ...values, assigneeId: values.assigneeId ?? null };

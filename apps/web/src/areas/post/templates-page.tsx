@@ -149,7 +149,9 @@ function TemplateLeaf({ template, onClose }: { template: TemplateView | null; on
                       postRoutes.tryOut,
                       {},
                       {
-                        ...{ subject: getValues('subject'), body: getValues('body'), clientId: client.id },
+                        subject: getValues('subject'),
+                        body: getValues('body'),
+                        clientId: client.id,
                         ...(jobId ? { jobId } : {}),
                       },
                     ),

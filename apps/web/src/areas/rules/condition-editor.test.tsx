@@ -6,7 +6,9 @@ import { ConditionEditor, type KnownFact } from './condition-editor';
 
 const FACTS: KnownFact[] = [
   {
-    ...{ fact: 'way', words: 'works', kind: 'choice' },
+    fact: 'way',
+    words: 'works',
+    kind: 'choice',
     choices: [
       { value: 'online', words: 'online' },
       { value: 'paper', words: 'on paper' },

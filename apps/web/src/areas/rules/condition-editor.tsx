@@ -18,7 +18,9 @@ const CLIENT_FACTS: KnownFact[] = [
   { fact: 'vatRegistered', words: 'registered for VAT', kind: 'yes or no' },
   { fact: 'employer', words: 'an employer', kind: 'yes or no' },
   {
-    ...{ fact: 'way', words: 'works', kind: 'choice' as const },
+    fact: 'way',
+    words: 'works',
+    kind: 'choice' as const,
     choices: [
       { value: 'online', words: 'online' },
       { value: 'paper', words: 'on paper' },

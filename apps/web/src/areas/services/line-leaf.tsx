@@ -42,16 +42,17 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
     input: (line ? ChangeServiceLine : AddServiceLine) as new () => Values,
     start: line
       ? {
-          ...{
-            rhythm: line.rhythm,
-            fee: line.fee ?? undefined,
-            startsOn: line.startsOn,
-            name: line.name,
-            anchor: line.anchor,
-            anchorOn: line.anchorOn ?? '',
-            version: line.version,
-          },
-          ...{ cutShort: line.cutShort, ruleIds: line.ruleIds, preparerId: line.preparerId ?? '', billing: line.billing ?? undefined },
+          rhythm: line.rhythm,
+          fee: line.fee ?? undefined,
+          startsOn: line.startsOn,
+          name: line.name,
+          anchor: line.anchor,
+          anchorOn: line.anchorOn ?? '',
+          version: line.version,
+          cutShort: line.cutShort,
+          ruleIds: line.ruleIds,
+          preparerId: line.preparerId ?? '',
+          billing: line.billing ?? undefined,
         }
       : { startsOn: session.today, cutShort: true },
     submit: (values) =>

@@ -6,7 +6,12 @@ import { type ListState, useListState } from './list-state';
 
 const USUAL = ['due', 'who'];
 const SAVED = {
-  ...{ id: 's', name: 'Paper by fee', filters: [{ field: 'way', test: 'is', value: 'paper' }], columns: ['fee'], sort: '-fee', more: { by: 'service' } },
+  id: 's',
+  name: 'Paper by fee',
+  filters: [{ field: 'way', test: 'is', value: 'paper' }],
+  columns: ['fee'],
+  sort: '-fee',
+  more: { by: 'service' },
 } as unknown as SavedListView;
 
 /** A list in an address; buttons change it, and what it is stands beside them. */

@@ -59,7 +59,13 @@ export function useListState(usual: readonly string[]): ListState {
       { replace: true, preventScrollReset: true },
     );
   return {
-    ...{ find, filters, columns, sort, by, more, query },
+    find,
+    filters,
+    columns,
+    sort,
+    by,
+    more,
+    query,
     set: ({ by: nextBy = by, ...change }) => {
       const { by: _, ...rest } = more;
       write({ find, filters, columns, sort, ...change, more: nextBy === null ? rest : { ...rest, by: nextBy } });

@@ -1,7 +1,7 @@
 import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import useSWRInfinite from 'swr/infinite';
 import type { Field } from '@steady/core/lists';
-import type { ListFields, ListPlace, ListTotals, ListValue, Listed, PlaceFound, SavedListView } from '@steady/contract/lists';
+import type { ListFieldsView, ListPlace, ListTotals, ListValue, Listed, PlaceFound, SavedListView } from '@steady/contract/lists';
 import type { ListQuery } from '@steady/contract/queries';
 import type { FileSent, Route } from '@steady/contract/route';
 import { type ProblemError, addressOf, read, useData, whenRefreshed } from '../../app/api';
@@ -42,7 +42,7 @@ export interface ListRoutes {
   ids: ListRoute<string[]>;
   place: ListRoute<PlaceFound>;
   sums: ListRoute<ListTotals>;
-  fields: Route<string, void, void, ListFields>;
+  fields: Route<string, void, void, ListFieldsView>;
   file: Route<`${string}:kind`, void, ListQuery, FileSent>;
 }
 /** Each list may ask for more than all lists do. */
@@ -74,7 +74,15 @@ export function useListing<Row extends ListedRow>(routes: ListRoutes, state: Lis
     return () => watcher.disconnect();
   }, [more, size, setSize]);
   return {
-    ...{ query, routes, rows, more, error, landed, chosen, onChoose, end },
+    query,
+    routes,
+    rows,
+    more,
+    error,
+    landed,
+    chosen,
+    onChoose,
+    end,
     ready: data !== undefined && known !== undefined,
     total: data?.[0]?.total ?? 0,
     said: data?.[0]?.said ?? '',

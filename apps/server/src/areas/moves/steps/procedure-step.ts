@@ -26,8 +26,16 @@ export class ProcedureStep implements Step<'procedure', { jobId: string }> {
     const procedure = await this.procedures.get(work, procedureId);
     const dueOn = addWorkingDays(work.today, DUE_AFTER, work.firm.calendar).toString();
     const jobId = await this.jobs.begin(work, {
-      ...{ client, facts: factsOf(client), line: null, procedure, obligationId: null, name: `${procedure.name}, ${client.name}` },
-      ...{ periodStart: work.today.toString(), periodEnd: dueOn, targetOn: dueOn, dueOn },
+      client,
+      facts: factsOf(client),
+      line: null,
+      procedure,
+      obligationId: null,
+      name: `${procedure.name}, ${client.name}`,
+      periodStart: work.today.toString(),
+      periodEnd: dueOn,
+      targetOn: dueOn,
+      dueOn,
     });
     return brought({ jobId });
   }

@@ -38,7 +38,7 @@ const KEPT = [
 
 /** One change to many jobs: each as if it were made alone, what cannot be changed is named, the whole can be taken back. */
 @Injectable()
-export class ManyJobsService {
+export class BulkJobsService {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
@@ -176,7 +176,9 @@ export class ManyJobsService {
         if (job.phase === null && row.before.phase !== null)
           await this.events.record(work, JobReopened, {
             what: 'took back the end of the job',
-            ...{ clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } },
+            clientId: job.clientId,
+            jobId: job.id,
+            payload: { jobId: job.id },
           });
         undone += 1;
       } catch (error) {

@@ -22,7 +22,7 @@ import type { DemoClient, ServiceKey } from './clients';
 import type { PersonKey } from './people';
 
 /** The services of the application through which the demo firm is worked. */
-export interface Hands {
+export interface DemoServices {
   access: AccessService;
   groups: GroupsService;
   works: Works;

@@ -33,7 +33,7 @@ interface Done {
 }
 
 /** Changes many jobs at once: what will happen summed up before, how far it is while it runs, one undo after. */
-export function TogetherLeaf({ ids, onClose }: { ids: readonly string[]; onClose(): void }) {
+export function BulkChangeLeaf({ ids, onClose }: { ids: readonly string[]; onClose(): void }) {
   const [change, setChange] = useState<ChangeJobs['change']>('people');
   const [role, setRole] = useState<NonNullable<ChangeJobs['role']>>('preparerId');
   const [personId, setPersonId] = useState('');
