@@ -1,4 +1,4 @@
-import { type ComponentType, type ReactNode, Suspense, lazy } from 'react';
+import { type ComponentType, type ReactNode, Suspense, lazy, useState } from 'react';
 import type { RouteObject } from 'react-router';
 import type { Right } from '@steady/core/access';
 import type { ClientView } from '@steady/contract/clients';
@@ -59,17 +59,32 @@ export const page = <Module extends object>(path: string, load: () => Promise<Mo
   lazy: async () => ({ Component: (await load())[name] as ComponentType }),
 });
 
-/** A part of a page that is fetched when it is first shown. @param meanwhile what stands there until it has come */
+const parts: (() => Promise<unknown>)[] = [];
+
+/** Fetches all parts ahead, so that what is opened next stands at once and hears its keys. Called when the frame has come to rest. */
+export function fetchParts(): void {
+  for (const fetchPart of parts) void fetchPart().catch(() => undefined);
+}
+
+/** A part of a page that is fetched ahead, or at the latest when it is first shown. @param meanwhile what stands there until it has come */
 export function part<Module extends object, Name extends keyof Module>(
   load: () => Promise<Module>,
   name: Name,
   meanwhile: ReactNode = null,
 ): Fetched<Module[Name]> {
-  const Part = lazy(async () => ({ default: (await load())[name] as ComponentType<object> }));
-  return ((props: object) => (
-    <Suspense fallback={meanwhile}>
-      <Part {...props} />
-    </Suspense>
-  )) as Fetched<Module[Name]>;
+  let there: ComponentType<object> | null = null;
+  const fetchPart = async () => ({ default: (there = (await load())[name] as ComponentType<object>) });
+  parts.push(fetchPart);
+  const Part = lazy(fetchPart);
+  return function PartOfPage(props: object) {
+    // As it was when first shown: a part that comes later must not be begun anew while somebody types into it.
+    const [Now] = useState(() => there);
+    if (Now) return <Now {...props} />;
+    return (
+      <Suspense fallback={meanwhile}>
+        <Part {...props} />
+      </Suspense>
+    );
+  } as Fetched<Module[Name]>;
 }
 type Fetched<Component> = Component extends (props: infer Props) => ReactNode ? Shown<Props> : never;

@@ -4,7 +4,7 @@ import { Menu as MenuIcon, X } from 'lucide-react';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { NavLink, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { send, whenPasswordIsWanted } from './api';
-import type { Command } from './area';
+import { type Command, fetchParts } from './area';
 import { useBrought } from './brought';
 import { Keys, useKeys } from './keys';
 import { useLive } from './live';
@@ -40,6 +40,11 @@ function Frame() {
   useEffect(() => {
     whenPasswordIsWanted(() => new Promise((resolve) => setAsking(() => resolve)));
     return () => whenPasswordIsWanted(null);
+  }, []);
+  useEffect(() => {
+    // Not every browser tells when it is at rest.
+    if ('requestIdleCallback' in window) window.requestIdleCallback(fetchParts);
+    else setTimeout(fetchParts);
   }, []);
   const commands = useBrought('keys');
   useKeys(
