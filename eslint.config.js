@@ -25,7 +25,10 @@ export default tseslint.config(
       '@typescript-eslint/unbound-method': 'off',
       // A case that is not thought of does not pass: where the rest is treated alike, a default says so.
       '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
-      'no-restricted-syntax': ['error', { selector: 'ObjectExpression > SpreadElement > ObjectExpression', message: 'Write the properties in the object itself.' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ObjectExpression > SpreadElement > ObjectExpression', message: 'Write the properties in the object itself.' },
+      ],
     },
   },
   {
