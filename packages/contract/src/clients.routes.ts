@@ -31,7 +31,7 @@ export const file = get('/api/clients/list.:kind', 'see clients', {
   text: ['kind'],
   takesAlong: 'the list of clients',
 });
-export const fields = get('/api/clients/fields', 'see clients', { answer: a<ListFieldsView>('ListFields') });
+export const fields = get('/api/clients/fields', 'see clients', { answer: a<ListFieldsView>('ListFieldsView') });
 /** The labels in use. */
 export const labels = get('/api/labels', 'see clients', { answer: a<string[]>('string[]'), shows: ['clients', 'imports', 'moves', 'jobs'] });
 export const details = get('/api/details', 'see clients', { answer: a<DetailFieldView[]>('DetailFieldView[]'), shows: ['clients'] });

@@ -27,7 +27,7 @@ export const place = get('/api/jobs/place', 'see clients', { query: a<JobsFilter
 export const totals = get('/api/jobs/totals', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<JobTotals>('JobTotals') });
 /** The list added up by one of its fields. */
 export const sums = get('/api/jobs/sums', 'see clients', { query: a<JobsFilter>('JobsFilter'), answer: a<ListTotals>('ListTotals') });
-export const fields = get('/api/jobs/fields', 'see clients', { answer: a<ListFieldsView>('ListFields') });
+export const fields = get('/api/jobs/fields', 'see clients', { answer: a<ListFieldsView>('ListFieldsView') });
 export const flow = get('/api/jobs/flow', 'see clients', { query: a<OfProcedure>('OfProcedure'), answer: a<FlowView>('FlowView') });
 /** The list as it is shown, or added up, as a file: CSV, or a workbook. */
 export const file = get('/api/jobs/list.:kind', 'see clients', {
