@@ -16,7 +16,18 @@ export class RequestItemInput {
   description?: string;
 }
 
-export class SendRequest {
+/** Things that are wanted: by themselves, more of them in a request that is out already. */
+export class AddItems {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Ask for at least one thing.' })
+  @ArrayMaxSize(40, { message: 'Ask for forty things at most in one request.' })
+  @ValidateNested({ each: true })
+  @Type(() => RequestItemInput)
+  items: RequestItemInput[];
+}
+
+/** A list of things that is wanted from a client. */
+export class SendRequest extends AddItems {
   /** Which of the requests that the procedure plans for this phase it is. */
   @LeftOut()
   @IsLine(60, 'A key')
@@ -29,23 +40,6 @@ export class SendRequest {
 
   @IsDay({ message: 'Say by when it is wanted.' })
   dueOn: string;
-
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Ask for at least one thing.' })
-  @ArrayMaxSize(40, { message: 'Ask for forty things at most in one request.' })
-  @ValidateNested({ each: true })
-  @Type(() => RequestItemInput)
-  items: RequestItemInput[];
-}
-
-/** More things that are wanted in a request that is out already. */
-export class AddItems {
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Ask for at least one thing.' })
-  @ArrayMaxSize(40, { message: 'Ask for forty things at most in one request.' })
-  @ValidateNested({ each: true })
-  @Type(() => RequestItemInput)
-  items: RequestItemInput[];
 }
 
 /** An answer to a client's question. */

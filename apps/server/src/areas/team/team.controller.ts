@@ -14,12 +14,14 @@ import { type Asked, Does } from '../../platform/http/routes';
 import { Database } from '../../platform/database';
 import { AccountService } from './account.service';
 import { ClosingService } from './closing.service';
+import { RolesService } from './roles.service';
 import { TeamService } from './team.service';
 
 @Controller()
 export class TeamController {
   constructor(
     private readonly team: TeamService,
+    private readonly roleRights: RolesService,
     private readonly closing: ClosingService,
     private readonly doorsOfFirm: DoorsService,
     private readonly account: AccountService,
@@ -110,12 +112,12 @@ export class TeamController {
 
   @Does(routes.roles)
   roles({ work }: Asked<typeof routes.roles>): Promise<RoleView[]> {
-    return this.team.roles(work);
+    return this.roleRights.list(work);
   }
 
   @Does(routes.setRole, { input: SetRoleRights })
   async setRole({ work, at: { role }, input }: Asked<typeof routes.setRole>): Promise<void> {
     if (!ROLES.includes(role as Role)) throw Problem.notFound('role');
-    await this.team.setRole(work, role as Role, input.rights, input.approveUpTo ?? null);
+    await this.roleRights.set(work, role as Role, input.rights, input.approveUpTo ?? null);
   }
 }

@@ -7,6 +7,7 @@ import { ClosingService } from './closing.service';
 import { DoorsService } from './doors.service';
 import { PersonLinks } from './person-links.service';
 import { SignInTries } from './sign-in-tries';
+import { RolesService } from './roles.service';
 import { SignInController } from './sign-in.controller';
 import { SignInService } from './sign-in.service';
 import { TeamController } from './team.controller';
@@ -23,6 +24,7 @@ import { TeamService } from './team.service';
     SignInService,
     AccountService,
     TeamService,
+    RolesService,
     ClosingService,
     DoorsService,
   ],

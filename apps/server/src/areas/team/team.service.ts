@@ -1,18 +1,17 @@
-import { formatMoney } from '@steady/core/money';
 import { fullDate } from '@steady/core/words';
 import { Ticks } from '../../platform/background/ticks';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
-import { and, desc, eq, gte, inArray, lte, ne, notInArray, sql } from 'drizzle-orm';
-import { ROLES, type Right, type Role, rightsOf, whyNotRights } from '@steady/core/access';
+import { and, desc, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
+import type { Role } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
-import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, RoleView, TeamRow } from '@steady/contract/team';
+import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, TeamRow } from '@steady/contract/team';
 import { Database, newId, rows } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { within, may } from '../../platform/identity';
-import { leave, members, people, rates, roleRights } from './team.tables';
+import { leave, members, people, rates } from './team.tables';
 import { StaffSessions } from './staff-sessions';
 import { firms } from '../../platform/work';
 import { type NewFirm, type Work, Works } from '../../platform/work';
@@ -46,12 +45,11 @@ export interface NewMember {
 
 export const MemberInvited = eventKind<{ memberId: string }>('person invited', 'team');
 export const MemberChanged = eventKind<{ memberId: string }>('person changed', 'team');
-export const RoleChanged = eventKind<{ role: Role }>('role changed', 'team');
 
 /** Seven and a half hours a day, Monday to Friday, until somebody says otherwise. */
 const USUAL_WEEK = [450, 450, 450, 450, 450, 0, 0];
 
-/** The people of the firm, what their roles may do, when they work and what an hour of theirs costs. */
+/** The people of the firm, when they work and what an hour of theirs costs. */
 @Injectable()
 export class TeamService implements OnModuleInit {
   constructor(
@@ -271,43 +269,6 @@ export class TeamService implements OnModuleInit {
       // Who may not see what an hour costs does not take it away either.
       .onConflictDoUpdate({ target: [rates.firmId, rates.memberId, rates.fromDay], set: { perHour, ...(costPerHour === null ? {} : { costPerHour }) } });
     await this.events.record(work, MemberChanged, { what: `set the rate of ${member.name} from ${fromDay}`, after: input, payload: { memberId } });
-  }
-
-  async roles(work: Work): Promise<RoleView[]> {
-    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row]));
-    const team = await work.tx
-      .select({ role: members.role })
-      .from(members)
-      .where(and(eq(members.firmId, work.firm.id), notInArray(members.standing, ['left', 'suspended'])));
-    return ROLES.map((role) => ({
-      role,
-      rights: rightsOf(role, set.get(role)?.rights),
-      approveUpTo: set.get(role)?.approveUpTo ?? null,
-      people: team.filter((member) => member.role === role).length,
-      changed: set.has(role),
-    }));
-  }
-
-  /** Sets what a role may do in this firm; it holds from the next thing anybody asks for. */
-  async setRole(work: Work, role: Role, given: readonly Right[], approveUpTo: number | null): Promise<void> {
-    const why = whyNotRights(role, given);
-    if (why) throw Problem.invalid([{ field: 'rights', message: why }]);
-    const { rights: before, approveUpTo: limit } = (await this.roles(work)).find((one) => one.role === role)!;
-    const rights = rightsOf(role, given);
-    await work.tx
-      .insert(roleRights)
-      .values({ firmId: work.firm.id, role, rights, approveUpTo })
-      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: { rights, approveUpTo } });
-    const added = rights.filter((right) => !before.includes(right)).map((right) => `may now ${right}`);
-    const taken = before.filter((right) => !rights.includes(right)).map((right) => `may no longer ${right}`);
-    if (limit !== approveUpTo) added.push(approveUpTo === null ? 'approves bills without a limit' : `approves bills up to ${formatMoney(approveUpTo)}`);
-    if (added.length + taken.length === 0) return;
-    await this.events.record(work, RoleChanged, {
-      what: `changed the role ${role}: ${[...added, ...taken].join(', ')}`,
-      before,
-      after: rights,
-      payload: { role },
-    });
   }
 
   /** Founds a firm with its first people. Used at start-up. */

@@ -1,9 +1,10 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
 import { type AskView, ChangeAsk, WithdrawAsk } from '@steady/contract/asks';
 import { send } from '../../app/api';
-import { DateField, LongTextField, TextField } from '../../ui/fields';
+import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { ReasonLeaf } from '../../ui/reason-leaf';
 import { useSay } from '../../ui/toasts';
 
 /** Changes what an ask is called, or by when it is wanted. */
@@ -35,24 +36,17 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
 /** Withdraws an ask, with a reason. */
 export function WithdrawAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
   const say = useSay();
-  const { form, onSubmit, busy, problem } = useLeafForm<WithdrawAsk>({
-    input: WithdrawAsk,
-    start: { reason: '' },
-    submit: async (values) => {
-      await send(asksRoutes.withdraw, { id: ask.id }, values);
-      say('Withdrawn. The client is not asked for it any more.');
-      onClose();
-    },
-  });
   return (
-    <Leaf open title={`Withdraw ${ask.title}`} act="Withdraw it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <LongTextField
-        label="Why"
-        hint="It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more; nobody is written to."
-        autoFocus
-        {...form.register('reason')}
-        error={form.formState.errors.reason?.message}
-      />
-    </Leaf>
+    <ReasonLeaf
+      title={`Withdraw ${ask.title}`}
+      act="Withdraw it"
+      hint="It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more; nobody is written to."
+      input={WithdrawAsk}
+      submit={async (values) => {
+        await send(asksRoutes.withdraw, { id: ask.id }, values);
+        say('Withdrawn. The client is not asked for it any more.');
+      }}
+      onClose={onClose}
+    />
   );
 }

@@ -7,10 +7,8 @@ import { type BillPreview, CancelBill } from '@steady/contract/fees';
 import { send, useData, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { LongTextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { Leaf } from '../../ui/leaf';
 import { Note, Page, Trouble } from '../../ui/page';
+import { ReasonLeaf } from '../../ui/reason-leaf';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { Worked } from '../../ui/workings';
 import { Effects } from './effects';
@@ -190,18 +188,16 @@ export function BillPage() {
 }
 
 function CancelLeaf({ invoice, onClose }: { invoice: BillPreview['invoice']; onClose(): void }) {
-  const { form, onSubmit, busy, problem } = useLeafForm<CancelBill>({
-    input: CancelBill,
-    start: { version: invoice.version, reason: '' },
-    submit: async (values) => {
-      await send(feesRoutes.cancel, { id: invoice.id }, values);
-      onClose();
-    },
-  });
   return (
-    <Leaf open title={`Cancel bill ${invoice.number}`} act="Cancel the bill" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <ReasonLeaf
+      title={`Cancel bill ${invoice.number}`}
+      act="Cancel the bill"
+      input={CancelBill}
+      start={{ version: invoice.version }}
+      submit={(values) => send(feesRoutes.cancel, { id: invoice.id }, values)}
+      onClose={onClose}
+    >
       <p className="mb-3">WIP of the job rises by {formatMoney(invoice.net)} again. The bill and its number stay on record, marked as cancelled.</p>
-      <LongTextField label="Why" autoFocus {...form.register('reason')} error={form.formState.errors.reason?.message} />
-    </Leaf>
+    </ReasonLeaf>
   );
 }

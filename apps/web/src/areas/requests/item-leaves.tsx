@@ -5,6 +5,7 @@ import { send } from '../../app/api';
 import { LongTextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { ReasonLeaf } from '../../ui/reason-leaf';
 import { useSay } from '../../ui/toasts';
 import { ItemFields } from './item-fields';
 
@@ -12,33 +13,19 @@ import { ItemFields } from './item-fields';
 export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
   const say = useSay();
   const again = item.state === 'accepted';
-  const { form, onSubmit, busy, problem } = useLeafForm<SendBack>({
-    input: SendBack,
-    start: {},
-    submit: async (values) => {
-      await send(requestsRoutes.sendBack, { id: item.id }, values);
-      say(`${again ? 'Asked for again' : 'Sent back'}. The client is told about ${item.name}.`);
-      onClose();
-    },
-  });
   return (
-    <Leaf
-      open
+    <ReasonLeaf
       title={again ? `Ask for ${item.name} again` : `Send ${item.name} back`}
       act={again ? 'Ask again and tell the client' : 'Send back and tell the client'}
+      label="What is missing or wrong"
+      hint="The client reads exactly these words."
+      input={SendBack}
+      submit={async (values) => {
+        await send(requestsRoutes.sendBack, { id: item.id }, values);
+        say(`${again ? 'Asked for again' : 'Sent back'}. The client is told about ${item.name}.`);
+      }}
       onClose={onClose}
-      onSubmit={onSubmit}
-      busy={busy}
-      problem={problem}
-    >
-      <LongTextField
-        label="What is missing or wrong"
-        hint="The client reads exactly these words."
-        autoFocus
-        {...form.register('reason')}
-        error={form.formState.errors.reason?.message}
-      />
-    </Leaf>
+    />
   );
 }
 

@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import { and, eq, notInArray } from 'drizzle-orm';
+import { ROLES, type Right, type Role, rightsOf, whyNotRights } from '@steady/core/access';
+import { formatMoney } from '@steady/core/money';
+import type { RoleView } from '@steady/contract/team';
+import { Events, eventKind } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { members, roleRights } from './team.tables';
+
+export const RoleChanged = eventKind<{ role: Role }>('role changed', 'team');
+
+/** What the roles of a firm may do. */
+@Injectable()
+export class RolesService {
+  constructor(private readonly events: Events) {}
+
+  /** Each role with what it may do in this firm and how many people have it. */
+  async list(work: Work): Promise<RoleView[]> {
+    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row]));
+    const team = await work.tx
+      .select({ role: members.role })
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), notInArray(members.standing, ['left', 'suspended'])));
+    return ROLES.map((role) => ({
+      role,
+      rights: rightsOf(role, set.get(role)?.rights),
+      approveUpTo: set.get(role)?.approveUpTo ?? null,
+      people: team.filter((member) => member.role === role).length,
+      changed: set.has(role),
+    }));
+  }
+
+  /** Sets what a role may do in this firm; it holds from the next thing anybody asks for. */
+  async set(work: Work, role: Role, given: readonly Right[], approveUpTo: number | null): Promise<void> {
+    const why = whyNotRights(role, given);
+    if (why) throw Problem.invalid([{ field: 'rights', message: why }]);
+    const { rights: before, approveUpTo: limit } = (await this.list(work)).find((one) => one.role === role)!;
+    const rights = rightsOf(role, given);
+    await work.tx
+      .insert(roleRights)
+      .values({ firmId: work.firm.id, role, rights, approveUpTo })
+      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: { rights, approveUpTo } });
+    const added = rights.filter((right) => !before.includes(right)).map((right) => `may now ${right}`);
+    const taken = before.filter((right) => !rights.includes(right)).map((right) => `may no longer ${right}`);
+    if (limit !== approveUpTo) added.push(approveUpTo === null ? 'approves bills without a limit' : `approves bills up to ${formatMoney(approveUpTo)}`);
+    if (added.length + taken.length === 0) return;
+    await this.events.record(work, RoleChanged, {
+      what: `changed the role ${role}: ${[...added, ...taken].join(', ')}`,
+      before,
+      after: rights,
+      payload: { role },
+    });
+  }
+}
