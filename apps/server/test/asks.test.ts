@@ -78,6 +78,8 @@ describe('a job that ends', () => {
     expect(await ask(jobId)).toMatchObject({ state: 'with us', owed: [] });
     expect(await forUs(jobId)).toEqual(['Answered: Bank']);
     await send(inside, payroll!.id).expect(409);
+    // Whoever looks at it is told how to ask on, not that there is nothing to do.
+    expect((await onItem(bank!.id, 'send-back', { reason: 'Page two is missing' }).expect(409)).body).toMatchObject({ code: 'job-finished' });
     await onItem(bank!.id, 'accept').expect(204);
     expect(await ask(jobId)).toMatchObject({ state: 'withdrawn' });
     expect(await forUs(jobId)).toEqual([]);

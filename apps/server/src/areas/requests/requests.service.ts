@@ -225,11 +225,11 @@ export class RequestsService {
   /** Sends an item back with a reason; the client is told. What was accepted is asked for once more so. */
   async sendBack(work: Work, itemId: string, reason: string): Promise<void> {
     const found = await this.find(work, itemId);
+    if ((await this.jobs.get(work, found.ask.jobId!)).phase === null)
+      throw Problem.refused('job-finished', 'The job is finished. Open it again first, or ask for it in another job.');
     this.book.mustBeOpen(found.ask);
     if (found.item.state === 'asked' || found.item.state === 'sent back')
       throw Problem.refused('nothing-came', `Nothing came for ${found.item.name} that could be sent back. A reminder asks for it again.`);
-    if ((await this.jobs.get(work, found.ask.jobId!)).phase === null)
-      throw Problem.refused('job-finished', 'The job is finished. Open it again first, or ask for it in another job.');
     await this.review(work, found, { state: 'sent back', sentBackReason: reason }, `sent ${found.item.name} back: "${reason}"`);
     await this.letters.tell(work, found.ask, `${work.firm.shortName}: ${found.item.name} is still needed`, [
       `${work.actor.name} looked at what you sent for ${found.item.name} and needs something more:`,

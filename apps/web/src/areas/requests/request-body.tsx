@@ -79,7 +79,7 @@ function Item({ item, open, mayAct, only, onOpen }: ItemProps) {
         {item.sentBackReason && item.state === 'sent back' && <p className="mt-1 text-table text-rust">Sent back: “{item.sentBackReason}”</p>}
       </div>
       {mayAct && (
-        <div className="flex flex-wrap items-start justify-end gap-2 max-sm:justify-start">
+        <div className="flex flex-wrap content-start items-baseline justify-end gap-2 max-sm:justify-start">
           {item.question && (
             <button className="act-quiet" onClick={() => onOpen({ what: 'reply', item })}>
               Reply
