@@ -1,4 +1,4 @@
-import type { LegalForm, VatGroup, Way } from '@steady/contract/clients';
+import type { LegalForm, VatGroup, Way } from '@steady/core/clients';
 import type { PersonKey } from './people';
 
 export type ServiceKey = 'vat' | 'payroll' | 'books' | 'tax' | 'annual' | 'income';

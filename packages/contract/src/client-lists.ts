@@ -3,7 +3,7 @@ import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsIn, IsInt, IsObject, IsString, IsUUID, MaxLength, Min, ValidateNested } from 'class-validator';
 import { LeftOut } from './checks';
 import type { DetailValue } from '@steady/core/details';
-import { type LegalForm, type Standing, WAYS, type Way } from './clients';
+import { type LegalForm, type Standing, type Way, WAYS } from '@steady/core/clients';
 import type { ListValue, Listed } from './lists';
 
 /** A row of the list of clients: what it is, and a value for each column asked for. */

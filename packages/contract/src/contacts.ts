@@ -25,10 +25,6 @@ export class Address {
   country?: string;
 }
 
-/** An address in one line, as it stands in the margin of a page. */
-export const addressInLine = ({ street, town, postcode, country }: Address): string =>
-  [street, [town, postcode].filter(Boolean).join(' '), country].filter(Boolean).join(', ');
-
 /** Whether somebody wants news of the firm, since when, and how the firm knows. */
 export class Marketing {
   @IsBoolean({ message: 'Say whether they want news or not.' })

@@ -1,17 +1,11 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsOptional, IsUUID, Min, ValidateIf } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsUUID, Min } from 'class-validator';
+import { type Category, type JobFacts, type JobFactsChanged, type JobStatus, PRIORITIES, type Priority, enteredJobFacts } from '@steady/core/jobs';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
+import { changeInput } from './facts-input';
 import type { ListValue } from './lists';
 import type { TaskView } from './tasks';
-
-export const JOB_STATUSES = ['open', 'on hold', 'finished'] as const;
-export type JobStatus = (typeof JOB_STATUSES)[number];
-export const PRIORITIES = ['first', 'usual', 'when there is room'] as const;
-export type Priority = (typeof PRIORITIES)[number];
-/** How a job is billed. */
-export const CATEGORIES = ['agreed fee', 'by time', 'not charged'] as const;
-export type Category = (typeof CATEGORIES)[number];
 
 /** Which version of a record was seen by whoever acts on it. */
 export class SeenVersion {
@@ -103,74 +97,13 @@ export interface JobsBegun {
   not: { clientId: string; client: string; why: string }[];
 }
 
-export class ChangeJob {
-  @LeftOut()
-  @Trimmed()
-  @IsLine(200, 'A name')
-  name?: string;
-
-  @LeftOut()
-  @IsDay()
-  startOn?: string;
-
-  @LeftOut()
-  @IsDay()
-  targetOn?: string;
-
-  /** Only of a job whose deadline no rule sets. */
-  @LeftOut()
-  @IsDay()
-  dueOn?: string;
-
+/** A change of some facts of a job. Its last day is ours to name only where no rule sets it. */
+export class ChangeJob extends changeInput<JobFactsChanged>(enteredJobFacts) {
   /** A word to whoever gets the job. */
   @LeftOut()
   @Trimmed()
   @IsText(500, 'A word')
   word?: string;
-
-  @LeftOut()
-  @IsIn(PRIORITIES)
-  priority?: Priority;
-
-  @LeftOut()
-  @IsIn(CATEGORIES)
-  category?: Category;
-
-  /** Which kind of income it is, in the firm's own words. */
-  @ValidateIf((o: ChangeJob) => o.income !== null)
-  @IsOptional()
-  @IsLine(60, 'A kind of income')
-  income?: string | null;
-
-  @ValidateIf((o: ChangeJob) => o.ownStatus !== null)
-  @IsOptional()
-  @IsLine(60, 'A status')
-  ownStatus?: string | null;
-
-  @LeftOut()
-  @IsMoney(0)
-  fee?: number;
-
-  /** With whom of the client it is settled; null for whoever gets its requests. */
-  @ValidateIf((o: ChangeJob) => o.contactId !== null)
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the client.' })
-  contactId?: string | null;
-
-  @ValidateIf((o: ChangeJob) => o.partnerId !== null)
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
-  partnerId?: string | null;
-
-  @ValidateIf((o: ChangeJob) => o.managerId !== null)
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
-  managerId?: string | null;
-
-  @ValidateIf((o: ChangeJob) => o.preparerId !== null)
-  @IsOptional()
-  @IsUUID(undefined, { message: 'Choose a person of the firm.' })
-  preparerId?: string | null;
 
   @IsInt()
   @Min(1)
@@ -210,39 +143,23 @@ export interface JobActionView {
   error: string | null;
 }
 
-export interface JobView {
+/** A job with its facts; its fee stands with its money, for those who may see it. */
+export interface JobView extends Omit<JobFacts, 'fee'> {
   id: string;
   version: number;
   number: number;
-  name: string;
   clientId: string;
   client: string;
   clientWay: string;
   rhythm: string;
-  status: JobStatus;
-  holdReason: string | null;
-  holdUntil: string | null;
-  stuckReason: string | null;
   stuckSince: string | null;
   stuckFor: string | null;
-  ownStatus: string | null;
-  priority: Priority;
-  category: Category;
-  /** Which kind of income it is; null where nobody has said. */
-  income: string | null;
   asksToMove: boolean;
   service: string | null;
   procedure: { id: string; name: string; version: number | null; now: number } | null;
   actions: JobActionView[];
   /** Bills that stand on another job of the client while time is recorded here. */
   billsElsewhere: string[];
-  /** Why it was closed before it was done. */
-  closedReason: string | null;
-  periodStart: string;
-  periodEnd: string;
-  startOn: string;
-  targetOn: string;
-  dueOn: string;
   obligation: {
     id: string;
     status: string;
@@ -252,15 +169,8 @@ export interface JobView {
     authority: string;
     workings: Workings;
   } | null;
-  partnerId: string | null;
-  managerId: string | null;
-  preparerId: string | null;
-  /** With whom of the client it is settled; null for whoever gets its requests. */
-  contactId: string | null;
   contacts: { id: string; name: string; email: string | null; getsRequests: boolean; signs: boolean }[];
-  everythingInOn: string | null;
   waitingSince: string | null;
-  waitingFor: string | null;
   phases: PhaseView[];
   passedOver: { name: string; why: string }[];
   tasks: TaskView[];

@@ -1,7 +1,8 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { MoveKind } from '@steady/core/procedures';
 import { IsLine, IsText, LeftOut, Trimmed } from './checks';
-import { PRIORITIES, type Priority, TheseJobs } from './jobs';
+import { PRIORITIES, type Priority } from '@steady/core/jobs';
+import { TheseJobs } from './jobs';
 
 /** A move by hand, as it was looked at before. */
 export class MoveJob {

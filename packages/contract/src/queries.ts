@@ -1,6 +1,9 @@
 import { IsIn, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
 import { IsDay, IsLine, IsText, LeftOut } from './checks';
-import { JOB_STATES, type JobState, PRIORITIES } from './jobs';
+import { identifiers } from '@steady/core/clients';
+import { PRIORITIES } from '@steady/core/jobs';
+import { textsInput } from './facts-input';
+import { JOB_STATES, type JobState } from './jobs';
 
 // What may stand behind the question mark of an address. The web never loads this file: it knows these classes as types.
 
@@ -148,22 +151,10 @@ export class InvoicesAsked extends OfRecord {
 }
 
 /** What is known of a client that is being written down. */
-export class AlikeAsked {
+export class AlikeAsked extends textsInput(identifiers) {
   @LeftOut()
   @IsLine(160, 'A name')
   name?: string;
-
-  @LeftOut()
-  @IsLine(160, 'A VAT number')
-  vatNumber?: string;
-
-  @LeftOut()
-  @IsLine(160, 'A tax number')
-  taxNumber?: string;
-
-  @LeftOut()
-  @IsLine(160, 'A company number')
-  companyNumber?: string;
 
   /** The record itself, where it is there already. */
   @LeftOut()

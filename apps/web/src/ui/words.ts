@@ -1,4 +1,4 @@
-import { type CivilDate, MONTHS_LONG, Temporal, civil } from '@steady/core/calendar';
+import { type CivilDate, Temporal, civil } from '@steady/core/calendar';
 import { dueInWords, plainDate, shortDate, sinceInWords } from '@steady/core/words';
 
 let zone = 'Europe/Dublin';
@@ -38,12 +38,6 @@ export function dueTone(due: string, today: CivilDate): 'late' | 'soon' | '' {
 export const dueWords = (due: string, today: CivilDate) => dueInWords(civil(due), today);
 /** "6 days": since a moment. */
 export const waitedWords = (since: string, today: CivilDate) => sinceInWords(dayOf(since), today);
-
-/** "31 December" from "12-31". */
-export function monthDayInWords(monthDay: string): string {
-  const [month, day] = monthDay.split('-').map(Number);
-  return `${day} ${MONTHS_LONG[month! - 1]}`;
-}
 
 /** Bytes as people say them: "12 kB". */
 export function sizeInWords(bytes: number): string {

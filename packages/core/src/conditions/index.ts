@@ -1,4 +1,7 @@
 import { MONTHS_LONG } from '../calendar';
+import { clientFact } from '../clients';
+import type { FactDefinition } from '../facts';
+import { jobFactInRules, jobFacts } from '../jobs';
 
 /** A client fact as rules see it: text, number, yes or no, or not known. */
 export type Fact = string | number | boolean | null;
@@ -28,13 +31,8 @@ export function meets(condition: Condition, facts: Facts): boolean {
   return typeof value === 'number' && value >= condition.atLeast;
 }
 
+/** Names of facts that no record holds: of the period, of the client's line, and of laws elsewhere. */
 const NAMES: Record<string, string> = {
-  legalForm: 'legal form',
-  vatRegistered: 'registered for VAT',
-  employer: 'an employer',
-  way: 'works',
-  annualReturnDate: 'annual return date',
-  yearEnd: 'year-end',
   periodEndMonth: 'month of the period’s end',
   periodEndDay: 'day of the month on which the period ends',
   periodEndsOn: 'period’s end',
@@ -45,21 +43,27 @@ const NAMES: Record<string, string> = {
   publicCompany: 'a public company',
   'line:rhythm': 'rhythm of the line',
   'line:service': 'service',
-  'job:fee': 'agreed fee',
-  'job:priority': 'priority of the job',
 };
+
+const OF_JOBS = new Map<string, FactDefinition>(jobFacts.map((fact) => [jobFactInRules(fact.key), fact]));
+/** What is known of a fact of the client or the job by the name under which rules know it. */
+const definitionOf = (fact: string): FactDefinition | undefined => clientFact(fact) ?? OF_JOBS.get(fact);
 
 const said = (fact: string, value: Fact): string => {
   if (value === null) return 'not known';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return fact === 'periodEndMonth' && typeof value === 'number' ? (MONTHS_LONG[value - 1] ?? String(value)) : String(value);
+  if (fact === 'periodEndMonth' && typeof value === 'number') return MONTHS_LONG[value - 1] ?? String(value);
+  const known = definitionOf(fact);
+  // A name that is a verb takes the words of its value ("works on paper"), a noun its plain name ("legal form is company").
+  return (known?.inRules?.not !== undefined && known.kind === 'choice' && known.words?.[String(value)]) || String(value);
 };
 
 /** What facts of a firm's own are called, by the name under which rules know them ("detail:…"). */
 export type FactNames = Readonly<Record<string, string>>;
 
 /** What a fact is called in a sentence. */
-export const factInWords = (fact: string, names: FactNames = {}): string => names[fact] ?? NAMES[fact] ?? fact.replace(/^label:(.*)$/, 'the label "$1"');
+export const factInWords = (fact: string, names: FactNames = {}): string =>
+  names[fact] ?? definitionOf(fact)?.inRules?.words ?? NAMES[fact] ?? fact.replace(/^label:(.*)$/, 'the label "$1"');
 
 const listed = (words: readonly string[], last: 'and' | 'or'): string =>
   words.length < 2 ? words.join() : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`;
@@ -80,14 +84,13 @@ function inWords(condition: Condition, names: FactNames, within: Within): string
   }
   if ('not' in condition) return negated(condition.not, names, within);
   const name = factInWords(condition.fact, names);
-  if ('oneOf' in condition) return `${name} is ${condition.oneOf.map((value) => said(condition.fact, value)).join(' or ')}`;
+  const verb = definitionOf(condition.fact)?.inRules?.not !== undefined;
+  if ('oneOf' in condition) return `${name} ${verb ? '' : 'is '}${condition.oneOf.map((value) => said(condition.fact, value)).join(' or ')}`;
   if ('until' in condition) return `${name} is ${condition.until} or before`;
   if ('atLeast' in condition) return `${name} is at least ${condition.atLeast}`;
   if (condition.is === true) return name;
   if (condition.is === false) return `not ${name}`;
-  return condition.fact === 'way'
-    ? `works ${condition.is === 'paper' ? 'on paper' : said(condition.fact, condition.is)}`
-    : `${name} is ${said(condition.fact, condition.is)}`;
+  return `${name} ${verb ? '' : 'is '}${said(condition.fact, condition.is)}`;
 }
 
 /** The opposite of a condition, said of what it looks at and not of the sentence as a whole. */
@@ -106,8 +109,10 @@ function negated(condition: Condition, names: FactNames, within: Within): string
     return `neither ${parts.slice(0, -1).join(' nor ')} nor ${parts.at(-1)}`;
   }
   const name = factInWords(condition.fact, names);
+  const verb = definitionOf(condition.fact)?.inRules?.not;
   if ('oneOf' in condition) {
     const values = condition.oneOf.map((value) => said(condition.fact, value));
+    if (verb !== undefined) return `${verb} ${values.join(' nor ')}`;
     return values.length === 1 ? `${name} is not ${values[0]}` : `${name} is neither ${values.join(' nor ')}`;
   }
   if ('until' in condition) return `${name} is after ${condition.until}`;
@@ -115,9 +120,7 @@ function negated(condition: Condition, names: FactNames, within: Within): string
   if (condition.is === null) return `${name} is known`;
   if (condition.is === true) return `not ${name}`;
   if (condition.is === false) return `${name} or not known`;
-  return condition.fact === 'way'
-    ? `does not work ${condition.is === 'paper' ? 'on paper' : said(condition.fact, condition.is)}`
-    : `${name} is not ${said(condition.fact, condition.is)}`;
+  return `${verb ?? `${name} is not`} ${said(condition.fact, condition.is)}`;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { civil } from '../calendar';
+import { MONTHS_LONG, civil } from '../calendar';
 import { formatMoney, parseMoney } from '../money';
 import { plainDate } from '../words';
 
@@ -66,6 +66,21 @@ export function dayFromText(text: string): string | null {
         ? [named[3], MONTHS.indexOf(named[2]!.toLowerCase()) + 1, named[1]]
         : null;
   return parts ? readDay(parts.map((part, index) => String(part).padStart(index === 0 ? 4 : 2, '0')).join('-')) : null;
+}
+
+const MONTHS_WRITTEN = MONTHS_LONG.map((name) => name.toLowerCase());
+
+/** A day of any year as people write it: "31 December", "12-31", "31/12", a whole date. @returns "MM-DD", or null. */
+export function monthDayFromText(text: string): string | null {
+  const given = text.trim();
+  const whole = dayFromText(given);
+  if (whole) return whole.slice(5);
+  const named = /^(\d{1,2})\s+([A-Za-z]{3,})\.?$/.exec(given);
+  const month = named ? MONTHS_WRITTEN.findIndex((name) => name.startsWith(named[2]!.toLowerCase())) + 1 : 0;
+  if (named && month > 0) return dayFromText(`${named[1]}/${month}/2024`)?.slice(5) ?? null;
+  const digits = /^(\d{1,2})[./](\d{1,2})$/.exec(given);
+  if (digits) return dayFromText(`${digits[1]}/${digits[2]}/2024`)?.slice(5) ?? null;
+  return /^\d{2}-\d{2}$/.test(given) ? (dayFromText(`2024-${given}`)?.slice(5) ?? null) : null;
 }
 
 /** Yes or no as people write it; null when it cannot be read. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type KnownClient, clientTargets, monthDayFromText, proposeMapping, sortRows } from '.';
+import { monthDayFromText } from '../details';
+import { type KnownClient, clientTargets, proposeMapping, sortRows } from '.';
 
 const PEOPLE = [
   { id: 'orla', name: 'Orla Keane' },

@@ -1,5 +1,6 @@
-import { type DetailField, type DetailValue, dayFromText, detailFromText, yesFromText } from '../details';
-import { isIban, plainIban } from '../money';
+import { clientFacts, identifiers } from '../clients';
+import { type Read, factFromText, sortedLabels } from '../facts';
+import { type DetailField, type DetailValue, detailFromText } from '../details';
 import { ALIKE, NameIndex, likeness, plainIdentifier, plainName } from '../matching';
 
 /** What a column of a file can be brought in as. */
@@ -9,165 +10,47 @@ export interface Target {
   /** Other headings under which it is found. */
   also?: readonly string[];
   /** Reads a cell. @returns the value, or why it cannot be read. */
-  read(text: string): { value: unknown } | { problem: string };
+  read(text: string): Read;
 }
 
-const asIs = (text: string) => ({ value: text.trim() });
-const most = (length: number) => (text: string) => (text.trim().length <= length ? asIs(text) : { problem: `This is longer than ${length} characters.` });
-const oneOf =
-  (choices: readonly string[], also: Record<string, string> = {}) =>
-  (text: string): { value: string } | { problem: string } => {
-    const plain = text.trim().toLowerCase();
-    const found = choices.find((choice) => choice.toLowerCase() === plain) ?? also[plain];
-    return found ? { value: found } : { problem: `Write one of ${choices.join(', ')}.` };
-  };
-const matching = (pattern: RegExp, problem: string) => (text: string) => (pattern.test(text.trim()) ? asIs(text) : { problem });
-const identifier = (pattern: RegExp, problem: string) => (text: string) => {
-  const plain = plainIdentifier(text);
-  return pattern.test(plain) ? { value: plain } : { problem };
-};
+const most =
+  (length: number) =>
+  (text: string): Read =>
+    text.trim().length <= length ? { value: text.trim() } : { problem: `This is longer than ${length} characters.` };
+const matching =
+  (pattern: RegExp, problem: string) =>
+  (text: string): Read =>
+    pattern.test(text.trim()) ? { value: text.trim() } : { problem };
 
-const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
+/** What a file can bring beside the facts of a client: the parts of its address, and its first contact. */
+const OTHER_TARGETS: Target[] = [
+  { key: 'street', name: 'Street', also: ['address', 'address line 1', 'street address'], read: most(200) },
+  { key: 'town', name: 'Town', also: ['city', 'town or city', 'place'], read: most(100) },
+  { key: 'postcode', name: 'Postcode', also: ['post code', 'zip', 'zip code', 'eircode', 'postal code'], read: most(20) },
+  { key: 'country', name: 'Country', read: most(60) },
+  { key: 'contactName', name: 'Contact', also: ['contact name', 'contact person', 'main contact'], read: most(120) },
+  {
+    key: 'email',
+    name: 'Email',
+    also: ['email address', 'e-mail', 'mail'],
+    read: matching(/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/, 'This is not a complete email address.'),
+  },
+  {
+    key: 'phone',
+    name: 'Telephone',
+    also: ['phone', 'tel', 'mobile', 'telephone number', 'phone number'],
+    read: matching(/^[+\d][\d ()/.-]{4,29}$/, 'Write the telephone number in digits.'),
+  },
+  { key: 'contactRole', name: 'Role of the contact', also: ['role', 'position', 'title', 'job title'], read: most(60) },
+];
 
-/** A day of any year as people write it: "31 December", "12-31", "31/12", a whole date. @returns "MM-DD", or null. */
-export function monthDayFromText(text: string): string | null {
-  const given = text.trim();
-  const whole = dayFromText(given);
-  if (whole) return whole.slice(5);
-  const named = /^(\d{1,2})\s+([A-Za-z]{3,})\.?$/.exec(given);
-  const month = named ? MONTHS.findIndex((name) => name.startsWith(named[2]!.toLowerCase())) + 1 : 0;
-  if (named && month > 0) return dayFromText(`${named[1]}/${month}/2024`)?.slice(5) ?? null;
-  const digits = /^(\d{1,2})[./](\d{1,2})$/.exec(given);
-  if (digits) return dayFromText(`${digits[1]}/${digits[2]}/2024`)?.slice(5) ?? null;
-  return /^\d{2}-\d{2}$/.test(given) ? (dayFromText(`2024-${given}`)?.slice(5) ?? null) : null;
-}
-
-/** The facts of a client that a file can bring, with these people and details of the firm. */
+/** What a file can bring of a client: facts that have headings, its address and first contact, and these details of the firm. */
 export function clientTargets(people: readonly { id: string; name: string }[], details: readonly DetailField[]): Target[] {
-  const person = (text: string): { value: string } | { problem: string } => {
-    const plain = plainName(text);
-    const found = people.filter((one) => plainName(one.name) === plain);
-    return found.length === 1 ? { value: found[0]!.id } : { problem: `Nobody in the firm is called "${text.trim()}".` };
-  };
-  const yes = (text: string) => {
-    const value = yesFromText(text);
-    return value === null ? { problem: 'Write yes or no.' } : { value };
-  };
-  const monthDay = (text: string) => {
-    const value = monthDayFromText(text);
-    return value === null ? { problem: 'Write a day and a month, for example 31 December.' } : { value };
-  };
-  const day = (text: string) => {
-    const value = dayFromText(text);
-    return value === null ? { problem: 'Write a day that exists, for example 23 Apr 2026.' } : { value };
-  };
-  return [
-    { key: 'name', name: 'Client', also: ['name', 'client name', 'company', 'company name', 'organisation', 'full name', 'fn', 'org'], read: most(160) },
-    {
-      key: 'legalForm',
-      name: 'Legal form',
-      also: ['form', 'type', 'kind', 'entity type', 'client type'],
-      read: oneOf(['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person'], {
-        ltd: 'company',
-        limited: 'company',
-        individual: 'person',
-        trust: 'charity',
-        'self-employed': 'sole trader',
-      }),
-    },
-    {
-      key: 'standing',
-      name: 'Standing',
-      also: ['status'],
-      read: oneOf(['prospect', 'active', 'former'], { client: 'active', inactive: 'former', lead: 'prospect' }),
-    },
-    { key: 'trade', name: 'Trade', also: ['industry', 'business', 'activity'], read: most(80) },
-    { key: 'yearEnd', name: 'Year-end', also: ['year end', 'financial year end', 'accounting date'], read: monthDay },
-    {
-      key: 'vatNumber',
-      name: 'VAT number',
-      also: ['vat', 'vat no', 'vat reg'],
-      read: identifier(/^[A-Z]{2}[0-9A-Z+*]{7,12}$/, 'A VAT number is two letters and 7 to 12 digits or letters.'),
-    },
-    {
-      key: 'taxNumber',
-      name: 'Tax number',
-      also: ['tax no', 'tax reference', 'tax id'],
-      read: identifier(/^[0-9A-Z]{5,20}$/, 'A tax number is 5 to 20 digits and letters.'),
-    },
-    {
-      key: 'companyNumber',
-      name: 'Company number',
-      also: ['company no', 'registration number', 'registered number'],
-      read: identifier(/^[A-Z]{0,3}[0-9]{4,10}$/, 'A company number is 4 to 10 digits.'),
-    },
-    { key: 'employer', name: 'Employer', also: ['employs', 'has payroll'], read: yes },
-    { key: 'annualReturnDate', name: 'Annual return date', read: monthDay },
-    { key: 'way', name: 'Works', also: ['online or paper'], read: oneOf(['online', 'paper'], { 'on paper': 'paper', post: 'paper' }) },
-    { key: 'since', name: 'Client since', also: ['since', 'start date', 'joined'], read: day },
-    {
-      key: 'labels',
-      name: 'Labels',
-      also: ['tags', 'label', 'groups', 'categories'],
-      read: (text) => ({
-        value: text
-          .split(/[;,]/)
-          .map((label) => label.trim())
-          .filter(Boolean)
-          .slice(0, 20),
-      }),
-    },
-    { key: 'paperPlace', name: 'Paper is', read: most(120) },
-    { key: 'street', name: 'Street', also: ['address', 'address line 1', 'street address'], read: most(200) },
-    { key: 'town', name: 'Town', also: ['city', 'town or city', 'place'], read: most(100) },
-    { key: 'postcode', name: 'Postcode', also: ['post code', 'zip', 'zip code', 'eircode', 'postal code'], read: most(20) },
-    { key: 'country', name: 'Country', read: most(60) },
-    {
-      key: 'iban',
-      name: 'Account (IBAN)',
-      also: ['iban', 'bank account', 'account number'],
-      read: (text) => (isIban(text) ? { value: plainIban(text) } : { problem: 'The check digits of this account number (IBAN) do not fit.' }),
-    },
-    {
-      key: 'bic',
-      name: 'Bank code (BIC)',
-      also: ['bic', 'swift', 'swift code'],
-      read: identifier(/^[A-Z]{6}[A-Z0-9]{2}([A-Z0-9]{3})?$/, 'A bank code (BIC) is 8 or 11 letters and digits.'),
-    },
-    {
-      key: 'paymentMethod',
-      name: 'Pays by',
-      also: ['payment method', 'payment'],
-      read: oneOf(['bank transfer', 'direct debit', 'card', 'cash or cheque'], {
-        transfer: 'bank transfer',
-        eft: 'bank transfer',
-        cheque: 'cash or cheque',
-        cash: 'cash or cheque',
-      }),
-    },
-    { key: 'partnerId', name: 'Partner', read: person },
-    { key: 'managerId', name: 'Manager', also: ['account manager', 'client manager'], read: person },
-    { key: 'preparerId', name: 'Preparer', also: ['assigned to', 'accountant'], read: person },
-    { key: 'contactName', name: 'Contact', also: ['contact name', 'contact person', 'main contact'], read: most(120) },
-    {
-      key: 'email',
-      name: 'Email',
-      also: ['email address', 'e-mail', 'mail'],
-      read: matching(/^[^\s@]+@[^\s@]+\.[^\s@]{2,}$/, 'This is not a complete email address.'),
-    },
-    {
-      key: 'phone',
-      name: 'Telephone',
-      also: ['phone', 'tel', 'mobile', 'telephone number', 'phone number'],
-      read: matching(/^[+\d][\d ()/.-]{4,29}$/, 'Write the telephone number in digits.'),
-    },
-    { key: 'contactRole', name: 'Role of the contact', also: ['role', 'position', 'title', 'job title'], read: most(60) },
-    ...details.map((detail): Target => ({
-      key: `detail:${detail.id}`,
-      name: detail.name,
-      read: (text) => detailFromText(detail, text),
-    })),
-  ];
+  const facts = clientFacts.flatMap((fact): Target[] =>
+    fact.headings ? [{ key: fact.key, name: fact.label, also: fact.headings, read: (text) => factFromText(fact, text, people) }] : [],
+  );
+  const own = details.map((detail): Target => ({ key: `detail:${detail.id}`, name: detail.name, read: (text) => detailFromText(detail, text) }));
+  return [...facts, ...OTHER_TARGETS, ...own];
 }
 
 /** Which heading is brought in as what; null leaves a column out. */
@@ -237,13 +120,13 @@ export interface SortedRow {
   verdict: Verdict;
 }
 
-const IDENTIFIERS = ['vatNumber', 'taxNumber', 'companyNumber'] as const;
+const IDENTIFIERS: readonly string[] = identifiers.map((fact) => fact.key);
 const same = (a: unknown, b: unknown): boolean =>
   Array.isArray(a) && Array.isArray(b) ? a.every((one) => b.includes(one)) : typeof a === 'string' && typeof b === 'string' ? a === b : a === b;
 
 /** Labels are added to those there are; everything else is set. */
 const wanted = (key: string, before: unknown, after: unknown): unknown =>
-  key === 'labels' ? [...new Set([...((before as string[] | undefined) ?? []), ...(after as string[])])].sort((a, b) => a.localeCompare(b)) : after;
+  key === 'labels' ? sortedLabels([...((before as string[] | undefined) ?? []), ...(after as string[])]) : after;
 
 /**
  * Sorts the rows of a file against the clients there are: new, changed field by field, same, doubtful, or wrong with
@@ -324,7 +207,7 @@ export function compared(client: KnownClient, values: Readonly<Record<string, un
   const changes = Object.entries(values).flatMap(([key, value]): FieldChange[] => {
     const before = client.values[key] ?? null;
     if (key === 'name' && plainName(before as string) === plainName(value as string)) return [];
-    if (IDENTIFIERS.includes(key as never) && typeof before === 'string' && plainIdentifier(before) === plainIdentifier(value as string)) return [];
+    if (IDENTIFIERS.includes(key) && typeof before === 'string' && plainIdentifier(before) === plainIdentifier(value as string)) return [];
     const after = wanted(key, before, value);
     return same(after, before) ? [] : [{ key, before, after }];
   });

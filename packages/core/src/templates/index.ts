@@ -1,38 +1,44 @@
+import { clientFacts } from '../clients';
+import type { KeyedFact, KnownFacts } from '../facts';
+import { factInWords } from '../facts';
+import { jobFacts } from '../jobs';
+
+const named = (facts: readonly KeyedFact[]) =>
+  Object.fromEntries(facts.flatMap(({ placeholder }) => (placeholder ? [[placeholder.name, placeholder.means]] : [])));
+
 /** What a message can have filled in: how it is written between braces, and what it stands for. */
-export const DETAILS = {
-  client: 'name of the client',
-  job: 'name of the job',
+export const DETAILS: Readonly<Record<string, string>> = {
+  ...named(clientFacts),
+  ...named(jobFacts),
   service: 'what the job is for',
-  'due date': 'deadline of the job',
-  'target date': 'our own date for the job',
-  fee: 'agreed fee',
-  partner: 'the client’s partner',
-  manager: 'the client’s manager',
-  preparer: 'who prepares the work',
   sender: 'who sends the message',
   firm: 'name of the firm',
   today: 'the day it is sent',
-} as const;
-export type Detail = keyof typeof DETAILS;
+};
 
-/** Values of details; null or nothing where it is not known. */
-export type DetailValues = Partial<Record<Detail, string | null>>;
+/** Values of details by their names; null or nothing where it is not known. */
+export type DetailValues = Readonly<Record<string, string | null>>;
+
+/** Facts of a client or a job as a message has them filled in, by the names under which it asks for them. */
+export function filledFrom(facts: readonly KeyedFact[], record: KnownFacts, inWords: (fact: KeyedFact, value: unknown) => string = factInWords): DetailValues {
+  return Object.fromEntries(facts.flatMap((fact) => (fact.placeholder ? [[fact.placeholder.name, inWords(fact, record[fact.key]) || null]] : [])));
+}
 
 export interface Filled {
   text: string;
   /** Details that are asked for and not known, in the order in which they stand. */
-  missing: Detail[];
+  missing: string[];
   /** What stands between braces and is no detail. */
   unknown: string[];
 }
 
 const PLACES = /\{([^{}\n]{1,40})\}/g;
 
-const isDetail = (name: string): name is Detail => Object.hasOwn(DETAILS, name);
+const isDetail = (name: string): boolean => Object.hasOwn(DETAILS, name);
 
 /** Puts details into a text. What is missing or unknown stays as it was written, so that it is seen. */
 export function fillIn(text: string, values: DetailValues): Filled {
-  const missing = new Set<Detail>();
+  const missing = new Set<string>();
   const unknown = new Set<string>();
   const filled = text.replace(PLACES, (place, written: string) => {
     const name = written.trim().toLowerCase();

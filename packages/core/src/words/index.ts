@@ -53,3 +53,9 @@ export function filedInWords(due: CivilDate, filed: CivilDate): string {
   const days = filed.until(due).days;
   return days === 0 ? 'filed on the day' : `filed ${counted(Math.abs(days), 'day')} ${days > 0 ? 'early' : 'late'}`;
 }
+
+/** A day of any year, "MM-DD", as "31 December". */
+export function monthDayInWords(monthDay: string): string {
+  const [month, day] = monthDay.split('-').map(Number);
+  return `${day} ${MONTHS_LONG[month! - 1]}`;
+}

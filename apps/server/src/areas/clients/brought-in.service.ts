@@ -1,15 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
+import { clientFacts, factsAtFirst } from '@steady/core/clients';
 import type { KnownClient } from '@steady/core/importing';
-import type { LegalForm } from '@steady/contract/clients';
+import type { LegalForm } from '@steady/core/clients';
 import type { Address } from '@steady/contract/contacts';
 import { insertMany, newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, apart, nextNumbers } from '../../platform/work';
 import { ContactsService } from './contacts.service';
-import { type Client, ClientChanged, mayMoveAccount } from './clients.service';
-import { type BulkRow, clientContacts, clients, contacts } from './clients.tables';
+import { ClientChanged, mayMoveAccount } from './clients.service';
+import { type Client, type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
 const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in', 'clients');
 /** Told once for all clients of a file. */
@@ -18,28 +19,8 @@ export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brou
 type Values = Record<string, unknown>;
 type Contact = { name: string; email: string | null; phone: string | null; role: string | null };
 
-const COLUMNS = [
-  'name',
-  'legalForm',
-  'standing',
-  'trade',
-  'yearEnd',
-  'vatNumber',
-  'taxNumber',
-  'companyNumber',
-  'employer',
-  'annualReturnDate',
-  'way',
-  'since',
-  'labels',
-  'paperPlace',
-  'iban',
-  'bic',
-  'paymentMethod',
-  'partnerId',
-  'managerId',
-  'preparerId',
-];
+/** Facts that a file brings as they are; an address comes by its parts. */
+const BROUGHT = new Set<string>(clientFacts.filter((fact) => fact.headings).map((fact) => fact.key));
 
 /** The legal form that a name tells, where the file has none. */
 function formOf(name: string): LegalForm {
@@ -55,7 +36,7 @@ const ADDRESS = ['street', 'town', 'postcode', 'country'] as const;
 
 /** The columns that values fill. Parts of an address are put to those that are known; half of one, without street or town, is none. */
 function columnsIn(values: Values, known: Address | null = null): Values {
-  const own = Object.fromEntries(Object.entries(values).filter(([key]) => COLUMNS.includes(key)));
+  const own = Object.fromEntries(Object.entries(values).filter(([key]) => BROUGHT.has(key)));
   if (!ADDRESS.some((part) => values[part] !== undefined)) return own;
   const address = {
     ...known,
@@ -146,28 +127,9 @@ export class BroughtInService {
           id: newId(),
           firmId,
           number: first + at,
-          trade: null,
-          yearEnd: null,
-          vatNumber: null,
-          taxNumber: null,
-          companyNumber: null,
-          annualReturnDate: null,
-          paperPlace: null,
-          address: null,
-          iban: null,
-          bic: null,
-          paymentMethod: null,
-          partnerId: null,
-          managerId: null,
-          preparerId: null,
-          standing: 'active' as const,
+          ...factsAtFirst(),
           legalForm: formOf(name),
-          // The group of periods is not in such a file; without it no return can be computed.
-          vatRegistered: false,
-          employer: false,
-          way: 'online' as const,
           since: work.today.toString(),
-          labels: [],
           name,
           ...columnsIn(values),
           details: detailsIn(values) as Record<string, string>,

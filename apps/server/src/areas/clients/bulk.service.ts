@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { CLIENT_FACTS, WAY_WORDS } from '@steady/core/clients';
 import { detailInWords } from '@steady/core/details';
+import { factNamed, sortedLabels } from '@steady/core/facts';
 import type { BulkChange, BulkOutcome, BulkPreview, ChangeMany } from '@steady/contract/client-lists';
 import type { DetailFieldView } from '@steady/contract/clients';
 import { newId, rows } from '../../platform/database';
@@ -9,24 +11,15 @@ import { Problem } from '../../platform/http/problem';
 import { type Work, staffId, mustSeeAllOf } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientQueries } from './clients.queries';
-import { type Client, ClientChanged, ClientsService } from './clients.service';
+import { ClientChanged, ClientsService } from './clients.service';
 import { ContactsService } from './contacts.service';
-import { type BulkRow, bulkChanges, bulkLots, clientContacts, clients } from './clients.tables';
+import { type Client, type BulkRow, bulkChanges, bulkLots, clientContacts, clients } from './clients.tables';
 
 export const ManyChanged = eventKind<{ bulkId: string }>('many clients changed', 'clients');
 export const ManyUndone = eventKind<{ bulkId: string }>('change of many undone', 'clients');
 
 type Changes = Partial<Pick<Client, 'labels' | 'partnerId' | 'managerId' | 'preparerId' | 'way' | 'details'>>;
 const KEYS = ['labels', 'partnerId', 'managerId', 'preparerId', 'way', 'details'] as const;
-const NAMES: Record<(typeof KEYS)[number], string> = {
-  labels: 'labels',
-  partnerId: 'partner',
-  managerId: 'manager',
-  preparerId: 'preparer',
-  way: 'works',
-  details: 'details',
-};
-
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 const count = (number: number) => (number === 1 ? '1 client' : `${number} clients`);
 
@@ -60,9 +53,7 @@ export class BulkService {
   /** What a change sets on one client: only what differs from what stands there. */
   private setOf(client: Client, change: BulkChange): Changes {
     const { addLabels = [], removeLabels = [], details, ...facts } = change;
-    const labels = [...new globalThis.Set([...client.labels.filter((label) => !removeLabels.includes(label)), ...addLabels.map((label) => label.trim())])]
-      .filter(Boolean)
-      .sort((a, b) => a.localeCompare(b));
+    const labels = sortedLabels([...client.labels.filter((label) => !removeLabels.includes(label)), ...addLabels]);
     const wanted: Changes = { ...facts, labels, ...(details ? { details: { ...client.details, ...details } } : {}) };
     return Object.fromEntries(KEYS.filter((key) => wanted[key] !== undefined && !same(wanted[key], client[key])).map((key) => [key, wanted[key]]));
   }
@@ -91,7 +82,7 @@ export class BulkService {
         clientId: client.id,
         name: client.name,
         changes: (Object.keys(set) as (typeof KEYS)[number][]).map((key) => ({
-          field: NAMES[key],
+          field: factNamed(CLIENT_FACTS, key),
           before: inWords(key, client[key]),
           after: inWords(key, set[key]),
         })),
@@ -108,7 +99,7 @@ export class BulkService {
       person('partner', change.partnerId),
       person('manager', change.managerId),
       person('preparer', change.preparerId),
-      change.way && `works ${change.way === 'paper' ? 'on paper' : 'online'}`,
+      change.way && `works ${WAY_WORDS[change.way]}`,
       change.details && detailsInWords(details, change.details),
     ].filter(Boolean);
     return `${count(number)}: ${parts.join('; ')}`;

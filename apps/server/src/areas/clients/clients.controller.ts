@@ -100,9 +100,8 @@ export class ClientsController {
 
   /** Clients that may be the same as one that is being written down. */
   @Does(routes.alike, { query: AlikeAsked })
-  alike({ work, query: { name, vatNumber, taxNumber, companyNumber, not } }: Asked<typeof routes.alike>): Promise<AlikeClient[]> {
-    const short = (text: string | undefined) => text?.slice(0, 160);
-    return this.clients.alike(work, { name: short(name), vatNumber: short(vatNumber), taxNumber: short(taxNumber), companyNumber: short(companyNumber), not });
+  alike({ work, query }: Asked<typeof routes.alike>): Promise<AlikeClient[]> {
+    return this.clients.alike(work, query);
   }
 
   @Does(routes.previewMany, { input: ChangeMany })

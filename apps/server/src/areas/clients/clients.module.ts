@@ -8,6 +8,7 @@ import { FIELDS_OF_JOBS } from './client-fields';
 import { BroughtInService } from './brought-in.service';
 import { BulkUndo } from './bulk-undo';
 import { BulkService } from './bulk.service';
+import { ClientParts } from './client-parts';
 import { ClientRecords } from './client-records';
 import { ClientsController } from './clients.controller';
 import { ClientQueries } from './clients.queries';
@@ -24,6 +25,7 @@ import { RelatedService } from './related.service';
   controllers: [ClientsController, ContactsController],
   services: [
     ClientWholeFile,
+    ClientParts,
     ClientRecords,
     ContactsService,
     ContactQueries,

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { type ClientFacts, clientFacts } from '@steady/core/clients';
 import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
 import type { ClientRow } from '@steady/contract/client-lists';
 import type { JobView } from '@steady/contract/jobs';
@@ -7,19 +8,25 @@ import type { Found } from '@steady/contract/search';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
-import { may, seesFees } from '../../platform/identity';
+import { may } from '../../platform/identity';
 import { type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
-import { clientContacts, clients, contacts } from './clients.tables';
+import { ClientParts } from './client-parts';
+import { type Client, clientContacts, clients, contacts, relatedClients } from './clients.tables';
 import { ContactQueries } from './contacts.queries';
 
 const NOTES_A_PAGE = 100;
+
+/** Facts that whoever acts has no right to read, as if nobody knew them. */
+const hiddenFrom = (work: Work): Partial<ClientFacts> =>
+  Object.fromEntries(clientFacts.filter(({ seenWith }) => seenWith && !may(work.actor, seenWith)).map(({ key }) => [key, null]));
 
 @Injectable()
 export class ClientQueries {
   constructor(
     private readonly contacts: ContactQueries,
+    private readonly parts: ClientParts,
     private readonly listFields: ListFields,
     lists: SavedLists,
     private readonly present: Present,
@@ -54,8 +61,7 @@ export class ClientQueries {
   }
 
   async fields(work: Work): Promise<ListField[]> {
-    const fees = may(work.actor, 'see fees');
-    return this.listFields.with('clients', clientFields(await this.details(work))).filter((field) => !field.fees || fees);
+    return this.listFields.with('clients', clientFields(await this.details(work))).filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
   }
 
   /** The list of clients: all that the person sees, persons by their last name. `find` is a part of the name. */
@@ -82,29 +88,49 @@ export class ClientQueries {
   }
 
   async view(work: Work, clientId: string): Promise<ClientView> {
-    const [client] = await rows<Omit<ClientView, 'contacts' | 'notes'>>(
-      work.tx,
-      sql`select c.id, c.version, c.number, c.name, c.standing, c.since, c.legal_form as "legalForm", c.trade, c.year_end as "yearEnd", c.vat_registered as "vatRegistered",
-                 c.vat_group as "vatGroup", c.vat_number as "vatNumber", c.vat_from as "vatFrom", c.vat_until as "vatUntil", c.employer, c.employer_from as "employerFrom", c.employer_until as "employerUntil",
-                 c.address, c.iban, c.bic, c.payment_method as "paymentMethod", c.annual_return_date as "annualReturnDate", c.way, c.tax_number as "taxNumber", c.company_number as "companyNumber", c.ended_on as "endedOn", c.end_reason as "endReason",
-                 c.paper_place as "paperPlace", c.labels, c.details,
-                 c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId",
-                 coalesce(i.unpaid, 0)::float8 as unpaid, i.since as "unpaidSince", coalesce(w.wip, 0)::float8 as wip,
-                 j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
-                 (select jsonb_build_object('jobId', h.id, 'name', h.name, 'reason', h.hold_reason) from jobs h where h.client_id = c.id and h.status = 'on hold' order by h.due_on, h.id limit 1) as "onHold",
-                 (select jsonb_build_object('id', r.id, 'name', r.name, 'clients', (select jsonb_agg(jsonb_build_object('id', o.id, 'name', o.name) order by o.name collate "unicode") from clients o where o.related_id = r.id and o.id <> c.id))
-                  from related_clients r where r.id = c.related_id) as related,
-                 (select jsonb_build_object('id', m.id, 'name', m.name) from clients m where m.id = c.merged_into) as "mergedInto"
-          from clients c
-          left join lateral (select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)) as unpaid, min(i.due_on) as since from invoices i where i.client_id = c.id and i.status = 'issued') i on true
-          left join lateral (select sum((select sum(p.amount) from wip_postings p where p.job_id = o.id)) as wip from jobs o where o.client_id = c.id) w on true
-          left join lateral (select waiting_since, waiting_for from jobs where client_id = c.id and waiting_since is not null order by waiting_since limit 1) j on true
-          where c.id = ${clientId} and c.firm_id = ${work.firm.id}`,
-    );
+    const [client] = await work.tx
+      .select()
+      .from(clients)
+      .where(and(eq(clients.id, clientId), eq(clients.firmId, work.firm.id)));
     if (!client) throw Problem.notFound('client');
-    const contacts = await this.contacts.of(work, clientId);
-    const money = seesFees(work.actor) ? {} : { unpaid: null, unpaidSince: null, wip: null };
-    return { ...client, ...money, contacts, notes: (await this.notes(work, clientId)).rows };
+    const { firmId: _firm, sortName: _sort, relatedId, mergedInto, ...record } = client;
+    return {
+      ...record,
+      ...hiddenFrom(work),
+      related: relatedId === null ? null : await this.relatedTo(work, relatedId, clientId),
+      mergedInto: mergedInto === null ? null : await this.named(work, mergedInto),
+      contacts: await this.contacts.of(work, clientId),
+      notes: (await this.notes(work, clientId)).rows,
+      ...(await this.parts.of(work, clientId)),
+    };
+  }
+
+  /** Clients for whom work can be begun, by name: all active ones, or of those named the ones that are not former. */
+  async atWork(work: Work, ids: string[] | null): Promise<Client[]> {
+    const which = ids === null ? eq(clients.standing, 'active') : and(ne(clients.standing, 'former'), inArray(clients.id, ids));
+    if (ids?.length === 0) return [];
+    return work.tx
+      .select()
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), which))
+      .orderBy(asc(clients.name), asc(clients.id));
+  }
+
+  /** Clients that belong together, as one of them shows it: their name, and the others. */
+  private async relatedTo(work: Work, relatedId: string, clientId: string): Promise<ClientView['related']> {
+    const [found] = await work.tx.select({ id: relatedClients.id, name: relatedClients.name }).from(relatedClients).where(eq(relatedClients.id, relatedId));
+    if (!found) return null;
+    const others = await work.tx
+      .select({ id: clients.id, name: clients.name })
+      .from(clients)
+      .where(and(eq(clients.relatedId, relatedId), ne(clients.id, clientId)))
+      .orderBy(sql`${clients.name} collate "unicode"`);
+    return { ...found, clients: others };
+  }
+
+  private async named(work: Work, clientId: string): Promise<{ id: string; name: string } | null> {
+    const [found] = await work.tx.select({ id: clients.id, name: clients.name }).from(clients).where(eq(clients.id, clientId));
+    return found ?? null;
   }
 
   /**

@@ -1,12 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
+import { CLIENT_FACTS, type Standing, clientFacts, identifiers, isLookedAtByRules, keptFacts } from '@steady/core/clients';
 import type { Fact, Facts } from '@steady/core/conditions';
+import { factNamed, sortedLabels } from '@steady/core/facts';
 import { whyNotDetail } from '@steady/core/details';
-import { plainIban } from '@steady/core/money';
 import { NameIndex, plainIdentifier } from '@steady/core/matching';
 import { fullDate } from '@steady/core/words';
-import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStanding, ClientFactsInput, Standing } from '@steady/contract/clients';
+import type { AlikeAsked } from '@steady/contract/queries';
+import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStanding, ClientFactsInput } from '@steady/contract/clients';
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -15,70 +17,25 @@ import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientRecords } from './client-records';
 import { ClientQueries } from './clients.queries';
-import { clients } from './clients.tables';
+import { type Client, clients } from './clients.tables';
 import { ContactsService } from './contacts.service';
 
-export type Client = typeof clients.$inferSelect;
 export const ClientAdded = eventKind<{ clientId: string }>('client added', 'clients');
 /** Told, not recorded: what removed them says so itself. */
 export const ClientsRemoved = eventKind<{ clientIds: string[] }>('clients removed', 'clients');
 export const ClientChanged = eventKind<{ clientId: string; facts: string[] }>('client changed', 'clients');
-
-/** Facts that a rule may look at. */
-const RULE_FACTS = [
-  'legalForm',
-  'yearEnd',
-  'vatRegistered',
-  'vatGroup',
-  'employer',
-  'annualReturnDate',
-  'way',
-  'vatFrom',
-  'vatUntil',
-  'employerFrom',
-  'employerUntil',
-] as const;
 
 /**
  * Whoever sits down at an open screen cannot lead a client's money elsewhere.
  *
  * @throws Problem "password-again" where the account differs and the password was not given a short while ago
  */
-export function mayMoveAccount(work: Work, before: Pick<Client, 'iban' | 'bic'>, after: { iban?: unknown; bic?: unknown }): void {
-  if ((['iban', 'bic'] as const).some((key) => after[key] !== undefined && after[key] !== before[key])) mustBeConfirmed(work.actor);
+export function mayMoveAccount(work: Work, before: Client, after: Partial<Record<keyof Client, unknown>>): void {
+  if (clientFacts.some(({ key, guarded }) => guarded && after[key] !== undefined && after[key] !== before[key])) mustBeConfirmed(work.actor);
 }
 
 /** The columns that an input fills: what is not given is nothing, not what was there before. */
-function columnsOf(input: ClientFactsInput) {
-  return {
-    name: input.name,
-    legalForm: input.legalForm,
-    trade: input.trade ?? null,
-    yearEnd: input.yearEnd ?? null,
-    vatRegistered: input.vatRegistered,
-    vatGroup: input.vatRegistered ? (input.vatGroup ?? null) : null,
-    vatNumber: input.vatNumber ?? null,
-    vatFrom: input.vatRegistered ? (input.vatFrom ?? null) : null,
-    vatUntil: input.vatRegistered ? (input.vatUntil ?? null) : null,
-    employer: input.employer,
-    employerFrom: input.employer ? (input.employerFrom ?? null) : null,
-    employerUntil: input.employer ? (input.employerUntil ?? null) : null,
-    annualReturnDate: input.annualReturnDate ?? null,
-    way: input.way,
-    partnerId: input.partnerId ?? null,
-    managerId: input.managerId ?? null,
-    preparerId: input.preparerId ?? null,
-    taxNumber: input.taxNumber ?? null,
-    companyNumber: input.companyNumber ?? null,
-    paperPlace: input.paperPlace ?? null,
-    address: input.address ?? null,
-    iban: input.iban ? plainIban(input.iban) : null,
-    bic: input.bic?.toUpperCase() ?? null,
-    paymentMethod: input.paymentMethod ?? null,
-    labels: [...new Set((input.labels ?? []).map((label) => label.trim()).filter(Boolean))].sort((a, b) => a.localeCompare(b)),
-    details: input.details ?? {},
-  };
-}
+const columnsOf = (input: ClientFactsInput) => ({ ...keptFacts(input), details: input.details ?? {} });
 
 /** Who the clients are, what is known of them, and whom to write to. */
 @Injectable()
@@ -133,14 +90,7 @@ export class ClientsService {
     if (keys.length === 0) return;
     const pick = (from: Partial<Client>) => Object.fromEntries(keys.map((key) => [key, from[key]]));
     await this.events.record(work, ClientChanged, {
-      what: `changed ${keys
-        .map((key) =>
-          key
-            .replace(/([A-Z])/g, ' $1')
-            .replace(/ Id$/, '')
-            .toLowerCase(),
-        )
-        .join(', ')}`,
+      what: `changed ${keys.map((key) => factNamed(CLIENT_FACTS, key)).join(', ')}`,
       clientId,
       before: pick(before),
       after: pick(columns),
@@ -179,6 +129,12 @@ export class ClientsService {
     return new Map(found.map((client) => [client.id, client]));
   }
 
+  /** The records that were found to be this one and became part of it. */
+  async mergedInto(work: Work, clientId: string): Promise<string[]> {
+    const found = await work.tx.select({ id: clients.id }).from(clients).where(eq(clients.mergedInto, clientId));
+    return found.map((client) => client.id);
+  }
+
   /** The client as it would be with a change; nothing is written. */
   async changed(work: Work, clientId: string, input: ChangeClient): Promise<Client> {
     return { ...(await this.get(work, clientId)), ...columnsOf(input) };
@@ -204,31 +160,17 @@ export class ClientsService {
   }
 
   /** Clients that may be the same as one that is being written down: by identifier, or by a name much like it. */
-  async alike(work: Work, { name, vatNumber, taxNumber, companyNumber, not }: Partial<ClientFactsInput> & { not?: string }): Promise<AlikeClient[]> {
+  async alike(work: Work, { name, not, ...given }: AlikeAsked): Promise<AlikeClient[]> {
     const known = await work.tx
-      .select({
-        id: clients.id,
-        name: clients.name,
-        standing: clients.standing,
-        vatNumber: clients.vatNumber,
-        taxNumber: clients.taxNumber,
-        companyNumber: clients.companyNumber,
-      })
+      .select()
       .from(clients)
       .where(and(eq(clients.firmId, work.firm.id), isNull(clients.mergedInto)));
     const others = known.filter((client) => client.id !== not);
-    const given = {
-      'VAT number': ['vatNumber', vatNumber],
-      'tax number': ['taxNumber', taxNumber],
-      'company number': ['companyNumber', companyNumber],
-    } as const;
-    const byNumber = Object.entries(given).flatMap(([words, [key, value]]) =>
-      value
-        ? others
-            .filter((client) => client[key] && plainIdentifier(client[key]) === plainIdentifier(value))
-            .map((client) => ({ client, why: `the same ${words}` }))
-        : [],
-    );
+    const byNumber = identifiers.flatMap(({ key }) => {
+      const wanted = plainIdentifier(given[key] ?? '');
+      const sharing = wanted === '' ? [] : others.filter((client) => plainIdentifier(client[key] ?? '') === wanted);
+      return sharing.map((client) => ({ client, why: `the same ${factNamed(CLIENT_FACTS, key)}` }));
+    });
     const byName = name
       ? new NameIndex(others)
           .like(name)
@@ -320,7 +262,7 @@ export class ClientsService {
 
 /** Whether a change of these facts may change a deadline or the way through a procedure. */
 export function bearsOnRules(facts: string[]): boolean {
-  return facts.some((fact) => fact === 'labels' || fact === 'details' || fact === 'standing' || (RULE_FACTS as readonly string[]).includes(fact));
+  return facts.some((fact) => fact === 'labels' || fact === 'details' || fact === 'standing' || isLookedAtByRules(fact));
 }
 
 /** What can be written to a client by itself, one thing at a time. */
@@ -334,14 +276,14 @@ function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<C
     return { what: 'set an extra detail', set: { details }, before: client.details[mark.detailId] ?? null };
   }
   const { label, put } = mark;
-  const labels = put ? [...new Set([...client.labels, label])].sort((a, b) => a.localeCompare(b)) : client.labels.filter((one) => one !== label);
+  const labels = put ? sortedLabels([...client.labels, label]) : client.labels.filter((one) => one !== label);
   return { what: `${put ? 'put the label' : 'took off the label'} "${label}"`, set: { labels }, before: client.labels.includes(label) };
 }
 
 /** The facts of a client as filing rules and procedures read them. */
 export function factsOf(client: Client): Facts {
   return {
-    ...Object.fromEntries(RULE_FACTS.map((name) => [name, client[name]])),
+    ...Object.fromEntries(clientFacts.filter((fact) => fact.inRules).map(({ key }) => [key, client[key] as Fact])),
     ...Object.fromEntries(client.labels.map((label) => [`label:${label}`, true])),
     ...Object.fromEntries(Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value])),
   };

@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { DetailKind, DetailValue } from '@steady/core/details';
-import type { LegalForm, NoteKind, PaymentMethod, Standing, VatGroup, Way } from '@steady/contract/clients';
+import { CLIENT_FACTS } from '@steady/core/clients';
+import type { NoteKind } from '@steady/contract/clients';
 import type { Address, Marketing, RelatedKind } from '@steady/contract/contacts';
-import { day, firmId, grantedClients, id, moment, ofSeenBy, ofSeenClient, ownFirm, version } from '../../platform/database';
+import { columnsOfFacts, firmId, grantedClients, id, moment, ofSeenBy, ofSeenClient, ownFirm, version } from '../../platform/database';
 
 export const clients = pgTable(
   'clients',
@@ -12,47 +13,15 @@ export const clients = pgTable(
     firmId: firmId(),
     version: version(),
     number: integer('number').notNull(),
-    name: text('name').notNull(),
+    /** What is known of it: see the list of facts. */
+    ...columnsOfFacts(CLIENT_FACTS),
     /** Persons stand by their last name in lists, other clients by their name. */
     sortName: text('sort_name').generatedAlwaysAs(sql`case when legal_form = 'person' then regexp_replace(name, '^.*\\s', '') || ' ' || name else name end`),
-    standing: text('standing').$type<Standing>().notNull(),
-    since: day('since').notNull(),
-    legalForm: text('legal_form').$type<LegalForm>().notNull(),
-    trade: text('trade'),
-    /** "MM-DD" */
-    yearEnd: text('year_end'),
-    vatRegistered: boolean('vat_registered').notNull(),
-    vatGroup: text('vat_group').$type<VatGroup>(),
-    vatNumber: text('vat_number'),
-    /** From when and until when it is registered; without a day, as far as anybody knows. */
-    vatFrom: day('vat_from'),
-    vatUntil: day('vat_until'),
-    employer: boolean('employer').notNull(),
-    employerFrom: day('employer_from'),
-    employerUntil: day('employer_until'),
-    /** "MM-DD" */
-    annualReturnDate: text('annual_return_date'),
-    way: text('way').$type<Way>().notNull(),
-    labels: jsonb('labels').$type<string[]>().notNull().default([]),
-    taxNumber: text('tax_number'),
-    companyNumber: text('company_number'),
-    /** The day it became a former client, and why. */
-    endedOn: day('ended_on'),
-    endReason: text('end_reason'),
-    /** Where the client's paper is: "shelf 4", "with Niamh", "picked up". */
-    paperPlace: text('paper_place'),
-    address: jsonb('address').$type<Address>(),
-    iban: text('iban'),
-    bic: text('bic'),
-    paymentMethod: text('payment_method').$type<PaymentMethod>(),
     /** The firm's own details, by the id of the detail. */
     details: jsonb('details').$type<Record<string, DetailValue>>().notNull().default({}),
     relatedId: uuid('related_id').references(() => relatedClients.id),
     /** The record that this one was found to be, and became part of. */
     mergedInto: uuid('merged_into'),
-    partnerId: uuid('partner_id'),
-    managerId: uuid('manager_id'),
-    preparerId: uuid('preparer_id'),
   },
   (t) => [
     ownFirm(),
@@ -66,6 +35,8 @@ export const clients = pgTable(
       .where(sql`merged_into is not null`),
   ],
 );
+
+export type Client = typeof clients.$inferSelect;
 
 /** Clients that belong together: a family, a group of companies. */
 export const relatedClients = pgTable(

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { ContactView, FoundContact, PersonView } from '@steady/contract/contacts';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
@@ -7,6 +7,7 @@ import { Problem } from '../../platform/http/problem';
 import { containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import type { Counted } from '../today';
+import { clientContacts, contacts } from './clients.tables';
 
 @Injectable()
 export class ContactQueries implements OnModuleInit {
@@ -46,6 +47,23 @@ export class ContactQueries implements OnModuleInit {
       sql`select p.id, p.name, p.email, p.phone, p.mobile, l.role, l.gets_requests as "getsRequests", l.signs, l.pays
           from client_contacts l join contacts p on p.id = l.contact_id where l.client_id = ${clientId} order by l.position`,
     );
+  }
+
+  /** Of each client who can be written to about requests, in their order, and whether anybody signs for it. */
+  async reached(work: Work): Promise<Map<string, { written: string[]; signs: boolean }>> {
+    const found = await work.tx
+      .select({
+        clientId: clientContacts.clientId,
+        written: sql<
+          string[]
+        >`coalesce(array_agg(${contacts.name} order by ${clientContacts.position}) filter (where ${clientContacts.getsRequests} and ${contacts.email} is not null), '{}')`,
+        signs: sql<boolean>`bool_or(${clientContacts.signs})`,
+      })
+      .from(clientContacts)
+      .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
+      .where(eq(clientContacts.firmId, work.firm.id))
+      .groupBy(clientContacts.clientId);
+    return new Map(found.map(({ clientId, ...reached }) => [clientId, reached]));
   }
 
   /** Active clients who work online and have nobody with an address who gets requests. */

@@ -1,6 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { count, eq, inArray, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
+import { clientFacts } from '@steady/core/clients';
+import { sortedLabels } from '@steady/core/facts';
 import { type Merged, mergeRecords } from '@steady/core/merging';
 import { fullDate } from '@steady/core/words';
 import type { MergeClients, MergePreview } from '@steady/contract/client-lists';
@@ -11,44 +13,18 @@ import type { Work } from '../../platform/work';
 import { TeamService } from '../team';
 import { ClientRecords } from './client-records';
 import { ClientQueries } from './clients.queries';
-import { type Client, ClientsService, mayMoveAccount } from './clients.service';
-import { clientContacts, clientNotes, clients } from './clients.tables';
+import { ClientsService, mayMoveAccount } from './clients.service';
+import { type Client, clientContacts, clientNotes, clients } from './clients.tables';
 
 /** Two records were found to be one: what belonged to the first belongs to the second from now on. */
 export const ClientsMerged = eventKind<{ from: string; into: string }>('clients merged', 'clients');
 
 /** Facts that may stand differently in two records of one client, with their names on the screen. */
-const FACTS = {
+const FACTS: Readonly<Partial<Record<keyof Client, string>>> = {
+  ...Object.fromEntries(clientFacts.filter(({ kind }) => kind !== 'labels').map(({ key, label }) => [key, label])),
   name: 'Name',
-  standing: 'Standing',
-  since: 'Client since',
-  legalForm: 'Legal form',
-  trade: 'Trade',
-  yearEnd: 'Year-end',
-  vatRegistered: 'Registered for VAT',
-  vatGroup: 'VAT group',
-  vatNumber: 'VAT number',
-  vatFrom: 'VAT from',
-  vatUntil: 'VAT until',
-  employer: 'Employer',
-  employerFrom: 'Employer from',
-  employerUntil: 'Employer until',
-  annualReturnDate: 'Annual return date',
-  way: 'Works',
-  taxNumber: 'Tax number',
-  companyNumber: 'Company number',
-  endedOn: 'Ended on',
-  endReason: 'Why it ended',
-  paperPlace: 'Paper is',
-  address: 'Address',
-  iban: 'Account (IBAN)',
-  bic: 'Bank code (BIC)',
-  paymentMethod: 'Pays by',
-  partnerId: 'Partner',
-  managerId: 'Manager',
-  preparerId: 'Preparer',
   relatedId: 'Related clients',
-} satisfies Partial<Record<keyof Client, string>>;
+};
 
 /** Merges two records that are one client. Nothing is lost: the record that goes stays, empty, and leads to the other. */
 @Injectable()
@@ -126,7 +102,7 @@ export class MergeService implements OnModuleInit {
       Object.entries(facts).flatMap(([key, value]) => (key.startsWith('detail:') ? [[key.slice(7), value]] : [])),
     ) as Client['details'];
     mayMoveAccount(work, kept, own);
-    const labels = [...new Set([...kept.labels, ...going.labels])].sort((a, b) => a.localeCompare(b));
+    const labels = sortedLabels([...kept.labels, ...going.labels]);
     await work.tx
       .update(clients)
       .set({ ...own, details, labels, version: kept.version + 1 })

@@ -1,5 +1,7 @@
 import { Area } from '../../platform/area';
+import { ClientParts } from '../clients';
 import { JobParts } from '../jobs';
+import { MoneyOfClients } from './client-money.queries';
 import { MoneyOfJobs } from './job-money';
 import { WholeFileParts } from '../whole-file';
 import { FeesWholeFile } from './whole-file.queries';
@@ -15,10 +17,21 @@ import { SettlementService } from './settlement.service';
 
 @Area({
   controllers: [FeesController, FeesPortalController],
-  services: [MoneyOfJobs, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries],
+  services: [MoneyOfJobs, MoneyOfClients, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries],
 })
 export class FeesModule {
-  constructor(fields: ListFields, today: TodayParts, queries: FeeQueries, file: WholeFileParts, whole: FeesWholeFile, job: JobParts, money: MoneyOfJobs) {
+  constructor(
+    fields: ListFields,
+    today: TodayParts,
+    queries: FeeQueries,
+    file: WholeFileParts,
+    whole: FeesWholeFile,
+    job: JobParts,
+    money: MoneyOfJobs,
+    client: ClientParts,
+    ofClient: MoneyOfClients,
+  ) {
+    client.bring((work, id) => ofClient.part(work, id));
     job.bring((work, of, tasks) => money.part(work, of, tasks));
     file.bring(70, (work, of) => whole.parts(work, of));
     today.bring(async (work) => ({ unbilled: await queries.unbilled(work) }));

@@ -1,10 +1,9 @@
 import { sql } from 'drizzle-orm';
 import type { DetailField } from '@steady/core/details';
-import { CATEGORIES, JOB_STATUSES, PRIORITIES } from '@steady/contract/jobs';
-import { type ListField, columnsOf, detailFieldsOf } from '../../platform/lists';
+import { jobFacts } from '@steady/core/jobs';
+import { type ListField, detailFieldsOf, fieldsOfFacts } from '../../platform/lists';
 import { personField, shortNameOf } from '../team';
 
-const own = columnsOf('j');
 const minutes = (key: string, name: string, of: string, all: string): ListField => ({
   key,
   name,
@@ -13,11 +12,16 @@ const minutes = (key: string, name: string, of: string, all: string): ListField 
   grouped: sql.raw(all),
   otherwise: sql`0`,
 });
+/** The facts of a job as fields; two of them stand further in front than the list of facts has them. */
+const FACTS = fieldsOfFacts(jobFacts, 'j', personField);
+const IN_FRONT = ['job', 'due'];
+const fact = (key: string, more: Partial<ListField> = {}): ListField => ({ ...FACTS.find((field) => field.key === key)!, ...more });
+
 /** The fields of every job `j` of a client `c`, the useful ones first. */
 const FIELDS: ListField[] = [
   { key: 'client', name: 'Client', kind: 'text', value: sql`c.name`, sort: sql.raw('c.sort_name collate "unicode"') },
-  own('job', 'Job', 'text', 'name', { sort: sql.raw('j.name collate "unicode"') }),
-  own('due', 'Due', 'date', 'due_on'),
+  fact('job', { sort: sql.raw('j.name collate "unicode"') }),
+  fact('due'),
   {
     key: 'stands',
     name: 'Stands',
@@ -39,21 +43,8 @@ const FIELDS: ListField[] = [
     kind: 'text',
     value: shortNameOf('coalesce((select t.assignee_id from tasks t where t.job_id = j.id and t.done_at is null order by t.position limit 1), j.preparer_id)'),
   },
-  own('target', 'Our target', 'date', 'target_on'),
-  own('start', 'Start', 'date', 'start_on'),
   { key: 'phase', name: 'Phase', kind: 'text', value: sql`(select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase)` },
-  own('status', 'Status', 'choice', 'status', { choices: JOB_STATUSES }),
-  own('ownStatus', 'Own status', 'text', 'own_status'),
-  own('priority', 'Priority', 'choice', 'priority', { choices: PRIORITIES }),
-  own('category', 'Billed by', 'choice', 'category', { choices: CATEGORIES }),
-  own('income', 'Kind of income', 'text', 'income'),
-  personField('preparer', 'Preparer', 'j.preparer_id'),
-  personField('manager', 'Manager', 'j.manager_id'),
-  personField('partner', 'Partner', 'j.partner_id'),
   { key: 'waits', name: 'We wait since', kind: 'date', value: sql`j.waiting_since::date` },
-  own('waitingFor', 'We wait for', 'text', 'waiting_for'),
-  own('holdReason', 'On hold because', 'text', 'hold_reason'),
-  own('stuckReason', 'Cannot go on because', 'text', 'stuck_reason'),
   minutes(
     'estimate',
     'Estimate',
@@ -66,11 +57,8 @@ const FIELDS: ListField[] = [
     'select sum(t.estimate) from tasks t where t.job_id = j.id and t.done_at is null',
     'select job_id as k, sum(estimate)::int as v from tasks where done_at is null group by job_id',
   ),
-  own('fee', 'Agreed fee', 'money', 'fee', { fees: true, value: sql`j.fee::float8` }),
+  ...FACTS.filter((field) => !IN_FRONT.includes(field.key)),
   { key: 'finished', name: 'Finished', kind: 'date', value: sql`j.finished_at::date` },
-  own('closedReason', 'Closed because', 'text', 'closed_reason'),
-  own('periodStart', 'Period from', 'date', 'period_start'),
-  own('periodEnd', 'Period until', 'date', 'period_end'),
   // A number that names: it is not added up.
   { key: 'number', name: 'Number', kind: 'text', value: sql`j.number::text`, sort: sql`j.number` },
 ];

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
+import { factsForRules } from '@steady/core/jobs';
 import type { Facts } from '@steady/core/conditions';
 import {
   type Action,
@@ -186,7 +187,7 @@ export class JobMovesService {
   }
 
   /** Facts of the client, of the service line and of the job, as rules of a procedure read them. */
-  async facts(work: Work, job: Pick<Job, 'id' | 'clientId' | 'fee' | 'priority'>): Promise<Facts> {
+  async facts(work: Work, job: Job): Promise<Facts> {
     const [line] = await rows<{ rhythm: string; service: string }>(
       work.tx,
       sql`select l.rhythm, s.name as service from jobs j join service_lines l on l.id = j.line_id join services s on s.id = j.service_id where j.id = ${job.id}`,
@@ -195,8 +196,7 @@ export class JobMovesService {
       ...factsOf(await this.clients.get(work, job.clientId)),
       'line:rhythm': line?.rhythm ?? null,
       'line:service': line?.service ?? null,
-      'job:fee': job.fee / 100,
-      'job:priority': job.priority,
+      ...factsForRules(job),
     };
   }
 

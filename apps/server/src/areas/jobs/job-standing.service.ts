@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
+import { factNamed } from '@steady/core/facts';
+import { JOB_FACTS } from '@steady/core/jobs';
 import { counted, fullDate } from '@steady/core/words';
 import type { ChangeJob, HoldJob, StopJob } from '@steady/contract/jobs';
 import { rows } from '../../platform/database';
@@ -55,7 +57,7 @@ export class JobStandingService {
           .where(and(eq(tasks.jobId, jobId), eq(tasks.role, role), isNull(tasks.doneAt)));
     await this.events.record(work, JobChanged, {
       what: `changed ${Object.keys(set)
-        .map((key) => JOB_WORDS[key] ?? key)
+        .map((key) => `the ${factNamed(JOB_FACTS, key)}`)
         .join(', ')} of the job${word ? `: ${word}` : ''}`,
       clientId: job.clientId,
       jobId,
@@ -239,13 +241,3 @@ export class JobStandingService {
     return untouched;
   }
 }
-
-const JOB_WORDS: Record<string, string> = {
-  partnerId: 'the partner',
-  managerId: 'the manager',
-  preparerId: 'the preparer',
-  startOn: 'the start',
-  ownStatus: 'the status',
-  income: 'the kind of income',
-  contactId: 'the contact',
-};

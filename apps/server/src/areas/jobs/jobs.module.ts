@@ -5,6 +5,8 @@ import { SearchResults } from '../search';
 import { TodayParts } from '../today';
 import { JobsToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
+import { ClientParts } from '../clients';
+import { MessageDetails } from '../post';
 import { FIELDS_OF_CLIENTS } from './job-fields';
 import { JobActions } from './job-actions';
 import { JobParts } from './job-parts';
@@ -38,7 +40,20 @@ import { TasksService } from './tasks.service';
   ],
 })
 export class JobsModule {
-  constructor(fields: ListFields, today: TodayParts, own: JobsToday, search: SearchResults, queries: JobQueries, file: WholeFileParts, whole: JobsWholeFile) {
+  constructor(
+    fields: ListFields,
+    today: TodayParts,
+    own: JobsToday,
+    search: SearchResults,
+    queries: JobQueries,
+    file: WholeFileParts,
+    whole: JobsWholeFile,
+    client: ClientParts,
+    messages: MessageDetails,
+    jobs: JobsService,
+  ) {
+    messages.bring((work, clientId, jobId) => jobs.forMessages(work, clientId, jobId));
+    client.bring((work, id) => queries.ofClient(work, id));
     file.bring(40, (work, of) => whole.parts(work, of));
     search.bring(20, (work, text, most) => queries.found(work, text, most));
     today.bring((work, asked) => own.part(work, asked));

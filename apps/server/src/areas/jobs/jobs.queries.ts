@@ -1,7 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { type SQL, and, asc, desc, eq, sql } from 'drizzle-orm';
+import { type SQL, and, asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { type JobFacts, jobFacts } from '@steady/core/jobs';
 import { progress } from '@steady/core/procedures';
 import { FULL_PAGE } from '@steady/contract/paging';
+import type { ClientView } from '@steady/contract/clients';
 import type { HistoryLine, JobRow, JobState, JobTotals, JobView, PhaseView } from '@steady/contract/jobs';
 import type { TaskView } from '@steady/contract/tasks';
 import type { WaitingForClients } from '@steady/contract/today';
@@ -61,13 +63,11 @@ const STATES: Record<JobState, (today: string) => SQL> = {
   'nobody on it': () => sql`j.preparer_id is null`,
 };
 
-/** The columns of a job that its page shows as they are. */
-const SHOWN = [
-  ...(['id', 'version', 'number', 'name', 'clientId', 'status', 'holdReason', 'holdUntil', 'stuckReason', 'stuckSince', 'ownStatus'] as const),
-  ...(['priority', 'category', 'income', 'asksToMove', 'closedReason', 'periodStart', 'periodEnd', 'startOn', 'targetOn', 'dueOn'] as const),
-  ...(['partnerId', 'managerId', 'preparerId', 'contactId', 'everythingInOn', 'waitingSince', 'waitingFor', 'passedOver'] as const),
-];
-const shownOf = (job: Job) => Object.fromEntries(SHOWN.map((key) => [key, job[key]])) as Pick<Job, (typeof SHOWN)[number]>;
+/** What its page shows of a job as it is kept: its facts, but for the fee, which stands with its money, and where it stands. */
+const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, ...job }: Job) => {
+  const facts = Object.fromEntries(jobFacts.filter(({ key }) => key !== 'fee').map(({ key }) => [key, job[key]])) as Omit<JobFacts, 'fee'>;
+  return { id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, ...facts };
+};
 
 @Injectable()
 export class JobQueries {
@@ -93,8 +93,7 @@ export class JobQueries {
   }
 
   async fields(work: Work): Promise<ListField[]> {
-    const fees = may(work.actor, 'see fees');
-    return this.listFields.with('jobs', jobFields(await this.clients.details(work))).filter((field) => !field.fees || fees);
+    return this.listFields.with('jobs', jobFields(await this.clients.details(work))).filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
   }
 
   /** The list of jobs. Open ones have no limit of time, so that overdue ones never drop out; finished ones stand the newest first. */
@@ -204,6 +203,23 @@ export class JobQueries {
                  (select jsonb_build_object('jobId', id, 'client', client, 'since', since) from waiting order by since, id limit 1) as longest from waiting`,
     );
     return found!;
+  }
+
+  /** What a client's page shows of its jobs: the one that has waited for it the longest, and the next that is on hold. */
+  async ofClient(work: Work, clientId: string): Promise<Pick<ClientView, 'waitingSince' | 'waitingFor' | 'onHold'>> {
+    const [waits] = await work.tx
+      .select({ waitingSince: jobs.waitingSince, waitingFor: jobs.waitingFor })
+      .from(jobs)
+      .where(and(eq(jobs.clientId, clientId), isNotNull(jobs.waitingSince)))
+      .orderBy(asc(jobs.waitingSince))
+      .limit(1);
+    const [held] = await work.tx
+      .select({ jobId: jobs.id, name: jobs.name, reason: jobs.holdReason })
+      .from(jobs)
+      .where(and(eq(jobs.clientId, clientId), eq(jobs.status, 'on hold')))
+      .orderBy(asc(jobs.dueOn), asc(jobs.id))
+      .limit(1);
+    return { waitingSince: waits?.waitingSince ?? null, waitingFor: waits?.waitingFor ?? null, onHold: held ?? null };
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {

@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { factsForRules } from '@steady/core/jobs';
 import type { jobWaits } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
@@ -73,8 +74,7 @@ export class JobsService implements OnModuleInit {
       ...order.facts,
       'line:rhythm': line?.rhythm ?? null,
       'line:service': order.service ?? null,
-      'job:fee': fee / 100,
-      'job:priority': 'usual',
+      ...factsForRules({ fee, priority: 'usual' }),
     };
     const { facts: named } = await this.moves.names(work);
     const laid = layOut(procedure.definition, facts, { start: civil(startOn), target: civil(lastDay) }, work.firm.calendar, named);
@@ -187,6 +187,13 @@ export class JobsService implements OnModuleInit {
     const [job] = await this.byId(work, jobId);
     if (!job) throw Problem.notFound('job');
     return job;
+  }
+
+  /** What a message about it can have filled in. @throws Problem at "jobId" for a job of another client */
+  async forMessages(work: Work, clientId: string, jobId: string): Promise<{ facts: Record<string, unknown>; contactId: string | null }> {
+    const [job] = await this.byId(work, jobId);
+    if (job?.clientId !== clientId) throw Problem.invalid([{ field: 'jobId', message: 'Choose a job of this client.' }]);
+    return { facts: job, contactId: job.contactId };
   }
 
   /** The job, held for this transaction: whoever else wants to post to it waits. */

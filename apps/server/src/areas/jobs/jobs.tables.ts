@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { Category, JobStatus, Priority } from '@steady/contract/jobs';
 import type { ActionState } from '@steady/contract/jobs';
 import type { Action, DoneBy, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
-import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
+import { JOB_FACTS } from '@steady/core/jobs';
+import { columnsOfFacts, day, firmId, id, moment, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
 export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf'> {
@@ -29,7 +29,8 @@ export const jobs = pgTable(
     firmId: firmId(),
     version: version(),
     number: integer('number').notNull(),
-    name: text('name').notNull(),
+    /** What is known of it: see the list of facts. */
+    ...columnsOfFacts(JOB_FACTS),
     clientId: uuid('client_id').notNull(),
     /** Both null for a job begun by hand, outside any service of the client. */
     lineId: uuid('line_id'),
@@ -38,25 +39,9 @@ export const jobs = pgTable(
     /** The version of the procedure by which it was laid out. */
     procedureVersion: integer('procedure_version'),
     obligationId: uuid('obligation_id'),
-    periodStart: day('period_start').notNull(),
-    periodEnd: day('period_end').notNull(),
-    startOn: day('start_on').notNull(),
-    targetOn: day('target_on').notNull(),
-    dueOn: day('due_on').notNull(),
-    status: text('status').$type<JobStatus>().notNull(),
-    holdReason: text('hold_reason'),
-    /** The day on which it goes on by itself. */
-    holdUntil: day('hold_until'),
-    /** Why it cannot go on, since when, and which colleague it waits for. */
-    stuckReason: text('stuck_reason'),
+    /** Since when it cannot go on, and which colleague it waits for. */
     stuckSince: moment('stuck_since'),
     stuckForId: uuid('stuck_for_id'),
-    /** A word of the firm's own for where it stands. */
-    ownStatus: text('own_status'),
-    priority: text('priority').$type<Priority>().notNull().default('usual'),
-    category: text('category').$type<Category>().notNull().default('agreed fee'),
-    /** Which kind of income it is; at first that of its service. */
-    income: text('income'),
     /** Its phase is complete and asks to be looked at before it moves. */
     asksToMove: boolean('asks_to_move').notNull().default(false),
     /** Since when it stands in its phase. */
@@ -65,20 +50,9 @@ export const jobs = pgTable(
     phase: text('phase'),
     phases: jsonb('phases').$type<JobPhase[]>().notNull(),
     passedOver: jsonb('passed_over').$type<{ name: string; why: string }[]>().notNull(),
-    /** Agreed fee, net. */
-    fee: money('fee').notNull(),
-    partnerId: uuid('partner_id'),
-    managerId: uuid('manager_id'),
-    preparerId: uuid('preparer_id'),
-    /** With whom of the client it is settled; without one, whoever gets its requests. */
-    contactId: uuid('contact_id'),
-    /** Since when the client owes an answer, and which items; both null when nobody waits for the client. */
+    /** Since when the client owes an answer; null when nobody waits for the client. */
     waitingSince: moment('waiting_since'),
-    waitingFor: text('waiting_for'),
-    everythingInOn: day('everything_in_on'),
     finishedAt: moment('finished_at'),
-    /** Why it was closed before it was done. */
-    closedReason: text('closed_reason'),
   },
   (t) => [
     ownFirm(),

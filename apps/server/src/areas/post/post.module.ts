@@ -1,12 +1,13 @@
 import { Area } from '../../platform/area';
 import { WholeFileParts } from '../whole-file';
 import { TodayParts } from '../today';
+import { MessageDetails } from './message-details';
 import { PostController } from './post.controller';
 import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
 import { TemplatesService } from './templates.service';
 
-@Area({ controllers: [PostController], services: [PostService, TemplatesService, PostQueries] })
+@Area({ controllers: [PostController], services: [PostService, MessageDetails, TemplatesService, PostQueries] })
 export class PostModule {
   constructor(today: TodayParts, queries: PostQueries, file: WholeFileParts) {
     file.bring(80, (work, of) => queries.wholeFile(work, of));

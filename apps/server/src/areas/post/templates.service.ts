@@ -2,8 +2,11 @@ import { readBy } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
+import { clientFacts } from '@steady/core/clients';
+import { type KeyedFact, factInWords } from '@steady/core/facts';
+import { jobFacts } from '@steady/core/jobs';
 import { formatMoney } from '@steady/core/money';
-import { DETAILS, type Detail, type DetailValues, type Filled, fillIn } from '@steady/core/templates';
+import { DETAILS, type DetailValues, type Filled, fillIn, filledFrom } from '@steady/core/templates';
 import { fullDate } from '@steady/core/words';
 import type { WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
@@ -14,6 +17,8 @@ import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
+import { TeamService } from '../team';
+import { MessageDetails } from './message-details';
 import { type Draft, PostService } from './post.service';
 import { templates } from './post.tables';
 
@@ -26,7 +31,7 @@ const FARTHEST = 90;
 type Template = typeof templates.$inferSelect;
 
 const noDetail = (place: string) => `{${place}} is not a detail that can be filled in. There are: ${Object.keys(DETAILS).join(', ')}.`;
-const missingInWords = (missing: readonly Detail[]): string[] => [...new Set(missing)].map((detail) => DETAILS[detail]);
+const missingInWords = (missing: readonly string[]): string[] => [...new Set(missing)].map((detail) => DETAILS[detail] ?? detail);
 
 /** Wording kept for messages, with details of the client and the job filled in when it is sent. */
 @Injectable()
@@ -35,6 +40,8 @@ export class TemplatesService implements OnModuleInit {
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly post: PostService,
+    private readonly details: MessageDetails,
+    private readonly team: TeamService,
     private readonly present: Present,
   ) {}
 
@@ -95,32 +102,23 @@ export class TemplatesService implements OnModuleInit {
 
   /** What can be filled in for a client, and for one of its jobs; and with whom that job is settled. */
   private async values(work: Work, clientId: string, jobId: string | null): Promise<{ values: DetailValues; contactId: string | null }> {
-    const [found] = await rows<{
-      client: string;
-      contactId: string | null;
-      partner: string | null;
-      manager: string | null;
-      preparer: string | null;
-      job: string | null;
-      service: string | null;
-      dueOn: string | null;
-      targetOn: string | null;
-      fee: number | null;
-    }>(
-      work.tx,
-      sql`select c.name as client, j.contact_id as "contactId", pa.name as partner, ma.name as manager, pr.name as preparer, j.name as job, s.name as service, j.due_on as "dueOn", j.target_on as "targetOn", j.fee::float8 as fee
-          from clients c left join jobs j on j.id = ${jobId} and j.client_id = c.id left join services s on s.id = j.service_id
-          left join members pa on pa.id = coalesce(j.partner_id, c.partner_id) left join members ma on ma.id = coalesce(j.manager_id, c.manager_id) left join members pr on pr.id = coalesce(j.preparer_id, c.preparer_id)
-          where c.id = ${clientId}`,
-    );
-    if (!found) throw Problem.notFound('client');
-    const { dueOn, targetOn, fee, contactId, ...names } = found;
+    const client = await this.clients.get(work, clientId);
+    const { facts: job, values: ofJob, contactId } = await this.details.ofJob(work, clientId, jobId);
+    const names = await this.team.names(work);
+    const inWords = (fact: KeyedFact, value: unknown): string => {
+      if (value === null || value === undefined) return '';
+      if (fact.kind === 'date') return fullDate(civil(value as string));
+      if (fact.kind === 'money') return `${work.firm.currency} ${formatMoney(value as number)}`;
+      return factInWords(fact, value, (id) => names.get(id) ?? '');
+    };
+    // Who serves the job, where that is somebody else than who serves the client.
+    const served = Object.fromEntries((['partnerId', 'managerId', 'preparerId'] as const).map((role) => [role, job[role] ?? client[role]]));
+    const ofClient = filledFrom(clientFacts, { ...client, ...served }, inWords);
     const values = {
-      ...names,
-      'due date': dueOn && fullDate(civil(dueOn)),
-      'target date': targetOn && fullDate(civil(targetOn)),
-      fee: fee === null ? null : `${work.firm.currency} ${formatMoney(fee)}`,
-      sender: work.actor.kind === 'staff' ? work.actor.name : names.preparer,
+      ...ofClient,
+      ...filledFrom(jobFacts, job, inWords),
+      ...ofJob,
+      sender: work.actor.kind === 'staff' ? work.actor.name : (ofClient.preparer ?? null),
       firm: work.firm.name,
       today: fullDate(work.today),
     };
@@ -206,7 +204,6 @@ export class TemplatesService implements OnModuleInit {
     if (on !== undefined && on > work.today.add({ days: FARTHEST }).toString())
       throw Problem.invalid([{ field: 'on', message: `A message is planned at most ${FARTHEST} days ahead.` }]);
     const client = await this.clients.get(work, clientId);
-    if (jobId) await this.mustBeOf(work, jobId, clientId);
     const { draft, ...filled } = await this.filled(work, words, clientId, jobId ?? null);
     const faults = (['subject', 'body'] as const).flatMap((field) => {
       const { missing, unknown } = filled[field];
@@ -216,10 +213,5 @@ export class TemplatesService implements OnModuleInit {
     });
     if (faults.length > 0) throw Problem.invalid(faults);
     return { client, draft };
-  }
-
-  private async mustBeOf(work: Work, jobId: string, clientId: string): Promise<void> {
-    const found = await rows(work.tx, sql`select 1 from jobs where id = ${jobId} and client_id = ${clientId} and firm_id = ${work.firm.id}`);
-    if (found.length === 0) throw Problem.invalid([{ field: 'jobId', message: 'Choose a job of this client.' }]);
   }
 }

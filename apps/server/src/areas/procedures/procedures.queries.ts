@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
+import { factsForRules } from '@steady/core/jobs';
 import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, onPaper } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
 import type { BeforeStarting, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
@@ -7,7 +8,7 @@ import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Client, factsOf } from '../clients';
+import { ClientQueries, ContactQueries, factsOf } from '../clients';
 
 /** Services that are done by a procedure `p`: as usual, or in one of their rhythms. */
 const SERVICES_OF = sql`services s where s.procedure_id = p.id or s.id in (select x.service_id from service_procedures x where x.procedure_id = p.id)`;
@@ -28,7 +29,11 @@ interface LineMet {
 
 @Injectable()
 export class ProcedureQueries implements OnModuleInit {
-  constructor(private readonly present: Present) {}
+  constructor(
+    private readonly present: Present,
+    private readonly book: ClientQueries,
+    private readonly contacts: ContactQueries,
+  ) {}
 
   onModuleInit(): void {
     this.present.register('procedure', (work, id) => this.view(work, id));
@@ -121,16 +126,8 @@ export class ProcedureQueries implements OnModuleInit {
   /** Clients as a procedure meets them: those named, or all active ones; each with the facts of its line. */
   private async asMet(work: Work, ids: string[] | null, lines: LineMet[]): Promise<ClientOnPaper[]> {
     const byId = new Map(lines.map((one) => [one.clientId, one]));
-    const found = await rows<Client & { written: string[]; signs: boolean }>(
-      work.tx,
-      sql`select c.id, c.name, c.legal_form as "legalForm", c.year_end as "yearEnd", c.vat_registered as "vatRegistered", c.vat_group as "vatGroup", c.employer, c.annual_return_date as "annualReturnDate",
-                 c.way, c.vat_from as "vatFrom", c.vat_until as "vatUntil", c.employer_from as "employerFrom", c.employer_until as "employerUntil", c.labels, c.details,
-                 c.partner_id as "partnerId", c.manager_id as "managerId", c.preparer_id as "preparerId", coalesce(w.names, '{}') as written,
-                 exists (select from client_contacts g where g.client_id = c.id and g.signs) as signs
-          from clients c left join (select k.client_id, array_agg(p.name order by k.position) as names from client_contacts k join contacts p on p.id = k.contact_id
-                                    where k.gets_requests and p.email is not null group by k.client_id) w on w.client_id = c.id
-          where c.firm_id = ${work.firm.id} and ${ids === null ? sql`c.standing = 'active'` : sql`c.standing <> 'former' and c.id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)`} order by c.name, c.id`,
-    );
+    const people = await this.contacts.reached(work);
+    const found = await this.book.atWork(work, ids);
     return found.map((client): ClientOnPaper => {
       const line = byId.get(client.id);
       return {
@@ -138,10 +135,10 @@ export class ProcedureQueries implements OnModuleInit {
         name: client.name,
         facts: {
           ...factsOf(client),
-          ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, 'job:fee': line.fee / 100, 'job:priority': 'usual' } : {}),
+          ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, ...factsForRules({ fee: line.fee, priority: 'usual' }) } : {}),
         },
-        writtenTo: client.way === 'paper' ? [] : client.written,
-        signs: client.signs,
+        writtenTo: client.way === 'paper' ? [] : (people.get(client.id)?.written ?? []),
+        signs: people.get(client.id)?.signs ?? false,
         roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
       };
     });

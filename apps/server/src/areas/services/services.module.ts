@@ -1,6 +1,7 @@
 import { Area } from '../../platform/area';
-import { JobParts } from '../jobs';
+import { JobParts, JobsService } from '../jobs';
 import { serviceOfJob } from './of-jobs.queries';
+import { MessageDetails } from '../post';
 import { WholeFileParts } from '../whole-file';
 import { wholeFileOfServices } from './whole-file.queries';
 import { ListFields } from '../../platform/lists';
@@ -12,7 +13,8 @@ import { ServicesService } from './services.service';
 
 @Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
 export class ServicesModule {
-  constructor(fields: ListFields, file: WholeFileParts, job: JobParts) {
+  constructor(fields: ListFields, file: WholeFileParts, job: JobParts, messages: MessageDetails, jobs: JobsService) {
+    messages.bring(async (work, _client, jobId) => ({ values: { service: (await serviceOfJob(work, await jobs.get(work, jobId))).service ?? null } }));
     job.bring(serviceOfJob);
     file.bring(30, wholeFileOfServices);
     fields.bring('jobs', 'start', [{ key: 'service', name: 'Service', kind: 'text', value: sql`(select s.name from services s where s.id = j.service_id)` }]);

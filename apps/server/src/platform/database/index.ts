@@ -16,6 +16,7 @@ export {
   whileSigningIn,
   withoutFees,
 } from './columns';
+export { columnName, columnsOfFacts } from './fact-columns';
 export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, isDamage } from './database';
 export { type ProcessNotice } from './server-processes';
 export { type Tx, rows } from './tx';

@@ -1,6 +1,6 @@
 export { askedFrom } from './asked';
 export { containing } from './containing';
-export { type ListField, columnsOf, detailFieldsOf } from './list-field';
+export { type ListField, detailFieldsOf, fieldsOfFacts } from './list-field';
 export { ListFields } from './list-fields';
 export { sendListing } from './list-file';
 export { type ListAsked, type ListDefinition, idsOf, pageOf, placeOf, totalsOf, wholeOf } from './listing';

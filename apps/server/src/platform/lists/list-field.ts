@@ -1,6 +1,9 @@
 import { type SQL, sql } from 'drizzle-orm';
+import type { Right } from '@steady/core/access';
 import type { DetailField, DetailKind } from '@steady/core/details';
+import type { FactDefinition, KeyedFact } from '@steady/core/facts';
 import type { Field, FieldKind, Filter } from '@steady/core/lists';
+import { columnName } from '../database';
 import type { Work } from '../work';
 import { containing } from './containing';
 
@@ -14,8 +17,8 @@ export interface ListField extends Field {
   compared?: SQL;
   /** Of a person: what everybody who may stand there is called, by their ids. */
   names?: (work: Work) => Promise<Map<string, string>>;
-  /** Seen only by whoever sees fees. */
-  fees?: true;
+  /** Seen only by whoever has this right. */
+  seenWith?: Right;
   /**
    * The same value for all rows at once, as a statement that gives `k`, the row's key, and `v`: sorting, filtering or
    * adding up by what is summed takes one pass instead of one for each row.
@@ -50,16 +53,43 @@ export function detailFieldsOf(details: readonly DetailField[]): ListField[] {
   });
 }
 
-/** Fields whose value is a column of the table with this alias. */
-export const columnsOf =
-  (alias: string) =>
-  (key: string, name: string, kind: FieldKind, column: string, more: Partial<ListField> = {}): ListField => ({
-    key,
-    name,
-    kind,
-    value: sql.raw(`${alias}.${column}`),
-    ...more,
+const FACT_FIELD_KIND: Record<FactDefinition['kind'], FieldKind | null> = {
+  text: 'text',
+  code: 'text',
+  account: 'text',
+  choice: 'choice',
+  'yes or no': 'yes or no',
+  date: 'date',
+  'day of the year': 'day of the year',
+  money: 'money',
+  labels: 'labels',
+  person: 'person',
+  // A person of the client and an address are no single column: areas say which part of them a list shows.
+  contact: null,
+  address: null,
+};
+
+/** The facts of a record as fields; its table stands under `alias`, and `personField` shows somebody of the firm. */
+export function fieldsOfFacts(facts: readonly KeyedFact[], alias: string, personField: (key: string, name: string, column: string) => ListField): ListField[] {
+  return facts.flatMap((fact): ListField[] => {
+    const kind = FACT_FIELD_KIND[fact.kind];
+    if (kind === null) return [];
+    const key = fact.column ?? fact.key;
+    const column = `${alias}.${columnName(fact.key)}`;
+    if (fact.kind === 'person') return [personField(key, fact.label, column)];
+    const value = sql.raw(kind === 'money' ? `${column}::float8` : column);
+    return [
+      {
+        key,
+        name: fact.label,
+        kind,
+        value,
+        ...(fact.kind === 'choice' ? { choices: fact.choices } : {}),
+        ...(fact.seenWith ? { seenWith: fact.seenWith } : {}),
+      },
+    ];
   });
+}
 
 /** From where a list is read when these fields are used: what is summed up is joined once for all rows by their key. */
 export function joined(fields: readonly ListField[], used: ReadonlySet<string | undefined>, from: SQL, key: SQL): { fields: ListField[]; from: SQL } {

@@ -8,7 +8,7 @@ import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
 import { Narrowing } from '../../ui/narrowing';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 import { ClientField } from '../clients/client-field';
 
 const KEYS = ['client', 'related', 'service', 'partner', 'manager', 'person', 'authority', 'only', 'by'] as const satisfies (keyof AlmanacFilter)[];

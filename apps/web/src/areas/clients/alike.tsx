@@ -4,8 +4,8 @@ import { Link } from 'react-router';
 import { useData } from '../../app/api';
 
 /** Says at once when a client that is written down may be there already. */
-export function Alike(given: { name?: string; vatNumber?: string; taxNumber?: string; companyNumber?: string; not?: string }) {
-  const { not, ...typed } = useDeferredValue(given);
+export function Alike({ given, not }: { given: Readonly<Record<string, string | undefined>>; not?: string }) {
+  const typed = useDeferredValue(given);
   const worth = Object.entries(typed).filter(([, text]) => (text?.trim().length ?? 0) >= 4);
   const { data = [] } = useData(clientsRoutes.alike, worth.length > 0 ? { ...Object.fromEntries(worth), not } : null);
   if (data.length === 0) return null;

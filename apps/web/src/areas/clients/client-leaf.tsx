@@ -1,18 +1,18 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as effectsRoutes from '@steady/contract/effects.routes';
-import { AddClient, ChangeClient, type ClientView, LEGAL_FORMS, PAYMENT_METHODS, VAT_GROUPS } from '@steady/contract/clients';
-import { ibanInGroups } from '@steady/core/money';
+import { CLIENT_FACTS, type ClientSection, enteredFacts, identifiers } from '@steady/core/clients';
+import { type KeyedFact, type KnownFacts, factInWords } from '@steady/core/facts';
+import { AddClient, ChangeClient, type ClientView } from '@steady/contract/clients';
 import { send, useData } from '../../app/api';
-import { ChoiceField, DateField, MonthDayField, SelectField, TextField, WordsField } from '../../ui/fields';
+import { useTeam } from '../../app/session';
+import { FactField, FactFields, fieldsOf } from '../../ui/fact-field';
+import { ChoiceField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useForeseen } from '../almanac/effect';
-import { PersonSelect } from '../team/person-select';
 import { useSay } from '../../ui/toasts';
-import { AddressFields } from './address-fields';
 import { Alike } from './alike';
 import { DetailInputs } from './detail-inputs';
-import { FORM_WORDS } from './words';
 
 interface Props {
   open: boolean;
@@ -34,33 +34,10 @@ const blank = {
 /** What of a record goes into the form: nothing for what is not known. */
 function startFrom(client: ClientView | undefined): Partial<AddClient & ChangeClient> {
   if (!client) return blank;
-  const { name, legalForm, yearEnd, vatRegistered, vatGroup, vatNumber, employer, annualReturnDate, way, trade, partnerId, managerId, preparerId, version } =
-    client;
-  const { taxNumber, companyNumber, paperPlace, labels, details, vatFrom, vatUntil, employerFrom, employerUntil, address, iban, bic, paymentMethod } = client;
-  const known = {
-    vatFrom,
-    vatUntil,
-    employerFrom,
-    employerUntil,
-    address,
-    iban: iban && ibanInGroups(iban),
-    bic,
-    paymentMethod,
-    labels,
-    details,
-    taxNumber,
-    companyNumber,
-    paperPlace,
-    yearEnd,
-    vatGroup,
-    vatNumber,
-    annualReturnDate,
-    trade,
-    partnerId,
-    managerId,
-    preparerId,
-  };
-  return { name, legalForm, vatRegistered, employer, way, version, ...Object.fromEntries(Object.entries(known).filter(([, value]) => value !== null)) };
+  const known = enteredFacts
+    .filter((fact) => client[fact.key] !== null)
+    .map((fact): [string, unknown] => [fact.key, fact.kind === 'account' ? factInWords(fact, client[fact.key]) : client[fact.key]]);
+  return { ...Object.fromEntries<unknown>(known), details: client.details, version: client.version };
 }
 
 /** Adds a client with its first contact, or changes the facts of one. */
@@ -91,14 +68,13 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   });
   const { register, control, watch, setValue, formState } = form;
   const { errors } = formState;
-  const legalForm = watch('legalForm');
-  const vat = watch('vatRegistered');
+  const given: KnownFacts = { ...watch() };
   const { data: details = [] } = useData(clientsRoutes.details);
+  const legalForm = watch('legalForm');
   const ownDetails = details.filter((detail) => detail.forms.length === 0 || (legalForm && detail.forms.includes(legalForm)));
-  const hasYear = legalForm === 'company' || legalForm === 'co-operative' || legalForm === 'charity';
   const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
-  const people = (role: 'partnerId' | 'managerId' | 'preparerId', label: string) => (
-    <PersonSelect label={label} {...register(role)} error={errors[role]?.message} nobody="Nobody yet" />
+  const section = (name: ClientSection) => (
+    <FactFields facts={enteredFacts.filter((fact) => fact.section === name && fact.key !== 'name')} given={given} {...fieldsOf(form)} />
   );
   return (
     <Leaf
@@ -115,8 +91,11 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
         <BothVersions mine={form.getValues()} theirs={theirs} onTakeMine={() => (setValue('version', theirs.version), onSubmit())} onTakeTheirs={onClose} />
       )}
       {foreseen.view}
-      <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />
-      <Alike name={watch('name')} vatNumber={watch('vatNumber')} taxNumber={watch('taxNumber')} companyNumber={watch('companyNumber')} not={client?.id} />
+      <FactField fact={{ key: 'name', ...CLIENT_FACTS.name }} given={given} autoFocus {...fieldsOf(form)} />
+      <Alike
+        given={Object.fromEntries(['name', ...identifiers.map((fact) => fact.key)].map((key) => [key, given[key] as string | undefined]))}
+        not={client?.id}
+      />
       {!client && (
         <ChoiceField
           label="Stands as"
@@ -128,105 +107,16 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
           ]}
         />
       )}
-      <div className="grid grid-cols-2 gap-x-4">
-        <SelectField label="Legal form" {...register('legalForm')} error={errors.legalForm?.message} defaultValue="">
-          <option value="" disabled>
-            Choose
-          </option>
-          {LEGAL_FORMS.map((value) => (
-            <option key={value} value={value}>
-              {FORM_WORDS[value]}
-            </option>
-          ))}
-        </SelectField>
-        <TextField label="Trade" hint="What they do, in a few words" {...register('trade')} error={errors.trade?.message} />
-      </div>
-      {hasYear && <MonthDayField label="Year-end" control={control} name="yearEnd" error={errors.yearEnd?.message} />}
-      {legalForm === 'company' && (
-        <MonthDayField
-          label="Annual return date"
-          control={control}
-          name="annualReturnDate"
-          hint="Of the companies office, if known"
-          error={errors.annualReturnDate?.message}
-        />
-      )}
-      <ChoiceField
-        label="VAT"
-        control={control}
-        name="vatRegistered"
-        choices={[
-          { value: true, words: 'registered' },
-          { value: false, words: 'not registered' },
-        ]}
-      />
-      {vat && (
-        <div className="grid grid-cols-2 gap-x-4">
-          <SelectField label="Two-month group" {...register('vatGroup')} error={errors.vatGroup?.message} defaultValue="">
-            <option value="">Choose</option>
-            {VAT_GROUPS.map((group) => (
-              <option key={group} value={group}>
-                {group} and so on
-              </option>
-            ))}
-          </SelectField>
-          <TextField label="VAT number" {...register('vatNumber')} error={errors.vatNumber?.message} />
-          <DateField label="Registered from" {...register('vatFrom')} error={errors.vatFrom?.message} />
-          <DateField label="Until" hint="Empty while it goes on" {...register('vatUntil')} error={errors.vatUntil?.message} />
-        </div>
-      )}
-      <div className="grid grid-cols-2 gap-x-4">
-        <TextField label="Tax number" {...register('taxNumber')} error={errors.taxNumber?.message} />
-        {hasYear && <TextField label="Company number" {...register('companyNumber')} error={errors.companyNumber?.message} />}
-      </div>
-      <ChoiceField
-        label="Employs people"
-        control={control}
-        name="employer"
-        choices={[
-          { value: true, words: 'yes' },
-          { value: false, words: 'no' },
-        ]}
-      />
-      {watch('employer') && (
-        <div className="grid grid-cols-2 gap-x-4">
-          <DateField label="Registered from" {...register('employerFrom')} error={errors.employerFrom?.message} />
-          <DateField label="Until" hint="Empty while it goes on" {...register('employerUntil')} error={errors.employerUntil?.message} />
-        </div>
-      )}
-      <ChoiceField
-        label="Works"
-        control={control}
-        name="way"
-        hint={
-          watch('way') === 'paper'
-            ? 'No mail is sent to them: letters are printed, papers are handed over.'
-            : 'Requests and bills go out by mail, answers come in by the portal.'
-        }
-        choices={[
-          { value: 'online', words: 'online' },
-          { value: 'paper', words: 'on paper' },
-        ]}
-      />
-      {watch('way') === 'paper' && (
-        <TextField label="Where its paper is" hint="Shelf 4, with Niamh, picked up" {...register('paperPlace')} error={errors.paperPlace?.message} />
-      )}
-      <WordsField label="Labels" control={control} name="labels" hint="Your own words, with commas between them" error={errors.labels?.message} />
-      <AddressFields register={register} errors={errors.address} />
+      {section('client')}
+      {section('VAT')}
+      {section('registers')}
+      {section('employer')}
+      {section('work')}
+      {section('labels')}
+      {section('address')}
       <section className="mt-4 border-t border-rule pt-3">
         <h3 className="mb-2">Bank and payment</h3>
-        <SelectField label="Pays by" narrow {...register('paymentMethod')} error={errors.paymentMethod?.message} defaultValue="">
-          <option value="">Not known</option>
-          {PAYMENT_METHODS.map((method) => (
-            <option key={method} value={method}>
-              {method}
-            </option>
-          ))}
-        </SelectField>
-        <div className="grid grid-cols-[1fr_130px] gap-x-4">
-          <TextField label="Account (IBAN)" {...register('iban')} error={errors.iban?.message} />
-          <TextField label="Bank code (BIC)" {...register('bic')} error={errors.bic?.message} />
-        </div>
+        {section('payment')}
       </section>
       {ownDetails.length > 0 && (
         <section className="mt-4 border-t border-rule pt-3">
@@ -247,26 +137,11 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       )}
       <section className="mt-4 border-t border-rule pt-3">
         <h3 className="mb-2">Ours</h3>
-        {people('partnerId', 'Partner')}
-        {people('managerId', 'Manager')}
-        {people('preparerId', 'Preparer')}
+        {section('ours')}
       </section>
     </Leaf>
   );
 }
-
-const LABELS: Partial<Record<keyof ClientView, string>> = {
-  name: 'Name',
-  legalForm: 'Legal form',
-  yearEnd: 'Year-end',
-  vatRegistered: 'VAT registered',
-  vatGroup: 'VAT group',
-  vatNumber: 'VAT number',
-  employer: 'Employs people',
-  annualReturnDate: 'Annual return date',
-  way: 'Works',
-  trade: 'Trade',
-};
 
 /** Two people changed one record: both versions side by side, and the choice which stays. */
 function BothVersions({
@@ -280,8 +155,9 @@ function BothVersions({
   onTakeMine(): void;
   onTakeTheirs(): void;
 }) {
-  const said = (value: unknown) => (typeof value === 'string' && value ? value : value === true ? 'yes' : value === false ? 'no' : 'nothing');
-  const differ = (Object.keys(LABELS) as (keyof ClientView)[]).filter((key) => said(mine[key]) !== said(theirs[key]));
+  const { nameOf } = useTeam();
+  const said = (fact: KeyedFact, given: KnownFacts) => factInWords(fact, given[fact.key] === '' ? null : given[fact.key], nameOf) || 'nothing';
+  const differ = enteredFacts.filter((fact) => said(fact, { ...mine }) !== said(fact, { ...theirs }));
   return (
     <div className="mb-4 border border-ochre bg-ochre-tint p-3 text-table">
       <table className="w-full">
@@ -293,13 +169,13 @@ function BothVersions({
           </tr>
         </thead>
         <tbody>
-          {differ.map((key) => (
-            <tr key={key}>
+          {differ.map((fact) => (
+            <tr key={fact.key}>
               <th scope="row" className="pr-2 text-left font-normal text-soft">
-                {LABELS[key]}
+                {fact.key === 'name' ? fact.short : fact.label}
               </th>
-              <td className="pr-2">{said(mine[key])}</td>
-              <td>{said(theirs[key])}</td>
+              <td className="pr-2">{said(fact, { ...mine })}</td>
+              <td>{said(fact, { ...theirs })}</td>
             </tr>
           ))}
         </tbody>

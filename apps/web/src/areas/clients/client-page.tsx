@@ -5,8 +5,9 @@ import * as wholeFileRoutes from '@steady/contract/whole-file.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { detailInWords } from '@steady/core/details';
-import { formatMoney, ibanInGroups } from '@steady/core/money';
-import { addressInLine } from '@steady/contract/contacts';
+import { formatMoney } from '@steady/core/money';
+import { FORM_WORDS, WAY_WORDS, enteredFacts, factLines } from '@steady/core/clients';
+import { factInWords } from '@steady/core/facts';
 import { keepFile, send, useData } from '../../app/api';
 import { useBrought } from '../../app/brought';
 import { useKeys } from '../../app/keys';
@@ -14,13 +15,13 @@ import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Waits } from '../../ui/due';
 import { Note, Page, Trouble, Views } from '../../ui/page';
-import { dayInWords, dueTone, dueWords, monthDayInWords } from '../../ui/words';
+import { dayInWords, dueTone, dueWords } from '../../ui/words';
 import { ClientLeaf } from './client-leaf';
 import { MergeLeaf } from './merge-leaf';
 import { RelateLeaf } from './relate-leaf';
 import { StandingLeaf } from './standing-leaf';
 import { ContactLeaf } from './contact-leaf';
-import { FORM_WORDS, permissionsInWords, spanInWords } from './words';
+import { permissionsInWords } from './words';
 
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
@@ -55,7 +56,7 @@ export function ClientPage() {
         FORM_WORDS[client.legalForm],
         client.trade,
         client.standing === 'active' ? `client since ${client.since.slice(0, 4)}` : client.standing,
-        client.way === 'paper' ? 'on paper' : 'online',
+        WAY_WORDS[client.way],
       ]
         .filter(Boolean)
         .join(' · ')}
@@ -133,70 +134,12 @@ export function ClientPage() {
         <>
           <Note title="Facts">
             <dl className="facts">
-              {client.yearEnd && (
-                <>
-                  <dt>Year-end</dt>
-                  <dd>{monthDayInWords(client.yearEnd)}</dd>
-                </>
-              )}
-              <dt>VAT</dt>
-              <dd>
-                {client.vatRegistered
-                  ? [client.vatNumber, `${client.vatGroup} group`, spanInWords(client.vatFrom, client.vatUntil, session.day)].filter(Boolean).join(', ')
-                  : 'not registered'}
-              </dd>
-              {client.annualReturnDate && (
-                <>
-                  <dt>Annual return</dt>
-                  <dd>{monthDayInWords(client.annualReturnDate)}</dd>
-                </>
-              )}
-              <dt>Employs</dt>
-              <dd>{client.employer ? ['yes', spanInWords(client.employerFrom, client.employerUntil, session.day)].filter(Boolean).join(', ') : 'nobody'}</dd>
-              <dt>Works</dt>
-              <dd>{client.way === 'paper' ? 'on paper' : 'online'}</dd>
-              {client.taxNumber && (
-                <>
-                  <dt>Tax number</dt>
-                  <dd>{client.taxNumber}</dd>
-                </>
-              )}
-              {client.companyNumber && (
-                <>
-                  <dt>Company number</dt>
-                  <dd>{client.companyNumber}</dd>
-                </>
-              )}
-              {client.address && (
-                <>
-                  <dt>Address</dt>
-                  <dd>{addressInLine(client.address)}</dd>
-                </>
-              )}
-              {client.paymentMethod && (
-                <>
-                  <dt>Pays by</dt>
-                  <dd>{client.paymentMethod}</dd>
-                </>
-              )}
-              {client.iban && (
-                <>
-                  <dt>Account</dt>
-                  <dd className="figures">{[ibanInGroups(client.iban), client.bic].filter(Boolean).join(', ')}</dd>
-                </>
-              )}
-              {client.paperPlace && (
-                <>
-                  <dt>Paper is</dt>
-                  <dd>{client.paperPlace}</dd>
-                </>
-              )}
-              {client.labels.length > 0 && (
-                <>
-                  <dt>Labels</dt>
-                  <dd>{client.labels.join(', ')}</dd>
-                </>
-              )}
+              {factLines({ ...client }).map(({ key, label, words }) => (
+                <div key={key} className="contents">
+                  <dt>{label}</dt>
+                  <dd className="min-w-0 wrap-anywhere">{words}</dd>
+                </div>
+              ))}
               <dt>Number</dt>
               <dd>{client.number}</dd>
             </dl>
@@ -253,12 +196,14 @@ export function ClientPage() {
           )}
           <Note title="Ours">
             <dl className="facts">
-              <dt>Partner</dt>
-              <dd>{nameOf(client.partnerId)}</dd>
-              <dt>Manager</dt>
-              <dd>{nameOf(client.managerId)}</dd>
-              <dt>Preparer</dt>
-              <dd>{nameOf(client.preparerId)}</dd>
+              {enteredFacts
+                .filter((fact) => fact.section === 'ours')
+                .map((fact) => (
+                  <div key={fact.key} className="contents">
+                    <dt>{fact.label}</dt>
+                    <dd>{fact.kind === 'person' ? nameOf(client[fact.key] as string | null) : factInWords(fact, client[fact.key])}</dd>
+                  </div>
+                ))}
             </dl>
           </Note>
           {details.some((detail) => client.details[detail.id] !== undefined) && (

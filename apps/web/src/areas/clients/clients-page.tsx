@@ -3,6 +3,7 @@ import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { counted } from '@steady/core/words';
+import { FORM_WORDS } from '@steady/core/clients';
 import { type BulkOutcome, type ClientRow, USUAL_COLUMNS } from '@steady/contract/client-lists';
 import type { JobsBegun } from '@steady/contract/jobs';
 import { send } from '../../app/api';
@@ -20,7 +21,6 @@ import { useSay } from '../../ui/toasts';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { BulkLeaf } from './bulk-leaf';
 import { ClientLeaf } from './client-leaf';
-import { FORM_WORDS } from './words';
 
 /** Fields of clients that want to be read in their own way. */
 const CELLS = {

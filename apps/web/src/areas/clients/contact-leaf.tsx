@@ -7,7 +7,7 @@ import { DateField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
-import { AddressFields } from './address-fields';
+import { AddressFields } from '../../ui/address-fields';
 
 const PERMISSIONS: { say: ContactPermission; words: string }[] = [
   { say: 'getsRequests', words: 'Gets requests and answers them in the portal' },

@@ -1,7 +1,8 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { DETAIL_KINDS } from '@steady/core/details';
-import { DetailFieldInput, type DetailFieldView, LEGAL_FORMS, type LegalForm } from '@steady/contract/clients';
+import { FORM_WORDS, LEGAL_FORMS, type LegalForm } from '@steady/core/clients';
+import { DetailFieldInput, type DetailFieldView } from '@steady/contract/clients';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -11,7 +12,6 @@ import { Confirm, Leaf } from '../../ui/leaf';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
 import { FirmViews } from '../team/firm-views';
-import { FORM_WORDS } from './words';
 
 /** The details that the firm keeps of its clients beside those every firm has. */
 export function DetailsPage() {

@@ -39,7 +39,7 @@ export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(
   return (
     <Leaf open title="Add a client in passing" act="Add the prospect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
-      <Alike name={watch('name')} />
+      <Alike given={{ name: watch('name') }} />
       <TextField label="Email address" type="email" {...register('email')} hint="If you have it" error={formState.errors.email?.message} />
       <p className="text-table text-soft">It stands among the prospects at once. Legal form, year-end and registrations are asked for later, on its page.</p>
     </Leaf>

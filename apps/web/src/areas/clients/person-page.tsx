@@ -1,8 +1,9 @@
+import { addressInLine } from '@steady/core/facts';
 import * as contactsRoutes from '@steady/contract/contacts.routes';
 import * as lookRoutes from '@steady/contract/look.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { type PersonView, addressInLine } from '@steady/contract/contacts';
+import { type PersonView } from '@steady/contract/contacts';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';

@@ -3,6 +3,7 @@ import * as contactsRoutes from '@steady/contract/contacts.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { formatMoney } from '@steady/core/money';
+import { FORM_WORDS } from '@steady/core/clients';
 import type { RelatedView } from '@steady/contract/contacts';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
@@ -14,7 +15,7 @@ import { dayInWords, dueTone, dueWords } from '../../ui/words';
 import { DeadlineTable } from '../almanac/deadline-table';
 import { JobList } from '../jobs/job-list';
 import { RelatedLeaf } from './relate-leaf';
-import { FORM_WORDS, RELATED_WORDS } from './words';
+import { RELATED_WORDS } from './words';
 
 type One = RelatedView['clients'][number];
 

@@ -1,22 +1,4 @@
-import type { CivilDate } from '@steady/core/calendar';
-import type { LegalForm } from '@steady/contract/clients';
 import type { RelatedKind, ContactPermission } from '@steady/contract/contacts';
-import { dayInWords } from '../../ui/words';
-
-/** Legal forms as they stand at the head of a record. */
-export const FORM_WORDS: Record<LegalForm, string> = {
-  company: 'Company',
-  'co-operative': 'Co-operative',
-  charity: 'Charity',
-  partnership: 'Partnership',
-  'sole trader': 'Sole trader',
-  person: 'Person',
-  'not known': 'Legal form not known yet',
-};
-
-/** From when until when a registration runs: nothing where neither day is known. */
-export const spanInWords = (from: string | null, until: string | null, today: CivilDate): string =>
-  [from && `from ${dayInWords(from, today)}`, until && `until ${dayInWords(until, today)}`].filter(Boolean).join(' ');
 
 const PERMISSION_WORDS: Record<ContactPermission, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'pays' };
 

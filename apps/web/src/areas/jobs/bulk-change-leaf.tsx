@@ -1,12 +1,12 @@
 import * as movesRoutes from '@steady/contract/moves.routes';
 import { useState } from 'react';
 import { counted } from '@steady/core/words';
-import { PRIORITIES, type Priority } from '@steady/contract/jobs';
+import { PRIORITIES, type Priority } from '@steady/core/jobs';
 import type { ChangeJobs, JobBatchView, JobsChanged, ManyLookedAt } from '@steady/contract/moves';
 import { ProblemError, ask, send, useAsked } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 import { OpenAsks } from './open-asks';
 import { NOTHING_LOOKED_AT, noticesOf, together } from './summed-moves';
 

@@ -4,7 +4,7 @@ import { send } from '../../app/api';
 import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 
 export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<HoldJob>({

@@ -1,12 +1,13 @@
+import { PRIORITIES } from '@steady/core/jobs';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import * as servicesRoutes from '@steady/contract/services.routes';
 import { useSearchParams } from 'react-router';
-import { JOB_STATES, PRIORITIES } from '@steady/contract/jobs';
+import { JOB_STATES } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
 import { Narrowing } from '../../ui/narrowing';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 
 const KEYS = ['state', 'person', 'service', 'procedure', 'phase', 'priority'] as const;
 type Key = (typeof KEYS)[number];

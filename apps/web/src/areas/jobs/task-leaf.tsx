@@ -8,7 +8,7 @@ import { DateField, HoursField, LongTextField, SelectField, TextField, TickField
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { dayInWords } from '../../ui/words';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 
 type TaskValues = AddTask & ChangeTask;
 

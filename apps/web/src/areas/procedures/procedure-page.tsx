@@ -7,7 +7,7 @@ import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import { type PhasePlan, type Procedure, apart, procedureFaults, takenInCommon } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
-import { PRIORITIES } from '@steady/contract/jobs';
+import { jobFactInRules, jobFacts } from '@steady/core/jobs';
 import type { JobToVersion, ProcedureFull } from '@steady/contract/procedures';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -20,7 +20,7 @@ import { Note, Page, Trouble } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
-import { type KnownFact, useKnownFacts } from '../rules/condition-editor';
+import { type KnownFact, knownFact, useKnownFacts } from '../rules/condition-editor';
 import { InFlightLeaf } from './in-flight-leaf';
 import { OnPaperView } from './on-paper-view';
 import { PhaseEditor, phaseInWords } from './phase-editor';
@@ -33,8 +33,7 @@ import { useOnPaper } from './use-on-paper';
 const workFacts = (services: readonly { name: string }[]): KnownFact[] => [
   { fact: 'line:rhythm', words: 'rhythm of the line', kind: 'choice', choices: RHYTHMS.map((value) => ({ value, words: rhythmInWords(value) })) },
   { fact: 'line:service', words: 'service', kind: 'choice', choices: services.map(({ name }) => ({ value: name, words: name })) },
-  { fact: 'job:fee', words: 'agreed fee', kind: 'number' },
-  { fact: 'job:priority', words: 'priority of the job', kind: 'choice', choices: PRIORITIES.map((value) => ({ value, words: value })) },
+  ...jobFacts.flatMap((fact) => knownFact(fact, jobFactInRules(fact.key))),
 ];
 
 /** One procedure worked down, beside what it would mean for every client it concerns. */

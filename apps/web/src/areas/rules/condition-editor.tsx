@@ -1,9 +1,9 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import type { Condition, Fact } from '@steady/core/conditions';
-import { LEGAL_FORMS } from '@steady/contract/clients';
+import { clientFacts } from '@steady/core/clients';
+import type { FactDefinition } from '@steady/core/facts';
 import { X } from 'lucide-react';
 import { useData } from '../../app/api';
-import { FORM_WORDS } from '../clients/words';
 
 /** A fact that a condition can look at. */
 export interface KnownFact {
@@ -13,29 +13,29 @@ export interface KnownFact {
   choices?: { value: string; words: string }[];
 }
 
-const CLIENT_FACTS: KnownFact[] = [
-  { fact: 'legalForm', words: 'legal form', kind: 'choice', choices: LEGAL_FORMS.map((value) => ({ value, words: FORM_WORDS[value] })) },
-  { fact: 'vatRegistered', words: 'registered for VAT', kind: 'yes or no' },
-  { fact: 'employer', words: 'an employer', kind: 'yes or no' },
-  {
-    fact: 'way',
-    words: 'works',
-    kind: 'choice' as const,
-    choices: [
-      { value: 'online', words: 'online' },
-      { value: 'paper', words: 'on paper' },
-    ],
-  },
-  { fact: 'yearEnd', words: 'year-end', kind: 'text' },
-  { fact: 'annualReturnDate', words: 'annual return date', kind: 'text' },
-];
+/** A fact as conditions test it; nothing for one that rules do not look at. */
+export function knownFact(fact: FactDefinition, name: string): KnownFact[] {
+  if (!fact.inRules) return [];
+  const of = { fact: name, words: fact.inRules.words };
+  switch (fact.kind) {
+    case 'choice':
+      return [{ ...of, kind: 'choice', choices: fact.choices.map((value) => ({ value, words: fact.words?.[value] ?? value })) }];
+    case 'yes or no':
+    case 'date':
+      return [{ ...of, kind: fact.kind }];
+    case 'money':
+      return [{ ...of, kind: 'number' }];
+    default:
+      return [{ ...of, kind: 'text' }];
+  }
+}
 
 /** What conditions can look at: facts of the client, its extra details and labels. */
 export function useKnownFacts(): KnownFact[] {
   const { data: details = [] } = useData(clientsRoutes.details);
   const { data: labels = [] } = useData(clientsRoutes.labels);
   return [
-    ...CLIENT_FACTS,
+    ...clientFacts.flatMap((fact) => knownFact(fact, fact.key)),
     ...details.map((detail): KnownFact => ({
       fact: `detail:${detail.id}`,
       words: detail.name,

@@ -2,7 +2,7 @@ import * as rulesRoutes from '@steady/contract/rules.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
-import { LEGAL_FORMS } from '@steady/contract/clients';
+import { clientFact } from '@steady/core/clients';
 import { type RuleView, type TriedRule, TryRule } from '@steady/contract/rules';
 import { ask } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -10,17 +10,18 @@ import { DateField, SelectField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { WorkingsLines } from '../../ui/workings';
-import { FORM_WORDS } from '../clients/words';
 
-/** Facts that are not simply so or not so. */
-const CHOICES: Record<string, { value: string; words: string }[]> = {
-  way: [
-    { value: 'online', words: 'online' },
-    { value: 'paper', words: 'on paper' },
-  ],
-  legalForm: LEGAL_FORMS.map((value) => ({ value, words: FORM_WORDS[value] })),
-  annualReturnDate: [{ value: '03-31', words: 'known' }],
-};
+const YES_OR_NO = [
+  { value: 'yes', words: 'yes' },
+  { value: 'no', words: 'no' },
+];
+
+/** What a fact can be for a trial: of a day of the year it counts whether it is known. */
+function choicesOf(name: string): { value: string; words: string }[] {
+  const fact = clientFact(name);
+  if (fact?.kind === 'choice') return fact.choices.map((value) => ({ value, words: fact.words?.[value] ?? value }));
+  return fact?.kind === 'day of the year' ? [{ value: '03-31', words: 'known' }] : YES_OR_NO;
+}
 
 /** Tries a rule on a period and on facts: the date, its workings, and whether it applies at all. */
 export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void }) {
@@ -58,12 +59,7 @@ export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void
               onChange={(event) => set(fact, event.target.value)}
             >
               <option value="">not known</option>
-              {(
-                CHOICES[fact] ?? [
-                  { value: 'yes', words: 'yes' },
-                  { value: 'no', words: 'no' },
-                ]
-              ).map((choice) => (
+              {choicesOf(fact).map((choice) => (
                 <option key={choice.value} value={choice.value}>
                   {choice.words}
                 </option>

@@ -14,7 +14,7 @@ import { Leaf } from '../../ui/leaf';
 import { useSay } from '../../ui/toasts';
 import { WorkingsLines } from '../../ui/workings';
 import { useForeseen } from '../almanac/effect';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 import { RhythmField } from './rhythm-field';
 import { ANCHOR_WORDS } from './words';
 

@@ -16,7 +16,7 @@ import { asNumber, useLeafForm } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
 import { useSay } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
-import { PersonSelect } from '../team/person-select';
+import { PersonSelect } from '../../ui/person-select';
 import { ProceduresField } from './procedures-field';
 import { RulesField } from './rules-field';
 import { FeeRuleFields } from './fee-rule-fields';

@@ -2,7 +2,8 @@ import type { Field } from '@steady/core/lists';
 import { formatHours, formatMoney } from '@steady/core/money';
 import type { ListValue } from '@steady/contract/lists';
 import { useSession } from '../../app/session';
-import { dayInWords, monthDayInWords } from '../words';
+import { monthDayInWords } from '@steady/core/words';
+import { dayInWords } from '../words';
 
 /** One value of a list, as its kind is read. */
 export function ValueCell({ field, value }: { field: Field; value: ListValue }) {

@@ -1,6 +1,6 @@
 import type { ComponentProps } from 'react';
-import { useTeam } from '../../app/session';
-import { SelectField } from '../../ui/fields';
+import { useTeam } from '../app/session';
+import { SelectField } from './fields';
 
 /** Chooses a person of the firm, or nobody in particular; `does` says beside each name what they do. */
 export function PersonSelect({ nobody, does, ...select }: Omit<ComponentProps<typeof SelectField>, 'children'> & { nobody: string; does?: boolean }) {

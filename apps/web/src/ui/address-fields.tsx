@@ -1,6 +1,6 @@
 import type { FieldErrors, FieldValues, Path, UseFormRegister } from 'react-hook-form';
 import type { Address } from '@steady/contract/contacts';
-import { TextField } from '../../ui/fields';
+import { TextField } from './fields';
 
 /** An address in a form, under the field "address". */
 export function AddressFields<Values extends FieldValues>({ register, errors }: { register: UseFormRegister<Values>; errors: unknown }) {

@@ -1,0 +1,35 @@
+/** The words from which facts of a client are chosen. Each stands here once; the database, inputs, imports, lists and screens take them from here. */
+
+export const LEGAL_FORMS = ['company', 'co-operative', 'charity', 'partnership', 'sole trader', 'person', 'not known'] as const;
+export type LegalForm = (typeof LEGAL_FORMS)[number];
+
+/** The two-month periods of the VAT return: from January, or from February. */
+export const VAT_GROUPS = ['Jan-Feb', 'Feb-Mar'] as const;
+export type VatGroup = (typeof VAT_GROUPS)[number];
+
+/** Whether a client is written to by mail and answers by the portal, or gets letters and brings papers. */
+export const WAYS = ['online', 'paper'] as const;
+export type Way = (typeof WAYS)[number];
+
+export const PAYMENT_METHODS = ['bank transfer', 'direct debit', 'card', 'cash or cheque'] as const;
+export type PaymentMethod = (typeof PAYMENT_METHODS)[number];
+
+export const STANDINGS = ['prospect', 'active', 'former'] as const;
+export type Standing = (typeof STANDINGS)[number];
+
+/** Legal forms as they stand at the head of a record. */
+export const FORM_WORDS: Record<LegalForm, string> = {
+  company: 'Company',
+  'co-operative': 'Co-operative',
+  charity: 'Charity',
+  partnership: 'Partnership',
+  'sole trader': 'Sole trader',
+  person: 'Person',
+  'not known': 'Legal form not known yet',
+};
+
+export const WAY_WORDS: Record<Way, string> = { online: 'online', paper: 'on paper' };
+
+/** Legal forms that keep accounts to a year-end of their own and stand in a register. */
+const REGISTERED_FORMS: readonly unknown[] = ['company', 'co-operative', 'charity'] satisfies LegalForm[];
+export const isRegisteredForm = (form: unknown): boolean => REGISTERED_FORMS.includes(form);
