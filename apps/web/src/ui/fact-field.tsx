@@ -85,7 +85,7 @@ export function FactField<Values extends FieldValues>({ fact, given, autoFocus, 
 }
 
 const WIDE: readonly KeyedFact['kind'][] = ['yes or no', 'labels', 'day of the year', 'address', 'person', 'account'];
-const isWide = (fact: KeyedFact) => fact.inTitle === true || WIDE.includes(fact.kind) || (fact.kind === 'choice' && fact.inSight === true);
+const isWide = (fact: KeyedFact) => WIDE.includes(fact.kind) || (fact.kind === 'choice' && fact.inSight === true);
 
 /** The fields of a section of a sheet, two in a line where they are short; `instead` holds fields that an area draws itself. */
 export function FactFields<Values extends FieldValues>({
