@@ -1,14 +1,13 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { inArray, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import type { ChangeStanding, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { containing } from '../../platform/lists';
 import { type Work, Works } from '../../platform/work';
-import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientsRemoved, ClientsService } from '../clients';
+import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientQueries, ClientsRemoved, ClientsService } from '../clients';
 import { JobsService, TasksService } from '../jobs';
-import { TeamService } from '../team';
+import { TeamParts, TeamService } from '../team';
 import { clientGrants } from './access.tables';
 import { GroupsService } from './groups.service';
 
@@ -30,14 +29,20 @@ export class AccessService implements OnModuleInit {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly book: ClientQueries,
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
     private readonly team: TeamService,
     private readonly groups: GroupsService,
     private readonly works: Works,
+    private readonly parts: TeamParts,
   ) {}
 
   onModuleInit(): void {
+    this.parts.bringGrants(
+      (work) => this.countsOf(work),
+      (work, memberId, clientId) => this.isGranted(work, memberId, clientId),
+    );
     this.events.on(ClientsRemoved, async (work, { payload: { clientIds } }) => {
       await work.tx.delete(clientGrants).where(inArray(clientGrants.clientId, clientIds));
     });
@@ -52,20 +57,40 @@ export class AccessService implements OnModuleInit {
     });
   }
 
+  /** How many clients are granted to each person. */
+  private async countsOf(work: Work): Promise<Map<string, number>> {
+    const found = await work.tx.select({ memberId: clientGrants.memberId, granted: count() }).from(clientGrants).groupBy(clientGrants.memberId);
+    return new Map(found.map((one) => [one.memberId, one.granted]));
+  }
+
+  private async isGranted(work: Work, memberId: string, clientId: string): Promise<boolean> {
+    const granted = await work.tx.$count(clientGrants, and(eq(clientGrants.memberId, memberId), eq(clientGrants.clientId, clientId)));
+    return granted > 0;
+  }
+
   /** Whoever added a client sees it, and so does its partner, manager and preparer. */
   private async grantToNamed(work: Work, clientIds: string[]): Promise<void> {
-    const at = work.now.toString();
     // First, and by itself: until it is done the client cannot be looked up by whoever added it.
     if (work.actor.kind === 'staff' && !work.actor.allClients)
-      await work.tx.execute(
-        sql`insert into client_grants (firm_id, member_id, client_id, how, at)
-            select ${work.firm.id}, ${work.actor.id}, x.id::uuid, 'added it', ${at}::timestamptz from jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb) x (id) on conflict do nothing`,
+      await this.insertGrants(
+        work,
+        clientIds.map((clientId) => ({ memberId: work.actor.id!, clientId })),
+        'added it',
       );
+    const seesAll = new Set((await this.team.withRights(work)).filter((member) => member.allClients).map((member) => member.id));
+    const named = [...(await this.clients.those(work, clientIds)).values()].flatMap(({ id, partnerId, managerId, preparerId }) =>
+      [partnerId, managerId, preparerId].flatMap((memberId) => (memberId === null || seesAll.has(memberId) ? [] : [{ memberId, clientId: id }])),
+    );
+    await this.insertGrants(work, named, `named on it by ${work.actor.name}`);
+  }
+
+  /** Grants clients to people; whoever has one already keeps it as it was granted. */
+  private async insertGrants(work: Work, grants: { memberId: string; clientId: string }[], how: string): Promise<void> {
+    if (grants.length === 0) return;
     await work.tx.execute(
       sql`insert into client_grants (firm_id, member_id, client_id, how, at)
-          select m.firm_id, m.id, c.id, ${`named on it by ${work.actor.name}`}, ${at}::timestamptz
-          from clients c join members m on m.id in (c.partner_id, c.manager_id, c.preparer_id) where c.id in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid) and not m.all_clients
-          on conflict do nothing`,
+          select ${work.firm.id}, (x.grant ->> 'memberId')::uuid, (x.grant ->> 'clientId')::uuid, ${how}, ${work.now.toString()}::timestamptz
+          from jsonb_array_elements(${JSON.stringify(grants)}::jsonb) x (grant) on conflict do nothing`,
     );
   }
 
@@ -83,30 +108,21 @@ export class AccessService implements OnModuleInit {
 
   /** Grants a person the clients they are named on or have open work for. */
   private async grantOwnWork(work: Work, memberId: string, how: string): Promise<void> {
-    await work.tx.execute(
-      sql`insert into client_grants (firm_id, member_id, client_id, how, at)
-          select ${work.firm.id}, ${memberId}, x.id, ${how}, ${work.now.toString()}::timestamptz
-          from (select j.client_id as id from jobs j join tasks t on t.job_id = j.id where t.assignee_id = ${memberId} and t.done_at is null
-                union select c.id from clients c where ${memberId} in (c.partner_id, c.manager_id, c.preparer_id)) x
-          on conflict do nothing`,
+    const served = await this.clients.servedBy(work, memberId);
+    const clientIds = new Set([...served.map((client) => client.id), ...(await this.tasks.clientsWithOpenWorkOf(work, memberId))]);
+    await this.insertGrants(
+      work,
+      [...clientIds].map((clientId) => ({ memberId, clientId })),
+      how,
     );
   }
 
   /** The clients that are meant, among those that the person who acts sees. */
   async meant(work: Work, target: GrantTarget): Promise<{ id: string; name: string }[]> {
-    const conditions = [
-      target.clientIds && sql`c.id in (select jsonb_array_elements_text(${JSON.stringify(target.clientIds)}::jsonb)::uuid)`,
-      target.find && sql`c.name ilike ${containing(target.find)}`,
-      target.label && sql`c.labels ? ${target.label}`,
-      target.partnerId && sql`c.partner_id = ${target.partnerId}`,
-      target.managerId && sql`c.manager_id = ${target.managerId}`,
-    ].filter((condition) => typeof condition === 'object');
-    if (conditions.length === 0)
+    const { clientIds, find, label, partnerId, managerId } = target;
+    if ([clientIds, find, label, partnerId, managerId].every((part) => part === undefined))
       throw Problem.invalid([{ field: 'clientIds', message: 'Say which clients: choose some, or look for a word, a label or a person.' }]);
-    return rows(
-      work.tx,
-      sql`select c.id, c.name from clients c where c.firm_id = ${work.firm.id} and c.merged_into is null and ${sql.join(conditions, sql` and `)} order by c.name collate "unicode", c.id`,
-    );
+    return this.book.meant(work, { clientIds, find, label, partnerId, managerId });
   }
 
   private async people(work: Work, memberIds: string[]): Promise<{ id: string; name: string }[]> {

@@ -21,13 +21,15 @@ export class GroupsService {
     private readonly team: TeamService,
   ) {}
 
-  list(work: Work): Promise<GroupView[]> {
-    return rows<GroupView>(
+  async list(work: Work): Promise<GroupView[]> {
+    const people = [...(await this.team.names(work))].sort(([, a], [, b]) => a.localeCompare(b)).map(([id]) => id);
+    const found = await rows<GroupView>(
       work.tx,
-      sql`select g.id, g.name, coalesce((select array_agg(gm.member_id order by m.name collate "unicode") from group_members gm join members m on m.id = gm.member_id where gm.group_id = g.id), '{}') as "memberIds",
+      sql`select g.id, g.name, coalesce((select array_agg(gm.member_id) from group_members gm where gm.group_id = g.id), '{}') as "memberIds",
             (select count(*)::int from group_grants gg where gg.group_id = g.id) as clients
           from groups g where g.firm_id = ${work.firm.id} order by g.name collate "unicode", g.id`,
     );
+    return found.map((group) => ({ ...group, memberIds: people.filter((id) => group.memberIds.includes(id)) }));
   }
 
   /** The named groups, in the order of their names. @throws Problem "not-found" also for a group of another firm */

@@ -1,7 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, lte, sql } from 'drizzle-orm';
+import { type SQL, and, eq, lte, sql } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
-import { OWN_DATE, RULES } from '@steady/core/obligations';
 import { filedInWords, fullDate } from '@steady/core/words';
 import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
 import { Ticks } from '../../platform/background/ticks';
@@ -23,11 +22,6 @@ export const FilingAsked = eventKind<{ obligationId: string }>('filing asked', '
 export const ObligationFiled = eventKind<{ obligationId: string }>('obligation filed', 'almanac');
 
 const LINES_A_TICK = 500;
-/** Rules of dates that any firm sets itself. */
-const OWN_DATES = sql.raw(`(${[OWN_DATE, ...RULES.filter((rule) => rule.country === null).map((rule) => rule.id)].map((id) => `'${id}'`).join(', ')})`);
-/** An obligation `o` by a date that the firm has set itself: nobody outside wants anything. */
-const OF_OUR_OWN = sql`(o.rule_id in ${OWN_DATES} or exists (select from firm_rules r where r.firm_id = o.firm_id and r.rule_id = o.rule_id and r.definition ->> 'country' is null))`;
-
 /** Deadlines kept up to what clients, lines and rules say; jobs begun from them; returns filed for them. */
 @Injectable()
 export class AlmanacService implements OnModuleInit {
@@ -138,7 +132,7 @@ export class AlmanacService implements OnModuleInit {
   async moveTarget(work: Work, jobId: string, input: MoveTarget): Promise<void> {
     await this.jobStanding.retarget(work, jobId, input);
     await work.tx.execute(
-      sql`update obligations set target_on = ${input.targetOn}, version = version + 1 where id = (select obligation_id from jobs where id = ${jobId}) and status = 'open'`,
+      sql`update obligations set target_on = ${input.targetOn}, version = version + 1 where id = ${await this.obligationOf(work, jobId)} and status = 'open'`,
     );
   }
 
@@ -225,11 +219,21 @@ export class AlmanacService implements OnModuleInit {
     if (jobId) await this.tasks.filed(work, jobId);
   }
 
+  /** That an obligation `o` is by a date that the firm has set itself: nobody outside wants anything. */
+  private async ofOurOwn(work: Work): Promise<SQL> {
+    const own = (await this.rules.of(work)).idsOf((rule) => rule.country === null);
+    return sql`o.rule_id in (select jsonb_array_elements_text(${JSON.stringify(own)}::jsonb))`;
+  }
+
+  private async obligationOf(work: Work, jobId: string): Promise<string | null> {
+    return (await this.jobs.get(work, jobId)).obligationId;
+  }
+
   /** A date of our own is kept when its job is finished: nothing is filed for it. */
   private async ownWorkDone(work: Work, jobId: string): Promise<void> {
     await work.tx.execute(
       sql`update obligations o set status = 'filed', filed_at = ${work.now.toString()}, filed_by = ${work.actor.name}, version = version + 1
-          where o.id = (select obligation_id from jobs where id = ${jobId}) and o.status = 'open' and ${OF_OUR_OWN}`,
+          where o.id = ${await this.obligationOf(work, jobId)} and o.status = 'open' and ${await this.ofOurOwn(work)}`,
     );
   }
 
@@ -237,7 +241,7 @@ export class AlmanacService implements OnModuleInit {
   private async ownWorkOpen(work: Work, jobId: string): Promise<void> {
     await work.tx.execute(
       sql`update obligations o set status = 'open', filed_at = null, filed_by = null, version = version + 1
-          where o.id = (select obligation_id from jobs where id = ${jobId}) and o.status = 'filed' and o.receipt is null and ${OF_OUR_OWN}`,
+          where o.id = ${await this.obligationOf(work, jobId)} and o.status = 'filed' and o.receipt is null and ${await this.ofOurOwn(work)}`,
     );
   }
 }

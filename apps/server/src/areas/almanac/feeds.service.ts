@@ -10,6 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import { type Identity, bySecret, newSecret } from '../../platform/identity';
 import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
+import { clientName, clientsWith } from '../clients';
 import { feeds } from './almanac.tables';
 
 export const FeedOpened = eventKind<{ feedId: string }>('calendar address given', 'almanac');
@@ -75,10 +76,10 @@ export class FeedsService {
       const mine =
         feed.scope === 'firm'
           ? sql`true`
-          : sql`(o.line_id in (select id from service_lines where preparer_id = ${feed.memberId}) or o.client_id in (select id from clients where manager_id = ${feed.memberId} or partner_id = ${feed.memberId}))`;
+          : sql`(o.line_id in (select id from service_lines where preparer_id = ${feed.memberId}) or o.client_id in ${clientsWith('managerId', feed.memberId)} or o.client_id in ${clientsWith('partnerId', feed.memberId)})`;
       const days = await rows<{ id: string; name: string; client: string; dueOn: string; targetOn: string; status: string; receipt: string | null }>(
         work.tx,
-        sql`select o.id, o.name, c.name as client, o.due_on as "dueOn", o.target_on as "targetOn", o.status, o.receipt from obligations o join clients c on c.id = o.client_id
+        sql`select o.id, o.name, ${clientName(sql`o.client_id`)} as client, o.due_on as "dueOn", o.target_on as "targetOn", o.status, o.receipt from obligations o
             where o.firm_id = ${work.firm.id} and o.due_on >= ${work.today.subtract({ days: DAYS_BACK }).toString()} and o.status <> 'not required' and ${mine} order by o.due_on, o.id limit 20000`,
       );
       return daysAsCalendar(

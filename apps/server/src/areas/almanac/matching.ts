@@ -1,6 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm';
 import type { AlmanacFilter } from '@steady/contract/almanac';
 import type { RuleBook } from '../rules';
+import { clientsWith } from '../clients';
 
 const ids = (given: string[]) => sql`(select jsonb_array_elements_text(${JSON.stringify(given)}::jsonb))`;
 
@@ -9,9 +10,9 @@ export function matching(filter: AlmanacFilter, book: RuleBook): SQL {
   const { client, related, service, partner, manager, person, authority, only } = filter;
   const parts: SQL[] = [];
   if (client) parts.push(sql`o.client_id = ${client}`);
-  if (related) parts.push(sql`o.client_id in (select x.id from clients x where x.related_id = ${related})`);
-  if (partner) parts.push(sql`o.client_id in (select x.id from clients x where x.partner_id = ${partner})`);
-  if (manager) parts.push(sql`o.client_id in (select x.id from clients x where x.manager_id = ${manager})`);
+  if (related) parts.push(sql`o.client_id in ${clientsWith('relatedId', related)}`);
+  if (partner) parts.push(sql`o.client_id in ${clientsWith('partnerId', partner)}`);
+  if (manager) parts.push(sql`o.client_id in ${clientsWith('managerId', manager)}`);
   if (service) parts.push(sql`o.service_id = ${service}`);
   if (person)
     parts.push(

@@ -11,13 +11,13 @@ import {
   planObligations,
 } from '@steady/core/obligations';
 import type { ScheduleEffect, EffectDates, EffectRow } from '@steady/contract/almanac';
-import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService, factsOf } from '../clients';
 import { FirmRules, type RuleBook } from '../rules';
 import { type LineOfService, LinesService } from '../services';
+import { JobsService } from '../jobs';
 import { linePlans, obligations } from './almanac.tables';
 
 export const ObligationsPlanned = eventKind<{ lineId: string }>('obligations planned', 'almanac');
@@ -75,6 +75,7 @@ export class PlanningService {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
     private readonly lines: LinesService,
     private readonly rules: FirmRules,
   ) {}
@@ -259,15 +260,7 @@ export class PlanningService {
 
   private async withJobs(work: Work, found: (EffectRow & { at: string })[]): Promise<EffectRow[]> {
     const begun = found.flatMap((row) => (row.does === 'stays' && row.obligationId !== null ? [row.obligationId] : []));
-    const jobs = new Map(
-      (begun.length === 0
-        ? []
-        : await rows<{ obligationId: string; id: string; number: number }>(
-            work.tx,
-            sql`select obligation_id as "obligationId", id, number from jobs where obligation_id in (select jsonb_array_elements_text(${JSON.stringify(begun)}::jsonb)::uuid)`,
-          )
-      ).map((job) => [job.obligationId, job]),
-    );
+    const jobs = new Map((begun.length === 0 ? [] : await this.jobs.ofObligations(work, begun)).map((job) => [job.obligationId, job]));
     return found
       .sort((a, b) => a.at.localeCompare(b.at) || a.client.localeCompare(b.client))
       .map(({ at: _at, ...row }) => {

@@ -10,6 +10,8 @@ import { may } from '../../platform/identity';
 import { type Work, staffId, mustSeeAllOf, ofOwn } from '../../platform/work';
 import { JobStandingService } from '../jobs';
 import { ServicesService } from '../services';
+import { ClientsService, clientName } from '../clients';
+import { shortNameOf } from '../team';
 import { AlmanacService } from './almanac.service';
 import { WITH_ESTIMATE } from './estimates';
 import { seasonStarts } from './almanac.tables';
@@ -23,16 +25,13 @@ function namesIn(text: string): { first: string; whole: string }[] {
   return records.flatMap((cells) => (cells[0] ? [{ first: cells[0], whole: cells.join(', ') }] : []));
 }
 
-interface Candidate extends SeasonRow {
-  number: number;
-}
-
 /** Begins many jobs at once: a season or a year for a chosen set of clients, after a look at who is in it; one undo takes it back. */
 @Injectable()
 export class SeasonService {
   constructor(
     private readonly events: Events,
     private readonly services: ServicesService,
+    private readonly clients: ClientsService,
     private readonly almanac: AlmanacService,
     private readonly jobStanding: JobStandingService,
   ) {}
@@ -45,10 +44,7 @@ export class SeasonService {
     let chosen: Set<string> | null = clientIds ? new Set(clientIds) : null;
     if (text !== undefined) {
       chosen = new Set();
-      const clients = await rows<{ id: string; number: number; name: string }>(
-        work.tx,
-        sql`select id, number, name from clients where firm_id = ${work.firm.id} and merged_into is null`,
-      );
+      const clients = await this.clients.numbered(work);
       const byName = new Map(clients.flatMap((client) => [[client.name.toLowerCase(), client.id] as const, [String(client.number), client.id] as const]));
       for (const { first, whole } of namesIn(text)) {
         const id = byName.get(whole.toLowerCase()) ?? byName.get(first.toLowerCase());
@@ -65,27 +61,23 @@ export class SeasonService {
             [...chosen].filter((id) => !found.some((row) => row.clientId === id)),
           );
     const fees = may(work.actor, 'see fees');
-    return { rows: wanted.map(({ number: _number, ...row }) => ({ ...row, fee: fees ? row.fee : null })), without, notFound };
+    return { rows: wanted.map((row) => ({ ...row, fee: fees ? row.fee : null })), without, notFound };
   }
 
-  private candidates(work: Work, serviceId: string, until: string): Promise<Candidate[]> {
-    return rows<Candidate>(
+  private candidates(work: Work, serviceId: string, until: string): Promise<SeasonRow[]> {
+    return rows<SeasonRow>(
       work.tx,
-      sql`select o.id as "obligationId", o.client_id as "clientId", c.number, c.name as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
+      sql`select o.id as "obligationId", o.client_id as "clientId", ${clientName(sql`o.client_id`)} as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
                  coalesce(e.minutes, 0)::int as minutes, j.id as "jobId", j.number as "jobNumber"
-          from obligations o join clients c on c.id = o.client_id join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
+          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
           left join jobs j on j.obligation_id = o.id
           where o.firm_id = ${work.firm.id} and o.service_id = ${serviceId} and o.leads and o.period_end <= ${until} and (o.status = 'open' or j.status = 'open')
-          order by c.name collate "unicode", o.due_on, o.id limit 5000`,
+          order by ${clientName(sql`o.client_id`)} collate "unicode", o.due_on, o.id limit 5000`,
     );
   }
 
   private async without(work: Work, ids: string[]): Promise<SeasonPreview['without']> {
-    if (ids.length === 0) return [];
-    return rows(
-      work.tx,
-      sql`select c.id as "clientId", c.name as client from clients c where c.id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid) order by c.name collate "unicode"`,
-    );
+    return (await this.clients.inOrder(work, ids)).map(({ id, name }) => ({ clientId: id, client: name }));
   }
 
   /** Begins the jobs of the chosen deadlines. One that was begun meanwhile is passed over. */
@@ -110,7 +102,7 @@ export class SeasonService {
   list(work: Work, before?: string): Promise<SeasonStartView[]> {
     return rows<SeasonStartView>(
       work.tx,
-      sql`select s.id, s.at, s.what, m.short_name as who, jsonb_array_length(s.job_ids) as jobs, s.undone_at as "undoneAt" from season_starts s join members m on m.id = s.by_id
+      sql`select s.id, s.at, s.what, ${shortNameOf('s.by_id')} as who, jsonb_array_length(s.job_ids) as jobs, s.undone_at as "undoneAt" from season_starts s
           where s.firm_id = ${work.firm.id} and ${ofOwn(work, sql`s.by_id`)} ${before === undefined ? sql`` : sql`and s.id < ${before}`} order by s.id desc limit ${FULL_PAGE}`,
     );
   }

@@ -13,10 +13,13 @@ interface Followed {
   holds: boolean;
 }
 
+type Warning = (work: Work, of: { from: string; into: string }) => Promise<string[]>;
+
 /** The records that belong to clients, said by the areas whose they are: they follow when two clients become one. */
 @Injectable()
 export class ClientRecords {
   private readonly followed: Followed[] = [];
+  private readonly warnings: Warning[] = [];
 
   follow(table: OfClients, { what = null, holds = false }: Partial<Omit<Followed, 'table'>> = {}): void {
     this.followed.push({ table, what, holds });
@@ -25,6 +28,17 @@ export class ClientRecords {
   /** Brings the rows of one client under another. */
   async move(work: Work, { from, into }: { from: string; into: string }): Promise<void> {
     for (const { table } of this.followed) await moveToClient(work, { from, into }, table);
+  }
+
+  /** Says what would stand twice when one client becomes part of another. */
+  warn(warning: Warning): void {
+    this.warnings.push(warning);
+  }
+
+  async warnOf(work: Work, of: { from: string; into: string }): Promise<string[]> {
+    const said: string[] = [];
+    for (const warning of this.warnings) said.push(...(await warning(work, of)));
+    return said;
   }
 
   /** How many there are of a client, by what they are called; in the order in which areas came. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, ilike, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { type ClientFacts, clientFacts } from '@steady/core/clients';
 import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
 import type { ClientRow } from '@steady/contract/client-lists';
@@ -17,6 +17,15 @@ import { type Client, clientContacts, clients, contacts, relatedClients } from '
 import { ContactQueries } from './contacts.queries';
 
 const NOTES_A_PAGE = 100;
+
+/** Which clients are meant: all that is given has to hold. */
+export interface ClientsMeant {
+  clientIds?: readonly string[];
+  find?: string;
+  label?: string;
+  partnerId?: string;
+  managerId?: string;
+}
 
 /** Facts that whoever acts has no right to read, as if nobody knew them. */
 const hiddenFrom = (work: Work): Partial<ClientFacts> =>
@@ -94,6 +103,7 @@ export class ClientQueries {
       .where(and(eq(clients.id, clientId), eq(clients.firmId, work.firm.id)));
     if (!client) throw Problem.notFound('client');
     const { firmId: _firm, sortName: _sort, relatedId, mergedInto, ...record } = client;
+    const { openJobs: _jobs, nextDue: _due, ...parts } = await this.parts.of(work, clientId);
     return {
       ...record,
       ...hiddenFrom(work),
@@ -101,7 +111,7 @@ export class ClientQueries {
       mergedInto: mergedInto === null ? null : await this.named(work, mergedInto),
       contacts: await this.contacts.of(work, clientId),
       notes: (await this.notes(work, clientId)).rows,
-      ...(await this.parts.of(work, clientId)),
+      ...parts,
     };
   }
 
@@ -114,6 +124,25 @@ export class ClientQueries {
       .from(clients)
       .where(and(eq(clients.firmId, work.firm.id), which))
       .orderBy(asc(clients.name), asc(clients.id));
+  }
+
+  /** Clients for which all that is given holds, by name; records that became part of another are none. */
+  async meant(work: Work, { clientIds, find, label, partnerId, managerId }: ClientsMeant): Promise<{ id: string; name: string }[]> {
+    return work.tx
+      .select({ id: clients.id, name: clients.name })
+      .from(clients)
+      .where(
+        and(
+          eq(clients.firmId, work.firm.id),
+          isNull(clients.mergedInto),
+          clientIds && sql`${clients.id} in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid)`,
+          find ? ilike(clients.name, containing(find)) : undefined,
+          label ? sql`${clients.labels} ? ${label}` : undefined,
+          partnerId ? eq(clients.partnerId, partnerId) : undefined,
+          managerId ? eq(clients.managerId, managerId) : undefined,
+        ),
+      )
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
   }
 
   /** Clients that belong together, as one of them shows it: their name, and the others. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { CLIENT_FACTS, type Standing, clientFacts, identifiers, isLookedAtByRules, keptFacts } from '@steady/core/clients';
 import type { Fact, Facts } from '@steady/core/conditions';
@@ -127,6 +127,41 @@ export class ClientsService {
       .from(clients)
       .where(and(eq(clients.firmId, work.firm.id), sql`${clients.id} in ${ids}`));
     return new Map(found.map((client) => [client.id, client]));
+  }
+
+  /** What clients are called, by id; those that whoever acts sees. */
+  async names(work: Work, clientIds: readonly (string | null)[]): Promise<Map<string, string>> {
+    const found = await this.inOrder(work, clientIds);
+    return new Map(found.map((client) => [client.id, client.name]));
+  }
+
+  /** The same, in the order of their names. */
+  async inOrder(work: Work, clientIds: readonly (string | null)[]): Promise<{ id: string; name: string }[]> {
+    const ids = [...new Set(clientIds.filter((id): id is string => id !== null))];
+    if (ids.length === 0) return [];
+    const asked = sql`(select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)`;
+    return work.tx
+      .select({ id: clients.id, name: clients.name })
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), sql`${clients.id} in ${asked}`))
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
+  }
+
+  /** All clients with their numbers: a list that somebody wrote names them by either. */
+  numbered(work: Work): Promise<{ id: string; number: number; name: string }[]> {
+    return work.tx
+      .select({ id: clients.id, number: clients.number, name: clients.name })
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), isNull(clients.mergedInto)));
+  }
+
+  /** Clients of whom somebody is partner, manager or preparer, by name. */
+  async servedBy(work: Work, memberId: string): Promise<{ id: string; name: string }[]> {
+    return work.tx
+      .select({ id: clients.id, name: clients.name })
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), or(eq(clients.partnerId, memberId), eq(clients.managerId, memberId), eq(clients.preparerId, memberId))))
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
   }
 
   /** The records that were found to be this one and became part of it. */

@@ -77,17 +77,13 @@ export class MergeService implements OnModuleInit {
       return /^\d{4}-\d{2}-\d{2}$/.test(text) ? fullDate(civil(text)) : (names.get(text) ?? text);
     };
     const [contacts] = await work.tx.select({ count: count() }).from(clientContacts).where(eq(clientContacts.clientId, goingId));
-    const twice = await rows<{ name: string }>(
-      work.tx,
-      sql`select distinct s.name from service_lines a join service_lines b on b.service_id = a.service_id and b.client_id = ${keptId} join services s on s.id = a.service_id where a.client_id = ${goingId} order by 1`,
-    );
     return {
       kept: { id: kept.id, name: kept.name, version: kept.version },
       going: { id: going.id, name: going.name, version: going.version },
       differs: differs.map(({ key, kept: one, going: other }) => ({ key, name: nameOf(key), kept: shown(one), going: shown(other) })),
       filled: filled.map(({ key, value }) => ({ name: nameOf(key), value: shown(value) })),
       moves: [{ what: 'contacts', count: contacts!.count }, ...(await this.records.count(work, goingId))].filter((one) => one.count > 0),
-      warnings: twice.map(({ name }) => `Both have "${name}": its deadlines will stand there twice until one of the two lines is stopped.`),
+      warnings: await this.records.warnOf(work, { from: goingId, into: keptId }),
     };
   }
 

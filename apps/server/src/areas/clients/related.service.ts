@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { ChangeRelated, RelateClient, RelatedView } from '@steady/contract/contacts';
-import { newId, rows } from '../../platform/database';
+import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { ClientsService } from './clients.service';
 import { clients, relatedClients } from './clients.tables';
+import { ClientParts } from './client-parts';
 
 export const ClientsRelated = eventKind<{ relatedId: string }>('clients related', 'clients');
 export const ClientNoLongerRelated = eventKind<{ clientId: string }>('client no longer related', 'clients');
@@ -19,6 +19,7 @@ export class RelatedService {
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly parts: ClientParts,
   ) {}
 
   /** Puts a client and another together. Where both belong somewhere already, the two become one. @returns under which id. */
@@ -83,17 +84,16 @@ export class RelatedService {
   /** The clients that belong together, with what stands open for each; those that whoever looks may see. */
   async view(work: Work, relatedId: string): Promise<RelatedView> {
     const { id, name, kind } = await this.get(work, relatedId);
-    const fees = may(work.actor, 'see fees');
-    const found = await rows<RelatedView['clients'][number]>(
-      work.tx,
-      sql`select c.id, c.name, c.legal_form as "legalForm", c.standing, o.due_on as "dueOn", o.name as due,
-            (select count(*)::int from jobs j where j.client_id = c.id and j.status <> 'finished') as "openJobs",
-            (select min(j.waiting_since) from jobs j where j.client_id = c.id) as "waitingSince",
-            coalesce((select sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0))::float8 from invoices i where i.client_id = c.id and i.status = 'issued'), 0) as unpaid,
-            coalesce((select sum((select sum(w.amount) from wip_postings w where w.job_id = j.id))::float8 from jobs j where j.client_id = c.id), 0) as wip
-          from clients c left join lateral (select due_on, name from obligations where client_id = c.id and status in ('open', 'filing') order by due_on, id limit 1) o on true
-          where c.related_id = ${relatedId} and c.merged_into is null order by c.name collate "unicode", c.id`,
-    );
-    return { id, name, kind, clients: fees ? found : found.map((client) => ({ ...client, unpaid: null, wip: null })) };
+    const found = await work.tx
+      .select({ id: clients.id, name: clients.name, legalForm: clients.legalForm, standing: clients.standing })
+      .from(clients)
+      .where(and(eq(clients.relatedId, relatedId), isNull(clients.mergedInto)))
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
+    const together: RelatedView['clients'] = [];
+    for (const client of found) {
+      const { nextDue, openJobs, waitingSince, unpaid, wip } = await this.parts.of(work, client.id);
+      together.push({ ...client, dueOn: nextDue?.dueOn ?? null, due: nextDue?.name ?? null, openJobs, waitingSince, unpaid, wip });
+    }
+    return { id, name, kind, clients: together };
   }
 }

@@ -6,13 +6,18 @@ import type { Cell } from '../../platform/files';
 import { readBy } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
+import { happened } from '../../platform/events';
 import { type CardOf, cardsText } from './cards';
 import { ClientQueries } from './clients.queries';
+import { ClientsService } from './clients.service';
 
 /** What clients bring to a client's whole file: facts, people, notes, what happened. */
 @Injectable()
 export class ClientWholeFile {
-  constructor(private readonly clients: ClientQueries) {}
+  constructor(
+    private readonly clients: ClientQueries,
+    private readonly book: ClientsService,
+  ) {}
 
   async parts(work: Work, { id, name, fees }: FileOf): Promise<ZipEntry[]> {
     const details = await this.clients.details(work);
@@ -56,14 +61,7 @@ export class ClientWholeFile {
   }
 
   private async history(work: Work, clientId: string): Promise<Record<string, Cell>[]> {
-    const found = await rows<{ at: string; who: string; kind: string; what: string; aboutFees: boolean }>(
-      work.tx,
-      sql`
-        select e.at, e.actor_name as who, e.kind, e.what, e.about_fees as "aboutFees"
-        from events e
-        where e.client_id in (select h.id from clients h where h.id = ${clientId} or h.merged_into = ${clientId})
-        order by e.seq`,
-    );
-    return found.map(({ aboutFees, ...line }) => ({ ...line, what: readBy(work.actor, line.what, aboutFees) }));
+    const found = await happened(work, { clientIds: [clientId, ...(await this.book.mergedInto(work, clientId))], oldestFirst: true });
+    return found.map(({ at, who, kind, what, aboutFees }) => ({ at, who, kind, what: readBy(work.actor, what, aboutFees) }));
   }
 }

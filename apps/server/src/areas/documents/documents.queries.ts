@@ -7,7 +7,7 @@ import { rows } from '../../platform/database';
 import { FileStore } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
-import { ClientsService } from '../clients';
+import { ClientsService, clientName } from '../clients';
 import type { Job } from '../jobs';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
 import { documents } from './documents.tables';
@@ -42,8 +42,8 @@ export class DocumentQueries {
   list(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<DocumentView[]> {
     return rows<DocumentView>(
       work.tx,
-      sql`select d.id, d.name, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", c.name as client, d.job_id as "jobId"
-          from documents d join clients c on c.id = d.client_id
+      sql`select d.id, d.name, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", ${clientName(sql`d.client_id`)} as client, d.job_id as "jobId"
+          from documents d
           where d.firm_id = ${work.firm.id}
             ${asked.clientId ? sql`and d.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and d.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and (d.at, d.id) < (select b.at, b.id from documents b where b.id = ${asked.before})` : sql``}

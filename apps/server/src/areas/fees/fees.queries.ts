@@ -10,8 +10,8 @@ import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { TodayView } from '@steady/contract/today';
 import type { Work } from '../../platform/work';
-import { ClientsService } from '../clients';
-import { JobsService, TasksService } from '../jobs';
+import { ClientsService, clientName } from '../clients';
+import { JobsService, TasksService, jobName, jobNumber } from '../jobs';
 import { PostService } from '../post';
 import { TeamService } from '../team';
 import { TimeService } from '../time';
@@ -55,9 +55,9 @@ export class FeeQueries implements OnModuleInit {
   async invoices(work: Work, asked: { status?: string; clientId?: string; jobId?: string; before?: string }): Promise<{ rows: InvoiceRow[]; more: boolean }> {
     const found = await rows<InvoiceRow>(
       work.tx,
-      sql`select i.id, i.number, i.status, c.name as client, i.client_id as "clientId", i.job_id as "jobId", j.name as job, i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn",
+      sql`select i.id, i.number, i.status, ${clientName(sql`i.client_id`)} as client, i.client_id as "clientId", i.job_id as "jobId", ${jobName(sql`i.job_id`)} as job, i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn",
                  coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)::float8 as paid
-          from invoices i join clients c on c.id = i.client_id join jobs j on j.id = i.job_id
+          from invoices i
           where i.firm_id = ${work.firm.id} ${asked.status ? sql`and i.status = ${asked.status}` : sql``} ${asked.clientId ? sql`and i.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and i.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and i.id < ${asked.before}` : sql``}
           order by i.id desc limit ${PAGE + 1}`,
@@ -68,10 +68,10 @@ export class FeeQueries implements OnModuleInit {
   async invoice(work: Work, invoiceId: string): Promise<InvoiceView> {
     const [found] = await rows<Omit<InvoiceView, 'cannotCancel' | 'paid'>>(
       work.tx,
-      sql`select i.id, i.version, i.number, i.status, i.job_id as "jobId", j.number as "jobNumber", j.name as job, i.client_id as "clientId", c.name as client, i.wording, i.net::float8 as net, i.vat::float8 as vat,
+      sql`select i.id, i.version, i.number, i.status, i.job_id as "jobId", ${jobNumber(sql`i.job_id`)} as "jobNumber", ${jobName(sql`i.job_id`)} as job, i.client_id as "clientId", ${clientName(sql`i.client_id`)} as client, i.wording, i.net::float8 as net, i.vat::float8 as vat,
                  i.vat_rate as "vatRate", i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn", i.document_id as "documentId", i.cancel_reason as "cancelReason",
                  (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'amount', p.amount, 'at', p.at, 'reference', p.reference) order by p.at), '[]') from payments p where p.invoice_id = i.id) as payments
-          from invoices i join jobs j on j.id = i.job_id join clients c on c.id = i.client_id where i.id = ${invoiceId} and i.firm_id = ${work.firm.id}`,
+          from invoices i where i.id = ${invoiceId} and i.firm_id = ${work.firm.id}`,
     );
     if (!found) throw Problem.notFound('bill');
     const settled = await this.ledger.isSettled(work, found.jobId);
@@ -191,9 +191,9 @@ export class FeeQueries implements OnModuleInit {
   private portalInvoices(where: SQL, work: Work): Promise<PortalInvoice[]> {
     return rows<PortalInvoice>(
       work.tx,
-      sql`select i.id, i.number, c.name as client, i.issued_on as "issuedOn", i.due_on as "dueOn", j.name as what, i.net::float8 as net, i.vat::float8 as vat, i.gross::float8 as gross, i.status, i.refusal,
+      sql`select i.id, i.number, ${clientName(sql`i.client_id`)} as client, i.issued_on as "issuedOn", i.due_on as "dueOn", ${jobName(sql`i.job_id`)} as what, i.net::float8 as net, i.vat::float8 as vat, i.gross::float8 as gross, i.status, i.refusal,
                  coalesce(p.paid, 0)::float8 as paid, p.at as "paidAt"
-          from invoices i join clients c on c.id = i.client_id join jobs j on j.id = i.job_id
+          from invoices i
           left join lateral (select sum(amount) as paid, max(at) as at from payments where invoice_id = i.id) p on true
           where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc`,
     );

@@ -14,9 +14,9 @@ import { type Work, nextNumber } from '../../platform/work';
 import { type Collection, type CollectionOutcome, Collector } from '../../stand-ins/outside';
 import { ClientRecords, ClientsService, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
-import { JobsService } from '../jobs';
+import { JobRecords, JobsService } from '../jobs';
 import { PostService } from '../post';
-import { invoices, payments } from './fees.tables';
+import { invoices, payments, wipPostings } from './fees.tables';
 import { DrawInvoice } from './draw-invoice';
 import { LedgerService } from './ledger.service';
 
@@ -53,6 +53,7 @@ export const seesBills = (actor: Actor): boolean => actor.kind !== 'client' || !
 export class FeesService implements OnModuleInit {
   constructor(
     private readonly records: ClientRecords,
+    private readonly held: JobRecords,
     private readonly events: Events,
     private readonly effects: Effects,
     private readonly clients: ClientsService,
@@ -68,6 +69,7 @@ export class FeesService implements OnModuleInit {
 
   onModuleInit(): void {
     this.records.follow(invoices, { what: 'bills' });
+    this.held.hold(invoices, wipPostings);
     this.effects.register<Collection & { invoiceId: string; by: string }, CollectionOutcome>({
       kind: 'collect',
       outside: ({ invoiceId: _, by: __, ...collection }, key, firmId) => this.collector.collect(firmId, key, collection),

@@ -1,3 +1,5 @@
+export { clientOfJob, jobName, jobNumber, taskName } from './job-sql';
+export { JobRecords } from './job-records';
 export { JobQueries } from './jobs.queries';
 export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, keyOf } from './job-moves.service';
 export { JobsService } from './jobs.service';

@@ -21,7 +21,9 @@ import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientsService, factsOf } from '../clients';
+import { ClientQueries, ClientsService, factsOf } from '../clients';
+import { TemplatesService } from '../post';
+import { ProceduresService } from '../procedures';
 import type { JobAction } from './job-actions';
 import { JobAsks } from './job-asks';
 import { type JobPhase, jobActions, jobs, tasks } from './jobs.tables';
@@ -55,6 +57,9 @@ export class JobMovesService {
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly asks: JobAsks,
+    private readonly book: ClientQueries,
+    private readonly templates: TemplatesService,
+    private readonly procedures: ProceduresService,
   ) {}
 
   /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
@@ -208,13 +213,14 @@ export class JobMovesService {
   }
 
   private async readNames(work: Work): Promise<NamesOfActions> {
-    const found = await rows<{ id: string; name: string; isDetail: boolean }>(
-      work.tx,
-      sql`select id::text, name, false as "isDetail" from message_templates union all select id::text, name, false from procedures union all select id::text, name, true from detail_fields`,
-    );
-    const byId = new Map(found.map((one) => [one.id, one.name]));
+    const details = await this.book.details(work);
+    const byId = new Map([
+      ...(await this.templates.names(work)),
+      ...(await this.procedures.names(work)),
+      ...details.map(({ id, name: called }) => [id, called] as const),
+    ]);
     const name = (id: string) => byId.get(id) ?? 'something that is no longer there';
-    const facts = Object.fromEntries(found.filter((one) => one.isDetail).map((one) => [`detail:${one.id}`, one.name]));
+    const facts = Object.fromEntries(details.map((one) => [`detail:${one.id}`, one.name]));
     return { template: name, procedure: name, detail: name, facts };
   }
 

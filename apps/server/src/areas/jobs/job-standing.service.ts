@@ -12,10 +12,12 @@ import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { ContactsService, NotesService } from '../clients';
 import { TeamService } from '../team';
+import { PostQueries } from '../post';
 import { type Job, JobChanged } from './job-moves.service';
 import { JobAsks } from './job-asks';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
+import { JobRecords } from './job-records';
 
 export const JobsTakenBack = eventKind<{ jobIds: string[] }>('jobs taken back', 'jobs');
 export const JobClosed = eventKind<{ jobId: string }>('job closed', 'jobs');
@@ -30,6 +32,8 @@ export class JobStandingService {
     private readonly notes: NotesService,
     private readonly contacts: ContactsService,
     private readonly asks: JobAsks,
+    private readonly records: JobRecords,
+    private readonly post: PostQueries,
   ) {}
 
   /** Changes the name, people, dates, priority, category, own status, contact or fee of a job. The open tasks of a role go with it. */
@@ -225,15 +229,11 @@ export class JobStandingService {
     const found = await rows<{ id: string; obligationId: string | null }>(
       work.tx,
       sql`select j.id, j.obligation_id as "obligationId" from jobs j where j.id in ${given} and j.firm_id = ${work.firm.id} and j.status = 'open'
-            and not exists (select from tasks where job_id = j.id and done_at is not null) 
-            and not exists (select from time_entries where job_id = j.id) and not exists (select from documents where job_id = j.id)
-            and not exists (select from messages where job_id = j.id) and not exists (select from invoices where job_id = j.id) and not exists (select from wip_postings where job_id = j.id)`,
+            and not exists (select from tasks where job_id = j.id and done_at is not null) and ${this.records.untouched(sql`j.id`)}`,
     );
-    const asked = await this.asks.of.jobsWithAny(
-      work,
-      found.map((job) => job.id),
-    );
-    const untouched = found.filter((job) => !asked.has(job.id));
+    const ids = found.map((job) => job.id);
+    const [asked, written] = [await this.asks.of.jobsWithAny(work, ids), await this.post.jobsWrittenAbout(work, ids)];
+    const untouched = found.filter((job) => !asked.has(job.id) && !written.has(job.id));
     const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(untouched.map((job) => job.id))}::jsonb)::uuid)`;
     await work.tx.execute(sql`delete from job_actions where job_id in ${gone}`);
     await work.tx.execute(sql`delete from tasks where job_id in ${gone}`);

@@ -7,8 +7,10 @@ import { JobsToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
 import { ClientParts } from '../clients';
 import { MessageDetails } from '../post';
+import { TeamParts } from '../team';
 import { FIELDS_OF_CLIENTS } from './job-fields';
 import { JobActions } from './job-actions';
+import { JobRecords } from './job-records';
 import { JobParts } from './job-parts';
 import { JobAsks } from './job-asks';
 import { JobBatches } from './job-batches';
@@ -29,6 +31,7 @@ import { TasksService } from './tasks.service';
     JobAsks,
     JobActions,
     JobParts,
+    JobRecords,
     JobMovesService,
     JobsService,
     TasksService,
@@ -51,7 +54,10 @@ export class JobsModule {
     client: ClientParts,
     messages: MessageDetails,
     jobs: JobsService,
+    team: TeamParts,
+    tasks: TasksService,
   ) {
+    team.bringOpenTasks((work) => tasks.openTasksByPerson(work));
     messages.bring((work, clientId, jobId) => jobs.forMessages(work, clientId, jobId));
     client.bring((work, id) => queries.ofClient(work, id));
     file.bring(40, (work, of) => whole.parts(work, of));

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type SQL, and, asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { type SQL, and, asc, desc, eq, isNotNull, ne, sql } from 'drizzle-orm';
 import { type JobFacts, jobFacts } from '@steady/core/jobs';
 import { progress } from '@steady/core/procedures';
 import { FULL_PAGE } from '@steady/contract/paging';
@@ -16,9 +16,10 @@ import { Problem } from '../../platform/http/problem';
 import { may, readBy } from '../../platform/identity';
 import { type ListAsked, type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
-import { ClientQueries } from '../clients';
+import { ClientQueries, ClientsService, clientName, clientsWith } from '../clients';
 import { ProceduresService } from '../procedures';
-import { TeamService } from '../team';
+import { TeamService, shortNameOf } from '../team';
+import { happened } from '../../platform/events';
 import { JobAsks } from './job-asks';
 import { jobFields } from './job-fields';
 import { type Job, statesOf } from './job-moves.service';
@@ -31,10 +32,9 @@ const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId"
   j.category, j.asks_to_move as "asksToMove", j.procedure_id as "procedureId", j.phase as "phaseKey", j.phase_since as "phaseSince", s.short_name as service,
   (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
   t.tasks, t.done as "tasksDone", t.estimate, coalesce((select sum(e.minutes) from time_entries e where e.job_id = j.id), 0)::int as recorded,
-  coalesce(nm.short_name, pm.short_name) as who, pm.short_name as preparer, mm.short_name as manager, am.short_name as partner`;
+  coalesce(${shortNameOf('t.next')}, ${shortNameOf('j.preparer_id')}) as who, ${shortNameOf('j.preparer_id')} as preparer, ${shortNameOf('j.manager_id')} as manager, ${shortNameOf('j.partner_id')} as partner`;
 const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id left join services s on s.id = j.service_id
-  left join lateral (select count(*)::int as tasks, count(done_at)::int as done, coalesce(sum(estimate), 0)::int as estimate, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true
-  left join members nm on nm.id = t.next left join members pm on pm.id = j.preparer_id left join members mm on mm.id = j.manager_id left join members am on am.id = j.partner_id`;
+  left join lateral (select count(*)::int as tasks, count(done_at)::int as done, coalesce(sum(estimate), 0)::int as estimate, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true`;
 
 const WITH_CLIENT = sql`jobs j join clients c on c.id = j.client_id`;
 
@@ -73,6 +73,7 @@ const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, waitin
 export class JobQueries {
   constructor(
     private readonly clients: ClientQueries,
+    private readonly book: ClientsService,
     private readonly asks: JobAsks,
     private readonly procedures: ProceduresService,
     private readonly team: TeamService,
@@ -101,7 +102,7 @@ export class JobQueries {
     const due = sql`j.due_on, j.id`;
     const open = {
       due,
-      person: sql`(select coalesce(m.short_name, '~') from members m where m.id = j.preparer_id), ${due}`,
+      person: sql`coalesce(${shortNameOf('j.preparer_id')}, '~'), ${due}`,
       client: sql`c.sort_name collate "unicode", c.id, ${due}`,
     }[asked.view ?? 'due'];
     return {
@@ -113,7 +114,7 @@ export class JobQueries {
       where: sql`j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
       order: asked.status === 'open' ? open : sql`j.finished_at desc, j.id desc`,
       row: { columns: JOB_ROW, from: JOB_FROM },
-      named: sql`(select c.name from clients c where c.id = j.client_id) || ' ' || j.name`,
+      named: sql`${clientName(sql`j.client_id`)} || ' ' || j.name`,
     };
   }
 
@@ -126,7 +127,7 @@ export class JobQueries {
     const parts = [
       asked.status === 'open' ? sql`j.status in ('open', 'on hold')` : sql`j.status = 'finished'`,
       asked.clientId && sql`j.client_id = ${asked.clientId}`,
-      asked.relatedId && sql`j.client_id in (select r.id from clients r where r.related_id = ${asked.relatedId})`,
+      asked.relatedId && sql`j.client_id in ${clientsWith('relatedId', asked.relatedId)}`,
       asked.serviceId && sql`j.service_id = ${asked.serviceId}`,
       asked.procedureId && sql`j.procedure_id = ${asked.procedureId}`,
       asked.phase && sql`j.phase = ${asked.phase}`,
@@ -196,7 +197,7 @@ export class JobQueries {
     const [found] = await rows<WaitingForClients>(
       work.tx,
       sql`with waiting as (
-            select j.id, c.name as client, j.waiting_since as since, ${work.today.toString()}::date - (j.waiting_since at time zone ${work.firm.zone})::date as days from jobs j join clients c on c.id = j.client_id
+            select j.id, ${clientName(sql`j.client_id`)} as client, j.waiting_since as since, ${work.today.toString()}::date - (j.waiting_since at time zone ${work.firm.zone})::date as days from jobs j
             where j.firm_id = ${work.firm.id} and j.status = 'open' and j.waiting_since is not null ${preparerId ? sql`and j.preparer_id = ${preparerId}` : sql``})
           select count(*)::int as jobs, count(*) filter (where days <= 3)::int as "upTo3", count(*) filter (where days between 4 and 7)::int as "upTo7",
                  count(*) filter (where days between 8 and 14)::int as "upTo14", count(*) filter (where days > 14)::int as longer,
@@ -206,7 +207,7 @@ export class JobQueries {
   }
 
   /** What a client's page shows of its jobs: the one that has waited for it the longest, and the next that is on hold. */
-  async ofClient(work: Work, clientId: string): Promise<Pick<ClientView, 'waitingSince' | 'waitingFor' | 'onHold'>> {
+  async ofClient(work: Work, clientId: string): Promise<Pick<ClientView, 'waitingSince' | 'waitingFor' | 'onHold'> & { openJobs: number }> {
     const [waits] = await work.tx
       .select({ waitingSince: jobs.waitingSince, waitingFor: jobs.waitingFor })
       .from(jobs)
@@ -219,7 +220,8 @@ export class JobQueries {
       .where(and(eq(jobs.clientId, clientId), eq(jobs.status, 'on hold')))
       .orderBy(asc(jobs.dueOn), asc(jobs.id))
       .limit(1);
-    return { waitingSince: waits?.waitingSince ?? null, waitingFor: waits?.waitingFor ?? null, onHold: held ?? null };
+    const openJobs = await work.tx.$count(jobs, and(eq(jobs.clientId, clientId), ne(jobs.status, 'finished')));
+    return { openJobs, waitingSince: waits?.waitingSince ?? null, waitingFor: waits?.waitingFor ?? null, onHold: held ?? null };
   }
 
   async view(work: Work, jobId: string): Promise<JobView> {
@@ -283,11 +285,11 @@ export class JobQueries {
   private async tasks(work: Work, jobId: string): Promise<TaskView[]> {
     return rows<TaskView>(
       work.tx,
-      sql`select t.id, t.version, t.phase_key as "phaseKey", t.name, t.role, t.assignee_id as "assigneeId", m.short_name as assignee, t.estimate,
+      sql`select t.id, t.version, t.phase_key as "phaseKey", t.name, t.role, t.assignee_id as "assigneeId", ${shortNameOf('t.assignee_id')} as assignee, t.estimate,
                  t.recorded,
                  t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.checks, t.advice, t.links,
                  coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
-          from tasks t left join members m on m.id = t.assignee_id where t.job_id = ${jobId} order by t.position`,
+          from tasks t where t.job_id = ${jobId} order by t.position`,
     );
   }
 
@@ -295,13 +297,16 @@ export class JobQueries {
   async history(work: Work, asked: { jobId?: string; clientId?: string; before?: string }): Promise<HistoryLine[]> {
     // What happened to no client in particular stands in the audit trail alone.
     if (!asked.jobId && !asked.clientId) throw Problem.invalid([{ field: 'client', message: 'Say of which client or job.' }]);
-    const found = await rows<HistoryLine & { aboutFees: boolean }>(
-      work.tx,
-      sql`select e.id, e.at, e.actor_name as who, e.kind, e.what, e.about_fees as "aboutFees", e.job_id as "jobId", e.client_id as "clientId" from events e
-          where e.firm_id = ${work.firm.id} ${asked.jobId ? sql`and e.job_id = ${asked.jobId}` : sql``} ${asked.clientId ? sql`and e.client_id in (select h.id from clients h where h.id = ${asked.clientId} or h.merged_into = ${asked.clientId})` : sql``}
-            ${asked.before ? sql`and e.seq < (select b.seq from events b where b.id = ${asked.before})` : sql``}
-          order by e.seq desc limit ${FULL_PAGE}`,
-    );
-    return found.map(({ aboutFees, ...line }) => ({ ...line, what: readBy(work.actor, line.what, aboutFees) }));
+    const clientIds = asked.clientId === undefined ? undefined : [asked.clientId, ...(await this.book.mergedInto(work, asked.clientId))];
+    const found = await happened(work, { jobId: asked.jobId, clientIds, beforeId: asked.before, limit: FULL_PAGE });
+    return found.map(({ id, at, who, kind, what, aboutFees, jobId, clientId }) => ({
+      id,
+      at,
+      who,
+      kind,
+      jobId,
+      clientId,
+      what: readBy(work.actor, what, aboutFees),
+    }));
   }
 }

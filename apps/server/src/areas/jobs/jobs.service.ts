@@ -189,6 +189,15 @@ export class JobsService implements OnModuleInit {
     return job;
   }
 
+  /** Jobs that were begun for these deadlines. */
+  async ofObligations(work: Work, obligationIds: string[]): Promise<{ obligationId: string; id: string; number: number }[]> {
+    const found = await work.tx
+      .select({ obligationId: jobs.obligationId, id: jobs.id, number: jobs.number })
+      .from(jobs)
+      .where(sql`${jobs.obligationId} in (select jsonb_array_elements_text(${JSON.stringify(obligationIds)}::jsonb)::uuid)`);
+    return found.map((job) => ({ ...job, obligationId: job.obligationId! }));
+  }
+
   /** What a message about it can have filled in. @throws Problem at "jobId" for a job of another client */
   async forMessages(work: Work, clientId: string, jobId: string): Promise<{ facts: Record<string, unknown>; contactId: string | null }> {
     const [job] = await this.byId(work, jobId);

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { type SQL, and, asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import { type SQL, and, asc, count, eq, getTableColumns, isNull, ne, sql } from 'drizzle-orm';
 import { type DoneBy, type TaskPlan, progress } from '@steady/core/procedures';
 import type { TickCheck, TickTask, Ticked } from '@steady/contract/tasks';
 import type { OpenTask } from '@steady/contract/team';
@@ -222,6 +222,26 @@ export class TasksService {
       sql`select t.id, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.due_on as "dueOn" from tasks t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id
           where t.assignee_id = ${memberId} and t.done_at is null and j.status <> 'finished' and j.firm_id = ${work.firm.id} order by t.due_on, t.id`,
     );
+  }
+
+  /** Clients for whom a person still has something to do. */
+  async clientsWithOpenWorkOf(work: Work, memberId: string): Promise<string[]> {
+    const found = await work.tx
+      .selectDistinct({ clientId: tasks.clientId })
+      .from(tasks)
+      .where(and(eq(tasks.assigneeId, memberId), isNull(tasks.doneAt)));
+    return found.map((one) => one.clientId);
+  }
+
+  /** How many tasks of jobs in flight each person has open. */
+  async openTasksByPerson(work: Work): Promise<Map<string, number>> {
+    const found = await work.tx
+      .select({ memberId: tasks.assigneeId, open: count() })
+      .from(tasks)
+      .innerJoin(jobs, eq(jobs.id, tasks.jobId))
+      .where(and(isNull(tasks.doneAt), ne(jobs.status, 'finished')))
+      .groupBy(tasks.assigneeId);
+    return new Map(found.flatMap((one) => (one.memberId === null ? [] : [[one.memberId, one.open] as const])));
   }
 
   /** Time was recorded on a task; it is kept beside the estimate, for whoever sums up what is left. */

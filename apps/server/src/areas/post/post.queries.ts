@@ -1,6 +1,6 @@
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { Problem } from '../../platform/http/problem';
-import { SQL } from 'drizzle-orm';
+import { SQL, inArray } from 'drizzle-orm';
 import { readBy } from '../../platform/identity';
 import { Inject, Injectable } from '@nestjs/common';
 import { asc, eq, sql } from 'drizzle-orm';
@@ -11,6 +11,7 @@ import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { type Counted, first } from '../today';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
+import { clientName } from '../clients';
 import { letterAsMail } from './letter-as-mail';
 import { messages } from './post.tables';
 
@@ -18,9 +19,9 @@ import { messages } from './post.tables';
 const PLANNED = 500;
 
 /** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
-const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", c.name as client, m.job_id as "jobId", m.by, m.about_fees as "aboutFees",
+const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", ${clientName(sql`m.client_id`)} as client, m.job_id as "jobId", m.by, m.about_fees as "aboutFees",
   case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble`;
-const FROM = sql`messages m left join clients c on c.id = m.client_id left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = m.id::text and o.done_at is null`;
+const FROM = sql`messages m left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = m.id::text and o.done_at is null`;
 
 /** A message as a person of the firm may read it: the link in it is its reader's alone, and amounts are for who may see fees. */
 export function asRead<T extends { subject: string; body: string; aboutFees: boolean }>(work: Work, message: T): Omit<T, 'aboutFees'> {
@@ -76,15 +77,21 @@ export class PostQueries {
     return entries;
   }
 
+  /** Those of these jobs about which something was written to the client. */
+  async jobsWrittenAbout(work: Work, jobIds: string[]): Promise<Set<string>> {
+    if (jobIds.length === 0) return new Set();
+    const found = await work.tx.selectDistinct({ jobId: messages.jobId }).from(messages).where(inArray(messages.jobId, jobIds));
+    return new Set(found.flatMap((one) => one.jobId ?? []));
+  }
+
   /** Messages that could not be delivered. */
   async failures(work: Work, most: number): Promise<First<FailedLine>> {
     const found = await rows<Counted<FailedLine & { aboutFees: boolean }>>(
       work.tx,
       sql`
         select m.id, 'message' as kind, 'A message to ' || m.to_name || ': ' || m.subject as what, m.about_fees as "aboutFees", 'could not be delivered' as why,
-          m.job_id as "jobId", c.name as client, m.at, count(*) over ()::int as "inAll"
+          m.job_id as "jobId", ${clientName(sql`m.client_id`)} as client, m.at, count(*) over ()::int as "inAll"
         from messages m
-        left join clients c on c.id = m.client_id
         where m.firm_id = ${work.firm.id} and m.status = 'failed'
         order by m.at desc, m.id
         limit ${most}`,

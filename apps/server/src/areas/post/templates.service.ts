@@ -58,6 +58,12 @@ export class TemplatesService implements OnModuleInit {
     );
   }
 
+  /** What kept messages are called, by id. */
+  async names(work: Work): Promise<Map<string, string>> {
+    const found = await work.tx.select({ id: templates.id, name: templates.name }).from(templates).where(eq(templates.firmId, work.firm.id));
+    return new Map(found.map((one) => [one.id, one.name]));
+  }
+
   /** @throws Problem at the field for what stands between braces and is no detail */
   async keep(work: Work, templateId: string | null, { name, subject, body, version }: KeepTemplate): Promise<string> {
     const wrong = (['subject', 'body'] as const).flatMap((field) => {

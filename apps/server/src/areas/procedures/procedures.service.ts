@@ -39,6 +39,12 @@ export class ProceduresService {
     return there?.id ?? this.add(work, found.name, { phases: found.phases });
   }
 
+  /** What procedures are called, by id. */
+  async names(work: Work): Promise<Map<string, string>> {
+    const found = await work.tx.select({ id: procedures.id, name: procedures.name }).from(procedures).where(eq(procedures.firmId, work.firm.id));
+    return new Map(found.map((one) => [one.id, one.name]));
+  }
+
   private async named(work: Work, name: string): Promise<KeptProcedure | undefined> {
     const [twin] = await work.tx
       .select()

@@ -43,6 +43,13 @@ export class LinesService implements OnModuleInit {
 
   onModuleInit(): void {
     this.records.follow(serviceLines, { what: 'services', holds: true });
+    this.records.warn(async (work, { from, into }) => {
+      const twice = await rows<{ name: string }>(
+        work.tx,
+        sql`select distinct s.name from service_lines a join service_lines b on b.service_id = a.service_id and b.client_id = ${into} join services s on s.id = a.service_id where a.client_id = ${from} order by 1`,
+      );
+      return twice.map(({ name }) => `Both have "${name}": its deadlines will stand there twice until one of the two lines is stopped.`);
+    });
     this.events.on(ClientsMerged, async (work, { payload: { from, into } }) => {
       // Where both had one, what was kept counts.
       await work.tx.execute(

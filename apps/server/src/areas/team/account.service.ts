@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { verify } from '@node-rs/argon2';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import type { ChangePassword, OwnAccount, SecondStepOffer } from '@steady/contract/sign-in';
 import { type Tx, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -8,7 +8,7 @@ import { Problem } from '../../platform/http/problem';
 import { fits, hashOf, newRecoveryCodes, newSecondStep, otpAddress, stepOf, within } from '../../platform/identity';
 import { members, people, personTokens, sessions } from './team.tables';
 import { StaffSessions } from './staff-sessions';
-import { type Work, staffId } from '../../platform/work';
+import { type Work, firmNames, staffId } from '../../platform/work';
 import { PasswordChanged, PersonLinks } from './person-links.service';
 import { SignInService } from './sign-in.service';
 
@@ -42,10 +42,15 @@ export class AccountService {
         work.tx,
         sql`select count(*)::int as left from person_tokens where person_id = ${personId} and kind = 'recovery' and used_at is null`,
       );
-      const firms = await rows<{ firmId: string; name: string }>(
+      const others = await work.tx
+        .select({ firmId: members.firmId })
+        .from(members)
+        .where(and(eq(members.personId, personId), eq(members.standing, 'active'), ne(members.firmId, work.firm.id)));
+      const names = await firmNames(
         work.tx,
-        sql`select f.id as "firmId", f.name from members m join firms f on f.id = m.firm_id where m.person_id = ${personId} and m.standing = 'active' and f.id <> ${work.firm.id} order by f.name`,
+        others.map((one) => one.firmId),
       );
+      const firms = [...names].map(([firmId, name]) => ({ firmId, name })).sort((a, b) => a.name.localeCompare(b.name));
       return {
         email: person.email,
         secondStepSince: person.secondStepSince,

@@ -1,6 +1,7 @@
 export { ClosingDaysChanged, ClosingService } from './closing.service';
 export { AfterAnswers } from './after-answers';
-export { personField, shortNameOf } from './person-field';
+export { personField, personName, shortNameOf } from './person-field';
 export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions';
 export { SignInService } from './sign-in.service';
+export { TeamParts } from './team-parts';
 export { type Member, type NewMember, TeamService } from './team.service';

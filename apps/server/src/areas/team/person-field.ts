@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { type SQL, eq, sql } from 'drizzle-orm';
 import type { ListField } from '../../platform/lists';
 import { members } from './team.tables';
 
@@ -21,3 +21,6 @@ export const personField = (key: string, name: string, column: string): ListFiel
 
 /** The short name of the one whose id a statement gives. */
 export const shortNameOf = (id: string): ListField['value'] => sql.join([sql`(select m.short_name from ${members} m where m.id = `, sql.raw(`${id})`)]);
+
+/** The name of the person of the firm whose id stands in `id`, as part of a statement of another area. */
+export const personName = (id: SQL): SQL<string> => sql<string>`(select ${members.name} from ${members} where ${members.id} = ${id})`;

@@ -10,7 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import { byItself, hashOf, newSecret, within } from '../../platform/identity';
 import { members, people, personTokens } from './team.tables';
 import { StaffSessions } from './staff-sessions';
-import { firms } from '../../platform/work';
+import { firmById } from '../../platform/work';
 import { type Work, Works } from '../../platform/work';
 import { AfterAnswers } from './after-answers';
 import { whyNotPassword } from './passwords';
@@ -116,14 +116,9 @@ export class PersonLinks {
         ),
       );
     if (!found) throw LINK_GONE;
-    const [member] = found.token.memberId
-      ? await tx
-          .select({ member: members, firm: firms.name })
-          .from(members)
-          .innerJoin(firms, eq(firms.id, members.firmId))
-          .where(eq(members.id, found.token.memberId))
-      : [];
-    return { ...found, member: member?.member ?? null, firm: member?.firm ?? null };
+    const [member] = found.token.memberId ? await tx.select().from(members).where(eq(members.id, found.token.memberId)) : [];
+    const firm = member && (await firmById(tx, member.firmId));
+    return { ...found, member: member ?? null, firm: firm?.name ?? null };
   }
 
   /** What the link of an invitation or a reset opens. @throws Problem "link-not-known" */

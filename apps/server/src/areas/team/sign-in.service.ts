@@ -9,7 +9,7 @@ import { Problem } from '../../platform/http/problem';
 import { byItself, fits, hashOf, stepOf } from '../../platform/identity';
 import { members, people } from './team.tables';
 import { StaffSessions } from './staff-sessions';
-import { firms } from '../../platform/work';
+import { demoFirm, firmById, firmNames } from '../../platform/work';
 import { type Work, Works } from '../../platform/work';
 import { AfterAnswers } from './after-answers';
 import { type Caller, SignInTries } from './sign-in-tries';
@@ -53,7 +53,7 @@ export class SignInService {
     return this.database.transaction(
       { within: true },
       async (tx) => {
-        const [firm] = await tx.select().from(firms).where(eq(firms.demo, true)).orderBy(firms.id).limit(1);
+        const firm = await demoFirm(tx);
         if (!firm) return { demo: false, firm: null, people: [] };
         const found = await tx
           .select()
@@ -84,11 +84,7 @@ export class SignInService {
   }
 
   private async demoFirm(): Promise<string | null> {
-    const [firm] = await this.database.transaction(
-      { within: true },
-      (tx) => tx.select({ id: firms.id }).from(firms).where(eq(firms.demo, true)).orderBy(firms.id).limit(1),
-      { readOnly: true },
-    );
+    const firm = await this.database.transaction({ within: true }, demoFirm, { readOnly: true });
     return firm?.id ?? null;
   }
 
@@ -101,9 +97,9 @@ export class SignInService {
         const [member] = await tx
           .select({ firmId: members.firmId })
           .from(members)
-          .innerJoin(firms, eq(firms.id, members.firmId))
-          .where(and(eq(members.id, memberId), eq(firms.demo, true), eq(members.standing, 'active')));
-        return member?.firmId;
+          .where(and(eq(members.id, memberId), eq(members.standing, 'active')));
+        const firm = member && (await firmById(tx, member.firmId));
+        return firm?.demo ? firm.id : undefined;
       },
       { readOnly: true },
     );
@@ -200,13 +196,18 @@ export class SignInService {
   async choices(personId: string): Promise<(FirmChoice & { memberId: string })[]> {
     return this.database.transaction(
       { within: true },
-      (tx) =>
-        tx
-          .select({ firmId: firms.id, name: firms.name, memberId: members.id })
+      async (tx) => {
+        const found = await tx
+          .select({ firmId: members.firmId, memberId: members.id })
           .from(members)
-          .innerJoin(firms, eq(firms.id, members.firmId))
           .where(and(eq(members.personId, personId), eq(members.standing, 'active')))
-          .orderBy(members.id),
+          .orderBy(members.id);
+        const names = await firmNames(
+          tx,
+          found.map((one) => one.firmId),
+        );
+        return found.map((one) => ({ ...one, name: names.get(one.firmId)! }));
+      },
       { readOnly: true },
     );
   }

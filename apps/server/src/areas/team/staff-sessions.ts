@@ -6,7 +6,7 @@ import { Clock } from '../../platform/clock';
 import { Database, type Tx, rows } from '../../platform/database';
 import { LiveNotices } from '../../platform/events';
 import { type Identity, type StaffActor, type StaffIdentities, type StaffSession, bySecret, hashOf, newSecret, within } from '../../platform/identity';
-import { firms } from '../../platform/work';
+import { type FirmRow, firmById } from '../../platform/work';
 import { members, roleRights, sessions } from './team.tables';
 
 /** People come in and leave on a disk that is nearly full, too. */
@@ -22,18 +22,19 @@ const CONFIRMED_MINUTES = 10;
 interface Found {
   actor: StaffActor;
   personId: string;
-  firm: typeof firms.$inferSelect;
+  firm: FirmRow;
 }
 
 async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Found | null> {
   const [found] = await tx
-    .select({ member: members, asSet: roleRights.rights, approveUpTo: roleRights.approveUpTo, firm: firms })
+    .select({ member: members, asSet: roleRights.rights, approveUpTo: roleRights.approveUpTo })
     .from(members)
-    .innerJoin(firms, eq(firms.id, members.firmId))
     .leftJoin(roleRights, and(eq(roleRights.firmId, members.firmId), eq(roleRights.role, members.role)))
     .where(and(eq(members.id, memberId), eq(members.standing, 'active')));
   if (!found) return null;
-  const { firm, asSet, approveUpTo } = found;
+  const { asSet, approveUpTo } = found;
+  const firm = await firmById(tx, found.member.firmId);
+  if (!firm) return null;
   const { id, name, shortName, role, allClients, endsOn, personId } = found.member;
   if (endsOn !== null && endsOn < now.toZonedDateTimeISO(firm.zone).toPlainDate().toString()) return null;
   const rights = rightsOf(role, asSet);
@@ -60,11 +61,10 @@ export class StaffSessions implements StaffIdentities {
     await this.database.transaction(
       { firmId },
       async (tx) => {
-        const [limits] = await rows<{ hours: number }>(
-          tx,
-          sql`select case when m.role = 'administrator' then f.admin_session_hours else f.session_hours end as hours from members m join firms f on f.id = m.firm_id where m.id = ${memberId}`,
-        );
-        const expiresAt = now.add({ hours: limits!.hours }).toString();
+        const [member] = await tx.select({ role: members.role }).from(members).where(eq(members.id, memberId));
+        const firm = await firmById(tx, firmId);
+        const hours = member!.role === 'administrator' ? firm!.adminSessionHours : firm!.sessionHours;
+        const expiresAt = now.add({ hours }).toString();
         const at = now.toString();
         await tx.insert(sessions).values({ tokenHash: hash, firmId, memberId, expiresAt, since: at, seenAt: at, confirmedAt: at, device });
       },

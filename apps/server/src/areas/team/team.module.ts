@@ -11,6 +11,7 @@ import { RolesService } from './roles.service';
 import { SignInController } from './sign-in.controller';
 import { SignInService } from './sign-in.service';
 import { TeamController } from './team.controller';
+import { TeamParts } from './team-parts';
 import { TeamService } from './team.service';
 
 @Area({
@@ -23,6 +24,7 @@ import { TeamService } from './team.service';
     SignInTries,
     SignInService,
     AccountService,
+    TeamParts,
     TeamService,
     RolesService,
     ClosingService,

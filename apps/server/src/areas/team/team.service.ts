@@ -3,7 +3,7 @@ import { Ticks } from '../../platform/background/ticks';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { and, desc, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
-import type { Role } from '@steady/core/access';
+import { type Right, type Role, rightsOf } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, TeamRow } from '@steady/contract/team';
 import { Database, newId, rows } from '../../platform/database';
@@ -11,10 +11,10 @@ import { Events, eventKind, Effects } from '../../platform/events';
 import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { within, may } from '../../platform/identity';
-import { leave, members, people, rates } from './team.tables';
+import { leave, members, people, rates, roleRights } from './team.tables';
 import { StaffSessions } from './staff-sessions';
-import { firms } from '../../platform/work';
-import { type NewFirm, type Work, Works } from '../../platform/work';
+import { type NewFirm, type Work, Works, isWithoutFirms } from '../../platform/work';
+import { TeamParts } from './team-parts';
 import { PersonLinks } from './person-links.service';
 
 export type Member = typeof members.$inferSelect;
@@ -56,6 +56,7 @@ export class TeamService implements OnModuleInit {
     private readonly database: Database,
     private readonly events: Events,
     private readonly links: PersonLinks,
+    private readonly parts: TeamParts,
     private readonly sessions: StaffSessions,
     private readonly effects: Effects,
     private readonly ticks: Ticks,
@@ -100,21 +101,45 @@ export class TeamService implements OnModuleInit {
     return found.map(({ id, name, shortName, role, does, standing }) => ({ id, name, shortName, role, does, standing }));
   }
 
+  /** Everybody who works here or may come back, with what they may do by the rights of their role in this firm. */
+  async withRights(work: Work): Promise<(Member & { rights: Right[] })[]> {
+    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
+    const found = await work.tx
+      .select()
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), ne(members.standing, 'left')))
+      .orderBy(members.id);
+    return found.map((member) => ({ ...member, rights: rightsOf(member.role, set.get(member.role)) }));
+  }
+
+  /** What a role may do in this firm. */
+  async rightsOfRole(work: Work, role: Role): Promise<Right[]> {
+    const [set] = await work.tx
+      .select({ rights: roleRights.rights })
+      .from(roleRights)
+      .where(and(eq(roleRights.firmId, work.firm.id), eq(roleRights.role, role)));
+    return rightsOf(role, set?.rights);
+  }
+
   /** The team as whoever runs the firm sees it. */
   async people(work: Work): Promise<TeamRow[]> {
     const found = await within(work.tx, () =>
-      rows<TeamRow>(
+      rows<Omit<TeamRow, 'granted' | 'openTasks'>>(
         work.tx,
         sql`select m.id, m.name, m.short_name as "shortName", m.role, m.does, m.standing, m.all_clients as "allClients", m.weekdays, m.ends_on as "endsOn", p.email, p.second_step_since is not null as "secondStep",
-                   (select count(*) from client_grants g where g.member_id = m.id)::int as granted,
-                   (select count(*) from tasks t join jobs j on j.id = t.job_id where t.assignee_id = m.id and t.done_at is null and j.status <> 'finished')::int as "openTasks",
                    (select coalesce(jsonb_agg(jsonb_build_object('id', l.id, 'from', l.from_day, 'until', l.until_day, 'what', l.what) order by l.from_day), '[]') from leave l where l.member_id = m.id and l.until_day >= ${work.today.toString()}) as leave,
                    (select coalesce(jsonb_agg(jsonb_build_object('fromDay', r.from_day, 'perHour', r.per_hour, 'costPerHour', r.cost_per_hour) order by r.from_day desc), '[]') from rates r where r.member_id = m.id) as rates
             from members m join people p on p.id = m.person_id where m.firm_id = ${work.firm.id} order by m.standing in ('suspended', 'left'), m.id`,
       ),
     );
     const [fees, costs] = [may(work.actor, 'see fees'), may(work.actor, 'see cost rates')];
-    return found.map((row) => ({ ...row, rates: fees ? row.rates.map((rate) => ({ ...rate, costPerHour: costs ? rate.costPerHour : null })) : [] }));
+    const [granted, openTasks] = await this.parts.counts(work);
+    const counts = (id: string) => ({ granted: granted.get(id) ?? 0, openTasks: openTasks.get(id) ?? 0 });
+    return found.map((row) => ({
+      ...row,
+      ...counts(row.id),
+      rates: fees ? row.rates.map((rate) => ({ ...rate, costPerHour: costs ? rate.costPerHour : null })) : [],
+    }));
   }
 
   async get(work: Work, memberId: string): Promise<Member> {
@@ -334,13 +359,13 @@ export class TeamService implements OnModuleInit {
 
   /** The name of a person of the firm who sees a client; somebody else is refused at the field. */
   async colleague(work: Work, field: string, memberId: string, clientId: string): Promise<string> {
-    const [member] = await rows<{ name: string; sees: boolean }>(
-      work.tx,
-      sql`select m.name, m.all_clients or exists (select from client_grants g where g.member_id = m.id and g.client_id = ${clientId}) as sees
-          from members m where m.id = ${memberId} and m.firm_id = ${work.firm.id}`,
-    );
+    const [member] = await work.tx
+      .select({ name: members.name, allClients: members.allClients })
+      .from(members)
+      .where(and(eq(members.id, memberId), eq(members.firmId, work.firm.id)));
     if (!member) throw Problem.invalid([{ field, message: 'Choose a person of the firm.' }]);
-    if (!member.sees) throw Problem.invalid([{ field, message: `${member.name} does not see this client. Grant it first, on the client\u2019s page.` }]);
+    if (!member.allClients && !(await this.parts.isGranted(work, memberId, clientId)))
+      throw Problem.invalid([{ field, message: `${member.name} does not see this client. Grant it first, on the client\u2019s page.` }]);
     return member.name;
   }
 
@@ -365,15 +390,6 @@ export class TeamService implements OnModuleInit {
 
   /** True when no firm was founded yet. */
   async isEmpty(): Promise<boolean> {
-    const found = await this.database.transaction(
-      { within: true },
-      (tx) =>
-        tx
-          .select({ one: sql`1` })
-          .from(firms)
-          .limit(1),
-      { readOnly: true },
-    );
-    return found.length === 0;
+    return this.database.transaction({ within: true }, isWithoutFirms, { readOnly: true });
   }
 }

@@ -5,7 +5,9 @@ import type { TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time'
 import { rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
-import { TeamService } from '../team';
+import { TeamService, personName } from '../team';
+import { clientName } from '../clients';
+import { clientOfJob, jobName, taskName } from '../jobs';
 import { timeEntries } from './time.tables';
 
 @Injectable()
@@ -15,8 +17,8 @@ export class TimeQueries {
   async timer(work: Work): Promise<TimerView | null> {
     const [timer] = await rows<TimerView>(
       work.tx,
-      sql`select t.started_at as "startedAt", t.job_id as "jobId", t.task_id as "taskId", j.name as job, c.name as client, k.name as task
-          from timers t join jobs j on j.id = t.job_id join clients c on c.id = j.client_id left join tasks k on k.id = t.task_id where t.member_id = ${staffId(work)}`,
+      sql`select t.started_at as "startedAt", t.job_id as "jobId", t.task_id as "taskId", ${jobName(sql`t.job_id`)} as job, ${clientOfJob(sql`t.job_id`)} as client, ${taskName(sql`t.task_id`)} as task
+          from timers t where t.member_id = ${staffId(work)}`,
     );
     return timer ?? null;
   }
@@ -47,8 +49,8 @@ export class TimeQueries {
     const seesFees = may(work.actor, 'see fees');
     const found = await rows<TimeEntryView>(
       work.tx,
-      sql`select e.id, e.on_day as on, m.name as who, e.job_id as "jobId", j.name as job, c.name as client, t.name as task, e.minutes, e.rate, e.value::float8 as value, e.note
-          from time_entries e join members m on m.id = e.member_id join jobs j on j.id = e.job_id join clients c on c.id = e.client_id left join tasks t on t.id = e.task_id
+      sql`select e.id, e.on_day as on, ${personName(sql`e.member_id`)} as who, e.job_id as "jobId", ${jobName(sql`e.job_id`)} as job, ${clientName(sql`e.client_id`)} as client, ${taskName(sql`e.task_id`)} as task, e.minutes, e.rate, e.value::float8 as value, e.note
+          from time_entries e
           where e.firm_id = ${work.firm.id} and ${where} order by e.on_day desc, e.id desc`,
     );
     return seesFees ? found : found.map((entry) => ({ ...entry, rate: null, value: null }));

@@ -7,7 +7,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
 import { ClientRecords } from '../clients';
-import { type JobOfTask, JobsService, TasksService, type Task } from '../jobs';
+import { type JobOfTask, JobRecords, JobsService, type Task, TasksService } from '../jobs';
 import { TeamService } from '../team';
 import { expenses, timeEntries, timers } from './time.tables';
 
@@ -35,6 +35,7 @@ function mustBeRecent(work: Work, on: string): void {
 export class TimeService implements OnModuleInit {
   constructor(
     private readonly records: ClientRecords,
+    private readonly held: JobRecords,
     private readonly events: Events,
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
@@ -44,6 +45,7 @@ export class TimeService implements OnModuleInit {
   onModuleInit(): void {
     this.records.follow(timeEntries, { what: 'time entries' });
     this.records.follow(expenses, { what: 'expenses' });
+    this.held.hold(timeEntries);
   }
 
   async record(work: Work, input: AddTimeEntry): Promise<string> {

@@ -1,4 +1,5 @@
 export { forgetKeys } from './forget-keys';
+export { type FirmRow, demoFirm, firmById, firmNames, isWithoutFirms } from './firms.queries';
 export { LongActs } from './long-acts';
 export { firms, idempotencyKeys } from './tables';
 export { type Firm, type NewFirm, type Work, Works, apart, nextNumber, nextNumbers, staffId } from './work';
