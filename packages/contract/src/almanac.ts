@@ -392,3 +392,13 @@ export interface JobBegun {
 }
 
 export type AlmanacLoad = AlmanacView['weeks'];
+
+declare module './today' {
+  interface TodayView {
+    overdue: First<TodayLine>;
+    dueThisWeek: First<TodayLine>;
+    room: { memberId: string; name: string; booked: number; room: number }[];
+    minutesToday: number;
+    minutesRoom: number;
+  }
+}

@@ -78,3 +78,9 @@ export interface PortalAsk<Part = unknown> {
   doneBefore: string[];
   part: Part;
 }
+
+declare module './today' {
+  interface TodayView {
+    answered: First<TodayLine>;
+  }
+}

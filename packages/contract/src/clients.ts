@@ -187,3 +187,9 @@ export interface ClientView extends ClientFacts {
   /** A job that stands still, and why. */
   onHold: { jobId: string; name: string; reason: string | null } | null;
 }
+
+declare module './today' {
+  interface TodayView {
+    nobodyToWriteTo: First<{ id: string; name: string }>;
+  }
+}

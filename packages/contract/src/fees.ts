@@ -168,3 +168,9 @@ export interface InvoicePage {
   rows: InvoiceRow[];
   more: boolean;
 }
+
+declare module './today' {
+  interface TodayView {
+    unbilled: { upTo30: number; upTo60: number; upTo90: number; over90: number } | null;
+  }
+}

@@ -257,3 +257,19 @@ export interface TakenBack {
   takenBack: number;
   left: number;
 }
+
+declare module './today' {
+  interface TodayView {
+    waiting: WaitingForClients;
+    tasks: First<TodayTask>;
+    /** Of all those tasks, how many should have been done before today, and wait for nobody. */
+    tasksOverdue: number;
+    /** Jobs whose phase is complete and asks before it moves. */
+    asking: First<JobRow>;
+    stuck: First<JobRow>;
+    onHold: First<JobRow>;
+    nobodyOnIt: First<JobRow>;
+    /** Jobs that a second person has to approve. */
+    toApprove: First<{ id: string; name: string; client: string; phase: string }>;
+  }
+}

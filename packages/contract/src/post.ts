@@ -71,3 +71,10 @@ export interface GoingOut {
 export interface Written {
   written: number;
 }
+
+declare module './today' {
+  interface TodayView {
+    /** What is planned to go out on the next days. */
+    goingOut: GoingOut[];
+  }
+}

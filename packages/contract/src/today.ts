@@ -1,6 +1,3 @@
-import type { JobRow } from './jobs';
-import type { GoingOut } from './post';
-
 /** The first of a list, and how many there are in all. */
 export interface First<T> {
   rows: T[];
@@ -46,7 +43,8 @@ export interface WaitingForClients {
 
 export interface FailedLine {
   id: string;
-  kind: 'action' | 'message';
+  /** Who tries it again: the kind under which an area registers that. */
+  kind: string;
   what: string;
   why: string | null;
   jobId: string | null;
@@ -54,28 +52,8 @@ export interface FailedLine {
   at: string;
 }
 
+/** What of a day needs somebody. Each area says in its own file what it brings (`declare module './today'`). */
 export interface TodayView {
-  overdue: First<TodayLine>;
-  answered: First<TodayLine>;
-  dueThisWeek: First<TodayLine>;
-  waiting: WaitingForClients;
-  /** What is planned to go out on the next days. */
-  goingOut: GoingOut[];
-  tasks: First<TodayTask>;
-  /** Of all those tasks, how many should have been done before today, and wait for nobody. */
-  tasksOverdue: number;
-  /** Jobs whose phase is complete and asks before it moves. */
-  asking: First<JobRow>;
-  stuck: First<JobRow>;
-  onHold: First<JobRow>;
-  nobodyOnIt: First<JobRow>;
-  /** Jobs that a second person has to approve. */
-  toApprove: First<{ id: string; name: string; client: string; phase: string }>;
   /** What should have happened by itself and did not. */
   failed: First<FailedLine>;
-  room: { memberId: string; name: string; booked: number; room: number }[];
-  nobodyToWriteTo: First<{ id: string; name: string }>;
-  unbilled: { upTo30: number; upTo60: number; upTo90: number; over90: number } | null;
-  minutesToday: number;
-  minutesRoom: number;
 }

@@ -3,6 +3,8 @@ import type { RouteObject } from 'react-router';
 import type { Right } from '@steady/core/access';
 import type { ClientView } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
+import type { PortalMe } from '@steady/contract/requests';
+import type { TodayView } from '@steady/contract/today';
 import type { AskKindShown } from '../areas/asks/kinds';
 import type { Shown } from './shown';
 
@@ -20,6 +22,33 @@ export interface Section<Of> extends Placed {
   /** In place of the words, where they tell more: how many there are. */
   Words?: Shown<Of>;
   Body: Shown<Of>;
+}
+
+/** Lines of Today under a title; those of the same title stand together. */
+export interface TodayGroup extends Placed {
+  title: string;
+  /** Where the sentence at the head leads. */
+  id?: string;
+  /** How many there are; a group without any is not shown. */
+  count(today: TodayView): number;
+  /** What the sentence at the head says of it, where it says anything. */
+  says?(today: TodayView): { words: string; late?: boolean };
+  Rows: Shown<{ today: TodayView }>;
+}
+
+/** A note in the margin of Today. */
+export interface TodayNote extends Placed {
+  title(firm: { currency: string }): string;
+  isShown(today: TodayView): boolean;
+  Body: Shown<{ today: TodayView }>;
+}
+
+/** What an area shows of a client's portal: what is to be done, what is done, and what is said where nothing is to be done. */
+export interface PortalParts {
+  /** What is to be done; `waits` where it is with the firm, and only to be seen. */
+  open: { key: string; shown: ReactNode; waits?: boolean }[];
+  done: { key: string; shown: ReactNode }[];
+  whenQuiet?: string;
 }
 
 /** What can be done from anywhere by keys. `opens` stands for a part that is shown over the page. */
@@ -43,6 +72,18 @@ export interface Area {
   clientSections?: Section<{ client: ClientView }>[];
   jobSections?: Section<{ job: JobView }>[];
   keys?: Command[];
+  /** What it brings to Today: lines in the middle, notes in the margin, what stands above and below the lines. */
+  today?: {
+    groups?: TodayGroup[];
+    notes?: TodayNote[];
+    above?: Shown<object>;
+    own?: Shown<{ today: TodayView }>;
+    ownSays?(today: TodayView): { words: string; beside: string | null };
+  };
+  /** Tries again what should have happened by itself and did not, by the kind of it. */
+  tryAgain?: Record<string, (id: string) => Promise<unknown>>;
+  /** What it shows in the portal of a client's person; given to its children as soon as it is known. */
+  portal?: Shown<{ me: PortalMe; children(parts: PortalParts): ReactNode }>;
   /** What it shows of its kind of ask. */
   // Each kind has a part of its own, which only its own components read.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any

@@ -1,5 +1,5 @@
 import { createContext, useContext, useMemo } from 'react';
-import type { Area, Placed } from './area';
+import type { Area, Placed, TodayGroup, TodayNote } from './area';
 import { useSession } from './session';
 
 /** The areas that there are, given once at the top. */
@@ -19,6 +19,33 @@ export function useBrought<Key extends 'contents' | 'firmPages' | 'clientSection
   }, [areas, key, rights]);
 }
 type Listed<Of> = NonNullable<Of> extends readonly (infer One)[] ? One : NonNullable<Of>;
+
+interface OfToday {
+  groups: TodayGroup;
+  notes: TodayNote;
+}
+
+/** What areas bring to one part of Today, as far as the person may see it, in its order. */
+export function useToday<Key extends keyof OfToday>(key: Key): OfToday[Key][] {
+  const areas = useContext(Areas);
+  const { rights } = useSession();
+  return useMemo(() => {
+    const all = brought(areas, 'today').flatMap((of): OfToday[Key][] => (of[key] as OfToday[Key][] | undefined) ?? []);
+    return all.filter((one) => one.needs === undefined || rights.includes(one.needs)).sort((one, other) => one.at - other.at);
+  }, [areas, key, rights]);
+}
+
+/** Everything that areas bring to Today, as they bring it. */
+export const useTodayParts = () => brought(useContext(Areas), 'today');
+
+/** Tries again what did not happen by itself. @returns nothing for a kind that no area knows */
+export function useTryAgain(): (kind: string) => ((id: string) => Promise<unknown>) | undefined {
+  const ways = brought(useContext(Areas), 'tryAgain');
+  return (kind) => ways.find((one) => one[kind])?.[kind];
+}
+
+/** What areas show in the portal, in the order in which they stand. */
+export const usePortalParts = () => brought(useContext(Areas), 'portal');
 
 /** The kinds of asks that areas show. */
 export const useAskKinds = () => brought(useContext(Areas), 'askKind');

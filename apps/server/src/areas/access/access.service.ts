@@ -89,8 +89,8 @@ export class AccessService implements OnModuleInit {
     if (grants.length === 0) return;
     await work.tx.execute(
       sql`insert into client_grants (firm_id, member_id, client_id, how, at)
-          select ${work.firm.id}, (x.grant ->> 'memberId')::uuid, (x.grant ->> 'clientId')::uuid, ${how}, ${work.now.toString()}::timestamptz
-          from jsonb_array_elements(${JSON.stringify(grants)}::jsonb) x (grant) on conflict do nothing`,
+          select ${work.firm.id}, (x.given ->> 'memberId')::uuid, (x.given ->> 'clientId')::uuid, ${how}, ${work.now.toString()}::timestamptz
+          from jsonb_array_elements(${JSON.stringify(grants)}::jsonb) x (given) on conflict do nothing`,
     );
   }
 

@@ -6,6 +6,7 @@ import { AlmanacWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
 import { AlmanacToday } from './today.queries';
 import { ListFields } from '../../platform/lists';
+import { ClientParts } from '../clients';
 import { FIELDS_OF_CLIENTS } from './almanac-fields';
 import { AlmanacController } from './almanac.controller';
 import { AlmanacQueries } from './almanac.queries';
@@ -16,6 +17,7 @@ import { PlanningService } from './planning.service';
 import { RehearsalQueries } from './rehearsal.queries';
 import { SeasonService } from './season.service';
 import { ObligationStandingService } from './standing.service';
+import { nextDueOfClient } from './of-clients.queries';
 
 @Area({
   controllers: [AlmanacController, EffectsController],
@@ -41,7 +43,9 @@ export class AlmanacModule {
     whole: AlmanacWholeFile,
     job: JobParts,
     obligation: ObligationOfJobs,
+    client: ClientParts,
   ) {
+    client.bring(nextDueOfClient);
     job.bring((work, of) => obligation.part(work, of));
     file.bring(20, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => deadlines.part(work, asked));

@@ -1,6 +1,20 @@
+import { counted } from '@steady/core/words';
 import { type Area, part } from '../../app/area';
 
 export const asksArea: Area = {
+  today: {
+    groups: [
+      {
+        at: 20,
+        id: 'answered',
+        title: 'Answered by clients',
+        count: (today) => today.answered.count,
+        says: ({ answered: { count } }) => ({ words: `${count === 0 ? 'no answer' : counted(count, 'answer')} from clients` }),
+        Rows: part(() => import('./today'), 'AnsweredLines'),
+      },
+    ],
+  },
+  portal: part(() => import('./in-portal'), 'AsksInPortal'),
   clientSections: [{ path: 'requests', words: 'Requests', at: 30, Body: part(() => import('./asks-of-client'), 'AsksOfClient') }],
   jobSections: [
     {

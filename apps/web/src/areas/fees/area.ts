@@ -8,6 +8,17 @@ export const feesArea: Area = {
     page('jobs/:id/settle', () => import('./settle-page'), 'SettlePage'),
   ],
   contents: { to: '/fees', words: 'Fees', at: 80, needs: 'see fees' },
+  today: {
+    notes: [
+      {
+        at: 30,
+        title: ({ currency }) => `Unbilled, ${currency}`,
+        isShown: (today) => today.unbilled !== null,
+        Body: part(() => import('./today'), 'Unbilled'),
+      },
+    ],
+  },
+  portal: part(() => import('./in-portal'), 'BillsInPortal'),
   clientSections: [{ path: 'money', words: 'Money', at: 50, needs: 'see fees', Body: part(() => import('./bill-list'), 'BillList') }],
   jobSections: [{ path: 'money', words: 'Time and money', at: 50, Body: part(() => import('./job-money-section'), 'JobMoneySection') }],
 };

@@ -1,25 +1,17 @@
-import type { PayInvoice } from '@steady/contract/fees';
-import * as asksRoutes from '@steady/contract/asks.routes';
-import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import * as portalRoutes from '@steady/contract/portal.routes';
-import { useState } from 'react';
+import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { civil } from '@steady/core/calendar';
-import { formatMoney } from '@steady/core/money';
-import { fullDate, shortDate } from '@steady/core/words';
-import type { PortalAsk } from '@steady/contract/asks';
-import type { PortalInvoice, PortalMe } from '@steady/contract/requests';
-import { ProblemError, send, useData, addressOf } from '../../app/api';
+import type { PortalMe } from '@steady/contract/requests';
+import { send, useData } from '../../app/api';
+import type { Area, PortalParts } from '../../app/area';
+import { usePortalParts } from '../../app/brought';
 import { useLookAgain } from '../../app/look-again';
-import { dayOf } from '../../ui/words';
-import { useAskKind } from '../../app/brought';
 
-/** What a client sees: exactly what is asked of them, and what they owe. */
+/** What a client sees: exactly what is asked of them, and what they owe. Areas bring both. */
 export function PortalPage() {
   const { data: me, error } = useData(portalRoutes.me);
+  const brought = usePortalParts();
   useLookAgain(me?.readOnly ?? false);
-  const { data: asks } = useData(asksRoutes.inPortal, me ? {} : null);
-  const { data: invoices } = useData(feesPortalRoutes.list, me ? {} : null);
   if (error) {
     return (
       <main className="mx-auto max-w-md px-[18px] pt-16">
@@ -28,12 +20,39 @@ export function PortalPage() {
       </main>
     );
   }
-  if (!me || !asks || !invoices) return null;
-  const wanted = asks.filter((ask) => ask.stands === 'wanted');
-  const withUs = asks.filter((ask) => ask.stands === 'with us');
-  const over = asks.filter((ask) => ask.stands !== 'wanted' && ask.stands !== 'with us');
-  const unpaid = invoices.filter((invoice) => invoice.status === 'issued');
-  const rest = invoices.filter((invoice) => invoice.status !== 'issued');
+  if (!me) return null;
+  return (
+    <Together of={brought} me={me}>
+      {(parts) => <Home me={me} parts={parts} />}
+    </Together>
+  );
+}
+
+/** Shows its children once every area has said what it brings. */
+function Together({
+  of: [First, ...rest],
+  me,
+  children,
+}: {
+  of: NonNullable<Area['portal']>[];
+  me: PortalMe;
+  children(parts: PortalParts[]): ReactNode;
+}): ReactNode {
+  if (!First) return children([]);
+  return (
+    <First me={me}>
+      {(own) => (
+        <Together of={rest} me={me}>
+          {(others) => children([own, ...others])}
+        </Together>
+      )}
+    </First>
+  );
+}
+
+function Home({ me, parts }: { me: PortalMe; parts: PortalParts[] }) {
+  const open = parts.flatMap((part) => part.open);
+  const done = parts.flatMap((part) => part.done);
   return (
     <main className="mx-auto max-w-xl px-[18px] pt-3 pb-20">
       {me.looking && <Looking name={me.name} />}
@@ -47,38 +66,22 @@ export function PortalPage() {
         </p>
       )}
       <fieldset disabled={me.looking || me.readOnly} className="min-w-0">
-        {wanted.length + unpaid.length === 0 && (
+        {open.every((one) => one.waits) && (
           <>
             <h1 className="mt-5 text-[22px]">Nothing is asked of you</h1>
-            <p className="mt-1">{nothingAsked(withUs.length, over)}</p>
+            <p className="mt-1">{parts.find((part) => part.whenQuiet !== undefined)?.whenQuiet}</p>
           </>
         )}
-        {[...wanted, ...withUs].map((ask) => (
-          <Asked key={ask.partyId} ask={ask} />
+        {open.map(({ key, shown }) => (
+          <div key={key}>{shown}</div>
         ))}
-        {unpaid.map((invoice) => (
-          <Invoice key={invoice.id} invoice={invoice} me={me} />
-        ))}
-        {over.length + rest.length > 0 && (
+        {done.length > 0 && (
           <section className="mt-8">
             <h2 className="mb-2">Done</h2>
             <ul className="sheet text-table">
-              {over.map((ask) => (
-                <li key={ask.partyId} className="border-b border-rule-soft px-3.5 py-2 last:border-0">
-                  <Over ask={ask} />
-                </li>
-              ))}
-              {rest.map((invoice) => (
-                <li key={invoice.id} className="flex justify-between gap-3 border-b border-rule-soft px-3.5 py-2 last:border-0">
-                  <span>
-                    Invoice {invoice.number}{' '}
-                    <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>
-                      {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
-                    </span>
-                  </span>
-                  <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
-                    PDF, {formatMoney(invoice.gross)}
-                  </a>
+              {done.map(({ key, shown }) => (
+                <li key={key} className="border-b border-rule-soft px-3.5 py-2 last:border-0">
+                  {shown}
                 </li>
               ))}
             </ul>
@@ -87,23 +90,6 @@ export function PortalPage() {
       </fieldset>
     </main>
   );
-}
-
-function Asked({ ask }: { ask: PortalAsk }) {
-  const { Portal } = useAskKind(ask.kind);
-  return <Portal ask={ask} />;
-}
-
-function Over({ ask }: { ask: PortalAsk }) {
-  const { PortalRest } = useAskKind(ask.kind);
-  return <PortalRest ask={ask} />;
-}
-
-/** What is said where nothing is to be done: thanks where all came, and no thanks where somebody refused. */
-function nothingAsked(withUs: number, over: readonly { stands: string }[]): string {
-  if (withUs > 0) return 'What you sent has come in. We look at it and come back to you if something is missing.';
-  if (over[0]?.stands === 'refused') return 'You refused what was asked last. We come back to you about it.';
-  return over.some((ask) => ask.stands === 'done') ? 'We have all we need for now. Thank you.' : 'We come back to you when we need something.';
 }
 
 /** Says to a person of the firm that this is the client's view, and leads back. */
@@ -127,77 +113,5 @@ function Looking({ name }: { name: string }) {
         Back to our own pages
       </button>
     </p>
-  );
-}
-
-const MEANS: { value: PayInvoice['means']; words: string }[] = [
-  { value: 'card', words: 'Card' },
-  { value: 'card without funds', words: 'Card that is refused (to try it out)' },
-];
-
-function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
-  const [means, setMeans] = useState<PayInvoice['means']>('card');
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const amount = `${me.currency} ${formatMoney(invoice.gross - invoice.paid)}`;
-  const pay = async () => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      const now = await send(feesPortalRoutes.pay, { id: invoice.id }, { means });
-      if (now.status !== 'paid') setProblem(now.refusal ?? 'The payment is on its way.');
-    } catch (caught) {
-      if (!(caught instanceof ProblemError)) throw caught;
-      setProblem(caught.message);
-    } finally {
-      setBusy(false);
-    }
-  };
-  return (
-    <section className="mt-6" aria-label={`Invoice ${invoice.number}`}>
-      <p className="text-table text-soft">{invoice.client}</p>
-      <h1 className="text-[22px]">Invoice {invoice.number}</h1>
-      <p className="mt-1 text-[15px]">
-        {amount} for {invoice.what}, please pay by <b>{fullDate(civil(invoice.dueOn))}</b>.
-      </p>
-      <div className="mt-3 border border-ink bg-page px-3.5 py-3">
-        <dl className="facts sums">
-          <dt>Net</dt>
-          <dd>{formatMoney(invoice.net)}</dd>
-          <dt>VAT</dt>
-          <dd>{formatMoney(invoice.vat)}</dd>
-          {invoice.paid > 0 && (
-            <>
-              <dt>Paid, thank you</dt>
-              <dd>{formatMoney(-invoice.paid)}</dd>
-            </>
-          )}
-          <dt className="tt">To pay, {me.currency}</dt>
-          <dd className="tt">{formatMoney(invoice.gross - invoice.paid)}</dd>
-        </dl>
-        {problem && (
-          <p role="alert" className="mt-2 border border-rust bg-rust-tint px-2 py-1 text-table">
-            {problem}
-          </p>
-        )}
-        <fieldset className="mt-3">
-          <legend className="text-table font-semibold">Pay with</legend>
-          {MEANS.map((one) => (
-            <label key={one.value} className="flex items-baseline gap-1.5">
-              <input type="radio" name={`means-${invoice.id}`} checked={means === one.value} onChange={() => setMeans(one.value)} />
-              {one.words}
-            </label>
-          ))}
-        </fieldset>
-        <p className="mt-3 flex items-center gap-3">
-          <button className="act" disabled={busy} onClick={() => void pay()}>
-            {busy ? 'Paying …' : `Pay ${amount}`}
-          </button>
-          <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
-            PDF
-          </a>
-        </p>
-      </div>
-    </section>
   );
 }

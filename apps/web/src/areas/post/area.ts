@@ -1,3 +1,5 @@
+import * as postRoutes from '@steady/contract/post.routes';
+import { send } from '../../app/api';
 import { type Area, page, part } from '../../app/area';
 
 export const postArea: Area = {
@@ -9,6 +11,10 @@ export const postArea: Area = {
   ],
   contents: { to: '/post', words: 'Post', at: 60 },
   firmPages: [{ to: '/firm/messages', words: 'Messages', at: 30 }],
+  today: {
+    notes: [{ at: 20, title: () => 'Going out next', isShown: (today) => today.goingOut.length > 0, Body: part(() => import('./today'), 'GoingOutNext') }],
+  },
+  tryAgain: { message: (id) => send(postRoutes.again, { id }) },
   clientSections: [{ path: 'correspondence', words: 'Correspondence', at: 60, Body: part(() => import('./correspondence'), 'Correspondence') }],
   jobSections: [{ path: 'correspondence', words: 'Correspondence', at: 40, Body: part(() => import('./correspondence'), 'CorrespondenceOfJob') }],
 };

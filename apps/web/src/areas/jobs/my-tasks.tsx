@@ -8,9 +8,9 @@ import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
-import { AndMore } from './groups';
-import { DueInPlace } from '../jobs/task-in-place';
-import { useTick } from '../jobs/use-tick';
+import { AndMore } from '../today/lines';
+import { DueInPlace } from './task-in-place';
+import { useTick } from './use-tick';
 
 /** One's own open tasks in their order, ticked, re-dated and timed in place. */
 export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {

@@ -1,10 +1,8 @@
-import * as movesRoutes from '@steady/contract/moves.routes';
-import * as postRoutes from '@steady/contract/post.routes';
 import { Link, useNavigate } from 'react-router';
 import { sinceInWords } from '@steady/core/words';
 import type { JobRow, JobState } from '@steady/contract/jobs';
 import type { First, TodayLine, TodayView } from '@steady/contract/today';
-import { send } from '../../app/api';
+import { useTryAgain } from '../../app/brought';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
@@ -23,15 +21,10 @@ export function AndMore({ of, to, across = 5 }: { of: First<unknown>; to?: strin
   );
 }
 
-export function JobsGroup({ title, jobs, state, why }: { title: string; jobs: First<JobRow>; state: JobState; why(job: JobRow): string }) {
-  if (jobs.count === 0) return null;
+/** Jobs as lines of Today, each with why it stands there. */
+export function JobLines({ jobs, state, why }: { jobs: First<JobRow>; state: JobState; why(job: JobRow): string }) {
   return (
     <>
-      <tr className="grp">
-        <th colSpan={5} scope="colgroup">
-          {title}
-        </th>
-      </tr>
       {jobs.rows.map((job) => (
         <tr key={job.id}>
           <td className="font-semibold">
@@ -51,16 +44,11 @@ export function JobsGroup({ title, jobs, state, why }: { title: string; jobs: Fi
 }
 
 /** What should have happened by itself and did not: each can be tried again from here. */
-export function Failed({ of }: { of: TodayView['failed'] }) {
+export function Failed({ today: { failed: of } }: { today: TodayView }) {
   const { act, busy } = useAct();
-  if (of.count === 0) return null;
+  const tryAgain = useTryAgain();
   return (
     <>
-      <tr className="grp">
-        <th colSpan={5} scope="colgroup">
-          Not done by itself
-        </th>
-      </tr>
       {of.rows.map((one) => (
         <tr key={one.id}>
           <td className="font-semibold">{one.jobId ? <Link to={`/jobs/${one.jobId}`}>{one.what}</Link> : one.what}</td>
@@ -69,11 +57,7 @@ export function Failed({ of }: { of: TodayView['failed'] }) {
             {one.why}
           </td>
           <td>
-            <button
-              className="lnk"
-              disabled={busy}
-              onClick={() => void act(() => send(one.kind === 'message' ? postRoutes.again : movesRoutes.again, { id: one.id }), 'Tried again.')}
-            >
+            <button className="lnk" disabled={busy} onClick={() => void act(async () => tryAgain(one.kind)?.(one.id), 'Tried again.')}>
               Try again
             </button>
           </td>
@@ -84,17 +68,12 @@ export function Failed({ of }: { of: TodayView['failed'] }) {
   );
 }
 
-export function Group({ id, title, lines, section, rest }: { id: string; title: string; lines: First<TodayLine>; section?: string; rest?: string }) {
+/** What is due or has come, line by line. */
+export function Lines({ lines, section, rest }: { lines: First<TodayLine>; section?: string; rest?: string }) {
   const session = useSession();
   const navigate = useNavigate();
-  if (lines.count === 0) return null;
   return (
     <>
-      <tr className="grp" id={id}>
-        <th colSpan={5} scope="colgroup">
-          {title}
-        </th>
-      </tr>
       {lines.rows.map((line) => {
         const path = line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
         return (
@@ -104,7 +83,7 @@ export function Group({ id, title, lines, section, rest }: { id: string; title: 
                 {line.what}
               </Link>
             </td>
-            <td>{line.client}</td>
+            <td className="lg:min-w-44">{line.client}</td>
             <td>
               {line.dueOn ? (
                 <DueWords due={line.dueOn} />

@@ -1,0 +1,4 @@
+import type { TodayView } from '@steady/contract/today';
+import { Lines } from '../today/lines';
+
+export const AnsweredLines = ({ today }: { today: TodayView }) => <Lines lines={today.answered} section="requests" />;
