@@ -82,8 +82,8 @@ export interface Area {
   };
   /** Tries again what should have happened by itself and did not, by the kind of it. */
   tryAgain?: Record<string, (id: string) => Promise<unknown>>;
-  /** What it shows in the portal of a client's person; given to its children as soon as it is known. */
-  portal?: Shown<{ me: PortalMe; children(parts: PortalParts): ReactNode }>;
+  /** What it shows in the portal of a client's person; nothing until it is known. A hook, called each time. */
+  usePortal?: (me: PortalMe | undefined) => PortalParts | undefined;
   /** What it shows of its kind of ask. */
   // Each kind has a part of its own, which only its own components read.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any

@@ -1,5 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
-import type { Area, Placed, TodayGroup, TodayNote } from './area';
+import type { PortalMe } from '@steady/contract/requests';
+import type { Area, Placed, PortalParts, TodayGroup, TodayNote } from './area';
 import { useSession } from './session';
 
 /** The areas that there are, given once at the top. */
@@ -44,8 +45,14 @@ export function useTryAgain(): (kind: string) => ((id: string) => Promise<unknow
   return (kind) => ways.find((one) => one[kind])?.[kind];
 }
 
-/** What areas show in the portal, in the order in which they stand. */
-export const usePortalParts = () => brought(useContext(Areas), 'portal');
+/** What areas show in the portal, in their order; nothing until all have said it. */
+export function usePortalParts(me: PortalMe | undefined): PortalParts[] | undefined {
+  const parts: (PortalParts | undefined)[] = [];
+  // The areas that there are do not change while the page stands: their hooks are called in the same order each time.
+  // eslint-disable-next-line react-hooks/rules-of-hooks
+  for (const usePart of brought(useContext(Areas), 'usePortal')) parts.push(usePart(me));
+  return parts.every((part) => part !== undefined) ? parts : undefined;
+}
 
 /** The kinds of asks that areas show. */
 export const useAskKinds = () => brought(useContext(Areas), 'askKind');

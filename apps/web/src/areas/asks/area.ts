@@ -1,4 +1,5 @@
 import { counted } from '@steady/core/words';
+import { useAsksInPortal } from './in-portal';
 import { type Area, part } from '../../app/area';
 
 export const asksArea: Area = {
@@ -14,7 +15,7 @@ export const asksArea: Area = {
       },
     ],
   },
-  portal: part(() => import('./in-portal'), 'AsksInPortal'),
+  usePortal: useAsksInPortal,
   clientSections: [{ path: 'requests', words: 'Requests', at: 30, Body: part(() => import('./asks-of-client'), 'AsksOfClient') }],
   jobSections: [
     {

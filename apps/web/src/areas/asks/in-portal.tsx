@@ -1,22 +1,22 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
-import type { ReactNode } from 'react';
 import type { PortalAsk } from '@steady/contract/asks';
+import type { PortalMe } from '@steady/contract/requests';
 import { useData } from '../../app/api';
 import type { PortalParts } from '../../app/area';
 import { useAskKind } from '../../app/brought';
 
 /** What is asked of whoever is in the portal: what they owe first, then what is with the firm; what is over stands below. */
-export function AsksInPortal({ children }: { children(parts: PortalParts): ReactNode }) {
-  const { data: asks } = useData(asksRoutes.inPortal);
-  if (!asks) return null;
+export function useAsksInPortal(me: PortalMe | undefined): PortalParts | undefined {
+  const { data: asks } = useData(asksRoutes.inPortal, me ? {} : null);
+  if (!asks) return undefined;
   const wanted = asks.filter((ask) => ask.stands === 'wanted');
   const withUs = asks.filter((ask) => ask.stands === 'with us');
   const over = asks.filter((ask) => ask.stands !== 'wanted' && ask.stands !== 'with us');
-  return children({
+  return {
     open: [...wanted, ...withUs].map((ask) => ({ key: ask.partyId, shown: <Asked ask={ask} />, waits: ask.stands === 'with us' })),
     done: over.map((ask) => ({ key: ask.partyId, shown: <Over ask={ask} /> })),
     whenQuiet: nothingAsked(withUs.length, over),
-  });
+  };
 }
 
 function Asked({ ask }: { ask: PortalAsk }) {

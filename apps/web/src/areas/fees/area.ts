@@ -1,3 +1,4 @@
+import { useBillsInPortal } from './in-portal';
 import { type Area, page, part } from '../../app/area';
 
 export const feesArea: Area = {
@@ -18,7 +19,7 @@ export const feesArea: Area = {
       },
     ],
   },
-  portal: part(() => import('./in-portal'), 'BillsInPortal'),
+  usePortal: useBillsInPortal,
   clientSections: [{ path: 'money', words: 'Money', at: 50, needs: 'see fees', Body: part(() => import('./bill-list'), 'BillList') }],
   jobSections: [{ path: 'money', words: 'Time and money', at: 50, Body: part(() => import('./job-money-section'), 'JobMoneySection') }],
 };

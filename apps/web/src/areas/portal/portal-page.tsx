@@ -1,16 +1,15 @@
 import * as portalRoutes from '@steady/contract/portal.routes';
-import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import type { PortalMe } from '@steady/contract/requests';
 import { send, useData } from '../../app/api';
-import type { Area, PortalParts } from '../../app/area';
+import type { PortalParts } from '../../app/area';
 import { usePortalParts } from '../../app/brought';
 import { useLookAgain } from '../../app/look-again';
 
 /** What a client sees: exactly what is asked of them, and what they owe. Areas bring both. */
 export function PortalPage() {
   const { data: me, error } = useData(portalRoutes.me);
-  const brought = usePortalParts();
+  const parts = usePortalParts(me);
   useLookAgain(me?.readOnly ?? false);
   if (error) {
     return (
@@ -20,34 +19,7 @@ export function PortalPage() {
       </main>
     );
   }
-  if (!me) return null;
-  return (
-    <Together of={brought} me={me}>
-      {(parts) => <Home me={me} parts={parts} />}
-    </Together>
-  );
-}
-
-/** Shows its children once every area has said what it brings. */
-function Together({
-  of: [First, ...rest],
-  me,
-  children,
-}: {
-  of: NonNullable<Area['portal']>[];
-  me: PortalMe;
-  children(parts: PortalParts[]): ReactNode;
-}): ReactNode {
-  if (!First) return children([]);
-  return (
-    <First me={me}>
-      {(own) => (
-        <Together of={rest} me={me}>
-          {(others) => children([own, ...others])}
-        </Together>
-      )}
-    </First>
-  );
+  return me && parts ? <Home me={me} parts={parts} /> : null;
 }
 
 function Home({ me, parts }: { me: PortalMe; parts: PortalParts[] }) {

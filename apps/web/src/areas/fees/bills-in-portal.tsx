@@ -1,0 +1,97 @@
+import type { PayInvoice } from '@steady/contract/fees';
+import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
+import { useState } from 'react';
+import { civil } from '@steady/core/calendar';
+import { formatMoney } from '@steady/core/money';
+import { fullDate, shortDate } from '@steady/core/words';
+import type { PortalInvoice, PortalMe } from '@steady/contract/requests';
+import { ProblemError, addressOf, send } from '../../app/api';
+import { dayOf } from '../../ui/words';
+
+/** A bill on which nothing is to be done. */
+export const OtherInvoice = ({ invoice }: { invoice: PortalInvoice }) => (
+  <span className="flex justify-between gap-3">
+    <span>
+      Invoice {invoice.number}{' '}
+      <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>
+        {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
+      </span>
+    </span>
+    <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
+      PDF, {formatMoney(invoice.gross)}
+    </a>
+  </span>
+);
+
+const MEANS: { value: PayInvoice['means']; words: string }[] = [
+  { value: 'card', words: 'Card' },
+  { value: 'card without funds', words: 'Card that is refused (to try it out)' },
+];
+
+/** A bill to pay. */
+export function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
+  const [means, setMeans] = useState<PayInvoice['means']>('card');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const amount = `${me.currency} ${formatMoney(invoice.gross - invoice.paid)}`;
+  const pay = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const now = await send(feesPortalRoutes.pay, { id: invoice.id }, { means });
+      if (now.status !== 'paid') setProblem(now.refusal ?? 'The payment is on its way.');
+    } catch (caught) {
+      if (!(caught instanceof ProblemError)) throw caught;
+      setProblem(caught.message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section className="mt-6" aria-label={`Invoice ${invoice.number}`}>
+      <p className="text-table text-soft">{invoice.client}</p>
+      <h1 className="text-[22px]">Invoice {invoice.number}</h1>
+      <p className="mt-1 text-[15px]">
+        {amount} for {invoice.what}, please pay by <b>{fullDate(civil(invoice.dueOn))}</b>.
+      </p>
+      <div className="mt-3 border border-ink bg-page px-3.5 py-3">
+        <dl className="facts sums">
+          <dt>Net</dt>
+          <dd>{formatMoney(invoice.net)}</dd>
+          <dt>VAT</dt>
+          <dd>{formatMoney(invoice.vat)}</dd>
+          {invoice.paid > 0 && (
+            <>
+              <dt>Paid, thank you</dt>
+              <dd>{formatMoney(-invoice.paid)}</dd>
+            </>
+          )}
+          <dt className="tt">To pay, {me.currency}</dt>
+          <dd className="tt">{formatMoney(invoice.gross - invoice.paid)}</dd>
+        </dl>
+        {problem && (
+          <p role="alert" className="mt-2 border border-rust bg-rust-tint px-2 py-1 text-table">
+            {problem}
+          </p>
+        )}
+        <fieldset className="mt-3">
+          <legend className="text-table font-semibold">Pay with</legend>
+          {MEANS.map((one) => (
+            <label key={one.value} className="flex items-baseline gap-1.5">
+              <input type="radio" name={`means-${invoice.id}`} checked={means === one.value} onChange={() => setMeans(one.value)} />
+              {one.words}
+            </label>
+          ))}
+        </fieldset>
+        <p className="mt-3 flex items-center gap-3">
+          <button className="act" disabled={busy} onClick={() => void pay()}>
+            {busy ? 'Paying …' : `Pay ${amount}`}
+          </button>
+          <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
+            PDF
+          </a>
+        </p>
+      </div>
+    </section>
+  );
+}
