@@ -78,10 +78,12 @@ export class AccountService {
       .where(and(eq(sessions.memberId, staffId(work)), sql`left(${sessions.tokenHash}, ${SESSION_NAME}) = ${id}`))
       .returning({ hash: sessions.tokenHash });
     if (ended.length === 0) throw Problem.notFound('session');
+    this.sessions.forgetAfter(work);
   }
 
   async endOthers(work: Work, token: string): Promise<void> {
     await this.sessions.endAll(work.tx, staffId(work), token);
+    this.sessions.forgetAfter(work);
   }
 
   /** The password once more, before something that matters. @throws Problem at "password" */
@@ -90,7 +92,7 @@ export class AccountService {
     const person = await within(work.tx, () => this.person(work.tx, personId));
     if (!person.passwordHash || !(await verify(person.passwordHash, password)))
       throw Problem.invalid([{ field: 'password', message: 'This is not the password you have now.' }]);
-    await this.sessions.confirm(work.tx, token);
+    await this.sessions.confirm(work, token);
   }
 
   /** Sets another password, and ends the other sessions @throws Problem at "current" or "password" */
@@ -103,6 +105,7 @@ export class AccountService {
       await this.links.setPassword(work.tx, person, input.password, [work.actor.name, work.firm.name]);
     });
     await this.sessions.endEverywhere(work.tx, personId, token);
+    this.sessions.forgetAfter(work);
     await this.events.record(work, PasswordChanged, { what: 'changed the own password', payload: { memberId: staffId(work) } });
     await this.tell(work, personId, 'Your password was changed');
   }

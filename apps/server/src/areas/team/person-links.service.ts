@@ -149,7 +149,10 @@ export class PersonLinks {
       }
       return { memberId: found.memberId, firmId: member?.firmId ?? null, reset: found.kind === 'reset' ? person : null };
     });
-    if (reset) await this.tellOfReset(reset);
+    if (reset) {
+      await this.sessions.forget();
+      await this.tellOfReset(reset);
+    }
     if (memberId === null || firmId === null) return;
     await this.works.run(byItself(firmId), async (work) => {
       const [member] = await work.tx

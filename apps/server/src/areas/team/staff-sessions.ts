@@ -6,8 +6,9 @@ import { Clock } from '../../platform/clock';
 import { Database, type Tx, rows } from '../../platform/database';
 import { LiveNotices } from '../../platform/events';
 import { type Identity, type StaffActor, type StaffIdentities, type StaffSession, bySecret, hashOf, newSecret, within } from '../../platform/identity';
-import { type FirmRow, firmById } from '../../platform/work';
+import { type FirmRow, type Work, firmById } from '../../platform/work';
 import { members, roleRights, sessions } from './team.tables';
+import { type KnownSession, SessionMemory } from './session-memory';
 
 /** People come in and leave on a disk that is nearly full, too. */
 const LITTLE = { evenWhenLow: true };
@@ -23,6 +24,7 @@ interface Found {
   actor: StaffActor;
   personId: string;
   firm: FirmRow;
+  endsOn: string | null;
 }
 
 async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Found | null> {
@@ -39,7 +41,7 @@ async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Fo
   if (endsOn !== null && endsOn < now.toZonedDateTimeISO(firm.zone).toPlainDate().toString()) return null;
   const rights = rightsOf(role, asSet);
   const hiddenClient = rights.includes('see own firm') ? null : firm.ownClientId;
-  return { actor: { kind: 'staff', id, name, shortName, role, rights, approveUpTo, allClients, hiddenClient, confirmed: false }, personId, firm };
+  return { actor: { kind: 'staff', id, name, shortName, role, rights, approveUpTo, allClients, hiddenClient, confirmed: false }, personId, firm, endsOn };
 }
 
 /** A person of a firm as the one who acts, with what the role may do and which clients are seen; null when the person may not come in. */
@@ -52,6 +54,7 @@ export class StaffSessions implements StaffIdentities {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly live: LiveNotices,
+    private readonly memory: SessionMemory,
   ) {}
 
   /** Begins a session of a person who has just shown who they are. */
@@ -75,21 +78,43 @@ export class StaffSessions implements StaffIdentities {
 
   /** Who acts in a session; null when it is over: at its end, after too long without a sign of life, when the person may not come in any more. What a page asks by itself is no sign of life. */
   async find(token: string, attended = true): Promise<(Identity & { session: StaffSession }) | null> {
+    const tokenHash = hashOf(token);
     const now = this.clock.now();
-    let seenAt: Temporal.Instant | null = null;
-    const identity = await bySecret(this.database, sessions, token, now.toString(), async (row, tx) => {
+    let known = await this.memory.find(tokenHash, () => this.read(token, now));
+    if (known && !holds(known, now)) {
+      // Another process may have seen a sign of life since: what is kept decides.
+      this.memory.drop(tokenHash);
+      known = await this.memory.find(tokenHash, () => this.read(token, now));
+    }
+    if (!known || !holds(known, now)) return null;
+    const { firmId, actor, confirmedAt, seenAt, wantsSecondStep } = known;
+    const confirmed = confirmedAt !== null && isAfter(confirmedAt.add({ minutes: CONFIRMED_MINUTES }), now);
+    const identity = { firmId, actor: { ...actor, confirmed }, session: { tokenHash, wantsSecondStep } };
+    if (attended && !isAfter(seenAt.add({ seconds: SEEN_SECONDS }), now)) {
+      known.seenAt = now;
+      await this.noteSeen(identity, now);
+    }
+    return identity;
+  }
+
+  private read(token: string, now: Temporal.Instant): Promise<KnownSession | null> {
+    return bySecret(this.database, sessions, token, now.toString(), async (row, tx): Promise<KnownSession | null> => {
       const found = await find(tx, row.memberId, now);
       if (!found) return null;
-      const { actor, firm, personId } = found;
-      seenAt = instantOf(row.seenAt);
-      const idle = actor.role === 'administrator' ? firm.adminIdleMinutes : firm.idleMinutes;
-      if (Temporal.Instant.compare(seenAt.add({ minutes: idle }), now) <= 0) return null;
-      const confirmed = row.confirmedAt !== null && Temporal.Instant.compare(instantOf(row.confirmedAt).add({ minutes: CONFIRMED_MINUTES }), now) > 0;
-      const wantsSecondStep = firm.secondStepRequired && !(await hasSecondStep(tx, personId));
-      return { firmId: row.firmId, actor: { ...actor, confirmed }, session: { tokenHash: row.tokenHash, wantsSecondStep } };
+      const { actor, firm, personId, endsOn } = found;
+      return {
+        firmId: row.firmId,
+        tokenHash: row.tokenHash,
+        actor,
+        endsOn,
+        zone: firm.zone,
+        expiresAt: instantOf(row.expiresAt),
+        seenAt: instantOf(row.seenAt),
+        confirmedAt: row.confirmedAt === null ? null : instantOf(row.confirmedAt),
+        idleMinutes: actor.role === 'administrator' ? firm.adminIdleMinutes : firm.idleMinutes,
+        wantsSecondStep: firm.secondStepRequired && !(await hasSecondStep(tx, personId)),
+      };
     });
-    if (identity && attended && Temporal.Instant.compare(seenAt!.add({ seconds: SEEN_SECONDS }), now) <= 0) await this.noteSeen(identity, now);
-    return identity;
   }
 
   private async noteSeen({ firmId, session }: { firmId: string; session: StaffSession }, now: Temporal.Instant): Promise<void> {
@@ -101,8 +126,9 @@ export class StaffSessions implements StaffIdentities {
   }
 
   /** The password was given again in this session. */
-  async confirm(tx: Tx, token: string): Promise<void> {
-    await tx
+  async confirm(work: Work, token: string): Promise<void> {
+    this.forgetAfter(work);
+    await work.tx
       .update(sessions)
       .set({ confirmedAt: this.clock.now().toString() })
       .where(eq(sessions.tokenHash, hashOf(token)));
@@ -114,7 +140,18 @@ export class StaffSessions implements StaffIdentities {
       readOnly: true,
     });
     if (session) await this.database.transaction({ firmId: session.firmId }, (tx) => tx.delete(sessions).where(eq(sessions.tokenHash, tokenHash)), LITTLE);
+    await this.memory.forget();
     this.live.lookAgain();
+  }
+
+  /** Sessions were changed in this unit of work: once it is confirmed nothing that was remembered of them holds. */
+  forgetAfter(work: Work): void {
+    work.afterwards(() => void this.memory.forget());
+  }
+
+  /** The same, where sessions were changed apart from any unit of work; called once that is confirmed. */
+  forget(): Promise<void> {
+    return this.memory.forget();
   }
 
   /** Ends all sessions of a person in a firm, or all but the one whose token is given. */
@@ -133,6 +170,14 @@ export class StaffSessions implements StaffIdentities {
     this.live.lookAgain();
   }
 }
+
+const isAfter = (one: Temporal.Instant, other: Temporal.Instant): boolean => Temporal.Instant.compare(one, other) > 0;
+
+/** Whether a session is not over at this moment. */
+const holds = ({ expiresAt, seenAt, idleMinutes, endsOn, zone }: KnownSession, now: Temporal.Instant): boolean =>
+  isAfter(expiresAt, now) &&
+  isAfter(seenAt.add({ minutes: idleMinutes }), now) &&
+  (endsOn === null || endsOn >= now.toZonedDateTimeISO(zone).toPlainDate().toString());
 
 const instantOf = (moment: string): Temporal.Instant => Temporal.Instant.from(new Date(moment).toISOString());
 

@@ -1,5 +1,6 @@
 import { Area } from '../../platform/area';
 import { StaffIdentities } from '../../platform/identity';
+import { SessionMemory } from './session-memory';
 import { StaffSessions } from './staff-sessions';
 import { AccountService } from './account.service';
 import { AfterAnswers } from './after-answers';
@@ -17,6 +18,7 @@ import { TeamService } from './team.service';
 @Area({
   controllers: [SignInController, TeamController],
   services: [
+    SessionMemory,
     StaffSessions,
     { provide: StaffIdentities, useExisting: StaffSessions },
     AfterAnswers,

@@ -208,6 +208,7 @@ export class TeamService implements OnModuleInit {
       if (memberId === work.actor.id) throw Problem.refused('not-oneself', 'You cannot shut yourself out. Ask another administrator.');
       if (member.role === 'administrator') await this.mustKeepAdministrator(work, memberId);
       await this.sessions.endAll(work.tx, memberId);
+      this.sessions.forgetAfter(work);
     }
     await work.tx.update(members).set({ standing }).where(eq(members.id, memberId));
     const words = { active: `let ${member.name} in again`, suspended: `suspended ${member.name}`, left: `recorded that ${member.name} left` };
@@ -233,6 +234,7 @@ export class TeamService implements OnModuleInit {
     for (const member of ending) {
       if (member.endsOn! < work.today.toString()) {
         await this.sessions.endAll(work.tx, member.id);
+        this.sessions.forgetAfter(work);
         await work.tx.update(members).set({ standing: 'suspended' }).where(eq(members.id, member.id));
         await this.events.record(work, MemberChanged, { what: `the access of ${member.name} has ended`, payload: { memberId: member.id } });
       } else if (member.warnedOf !== member.endsOn) {

@@ -15,6 +15,8 @@ export interface ProcessNotice {
   progress?: { firmId: string; memberId: string | null; of: string; done: number; total: number };
   /** Sessions or grants ended: whoever is told things is looked at again. */
   look?: true;
+  /** Sessions, or what their people may do, changed: nothing that was remembered of sessions holds. */
+  sessions?: true;
   /** What is known of a firm changed. */
   firm?: string;
   /** Something may have been missed: nothing that was remembered holds. */

@@ -36,6 +36,8 @@ const CLIENTS_AT_ONCE = 100;
 @Injectable()
 export class Works {
   private readonly firms = new Map<string, Firm>();
+  /** Told what areas' records were changed in a unit of work, once it is confirmed. */
+  private readonly confirmed: ((topics: ReadonlySet<string>) => void)[] = [];
   /** How often what is known of firms was changed by other processes. */
   private changes = 0;
 
@@ -48,6 +50,11 @@ export class Works {
       this.firms.clear();
       this.changes += 1;
     });
+  }
+
+  /** Runs `heard` in this process after each unit of work, with the areas whose records were changed in it. */
+  whenConfirmed(heard: (topics: ReadonlySet<string>) => void): void {
+    this.confirmed.push(heard);
   }
 
   async run<T>(identity: Identity, act: (work: Work) => Promise<T>, options: HowToWrite = {}): Promise<T> {
@@ -78,6 +85,7 @@ export class Works {
       options,
     );
     if (!this.database.isShared) await this.tell(firmId, { journal, topics, id });
+    for (const heard of this.confirmed) heard(topics);
     for (const then of after) then();
     return result;
   }
@@ -127,6 +135,7 @@ export class Works {
     const firm = this.withCalendar(found!);
     work.firm = firm;
     if (this.database.isShared) await this.database.tell({ firm: firm.id }, work.tx);
+    work.topics.add('firm');
     work.afterwards(() => this.firms.set(firm.id, firm));
   }
 }

@@ -101,7 +101,7 @@ it('begins with what is one’s own where that was asked for, and ends with it e
   const own: Area = {
     today: { own: () => <p>my tasks</p>, ownSays: () => ({ words: '3 tasks of yours', beside: '1 overdue' }), above: () => <p>a phone note</p> },
   };
-  const order = () => screen.getAllByText(/my tasks|a phone note|Nothing needs/).map((one) => one.textContent!.slice(0, 12));
+  const order = () => screen.getAllByText(/my tasks|a phone note|Nothing needs/).map((one) => one.textContent.slice(0, 12));
   const { unmount } = show([own], '/today?whose=mine');
   await waitFor(() => expect(order()).toEqual(['a phone note', 'my tasks', 'Nothing needs'.slice(0, 12)]));
   expect(screen.getByText(/3 tasks of yours/).closest('p')!.textContent).toBe('3 tasks of yours (1 overdue).');
