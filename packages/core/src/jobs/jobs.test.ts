@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { factInWords } from '../conditions';
 import { DETAILS } from '../templates';
-import { enteredJobFacts, factsForRules, jobFactInRules, jobFacts } from '.';
+import { type JobStands, type TaskStands, deadlineStands, enteredJobFacts, factsForRules, jobFactInRules, jobFacts, whyFirst, whyItStays } from '.';
 
 it('gives rules the facts of a job, amounts in whole units', () => {
   expect(factsForRules({ fee: 18_050, priority: 'first' })).toEqual({ 'job:fee': 180.5, 'job:priority': 'first' });
@@ -21,4 +21,35 @@ it('lets people change what is theirs to change, and no period or state', () => 
   const keys = enteredJobFacts.map((fact) => fact.key);
   expect(keys).toEqual(expect.arrayContaining(['name', 'preparerId', 'dueOn', 'fee', 'priority']));
   expect(keys.filter((key) => ['status', 'periodEnd', 'holdReason', 'closedReason'].includes(key))).toEqual([]);
+});
+
+const STANDS = { status: 'open', phase: 'Prepare', holdReason: null, stuckReason: null, waitingSince: null, waitingFor: null, asksToMove: false } as const;
+const WAITS = { waitingSince: '2026-03-01T09:00:00Z', waitingFor: 'Bank statement' };
+
+it.each<[Partial<JobStands>, string, string]>([
+  [{}, 'stands in Prepare', 'waits for us'],
+  [{ asksToMove: true }, 'stands in Prepare', 'waits to be moved'],
+  [WAITS, 'waits for client: Bank statement', 'waits for the client'],
+  [{ ...WAITS, status: 'on hold', holdReason: 'a dispute' }, 'on hold: a dispute', 'on hold: a dispute'],
+  [{ ...WAITS, stuckReason: 'the bank' }, 'waits for client: Bank statement', 'cannot go on: the bank'],
+  [{ phase: null }, 'stands in nothing', 'waits for us'],
+])('a job with %o: its deadline says "%s", its phase "%s"', (more, deadline, stays) => {
+  expect([deadlineStands({ ...STANDS, ...more }), whyItStays({ ...STANDS, ...more })]).toEqual([deadline, stays]);
+});
+
+it('says of a deadline without a job that it has not begun', () => {
+  expect(deadlineStands(null)).toBe('not begun');
+});
+
+it.each<[Partial<TaskStands>, string | null]>([
+  [{ jobStatus: 'finished', priority: 'first' }, 'left of a finished job'],
+  [{ priority: 'first', dueOn: '2026-03-01' }, 'first of all'],
+  [{ everythingInOn: '2026-03-08', othersWait: true }, 'the client has answered'],
+  [{ everythingInOn: '2026-03-07', othersWait: true }, 'others wait for it'],
+  [{ dueOn: '2026-03-10' }, 'overdue'],
+  [{ dueOn: '2026-03-11' }, 'due today'],
+  [{}, null],
+])('a task with %o stands high because: %s', (more, why) => {
+  const task: TaskStands = { jobStatus: 'open', priority: 'usual', dueOn: '2026-03-12', everythingInOn: null, othersWait: false, ...more };
+  expect(whyFirst(task, { today: '2026-03-11', fresh: '2026-03-08' })).toBe(why);
 });

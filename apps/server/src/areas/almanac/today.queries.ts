@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { isWorkingDay } from '@steady/core/calendar';
 import type { TodayLine, TodayView } from '@steady/contract/today';
+import { type JobStands, deadlineStands } from '@steady/core/jobs';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { TeamService } from '../team';
@@ -26,21 +27,17 @@ export class AlmanacToday {
   }
 
   /** Deadlines that are overdue, and those until Sunday, with where their jobs stand. */
-  private deadlines(work: Work, { mine, me }: TodayAsked): Promise<Counted<TodayLine & { late: boolean; place: number }>[]> {
+  private async deadlines(work: Work, { mine, me }: TodayAsked): Promise<Counted<TodayLine & { late: boolean }>[]> {
     const today = work.today.toString();
     const sunday = work.today.add({ days: 7 - work.today.dayOfWeek }).toString();
     const own = mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``;
-    return rows(
+    const found = await rows<Counted<Omit<TodayLine, 'why'> & { late: boolean } & Omit<JobStands, 'asksToMove' | 'stuckReason'>>>(
       work.tx,
       sql`
         select * from (
-          select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", j.waiting_since as since, m.short_name as who,
-            case
-              when j.id is null then 'not begun'
-              when j.status = 'on hold' then 'on hold: ' || j.hold_reason
-              when j.waiting_since is not null then 'waits for client: ' || j.waiting_for
-              else 'stands in ' || coalesce((select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase), 'nothing')
-            end as why,
+          select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", m.short_name as who,
+            j.status, j.hold_reason as "holdReason", j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
+            (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
             o.due_on < ${today} as late,
             count(*) over late_or_not::int as "inAll",
             row_number() over (late_or_not order by o.due_on, c.name, o.id) as place
@@ -54,6 +51,11 @@ export class AlmanacToday {
         where place <= ${SHOWN}
         order by late desc, place`,
     );
+    return found.map(({ status, phase, holdReason, waitingSince, waitingFor, ...line }) => ({
+      ...line,
+      since: waitingSince,
+      why: deadlineStands(line.jobId === null ? null : { status, phase, holdReason, waitingSince, waitingFor }),
+    }));
   }
 
   private async room(work: Work, { me }: TodayAsked): Promise<Pick<TodayView, 'room' | 'minutesRoom'>> {

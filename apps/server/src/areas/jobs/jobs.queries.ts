@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, desc, eq, isNotNull, ne, sql } from 'drizzle-orm';
-import { type JobFacts, jobFacts } from '@steady/core/jobs';
+import { type JobFacts, type JobStands, jobFacts, whyItStays } from '@steady/core/jobs';
 import { progress } from '@steady/core/procedures';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { ClientView } from '@steady/contract/clients';
@@ -62,6 +62,8 @@ const STATES: Record<JobState, (today: string) => SQL> = {
   'asks to move': () => sql`j.asks_to_move`,
   'nobody on it': () => sql`j.preparer_id is null`,
 };
+
+type Longest = Omit<NonNullable<FlowBand['longest']>, 'why'>;
 
 /** What its page shows of a job as it is kept: its facts, but for the fee, which stands with its money, and where it stands. */
 const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, ...job }: Job) => {
@@ -171,7 +173,7 @@ export class JobQueries {
     const chosen = procedureId ?? procedures[0]?.id ?? null;
     if (chosen === null) return { procedures, procedureId: null, bands: [], finished: 0 };
     const today = work.today.toString();
-    const bands = await rows<FlowBand>(
+    const bands = await rows<Omit<FlowBand, 'longest'> & { longest: (Longest & JobStands) | null }>(
       work.tx,
       sql`with standing as (
             select j.*, c.name as client, f.p ->> 'name' as phase_name, f.at from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) with ordinality as f(p, at)
@@ -180,16 +182,20 @@ export class JobQueries {
           select coalesce(planned.key, s.phase) as key, coalesce(planned.name, min(s.phase_name)) as name, count(s.id)::int as jobs, count(s.id) filter (where s.due_on < ${today})::int as overdue,
                  count(s.id) filter (where s.asks_to_move)::int as asking, count(s.id) filter (where s.waiting_since is not null and s.status = 'open')::int as "waitsForClient",
                  count(s.id) filter (where s.status = 'on hold')::int as "onHold", count(s.id) filter (where s.stuck_reason is not null)::int as stuck,
-                 (array_agg(jsonb_build_object('since', s.phase_since, 'jobId', s.id, 'client', s.client, 'why',
-                    case when s.status = 'on hold' then 'on hold: ' || s.hold_reason when s.stuck_reason is not null then 'cannot go on: ' || s.stuck_reason
-                         when s.waiting_since is not null then 'waits for the client' when s.asks_to_move then 'waits to be moved' else 'waits for us' end) order by s.phase_since, s.id) filter (where s.id is not null))[1] as longest
+                 (array_agg(jsonb_build_object('since', s.phase_since, 'jobId', s.id, 'client', s.client, 'status', s.status, 'phase', s.phase, 'holdReason', s.hold_reason,
+                    'stuckReason', s.stuck_reason, 'waitingSince', s.waiting_since, 'waitingFor', s.waiting_for, 'asksToMove', s.asks_to_move) order by s.phase_since, s.id) filter (where s.id is not null))[1] as longest
           from planned full join standing s on s.phase = planned.key group by planned.key, planned.name, planned.at, s.phase order by coalesce(planned.at, min(s.at)), 1`,
     );
     const [done] = await rows<{ finished: number }>(
       work.tx,
       sql`select count(*)::int as finished from jobs where firm_id = ${work.firm.id} and procedure_id = ${chosen} and status = 'finished' and finished_at >= ${work.now.subtract({ hours: 24 * 30 }).toString()}`,
     );
-    return { procedures, procedureId: chosen, bands, finished: done!.finished };
+    const withWords = bands.map(({ longest, ...band }): FlowBand => {
+      if (longest === null) return { ...band, longest };
+      const { since, jobId, client, ...stands } = longest;
+      return { ...band, longest: { since, jobId, client, why: whyItStays(stands) } };
+    });
+    return { procedures, procedureId: chosen, bands: withWords, finished: done!.finished };
   }
 
   /** How many jobs wait for clients and for how many days, in the firm or with one preparer. */

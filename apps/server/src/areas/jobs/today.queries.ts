@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { JobRow, JobState } from '@steady/contract/jobs';
 import type { FailedLine, First, TodayTask, TodayView } from '@steady/contract/today';
+import { DAYS_FRESH, type TaskStands, whyFirst } from '@steady/core/jobs';
 import { rows } from '../../platform/database';
 import { readBy } from '../../platform/identity';
 import type { Work } from '../../platform/work';
@@ -39,34 +40,27 @@ export class JobsToday {
   }
 
   /** A person's open tasks of phases that the job has come to, wherever it stands by now; those of a finished job too. */
-  private tasks(work: Work, me: string): Promise<Counted<OwnTask>[]> {
+  private async tasks(work: Work, me: string): Promise<Counted<OwnTask>[]> {
     const today = work.today.toString();
-    const lately = work.today.subtract({ days: 3 }).toString();
-    return rows(
+    const fresh = work.today.subtract({ days: DAYS_FRESH }).toString();
+    const found = await rows<Counted<Omit<OwnTask, 'why' | 'waits'> & TaskStands & { dueOn: string; waitingFor: string | null; waitsFor: string | null }>>(
       work.tx,
       sql`
         select k.*, count(*) over ()::int as "inAll",
-          (count(*) filter (where "dueOn" < ${today} and waits is null) over ())::int as overdue,
-          (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and waits is null) over (), 0))::int as "minutesToday"
+          (count(*) filter (where "dueOn" < ${today} and "waitingFor" is null and "waitsFor" is null) over ())::int as overdue,
+          (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and "waitingFor" is null and "waitsFor" is null) over (), 0))::int as "minutesToday"
         from (
           select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
-            case
-              when j.status = 'finished' then 'left of a finished job'
-              when j.priority = 'first' then 'first of all'
-              when j.everything_in_on >= ${lately} then 'the client has answered'
-              when exists (
-                select from tasks o
-                where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id
-              ) then 'others wait for it'
-              when t.due_on < ${today} then 'overdue'
-              when t.due_on = ${today} then 'due today'
-            end as why,
-            case
-              when j.waiting_since is not null and t.phase_key = j.phase then 'client: ' || j.waiting_for
-              else (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1)
-            end as waits,
-            j.waiting_since is not null as held,
-            j.priority
+            j.status as "jobStatus", j.priority, j.everything_in_on as "everythingInOn",
+            exists (
+              select from tasks o
+              where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id
+            ) as "othersWait",
+            case when j.waiting_since is not null and t.phase_key = j.phase then coalesce(j.waiting_for, '') end as "waitingFor",
+            case when j.waiting_since is null or t.phase_key is distinct from j.phase then
+              (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1)
+            end as "waitsFor",
+            j.waiting_since is not null as held
           from tasks t
           join jobs j on j.id = t.job_id
           join clients c on c.id = j.client_id
@@ -78,6 +72,11 @@ export class JobsToday {
         order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id
         limit ${SHOWN_TASKS}`,
     );
+    return found.map(({ waitingFor, waitsFor, jobStatus, priority, everythingInOn, othersWait, ...task }) => ({
+      ...task,
+      why: whyFirst({ jobStatus, priority, everythingInOn, othersWait, dueOn: task.dueOn }, { today, fresh }),
+      waits: waitingFor === null ? waitsFor : `client: ${waitingFor}`,
+    }));
   }
 
   /** Jobs that stand complete in a phase which a second person has to approve. */

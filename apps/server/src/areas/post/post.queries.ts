@@ -86,17 +86,23 @@ export class PostQueries {
 
   /** Messages that could not be delivered. */
   async failures(work: Work, most: number): Promise<First<FailedLine>> {
-    const found = await rows<Counted<FailedLine & { aboutFees: boolean }>>(
+    const found = await rows<Counted<Pick<FailedLine, 'id' | 'jobId' | 'client' | 'at'> & { to: string; subject: string; aboutFees: boolean }>>(
       work.tx,
       sql`
-        select m.id, 'message' as kind, 'A message to ' || m.to_name || ': ' || m.subject as what, m.about_fees as "aboutFees", 'could not be delivered' as why,
-          m.job_id as "jobId", ${clientName(sql`m.client_id`)} as client, m.at, count(*) over ()::int as "inAll"
+        select m.id, m.to_name as "to", m.subject, m.about_fees as "aboutFees", m.job_id as "jobId", ${clientName(sql`m.client_id`)} as client, m.at, count(*) over ()::int as "inAll"
         from messages m
         where m.firm_id = ${work.firm.id} and m.status = 'failed'
         order by m.at desc, m.id
         limit ${most}`,
     );
-    return first(found.map(({ aboutFees, ...one }) => ({ ...one, what: readBy(work.actor, one.what, aboutFees) })));
+    return first(
+      found.map(({ to, subject, aboutFees, ...one }): Counted<FailedLine> => ({
+        ...one,
+        kind: 'message',
+        what: readBy(work.actor, `A message to ${to}: ${subject}`, aboutFees),
+        why: 'could not be delivered',
+      })),
+    );
   }
 
   /** What the simulated post room has taken, the newest first; what lets people of the firm in stands beside the sign-in page. A part of the demo. */
