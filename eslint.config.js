@@ -49,6 +49,17 @@ export default tseslint.config(
     },
   },
   {
+    // SQL stands in queries, in what a service writes, and in parts that an area brings to the statements of others.
+    files: ['apps/server/src/areas/**/*.ts'],
+    ignores: ['**/*.queries.ts', '**/*.service.ts', '**/*.tables.ts', '**/*-sql.ts', '**/*-fields.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'drizzle-orm', importNames: ['sql'], message: 'Statements stand in *.queries.ts, *.service.ts or *-sql.ts.' }] },
+      ],
+    },
+  },
+  {
     // What supertest gives back is untyped; each test says what it expects of it.
     files: ['apps/server/test/**/*.ts'],
     rules: { '@typescript-eslint/no-unsafe-argument': 'off', '@typescript-eslint/no-unsafe-assignment': 'off' },

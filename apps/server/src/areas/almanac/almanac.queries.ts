@@ -9,8 +9,8 @@ import type { Work } from '../../platform/work';
 import { TasksService } from '../jobs';
 import { FirmRules } from '../rules';
 import { TeamService } from '../team';
-import { WITH_ESTIMATE } from './estimates';
-import { dayOf, matching } from './matching';
+import { WITH_ESTIMATE } from './estimate-sql';
+import { dayOf, matching } from './matching-sql';
 
 const PAGE = 300;
 const UNFILED = sql`o.status in ('open', 'filing')`;

@@ -9,7 +9,7 @@ import type { Work } from '../../platform/work';
 import { ClientsService, factsOf } from '../clients';
 import { FirmRules } from '../rules';
 import { LinesService } from '../services';
-import { WITH_ESTIMATE } from './estimates';
+import { WITH_ESTIMATE } from './estimate-sql';
 import { nameOfWork } from './planning.service';
 
 interface OnRecord {

@@ -13,7 +13,7 @@ import { ServicesService } from '../services';
 import { ClientsService, clientName } from '../clients';
 import { shortNameOf } from '../team';
 import { AlmanacService } from './almanac.service';
-import { WITH_ESTIMATE } from './estimates';
+import { WITH_ESTIMATE } from './estimate-sql';
 import { seasonStarts } from './almanac.tables';
 
 export const SeasonStarted = eventKind<{ startId: string }>('season started', 'almanac');

@@ -5,7 +5,7 @@ import type { Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
 import { type Job, JobsService, TasksService } from '../jobs';
 import { type Draft, PostService } from '../post';
-import { AskBook, taskOfParty } from './ask-book';
+import { AskBook, taskOfParty } from './ask-book.service';
 import { type Ask, AskKinds, type AskLetter, type AskParty } from './kinds';
 
 /** Who asks, as the client knows them. */

@@ -2,7 +2,7 @@ import { Area } from '../../platform/area';
 import { WholeFileParts } from '../whole-file';
 import { AsksWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';
-import { AskBook } from './ask-book';
+import { AskBook } from './ask-book.service';
 import { AskLetters } from './ask-letters';
 import { AsksController } from './asks.controller';
 import { AskQueries } from './asks.queries';

@@ -9,7 +9,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientRecords, type Client } from '../clients';
 import { type Job, JobAsks, JobClosed, JobFinished, JobReopened, JobsService, TaskTicked, TasksService } from '../jobs';
-import { AskBook, ENDED, taskOfParty } from './ask-book';
+import { AskBook, ENDED, taskOfParty } from './ask-book.service';
 import { AskLetters } from './ask-letters';
 import { AskQueries } from './asks.queries';
 import { askParties, asks } from './asks.tables';

@@ -1,4 +1,4 @@
-export { AskBook } from './ask-book';
+export { AskBook } from './ask-book.service';
 export { AskLetters, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';
 export { AsksService } from './asks.service';

@@ -9,7 +9,7 @@ import { BroughtInService } from './brought-in.service';
 import { BulkUndo } from './bulk-undo';
 import { BulkService } from './bulk.service';
 import { ClientParts } from './client-parts';
-import { ClientRecords } from './client-records';
+import { ClientRecords } from './client-records.service';
 import { ClientsController } from './clients.controller';
 import { ClientQueries } from './clients.queries';
 import { ClientsService } from './clients.service';

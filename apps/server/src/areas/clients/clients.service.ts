@@ -15,7 +15,7 @@ import { Problem } from '../../platform/http/problem';
 import { mustBeConfirmed } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
 import { TeamService } from '../team';
-import { ClientRecords } from './client-records';
+import { ClientRecords } from './client-records.service';
 import { ClientQueries } from './clients.queries';
 import { type Client, clients } from './clients.tables';
 import { ContactsService } from './contacts.service';

@@ -12,4 +12,4 @@ export { ClientAdded, ClientChanged, ClientsRemoved, ClientsService, bearsOnRule
 export { ContactQueries } from './contacts.queries';
 export { type Contact, ContactChanged, ContactsService } from './contacts.service';
 export { ClientsMerged } from './merge.service';
-export { ClientRecords, moveToClient } from './client-records';
+export { ClientRecords, moveToClient } from './client-records.service';

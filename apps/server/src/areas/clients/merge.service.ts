@@ -11,7 +11,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { TeamService } from '../team';
-import { ClientRecords } from './client-records';
+import { ClientRecords } from './client-records.service';
 import { ClientQueries } from './clients.queries';
 import { ClientsService, mayMoveAccount } from './clients.service';
 import { type Client, clientContacts, clientNotes, clients } from './clients.tables';

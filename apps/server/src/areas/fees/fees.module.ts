@@ -2,7 +2,7 @@ import { Area } from '../../platform/area';
 import { ClientParts } from '../clients';
 import { JobParts } from '../jobs';
 import { MoneyOfClients } from './client-money.queries';
-import { MoneyOfJobs } from './job-money';
+import { MoneyOfJobs } from './job-money.queries';
 import { WholeFileParts } from '../whole-file';
 import { FeesWholeFile } from './whole-file.queries';
 import { TodayParts } from '../today';

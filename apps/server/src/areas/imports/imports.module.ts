@@ -1,6 +1,6 @@
 import { Area } from '../../platform/area';
-import { BringingIn } from './bringing-in';
-import { Comparisons } from './comparisons';
+import { BringingIn } from './bringing-in.service';
+import { Comparisons } from './comparisons.queries';
 import { ImportsController } from './imports.controller';
 import { ImportsService } from './imports.service';
 

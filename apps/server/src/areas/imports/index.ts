@@ -1,2 +1,2 @@
-export { BringingIn } from './bringing-in';
+export { BringingIn } from './bringing-in.service';
 export { ImportsService } from './imports.service';

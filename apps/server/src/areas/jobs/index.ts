@@ -1,5 +1,5 @@
 export { clientOfJob, jobName, jobNumber, taskName } from './job-sql';
-export { JobRecords } from './job-records';
+export { JobRecords } from './job-records.service';
 export { JobQueries } from './jobs.queries';
 export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, keyOf } from './job-moves.service';
 export { JobsService } from './jobs.service';
@@ -8,6 +8,6 @@ export { JobAsks } from './job-asks';
 export { type JobOfTask, type Task, TaskTicked, TasksService } from './tasks.service';
 export { TaskChangesService } from './task-changes.service';
 export { JobClosed, JobStandingService } from './job-standing.service';
-export { JobBatches } from './job-batches';
+export { JobBatches } from './job-batches.service';
 export { JobVersionsService } from './job-versions.service';
 export { type JobAction, JobActions } from './job-actions';

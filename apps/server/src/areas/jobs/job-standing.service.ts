@@ -17,7 +17,7 @@ import { type Job, JobChanged } from './job-moves.service';
 import { JobAsks } from './job-asks';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
-import { JobRecords } from './job-records';
+import { JobRecords } from './job-records.service';
 
 export const JobsTakenBack = eventKind<{ jobIds: string[] }>('jobs taken back', 'jobs');
 export const JobClosed = eventKind<{ jobId: string }>('job closed', 'jobs');

@@ -1,1 +1,2 @@
 export { FirmRules, RuleBook, RuleChanged, soundRule } from './firm-rules.service';
+export { RuleUses } from './rule-uses';

@@ -1,16 +1,15 @@
 import { Controller, type OnModuleInit } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
 import { civil, periodContaining, rhythmInWords } from '@steady/core/calendar';
 import { type Fact, type Facts, conditionInWords, factInWords, meets } from '@steady/core/conditions';
 import { type FilingRule, OWN_DATE, dueDate, extendedDueDate, extendsByItself, factsAsked, versionInWords } from '@steady/core/obligations';
 import { KeepRule, type RuleView, TryRule, type TriedRule } from '@steady/contract/rules';
 import * as routes from '@steady/contract/rules.routes';
-import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
 import { type Work } from '../../platform/work';
 import { FirmRules } from './firm-rules.service';
+import { RuleUses } from './rule-uses';
 
 const isFact = (value: unknown): value is Fact =>
   value === null || (typeof value === 'string' && value.length <= 200) || typeof value === 'number' || typeof value === 'boolean';
@@ -26,6 +25,7 @@ function factsFrom(given: object): Facts {
 export class RulesController implements OnModuleInit {
   constructor(
     private readonly rules: FirmRules,
+    private readonly uses: RuleUses,
     private readonly present: Present,
   ) {}
 
@@ -40,14 +40,7 @@ export class RulesController implements OnModuleInit {
   }
 
   private async views(work: Work): Promise<RuleView[]> {
-    const used = new Map(
-      (
-        await rows<{ id: string; lines: number }>(
-          work.tx,
-          sql`select r as id, count(*)::int as lines from service_lines l, jsonb_array_elements_text(l.rule_ids) r where l.firm_id = ${work.firm.id} group by r`,
-        )
-      ).map((row) => [row.id, row.lines]),
-    );
+    const used = await this.uses.of(work);
     const book = await this.rules.of(work);
     return book.all.map((rule) => {
       const own = book.ownOf(rule.id);

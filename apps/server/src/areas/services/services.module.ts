@@ -5,18 +5,21 @@ import { MessageDetails } from '../post';
 import { WholeFileParts } from '../whole-file';
 import { wholeFileOfServices } from './whole-file.queries';
 import { ListFields } from '../../platform/lists';
-import { sql } from 'drizzle-orm';
+import { RuleUses } from '../rules';
 import { LinesService } from './lines.service';
 import { ServicesController } from './services.controller';
 import { ServiceQueries } from './services.queries';
 import { ServicesService } from './services.service';
+import { linesByRule } from './of-rules.queries';
+import { FIELDS_OF_JOBS } from './service-fields';
 
 @Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
 export class ServicesModule {
-  constructor(fields: ListFields, file: WholeFileParts, job: JobParts, messages: MessageDetails, jobs: JobsService) {
+  constructor(fields: ListFields, file: WholeFileParts, job: JobParts, messages: MessageDetails, jobs: JobsService, rules: RuleUses) {
+    rules.bring(linesByRule);
     messages.bring(async (work, _client, jobId) => ({ values: { service: (await serviceOfJob(work, await jobs.get(work, jobId))).service ?? null } }));
     job.bring(serviceOfJob);
     file.bring(30, wholeFileOfServices);
-    fields.bring('jobs', 'start', [{ key: 'service', name: 'Service', kind: 'text', value: sql`(select s.name from services s where s.id = j.service_id)` }]);
+    fields.bring('jobs', 'start', FIELDS_OF_JOBS);
   }
 }

@@ -7,7 +7,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { fits, hashOf, newRecoveryCodes, newSecondStep, otpAddress, stepOf, within } from '../../platform/identity';
 import { members, people, personTokens, sessions } from './team.tables';
-import { StaffSessions } from './staff-sessions';
+import { StaffSessions } from './staff-sessions.service';
 import { type Work, firmNames, staffId } from '../../platform/work';
 import { PasswordChanged, PersonLinks } from './person-links.service';
 import { SignInService } from './sign-in.service';

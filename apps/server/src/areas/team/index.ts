@@ -1,7 +1,7 @@
 export { ClosingDaysChanged, ClosingService } from './closing.service';
 export { AfterAnswers } from './after-answers';
-export { personField, personName, shortNameOf } from './person-field';
-export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions';
+export { personField, personName, shortNameOf } from './person-sql';
+export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions.service';
 export { SignInService } from './sign-in.service';
 export { TeamParts } from './team-parts';
 export { type Member, type NewMember, TeamService } from './team.service';

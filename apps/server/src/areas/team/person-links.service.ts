@@ -9,7 +9,7 @@ import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { byItself, hashOf, newSecret, within } from '../../platform/identity';
 import { members, people, personTokens } from './team.tables';
-import { StaffSessions } from './staff-sessions';
+import { StaffSessions } from './staff-sessions.service';
 import { firmById } from '../../platform/work';
 import { type Work, Works } from '../../platform/work';
 import { AfterAnswers } from './after-answers';

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { Temporal } from 'temporal-polyfill';
+import { Temporal } from '@steady/core/calendar';
 import type { StaffActor } from '../../platform/identity';
 import { Clock } from '../../platform/clock';
 import { Database } from '../../platform/database';

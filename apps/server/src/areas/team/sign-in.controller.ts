@@ -22,7 +22,7 @@ import {
 } from '@steady/contract/sign-in';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { BROWSER_COOKIE, SESSION_COOKIE, cookie, giveCookie, takeCookie, DoorTries, KNOWN_BROWSER, type Known } from '../../platform/identity';
-import { SESSION_DAYS, StaffSessions } from './staff-sessions';
+import { SESSION_DAYS, StaffSessions } from './staff-sessions.service';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { type Work, Works } from '../../platform/work';
 import { AccountService } from './account.service';

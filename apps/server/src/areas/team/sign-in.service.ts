@@ -8,11 +8,11 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { byItself, fits, hashOf, stepOf } from '../../platform/identity';
 import { members, people } from './team.tables';
-import { StaffSessions } from './staff-sessions';
+import { StaffSessions } from './staff-sessions.service';
 import { demoFirm, firmById, firmNames } from '../../platform/work';
 import { type Work, Works } from '../../platform/work';
 import { AfterAnswers } from './after-answers';
-import { type Caller, SignInTries } from './sign-in-tries';
+import { type Caller, SignInTries } from './sign-in-tries.service';
 
 export const CameIn = eventKind<{ memberId: string }>('signed in', 'team');
 export const NotLetIn = eventKind<{ memberId: string }>('sign-in refused', 'team');

@@ -1,13 +1,13 @@
 import { Area } from '../../platform/area';
 import { StaffIdentities } from '../../platform/identity';
 import { SessionMemory } from './session-memory';
-import { StaffSessions } from './staff-sessions';
+import { StaffSessions } from './staff-sessions.service';
 import { AccountService } from './account.service';
 import { AfterAnswers } from './after-answers';
 import { ClosingService } from './closing.service';
 import { DoorsService } from './doors.service';
 import { PersonLinks } from './person-links.service';
-import { SignInTries } from './sign-in-tries';
+import { SignInTries } from './sign-in-tries.service';
 import { RolesService } from './roles.service';
 import { SignInController } from './sign-in.controller';
 import { SignInService } from './sign-in.service';

@@ -12,7 +12,7 @@ import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { within, may } from '../../platform/identity';
 import { leave, members, people, rates, roleRights } from './team.tables';
-import { StaffSessions } from './staff-sessions';
+import { StaffSessions } from './staff-sessions.service';
 import { type NewFirm, type Work, Works, isWithoutFirms } from '../../platform/work';
 import { TeamParts } from './team-parts';
 import { PersonLinks } from './person-links.service';

@@ -9,7 +9,7 @@ import { type Identity, byItself } from '../../platform/identity';
 import { staffActor } from '../team';
 import { LongActs, type Work, Works } from '../../platform/work';
 import { BroughtInService, BulkService } from '../clients';
-import { Comparisons } from './comparisons';
+import { Comparisons } from './comparisons.queries';
 import { type ComingIn, imports } from './imports.tables';
 import { type ImportLot, PlanImport } from './tasks';
 
