@@ -90,7 +90,11 @@ export class Periods {
   }
 }
 
-/** The period of the rhythm in which `date` lies, where `anchorEnd` is the last day of any one of its periods. */
+/**
+ * The period of the rhythm in which `date` lies, where `anchorEnd` is the last day of any one of its periods.
+ *
+ * @example periodContaining('two-monthly', civil('2026-02-28'), civil('2026-03-11')) // { start: '2026-03-01', end: '2026-04-30' }
+ */
 export function periodContaining(rhythm: Rhythm, anchorEnd: CivilDate, date: CivilDate): Period {
   const periods = new Periods(rhythm, anchorEnd);
   const found = periods.at(periods.indexOf(date));
@@ -98,7 +102,11 @@ export function periodContaining(rhythm: Rhythm, anchorEnd: CivilDate, date: Civ
   return found;
 }
 
-/** `count` periods in order, beginning with the one in which `from` lies; fewer where the rhythm ends before. */
+/**
+ * `count` periods in order, beginning with the one in which `from` lies; fewer where the rhythm ends before.
+ *
+ * @example periodsFrom('monthly', civil('2026-01-31'), civil('2026-02-10'), 2).map((period) => period.end) // ['2026-02-28', '2026-03-31']
+ */
 export function periodsFrom(rhythm: Rhythm, anchorEnd: CivilDate, from: CivilDate, count: number): Period[] {
   const periods = new Periods(rhythm, anchorEnd);
   const first = periods.indexOf(from);
@@ -117,6 +125,8 @@ function spanName({ start, end }: Period): string {
 /**
  * The period as it stands in a job's name: "Jan-Feb 2026", "Nov 2025-Jan 2026", "Mar 2026", "year to 30 Jun 2026",
  * "week ending 6 Mar 2026", "1-15 Mar 2026". A period cut short names its days.
+ *
+ * @example periodName(periodContaining('two-monthly', civil('2026-02-28'), civil('2026-02-11')), 'two-monthly') // 'Jan-Feb 2026'
  */
 export function periodName(period: Period, rhythm: Rhythm): string {
   const { start, end } = period;

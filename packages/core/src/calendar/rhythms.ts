@@ -36,14 +36,21 @@ const EVERY = /^every (\d{1,3}) (days|working days|weeks|months|years)$/;
 /** The form of a recurrence rule in whole days; whether it makes sense is for whoever computes with it to say. */
 const RULE = /^RRULE:(FREQ=(?:DAILY|WEEKLY|MONTHLY|YEARLY)(?:;[A-Z]+=[-+A-Z0-9,]+)*)$/;
 
-/** True when the text is a rhythm: "monthly", "every 10 weeks", "RRULE:FREQ=MONTHLY;BYDAY=-1FR". */
+/**
+ * True when the text is a rhythm: "monthly", "every 10 weeks", "RRULE:FREQ=MONTHLY;BYDAY=-1FR".
+ *
+ * @example isRhythm('every 10 weeks') // true
+ */
 export function isRhythm(text: unknown): text is Rhythm {
   if (typeof text !== 'string' || text.length > 200) return false;
   const every = EVERY.exec(text);
   return isName(text) || (every !== null && Number(every[1]) >= 1) || RULE.test(text);
 }
 
-/** @throws RangeError when the text is no rhythm. */
+/**
+ * @throws RangeError when the text is no rhythm.
+ * @example stepOf('quarterly') // { every: 3, unit: 'months' }
+ */
 export function stepOf(rhythm: Rhythm): RhythmStep {
   if (isName(rhythm)) return NAMED[rhythm].step;
   const every = EVERY.exec(rhythm);
@@ -57,7 +64,11 @@ export function stepOf(rhythm: Rhythm): RhythmStep {
   return { rule: rule[1]! };
 }
 
-/** The rhythm as it stands in a sentence: "every two months", "every 10 weeks", "by the calendar rule FREQ=MONTHLY;BYDAY=-1FR". */
+/**
+ * The rhythm as it stands in a sentence: "every two months", "every 10 weeks", "by the calendar rule FREQ=MONTHLY;BYDAY=-1FR".
+ *
+ * @example rhythmInWords('two-monthly') // 'every two months'
+ */
 export function rhythmInWords(rhythm: Rhythm): string {
   if (isName(rhythm)) return NAMED[rhythm].words;
   return rhythm.startsWith('RRULE:') ? `by the calendar rule ${rhythm.slice(6)}` : rhythm;
@@ -65,7 +76,11 @@ export function rhythmInWords(rhythm: Rhythm): string {
 
 const FREQUENCY: Record<string, number> = { DAILY: 365, WEEKLY: 52, MONTHLY: 12, YEARLY: 1 };
 
-/** How often it comes round in a year, about; a recurrence rule by its frequency, interval and the days that it names. Once is not at all. */
+/**
+ * How often it comes round in a year, about; a recurrence rule by its frequency, interval and the days that it names. Once is not at all.
+ *
+ * @example timesAYear('four-weekly') // 13
+ */
 export function timesAYear(rhythm: Rhythm): number {
   const step = stepOf(rhythm);
   if ('once' in step) return 0;

@@ -31,6 +31,7 @@ export interface WeekLoad {
  * Load against room for a run of weeks. What is left of each piece of work is spread evenly over the working days from
  * today (or its start, if later) to its due date; overdue work stands on today.
  * @param weeks how many, from the week of `from`.
+ * @example weeklyLoad({ work: [{ personId: 'Niamh', minutes: 300, start: civil('2026-03-12'), due: civil('2026-03-16') }], patterns: [{ personId: 'Niamh', weekdays: [450, 450, 450, 450, 450, 0, 0] }], from: civil('2026-03-11'), today: civil('2026-03-11'), weeks: 2 }).map(({ booked, room }) => [booked, room]) // [[200, 2250], [100, 2250]]
  */
 export function weeklyLoad(input: {
   work: readonly PlannedWork[];

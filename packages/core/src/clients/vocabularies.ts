@@ -30,6 +30,6 @@ export const FORM_WORDS: Record<LegalForm, string> = {
 
 export const WAY_WORDS: Record<Way, string> = { online: 'online', paper: 'on paper' };
 
-/** Legal forms that keep accounts to a year-end of their own and stand in a register. */
 const REGISTERED_FORMS: readonly unknown[] = ['company', 'co-operative', 'charity'] satisfies LegalForm[];
+/** Whether clients of this legal form keep accounts to a year-end of their own and stand in a register. */
 export const isRegisteredForm = (form: unknown): boolean => REGISTERED_FORMS.includes(form);

@@ -19,7 +19,11 @@ export type Condition =
   | { any: Condition[] }
   | { not: Condition };
 
-/** True when the facts meet the condition. A fact that is not known meets only `is: null`. */
+/**
+ * True when the facts meet the condition. A fact that is not known meets only `is: null`.
+ *
+ * @example meets({ all: [{ fact: 'employer', is: true }, { fact: 'job:fee', atLeast: 500 }] }, { employer: true, 'job:fee': 600 }) // true
+ */
 export function meets(condition: Condition, facts: Facts): boolean {
   if ('all' in condition) return condition.all.every((part) => meets(part, facts));
   if ('any' in condition) return condition.any.some((part) => meets(part, facts));
@@ -126,6 +130,8 @@ function negated(condition: Condition, names: FactNames, within: Within): string
 /**
  * The condition as a plain sentence part: "legal form is company and either employer or registered for VAT". Where
  * "and" and "or" stand together it is said what holds together, so that it can be read in one way only.
+ *
+ * @example conditionInWords({ not: { fact: 'way', is: 'paper' } }) // 'does not work on paper'
  */
 export const conditionInWords = (condition: Condition, names: FactNames = {}): string => inWords(condition, names, 'alone');
 

@@ -53,6 +53,7 @@ const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 /**
  * A day as people write it: 2026-04-23, 23/04/2026, 23.4.2026, 23 Apr 2026. Day before month, as in the firm's country.
  * @returns ISO; null when it cannot be read.
+ * @example dayFromText('23 Apr 2026') // '2026-04-23'
  */
 export function dayFromText(text: string): string | null {
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ].*)?$/.exec(text.trim());
@@ -70,7 +71,10 @@ export function dayFromText(text: string): string | null {
 
 const MONTHS_WRITTEN = MONTHS_LONG.map((name) => name.toLowerCase());
 
-/** A day of any year as people write it: "31 December", "12-31", "31/12", a whole date. @returns "MM-DD", or null. */
+/**
+ * A day of any year as people write it: "31 December", "12-31", "31/12", a whole date. @returns "MM-DD", or null.
+ * @example monthDayFromText('31/12') // '12-31'
+ */
 export function monthDayFromText(text: string): string | null {
   const given = text.trim();
   const whole = dayFromText(given);
@@ -83,14 +87,21 @@ export function monthDayFromText(text: string): string | null {
   return /^\d{2}-\d{2}$/.test(given) ? (dayFromText(`2024-${given}`)?.slice(5) ?? null) : null;
 }
 
-/** Yes or no as people write it; null when it cannot be read. */
+/**
+ * Yes or no as people write it; null when it cannot be read.
+ *
+ * @example yesFromText('Y') // true
+ */
 export function yesFromText(text: string): boolean | null {
   const plain = text.trim().toLowerCase();
   if (['yes', 'y', 'true', '1', 'x'].includes(plain)) return true;
   return ['no', 'n', 'false', '0'].includes(plain) ? false : null;
 }
 
-/** Reads a detail from text, as in a file that is brought in. @returns the value, or why it cannot be read. */
+/**
+ * Reads a detail from text, as in a file that is brought in. @returns the value, or why it cannot be read.
+ * @example detailFromText({ id: '1', name: 'Turnover', kind: 'money', choices: [], forms: [] }, '1,180') // { value: 118000 }
+ */
 export function detailFromText(field: DetailField, text: string): { value: DetailValue } | { problem: string } {
   const given = text.trim();
   const value: unknown =
@@ -109,7 +120,11 @@ export function detailFromText(field: DetailField, text: string): { value: Detai
   return problem ? { problem } : { value: value as DetailValue };
 }
 
-/** A detail as it stands on a page; nothing for one that is not known. */
+/**
+ * A detail as it stands on a page; nothing for one that is not known.
+ *
+ * @example detailInWords('money', 118_000) // '1,180.00'
+ */
 export function detailInWords(kind: DetailKind, value: DetailValue | null | undefined): string {
   if (value === null || value === undefined) return '';
   if (kind === 'money') return formatMoney(value as number);

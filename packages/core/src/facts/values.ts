@@ -60,7 +60,11 @@ export function factFromText(fact: FactDefinition, text: string, people: readonl
   }
 }
 
-/** An address in one line: "4 Quay Street, Ballycove K32 X7Y1, Ireland". */
+/**
+ * An address in one line: "4 Quay Street, Ballycove K32 X7Y1, Ireland".
+ *
+ * @example addressInLine({ street: '7 Strand Road', town: 'Port Sallow', country: 'Ireland' }) // '7 Strand Road, Port Sallow, Ireland'
+ */
 export const addressInLine = ({ street, town, postcode, country }: PostalAddress): string =>
   [street, [town, postcode].filter(Boolean).join(' '), country].filter(Boolean).join(', ');
 
@@ -143,7 +147,11 @@ function kept(fact: FactDefinition, value: unknown): unknown {
   }
 }
 
-/** Labels once each, without blanks around them, in their order. */
+/**
+ * Labels once each, without blanks around them, in their order.
+ *
+ * @example sortedLabels(['b', ' a ', 'b']) // ['a', 'b']
+ */
 export const sortedLabels = (labels: readonly string[]): string[] =>
   [...new Set(labels.map((label) => label.trim()).filter(Boolean))].sort((a, b) => a.localeCompare(b));
 

@@ -54,6 +54,8 @@ function banded(units: number, bands: readonly FeeBand[]): { amount: number; lin
 /**
  * The fee that a rule proposes for a client: base, plus what goes beyond the units included, less the discount, but never
  * less than the minimum. Rounded to the cent at each product.
+ *
+ * @example proposeFee({ base: 12_000, drivers: [{ fact: 'detail:people', name: 'people', included: 3, bands: [{ upTo: null, each: 850 }] }], minimum: 9_500, discount: 10 }, { 'detail:people': 5 }).amount // 12330
  */
 export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
   const lines = [`Base: ${formatMoney(rule.base)}`];
@@ -86,7 +88,11 @@ export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
   return { amount, workings: { title: 'How this fee comes about', lines }, lacking };
 }
 
-/** "120.00, and 8.50 for each of people on the payroll beyond 3, at least 95.00". */
+/**
+ * "120.00, and 8.50 for each of people on the payroll beyond 3, at least 95.00".
+ *
+ * @example feeRuleInWords({ base: 12_000, drivers: [], minimum: 9_500, discount: 0 }) // '120.00, at least 95.00'
+ */
 export function feeRuleInWords({ base, drivers, minimum, discount }: FeeRule): string {
   const parts = drivers.map(({ name, included, bands }) => {
     const first = bands[0];

@@ -115,7 +115,11 @@ export const jobFacts = keyed(JOB_FACTS);
 /** Facts that people change on the sheet. */
 export const enteredJobFacts = jobFacts.filter((fact) => fact.section !== undefined);
 
-/** The name under which rules know a fact of a job: "job:fee". */
+/**
+ * The name under which rules know a fact of a job: "job:fee".
+ *
+ * @example jobFactInRules('fee') // 'job:fee'
+ */
 export const jobFactInRules = (key: JobFactKey): string => `job:${key}`;
 
 /**

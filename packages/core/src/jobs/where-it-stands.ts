@@ -18,7 +18,7 @@ export interface JobStands {
  * What a deadline says of its job, where one was begun.
  *
  * @example deadlineStands(null) // 'not begun'
- * @example deadlineStands({ status: 'on hold', holdReason: 'a dispute', ... }) // 'on hold: a dispute'
+ * @example deadlineStands({ status: 'on hold', holdReason: 'a dispute', phase: 'Prepare', waitingSince: null, waitingFor: null }) // 'on hold: a dispute'
  */
 export function deadlineStands(job: Omit<JobStands, 'asksToMove' | 'stuckReason'> | null): string {
   if (job === null) return 'not begun';
@@ -30,7 +30,7 @@ export function deadlineStands(job: Omit<JobStands, 'asksToMove' | 'stuckReason'
 /**
  * Why a job stays in its phase: what has to happen before it goes on, and who is to do it.
  *
- * @example whyItStays({ status: 'open', asksToMove: true, ... }) // 'waits to be moved'
+ * @example whyItStays({ status: 'open', phase: 'Prepare', holdReason: null, stuckReason: null, waitingSince: null, waitingFor: null, asksToMove: true }) // 'waits to be moved'
  */
 export function whyItStays({ status, holdReason, stuckReason, waitingSince, asksToMove }: JobStands): string {
   if (status === 'on hold') return `on hold: ${holdReason ?? ''}`;

@@ -40,6 +40,7 @@ const TESTS_OF: Record<FieldKind, readonly Test[]> = {
 
 /** The tests that make sense for a kind of field, the most used first. */
 export const testsOf = (kind: FieldKind): readonly Test[] => TESTS_OF[kind];
+/** Whether a test compares with a value; "empty" and "not empty" do not. */
 export const wantsValue = (test: Test): boolean => test !== 'empty' && test !== 'not empty';
 
 const isDay = (value: unknown): boolean => {

@@ -35,7 +35,11 @@ export function plainName(name: string): string {
     .join(' ');
 }
 
-/** An identifier as it is compared: letters and digits only, in capitals. */
+/**
+ * An identifier as it is compared: letters and digits only, in capitals.
+ *
+ * @example plainIdentifier('ie 999-0001 a') // 'IE9990001A'
+ */
 export const plainIdentifier = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9+*]/g, '');
 
 function trigrams(name: string): Set<string> {
@@ -43,7 +47,11 @@ function trigrams(name: string): Set<string> {
   return new Set(Array.from({ length: padded.length - 2 }, (_, at) => padded.slice(at, at + 3)));
 }
 
-/** How much of two names is the same, from 0 to 1: shared groups of three letters over all there are (Dice). */
+/**
+ * How much of two names is the same, from 0 to 1: shared groups of three letters over all there are (Dice).
+ *
+ * @example likeness('Dunmarra Oysters Ltd', 'Dunmara Oysters') > ALIKE // true
+ */
 export function likeness(a: string, b: string): number {
   const [left, right] = [trigrams(plainName(a)), trigrams(plainName(b))];
   let shared = 0;
@@ -72,6 +80,7 @@ export class NameIndex {
     for (const named of names) this.add(named);
   }
 
+  /** Adds a name that is found from now on. */
   add(named: Named): void {
     const at = this.known.push(named) - 1;
     const grams = trigrams(plainName(named.name));

@@ -7,6 +7,7 @@
  * @param weights non-negative integers, at least one above zero unless the total is zero.
  * @returns parts in the order of the weights.
  * @throws RangeError when the total is not zero and there is nothing to share it over.
+ * @example apportion(-10_000, [1, 1, 1]) // [-3334, -3333, -3333]
  */
 export function apportion(total: number, weights: readonly number[]): number[] {
   if (!Number.isSafeInteger(total)) throw new RangeError('The total must be a whole number of minor units');

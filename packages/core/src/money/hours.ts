@@ -1,4 +1,8 @@
-/** Minutes as hours: 80 gives "1 h 20", 5 gives "0 h 05", -30 gives "−0 h 30". */
+/**
+ * Minutes as hours: 80 gives "1 h 20", 5 gives "0 h 05", -30 gives "−0 h 30".
+ *
+ * @example formatHours(80) // '1 h 20'
+ */
 export function formatHours(minutes: number): string {
   const whole = Math.abs(Math.round(minutes));
   return `${minutes < 0 ? '\u2212' : ''}${Math.floor(whole / 60).toLocaleString('en-IE')} h ${String(whole % 60).padStart(2, '0')}`;
@@ -7,6 +11,7 @@ export function formatHours(minutes: number): string {
 /**
  * Reads a length of time as people type it: "1:20", "1 h 20", "1h20", "1.5", "1,5", "90m", "45 min"; a bare number
  * means hours. @returns whole minutes, or null when the text is no length of time.
+ * @example parseHours('1.5') // 90
  */
 export function parseHours(text: string): number | null {
   const t = text.trim().toLowerCase();
@@ -22,6 +27,7 @@ export function parseHours(text: string): number | null {
  * Value of time: minutes at an hourly rate, divided once and rounded half up to the cent.
  * @param minutes whole minutes, zero or more.
  * @param ratePerHour minor units per hour.
+ * @example valueOfTime(20, 9_550) // 3183
  */
 export function valueOfTime(minutes: number, ratePerHour: number): number {
   return Math.floor((minutes * ratePerHour * 2 + 60) / 120);

@@ -41,6 +41,7 @@ export const ANCHOR_FACTS: Partial<Record<LineAnchor | PeriodAnchor, { fact: str
  * The last day of one of the periods that an anchor gives, or null where the client's fact for it is not known.
  * @param country whose tax year is meant, ISO 3166-1 alpha-2
  * @param own first day of the line and the day it is anchored to, for anchors that are its own
+ * @example anchorEnd('year-end', { yearEnd: '06-30' }, { country: 'IE', rhythm: 'yearly' }) // '2000-06-30'
  */
 export function anchorEnd(
   anchor: LineAnchor | PeriodAnchor,
@@ -76,6 +77,7 @@ const REGISTRATIONS: Record<string, { from: string; until: string }> = {
 /**
  * From when until when a client is registered for what a rule wants; ISO dates, null where nothing bounds it.
  * @param asked the facts that the rule looks at
+ * @example registeredSpan(['vatRegistered'], { vatFrom: '2026-02-01' }) // { from: '2026-02-01', until: null }
  */
 export function registeredSpan(asked: readonly string[], facts: Facts): { from: string | null; until: string | null } {
   const span = { from: null as string | null, until: null as string | null };

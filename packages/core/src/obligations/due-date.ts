@@ -169,7 +169,7 @@ const workingsOf = (rule: FilingRule, { version, way }: Reckoned): Workings => (
  * @param facts of the client, by name: `way` ("online" or "paper"), and those that the rule's exceptions ask for
  * @param own the firm's own working days, for a rule of its own; a statutory rule goes by the holidays of its authority
  * @throws RangeError when no version of the rule is in force at the period's end
- * @example dueDate(ruleById('ie-vat-return'), { start: civil('2026-01-01'), end: civil('2026-02-28') }, { way: 'online' }).due // 2026-03-23
+ * @example dueDate(ruleById('ie-vat-return'), { start: civil('2026-01-01'), end: civil('2026-02-28') }, { way: 'online' }).due // '2026-03-23'
  */
 export function dueDate(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): DueDate {
   const reckoned = reckon(rule, period, facts, own, true);
@@ -183,6 +183,7 @@ export const extendsByItself = ({ versions }: FilingRule): boolean => versions.s
  * The date by which a firm plans that takes the time given without asking: the extended date where the law gives one by
  * itself, the rule's date otherwise.
  * @throws RangeError as `dueDate` does
+ * @example plannedDate(ruleById('ie-vat-return'), { start: civil('2026-01-01'), end: civil('2026-02-28') }, { way: 'online' }).due // '2026-03-23'
  */
 export function plannedDate(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): DueDate {
   const { extension } = versionFor(rule, period);
@@ -190,7 +191,11 @@ export function plannedDate(rule: FilingRule, period: Period, facts: Facts, own:
   return extended ? { due: extended.due, workings: extended.workings } : dueDate(rule, period, facts, own);
 }
 
-/** The same date without its workings, for reckoning many. */
+/**
+ * The same date without its workings, for reckoning many.
+ *
+ * @example dueOn(ruleById('ie-vat-return'), { start: civil('2026-01-01'), end: civil('2026-02-28') }, { way: 'online' }) // '2026-03-23'
+ */
 export function dueOn(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): CivilDate {
   return reckon(rule, period, facts, own, false).due;
 }
@@ -206,6 +211,7 @@ export interface ExtendedDueDate extends DueDate {
  * The date to which a period's return is put off where the law gives more time, counted from the due date before that
  * was moved off a weekend; null where it gives none.
  * @throws RangeError as `dueDate` does
+ * @example extendedDueDate(ruleById('ie-vat-return'), { start: civil('2026-01-01'), end: civil('2026-02-28') }, { way: 'online' }) // null
  */
 export function extendedDueDate(rule: FilingRule, period: Period, facts: Facts, own: WorkingCalendar = openWeek): ExtendedDueDate | null {
   const reckoned = reckon(rule, period, facts, own, true);

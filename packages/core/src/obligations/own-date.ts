@@ -9,13 +9,21 @@ export interface OwnDue {
 
 export const OWN_DATE = 'own-date';
 
-/** "3 working days after the period", "on the last day of the period". */
+/**
+ * "3 working days after the period", "on the last day of the period".
+ *
+ * @example ownDueInWords({ count: -3, unit: 'working days' }) // '3 working days before the end of the period'
+ */
 export function ownDueInWords({ count, unit }: OwnDue): string {
   if (count === 0) return 'on the last day of the period';
   return `${counted(Math.abs(count), unit === 'days' ? 'day' : 'working day')} ${count < 0 ? 'before the end of' : 'after'} the period`;
 }
 
-/** The firm's own date as a rule, so that it is reckoned, explained and followed as every other deadline. */
+/**
+ * The firm's own date as a rule, so that it is reckoned, explained and followed as every other deadline.
+ *
+ * @example dueDate(ownDate({ count: 10, unit: 'days' }), { start: civil('2026-03-01'), end: civil('2026-03-31') }, {}).due // '2026-04-10'
+ */
 export function ownDate(due: OwnDue): FilingRule {
   return {
     id: OWN_DATE,

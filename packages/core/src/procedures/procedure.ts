@@ -96,4 +96,5 @@ export interface Procedure {
   phases: PhasePlan[];
 }
 
+/** All actions of a phase: those on entering it, then those when it is done. */
 export const actionsOf = (phase: PhasePlan): Action[] => [...(phase.onEntry ?? []), ...(phase.onDone ?? [])];

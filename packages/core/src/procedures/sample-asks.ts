@@ -10,4 +10,5 @@ export const askOf = (phaseKey: string, done: boolean, more: Partial<AskOfPhase>
   doneWords: 'the client has answered everything',
   ...more,
 });
+/** The same for a signature. */
 export const signatureOf = (phaseKey: string, done: boolean): AskOfPhase => askOf(phaseKey, done, { kind: 'signature', doneWords: 'everything is signed' });

@@ -42,6 +42,7 @@ const NIGHT = { from: 1, before: 5 };
  *
  * @param last when the last one was made; null for none
  * @param now in the same zone
+ * @example copyIsDue(null, Temporal.PlainDateTime.from('2026-03-11T10:00')) // true
  */
 export function copyIsDue(last: Temporal.PlainDateTime | null, now: Temporal.PlainDateTime): boolean {
   if (last === null) return true;

@@ -36,7 +36,11 @@ const PLACES = /\{([^{}\n]{1,40})\}/g;
 
 const isDetail = (name: string): boolean => Object.hasOwn(DETAILS, name);
 
-/** Puts details into a text. What is missing or unknown stays as it was written, so that it is seen. */
+/**
+ * Puts details into a text. What is missing or unknown stays as it was written, so that it is seen.
+ *
+ * @example fillIn('Dear {client}, {fee} by {moon}', { client: 'Mizzen', fee: null }) // { text: 'Dear Mizzen, {fee} by {moon}', missing: ['fee'], unknown: ['moon'] }
+ */
 export function fillIn(text: string, values: DetailValues): Filled {
   const missing = new Set<string>();
   const unknown = new Set<string>();

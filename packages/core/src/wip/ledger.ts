@@ -22,7 +22,11 @@ export interface WipTotals {
   balance: number;
 }
 
-/** Folds postings, reversals included, into totals. The order of postings does not matter. */
+/**
+ * Folds postings, reversals included, into totals. The order of postings does not matter.
+ *
+ * @example foldWip([{ kind: 'time', amount: 660_000 }, { kind: 'bill', amount: -600_000 }]) // { time: 660000, expenses: 0, billed: 600000, settled: 0, balance: 60000 }
+ */
 export function foldWip(postings: Iterable<WipPosting>): WipTotals {
   const sums: Record<WipKind, number> = { time: 0, expense: 0, bill: 0, settlement: 0 };
   for (const posting of postings) sums[posting.kind] += posting.amount;

@@ -1,7 +1,11 @@
 import { formatMoney, valueOfTime } from '../money';
 import type { Workings } from '../workings';
 
-/** Settled value as tenths of a percent of recorded value, rounded half up; null when nothing was recorded. */
+/**
+ * Settled value as tenths of a percent of recorded value, rounded half up; null when nothing was recorded.
+ *
+ * @example recovery(600_000, 660_000) // 909
+ */
 export function recovery(settled: number, recorded: number): number | null {
   return recorded === 0 ? null : Math.round((settled * 1000) / recorded);
 }
@@ -25,6 +29,7 @@ export interface JobMoney {
  * what was billed is what will be recovered.
  * @param minutesLeft estimate of tasks not done, less what is recorded on them, zero or more.
  * @param ratePerHour average charge rate of the people who still work, minor units.
+ * @example jobMoney({ agreedFee: 60_000, timeValue: 45_000, timeMinutes: 450, expenses: 2_000, billed: 0, minutesLeft: 120, ratePerHour: 6_000 }).atTheEnd // 1000
  */
 export function jobMoney(input: {
   agreedFee: number;

@@ -59,6 +59,7 @@ function shares(entries: readonly RecordedEntry[], lines: readonly SettlementLin
  * @param entries time entries not settled yet.
  * @param balance the WIP balance before settling, minor units; -60000 means 600.00 was billed above what is recorded.
  * @throws NothingToSettleError when there is no entry with a value to carry the difference.
+ * @example settleByValue([{ id: 'a', personId: 'Niamh', taskId: null, value: 20_000 }, { id: 'b', personId: 'Orla', taskId: null, value: 10_000 }], 10_000).lines.map((line) => line.settledAt) // [13333, 6667]
  */
 export function settleByValue(entries: readonly RecordedEntry[], balance: number): Settlement {
   const whole = entries.reduce((sum, entry) => sum + entry.value, 0);

@@ -17,6 +17,7 @@ export { type Planned, actionsOfMove } from './planned';
 /** Every kind of action, in the order in which they are offered. */
 export const ACTION_KINDS: { readonly [Kind in Does]: ActionKind<Kind> } = { message, request, task, procedure, bill, label, way, detail, tell };
 
+/** Whether a piece of data names a kind of action that there is. */
 export const isDoes = (does: unknown): does is Does => typeof does === 'string' && Object.hasOwn(ACTION_KINDS, does);
 
 /** The kind of an action; the compiler cannot say that the two belong together, so it is said here. */
