@@ -77,6 +77,7 @@ export class AccessQueries {
     return { rows: found.slice(0, PAGE), more: found.length > PAGE };
   }
 
+  /** What happened as a file shows it: as the page does, so many lines at most. */
   auditFile(work: Work, asked: AuditAsked): Promise<AuditRow[]> {
     return this.auditRows(work, asked, FILE_ROWS);
   }

@@ -21,6 +21,7 @@ export class GroupsService {
     private readonly team: TeamService,
   ) {}
 
+  /** The groups of the firm by name, with their people and how many clients were granted to each. */
   async list(work: Work): Promise<GroupView[]> {
     const people = [...(await this.team.names(work))].sort(([, a], [, b]) => a.localeCompare(b)).map(([id]) => id);
     const found = await rows<GroupView>(
@@ -66,6 +67,7 @@ export class GroupsService {
     return id;
   }
 
+  /** Takes a group away; what its people saw only through it they see no more. */
   async remove(work: Work, groupId: string): Promise<void> {
     const [group] = await this.named(work, [groupId]);
     await work.tx.delete(groups).where(eq(groups.id, groupId));
@@ -82,6 +84,7 @@ export class GroupsService {
     return this.follow(work, group.id, group.memberIds);
   }
 
+  /** Takes clients back from a group, and from its people what they see only through it. */
   async takeBack(work: Work, group: GroupView, clientIds: string[]): Promise<number> {
     const gone = await rows(work.tx, sql`delete from group_grants where group_id = ${group.id} and client_id in ${json(clientIds)} returning client_id`);
     await this.follow(work, group.id, group.memberIds);

@@ -136,6 +136,7 @@ export class AlmanacService implements OnModuleInit {
     );
   }
 
+  /** A deadline, held for this transaction. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, obligationId: string): Promise<Obligation> {
     const [obligation] = await work.tx
       .select()

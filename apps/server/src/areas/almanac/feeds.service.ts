@@ -44,6 +44,7 @@ export class FeedsService {
     return { id: feed!.id, secret };
   }
 
+  /** Ends a calendar address: whoever still asks for it gets nothing. @throws Problem "not-found" also for one of another firm */
   async withdraw(work: Work, feedId: string): Promise<void> {
     const done = await work.tx
       .update(feeds)

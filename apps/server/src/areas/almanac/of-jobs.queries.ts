@@ -11,6 +11,7 @@ import { obligations } from './almanac.tables';
 export class ObligationOfJobs {
   constructor(private readonly rules: FirmRules) {}
 
+  /** The obligation that a job was begun for, with its workings; null for a job begun by hand. */
   async part(work: Work, { obligationId }: Job): Promise<Pick<JobView, 'obligation'>> {
     if (obligationId === null) return { obligation: null };
     const { id, status, receipt, filedAt, filedBy, ruleId, workings } = obligations;

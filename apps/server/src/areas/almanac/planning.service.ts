@@ -85,6 +85,7 @@ export class PlanningService {
     return { line, service, client: client ?? (await this.clients.get(work, line.clientId)), book: await this.rules.of(work) };
   }
 
+  /** A day, and from it how far ahead jobs are begun and deadlines are laid out. */
   static outlook(today: CivilDate) {
     return { today, ahead: AHEAD, horizon: today.add({ months: HORIZON_MONTHS }) };
   }

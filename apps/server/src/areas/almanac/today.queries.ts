@@ -17,6 +17,7 @@ export class AlmanacToday {
     private readonly team: TeamService,
   ) {}
 
+  /** What the almanac brings to Today: what is overdue, what is due until Sunday, and the room there is this week. */
   async part(work: Work, asked: TodayAsked): Promise<Partial<TodayView>> {
     const lines = await this.deadlines(work, asked);
     return {

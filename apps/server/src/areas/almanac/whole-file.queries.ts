@@ -8,6 +8,7 @@ import { obligations } from './almanac.tables';
 /** What the almanac brings to a client's whole file: its deadlines, as a calendar and as a table. */
 @Injectable()
 export class AlmanacWholeFile {
+  /** What the almanac brings to a client's whole file: its deadlines. */
   async parts(work: Work, { id, name }: FileOf): Promise<ZipEntry[]> {
     const found = await work.tx.select().from(obligations).where(eq(obligations.clientId, id)).orderBy(asc(obligations.dueOn), asc(obligations.id));
     const days = found.map((one) => ({

@@ -10,6 +10,7 @@ import { askParties, asks } from './asks.tables';
 export class AsksWholeFile {
   constructor(private readonly jobs: JobsService) {}
 
+  /** What asks bring to a client's whole file: what was asked, of whom, and what became of it. */
   async parts(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
     const numbers = await this.jobs.numbersOf(work, id);
     const found = await work.tx

@@ -150,6 +150,7 @@ export class BulkService {
     return id;
   }
 
+  /** Keeps what one part of a change of many has done, so that it can be taken back. */
   async addLot(work: Work, bulkId: string, lot: number, made: BulkRow[]): Promise<void> {
     await work.tx.insert(bulkLots).values({ firmId: work.firm.id, bulkId, lot, rows: made });
   }

@@ -21,6 +21,7 @@ export class ClientRecords {
   private readonly followed: Followed[] = [];
   private readonly warnings: Warning[] = [];
 
+  /** Says that rows of a table belong to clients. */
   follow(table: OfClients, { what = null, holds = false }: Partial<Omit<Followed, 'table'>> = {}): void {
     this.followed.push({ table, what, holds });
   }
@@ -35,6 +36,7 @@ export class ClientRecords {
     this.warnings.push(warning);
   }
 
+  /** What would stand twice if one client became part of the other, in sentences. */
   async warnOf(work: Work, of: { from: string; into: string }): Promise<string[]> {
     const said: string[] = [];
     for (const warning of this.warnings) said.push(...(await warning(work, of)));

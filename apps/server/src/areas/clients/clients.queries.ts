@@ -69,6 +69,7 @@ export class ClientQueries {
     return found.map(({ id, name, legalForm }) => ({ kind: 'client', id, name, beside: legalForm }));
   }
 
+  /** The fields of the list of clients that whoever acts may see, the firm's own details among them. */
   async fields(work: Work): Promise<ListField[]> {
     return this.listFields.with('clients', clientFields(await this.details(work))).filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
   }
@@ -96,6 +97,11 @@ export class ClientQueries {
     return found.map((row) => row.label);
   }
 
+  /**
+   * A client as its page shows it; without the facts that whoever acts has no right to.
+   *
+   * @throws Problem "not-found" also for one of another firm
+   */
   async view(work: Work, clientId: string): Promise<ClientView> {
     const [client] = await work.tx
       .select()

@@ -48,6 +48,12 @@ export class ClientsService {
     private readonly records: ClientRecords,
   ) {}
 
+  /**
+   * Adds a client with its first contact, under the next number.
+   *
+   * @returns its id.
+   * @throws Problem at the field for somebody who is not of the firm, or a detail that does not fit
+   */
   async add(work: Work, input: AddClient, more: { standing?: Standing; since?: string } = {}): Promise<string> {
     await this.check(work, input);
     const number = await nextNumber(work, 'client');

@@ -26,6 +26,7 @@ export class ContactQueries implements OnModuleInit {
     );
   }
 
+  /** A person with the clients they act for. @throws Problem "not-found" also for one of another firm */
   async person(work: Work, contactId: string): Promise<PersonView> {
     const [person] = await rows<Omit<PersonView, 'clients'>>(
       work.tx,

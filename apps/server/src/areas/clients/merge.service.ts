@@ -59,6 +59,7 @@ export class MergeService implements OnModuleInit {
     return mergeRecords(facts(kept), facts(going), take);
   }
 
+  /** What merging would do: where the two differ, what is filled in, what moves, what would stand twice. Nothing is written. */
   async preview(work: Work, keptId: string, goingId: string): Promise<MergePreview> {
     const { kept, going } = await this.both(work, keptId, goingId);
     const { differs, filled } = this.merged(kept, going, []);

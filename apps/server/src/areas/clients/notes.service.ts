@@ -23,6 +23,7 @@ export class NotesService {
     private readonly team: TeamService,
   ) {}
 
+  /** Writes a note on a client; a phone note meets its reader on Today. */
   async add(work: Work, clientId: string, input: AddNote): Promise<string> {
     await this.clients.mustBeThere(work, clientId);
     return this.write(work, clientId, input);

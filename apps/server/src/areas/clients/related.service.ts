@@ -51,6 +51,7 @@ export class RelatedService {
     return id;
   }
 
+  /** Says anew what clients that belong together are called, and of which kind they are. */
   async change(work: Work, relatedId: string, { name, kind }: ChangeRelated): Promise<void> {
     const before = await this.get(work, relatedId);
     await work.tx.update(relatedClients).set({ name, kind }).where(eq(relatedClients.id, relatedId));

@@ -19,6 +19,7 @@ export class ClientWholeFile {
     private readonly book: ClientsService,
   ) {}
 
+  /** What clients bring to a whole file: facts, people, notes, history. */
   async parts(work: Work, { id, name, fees }: FileOf): Promise<ZipEntry[]> {
     const details = await this.clients.details(work);
     const { contacts, notes: _first, details: values, unpaid, wip, ...facts } = await this.clients.view(work, id);

@@ -86,6 +86,7 @@ export class DocumentsService implements OnModuleInit {
     );
   }
 
+  /** A document as it is recorded, without its bytes. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, documentId: string): Promise<Document> {
     const [document] = await work.tx
       .select()

@@ -52,6 +52,7 @@ export class FeeQueries implements OnModuleInit {
     );
   }
 
+  /** Bills, the newest first, a page at a time; of one client, job or status when given. Amounts in minor units. */
   async invoices(work: Work, asked: { status?: string; clientId?: string; jobId?: string; before?: string }): Promise<{ rows: InvoiceRow[]; more: boolean }> {
     const found = await rows<InvoiceRow>(
       work.tx,
@@ -65,6 +66,11 @@ export class FeeQueries implements OnModuleInit {
     return { rows: found.slice(0, PAGE), more: found.length > PAGE };
   }
 
+  /**
+   * A bill with its payments, and why it cannot be cancelled where it cannot. Minor units.
+   *
+   * @throws Problem "not-found" also for one of another firm
+   */
   async invoice(work: Work, invoiceId: string): Promise<InvoiceView> {
     const [found] = await rows<Omit<InvoiceView, 'cannotCancel' | 'paid'>>(
       work.tx,
@@ -129,6 +135,7 @@ export class FeeQueries implements OnModuleInit {
     }));
   }
 
+  /** What settling a job's WIP would do to each entry, person and task. Minor units; nothing is written. */
   async settlementPreview(work: Work, jobId: string): Promise<SettlementPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
@@ -179,6 +186,7 @@ export class FeeQueries implements OnModuleInit {
     return this.portalInvoices(sql`i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id} and pays)`, work);
   }
 
+  /** One bill of the client's person who asks. @throws Problem "not-found" also for one of another firm */
   async oneOfContact(work: Work, invoiceId: string): Promise<PortalInvoice> {
     const [invoice] = await this.portalInvoices(
       sql`i.id = ${invoiceId} and i.client_id in (select client_id from client_contacts where contact_id = ${work.actor.id} and pays)`,

@@ -77,6 +77,7 @@ export class FeesService implements OnModuleInit {
     });
   }
 
+  /** Drafts a bill for a job: minor units, net of VAT. @returns its id */
   async draft(work: Work, jobId: string, input: DraftBill): Promise<string> {
     const job = await this.jobs.get(work, jobId);
     const { net, vat, gross } = addVat(input.amount, work.firm.vatRate);
@@ -93,6 +94,7 @@ export class FeesService implements OnModuleInit {
     return invoice!.id;
   }
 
+  /** A bill, held for this transaction. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, invoiceId: string): Promise<Invoice> {
     const [invoice] = await work.tx
       .select()

@@ -19,6 +19,7 @@ export class MoneyOfJobs {
     private readonly team: TeamService,
   ) {}
 
+  /** How a job's money stands, for whoever sees fees, and bills that stand on another job while time is recorded here. */
   async part(work: Work, job: Job, tasks: TaskView[]): Promise<Pick<JobView, 'money' | 'wip' | 'billsElsewhere'>> {
     const timeMinutes = await this.time.minutesOf(work, job.id);
     const billsElsewhere = timeMinutes > 0 ? await this.billsElsewhere(work, job) : [];

@@ -35,11 +35,13 @@ export class LedgerService implements OnModuleInit {
     });
   }
 
+  /** Adds postings to the WIP ledger; none is ever changed. Minor units, signed as they change the balance. */
   async post(work: Work, ...postings: NewPosting[]): Promise<void> {
     const common = { firmId: work.firm.id, at: work.now.toString(), on: work.today.toString(), by: work.actor.name };
     await work.tx.insert(wipPostings).values(postings.map((posting) => ({ ...common, ...posting })));
   }
 
+  /** What the postings of a job come to. Minor units. */
   async totals(work: Work, jobId: string): Promise<WipTotals> {
     const postings = await work.tx.select({ kind: wipPostings.kind, amount: wipPostings.amount }).from(wipPostings).where(eq(wipPostings.jobId, jobId));
     return foldWip(postings);

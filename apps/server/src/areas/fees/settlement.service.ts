@@ -33,6 +33,7 @@ export class SettlementService {
     private readonly ledger: LedgerService,
   ) {}
 
+  /** What settling would do now, or once a further bill of `extraBill` is approved, or why it cannot be done. Minor units. */
   async outlook(work: Work, jobId: string, options: { extraBill?: number } = {}): Promise<SettlementOutlook> {
     const totals = await this.ledger.totals(work, jobId);
     const entries = await this.ledger.openEntries(work, jobId);

@@ -10,6 +10,7 @@ import { invoices, payments, wipPostings } from './fees.tables';
 export class FeesWholeFile {
   constructor(private readonly jobs: JobsService) {}
 
+  /** What fees bring to a client's whole file, for whoever sees fees: bills, payments, WIP. */
   async parts(work: Work, { id, fees }: FileOf): Promise<ZipEntry[]> {
     if (!fees) return [];
     const numbers = await this.jobs.numbersOf(work, id);

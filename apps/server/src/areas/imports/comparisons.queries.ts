@@ -23,6 +23,7 @@ export class Comparisons {
     private readonly team: TeamService,
   ) {}
 
+  /** As what a column can be brought in, with the people and details of the firm. */
   async targets(work: Work): Promise<Targets> {
     const details = await this.queries.details(work);
     const people = (await this.team.list(work)).filter((member) => member.standing === 'active').map(({ id, name }) => ({ id, name }));

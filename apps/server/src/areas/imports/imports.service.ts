@@ -76,6 +76,7 @@ export class ImportsService {
     return found;
   }
 
+  /** Says as what each column is brought in; "" leaves one out. @throws Problem where a target is named twice */
   async setMapping(work: Work, importId: string, given: string[]): Promise<void> {
     const found = await this.find(work, importId);
     mustNotBeIn(found);

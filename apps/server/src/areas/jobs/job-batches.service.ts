@@ -49,6 +49,7 @@ export class JobBatches {
     );
   }
 
+  /** The jobs that a change of many has changed, with what stood before. */
   rowsOf(work: Work, batchId: string) {
     return work.tx.select().from(jobBatchRows).where(eq(jobBatchRows.batchId, batchId));
   }
@@ -80,6 +81,7 @@ export class JobBatches {
         );
   }
 
+  /** Says that a change of many has been taken back. */
   async closed(work: Work, batchId: string): Promise<void> {
     await work.tx.update(jobBatches).set({ undoneAt: work.now.toString() }).where(eq(jobBatches.id, batchId));
   }

@@ -8,6 +8,7 @@ type OfJobs = Table & { jobId: AnyColumn };
 export class JobRecords {
   private readonly holding: OfJobs[] = [];
 
+  /** Says that a job with rows in these tables was worked on. */
   hold(...tables: OfJobs[]): void {
     this.holding.push(...tables);
   }

@@ -95,6 +95,7 @@ export class JobQueries {
     return found.map(({ id, name, client }) => ({ kind: 'job', id, name, beside: client }));
   }
 
+  /** The fields of the list of jobs that whoever acts may see. */
   async fields(work: Work): Promise<ListField[]> {
     return this.listFields.with('jobs', jobFields(await this.clients.details(work))).filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
   }
@@ -230,6 +231,7 @@ export class JobQueries {
     return { openJobs, waitingSince: waits?.waitingSince ?? null, waitingFor: waits?.waitingFor ?? null, onHold: held ?? null };
   }
 
+  /** A job as its page shows it, with what other areas know of it. @throws Problem "not-found" also for one of another firm */
   async view(work: Work, jobId: string): Promise<JobView> {
     const [job] = await work.tx
       .select()

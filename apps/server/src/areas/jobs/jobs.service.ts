@@ -183,6 +183,7 @@ export class JobsService implements OnModuleInit {
     return begun;
   }
 
+  /** A job as it is kept. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, jobId: string): Promise<Job> {
     const [job] = await this.byId(work, jobId);
     if (!job) throw Problem.notFound('job');

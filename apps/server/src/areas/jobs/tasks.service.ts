@@ -104,6 +104,7 @@ export class TasksService {
     return found;
   }
 
+  /** The tasks of a job in their order. */
   async tasksOf(work: Work, jobId: string): Promise<Task[]> {
     return work.tx.select().from(tasks).where(eq(tasks.jobId, jobId)).orderBy(asc(tasks.position));
   }

@@ -19,6 +19,7 @@ type OwnTask = TodayTask & { overdue: number; minutesToday: number };
 export class JobsToday {
   constructor(private readonly jobs: JobQueries) {}
 
+  /** What jobs bring to Today: one's own tasks, and jobs that wait for somebody. */
   async part(work: Work, asked: TodayAsked): Promise<Partial<TodayView>> {
     const { mine, me } = asked;
     const tasks = await this.tasks(work, me);

@@ -10,6 +10,7 @@ import { jobs, tasks } from './jobs.tables';
 export class JobsWholeFile {
   constructor(private readonly team: TeamService) {}
 
+  /** What jobs bring to a client's whole file: jobs, their tasks and phases. */
   async parts(work: Work, { id, fees }: FileOf): Promise<ZipEntry[]> {
     const names = await this.team.names(work);
     const found = await work.tx.select().from(jobs).where(eq(jobs.clientId, id)).orderBy(asc(jobs.number));

@@ -260,6 +260,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     return { session: await this.begin(door), leadsTo: door.leadsTo };
   }
 
+  /** The client's person behind a portal cookie; null when the session is over or not known. */
   find(token: string): Promise<Identity | null> {
     return this.bySecret(portalSessions, token, async (session, tx) => {
       const contact = await this.contacts.one(tx, session.contactId);

@@ -49,6 +49,7 @@ export class TemplatesService implements OnModuleInit {
     this.present.register('message', async (work, id) => (await this.list(work)).find((template) => template.id === id));
   }
 
+  /** The kept messages by name, with the procedures that send them. */
   list(work: Work): Promise<TemplateView[]> {
     return rows<TemplateView>(
       work.tx,
@@ -89,6 +90,7 @@ export class TemplatesService implements OnModuleInit {
     return saved!.id;
   }
 
+  /** Whether the firm keeps a message of this id. */
   async has(work: Work, templateId: string): Promise<boolean> {
     const found = await work.tx
       .select({ id: templates.id })

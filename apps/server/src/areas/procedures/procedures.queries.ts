@@ -39,6 +39,7 @@ export class ProcedureQueries implements OnModuleInit {
     this.present.register('procedure', (work, id) => this.view(work, id));
   }
 
+  /** The procedures by name, with how much work each is and where it is used. */
   async list(work: Work): Promise<ProcedureRow[]> {
     const found = await rows<Omit<ProcedureRow, 'phases' | 'tasks' | 'minutes' | 'actions'> & { definition: Procedure }>(
       work.tx,
@@ -58,6 +59,7 @@ export class ProcedureQueries implements OnModuleInit {
     });
   }
 
+  /** A procedure whole, as the page edits it. @throws Problem "not-found" also for one of another firm */
   async view(work: Work, procedureId: string): Promise<ProcedureFull> {
     const [found] = await rows<ProcedureFull>(
       work.tx,
@@ -74,6 +76,7 @@ export class ProcedureQueries implements OnModuleInit {
     return found;
   }
 
+  /** The procedures that come with the application, each with whether the firm has taken it. */
   async supplied(work: Work): Promise<SuppliedProcedureView[]> {
     const names = new Set((await rows<{ name: string }>(work.tx, sql`select lower(name) as name from procedures`)).map((one) => one.name));
     return SUPPLIED_PROCEDURES.map(({ key, name, phases }) => ({ key, name, phases: phases.map((phase) => phase.name), taken: names.has(name.toLowerCase()) }));

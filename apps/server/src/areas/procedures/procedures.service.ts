@@ -172,6 +172,7 @@ export class ProceduresService {
     return this.keep(work, null, { name, definition: apart(from.definition) });
   }
 
+  /** Whether the firm keeps a procedure of this id. */
   async has(work: Work, procedureId: string): Promise<boolean> {
     const found = await work.tx
       .select({ id: procedures.id })
@@ -180,6 +181,7 @@ export class ProceduresService {
     return found.length > 0;
   }
 
+  /** A procedure as it is kept. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, procedureId: string): Promise<KeptProcedure> {
     const [found] = await work.tx
       .select()

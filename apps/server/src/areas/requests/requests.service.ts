@@ -142,6 +142,7 @@ export class RequestsService {
     return work.tx.update(requestItems).set(set).where(eq(requestItems.id, itemId));
   }
 
+  /** Takes in a file for an item that is asked for, from whoever is in the portal. */
   async upload(work: Work, itemId: string, file: Upload): Promise<void> {
     const found = await this.find(work, itemId);
     notAccepted(found.item);
@@ -168,6 +169,7 @@ export class RequestsService {
     await this.answer(work, found, { kind: 'question', text }, found.item.state, `asked about ${found.item.name}: "${text}"`);
   }
 
+  /** Notes the client's word that there is nothing of an item, and why. */
   async doesNotApply(work: Work, itemId: string, text: string): Promise<void> {
     const found = await this.find(work, itemId);
     notAccepted(found.item);

@@ -46,6 +46,7 @@ export class RuleBook {
     return ids.flatMap((id) => (this.knows(id) ? [this.byId(id)] : []));
   }
 
+  /** Whether there is a rule of this id, shipped or the firm's own. */
   knows(id: string): boolean {
     return this.own.has(id) || RULES.some((rule) => rule.id === id);
   }

@@ -177,6 +177,7 @@ export class LinesService implements OnModuleInit {
     return after.filter((id) => (before.includes(id) ? line.ruleIds.includes(id) : !elsewhere.has(id)));
   }
 
+  /** Lines put together by the id of their client. */
   static byClient(all: readonly LineOfService[]): Map<string, ServiceLine[]> {
     const found = new Map<string, ServiceLine[]>();
     for (const { line } of all) found.set(line.clientId, [...(found.get(line.clientId) ?? []), line]);
@@ -214,31 +215,37 @@ export class LinesService implements OnModuleInit {
     return { service: found.service, line: { ...found.line, ...(await this.fromInput(work, client, found.service, input, lineId)) } };
   }
 
+  /** Changes rhythm, people, fee and dates of a line. @throws Problem "changed-meanwhile" when somebody else changed it since */
   async change(work: Work, lineId: string, input: ChangeServiceLine): Promise<void> {
     const { line } = await this.changed(work, lineId, input);
     await this.write(work, lineId, input.version, line, `changed "${line.name}"`);
   }
 
+  /** A line as it would be if it rested between two days; nothing is written. */
   static paused(line: ServiceLine, { from, until }: Pick<PauseLine, 'from' | 'until'>): Pause[] {
     return [...line.pauses.filter((one) => one.until !== null && one.until < from), { from, until: until ?? null }];
   }
 
+  /** Lets a line rest between two days: no period that ends in between brings work. */
   async pause(work: Work, lineId: string, { from, until, version }: PauseLine): Promise<void> {
     const { line } = await this.get(work, lineId);
     const words = until ? `from ${fullDate(civil(from))} to ${fullDate(civil(until))}` : `from ${fullDate(civil(from))} until it is resumed`;
     await this.write(work, lineId, version, { pauses: LinesService.paused(line, { from, until }) }, `let "${line.name}" rest ${words}`);
   }
 
+  /** A line as it would be if it went on from a day; nothing is written. */
   static resumed(line: ServiceLine, { on }: Pick<ResumeLine, 'on'>): Pause[] {
     const last = civil(on).subtract({ days: 1 }).toString();
     return line.pauses.flatMap((one) => (one.until !== null && one.until < on ? [one] : one.from > last ? [] : [{ from: one.from, until: last }]));
   }
 
+  /** Lets a line that rests go on from a day. */
   async resume(work: Work, lineId: string, { on, version }: ResumeLine): Promise<void> {
     const { line } = await this.get(work, lineId);
     await this.write(work, lineId, version, { pauses: LinesService.resumed(line, { on }) }, `resumed "${line.name}" on ${fullDate(civil(on))}`);
   }
 
+  /** Ends a line on a day, with the reason. */
   async stop(work: Work, lineId: string, { endsOn, reason, version }: StopLine): Promise<void> {
     const { line } = await this.get(work, lineId);
     if (endsOn < line.startsOn)
@@ -259,6 +266,7 @@ export class LinesService implements OnModuleInit {
     await this.events.record(work, ServiceLineChanged, { what, clientId: before.clientId, before: { ...before }, after: { ...changed }, payload: { lineId } });
   }
 
+  /** A line with its service. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, lineId: string): Promise<LineOfService> {
     const [found] = await this.select(work).where(eq(serviceLines.id, lineId));
     if (!found) throw Problem.notFound('service line');

@@ -23,6 +23,7 @@ export class ServiceQueries implements OnModuleInit {
     this.present.register('service line', (work, id) => this.lineAtPresent(work, id));
   }
 
+  /** The services of the firm in its order; fees only for whoever sees them. Minor units. */
   async list(work: Work): Promise<ServiceView[]> {
     const found = await rows<Omit<ServiceView, 'rules' | 'phases'> & { definition: Procedure }>(
       work.tx,
@@ -64,6 +65,7 @@ export class ServiceQueries implements OnModuleInit {
     return line && (await this.linesOf(work, line.clientId)).find((one) => one.id === lineId);
   }
 
+  /** What a client has of each service, with what it comes to in a year. Minor units. */
   async linesOf(work: Work, clientId: string): Promise<ServiceLineView[]> {
     const found = await rows<Omit<ServiceLineView, 'perYear' | 'rules'>>(
       work.tx,

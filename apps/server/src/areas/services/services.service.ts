@@ -178,6 +178,7 @@ export class ServicesService {
     });
   }
 
+  /** A service as it is kept. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, serviceId: string): Promise<Service> {
     const [service] = await work.tx
       .select()

@@ -21,6 +21,7 @@ export class SignatureQueries {
     );
   }
 
+  /** What the portal shows of these asks: the document and its size in bytes. */
   async portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
     return new Map((await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes }) => [askId, { documentName, bytes }]));
   }

@@ -28,6 +28,7 @@ export class AccountService {
     private readonly events: Events,
   ) {}
 
+  /** What a person sees of the own account: sessions, devices, second step, other firms. */
   async view(work: Work, token: string): Promise<OwnAccount> {
     const own = await work.tx
       .select()
@@ -72,6 +73,7 @@ export class AccountService {
     return person!;
   }
 
+  /** Ends one of one's own sessions by the beginning of its hash. @throws Problem "not-found" */
   async endSession(work: Work, id: string): Promise<void> {
     const ended = await work.tx
       .delete(sessions)
@@ -81,6 +83,7 @@ export class AccountService {
     this.sessions.forgetAfter(work);
   }
 
+  /** Ends all of one's own sessions in this firm but the one that asks. */
   async endOthers(work: Work, token: string): Promise<void> {
     await this.sessions.endAll(work.tx, staffId(work), token);
     this.sessions.forgetAfter(work);
@@ -139,6 +142,7 @@ export class AccountService {
     return codes;
   }
 
+  /** Turns the second step off, with a code of it. @throws Problem at "code" */
   async dropSecondStep(work: Work, code: string): Promise<void> {
     const personId = await this.signIn.personOf(work);
     await within(work.tx, async () => {

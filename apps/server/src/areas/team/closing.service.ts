@@ -16,6 +16,7 @@ export class ClosingService {
     private readonly events: Events,
   ) {}
 
+  /** The firm's own closing days, and the holidays of its country beside them. */
   view(work: Work): ClosingDays {
     const own = work.firm.closingDays;
     const [from, until] = [work.today.toString(), work.today.add({ months: 12 }).toString()];

@@ -24,6 +24,7 @@ export class DoorsService {
     private readonly events: Events,
   ) {}
 
+  /** The firm's rules for sessions and sign-in. */
   view({ firm }: Work): FirmDoors {
     const { mailAddress, secondStepRequired, idleMinutes, sessionHours, adminIdleMinutes, adminSessionHours } = firm;
     return { secondStepRequired, idleMinutes, sessionHours, adminIdleMinutes, adminSessionHours, mailAddress: mailAddress ?? undefined };

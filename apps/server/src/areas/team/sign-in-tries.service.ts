@@ -43,6 +43,7 @@ export class SignInTries {
     ];
   }
 
+  /** Whether one of these doors was tried too often a short while ago. */
   async anyShut(doors: Door[]): Promise<boolean> {
     let shut = false;
     for (const { rule, kind, of } of doors) if ((await this.tries.take(rule, kind, of)) !== null) shut = true;

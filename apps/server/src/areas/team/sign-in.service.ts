@@ -171,6 +171,7 @@ export class SignInService {
     return token;
   }
 
+  /** The person with an address, however it is written; nothing where there is none. */
   byEmail(email: string): Promise<Person | undefined> {
     return this.database.transaction({ within: true }, async (tx) => (await tx.select().from(people).where(eq(people.email, email.toLowerCase())))[0], {
       readOnly: true,

@@ -134,6 +134,7 @@ export class StaffSessions implements StaffIdentities {
       .where(eq(sessions.tokenHash, hashOf(token)));
   }
 
+  /** Ends the session of a token; one that is not known is left alone. */
   async end(token: string): Promise<void> {
     const tokenHash = hashOf(token);
     const [session] = await this.database.transaction({ secret: tokenHash }, (tx) => tx.select().from(sessions).where(eq(sessions.tokenHash, tokenHash)), {

@@ -96,6 +96,7 @@ export class TeamService implements OnModuleInit {
     await work.tx.update(members).set({ allClients }).where(eq(members.id, memberId));
   }
 
+  /** The people of the firm as everybody in it sees them. */
   async list(work: Work): Promise<MemberView[]> {
     const found = await work.tx.select().from(members).where(eq(members.firmId, work.firm.id)).orderBy(members.id);
     return found.map(({ id, name, shortName, role, does, standing }) => ({ id, name, shortName, role, does, standing }));
@@ -142,6 +143,7 @@ export class TeamService implements OnModuleInit {
     }));
   }
 
+  /** A person of the firm. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, memberId: string): Promise<Member> {
     const [member] = await work.tx
       .select()
@@ -180,6 +182,7 @@ export class TeamService implements OnModuleInit {
     await this.events.record(work, MemberInvited, { what: `invited ${member.name} again`, payload: { memberId } });
   }
 
+  /** Changes role, hours, working week or last day of a person. @throws Problem where the last administrator would be lost */
   async change(work: Work, memberId: string, input: ChangeMember): Promise<void> {
     const member = await this.get(work, memberId);
     if (member.role === 'administrator' && input.role !== 'administrator') await this.mustKeepAdministrator(work, memberId);
@@ -267,6 +270,7 @@ export class TeamService implements OnModuleInit {
     }
   }
 
+  /** Notes days on which a person does not work. @throws Problem at the field for days that cannot be */
   async addLeave(work: Work, memberId: string, input: AddLeave): Promise<void> {
     const member = await this.get(work, memberId);
     if (input.until < input.from) throw Problem.invalid([{ field: 'until', message: 'The last day is on or after the first.' }]);
@@ -274,6 +278,7 @@ export class TeamService implements OnModuleInit {
     await this.events.record(work, MemberChanged, { what: `recorded leave of ${member.name}: ${input.what}`, after: input, payload: { memberId } });
   }
 
+  /** Takes noted leave away. @throws Problem "not-found" also for one of another firm */
   async removeLeave(work: Work, memberId: string, leaveId: string): Promise<void> {
     const member = await this.get(work, memberId);
     const [removed] = await work.tx

@@ -14,6 +14,7 @@ import { timeEntries } from './time.tables';
 export class TimeQueries {
   constructor(private readonly team: TeamService) {}
 
+  /** The timer that runs for whoever acts; null when none does. */
   async timer(work: Work): Promise<TimerView | null> {
     const [timer] = await rows<TimerView>(
       work.tx,
@@ -41,6 +42,7 @@ export class TimeQueries {
     return found!.minutes;
   }
 
+  /** Time recorded on a job, the newest first; values only for whoever sees fees. Minutes, minor units. */
   ofJob(work: Work, jobId: string): Promise<TimeEntryView[]> {
     return this.entries(work, sql`e.job_id = ${jobId}`);
   }

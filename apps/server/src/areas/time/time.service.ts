@@ -48,6 +48,7 @@ export class TimeService implements OnModuleInit {
     this.held.hold(timeEntries);
   }
 
+  /** Records time on a job at the rate that holds on its day. Minutes. @returns its id */
   async record(work: Work, input: AddTimeEntry): Promise<string> {
     if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
     mustBeRecent(work, input.on);
@@ -107,6 +108,7 @@ export class TimeService implements OnModuleInit {
     return found;
   }
 
+  /** Records an expense on a job. Minor units. @returns its id */
   async spend(work: Work, input: AddExpense): Promise<string> {
     const job = await this.jobs.get(work, input.jobId);
     if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet.' }]);

@@ -15,6 +15,7 @@ export class TimeWholeFile {
     private readonly team: TeamService,
   ) {}
 
+  /** What time brings to a client's whole file: entries and expenses, their values for whoever sees fees. */
   async parts(work: Work, { id, fees }: FileOf): Promise<ZipEntry[]> {
     const names = await this.team.names(work);
     const numbers = await this.jobs.numbersOf(work, id);
