@@ -1,7 +1,7 @@
 import type {
   AuditPage,
   ChangeGrants,
-  ChangeStanding,
+  ChangeMemberStatus,
   ClientViewer,
   GrantOutcome,
   GrantTarget,
@@ -28,7 +28,7 @@ export const makeGroup = post('/api/groups', 'grant clients', { input: a<GroupIn
 export const changeGroup = put('/api/groups/:id', 'grant clients', { input: a<GroupInput>('GroupInput') });
 export const removeGroup = remove('/api/groups/:id', 'grant clients');
 export const openTasks = get('/api/team/:id/open-tasks', 'run firm', { answer: a<OpenTask[]>('OpenTask[]') });
-export const setStanding = post('/api/team/:id/standing', 'run firm', { input: a<ChangeStanding>('ChangeStanding') });
+export const setStanding = post('/api/team/:id/standing', 'run firm', { input: a<ChangeMemberStatus>('ChangeMemberStatus') });
 export const audit = get('/api/audit', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: a<AuditPage>('AuditPage') });
 export const kinds = get('/api/audit/kinds', 'run firm', { answer: a<string[]>('string[]') });
 export const auditFile = get('/api/audit.csv', 'run firm', { query: a<AuditQuery>('AuditQuery'), answer: FILE, again: true, takesAlong: 'the audit trail' });

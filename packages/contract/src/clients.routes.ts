@@ -5,7 +5,7 @@ import type {
   AddNote,
   AlikeClient,
   ChangeClient,
-  ChangeClientStanding,
+  ChangeClientStatus,
   ChangeNote,
   ClientView,
   DetailFieldInput,
@@ -61,7 +61,7 @@ export const mergePreview = get('/api/clients/:id/merge/:other', 'change clients
 export const merge = post('/api/clients/:id/merge', 'change clients', { input: a<MergeClients>('MergeClients') });
 export const view = get('/api/clients/:id', 'see clients', { answer: a<ClientView>('ClientView') });
 export const change = patch('/api/clients/:id', 'change clients', { input: a<ChangeClient>('ChangeClient') });
-export const setStanding = post('/api/clients/:id/standing', 'change clients', { input: a<ChangeClientStanding>('ChangeClientStanding') });
+export const setStanding = post('/api/clients/:id/standing', 'change clients', { input: a<ChangeClientStatus>('ChangeClientStatus') });
 export const addNote = post('/api/clients/:id/notes', 'do work', { input: a<AddNote>('AddNote'), answer: a<Added>('Added'), once: true });
 export const changeNote = patch('/api/notes/:id', 'do work', { input: a<ChangeNote>('ChangeNote') });
 /** Phone notes that wait for whoever asks. */

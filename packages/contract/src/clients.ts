@@ -88,14 +88,14 @@ export class DetailFieldInput {
 
 export type DetailFieldView = DetailField;
 
-export class ChangeClientStanding {
+export class ChangeClientStatus {
   @IsIn(STANDINGS)
   standing: Standing;
 
   @IsDay({ message: 'Give the day from which it holds.' })
   on: string;
 
-  @WantedIf((o: ChangeClientStanding) => o.standing === 'former' || o.reason !== undefined)
+  @WantedIf((o: ChangeClientStatus) => o.standing === 'former' || o.reason !== undefined)
   @Trimmed()
   @IsNotEmpty({ message: 'Say why: whoever comes after you will want to know.' })
   @IsText(300, 'A reason')

@@ -1,5 +1,5 @@
 import type { ScheduleEffect } from './almanac';
-import type { ChangeClient, ChangeClientStanding } from './clients';
+import type { ChangeClient, ChangeClientStatus } from './clients';
 import type { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from './lines';
 import type { KeepRule } from './rules';
 import type { KeepService } from './services';
@@ -10,7 +10,7 @@ export const client = post('/api/clients/:id/effect', 'change clients', {
   answer: a<ScheduleEffect>('ScheduleEffect'),
 });
 export const standing = post('/api/clients/:id/standing/effect', 'change clients', {
-  input: a<ChangeClientStanding>('ChangeClientStanding'),
+  input: a<ChangeClientStatus>('ChangeClientStatus'),
   answer: a<ScheduleEffect>('ScheduleEffect'),
 });
 export const newLine = post('/api/clients/:id/lines/effect', 'change clients', {

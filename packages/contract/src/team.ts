@@ -2,7 +2,7 @@ import { ArrayMaxSize, ArrayMinSize, ArrayNotEmpty, IsArray, IsBoolean, IsIn, Is
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
 import { IsDay, IsLine, IsMail, IsMoney, LeftOut, Trimmed, WantedIf } from './checks';
 
-export type MemberStanding = 'invited' | 'active' | 'suspended' | 'left';
+export type MemberStatus = 'invited' | 'active' | 'suspended' | 'left';
 
 export interface MemberView {
   id: string;
@@ -11,7 +11,7 @@ export interface MemberView {
   shortName: string;
   role: Role;
   does: string;
-  standing: MemberStanding;
+  standing: MemberStatus;
 }
 
 /** A person of the firm in the list of the team. */
@@ -120,7 +120,7 @@ export class AddRate {
   costPerHour?: number;
 }
 
-export class ChangeStanding {
+export class ChangeMemberStatus {
   @IsIn(['active', 'suspended', 'left'])
   standing: 'active' | 'suspended' | 'left';
 
@@ -240,7 +240,7 @@ export interface ClientViewer {
   memberId: string;
   name: string;
   role: Role;
-  standing: MemberStanding;
+  standing: MemberStatus;
   sees: boolean;
   /** Why, or why not. */
   why: string;
@@ -253,7 +253,7 @@ export interface PersonSight {
   memberId: string;
   name: string;
   role: Role;
-  standing: MemberStanding;
+  standing: MemberStatus;
   allClients: boolean;
   rights: Right[];
   sentence: string;

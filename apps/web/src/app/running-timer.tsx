@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { Temporal } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import type { TimerView } from '@steady/contract/time';
-import { useSay } from '../ui/toasts';
+import { useNotify } from '../ui/toasts';
 import { send, useData } from './api';
 import { useKeys } from './keys';
 
@@ -24,13 +24,13 @@ function useMinutes(timer: TimerView | null, now: string | null): number {
 
 /** The running timer in the contents line: how long, on what; pressing it goes there, `t` stops it. */
 export function RunningTimer() {
-  const say = useSay();
+  const notify = useNotify();
   const { data } = useData(timerRoutes.timer);
   const timer = data?.timer ?? null;
   const minutes = useMinutes(timer, data?.now ?? null);
   const stop = async () => {
     const { minutes: recorded } = await send(timerRoutes.stop, {});
-    if (recorded !== null) say(`Stopped. ${formatHours(recorded)} recorded.`);
+    if (recorded !== null) notify(`Stopped. ${formatHours(recorded)} recorded.`);
   };
   useKeys(timer ? [{ press: 't', does: 'stop the timer', act: () => void stop() }] : []);
   if (!timer) return null;

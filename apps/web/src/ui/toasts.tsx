@@ -13,13 +13,13 @@ const Context = createContext<(words: string, tone?: Tone) => void>(() => undefi
 /** Short words at the foot of the page about what was just done, or why it was not. */
 export function Toasts({ children }: { children: ReactNode }) {
   const [shown, setShown] = useState<Toast[]>([]);
-  const say = useCallback((words: string, tone: Tone = 'done') => {
+  const notify = useCallback((words: string, tone: Tone = 'done') => {
     const id = Math.random();
     setShown((now) => [...now.slice(-2), { id, words, tone }]);
     window.setTimeout(() => setShown((now) => now.filter((toast) => toast.id !== id)), STAYS);
   }, []);
   return (
-    <Context value={say}>
+    <Context value={notify}>
       {children}
       <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-4 z-[60] flex flex-col items-center gap-2 px-4">
         {shown.map((toast) => (
@@ -35,4 +35,4 @@ export function Toasts({ children }: { children: ReactNode }) {
   );
 }
 
-export const useSay = () => useContext(Context);
+export const useNotify = () => useContext(Context);

@@ -1,6 +1,6 @@
 import { type Entered, type FactDefinition, type Given, type KeyedFact, type Kept, keptOf, keyed, linesOf } from '../facts';
 import type { KnownFacts } from '../facts';
-import { FORM_WORDS, LEGAL_FORMS, PAYMENT_METHODS, STANDINGS, VAT_GROUPS, WAYS, WAY_WORDS, isRegisteredForm } from './vocabularies';
+import { FORM_WORDS, LEGAL_FORMS, PAYMENT_METHODS, CLIENT_STATUSES, VAT_GROUPS, WAYS, WAY_WORDS, isRegisteredForm } from './vocabularies';
 
 /**
  * Every fact that is kept of a client, once. The table's columns, the inputs and their checks, imports, merges, columns
@@ -41,7 +41,7 @@ export const CLIENT_FACTS = {
     label: 'Standing',
     required: true,
     start: 'active',
-    choices: STANDINGS,
+    choices: CLIENT_STATUSES,
     headings: ['status'],
     also: { client: 'active', inactive: 'former', lead: 'prospect' },
   },

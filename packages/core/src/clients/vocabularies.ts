@@ -14,8 +14,8 @@ export type Way = (typeof WAYS)[number];
 export const PAYMENT_METHODS = ['bank transfer', 'direct debit', 'card', 'cash or cheque'] as const;
 export type PaymentMethod = (typeof PAYMENT_METHODS)[number];
 
-export const STANDINGS = ['prospect', 'active', 'former'] as const;
-export type Standing = (typeof STANDINGS)[number];
+export const CLIENT_STATUSES = ['prospect', 'active', 'former'] as const;
+export type ClientStatus = (typeof CLIENT_STATUSES)[number];
 
 /** Legal forms as they stand at the head of a record. */
 export const FORM_WORDS: Record<LegalForm, string> = {

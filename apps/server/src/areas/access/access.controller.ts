@@ -5,7 +5,7 @@ import { AuditQuery } from '@steady/contract/queries';
 import {
   type AuditRow,
   ChangeGrants,
-  ChangeStanding,
+  ChangeMemberStatus,
   type ClientViewer,
   type GrantOutcome,
   GrantTarget,
@@ -94,7 +94,7 @@ export class AccessController {
     return this.tasks.openTasksOf(work, memberId);
   }
 
-  @Does(routes.setStanding, { input: ChangeStanding })
+  @Does(routes.setStanding, { input: ChangeMemberStatus })
   setStanding({ work, at: { id: memberId }, input }: Asked<typeof routes.setStanding>): Promise<void> {
     return this.access.setStanding(work, memberId, input);
   }

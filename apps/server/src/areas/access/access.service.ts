@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
-import type { ChangeStanding, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
+import type { ChangeMemberStatus, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -220,7 +220,7 @@ export class AccessService implements OnModuleInit {
   }
 
   /** Suspends a person, lets them in again or records that they left; what they had open goes to somebody else. */
-  async setStanding(work: Work, memberId: string, { standing, handTo }: ChangeStanding): Promise<void> {
+  async setStanding(work: Work, memberId: string, { standing, handTo }: ChangeMemberStatus): Promise<void> {
     if (standing !== 'active') {
       const open = await this.tasks.openTasksOf(work, memberId);
       if (open.length > 0 && handTo === undefined)

@@ -33,7 +33,7 @@ import { AlmanacService } from './almanac.service';
 import { FeedsService } from './feeds.service';
 import { RehearsalQueries } from './rehearsal.queries';
 import { SeasonService } from './season.service';
-import { ObligationStandingService } from './standing.service';
+import { ObligationStatusService } from './obligation-status.service';
 
 const WEEKS = 8;
 
@@ -56,7 +56,7 @@ export class AlmanacController {
   constructor(
     private readonly almanac: AlmanacService,
     private readonly queries: AlmanacQueries,
-    private readonly standing: ObligationStandingService,
+    private readonly standing: ObligationStatusService,
     private readonly rehearsal: RehearsalQueries,
     private readonly season: SeasonService,
     private readonly feed: FeedsService,

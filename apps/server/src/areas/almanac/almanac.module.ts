@@ -16,7 +16,7 @@ import { FeedsService } from './feeds.service';
 import { PlanningService } from './planning.service';
 import { RehearsalQueries } from './rehearsal.queries';
 import { SeasonService } from './season.service';
-import { ObligationStandingService } from './standing.service';
+import { ObligationStatusService } from './obligation-status.service';
 import { nextDueOfClient } from './of-clients.queries';
 
 @Area({
@@ -27,7 +27,7 @@ import { nextDueOfClient } from './of-clients.queries';
     AlmanacToday,
     PlanningService,
     AlmanacService,
-    ObligationStandingService,
+    ObligationStatusService,
     SeasonService,
     FeedsService,
     RehearsalQueries,

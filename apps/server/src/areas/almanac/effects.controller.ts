@@ -1,6 +1,6 @@
 import { Controller } from '@nestjs/common';
 import type { ScheduleEffect } from '@steady/contract/almanac';
-import { ChangeClient, ChangeClientStanding } from '@steady/contract/clients';
+import { ChangeClient, ChangeClientStatus } from '@steady/contract/clients';
 import * as routes from '@steady/contract/effects.routes';
 import { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from '@steady/contract/lines';
 import { KeepRule } from '@steady/contract/rules';
@@ -29,7 +29,7 @@ export class EffectsController {
     return this.ofClient(work, await this.clients.changed(work, id, input));
   }
 
-  @Does(routes.standing, { input: ChangeClientStanding })
+  @Does(routes.standing, { input: ChangeClientStatus })
   async standing({ work, at: { id }, input: { standing, on } }: Asked<typeof routes.standing>): Promise<ScheduleEffect> {
     const client = await this.clients.get(work, id);
     return this.ofClient(work, { ...client, standing, endedOn: standing === 'former' ? on : null });

@@ -1,4 +1,4 @@
 export { AlmanacQueries } from './almanac.queries';
 export { AlmanacService } from './almanac.service';
 export { SeasonService } from './season.service';
-export { ObligationStandingService } from './standing.service';
+export { ObligationStatusService as ObligationStandingService } from './obligation-status.service';

@@ -7,7 +7,7 @@ import {
   AddNote,
   type AlikeClient,
   ChangeClient,
-  ChangeClientStanding,
+  ChangeClientStatus,
   ChangeNote,
   type ClientView,
   DetailFieldInput,
@@ -151,7 +151,7 @@ export class ClientsController {
     await this.clients.change(work, id, input);
   }
 
-  @Does(routes.setStanding, { input: ChangeClientStanding })
+  @Does(routes.setStanding, { input: ChangeClientStatus })
   setStanding({ work, at: { id }, input }: Asked<typeof routes.setStanding>): Promise<void> {
     return this.clients.setStanding(work, id, input);
   }

@@ -8,7 +8,7 @@ import { whyNotDetail } from '@steady/core/details';
 import { NameIndex, plainIdentifier } from '@steady/core/matching';
 import { fullDate } from '@steady/core/words';
 import type { AlikeAsked } from '@steady/contract/queries';
-import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStanding, ClientFactsInput } from '@steady/contract/clients';
+import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStatus, ClientFactsInput } from '@steady/contract/clients';
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -275,7 +275,7 @@ export class ClientsService {
   }
 
   /** Makes a prospect a client, a client a former one, or takes one back, with the day and the reason. */
-  async setStanding(work: Work, clientId: string, input: ChangeClientStanding): Promise<void> {
+  async setStanding(work: Work, clientId: string, input: ChangeClientStatus): Promise<void> {
     const before = await this.get(work, clientId);
     if (before.version !== input.version) throw Problem.stale('client', clientId);
     const { standing, on, reason = null } = input;

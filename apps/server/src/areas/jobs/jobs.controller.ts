@@ -22,7 +22,7 @@ import { JobsFilter, OfProcedure, OfRecord } from '@steady/contract/queries';
 import { AddTask, ChangeTask, TickCheck, TickTask, type Ticked } from '@steady/contract/tasks';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
-import { JobStandingService } from './job-standing.service';
+import { JobStatusService } from './job-status.service';
 import { JobQueries, type JobsAsked } from './jobs.queries';
 import { JobsService } from './jobs.service';
 import { TaskChangesService } from './task-changes.service';
@@ -48,7 +48,7 @@ export class JobsController {
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
     private readonly changes: TaskChangesService,
-    private readonly standing: JobStandingService,
+    private readonly standing: JobStatusService,
     private readonly queries: JobQueries,
     private readonly saved: SavedLists,
   ) {}

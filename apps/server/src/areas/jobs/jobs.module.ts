@@ -15,7 +15,7 @@ import { JobParts } from './job-parts';
 import { JobAsks } from './job-asks';
 import { JobBatches } from './job-batches.service';
 import { JobMovesService } from './job-moves.service';
-import { JobStandingService } from './job-standing.service';
+import { JobStatusService } from './job-status.service';
 import { JobVersionsService } from './job-versions.service';
 import { JobsController } from './jobs.controller';
 import { JobQueries } from './jobs.queries';
@@ -36,7 +36,7 @@ import { TasksService } from './tasks.service';
     JobsService,
     TasksService,
     TaskChangesService,
-    JobStandingService,
+    JobStatusService,
     JobBatches,
     JobVersionsService,
     JobQueries,

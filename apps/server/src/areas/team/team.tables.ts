@@ -1,6 +1,6 @@
 import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Right, Role } from '@steady/core/access';
-import type { MemberStanding } from '@steady/contract/team';
+import type { MemberStatus } from '@steady/contract/team';
 import { bySecret, day, firmId, fromWithin, id, moment, money, ownFirm, whileSigningIn } from '../../platform/database';
 
 /** A person who signs in, apart from the firms for which they work. Seen only while signing in or being invited. */
@@ -49,7 +49,7 @@ export const members = pgTable(
     does: text('does').notNull(),
     /** Minutes of work for each weekday, Monday first. */
     weekdays: jsonb('weekdays').$type<number[]>().notNull(),
-    standing: text('standing').$type<MemberStanding>().notNull().default('active'),
+    standing: text('standing').$type<MemberStatus>().notNull().default('active'),
     /** Sees every client, also those to come; otherwise those granted one by one. */
     allClients: boolean('all_clients').notNull().default(false),
     /** The last day of access; no end where none is given. */

@@ -5,7 +5,7 @@ import type { GrantTarget, MemberView } from '@steady/contract/team';
 import { ProblemError, send, useData } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { PeopleField } from './people-field';
 
 type By = 'word' | 'label' | 'partner' | 'manager';
@@ -20,7 +20,7 @@ const KEY: Record<By, keyof GrantTarget> = { word: 'find', label: 'label', partn
 
 /** Grants clients to one or several people: first which are meant is shown, each with a tick, then it is done. */
 export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: string; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const [people, setPeople] = useState<string[]>(to ? [to] : []);
   const [groups, setGroups] = useState<string[]>([]);
   const { data: known = [] } = useData(accessRoutes.listGroups);
@@ -48,7 +48,7 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
     setBusy(true);
     try {
       const { said } = await send(accessRoutes.grant, {}, { memberIds: people, groupIds: groups, clientIds: chosen.map((client) => client.id) });
-      say(said);
+      notify(said);
       onClose();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;

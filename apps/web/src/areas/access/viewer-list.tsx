@@ -4,18 +4,18 @@ import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { LedgerTable } from '../../ui/ledger-table';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 
 /** Who can see this client, and why; granted and taken back in place. */
 export function ViewerList({ client: { id: clientId } }: { client: { id: string } }) {
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const { act, busy } = useAct();
   const { data: viewers } = useData(accessRoutes.viewers, { id: clientId });
   if (!viewers) return null;
   const seeing = viewers.filter((viewer) => viewer.sees);
   const change = (does: 'grant' | 'takeBack', memberId: string) =>
-    act(async () => say((await send(accessRoutes[does], {}, { memberIds: [memberId], clientIds: [clientId] })).said));
+    act(async () => notify((await send(accessRoutes[does], {}, { memberIds: [memberId], clientIds: [clientId] })).said));
   return (
     <>
       <p className="mb-2">

@@ -11,7 +11,7 @@ import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf } from '../../ui/words';
-import { StandingLeaf } from './standing-leaf';
+import { DeadlineStatusLeaf } from './deadline-status-leaf';
 
 /** Where a deadline stands: its job and what that waits for, the receipt, or when its job will begin. */
 function Stands({ of }: { of: ObligationView }) {
@@ -189,7 +189,7 @@ export function DeadlineTable({
         to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)}
         empty={empty}
       />
-      {standing && <StandingLeaf of={standing} onClose={() => setStanding(null)} />}
+      {standing && <DeadlineStatusLeaf of={standing} onClose={() => setStanding(null)} />}
     </>
   );
 }

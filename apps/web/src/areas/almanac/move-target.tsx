@@ -7,7 +7,7 @@ import { useAct } from '../../app/use-act';
 import { DateField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 
 export function useMoveTarget() {
   const { act } = useAct();
@@ -23,13 +23,13 @@ const hours = (minutes: number) => Math.round(minutes / 60);
 
 /** Moves our own target of a job by typing a day; what it does to the load of the weeks stands beside it. */
 export function MoveTargetLeaf({ of, weeks, onClose }: { of: ObligationView; weeks: AlmanacView['weeks']; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<MoveTarget>({
     input: MoveTarget,
     start: { targetOn: of.targetOn, version: of.jobVersion ?? 1 },
     submit: async (values) => {
       await send(almanacRoutes.moveTarget, { id: of.jobId! }, values);
-      say(`Our target of ${of.name} is ${fullDate(civil(values.targetOn))} now.`);
+      notify(`Our target of ${of.name} is ${fullDate(civil(values.targetOn))} now.`);
       onClose();
     },
   });

@@ -8,7 +8,7 @@ import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { useAlmanacFilter } from './almanac-filter';
 import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
@@ -18,7 +18,7 @@ import { Ribbon } from './ribbon';
 /** Eight weeks as columns; press one and its deadlines open below. A job's own target is moved by dragging its row onto a week. */
 export function RibbonView({ frame }: { frame: Frame }) {
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const [search, setSearch] = useSearchParams();
   const { filter } = useAlmanacFilter();
   const [dragged, setDragged] = useState<{ of: ObligationView; over: string | null } | null>(null);
@@ -65,7 +65,7 @@ export function RibbonView({ frame }: { frame: Frame }) {
     const { of } = dragged!;
     setDragged(null);
     const day = targetIn(of, onto);
-    if (!day) return say(`${of.name} is due ${fullDate(civil(of.dueOn))}: our target lies before it. A deadline moves only by an extension.`, 'problem');
+    if (!day) return notify(`${of.name} is due ${fullDate(civil(of.dueOn))}: our target lies before it. A deadline moves only by an extension.`, 'problem');
     if (day !== of.targetOn) void move(of, day);
   };
   return frame.page({

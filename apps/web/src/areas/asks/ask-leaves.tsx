@@ -5,17 +5,17 @@ import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { ReasonLeaf } from '../../ui/reason-leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 
 /** Changes what an ask is called, or by when it is wanted. */
 export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeAsk>({
     input: ChangeAsk,
     start: { title: ask.title, wantedBy: ask.wantedBy, version: ask.version },
     submit: async (values) => {
       await send(asksRoutes.change, { id: ask.id }, values);
-      say('Changed. The client sees it so from now on.');
+      notify('Changed. The client sees it so from now on.');
       onClose();
     },
   });
@@ -35,7 +35,7 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
 
 /** Withdraws an ask, with a reason. */
 export function WithdrawAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   return (
     <ReasonLeaf
       title={`Withdraw ${ask.title}`}
@@ -44,7 +44,7 @@ export function WithdrawAskLeaf({ ask, onClose }: { ask: AskView; onClose(): voi
       input={WithdrawAsk}
       submit={async (values) => {
         await send(asksRoutes.withdraw, { id: ask.id }, values);
-        say('Withdrawn. The client is not asked for it any more.');
+        notify('Withdrawn. The client is not asked for it any more.');
       }}
       onClose={onClose}
     />

@@ -5,7 +5,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { FirmViews } from '../team/firm-views';
 import { FilesKeptPart } from './files-kept';
@@ -14,12 +14,12 @@ import { FilesKeptPart } from './files-kept';
 export function BackupsPage() {
   const session = useSession();
   const { act, busy } = useAct();
-  const say = useSay();
+  const notify = useNotify();
   const { data, error } = useData(backupsRoutes.list);
   const make = async () => {
     const { proved, wrong } = await send(backupsRoutes.make, {});
-    if (proved) say('The backup is made, and was brought back on trial.');
-    else say(`The backup is not good: ${wrong}`, 'problem');
+    if (proved) notify('The backup is made, and was brought back on trial.');
+    else notify(`The backup is not good: ${wrong}`, 'problem');
   };
   if (error) return <Trouble error={error} />;
   if (!data) return null;

@@ -10,7 +10,7 @@ import { ChoiceField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useForeseen } from '../almanac/effect';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { Alike } from './alike';
 import { DetailInputs } from './detail-inputs';
 
@@ -47,7 +47,7 @@ export function ClientLeaf(props: Props) {
 }
 
 function OpenLeaf({ onClose, client, onSaved }: Props) {
-  const say = useSay();
+  const notify = useNotify();
   const foreseen = useForeseen(effectsRoutes.client, { id: client?.id ?? '' }, 'the client’s facts changed');
   const { form, onSubmit, busy, problem, refusal } = useLeafForm<AddClient & ChangeClient>({
     input: (client ? ChangeClient : AddClient) as new () => AddClient & ChangeClient,
@@ -55,13 +55,13 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
     submit: async (values) => {
       if (!client) {
         const { id } = await send(clientsRoutes.add, {}, values);
-        say(`Added ${values.name}.`);
+        notify(`Added ${values.name}.`);
         return onSaved(id);
       }
       // A year-end, a registration or another fact may move dates: they are shown before they move.
       await foreseen.before(values, async () => {
         await send(clientsRoutes.change, { id: client.id }, values);
-        say(`Saved ${values.name}.`);
+        notify(`Saved ${values.name}.`);
         onSaved(client.id);
       });
     },

@@ -19,7 +19,7 @@ import { dayInWords, dueTone, dueWords } from '../../ui/words';
 import { ClientLeaf } from './client-leaf';
 import { MergeLeaf } from './merge-leaf';
 import { RelateLeaf } from './relate-leaf';
-import { StandingLeaf } from './standing-leaf';
+import { ClientStatusLeaf } from './client-status-leaf';
 import { ContactLeaf } from './contact-leaf';
 import { permissionsInWords } from './words';
 
@@ -258,7 +258,7 @@ export function ClientPage() {
       ))}
       {shown && <shown.Body client={client} />}
       <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
-      {leaf === 'standing' && <StandingLeaf client={client} onClose={() => setLeaf(null)} />}
+      {leaf === 'standing' && <ClientStatusLeaf client={client} onClose={() => setLeaf(null)} />}
       {leaf === 'related' && <RelateLeaf client={client} onClose={() => setLeaf(null)} />}
       {leaf === 'merge' && <MergeLeaf client={client} onClose={() => setLeaf(null)} />}
       {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}

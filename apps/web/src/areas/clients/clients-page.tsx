@@ -17,7 +17,7 @@ import { useListState } from '../../ui/lists/list-state';
 import { SavedLists } from '../../ui/lists/saved-lists';
 import { useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { BulkLeaf } from './bulk-leaf';
 import { ClientLeaf } from './client-leaf';
@@ -44,7 +44,7 @@ const LIST = { list, ids, place, sums, fields, file };
 export function ClientsPage() {
   const session = useSession();
   const navigate = useNavigate();
-  const say = useSay();
+  const notify = useNotify();
   const { act, busy } = useAct();
   const [search, setSearch] = useSearchParams();
   const state = useListState(USUAL_COLUMNS);
@@ -71,7 +71,7 @@ export function ClientsPage() {
   const waiting = rows.filter((row) => row.values.waits).length;
   const undo = () =>
     act(async () => {
-      say((await send(clientsRoutes.undoMany, { id: done!.id! })).said);
+      notify((await send(clientsRoutes.undoMany, { id: done!.id! })).said);
       setDone(null);
     });
   const takeBack = () =>
@@ -81,7 +81,7 @@ export function ClientsPage() {
         const part = await send(jobsRoutes.takeBack, {}, { ids: begun!.ids.slice(at, at + 200) });
         [back, left] = [back + part.takenBack, left + part.left];
       }
-      say(`Took back ${counted(back, 'job')}.${left > 0 ? ` ${left} stay: somebody has worked on them, or something has gone out.` : ''}`);
+      notify(`Took back ${counted(back, 'job')}.${left > 0 ? ` ${left} stay: somebody has worked on them, or something has gone out.` : ''}`);
       setBegun(null);
     });
   return (

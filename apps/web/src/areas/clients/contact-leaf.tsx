@@ -6,13 +6,13 @@ import { send, useData } from '../../app/api';
 import { DateField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { AddressFields } from '../../ui/address-fields';
 
-const PERMISSIONS: { say: ContactPermission; words: string }[] = [
-  { say: 'getsRequests', words: 'Gets requests and answers them in the portal' },
-  { say: 'signs', words: 'Signs for the client' },
-  { say: 'pays', words: 'Gets bills and pays them' },
+const PERMISSIONS: { permission: ContactPermission; words: string }[] = [
+  { permission: 'getsRequests', words: 'Gets requests and answers them in the portal' },
+  { permission: 'signs', words: 'Signs for the client' },
+  { permission: 'pays', words: 'Gets bills and pays them' },
 ];
 
 /** What a person has a say in, each with a tick. */
@@ -21,7 +21,7 @@ function SayTicks<Values extends FieldValues>({ register }: { register: UseFormR
     <fieldset className="mt-1">
       <legend className="mb-0.5 text-table font-semibold">At this client</legend>
       {PERMISSIONS.map((one) => (
-        <TickField key={one.say} label={one.words} {...register(one.say as string as Path<Values>)} />
+        <TickField key={one.permission} label={one.words} {...register(one.permission as string as Path<Values>)} />
       ))}
     </fieldset>
   );
@@ -29,13 +29,13 @@ function SayTicks<Values extends FieldValues>({ register }: { register: UseFormR
 
 /** Adds a person to a client: a new one, or somebody known who acts for another client already. */
 export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ContactInput>({
     input: ContactInput,
     start: { name: '', email: '', phone: '', mobile: '', role: '', getsRequests: true, signs: true, pays: true },
     submit: async (values) => {
       await send(contactsRoutes.add, { id: clientId }, values);
-      say(`Added ${values.name}.`);
+      notify(`Added ${values.name}.`);
       onClose();
     },
   });
@@ -87,13 +87,13 @@ export function LinkLeaf({
   there?: { role: string | null } & Record<ContactPermission, boolean>;
   onClose(): void;
 }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<LinkContact>({
     input: LinkContact,
     start: { role: there?.role ?? '', getsRequests: there?.getsRequests ?? true, signs: there?.signs ?? true, pays: there?.pays ?? true },
     submit: async (values) => {
       await send(contactsRoutes.link, { id: clientId, contact: contact.id }, values);
-      say(there ? `Saved what ${contact.name} does here.` : `Linked ${contact.name}.`);
+      notify(there ? `Saved what ${contact.name} does here.` : `Linked ${contact.name}.`);
       onClose();
     },
   });
@@ -116,7 +116,7 @@ export function LinkLeaf({
 
 /** Facts of a person: the same wherever they act. */
 export function PersonLeaf({ person, onClose }: { person: PersonView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeContact>({
     input: ChangeContact,
     start: {
@@ -130,7 +130,7 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
     },
     submit: async (values) => {
       await send(contactsRoutes.change, { id: person.id }, values);
-      say(`Saved ${values.name}.`);
+      notify(`Saved ${values.name}.`);
       onClose();
     },
     // A wish is kept when somebody wrote down when and how they heard of it; the tick alone is none.

@@ -4,12 +4,12 @@ import { useNavigate } from 'react-router';
 import type { ClientView } from '@steady/contract/clients';
 import { ProblemError, send, useData } from '../../app/api';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { type ChosenClient, ClientField } from './client-field';
 
 /** Makes two records of one client into one: what differs is chosen fact by fact, what moves is counted first. */
 export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const navigate = useNavigate();
   const [other, setOther] = useState<ChosenClient | null>(null);
   const [take, setTake] = useState<string[]>([]);
@@ -34,7 +34,7 @@ export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): 
           take,
         },
       );
-      say(`${preview.going.name} is one with ${preview.kept.name} now.`);
+      notify(`${preview.going.name} is one with ${preview.kept.name} now.`);
       onClose();
       void navigate(`/clients/${client.id}`);
     } catch (caught) {

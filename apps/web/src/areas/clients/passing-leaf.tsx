@@ -5,7 +5,7 @@ import { send } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { Alike } from './alike';
 
 /** The same from anywhere: by its keys, or for what the search did not find. The prospect's page opens then. */
@@ -25,13 +25,13 @@ export function NewInPassing({ find = '', onClose }: { find?: string; onClose():
 
 /** Adds a prospect by name and address, in the middle of something else. */
 export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(): void; onAdded(id: string): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<AddInPassing>({
     input: AddInPassing,
     start: { name, email: '' },
     submit: async (values) => {
       const { id } = await send(clientsRoutes.addInPassing, {}, values);
-      say(`Added ${values.name} as a prospect. Complete its facts when you know them.`);
+      notify(`Added ${values.name} as a prospect. Complete its facts when you know them.`);
       onAdded(id);
     },
   });

@@ -10,7 +10,7 @@ import { useProgress } from '../../app/live';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { MappingTable } from './mapping-table';
 
@@ -30,7 +30,7 @@ const ORDER: Kind[] = ['wrong', 'doubtful', 'changed', 'new', 'same'];
 export function ImportPage() {
   const { id = '' } = useParams();
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const { act, busy } = useAct();
   const progress = useProgress(id);
   const [decided, setDecided] = useState<Record<number, string>>({});
@@ -51,8 +51,8 @@ export function ImportPage() {
       Bring in clients
     </Link>
   );
-  const bringIn = () => act(async () => say((await send(importsRoutes.bringIn, { id }, { decisions })).said));
-  const undo = () => act(async () => say((await send(clientsRoutes.undoMany, { id: view.bulkId! })).said));
+  const bringIn = () => act(async () => notify((await send(importsRoutes.bringIn, { id }, { decisions })).said));
+  const undo = () => act(async () => notify((await send(clientsRoutes.undoMany, { id: view.bulkId! })).said));
   if (view.coming) {
     const { done, total } = progress ?? view.coming;
     return (

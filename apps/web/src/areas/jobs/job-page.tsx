@@ -16,7 +16,7 @@ import { useAct } from '../../app/use-act';
 import { Day, Waits } from '../../ui/due';
 import { Confirm } from '../../ui/leaf';
 import { Note, Page, Trouble, Views } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { WorkingsLines, Worked } from '../../ui/workings';
 import { TimeLeaf } from '../time/time-leaf';
@@ -38,7 +38,7 @@ export function JobPage() {
   const { nameOf } = useTeam();
   const [open, setOpen] = useState<'hold' | 'stop' | 'move' | 'change' | 'time' | 'file' | 'workings' | null>(null);
   const [warned, setWarned] = useState<string | null>(null);
-  const say = useSay();
+  const notify = useNotify();
   const { data: job, error } = useData(jobsRoutes.view, { id });
   const { data: asks = [] } = useData(asksRoutes.ofJob, { id });
   const refused = asks.find((ask) => ask.state === 'refused');
@@ -66,13 +66,13 @@ export function JobPage() {
       await send(almanacRoutes.fileNow, { id: obligation!.id }, { anyway: warned !== null });
       setOpen(null);
       setWarned(null);
-      say(own ? 'Closed.' : 'On its way. The receipt comes by itself.');
+      notify(own ? 'Closed.' : 'On its way. The receipt comes by itself.');
       await navigate(base);
     } catch (problem) {
       if (!(problem instanceof ProblemError)) throw problem;
       // What is not done yet is said once; whoever confirms again means it.
       if (problem.problem.code === 'not-ready') setWarned(problem.message);
-      else say(problem.message, 'problem');
+      else notify(problem.message, 'problem');
     }
   };
   const unfinished = job.tasks.filter((task) => !task.doneAt && task.doneByEvent !== 'filed');

@@ -5,7 +5,7 @@ import { ProblemError, refresh, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { OpenAsks } from './open-asks';
 
@@ -22,7 +22,7 @@ const ACTS = { on: 'Move it', over: 'Move it past phases', back: 'Move it back',
 
 /** A sentence for each thing that a move will bring about, each with a tick, before it is made. */
 export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { day } = useSession();
   // Until somebody chooses it follows the job, which may have moved a moment ago.
   const [chosen, setChosen] = useState<string | null>(null);
@@ -53,7 +53,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       );
       // The page shows where the job stands now before it says so: another move begins from there.
       await refresh();
-      say(to === END ? 'The job is finished.' : `The job stands in ${preview?.to ?? 'its new phase'} now.`);
+      notify(to === END ? 'The job is finished.' : `The job stands in ${preview?.to ?? 'its new phase'} now.`);
       onClose();
     } catch (refused) {
       if (!(refused instanceof ProblemError)) throw refused;

@@ -8,7 +8,7 @@ import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { dayInWords } from '../../ui/words';
 import { SendingLeaf } from './sending-leaf';
 
@@ -22,7 +22,7 @@ interface Props {
 /** Writes to a client: own words or a kept message, then what each reads, word for word, then it goes, now or on a day. */
 export function WriteLeaf({ client, job, onClose }: Props) {
   const { day, today } = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const [preview, setPreview] = useState<SendPreview | null>(null);
   const { data: templates = [] } = useData(postRoutes.kept);
   const { data: jobs } = useData(jobsRoutes.list, job ? null : { status: 'open', client: client.id });
@@ -36,7 +36,7 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       }
       await send(postRoutes.write, {}, values);
       const to = preview.messages.map((message) => message.to).join(', ');
-      say(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : `Sent to ${to}.`);
+      notify(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : `Sent to ${to}.`);
       onClose();
     },
   });

@@ -17,7 +17,7 @@ import { TextField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
 import { Note, Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { type KnownFact, knownFact, useKnownFacts } from '../rules/condition-editor';
@@ -42,15 +42,15 @@ export function ProcedurePage() {
   const { data: procedure, error } = useData(proceduresRoutes.view, id === 'new' ? null : { id });
   const { data: services = [] } = useData(servicesRoutes.list);
   const facts = [...useKnownFacts(), ...workFacts(services)];
-  const say = useSay();
+  const notify = useNotify();
   const [saved, setSaved] = useState<{ name: string; version: number } | null>(null);
   const version = procedure?.version ?? 0;
   // Said only when the page stands anew with the new version: what is opened or typed from then on stays.
   useEffect(() => {
     if (saved === null || version <= saved.version) return;
-    say(`Saved "${saved.name}".`);
+    notify(`Saved "${saved.name}".`);
     setSaved(null);
-  }, [saved, version, say]);
+  }, [saved, version, notify]);
   if (error) return <Trouble error={error} />;
   if (!procedure && id !== 'new') return null;
   return <ProcedureForm key={`${id} ${version}`} procedure={procedure} facts={facts} onSaved={(name) => setSaved({ name, version })} />;
@@ -59,7 +59,7 @@ export function ProcedurePage() {
 function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFull; facts: KnownFact[]; onSaved(name: string): void }) {
   const session = useSession();
   const navigate = useNavigate();
-  const say = useSay();
+  const notify = useNotify();
   const { act } = useAct();
   const [name, setName] = useState(procedure?.name ?? '');
   const [draft, setDraft] = useState<Procedure>(procedure?.definition ?? { phases: [{ key: 'first', name: 'First phase', tasks: [] }] });
@@ -88,7 +88,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       }
       setInFlight(null);
       if (procedure) onSaved(name);
-      else say(`Saved "${name}".`);
+      else notify(`Saved "${name}".`);
     });
   const save = async () => {
     const wrong = procedureFaults(draft);

@@ -6,12 +6,12 @@ import { LongTextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { ReasonLeaf } from '../../ui/reason-leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { ItemFields } from './item-fields';
 
 /** What came is not what was wanted, or is wanted once more: the reason goes to the client. */
 export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const again = item.state === 'accepted';
   return (
     <ReasonLeaf
@@ -22,7 +22,7 @@ export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose
       input={SendBack}
       submit={async (values) => {
         await send(requestsRoutes.sendBack, { id: item.id }, values);
-        say(`${again ? 'Asked for again' : 'Sent back'}. The client is told about ${item.name}.`);
+        notify(`${again ? 'Asked for again' : 'Sent back'}. The client is told about ${item.name}.`);
       }}
       onClose={onClose}
     />
@@ -31,13 +31,13 @@ export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose
 
 /** An answer to what the client asked about an item. */
 export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<Reply>({
     input: Reply,
     start: { silent: false },
     submit: async (values) => {
       await send(requestsRoutes.reply, { id: item.id }, values);
-      say(values.silent ? 'Noted. Nobody is written to.' : 'Replied. The client is told.');
+      notify(values.silent ? 'Noted. Nobody is written to.' : 'Replied. The client is told.');
       onClose();
     },
   });
@@ -72,13 +72,13 @@ export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose():
 
 /** More that is wanted in a request that is out already. */
 export function AddItemsLeaf({ ask, onClose }: { ask: AskView<RequestPart>; onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<AddItems>({
     input: AddItems,
     start: { items: [{ name: '', description: '' }] },
     submit: async (values) => {
       await send(requestsRoutes.addItems, { id: ask.id }, values);
-      say('Asked. The client is told of what is new.');
+      notify('Asked. The client is told of what is new.');
       onClose();
     },
   });

@@ -7,14 +7,14 @@ import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { SendingLeaf } from '../post/sending-leaf';
 import { ItemFields } from './item-fields';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const [preview, setPreview] = useState<SendPreview | null>(null);
   const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequests ?? [];
   const filled = (key: string | undefined): Partial<SendRequest> => {
@@ -32,7 +32,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         return;
       }
       await send(requestsRoutes.send, { id: job.id }, values);
-      say(
+      notify(
         preview.messages.length > 0
           ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.`
           : 'Recorded. Nobody was written to: a task stands for it.',

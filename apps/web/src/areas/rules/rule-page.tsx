@@ -14,7 +14,7 @@ import { Faults } from '../../ui/faults';
 import { SelectField, TextField, TickField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
 import { ConditionEditor, type KnownFact, useKnownFacts } from './condition-editor';
 import { StepsEditor } from './steps-editor';
@@ -60,7 +60,7 @@ export function RulePage() {
 function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const session = useSession();
   const navigate = useNavigate();
-  const say = useSay();
+  const notify = useNotify();
   const own = rule?.version != null;
   const used = rule?.used ?? 0;
   const [definition, setDefinition] = useState<FilingRule>(() => (rule ? { ...rule.definition, name: own ? rule.name : `${rule.name}, ours` } : NEW));
@@ -98,7 +98,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const keep = async () => {
     if (own) await send(rulesRoutes.change, { id: rule.id }, { definition: withoutId, version: rule.version! });
     else await send(rulesRoutes.add, {}, { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
-    say(`Saved "${definition.name}".`);
+    notify(`Saved "${definition.name}".`);
     await navigate('/firm/rules');
   };
   // Only a rule that lines go by, or a copy that takes its place, changes any date.

@@ -11,7 +11,7 @@ import { useAct } from '../../app/use-act';
 import { DateField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { WorkingsLines } from '../../ui/workings';
 import { useForeseen } from '../almanac/effect';
 import { PersonSelect } from '../../ui/person-select';
@@ -31,7 +31,7 @@ type Values = AddServiceLine & ChangeServiceLine;
 /** Gives a client a service on its own terms, or changes a line; every date that comes of it is shown first. */
 export function LineLeaf({ clientId, lines, line, onClose }: Props) {
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const navigate = useNavigate();
   const { act } = useAct();
   const { data: services = [] } = useData(servicesRoutes.list);
@@ -58,7 +58,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
     submit: (values) =>
       foreseen.before(values, async () => {
         await (line ? send(servicesRoutes.changeLine, { id: line.id }, values) : send(servicesRoutes.addLine, { id: clientId }, values));
-        say(line ? `Changed ${line.name}.` : 'Given. Its next deadlines stand in the list.');
+        notify(line ? `Changed ${line.name}.` : 'Given. Its next deadlines stand in the list.');
         onClose();
       }),
   });

@@ -7,7 +7,7 @@ import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
 import { PERMISSION_WORDS, permissionsWanted } from './words';
 
@@ -18,7 +18,7 @@ interface Props {
 
 /** Lets a line rest: no work and no deadline in between. */
 export function PauseLeaf({ line, onClose }: Props) {
-  const say = useSay();
+  const notify = useNotify();
   const { today } = useSession();
   const foreseen = useForeseen(effectsRoutes.pause, { id: line.id }, `${line.name} rests`);
   const { form, onSubmit, busy, problem } = useLeafForm<PauseLine>({
@@ -27,7 +27,7 @@ export function PauseLeaf({ line, onClose }: Props) {
     submit: (values) =>
       foreseen.before(values, async () => {
         await send(servicesRoutes.pause, { id: line.id }, values);
-        say(`${line.name} rests.`);
+        notify(`${line.name} rests.`);
         onClose();
       }),
   });
@@ -45,7 +45,7 @@ export function PauseLeaf({ line, onClose }: Props) {
 }
 
 export function ResumeLeaf({ line, onClose }: Props) {
-  const say = useSay();
+  const notify = useNotify();
   const { today } = useSession();
   const foreseen = useForeseen(effectsRoutes.resume, { id: line.id });
   const { form, onSubmit, busy, problem } = useLeafForm<ResumeLine>({
@@ -54,7 +54,7 @@ export function ResumeLeaf({ line, onClose }: Props) {
     submit: (values) =>
       foreseen.before(values, async () => {
         await send(servicesRoutes.resume, { id: line.id }, values);
-        say(`${line.name} goes on.`);
+        notify(`${line.name} goes on.`);
         onClose();
       }),
   });
@@ -68,7 +68,7 @@ export function ResumeLeaf({ line, onClose }: Props) {
 
 /** Stops a line: what lies ahead of it is closed. */
 export function StopLeaf({ line, onClose }: Props) {
-  const say = useSay();
+  const notify = useNotify();
   const { today } = useSession();
   const foreseen = useForeseen(effectsRoutes.stop, { id: line.id }, `${line.name} was stopped`);
   const { form, onSubmit, busy, problem } = useLeafForm<StopLine>({
@@ -77,7 +77,7 @@ export function StopLeaf({ line, onClose }: Props) {
     submit: (values) =>
       foreseen.before(values, async () => {
         await send(servicesRoutes.stop, { id: line.id }, values);
-        say(`${line.name} is stopped.`);
+        notify(`${line.name} is stopped.`);
         onClose();
       }),
   });
@@ -99,13 +99,13 @@ export function StopLeaf({ line, onClose }: Props) {
 
 /** Notes that the client was asked to allow something, and that it was given. */
 export function PermissionLeaf({ clientId, line, onClose }: Props & { clientId: string }) {
-  const say = useSay();
+  const notify = useNotify();
   const wanted = permissionsWanted(line);
   const [kind, setKind] = useState<PermissionKind>(wanted.find(({ is }) => !is?.givenOn)?.kind ?? wanted[0]!.kind);
   return (
     <PermissionForm
       key={kind}
-      {...{ clientId, line, kind, onClose, say }}
+      {...{ clientId, line, kind, onClose, notify }}
       choose={
         wanted.length > 1 ? (
           <SelectField label="What" value={kind} onChange={(event) => setKind(event.target.value as PermissionKind)}>
@@ -126,16 +126,16 @@ function PermissionForm({
   line,
   kind,
   onClose,
-  say,
+  notify,
   choose,
-}: Props & { clientId: string; kind: PermissionKind; say(words: string): void; choose: React.ReactNode }) {
+}: Props & { clientId: string; kind: PermissionKind; notify(words: string): void; choose: React.ReactNode }) {
   const is = line.permissions.find((one) => one.kind === kind);
   const { form, onSubmit, busy, problem } = useLeafForm<KeepPermission>({
     input: KeepPermission,
     start: { serviceId: line.serviceId, kind, askedOn: is?.askedOn ?? '', givenOn: is?.givenOn ?? '', reference: is?.reference ?? '' },
     submit: async (values) => {
       await send(servicesRoutes.permission, { id: clientId }, values);
-      say('Noted.');
+      notify('Noted.');
       onClose();
     },
   });

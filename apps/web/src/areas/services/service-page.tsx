@@ -14,7 +14,7 @@ import { useSession } from '../../app/session';
 import { ChoiceField, LongTextField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
 import { asNumber, useLeafForm } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
 import { PersonSelect } from '../../ui/person-select';
 import { ProceduresField } from './procedures-field';
@@ -75,7 +75,7 @@ function Part({ n, title, hint, children }: { n: number; title: string; hint?: s
 function ServiceForm({ service, procedures }: { service?: ServiceView; procedures: ProcedureRow[] }) {
   const session = useSession();
   const navigate = useNavigate();
-  const say = useSay();
+  const notify = useNotify();
   const { data: details = [] } = useData(clientsRoutes.details);
   const foreseen = useForeseen(effectsRoutes.service, { id: service?.id ?? '' });
   const { form, onSubmit, busy, problem } = useLeafForm<KeepService>({
@@ -84,12 +84,12 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
     submit: async (values) => {
       if (!service) {
         await send(servicesRoutes.add, {}, values);
-        say(`Added "${values.name}".`);
+        notify(`Added "${values.name}".`);
         return navigate('/firm');
       }
       await foreseen.before(values, async () => {
         await send(servicesRoutes.change, { id: service.id }, values);
-        say(`Saved "${values.name}".`);
+        notify(`Saved "${values.name}".`);
         await navigate('/firm');
       });
     },

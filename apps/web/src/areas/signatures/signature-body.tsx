@@ -9,7 +9,7 @@ import { useSession } from '../../app/session';
 import { DateField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords, waitedWords } from '../../ui/words';
 import { AddDocument } from '../documents/add-document';
 
@@ -73,13 +73,13 @@ function SignerWords({ party, signing, ended }: { party: PartyView; signing: Sig
 /** Notes that somebody has signed on paper, with a scan where there is one. */
 function PaperLeaf({ jobId, signer, onClose }: { jobId: string; signer: PartyView; onClose(): void }) {
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<NoteSignedOnPaper>({
     input: NoteSignedOnPaper,
     start: { on: session.today },
     submit: async (values) => {
       await send(signaturesRoutes.onPaper, { id: signer.id }, values);
-      say(`Noted: ${signer.name} signed on paper.`);
+      notify(`Noted: ${signer.name} signed on paper.`);
       onClose();
     },
   });

@@ -10,14 +10,14 @@ import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Grip, moved, useOrder } from '../../ui/order-grip';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { AddDocument } from '../documents/add-document';
 import { SendingLeaf } from '../post/sending-leaf';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const [preview, setPreview] = useState<SendPreview | null>(null);
   const pages = job.documents.filter((document) => document.kind === 'application/pdf');
   const [people, setPeople] = useState(job.contacts.filter((contact) => contact.signs));
@@ -36,7 +36,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       }
       await send(signaturesRoutes.ask, { id: job.id }, values);
       const [first] = preview.messages;
-      say(first ? `Sent to ${first.to}.` : 'Recorded. Nobody is written to; a task stands for it.');
+      notify(first ? `Sent to ${first.to}.` : 'Recorded. Nobody is written to; a task stands for it.');
       onClose();
     },
   });

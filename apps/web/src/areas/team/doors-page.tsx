@@ -4,7 +4,7 @@ import { send, useData } from '../../app/api';
 import { TextField, TickField } from '../../ui/fields';
 import { asNumber, useLeafForm } from '../../ui/form';
 import { Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { FirmViews } from './firm-views';
 
 /** How people of the firm come in and for how long, and where its messages come from. */
@@ -23,13 +23,13 @@ export function DoorsPage() {
 }
 
 function DoorsForm({ doors }: { doors: FirmDoors }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<FirmDoors>({
     input: FirmDoors,
     start: doors,
     submit: async (values) => {
       await send(teamRoutes.keepDoors, {}, values);
-      say('Saved. It holds from the next sign-in on.');
+      notify('Saved. It holds from the next sign-in on.');
     },
   });
   const { register, formState } = form;

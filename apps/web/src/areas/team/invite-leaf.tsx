@@ -5,16 +5,16 @@ import { send } from '../../app/api';
 import { MoneyField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 
 export function InviteLeaf({ onClose }: { onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<InviteMember>({
     input: InviteMember,
     start: { name: '', email: '', role: 'preparer', does: '' },
     submit: async (values) => {
       await send(teamRoutes.invite, {}, values);
-      say(`The invitation goes to ${values.email}. ${values.name} sees no client until you grant some.`);
+      notify(`The invitation goes to ${values.email}. ${values.name} sees no client until you grant some.`);
       onClose();
     },
   });

@@ -2,7 +2,7 @@ import * as accessRoutes from '@steady/contract/access.routes';
 import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { ROLES } from '@steady/core/access';
-import { AddLeave, AddRate, ChangeMember, ChangeStanding, type OpenTask, type TeamRow } from '@steady/contract/team';
+import { AddLeave, AddRate, ChangeMember, ChangeMemberStatus, type OpenTask, type TeamRow } from '@steady/contract/team';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { ChoiceField, DateField, HoursField, MoneyField, SelectField, TextField } from '../../ui/fields';
@@ -104,11 +104,11 @@ export function RateLeaf({ person, onClose }: Of) {
 }
 
 /** Stops a person from coming in, after what they have open went to somebody else; or lets them in again. */
-export function StandingLeaf({ person, team, tasks, onClose }: Of & { team: TeamRow[]; tasks: OpenTask[] }) {
+export function MemberStatusLeaf({ person, team, tasks, onClose }: Of & { team: TeamRow[]; tasks: OpenTask[] }) {
   const stopped = person.standing === 'suspended' || person.standing === 'left';
   const [all, setAll] = useState(false);
-  const { form, onSubmit, busy, problem } = useLeafForm<ChangeStanding>({
-    input: ChangeStanding,
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeMemberStatus>({
+    input: ChangeMemberStatus,
     start: { standing: stopped ? 'active' : 'suspended', handTo: '' },
     submit: async (values) => {
       await send(accessRoutes.setStanding, { id: person.id }, values);

@@ -12,10 +12,10 @@ import { Day, DueWords } from '../../ui/due';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Confirm } from '../../ui/leaf';
 import { Empty, Note, Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { GrantLeaf } from '../access/grant-leaf';
-import { LeaveLeaf, MemberLeaf, RateLeaf, StandingLeaf } from './person-leaves';
+import { LeaveLeaf, MemberLeaf, RateLeaf, MemberStatusLeaf } from './person-leaves';
 import { STANDING_TONE, STANDING_WORDS } from './words';
 
 type LeafName = 'grant' | 'change' | 'leave' | 'rate' | 'standing' | 'second step';
@@ -27,7 +27,7 @@ export function PersonPage() {
   const session = useSession();
   const runs = session.may('run firm');
   const { act, busy } = useAct();
-  const say = useSay();
+  const notify = useNotify();
   const [leaf, setLeaf] = useState<LeafName | null>(null);
   const { data: sight, error } = useData(accessRoutes.sight, { id });
   const { data: people } = useData(teamRoutes.people, runs ? {} : null);
@@ -40,9 +40,9 @@ export function PersonPage() {
   if (error) return <Trouble error={error} />;
   if (!sight) return null;
   const person = people?.find((one) => one.id === id);
-  const takeBack = (clientIds: string[]) => act(async () => say((await send(accessRoutes.takeBack, {}, { memberIds: [id], clientIds })).said));
+  const takeBack = (clientIds: string[]) => act(async () => notify((await send(accessRoutes.takeBack, {}, { memberIds: [id], clientIds })).said));
   const setAll = (allClients: boolean) => act(() => send(accessRoutes.setSight, { id }, { allClients }));
-  const grant = (clientIds: string[]) => act(async () => say((await send(accessRoutes.grant, {}, { memberIds: [id], clientIds })).said));
+  const grant = (clientIds: string[]) => act(async () => notify((await send(accessRoutes.grant, {}, { memberIds: [id], clientIds })).said));
   const stopped = sight.standing === 'left' || sight.standing === 'suspended';
   return (
     <Page
@@ -253,7 +253,7 @@ export function PersonPage() {
       {leaf === 'change' && person && <MemberLeaf person={person} onClose={() => setLeaf(null)} />}
       {leaf === 'leave' && person && <LeaveLeaf person={person} onClose={() => setLeaf(null)} />}
       {leaf === 'rate' && person && <RateLeaf person={person} onClose={() => setLeaf(null)} />}
-      {leaf === 'standing' && person && people && <StandingLeaf person={person} team={people} tasks={tasks} onClose={() => setLeaf(null)} />}
+      {leaf === 'standing' && person && people && <MemberStatusLeaf person={person} team={people} tasks={tasks} onClose={() => setLeaf(null)} />}
       <Confirm
         open={leaf === 'second step'}
         title={`Turn the second step of ${sight.name} off`}

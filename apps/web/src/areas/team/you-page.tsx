@@ -9,7 +9,7 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 
 type LeafName = 'password' | 'second step' | 'drop';
@@ -122,13 +122,13 @@ export function YouPage() {
 }
 
 function PasswordLeaf({ onClose }: { onClose(): void }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ChangePassword>({
     input: ChangePassword,
     start: { current: '', password: '' },
     submit: async (values) => {
       await send(accountRoutes.changePassword, {}, values);
-      say('The password is changed; other sessions have ended.');
+      notify('The password is changed; other sessions have ended.');
       onClose();
     },
   });

@@ -5,17 +5,17 @@ import { useSession } from '../../app/session';
 import { DateField, MoneyField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 
 export function ExpenseLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<AddExpense>({
     input: AddExpense,
     start: { jobId, on: session.today, what: '' },
     submit: async (values) => {
       await send(timeRoutes.spend, {}, values);
-      say(`Recorded: ${values.what}.`);
+      notify(`Recorded: ${values.what}.`);
       onClose();
     },
   });

@@ -7,18 +7,18 @@ import { useSession } from '../../app/session';
 import { DateField, HoursField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 
 /** Time typed by hand; on the given job, or on one that is chosen. */
 export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }) {
   const session = useSession();
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<AddTimeEntry>({
     input: AddTimeEntry,
     start: { jobId: jobId ?? '', on: session.today, note: '' },
     submit: async (values) => {
       await send(timeRoutes.record, {}, values);
-      say(`Recorded ${formatHours(values.minutes)}.`);
+      notify(`Recorded ${formatHours(values.minutes)}.`);
       onClose();
     },
   });

@@ -1,6 +1,6 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as effectsRoutes from '@steady/contract/effects.routes';
-import { ChangeClientStanding, type ClientView } from '@steady/contract/clients';
+import { ChangeClientStatus, type ClientView } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { ChoiceField, DateField, LongTextField } from '../../ui/fields';
@@ -9,11 +9,11 @@ import { Leaf } from '../../ui/leaf';
 import { useForeseen } from '../almanac/effect';
 
 /** From prospect to client, from client to former, and back: with the day and the reason. */
-export function StandingLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
+export function ClientStatusLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {
   const { today } = useSession();
   const foreseen = useForeseen(effectsRoutes.standing, { id: client.id }, `${client.name} has left`);
-  const { form, onSubmit, busy, problem } = useLeafForm<ChangeClientStanding>({
-    input: ChangeClientStanding,
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeClientStatus>({
+    input: ChangeClientStatus,
     start: { standing: client.standing === 'active' ? 'former' : 'active', on: today, reason: '', version: client.version },
     submit: (values) =>
       foreseen.before(values, async () => {

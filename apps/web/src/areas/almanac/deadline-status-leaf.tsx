@@ -9,7 +9,7 @@ import { useAct } from '../../app/use-act';
 import { DateField, LongTextField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useSay } from '../../ui/toasts';
+import { useNotify } from '../../ui/toasts';
 import { Worked } from '../../ui/workings';
 
 interface Props {
@@ -27,7 +27,7 @@ const WAYS: Record<Way, string> = {
 };
 
 /** What becomes of a deadline besides being filed here: filed elsewhere, more time, not required, missed for good. */
-export function StandingLeaf(props: Props) {
+export function DeadlineStatusLeaf(props: Props) {
   const { of } = props;
   const { today } = useSession();
   const [way, setWay] = useState<Way>('time');
@@ -55,7 +55,7 @@ export function StandingLeaf(props: Props) {
 
 /** Notes what was filed on paper or at the authority's own desk. */
 function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
-  const say = useSay();
+  const notify = useNotify();
   const { today } = useSession();
   const [anyway, setAnyway] = useState(false);
   const { form, onSubmit, busy, problem, refusal } = useLeafForm<NoteFiled>({
@@ -63,7 +63,7 @@ function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
     start: { on: today, receipt: '', version: of.version },
     submit: async (values) => {
       await send(almanacRoutes.noteFiled, { id: of.id }, { ...values, anyway });
-      say(`Noted: ${of.name} is filed.`);
+      notify(`Noted: ${of.name} is filed.`);
       onClose();
     },
   });
@@ -89,14 +89,14 @@ function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
 }
 
 function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
-  const say = useSay();
+  const notify = useNotify();
   const { data } = useData(almanacRoutes.extension, { id: of.id });
   const { form, onSubmit, busy, problem } = useLeafForm<ExtendObligation>({
     input: ExtendObligation,
     start: { to: '', reference: of.extensionReference ?? '', version: of.version },
     submit: async (values) => {
       await send(almanacRoutes.extend, { id: of.id }, values);
-      say(`Put ${of.name} off to ${fullDate(civil(values.to))}.`);
+      notify(`Put ${of.name} off to ${fullDate(civil(values.to))}.`);
       onClose();
     },
   });
@@ -126,13 +126,13 @@ function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
 }
 
 function AsideLeaf({ of, as, onClose, above }: Props & { as: 'not required' | 'missed'; above: ReactNode }) {
-  const say = useSay();
+  const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<SetObligationAside>({
     input: SetObligationAside,
     start: { as, reason: '', closeJob: of.jobId !== null && as === 'not required', version: of.version },
     submit: async (values) => {
       await send(almanacRoutes.setAside, { id: of.id }, values);
-      say(as === 'missed' ? `Noted: ${of.name} was missed.` : `${of.name} is not required.`);
+      notify(as === 'missed' ? `Noted: ${of.name} was missed.` : `${of.name} is not required.`);
       onClose();
     },
   });

@@ -21,7 +21,7 @@ export const ObligationReopened = eventKind<{ obligationId: string }>('obligatio
 
 /** What becomes of a deadline besides being filed: put off, not required after all, wanted again. */
 @Injectable()
-export class ObligationStandingService {
+export class ObligationStatusService {
   constructor(
     private readonly events: Events,
     private readonly almanac: AlmanacService,

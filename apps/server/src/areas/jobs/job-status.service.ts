@@ -24,7 +24,7 @@ export const JobClosed = eventKind<{ jobId: string }>('job closed', 'jobs');
 
 /** What becomes of a whole job besides being done: other people and dates, held, stopped, closed early, taken back. */
 @Injectable()
-export class JobStandingService {
+export class JobStatusService {
   constructor(
     private readonly events: Events,
     private readonly jobs: JobsService,
