@@ -4,7 +4,13 @@ module.exports = {
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'core-stands-alone', severity: 'error', from: { path: '^packages/core' }, to: { path: '^(packages/contract|apps|demo)' } },
     { name: 'contract-on-core-only', severity: 'error', from: { path: '^packages/contract' }, to: { path: '^(apps|demo)' } },
-    { name: 'platform-knows-no-area', severity: 'error', from: { path: '^apps/server/src/platform' }, to: { path: '^apps/server/src/(areas|stand-ins)' } },
+    {
+      name: 'platform-knows-no-area',
+      severity: 'error',
+      from: { path: '^apps/server/src/platform' },
+      to: { path: '^apps/server/src/(areas|stand-ins|outside)' },
+    },
+    { name: 'outside-is-met-at-its-port', severity: 'error', from: { path: '^apps/server/src/areas' }, to: { path: '^apps/server/src/stand-ins' } },
     {
       name: 'areas-meet-at-the-door',
       comment: 'An area is used through its index.ts.',

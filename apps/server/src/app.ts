@@ -27,8 +27,8 @@ import { AccessGuard, DoorTries, SESSION_COOKIE, cookie, may } from './platform/
 import { ListFields, SavedLists, SavedListsController } from './platform/lists';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
-import { Collector, FilingGateway, PostRoom } from './stand-ins/outside';
-import { SimulatedCollector, SimulatedFilingGateway, SimulatedPostRoom } from './stand-ins/stand-ins';
+import { PostRoom } from './outside/post';
+import { STAND_INS, SimulatedPostRoom } from './stand-ins';
 
 /** Closes the database when everything that uses it has ended. */
 class DatabaseCloser implements OnApplicationShutdown {
@@ -67,8 +67,7 @@ class PlatformModule {
       HeavyWork,
       DoorTries,
       { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
-      { provide: Collector, useClass: SimulatedCollector },
-      { provide: FilingGateway, useClass: SimulatedFilingGateway },
+      ...STAND_INS,
     ];
     return {
       module: PlatformModule,

@@ -1,5 +1,5 @@
 import { type Transporter, createTransport } from 'nodemailer';
-import { type Letter, PostRoom } from '../stand-ins/outside';
+import { type Letter, PostRoom } from './post';
 import type { MailServer } from '../platform/settings';
 
 /** Sends messages through a mail server, from the firm's own name and address. Text messages need a service of their own. */

@@ -7,7 +7,7 @@ import { Ticks } from '../../platform/background/ticks';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Filing, FilingGateway } from '../../stand-ins/outside';
+import { type Filing, FilingGateway } from '../../outside/filing-gateway';
 import { ClientRecords, ClientChanged, ClientsService, bearsOnRules, factsOf } from '../clients';
 import { JobFinished, JobReopened, JobStandingService, JobsService, TasksService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';

@@ -11,7 +11,7 @@ import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
 import { type Actor, may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
-import { type Collection, type CollectionOutcome, Collector } from '../../stand-ins/outside';
+import { type Collection, type CollectionOutcome, Collector } from '../../outside/collector';
 import { ClientRecords, ClientsService, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobRecords, JobsService } from '../jobs';

@@ -7,7 +7,7 @@ import type { SendPreview } from '@steady/contract/requests';
 import { type OutboxEffect, Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Letter, PostRoom } from '../../stand-ins/outside';
+import { type Letter, PostRoom } from '../../outside/post';
 import { ClientRecords, type Client, type Contact, ContactsService } from '../clients';
 import { PortalService } from '../portal';
 import { messages } from './post.tables';

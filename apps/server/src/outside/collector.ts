@@ -1,0 +1,16 @@
+/** What collects payments, as the application sees it. Amounts in minor units. */
+export interface Collection {
+  amount: number;
+  currency: string;
+  /** What the payer sees: the invoice number. */
+  reference: string;
+  /** How the payer chose to pay. */
+  means: string;
+}
+
+export type CollectionOutcome = { paid: true; reference: string } | { paid: false; why: string };
+
+export abstract class Collector {
+  /** Collects once for each key. */
+  abstract collect(firmId: string, key: string, collection: Collection): Promise<CollectionOutcome>;
+}

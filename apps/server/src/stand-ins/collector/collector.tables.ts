@@ -1,0 +1,17 @@
+import { pgTable, text } from 'drizzle-orm/pg-core';
+import { firmId, id, moment, money, ownFirm } from '../../platform/database';
+
+/** Collections that the simulated collector has made or refused. */
+export const collections = pgTable(
+  'collections',
+  {
+    id: id(),
+    firmId: firmId(),
+    key: text('key').notNull().unique(),
+    amount: money('amount').notNull(),
+    reference: text('reference').notNull(),
+    outcome: text('outcome').notNull(),
+    at: moment('at').notNull(),
+  },
+  () => [ownFirm()],
+);
