@@ -20,10 +20,11 @@ export class LiveNotices implements OnModuleDestroy {
   readonly ended: Observable<void> = this.end.asObservable();
 
   constructor(private readonly database: Database) {
-    database.hear(({ notice, progress, look, missed }) => {
+    database.hear(({ notice, progress, look, sessions, missed }) => {
       if (notice) this.notices.next(notice);
       if (progress) this.steps.next(progress);
-      if (look || missed) this.looks.next();
+      // Once everybody has heard it: what is remembered of sessions is forgotten by then.
+      if (look || sessions || missed) queueMicrotask(() => this.looks.next());
     });
   }
 
