@@ -6,7 +6,7 @@ import type { AuditRow, ClientViewer, PersonSight } from '@steady/contract/team'
 import { happened, kindsHappened } from '../../platform/events';
 import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { TeamService } from '../team';
+import { RolesService, TeamService } from '../team';
 import { clientGrants } from './access.tables';
 
 const PAGE = 100;
@@ -26,6 +26,7 @@ export class AccessQueries {
   constructor(
     private readonly clients: ClientsService,
     private readonly team: TeamService,
+    private readonly roles: RolesService,
   ) {}
 
   /** Who can see this client, and why. */
@@ -36,7 +37,7 @@ export class AccessQueries {
     const granted = new Map(
       (await work.tx.select({ memberId, how: grantedBy }).from(clientGrants).where(eq(clientGrants.clientId, clientId))).map((one) => [one.memberId, one.how]),
     );
-    return (await this.team.withRights(work)).map(({ id, name, role, standing, allClients: all, rights }) => {
+    return (await this.roles.withRights(work)).map(({ id, name, role, standing, allClients: all, rights }) => {
       const viewer = { memberId: id, name, role, standing };
       const how = granted.get(id) ?? null;
       const named = all || how !== null;
@@ -56,7 +57,7 @@ export class AccessQueries {
   /** What this person can see, in a sentence and as a list. */
   async sight(work: Work, memberId: string): Promise<PersonSight> {
     const { name, role, standing, allClients } = await this.team.get(work, memberId);
-    const rights = await this.team.rightsOfRole(work, role);
+    const rights = await this.roles.rightsOfRole(work, role);
     const granted = await work.tx.select().from(clientGrants).where(eq(clientGrants.memberId, memberId));
     const names = await this.clients.inOrder(
       work,

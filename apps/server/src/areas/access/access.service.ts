@@ -7,7 +7,7 @@ import { Problem } from '../../platform/http/problem';
 import { type Work, Works } from '../../platform/work';
 import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientQueries, ClientsRemoved, ClientsService } from '../clients';
 import { JobsService, TasksService } from '../jobs';
-import { TeamParts, TeamService } from '../team';
+import { RolesService, TeamParts, TeamService } from '../team';
 import { clientGrants } from './access.tables';
 import { GroupsService } from './groups.service';
 
@@ -33,6 +33,7 @@ export class AccessService implements OnModuleInit {
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
     private readonly team: TeamService,
+    private readonly roles: RolesService,
     private readonly groups: GroupsService,
     private readonly works: Works,
     private readonly parts: TeamParts,
@@ -77,7 +78,7 @@ export class AccessService implements OnModuleInit {
         clientIds.map((clientId) => ({ memberId: work.actor.id!, clientId })),
         'added it',
       );
-    const seesAll = new Set((await this.team.withRights(work)).filter((member) => member.allClients).map((member) => member.id));
+    const seesAll = new Set((await this.roles.withRights(work)).filter((member) => member.allClients).map((member) => member.id));
     const named = [...(await this.clients.those(work, clientIds)).values()].flatMap(({ id, partnerId, managerId, preparerId }) =>
       [partnerId, managerId, preparerId].flatMap((memberId) => (memberId === null || seesAll.has(memberId) ? [] : [{ memberId, clientId: id }])),
     );

@@ -5,3 +5,4 @@ export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions.servic
 export { SignInService } from './sign-in.service';
 export { TeamParts } from './team-parts';
 export { type Member, type NewMember, TeamService } from './team.service';
+export { RolesService } from './roles.service';

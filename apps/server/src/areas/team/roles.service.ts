@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, notInArray } from 'drizzle-orm';
+import { and, eq, ne, notInArray } from 'drizzle-orm';
 import { ROLES, type Right, type Role, rightsOf, whyNotRights } from '@steady/core/access';
 import { formatMoney } from '@steady/core/money';
 import type { RoleView } from '@steady/contract/team';
@@ -7,6 +7,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { members, roleRights } from './team.tables';
+import type { Member } from './team.service';
 
 export const RoleChanged = eventKind<{ role: Role }>('role changed', 'team');
 
@@ -29,6 +30,26 @@ export class RolesService {
       people: team.filter((member) => member.role === role).length,
       changed: set.has(role),
     }));
+  }
+
+  /** Everybody who works here or may come back, with what they may do by the rights of their role in this firm. */
+  async withRights(work: Work): Promise<(Member & { rights: Right[] })[]> {
+    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
+    const found = await work.tx
+      .select()
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), ne(members.standing, 'left')))
+      .orderBy(members.id);
+    return found.map((member) => ({ ...member, rights: rightsOf(member.role, set.get(member.role)) }));
+  }
+
+  /** What a role may do in this firm. */
+  async rightsOfRole(work: Work, role: Role): Promise<Right[]> {
+    const [set] = await work.tx
+      .select({ rights: roleRights.rights })
+      .from(roleRights)
+      .where(and(eq(roleRights.firmId, work.firm.id), eq(roleRights.role, role)));
+    return rightsOf(role, set?.rights);
   }
 
   /** Sets what a role may do in this firm; it holds from the next thing anybody asks for. */

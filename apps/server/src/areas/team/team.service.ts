@@ -3,7 +3,7 @@ import { Ticks } from '../../platform/background/ticks';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { and, desc, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
-import { type Right, type Role, rightsOf } from '@steady/core/access';
+import { type Role } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, TeamRow } from '@steady/contract/team';
 import { Database, newId, rows } from '../../platform/database';
@@ -11,7 +11,7 @@ import { Events, eventKind, Effects } from '../../platform/events';
 import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { within, may } from '../../platform/identity';
-import { leave, members, people, rates, roleRights } from './team.tables';
+import { leave, members, people, rates } from './team.tables';
 import { StaffSessions } from './staff-sessions.service';
 import { type NewFirm, type Work, Works, isWithoutFirms } from '../../platform/work';
 import { TeamParts } from './team-parts';
@@ -100,26 +100,6 @@ export class TeamService implements OnModuleInit {
   async list(work: Work): Promise<MemberView[]> {
     const found = await work.tx.select().from(members).where(eq(members.firmId, work.firm.id)).orderBy(members.id);
     return found.map(({ id, name, shortName, role, does, standing }) => ({ id, name, shortName, role, does, standing }));
-  }
-
-  /** Everybody who works here or may come back, with what they may do by the rights of their role in this firm. */
-  async withRights(work: Work): Promise<(Member & { rights: Right[] })[]> {
-    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
-    const found = await work.tx
-      .select()
-      .from(members)
-      .where(and(eq(members.firmId, work.firm.id), ne(members.standing, 'left')))
-      .orderBy(members.id);
-    return found.map((member) => ({ ...member, rights: rightsOf(member.role, set.get(member.role)) }));
-  }
-
-  /** What a role may do in this firm. */
-  async rightsOfRole(work: Work, role: Role): Promise<Right[]> {
-    const [set] = await work.tx
-      .select({ rights: roleRights.rights })
-      .from(roleRights)
-      .where(and(eq(roleRights.firmId, work.firm.id), eq(roleRights.role, role)));
-    return rightsOf(role, set?.rights);
   }
 
   /** The team as whoever runs the firm sees it. */
