@@ -1,4 +1,4 @@
-import { type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
+import { Children, type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import { MONTHS_LONG } from '@steady/core/calendar';
 import { formatHours, formatMoney, parseHours, parseMoney } from '@steady/core/money';
@@ -65,7 +65,8 @@ export function SelectField({ label, hint, error, narrow, children, ...input }: 
   return (
     <Framed {...{ label, hint, error, narrow }}>
       {(ids) => (
-        <select {...input} {...ids} className="field">
+        // Begun anew when its choices have come: a form that opened before them could not show what it holds.
+        <select key={Children.toArray(children).length} {...input} {...ids} className="field">
           {children}
         </select>
       )}
