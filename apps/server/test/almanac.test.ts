@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { AlmanacList, AlmanacView, AlmanacYear, FeedView, ObligationView, Rehearsal, SeasonPreview, SeasonStartView } from '@steady/contract/almanac';
+import type { AlmanacList, AlmanacView, AlmanacYear, FeedView, ObligationView, Rehearsal } from '@steady/contract/almanac';
+import type { SeasonPreview, SeasonStartView } from '@steady/contract/season';
 import type { JobRow, JobView } from '@steady/contract/jobs';
 import { DUNMARRA, type TestApp, clientWithVat, key, morning, startTestApp } from './support';
 

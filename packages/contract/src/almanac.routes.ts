@@ -17,13 +17,9 @@ import type {
   ObligationView,
   Rehearsal,
   ReopenObligation,
-  SeasonAsked,
-  SeasonBegun,
-  SeasonPreview,
-  SeasonStartView,
   SetObligationAside,
-  StartSeason,
 } from './almanac';
+import type { SeasonAsked, SeasonBegun, SeasonPreview, SeasonStartView, StartSeason } from './season';
 import type { TakenBack } from './jobs';
 import type { AfterRow, LoadAsked } from './queries';
 import { FILE, a, get, post, remove } from './route';

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
@@ -164,72 +164,6 @@ export interface FeedView {
   lastReadAt: string | null;
 }
 
-export class SeasonAsked {
-  @IsUUID(undefined, { message: 'Choose a service.' })
-  serviceId: string;
-
-  /** Periods that end on this day or before. */
-  @IsDay({ message: 'Give the last day of the periods that are wanted.' })
-  until: string;
-
-  /** Only these clients. */
-  @LeftOut()
-  @IsArray()
-  @ArrayMaxSize(5000)
-  @IsUUID(undefined, { each: true })
-  clientIds?: string[];
-
-  /** Only those named here, by name or number, one on each line; the first column of a CSV. */
-  @LeftOut()
-  @IsString()
-  @MaxLength(200_000, { message: 'That is more than this field can hold: 200,000 characters.' })
-  text?: string;
-}
-
-export interface SeasonRow {
-  obligationId: string;
-  clientId: string;
-  client: string;
-  name: string;
-  periodEnd: string;
-  dueOn: string;
-  fee: number | null;
-  minutes: number;
-  /** The job that has begun for it already. */
-  jobId: string | null;
-  jobNumber: number | null;
-}
-
-export interface SeasonPreview {
-  rows: SeasonRow[];
-  /** Chosen, but nothing of this service is open for them. */
-  without: { clientId: string; client: string }[];
-  notFound: string[];
-}
-
-export class StartSeason {
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Choose at least one.' })
-  @ArrayMaxSize(5000)
-  @IsUUID(undefined, { each: true })
-  obligationIds: string[];
-
-  /** What it is, for the history: "VAT returns to 30 Apr 2026". */
-  @Trimmed()
-  @IsNotEmpty()
-  @IsLine(160, 'A name')
-  what: string;
-}
-
-export interface SeasonStartView {
-  id: string;
-  at: string;
-  what: string;
-  who: string;
-  jobs: number;
-  undoneAt: string | null;
-}
-
 export class MoveTarget {
   @IsDay()
   targetOn: string;
@@ -369,12 +303,6 @@ export interface ScheduleEffect {
   lines: number;
   /** How many deadlines would move but were filed or set aside: they stay as they are. */
   settled: number;
-}
-
-export interface SeasonBegun {
-  id: string;
-  begun: number;
-  there: number;
 }
 
 /** Shown once: the secret is a part of the calendar's address. */

@@ -17,12 +17,9 @@ import {
   type OfferedExtension,
   type Rehearsal,
   ReopenObligation,
-  SeasonAsked,
-  type SeasonPreview,
-  type SeasonStartView,
   SetObligationAside,
-  StartSeason,
 } from '@steady/contract/almanac';
+import { SeasonAsked, type SeasonPreview, type SeasonStartView, StartSeason } from '@steady/contract/season';
 import * as routes from '@steady/contract/almanac.routes';
 import { AfterRow, LoadAsked } from '@steady/contract/queries';
 import { sendList } from '../../platform/files';

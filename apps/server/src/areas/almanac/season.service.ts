@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { parse } from 'csv-parse/sync';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
-import type { SeasonAsked, SeasonPreview, SeasonRow, SeasonStartView, StartSeason } from '@steady/contract/almanac';
+import type { SeasonAsked, SeasonPreview, SeasonRow, SeasonStartView, StartSeason } from '@steady/contract/season';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';

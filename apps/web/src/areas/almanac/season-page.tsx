@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
-import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/almanac';
+import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/season';
 import { ask, read, send, useData } from '../../app/api';
 import { afterLast, usePages } from '../../app/pages';
 import { ShowMore } from '../../ui/show-more';
