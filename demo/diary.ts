@@ -1,6 +1,6 @@
 import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
-import { rows } from '@steady/server/platform/database/index';
+import { type AsFigures, inCurrency, rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
 import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
@@ -9,7 +9,9 @@ import type { DemoClient, Manner, ServiceKey } from './clients';
 import type { DemoFirm, DemoServices } from './services';
 import { phasesFor } from '@steady/core/procedures';
 import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
+import { type Money, minus, money, times } from '@steady/core/money';
 import { Signings } from './signings';
+import { eur } from './eur';
 
 /** Working days that a client takes to answer, from and to. */
 const ANSWERS: Record<Manner, [number, number]> = { prompt: [1, 3], usual: [2, 8], slow: [8, 20], silent: [18, 45] };
@@ -31,7 +33,7 @@ interface NewJob {
   preparerId: string;
   managerId: string;
   partnerId: string;
-  fee: number;
+  fee: Money;
 }
 
 interface Act {
@@ -72,7 +74,7 @@ export class Diary {
   /** Plans the life of every job that began since the last call. */
   async plan(day: CivilDate): Promise<void> {
     const begun = await this.run(this.firm.people.orla, (work) =>
-      rows<NewJob>(
+      rows<AsFigures<NewJob>>(
         work.tx,
         sql`select id, number, name, client_id as "clientId", service_id as "serviceId", preparer_id as "preparerId", manager_id as "managerId", partner_id as "partnerId", fee::float8 as fee
             from jobs where number > ${this.lastJob} order by number`,
@@ -80,7 +82,7 @@ export class Diary {
     );
     for (const job of begun) {
       this.lastJob = job.number;
-      this.planJob(job, this.firm.services.get(job.serviceId)!, this.firm.clients.get(job.clientId)!, day);
+      this.planJob(inCurrency('EUR', job, 'fee'), this.firm.services.get(job.serviceId)!, this.firm.clients.get(job.clientId)!, day);
     }
   }
 
@@ -176,12 +178,12 @@ export class Diary {
       this.on(day, {
         hour: 16,
         who: people.preparer,
-        act: (work) => this.app.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: 2_000, what: 'Filing fee, annual return' }),
+        act: (work) => this.app.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: eur(2_000), what: 'Filing fee, annual return' }),
       });
     if (!chance.is(0.88)) return;
-    const half = key === 'tax' ? Math.round(job.fee / 2) : 0;
-    if (half > 0) this.billOn(addWorkingDays(ready, 6, this.calendar), job, half, client, people.manager, false);
-    this.billOn(addWorkingDays(day, chance.between(0, 4), this.calendar), job, job.fee - half, client, people.manager, chance.is(0.8));
+    const half = times(job.fee, key === 'tax' ? 0.5 : 0);
+    if (half.amount > 0) this.billOn(addWorkingDays(ready, 6, this.calendar), job, half, client, people.manager, false);
+    this.billOn(addWorkingDays(day, chance.between(0, 4), this.calendar), job, minus(job.fee, half), client, people.manager, chance.is(0.8));
   }
 
   /** A document is given for signature, and signed some days later. @returns the day on which it is signed */
@@ -276,7 +278,7 @@ export class Diary {
     if (job.status === 'open' && job.obligationId && job.phase !== 'sign') await this.app.almanac.file(work, job.obligationId);
   }
 
-  private billOn(day: CivilDate, job: NewJob, net: number, client: DemoClient, who: Actor, settles: boolean): void {
+  private billOn(day: CivilDate, job: NewJob, net: Money, client: DemoClient, who: Actor, settles: boolean): void {
     let invoiceId = '';
     this.on(day, {
       hour: 17,
@@ -321,8 +323,8 @@ export class Diary {
     if (!invoiceId) return;
     const invoice = await this.app.fees.get(work, invoiceId);
     if (invoice.status !== 'issued') return;
-    const open = invoice.gross - (await this.app.fees.paid(work, invoiceId));
-    await this.app.fees.pays(work, invoice, Math.round(open * share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
+    const open = minus(money(invoice.gross, invoice.currency), await this.app.fees.paid(work, invoiceId));
+    await this.app.fees.pays(work, invoice, times(open, share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
   }
 
   private async cancelBill(work: Work, invoiceId: string): Promise<void> {

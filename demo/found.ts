@@ -7,11 +7,13 @@ import type { AddClient } from '@steady/contract/clients';
 import type { StaffActor } from '@steady/server/platform/identity/index';
 import { factsOf } from '@steady/server/areas/clients/index';
 import type { Work } from '@steady/server/platform/work/index';
+import type { DetailValue } from '@steady/core/details';
 import { connect } from './connections';
 import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
 import type { Chance } from './chance';
 import type { DemoFirm, DemoServices } from './services';
 import { PEOPLE, type PersonKey } from './people';
+import { eur } from './eur';
 
 const slug = (text: string) =>
   text
@@ -44,8 +46,8 @@ export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: 
       const weekdays = [...hours.map((hour) => hour * 60), 0, 0];
       // A rate that went up during the year, so that the same hour has two values.
       const rates = [
-        { fromDay: '2020-01-01', perHour: rate - 200, costPerHour: cost },
-        { fromDay: firstDay.add({ months: 4 }).with({ day: 1 }).toString(), perHour: rate, costPerHour: cost },
+        { fromDay: '2020-01-01', perHour: eur(rate - 200), costPerHour: eur(cost) },
+        { fromDay: firstDay.add({ months: 4 }).with({ day: 1 }).toString(), perHour: eur(rate), costPerHour: eur(cost) },
       ];
       return {
         ...person,
@@ -94,7 +96,7 @@ export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: 
     ...(demo.services.includes('payroll')
       ? { [detailIds.payrollDay]: chance.pick(['Thursday', 'Friday', 'last working day']), [detailIds.peoplePaid]: 3 + demo.name.length }
       : {}),
-    ...(demo.prospect ? {} : { [detailIds.turnover]: chance.between(30, 900) * 1_000_00 }),
+    ...(demo.prospect ? {} : { [detailIds.turnover]: eur(chance.between(30, 900) * 1_000_00) }),
     [detailIds.identity]: firstDay
       .add({ months: chance.between(4, 40) })
       .with({ day: 1 })
@@ -111,7 +113,7 @@ export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: 
       const client = await app.clients.get(work, clientId);
       for (const key of demo.services) {
         const service = SUPPLIED.find((one) => one.key === key)!;
-        const fee = Math.round((service.fee * chance.between(8, 13)) / 10 / 500) * 500;
+        const fee = eur(Math.round((service.fee * chance.between(8, 13)) / 10 / 500) * 500);
         // The client is served from the first period whose deadline falls in the months to be lived through.
         const { rhythm, anchor = 'calendar', ownDue = { count: 10, unit: 'working days' }, rules } = service;
         const terms = {
@@ -174,7 +176,7 @@ export async function foundSecondFirm(app: DemoServices): Promise<void> {
       paymentDays: 14,
       demo: true,
     },
-    [{ ...fiachra, weekdays: [240, 0, 240, 0, 120, 0, 0], rates: [{ fromDay: '2020-01-01', perHour: 4_500 }], password: null }],
+    [{ ...fiachra, weekdays: [240, 0, 240, 0, 120, 0, 0], rates: [{ fromDay: '2020-01-01', perHour: eur(4_500) }], password: null }],
   );
   const actor: StaffActor = {
     kind: 'staff',
@@ -220,7 +222,7 @@ async function addClient(
   people: DemoFirm['people'],
   firstDay: CivilDate,
   chance: Chance,
-  details: Record<string, string | number | boolean>,
+  details: Record<string, DetailValue>,
 ): Promise<string> {
   const hasYear = demo.form === 'company' || demo.form === 'co-operative' || demo.form === 'charity';
   const vat = demo.services.includes('vat');
@@ -268,22 +270,23 @@ async function feeByPeople(app: DemoServices, work: Work, serviceId: string, det
   const { id: _id, firmId: _firm, version, position: _position, ...service } = await app.services.get(work, serviceId);
   await app.services.keep(work, serviceId, {
     ...service,
+    defaultFee: eur(service.defaultFee),
     procedures: await app.services.proceduresOf(work, serviceId),
     version,
     feeRule: {
-      base: 4_500,
+      base: eur(4_500),
       drivers: [
         {
           fact: `detail:${detailId}`,
           name: 'people on the payroll',
           included: 3,
           bands: [
-            { upTo: 10, each: 400 },
-            { upTo: null, each: 250 },
+            { upTo: 10, each: eur(400) },
+            { upTo: null, each: eur(250) },
           ],
         },
       ],
-      minimum: 6_000,
+      minimum: eur(6_000),
       discount: 0,
     },
   });

@@ -5,6 +5,7 @@ import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
 import type { DemoFirm, DemoServices } from './services';
 import { Signings } from './signings';
+import { eur } from './eur';
 
 /** How the firm stands on the day the demo opens, beside what its days have brought: notes, lists, exceptions, a running timer. */
 export class LastDays {
@@ -241,7 +242,7 @@ export async function standToday(app: DemoServices, firm: DemoFirm, today: Civil
       priority: 'usual',
       startOn: today.toString(),
       dueOn: addWorkingDays(today, 5).toString(),
-      fee: 0,
+      fee: eur(0),
     });
   });
 }

@@ -3,6 +3,7 @@ import type { FilingRule } from '@steady/core/obligations';
 import type { KeepService } from '@steady/contract/services';
 import type { Work } from '@steady/server/platform/work/index';
 import type { DemoFirm, DemoServices } from './services';
+import { eur } from './eur';
 
 /** The report that a charity owes its regulator: a rule that the firm has written for itself. */
 const CHARITY_REPORT: Omit<FilingRule, 'id'> = {
@@ -37,7 +38,7 @@ export async function addLines(app: DemoServices, firm: DemoFirm, today: CivilDa
       serviceId: service('payroll'),
       name: 'Crew wages, weekly',
       rhythm: 'weekly',
-      fee: 4_500,
+      fee: eur(4_500),
       startsOn: monday.toString(),
       anchor: 'date',
       anchorOn: monday.add({ days: 4 }).toString(),
@@ -49,7 +50,7 @@ export async function addLines(app: DemoServices, firm: DemoFirm, today: CivilDa
       serviceId: service('payroll'),
       name: 'Season staff, fortnightly',
       rhythm: 'fortnightly',
-      fee: 6_000,
+      fee: eur(6_000),
       startsOn: may.toString(),
       endsOn: may.add({ months: 5 }).subtract({ days: 1 }).toString(),
       anchor: 'start',
@@ -58,7 +59,7 @@ export async function addLines(app: DemoServices, firm: DemoFirm, today: CivilDa
       await app.lines.add(work, client(name), {
         serviceId: service('call'),
         rhythm: 'quarterly',
-        fee: 0,
+        fee: eur(0),
         startsOn: quarter,
         preparerId: firm.people.orla.id,
       });
@@ -67,7 +68,7 @@ export async function addLines(app: DemoServices, firm: DemoFirm, today: CivilDa
       rhythm: 'one-off',
       anchor: 'date',
       anchorOn: on(6),
-      fee: 25_000,
+      fee: eur(25_000),
       startsOn: on(-4),
     });
     await app.lines.keepPermission(work, client('Whimbrel Web Works'), {
@@ -110,9 +111,9 @@ async function charityReport(app: DemoServices, work: Work, clientId: string, li
     scope: 'We draw up the yearly report to the regulator and file it after the trustees have agreed.',
     ruleIds: [ruleId],
     procedures: [],
-    defaultFee: 38_000,
+    defaultFee: eur(38_000),
     advice: 'Trustees meet in spring: ask for the date of their meeting first.',
   };
   const serviceId = await app.services.keep(work, null, input);
-  await app.lines.add(work, clientId, { serviceId, rhythm: 'yearly', fee: 38_000, startsOn: today.with({ month: 1, day: 1 }).toString() });
+  await app.lines.add(work, clientId, { serviceId, rhythm: 'yearly', fee: eur(38_000), startsOn: today.with({ month: 1, day: 1 }).toString() });
 }

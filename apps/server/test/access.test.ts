@@ -3,7 +3,7 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { RIGHTS_AT_FIRST, ROLES, type Right, type Role } from '@steady/core/access';
 import { rows } from '../src/platform/database';
-import { DUNMARRA, PASSWORD, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+import { DUNMARRA, PASSWORD, type TestApp, clientWithVat, eur, jobOf, key, startTestApp } from './support';
 
 let test: TestApp;
 let clientId: string;
@@ -68,7 +68,11 @@ describe('every route', () => {
       .manager!.patch(`/api/clients/${clientId}`)
       .send({ ...DUNMARRA, contact: undefined, version: 1 })
       .expect(404);
-    await as.manager!.post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 100, wording: 'x' }).expect(404);
+    await as
+      .manager!.post(`/api/jobs/${jobId}/bills`)
+      .set(key())
+      .send({ amount: eur(100), wording: 'x' })
+      .expect(404);
     await as.manager!.post('/api/time-entries').set(key()).send({ jobId, on: '2026-03-11', minutes: 5 }).expect(404);
   });
 
@@ -167,7 +171,7 @@ describe('bad input', () => {
   it('explains why a service gives no deadline, and saves no half of it', async () => {
     const { body } = await test.firm.as
       .manager!.post(`/api/clients/${clientId}/lines`)
-      .send({ serviceId: test.firm.services.payroll, rhythm: 'monthly', fee: 1, startsOn: '2026-01-01' })
+      .send({ serviceId: test.firm.services.payroll, rhythm: 'monthly', fee: eur(1), startsOn: '2026-01-01' })
       .expect(422);
     expect(body).toMatchObject({ errors: [{ field: 'serviceId', message: expect.stringContaining('an employer') as string }] });
     expect((await test.firm.as.manager!.get(`/api/clients/${clientId}/lines`).expect(200)).body).toHaveLength(1);
@@ -175,10 +179,27 @@ describe('bad input', () => {
 
   it('wants a key where money moves, and refuses one used for something else', async () => {
     const bills = `/api/jobs/${jobId}/bills`;
-    await test.firm.as.manager!.post(bills).unset('Idempotency-Key').send({ amount: 100, wording: 'x' }).expect(400);
+    await test.firm.as
+      .manager!.post(bills)
+      .unset('Idempotency-Key')
+      .send({ amount: eur(100), wording: 'x' })
+      .expect(400);
     const once = key();
-    await test.firm.as.manager!.post(bills).set(once).send({ amount: 100, wording: 'x' }).expect(201);
-    expect((await test.firm.as.manager!.post(bills).set(once).send({ amount: 200, wording: 'x' }).expect(409)).body).toMatchObject({ code: 'done-already' });
-    for (const amount of [0, -5, 1.5, 1e12, '100', null]) await test.firm.as.manager!.post(bills).set(key()).send({ amount, wording: 'x' }).expect(422);
+    await test.firm.as
+      .manager!.post(bills)
+      .set(once)
+      .send({ amount: eur(100), wording: 'x' })
+      .expect(201);
+    expect(
+      (
+        await test.firm.as
+          .manager!.post(bills)
+          .set(once)
+          .send({ amount: eur(200), wording: 'x' })
+          .expect(409)
+      ).body,
+    ).toMatchObject({ code: 'done-already' });
+    for (const amount of [eur(0), eur(-5), { amount: 1.5, currency: 'EUR' }, eur(1e12), { amount: 100, currency: 'USD' }, 100, '100', null])
+      await test.firm.as.manager!.post(bills).set(key()).send({ amount, wording: 'x' }).expect(422);
   });
 });

@@ -2,7 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AlmanacList, AlmanacView, AlmanacYear, FeedView, ObligationView, Rehearsal } from '@steady/contract/almanac';
 import type { SeasonPreview, SeasonStartView } from '@steady/contract/season';
 import type { JobRow, JobView } from '@steady/contract/jobs';
-import { DUNMARRA, type TestApp, clientWithVat, key, morning, startTestApp } from './support';
+import { plus } from '@steady/core/money';
+import { DUNMARRA, type TestApp, clientWithVat, eur, key, morning, startTestApp } from './support';
 
 let test: TestApp;
 let oysters: string;
@@ -13,7 +14,7 @@ beforeAll(async () => {
   ferries = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Almanac Ferries Ltd', vatGroup: 'Feb-Mar' });
   await manager()
     .post(`/api/clients/${ferries}/lines`)
-    .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: 42_000, startsOn: '2026-03-01', preparerId: test.firm.members.partner })
+    .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: eur(42_000), startsOn: '2026-03-01', preparerId: test.firm.members.partner })
     .expect(201);
 });
 afterAll(() => test.close());
@@ -115,8 +116,8 @@ describe('a rehearsal', () => {
       '2026-06-26 VAT return, May-Jun 2026',
       '2026-06-30 Books, monthly, Jun 2026',
     ]);
-    const together = run.weeks.reduce((sum, week) => ({ jobs: sum.jobs + week.jobs, fee: sum.fee + week.fee }), { jobs: 0, fee: 0 });
-    expect(together).toEqual({ jobs: 7, fee: 4 * 42_000 + 3 * 18_000 });
+    const together = run.weeks.reduce((sum, week) => ({ jobs: sum.jobs + week.jobs, fee: plus(sum.fee, week.fee) }), { jobs: 0, fee: eur(0) });
+    expect(together).toEqual({ jobs: 7, fee: eur(4 * 42_000 + 3 * 18_000) });
     // What has begun already does not begin again, but falls due.
     expect(run.rows.filter((row) => row.does === 'due').map((row) => row.name)).toContain('VAT return, Feb-Mar 2026');
     expect(await get<AlmanacList>('/api/almanac/list?from=2026-01-01&until=2027-12-31')).toEqual(before);
@@ -143,7 +144,7 @@ describe('a rehearsal', () => {
     const { id } = body as { id: string };
     await manager()
       .post(`/api/clients/${id}/lines`)
-      .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-02-01' })
+      .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: eur(1_000), startsOn: '2026-02-01' })
       .expect(201);
     await test.tick();
     const { version } = await get<{ version: number }>(`/api/clients/${id}`);

@@ -8,10 +8,11 @@ import type { ListTotals } from '@steady/contract/lists';
 import type { Found } from '@steady/contract/search';
 import type { TimeSheet } from '@steady/contract/time';
 import type { TodayView } from '@steady/contract/today';
+import { sumOf } from '@steady/core/money';
 import { FeesService } from '../src/areas/fees';
 import { LiveNotices } from '../src/platform/events';
 import { byItself } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, morning, startTestApp, asksOf } from './support';
+import { DUNMARRA, type TestApp, asksOf, clientWithVat, eur, jobOf, key, morning, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -34,7 +35,13 @@ const record = (role: string, jobId: string, minutes: number, taskId?: string, o
   test.firm.as[role]!.post('/api/time-entries').set(key()).send({ jobId, taskId, on, minutes }).expect(201);
 
 const bill = async (jobId: string, amount: number) => {
-  const { id } = (await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount, wording: 'On account' }).expect(201)).body as { id: string };
+  const { id } = (
+    await manager()
+      .post(`/api/jobs/${jobId}/bills`)
+      .set(key())
+      .send({ amount: eur(amount), wording: 'On account' })
+      .expect(201)
+  ).body as { id: string };
   await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(204);
   return id;
 };
@@ -51,25 +58,42 @@ describe('WIP over one job, as accountants reckon it', () => {
     expect((await settlement()).cannot).toBe('Nothing is billed on this job yet. A bill comes first.');
     const invoiceId = await bill(jobId, 600_000);
     const preview = await settlement();
-    expect(preview).toMatchObject({ recorded: 540_000, billed: 600_000, balance: -60_000, adjustment: 60_000 });
-    expect(preview.people.map((person) => person.adjustment)).toEqual([20_000, 23_333, 16_667]);
-    expect(preview.lines.reduce((sum, line) => sum + line.adjustment, 0)).toBe(60_000);
-    const { id } = (await manager().post(`/api/jobs/${jobId}/settlements`).set(key()).send({ balance: -60_000 }).expect(201)).body as { id: string };
+    expect(preview).toMatchObject({ recorded: eur(540_000), billed: eur(600_000), balance: eur(-60_000), adjustment: eur(60_000) });
+    expect(preview.people.map((person) => person.adjustment)).toEqual([20_000, 23_333, 16_667].map(eur));
+    expect(
+      sumOf(
+        'EUR',
+        preview.lines.map((line) => line.adjustment),
+      ),
+    ).toEqual(eur(60_000));
+    const { id } = (
+      await manager()
+        .post(`/api/jobs/${jobId}/settlements`)
+        .set(key())
+        .send({ balance: eur(-60_000) })
+        .expect(201)
+    ).body as { id: string };
     expect((await get<WipRow[]>('/api/wip')).find((row) => row.jobId === jobId)).toBeUndefined();
 
     const refused = await manager().post(`/api/invoices/${invoiceId}/cancel`).set(key()).send({ version: 2, reason: 'Wrong client' }).expect(409);
     expect((refused.body as { detail: string }).detail).toContain('Reverse the settlement first');
     await manager().post(`/api/settlements/${id}/reverse`).set(key()).expect(204);
-    expect((await get<WipRow[]>('/api/wip')).find((row) => row.jobId === jobId)!.balance).toBe(-60_000);
+    expect((await get<WipRow[]>('/api/wip')).find((row) => row.jobId === jobId)!.balance).toEqual(eur(-60_000));
     await manager().post(`/api/invoices/${invoiceId}/cancel`).set(key()).send({ version: 2, reason: 'Wrong client' }).expect(204);
     const { ledger } = await settlement();
-    expect(ledger.map((line) => line.after)).toEqual([120_000, 180_000, 390_000, 540_000, -60_000, 0, -60_000, 540_000]);
+    expect(ledger.map((line) => line.after)).toEqual([120_000, 180_000, 390_000, 540_000, -60_000, 0, -60_000, 540_000].map(eur));
     expect((await get<BillPreview>(`/api/invoices/${invoiceId}`)).invoice).toMatchObject({ status: 'cancelled', number: '2026-0001' });
   });
 
   it('numbers bills without a gap, drafts that are thrown away included', async () => {
     const { jobId } = await begun('Numbers Ltd');
-    const { id } = (await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 1_000, wording: 'x' }).expect(201)).body as { id: string };
+    const { id } = (
+      await manager()
+        .post(`/api/jobs/${jobId}/bills`)
+        .set(key())
+        .send({ amount: eur(1_000), wording: 'x' })
+        .expect(201)
+    ).body as { id: string };
     await manager().delete(`/api/invoices/${id}`).expect(204);
     await manager().get(`/api/invoices/${id}`).expect(404);
     const numbers: (string | null)[] = [];
@@ -82,9 +106,15 @@ describe('WIP over one job, as accountants reckon it', () => {
 
   it('warns before a bill goes beyond the agreed fee, or where nothing is recorded', async () => {
     const { jobId } = await begun('Warned Ltd');
-    const { id } = (await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 20_000, wording: 'x' }).expect(201)).body as { id: string };
+    const { id } = (
+      await manager()
+        .post(`/api/jobs/${jobId}/bills`)
+        .set(key())
+        .send({ amount: eur(20_000), wording: 'x' })
+        .expect(201)
+    ).body as { id: string };
     expect((await get<BillPreview>(`/api/invoices/${id}`)).warnings).toEqual([
-      'With this bill 200.00 are billed, above the agreed fee of 180.00.',
+      'With this bill EUR 200.00 are billed, above the agreed fee of EUR 180.00.',
       'No time or expense is recorded on this job.',
     ]);
   });
@@ -213,7 +243,7 @@ describe('time', () => {
   it('shows rates and values only to those who see fees', async () => {
     const { jobId } = await begun('Hidden Ltd');
     await record('preparer', jobId, 60);
-    expect(await get<unknown[]>(`/api/jobs/${jobId}/time`)).toMatchObject([{ rate: 6_000, value: 6_000 }]);
+    expect(await get<unknown[]>(`/api/jobs/${jobId}/time`)).toMatchObject([{ rate: eur(6_000), value: eur(6_000) }]);
     expect(await get<unknown[]>(`/api/jobs/${jobId}/time`, 'preparer')).toMatchObject([{ rate: null, value: null }]);
   });
 });
@@ -312,22 +342,30 @@ it('a bill that was paid in part stays unpaid for the rest, and is credited, not
   const id = await bill(jobId, 10_000);
   const fees = test.app.get(FeesService);
   const receive = (amount: number) =>
-    test.works.run(byItself(test.firm.id), async (work) => fees.pays(work, await fees.get(work, id), amount, `TRF-${amount}`));
+    test.works.run(byItself(test.firm.id), async (work) => fees.pays(work, await fees.get(work, id), eur(amount), `TRF-${amount}`));
   await receive(5_000);
   const half = (await get<BillPreview>(`/api/invoices/${id}`)).invoice;
-  expect(half).toMatchObject({ status: 'issued', paid: 5_000, gross: 12_300 });
+  expect(half).toMatchObject({ status: 'issued', paid: eur(5_000), gross: eur(12_300) });
   expect(half.cannotCancel).toContain('50.00 of it was paid');
   await manager().post(`/api/invoices/${id}/cancel`).set(key()).send({ version: half.version, reason: 'Wrong' }).expect(409);
-  expect(await get(`/api/clients/${clientId}`)).toMatchObject({ unpaid: 7_300 });
+  expect(await get(`/api/clients/${clientId}`)).toMatchObject({ unpaid: eur(7_300) });
   await receive(7_300);
-  expect((await get<BillPreview>(`/api/invoices/${id}`)).invoice).toMatchObject({ status: 'paid', paid: 12_300 });
+  expect((await get<BillPreview>(`/api/invoices/${id}`)).invoice).toMatchObject({ status: 'paid', paid: eur(12_300) });
 });
 
 it('gives no bill a number of a past year when the clock is behind, and goes on when it is right', async () => {
   const { jobId } = await begun('Tern Chandlery Ltd');
   await bill(jobId, 10_000);
   const draft = async () =>
-    ((await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 5_000, wording: 'More' }).expect(201)).body as { id: string }).id;
+    (
+      (
+        await manager()
+          .post(`/api/jobs/${jobId}/bills`)
+          .set(key())
+          .send({ amount: eur(5_000), wording: 'More' })
+          .expect(201)
+      ).body as { id: string }
+    ).id;
   test.clock.advance({ hours: -24 * 75 });
   const id = await draft();
   const refused = await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(409);

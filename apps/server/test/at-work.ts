@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Procedure } from '@steady/core/procedures';
 import type { JobView } from '@steady/contract/jobs';
-import { DUNMARRA, type TestApp } from './support';
+import type { Money } from '@steady/core/money';
+import { DUNMARRA, type TestApp, eur } from './support';
 
 export const task = (name: string, more = {}) => ({ key: name.toLowerCase(), name, role: 'preparer' as const, estimate: 30, ...more });
 export const THREE: Procedure = {
@@ -32,8 +33,8 @@ export function atWork(test: () => TestApp) {
   }
 
   /** A job by a procedure, for a client of its own unless one is given. */
-  async function begun(definition: Procedure, more: { clientId?: string; procedureId?: string; fee?: number; name?: string } = {}): Promise<string> {
-    const { clientId = await client(), procedureId = await procedure(definition), fee = 50_000, name = 'Special work' } = more;
+  async function begun(definition: Procedure, more: { clientId?: string; procedureId?: string; fee?: Money; name?: string } = {}): Promise<string> {
+    const { clientId = await client(), procedureId = await procedure(definition), fee = eur(50_000), name = 'Special work' } = more;
     const input = { clientId, procedureId, name, startOn: '2026-03-11', dueOn: '2026-03-31', fee };
     return ((await manager().post('/api/jobs').send(input).expect(201)).body as { id: string }).id;
   }

@@ -4,7 +4,7 @@ import type { Filter } from '@steady/core/lists';
 import type { BulkOutcome, BulkPreview, ClientList } from '@steady/contract/client-lists';
 import type { ListFieldsView } from '@steady/contract/lists';
 import type { AddClient, ClientView, PhoneNote } from '@steady/contract/clients';
-import { type TestApp, clientWithVat, key, startTestApp } from './support';
+import { type TestApp, clientWithVat, eur, key, startTestApp } from './support';
 import { read as readBook } from './workbook';
 
 let test: TestApp;
@@ -30,7 +30,7 @@ beforeAll(async () => {
   const { manager: orla, preparer: niamh } = test.firm.members;
   await add('Skipper Conal Breslane', { legalForm: 'person', labels: ['on the water', 'season'], managerId: orla });
   await add('Aoibhín Zappa', { legalForm: 'person', way: 'paper', paperPlace: 'shelf 4' });
-  await add('Élan Sails', { labels: ['season'], preparerId: niamh, details: { [payDay]: 'Friday', [turnover]: 1_250_000 } });
+  await add('Élan Sails', { labels: ['season'], preparerId: niamh, details: { [payDay]: 'Friday', [turnover]: eur(1_250_000) } });
   await add('100% Oats', { taxNumber: '9100001A', standing: 'prospect' });
 });
 afterAll(() => test.close());

@@ -126,7 +126,15 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('the shape of the data', () => {
     const { bridge, orm } = await opened();
     await migrate(orm);
     const [firm, id] = [newId(), newId()];
-    await bridge.query(`insert into payments (id, firm_id, invoice_id, amount, at, reference) values ($1, $2, $3, 100, now(), 'A')`, [id, firm, newId()]);
+    await bridge.query(
+      `insert into firms (id, name, short_name, address, currency, zone, country, vat_rate, payment_days, file_key) values ($1, 'F', 'F', 'A', 'EUR', 'Europe/Dublin', 'IE', 2300, 21, 'k')`,
+      [firm],
+    );
+    await bridge.query(`insert into payments (id, firm_id, invoice_id, amount, currency, at, reference) values ($1, $2, $3, 100, 'EUR', now(), 'A')`, [
+      id,
+      firm,
+      newId(),
+    ]);
     for (const statement of ['update payments set amount = 1', 'delete from payments'])
       await expect(bridge.exec(statement)).rejects.toThrow('Rows of payments are only ever added.');
     await bridge.close();

@@ -7,7 +7,7 @@ import { rows } from '../src/platform/database';
 import { stepOf } from '../src/platform/identity';
 import { StaffSessions } from '../src/areas/team';
 import { codeOfStep } from '../src/platform/identity/second-step';
-import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, startTestApp } from './support';
+import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, eur, startTestApp } from './support';
 
 let test: TestApp;
 let other: string;
@@ -279,9 +279,19 @@ describe('bills are approved up to an amount', () => {
     await test.tick();
     const { rows: jobs } = (await manager().get(`/api/jobs?status=open&client=${client}`).expect(200)).body as { rows: { id: string }[] };
     const drafted = async (amount: number) =>
-      ((await manager().post(`/api/jobs/${jobs[0]!.id}/bills`).send({ amount, wording: 'x' }).expect(201)).body as { id: string }).id;
+      (
+        (
+          await manager()
+            .post(`/api/jobs/${jobs[0]!.id}/bills`)
+            .send({ amount: eur(amount), wording: 'x' })
+            .expect(201)
+        ).body as { id: string }
+      ).id;
     const rights = ['see clients', 'do work', 'record time', 'change clients', 'see fees', 'bill', 'approve bills', 'grant clients', 'change services'];
-    await administrator().put('/api/roles/manager').send({ rights, approveUpTo: 50_000 }).expect(204);
+    await administrator()
+      .put('/api/roles/manager')
+      .send({ rights, approveUpTo: eur(50_000) })
+      .expect(204);
     await manager()
       .post(`/api/invoices/${await drafted(50_000)}/approve`)
       .send({ version: 1 })

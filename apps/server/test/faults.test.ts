@@ -11,7 +11,7 @@ import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import type { ClientView } from '@steady/contract/clients';
 import { Database } from '../src/platform/database';
-import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, jobOf, key, morning, startTestApp, portalAsks } from './support';
+import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, eur, jobOf, key, morning, portalAsks, startTestApp } from './support';
 
 const WRITER = resolve(import.meta.dirname, '../dist/test/kill-writer.js');
 
@@ -168,7 +168,7 @@ describe('the tick', () => {
     const id = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Ticked Ltd', employer: true });
     await as
       .manager!.post(`/api/clients/${id}/lines`)
-      .send({ serviceId: test.firm.services.payroll, rhythm: 'monthly', fee: 8_500, startsOn: '2026-02-01' })
+      .send({ serviceId: test.firm.services.payroll, rhythm: 'monthly', fee: eur(8_500), startsOn: '2026-02-01' })
       .expect(201);
     const jobs = async () =>
       ((await as.manager!.get(`/api/jobs?status=open&client=${id}`).expect(200)).body as { rows: { name: string }[] }).rows.map((row) => row.name);

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ClientRow } from '@steady/contract/client-lists';
 import type { AuditRow, ClientViewer, GrantOutcome, PersonSight, RoleView, TeamRow } from '@steady/contract/team';
 import { rows } from '../src/platform/database';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, eur, jobOf, key, startTestApp } from './support';
 
 let test: TestApp;
 /** One client with a job, a request, a bill and time; and another beside it. */
@@ -23,7 +23,12 @@ beforeAll(async () => {
       .set(key())
       .send({ title: 'Papers', dueOn: '2026-03-20', items: [{ name: 'Bank' }] }),
   );
-  ids.bill = await made(manager!.post(`/api/jobs/${ids.job}/bills`).set(key()).send({ amount: 5_000, wording: 'On account' }));
+  ids.bill = await made(
+    manager!
+      .post(`/api/jobs/${ids.job}/bills`)
+      .set(key())
+      .send({ amount: eur(5_000), wording: 'On account' }),
+  );
   await manager!.post(`/api/invoices/${ids.bill}/approve`).set(key()).send({ version: 1 }).expect(204);
   await preparer!.post('/api/time-entries').set(key()).send({ jobId: ids.job, on: '2026-03-11', minutes: 30 }).expect(201);
   ids.other = await clientWithVat(test, '2026-01-01', {

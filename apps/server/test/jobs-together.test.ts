@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AddJobs, JobRow, JobView, JobsBegun } from '@steady/contract/jobs';
 import type { ProcedureFull } from '@steady/contract/procedures';
 import type { ServiceView } from '@steady/contract/services';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, eur, jobOf, key, startTestApp } from './support';
 
 let test: TestApp;
 const ids: Record<string, string> = {};
@@ -47,7 +47,7 @@ describe('the same work for many clients', () => {
       .post('/api/jobs')
       .send({ clientId: ids['Skerry Boats'], procedureId, name: 'look into GRANTS', startOn: '2026-03-12', dueOn: '2026-03-27' })
       .expect(201);
-    const first = (await begin({ fee: 10_000, priority: 'first' }).expect(200)).body as JobsBegun;
+    const first = (await begin({ fee: eur(10_000), priority: 'first' }).expect(200)).body as JobsBegun;
     expect(first.ids).toHaveLength(2);
     expect(first.not).toMatchObject([{ client: 'Skerry Boats', why: expect.stringMatching(/^has it already: job \d+$/) as string }]);
     expect((await begin({}).expect(200)).body).toMatchObject({ ids: [], not: [{}, {}, {}] });
@@ -65,7 +65,7 @@ describe('the same work for many clients', () => {
     await begin({ clientIds: [] }).expect(422);
     await begin({ name: ' ' }).expect(422);
     await begin({ name: 'Too late', startOn: '2026-03-01', dueOn: '2026-03-02' }).expect(422);
-    await begin({ name: 'Paid', fee: 1 }, 'preparer').expect(403);
+    await begin({ name: 'Paid', fee: eur(1) }, 'preparer').expect(403);
     await test.other.as
       .manager!.post('/api/jobs/many')
       .set(key())
@@ -136,7 +136,7 @@ describe('a rule of a procedure that looks at the service', () => {
       .send({ ...DUNMARRA, name: 'Named Otherwise Ltd', contact: undefined })
       .expect(201);
     const { id } = body as { id: string };
-    const line = { serviceId: vat.id, name: 'The quay', rhythm: 'two-monthly', fee: 18_000, startsOn: '2026-01-01' };
+    const line = { serviceId: vat.id, name: 'The quay', rhythm: 'two-monthly', fee: eur(18_000), startsOn: '2026-01-01' };
     await manager().post(`/api/clients/${id}/lines`).send(line).expect(201);
     await test.tick();
     expect((await view(await jobOf(test, id))).tasks.map((one) => one.name)).toContain('Only for VAT');

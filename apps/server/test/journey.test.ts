@@ -4,7 +4,7 @@ import type { ObligationView } from '@steady/contract/almanac';
 import type { BillPreview, SettlementPreview } from '@steady/contract/fees';
 import type { HistoryLine, JobView } from '@steady/contract/jobs';
 import type { PortalInvoice, RequestPart, SendPreview } from '@steady/contract/requests';
-import { type TestApp, clientWithVat, jobOf, key, startTestApp, asksOf, portalAsks } from './support';
+import { type TestApp, asksOf, clientWithVat, eur, jobOf, key, portalAsks, startTestApp } from './support';
 
 let test: TestApp;
 let jobId: string;
@@ -168,27 +168,37 @@ describe.sequential('from the first obligation to the last cent', () => {
     expect((await preparer().post('/api/timer/stop').expect(200)).body).toEqual({ minutes: 90 });
     expect((await preparer().post('/api/timer/stop').expect(200)).body).toEqual({ minutes: null });
     await manager().post('/api/time-entries').set(key()).send({ jobId, on: '2026-03-11', minutes: 30 }).expect(201);
-    await preparer().post('/api/expenses').set(key()).send({ jobId, on: '2026-03-11', amount: 2_000, what: 'Courier' }).expect(201);
-    expect((await job()).money).toMatchObject({ timeValue: 15_000, timeMinutes: 120, expenses: 2_000, ifFinishedNow: 1_000 });
+    await preparer()
+      .post('/api/expenses')
+      .set(key())
+      .send({ jobId, on: '2026-03-11', amount: eur(2_000), what: 'Courier' })
+      .expect(201);
+    expect((await job()).money).toMatchObject({ timeValue: eur(15_000), timeMinutes: 120, expenses: eur(2_000), ifFinishedNow: eur(1_000) });
   });
 
   let invoiceId: string;
 
   it('bills: shows the effect first, then issues a number, a PDF and a message, once', async () => {
     invoiceId = (
-      (await manager().post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount: 18_000, wording: 'VAT return, Jan-Feb 2026' }).expect(201)).body as {
+      (
+        await manager()
+          .post(`/api/jobs/${jobId}/bills`)
+          .set(key())
+          .send({ amount: eur(18_000), wording: 'VAT return, Jan-Feb 2026' })
+          .expect(201)
+      ).body as {
         id: string;
       }
     ).id;
     const preview = (await manager().get(`/api/invoices/${invoiceId}`).expect(200)).body as BillPreview;
     expect(preview).toMatchObject({
-      wipBefore: 17_000,
-      wipAfter: -1_000,
+      wipBefore: eur(17_000),
+      wipAfter: eur(-1_000),
       settling: {
-        adjustment: 1_000,
+        adjustment: eur(1_000),
         people: [
-          { recorded: 9_000, adjustment: 600 },
-          { recorded: 6_000, adjustment: 400 },
+          { recorded: eur(9_000), adjustment: eur(600) },
+          { recorded: eur(6_000), adjustment: eur(400) },
         ],
       },
     });
@@ -196,7 +206,7 @@ describe.sequential('from the first obligation to the last cent', () => {
     expect(both.map((answer) => answer.status).sort()).toEqual([204, 409]);
     await test.drain();
     const { invoice } = (await manager().get(`/api/invoices/${invoiceId}`).expect(200)).body as BillPreview;
-    expect(invoice).toMatchObject({ number: '2026-0001', status: 'issued', gross: 22_140, dueOn: '2026-04-01', cannotCancel: null });
+    expect(invoice).toMatchObject({ number: '2026-0001', status: 'issued', gross: eur(22_140), dueOn: '2026-04-01', cannotCancel: null });
     const pdf = await manager().get(`/api/documents/${invoice.documentId}/content`).expect(200);
     expect(pdf.headers).toMatchObject({
       'content-type': 'application/pdf',
@@ -210,7 +220,7 @@ describe.sequential('from the first obligation to the last cent', () => {
   it('is paid in the portal through the collector, after a refusal, and can then no longer be cancelled', async () => {
     const pay = async (means: string) => (await brid.post(`/api/portal/invoices/${invoiceId}/pay`).send({ means }).expect(200)).body as PortalInvoice;
     expect(await pay('card without funds')).toMatchObject({ status: 'issued', refusal: 'The card was refused: no funds.' });
-    expect(await pay('card')).toMatchObject({ status: 'paid', paid: 22_140 });
+    expect(await pay('card')).toMatchObject({ status: 'paid', paid: eur(22_140) });
     await brid.post(`/api/portal/invoices/${invoiceId}/pay`).send({ means: 'card' }).expect(409);
     const { invoice } = (await manager().get(`/api/invoices/${invoiceId}`).expect(200)).body as BillPreview;
     expect(invoice.cannotCancel).toBe('It was paid. A paid bill is credited, not cancelled.');
@@ -219,17 +229,27 @@ describe.sequential('from the first obligation to the last cent', () => {
 
   it('settles WIP to the cent, refuses a stale preview, reverses, and keeps every step in the ledger', async () => {
     const preview = await settlement();
-    expect(preview).toMatchObject({ balance: -1_000, adjustment: 1_000, cannot: null });
-    await manager().post(`/api/jobs/${jobId}/settlements`).set(key()).send({ balance: 5 }).expect(409);
-    const { id } = (await manager().post(`/api/jobs/${jobId}/settlements`).set(key()).send({ balance: -1_000 }).expect(201)).body as { id: string };
-    expect((await settlement()).ledger.at(-1)).toMatchObject({ amount: 1_000, after: 0 });
+    expect(preview).toMatchObject({ balance: eur(-1_000), adjustment: eur(1_000), cannot: null });
+    await manager()
+      .post(`/api/jobs/${jobId}/settlements`)
+      .set(key())
+      .send({ balance: eur(5) })
+      .expect(409);
+    const { id } = (
+      await manager()
+        .post(`/api/jobs/${jobId}/settlements`)
+        .set(key())
+        .send({ balance: eur(-1_000) })
+        .expect(201)
+    ).body as { id: string };
+    expect((await settlement()).ledger.at(-1)).toMatchObject({ amount: eur(1_000), after: eur(0) });
     expect((await settlement()).cannot).toBe('Everything on this job is settled.');
     await manager().post(`/api/settlements/${id}/reverse`).set(key()).expect(204);
     await manager().post(`/api/settlements/${id}/reverse`).set(key()).expect(409);
     expect((await settlement()).ledger.slice(-3).map((line) => [line.what, line.amount, line.after])).toEqual([
-      ['Interim bill 2026-0001, on account', -18_000, -1_000],
-      ['Settlement, write-up by value', 1_000, 0],
-      ['Settlement reversed', -1_000, -1_000],
+      ['Interim bill 2026-0001, on account', eur(-18_000), eur(-1_000)],
+      ['Settlement, write-up by value', eur(1_000), eur(0)],
+      ['Settlement reversed', eur(-1_000), eur(-1_000)],
     ]);
   });
 

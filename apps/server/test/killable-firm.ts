@@ -8,6 +8,7 @@ import { rows } from '../src/platform/database';
 import { type Identity, byItself } from '../src/platform/identity';
 import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
+import { eur } from './support';
 
 export interface KillableFirm {
   app: INestApplication;
@@ -51,7 +52,7 @@ export async function openKillableFirm(folder: string, given: Partial<Settings> 
             allClients: true,
             password: null,
             weekdays: [450, 450, 450, 450, 450, 0, 0],
-            rates: [{ fromDay: '2020-01-01', perHour: 6_000 }],
+            rates: [{ fromDay: '2020-01-01', perHour: eur(6_000) }],
           },
         ],
       )

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ScheduleEffect, ObligationView } from '@steady/contract/almanac';
 import type { JobRow } from '@steady/contract/jobs';
 import type { AddServiceLine, ServiceLineView } from '@steady/contract/lines';
-import { DUNMARRA, type TestApp, clientWithVat, jobOf, key, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, eur, jobOf, key, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -27,7 +27,7 @@ const give = (id: string, input: Partial<AddServiceLine> & { service: string }) 
   const { service, ...rest } = input;
   return manager()
     .post(`/api/clients/${id}/lines`)
-    .send({ serviceId: test.firm.services[service], rhythm: 'monthly', fee: 8_500, startsOn: '2026-03-01', ...rest });
+    .send({ serviceId: test.firm.services[service], rhythm: 'monthly', fee: eur(8_500), startsOn: '2026-03-01', ...rest });
 };
 const named = async (id: string, name: string) => (await lines(id)).find((line) => line.name === name)!;
 
@@ -35,7 +35,7 @@ describe('several lines of one service', () => {
   it('have their own rhythm, name, fee and jobs; the return stands in the almanac once', async () => {
     const id = await client('Gannet Wages Ltd');
     await give(id, { service: 'payroll', name: 'Salaried', rhythm: 'monthly' }).expect(201);
-    await give(id, { service: 'payroll', name: 'Weekly wages', rhythm: 'weekly', fee: 4_000, startsOn: '2026-03-09' }).expect(201);
+    await give(id, { service: 'payroll', name: 'Weekly wages', rhythm: 'weekly', fee: eur(4_000), startsOn: '2026-03-09' }).expect(201);
     await give(id, { service: 'payroll', name: 'Directors', rhythm: 'every 6 weeks', anchorOn: '2026-03-06', startsOn: '2026-03-07' }).expect(201);
     const all = await obligations(id);
     const of = (name: string) => all.filter((one) => one.name.startsWith(name));
@@ -49,9 +49,9 @@ describe('several lines of one service', () => {
     expect(of('Directors')[0]!.name).toBe('Directors, 6 weeks ending 17 Apr 2026');
     expect(all.filter((one) => one.ruleId === 'ie-payroll-return' && one.periodEnd === '2026-03-31')).toHaveLength(1);
     expect((await lines(id)).map((line) => [line.name, line.rules, line.perYear])).toEqual([
-      ['Salaried', ['Payroll return'], 102_000],
-      ['Weekly wages', [], 208_000],
-      ['Directors', [], Math.round(8_500 * 8.67)],
+      ['Salaried', ['Payroll return'], eur(102_000)],
+      ['Weekly wages', [], eur(208_000)],
+      ['Directors', [], eur(Math.round(8_500 * 8.67))],
     ]);
     await test.tick();
     expect((await jobs(id)).sort()).toEqual(['Weekly wages, week ending 15 Mar 2026']);
@@ -81,7 +81,7 @@ describe('several lines of one service', () => {
     ['a calendar rule that never falls', { rhythm: 'RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30' }, 'rhythm'],
     ['an end before the start', { endsOn: '2026-02-01' }, 'endsOn'],
     ['a rule of another service', { ruleIds: ['ie-vat-return'] }, 'ruleIds'],
-    ['a fee below zero', { fee: -1 }, 'fee'],
+    ['a fee below zero', { fee: eur(-1) }, 'fee'],
     ['another firm’s person', { preparerId: '00000000-0000-4000-8000-000000000000' }, 'preparerId'],
   ])('refuse %s, at its field', async (_, more, field) => {
     const id = await client(`Refused ${field} ${JSON.stringify(more).length}`);
@@ -92,8 +92,8 @@ describe('several lines of one service', () => {
 
   it('come once, by a calendar rule, on the last Friday of the month', async () => {
     const id = await client('Fridays Ltd');
-    await give(id, { service: 'call', name: 'Look in', rhythm: 'RRULE:FREQ=MONTHLY;BYDAY=-1FR', anchor: 'start', fee: 0 }).expect(201);
-    await give(id, { service: 'registration', rhythm: 'one-off', anchor: 'date', anchorOn: '2026-03-16', fee: 25_000 }).expect(201);
+    await give(id, { service: 'call', name: 'Look in', rhythm: 'RRULE:FREQ=MONTHLY;BYDAY=-1FR', anchor: 'start', fee: eur(0) }).expect(201);
+    await give(id, { service: 'registration', rhythm: 'one-off', anchor: 'date', anchorOn: '2026-03-16', fee: eur(25_000) }).expect(201);
     const all = await obligations(id);
     expect(all.filter((one) => one.name.startsWith('Look in')).map((one) => one.name)[0]).toBe('Look in, to 27 Mar 2026');
     expect(all.filter((one) => one.service === 'Registration for VAT').map((one) => [one.name, one.dueOn])).toEqual([['Registration for VAT', '2026-04-08']]);
@@ -152,7 +152,7 @@ describe('a change is shown before it is made', () => {
     expect(effect.rows.every((row) => row.does === 'goes')).toBe(true);
     await manager().post(`/api/lines/${line.id}/stop`).send(stop).expect(204);
     expect((await obligations(id)).map((one) => one.name)).toEqual(['VAT return, Mar-Apr 2026', 'VAT return, May-Jun 2026']);
-    expect(await named(id, 'VAT return')).toMatchObject({ endsOn: '2026-05-15', endReason: 'Goes to a nephew', perYear: 108_000 });
+    expect(await named(id, 'VAT return')).toMatchObject({ endsOn: '2026-05-15', endReason: 'Goes to a nephew', perYear: eur(108_000) });
     await manager().post(`/api/lines/${line.id}/stop`).send(stop).expect(409);
   });
 
@@ -239,7 +239,7 @@ describe('filing', () => {
 
   it('of a date of our own is done when its job is', async () => {
     const id = await client('Our Own Ltd');
-    await give(id, { service: 'call', rhythm: 'quarterly', startsOn: '2026-01-01', anchor: 'calendar', fee: 0 }).expect(201);
+    await give(id, { service: 'call', rhythm: 'quarterly', startsOn: '2026-01-01', anchor: 'calendar', fee: eur(0) }).expect(201);
     const [first] = await obligations(id);
     await manager().post(`/api/obligations/${first!.id}/start`).expect(200);
     const jobId = await jobOf(test, id);

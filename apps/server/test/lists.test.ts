@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Filter } from '@steady/core/lists';
 import type { JobRow } from '@steady/contract/jobs';
 import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
-import { DUNMARRA, type TestApp, clientWithVat, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, eur, startTestApp } from './support';
 
 let test: TestApp;
 let turnover: string;
@@ -21,8 +21,8 @@ beforeAll(async () => {
   const { body } = await test.firm.as.administrator!.post('/api/details').send({ name: 'Turnover', kind: 'money' }).expect(201);
   turnover = (body as { id: string }).id;
   const client = (name: string, more: object) => clientWithVat(test, '2026-01-01', { ...DUNMARRA, name, contact: undefined, ...more });
-  await client('Dunmarra Oysters Ltd', { labels: ['season', 'on the water'], details: { [turnover]: 1_000_000 } });
-  await client('Cill Rua Chandlery', { labels: ['season'], details: { [turnover]: 500_000 } });
+  await client('Dunmarra Oysters Ltd', { labels: ['season', 'on the water'], details: { [turnover]: eur(1_000_000) } });
+  await client('Cill Rua Chandlery', { labels: ['season'], details: { [turnover]: eur(500_000) } });
   await client('Skerry Boats', { legalForm: 'sole trader', way: 'paper' });
   await test.tick();
   await manager().post('/api/clients').send({ name: 'No Work Yet', legalForm: 'person', vatRegistered: false, employer: false, way: 'online' }).expect(201);

@@ -7,7 +7,7 @@ import type { FlowView, JobsChanged, ManyLookedAt, MovePreview } from '@steady/c
 import type { TodayView } from '@steady/contract/today';
 import { rows } from '../src/platform/database';
 import { THREE, atWork, problemOf, task } from './at-work';
-import { type TestApp, key, morning, startTestApp, asksOf } from './support';
+import { type TestApp, asksOf, eur, key, morning, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -52,12 +52,15 @@ describe('a job by hand', () => {
   it('has its agreed fee set only by somebody who may see fees', async () => {
     const id = await begun(THREE);
     const { version } = await job(id);
-    await test.firm.as.preparer!.patch(`/api/jobs/${id}`).send({ fee: 1, version }).expect(403);
+    await test.firm.as
+      .preparer!.patch(`/api/jobs/${id}`)
+      .send({ fee: eur(1), version })
+      .expect(403);
     await test.firm.as.preparer!.patch(`/api/jobs/${id}`).send({ ownStatus: 'at the bank', version }).expect(204);
     const input = { clientId: await client(), procedureId: await procedure(THREE), name: 'X', startOn: '2026-03-11', dueOn: '2026-03-31' };
     await test.firm.as
       .preparer!.post('/api/jobs')
-      .send({ ...input, fee: 1 })
+      .send({ ...input, fee: eur(1) })
       .expect(403);
     await test.firm.as.preparer!.post('/api/jobs').send(input).expect(201);
   });

@@ -4,7 +4,7 @@ import type { Action, Procedure } from '@steady/core/procedures';
 import type { JobRow } from '@steady/contract/jobs';
 import type { CommonPhase, JobBatchView, JobsChanged, ManyLookedAt, MovePreview } from '@steady/contract/moves';
 import { THREE, atWork, problemOf, task } from './at-work';
-import { type TestApp, key, startTestApp } from './support';
+import { type TestApp, eur, key, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -213,7 +213,7 @@ describe('a change of many that is taken back', () => {
 
   it('opens a date of our own again with its job, whether it is opened by hand or its end is taken back', async () => {
     const clientId = await client({ vatRegistered: false, vatGroup: undefined });
-    const line = { serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-02-01' };
+    const line = { serviceId: test.firm.services.books, rhythm: 'monthly', fee: eur(1_000), startsOn: '2026-02-01' };
     await manager().post(`/api/clients/${clientId}/lines`).send(line).expect(201);
     await test.tick();
     const [{ id }] = ((await manager().get(`/api/jobs?client=${clientId}`).expect(200)).body as { rows: [JobRow] }).rows;

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { rows } from '../src/platform/database';
 import { type CarriedOut, routesCarriedOut } from '../src/platform/http/routes';
 import { sampleOf } from './samples';
-import { DUNMARRA, type TestApp } from './support';
+import { DUNMARRA, type TestApp, eur } from './support';
 import { type Grounds, idOf, rowCounts, twoClients } from './two-clients';
 
 let grounds: Grounds;
@@ -29,9 +29,9 @@ const BODIES: Record<string, () => object> = {
   }),
   'POST /api/jobs/:id/tasks': () => ({ name: 'Call them', dueOn: '2026-03-18', estimate: 10, phaseKey: 'ask' }),
   'POST /api/jobs/:id/requests': () => ({ title: 'Papers', dueOn: '2026-03-20', items: [{ name: 'Bank' }] }),
-  'POST /api/jobs/:id/bills': () => ({ amount: 100, wording: 'On account' }),
+  'POST /api/jobs/:id/bills': () => ({ amount: eur(100), wording: 'On account' }),
   'POST /api/time-entries': () => ({ jobId: grounds.seen.jobs, on: '2026-03-11', minutes: 5 }),
-  'POST /api/expenses': () => ({ jobId: grounds.seen.jobs, on: '2026-03-11', amount: 100, what: 'Stamps' }),
+  'POST /api/expenses': () => ({ jobId: grounds.seen.jobs, on: '2026-03-11', amount: eur(100), what: 'Stamps' }),
   'POST /api/messages': () => ({ clientId: grounds.seen.clients, subject: 'A word', body: 'Good morning.' }),
   'POST /api/clients/:id/notes': () => ({ kind: 'note', text: 'Once' }),
   'POST /api/team/invitations': () => ({ name: 'Once Only', email: `once${(keys += 1)}@harbour.example`, role: 'preparer' }),

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Action, PhasePlan, Procedure } from '@steady/core/procedures';
 import type { JobToVersion, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, TemplateView, TriedTemplate } from '@steady/contract/procedures';
 import { THREE, atWork, problemOf, task } from './at-work';
-import { type TestApp, startTestApp } from './support';
+import { type TestApp, eur, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -59,20 +59,20 @@ describe('a procedure', () => {
     expect(await faultOf(onDone({ does: 'message', templateId: gone }))).toBe('An action of "A": the message is not there any more, choose another.');
     expect(await faultOf(onDone({ does: 'procedure', procedureId: gone }))).toBe('An action of "A": the procedure is not there any more, choose another.');
     expect(await faultOf(onDone({ does: 'detail', detailId: gone, value: 'x' }))).toBe('An action of "A": the firm does not keep this detail any more.');
-    expect(await faultOf(onDone({ does: 'detail', detailId, value: 'a lot' }))).toBe('An action of "A", "Deposit": Give an amount, for example 180.00.');
+    expect(await faultOf(onDone({ does: 'detail', detailId, value: 'a lot' }))).toBe('An action of "A", "Deposit": Give an amount, for example 180.');
     expect(await faultOf({ tasks: [task('Enter', { memberId: test.other.members.manager })] })).toBe('"Enter" is for somebody who is not of the firm.');
     const theirs = await made(test.other.as.manager!.post('/api/message-templates').send({ name: 'Theirs', subject: 'S', body: 'B' }));
     expect(await faultOf(onDone({ does: 'message', templateId: theirs }))).toContain('the message is not there any more');
     const sound = {
       phases: [
-        { key: 'a', name: 'A', tasks: [task('Enter', { memberId: test.firm.members.partner })], ...onDone({ does: 'detail', detailId, value: 50_000 }) },
+        { key: 'a', name: 'A', tasks: [task('Enter', { memberId: test.firm.members.partner })], ...onDone({ does: 'detail', detailId, value: eur(50_000) }) },
       ],
     };
     const clientId = await client();
     const id = await begun(sound, { clientId });
     expect((await job(id)).tasks[0]!.assignee).toBe('partner');
     await tick(id, 'Enter');
-    expect((await manager().get(`/api/clients/${clientId}`).expect(200)).body).toMatchObject({ details: { [detailId]: 50_000 } });
+    expect((await manager().get(`/api/clients/${clientId}`).expect(200)).body).toMatchObject({ details: { [detailId]: eur(50_000) } });
   });
 
   it('says of whom it passes phases over by the names of the firm’s own details', async () => {
@@ -180,7 +180,7 @@ describe('a procedure', () => {
     const clientId = await client({ vatRegistered: true, vatGroup: 'Jan-Feb' });
     await manager()
       .post(`/api/clients/${clientId}/lines`)
-      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn: '2026-03-01' })
+      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: eur(18_000), startsOn: '2026-03-01' })
       .expect(201);
     const concerned = (await manager().get(`/api/procedures/clients?procedure=${id}`).expect(200)).body as ProcedureClients;
     expect(concerned).toMatchObject({ of: 'its services', clients: [{ id: clientId, writtenTo: ['Bríd Foley'], roles: ['preparer', 'manager', 'partner'] }] });
@@ -227,7 +227,7 @@ describe('a procedure', () => {
     expect(await before({ serviceId: test.firm.services.vat })).toEqual([]);
     await manager()
       .post(`/api/clients/${online}/lines`)
-      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn: '2026-03-01' })
+      .send({ serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: eur(18_000), startsOn: '2026-03-01' })
       .expect(201);
     expect(await before({ serviceId: test.firm.services.vat })).toMatchObject([{ procedure: { name: 'VAT return' }, clients: 1, ways: 1 }]);
     await test.other.as
@@ -244,7 +244,7 @@ describe('a procedure', () => {
     const line = (
       await manager()
         .post(`/api/clients/${clientId}/lines`)
-        .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: 1_000, startsOn: '2026-03-01' })
+        .send({ serviceId: test.firm.services.books, rhythm: 'monthly', fee: eur(1_000), startsOn: '2026-03-01' })
         .expect(201)
     ).body as { id: string };
     const own = (await manager().post(`/api/lines/${line.id}/procedure`).expect(200)).body as { id: string };

@@ -5,7 +5,7 @@ import type { RuleView } from '@steady/contract/rules';
 import type { FeeProposal, ServiceLineView } from '@steady/contract/lines';
 import type { KeepService, ServiceView, SuppliedView } from '@steady/contract/services';
 import { byItself } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, clientWithVat, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, eur, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -18,7 +18,7 @@ const services = async () => (await manager().get('/api/services').expect(200)).
 const service = async (name: string) => (await services()).find((one) => one.name === name)!;
 const kept = ({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...rest }: ServiceView): KeepService => ({
   ...rest,
-  defaultFee: rest.defaultFee ?? 0,
+  defaultFee: rest.defaultFee ?? eur(0),
 });
 const obligations = async (id: string) => (await manager().get(`/api/clients/${id}/obligations`).expect(200)).body as ObligationView[];
 
@@ -40,7 +40,7 @@ describe('a service', () => {
     expect((await services()).find((one) => one.id === copy.id)).toMatchObject({ name: 'Statements, monthly, copy', active: false });
     const { body } = await manager()
       .post(`/api/clients/${await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Off Ltd' })}/lines`)
-      .send({ serviceId: copy.id, rhythm: 'monthly', fee: 0, startsOn: '2026-03-01' })
+      .send({ serviceId: copy.id, rhythm: 'monthly', fee: eur(0), startsOn: '2026-03-01' })
       .expect(422);
     expect((body as { errors: { message: string }[] }).errors[0]!.message).toContain('is off');
   });
@@ -97,8 +97,8 @@ describe('a service', () => {
     };
     const payroll = await service('Payroll return');
     const feeRule = {
-      base: 6_000,
-      drivers: [{ fact: `detail:${detail}`, name: 'people paid', included: 2, bands: [{ upTo: null, each: 900 }] }],
+      base: eur(6_000),
+      drivers: [{ fact: `detail:${detail}`, name: 'people paid', included: 2, bands: [{ upTo: null, each: eur(900) }] }],
       minimum: null,
       discount: 0,
     };
@@ -115,7 +115,7 @@ describe('a service', () => {
         .get(`/api/services/${payroll.id}/fee/${(added as { id: string }).id}`)
         .expect(200)
     ).body as FeeProposal;
-    expect(fee).toMatchObject({ fee: 10_500, lacking: [] });
+    expect(fee).toMatchObject({ fee: eur(10_500), lacking: [] });
     expect(fee.workings!.lines).toContain('5 × 9.00 = 45.00');
   });
 
@@ -247,7 +247,10 @@ describe('a filing rule of the firm', () => {
       .send({ ...DUNMARRA, contact: undefined, name: 'Quay Dues Ltd' })
       .expect(201);
     const { id } = body as { id: string };
-    await manager().post(`/api/clients/${id}/lines`).send({ serviceId: call.id, rhythm: 'quarterly', fee: 0, startsOn: '2026-01-01' }).expect(201);
+    await manager()
+      .post(`/api/clients/${id}/lines`)
+      .send({ serviceId: call.id, rhythm: 'quarterly', fee: eur(0), startsOn: '2026-01-01' })
+      .expect(201);
     expect((await obligations(id))[0]).toMatchObject({ dueOn: '2026-04-30' });
     const change = { ...kept(await service('Catch-up call')), takesExtensions: true };
     const effect = (await manager().post(`/api/services/${call.id}/effect`).send(change).expect(200)).body as ScheduleEffect;
@@ -290,7 +293,10 @@ describe('a filing rule of the firm', () => {
         .send({ ...DUNMARRA, contact: undefined, name, labels })
         .expect(201);
       const { id } = body as { id: string };
-      await manager().post(`/api/clients/${id}/lines`).send({ serviceId: call.id, rhythm: 'quarterly', fee: 0, startsOn: '2026-01-01' }).expect(201);
+      await manager()
+        .post(`/api/clients/${id}/lines`)
+        .send({ serviceId: call.id, rhythm: 'quarterly', fee: eur(0), startsOn: '2026-01-01' })
+        .expect(201);
       return (await obligations(id)).filter((one) => one.ruleId === ruleId).map((one) => one.dueOn);
     };
     expect(await add('Wet Feet Ltd', ['on the water'])).toEqual(['2027-03-01']);
@@ -321,7 +327,10 @@ describe('a closing day', () => {
       .expect(201);
     const { id } = added as { id: string };
     const books = await service('Books, monthly');
-    await manager().post(`/api/clients/${id}/lines`).send({ serviceId: books.id, rhythm: 'monthly', fee: 42_000, startsOn: '2026-03-01' }).expect(201);
+    await manager()
+      .post(`/api/clients/${id}/lines`)
+      .send({ serviceId: books.id, rhythm: 'monthly', fee: eur(42_000), startsOn: '2026-03-01' })
+      .expect(201);
     expect((await obligations(id))[0]!.dueOn).toBe('2026-04-17');
     await manager()
       .put('/api/firm/closing-days')

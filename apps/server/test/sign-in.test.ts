@@ -9,7 +9,7 @@ import { Effects } from '../src/platform/events';
 import { stepOf } from '../src/platform/identity';
 import { StaffSessions } from '../src/areas/team';
 import { codeOfStep } from '../src/platform/identity/second-step';
-import { PASSWORD, type TestApp, browser, startTestApp } from './support';
+import { PASSWORD, type TestApp, browser, eur, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -298,13 +298,16 @@ describe('working time and rates', () => {
       rates: [await team.rateOn(work, preparer!, '2026-03-31'), await team.rateOn(work, preparer!, '2026-04-01')],
     }));
     expect(patterns.find((one) => one.personId === preparer)!.leave).toEqual(new Set(['2026-03-12', '2026-03-13']));
-    expect(rates).toEqual([6_000, 6_000]);
-    await administrator().post(`/api/team/${preparer}/rates`).send({ fromDay: '2026-04-01', perHour: 6_600, costPerHour: 2_900 }).expect(204);
+    expect(rates).toEqual([eur(6_000), eur(6_000)]);
+    await administrator()
+      .post(`/api/team/${preparer}/rates`)
+      .send({ fromDay: '2026-04-01', perHour: eur(6_600), costPerHour: eur(2_900) })
+      .expect(204);
     const after = await test.works.run({ firmId: test.firm.id, actor: { kind: 'system', id: null, name: 'test' } }, async (work) => [
       await team.rateOn(work, preparer!, '2026-03-31'),
       await team.rateOn(work, preparer!, '2026-04-01'),
     ]);
-    expect(after).toEqual([6_000, 6_600]);
+    expect(after).toEqual([eur(6_000), eur(6_600)]);
     const [row] = ((await administrator().get('/api/team/people').expect(200)).body as TeamRow[]).filter((person) => person.id === preparer);
     await administrator().delete(`/api/team/${preparer}/leave/${row!.leave[0]!.id}`).expect(204);
     const change = { role: 'preparer', weekdays: [300, 300, 300, 300, 300, 0] };

@@ -12,6 +12,7 @@ import type { AskView, PortalAsk } from '@steady/contract/asks';
 import type { AddClient } from '@steady/contract/clients';
 import type { PostRoomMessage } from '@steady/contract/post';
 import type { DoorLetter } from '@steady/contract/sign-in';
+import { type Money, money } from '@steady/core/money';
 import { createApp } from '../src/app';
 import { ServicesService } from '../src/areas/services';
 import { AfterAnswers, TeamService } from '../src/areas/team';
@@ -24,6 +25,9 @@ import { StaffSessions } from '../src/areas/team';
 import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
 import { templateFile } from './template';
+
+/** An amount of the firms in the tests, which keep their books in euro. @param cents whole cents */
+export const eur = (cents: number): Money => money(cents, 'EUR');
 
 export const ZONE = 'Europe/Dublin';
 export const PASSWORD = 'a-long-enough-password';
@@ -90,6 +94,33 @@ async function ownDatabase(server: string): Promise<string> {
   return `${server}/${name}`;
 }
 
+/** A firm with one person of each role, who are signed in, and the supplied services. */
+export async function foundFirm(app: INestApplication, given: { name: string; domain: string; demo: boolean; currency?: string }): Promise<Firm> {
+  const { name, domain, demo, currency = 'EUR' } = given;
+  const { firmId, memberIds } = await app.get(TeamService).found(
+    { name, shortName: name, address: 'Quay Lane', currency, zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo, ...LONG_SESSIONS },
+    ROLES.map((role) => ({
+      name: `${role} of ${name}`,
+      shortName: role,
+      email: `${role}@${domain}`,
+      role,
+      does: role,
+      allClients: role !== 'contractor',
+      weekdays: [450, 450, 450, 450, 450, 0, 0],
+      rates: [{ fromDay: '2020-01-01', perHour: money(RATES[role]!, currency) }],
+      password: role === 'manager' ? PASSWORD : null,
+    })),
+  );
+  const ids: Record<string, string> = {};
+  await app.get(Works).run(byItself(firmId), async (work) => {
+    for (const { key: service } of SUPPLIED) ids[service] = await app.get(ServicesService).takeSupplied(work, service);
+  });
+  const members = Object.fromEntries(ROLES.map((role, index) => [role, memberIds[index]!]));
+  const as: Firm['as'] = {};
+  for (const role of ROLES) as[role] = browser(app, `${SESSION_COOKIE}=${await app.get(StaffSessions).begin(firmId, members[role]!)}`);
+  return { id: firmId, members, services: ids, as };
+}
+
 /** The whole application on a real database, with two firms and a clock that stands on Wed 11 Mar 2026. */
 export async function startTestApp(given: Partial<Settings> = {}): Promise<TestApp> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'steady-test-'));
@@ -98,41 +129,12 @@ export async function startTestApp(given: Partial<Settings> = {}): Promise<TestA
   const settings = settingsWith({ dataFolder, tickByItself: false, syncWrites: false, diskFloor: 1, demo: true, proxies: 'loopback', ...where, ...given });
   const clock = new SetClock(morning('2026-03-11'));
   const app = await createApp(settings, clock);
-  const team = app.get(TeamService);
-  const works = app.get(Works);
-  const services = app.get(ServicesService);
-  const found = async (name: string, domain: string, demo: boolean): Promise<Firm> => {
-    const { firmId, memberIds } = await team.found(
-      { name, shortName: name, address: 'Quay Lane', currency: 'EUR', zone: ZONE, country: 'IE', vatRate: 2_300, paymentDays: 21, demo, ...LONG_SESSIONS },
-      ROLES.map((role) => ({
-        name: `${role} of ${name}`,
-        shortName: role,
-        email: `${role}@${domain}`,
-        role,
-        does: role,
-        allClients: role !== 'contractor',
-        weekdays: [450, 450, 450, 450, 450, 0, 0],
-        rates: [{ fromDay: '2020-01-01', perHour: RATES[role]! }],
-        password: role === 'manager' ? PASSWORD : null,
-      })),
-    );
-    const ids: Record<string, string> = {};
-    await works.run(byItself(firmId), async (work) => {
-      for (const { key: service } of SUPPLIED) ids[service] = await services.takeSupplied(work, service);
-    });
-    const members = Object.fromEntries(ROLES.map((role, index) => [role, memberIds[index]!]));
-    const as: Firm['as'] = {};
-    for (const role of ROLES) {
-      as[role] = browser(app, `${SESSION_COOKIE}=${await app.get(StaffSessions).begin(firmId, members[role]!)}`);
-    }
-    return { id: firmId, members, services: ids, as };
-  };
-  const firm = await found('Marram & Tern', 'marram-tern.example', true);
-  const other = await found('Skua & Co', 'skua.example', false);
+  const firm = await foundFirm(app, { name: 'Marram & Tern', domain: 'marram-tern.example', demo: true });
+  const other = await foundFirm(app, { name: 'Skua & Co', domain: 'skua.example', demo: false });
   return {
     app,
     clock,
-    works,
+    works: app.get(Works),
     database: app.get(Database),
     settings,
     firm,
@@ -170,7 +172,10 @@ export async function clientWithVat({ firm }: TestApp, startsOn = '2026-01-01', 
     .send({ ...client, ...people })
     .expect(201);
   const { id } = body as { id: string };
-  await firm.as.manager!.post(`/api/clients/${id}/lines`).send({ serviceId: firm.services.vat, rhythm: 'two-monthly', fee: 18_000, startsOn }).expect(201);
+  await firm.as
+    .manager!.post(`/api/clients/${id}/lines`)
+    .send({ serviceId: firm.services.vat, rhythm: 'two-monthly', fee: eur(18_000), startsOn })
+    .expect(201);
   return id;
 }
 

@@ -1,6 +1,7 @@
 import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import type { ObligationStatus } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
+import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export interface ObligationView {
@@ -131,7 +132,7 @@ export interface RehearsedRow {
   dueOn: string;
   statutory: boolean;
   minutes: number;
-  fee: number | null;
+  fee: Money | null;
 }
 
 export interface RehearsedWeek {
@@ -139,7 +140,7 @@ export interface RehearsedWeek {
   jobs: number;
   deadlines: number;
   minutes: number;
-  fee: number;
+  fee: Money;
 }
 
 export interface Rehearsal {

@@ -2,6 +2,7 @@ import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { describe, expect, it } from 'vitest';
 import { IsDay, IsFigure, IsIban, IsLine, IsMoney, IsMonthDay, IsNotBefore, IsRhythm, IsText, Trimmed } from './checks';
+import { money } from '@steady/core/money';
 
 class Checked {
   @IsDay()
@@ -33,12 +34,14 @@ class Checked {
   name: unknown;
 }
 
+const eur = (cents: number) => money(cents, 'EUR');
+
 const SOUND = {
   day: '2026-03-11',
   until: '2026-03-11',
   yearEnd: '12-31',
   rhythm: 'monthly',
-  fee: 18_000,
+  fee: eur(18_000),
   account: 'IE29AIBK93115212345678',
   share: 12.5,
   title: 'Papers',
@@ -92,15 +95,20 @@ describe('a rhythm', () => {
 
 describe('an amount', () => {
   it.each<[unknown, string | null]>([
-    [1, null],
-    [1_000_000_000, null],
-    [0, 'Give an amount above zero.'],
-    [-5, 'Give an amount above zero.'],
-    [1_000_000_001, 'That is more than this field can hold: 10,000,000.00.'],
-    [0.5, 'Give an amount, for example 180.00.'],
-    ['180', 'Give an amount, for example 180.00.'],
-    [null, 'Give an amount, for example 180.00.'],
-    [Number.NaN, 'Give an amount, for example 180.00.'],
+    [eur(1), null],
+    [eur(1_000_000_000), null],
+    [money(1_000, 'JPY'), null],
+    [eur(0), 'Give an amount above zero.'],
+    [eur(-5), 'Give an amount above zero.'],
+    [eur(1_000_000_001), 'That is more than this field can hold: 10,000,000.00.'],
+    [money(1_000_000_001, 'JPY'), 'That is more than this field can hold: 1,000,000,000.'],
+    [{ amount: 0.5, currency: 'EUR' }, 'Give an amount, for example 180.'],
+    [{ amount: 100, currency: 'euro' }, 'Give an amount, for example 180.'],
+    [{ amount: 100 }, 'Give an amount, for example 180.'],
+    [180, 'Give an amount, for example 180.'],
+    ['180', 'Give an amount, for example 180.'],
+    [null, 'Give an amount, for example 180.'],
+    [Number.NaN, 'Give an amount, for example 180.'],
   ])('%j: %s', (fee, said) => {
     expect(saidOf('fee', fee)).toBe(said);
   });

@@ -1,7 +1,7 @@
 import { Transform } from 'class-transformer';
-import { type ValidationOptions, IsInt, Max, Min, ValidateBy, ValidateIf, isEmail } from 'class-validator';
+import { type ValidationOptions, ValidateBy, ValidateIf, isEmail } from 'class-validator';
 import { isRhythm } from '@steady/core/calendar';
-import { isIban } from '@steady/core/money';
+import { formatMoney, isIban, isMoney, money } from '@steady/core/money';
 import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
@@ -111,14 +111,24 @@ export const IsRhythm = (options?: ValidationOptions) =>
     options,
   );
 
-/** Integer minor units up to ten million in the firm's currency. */
-export function IsMoney(lowest: number): PropertyDecorator {
-  return (target, key) => {
-    IsInt({ message: 'Give an amount, for example 180.00.' })(target, key);
-    Min(lowest, { message: lowest > 0 ? 'Give an amount above zero.' : 'An amount below zero has no place here.' })(target, key);
-    Max(1_000_000_000, { message: 'That is more than this field can hold: 10,000,000.00.' })(target, key);
-  };
-}
+/** Minor units that a field holds at most: ten million of a currency with two decimals. */
+const MOST = 1_000_000_000;
+
+/** A sum of money from `lowest` minor units up to ten million, or to `most`. Whether it is of the firm's currency is seen when it is read. */
+export const IsMoney = (lowest: number, most = MOST) =>
+  ValidateBy({
+    name: 'isMoney',
+    constraints: [lowest, most],
+    validator: {
+      validate: (value: unknown) => isMoney(value) && value.amount >= lowest && value.amount <= most,
+      defaultMessage: (about) => {
+        const value: unknown = about?.value;
+        if (!isMoney(value)) return 'Give an amount, for example 180.';
+        if (value.amount > most) return `That is more than this field can hold: ${formatMoney(money(most, value.currency))}.`;
+        return lowest > 0 ? 'Give an amount above zero.' : 'An amount below zero has no place here.';
+      },
+    },
+  });
 
 const CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/;
 

@@ -17,6 +17,7 @@ import {
 } from 'class-validator';
 import { type ClientFacts, type ClientFactsGiven, LEGAL_FORMS, type LegalForm, STANDINGS, type Standing, enteredFacts } from '@steady/core/clients';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
+import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsMail, IsText, LeftOut, Trimmed, WantedIf } from './checks';
 import { ContactInput, type ContactView } from './contacts';
 import { wholeInput } from './facts-input';
@@ -179,9 +180,9 @@ export interface ClientView extends ClientFacts {
   details: Record<string, DetailValue>;
   notes: NoteView[];
   contacts: ContactView[];
-  unpaid: number | null;
+  unpaid: Money | null;
   unpaidSince: string | null;
-  wip: number | null;
+  wip: Money | null;
   waitingSince: string | null;
   waitingFor: string | null;
   /** A job that stands still, and why. */

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
 import { IsDay, IsLine, IsMail, LeftOut, Trimmed } from './checks';
+import type { Money } from '@steady/core/money';
 
 export class Address {
   @Trimmed()
@@ -198,7 +199,7 @@ export interface RelatedView {
     due: string | null;
     openJobs: number;
     waitingSince: string | null;
-    unpaid: number | null;
-    wip: number | null;
+    unpaid: Money | null;
+    wip: Money | null;
   }[];
 }

@@ -1,12 +1,13 @@
 import { IsIn, IsInt, IsNotEmpty, Min } from 'class-validator';
 import type { WipKind } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
+import type { Money } from '@steady/core/money';
 import { IsMoney, IsText, Trimmed } from './checks';
 
 export class DraftBill {
   /** Net of VAT. */
   @IsMoney(1)
-  amount: number;
+  amount: Money;
 
   @Trimmed()
   @IsNotEmpty({ message: 'Say what the bill is for: the client reads it.' })
@@ -40,16 +41,16 @@ export interface InvoiceView {
   clientId: string;
   client: string;
   wording: string;
-  net: number;
-  vat: number;
+  net: Money;
+  vat: Money;
   vatRate: number;
-  gross: number;
-  paid: number;
+  gross: Money;
+  paid: Money;
   issuedOn: string | null;
   dueOn: string | null;
   documentId: string | null;
   cancelReason: string | null;
-  payments: { id: string; amount: number; at: string; reference: string }[];
+  payments: { id: string; amount: Money; at: string; reference: string }[];
   /** Why it cannot be cancelled, or null when it can. */
   cannotCancel: string | null;
 }
@@ -62,8 +63,8 @@ export interface InvoiceRow {
   clientId: string;
   jobId: string;
   job: string;
-  gross: number;
-  paid: number;
+  gross: Money;
+  paid: Money;
   issuedOn: string | null;
   dueOn: string | null;
 }
@@ -71,27 +72,27 @@ export interface InvoiceRow {
 export interface PersonEffect {
   memberId: string;
   name: string;
-  recorded: number;
-  adjustment: number;
+  recorded: Money;
+  adjustment: Money;
   /** Tenths of a percent. */
   recovery: number | null;
 }
 
 export interface TaskEffect {
   task: string;
-  recorded: number;
-  adjustment: number;
+  recorded: Money;
+  adjustment: Money;
   recovery: number | null;
 }
 
 /** What a bill will do, shown before it is approved. */
 export interface BillPreview {
   invoice: InvoiceView;
-  wipBefore: number;
-  wipAfter: number;
+  wipBefore: Money;
+  wipAfter: Money;
   workings: Workings;
   /** If the job's WIP were settled right after; null when there is no time to carry a difference. */
-  settling: { adjustment: number; people: PersonEffect[] } | null;
+  settling: { adjustment: Money; people: PersonEffect[] } | null;
   goesTo: { name: string; address: string }[];
   warnings: string[];
 }
@@ -102,8 +103,8 @@ export interface LedgerPosting {
   kind: WipKind;
   what: string;
   by: string;
-  amount: number;
-  after: number;
+  amount: Money;
+  after: Money;
 }
 
 export interface SettlementPreview {
@@ -112,20 +113,20 @@ export interface SettlementPreview {
   job: string;
   clientId: string;
   client: string;
-  billed: number;
-  recorded: number;
-  balance: number;
-  adjustment: number;
+  billed: Money;
+  recorded: Money;
+  balance: Money;
+  adjustment: Money;
   lines: {
     entryId: string;
     on: string;
     who: string;
     task: string;
     minutes: number;
-    rate: number;
-    value: number;
-    adjustment: number;
-    settledAt: number;
+    rate: Money;
+    value: Money;
+    adjustment: Money;
+    settledAt: Money;
     workings: Workings;
   }[];
   people: PersonEffect[];
@@ -133,13 +134,13 @@ export interface SettlementPreview {
   /** Why it cannot be settled now, or null when it can. */
   cannot: string | null;
   ledger: LedgerPosting[];
-  settlements: { id: string; at: string; by: string; adjustment: number; reversed: boolean }[];
+  settlements: { id: string; at: string; by: string; adjustment: Money; reversed: boolean }[];
 }
 
 export class ApproveSettlement {
   /** The balance that the preview showed; refused when it has changed since. */
-  @IsInt()
-  balance: number;
+  @IsMoney(-Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER)
+  balance: Money;
 }
 
 export interface WipRow {
@@ -148,10 +149,10 @@ export interface WipRow {
   job: string;
   clientId: string;
   client: string;
-  fee: number;
-  recorded: number;
-  billed: number;
-  balance: number;
+  fee: Money;
+  recorded: Money;
+  billed: Money;
+  balance: Money;
   oldest: string | null;
   days: number;
 }
@@ -171,6 +172,6 @@ export interface InvoicePage {
 
 declare module './today' {
   interface TodayView {
-    unbilled: { upTo30: number; upTo60: number; upTo90: number; over90: number } | null;
+    unbilled: { upTo30: Money; upTo60: Money; upTo90: Money; over90: Money } | null;
   }
 }

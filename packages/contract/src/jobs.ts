@@ -2,6 +2,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsUUID, M
 import { type Category, type JobFacts, type JobFactsChanged, type JobStatus, PRIORITIES, type Priority, enteredJobFacts } from '@steady/core/jobs';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
+import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import { changeInput } from './facts-input';
 import type { ListValue } from './lists';
@@ -57,7 +58,7 @@ class WorkByHand {
 
   @LeftOut()
   @IsMoney(0)
-  fee?: number;
+  fee?: Money;
 
   @LeftOut()
   @IsIn(PRIORITIES)
@@ -176,7 +177,7 @@ export interface JobView extends Omit<JobFacts, 'fee'> {
   tasks: TaskView[];
   documents: DocumentView[];
   money: JobMoney | null;
-  wip: number | null;
+  wip: Money | null;
 }
 
 export interface DocumentView {

@@ -2,6 +2,7 @@ import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty,
 import type { Rhythm } from '@steady/core/calendar';
 import { LINE_ANCHORS, type LineAnchor, type Pause } from '@steady/core/obligations';
 import type { Workings } from '@steady/core/workings';
+import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
 
 export const PERMISSION_KINDS = ['agent', 'digital'] as const;
@@ -20,7 +21,7 @@ export class LineInput {
   /** Left out by whoever may not see fees: it stays as it is, or is what the service asks. */
   @LeftOut()
   @IsMoney(0)
-  fee?: number;
+  fee?: Money;
 
   @IsDay()
   startsOn: string;
@@ -141,10 +142,10 @@ export interface ServiceLineView {
   anchorOn: string | null;
   cutShort: boolean;
   /** Null for whoever may not see fees. */
-  fee: number | null;
+  fee: Money | null;
   billing: Rhythm | null;
   charged: boolean;
-  perYear: number | null;
+  perYear: Money | null;
   preparerId: string | null;
   startsOn: string;
   endsOn: string | null;
@@ -166,7 +167,7 @@ export interface PermissionView {
 
 /** The fee that a service proposes for a client, and how it comes about. */
 export interface FeeProposal {
-  fee: number;
+  fee: Money;
   workings: Workings | null;
   lacking: string[];
 }

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsNotEmpty, ValidateNested } from 'class-validator';
 import type { ItemState } from '@steady/core/asks';
+import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export class RequestItemInput {
@@ -129,10 +130,10 @@ export interface PortalInvoice {
   issuedOn: string;
   dueOn: string;
   what: string;
-  net: number;
-  vat: number;
-  gross: number;
-  paid: number;
+  net: Money;
+  vat: Money;
+  gross: Money;
+  paid: Money;
   status: 'issued' | 'paid' | 'cancelled';
   paidAt: string | null;
   /** Why the last try to pay was refused. */
@@ -142,7 +143,6 @@ export interface PortalInvoice {
 /** Who is in the portal; `looking` when it is a person of the firm who sees it as the client does. */
 export interface PortalMe {
   firm: string;
-  currency: string;
   name: string;
   today: string;
   looking: boolean;

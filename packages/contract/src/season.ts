@@ -1,5 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator';
 import { IsDay, IsLine, LeftOut, Trimmed } from './checks';
+import type { Money } from '@steady/core/money';
 
 export class SeasonAsked {
   @IsUUID(undefined, { message: 'Choose a service.' })
@@ -30,7 +31,7 @@ export interface SeasonRow {
   name: string;
   periodEnd: string;
   dueOn: string;
-  fee: number | null;
+  fee: Money | null;
   minutes: number;
   /** The job that has begun for it already. */
   jobId: string | null;

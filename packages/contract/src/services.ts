@@ -21,6 +21,7 @@ import {
 import type { Rhythm } from '@steady/core/calendar';
 import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
 import { LINE_ANCHORS, type LineAnchor, type OwnDue } from '@steady/core/obligations';
+import type { Money } from '@steady/core/money';
 import { IsFigure, IsLine, IsMoney, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
 
 class FeeBandInput implements FeeBand {
@@ -31,7 +32,7 @@ class FeeBandInput implements FeeBand {
   upTo: number | null;
 
   @IsMoney(0)
-  each: number;
+  each: Money;
 }
 
 class FeeDriverInput implements FeeDriver {
@@ -57,7 +58,7 @@ class FeeDriverInput implements FeeDriver {
 
 export class FeeRuleInput implements FeeRule {
   @IsMoney(0)
-  base: number;
+  base: Money;
 
   @IsArray()
   @ArrayMaxSize(6)
@@ -68,7 +69,7 @@ export class FeeRuleInput implements FeeRule {
   @Transform(({ value }: { value: unknown }) => value ?? null)
   @ValidateIf((o: FeeRuleInput) => o.minimum !== null)
   @IsMoney(0)
-  minimum: number | null = null;
+  minimum: Money | null = null;
 
   @Max(100, { message: 'At most 100 %.' })
   @Min(0, { message: 'A discount is not below zero.' })
@@ -122,7 +123,7 @@ export class KeepService {
   scope: string;
 
   @IsMoney(0)
-  defaultFee: number;
+  defaultFee: Money;
 
   @IsOptional()
   @ValidateNested()
@@ -232,7 +233,7 @@ export interface ServiceView {
   printed: boolean;
   charged: boolean;
   scope: string;
-  defaultFee: number | null;
+  defaultFee: Money | null;
   feeRule: FeeRule | null;
   defaultRhythm: Rhythm;
   billing: Rhythm | null;

@@ -1,5 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, ArrayNotEmpty, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Max, Min } from 'class-validator';
 import { RIGHTS, ROLES, type Right, type Role } from '@steady/core/access';
+import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsMail, IsMoney, LeftOut, Trimmed, WantedIf } from './checks';
 
 export type MemberStatus = 'invited' | 'active' | 'suspended' | 'left';
@@ -38,8 +39,8 @@ export interface LeaveView {
 
 export interface RateView {
   fromDay: string;
-  perHour: number;
-  costPerHour: number | null;
+  perHour: Money;
+  costPerHour: Money | null;
 }
 
 export class InviteMember {
@@ -60,12 +61,10 @@ export class InviteMember {
   @IsLine(80, 'What the person does')
   does?: string;
 
-  /** Charge rate, minor units per hour. */
+  /** Charge rate per hour. */
   @LeftOut()
-  @IsInt({ message: 'Give the rate as an amount, for example 60.00.' })
-  @Min(0)
-  @Max(10_000_000)
-  perHour?: number;
+  @IsMoney(0)
+  perHour?: Money;
 }
 
 export class ChangeMember {
@@ -108,16 +107,12 @@ export class AddRate {
   @IsDay({ message: 'Give the day from which it holds.' })
   fromDay: string;
 
-  @IsInt({ message: 'Give an amount, for example 60.00.' })
-  @Min(0)
-  @Max(10_000_000)
-  perHour: number;
+  @IsMoney(0)
+  perHour: Money;
 
   @LeftOut()
-  @IsInt({ message: 'Give an amount, for example 32.00.' })
-  @Min(0)
-  @Max(10_000_000)
-  costPerHour?: number;
+  @IsMoney(0)
+  costPerHour?: Money;
 }
 
 export class ChangeMemberStatus {
@@ -148,14 +143,14 @@ export class SetRoleRights {
   /** Bills are approved up to this amount; left out, without a limit. */
   @LeftOut()
   @IsMoney(1)
-  approveUpTo?: number;
+  approveUpTo?: Money;
 }
 
 export interface RoleView {
   role: Role;
   rights: Right[];
-  /** Bills are approved up to this amount, minor units; null without a limit. */
-  approveUpTo: number | null;
+  /** Bills are approved up to this amount; null without a limit. */
+  approveUpTo: Money | null;
   people: number;
   /** False where the rights are those of a new firm. */
   changed: boolean;

@@ -1,5 +1,6 @@
 import { IsInt, IsNotEmpty, IsUUID, Max, Min } from 'class-validator';
 import { IsDay, IsMoney, IsText, LeftOut, Trimmed } from './checks';
+import type { Money } from '@steady/core/money';
 
 export class AddTimeEntry {
   @IsUUID(undefined, { message: 'Choose the job.' })
@@ -31,7 +32,7 @@ export class AddExpense {
   on: string;
 
   @IsMoney(1)
-  amount: number;
+  amount: Money;
 
   @Trimmed()
   @IsNotEmpty({ message: 'Say what the money was spent on.' })
@@ -66,8 +67,8 @@ export interface TimeEntryView {
   client: string;
   task: string | null;
   minutes: number;
-  rate: number | null;
-  value: number | null;
+  rate: Money | null;
+  value: Money | null;
   note: string | null;
 }
 

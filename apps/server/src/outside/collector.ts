@@ -1,7 +1,8 @@
-/** What collects payments, as the application sees it. Amounts in minor units. */
+import type { Money } from '@steady/core/money';
+
+/** What collects payments, as the application sees it. */
 export interface Collection {
-  amount: number;
-  currency: string;
+  amount: Money;
   /** What the payer sees: the invoice number. */
   reference: string;
   /** How the payer chose to pay. */

@@ -8,7 +8,8 @@ import type { MemberView } from '@steady/contract/team';
 import { setZone } from '../ui/words';
 import { useData } from './api';
 
-const SessionContext = createContext<SessionView | null>(null);
+/** Who is signed in, for what stands inside. */
+export const SessionContext = createContext<SessionView | null>(null);
 
 /** Lets in who is signed in; sends everybody else to the sign-in page and back here afterwards. */
 export function SignedIn({ children }: { children: ReactNode }) {

@@ -1,7 +1,9 @@
 import { Children, type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import { MONTHS_LONG } from '@steady/core/calendar';
-import { formatHours, formatMoney, parseHours, parseMoney } from '@steady/core/money';
+import { type Money, formatHours, formatMoney, isMoney, noMoney, parseHours, parseMoney } from '@steady/core/money';
+import { sameValue } from '@steady/core/facts';
+import { useSession } from '../app/session';
 
 interface Frame {
   label: string;
@@ -76,8 +78,8 @@ export function SelectField({ label, hint, error, narrow, children, ...input }: 
 
 type Controlled<Values extends FieldValues> = Frame & { control: Control<Values>; name: Path<Values>; autoFocus?: boolean };
 
-/** A figure typed as people write it, kept as a whole number: cents or minutes. What cannot be read stays, with the fault. */
-function FigureField<Values extends FieldValues>({
+/** A figure typed as people write it, kept as a sum of money or as minutes. What cannot be read stays, with the fault. */
+function FigureField<Values extends FieldValues, Value extends number | Money>({
   control,
   name,
   show,
@@ -85,13 +87,13 @@ function FigureField<Values extends FieldValues>({
   placeholder,
   autoFocus,
   ...frame
-}: Controlled<Values> & { show(value: number): string; parse(text: string): number | null; placeholder: string }) {
+}: Controlled<Values> & { show(value: Value): string; parse(text: string): Value | null; placeholder: string }) {
   return (
     <Controller
       control={control}
       name={name}
       render={({ field }) => (
-        <Figure
+        <Figure<Value>
           {...frame}
           {...{ show, parse, placeholder, autoFocus }}
           value={field.value}
@@ -104,7 +106,9 @@ function FigureField<Values extends FieldValues>({
   );
 }
 
-function Figure({
+const isFigure = <Value,>(value: Value | undefined): value is Value => value !== undefined && value !== null && !Number.isNaN(value);
+
+function Figure<Value extends number | Money>({
   label,
   hint,
   error,
@@ -117,21 +121,22 @@ function Figure({
   inputRef,
   autoFocus,
 }: Frame & {
-  value: number | undefined;
-  onChange(value: number | undefined): void;
+  value: Value | undefined;
+  /** NaN for text that cannot be read. */
+  onChange(value: Value | number | undefined): void;
   onBlur(): void;
-  show(value: number): string;
-  parse(text: string): number | null;
+  show(value: Value): string;
+  parse(text: string): Value | null;
   placeholder: string;
   inputRef?: (element: HTMLInputElement | null) => void;
   autoFocus?: boolean;
 }) {
-  const [text, setText] = useState(value === undefined || Number.isNaN(value) ? '' : show(value));
+  const [text, setText] = useState(isFigure(value) ? show(value) : '');
   useEffect(() => {
-    if (value !== undefined && !Number.isNaN(value) && parse(text) !== value) setText(show(value));
+    if (isFigure(value) && !sameValue(parse(text), value)) setText(show(value));
     // Only when the value is set from outside; typing keeps its own text.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [value]);
+  }, [isMoney(value) ? value.amount : value]);
   return (
     <Framed {...{ label, hint, error }} narrow>
       {(ids) => (
@@ -192,12 +197,14 @@ export function WordsField<Values extends FieldValues>({ label, hint, error, con
   );
 }
 
+/** A sum of money, in the firm's currency. */
 export function MoneyField<Values extends FieldValues>(props: Controlled<Values>) {
-  return <FigureField {...props} show={formatMoney} parse={parseMoney} placeholder="0.00" />;
+  const { currency } = useSession().firm;
+  return <FigureField<Values, Money> {...props} show={formatMoney} parse={(text) => parseMoney(text, currency)} placeholder={formatMoney(noMoney(currency))} />;
 }
 
 export function HoursField<Values extends FieldValues>(props: Controlled<Values>) {
-  return <FigureField {...props} show={formatHours} parse={parseHours} placeholder="1:30" />;
+  return <FigureField<Values, number> {...props} show={formatHours} parse={parseHours} placeholder="1:30" />;
 }
 
 /** A few choices of which one holds, all to be seen. */

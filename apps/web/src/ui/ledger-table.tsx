@@ -3,6 +3,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { type DragEvent, Fragment, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys';
+import { type Money, compareMoney, isMoney, moneyInWords } from '@steady/core/money';
 
 export interface Column<Row> {
   key: string;
@@ -11,7 +12,7 @@ export interface Column<Row> {
   /** A figure: stands at the right. */
   figure?: boolean;
   /** What to sort by; without it the column does not sort. */
-  sort?(row: Row): string | number | null;
+  sort?(row: Row): Sorted;
   /** Left out on a phone. */
   wide?: boolean;
   /** Classes of the cell, for width and wrapping. */
@@ -51,10 +52,14 @@ type Line<Row> = { group: string } | { row: Row; index: number };
 const MANY = 150;
 const HEIGHT = 31;
 
+type Sorted = string | number | Money | null;
+
+const asText = (value: string | number | Money): string => (isMoney(value) ? moneyInWords(value) : String(value));
+
 /** What is not known stands last, upwards and downwards. */
-const compare = (a: string | number | null, b: string | number | null, down: boolean): number => {
+const compare = (a: Sorted, b: Sorted, down: boolean): number => {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
-  const upwards = typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
+  const upwards = isMoney(a) && isMoney(b) ? compareMoney(a, b) : typeof a === 'number' && typeof b === 'number' ? a - b : asText(a).localeCompare(asText(b));
   return down ? -upwards : upwards;
 };
 

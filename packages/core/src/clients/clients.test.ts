@@ -36,7 +36,7 @@ describe('the list of facts', () => {
   });
 
   it('is where imports, rules and messages take their facts from', () => {
-    const targets = clientTargets([], []).map((target) => target.key);
+    const targets = clientTargets({ currency: 'EUR', people: [] }, []).map((target) => target.key);
     for (const fact of clientFacts) expect([fact.key, targets.includes(fact.key)]).toEqual([fact.key, fact.headings !== undefined]);
     for (const { placeholder } of clientFacts) if (placeholder) expect(DETAILS[placeholder.name]).toBe(placeholder.means);
     expect(identifiers.map((fact) => fact.key)).toEqual(['vatNumber', 'taxNumber', 'companyNumber']);

@@ -37,7 +37,7 @@ describe('a detail is read from text and said again', () => {
     [field('choice', ['North', 'South']), 'south', 'South'],
     [field('yes or no'), 'Y', 'yes'],
   ])('%j from "%s"', (of, text, words) => {
-    const read = detailFromText(of, text);
+    const read = detailFromText(of, text, 'EUR');
     expect('value' in read && detailInWords(of.kind, read.value)).toBe(words);
   });
 
@@ -49,7 +49,7 @@ describe('a detail is read from text and said again', () => {
     [field('yes or no'), 'perhaps', 'Say yes or no'],
     [field('text'), 'x'.repeat(401), 'at most 400'],
   ])('%j not from "%s"', (of, text, why) => {
-    const read = detailFromText(of, text);
+    const read = detailFromText(of, text, 'EUR');
     expect('problem' in read && read.problem).toContain(why);
   });
 

@@ -1,5 +1,5 @@
 import { MONTHS_LONG, civil } from '../calendar';
-import { formatMoney, parseMoney } from '../money';
+import { type Currency, type Money, formatMoney, isMoney, parseMoney } from '../money';
 import { plainDate } from '../words';
 
 export const DETAIL_KINDS = ['text', 'number', 'date', 'choice', 'yes or no', 'money'] as const;
@@ -16,9 +16,10 @@ export interface DetailField {
   forms: readonly string[];
 }
 
-/** Text, ISO day or choice; a number; money in minor units; yes or no. */
-export type DetailValue = string | number | boolean;
+/** Text, ISO day or choice; a number; a sum of money; yes or no. */
+export type DetailValue = string | number | boolean | Money;
 
+/** Minor units up to which a sum can be kept. */
 export const MONEY_LIMIT = 100_000_000_000;
 
 /** Why a value does not fit a detail, or null when it does. */
@@ -29,7 +30,7 @@ export function whyNotDetail(field: DetailField, value: unknown): string | null 
     case 'number':
       return typeof value === 'number' && Number.isFinite(value) && Math.abs(value) <= 1e12 ? null : 'Give a number.';
     case 'money':
-      return typeof value === 'number' && Number.isInteger(value) && Math.abs(value) <= MONEY_LIMIT ? null : 'Give an amount, for example 180.00.';
+      return isMoney(value) && Math.abs(value.amount) <= MONEY_LIMIT ? null : 'Give an amount, for example 180.';
     case 'yes or no':
       return typeof value === 'boolean' ? null : 'Say yes or no.';
     case 'choice':
@@ -100,15 +101,16 @@ export function yesFromText(text: string): boolean | null {
 
 /**
  * Reads a detail from text, as in a file that is brought in. @returns the value, or why it cannot be read.
- * @example detailFromText({ id: '1', name: 'Turnover', kind: 'money', choices: [], forms: [] }, '1,180') // { value: 118000 }
+ * @param currency of the firm, in which amounts are understood.
+ * @example detailFromText({ id: '1', name: 'Turnover', kind: 'money', choices: [], forms: [] }, '1,180', 'EUR') // { value: { amount: 118000, currency: 'EUR' } }
  */
-export function detailFromText(field: DetailField, text: string): { value: DetailValue } | { problem: string } {
+export function detailFromText(field: DetailField, text: string, currency: Currency): { value: DetailValue } | { problem: string } {
   const given = text.trim();
   const value: unknown =
     field.kind === 'number'
       ? Number(given.replaceAll(',', ''))
       : field.kind === 'money'
-        ? parseMoney(given)
+        ? parseMoney(given, currency)
         : field.kind === 'date'
           ? dayFromText(given)
           : field.kind === 'yes or no'
@@ -123,11 +125,11 @@ export function detailFromText(field: DetailField, text: string): { value: Detai
 /**
  * A detail as it stands on a page; nothing for one that is not known.
  *
- * @example detailInWords('money', 118_000) // '1,180.00'
+ * @example detailInWords('money', money(118_000, 'EUR')) // '1,180.00'
  */
 export function detailInWords(kind: DetailKind, value: DetailValue | null | undefined): string {
   if (value === null || value === undefined) return '';
-  if (kind === 'money') return formatMoney(value as number);
+  if (isMoney(value)) return formatMoney(value);
   if (kind === 'date') return plainDate(civil(value as string));
   return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
 }

@@ -1,4 +1,5 @@
 import type { Right } from '../access';
+import type { Money } from '../money';
 
 /** Where a client is: street and town at least. */
 export interface PostalAddress {
@@ -96,7 +97,7 @@ interface DateFact extends FactOfAnyKind {
 interface OtherFact extends FactOfAnyKind {
   /**
    * A day of any year "MM-DD"; an account number with check digits; somebody of the firm or of the client, by id; words
-   * of the firm's own; an address; integer minor units in the firm's currency.
+   * of the firm's own; an address; a sum of money.
    */
   kind: 'day of the year' | 'account' | 'person' | 'contact' | 'labels' | 'address' | 'money';
 }
@@ -136,5 +137,5 @@ export type ValueOf<Of extends FactDefinition> = Of extends { kind: 'yes or no' 
       : Of extends { kind: 'address' }
         ? PostalAddress
         : Of extends { kind: 'money' }
-          ? number
+          ? Money
           : string;

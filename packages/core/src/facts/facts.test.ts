@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type FactDefinition, addressInLine, factFromText, factInWords, factNamed, isAskedOf, keptOf, keyed, linesOf, sortedLabels } from '.';
+import { money } from '../money';
 
 const TRADE: FactDefinition = { kind: 'text', label: 'Trade', section: 'a', most: 10, what: 'A trade' };
 const NUMBER: FactDefinition = {
@@ -42,18 +43,20 @@ describe('a fact is read from text', () => {
       'IE00TERN99046325355093',
       { problem: 'The check digits of this account number (IBAN) do not fit.' },
     ],
-    ['an amount', { kind: 'money', label: 'Fee' }, '1,180.50', { value: 118_050 }],
-    ['no amount', { kind: 'money', label: 'Fee' }, 'much', { problem: 'Write an amount, for example 180.00.' }],
+    ['an amount', { kind: 'money', label: 'Fee' }, '1,180.50', { value: money(118_050, 'EUR') }],
+    ['no amount', { kind: 'money', label: 'Fee' }, 'much', { problem: 'Write an amount, for example 180.' }],
     ['labels', { kind: 'labels', label: 'Labels' }, 'a; b ,', { value: ['a', 'b'] }],
   ])('%s', (_, fact, text, read) => {
-    expect(factFromText(fact, text)).toEqual(read);
+    expect(factFromText(fact, text, { currency: 'EUR', people: [] })).toEqual(read);
   });
 
   it('finds somebody of the firm by name, and nobody where two have it', () => {
     const person: FactDefinition = { kind: 'person', label: 'Manager' };
     const orla = { id: '1', name: 'Orla Keane' };
-    expect(factFromText(person, 'orla  keane', [orla])).toEqual({ value: '1' });
-    expect(factFromText(person, 'Orla Keane', [orla, { id: '2', name: 'Orla Keane' }])).toEqual({ problem: 'Nobody in the firm is called "Orla Keane".' });
+    expect(factFromText(person, 'orla  keane', { currency: 'EUR', people: [orla] })).toEqual({ value: '1' });
+    expect(factFromText(person, 'Orla Keane', { currency: 'EUR', people: [orla, { id: '2', name: 'Orla Keane' }] })).toEqual({
+      problem: 'Nobody in the firm is called "Orla Keane".',
+    });
   });
 });
 
@@ -64,7 +67,7 @@ it.each<[FactDefinition, unknown, string]>([
   [FROM, '2014-10-01', '1 Oct 2014'],
   [{ kind: 'day of the year', label: 'Year-end' }, '12-31', '31 December'],
   [{ kind: 'person', label: 'Manager' }, '1', 'Orla'],
-  [{ kind: 'money', label: 'Fee' }, 118_050, '1,180.50'],
+  [{ kind: 'money', label: 'Fee' }, money(118_050, 'EUR'), '1,180.50'],
   [{ kind: 'labels', label: 'Labels' }, ['a', 'b'], 'a, b'],
   [{ kind: 'address', label: 'Address' }, { street: '4 Quay Street', town: 'Ballycove', postcode: 'K32' }, '4 Quay Street, Ballycove K32'],
   [TRADE, null, ''],

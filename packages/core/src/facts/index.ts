@@ -1,2 +1,16 @@
 export type { Entered, FactDefinition, FactList, Given, KeyedFact, Kept, KnownFacts, PostalAddress, ValueOf, AlwaysKnown } from './fact';
-export { type Read, addressInLine, factFromText, factInWords, factNamed, hasPlace, isAskedOf, keptOf, keyed, linesOf, sortedLabels } from './values';
+export {
+  type FirmOfFile,
+  type Read,
+  addressInLine,
+  factFromText,
+  factInWords,
+  factNamed,
+  hasPlace,
+  isAskedOf,
+  keptOf,
+  keyed,
+  linesOf,
+  sameValue,
+  sortedLabels,
+} from './values';

@@ -1,9 +1,15 @@
 import { civil } from '../calendar';
 import { dayFromText, monthDayFromText, yesFromText } from '../details';
-import { formatMoney, ibanInGroups, isIban, parseMoney, plainIban } from '../money';
+import { type Currency, type Money, formatMoney, ibanInGroups, isIban, isMoney, parseMoney, plainIban } from '../money';
 import { plainIdentifier, plainName } from '../matching';
 import { monthDayInWords, plainDate } from '../words';
 import type { FactDefinition, FactList, KeyedFact, KnownFacts, PostalAddress } from './fact';
+
+/** What is to be known of a firm to read its files. */
+export interface FirmOfFile {
+  currency: Currency;
+  people: readonly { id: string; name: string }[];
+}
 
 /** What a cell of a file says: a value, or why it cannot be read. */
 export type Read = { value: unknown } | { problem: string };
@@ -13,10 +19,10 @@ const valueOr = (value: unknown, problem: string): Read => (value === null || va
 /**
  * Reads a fact from text, as in a cell of a file.
  *
- * @param people those of the firm who can be named
- * @example factFromText(CLIENT_FACTS.yearEnd, '31 December') // { value: '12-31' }
+ * @param firm its currency, in which amounts are understood, and those of its people who can be named
+ * @example factFromText(CLIENT_FACTS.yearEnd, '31 December', { currency: 'EUR', people: [] }) // { value: '12-31' }
  */
-export function factFromText(fact: FactDefinition, text: string, people: readonly { id: string; name: string }[] = []): Read {
+export function factFromText(fact: FactDefinition, text: string, firm: FirmOfFile): Read {
   const given = text.trim();
   switch (fact.kind) {
     case 'text':
@@ -40,7 +46,7 @@ export function factFromText(fact: FactDefinition, text: string, people: readonl
     case 'account':
       return isIban(given) ? { value: plainIban(given) } : { problem: 'The check digits of this account number (IBAN) do not fit.' };
     case 'person': {
-      const found = people.filter((one) => plainName(one.name) === plainName(given));
+      const found = firm.people.filter((one) => plainName(one.name) === plainName(given));
       return found.length === 1 ? { value: found[0]!.id } : { problem: `Nobody in the firm is called "${given}".` };
     }
     case 'labels':
@@ -52,7 +58,7 @@ export function factFromText(fact: FactDefinition, text: string, people: readonl
           .slice(0, 20),
       };
     case 'money':
-      return valueOr(parseMoney(given), 'Write an amount, for example 180.00.');
+      return valueOr(parseMoney(given, firm.currency), 'Write an amount, for example 180.');
     case 'address':
       return { problem: 'An address is brought in by its parts.' };
     case 'contact':
@@ -91,7 +97,7 @@ export function factInWords(fact: FactDefinition, value: unknown, nameOf: (id: s
     case 'contact':
       return nameOf(value as string);
     case 'money':
-      return formatMoney(value as number);
+      return formatMoney(value as Money);
     case 'labels':
       return (value as string[]).join(', ');
     case 'address':
@@ -132,6 +138,13 @@ export function linesOf<Key extends string>(facts: readonly KeyedFact<Key>[], re
     return words === '' ? [] : [{ key: fact.key, label: fact.short ?? fact.label, words }];
   });
 }
+
+/**
+ * Whether two values of a fact or a detail are the same, sums of money by amount and currency.
+ *
+ * @example sameValue(money(100, 'EUR'), money(100, 'JPY')) // false
+ */
+export const sameValue = (a: unknown, b: unknown): boolean => a === b || (isMoney(a) && isMoney(b) && a.amount === b.amount && a.currency === b.currency);
 
 /** A value as it is kept: an account without blanks, labels once and in order. */
 function kept(fact: FactDefinition, value: unknown): unknown {

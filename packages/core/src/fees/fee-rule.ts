@@ -1,11 +1,11 @@
 import type { Facts } from '../conditions';
-import { formatMoney } from '../money';
+import { type Currency, type Money, compareMoney, formatMoney, opposite, plus, sumOf, times } from '../money';
 import type { Workings } from '../workings';
 
-/** What each unit costs up to a number of them; the last band goes on without end. Cents. */
+/** What each unit costs up to a number of them; the last band goes on without end. */
 export interface FeeBand {
   upTo: number | null;
-  each: number;
+  each: Money;
 }
 
 /** A count of the client by which a fee grows: people paid, invoices, properties. */
@@ -19,43 +19,45 @@ export interface FeeDriver {
   bands: FeeBand[];
 }
 
-/** How the fee of one period is proposed for a client. Amounts in cents, net of VAT. */
+/** How the fee of one period is proposed for a client. Amounts net of VAT. */
 export interface FeeRule {
-  base: number;
+  base: Money;
   drivers: FeeDriver[];
   /** The fee is never less. */
-  minimum: number | null;
+  minimum: Money | null;
   /** Taken off at the end, in percent; it does not go below the minimum. */
   discount: number;
 }
 
 export interface ProposedFee {
-  amount: number;
+  amount: Money;
   workings: Workings;
   /** What is counted but not known of this client; it was taken as none. */
   lacking: string[];
 }
 
 /** What `units` cost by bands: each unit costs what its own band says. */
-function banded(units: number, bands: readonly FeeBand[]): { amount: number; lines: string[] } {
+function banded(currency: Currency, units: number, bands: readonly FeeBand[]): { amount: Money; lines: string[] } {
+  const costs: Money[] = [];
   const lines: string[] = [];
-  let amount = 0;
   let counted = 0;
   for (const { upTo, each } of bands) {
     const inBand = Math.max(0, Math.min(units, upTo ?? units) - counted);
     if (inBand === 0) continue;
-    amount += Math.round(inBand * each);
+    const cost = times(each, inBand);
+    costs.push(cost);
     counted += inBand;
-    lines.push(`${inBand} × ${formatMoney(each)} = ${formatMoney(Math.round(inBand * each))}`);
+    lines.push(`${inBand} × ${formatMoney(each)} = ${formatMoney(cost)}`);
   }
-  return { amount, lines };
+  return { amount: sumOf(currency, costs), lines };
 }
 
 /**
  * The fee that a rule proposes for a client: base, plus what goes beyond the units included, less the discount, but never
- * less than the minimum. Rounded to the cent at each product.
+ * less than the minimum. Rounded to the minor unit at each product.
  *
- * @example proposeFee({ base: 12_000, drivers: [{ fact: 'detail:people', name: 'people', included: 3, bands: [{ upTo: null, each: 850 }] }], minimum: 9_500, discount: 10 }, { 'detail:people': 5 }).amount // 12330
+ * @throws DifferentCurrenciesError when the rule names two.
+ * @example proposeFee({ base: money(12_000, 'EUR'), drivers: [{ fact: 'detail:people', name: 'people', included: 3, bands: [{ upTo: null, each: money(850, 'EUR') }] }], minimum: money(9_500, 'EUR'), discount: 10 }, { 'detail:people': 5 }).amount // { amount: 12330, currency: 'EUR' }
  */
 export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
   const lines = [`Base: ${formatMoney(rule.base)}`];
@@ -66,21 +68,21 @@ export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
     if (typeof known !== 'number') lacking.push(driver.name);
     const units = typeof known === 'number' ? known : 0;
     const beyond = Math.max(0, units - driver.included);
-    const { amount: more, lines: reckoned } = banded(beyond, driver.bands);
+    const { amount: more, lines: reckoned } = banded(amount.currency, beyond, driver.bands);
     lines.push(
       typeof known === 'number'
         ? `${driver.name}: ${units}${driver.included > 0 ? `, ${driver.included} included, ${beyond} beyond` : ''}`
         : `${driver.name}: not known of this client, taken as none`,
       ...reckoned,
     );
-    amount += more;
+    amount = plus(amount, more);
   }
   if (rule.discount > 0) {
-    const off = Math.round((amount * rule.discount) / 100);
-    amount -= off;
-    lines.push(`${rule.discount} % off: ${formatMoney(-off)}`);
+    const off = opposite(times(amount, rule.discount / 100));
+    amount = plus(amount, off);
+    lines.push(`${rule.discount} % off: ${formatMoney(off)}`);
   }
-  if (rule.minimum !== null && amount < rule.minimum) {
+  if (rule.minimum !== null && compareMoney(amount, rule.minimum) < 0) {
     lines.push(`Not less than ${formatMoney(rule.minimum)}`);
     amount = rule.minimum;
   }
@@ -91,7 +93,7 @@ export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
 /**
  * "120.00, and 8.50 for each of people on the payroll beyond 3, at least 95.00".
  *
- * @example feeRuleInWords({ base: 12_000, drivers: [], minimum: 9_500, discount: 0 }) // '120.00, at least 95.00'
+ * @example feeRuleInWords({ base: money(12_000, 'EUR'), drivers: [], minimum: money(9_500, 'EUR'), discount: 0 }) // '120.00, at least 95.00'
  */
 export function feeRuleInWords({ base, drivers, minimum, discount }: FeeRule): string {
   const parts = drivers.map(({ name, included, bands }) => {

@@ -1,21 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type FeeRule, feeRuleInWords, proposeFee } from '.';
+import { money } from '../money';
+
+const eur = (cents: number) => money(cents, 'EUR');
 
 const payroll: FeeRule = {
-  base: 6_000,
+  base: eur(6_000),
   drivers: [
     {
       fact: 'detail:people',
       name: 'people on the payroll',
       included: 3,
       bands: [
-        { upTo: 10, each: 850 },
-        { upTo: null, each: 600 },
+        { upTo: 10, each: eur(850) },
+        { upTo: null, each: eur(600) },
       ],
     },
   ],
-  minimum: 5_500,
+  minimum: eur(5_500),
   discount: 0,
 };
 
@@ -23,18 +26,18 @@ describe('a fee rule', () => {
   it('adds what goes beyond the units included, band by band, and shows it', () => {
     const { amount, workings, lacking } = proposeFee(payroll, { 'detail:people': 18 });
     // 15 beyond: ten at 8.50, five at 6.00.
-    expect(amount).toBe(6_000 + 8_500 + 3_000);
+    expect(amount).toEqual(eur(6_000 + 8_500 + 3_000));
     expect(workings.lines).toEqual(['Base: 60.00', 'people on the payroll: 18, 3 included, 15 beyond', '10 × 8.50 = 85.00', '5 × 6.00 = 30.00', 'Fee: 175.00']);
     expect(lacking).toEqual([]);
   });
 
   it('says what it does not know and takes it as none', () => {
-    expect(proposeFee(payroll, {})).toMatchObject({ amount: 6_000, lacking: ['people on the payroll'] });
+    expect(proposeFee(payroll, {})).toMatchObject({ amount: eur(6_000), lacking: ['people on the payroll'] });
   });
 
   it('keeps its minimum, also after a discount', () => {
-    expect(proposeFee({ ...payroll, discount: 20 }, { 'detail:people': 0 }).amount).toBe(5_500);
-    expect(proposeFee({ ...payroll, discount: 20, minimum: null }, { 'detail:people': 0 }).amount).toBe(4_800);
+    expect(proposeFee({ ...payroll, discount: 20 }, { 'detail:people': 0 }).amount).toEqual(eur(5_500));
+    expect(proposeFee({ ...payroll, discount: 20, minimum: null }, { 'detail:people': 0 }).amount).toEqual(eur(4_800));
   });
 
   it('reads as a sentence', () => {
@@ -44,7 +47,9 @@ describe('a fee rule', () => {
   it('never falls when there is more of what is counted', () => {
     fc.assert(
       fc.property(fc.nat(200), fc.nat(50), (units, more) => {
-        expect(proposeFee(payroll, { 'detail:people': units + more }).amount).toBeGreaterThanOrEqual(proposeFee(payroll, { 'detail:people': units }).amount);
+        expect(proposeFee(payroll, { 'detail:people': units + more }).amount.amount).toBeGreaterThanOrEqual(
+          proposeFee(payroll, { 'detail:people': units }).amount.amount,
+        );
       }),
     );
   });

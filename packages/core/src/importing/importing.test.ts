@@ -8,7 +8,7 @@ const PEOPLE = [
   { id: 'sean', name: 'Seán Tully' },
 ];
 const DETAILS = [{ id: 'd1', name: 'Wages paid on', kind: 'choice' as const, choices: ['Thursday', 'Friday'], forms: [] }];
-const TARGETS = clientTargets(PEOPLE, DETAILS);
+const TARGETS = clientTargets({ currency: 'EUR', people: PEOPLE }, DETAILS);
 const KNOWN: KnownClient[] = [
   {
     id: '1',

@@ -1,5 +1,5 @@
 import { clientFacts, identifiers } from '../clients';
-import { type Read, factFromText, sortedLabels } from '../facts';
+import { type FirmOfFile, type Read, factFromText, sameValue, sortedLabels } from '../facts';
 import { type DetailField, type DetailValue, detailFromText } from '../details';
 import { ALIKE, NameIndex, likeness, plainIdentifier, plainName } from '../matching';
 
@@ -45,11 +45,11 @@ const OTHER_TARGETS: Target[] = [
 ];
 
 /** What a file can bring of a client: facts that have headings, its address and first contact, and these details of the firm. */
-export function clientTargets(people: readonly { id: string; name: string }[], details: readonly DetailField[]): Target[] {
+export function clientTargets(firm: FirmOfFile, details: readonly DetailField[]): Target[] {
   const facts = clientFacts.flatMap((fact): Target[] =>
-    fact.headings ? [{ key: fact.key, name: fact.label, also: fact.headings, read: (text) => factFromText(fact, text, people) }] : [],
+    fact.headings ? [{ key: fact.key, name: fact.label, also: fact.headings, read: (text) => factFromText(fact, text, firm) }] : [],
   );
-  const own = details.map((detail): Target => ({ key: `detail:${detail.id}`, name: detail.name, read: (text) => detailFromText(detail, text) }));
+  const own = details.map((detail): Target => ({ key: `detail:${detail.id}`, name: detail.name, read: (text) => detailFromText(detail, text, firm.currency) }));
   return [...facts, ...OTHER_TARGETS, ...own];
 }
 
@@ -121,8 +121,7 @@ export interface SortedRow {
 }
 
 const IDENTIFIERS: readonly string[] = identifiers.map((fact) => fact.key);
-const same = (a: unknown, b: unknown): boolean =>
-  Array.isArray(a) && Array.isArray(b) ? a.every((one) => b.includes(one)) : typeof a === 'string' && typeof b === 'string' ? a === b : a === b;
+const same = (a: unknown, b: unknown): boolean => (Array.isArray(a) && Array.isArray(b) ? a.every((one) => b.includes(one)) : sameValue(a, b));
 
 /** Labels are added to those there are; everything else is set. */
 const wanted = (key: string, before: unknown, after: unknown): unknown =>

@@ -1,3 +1,4 @@
+import { isMoney, wholeUnits } from '../money';
 import { type Entered, type FactDefinition, type Kept, keyed } from '../facts';
 import { CATEGORIES, JOB_STATUSES, PRIORITIES } from './vocabularies';
 
@@ -125,7 +126,7 @@ export const jobFactInRules = (key: JobFactKey): string => `job:${key}`;
 /**
  * The facts of a job as rules and procedures read them; amounts in whole units of the currency, as people write them.
  *
- * @example factsForRules({ fee: 18_000, priority: 'usual' }) // { 'job:fee': 180, 'job:priority': 'usual' }
+ * @example factsForRules({ fee: money(18_000, 'EUR'), priority: 'usual' }) // { 'job:fee': 180, 'job:priority': 'usual' }
  */
 export const factsForRules = (job: Readonly<Partial<JobFacts>>): Record<string, string | number | boolean | null> =>
   Object.fromEntries(
@@ -133,6 +134,6 @@ export const factsForRules = (job: Readonly<Partial<JobFacts>>): Record<string, 
       .filter((fact) => fact.inRules)
       .map((fact) => {
         const value = job[fact.key] ?? null;
-        return [jobFactInRules(fact.key), fact.kind === 'money' && value !== null ? Number(value) / 100 : value];
+        return [jobFactInRules(fact.key), isMoney(value) ? wholeUnits(value) : value];
       }),
   );

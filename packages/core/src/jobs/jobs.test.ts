@@ -1,10 +1,11 @@
 import { expect, it } from 'vitest';
 import { factInWords } from '../conditions';
 import { DETAILS } from '../templates';
+import { money } from '../money';
 import { type JobStands, type TaskStands, deadlineStands, enteredJobFacts, factsForRules, jobFactInRules, jobFacts, whyFirst, whyItStays } from '.';
 
 it('gives rules the facts of a job, amounts in whole units', () => {
-  expect(factsForRules({ fee: 18_050, priority: 'first' })).toEqual({ 'job:fee': 180.5, 'job:priority': 'first' });
+  expect(factsForRules({ fee: money(18_050, 'EUR'), priority: 'first' })).toEqual({ 'job:fee': 180.5, 'job:priority': 'first' });
   expect(factsForRules({ priority: 'usual' })).toEqual({ 'job:fee': null, 'job:priority': 'usual' });
 });
 

@@ -1,5 +1,5 @@
 import { civil } from '../calendar';
-import { formatHours, formatMoney } from '../money';
+import { type Currency, type Money, formatHours, formatMoney, money } from '../money';
 import { monthInWords, plainDate } from '../words';
 
 /** What a field of a list holds; decides how it can be filtered, sorted and shown. */
@@ -12,6 +12,8 @@ export interface Field {
   kind: FieldKind;
   /** The values of a choice. */
   choices?: readonly string[];
+  /** Of amounts: the currency of all its values, which stand in minor units below it. */
+  currency?: Currency;
 }
 
 export const TESTS = ['is', 'is not', 'holds', 'has', 'lacks', 'before', 'after', 'in', 'below', 'above', 'empty', 'not empty'] as const;
@@ -73,6 +75,12 @@ export function whyNotFilter(field: Field | undefined, filter: Filter): string |
   }
 }
 
+/** A value of a field that holds amounts, with the field's currency. @throws RangeError when the field holds none */
+export function amountIn(field: Field, value: number): Money {
+  if (field.currency === undefined) throw new RangeError(`"${field.name}" holds no amounts`);
+  return money(value, field.currency);
+}
+
 /** The name of a field within a sentence: abbreviations keep their capitals. */
 export const lowerFirst = (name: string) => (/^[A-Z]{2}/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1));
 
@@ -91,7 +99,7 @@ export function filterInWords(field: Field, { test, value }: Filter, nameOf: (id
       : field.kind === 'hours'
         ? formatHours(value as number)
         : field.kind === 'money'
-          ? formatMoney(value as number)
+          ? formatMoney(amountIn(field, value as number))
           : field.kind === 'person'
             ? nameOf(value as string)
             : field.kind === 'text'

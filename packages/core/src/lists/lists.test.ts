@@ -8,7 +8,7 @@ const FIELDS: Field[] = [
   { key: 'manager', name: 'Manager', kind: 'person' },
   { key: 'labels', name: 'Labels', kind: 'labels' },
   { key: 'due', name: 'Next deadline', kind: 'date' },
-  { key: 'unpaid', name: 'Unpaid', kind: 'money' },
+  { key: 'unpaid', name: 'Unpaid', kind: 'money', currency: 'EUR' },
   { key: 'left', name: 'Estimate', kind: 'hours' },
 ];
 const words = (...filters: Filter[]) => listInWords('clients', FIELDS, filters, () => 'Orla Keane');

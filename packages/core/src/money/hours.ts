@@ -1,3 +1,5 @@
+import { type Money, money } from './money';
+
 /**
  * Minutes as hours: 80 gives "1 h 20", 5 gives "0 h 05", -30 gives "−0 h 30".
  *
@@ -24,11 +26,10 @@ export function parseHours(text: string): number | null {
 }
 
 /**
- * Value of time: minutes at an hourly rate, divided once and rounded half up to the cent.
+ * Value of time: minutes at an hourly rate, divided once and rounded half up to the minor unit.
  * @param minutes whole minutes, zero or more.
- * @param ratePerHour minor units per hour.
- * @example valueOfTime(20, 9_550) // 3183
+ * @param ratePerHour per hour.
+ * @example valueOfTime(20, money(9_550, 'EUR')) // { amount: 3183, currency: 'EUR' }
  */
-export function valueOfTime(minutes: number, ratePerHour: number): number {
-  return Math.floor((minutes * ratePerHour * 2 + 60) / 120);
-}
+export const valueOfTime = (minutes: number, ratePerHour: Money): Money =>
+  money(Math.floor((minutes * ratePerHour.amount * 2 + 60) / 120), ratePerHour.currency);

@@ -1,5 +1,21 @@
-export { apportion } from './apportion';
-export { formatMoney, formatSigned, parseMoney } from './amounts';
+export { type Currency, decimalsOf, isCurrency, minorUnitsOf } from './currency';
+export {
+  type Money,
+  DifferentCurrenciesError,
+  compareMoney,
+  isMoney,
+  larger,
+  minus,
+  money,
+  noMoney,
+  opposite,
+  plus,
+  shareOut,
+  size,
+  sumOf,
+  times,
+} from './money';
+export { decimalOf, formatMoney, formatSigned, moneyInWords, parseMoney, wholeUnits } from './amounts';
 export { formatHours, parseHours, valueOfTime } from './hours';
 export { checkDigits, ibanInGroups, isIban, plainIban } from './iban';
 export { addVat, type VatAmounts } from './vat';

@@ -1,6 +1,35 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addVat, apportion, formatHours, formatMoney, parseHours, parseMoney, valueOfTime } from '.';
+import {
+  DifferentCurrenciesError,
+  addVat,
+  compareMoney,
+  decimalOf,
+  formatHours,
+  formatMoney,
+  formatSigned,
+  isMoney,
+  larger,
+  minus,
+  money,
+  moneyInWords,
+  noMoney,
+  opposite,
+  parseHours,
+  parseMoney,
+  plus,
+  shareOut,
+  size,
+  sumOf,
+  times,
+  valueOfTime,
+  wholeUnits,
+} from '.';
+import { apportion } from './apportion';
+
+const eur = (cents: number) => money(cents, 'EUR');
+const yen = (amount: number) => money(amount, 'JPY');
+const CURRENCIES = fc.constantFrom('EUR', 'JPY', 'KWD');
 
 describe('apportion', () => {
   it('gives cents left over to the largest fractions', () => {
@@ -41,11 +70,63 @@ describe('apportion', () => {
   });
 });
 
+describe('a sum of money', () => {
+  it('is whole minor units and a currency, and nothing else', () => {
+    for (const one of [eur(0), yen(-5), { amount: 1, currency: 'KWD' }]) expect(isMoney(one)).toBe(true);
+    for (const other of [1, null, '1', [1, 'EUR'], { amount: 1 }, { amount: 1.5, currency: 'EUR' }, { amount: 1, currency: 'EUROS' }, { ...eur(1), rate: 2 }])
+      expect(isMoney(other)).toBe(false);
+    expect(() => money(1.5, 'EUR')).toThrow(RangeError);
+    expect(Object.is(money(-0, 'EUR').amount, 0)).toBe(true);
+  });
+
+  it('is added, taken away, compared and shared out within its currency', () => {
+    expect(plus(eur(100), eur(250), eur(-50))).toEqual(eur(300));
+    expect(minus(eur(100), eur(30), eur(20))).toEqual(eur(50));
+    expect(sumOf('EUR', [])).toEqual(noMoney('EUR'));
+    expect(compareMoney(eur(1), eur(2))).toBeLessThan(0);
+    expect(larger(eur(1), eur(2))).toEqual(eur(2));
+    expect(times(eur(101), 0.5)).toEqual(eur(51));
+    expect([opposite(yen(5)), size(yen(-5))]).toEqual([yen(-5), yen(5)]);
+    expect(shareOut(yen(100), [yen(1), yen(1), yen(1)])).toEqual([yen(34), yen(33), yen(33)]);
+  });
+
+  it.each<[string, () => unknown]>([
+    ['added', () => plus(eur(1), yen(1))],
+    ['taken away', () => minus(eur(1), yen(1))],
+    ['summed up', () => sumOf('EUR', [eur(1), yen(1)])],
+    ['compared', () => compareMoney(eur(1), yen(1))],
+    ['compared for the larger', () => larger(eur(0), yen(0))],
+    ['shared out', () => shareOut(eur(1), [yen(1)])],
+  ])('is not %s with one of another currency, even when there is nothing of it', (_, act) => {
+    expect(act).toThrow(DifferentCurrenciesError);
+  });
+
+  it('adds up to the same in whatever order', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: -1e9, max: 1e9 }), { maxLength: 20 }), CURRENCIES, (amounts, currency) => {
+        const all = amounts.map((amount) => money(amount, currency));
+        expect(sumOf(currency, all)).toEqual(sumOf(currency, [...all].reverse()));
+        expect(minus(sumOf(currency, all), ...all)).toEqual(noMoney(currency));
+      }),
+    );
+  });
+});
+
 describe('amounts', () => {
-  it('are written with two decimals and a true minus', () => {
-    expect(formatMoney(123_456_789)).toBe('1,234,567.89');
-    expect(formatMoney(-60_000)).toBe('\u2212600.00');
-    expect(formatMoney(5)).toBe('0.05');
+  it('are written with the decimals of their currency and a true minus', () => {
+    expect(formatMoney(eur(123_456_789))).toBe('1,234,567.89');
+    expect(formatMoney(eur(-60_000))).toBe('\u2212600.00');
+    expect(formatMoney(eur(5))).toBe('0.05');
+    expect(formatMoney(yen(1_234_567))).toBe('1,234,567');
+    expect(formatMoney(yen(0))).toBe('0');
+    expect(formatMoney(money(1_250, 'KWD'))).toBe('1.250');
+    expect(formatSigned(yen(12))).toBe('+12');
+    expect(moneyInWords(yen(-1_200))).toBe('JPY \u22121,200');
+  });
+
+  it('are plain decimals for other programs, and whole units for rules', () => {
+    expect([decimalOf(eur(-123_456)), decimalOf(yen(1_200)), decimalOf(money(5, 'KWD'))]).toEqual(['-1234.56', '1200', '0.005']);
+    expect([wholeUnits(eur(18_050)), wholeUnits(yen(18_050)), wholeUnits(money(18_050, 'KWD'))]).toEqual([180.5, 18_050, 18.05]);
   });
 
   it.each([
@@ -59,12 +140,39 @@ describe('amounts', () => {
     ['twelve', null],
     ['1.2.3', null],
     ['', null],
-  ])('reads %j as %s', (text, cents) => {
-    expect(parseMoney(text)).toBe(cents);
+  ])('reads %j as %s cents', (text, cents) => {
+    expect(parseMoney(text, 'EUR')).toEqual(cents === null ? null : eur(cents));
   });
 
-  it('are read back as they were written', () => {
-    fc.assert(fc.property(fc.integer({ min: -1e12, max: 1e12 }), (cents) => void expect(parseMoney(formatMoney(cents))).toBe(cents)));
+  it.each([
+    ['180', 180],
+    ['1,234', 1_234],
+    ['1.234', 1_234],
+    ['\u22121 200', -1_200],
+    ['1.5', null],
+    ['180.00', null],
+  ])('reads %j as %s yen', (text, amount) => {
+    expect(parseMoney(text, 'JPY')).toEqual(amount === null ? null : yen(amount));
+  });
+
+  it.each([
+    ['1.250', 1_250],
+    ['1,250', 1_250_000],
+    ['1,250.5', 1_250_500],
+    ['0,5', 500],
+    ['1.2345', null],
+  ])('reads %j as %s thousandths of a dinar', (text, amount) => {
+    expect(parseMoney(text, 'KWD')).toEqual(amount === null ? null : money(amount, 'KWD'));
+  });
+
+  it('are read back as they were written, in every currency', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -1e12, max: 1e12 }), CURRENCIES, (amount, currency) => {
+        const sum = money(amount, currency);
+        expect(parseMoney(formatMoney(sum), currency)).toEqual(sum);
+        expect(Number(decimalOf(sum))).toBeCloseTo(wholeUnits(sum), 3);
+      }),
+    );
   });
 });
 
@@ -89,13 +197,15 @@ describe('hours', () => {
   });
 
   it('are valued with one division, half up', () => {
-    expect(valueOfTime(80, 6_000)).toBe(8_000);
-    expect(valueOfTime(1, 30)).toBe(1);
-    expect(valueOfTime(1, 29)).toBe(0);
+    expect(valueOfTime(80, eur(6_000))).toEqual(eur(8_000));
+    expect(valueOfTime(1, yen(30))).toEqual(yen(1));
+    expect(valueOfTime(1, yen(29))).toEqual(yen(0));
   });
 });
 
 it('VAT is added half up', () => {
-  expect(addVat(18_000, 2_300)).toEqual({ net: 18_000, vat: 4_140, gross: 22_140 });
-  expect(addVat(50, 2_300)).toEqual({ net: 50, vat: 12, gross: 62 });
+  expect(addVat(eur(18_000), 2_300)).toEqual({ net: eur(18_000), vat: eur(4_140), gross: eur(22_140) });
+  expect(addVat(eur(50), 2_300)).toEqual({ net: eur(50), vat: eur(12), gross: eur(62) });
+  // Consumption tax of 10 % on 1,234 yen: 123.4, to the yen.
+  expect(addVat(yen(1_234), 1_000)).toEqual({ net: yen(1_234), vat: yen(123), gross: yen(1_357) });
 });

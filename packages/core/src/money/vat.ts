@@ -1,16 +1,18 @@
+import { type Money, money, plus } from './money';
+
 export interface VatAmounts {
-  net: number;
-  vat: number;
-  gross: number;
+  net: Money;
+  vat: Money;
+  gross: Money;
 }
 
 /**
- * VAT on a net amount, rounded half up to the cent.
- * @param net minor units, zero or more.
+ * VAT on a net amount, rounded half up to the minor unit.
+ * @param net zero or more.
  * @param rate basis points: 2300 is 23 %.
- * @example addVat(18_050, 2_300) // { net: 18050, vat: 4152, gross: 22202 }
+ * @example addVat(money(18_050, 'EUR'), 2_300).vat // { amount: 4152, currency: 'EUR' }
  */
-export function addVat(net: number, rate: number): VatAmounts {
-  const vat = Math.floor((net * rate * 2 + 10_000) / 20_000);
-  return { net, vat, gross: net + vat };
+export function addVat(net: Money, rate: number): VatAmounts {
+  const vat = money(Math.floor((net.amount * rate * 2 + 10_000) / 20_000), net.currency);
+  return { net, vat, gross: plus(net, vat) };
 }

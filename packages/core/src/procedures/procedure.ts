@@ -1,4 +1,5 @@
-import type { Condition, Fact } from '../conditions';
+import type { Condition } from '../conditions';
+import type { DetailValue } from '../details';
 
 export const TASK_ROLES = ['preparer', 'manager', 'partner'] as const;
 export type TaskRole = (typeof TASK_ROLES)[number];
@@ -58,7 +59,7 @@ export type Action = { key: string; onlyIf?: Condition } & (
   | { does: 'label'; label: string; put: boolean }
   /** From now on the client works online, or on paper. */
   | { does: 'way'; way: WayOfWork }
-  | { does: 'detail'; detailId: string; value: Fact }
+  | { does: 'detail'; detailId: string; value: DetailValue | null }
   | { does: 'tell'; role: TaskRole; words: string }
 );
 export const WAYS_OF_WORK = ['online', 'paper'] as const;

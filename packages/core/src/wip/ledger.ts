@@ -1,3 +1,5 @@
+import { type Currency, type Money, noMoney, opposite, plus } from '../money';
+
 /**
  * The WIP ledger of a job is a list of postings that is only ever added to. Its balance is the value of recorded work
  * not yet settled against bills: time and expenses add, bills take away, a settlement adds the write-up (or takes
@@ -7,34 +9,37 @@ export type WipKind = 'time' | 'expense' | 'bill' | 'settlement';
 
 export interface WipPosting {
   kind: WipKind;
-  /** Minor units, signed as it changes the balance: a bill of 6,000.00 is -600000. */
-  amount: number;
+  /** Signed as it changes the balance: a bill of 6,000.00 is −6,000.00. */
+  amount: Money;
 }
 
 export interface WipTotals {
-  time: number;
-  expenses: number;
+  time: Money;
+  expenses: Money;
   /** Billed net of cancelled bills, as a positive amount. */
-  billed: number;
+  billed: Money;
   /** Written up (above zero) or down (below) by settlements in force. */
-  settled: number;
+  settled: Money;
   /** What stands open: time + expenses - billed + settled. */
-  balance: number;
+  balance: Money;
 }
 
 /**
  * Folds postings, reversals included, into totals. The order of postings does not matter.
  *
- * @example foldWip([{ kind: 'time', amount: 660_000 }, { kind: 'bill', amount: -600_000 }]) // { time: 660000, expenses: 0, billed: 600000, settled: 0, balance: 60000 }
+ * @param currency of the ledger; there may be no posting yet.
+ * @throws DifferentCurrenciesError when a posting is of another currency.
+ * @example foldWip('EUR', [{ kind: 'time', amount: money(660_000, 'EUR') }, { kind: 'bill', amount: money(-600_000, 'EUR') }]).balance // { amount: 60000, currency: 'EUR' }
  */
-export function foldWip(postings: Iterable<WipPosting>): WipTotals {
-  const sums: Record<WipKind, number> = { time: 0, expense: 0, bill: 0, settlement: 0 };
-  for (const posting of postings) sums[posting.kind] += posting.amount;
+export function foldWip(currency: Currency, postings: Iterable<WipPosting>): WipTotals {
+  const none = noMoney(currency);
+  const sums: Record<WipKind, Money> = { time: none, expense: none, bill: none, settlement: none };
+  for (const { kind, amount } of postings) sums[kind] = plus(sums[kind], amount);
   return {
     time: sums.time,
     expenses: sums.expense,
-    billed: sums.bill === 0 ? 0 : -sums.bill,
+    billed: opposite(sums.bill),
     settled: sums.settlement,
-    balance: sums.time + sums.expense + sums.bill + sums.settlement,
+    balance: plus(sums.time, sums.expense, sums.bill, sums.settlement),
   };
 }

@@ -1,25 +1,27 @@
-import { formatMoney, valueOfTime } from '../money';
+import { type Money, compareMoney, formatMoney, larger, minus, valueOfTime } from '../money';
 import type { Workings } from '../workings';
 
 /**
  * Settled value as tenths of a percent of recorded value, rounded half up; null when nothing was recorded.
  *
- * @example recovery(600_000, 660_000) // 909
+ * @throws DifferentCurrenciesError
+ * @example recovery(money(600_000, 'EUR'), money(660_000, 'EUR')) // 909
  */
-export function recovery(settled: number, recorded: number): number | null {
-  return recorded === 0 ? null : Math.round((settled * 1000) / recorded);
+export function recovery(settled: Money, recorded: Money): number | null {
+  compareMoney(settled, recorded);
+  return recorded.amount === 0 ? null : Math.round((settled.amount * 1000) / recorded.amount);
 }
 
 export interface JobMoney {
-  agreedFee: number;
-  timeValue: number;
+  agreedFee: Money;
+  timeValue: Money;
   timeMinutes: number;
-  expenses: number;
-  billed: number;
+  expenses: Money;
+  billed: Money;
   /** Expected write-up (above zero) or write-down (below zero) if the job ended now. */
-  ifFinishedNow: number;
+  ifFinishedNow: Money;
   /** The same with the estimate that is left, at the average rate of the people on it. */
-  atTheEnd: number;
+  atTheEnd: Money;
   minutesLeft: number;
   workings: Workings;
 }
@@ -28,25 +30,26 @@ export interface JobMoney {
  * What a job's fee comes to against its recorded value. Bills passed beyond the agreed fee count in its place, for
  * what was billed is what will be recovered.
  * @param minutesLeft estimate of tasks not done, less what is recorded on them, zero or more.
- * @param ratePerHour average charge rate of the people who still work, minor units.
- * @example jobMoney({ agreedFee: 60_000, timeValue: 45_000, timeMinutes: 450, expenses: 2_000, billed: 0, minutesLeft: 120, ratePerHour: 6_000 }).atTheEnd // 1000
+ * @param ratePerHour average charge rate of the people who still work.
+ * @throws DifferentCurrenciesError
+ * @example jobMoney({ agreedFee: money(60_000, 'EUR'), timeValue: money(45_000, 'EUR'), timeMinutes: 450, expenses: money(2_000, 'EUR'), billed: money(0, 'EUR'), minutesLeft: 120, ratePerHour: money(6_000, 'EUR') }).atTheEnd // { amount: 1000, currency: 'EUR' }
  */
 export function jobMoney(input: {
-  agreedFee: number;
-  timeValue: number;
+  agreedFee: Money;
+  timeValue: Money;
   timeMinutes: number;
-  expenses: number;
-  billed: number;
+  expenses: Money;
+  billed: Money;
   minutesLeft: number;
-  ratePerHour: number;
+  ratePerHour: Money;
 }): JobMoney {
   const { minutesLeft, ratePerHour, ...rest } = input;
-  const expected = Math.max(input.agreedFee, input.billed);
-  const ifFinishedNow = expected - input.timeValue - input.expenses;
+  const expected = larger(input.agreedFee, input.billed);
+  const ifFinishedNow = minus(expected, input.timeValue, input.expenses);
   const left = valueOfTime(minutesLeft, ratePerHour);
-  const atTheEnd = ifFinishedNow - left;
+  const atTheEnd = minus(ifFinishedNow, left);
   const lines = [
-    input.billed > input.agreedFee
+    compareMoney(input.billed, input.agreedFee) > 0
       ? `Billed, above the agreed fee of ${formatMoney(input.agreedFee)}: ${formatMoney(input.billed)}`
       : `Agreed fee: ${formatMoney(input.agreedFee)}`,
     `Time recorded: ${formatMoney(input.timeValue)}`,

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
 import { Reckoner } from '@steady/core/obligations';
 import type { AlmanacFilter, Rehearsal, RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
+import { type Currency, money, noMoney, plus } from '@steady/core/money';
 import { rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
@@ -84,13 +85,25 @@ export class RehearsalQueries {
           // What should have begun by today begins at once.
           const begins = beginsOn < first && first <= today ? first : beginsOn;
           if (leads && !known?.begun && begins >= first && begins <= last)
-            found.push({ ...row, does: 'begins', on: begins, minutes: minutes.get(line.id) ?? 0, fee: fees && service.charged ? line.fee : null });
+            found.push({
+              ...row,
+              does: 'begins',
+              on: begins,
+              minutes: minutes.get(line.id) ?? 0,
+              fee: fees && service.charged ? money(line.fee, line.currency) : null,
+            });
           if (dueOn >= first && dueOn <= last) found.push({ ...row, does: 'due', on: dueOn, minutes: 0, fee: null });
         }
       }
     }
     found.sort((a, b) => a.on.localeCompare(b.on) || a.does.localeCompare(b.does) || a.client.localeCompare(b.client));
-    return { from: first, until: last, weeks: RehearsalQueries.byWeek(from, until, found), rows: found.slice(0, SHOWN), more: found.length > SHOWN };
+    return {
+      from: first,
+      until: last,
+      weeks: RehearsalQueries.byWeek(work.firm.currency, from, until, found),
+      rows: found.slice(0, SHOWN),
+      more: found.length > SHOWN,
+    };
   }
 
   private static wanted(
@@ -107,16 +120,16 @@ export class RehearsalQueries {
     );
   }
 
-  private static byWeek(from: CivilDate, until: CivilDate, found: RehearsedRow[]): RehearsedWeek[] {
+  private static byWeek(currency: Currency, from: CivilDate, until: CivilDate, found: RehearsedRow[]): RehearsedWeek[] {
     const weeks = new Map<string, RehearsedWeek>();
     for (let monday = weekStart(from); monday.until(until).days >= 0; monday = monday.add({ weeks: 1 }))
-      weeks.set(monday.toString(), { week: monday.toString(), jobs: 0, deadlines: 0, minutes: 0, fee: 0 });
+      weeks.set(monday.toString(), { week: monday.toString(), jobs: 0, deadlines: 0, minutes: 0, fee: noMoney(currency) });
     for (const row of found) {
       const week = weeks.get(weekStart(civil(row.on)).toString())!;
       if (row.does === 'begins') week.jobs += 1;
       else week.deadlines += 1;
       week.minutes += row.minutes;
-      week.fee += row.fee ?? 0;
+      if (row.fee) week.fee = plus(week.fee, row.fee);
     }
     return [...weeks.values()];
   }

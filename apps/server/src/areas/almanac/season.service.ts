@@ -3,7 +3,7 @@ import { parse } from 'csv-parse/sync';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { SeasonAsked, SeasonPreview, SeasonRow, SeasonStartView, StartSeason } from '@steady/contract/season';
-import { rows } from '../../platform/database';
+import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
@@ -64,8 +64,8 @@ export class SeasonService {
     return { rows: wanted.map((row) => ({ ...row, fee: fees ? row.fee : null })), without, notFound };
   }
 
-  private candidates(work: Work, serviceId: string, until: string): Promise<SeasonRow[]> {
-    return rows<SeasonRow>(
+  private async candidates(work: Work, serviceId: string, until: string): Promise<SeasonRow[]> {
+    const found = await rows<AsFigures<SeasonRow>>(
       work.tx,
       sql`select o.id as "obligationId", o.client_id as "clientId", ${clientName(sql`o.client_id`)} as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
                  coalesce(e.minutes, 0)::int as minutes, j.id as "jobId", j.number as "jobNumber"
@@ -74,6 +74,7 @@ export class SeasonService {
           where o.firm_id = ${work.firm.id} and o.service_id = ${serviceId} and o.leads and o.period_end <= ${until} and (o.status = 'open' or j.status = 'open')
           order by ${clientName(sql`o.client_id`)} collate "unicode", o.due_on, o.id limit 5000`,
     );
+    return found.map((row) => inCurrency(work.firm.currency, row, 'fee'));
   }
 
   private async without(work: Work, ids: string[]): Promise<SeasonPreview['without']> {

@@ -71,7 +71,9 @@ export class ClientQueries {
 
   /** The fields of the list of clients that whoever acts may see, the firm's own details among them. */
   async fields(work: Work): Promise<ListField[]> {
-    return this.listFields.with('clients', clientFields(await this.details(work))).filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
+    return this.listFields
+      .with('clients', clientFields(await this.details(work)), work.firm.currency)
+      .filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
   }
 
   /** The list of clients: all that the person sees, persons by their last name. `find` is a part of the name. */

@@ -4,11 +4,12 @@ import { civil } from '@steady/core/calendar';
 import { CLIENT_FACTS, type Standing, clientFacts, identifiers, isLookedAtByRules, keptFacts } from '@steady/core/clients';
 import type { Fact, Facts } from '@steady/core/conditions';
 import { factNamed, sortedLabels } from '@steady/core/facts';
-import { whyNotDetail } from '@steady/core/details';
+import { type DetailValue, whyNotDetail } from '@steady/core/details';
 import { NameIndex, plainIdentifier } from '@steady/core/matching';
 import { fullDate } from '@steady/core/words';
 import type { AlikeAsked } from '@steady/contract/queries';
 import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStatus, ClientFactsInput } from '@steady/contract/clients';
+import { isMoney, wholeUnits } from '@steady/core/money';
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -105,7 +106,7 @@ export class ClientsService {
   }
 
   /** Puts a label on a client or takes it off, notes how it works, or sets one extra detail; what stands so already is left alone. @returns what stood there before */
-  async mark(work: Work, clientId: string, mark: Mark): Promise<{ before: Fact } | null> {
+  async mark(work: Work, clientId: string, mark: Mark): Promise<{ before: DetailValue | null } | null> {
     const client = await this.get(work, clientId);
     const { what, set, before } = marked(client, mark);
     const [key] = Object.keys(set) as ['labels' | 'details' | 'way'];
@@ -307,10 +308,10 @@ export function bearsOnRules(facts: string[]): boolean {
 }
 
 /** What can be written to a client by itself, one thing at a time. */
-export type Mark = { label: string; put: boolean } | { way: Client['way'] } | { detailId: string; value: Fact };
+export type Mark = { label: string; put: boolean } | { way: Client['way'] } | { detailId: string; value: DetailValue | null };
 
 /** What a mark says, what it sets, and what stood there before. */
-function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<Client, 'labels' | 'details' | 'way'>>; before: Fact } {
+function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<Client, 'labels' | 'details' | 'way'>>; before: DetailValue | null } {
   if ('way' in mark) return { what: `noted that it works ${mark.way === 'paper' ? 'on paper' : 'online'}`, set: { way: mark.way }, before: client.way };
   if ('detailId' in mark) {
     const details = { ...client.details, [mark.detailId]: mark.value } as Client['details'];
@@ -321,11 +322,11 @@ function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<C
   return { what: `${put ? 'put the label' : 'took off the label'} "${label}"`, set: { labels }, before: client.labels.includes(label) };
 }
 
-/** The facts of a client as filing rules and procedures read them. */
+/** The facts of a client as filing rules and procedures read them; amounts in whole units, as people write them. */
 export function factsOf(client: Client): Facts {
   return {
     ...Object.fromEntries(clientFacts.filter((fact) => fact.inRules).map(({ key }) => [key, client[key] as Fact])),
     ...Object.fromEntries(client.labels.map((label) => [`label:${label}`, true])),
-    ...Object.fromEntries(Object.entries(client.details).map(([id, value]) => [`detail:${id}`, value])),
+    ...Object.fromEntries(Object.entries(client.details).map(([id, value]) => [`detail:${id}`, isMoney(value) ? wholeUnits(value) : value])),
   };
 }

@@ -6,6 +6,7 @@ import { sortedLabels } from '@steady/core/facts';
 import { type Merged, mergeRecords } from '@steady/core/merging';
 import { fullDate } from '@steady/core/words';
 import type { MergeClients, MergePreview } from '@steady/contract/client-lists';
+import { isMoney, moneyInWords } from '@steady/core/money';
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -73,6 +74,7 @@ export class MergeService implements OnModuleInit {
     const nameOf = (key: string) => details.get(key) ?? (FACTS as Record<string, string>)[key] ?? key;
     const shown = (value: unknown): string => {
       if (typeof value === 'boolean') return value ? 'yes' : 'no';
+      if (isMoney(value)) return moneyInWords(value);
       if (typeof value === 'object' && value !== null) return Object.values(value).join(', ');
       const text = String(value);
       return /^\d{4}-\d{2}-\d{2}$/.test(text) ? fullDate(civil(text)) : (names.get(text) ?? text);

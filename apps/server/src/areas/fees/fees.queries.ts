@@ -1,17 +1,17 @@
 import { may } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
-import { formatMoney } from '@steady/core/money';
+import { compareMoney, formatMoney, minus, money, moneyInWords, noMoney, plus, sumOf } from '@steady/core/money';
 import type { SettlementShare } from '@steady/core/wip';
 import type { BillPreview, InvoiceRow, InvoiceView, PersonEffect, SettlementPreview, TaskEffect, WipRow } from '@steady/contract/fees';
 import type { PortalInvoice } from '@steady/contract/requests';
-import { rows } from '../../platform/database';
+import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { TodayView } from '@steady/contract/today';
 import type { Work } from '../../platform/work';
 import { ClientsService, clientName } from '../clients';
-import { JobsService, TasksService, jobName, jobNumber } from '../jobs';
+import { JobsService, TasksService, agreedFee, jobName, jobNumber } from '../jobs';
 import { PostService } from '../post';
 import { TeamService } from '../team';
 import { TimeService } from '../time';
@@ -41,8 +41,8 @@ export class FeeQueries implements OnModuleInit {
   }
 
   /** WIP by job, the oldest first; jobs with nothing open are left out. */
-  wip(work: Work): Promise<WipRow[]> {
-    return rows<WipRow>(
+  async wip(work: Work): Promise<WipRow[]> {
+    const found = await rows<AsFigures<WipRow>>(
       work.tx,
       sql`select j.id as "jobId", j.number as "jobNumber", j.name as job, c.id as "clientId", c.name as client, j.fee::float8 as fee, w.recorded::float8 as recorded, w.billed::float8 as billed, w.balance::float8 as balance,
                  w.oldest, (${work.today.toString()}::date - w.oldest)::int as days
@@ -50,11 +50,12 @@ export class FeeQueries implements OnModuleInit {
                 from wip_postings where firm_id = ${work.firm.id} group by job_id having sum(amount) <> 0) w
           join jobs j on j.id = w.job_id join clients c on c.id = j.client_id order by w.oldest, j.id limit 1000`,
     );
+    return found.map((row) => inCurrency(work.firm.currency, row, 'fee', 'recorded', 'billed', 'balance'));
   }
 
-  /** Bills, the newest first, a page at a time; of one client, job or status when given. Amounts in minor units. */
+  /** Bills, the newest first, a page at a time; of one client, job or status when given. */
   async invoices(work: Work, asked: { status?: string; clientId?: string; jobId?: string; before?: string }): Promise<{ rows: InvoiceRow[]; more: boolean }> {
-    const found = await rows<InvoiceRow>(
+    const found = await rows<AsFigures<InvoiceRow>>(
       work.tx,
       sql`select i.id, i.number, i.status, ${clientName(sql`i.client_id`)} as client, i.client_id as "clientId", i.job_id as "jobId", ${jobName(sql`i.job_id`)} as job, i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn",
                  coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)::float8 as paid
@@ -63,16 +64,16 @@ export class FeeQueries implements OnModuleInit {
             ${asked.before ? sql`and i.id < ${asked.before}` : sql``}
           order by i.id desc limit ${PAGE + 1}`,
     );
-    return { rows: found.slice(0, PAGE), more: found.length > PAGE };
+    return { rows: found.slice(0, PAGE).map((row) => inCurrency(work.firm.currency, row, 'gross', 'paid')), more: found.length > PAGE };
   }
 
   /**
-   * A bill with its payments, and why it cannot be cancelled where it cannot. Minor units.
+   * A bill with its payments, and why it cannot be cancelled where it cannot.
    *
    * @throws Problem "not-found" also for one of another firm
    */
   async invoice(work: Work, invoiceId: string): Promise<InvoiceView> {
-    const [found] = await rows<Omit<InvoiceView, 'cannotCancel' | 'paid'>>(
+    const [found] = await rows<AsFigures<Omit<InvoiceView, 'cannotCancel' | 'paid' | 'payments'>> & { payments: AsFigures<InvoiceView['payments'][number]>[] }>(
       work.tx,
       sql`select i.id, i.version, i.number, i.status, i.job_id as "jobId", ${jobNumber(sql`i.job_id`)} as "jobNumber", ${jobName(sql`i.job_id`)} as job, i.client_id as "clientId", ${clientName(sql`i.client_id`)} as client, i.wording, i.net::float8 as net, i.vat::float8 as vat,
                  i.vat_rate as "vatRate", i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn", i.document_id as "documentId", i.cancel_reason as "cancelReason",
@@ -81,8 +82,13 @@ export class FeeQueries implements OnModuleInit {
     );
     if (!found) throw Problem.notFound('bill');
     const settled = await this.ledger.isSettled(work, found.jobId);
-    const paid = found.payments.reduce((sum, payment) => sum + payment.amount, 0);
-    return { ...found, paid, cannotCancel: cannotCancel(found, paid, settled) };
+    const { currency } = work.firm;
+    const payments = found.payments.map((payment) => inCurrency(currency, payment, 'amount'));
+    const paid = sumOf(
+      currency,
+      payments.map((payment) => payment.amount),
+    );
+    return { ...inCurrency(currency, found, 'net', 'vat', 'gross'), payments, paid, cannotCancel: cannotCancel(found, paid, settled) };
   }
 
   /** What approving a bill will do: WIP before and after, each person if it were settled, who is written to, what looks wrong. */
@@ -90,23 +96,24 @@ export class FeeQueries implements OnModuleInit {
     const invoice = await this.invoice(work, invoiceId);
     const job = await this.jobs.get(work, invoice.jobId);
     const client = await this.clients.get(work, invoice.clientId);
-    const extraBill = invoice.status === 'draft' ? invoice.net : 0;
+    const extraBill = invoice.status === 'draft' ? invoice.net : noMoney(work.firm.currency);
     const totals = await this.ledger.totals(work, job.id);
     const outlook = await this.settlement.outlook(work, job.id, { extraBill });
     const { to, nobody } = await this.post.recipients(work, client, 'pays');
-    const before = invoice.status === 'draft' ? totals.balance : totals.balance + invoice.net;
-    const billedBefore = totals.billed - (invoice.status === 'draft' ? 0 : invoice.net);
+    const before = invoice.status === 'draft' ? totals.balance : plus(totals.balance, invoice.net);
+    const billedBefore = invoice.status === 'draft' ? totals.billed : minus(totals.billed, invoice.net);
+    const billedThen = plus(billedBefore, invoice.net);
+    const after = minus(before, invoice.net);
+    const fee = agreedFee(job);
     const warnings = [
-      ...(billedBefore + invoice.net > job.fee
-        ? [`With this bill ${formatMoney(billedBefore + invoice.net)} are billed, above the agreed fee of ${formatMoney(job.fee)}.`]
-        : []),
-      ...(totals.time + totals.expenses === 0 ? ['No time or expense is recorded on this job.'] : []),
+      ...(compareMoney(billedThen, fee) > 0 ? [`With this bill ${moneyInWords(billedThen)} are billed, above the agreed fee of ${moneyInWords(fee)}.`] : []),
+      ...(plus(totals.time, totals.expenses).amount === 0 ? ['No time or expense is recorded on this job.'] : []),
       ...(to.length === 0 ? nobody.map((one) => `Nobody is told: ${one.name} ${one.why}.`) : []),
     ];
     return {
       invoice,
       wipBefore: before,
-      wipAfter: before - invoice.net,
+      wipAfter: after,
       workings: {
         title: 'How WIP changes',
         lines: [
@@ -115,7 +122,7 @@ export class FeeQueries implements OnModuleInit {
           `Billed before: ${formatMoney(billedBefore)}; written up or down before: ${formatMoney(totals.settled)}`,
           `WIP before: ${formatMoney(before)}`,
           `This bill, net: ${formatMoney(invoice.net)}`,
-          `${formatMoney(before)} − ${formatMoney(invoice.net)} = ${formatMoney(before - invoice.net)}`,
+          `${formatMoney(before)} − ${formatMoney(invoice.net)} = ${formatMoney(after)}`,
         ],
       },
       settling: outlook.settlement ? { adjustment: outlook.settlement.adjustment, people: await this.people(work, outlook.settlement.byPerson) } : null,
@@ -135,8 +142,9 @@ export class FeeQueries implements OnModuleInit {
     }));
   }
 
-  /** What settling a job's WIP would do to each entry, person and task. Minor units; nothing is written. */
+  /** What settling a job's WIP would do to each entry, person and task; nothing is written. */
   async settlementPreview(work: Work, jobId: string): Promise<SettlementPreview> {
+    const { currency } = work.firm;
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const { settlement, cannot, balance, recorded, billed } = await this.settlement.outlook(work, jobId);
@@ -153,7 +161,7 @@ export class FeeQueries implements OnModuleInit {
       billed,
       recorded,
       balance,
-      adjustment: settlement?.adjustment ?? 0,
+      adjustment: settlement?.adjustment ?? noMoney(currency),
       lines:
         settlement?.lines.map(({ entryId, value, adjustment, settledAt, workings }) => {
           const entry = entries.get(entryId)!;
@@ -163,7 +171,7 @@ export class FeeQueries implements OnModuleInit {
             who: names.get(entry.memberId) ?? '',
             task: taskName(entry.taskId),
             minutes: entry.minutes,
-            rate: entry.rate,
+            rate: money(entry.rate, entry.currency),
             value,
             adjustment,
             settledAt,
@@ -174,11 +182,16 @@ export class FeeQueries implements OnModuleInit {
       tasks: settlement?.byTask.map(({ id, ...share }): TaskEffect => ({ task: taskName(id), ...share })) ?? [],
       cannot,
       ledger: await this.ledger.statement(work, jobId),
-      settlements: await rows<SettlementPreview['settlements'][number]>(
-        work.tx,
-        sql`select id, at, by, adjustment::float8 as adjustment, reversed_at is not null as reversed from settlements where job_id = ${jobId} order by at desc, id desc`,
-      ),
+      settlements: await this.settlementsOf(work, jobId),
     };
+  }
+
+  private async settlementsOf(work: Work, jobId: string): Promise<SettlementPreview['settlements']> {
+    const found = await rows<AsFigures<SettlementPreview['settlements'][number]>>(
+      work.tx,
+      sql`select id, at, by, adjustment::float8 as adjustment, reversed_at is not null as reversed from settlements where job_id = ${jobId} order by at desc, id desc`,
+    );
+    return found.map((one) => inCurrency(work.firm.currency, one, 'adjustment'));
   }
 
   /** The bills that the client's person who asks may see. */
@@ -196,8 +209,8 @@ export class FeeQueries implements OnModuleInit {
     return invoice;
   }
 
-  private portalInvoices(where: SQL, work: Work): Promise<PortalInvoice[]> {
-    return rows<PortalInvoice>(
+  private async portalInvoices(where: SQL, work: Work): Promise<PortalInvoice[]> {
+    const found = await rows<AsFigures<PortalInvoice>>(
       work.tx,
       sql`select i.id, i.number, ${clientName(sql`i.client_id`)} as client, i.issued_on as "issuedOn", i.due_on as "dueOn", ${jobName(sql`i.job_id`)} as what, i.net::float8 as net, i.vat::float8 as vat, i.gross::float8 as gross, i.status, i.refusal,
                  coalesce(p.paid, 0)::float8 as paid, p.at as "paidAt"
@@ -205,12 +218,13 @@ export class FeeQueries implements OnModuleInit {
           left join lateral (select sum(amount) as paid, max(at) as at from payments where invoice_id = i.id) p on true
           where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc`,
     );
+    return found.map((one) => inCurrency(work.firm.currency, one, 'net', 'vat', 'gross', 'paid'));
   }
 
   /** WIP by age of its oldest posting; null for whoever does not see fees. */
   async unbilled(work: Work): Promise<TodayView['unbilled']> {
     if (!may(work.actor, 'see fees')) return null;
-    const [aged] = await rows<NonNullable<TodayView['unbilled']>>(
+    const [aged] = await rows<AsFigures<NonNullable<TodayView['unbilled']>>>(
       work.tx,
       sql`
         select
@@ -223,6 +237,6 @@ export class FeeQueries implements OnModuleInit {
           from wip_postings where firm_id = ${work.firm.id} group by job_id
         ) w`,
     );
-    return aged!;
+    return inCurrency(work.firm.currency, aged!, 'upTo30', 'upTo60', 'upTo90', 'over90');
   }
 }

@@ -1,10 +1,10 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import { addVat, formatMoney } from '@steady/core/money';
+import { type Money, type VatAmounts, addVat, compareMoney, minus, money, moneyInWords, opposite } from '@steady/core/money';
 import { fullDate } from '@steady/core/words';
 import type { CancelBill, DraftBill } from '@steady/contract/fees';
-import { rows } from '../../platform/database';
+import { fromColumns, rows, toColumns } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
 import { HeavyWork } from '../../platform/heavy';
@@ -29,19 +29,22 @@ export const BillCancelled = eventKind<InvoiceEvent>('bill cancelled', 'fees');
 export const BillPaid = eventKind<InvoiceEvent>('bill paid', 'fees');
 export const PaymentRefused = eventKind<InvoiceEvent>('payment refused', 'fees');
 
+/** What a bill comes to. */
+const amountsOf = (invoice: Invoice): VatAmounts => fromColumns(invoice, 'net', 'vat', 'gross');
+
 /** @throws Problem when the amount is larger than the role of whoever acts may approve */
-function mustApproveUpTo({ actor, firm }: Work, net: number): void {
+function mustApproveUpTo({ actor }: Work, net: Money): void {
   const limit = actor.kind === 'staff' ? actor.approveUpTo : null;
-  if (limit !== null && net > limit)
-    throw Problem.refused('above-limit', `Your role approves bills up to ${firm.currency} ${formatMoney(limit)}. Ask somebody who may approve more.`);
+  if (limit !== null && compareMoney(net, limit) > 0)
+    throw Problem.refused('above-limit', `Your role approves bills up to ${moneyInWords(limit)}. Ask somebody who may approve more.`);
 }
 
 /** Why a bill cannot be cancelled, or null when it can. The one place where this is decided. */
-export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: number, settled: boolean): string | null {
+export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: Money, settled: boolean): string | null {
   if (invoice.status === 'draft') return 'It is a draft; it can be thrown away.';
   if (invoice.status === 'cancelled') return 'It was cancelled already.';
   if (invoice.status === 'paid') return 'It was paid. A paid bill is credited, not cancelled.';
-  if (paid > 0) return `${formatMoney(paid)} of it was paid. A bill that money came in for is credited, not cancelled.`;
+  if (paid.amount > 0) return `${moneyInWords(paid)} of it was paid. A bill that money came in for is credited, not cancelled.`;
   return settled ? 'The WIP of this job was settled against it. Reverse the settlement first.' : null;
 }
 
@@ -77,16 +80,17 @@ export class FeesService implements OnModuleInit {
     });
   }
 
-  /** Drafts a bill for a job: minor units, net of VAT. @returns its id */
+  /** Drafts a bill for a job, net of VAT. @returns its id */
   async draft(work: Work, jobId: string, input: DraftBill): Promise<string> {
     const job = await this.jobs.get(work, jobId);
-    const { net, vat, gross } = addVat(input.amount, work.firm.vatRate);
+    const { vatRate, currency } = work.firm;
+    const { net, vat, gross } = addVat(input.amount, vatRate);
     const [invoice] = await work.tx
       .insert(invoices)
-      .values({ firmId: work.firm.id, clientId: job.clientId, jobId, status: 'draft', wording: input.wording, net, vat, gross, vatRate: work.firm.vatRate })
+      .values(toColumns(currency, { firmId: work.firm.id, clientId: job.clientId, jobId, status: 'draft', wording: input.wording, net, vat, gross, vatRate }))
       .returning({ id: invoices.id });
     await this.events.record(work, BillDrafted, {
-      what: `drafted a bill of ${formatMoney(net)}`,
+      what: `drafted a bill of ${moneyInWords(net)}`,
       clientId: job.clientId,
       jobId,
       payload: { invoiceId: invoice!.id },
@@ -139,7 +143,8 @@ export class FeesService implements OnModuleInit {
     const invoice = await this.locked(work, invoiceId);
     if (invoice.status !== 'draft') throw Problem.refused('approved-already', `This bill was approved already, as number ${invoice.number}.`);
     if (invoice.version !== version) throw Problem.stale('bill', invoice.id);
-    mustApproveUpTo(work, invoice.net);
+    const { net, vat, gross } = amountsOf(invoice);
+    mustApproveUpTo(work, net);
     const client = await this.clients.get(work, invoice.clientId);
     const job = await this.jobs.get(work, invoice.jobId);
     const { year } = work.today;
@@ -147,10 +152,10 @@ export class FeesService implements OnModuleInit {
     const number = `${year}-${String(await nextNumber(work, `invoice ${year}`)).padStart(4, '0')}`;
     const issuedOn = work.today.toString();
     const dueOn = work.today.add({ days: work.firm.paymentDays }).toString();
-    const { wording, net, vat, vatRate, gross } = invoice;
-    const { name: firmName, address, currency } = work.firm;
+    const { wording, vatRate } = invoice;
+    const { name: firmName, address } = work.firm;
     const pdf = await this.heavy.run(DrawInvoice, {
-      text: { firm: { name: firmName, address, currency }, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn },
+      text: { firm: { name: firmName, address }, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn },
       at: work.now.epochMilliseconds,
     });
     const documentId = await this.documents.file(
@@ -162,9 +167,16 @@ export class FeesService implements OnModuleInit {
       .update(invoices)
       .set({ status: 'issued', number, issuedOn, dueOn, documentId, version: version + 1 })
       .where(eq(invoices.id, invoiceId));
-    await this.ledger.post(work, { clientId: client.id, jobId: job.id, kind: 'bill', amount: -net, what: `Interim bill ${number}, on account`, invoiceId });
+    await this.ledger.post(work, {
+      clientId: client.id,
+      jobId: job.id,
+      kind: 'bill',
+      amount: opposite(net),
+      what: `Interim bill ${number}, on account`,
+      invoiceId,
+    });
     await this.events.record(work, BillIssued, {
-      what: `issued bill ${number}, ${formatMoney(net)} and VAT ${formatMoney(vat)}`,
+      what: `issued bill ${number}, ${moneyInWords(net)} and VAT ${moneyInWords(vat)}`,
       clientId: client.id,
       jobId: job.id,
       after: { number, net, vat, gross },
@@ -174,10 +186,8 @@ export class FeesService implements OnModuleInit {
       work,
       client,
       {
-        subject: `${work.firm.shortName}: invoice ${number}, ${work.firm.currency} ${formatMoney(gross)}`,
-        paragraphs: [
-          `Please find our invoice ${number} for ${client.name}, ${job.name}: ${work.firm.currency} ${formatMoney(gross)}, to be paid by ${fullDate(civil(dueOn))}.`,
-        ],
+        subject: `${work.firm.shortName}: invoice ${number}, ${moneyInWords(gross)}`,
+        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job.name}: ${moneyInWords(gross)}, to be paid by ${fullDate(civil(dueOn))}.`],
         leadsTo: '/portal',
         linkWords: 'See and pay it here',
         to: 'pays',
@@ -193,12 +203,19 @@ export class FeesService implements OnModuleInit {
     const why = cannotCancel(invoice, await this.paid(work, invoiceId), await this.ledger.isSettled(work, invoice.jobId));
     if (why) throw Problem.refused('cannot-cancel', why);
     if (invoice.version !== input.version) throw Problem.stale('bill', invoice.id);
-    const { clientId, jobId, number, net } = invoice;
+    const { clientId, jobId, number } = invoice;
     await work.tx
       .update(invoices)
       .set({ status: 'cancelled', cancelReason: input.reason, version: input.version + 1 })
       .where(eq(invoices.id, invoiceId));
-    await this.ledger.post(work, { clientId, jobId, kind: 'bill', amount: net, what: `Bill ${number} cancelled: ${input.reason}`, invoiceId });
+    await this.ledger.post(work, {
+      clientId,
+      jobId,
+      kind: 'bill',
+      amount: amountsOf(invoice).net,
+      what: `Bill ${number} cancelled: ${input.reason}`,
+      invoiceId,
+    });
     await this.events.record(work, BillCancelled, {
       what: `cancelled bill ${number}: ${input.reason}`,
       clientId,
@@ -225,15 +242,14 @@ export class FeesService implements OnModuleInit {
     if (invoice.status === 'cancelled') throw Problem.refused('cancelled', 'This invoice was cancelled. Nothing is to be paid.');
     await this.effects.plan(work, 'collect', `${invoice.id}:${invoice.version}`, {
       invoiceId,
-      amount: invoice.gross - (await this.paid(work, invoiceId)),
-      currency: work.firm.currency,
+      amount: minus(amountsOf(invoice).gross, await this.paid(work, invoiceId)),
       reference: invoice.number!,
       means,
       by: work.actor.name,
     });
   }
 
-  private async collected(work: Work, invoiceId: string, amount: number, outcome: CollectionOutcome): Promise<void> {
+  private async collected(work: Work, invoiceId: string, amount: Money, outcome: CollectionOutcome): Promise<void> {
     const invoice = await this.locked(work, invoiceId);
     const { clientId, jobId, number } = invoice;
     if (!outcome.paid) {
@@ -248,28 +264,30 @@ export class FeesService implements OnModuleInit {
   }
 
   /** What came in for a bill so far. */
-  async paid(work: Work, invoiceId: string): Promise<number> {
+  async paid(work: Work, invoiceId: string): Promise<Money> {
     const [sum] = await rows<{ paid: number }>(
       work.tx,
       sql`select coalesce(sum(amount), 0)::float8 as paid from payments where invoice_id = ${invoiceId} and firm_id = ${work.firm.id}`,
     );
-    return sum!.paid;
+    return money(sum!.paid, work.firm.currency);
   }
 
   /**
    * Records money received for a bill, under the reference of whoever collected it. The bill is paid once all of it
    * came in; until then it stays unpaid for the rest.
    */
-  async pays(work: Work, invoice: Invoice, amount: number, reference: string): Promise<void> {
-    await work.tx.insert(payments).values({ firmId: work.firm.id, invoiceId: invoice.id, amount, at: work.now.toString(), reference });
-    const rest = invoice.gross - (await this.paid(work, invoice.id));
+  async pays(work: Work, invoice: Invoice, amount: Money, reference: string): Promise<void> {
+    await work.tx
+      .insert(payments)
+      .values(toColumns(work.firm.currency, { firmId: work.firm.id, invoiceId: invoice.id, amount, at: work.now.toString(), reference }));
+    const rest = minus(amountsOf(invoice).gross, await this.paid(work, invoice.id));
     await work.tx
       .update(invoices)
-      .set({ status: rest > 0 ? 'issued' : 'paid', refusal: null, version: invoice.version + 1 })
+      .set({ status: rest.amount > 0 ? 'issued' : 'paid', refusal: null, version: invoice.version + 1 })
       .where(eq(invoices.id, invoice.id));
     const { clientId, jobId, number } = invoice;
     await this.events.record(work, BillPaid, {
-      what: `got ${formatMoney(amount)} for bill ${number}, reference ${reference}${rest > 0 ? `; ${formatMoney(rest)} are open` : ''}`,
+      what: `got ${moneyInWords(amount)} for bill ${number}, reference ${reference}${rest.amount > 0 ? `; ${moneyInWords(rest)} are open` : ''}`,
       clientId,
       jobId,
       payload: { invoiceId: invoice.id },

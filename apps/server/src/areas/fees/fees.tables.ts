@@ -1,7 +1,8 @@
 import { bigserial, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { InvoiceStatus } from '@steady/contract/fees';
 import type { WipKind } from '@steady/core/wip';
-import { day, firmId, id, moment, money, ofSeen, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
+import { currency, day, firmId, id, moment, money, ofSeen, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
+import { inFirmsCurrency } from '../../platform/work/tables';
 
 /** The WIP ledger. Only ever added to: a mistake is reversed by a posting of its own. */
 export const wipPostings = pgTable(
@@ -14,6 +15,7 @@ export const wipPostings = pgTable(
     jobId: uuid('job_id').notNull(),
     kind: text('kind').$type<WipKind>().notNull(),
     amount: money('amount').notNull(),
+    currency: currency(),
     what: text('what').notNull(),
     at: moment('at').notNull(),
     /** The day to which it belongs; WIP is aged by it. */
@@ -26,7 +28,14 @@ export const wipPostings = pgTable(
     /** The settlement whose posting this one undoes. */
     reversesSettlementId: uuid('reverses_settlement_id'),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId, t.seq), index().on(t.clientId), unique().on(t.entryId, t.settlementId, t.reversesSettlementId)],
+  (t) => [
+    ownFirm(),
+    inFirmsCurrency(t),
+    ofSeenClient(),
+    index().on(t.jobId, t.seq),
+    index().on(t.clientId),
+    unique().on(t.entryId, t.settlementId, t.reversesSettlementId),
+  ],
 );
 
 export const invoices = pgTable(
@@ -44,6 +53,7 @@ export const invoices = pgTable(
     vat: money('vat').notNull(),
     vatRate: integer('vat_rate').notNull(),
     gross: money('gross').notNull(),
+    currency: currency(),
     issuedOn: day('issued_on'),
     dueOn: day('due_on'),
     documentId: uuid('document_id'),
@@ -51,7 +61,15 @@ export const invoices = pgTable(
     /** Why the collector refused the last try; null after one that went through. */
     refusal: text('refusal'),
   },
-  (t) => [ownFirm(), ofSeenClient(), unique().on(t.firmId, t.number), index().on(t.jobId), index().on(t.clientId), index().on(t.firmId, t.status)],
+  (t) => [
+    ownFirm(),
+    inFirmsCurrency(t),
+    ofSeenClient(),
+    unique().on(t.firmId, t.number),
+    index().on(t.jobId),
+    index().on(t.clientId),
+    index().on(t.firmId, t.status),
+  ],
 );
 
 export const payments = pgTable(
@@ -61,10 +79,11 @@ export const payments = pgTable(
     firmId: firmId(),
     invoiceId: uuid('invoice_id').notNull(),
     amount: money('amount').notNull(),
+    currency: currency(),
     at: moment('at').notNull(),
     reference: text('reference').notNull(),
   },
-  (t) => [ownFirm(), ofSeen('invoice_id', 'invoices'), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
+  (t) => [ownFirm(), inFirmsCurrency(t), ofSeen('invoice_id', 'invoices'), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
 );
 
 export const settlements = pgTable(
@@ -74,9 +93,10 @@ export const settlements = pgTable(
     firmId: firmId(),
     jobId: uuid('job_id').notNull(),
     adjustment: money('adjustment').notNull(),
+    currency: currency(),
     at: moment('at').notNull(),
     by: text('by').notNull(),
     reversedAt: moment('reversed_at'),
   },
-  (t) => [ownFirm(), ofSeenJob(), index().on(t.jobId)],
+  (t) => [ownFirm(), inFirmsCurrency(t), ofSeenJob(), index().on(t.jobId)],
 );

@@ -1,18 +1,18 @@
 import { PDFDocument, type PDFFont, type PDFPage, StandardFonts, rgb } from '@cantoo/pdf-lib';
 import { civil } from '@steady/core/calendar';
-import { formatMoney } from '@steady/core/money';
+import { type Money, formatMoney, moneyInWords } from '@steady/core/money';
 import { fullDate } from '@steady/core/words';
 
 export interface InvoiceText {
-  firm: { name: string; address: string; currency: string };
+  firm: { name: string; address: string };
   client: string;
   number: string;
   job: string;
   wording: string;
-  net: number;
-  vat: number;
+  net: Money;
+  vat: Money;
   vatRate: number;
-  gross: number;
+  gross: Money;
   issuedOn: string;
   dueOn: string;
 }
@@ -80,7 +80,7 @@ export async function invoicePdf(text: InvoiceText, at: Date): Promise<Uint8Arra
   right(`To be paid by ${fullDate(civil(text.dueOn))}`, 620, bold);
   rule(592);
   put(page, 'For', LEFT, 576, bold, 9, SOFT);
-  right(text.firm.currency, 576, bold, 9);
+  right(text.gross.currency, 576, bold, 9);
   let y = 554;
   const lines = wrap(printable(text.wording, sans), sans, 10, 340);
   right(formatMoney(text.net), y, sans);
@@ -96,7 +96,7 @@ export async function invoicePdf(text: InvoiceText, at: Date): Promise<Uint8Arra
   right(formatMoney(text.vat), y - 34, sans);
   rule(y - 44);
   put(page, 'To pay', LEFT, y - 60, bold, 11);
-  right(`${text.firm.currency} ${formatMoney(text.gross)}`, y - 60, bold, 11);
+  right(moneyInWords(text.gross), y - 60, bold, 11);
   rule(y - 68);
   rule(y - 70.5);
   put(page, `Pay online by the link in our message, or by transfer quoting ${text.number}.`, LEFT, y - 100, sans, 9, SOFT);

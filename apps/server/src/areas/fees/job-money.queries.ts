@@ -3,10 +3,11 @@ import { eq, sql } from 'drizzle-orm';
 import { jobMoney } from '@steady/core/wip';
 import type { JobView } from '@steady/contract/jobs';
 import type { TaskView } from '@steady/contract/tasks';
-import { rows } from '../../platform/database';
+import { type Money, opposite, sumOf, times } from '@steady/core/money';
+import { inCurrency, rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import type { Job } from '../jobs';
+import { type Job, agreedFee } from '../jobs';
 import { TeamService } from '../team';
 import { TimeQueries } from '../time';
 import { wipPostings } from './fees.tables';
@@ -29,25 +30,25 @@ export class MoneyOfJobs {
     const people = [...new Set(open.flatMap((task) => task.assigneeId ?? []))];
     const rates = await this.team.chargeRates(work, people, work.today.toString());
     const money = jobMoney({
-      agreedFee: job.fee,
+      agreedFee: agreedFee(job),
       timeValue: time,
       timeMinutes,
       expenses,
-      billed: -bills,
+      billed: opposite(bills),
       minutesLeft: open.reduce((sum, task) => sum + Math.max(task.estimate - task.recorded, 0), 0),
-      ratePerHour: rates.length === 0 ? 0 : Math.round(rates.reduce((sum, rate) => sum + rate, 0) / rates.length),
+      ratePerHour: times(sumOf(work.firm.currency, rates), 1 / Math.max(rates.length, 1)),
     });
     return { money, wip, billsElsewhere };
   }
 
-  /** What was posted to the job, minor units by kind. */
-  private async posted(work: Work, jobId: string): Promise<Record<'time' | 'expenses' | 'bills' | 'wip', number>> {
+  /** What was posted to the job, by kind. */
+  private async posted(work: Work, jobId: string): Promise<Record<'time' | 'expenses' | 'bills' | 'wip', Money>> {
     const sum = (kind: string) => sql<number>`coalesce(sum(${wipPostings.amount}) filter (where ${wipPostings.kind} = ${kind}), 0)::float8`;
     const [found] = await work.tx
       .select({ time: sum('time'), expenses: sum('expense'), bills: sum('bill'), wip: sql<number>`coalesce(sum(${wipPostings.amount}), 0)::float8` })
       .from(wipPostings)
       .where(eq(wipPostings.jobId, jobId));
-    return found!;
+    return inCurrency(work.firm.currency, found!, 'time', 'expenses', 'bills', 'wip');
   }
 
   /** Bills that stand on another job of the client for the same period, while none stands on this one. */

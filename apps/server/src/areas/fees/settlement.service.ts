@@ -1,12 +1,13 @@
 import { may } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq } from 'drizzle-orm';
-import { formatMoney, formatSigned } from '@steady/core/money';
+import { type Money, compareMoney, minus, money, moneyInWords, noMoney, opposite, plus, size, sumOf } from '@steady/core/money';
 import { NothingToSettleError, type Settlement, settleByValue } from '@steady/core/wip';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { JobsService } from '../jobs';
+import { toColumns } from '../../platform/database';
 import { settlements, wipPostings } from './fees.tables';
 import { LedgerService } from './ledger.service';
 
@@ -19,9 +20,9 @@ export const SettlementReversed = eventKind<SettlementEvent>('settlement reverse
 export interface SettlementOutlook {
   settlement: Settlement | null;
   cannot: string | null;
-  balance: number;
-  recorded: number;
-  billed: number;
+  balance: Money;
+  recorded: Money;
+  billed: Money;
 }
 
 /** Sets billed amounts against recorded value, and takes it back again. */
@@ -33,15 +34,20 @@ export class SettlementService {
     private readonly ledger: LedgerService,
   ) {}
 
-  /** What settling would do now, or once a further bill of `extraBill` is approved, or why it cannot be done. Minor units. */
-  async outlook(work: Work, jobId: string, options: { extraBill?: number } = {}): Promise<SettlementOutlook> {
+  /** What settling would do now, or once a further bill of `extraBill` is approved, or why it cannot be done. */
+  async outlook(work: Work, jobId: string, options: { extraBill?: Money } = {}): Promise<SettlementOutlook> {
+    const { currency } = work.firm;
+    const { extraBill = noMoney(currency) } = options;
     const totals = await this.ledger.totals(work, jobId);
     const entries = await this.ledger.openEntries(work, jobId);
-    const balance = totals.balance - (options.extraBill ?? 0);
-    const recorded = entries.reduce((sum, entry) => sum + entry.value, 0);
-    const state = { balance, recorded, billed: recorded - balance };
-    if (totals.billed + (options.extraBill ?? 0) <= 0) return { ...state, settlement: null, cannot: 'Nothing is billed on this job yet. A bill comes first.' };
-    if (entries.length === 0 && balance === 0) return { ...state, settlement: null, cannot: 'Everything on this job is settled.' };
+    const balance = minus(totals.balance, extraBill);
+    const recorded = sumOf(
+      currency,
+      entries.map((entry) => entry.value),
+    );
+    const state = { balance, recorded, billed: minus(recorded, balance) };
+    if (plus(totals.billed, extraBill).amount <= 0) return { ...state, settlement: null, cannot: 'Nothing is billed on this job yet. A bill comes first.' };
+    if (entries.length === 0 && balance.amount === 0) return { ...state, settlement: null, cannot: 'Everything on this job is settled.' };
     try {
       return { ...state, settlement: settleByValue(entries, balance), cannot: null };
     } catch (error) {
@@ -54,18 +60,18 @@ export class SettlementService {
    * Posts the write-up or write-down of each open entry. The ledger's balance is zero afterwards.
    * @param balance what the preview showed; refused when something was recorded or billed since.
    */
-  async approve(work: Work, jobId: string, balance: number): Promise<string> {
+  async approve(work: Work, jobId: string, balance: Money): Promise<string> {
     const job = await this.jobs.lock(work, jobId);
     const outlook = await this.outlook(work, jobId);
     if (!outlook.settlement) throw Problem.refused('cannot-settle', outlook.cannot!);
-    if (outlook.balance !== balance) throw Problem.stale('job\u2019s WIP', jobId);
+    if (compareMoney(outlook.balance, balance) !== 0) throw Problem.stale('job\u2019s WIP', jobId);
     const { adjustment, lines } = outlook.settlement;
-    if (adjustment < 0 && work.actor.kind === 'staff' && !may(work.actor, 'write off')) throw Problem.notAllowed('write off');
+    if (adjustment.amount < 0 && work.actor.kind === 'staff' && !may(work.actor, 'write off')) throw Problem.notAllowed('write off');
     const [settlement] = await work.tx
       .insert(settlements)
-      .values({ firmId: work.firm.id, jobId, adjustment, at: work.now.toString(), by: work.actor.name })
+      .values(toColumns(work.firm.currency, { firmId: work.firm.id, jobId, adjustment, at: work.now.toString(), by: work.actor.name }))
       .returning({ id: settlements.id });
-    const what = `Settlement, write-${adjustment < 0 ? 'down' : 'up'} by value`;
+    const what = `Settlement, write-${adjustment.amount < 0 ? 'down' : 'up'} by value`;
     await this.ledger.post(
       work,
       ...lines.map((line) => ({
@@ -79,7 +85,7 @@ export class SettlementService {
       })),
     );
     await this.events.record(work, WipSettled, {
-      what: `settled WIP, ${adjustment === 0 ? 'nothing to write up or down' : `wrote ${adjustment > 0 ? 'up' : 'down'} ${formatMoney(Math.abs(adjustment))}`}`,
+      what: `settled WIP, ${adjustment.amount === 0 ? 'nothing to write up or down' : `wrote ${adjustment.amount > 0 ? 'up' : 'down'} ${moneyInWords(size(adjustment))}`}`,
       clientId: job.clientId,
       jobId,
       after: { adjustment },
@@ -106,14 +112,14 @@ export class SettlementService {
         clientId: job.clientId,
         jobId: job.id,
         kind: 'settlement' as const,
-        amount: posting.amount === 0 ? 0 : -posting.amount,
+        amount: opposite(money(posting.amount, posting.currency)),
         what: 'Settlement reversed',
         entryId: posting.entryId,
         reversesSettlementId: settlementId,
       })),
     );
     await this.events.record(work, SettlementReversed, {
-      what: `reversed the settlement of ${formatSigned(settlement.adjustment)}`,
+      what: `reversed the settlement of ${moneyInWords(money(settlement.adjustment, settlement.currency))}`,
       clientId: job.clientId,
       jobId: job.id,
       payload: { jobId: job.id, settlementId },

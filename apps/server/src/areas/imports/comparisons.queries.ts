@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { type Target, clientTargets } from '@steady/core/importing';
 import type { DetailFieldView } from '@steady/contract/clients';
+import type { FirmOfFile } from '@steady/core/facts';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { BroughtInService, ClientQueries } from '../clients';
@@ -11,7 +12,7 @@ import type { Comparison } from './tasks';
 interface Targets {
   targets: Target[];
   details: DetailFieldView[];
-  people: { id: string; name: string }[];
+  firm: FirmOfFile;
 }
 
 /** As what the columns of a file can be brought in, and what its rows are compared with. */
@@ -27,13 +28,14 @@ export class Comparisons {
   async targets(work: Work): Promise<Targets> {
     const details = await this.queries.details(work);
     const people = (await this.team.list(work)).filter((member) => member.standing === 'active').map(({ id, name }) => ({ id, name }));
-    return { targets: clientTargets(people, details), details, people };
+    const firm = { currency: work.firm.currency, people };
+    return { targets: clientTargets(firm, details), details, firm };
   }
 
   /** What the rows of a file are compared with. */
   async of(work: Work, { id, mapping }: Pick<Comparison, 'mapping'> & { id: string }): Promise<Comparison> {
-    const { people, details } = await this.targets(work);
+    const { firm, details } = await this.targets(work);
     const parts = await rows<{ part: string }>(work.tx, sql`select rows::text as part from import_parts where import_id = ${id} order by part`);
-    return { parts: parts.map(({ part }) => part), mapping, people, details, known: await this.broughtIn.known(work) };
+    return { parts: parts.map(({ part }) => part), mapping, firm, details, known: await this.broughtIn.known(work) };
   }
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { and, desc, eq, isNotNull, lt, sql } from 'drizzle-orm';
-import { detailInWords } from '@steady/core/details';
+import { type DetailValue, detailInWords } from '@steady/core/details';
 import { proposeMapping } from '@steady/core/importing';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
@@ -123,7 +123,7 @@ export class ImportsService {
     const inWords = (key: string, value: unknown): string => {
       if (value === null || value === undefined) return 'nothing';
       const detail = details.find((one) => `detail:${one.id}` === key);
-      if (detail) return detailInWords(detail.kind, value as string);
+      if (detail) return detailInWords(detail.kind, value as DetailValue);
       if (key.endsWith('Id')) return people.get(value as string) ?? 'somebody who left';
       if (typeof value === 'boolean') return value ? 'yes' : 'no';
       return Array.isArray(value) ? value.join(', ') || 'none' : `${value as string | number}`;

@@ -14,8 +14,8 @@ const rowsIn = ({ parts }: Comparison): string[][] => parts.flatMap((part) => JS
 /** What each row of a file is, and what it would do. */
 export function sorted(comparison: Comparison): { counts: Record<Verdict['kind'], number>; shown: (SortedRow & { first: string })[] } {
   const cells = rowsIn(comparison);
-  const { mapping, people, details, known } = comparison;
-  const rows = sortRows(cells, mapping, clientTargets(people, details), known);
+  const { mapping, firm, details, known } = comparison;
+  const rows = sortRows(cells, mapping, clientTargets(firm, details), known);
   const ofKind = (kind: Verdict['kind']) => rows.filter((row) => row.verdict.kind === kind);
   return {
     counts: Object.fromEntries(KINDS.map((kind) => [kind, ofKind(kind).length])) as Record<Verdict['kind'], number>,
@@ -25,8 +25,8 @@ export function sorted(comparison: Comparison): { counts: Record<Verdict['kind']
 
 /** What of a file is written: rows that are new or changed, and doubtful ones as decided. @throws Problem where a chosen client is gone */
 export function planned(comparison: Comparison & { decisions: Decision[] }): ImportPlan {
-  const { mapping, people, details, known, decisions } = comparison;
-  const rows = sortRows(rowsIn(comparison), mapping, clientTargets(people, details), known);
+  const { mapping, firm, details, known, decisions } = comparison;
+  const rows = sortRows(rowsIn(comparison), mapping, clientTargets(firm, details), known);
   const decided = new Map(decisions.map((decision) => [decision.line, decision.as]));
   const byId = new Map(known.map((client) => [client.id, client]));
   const fresh: ImportLot['fresh'] = [];

@@ -1,6 +1,7 @@
 import type { DetailField } from '@steady/core/details';
 import type { KnownClient, SortedRow, Verdict } from '@steady/core/importing';
 import type { Decision } from '@steady/contract/imports';
+import type { FirmOfFile } from '@steady/core/facts';
 import { heavyTask } from '../../platform/heavy';
 
 type Values = Record<string, unknown>;
@@ -19,7 +20,7 @@ export interface Comparison {
   /** Each a JSON list of rows. */
   parts: string[];
   mapping: (string | null)[];
-  people: { id: string; name: string }[];
+  firm: FirmOfFile;
   details: DetailField[];
   known: KnownClient[];
 }

@@ -17,6 +17,7 @@ import {
 } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { MoveJob } from '@steady/contract/moves';
+import { type Money, money } from '@steady/core/money';
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -27,6 +28,9 @@ import { ProceduresService } from '../procedures';
 import type { JobAction } from './job-actions';
 import { JobAsks } from './job-asks';
 import { type JobPhase, jobActions, jobs, tasks } from './jobs.tables';
+
+/** The fee agreed for a job, net. */
+export const agreedFee = (job: Pick<Job, 'fee' | 'currency'>): Money => money(job.fee, job.currency);
 
 export type Job = typeof jobs.$inferSelect;
 
@@ -201,7 +205,7 @@ export class JobMovesService {
       ...factsOf(await this.clients.get(work, job.clientId)),
       'line:rhythm': line?.rhythm ?? null,
       'line:service': line?.service ?? null,
-      ...factsForRules(job),
+      ...factsForRules({ ...job, fee: agreedFee(job) }),
     };
   }
 

@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import { factNamed } from '@steady/core/facts';
+import { factNamed, sameValue } from '@steady/core/facts';
 import { JOB_FACTS } from '@steady/core/jobs';
 import { counted, fullDate } from '@steady/core/words';
 import type { ChangeJob, HoldJob, StopJob } from '@steady/contract/jobs';
-import { rows } from '../../platform/database';
+import { rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
@@ -13,7 +13,7 @@ import type { Work } from '../../platform/work';
 import { ContactsService, NotesService } from '../clients';
 import { TeamService } from '../team';
 import { PostQueries } from '../post';
-import { type Job, JobChanged } from './job-moves.service';
+import { type Job, JobChanged, agreedFee } from './job-moves.service';
 import { JobAsks } from './job-asks';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
@@ -47,11 +47,12 @@ export class JobStatusService {
     for (const [field, person] of Object.entries({ partnerId, managerId, preparerId })) if (person) await this.team.mustSee(work, field, person, job.clientId);
     if (startOn !== undefined && startOn > job.targetOn)
       throw Problem.invalid([{ field: 'startOn', message: `It starts on or before our target, ${fullDate(civil(job.targetOn))}.` }]);
-    const set = Object.fromEntries(Object.entries(input).filter(([key, value]) => value !== undefined && value !== job[key as keyof Job]));
+    const known: Record<string, unknown> = { ...job, fee: agreedFee(job) };
+    const set = Object.fromEntries(Object.entries(input).filter(([key, value]) => value !== undefined && !sameValue(value, known[key])));
     if (Object.keys(set).length === 0) return;
     await work.tx
       .update(jobs)
-      .set({ ...set, version: job.version + 1 })
+      .set(toColumns(work.firm.currency, { ...set, version: job.version + 1 }))
       .where(eq(jobs.id, jobId));
     for (const role of ['partner', 'manager', 'preparer'] as const)
       if (`${role}Id` in set)
@@ -65,7 +66,7 @@ export class JobStatusService {
         .join(', ')} of the job${word ? `: ${word}` : ''}`,
       clientId: job.clientId,
       jobId,
-      before: Object.fromEntries(Object.keys(set).map((key) => [key, job[key as keyof Job]])),
+      before: Object.fromEntries(Object.keys(set).map((key) => [key, known[key]])),
       after: set,
       payload: { jobId },
     });

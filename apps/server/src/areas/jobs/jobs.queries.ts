@@ -97,7 +97,9 @@ export class JobQueries {
 
   /** The fields of the list of jobs that whoever acts may see. */
   async fields(work: Work): Promise<ListField[]> {
-    return this.listFields.with('jobs', jobFields(await this.clients.details(work))).filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
+    return this.listFields
+      .with('jobs', jobFields(await this.clients.details(work)), work.firm.currency)
+      .filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
   }
 
   /** The list of jobs. Open ones have no limit of time, so that overdue ones never drop out; finished ones stand the newest first. */

@@ -7,7 +7,8 @@ import type { Facts } from '@steady/core/conditions';
 import { type TaskPlan, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { AddJob, AddJobs, JobsBegun } from '@steady/contract/jobs';
-import { rows } from '../../platform/database';
+import { type Money, money, noMoney } from '@steady/core/money';
+import { rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
@@ -31,7 +32,7 @@ export interface JobOrder {
   obligationId: string | null;
   name: string;
   /** Agreed fee, net, where it is not the line's. */
-  fee?: number;
+  fee?: Money;
   startOn?: string;
   periodStart: string;
   periodEnd: string;
@@ -69,7 +70,7 @@ export class JobsService implements OnModuleInit {
     const startOn = order.startOn ?? work.today.toString();
     // A job begun after its target still gets a window to lay its tasks out in.
     const lastDay = targetOn >= startOn ? targetOn : dueOn >= startOn ? dueOn : startOn;
-    const fee = order.fee ?? line?.fee ?? 0;
+    const fee = order.fee ?? (line ? money(line.fee, line.currency) : noMoney(work.firm.currency));
     const facts: Facts = {
       ...order.facts,
       'line:rhythm': line?.rhythm ?? null,
@@ -87,30 +88,32 @@ export class JobsService implements OnModuleInit {
     }));
     const [job] = await work.tx
       .insert(jobs)
-      .values({
-        firmId: work.firm.id,
-        number: await nextNumber(work, 'job'),
-        name,
-        clientId: client.id,
-        lineId: line?.id ?? null,
-        serviceId: line?.serviceId ?? null,
-        procedureId: procedure.id,
-        procedureVersion: procedure.version,
-        phaseSince: now,
-        obligationId: order.obligationId,
-        periodStart,
-        periodEnd,
-        startOn,
-        targetOn: lastDay,
-        dueOn: dueOn >= startOn ? dueOn : startOn,
-        status: 'open',
-        phase: phases[0]?.key ?? null,
-        phases,
-        passedOver: laid.passedOver,
-        fee,
-        income: line ? sql`(select s.income from services s where s.id = ${line.serviceId})` : null,
-        ...people,
-      })
+      .values(
+        toColumns(work.firm.currency, {
+          firmId: work.firm.id,
+          number: await nextNumber(work, 'job'),
+          name,
+          clientId: client.id,
+          lineId: line?.id ?? null,
+          serviceId: line?.serviceId ?? null,
+          procedureId: procedure.id,
+          procedureVersion: procedure.version,
+          phaseSince: now,
+          obligationId: order.obligationId,
+          periodStart,
+          periodEnd,
+          startOn,
+          targetOn: lastDay,
+          dueOn: dueOn >= startOn ? dueOn : startOn,
+          status: 'open',
+          phase: phases[0]?.key ?? null,
+          phases,
+          passedOver: laid.passedOver,
+          fee,
+          income: line ? sql`(select s.income from services s where s.id = ${line.serviceId})` : null,
+          ...people,
+        }),
+      )
       .onConflictDoNothing()
       .returning();
     if (!job) return this.begin(work, order);
@@ -144,7 +147,7 @@ export class JobsService implements OnModuleInit {
 
   private async beginByHand(work: Work, client: Client, procedure: KeptProcedure, input: Omit<AddJob, 'clientId'>): Promise<string> {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
-    const { name, startOn, dueOn, fee = 0, priority, contactId } = input;
+    const { name, startOn, dueOn, fee = noMoney(work.firm.currency), priority, contactId } = input;
     if (contactId) await this.contacts.mustGetRequests(work, contactId, client.id);
     if (dueOn < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the work some days.' }]);
     const jobId = await this.begin(work, {

@@ -3,7 +3,8 @@ import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'dri
 import type { ActionState } from '@steady/contract/jobs';
 import type { Action, DoneBy, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
 import { JOB_FACTS } from '@steady/core/jobs';
-import { columnsOfFacts, day, firmId, id, moment, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
+import { columnsOfFacts, currency, day, firmId, id, moment, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
+import { inFirmsCurrency } from '../../platform/work/tables';
 
 /** A phase as it was laid out for this job, and when the job passed through it. Its tasks stand in a table of their own. */
 export interface JobPhase extends Omit<PhasePlan, 'tasks' | 'onlyIf'> {
@@ -31,6 +32,8 @@ export const jobs = pgTable(
     number: integer('number').notNull(),
     /** What is known of it: see the list of facts. */
     ...columnsOfFacts(JOB_FACTS),
+    /** Of its fee. */
+    currency: currency(),
     clientId: uuid('client_id').notNull(),
     /** Both null for a job begun by hand, outside any service of the client. */
     lineId: uuid('line_id'),
@@ -57,6 +60,7 @@ export const jobs = pgTable(
   (t) => [
     ownFirm(),
     ofSeenClient(),
+    inFirmsCurrency(t),
     unique().on(t.lineId, t.periodEnd),
     unique().on(t.firmId, t.number),
     index().on(t.firmId, t.status, t.dueOn),

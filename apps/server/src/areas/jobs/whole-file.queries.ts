@@ -4,6 +4,7 @@ import type { Work } from '../../platform/work';
 import { TeamService } from '../team';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { jobs, tasks } from './jobs.tables';
+import { agreedFee } from '.';
 
 /** What jobs bring to a client's whole file: jobs and their tasks. */
 @Injectable()
@@ -32,7 +33,7 @@ export class JobsWholeFile {
           'due on': job.dueOn,
           'finished at': job.finishedAt,
           'on hold because': job.holdReason,
-          ...(fees ? { fee: job.fee } : {}),
+          ...(fees ? { fee: agreedFee(job) } : {}),
         })),
       ),
       ...table(

@@ -58,6 +58,6 @@ export class PortalController {
   me({ work }: Asked<typeof routes.me>): PortalMe {
     const looking = work.actor.kind === 'client' && work.actor.looker !== undefined;
     const { firm, actor, today } = work;
-    return { firm: firm.name, currency: firm.currency, name: actor.name, today: today.toString(), looking, readOnly: this.database.isLow() };
+    return { firm: firm.name, name: actor.name, today: today.toString(), looking, readOnly: this.database.isLow() };
   }
 }

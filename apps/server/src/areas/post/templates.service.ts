@@ -5,7 +5,7 @@ import { civil } from '@steady/core/calendar';
 import { clientFacts } from '@steady/core/clients';
 import { type KeyedFact, factInWords } from '@steady/core/facts';
 import { jobFacts } from '@steady/core/jobs';
-import { formatMoney } from '@steady/core/money';
+import { type Money, moneyInWords } from '@steady/core/money';
 import { DETAILS, type DetailValues, type Filled, fillIn, filledFrom } from '@steady/core/templates';
 import { fullDate } from '@steady/core/words';
 import type { WriteMessage } from '@steady/contract/post';
@@ -116,7 +116,7 @@ export class TemplatesService implements OnModuleInit {
     const inWords = (fact: KeyedFact, value: unknown): string => {
       if (value === null || value === undefined) return '';
       if (fact.kind === 'date') return fullDate(civil(value as string));
-      if (fact.kind === 'money') return `${work.firm.currency} ${formatMoney(value as number)}`;
+      if (fact.kind === 'money') return moneyInWords(value as Money);
       return factInWords(fact, value, (id) => names.get(id) ?? '');
     };
     // Who serves the job, where that is somebody else than who serves the client.

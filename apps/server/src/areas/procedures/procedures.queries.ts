@@ -4,7 +4,8 @@ import { factsForRules } from '@steady/core/jobs';
 import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, onPaper } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
 import type { BeforeStarting, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
-import { rows } from '../../platform/database';
+import type { Money } from '@steady/core/money';
+import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -22,7 +23,7 @@ const PROCEDURE_OF_LINE = sql`coalesce(l.procedure_id, x.procedure_id, s.procedu
 interface LineMet {
   clientId: string;
   rhythm: string;
-  fee: number;
+  fee: Money;
   service: string;
   procedureId: string | null;
 }
@@ -117,13 +118,14 @@ export class ProcedureQueries implements OnModuleInit {
   }
 
   /** The line of each client that goes by a procedure or is of a service. */
-  private linesBy(work: Work, which: SQL): Promise<LineMet[]> {
-    return rows<LineMet>(
+  private async linesBy(work: Work, which: SQL): Promise<LineMet[]> {
+    const found = await rows<AsFigures<LineMet>>(
       work.tx,
       sql`select distinct on (l.client_id) l.client_id as "clientId", l.rhythm, l.fee::float8 as fee, s.name as service, ${PROCEDURE_OF_LINE} as "procedureId" from service_lines l
             join services s on s.id = l.service_id left join service_procedures x on x.service_id = l.service_id and x.rhythm = l.rhythm
           where l.firm_id = ${work.firm.id} and l.ends_on is null and ${which} order by l.client_id, l.id`,
     );
+    return found.map((line) => inCurrency(work.firm.currency, line, 'fee'));
   }
 
   /** Clients as a procedure meets them: those named, or all active ones; each with the facts of its line. */

@@ -4,7 +4,8 @@ import { type Rhythm, civil, periodsFrom, rhythmInWords, timesAYear } from '@ste
 import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
 import { fullDate } from '@steady/core/words';
 import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/lines';
-import { rows } from '../../platform/database';
+import { money } from '@steady/core/money';
+import { rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
@@ -81,7 +82,7 @@ export class LinesService implements OnModuleInit {
   /** What would stand on record if the client were given the service on these terms; nothing is written. */
   async drafted(work: Work, client: Client, input: AddServiceLine): Promise<LineOfService> {
     const service = await this.services.get(work, input.serviceId);
-    const line = await this.fromInput(work, client, service, input, null);
+    const line = toColumns(work.firm.currency, await this.fromInput(work, client, service, input, null));
     return {
       service,
       line: { ...line, id: '', firmId: work.firm.id, version: 1, clientId: client.id, serviceId: service.id, endReason: null, pauses: [], procedureId: null },
@@ -99,7 +100,7 @@ export class LinesService implements OnModuleInit {
     await this.events.record(work, ServiceLineAdded, {
       what: `gave the client "${line!.name}", ${rhythmInWords(line!.rhythm)}`,
       clientId,
-      after: { name: line!.name, rhythm: line!.rhythm, fee: line!.fee, startsOn: line!.startsOn },
+      after: { name: line!.name, rhythm: line!.rhythm, fee: money(line!.fee, line!.currency), startsOn: line!.startsOn },
       payload: { line: line!, service },
     });
     return line!.id;
@@ -130,7 +131,7 @@ export class LinesService implements OnModuleInit {
       rhythm: input.rhythm,
       anchor: input.anchor ?? (input.anchorOn ? ('date' as const) : service.anchor),
       anchorOn: input.anchorOn ?? null,
-      fee: input.fee ?? kept?.fee ?? (await this.services.proposedFee(work, service.id, client.id)).fee,
+      fee: input.fee ?? (kept && money(kept.fee, kept.currency)) ?? (await this.services.proposedFee(work, service.id, client.id)).fee,
       billing: input.billing ?? null,
       startsOn: input.startsOn,
       endsOn: input.endsOn ?? null,
@@ -212,7 +213,10 @@ export class LinesService implements OnModuleInit {
   async changed(work: Work, lineId: string, input: ChangeServiceLine): Promise<LineOfService> {
     const found = await this.get(work, lineId);
     const client = await this.clients.get(work, found.line.clientId);
-    return { service: found.service, line: { ...found.line, ...(await this.fromInput(work, client, found.service, input, lineId)) } };
+    return {
+      service: found.service,
+      line: { ...found.line, ...toColumns(work.firm.currency, await this.fromInput(work, client, found.service, input, lineId)) },
+    };
   }
 
   /** Changes rhythm, people, fee and dates of a line. @throws Problem "changed-meanwhile" when somebody else changed it since */

@@ -6,7 +6,8 @@ import type { Procedure } from '@steady/core/procedures';
 import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
 import type { ServiceLineView } from '@steady/contract/lines';
 import type { ServiceView, SuppliedView } from '@steady/contract/services';
-import { rows } from '../../platform/database';
+import { money, times } from '@steady/core/money';
+import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { FirmRules } from '../rules';
@@ -23,9 +24,9 @@ export class ServiceQueries implements OnModuleInit {
     this.present.register('service line', (work, id) => this.lineAtPresent(work, id));
   }
 
-  /** The services of the firm in its order; fees only for whoever sees them. Minor units. */
+  /** The services of the firm in its order; fees only for whoever sees them. */
   async list(work: Work): Promise<ServiceView[]> {
-    const found = await rows<Omit<ServiceView, 'rules' | 'phases'> & { definition: Procedure }>(
+    const found = await rows<AsFigures<Omit<ServiceView, 'rules' | 'phases' | 'feeRule'>> & Pick<ServiceView, 'feeRule'> & { definition: Procedure }>(
       work.tx,
       sql`select s.id, s.version, s.name, s.short_name as "shortName", s.active, s.printed, s.charged, s.scope, s.default_fee::float8 as "defaultFee", s.fee_rule as "feeRule",
                  s.default_rhythm as "defaultRhythm", s.billing, s.rule_ids as "ruleIds", s.anchor, s.own_due as "ownDue", s.lead_days as "leadDays", s.target_days as "targetDays", s.takes_extensions as "takesExtensions",
@@ -38,7 +39,7 @@ export class ServiceQueries implements OnModuleInit {
     const book = await this.rules.of(work);
     const fees = may(work.actor, 'see fees');
     return found.map(({ definition, ...service }) => ({
-      ...service,
+      ...inCurrency(work.firm.currency, service, 'defaultFee'),
       ...(fees ? {} : { defaultFee: null, feeRule: null }),
       rules: book.those(service.ruleIds).map(({ id, name, authority, kind, rhythms }) => ({ id, name, authority, kind, rhythms })),
       phases: definition.phases.map((phase) => phase.name),
@@ -65,9 +66,9 @@ export class ServiceQueries implements OnModuleInit {
     return line && (await this.linesOf(work, line.clientId)).find((one) => one.id === lineId);
   }
 
-  /** What a client has of each service, with what it comes to in a year. Minor units. */
+  /** What a client has of each service, with what it comes to in a year. */
   async linesOf(work: Work, clientId: string): Promise<ServiceLineView[]> {
-    const found = await rows<Omit<ServiceLineView, 'perYear' | 'rules'>>(
+    const found = await rows<AsFigures<Omit<ServiceLineView, 'perYear' | 'rules'>>>(
       work.tx,
       sql`select l.id, l.version, l.service_id as "serviceId", l.name, s.name as service, l.rhythm, l.anchor, l.anchor_on as "anchorOn", l.cut_short as "cutShort",
                  l.fee::float8 as fee, coalesce(l.billing, s.billing) as billing, s.charged, l.preparer_id as "preparerId", l.starts_on as "startsOn",
@@ -79,11 +80,10 @@ export class ServiceQueries implements OnModuleInit {
     const book = await this.rules.of(work);
     const today = work.today.toString();
     const fees = may(work.actor, 'see fees');
-    return found.map((line) => ({
-      ...line,
-      fee: fees ? line.fee : null,
-      perYear: !fees ? null : line.charged && (line.endsOn === null || line.endsOn >= today) ? Math.round(line.fee! * timesAYear(line.rhythm)) : 0,
-      rules: book.those(line.ruleIds).map((rule) => rule.name),
-    }));
+    return found.map(({ fee: agreed, ...line }) => {
+      const fee = fees ? money(agreed!, work.firm.currency) : null;
+      const goesOn = line.charged && (line.endsOn === null || line.endsOn >= today);
+      return { ...line, fee, perYear: fee && times(fee, goesOn ? timesAYear(line.rhythm) : 0), rules: book.those(line.ruleIds).map((rule) => rule.name) };
+    });
   }
 }

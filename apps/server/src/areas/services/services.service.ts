@@ -5,7 +5,8 @@ import { proposeFee } from '@steady/core/fees';
 import { SUPPLIED } from '@steady/core/supplied';
 import type { FeeProposal } from '@steady/contract/lines';
 import type { KeepService, OrderServices } from '@steady/contract/services';
-import { rows } from '../../platform/database';
+import { money, noMoney } from '@steady/core/money';
+import { fromColumns, rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -66,7 +67,7 @@ export class ServicesService {
       active: true,
       printed: true,
       charged: fee > 0,
-      defaultFee: fee,
+      defaultFee: money(fee, work.firm.currency),
       defaultRhythm: rhythm,
       ruleIds: rules[work.firm.country] ?? [],
       anchor,
@@ -84,6 +85,7 @@ export class ServicesService {
     if (before && before.version !== input.version) throw Problem.stale('service', before.id);
     await this.check(work, input, serviceId);
     const { procedures: perRhythm, version: _shown, shortName = shortNameOf(input.name), ...given } = input;
+    const { currency } = work.firm;
     const values = {
       ...given,
       takesExtensions: given.takesExtensions ?? false,
@@ -99,7 +101,7 @@ export class ServicesService {
     if (before) {
       const changed = await work.tx
         .update(services)
-        .set({ ...values, version: before.version + 1 })
+        .set(toColumns(currency, { ...values, version: before.version + 1 }))
         .where(and(eq(services.id, before.id), eq(services.version, before.version)))
         .returning({ id: services.id });
       if (changed.length === 0) throw Problem.stale('service', before.id);
@@ -110,7 +112,7 @@ export class ServicesService {
       );
       const [saved] = await work.tx
         .insert(services)
-        .values({ ...values, firmId: work.firm.id, position: last!.position + 1 })
+        .values(toColumns(currency, { ...values, firmId: work.firm.id, position: last!.position + 1 }))
         .returning({ id: services.id });
       id = saved!.id;
     }
@@ -118,7 +120,7 @@ export class ServicesService {
     if (perRhythm.length > 0) await work.tx.insert(serviceProcedures).values(perRhythm.map((one) => ({ ...one, firmId: work.firm.id, serviceId: id! })));
     await this.events.record(work, ServiceChanged, {
       what: before ? `changed the service "${input.name}"` : `added the service "${input.name}"`,
-      before: before ? { ...before } : undefined,
+      before: before ? fromColumns(before, 'defaultFee') : undefined,
       after: { ...values, procedures: perRhythm },
       payload: {
         serviceId: id!,
@@ -151,7 +153,7 @@ export class ServicesService {
     const taken = new Set((await work.tx.select({ name: services.name }).from(services).where(eq(services.firmId, work.firm.id))).map((one) => one.name));
     let name = `${from.name}, copy`;
     for (let n = 2; taken.has(name); n += 1) name = `${from.name}, copy ${n}`;
-    const { id: _id, firmId: _firm, version: _version, position: _position, ...rest } = from;
+    const { id: _id, firmId: _firm, version: _version, position: _position, ...rest } = fromColumns(from, 'defaultFee');
     return this.keep(work, null, { ...rest, name, active: false, procedures: await this.proceduresOf(work, serviceId) });
   }
 
@@ -191,8 +193,8 @@ export class ServicesService {
   /** What the service would cost this client each time, with how it comes about. */
   async proposedFee(work: Work, serviceId: string, clientId: string): Promise<FeeProposal> {
     const service = await this.get(work, serviceId);
-    if (!service.charged) return { fee: 0, workings: null, lacking: [] };
-    if (!service.feeRule) return { fee: service.defaultFee, workings: null, lacking: [] };
+    if (!service.charged) return { fee: noMoney(service.currency), workings: null, lacking: [] };
+    if (!service.feeRule) return { fee: money(service.defaultFee, service.currency), workings: null, lacking: [] };
     const { amount, workings, lacking } = proposeFee(service.feeRule, factsOf(await this.clients.get(work, clientId)));
     return { fee: amount, workings, lacking };
   }

@@ -4,7 +4,8 @@ import type { Rhythm } from '@steady/core/calendar';
 import type { FeeRule } from '@steady/core/fees';
 import type { LineAnchor, OwnDue, Pause } from '@steady/core/obligations';
 import type { PermissionKind } from '@steady/contract/lines';
-import { day, firmId, id, money, ofSeenClient, ownFirm, version } from '../../platform/database';
+import { currency, day, firmId, id, money, ofSeenClient, ownFirm, version } from '../../platform/database';
+import { inFirmsCurrency } from '../../platform/work/tables';
 
 export const services = pgTable(
   'services',
@@ -24,6 +25,7 @@ export const services = pgTable(
     /** Charged for; a service may be given without a charge and still be printed, or the other way round. */
     charged: boolean('charged').notNull().default(true),
     defaultFee: money('default_fee').notNull(),
+    currency: currency(),
     /** How the fee is proposed from facts of the client, instead of the default. */
     feeRule: jsonb('fee_rule').$type<FeeRule>(),
     defaultRhythm: text('default_rhythm').$type<Rhythm>().notNull(),
@@ -53,7 +55,7 @@ export const services = pgTable(
     /** More time that the law gives without asking is taken. */
     takesExtensions: boolean('takes_extensions').notNull().default(false),
   },
-  () => [ownFirm()],
+  (t) => [ownFirm(), inFirmsCurrency(t)],
 );
 
 /** A procedure for one rhythm of a service, where it is not the usual one. */
@@ -86,6 +88,7 @@ export const serviceLines = pgTable(
     anchor: text('anchor').$type<LineAnchor>().notNull().default('calendar'),
     anchorOn: day('anchor_on'),
     fee: money('fee').notNull(),
+    currency: currency(),
     billing: text('billing').$type<Rhythm>(),
     startsOn: day('starts_on').notNull(),
     endsOn: day('ends_on'),
@@ -102,6 +105,7 @@ export const serviceLines = pgTable(
   (t) => [
     ownFirm(),
     ofSeenClient(),
+    inFirmsCurrency(t),
     index().on(t.clientId),
     index('lines_with_own_procedure')
       .on(t.procedureId)

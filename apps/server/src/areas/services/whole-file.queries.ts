@@ -2,6 +2,7 @@ import { asc, eq } from 'drizzle-orm';
 import type { Work } from '../../platform/work';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { serviceLines, services } from './services.tables';
+import { money } from '@steady/core/money';
 
 /** What services bring to a client's whole file: its service lines. */
 export async function wholeFileOfServices(work: Work, { id, fees }: FileOf): Promise<ZipEntry[]> {
@@ -17,7 +18,7 @@ export async function wholeFileOfServices(work: Work, { id, fees }: FileOf): Pro
       name: line.name,
       service,
       rhythm: line.rhythm,
-      ...(fees ? { fee: line.fee } : {}),
+      ...(fees ? { fee: money(line.fee, line.currency) } : {}),
       'starts on': line.startsOn,
       'ends on': line.endsOn,
       'why it ended': line.endReason,

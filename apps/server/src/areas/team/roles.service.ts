@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, ne, notInArray } from 'drizzle-orm';
 import { ROLES, type Right, type Role, rightsOf, whyNotRights } from '@steady/core/access';
-import { formatMoney } from '@steady/core/money';
+import { type Money, moneyInWords } from '@steady/core/money';
 import type { RoleView } from '@steady/contract/team';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { fromColumns, toColumns } from '../../platform/database';
 import { members, roleRights } from './team.tables';
 import type { Member } from './team.service';
 
@@ -18,7 +19,8 @@ export class RolesService {
 
   /** Each role with what it may do in this firm and how many people have it. */
   async list(work: Work): Promise<RoleView[]> {
-    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row]));
+    const found = await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id));
+    const set = new Map(found.map((row) => [row.role, fromColumns(row, 'approveUpTo')]));
     const team = await work.tx
       .select({ role: members.role })
       .from(members)
@@ -53,18 +55,19 @@ export class RolesService {
   }
 
   /** Sets what a role may do in this firm; it holds from the next thing anybody asks for. */
-  async set(work: Work, role: Role, given: readonly Right[], approveUpTo: number | null): Promise<void> {
+  async set(work: Work, role: Role, given: readonly Right[], approveUpTo: Money | null): Promise<void> {
     const why = whyNotRights(role, given);
     if (why) throw Problem.invalid([{ field: 'rights', message: why }]);
     const { rights: before, approveUpTo: limit } = (await this.list(work)).find((one) => one.role === role)!;
     const rights = rightsOf(role, given);
     await work.tx
       .insert(roleRights)
-      .values({ firmId: work.firm.id, role, rights, approveUpTo })
-      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: { rights, approveUpTo } });
+      .values(toColumns(work.firm.currency, { firmId: work.firm.id, role, rights, approveUpTo }))
+      .onConflictDoUpdate({ target: [roleRights.firmId, roleRights.role], set: toColumns(work.firm.currency, { rights, approveUpTo }) });
     const added = rights.filter((right) => !before.includes(right)).map((right) => `may now ${right}`);
     const taken = before.filter((right) => !rights.includes(right)).map((right) => `may no longer ${right}`);
-    if (limit !== approveUpTo) added.push(approveUpTo === null ? 'approves bills without a limit' : `approves bills up to ${formatMoney(approveUpTo)}`);
+    if (limit?.amount !== approveUpTo?.amount)
+      added.push(approveUpTo === null ? 'approves bills without a limit' : `approves bills up to ${moneyInWords(approveUpTo)}`);
     if (added.length + taken.length === 0) return;
     await this.events.record(work, RoleChanged, {
       what: `changed the role ${role}: ${[...added, ...taken].join(', ')}`,

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { rightsOf } from '@steady/core/access';
 import { Temporal } from '@steady/core/calendar';
+import { money } from '@steady/core/money';
 import { Clock } from '../../platform/clock';
 import { Database, type Tx, rows } from '../../platform/database';
 import { LiveNotices } from '../../platform/events';
@@ -29,17 +30,18 @@ interface Found {
 
 async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Found | null> {
   const [found] = await tx
-    .select({ member: members, asSet: roleRights.rights, approveUpTo: roleRights.approveUpTo })
+    .select({ member: members, asSet: roleRights.rights, limit: roleRights.approveUpTo })
     .from(members)
     .leftJoin(roleRights, and(eq(roleRights.firmId, members.firmId), eq(roleRights.role, members.role)))
     .where(and(eq(members.id, memberId), eq(members.standing, 'active')));
   if (!found) return null;
-  const { asSet, approveUpTo } = found;
+  const { asSet, limit } = found;
   const firm = await firmById(tx, found.member.firmId);
   if (!firm) return null;
   const { id, name, shortName, role, allClients, endsOn, personId } = found.member;
   if (endsOn !== null && endsOn < now.toZonedDateTimeISO(firm.zone).toPlainDate().toString()) return null;
   const rights = rightsOf(role, asSet);
+  const approveUpTo = limit === null ? null : money(limit, firm.currency);
   const hiddenClient = rights.includes('see own firm') ? null : firm.ownClientId;
   return { actor: { kind: 'staff', id, name, shortName, role, rights, approveUpTo, allClients, hiddenClient, confirmed: false }, personId, firm, endsOn };
 }

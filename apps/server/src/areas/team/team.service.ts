@@ -6,7 +6,8 @@ import { and, desc, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
 import { type Role } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, TeamRow } from '@steady/contract/team';
-import { Database, newId, rows } from '../../platform/database';
+import { type Money, money, noMoney } from '@steady/core/money';
+import { type AsFigures, Database, inCurrency, newId, rows, toColumns } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Keys } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
@@ -39,7 +40,7 @@ export interface NewMember {
   /** Minutes of work for each weekday, Monday first. */
   weekdays: number[];
   /** Charge rates by the day from which they hold, minor units per hour; and what an hour costs the firm. */
-  rates: { fromDay: string; perHour: number; costPerHour?: number }[];
+  rates: { fromDay: string; perHour: Money; costPerHour?: Money }[];
   password: string | null;
 }
 
@@ -80,15 +81,15 @@ export class TeamService implements OnModuleInit {
     return new Map(found.map((one) => [one.id, one.name]));
   }
 
-  /** What an hour of each of some people is charged at, on a day; minor units. */
-  async chargeRates(work: Work, memberIds: string[], on: string): Promise<number[]> {
+  /** What an hour of each of some people is charged at, on a day. */
+  async chargeRates(work: Work, memberIds: string[], on: string): Promise<Money[]> {
     if (memberIds.length === 0) return [];
     const found = await work.tx
-      .selectDistinctOn([rates.memberId], { perHour: rates.perHour })
+      .selectDistinctOn([rates.memberId], { perHour: rates.perHour, currency: rates.currency })
       .from(rates)
       .where(and(inArray(rates.memberId, memberIds), lte(rates.fromDay, on)))
       .orderBy(rates.memberId, desc(rates.fromDay));
-    return found.map((rate) => rate.perHour);
+    return found.map((rate) => money(rate.perHour, rate.currency));
   }
 
   /** Lets a person see every client, or only those granted one by one. */
@@ -105,7 +106,7 @@ export class TeamService implements OnModuleInit {
   /** The team as whoever runs the firm sees it. */
   async people(work: Work): Promise<TeamRow[]> {
     const found = await within(work.tx, () =>
-      rows<Omit<TeamRow, 'granted' | 'openTasks'>>(
+      rows<Omit<TeamRow, 'granted' | 'openTasks' | 'rates'> & { rates: AsFigures<TeamRow['rates'][number]>[] }>(
         work.tx,
         sql`select m.id, m.name, m.short_name as "shortName", m.role, m.does, m.standing, m.all_clients as "allClients", m.weekdays, m.ends_on as "endsOn", p.email, p.second_step_since is not null as "secondStep",
                    (select coalesce(jsonb_agg(jsonb_build_object('id', l.id, 'from', l.from_day, 'until', l.until_day, 'what', l.what) order by l.from_day), '[]') from leave l where l.member_id = m.id and l.until_day >= ${work.today.toString()}) as leave,
@@ -119,7 +120,9 @@ export class TeamService implements OnModuleInit {
     return found.map((row) => ({
       ...row,
       ...counts(row.id),
-      rates: fees ? row.rates.map((rate) => ({ ...rate, costPerHour: costs ? rate.costPerHour : null })) : [],
+      rates: fees
+        ? row.rates.map((rate) => inCurrency(work.firm.currency, { ...rate, costPerHour: costs ? rate.costPerHour : null }, 'perHour', 'costPerHour'))
+        : [],
     }));
   }
 
@@ -141,14 +144,14 @@ export class TeamService implements OnModuleInit {
       const [person] = await work.tx.select({ id: people.id }).from(people).where(eq(people.email, email));
       return person!.id;
     });
-    const { name, role, does = role, perHour = 0 } = input;
+    const { name, role, does = role, perHour = noMoney(work.firm.currency) } = input;
     const [member] = await work.tx
       .insert(members)
       .values({ firmId: work.firm.id, personId, name, shortName: name.split(/\s+/)[0]!, role, does, weekdays: USUAL_WEEK, standing: 'invited' })
       .onConflictDoNothing()
       .returning({ id: members.id });
     if (!member) throw Problem.invalid([{ field: 'email', message: 'This person is in the team already.' }]);
-    await work.tx.insert(rates).values({ firmId: work.firm.id, memberId: member.id, fromDay: work.today.toString(), perHour });
+    await work.tx.insert(rates).values(toColumns(work.firm.currency, { firmId: work.firm.id, memberId: member.id, fromDay: work.today.toString(), perHour }));
     await this.links.invite(work, personId, member.id, name);
     await this.events.record(work, MemberInvited, { what: `invited ${name} as ${role}`, after: { name, email, role }, payload: { memberId: member.id } });
     return member.id;
@@ -274,12 +277,16 @@ export class TeamService implements OnModuleInit {
     const member = await this.get(work, memberId);
     if (!may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     if (input.costPerHour !== undefined && !may(work.actor, 'see cost rates')) throw Problem.notAllowed('see cost rates');
+    const { currency } = work.firm;
     const { fromDay, perHour, costPerHour = null } = input;
     await work.tx
       .insert(rates)
-      .values({ firmId: work.firm.id, memberId, fromDay, perHour, costPerHour })
+      .values(toColumns(currency, { firmId: work.firm.id, memberId, fromDay, perHour, costPerHour }))
       // Who may not see what an hour costs does not take it away either.
-      .onConflictDoUpdate({ target: [rates.firmId, rates.memberId, rates.fromDay], set: { perHour, ...(costPerHour === null ? {} : { costPerHour }) } });
+      .onConflictDoUpdate({
+        target: [rates.firmId, rates.memberId, rates.fromDay],
+        set: toColumns(currency, { perHour, ...(costPerHour === null ? {} : { costPerHour }) }),
+      });
     await this.events.record(work, MemberChanged, { what: `set the rate of ${member.name} from ${fromDay}`, after: input, payload: { memberId } });
   }
 
@@ -303,20 +310,20 @@ export class TeamService implements OnModuleInit {
     return this.database.transaction({ firmId }, async (tx) => {
       const { name, shortName, role, does, weekdays, allClients } = given;
       const [member] = await tx.insert(members).values({ firmId, personId, name, shortName, role, does, weekdays, allClients }).returning({ id: members.id });
-      await tx.insert(rates).values(given.rates.map((rate) => ({ ...rate, firmId, memberId: member!.id })));
+      await tx.insert(rates).values(given.rates.map((rate) => toColumns(rate.perHour.currency, { ...rate, firmId, memberId: member!.id })));
       return member!.id;
     });
   }
 
-  /** The charge rate of a person on a day, minor units per hour; zero where none was agreed. */
-  async rateOn(work: Work, memberId: string, day: string): Promise<number> {
+  /** The charge rate of a person on a day, per hour; zero where none was agreed. */
+  async rateOn(work: Work, memberId: string, day: string): Promise<Money> {
     const [rate] = await work.tx
-      .select({ perHour: rates.perHour })
+      .select({ perHour: rates.perHour, currency: rates.currency })
       .from(rates)
       .where(and(eq(rates.memberId, memberId), lte(rates.fromDay, day)))
       .orderBy(desc(rates.fromDay))
       .limit(1);
-    return rate?.perHour ?? 0;
+    return rate ? money(rate.perHour, rate.currency) : noMoney(work.firm.currency);
   }
 
   /** Refuses ids that are not people of this firm. */

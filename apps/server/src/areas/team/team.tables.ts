@@ -1,7 +1,8 @@
 import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Right, Role } from '@steady/core/access';
 import type { MemberStatus } from '@steady/contract/team';
-import { bySecret, day, firmId, fromWithin, id, moment, money, ownFirm, whileSigningIn } from '../../platform/database';
+import { bySecret, currency, day, firmId, fromWithin, id, moment, money, ownFirm, whileSigningIn } from '../../platform/database';
+import { inFirmsCurrency } from '../../platform/work/tables';
 
 /** A person who signs in, apart from the firms for which they work. Seen only while signing in or being invited. */
 export const people = pgTable(
@@ -81,12 +82,14 @@ export const roleRights = pgTable(
     firmId: firmId(),
     role: text('role').$type<Role>().notNull(),
     rights: jsonb('rights').$type<Right[]>().notNull(),
-    /** Bills are approved up to this amount, minor units; no limit where none is given. */ approveUpTo: money('approve_up_to'),
+    /** Bills are approved up to this amount; no limit where none is given. */
+    approveUpTo: money('approve_up_to'),
+    currency: currency(),
   },
-  (t) => [ownFirm(), primaryKey({ columns: [t.firmId, t.role] })],
+  (t) => [ownFirm(), inFirmsCurrency(t), primaryKey({ columns: [t.firmId, t.role] })],
 );
 
-/** Charge rates: minor units per hour, from a day on. */
+/** Charge rates and costs per hour, from a day on. */
 export const rates = pgTable(
   'rates',
   {
@@ -95,8 +98,9 @@ export const rates = pgTable(
     fromDay: text('from_day').notNull(),
     perHour: integer('per_hour').notNull(),
     costPerHour: integer('cost_per_hour'),
+    currency: currency(),
   },
-  (t) => [ownFirm(), primaryKey({ columns: [t.firmId, t.memberId, t.fromDay] })],
+  (t) => [ownFirm(), inFirmsCurrency(t), primaryKey({ columns: [t.firmId, t.memberId, t.fromDay] })],
 );
 
 export const sessions = pgTable(

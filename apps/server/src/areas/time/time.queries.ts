@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, workingDaysIn } from '@steady/core/calendar';
 import type { TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time';
-import { rows } from '../../platform/database';
+import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { TeamService, personName } from '../team';
@@ -42,19 +42,19 @@ export class TimeQueries {
     return found!.minutes;
   }
 
-  /** Time recorded on a job, the newest first; values only for whoever sees fees. Minutes, minor units. */
+  /** Time recorded on a job, the newest first; values only for whoever sees fees. Minutes. */
   ofJob(work: Work, jobId: string): Promise<TimeEntryView[]> {
     return this.entries(work, sql`e.job_id = ${jobId}`);
   }
 
   private async entries(work: Work, where: ReturnType<typeof sql>): Promise<TimeEntryView[]> {
     const seesFees = may(work.actor, 'see fees');
-    const found = await rows<TimeEntryView>(
+    const found = await rows<AsFigures<TimeEntryView>>(
       work.tx,
       sql`select e.id, e.on_day as on, ${personName(sql`e.member_id`)} as who, e.job_id as "jobId", ${jobName(sql`e.job_id`)} as job, ${clientName(sql`e.client_id`)} as client, ${taskName(sql`e.task_id`)} as task, e.minutes, e.rate, e.value::float8 as value, e.note
           from time_entries e
           where e.firm_id = ${work.firm.id} and ${where} order by e.on_day desc, e.id desc`,
     );
-    return seesFees ? found : found.map((entry) => ({ ...entry, rate: null, value: null }));
+    return found.map((entry) => inCurrency(work.firm.currency, seesFees ? entry : { ...entry, rate: null, value: null }, 'rate', 'value'));
   }
 }

@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
-import { formatHours, formatMoney, valueOfTime } from '@steady/core/money';
+import { formatHours, moneyInWords, valueOfTime } from '@steady/core/money';
 import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -9,6 +9,7 @@ import { type Work, staffId } from '../../platform/work';
 import { ClientRecords } from '../clients';
 import { type JobOfTask, JobRecords, JobsService, type Task, TasksService } from '../jobs';
 import { TeamService } from '../team';
+import { toColumns } from '../../platform/database';
 import { expenses, timeEntries, timers } from './time.tables';
 
 export type TimeEntry = typeof timeEntries.$inferSelect;
@@ -67,19 +68,21 @@ export class TimeService implements OnModuleInit {
     const { on, minutes, note = null } = input;
     const [entry] = await work.tx
       .insert(timeEntries)
-      .values({
-        firmId: work.firm.id,
-        memberId,
-        clientId: job.clientId,
-        jobId: job.id,
-        taskId: task?.id ?? null,
-        on,
-        minutes,
-        rate,
-        value: valueOfTime(minutes, rate),
-        note,
-        recordedAt: work.now.toString(),
-      })
+      .values(
+        toColumns(work.firm.currency, {
+          firmId: work.firm.id,
+          memberId,
+          clientId: job.clientId,
+          jobId: job.id,
+          taskId: task?.id ?? null,
+          on,
+          minutes,
+          rate,
+          value: valueOfTime(minutes, rate),
+          note,
+          recordedAt: work.now.toString(),
+        }),
+      )
       .returning();
     if (task) await this.tasks.timed(work, task.id, minutes);
     await this.events.record(work, TimeRecorded, {
@@ -108,7 +111,7 @@ export class TimeService implements OnModuleInit {
     return found;
   }
 
-  /** Records an expense on a job. Minor units. @returns its id */
+  /** Records an expense on a job. @returns its id */
   async spend(work: Work, input: AddExpense): Promise<string> {
     const job = await this.jobs.get(work, input.jobId);
     if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet.' }]);
@@ -116,10 +119,10 @@ export class TimeService implements OnModuleInit {
     const { on, amount, what } = input;
     const [expense] = await work.tx
       .insert(expenses)
-      .values({ firmId: work.firm.id, memberId: staffId(work), clientId: job.clientId, jobId: job.id, on, amount, what })
+      .values(toColumns(work.firm.currency, { firmId: work.firm.id, memberId: staffId(work), clientId: job.clientId, jobId: job.id, on, amount, what }))
       .returning();
     await this.events.record(work, ExpenseRecorded, {
-      what: `recorded an expense of ${formatMoney(amount)}: ${what}`,
+      what: `recorded an expense of ${moneyInWords(amount)}: ${what}`,
       clientId: job.clientId,
       jobId: job.id,
       payload: { expense: expense! },

@@ -1,5 +1,6 @@
 import { index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm } from '../../platform/database';
+import { currency, day, firmId, id, moment, money, ofSeenClient, ofSeenJob, ownFirm } from '../../platform/database';
+import { inFirmsCurrency } from '../../platform/work/tables';
 
 export const timeEntries = pgTable(
   'time_entries',
@@ -12,13 +13,14 @@ export const timeEntries = pgTable(
     taskId: uuid('task_id'),
     on: day('on_day').notNull(),
     minutes: integer('minutes').notNull(),
-    /** Minor units per hour, as it stood on the day. */
+    /** Per hour, as it stood on the day. */
     rate: integer('rate').notNull(),
     value: money('value').notNull(),
+    currency: currency(),
     note: text('note'),
     recordedAt: moment('recorded_at').notNull(),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId), index().on(t.taskId), index().on(t.firmId, t.memberId, t.on)],
+  (t) => [ownFirm(), ofSeenClient(), inFirmsCurrency(t), index().on(t.jobId), index().on(t.taskId), index().on(t.firmId, t.memberId, t.on)],
 );
 
 export const expenses = pgTable(
@@ -31,9 +33,10 @@ export const expenses = pgTable(
     jobId: uuid('job_id').notNull(),
     on: day('on_day').notNull(),
     amount: money('amount').notNull(),
+    currency: currency(),
     what: text('what').notNull(),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.jobId)],
+  (t) => [ownFirm(), ofSeenClient(), inFirmsCurrency(t), index().on(t.jobId)],
 );
 
 /** The running timer of each person: at most one. */

@@ -6,6 +6,7 @@ import { tasks } from '../jobs/jobs.tables';
 import { TeamService } from '../team';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { expenses, timeEntries } from './time.tables';
+import { money } from '@steady/core/money';
 
 /** What time brings to a client's whole file: time entries, and for who may see fees what was spent. */
 @Injectable()
@@ -36,12 +37,18 @@ export class TimeWholeFile {
           task,
           minutes: entry.minutes,
           note: entry.note,
-          ...(fees ? { rate: entry.rate, value: entry.value } : {}),
+          ...(fees ? { rate: money(entry.rate, entry.currency), value: money(entry.value, entry.currency) } : {}),
         })),
       ),
       ...table(
         'expenses',
-        spent.map((one) => ({ day: one.on, who: names.get(one.memberId), job: numbers.get(one.jobId), what: one.what, amount: one.amount })),
+        spent.map((one) => ({
+          day: one.on,
+          who: names.get(one.memberId),
+          job: numbers.get(one.jobId),
+          what: one.what,
+          amount: money(one.amount, one.currency),
+        })),
       ),
     ];
   }

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { type Cell, csvText } from '../../platform/files';
 import type { Work } from '../../platform/work';
 import type { ZipEntry } from './zip';
+import { type Money, decimalOf, isMoney } from '@steady/core/money';
 
 /** Whose file is gathered, and whether money is in it. */
 export interface FileOf {
@@ -37,15 +38,19 @@ export class WholeFileParts {
   }
 }
 
-/** Rows as a table of the file, under the names of their columns; nothing where there are none. */
-export function table(name: string, found: readonly Record<string, Cell>[]): ZipEntry[] {
+/**
+ * Rows as a table of the file, under the names of their columns; nothing where there are none. Sums of money stand as
+ * plain decimals, their currency in a column of its own.
+ */
+export function table(name: string, found: readonly Record<string, Cell | Money>[]): ZipEntry[] {
   if (found.length === 0) return [];
+  const currency = found.flatMap((row) => Object.values(row)).find(isMoney)?.currency;
   return [
     {
       name: `${name}.csv`,
       text: csvText(
-        Object.keys(found[0]!),
-        found.map((row) => Object.values(row)),
+        [...Object.keys(found[0]!), ...(currency ? ['currency'] : [])],
+        found.map((row) => [...Object.values(row).map((cell) => (isMoney(cell) ? decimalOf(cell) : cell)), ...(currency ? [currency] : [])]),
       ),
     },
   ];

@@ -26,7 +26,7 @@ export class WholeFileService {
       'client.json     facts, details and contacts (JSON)',
       'contacts.vcf    people (vCard 4.0, RFC 6350)',
       'deadlines.ics   statutory dates (iCalendar, RFC 5545)',
-      '*.csv           tables, UTF-8 with commas; money in cents, time in minutes',
+      '*.csv           tables, UTF-8 with commas; money with its currency, time in minutes',
       'letters/        what was written to the client (message/rfc822)',
       'documents/      files as they were received or made; one that is not there any more, or not what it was, is named in "Missing files.txt"',
       ...(fees ? [] : ['', 'Bills, time values and WIP are not in it: whoever took it may not see fees.']),

@@ -1,5 +1,6 @@
 import { type SQL, sql } from 'drizzle-orm';
-import { bigint, date, integer, pgPolicy, pgRole, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, date, integer, pgPolicy, pgRole, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { Currency } from '@steady/core/money';
 import { newId } from './ids';
 
 /** The role under which every request runs. */
@@ -59,8 +60,10 @@ export const id = () =>
     .primaryKey()
     .$defaultFn(() => newId());
 export const firmId = () => uuid('firm_id').notNull();
-/** Integer minor units. */
+/** Whole minor units of the currency that stands beside them; see toColumns and fromColumns. */
 export const money = (name: string) => bigint(name, { mode: 'number' });
+/** The currency of a record's amounts, ISO 4217. */
+export const currency = () => text('currency').$type<Currency>().notNull();
 /** A civil day, as ISO text. */
 export const day = (name: string) => date(name, { mode: 'string' });
 /** A moment, as ISO text in UTC. */

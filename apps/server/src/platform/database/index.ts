@@ -1,5 +1,6 @@
 export {
   bySecret,
+  currency,
   day,
   firmId,
   fromWithin,
@@ -16,6 +17,7 @@ export {
   whileSigningIn,
   withoutFees,
 } from './columns';
+export { type AsFigures, fromColumns, inCurrency, toColumns } from './money-columns';
 export { columnName, columnsOfFacts } from './fact-columns';
 export { Database, DiskNearlyFullError, type HowToWrite, type Narrow, isDamage } from './database';
 export { type ProcessNotice } from './server-processes';

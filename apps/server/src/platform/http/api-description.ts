@@ -18,6 +18,12 @@ const NAMED: Record<string, (constraints: unknown[]) => Schema> = {
   isBoolean: () => ({ type: 'boolean' }),
   isInt: () => ({ type: 'integer' }),
   isFigure: () => ({ type: 'number' }),
+  isMoney: ([least, most]) => ({
+    type: 'object',
+    properties: { amount: { type: 'integer', minimum: least, maximum: most }, currency: { type: 'string' } },
+    required: ['amount', 'currency'],
+    additionalProperties: false,
+  }),
   isObject: () => ({ type: 'object' }),
   isProcedure: () => ({ type: 'object' }),
   isIn: ([values]) => ({ enum: values }),

@@ -16,6 +16,7 @@ import {
   statusOf,
 } from '@steady/contract/route';
 import type { Work } from '../work/work';
+import { mustBeInCurrency } from './currency';
 import { Problem } from './problem';
 import { checked, idFrom } from './validation';
 
@@ -78,6 +79,13 @@ interface Classes {
   query?: InputClass;
 }
 
+/** A body, checked; amounts in it are of the firm's currency. */
+async function inputOf(input: InputClass, request: Request & { work?: Work }): Promise<object> {
+  const given = await checked(input, request.body as unknown);
+  if (request.work) mustBeInCurrency(request.work.firm.currency, given);
+  return given;
+}
+
 function carry(route: Route, classes: Classes, outside: boolean) {
   return (target: object, key: string, method: TypedPropertyDescriptor<unknown>): void => {
     const { input = null, query = null } = classes;
@@ -101,7 +109,7 @@ function carry(route: Route, classes: Classes, outside: boolean) {
         ...(outside ? {} : { work: request.work }),
         at: partsOf(route, request.params as Record<string, string>),
         query: query && (await checked(query, request.query)),
-        input: input && (await checked(input, request.body as unknown)),
+        input: input && (await inputOf(input, request)),
       };
     });
     ask()(target, key, 0);

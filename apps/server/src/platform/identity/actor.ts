@@ -1,4 +1,5 @@
 import { type Right, type Role, withoutAmounts } from '@steady/core/access';
+import type { Money } from '@steady/core/money';
 
 export interface StaffActor {
   kind: 'staff';
@@ -8,7 +9,7 @@ export interface StaffActor {
   role: Role;
   rights: readonly Right[];
   /** Bills are approved up to this amount, minor units; null for no limit. */
-  approveUpTo: number | null;
+  approveUpTo: Money | null;
   /** Sees every client; otherwise those granted. */
   allClients: boolean;
   /** The firm's own record, where the person may not see it. */

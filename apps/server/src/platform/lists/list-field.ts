@@ -42,13 +42,15 @@ export function detailFieldsOf(details: readonly DetailField[]): ListField[] {
   return details.map((detail) => {
     const text = sql`(c.details ->> ${detail.id})`;
     const value =
-      detail.kind === 'number' || detail.kind === 'money'
+      detail.kind === 'number'
         ? sql`${text}::float8`
-        : detail.kind === 'date'
-          ? sql`${text}::date`
-          : detail.kind === 'yes or no'
-            ? sql`${text}::boolean`
-            : text;
+        : detail.kind === 'money'
+          ? sql`(c.details -> ${detail.id} ->> 'amount')::float8`
+          : detail.kind === 'date'
+            ? sql`${text}::date`
+            : detail.kind === 'yes or no'
+              ? sql`${text}::boolean`
+              : text;
     return { key: `detail:${detail.id}`, name: detail.name, kind: DETAIL_FIELD_KIND[detail.kind], choices: detail.choices, value };
   });
 }

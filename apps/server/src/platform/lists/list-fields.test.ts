@@ -12,7 +12,7 @@ it('places what areas bring behind the field that they name, in whatever order t
   fields.bring('clients', 'name', [field('due'), field('what')]);
   fields.bring('clients', 'nowhere', [field('last')]);
   fields.bring('jobs', 'name', [field('other list')]);
-  expect(keys(fields.with('clients', [field('name'), field('town')]))).toEqual(['name', 'due', 'jobs', 'what', 'town', 'last']);
-  expect(keys(fields.with('clients', []))).toHaveLength(4);
-  expect(keys(fields.with('people', [field('name')]))).toEqual(['name']);
+  expect(keys(fields.with('clients', [field('name'), field('town')], 'EUR'))).toEqual(['name', 'due', 'jobs', 'what', 'town', 'last']);
+  expect(keys(fields.with('clients', [], 'EUR'))).toHaveLength(4);
+  expect(keys(fields.with('people', [field('name')], 'EUR'))).toEqual(['name']);
 });

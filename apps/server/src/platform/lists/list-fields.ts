@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { Currency } from '@steady/core/money';
 import type { ListField } from './list-field';
 
 interface Brought {
@@ -17,8 +18,12 @@ export class ListFields {
     this.brought.set(list, [...(this.brought.get(list) ?? []), { after, fields }]);
   }
 
-  /** A list's own fields with those that were brought to it, each in its place; those whose place is not there stand last. */
-  with(list: string, own: readonly ListField[]): ListField[] {
+  /**
+   * A list's own fields with those that were brought to it, each in its place; those whose place is not there stand last.
+   *
+   * @param currency of the firm, in which its amounts are
+   */
+  with(list: string, own: readonly ListField[], currency: Currency): ListField[] {
     const all = [...own];
     let left = this.brought.get(list) ?? [];
     // What stands behind a field that is brought itself waits until that one is there.
@@ -32,6 +37,6 @@ export class ListFields {
         return false;
       });
     }
-    return [...all, ...left.flatMap(({ fields }) => fields)];
+    return [...all, ...left.flatMap(({ fields }) => fields)].map((field) => (field.kind === 'money' ? { ...field, currency } : field));
   }
 }

@@ -25,7 +25,13 @@ export class SavedLists {
 
   /** What a list can show and be filtered by, and the lists saved of it: the shared ones first. */
   async fieldsOf(work: Work, of: ListOf): Promise<ListFieldsView> {
-    const fields = (await this.known.get(of)!(work)).map(({ key, name, kind, choices }) => ({ key, name, kind, ...(choices ? { choices } : {}) }));
+    const fields = (await this.known.get(of)!(work)).map(({ key, name, kind, choices, currency }) => ({
+      key,
+      name,
+      kind,
+      ...(choices ? { choices } : {}),
+      ...(currency ? { currency } : {}),
+    }));
     const saved = await rows<SavedListView>(
       work.tx,
       sql`select id, name, member_id is null as shared, filters, columns, sort, more from saved_lists

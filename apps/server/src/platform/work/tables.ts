@@ -1,9 +1,16 @@
 import { sql } from 'drizzle-orm';
-import { boolean, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { firmId, fromWithin, id, moment, ownFirm } from '../database';
+import { type AnyPgColumn, boolean, foreignKey, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { currency, firmId, fromWithin, id, moment, ownFirm } from '../database';
 
 const appUser = pgRole('app_user').existing();
 const itself = sql`id = (select nullif(current_setting('app.firm_id', true), '')::uuid)`;
+
+/**
+ * Keeps the amounts of a table in the one currency of their firm: the database refuses a record in another, so that sums
+ * over a firm's records add up what can be added up.
+ */
+export const inFirmsCurrency = (t: { firmId: AnyPgColumn; currency: AnyPgColumn }) =>
+  foreignKey({ columns: [t.firmId, t.currency], foreignColumns: [firms.id, firms.currency] });
 
 export const firms = pgTable(
   'firms',
@@ -12,7 +19,7 @@ export const firms = pgTable(
     name: text('name').notNull(),
     shortName: text('short_name').notNull(),
     address: text('address').notNull(),
-    currency: text('currency').notNull(),
+    currency: currency(),
     zone: text('zone').notNull(),
     country: text('country').notNull(),
     /** Basis points. */
@@ -37,7 +44,7 @@ export const firms = pgTable(
     /** Everybody has to set up the second step before anything else. */
     secondStepRequired: boolean('second_step_required').notNull().default(false),
   },
-  () => [pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
+  (t) => [unique().on(t.id, t.currency), pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
 );
 
 /** Numbers that run without gaps: job numbers, invoice numbers of a year. */

@@ -1,5 +1,6 @@
 import { pgTable, text } from 'drizzle-orm/pg-core';
-import { firmId, id, moment, money, ownFirm } from '../../platform/database';
+import { currency, firmId, id, moment, money, ownFirm } from '../../platform/database';
+import { inFirmsCurrency } from '../../platform/work/tables';
 
 /** Collections that the simulated collector has made or refused. */
 export const collections = pgTable(
@@ -9,9 +10,10 @@ export const collections = pgTable(
     firmId: firmId(),
     key: text('key').notNull().unique(),
     amount: money('amount').notNull(),
+    currency: currency(),
     reference: text('reference').notNull(),
     outcome: text('outcome').notNull(),
     at: moment('at').notNull(),
   },
-  () => [ownFirm()],
+  (t) => [ownFirm(), inFirmsCurrency(t)],
 );

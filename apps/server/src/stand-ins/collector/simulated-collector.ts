@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { type Collection, type CollectionOutcome, Collector } from '../../outside/collector';
 import { Clock } from '../../platform/clock';
-import { Database } from '../../platform/database';
+import { Database, toColumns } from '../../platform/database';
 import { collections } from './collector.tables';
 
 /** Pays at once, unless the payer chose the card that is refused. */
@@ -15,12 +15,12 @@ export class SimulatedCollector extends Collector {
     super();
   }
 
-  async collect(firmId: string, key: string, collection: Collection): Promise<CollectionOutcome> {
-    const outcome = collection.means === 'card without funds' ? 'refused' : 'paid';
+  async collect(firmId: string, key: string, { amount, reference, means }: Collection): Promise<CollectionOutcome> {
+    const outcome = means === 'card without funds' ? 'refused' : 'paid';
     const [kept] = await this.database.transaction({ firmId }, async (tx) => {
       await tx
         .insert(collections)
-        .values({ firmId, key, amount: collection.amount, reference: collection.reference, outcome, at: this.clock.now().toString() })
+        .values(toColumns(amount.currency, { firmId, key, amount, reference, outcome, at: this.clock.now().toString() }))
         .onConflictDoNothing();
       return tx.select().from(collections).where(eq(collections.key, key));
     });

@@ -6,6 +6,7 @@ import * as accessRoutes from '@steady/contract/access.routes';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { AuditRow } from '@steady/contract/team';
+import { isMoney, moneyInWords } from '@steady/core/money';
 import { useData } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
@@ -18,7 +19,8 @@ import { FirmViews } from '../team/firm-views';
 function Side({ title, value }: { title: string; value: unknown }) {
   if (value === null || value === undefined) return null;
   const lines = typeof value === 'object' && !Array.isArray(value) ? Object.entries(value) : [['', value] as const];
-  const inWords = (part: unknown) => (part === null || part === '' ? 'nothing' : typeof part === 'string' ? part : JSON.stringify(part));
+  const inWords = (part: unknown) =>
+    part === null || part === '' ? 'nothing' : isMoney(part) ? moneyInWords(part) : typeof part === 'string' ? part : JSON.stringify(part);
   return (
     <section className="mb-4">
       <h3 className="mb-1">{title}</h3>

@@ -2,7 +2,7 @@ import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
-import { formatHours, formatMoney } from '@steady/core/money';
+import { formatHours, formatMoney, moneyInWords, sumOf } from '@steady/core/money';
 import { counted, longDate, shortDate } from '@steady/core/words';
 import type { RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
@@ -27,8 +27,9 @@ export function RehearsalPage() {
     next.set(key, value);
     setSearch(next, { replace: true });
   };
-  const sum = (key: 'jobs' | 'deadlines' | 'minutes' | 'fee') => data?.weeks.reduce((total, one) => total + one[key], 0) ?? 0;
+  const sum = (key: 'jobs' | 'deadlines' | 'minutes') => data?.weeks.reduce((total, one) => total + one[key], 0) ?? 0;
   const fees = session.may('see fees');
+  const fee = sumOf(session.firm.currency, data?.weeks.map((one) => one.fee) ?? []);
   const weeks: Column<RehearsedWeek>[] = [
     {
       key: 'week',
@@ -48,7 +49,13 @@ export function RehearsalPage() {
     { key: 'minutes', head: 'Hours', figure: true, cell: (row) => (row.minutes ? formatHours(row.minutes) : ''), sort: (row) => row.minutes },
     ...(fees
       ? ([
-          { key: 'fee', head: `Fees, ${session.firm.currency}`, figure: true, cell: (row) => (row.fee ? formatMoney(row.fee) : ''), sort: (row) => row.fee },
+          {
+            key: 'fee',
+            head: `Fees, ${session.firm.currency}`,
+            figure: true,
+            cell: (row) => (row.fee.amount === 0 ? '' : formatMoney(row.fee)),
+            sort: (row) => row.fee,
+          },
         ] satisfies Column<RehearsedWeek>[])
       : []),
   ];
@@ -94,7 +101,7 @@ export function RehearsalPage() {
         ) : data ? (
           <>
             {counted(sum('jobs'), 'job')} will begin and {counted(sum('deadlines'), 'deadline')} will fall, {formatHours(sum('minutes'))} of work
-            {fees && ` for ${formatMoney(sum('fee'))} ${session.firm.currency}`}. This is on paper: nothing is written.
+            {fees && ` for ${moneyInWords(fee)}`}. This is on paper: nothing is written.
           </>
         ) : (
           'Reckoning'
@@ -124,7 +131,7 @@ export function RehearsalPage() {
               jobs: sum('jobs'),
               deadlines: sum('deadlines'),
               minutes: formatHours(sum('minutes')),
-              fee: formatMoney(sum('fee')),
+              fee: formatMoney(fee),
             }}
           />
           <div>

@@ -4,7 +4,7 @@ import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
-import { formatHours, formatMoney } from '@steady/core/money';
+import { formatHours, formatMoney, moneyInWords, sumOf } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
 import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/season';
 import { ask, read, send, useData } from '../../app/api';
@@ -54,7 +54,11 @@ export function SeasonPage() {
   const service = services.find((one) => one.id === preview?.asked.serviceId);
   const picked = preview?.of.rows.filter((row) => chosen.has(row.obligationId)) ?? [];
   const doubles = preview?.of.rows.filter((row) => row.jobId !== null).length ?? 0;
-  const sum = (key: 'fee' | 'minutes') => picked.reduce((total, row) => total + (row[key] ?? 0), 0);
+  const minutes = picked.reduce((total, row) => total + row.minutes, 0);
+  const fee = sumOf(
+    session.firm.currency,
+    picked.flatMap((row) => row.fee ?? []),
+  );
   const start = () =>
     act(
       async () => {
@@ -93,7 +97,7 @@ export function SeasonPage() {
       title="Start a season"
       sum={
         preview
-          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(sum('minutes'))}${session.may('see fees') ? `, ${formatMoney(sum('fee'))} ${session.firm.currency}` : ''}. ${doubles > 0 ? `${doubles} stand there already and are left alone.` : 'None stands there twice.'}`
+          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(minutes)}${session.may('see fees') ? `, ${moneyInWords(fee)}` : ''}. ${doubles > 0 ? `${doubles} stand there already and are left alone.` : 'None stands there twice.'}`
           : 'Begin the work of a season or a year together, ahead of its time. Jobs also begin by themselves at their lead time; none is made twice.'
       }
       margin={

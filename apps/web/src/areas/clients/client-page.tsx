@@ -5,7 +5,7 @@ import * as wholeFileRoutes from '@steady/contract/whole-file.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { detailInWords } from '@steady/core/details';
-import { formatMoney } from '@steady/core/money';
+import { moneyInWords, size } from '@steady/core/money';
 import { FORM_WORDS, WAY_WORDS, enteredFacts, factLines } from '@steady/core/clients';
 import { factInWords } from '@steady/core/facts';
 import { keepFile, send, useData } from '../../app/api';
@@ -49,7 +49,7 @@ export function ClientPage() {
   const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
   /** Pinned notes, and phone notes that nobody took yet. */
   const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
-  const [unpaid, wip] = [client.unpaid ?? 0, client.wip ?? 0];
+  const { unpaid, wip } = client;
   return (
     <Page
       above={[
@@ -91,21 +91,22 @@ export function ClientPage() {
               {client.onHold.reason && `, ${client.onHold.reason}`}.{' '}
             </>
           )}
-          {session.may('see fees') && unpaid > 0 && (
+          {unpaid && unpaid.amount > 0 && (
             <>
               Unpaid{' '}
               <Link to={`/clients/${id}/money`} className="lnk">
                 <span className={client.unpaidSince && client.unpaidSince < session.today ? 'late' : ''}>
-                  {formatMoney(unpaid)}
+                  {moneyInWords(unpaid)}
                   {client.unpaidSince && client.unpaidSince < session.today ? `, ${dueWords(client.unpaidSince, session.day)}` : ''}
                 </span>
               </Link>
-              {wip ? '; ' : '.'}
+              {wip?.amount ? '; ' : '.'}
             </>
           )}
-          {session.may('see fees') && wip !== 0 && (
+          {wip && wip.amount !== 0 && (
             <>
-              {wip > 0 ? (unpaid > 0 ? 'unbilled' : 'Unbilled') : unpaid > 0 ? 'billed ahead of work' : 'Billed ahead of work'} {formatMoney(Math.abs(wip))}.
+              {wip.amount > 0 ? (unpaid?.amount ? 'unbilled' : 'Unbilled') : unpaid?.amount ? 'billed ahead of work' : 'Billed ahead of work'}{' '}
+              {moneyInWords(size(wip))}.
             </>
           )}
         </>

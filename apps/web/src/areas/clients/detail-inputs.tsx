@@ -1,8 +1,9 @@
 import { type Control, Controller, type FieldErrors } from 'react-hook-form';
-import { formatMoney, parseMoney } from '@steady/core/money';
+import { formatMoney, isMoney, noMoney, parseMoney } from '@steady/core/money';
 import type { DetailField, DetailValue } from '@steady/core/details';
 import type { AddClient, ChangeClient } from '@steady/contract/clients';
 import { DateField, SelectField, TextField } from '../../ui/fields';
+import { useSession } from '../../app/session';
 
 type Values = AddClient & ChangeClient;
 
@@ -31,6 +32,7 @@ interface Input {
 
 /** One detail, with the field that its kind wants; nothing for one that is not known. */
 export function DetailInput({ detail, value, onChange, error }: Input) {
+  const { currency } = useSession().firm;
   const frame = { label: detail.name, error };
   const text = (event: { target: { value: string } }) => event.target.value;
   switch (detail.kind) {
@@ -74,9 +76,9 @@ export function DetailInput({ detail, value, onChange, error }: Input) {
           {...frame}
           narrow
           inputMode="decimal"
-          placeholder="0.00"
-          defaultValue={typeof value === 'number' ? formatMoney(value) : ''}
-          onChange={(event) => onChange(text(event).trim() === '' ? undefined : (parseMoney(text(event)) ?? Number.NaN))}
+          placeholder={formatMoney(noMoney(currency))}
+          defaultValue={isMoney(value) ? formatMoney(value) : ''}
+          onChange={(event) => onChange(text(event).trim() === '' ? undefined : (parseMoney(text(event), currency) ?? Number.NaN))}
         />
       );
     case 'text':

@@ -2,7 +2,7 @@ import * as almanacRoutes from '@steady/contract/almanac.routes';
 import * as contactsRoutes from '@steady/contract/contacts.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { formatMoney } from '@steady/core/money';
+import { type Money, formatMoney, moneyInWords, sumOf } from '@steady/core/money';
 import { FORM_WORDS } from '@steady/core/clients';
 import type { RelatedView } from '@steady/contract/contacts';
 import { useData } from '../../app/api';
@@ -31,7 +31,11 @@ export function RelatedPage() {
   useKeys(may ? [{ press: 'e', does: 'change the name', act: () => setChanging(true) }] : []);
   if (error) return <Trouble error={error} />;
   if (!related) return null;
-  const sum = (pick: (client: One) => number | null) => related.clients.reduce((total, client) => total + (pick(client) ?? 0), 0);
+  const sum = (pick: (client: One) => Money | null) =>
+    sumOf(
+      session.firm.currency,
+      related.clients.flatMap((client) => pick(client) ?? []),
+    );
   const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
   const unpaid = sum((client) => client.unpaid);
   const waits = related.clients.filter((client) => client.waitingSince);
@@ -55,8 +59,21 @@ export function RelatedPage() {
     { key: 'jobs', head: 'Open jobs', figure: true, cell: (row) => row.openJobs || '', sort: (row) => row.openJobs, wide: true },
     ...(fees
       ? ([
-          { key: 'wip', head: `WIP, ${session.firm.currency}`, figure: true, cell: (row) => formatMoney(row.wip ?? 0), sort: (row) => row.wip, wide: true },
-          { key: 'unpaid', head: `Unpaid, ${session.firm.currency}`, figure: true, cell: (row) => formatMoney(row.unpaid ?? 0), sort: (row) => row.unpaid },
+          {
+            key: 'wip',
+            head: `WIP, ${session.firm.currency}`,
+            figure: true,
+            cell: (row) => row.wip && formatMoney(row.wip),
+            sort: (row) => row.wip,
+            wide: true,
+          },
+          {
+            key: 'unpaid',
+            head: `Unpaid, ${session.firm.currency}`,
+            figure: true,
+            cell: (row) => row.unpaid && formatMoney(row.unpaid),
+            sort: (row) => row.unpaid,
+          },
         ] satisfies Column<One>[])
       : []),
   ];
@@ -79,7 +96,7 @@ export function RelatedPage() {
             'No deadline stands ahead.'
           )}
           {waits.length > 0 && ` We wait for ${waits.length === 1 ? waits[0]!.name : `${waits.length} of them`}.`}
-          {fees && unpaid > 0 && ` Unpaid together ${formatMoney(unpaid)}.`}
+          {fees && unpaid.amount > 0 && ` Unpaid together ${moneyInWords(unpaid)}.`}
         </>
       }
       tools={
@@ -110,7 +127,7 @@ export function RelatedPage() {
             related.clients.length > 1
               ? {
                   name: `${related.clients.length} clients`,
-                  jobs: sum((client) => client.openJobs),
+                  jobs: related.clients.reduce((total, client) => total + client.openJobs, 0),
                   wip: formatMoney(sum((client) => client.wip)),
                   unpaid: formatMoney(unpaid),
                 }

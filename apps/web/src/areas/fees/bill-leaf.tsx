@@ -2,7 +2,7 @@ import * as feesRoutes from '@steady/contract/fees.routes';
 import { useNavigate } from 'react-router';
 import { DraftBill } from '@steady/contract/fees';
 import type { JobView } from '@steady/contract/jobs';
-import { formatMoney } from '@steady/core/money';
+import { formatMoney, minus } from '@steady/core/money';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { LongTextField, MoneyField } from '../../ui/fields';
@@ -13,10 +13,10 @@ import { Leaf } from '../../ui/leaf';
 export function BillLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { firm } = useSession();
   const navigate = useNavigate();
-  const left = job.money ? Math.max(0, job.money.agreedFee - job.money.billed) : 0;
+  const left = job.money && minus(job.money.agreedFee, job.money.billed);
   const { form, onSubmit, busy, problem } = useLeafForm<DraftBill>({
     input: DraftBill,
-    start: { wording: job.name, ...(left > 0 ? { amount: left } : {}) },
+    start: { wording: job.name, ...(left && left.amount > 0 ? { amount: left } : {}) },
     submit: async (values) => {
       const { id } = await send(feesRoutes.draft, { id: job.id }, values);
       await navigate(`/fees/bills/${id}`);

@@ -2,7 +2,7 @@ import { ShowMore } from '../../ui/show-more';
 import { afterPage, usePages } from '../../app/pages';
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { Link } from 'react-router';
-import { formatMoney } from '@steady/core/money';
+import { formatMoney, minus, sumOf } from '@steady/core/money';
 import type { InvoiceRow } from '@steady/contract/fees';
 import { useSession } from '../../app/session';
 import { Day, DueWords } from '../../ui/due';
@@ -33,7 +33,7 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
       cell: (row) =>
         row.status === 'issued' && row.dueOn ? (
           <>
-            {row.paid > 0 ? `${formatMoney(row.gross - row.paid)} open` : 'unpaid'}, <DueWords due={row.dueOn} />
+            {row.paid.amount > 0 ? `${formatMoney(minus(row.gross, row.paid))} open` : 'unpaid'}, <DueWords due={row.dueOn} />
           </>
         ) : (
           <span className={STATUS_TONE[row.status]}>{row.status}</span>
@@ -41,7 +41,7 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
       sort: (row) => row.status,
     },
     { key: 'gross', head: `With VAT, ${firm.currency}`, figure: true, cell: (row) => formatMoney(row.gross), sort: (row) => row.gross },
-    { key: 'paid', head: 'Paid', figure: true, cell: (row) => (row.paid ? formatMoney(row.paid) : ''), wide: true },
+    { key: 'paid', head: 'Paid', figure: true, cell: (row) => (row.paid.amount === 0 ? '' : formatMoney(row.paid)), wide: true },
   ];
   const live = rows.filter((row) => row.status === 'issued' || row.status === 'paid');
   return (
@@ -55,8 +55,18 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
         live.length > 1
           ? {
               number: `${live.length} bills in force`,
-              gross: formatMoney(live.reduce((sum, row) => sum + row.gross, 0)),
-              paid: formatMoney(live.reduce((sum, row) => sum + row.paid, 0)),
+              gross: formatMoney(
+                sumOf(
+                  firm.currency,
+                  live.map((row) => row.gross),
+                ),
+              ),
+              paid: formatMoney(
+                sumOf(
+                  firm.currency,
+                  live.map((row) => row.paid),
+                ),
+              ),
             }
           : undefined
       }

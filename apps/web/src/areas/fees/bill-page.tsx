@@ -2,7 +2,7 @@ import * as documentsRoutes from '@steady/contract/documents.routes';
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { formatMoney, formatSigned } from '@steady/core/money';
+import { type Money, formatMoney, formatSigned, minus, moneyInWords, opposite, size } from '@steady/core/money';
 import { type BillPreview, CancelBill } from '@steady/contract/fees';
 import { send, useData, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -13,7 +13,7 @@ import { dayInWords, dueTone, dueWords, momentInWords } from '../../ui/words';
 import { Worked } from '../../ui/workings';
 import { Effects } from './effects';
 
-const upOrDown = (amount: number) => (amount === 0 ? 'write nothing up or down' : `write ${amount > 0 ? 'up' : 'down'} ${formatMoney(Math.abs(amount))}`);
+const upOrDown = (sum: Money) => (sum.amount === 0 ? 'write nothing up or down' : `write ${sum.amount > 0 ? 'up' : 'down'} ${formatMoney(size(sum))}`);
 
 /** A bill: as a draft its effect and what goes out, afterwards how it stands. */
 export function BillPage() {
@@ -26,7 +26,8 @@ export function BillPage() {
   if (error) return <Trouble error={error} />;
   if (!preview) return null;
   const { invoice, settling } = preview;
-  const { currency } = session.firm;
+  const { currency } = invoice.gross;
+  const open = minus(invoice.gross, invoice.paid);
   const draft = invoice.status === 'draft';
   const approve = () => act(() => send(feesRoutes.approve, { id }, { version: invoice.version }), 'Approved. The bill is on its way.');
   const discard = () =>
@@ -51,21 +52,21 @@ export function BillPage() {
       sum={
         draft ? (
           <>
-            {currency} <b>{formatMoney(invoice.net)}</b> net, {formatMoney(invoice.gross)} with VAT. WIP goes from {formatMoney(preview.wipBefore)} to{' '}
+            <b>{moneyInWords(invoice.net)}</b> net, {formatMoney(invoice.gross)} with VAT. WIP goes from {formatMoney(preview.wipBefore)} to{' '}
             <Worked by={preview.workings}>{formatMoney(preview.wipAfter)}</Worked>
             {settling && <>; settling then would {upOrDown(settling.adjustment)}</>}.
           </>
         ) : invoice.status === 'paid' ? (
           <>
-            <span className="good font-semibold">Paid</span>, {currency} {formatMoney(invoice.paid)} on{' '}
-            {momentInWords(invoice.payments.at(-1)!.at, session.day)}, reference {invoice.payments.at(-1)!.reference}.
+            <span className="good font-semibold">Paid</span>, {moneyInWords(invoice.paid)} on {momentInWords(invoice.payments.at(-1)!.at, session.day)},
+            reference {invoice.payments.at(-1)!.reference}.
           </>
         ) : invoice.status === 'cancelled' ? (
           <>Cancelled: {invoice.cancelReason}. Its number stays used.</>
         ) : (
           <>
-            Issued {dayInWords(invoice.issuedOn!, session.day)}, {invoice.paid > 0 ? `${currency} ${formatMoney(invoice.paid)} paid, open` : 'unpaid'}{' '}
-            {currency} {formatMoney(invoice.gross - invoice.paid)}, due{' '}
+            Issued {dayInWords(invoice.issuedOn!, session.day)}, {invoice.paid.amount > 0 ? `${moneyInWords(invoice.paid)} paid, open` : 'unpaid'}{' '}
+            {moneyInWords(open)}, due{' '}
             <span className={dueTone(invoice.dueOn!, session.day)}>
               {dayInWords(invoice.dueOn!, session.day)}, {dueWords(invoice.dueOn!, session.day)}
             </span>
@@ -81,7 +82,7 @@ export function BillPage() {
               <dt>Before this bill</dt>
               <dd>{formatMoney(preview.wipBefore)}</dd>
               <dt>This bill</dt>
-              <dd>{formatSigned(-invoice.net)}</dd>
+              <dd>{formatSigned(opposite(invoice.net))}</dd>
               <dt className="tt">{draft ? 'After' : 'Right after'}</dt>
               <dd className="tt">
                 <Worked by={preview.workings}>{formatMoney(preview.wipAfter)}</Worked>
@@ -129,7 +130,7 @@ export function BillPage() {
           <h2>When you approve</h2>
           <ul className="mt-1 list-disc pl-5">
             <li>
-              It gets the next number of {session.day.year}, and WIP of the job changes by {formatSigned(-invoice.net)}.
+              It gets the next number of {session.day.year}, and WIP of the job changes by {formatSigned(opposite(invoice.net))}.
             </li>
             <li>A PDF is filed among the client’s documents.</li>
             {preview.goesTo.length > 0 ? (

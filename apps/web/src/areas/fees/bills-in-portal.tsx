@@ -2,9 +2,9 @@ import type { PayInvoice } from '@steady/contract/fees';
 import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
-import { formatMoney } from '@steady/core/money';
+import { formatMoney, minus, moneyInWords, opposite } from '@steady/core/money';
 import { fullDate, shortDate } from '@steady/core/words';
-import type { PortalInvoice, PortalMe } from '@steady/contract/requests';
+import type { PortalInvoice } from '@steady/contract/requests';
 import { ProblemError, addressOf, send } from '../../app/api';
 import { dayOf } from '../../ui/words';
 
@@ -18,7 +18,7 @@ export const OtherInvoice = ({ invoice }: { invoice: PortalInvoice }) => (
       </span>
     </span>
     <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
-      PDF, {formatMoney(invoice.gross)}
+      PDF, {moneyInWords(invoice.gross)}
     </a>
   </span>
 );
@@ -29,11 +29,12 @@ const MEANS: { value: PayInvoice['means']; words: string }[] = [
 ];
 
 /** A bill to pay. */
-export function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe }) {
+export function Invoice({ invoice }: { invoice: PortalInvoice }) {
   const [means, setMeans] = useState<PayInvoice['means']>('card');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const amount = `${me.currency} ${formatMoney(invoice.gross - invoice.paid)}`;
+  const open = minus(invoice.gross, invoice.paid);
+  const amount = moneyInWords(open);
   const pay = async () => {
     setBusy(true);
     setProblem(null);
@@ -60,14 +61,14 @@ export function Invoice({ invoice, me }: { invoice: PortalInvoice; me: PortalMe 
           <dd>{formatMoney(invoice.net)}</dd>
           <dt>VAT</dt>
           <dd>{formatMoney(invoice.vat)}</dd>
-          {invoice.paid > 0 && (
+          {invoice.paid.amount > 0 && (
             <>
               <dt>Paid, thank you</dt>
-              <dd>{formatMoney(-invoice.paid)}</dd>
+              <dd>{formatMoney(opposite(invoice.paid))}</dd>
             </>
           )}
-          <dt className="tt">To pay, {me.currency}</dt>
-          <dd className="tt">{formatMoney(invoice.gross - invoice.paid)}</dd>
+          <dt className="tt">To pay, {open.currency}</dt>
+          <dd className="tt">{formatMoney(open)}</dd>
         </dl>
         {problem && (
           <p role="alert" className="mt-2 border border-rust bg-rust-tint px-2 py-1 text-table">

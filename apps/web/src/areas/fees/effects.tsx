@@ -1,15 +1,16 @@
-import { formatMoney } from '@steady/core/money';
+import { type Money, formatMoney } from '@steady/core/money';
 
 interface Effect {
   key: string;
   name: string;
-  recorded: number;
-  adjustment: number;
+  recorded: Money;
+  adjustment: Money;
   recovery: number | null;
 }
 
 const percent = (tenths: number | null) => (tenths === null ? '' : `${(tenths / 10).toFixed(1)}%`);
-const tone = (amount: number) => (amount < 0 ? 'text-rust' : amount > 0 ? 'good' : '');
+/** Written down, written up, or neither. */
+export const toneOf = ({ amount }: Money) => (amount < 0 ? 'text-rust' : amount > 0 ? 'good' : '');
 
 /** What a settlement does to each person or task: recorded, written up or down, recovery. */
 export function Effects({ of, label }: { of: Effect[]; label: string }) {
@@ -34,7 +35,7 @@ export function Effects({ of, label }: { of: Effect[]; label: string }) {
           <tr key={effect.key}>
             <td className="px-1.5!">{effect.name}</td>
             <td className="n px-1.5!">{formatMoney(effect.recorded)}</td>
-            <td className={`n px-1.5! ${tone(effect.adjustment)}`}>{formatMoney(effect.adjustment)}</td>
+            <td className={`n px-1.5! ${toneOf(effect.adjustment)}`}>{formatMoney(effect.adjustment)}</td>
             <td className="n px-1.5!">{percent(effect.recovery)}</td>
           </tr>
         ))}

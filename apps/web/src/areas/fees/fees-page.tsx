@@ -2,7 +2,7 @@ import { ShowMore } from '../../ui/show-more';
 import { afterPage, usePages } from '../../app/pages';
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { useSearchParams } from 'react-router';
-import { formatMoney } from '@steady/core/money';
+import { type Money, formatMoney, minus, moneyInWords, sumOf } from '@steady/core/money';
 import type { WipRow } from '@steady/contract/fees';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -32,15 +32,15 @@ export function FeesPage() {
   const { data, error } = useData(feesRoutes.wip);
   if (error) return <Trouble error={error} />;
   if (!data) return null;
-  const sum = (pick: (row: WipRow) => number, rows = data) => rows.reduce((all, row) => all + pick(row), 0);
-  const old = data.filter((row) => row.days > 90 && row.balance > 0);
+  const sum = (pick: (row: WipRow) => Money, rows = data) => sumOf(firm.currency, rows.map(pick));
+  const old = data.filter((row) => row.days > 90 && row.balance.amount > 0);
   const age = (row: WipRow) => AGES.find((one) => row.days >= one.from)!.words;
   return (
     <Page
       title="Fees"
       sum={
         <>
-          WIP of {firm.currency} <b>{formatMoney(sum((row) => row.balance))}</b> stands on {data.length} jobs;{' '}
+          WIP of <b>{moneyInWords(sum((row) => row.balance))}</b> stands on {data.length} jobs;{' '}
           <span className={old.length ? 'late' : ''}>{formatMoney(sum((row) => row.balance, old))} of it is older than 90 days</span>.
         </>
       }
@@ -58,12 +58,19 @@ export function FeesPage() {
           { key: 'days', head: 'Oldest, days', figure: true, cell: (row) => row.days, sort: (row) => row.days, wide: true },
           { key: 'fee', head: 'Agreed fee', figure: true, cell: (row) => formatMoney(row.fee), sort: (row) => row.fee, wide: true },
           { key: 'recorded', head: 'Recorded', figure: true, cell: (row) => formatMoney(row.recorded), sort: (row) => row.recorded, wide: true },
-          { key: 'billed', head: 'Billed', figure: true, cell: (row) => (row.billed ? formatMoney(row.billed) : ''), sort: (row) => row.billed, wide: true },
+          {
+            key: 'billed',
+            head: 'Billed',
+            figure: true,
+            cell: (row) => (row.billed.amount === 0 ? '' : formatMoney(row.billed)),
+            sort: (row) => row.billed,
+            wide: true,
+          },
           {
             key: 'wip',
             head: `WIP, ${firm.currency}`,
             figure: true,
-            cell: (row) => <span className={row.balance < 0 ? 'text-soft' : ''}>{formatMoney(row.balance)}</span>,
+            cell: (row) => <span className={row.balance.amount < 0 ? 'text-soft' : ''}>{formatMoney(row.balance)}</span>,
             sort: (row) => row.balance,
           },
         ]}
@@ -83,6 +90,7 @@ const STATUSES = ['all', 'draft', 'issued', 'paid', 'cancelled'] as const;
 
 /** All bills, the newest first. */
 export function BillsPage() {
+  const { firm } = useSession();
   const [search, setSearch] = useSearchParams();
   const status = search.get('status') ?? 'all';
   const found = usePages(feesRoutes.invoices, { status: status !== 'all' && status }, afterPage);
@@ -92,7 +100,15 @@ export function BillsPage() {
   return (
     <Page
       title="Bills"
-      sum={data && `${unpaid.length} unpaid, ${formatMoney(unpaid.reduce((sum, row) => sum + row.gross - row.paid, 0))} with VAT.`}
+      sum={
+        data &&
+        `${unpaid.length} unpaid, ${moneyInWords(
+          sumOf(
+            firm.currency,
+            unpaid.map((row) => minus(row.gross, row.paid)),
+          ),
+        )} with VAT.`
+      }
       tools={
         <>
           {VIEWS}

@@ -11,7 +11,7 @@ export function useBillsInPortal(me: PortalMe | undefined): PortalParts | undefi
   const { data: invoices } = useData(feesPortalRoutes.list, me ? {} : null);
   if (!me || !invoices) return undefined;
   return {
-    open: invoices.filter((invoice) => invoice.status === 'issued').map((invoice) => ({ key: invoice.id, shown: <Invoice invoice={invoice} me={me} /> })),
+    open: invoices.filter((invoice) => invoice.status === 'issued').map((invoice) => ({ key: invoice.id, shown: <Invoice invoice={invoice} /> })),
     done: invoices.filter((invoice) => invoice.status !== 'issued').map((invoice) => ({ key: invoice.id, shown: <OtherInvoice invoice={invoice} /> })),
   };
 }

@@ -2,7 +2,7 @@ import * as feesRoutes from '@steady/contract/fees.routes';
 import * as timeRoutes from '@steady/contract/time.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { formatHours, formatMoney } from '@steady/core/money';
+import { formatHours, formatMoney, sumOf } from '@steady/core/money';
 import type { JobView } from '@steady/contract/jobs';
 import type { TimeEntryView } from '@steady/contract/time';
 import { useData } from '../../app/api';
@@ -20,7 +20,6 @@ export function JobMoneySection({ job }: { job: JobView }) {
   const { data: entries } = useData(timeRoutes.ofJob, { id: job.id });
   const seesFees = session.may('see fees');
   const { data: settlement } = useData(feesRoutes.settlement, seesFees ? { id: job.id } : null);
-  const sum = (pick: (entry: TimeEntryView) => number) => (entries ?? []).reduce((all, entry) => all + pick(entry), 0);
   return (
     <>
       <div className="mb-3 flex flex-wrap gap-3">
@@ -50,12 +49,12 @@ export function JobMoneySection({ job }: { job: JobView }) {
             { key: 'minutes', head: 'Time', figure: true, cell: (row) => formatHours(row.minutes), sort: (row) => row.minutes },
             ...(seesFees
               ? [
-                  { key: 'rate', head: 'Rate an hour', figure: true, cell: (row: TimeEntryView) => formatMoney(row.rate ?? 0), wide: true },
+                  { key: 'rate', head: 'Rate an hour', figure: true, cell: (row: TimeEntryView) => row.rate && formatMoney(row.rate), wide: true },
                   {
                     key: 'value',
                     head: `Value, ${session.firm.currency}`,
                     figure: true,
-                    cell: (row: TimeEntryView) => formatMoney(row.value ?? 0),
+                    cell: (row: TimeEntryView) => row.value && formatMoney(row.value),
                     sort: (row: TimeEntryView) => row.value,
                   },
                 ]
@@ -63,8 +62,13 @@ export function JobMoneySection({ job }: { job: JobView }) {
           ]}
           total={{
             on: `${entries.length} ${entries.length === 1 ? 'entry' : 'entries'}`,
-            minutes: formatHours(sum((entry) => entry.minutes)),
-            value: formatMoney(sum((entry) => entry.value ?? 0)),
+            minutes: formatHours(entries.reduce((all, entry) => all + entry.minutes, 0)),
+            value: formatMoney(
+              sumOf(
+                session.firm.currency,
+                entries.flatMap((entry) => entry.value ?? []),
+              ),
+            ),
           }}
           empty="No time yet. Start the timer on a task, or add time by hand."
         />

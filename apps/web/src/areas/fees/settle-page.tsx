@@ -1,7 +1,7 @@
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { formatHours, formatMoney } from '@steady/core/money';
+import { type Money, formatHours, formatMoney, size, sumOf } from '@steady/core/money';
 import type { SettlementPreview } from '@steady/contract/fees';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -11,11 +11,10 @@ import { Confirm } from '../../ui/leaf';
 import { Page, Trouble } from '../../ui/page';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { Worked } from '../../ui/workings';
-import { Effects } from './effects';
+import { Effects, toneOf } from './effects';
 import { WipLedger } from './wip-ledger';
 
-const tone = (amount: number) => (amount < 0 ? 'text-rust' : amount > 0 ? 'good' : '');
-const words = (amount: number) => (amount === 0 ? 'writes nothing up or down' : `writes ${amount > 0 ? 'up' : 'down'} ${formatMoney(Math.abs(amount))}`);
+const words = (sum: Money) => (sum.amount === 0 ? 'writes nothing up or down' : `writes ${sum.amount > 0 ? 'up' : 'down'} ${formatMoney(size(sum))}`);
 
 export function SettlePage() {
   const { id = '' } = useParams();
@@ -69,10 +68,10 @@ export function SettlePage() {
                 { key: 'value', head: 'Value', figure: true, cell: (row) => formatMoney(row.value), sort: (row) => row.value },
                 {
                   key: 'up',
-                  head: adjustment < 0 ? 'Write-down' : 'Write-up',
+                  head: adjustment.amount < 0 ? 'Write-down' : 'Write-up',
                   figure: true,
                   cell: (row) => (
-                    <Worked by={row.workings} className={tone(row.adjustment)}>
+                    <Worked by={row.workings} className={toneOf(row.adjustment)}>
                       {formatMoney(row.adjustment)}
                     </Worked>
                   ),
@@ -85,15 +84,20 @@ export function SettlePage() {
                 who: `${preview.people.length} ${preview.people.length === 1 ? 'person' : 'people'}`,
                 time: formatHours(lines.reduce((sum, line) => sum + line.minutes, 0)),
                 value: formatMoney(preview.recorded),
-                up: <span className={tone(adjustment)}>{formatMoney(adjustment)}</span>,
-                at: formatMoney(lines.reduce((sum, line) => sum + line.settledAt, 0)),
+                up: <span className={toneOf(adjustment)}>{formatMoney(adjustment)}</span>,
+                at: formatMoney(
+                  sumOf(
+                    session.firm.currency,
+                    lines.map((line) => line.settledAt),
+                  ),
+                ),
               }}
             />
           )}
           <h2 className="mt-5 mb-2">What stands in the ledger of this job</h2>
           <WipLedger
             postings={preview.ledger}
-            next={preview.cannot ? undefined : { what: `Settlement, write-${adjustment < 0 ? 'down' : 'up'} by value`, amount: adjustment }}
+            next={preview.cannot ? undefined : { what: `Settlement, write-${adjustment.amount < 0 ? 'down' : 'up'} by value`, amount: adjustment }}
           />
         </div>
         <aside className="text-table">

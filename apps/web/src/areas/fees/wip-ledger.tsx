@@ -1,12 +1,12 @@
-import { formatMoney } from '@steady/core/money';
+import { type Money, formatMoney, noMoney, plus } from '@steady/core/money';
 import type { LedgerPosting } from '@steady/contract/fees';
 import { useSession } from '../../app/session';
 import { momentInWords } from '../../ui/words';
 
 /** The postings of a job in order, with what WIP is after each; last, what is about to be posted. */
-export function WipLedger({ postings, next }: { postings: LedgerPosting[]; next?: { what: string; amount: number } }) {
+export function WipLedger({ postings, next }: { postings: LedgerPosting[]; next?: { what: string; amount: Money } }) {
   const { day, name, firm } = useSession();
-  const balance = postings.at(-1)?.after ?? 0;
+  const balance = postings.at(-1)?.after ?? noMoney(firm.currency);
   return (
     <div className="sheet">
       <table className="ledger" aria-label="WIP ledger">
@@ -41,7 +41,7 @@ export function WipLedger({ postings, next }: { postings: LedgerPosting[]; next?
               <td>{next.what}</td>
               <td className="max-sm:hidden">{name}</td>
               <td className="n">{formatMoney(next.amount)}</td>
-              <td className="n">{formatMoney(balance + next.amount)}</td>
+              <td className="n">{formatMoney(plus(balance, next.amount))}</td>
             </tr>
           )}
           {postings.length === 0 && !next && (

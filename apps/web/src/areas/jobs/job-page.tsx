@@ -5,7 +5,7 @@ import * as timerRoutes from '@steady/contract/timer.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
-import { formatHours, formatMoney, formatSigned } from '@steady/core/money';
+import { type Money, formatHours, formatMoney, formatSigned, size } from '@steady/core/money';
 import { plainDate } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { ProblemError, send, useData } from '../../app/api';
@@ -301,7 +301,7 @@ export function JobPage() {
             </dl>
           </Note>
           {money && (
-            <Note title="Money">
+            <Note title={`Money, ${money.agreedFee.currency}`}>
               <dl className="facts sums">
                 <dt>Agreed fee</dt>
                 <dd>{formatMoney(money.agreedFee)}</dd>
@@ -312,14 +312,14 @@ export function JobPage() {
                 <dt>Billed</dt>
                 <dd>{formatMoney(money.billed)}</dd>
                 <dt className="tt">If finished now</dt>
-                <dd className={`tt ${money.ifFinishedNow < 0 ? 'late' : 'good'}`}>
+                <dd className={`tt ${money.ifFinishedNow.amount < 0 ? 'late' : 'good'}`}>
                   <Worked by={money.workings}>{upOrDown(money.ifFinishedNow)}</Worked>
                 </dd>
               </dl>
               {job.status !== 'finished' && (
                 <p className="mt-1.5 text-fine text-soft">
                   Estimate left: {formatHours(money.minutesLeft)}. At the end:{' '}
-                  <span className={money.atTheEnd < 0 ? 'late' : 'good'}>{upOrDown(money.atTheEnd)}</span>.
+                  <span className={money.atTheEnd.amount < 0 ? 'late' : 'good'}>{upOrDown(money.atTheEnd)}</span>.
                 </p>
               )}
               {job.wip !== null && <p className="mt-1 text-fine text-soft">WIP {formatSigned(job.wip)}</p>}
@@ -363,4 +363,4 @@ export function JobPage() {
 /** The authority of dates that the firm sets itself. */
 const OUR_OWN = 'Our own date';
 
-const upOrDown = (cents: number) => (cents === 0 ? '0.00' : `${formatMoney(Math.abs(cents))} ${cents > 0 ? 'up' : 'down'}`);
+const upOrDown = (sum: Money) => (sum.amount === 0 ? formatMoney(sum) : `${formatMoney(size(sum))} ${sum.amount > 0 ? 'up' : 'down'}`);

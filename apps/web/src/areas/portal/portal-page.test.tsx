@@ -8,7 +8,7 @@ import type { Area, PortalParts } from '../../app/area';
 import { Areas } from '../../app/brought';
 import { PortalPage } from './portal-page';
 
-const ME: PortalMe = { firm: 'Marram & Tern', currency: 'EUR', name: 'Áine', today: '2026-03-11', looking: false, readOnly: false };
+const ME: PortalMe = { firm: 'Marram & Tern', name: 'Áine', today: '2026-03-11', looking: false, readOnly: false };
 beforeEach(() => vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(ME)))));
 afterEach(() => vi.unstubAllGlobals());
 

@@ -2,6 +2,7 @@ import type { UseFormReturn } from 'react-hook-form';
 import { feeRuleInWords } from '@steady/core/fees';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { KeepService } from '@steady/contract/services';
+import { isMoney, noMoney } from '@steady/core/money';
 import { MoneyField, SelectField, TextField } from '../../ui/fields';
 import { asNumber } from '../../ui/form';
 
@@ -14,12 +15,18 @@ export function FeeRuleFields({ form, details, currency }: { form: UseFormReturn
   const add = () =>
     setValue('feeRule.drivers', [
       ...drivers,
-      { fact: `detail:${details[0]?.id ?? ''}`, name: details[0]?.name.toLowerCase() ?? '', included: 0, bands: [{ upTo: null, each: 0 }] },
+      { fact: `detail:${details[0]?.id ?? ''}`, name: details[0]?.name.toLowerCase() ?? '', included: 0, bands: [{ upTo: null, each: noMoney(currency) }] },
     ]);
   return (
     <div className="mb-3 border border-rule bg-paper px-4 py-3">
       <p className="mb-2 text-table text-soft">
-        {feeRuleInWords({ ...rule, base: rule.base || 0, minimum: rule.minimum ?? null, discount: rule.discount || 0, drivers })}
+        {feeRuleInWords({
+          ...rule,
+          base: isMoney(rule.base) ? rule.base : noMoney(currency),
+          minimum: isMoney(rule.minimum) ? rule.minimum : null,
+          discount: rule.discount || 0,
+          drivers,
+        })}
       </p>
       <MoneyField label={`Base, ${currency}`} control={control} name="feeRule.base" error={errors?.base?.message} />
       {drivers.map((driver, index) => (
@@ -78,7 +85,7 @@ export function FeeRuleFields({ form, details, currency }: { form: UseFormReturn
             <button
               type="button"
               className="lnk"
-              onClick={() => setValue(`feeRule.drivers.${index}.bands`, [{ upTo: 10, each: driver.bands[0]?.each ?? 0 }, ...driver.bands])}
+              onClick={() => setValue(`feeRule.drivers.${index}.bands`, [{ upTo: 10, each: driver.bands[0]?.each ?? noMoney(currency) }, ...driver.bands])}
             >
               Another band
             </button>

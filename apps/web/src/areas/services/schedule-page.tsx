@@ -83,7 +83,7 @@ export function SchedulePage() {
                       <td>{line.name}</td>
                       <td>{rhythmInWords(line.rhythm)}</td>
                       <td>{plainDate(civil(line.startsOn))}</td>
-                      {seesFees && <td className="n">{line.charged ? formatMoney(line.fee ?? 0) : 'not charged'}</td>}
+                      {seesFees && <td className="n">{line.charged ? line.fee && formatMoney(line.fee) : 'not charged'}</td>}
                       <td className="max-sm:hidden">{line.charged ? (line.billing === null ? 'each time it is done' : rhythmInWords(line.billing)) : ''}</td>
                     </tr>
                   ))}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { rhythmInWords } from '@steady/core/calendar';
-import { formatMoney } from '@steady/core/money';
+import { formatMoney, moneyInWords, sumOf } from '@steady/core/money';
 import type { ServiceLineView } from '@steady/contract/lines';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
@@ -21,7 +21,10 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
   const mayChange = session.may('change clients');
   useKeys(mayChange ? [{ press: 'n s', does: 'new service for this client', act: () => setOpen({ leaf: 'give' }) }] : []);
   const seesFees = session.may('see fees');
-  const perYear = lines.reduce((sum, line) => sum + (line.perYear ?? 0), 0);
+  const perYear = sumOf(
+    session.firm.currency,
+    lines.flatMap((line) => line.perYear ?? []),
+  );
   const resting = (line: ServiceLineView) => line.pauses.find((one) => one.until === null || one.until >= session.today);
   const columns: Column<ServiceLineView>[] = [
     {
@@ -74,9 +77,9 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
             key: 'fee',
             head: `Fee, ${session.firm.currency}`,
             figure: true,
-            cell: (row) => (row.charged ? formatMoney(row.fee ?? 0) : <span className="text-soft">not charged</span>),
+            cell: (row) => (row.charged ? row.fee && formatMoney(row.fee) : <span className="text-soft">not charged</span>),
           },
-          { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear ? formatMoney(row.perYear) : ''), wide: true },
+          { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear?.amount ? formatMoney(row.perYear) : ''), wide: true },
         ] satisfies Column<ServiceLineView>[])
       : []),
     ...(mayChange
@@ -116,7 +119,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
         {lines.length > 0 && (
           <span>
             {lines.length === 1 ? '1 line' : `${lines.length} lines`}
-            {seesFees && `, ${session.firm.currency} ${formatMoney(perYear)} a year`}
+            {seesFees && `, ${moneyInWords(perYear)} a year`}
           </span>
         )}
         {lines.length > 0 && (

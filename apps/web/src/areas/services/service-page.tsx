@@ -9,6 +9,7 @@ import { LINE_ANCHORS } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
 import type { ProcedureRow } from '@steady/contract/procedures';
 import { KeepService, type ServiceView } from '@steady/contract/services';
+import { type Currency, noMoney } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { ChoiceField, LongTextField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
@@ -36,8 +37,8 @@ export function ServicePage() {
 }
 
 /** What of a service can be kept, as the form begins with it. */
-function keptOf({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...kept }: ServiceView): KeepService {
-  return { ...kept, defaultFee: kept.defaultFee ?? 0 };
+function keptOf({ id: _id, rules: _rules, procedureName: _name, phases: _phases, lines: _lines, ...kept }: ServiceView, currency: Currency): KeepService {
+  return { ...kept, defaultFee: kept.defaultFee ?? noMoney(currency) };
 }
 
 const NEW_SERVICE: DefaultValues<KeepService> = {
@@ -45,7 +46,6 @@ const NEW_SERVICE: DefaultValues<KeepService> = {
   printed: true,
   charged: true,
   scope: '',
-  defaultFee: 0,
   feeRule: null,
   defaultRhythm: 'yearly',
   ruleIds: [],
@@ -80,7 +80,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
   const foreseen = useForeseen(effectsRoutes.service, { id: service?.id ?? '' });
   const { form, onSubmit, busy, problem } = useLeafForm<KeepService>({
     input: KeepService,
-    start: service ? keptOf(service) : NEW_SERVICE,
+    start: service ? keptOf(service, session.firm.currency) : { ...NEW_SERVICE, defaultFee: noMoney(session.firm.currency) },
     submit: async (values) => {
       if (!service) {
         await send(servicesRoutes.add, {}, values);
@@ -197,7 +197,9 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
                     type="radio"
                     name="fee-by"
                     checked={Boolean(feeRule)}
-                    onChange={() => setValue('feeRule', { base: form.getValues('defaultFee') ?? 0, drivers: [], minimum: null, discount: 0 })}
+                    onChange={() =>
+                      setValue('feeRule', { base: form.getValues('defaultFee') ?? noMoney(session.firm.currency), drivers: [], minimum: null, discount: 0 })
+                    }
                   />
                   by a rule over facts of the client
                 </label>

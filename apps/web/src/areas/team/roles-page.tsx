@@ -1,4 +1,4 @@
-import { formatMoney, parseMoney } from '@steady/core/money';
+import { type Money, formatMoney, minorUnitsOf, money, parseMoney } from '@steady/core/money';
 import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { RIGHTS, RIGHT_WORDS, ROLES, type Right, type Role, whyNotRights } from '@steady/core/access';
@@ -6,6 +6,7 @@ import type { RoleView } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { useAct } from '../../app/use-act';
 import { Page, Trouble } from '../../ui/page';
+import { useSession } from '../../app/session';
 import { FirmViews } from './firm-views';
 
 /** What each role may do: rights down the side, roles across. */
@@ -15,6 +16,7 @@ export function RolesPage() {
   /** Limits as they are typed. */
   const [limits, setLimits] = useState<Partial<Record<Role, string>>>({});
   const { act, busy } = useAct();
+  const { firm } = useSession();
   if (error) return <Trouble error={error} />;
   if (!roles) return null;
   const rightsOf = (role: RoleView) => changed[role.role] ?? role.rights;
@@ -27,13 +29,15 @@ export function RolesPage() {
   };
   const names = ROLES.filter((role) => changed[role] !== undefined || limits[role] !== undefined);
   const viewOf = (role: Role) => roles.find((one) => one.role === role)!;
-  const limitOf = (role: Role): number | null | undefined => {
+  const limitOf = (role: Role): Money | null | undefined => {
     const typed = limits[role];
     if (typed === undefined) return viewOf(role).approveUpTo;
-    return typed.trim() === '' ? null : (parseMoney(typed) ?? undefined);
+    return typed.trim() === '' ? null : (parseMoney(typed, firm.currency) ?? undefined);
   };
   const why = (role: Role) =>
-    limitOf(role) === undefined ? 'Give the amount as 5,000.00, or leave it empty.' : whyNotRights(role, changed[role] ?? viewOf(role).rights);
+    limitOf(role) === undefined
+      ? `Give the amount as ${formatMoney(money(5_000 * minorUnitsOf(firm.currency), firm.currency))}, or leave it empty.`
+      : whyNotRights(role, changed[role] ?? viewOf(role).rights);
   const faults = names.map((role) => ({ role, why: why(role) })).filter((fault) => fault.why !== null);
   const people = roles.filter((role) => names.includes(role.role)).reduce((sum, role) => sum + role.people, 0);
   const save = () =>

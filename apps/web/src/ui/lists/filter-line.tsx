@@ -3,7 +3,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { type Field, type Filter, type Test, filterInWords, testsOf, wantsValue, whyNotFilter } from '@steady/core/lists';
-import { parseHours, parseMoney } from '@steady/core/money';
+import { formatMoney, noMoney, parseHours, parseMoney } from '@steady/core/money';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 
@@ -87,7 +87,7 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
           ? Number.NaN
           : Number(text)
         : field.kind === 'money'
-          ? (parseMoney(text) ?? Number.NaN)
+          ? (parseMoney(text, field.currency!)?.amount ?? Number.NaN)
           : field.kind === 'hours'
             ? (parseHours(text) ?? Number.NaN)
             : field.kind === 'yes or no'
@@ -150,7 +150,15 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
             className="field"
             type={field.kind === 'date' && test !== 'in' ? 'date' : 'text'}
             placeholder={
-              test === 'in' ? '2026-03' : field.kind === 'day of the year' ? '12-31' : field.kind === 'money' ? '0.00' : field.kind === 'hours' ? '1:30' : ''
+              test === 'in'
+                ? '2026-03'
+                : field.kind === 'day of the year'
+                  ? '12-31'
+                  : field.currency
+                    ? formatMoney(noMoney(field.currency))
+                    : field.kind === 'hours'
+                      ? '1:30'
+                      : ''
             }
             value={text}
             onChange={(event) => setText(event.target.value)}

@@ -1,16 +1,14 @@
 import { addressOf } from '../../app/api';
 import type { ReactNode } from 'react';
 import type { Field } from '@steady/core/lists';
-import { formatHours, formatMoney } from '@steady/core/money';
 import { counted } from '@steady/core/words';
-import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { type Column, LedgerTable } from '../ledger-table';
 import { LandOn, NameFilter } from '../page';
 import { ColumnChooser } from './column-chooser';
 import { FilterLine } from './filter-line';
 import type { ListState } from './list-state';
-import { AddUpBy, TotalsTable } from './totals';
+import { AddUpBy, TotalsTable, figureInWords, headOf } from './totals';
 import type { ListedRow, Listing } from './use-listing';
 import { ValueCell } from './value-cell';
 
@@ -65,14 +63,13 @@ interface BodyProps<Row extends ListedRow> {
 
 /** A list itself: rows with the columns chosen, further pages as one goes, rows chosen together; or what it adds up to. */
 export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, phone, to, group, nameOf, onChange, also, empty }: BodyProps<Row>) {
-  const session = useSession();
   const { act, busy } = useAct();
   if (state.by !== null) return of.fields.length > 0 && <TotalsTable of={of} state={state} noun={noun} />;
   if (!of.ready) return null;
   const shown = state.columns.flatMap((key) => of.fields.filter((field) => field.key === key && !first.some((column) => column.key === key)));
   const column = (field: Field): Column<Row> => ({
     key: field.key,
-    head: field.kind === 'money' ? `${field.name}, ${session.firm.currency}` : field.name,
+    head: headOf(field),
     cell: cell[field.key] ?? ((row) => <ValueCell field={field} value={row.values[field.key] ?? null} />),
     sort: () => null,
     figure: ['money', 'number', 'hours'].includes(field.kind) || field.key === 'number',
@@ -80,7 +77,7 @@ export function ListBody<Row extends ListedRow>({ of, state, label, noun, first,
   });
   const figures = shown.filter((field) => field.kind === 'money' || field.kind === 'hours');
   const sum = (field: Field) => of.rows.reduce((total, row) => total + Number(row.values[field.key] ?? 0), 0);
-  const sums = Object.fromEntries(figures.map((field) => [field.key, field.kind === 'money' ? formatMoney(sum(field)) : formatHours(sum(field))]));
+  const sums = Object.fromEntries(figures.map((field) => [field.key, figureInWords(field, sum(field))]));
   const { chosen } = of;
   return (
     <>

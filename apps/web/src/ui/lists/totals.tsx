@@ -1,10 +1,9 @@
 import { useLocation } from 'react-router';
-import { type Field, addsUp, filterOfPart, lowerFirst, partInWords, partsOf } from '@steady/core/lists';
+import { type Field, addsUp, amountIn, filterOfPart, lowerFirst, partInWords, partsOf } from '@steady/core/lists';
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import type { ListPart } from '@steady/contract/lists';
 import { useData } from '../../app/api';
-import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../ledger-table';
 import type { ListState } from './list-state';
 import type { ListedRow, Listing } from './use-listing';
@@ -33,13 +32,15 @@ export function AddUpBy({ fields, state, noun }: { fields: Field[]; state: ListS
   );
 }
 
+/** The head of a field's column, with the currency of amounts. */
+export const headOf = (field: Field) => (field.currency ? `${field.name}, ${field.currency}` : field.name);
+
 /** A figure as its kind is written, with the sign and unit where its heading does not say it. */
-const figureInWords = (field: Field, value: number) =>
-  field.kind === 'money' ? formatMoney(value) : field.kind === 'hours' ? formatHours(value) : String(value);
+export const figureInWords = (field: Field, value: number) =>
+  field.kind === 'money' ? formatMoney(amountIn(field, value)) : field.kind === 'hours' ? formatHours(value) : String(value);
 
 /** What a list adds up to by one of its fields: a row for each value, its share as a bar, the figures among the columns, and the way to the rows behind it. */
 export function TotalsTable<Row extends ListedRow>({ of, state, noun }: { of: Listing<Row>; state: ListState; noun: string }) {
-  const session = useSession();
   const { pathname } = useLocation();
   const { data, error } = useData(of.routes.sums, { ...of.query, by: state.by! });
   const by = of.fields.find((field) => field.key === state.by);
@@ -69,7 +70,7 @@ export function TotalsTable<Row extends ListedRow>({ of, state, noun }: { of: Li
     },
     ...figures.map((field): Column<ListPart> => ({
       key: field.key,
-      head: field.kind === 'money' ? `${field.name}, ${session.firm.currency}` : field.name,
+      head: headOf(field),
       figure: true,
       cell: (row) => figureInWords(field, row.sums[field.key] ?? 0),
       sort: (row) => row.sums[field.key] ?? 0,

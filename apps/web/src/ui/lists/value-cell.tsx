@@ -1,4 +1,4 @@
-import type { Field } from '@steady/core/lists';
+import { type Field, amountIn } from '@steady/core/lists';
 import { formatHours, formatMoney } from '@steady/core/money';
 import type { ListValue } from '@steady/contract/lists';
 import { useSession } from '../../app/session';
@@ -21,7 +21,7 @@ export function ValueCell({ field, value }: { field: Field; value: ListValue }) 
         </>
       );
     case 'money':
-      return value === 0 ? null : <>{formatMoney(value as number)}</>;
+      return value === 0 ? null : <>{formatMoney(amountIn(field, value as number))}</>;
     case 'hours':
       return value === 0 ? null : <span className="whitespace-nowrap">{formatHours(value as number)}</span>;
     case 'number':

@@ -1,13 +1,17 @@
-import type { Fact } from '../../conditions';
+import type { DetailValue } from '../../details';
+import { isMoney, moneyInWords } from '../../money';
 import type { ActionKind } from './kind';
 import { isText } from './shape';
 
-const inWords = (value: Fact): string => (value === true ? 'yes' : value === false ? 'no' : String(value ?? 'nothing'));
+const inWords = (value: DetailValue | null): string =>
+  isMoney(value) ? moneyInWords(value) : value === true ? 'yes' : value === false ? 'no' : String(value ?? 'nothing');
 
 export const detail: ActionKind<'detail'> = {
   words: 'set an extra detail of the client',
   wrong: ({ detailId, value }) =>
-    isText(detailId, 60) && (value === null || ['string', 'number', 'boolean'].includes(typeof value)) ? null : 'choose the detail and its value',
+    isText(detailId, 60) && (value === null || isMoney(value) || ['string', 'number', 'boolean'].includes(typeof value))
+      ? null
+      : 'choose the detail and its value',
   sentence: ({ detailId, value }, names) => `Sets "${names.detail(detailId)}" of the client to ${inWords(value)}`,
   leavesTheHouse: false,
   onPaper: () => ({}),

@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { ActionOf } from '@steady/core/procedures';
+import { times } from '@steady/core/money';
 import type { Work } from '../../../platform/work';
 import { FeesService } from '../../fees';
-import type { Job } from '../../jobs';
+import { type Job, agreedFee } from '../../jobs';
 import { type CarriedOut, type Step, brought, nothing } from './step';
 
 /** Drafts a bill of a share of the agreed fee. */
@@ -11,8 +12,8 @@ export class BillStep implements Step<'bill', { invoiceId: string }> {
   constructor(private readonly fees: FeesService) {}
 
   async carryOut(work: Work, { share }: ActionOf<'bill'>, job: Job): Promise<CarriedOut<{ invoiceId: string }>> {
-    const amount = Math.round((job.fee * share) / 100);
-    if (amount <= 0) return nothing('nothing, as no fee is agreed');
+    const amount = times(agreedFee(job), share / 100);
+    if (amount.amount <= 0) return nothing('nothing, as no fee is agreed');
     return brought({ invoiceId: await this.fees.draft(work, job.id, { amount, wording: job.name }) });
   }
 

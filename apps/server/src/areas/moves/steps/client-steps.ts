@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { Fact } from '@steady/core/conditions';
-import { whyNotDetail } from '@steady/core/details';
+import { type DetailValue, whyNotDetail } from '@steady/core/details';
+import { sameValue } from '@steady/core/facts';
 import type { ActionOf, WayOfWork } from '@steady/core/procedures';
 import { Problem } from '../../../platform/http/problem';
 import type { Work } from '../../../platform/work';
@@ -45,21 +45,21 @@ export class WayStep implements Step<'way', FromTo<WayOfWork>> {
 
 /** Sets a detail of the firm's own at the client. */
 @Injectable()
-export class DetailStep implements Step<'detail', FromTo<Fact>> {
+export class DetailStep implements Step<'detail', FromTo<DetailValue | null>> {
   constructor(
     private readonly clients: ClientsService,
     private readonly queries: ClientQueries,
   ) {}
 
-  async carryOut(work: Work, { detailId, value }: ActionOf<'detail'>, job: Job): Promise<CarriedOut<FromTo<Fact>>> {
+  async carryOut(work: Work, { detailId, value }: ActionOf<'detail'>, job: Job): Promise<CarriedOut<FromTo<DetailValue | null>>> {
     const marked = await this.clients.mark(work, job.clientId, { detailId, value });
     return marked ? brought({ before: marked.before, after: value }) : nothing();
   }
 
-  async takeBack(work: Work, job: Job, { before, after }: FromTo<Fact>, { detailId }: ActionOf<'detail'>): Promise<void> {
+  async takeBack(work: Work, job: Job, { before, after }: FromTo<DetailValue | null>, { detailId }: ActionOf<'detail'>): Promise<void> {
     const client = await this.clients.get(work, job.clientId);
     // Whoever set it to something else since meant it.
-    if ((client.details[detailId] ?? null) === after) await this.clients.mark(work, job.clientId, { detailId, value: before });
+    if (sameValue(client.details[detailId] ?? null, after)) await this.clients.mark(work, job.clientId, { detailId, value: before });
   }
 
   async missing(work: Work, { detailId, value }: ActionOf<'detail'>): Promise<Missing | null> {
