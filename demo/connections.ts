@@ -2,7 +2,7 @@ import { type CivilDate, civil } from '@steady/core/calendar';
 import type { Work } from '@steady/server/platform/work/index';
 import type { DemoFirm, DemoServices } from './services';
 
-/** Who acts for several clients, who belongs together, who wants news; and a record that stands there twice. */
+/** Who acts for several clients, who belongs together, who wants news; and a record that is listed twice. */
 export async function connect(app: DemoServices, firm: DemoFirm, firstDay: CivilDate): Promise<void> {
   const ids = new Map([...firm.clients].map(([id, demo]) => [demo.name, id]));
   const client = (name: string) => ids.get(name)!;

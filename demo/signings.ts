@@ -40,7 +40,7 @@ export class Signings {
     });
   }
 
-  /** Everybody signs who was asked: in the portal, or on paper where nobody could be written to. Now and then somebody refuses. */
+  /** Everybody signs who was asked: in the portal, or on paper where there was nobody to write to. Now and then somebody refuses. */
   async sign(work: Work, job: { id: string }): Promise<void> {
     const waiting = () =>
       rows<{ id: string; contactId: string; name: string; reached: boolean }>(

@@ -25,14 +25,14 @@ test('whoever does the work opens on their own tasks, and does them there', asyn
   await expectAccessible(page);
 
   await test.step('a day outside the job is refused with its reason, and nothing is lost', async () => {
-    const due = row.getByTitle('Put it on another day');
+    const due = row.getByTitle('Change the due date');
     const before = (await due.textContent())!;
     await due.click();
     await row.getByLabel(`${task}: due on`).fill('2026-12-30');
     await page.keyboard.press('Enter');
     await said(page, /^The job runs from .*; a task's dates lie inside/);
     await page.reload();
-    await expect(mine.getByRole('row').first().getByTitle('Put it on another day')).toHaveText(before);
+    await expect(mine.getByRole('row').first().getByTitle('Change the due date')).toHaveText(before);
   });
 
   await test.step('time is taken without leaving', async () => {
@@ -45,8 +45,8 @@ test('whoever does the work opens on their own tasks, and does them there', asyn
 
   await test.step('the whole firm is one press away', async () => {
     await page.getByRole('button', { name: 'The firm' }).click();
-    await expect(page.getByRole('table', { name: 'What needs somebody now' })).toContainText(/waits? for clients/);
-    await expect(page.getByRole('table', { name: 'What needs somebody now' })).toContainText(/up to|longer/);
+    await expect(page.getByRole('table', { name: 'Needs attention now' })).toContainText(/waits? for clients/);
+    await expect(page.getByRole('table', { name: 'Needs attention now' })).toContainText(/up to|longer/);
     await expectAccessible(page);
   });
 });
@@ -61,7 +61,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
     await beginning.getByLabel('Client', { exact: true }).fill('Strand');
     await page.getByRole('option', { name: /Strand Café/ }).click();
     await beginning.getByLabel('Done by the procedure').selectOption({ label: 'Onboarding over four working days' });
-    await expect(beginning.getByRole('region', { name: 'On paper first' })).toContainText('1 client; 4 tasks, 1 h 15.');
+    await expect(beginning.getByRole('region', { name: 'Preview first' })).toContainText('1 client; 4 tasks, 1 h 15.');
     await beginning.getByLabel('Name').fill('A second café');
     await expectAccessible(page);
     await page.keyboard.press('Control+Enter');
@@ -75,7 +75,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
     await expect(adding).toContainText('Say what is to be done.');
     await adding.getByLabel('What is to be done').fill('Read the lease');
     await adding.getByLabel('Who').selectOption({ label: 'Tadhg Moran, accounts and tax' });
-    await adding.getByLabel('A word with it').fill('It ends in June');
+    await adding.getByLabel('Add a note').fill('It ends in June');
     await expectAccessible(page);
     await adding.getByRole('button', { name: 'Add the task' }).click();
     await expect(page.getByRole('table', { name: /^Tasks of First day/ }).getByRole('row', { name: /Read the lease/ })).toContainText('Tadhg');
@@ -98,11 +98,11 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
     await row.getByRole('button', { name: 'Tadhg' }).click();
     await page.getByLabel('Read the lease: who').selectOption({ label: 'Aoife Ryan' });
     await expect(row.getByRole('button', { name: 'Aoife' })).toBeVisible();
-    await row.getByTitle('Put it on another day').click();
+    await row.getByTitle('Change the due date').click();
     await page.getByLabel('Read the lease: due on').fill('2027-01-04');
     await page.keyboard.press('Enter');
     await said(page, /^The job runs from .*; a task's dates lie inside/);
-    await row.getByTitle('Put it on another day').click();
+    await row.getByTitle('Change the due date').click();
     await page.getByLabel('Read the lease: due on').fill('2026-05-12');
     await expectAccessible(page);
     await page.keyboard.press('Enter');
@@ -111,7 +111,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
 
   await test.step('it is taken out again while nobody has worked on it', async () => {
     await page.getByRole('button', { name: 'Read the lease', exact: true }).click();
-    await page.getByRole('button', { name: 'Take it out of the job' }).click();
+    await page.getByRole('button', { name: 'Remove it from the job' }).click();
     await said(page, 'Took out Read the lease.');
     await expect(page.getByRole('row', { name: /Read the lease/ })).toHaveCount(0);
   });
@@ -120,7 +120,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
     await press(page, 'e');
     const changing = leaf(page, /^Job \d+/);
     await changing.getByLabel('Manager').selectOption({ label: 'Niamh Daly' });
-    await changing.getByLabel('A word with it').fill('they open at Easter');
+    await changing.getByLabel('Add a note').fill('they open at Easter');
     await changing.getByLabel('Last day').fill('2026-04-30');
     await changing.getByRole('button', { name: 'Save the job' }).click();
     await expect(page.getByRole('complementary')).toContainText('Thu 30 Apr');
@@ -136,7 +136,7 @@ test('a client is written to: seen before it goes, planned for a day, and taken 
     .getByText('A second café')
     .click();
   await page.getByRole('link', { name: 'Correspondence' }).click();
-  await expect(page.getByText('Nothing was written yet.')).toBeVisible();
+  await expect(page.getByText('No messages yet.')).toBeVisible();
 
   await test.step('what is not known is said at the words, before anything goes', async () => {
     await press(page, 'n', 'm');
@@ -172,8 +172,8 @@ test('a client is written to: seen before it goes, planned for a day, and taken 
   await test.step('it is taken back and does not go', async () => {
     await page.getByRole('button', { name: 'Thank you: we have all papers for A second café' }).click();
     await expect(leaf(page, /^Thank you/)).toContainText('(their own link)');
-    await page.getByRole('button', { name: 'Take it back' }).click();
-    await said(page, 'Taken back: it does not go out.');
+    await page.getByRole('button', { name: 'Cancel sending' }).click();
+    await said(page, 'Cancelled: it is not sent.');
     await expect(page.getByRole('button', { name: 'Thank you: we have all papers for A second café' })).toHaveCount(0);
     await page.getByRole('link', { name: 'Written' }).click();
     await expect(page.getByRole('row', { name: /Thank you: we have all papers/ })).toContainText('withdrawn');
@@ -212,7 +212,7 @@ test('what was done is not done again, and a change of many is taken back with a
     await expect(again.moving.getByRole('checkbox', { name: /Tells the preparer/ })).not.toBeChecked();
     await expectAccessible(page);
     await again.go();
-    await expect(page.getByRole('table', { name: 'What happened by itself' })).toContainText('left out');
+    await expect(page.getByRole('table', { name: 'What happened automatically' })).toContainText('left out');
   });
 
   await test.step('two jobs are moved together and put back as if nothing had been', async () => {
@@ -222,7 +222,7 @@ test('what was done is not done again, and a change of many is taken back with a
     await page.getByRole('button', { name: 'Begin jobs for them' }).click();
     const beginning = leaf(page, 'A job for each of 2 clients');
     await beginning.getByLabel('Done by the procedure').selectOption({ label: 'Onboarding over four working days' });
-    await expect(beginning.getByRole('region', { name: 'On paper first' })).toContainText('2 clients, 1 way through it');
+    await expect(beginning.getByRole('region', { name: 'Preview first' })).toContainText('2 clients, 1 way through it');
     await beginning.getByLabel('Name').fill('Welcome back');
     await beginning.getByRole('button', { name: 'Begin the jobs' }).click();
     await expect(page.getByText('Began 2 jobs.')).toBeVisible();
@@ -230,13 +230,13 @@ test('what was done is not done again, and a change of many is taken back with a
     await page.getByRole('checkbox', { name: /^Choose all/ }).check();
     await page.getByRole('button', { name: 'Change them' }).click();
     const changing = leaf(page, 'Change 2 jobs');
-    await changing.getByLabel('Change', { exact: true }).selectOption({ label: 'the phase they stand in' });
+    await changing.getByLabel('Change', { exact: true }).selectOption({ label: 'their phase' });
     await changing.getByRole('button', { name: 'See what will happen' }).click();
     await expect(changing).toContainText('2 jobs: Tells the preparer: The client was welcomed');
     await changing.getByRole('button', { name: 'Change 2 jobs' }).click();
     await expect(page.getByRole('heading', { name: '2 jobs changed' })).toBeVisible();
-    await page.getByRole('button', { name: 'Take it back' }).click();
-    await expect(page.getByText('2 jobs put back.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('2 jobs restored.')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('row', { name: /Welcome back/ }).first()).toContainText('First day: welcome');
   });

@@ -30,7 +30,7 @@ test('a contractor sees what was granted, and nothing else', async ({ browser })
     await eimear.keyboard.press('g');
     const leaf = eimear.getByRole('dialog', { name: 'Grant clients' });
     await leaf.getByRole('button', { name: 'Grant' }).click();
-    await expect(leaf.getByText('Say which clients are meant.')).toBeVisible();
+    await expect(leaf.getByText('Choose the clients.')).toBeVisible();
     await leaf.getByLabel('Word').fill('inishvane');
     await expectAccessible(eimear);
     await leaf.getByRole('button', { name: 'Grant 1 client to Fiachra' }).click();
@@ -70,7 +70,7 @@ test('a contractor sees what was granted, and nothing else', async ({ browser })
 test('a person of two firms changes over, and nothing crosses', async ({ browser }) => {
   const fiachra = await as(browser, /Fiachra Dunne/);
   await fiachra.goto('/you');
-  await fiachra.getByRole('button', { name: 'Change over to Kittiwake Bookkeeping' }).click();
+  await fiachra.getByRole('button', { name: 'Switch to Kittiwake Bookkeeping' }).click();
   await expect(fiachra.getByRole('link', { name: 'Kittiwake' })).toBeVisible();
   await fiachra.goto('/clients');
   await expect(fiachra.getByText('Guillemot Glassworks')).toBeVisible();
@@ -119,7 +119,7 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     const note = orla.getByRole('region', { name: 'Phone notes for you' });
     await expect(note.getByText(/bookkeeper rang about the fuel invoices/)).toBeVisible();
     await expectAccessible(orla);
-    await note.getByRole('button', { name: 'Taken' }).click();
+    await note.getByRole('button', { name: 'Handled' }).click();
     await expect(note).toHaveCount(0);
   });
 
@@ -127,10 +127,10 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await orla.getByRole('link', { name: 'Clients', exact: true }).click();
     await orla.getByRole('button', { name: 'Filter' }).click();
     await orla.getByLabel('Field').selectOption('Labels');
-    await orla.getByRole('button', { name: 'Narrow the list' }).click();
+    await orla.getByRole('button', { name: 'Add the filter' }).click();
     await expect(orla.getByText('Say what "Labels" is compared with.')).toBeVisible();
     await orla.getByLabel('Value').selectOption('summer trade');
-    await orla.getByRole('button', { name: 'Narrow the list' }).click();
+    await orla.getByRole('button', { name: 'Add the filter' }).click();
     await expect(orla.getByText(/^Clients labelled "summer trade": \d/)).toBeVisible();
     await orla.getByRole('button', { name: 'Unpaid, EUR' }).click();
     await orla.getByRole('button', { name: 'Unpaid, EUR' }).click();
@@ -151,14 +151,14 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await expectAccessible(orla);
     await sums.getByRole('row', { name: /^sole trader/ }).click();
     await expect(orla.getByText(/^Clients labelled "summer trade" and legal form is sole trader: \d/)).toBeVisible();
-    await orla.getByRole('button', { name: 'Take away: legal form is sole trader' }).click();
+    await orla.getByRole('button', { name: 'Remove: legal form is sole trader' }).click();
   });
 
   await test.step('all found are changed together, after a look, and put back', async () => {
     await orla.getByLabel('Choose all that are shown').check();
     await orla.getByRole('button', { name: 'Change them' }).click();
-    await orla.getByLabel('Put labels on').fill('ring in May');
-    await orla.getByRole('button', { name: 'Look at what changes' }).click();
+    await orla.getByLabel('Add labels').fill('ring in May');
+    await orla.getByRole('button', { name: 'Preview the changes' }).click();
     const leaf = orla.getByRole('dialog', { name: 'Before it is changed' });
     await expect(leaf.getByText(/labelled "ring in May"/)).toBeVisible();
     await expectAccessible(orla);
@@ -169,7 +169,7 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
   });
 
   await test.step('a file is brought in after a dry run, and undone', async () => {
-    await orla.getByRole('link', { name: 'Bring in a file' }).click();
+    await orla.getByRole('link', { name: 'Import' }).click();
     await expectAccessible(orla);
     const csv = 'Client;Trade;E-mail\nDunmara Oyster;mussels;\nNew Nets Ltd;nets;post@new-nets.example\n;nobody;\n';
     await orla.getByLabel(/Choose a file/).setInputFiles({ name: 'old-list.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
@@ -180,9 +180,9 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await orla.getByLabel('What line 2 is').selectOption('Dunmarra Oysters Ltd');
     await orla.getByRole('button', { name: 'Bring in 1 new, change 1' }).click();
     await expect(orla.getByText(/^1 client brought in, 1 changed/)).toBeVisible();
-    await orla.getByRole('button', { name: 'Undo all of it' }).click();
+    await orla.getByRole('button', { name: 'Undo the import' }).click();
     await said(orla, 'Put 2 clients back.');
     await orla.goto('/clients?find=New+Nets');
-    await expect(orla.getByText('No client is found like that.', { exact: false })).toBeVisible();
+    await expect(orla.getByText('No client matches.', { exact: false })).toBeVisible();
   });
 });

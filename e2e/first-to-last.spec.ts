@@ -60,8 +60,8 @@ test('from the first contact to the last cent', async ({ browser }) => {
   });
 
   await test.step('give it a VAT return; the next six deadlines appear, each with its workings', async () => {
-    await page.getByRole('button', { name: 'Give a service' }).click();
-    const leaf = page.getByRole('dialog', { name: 'Give a service' });
+    await page.getByRole('button', { name: 'Add a service' }).click();
+    const leaf = page.getByRole('dialog', { name: 'Add a service' });
     await leaf.getByLabel('Service').selectOption('VAT return');
     await expect(leaf.getByLabel(/^Fee each time/)).toHaveValue('180.00');
     await expect(leaf.getByLabel('How often')).toHaveValue('two-monthly');
@@ -127,12 +127,12 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await client.goto(link);
     await client.getByRole('button', { name: 'Send me the code' }).click();
     await client.getByLabel('Code from the message').fill('12345');
-    await client.getByRole('button', { name: 'Go in' }).click();
+    await client.getByRole('button', { name: 'Continue' }).click();
     await expect(client.getByRole('alert')).toContainText('This code is not right');
     await expectAccessible(client);
     const code = /\d{6}/.exec((await (await readLetter(page, /Your code for/)).getByRole('heading').textContent())!)![0];
     await client.getByLabel('Code from the message').fill(code);
-    await client.getByRole('button', { name: 'Go in' }).click();
+    await client.getByRole('button', { name: 'Continue' }).click();
     await expect(client.getByRole('heading', { name: /What we need/ })).toBeVisible();
     await expectAccessible(client);
   });
@@ -161,7 +161,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await expect(page.getByRole('dialog')).toContainText('Rowan Tiller asks: “Both accounts?”');
     await page.getByLabel('Your reply').fill('Yes, both accounts please.');
     await page.getByRole('button', { name: 'Reply to the client' }).click();
-    await said(page, 'Replied. The client is told.');
+    await said(page, 'Replied. The client is notified.');
     await expect(await readLetter(page, /your question about Bank statement/)).toContainText('Yes, both accounts please.');
   });
 
@@ -178,7 +178,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await page.goto(`${job}/requests`);
     await page.getByRole('button', { name: 'Send back' }).click();
     await page.getByLabel('What is missing or wrong').fill('Page 2 is missing.');
-    await page.getByRole('button', { name: 'Send back and tell the client' }).click();
+    await page.getByRole('button', { name: 'Send back and notify the client' }).click();
     await said(page, /Sent back/);
     await client.reload();
     await expect(client.getByText('1 of 2 is in. Please send the one that came back')).toBeVisible();
@@ -233,7 +233,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
   await test.step('bill 180.00: look at its effect, approve', async () => {
     await page.getByRole('button', { name: 'Draft a bill' }).click();
     await expect(page.getByLabel(/^Amount/)).toHaveValue('180.00');
-    await page.getByRole('button', { name: 'Look at its effect' }).click();
+    await page.getByRole('button', { name: 'Preview the bill' }).click();
     await expect(page.getByText(/WIP goes from/)).toBeVisible();
     await expect(page.getByRole('table', { name: 'Effect on each person' }).getByText('Orla Keane')).toBeVisible();
     await expectAccessible(page);
@@ -312,8 +312,8 @@ test('from the first contact to the last cent', async ({ browser }) => {
 
   await test.step('Today says what needs somebody now', async () => {
     await page.goto('/today');
-    await expect(page.getByRole('table', { name: 'What needs somebody now' })).toBeVisible();
-    for (const path of ['/jobs', '/papers', '/post', '/time', '/fees', '/fees/bills', '/firm']) {
+    await expect(page.getByRole('table', { name: 'Needs attention now' })).toBeVisible();
+    for (const path of ['/jobs', '/documents', '/post', '/time', '/fees', '/fees/bills', '/firm']) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expectAccessible(page);

@@ -21,7 +21,7 @@ test('a procedure is written down, seen on paper, and saved with what becomes of
     await page.getByRole('link', { name: 'Personal return' }).click();
     await heading(page, 'Personal return');
     const paper = page.getByRole('region', { name: 'On paper' });
-    await expect(paper).toContainText('clients would be written to, and nobody there can be');
+    await expect(paper).toContainText('clients would get a message, and have nobody to write to');
     await expect(paper.getByRole('table', { name: 'Ways through the procedure' }).locator('tbody tr')).toHaveCount(2);
     await page.getByRole('button', { name: 'Try on one client' }).click();
     await expect(page.getByRole('list', { name: 'Day by day' })).toContainText('The job is finished');
@@ -33,7 +33,7 @@ test('a procedure is written down, seen on paper, and saved with what becomes of
     await page.getByRole('button', { name: /^Place of Prepare/ }).focus();
     await page.keyboard.press('ArrowDown');
     await expect(page.getByRole('list', { name: 'Phases' }).getByRole('button', { expanded: false }).nth(3)).toContainText('Prepare');
-    await page.getByRole('button', { name: 'Take away Packet and drop-off' }).click();
+    await page.getByRole('button', { name: 'Remove Packet and drop-off' }).click();
     await expect(page.getByRole('region', { name: 'On paper' })).toContainText('meet no phase of the branch "How the papers come"');
   });
 
@@ -105,7 +105,7 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await page.getByRole('button', { name: 'Filter' }).click();
     await page.getByLabel('Field').selectOption({ label: 'The client works' });
     await page.getByLabel('Value').selectOption('paper');
-    await page.getByRole('button', { name: 'Narrow the list' }).click();
+    await page.getByRole('button', { name: 'Add the filter' }).click();
     const table = page.getByRole('table', { name: 'Jobs' });
     await expect(table.getByRole('row', { name: /Dunmarra/ })).toHaveCount(0);
     await page.getByRole('button', { name: 'Columns' }).click();
@@ -147,10 +147,10 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await expect(page.getByText(/passed over by Orla Keane/).first()).toBeVisible();
   });
 
-  await test.step('it cannot go on, and Today says so', async () => {
-    await page.getByRole('button', { name: 'It cannot go on' }).click();
+  await test.step('it is blocked, and Today says so', async () => {
+    await page.getByRole('button', { name: 'Mark as blocked' }).click();
     await page.getByLabel('Why').fill('Signature is missing');
-    await page.getByRole('button', { name: 'Say so' }).click();
+    await page.getByRole('button', { name: 'Mark as blocked' }).click();
     await expect(page.getByText('Signature is missing')).toBeVisible();
     await page.goto(`${app.address}/today`);
     await expect(page.getByRole('row', { name: /Signature is missing/ })).toBeVisible();
@@ -179,8 +179,8 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await page.getByRole('button', { name: 'Change it' }).click();
     await page.getByLabel('Who').selectOption({ label: 'Tadhg Moran' });
     await page.getByRole('button', { name: 'Change 1 job' }).click();
-    await page.getByRole('button', { name: 'Take it back' }).click();
-    await expect(page.getByText('1 job put back.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('1 job restored.')).toBeVisible();
     await expectAccessible(page);
   });
 
@@ -197,7 +197,7 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await expectAccessible(page);
     await beginning.getByRole('button', { name: 'Begin the jobs' }).click();
     await expect(page.getByText('Began 2 jobs.')).toBeVisible();
-    await page.getByRole('button', { name: 'Take them back' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
     await said(page, 'Took back 2 jobs.');
   });
 

@@ -47,7 +47,7 @@ test('a service is worked down one page, and its dates move only after they were
 
   await test.step('a shipped rule is copied beside its effect on the clients', async () => {
     await page.getByRole('link', { name: 'Filing rules' }).click();
-    await page.getByLabel('Name holds').fill('VAT return');
+    await page.getByLabel('Find').fill('VAT return');
     await page.getByRole('link', { name: 'Copy VAT return' }).first().click();
     await heading(page, 'A copy of "VAT return"');
     await expectAccessible(page);
@@ -57,11 +57,11 @@ test('a service is worked down one page, and its dates move only after they were
     await page.getByLabel('Day of the month').first().fill('40');
     await page.getByRole('button', { name: 'See what changes' }).click();
     await expect(page.getByRole('alert')).toContainText('give a day from 1 to 31');
-    await page.getByRole('link', { name: 'Leave it' }).click();
+    await page.getByRole('link', { name: 'Cancel' }).click();
   });
 });
 
-test('a client gets a second line of a service, rests it and stops it', async ({ browser }) => {
+test('a client gets a second line of a service, pauses it and stops it', async ({ browser }) => {
   const page = await orlaAt(browser, '/clients');
   await page.getByRole('row', { name: /Dunmarra Oysters Ltd/ }).click();
   await heading(page, 'Dunmarra Oysters Ltd');
@@ -79,7 +79,7 @@ test('a client gets a second line of a service, rests it and stops it', async ({
     await leaf.getByRole('button', { name: 'See what changes' }).click();
     await expect(leaf.getByText(/deadlines come/)).toBeVisible();
     await leaf.getByRole('button', { name: 'Give the service' }).click();
-    await said(page, 'Given. Its next deadlines stand in the list.');
+    await said(page, 'Added. Its next deadlines are in the list.');
     await expect(page.getByRole('row', { name: /Pickers, weekly, 11-15 Mar 2026/ })).toBeVisible();
   });
 
@@ -88,14 +88,14 @@ test('a client gets a second line of a service, rests it and stops it', async ({
     await leaf.getByLabel('Year-end', { exact: true }).selectOption({ label: 'June' });
     await leaf.getByRole('button', { name: 'Save the facts' }).click();
     await expect(leaf.getByRole('table', { name: 'Dates before and after' })).toContainText('year to 30 Jun 2026');
-    await leaf.getByRole('button', { name: 'Leave it' }).click();
+    await leaf.getByRole('button', { name: 'Cancel' }).click();
     await expect(page.getByText('31 December')).toBeVisible();
   });
 
   await test.step('a line is stopped with its reason', async () => {
     await page.getByRole('button', { name: 'Stop Pickers, weekly' }).click();
     await leaf.getByRole('button', { name: 'See what changes' }).click();
-    await expect(leaf.getByText('Say why it stops')).toBeVisible();
+    await expect(leaf.getByText('Give a reason for stopping')).toBeVisible();
     await leaf.getByLabel('Why').fill('paid through the co-op now');
     await leaf.getByLabel('Last day').fill('2026-03-31');
     await leaf.getByRole('button', { name: 'See what changes' }).click();
@@ -128,13 +128,13 @@ test('the almanac as ribbon, year and list, rehearsed and started', async ({ bro
 
   await test.step('the year opens the list of a day, narrowed to one service', async () => {
     await page.keyboard.press('2');
-    await page.getByRole('button', { name: 'Narrow' }).click();
+    await page.getByRole('button', { name: 'Filter' }).click();
     await page.getByLabel('Service').selectOption({ label: 'VAT return' });
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: /Mon 23 Mar 2026: \d+ deadlines/ }).click();
     await expect(page.getByRole('table', { name: 'Deadlines chosen' })).toContainText('VAT return, Jan-Feb 2026');
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Take away: VAT return' }).click();
+    await page.getByRole('button', { name: 'Remove: VAT return' }).click();
   });
 
   await test.step('the list is kept as a file', async () => {
@@ -158,13 +158,13 @@ test('the almanac as ribbon, year and list, rehearsed and started', async ({ bro
     await page.getByLabel('Periods that end by').fill('2025-12-31');
     await page.getByLabel('those named here').check();
     await page.getByLabel('Names or numbers of clients').fill('Bríd Foley\nCathal Foley\nNobody At All');
-    await page.getByRole('button', { name: 'See who is in it' }).click();
+    await page.getByRole('button', { name: 'Show the jobs' }).click();
     await expect(page.getByText('Nobody is called Nobody At All.')).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Begin 2 jobs' }).click();
     await said(page, 'Began 2 jobs.');
-    await page.getByRole('button', { name: 'Take back' }).click();
-    await said(page, 'Taken back.');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await said(page, 'Undone.');
   });
 
   await test.step('a calendar elsewhere reads the deadlines until its address is withdrawn', async () => {

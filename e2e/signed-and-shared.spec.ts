@@ -45,7 +45,7 @@ test('a document is signed by one person after the other, and the job goes on', 
     await client.getByLabel('Code from the message').waitFor();
     const code = /\d{6}/.exec((await (await readLetter(room, /Your code for/)).getByRole('heading').textContent())!)![0];
     await client.getByLabel('Code from the message').fill(code);
-    await client.getByRole('button', { name: 'Go in' }).click();
+    await client.getByRole('button', { name: 'Continue' }).click();
     const toSign = client.getByRole('region', { name: 'To sign: Payroll return, Feb 2026' });
     await expect(toSign).toContainText('Bríd Foley signed before you');
     await expectAccessible(client);
@@ -121,17 +121,17 @@ test('a phase is held in common by two procedures, and changed in both', async (
   await page.getByRole('link', { name: 'Corporation tax return' }).click();
   await page.getByLabel('Procedure to take a phase from').selectOption({ label: 'Annual accounts' });
   await page.getByLabel('Phase to take').selectOption({ label: 'Client agrees' });
-  await page.getByRole('button', { name: 'Hold it in common' }).click();
+  await page.getByRole('button', { name: 'Share it' }).click();
   await expect(phases).toContainText('in common with Annual accounts');
   await page.getByRole('button', { name: 'Save the procedure' }).click();
   await said(page, 'Saved "Corporation tax return".');
   await phases.getByRole('button', { name: /4\. Client agrees/ }).click();
   await expect(page.getByText('What you change here is changed in the other procedures too')).toBeVisible();
   await page.getByLabel('It is complete when').selectOption('signed');
-  await page.getByRole('button', { name: 'Write down what is wanted' }).click();
+  await page.getByRole('button', { name: 'Add a request' }).click();
   await page.getByLabel('Title of the request').fill('Minutes of the meeting');
   await page.getByLabel('Items, one on a line').fill('Minutes: signed by the chair');
-  await page.getByRole('button', { name: 'Write down another request' }).click();
+  await page.getByRole('button', { name: 'Add another request' }).click();
   await page.getByLabel('Title of the request').nth(1).fill('Register of members');
   await page.getByLabel('Items, one on a line').nth(1).fill('Register');
   await expectAccessible(page);
@@ -144,6 +144,6 @@ test('a phase is held in common by two procedures, and changed in both', async (
   await expect(phases).toContainText('2 requests to the client');
   await expect(phases).toContainText('complete when a document was given for signature and signed');
   await phases.getByRole('button', { name: /4\. Client agrees/ }).click();
-  await page.getByRole('button', { name: 'Let it go its own way here' }).click();
+  await page.getByRole('button', { name: 'Stop sharing it here' }).click();
   await expect(phases).not.toContainText('in common with');
 });

@@ -22,7 +22,7 @@ test('a person at several clients, a family, and the portal through their eyes',
     await expect(row).toHaveClass(/here/);
     await expect(row).toBeInViewport();
     await page.getByLabel('Go to').fill('nobody of that name');
-    await said(page, 'nobody is called that');
+    await said(page, 'nothing found');
     await page.getByLabel('Go to').fill('dunmarra');
     await expect(page.getByRole('row', { name: /Dunmarra Oysters/ })).toHaveClass(/here/);
     await page.getByLabel('Go to').press('Enter');
@@ -80,7 +80,7 @@ test('a person at several clients, a family, and the portal through their eyes',
     await page.getByRole('button', { name: 'Back to our own pages' }).click();
     await expect(page).toHaveURL(address);
     await page.goto('/portal');
-    await expect(page.getByRole('heading', { name: 'Come in by your link' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Please use your link' })).toBeVisible();
   });
 
   await test.step('the family stands together, with every deadline and balance', async () => {
@@ -94,12 +94,12 @@ test('a person at several clients, a family, and the portal through their eyes',
   });
 
   await test.step('a deadline is put off, with the date of the rule beside it', async () => {
-    await page.getByRole('button', { name: 'Change Annual return, year to 31 Mar 2026: filed, more time, not required' }).click();
+    await page.getByRole('button', { name: 'Change Annual return, year to 31 Mar 2026: filed, extension, not required' }).click();
     const leaf = page.getByRole('dialog');
-    await leaf.getByLabel('Put off to').fill('2026-05-20');
+    await leaf.getByLabel('New deadline').fill('2026-05-20');
     await page.keyboard.press('Control+Enter');
-    await expect(leaf.getByText(/More time ends after the date of the rule, Tue 26 May 2026/)).toBeVisible();
-    await leaf.getByLabel('Put off to').fill('2026-06-16');
+    await expect(leaf.getByText(/An extension ends after the date of the rule, Tue 26 May 2026/)).toBeVisible();
+    await leaf.getByLabel('New deadline').fill('2026-06-16');
     await leaf.getByLabel('Reference').fill('letter of 10 March');
     await expectAccessible(page);
     await page.keyboard.press('Control+Enter');
@@ -115,7 +115,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
     await page.keyboard.press('/');
     await page.keyboard.type('Kiosk at the Pier');
     await page.getByRole('option', { name: /Add .*Kiosk at the Pier.* as a prospect/ }).click();
-    const leaf = page.getByRole('dialog', { name: 'Add a client in passing' });
+    const leaf = page.getByRole('dialog', { name: 'Quick add a prospect' });
     await leaf.getByLabel('Email address').fill('kiosk@');
     await page.keyboard.press('Control+Enter');
     await expect(leaf.getByText('This is not a complete email address.')).toBeVisible();
@@ -129,7 +129,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
   await test.step('two records of one client become one, after a look at what differs and what moves', async () => {
     await page.goto('/clients?find=Saltpan');
     await page.getByText('Saltpan Studio', { exact: true }).click();
-    await page.getByRole('button', { name: 'Merge a double into it' }).click();
+    await page.getByRole('button', { name: 'Merge a duplicate into it' }).click();
     const leaf = page.getByRole('dialog');
     await leaf.getByLabel('The other record').fill('Saltpan');
     await page.getByRole('option', { name: /Saltpan Studios/ }).click();
@@ -144,7 +144,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
 
   await test.step('the whole file leaves as a ZIP', async () => {
     await page.getByText('Saltpan Studios').click();
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /Take the whole file along/ }).click()]);
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /Export the whole file/ }).click()]);
     expect(file.suggestedFilename()).toBe('Saltpan Studios 2026-03-11.zip');
     expect(
       readFileSync(await file.path())

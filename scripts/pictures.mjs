@@ -133,7 +133,7 @@ await shoot('settle', `/jobs/${toSettle.jobId}/settle`);
 await shoot('fees', '/fees');
 await shoot('bills', '/fees/bills');
 
-await shoot('papers', '/papers');
+await shoot('papers', '/documents');
 await shoot('post', '/post');
 await shoot('post-room', '/post/room');
 await shoot('firm', '/firm');

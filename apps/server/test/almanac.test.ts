@@ -173,7 +173,7 @@ describe('a season', () => {
         .expect(200)
     ).body as SeasonPreview;
 
-  it('is looked through before: who is in it, who stands there already, who is not known', async () => {
+  it('is looked through before: who is in it, who is there already, who is not known', async () => {
     const all = await preview({});
     expect(all.rows.filter((row) => row.jobId === null).map((row) => row.name)).toContain('VAT return, Jul-Aug 2026');
     expect(all.rows.some((row) => row.jobId !== null)).toBe(true);

@@ -74,7 +74,7 @@ describe('the list of clients', () => {
     ['Clients without a label', [{ field: 'labels', test: 'empty' }], ['100% Oats', 'Dunmarra Oysters Ltd', 'Aoibhín Zappa']],
     ['Clients works is paper', [{ field: 'way', test: 'is', value: 'paper' }], ['Aoibhín Zappa']],
     ['Clients standing is not active', [{ field: 'standing', test: 'is not', value: 'active' }], ['100% Oats']],
-    ['Clients client holds "%"', [{ field: 'name', test: 'holds', value: '%' }], ['100% Oats']],
+    ['Clients client contains "%"', [{ field: 'name', test: 'holds', value: '%' }], ['100% Oats']],
     ['Clients tax number is "9100001a"', [{ field: 'taxNumber', test: 'is', value: '9100001a' }], ['100% Oats']],
     ['Clients with next deadline', [{ field: 'due', test: 'not empty' }], ['Dunmarra Oysters Ltd']],
     ['Clients next deadline before 24 Mar 2026', [{ field: 'due', test: 'before', value: '2026-03-24' }], ['Dunmarra Oysters Ltd']],

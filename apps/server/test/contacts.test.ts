@@ -244,7 +244,7 @@ describe('merging two records of one client', () => {
     expect(preview.differs).toEqual([{ key: 'name', name: 'Name', kept: 'Tern Rock Ltd', going: 'Tern Rock Limited' }]);
     expect(preview.filled).toEqual([{ name: 'Trade', value: 'lighthouse' }]);
     expect(preview.moves).toContainEqual({ what: 'jobs', count: 1 });
-    expect(preview.warnings).toEqual(['Both have "VAT return": its deadlines will stand there twice until one of the two lines is stopped.']);
+    expect(preview.warnings).toEqual(['Both have "VAT return": its deadlines will be listed twice until one of the two lines is stopped.']);
     const input = { otherId: going, version: preview.kept.version, otherVersion: preview.going.version, take: ['name'] };
     await manager()
       .post(`/api/clients/${kept}/merge`)
@@ -344,7 +344,7 @@ describe('the whole file of a client', () => {
     expect(text(letter)).toMatch(/^To: =\?UTF-8\?.*brid@dunmarra\.example/m);
     const invoice = Object.keys(files).find((name) => name.startsWith('documents/') && name.endsWith('.pdf'))!;
     expect(text(invoice).slice(0, 5)).toBe('%PDF-');
-    expect((await get<HistoryLine[]>(`/api/history?client=${clientId}`))[0]!.what).toMatch(/^took the whole file of Leaving \/ Ltd along/);
+    expect((await get<HistoryLine[]>(`/api/history?client=${clientId}`))[0]!.what).toMatch(/^exported the whole file of Leaving \/ Ltd/);
   });
 
   it('holds no money for whoever may not see fees', async () => {

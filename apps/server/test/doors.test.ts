@@ -152,7 +152,7 @@ describe('a session', () => {
       'manager took the list of deadlines along as CSV',
       'manager took the list of jobs along as XLSX',
       'manager took the list of clients along as CSV',
-      expect.stringContaining('took the whole file of'),
+      expect.stringContaining('exported the whole file of'),
     ]);
   });
 

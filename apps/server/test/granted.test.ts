@@ -95,7 +95,7 @@ describe('granting', () => {
   it('by a word, by a person named on them, to several at once', async () => {
     expect((await grant({ find: 'boat' })).said).toContain('Sallow Boatyard Ltd');
     expect((await grant({ managerId: test.firm.members.manager })).changed).toBe(1);
-    expect((await grant({ find: '100%' })).said).toBe('No client is found like that, so nothing was granted.');
+    expect((await grant({ find: '100%' })).said).toBe('No client matches, so nothing was granted.');
     const body = { memberIds: [test.firm.members.contractor, test.firm.members.preparer], clientIds: [ids.client] };
     expect(((await administrator().post('/api/grants').send(body).expect(200)).body as GrantOutcome).said).toContain(' see Dunmarra');
     await grant({ managerId: test.firm.members.manager }, undefined, '/api/grants/take-back');

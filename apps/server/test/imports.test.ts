@@ -192,7 +192,7 @@ describe('other ways in which a list is written', () => {
     expect(await refused(`Client,Trade\nA,${'x'.repeat(10_001)}\n`)).toBe(
       'Line 2, column 2: the cell is longer than 10000 characters. Shorten it and choose the file again.',
     );
-    expect(await refused('Client,Trade\n')).toContain('no row below its headings');
+    expect(await refused('Client,Trade\n')).toContain('no rows below its headings');
     expect(await refused('')).toBe('This file is empty. Choose another.');
     expect(await refused(Buffer.from([0, 1, 2, 3, 4, 5]), 'x.csv')).toContain('not a file of text');
     expect(await refused(Buffer.from('PK\u0003\u0004 not a workbook'), 'x.xlsx')).toContain('cannot be opened');

@@ -80,7 +80,7 @@ describe('a job by hand', () => {
     expect((body as { text: string }[]).map((note) => note.text)).toContain('"Enter" is yours now: the grant papers are on my desk');
   });
 
-  it('is held until a day and goes on by itself, or says that it cannot go on and for whom it waits', async () => {
+  it('is held until a day and goes on by itself, or says that it is blocked and for whom it waits', async () => {
     const id = await begun(THREE);
     await manager().post(`/api/jobs/${id}/hold`).send({ reason: 'client abroad', until: '2026-03-11' }).expect(422);
     await manager().post(`/api/jobs/${id}/hold`).send({ reason: 'client abroad', until: '2026-03-13' }).expect(204);
@@ -181,7 +181,7 @@ describe('what happens by itself', () => {
     const id = await begun(await withActions(await all()), { clientId });
     const preview = (await manager().get(`/api/jobs/${id}/move?to=last`).expect(200)).body as MovePreview;
     expect(preview.acts.map((act) => act.outside)).toEqual([true, false, false, false, false, false]);
-    expect(preview.acts[0]!.what).toMatch(/It goes out by itself to Bríd Foley \(brid\d+@client.example\)\.$/);
+    expect(preview.acts[0]!.what).toMatch(/It is sent automatically to Bríd Foley \(brid\d+@client.example\)\.$/);
     expect(preview.notices[0]).toBe('1 task would be left behind, marked as passed over: Enter.');
     const bill = preview.acts.find((act) => act.what.includes('bill'))!;
     expect((await move(id, 'last', { leaveOut: [bill.key] })).status).toBe(204);

@@ -252,7 +252,7 @@ describe('a change of many that is taken back', () => {
       acts: [{ what: 'Puts the label "ended" on the client.', count: 1 }],
       leftBehind: { tasks: 2, jobs: 1 },
       stay: [
-        { why: 'stands there already', jobs: 1 },
+        { why: 'is there already', jobs: 1 },
         { why: 'has no such phase', jobs: 1 },
       ],
     });
@@ -268,7 +268,7 @@ describe('a change of many that is taken back', () => {
     const named = await change({ to: 'end', text: 'the season is over' });
     expect(named.changed).toBe(1);
     expect(Object.fromEntries(named.not.map((one) => [one.id, one.why]))).toEqual({
-      [there]: 'The job stands there already.',
+      [there]: 'The job is there already.',
       [other]: 'Choose a phase of this job.',
     });
     expect((await job(here)).phases.map((phase) => phase.stands)).toEqual(['done', 'done', 'current']);

@@ -147,7 +147,7 @@ describe('a procedure', () => {
       taken: [],
       kept: [],
       changed: ['Enter (its advice)', 'Draft it (its name, whose it is, its checks)'],
-      phases: ['"Prepare" does other things by itself', '"Send" moves without asking'],
+      phases: ['"Prepare" has other automatic actions', '"Send" moves without asking'],
     });
     const { version, name } = (await manager().get(`/api/procedures/${procedureId}`).expect(200)).body as ProcedureFull;
     await manager()
@@ -215,7 +215,7 @@ describe('a procedure', () => {
     expect(found).toMatchObject({ procedure: { id: procedureId }, clients: 3, ways: 2, tasks: 4, requests: 1, messages: 0, bills: 0 });
     expect(found!.faults).toEqual([
       {
-        what: '2 clients would be written to, and nobody there can be',
+        what: '2 clients would get a message, and have nobody to write to',
         clients: [
           { id: nobody, name: 'Silent Ltd' },
           { id: paper, name: 'Thatch' },

@@ -181,7 +181,7 @@ describe('files of clients', () => {
       return t.works.run(who, (work) => t.app.get(DocumentsService).mayTakeIn(work, clientId));
     };
     await expect(room(1_999)).resolves.toBeUndefined();
-    await expect(room(2_000)).rejects.toThrow('There is no room kept for more files that are sent here for this client');
+    await expect(room(2_000)).rejects.toThrow('There is no room for more files sent here for this client');
     expect(await kept()).toMatchObject({ bytesFromOutside: 2_000, mostFromOutside: 3_000 });
   });
 });

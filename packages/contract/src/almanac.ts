@@ -219,7 +219,7 @@ export class SetObligationAside {
   as?: 'not required' | 'missed';
 
   @Trimmed()
-  @IsNotEmpty({ message: 'Say why: whoever comes after you will want to know.' })
+  @IsNotEmpty({ message: 'Give a reason: colleagues will want to know.' })
   @IsText(300, 'A reason')
   reason: string;
 

@@ -18,7 +18,7 @@ export class ChangeAsk {
   title?: string;
 
   @LeftOut()
-  @IsDay({ message: 'Say by when it is wanted.' })
+  @IsDay({ message: 'Give the day by which you need it.' })
   wantedBy?: string;
 
   @IsInt()

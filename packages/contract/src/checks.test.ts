@@ -129,8 +129,8 @@ describe('text', () => {
     ['Bríd 🦪', null],
     ['two\nlines', null],
     ['01234567890', 'A name can be 10 characters long at most.'],
-    ['bell\u0007', 'A name holds characters that cannot be printed.'],
-    ['nul\u0000', 'A name holds characters that cannot be printed.'],
+    ['bell\u0007', 'A name has characters that cannot be printed.'],
+    ['nul\u0000', 'A name has characters that cannot be printed.'],
     [12, 'A name has to be text.'],
     [['a'], 'A name has to be text.'],
   ])('%j: %s', (name, said) => {
@@ -155,8 +155,8 @@ describe('a figure', () => {
 
 describe('a line', () => {
   it.each([
-    ['two\nlines', 'A title stands in one line.'],
-    ['two\u2028lines', 'A title stands in one line.'],
+    ['two\nlines', 'A title has to be in one line.'],
+    ['two\u2028lines', 'A title has to be in one line.'],
     ['far too long a title', 'A title can be 10 characters long at most.'],
     [5, 'A title has to be text.'],
     ['Ó Sé', null],

@@ -146,7 +146,7 @@ function textOf(name: string, most: number, what: string, oneLine: boolean): Pro
       defaultMessage: (about) => {
         if (typeof about?.value !== 'string') return `${what} has to be text.`;
         if (about.value.length > most) return `${what} can be ${most} characters long at most.`;
-        return oneLine && LINE_BREAK.test(about.value) ? `${what} stands in one line.` : `${what} holds characters that cannot be printed.`;
+        return oneLine && LINE_BREAK.test(about.value) ? `${what} has to be in one line.` : `${what} has characters that cannot be printed.`;
       },
     },
   });

@@ -98,7 +98,7 @@ export class ChangeClientStatus {
 
   @WantedIf((o: ChangeClientStatus) => o.standing === 'former' || o.reason !== undefined)
   @Trimmed()
-  @IsNotEmpty({ message: 'Say why: whoever comes after you will want to know.' })
+  @IsNotEmpty({ message: 'Give a reason: colleagues will want to know.' })
   @IsText(300, 'A reason')
   reason?: string;
 

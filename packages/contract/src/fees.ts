@@ -23,7 +23,7 @@ export class Versioned {
 
 export class CancelBill extends Versioned {
   @Trimmed()
-  @IsNotEmpty({ message: 'Say why: it stands in the ledger.' })
+  @IsNotEmpty({ message: 'Give a reason: it is recorded in the ledger.' })
   @IsText(300, 'A reason')
   reason: string;
 }

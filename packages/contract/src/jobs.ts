@@ -29,7 +29,7 @@ export class HoldJob {
 
 export class StopJob {
   @Trimmed()
-  @IsNotEmpty({ message: 'Say why it cannot go on: it is what colleagues will see.' })
+  @IsNotEmpty({ message: 'Say why it is blocked: it is what colleagues will see.' })
   @IsText(200, 'A reason')
   reason: string;
 
@@ -230,7 +230,7 @@ export interface JobRow {
 /** Columns shown until somebody chooses others, beside the client and the job. */
 export const USUAL_JOB_COLUMNS = ['due', 'stands', 'tasks', 'who', 'number'] as const;
 
-export const JOB_STATES = ['overdue', 'waits for client', 'on hold', 'cannot go on', 'asks to move', 'nobody on it'] as const;
+export const JOB_STATES = ['overdue', 'waits for client', 'on hold', 'blocked', 'asks to move', 'nobody on it'] as const;
 export type JobState = (typeof JOB_STATES)[number];
 
 export interface JobTotals {

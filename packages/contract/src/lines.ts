@@ -87,7 +87,7 @@ export class PauseLine {
 }
 
 export class ResumeLine {
-  @IsDay({ message: 'Give the first day on which it goes on.' })
+  @IsDay({ message: 'Give the day on which it resumes.' })
   on: string;
 
   @IsInt()
@@ -100,7 +100,7 @@ export class StopLine {
   endsOn: string;
 
   @Trimmed()
-  @IsNotEmpty({ message: 'Say why it stops: whoever comes after you will want to know.' })
+  @IsNotEmpty({ message: 'Give a reason for stopping: colleagues will want to know.' })
   @IsText(300, 'A reason')
   reason: string;
 

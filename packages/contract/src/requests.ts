@@ -7,7 +7,7 @@ import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export class RequestItemInput {
   @Trimmed()
-  @IsNotEmpty({ message: 'Say what is wanted.' })
+  @IsNotEmpty({ message: 'Say what you need.' })
   @IsLine(120, 'An item')
   name: string;
 
@@ -39,7 +39,7 @@ export class SendRequest extends AddItems {
   @IsLine(160, 'A title')
   title: string;
 
-  @IsDay({ message: 'Say by when it is wanted.' })
+  @IsDay({ message: 'Give the day by which you need it.' })
   dueOn: string;
 }
 

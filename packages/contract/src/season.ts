@@ -7,7 +7,7 @@ export class SeasonAsked {
   serviceId: string;
 
   /** Periods that end on this day or before. */
-  @IsDay({ message: 'Give the last day of the periods that are wanted.' })
+  @IsDay({ message: 'Give the last day of the periods.' })
   until: string;
 
   /** Only these clients. */

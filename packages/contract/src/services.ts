@@ -36,7 +36,7 @@ class FeeBandInput implements FeeBand {
 }
 
 class FeeDriverInput implements FeeDriver {
-  @Matches(/^detail:[0-9a-f-]{36}$/, { message: 'Choose a detail of the client that holds a number.' })
+  @Matches(/^detail:[0-9a-f-]{36}$/, { message: 'Choose a detail of the client with a number.' })
   fact: string;
 
   @Trimmed()

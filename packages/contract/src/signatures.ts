@@ -17,7 +17,7 @@ export class AskSignature {
   @IsUUID(undefined, { each: true })
   signerIds: string[];
 
-  @IsDay({ message: 'Say by when it is wanted.' })
+  @IsDay({ message: 'Give the day by which you need it.' })
   dueOn: string;
 
   @Trimmed()

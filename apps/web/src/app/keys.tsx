@@ -59,8 +59,8 @@ export function Keys({ children }: { children: ReactNode }) {
               {[
                 ...(shown ?? []),
                 { press: '?', does: 'show these keys' },
-                { press: 'Esc', does: 'close the leaf' },
-                { press: 'Ctrl Enter', does: 'save the leaf' },
+                { press: 'Esc', does: 'close the form' },
+                { press: 'Ctrl Enter', does: 'save the form' },
               ].map((key) => (
                 <div key={key.press} className="contents">
                   <dt>

@@ -3,7 +3,7 @@ import { Page } from '../ui/page';
 
 export function NowherePage() {
   return (
-    <Page title="Nothing stands here" sum="The address may be mistyped, or what it led to is gone.">
+    <Page title="Page not found" sum="The address may be mistyped, or what it led to is gone.">
       <p className="mt-4">
         <Link to="/today" className="lnk">
           Go to Today

@@ -18,10 +18,8 @@ export function PasswordAgain({ onDone }: { onDone(given: boolean): void }) {
     },
   });
   return (
-    <Leaf open title="Your password, please" act="Go on" onClose={() => onDone(false)} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <p className="mb-3">
-        This changes who may come in, what they may do or where money goes, or takes data along. Give your password once more; then it goes on.
-      </p>
+    <Leaf open title="Confirm your password" act="Continue" onClose={() => onDone(false)} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <p className="mb-3">This changes who has access, what they may do or where money goes, or exports data. Enter your password to continue.</p>
       {session.demo && <p className="mb-3 text-soft">In the demo it is “harbour-lights-7” for everybody.</p>}
       <TextField
         label="Password"

@@ -41,7 +41,7 @@ export function Search() {
         </div>
         {find.trim() && (
           <ComboboxOptions anchor={{ to: 'bottom start', gap: 8 }} className="sheet z-40 max-h-96 w-80 overflow-auto py-1 text-table shadow-menu">
-            {data.length === 0 && <p className="px-3 py-1.5 text-soft">Nothing is called that.</p>}
+            {data.length === 0 && <p className="px-3 py-1.5 text-soft">Nothing was found.</p>}
             {data.map((found) => (
               <ComboboxOption key={found.id} value={found} className="cursor-pointer px-3 py-1.5 data-focus:bg-kelp-tint">
                 <span className="font-semibold">{found.name}</span> <span className="text-soft">{found.beside}</span>

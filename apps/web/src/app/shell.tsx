@@ -112,7 +112,8 @@ function Frame() {
       </header>
       {session.readOnly && (
         <p role="status" className="border-b border-ochre bg-ochre-tint px-6 py-2 text-table max-sm:px-4">
-          <b>The disk is nearly full.</b> Everything can be read, nothing can be saved. Whoever looks after this computer makes room; then it goes on by itself.
+          <b>The disk is nearly full.</b> Everything can be read, nothing can be saved. Whoever looks after this computer has to make room; then saving works
+          again.
         </p>
       )}
       {open && (

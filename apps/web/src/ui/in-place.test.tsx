@@ -6,7 +6,7 @@ function show(onSaved = vi.fn()) {
   render(
     <InPlace
       shown="Tadhg"
-      title="Give it to somebody else"
+      title="Assign to somebody else"
       field={(leave) => (
         <input
           aria-label="Who"

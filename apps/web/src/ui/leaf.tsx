@@ -58,7 +58,7 @@ export function Leaf({ open, title, onClose, onSubmit, act, busy, problem, child
               </button>
             )}
             <button type="button" className="act-quiet" onClick={onClose}>
-              {act ? 'Leave it' : 'Close'}
+              {act ? 'Cancel' : 'Close'}
             </button>
             {beside}
           </footer>
@@ -98,7 +98,7 @@ export function Confirm({
               {act}
             </button>
             <button className="act-quiet" onClick={onClose}>
-              Leave it
+              Cancel
             </button>
           </div>
         </DialogPanel>

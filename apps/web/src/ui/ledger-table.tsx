@@ -165,7 +165,7 @@ export function LedgerTable<Row>({
       : [],
   );
   const style = (column: Column<Row>) => `${column.figure ? 'n' : ''} ${column.wide ? 'max-md:hidden' : ''} ${column.className ?? ''}`;
-  if (rows.length === 0) return <div className="sheet px-4 py-5 text-table text-soft">{empty ?? 'Nothing stands here.'}</div>;
+  if (rows.length === 0) return <div className="sheet px-4 py-5 text-table text-soft">{empty ?? 'Nothing here yet.'}</div>;
   return (
     <div className="sheet">
       <table ref={table} className="ledger" aria-label={label} aria-rowcount={rows.length + 1}>

@@ -70,7 +70,7 @@ export function Views({ views }: { views: { to: string; words: ReactNode; end?: 
 export function NameFilter({ find, onFind }: { find: string; onFind(find: string): void }) {
   return (
     <label className="flex items-baseline gap-2">
-      Name holds
+      Find
       <input
         className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
         value={find}
@@ -110,7 +110,7 @@ export function LandOn<Place>({ find, onLand }: { find(name: string): Promise<Pl
       />
       {missing && (
         <span className="soon" role="status">
-          nobody is called that
+          nothing found
         </span>
       )}
     </label>

@@ -42,10 +42,10 @@ export function TakeLeaf<One extends Offered>({
                 type="button"
                 className="act-quiet whitespace-nowrap"
                 disabled={busy}
-                aria-label={`Take ${one.name}`}
-                onClick={() => void act(() => onTake(one), `Took "${one.name}".`)}
+                aria-label={`Use ${one.name}`}
+                onClick={() => void act(() => onTake(one), `Added "${one.name}".`)}
               >
-                Take it
+                Use it
               </button>
             )}
           </li>

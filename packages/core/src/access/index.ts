@@ -23,7 +23,7 @@ export type Right = (typeof RIGHTS)[number];
 
 /** What each right lets a person do, in words for whoever gives it. */
 export const RIGHT_WORDS: Record<Right, string> = {
-  'see clients': 'See the clients granted, their jobs, papers and messages',
+  'see clients': 'See the clients granted, their jobs, documents and messages',
   'change clients': 'Add and change clients, contacts and service lines',
   'do work': 'Tick tasks, move jobs, ask clients, file returns',
   'record time': 'Record time and expenses',
@@ -33,7 +33,7 @@ export const RIGHT_WORDS: Record<Right, string> = {
   'write off': 'Write time and expenses down when WIP is settled',
   'see cost rates': 'See what an hour of a person costs the firm',
   'see own firm': 'See the firm\u2019s own client record and what belongs to it',
-  'grant clients': 'Grant clients to people, and take them back',
+  'grant clients': 'Grant clients to people, and end that access',
   'change services': 'Set up services, filing rules and closing days',
   'open the gate': 'Let work begin for a client before every check is passed',
   'read private conversations': 'Read conversations between others that were marked private',

@@ -55,7 +55,7 @@ export const CLIENT_FACTS = {
   },
   way: {
     kind: 'choice',
-    label: 'Works',
+    label: 'Works with us',
     section: 'work',
     required: true,
     start: 'online',
@@ -64,7 +64,7 @@ export const CLIENT_FACTS = {
     inSight: true,
     hints: {
       online: 'Requests and bills go out by mail, answers come in by the portal.',
-      paper: 'No mail is sent to them: letters are printed, papers are handed over.',
+      paper: 'No mail is sent to them: letters are printed, documents are handed over.',
     },
     problem: 'Say whether the client works online or on paper.',
     headings: ['online or paper'],

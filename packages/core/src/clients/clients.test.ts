@@ -64,7 +64,7 @@ it('shows a record: what belongs to the VAT registration in its line, an end tha
   expect(lines.map(({ label, words }) => `${label}: ${words}`)).toEqual([
     'VAT: registered, Jan-Feb group, IE9990001A',
     'Employs people: no',
-    'Works: on paper',
+    'Works with us: on paper',
   ]);
 });
 

@@ -60,7 +60,7 @@ export function factFromText(fact: FactDefinition, text: string, firm: FirmOfFil
     case 'money':
       return valueOr(parseMoney(given, firm.currency), 'Write an amount, for example 180.');
     case 'address':
-      return { problem: 'An address is brought in by its parts.' };
+      return { problem: 'An address is imported by its parts.' };
     case 'contact':
       return { problem: 'A person of the client is chosen, not written.' };
   }

@@ -59,7 +59,7 @@ export const JOB_FACTS = {
     label: 'Own status',
     short: 'Our own status',
     section: 'job',
-    hint: 'A word of your own for where it stands, for example “at the bank”.',
+    hint: 'Your own word for its state, for example “at the bank”.',
     most: 60,
     what: 'A status',
   },
@@ -86,7 +86,7 @@ export const JOB_FACTS = {
   holdReason: { kind: 'text', label: 'On hold because', most: 200, what: 'A reason' },
   /** The day on which it goes on by itself. */
   holdUntil: { kind: 'date', label: 'On hold until' },
-  stuckReason: { kind: 'text', label: 'Cannot go on because', most: 200, what: 'A reason' },
+  stuckReason: { kind: 'text', label: 'Blocked because', most: 200, what: 'A reason' },
   /** Net. */
   fee: {
     kind: 'money',

@@ -28,12 +28,12 @@ const STANDS = { status: 'open', phase: 'Prepare', holdReason: null, stuckReason
 const WAITS = { waitingSince: '2026-03-01T09:00:00Z', waitingFor: 'Bank statement' };
 
 it.each<[Partial<JobStands>, string, string]>([
-  [{}, 'stands in Prepare', 'waits for us'],
-  [{ asksToMove: true }, 'stands in Prepare', 'waits to be moved'],
+  [{}, 'in Prepare', 'waits for us'],
+  [{ asksToMove: true }, 'in Prepare', 'waits to be moved'],
   [WAITS, 'waits for client: Bank statement', 'waits for the client'],
   [{ ...WAITS, status: 'on hold', holdReason: 'a dispute' }, 'on hold: a dispute', 'on hold: a dispute'],
-  [{ ...WAITS, stuckReason: 'the bank' }, 'waits for client: Bank statement', 'cannot go on: the bank'],
-  [{ phase: null }, 'stands in nothing', 'waits for us'],
+  [{ ...WAITS, stuckReason: 'the bank' }, 'waits for client: Bank statement', 'blocked: the bank'],
+  [{ phase: null }, 'in no phase', 'waits for us'],
 ])('a job with %o: its deadline says "%s", its phase "%s"', (more, deadline, stays) => {
   expect([deadlineStands({ ...STANDS, ...more }), whyItStays({ ...STANDS, ...more })]).toEqual([deadline, stays]);
 });

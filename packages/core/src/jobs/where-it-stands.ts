@@ -24,7 +24,7 @@ export function deadlineStands(job: Omit<JobStands, 'asksToMove' | 'stuckReason'
   if (job === null) return 'not begun';
   if (job.status === 'on hold') return `on hold: ${job.holdReason ?? ''}`;
   if (job.waitingSince !== null) return `waits for client: ${job.waitingFor ?? ''}`;
-  return `stands in ${job.phase ?? 'nothing'}`;
+  return `in ${job.phase ?? 'no phase'}`;
 }
 
 /**
@@ -34,7 +34,7 @@ export function deadlineStands(job: Omit<JobStands, 'asksToMove' | 'stuckReason'
  */
 export function whyItStays({ status, holdReason, stuckReason, waitingSince, asksToMove }: JobStands): string {
   if (status === 'on hold') return `on hold: ${holdReason ?? ''}`;
-  if (stuckReason !== null) return `cannot go on: ${stuckReason}`;
+  if (stuckReason !== null) return `blocked: ${stuckReason}`;
   if (waitingSince !== null) return 'waits for the client';
   return asksToMove ? 'waits to be moved' : 'waits for us';
 }

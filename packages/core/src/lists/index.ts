@@ -105,7 +105,7 @@ export function filterInWords(field: Field, { test, value }: Filter, nameOf: (id
             : field.kind === 'text'
               ? `"${String(value)}"`
               : String(value);
-  return `${name} ${test} ${said}`;
+  return `${name} ${test === 'holds' ? 'contains' : test} ${said}`;
 }
 
 /** All filters of a list as one sentence: "Clients with VAT number, manager is Orla Keane". */

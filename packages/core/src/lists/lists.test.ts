@@ -30,7 +30,7 @@ describe('filters as a sentence', () => {
         { field: 'name', test: 'holds', value: 'ferry' },
         { field: 'labels', test: 'not empty' },
       ],
-      'Clients manager is Orla Keane, client holds "ferry" and with a label',
+      'Clients manager is Orla Keane, client contains "ferry" and with a label',
     ],
     [[{ field: 'gone', test: 'empty' }], 'Clients a field that is gone'],
   ])('%j', (filters, said) => {

@@ -128,7 +128,7 @@ function settle(nominal: CivilDate, version: RuleVersion, { calendar, lines }: W
   const closed = () => calendar.closed.get(nominal.toString()) ?? 'A weekend';
   if (isWorkingDay(nominal, calendar)) lines?.push(`A working day: due ${fullDate(nominal)}`);
   else if (version.whenClosed === undefined)
-    lines?.push(`${closed()}: the rule does not move it, due ${fullDate(nominal)}; our target stands on a working day before`);
+    lines?.push(`${closed()}: the rule does not move it, due ${fullDate(nominal)}; our target is on a working day before`);
   else {
     const due = version.whenClosed === 'next working day' ? nextWorkingDay(nominal, calendar) : previousWorkingDay(nominal, calendar);
     lines?.push(`${closed()}: moved to the ${version.whenClosed}, due ${fullDate(due)}`);

@@ -83,14 +83,14 @@ export function comparePhases(before: readonly PhaseInFlight[], after: readonly 
   return [
     ...after.filter((phase) => !was.has(phase.key)).map((phase) => `the phase "${phase.name}" comes`),
     ...before.filter((phase) => !is.has(phase.key)).map((phase) => `the phase "${phase.name}" goes`),
-    ...(saysTheSame(inBoth(before, is), inBoth(after, was)) ? [] : ['its phases stand in another order']),
+    ...(saysTheSame(inBoth(before, is), inBoth(after, was)) ? [] : ['its phases are in another order']),
     ...after.flatMap((phase) => {
       const old = was.get(phase.key);
       if (!old) return [];
       const acts = (of: PhaseInFlight) => [of.onEntry ?? [], of.onDone ?? []];
       return [
         ...(old.name === phase.name ? [] : [`"${old.name}" is called "${phase.name}"`]),
-        ...(saysTheSame(acts(old), acts(phase)) ? [] : [`"${phase.name}" does other things by itself`]),
+        ...(saysTheSame(acts(old), acts(phase)) ? [] : [`"${phase.name}" has other automatic actions`]),
         ...(saysTheSame(old.requests ?? [], phase.requests ?? []) ? [] : [`"${phase.name}" asks the client otherwise`]),
         ...((old.completion ?? 'tasks') === (phase.completion ?? 'tasks') ? [] : [`"${phase.name}" is complete otherwise`]),
         ...(Boolean(old.asks) === Boolean(phase.asks) ? [] : [phase.asks ? `"${phase.name}" asks before it moves` : `"${phase.name}" moves without asking`]),

@@ -19,7 +19,7 @@ export function checkProcedure(procedure: Procedure): string[] {
   }
   const phaseKeys = procedure.phases.map((phase) => phase.key);
   const shared = procedure.phases.flatMap((phase) => phase.sharedAs ?? []);
-  if (new Set(shared).size < shared.length) faults.push('A phase that is held in common stands in it twice');
+  if (new Set(shared).size < shared.length) faults.push('A shared phase is in it twice');
   for (const key of new Set(phaseKeys.filter((key, at) => phaseKeys.indexOf(key) !== at))) faults.push(`Two phases share the key "${key}"`);
   for (const phase of procedure.phases) {
     const requests = (phase.requests ?? []).map((request) => request.key);

@@ -55,7 +55,7 @@ describe('a phase held in common', () => {
   });
 
   it('stands once at most in a procedure', () => {
-    expect(checkProcedure({ phases: [filing([]), filing([], { key: 'again' })] })).toContain('A phase that is held in common stands in it twice');
+    expect(checkProcedure({ phases: [filing([]), filing([], { key: 'again' })] })).toContain('A shared phase is in it twice');
   });
 
   it('comes out the same however often the others follow, and in both directions', () => {

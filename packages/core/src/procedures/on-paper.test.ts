@@ -81,7 +81,7 @@ describe('clients run through on paper', () => {
     const { faults, messages, tasks } = onPaper(procedure, [client('Nobody', { writtenTo: [], roles: ['preparer'] }), client('Bríd')]);
     expect(faults.map((fault) => fault.what)).toEqual([
       'Nobody enters "Never"',
-      '1 client would be written to, and nobody there can be',
+      '1 client would get a message, but there is nobody to write to',
       '1 client has no partner, and tasks are for one',
     ]);
     // The message that nobody would get is a task instead.
@@ -132,7 +132,7 @@ describe('the story of one client', () => {
       '2026-03-11 Enters "Prepare"',
       '2026-03-13 "Draft" is due, for the preparer | Writes "Your return is filed" to the client (Bríd Foley) | The job is finished',
     ]);
-    expect(told(client('Conal', { writtenTo: [] }))[1]).toContain('Nobody there can be written to');
+    expect(told(client('Conal', { writtenTo: [] }))[1]).toContain('Nobody there to write to');
   });
 });
 

@@ -118,7 +118,7 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[],
       if (of.length > 1) fault(`meet ${of.map((name) => `"${name}"`).join(' and ')}, which exclude each other`, client);
     }
     if (phases.length === 0) fault('enter no phase at all', client);
-    if (unwritten) fault('would be written to, and nobody there can be', client);
+    if (unwritten) fault('would get a message, but there is nobody to write to', client);
     if (!client.signs && phases.some((phase) => phase.completion === 'signed')) fault('have nobody who signs, and a document is to be signed', client);
     for (const role of missing) fault(`have no ${role}, and tasks are for one`, client);
     const key = path.phases.join(' ');
@@ -167,7 +167,7 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
     leavesTheHouse(planned.action)
       ? client.writtenTo.length > 0
         ? `${actionInWords(planned, names)} (${client.writtenTo.join(', ')})`
-        : `Nobody there can be written to: instead of "${actionInWords(planned, names)}", a task for the preparer`
+        : `Nobody there to write to: instead of "${actionInWords(planned, names)}", a task for the preparer`
       : actionInWords(planned, names);
   let at = dates.start;
   for (const skipped of laid.passedOver) say(dates.start, `Passes over "${skipped.name}", ${skipped.why}`);
@@ -180,7 +180,7 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
     }
     if (phase.completion === 'signed') say(at, 'Waits for the signature of the client');
     for (const planned of actionsOfMove(phase, null, client.facts)) say(at, told(planned));
-    if (phase.asks) say(at, 'Waits for a person to look at what will happen, and to move it');
+    if (phase.asks) say(at, 'Waits for a person to see what will happen, and to move it');
     if (index === laid.phases.length - 1) say(at, 'The job is finished');
   });
   return [...days.values()].sort((a, b) => b.day.until(a.day).sign);

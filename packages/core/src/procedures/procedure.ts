@@ -88,7 +88,7 @@ export interface PhasePlan {
   onDone?: Action[];
   /** `tasks` where nothing is said. */
   completion?: Completion;
-  /** When complete, the job waits for a person to look at what will happen, and to move it. */
+  /** When complete, the job waits for a person to see what will happen, and to move it. */
   asks?: boolean;
 }
 

@@ -223,7 +223,7 @@ describe('clients run through on paper, whoever they are', () => {
   it('are named as not to be reached exactly where something would go out and nobody is there to get it', () => {
     fc.assert(
       fc.property(procedures, clients, (procedure, all) => {
-        const fault = onPaper(procedure, all).faults.find((one) => one.what.includes('would be written to'));
+        const fault = onPaper(procedure, all).faults.find((one) => one.what.includes('would get a message'));
         const unreached = all.filter((one) => {
           const { phases } = phasesFor(procedure, one.facts);
           const goesOut = phases.some((phase) => actionsOfMove(null, phase, one.facts).some(({ action }) => action.does === 'request'));

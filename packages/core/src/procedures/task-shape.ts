@@ -15,7 +15,7 @@ export function taskShape(task: Record<string, unknown>, where: string): string[
       faults.push(`${name}: an entry is empty or too long`);
   if (task.advice !== undefined && !(typeof task.advice === 'string' && task.advice.length <= 2000)) faults.push(`${name}: its advice is too long`);
   if (task.memberId !== undefined && !isText(task.memberId, 36)) faults.push(`${name}: choose the person`);
-  if (task.doneBy !== undefined && !DONE_BY.includes(task.doneBy as DoneBy)) faults.push(`${name}: what does it by itself is not known`);
+  if (task.doneBy !== undefined && !DONE_BY.includes(task.doneBy as DoneBy)) faults.push(`${name}: what ticks it automatically is not known`);
   for (const day of ['start', 'due'] as const) {
     const given = task[day] as DayOfTask | undefined;
     if (given !== undefined && !(isCount(given?.days, 400) && (given.from === 'start' || given.from === 'target')))

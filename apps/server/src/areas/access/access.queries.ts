@@ -48,7 +48,7 @@ export class AccessQueries {
           : viewer.standing === 'suspended'
             ? [false, 'is suspended']
             : viewer.standing === 'invited'
-              ? [false, 'has not taken up the invitation']
+              ? [false, 'has not accepted the invitation']
               : [true, all ? 'sees every client' : `granted: ${how!}`];
       return { ...viewer, sees, why, granted: how !== null };
     });

@@ -122,7 +122,7 @@ export class AccessService implements OnModuleInit {
   async meant(work: Work, target: GrantTarget): Promise<{ id: string; name: string }[]> {
     const { clientIds, find, label, partnerId, managerId } = target;
     if ([clientIds, find, label, partnerId, managerId].every((part) => part === undefined))
-      throw Problem.invalid([{ field: 'clientIds', message: 'Say which clients: choose some, or look for a word, a label or a person.' }]);
+      throw Problem.invalid([{ field: 'clientIds', message: 'Choose clients, or look for a word, a label or a person.' }]);
     return this.book.meant(work, { clientIds, find, label, partnerId, managerId });
   }
 
@@ -155,7 +155,7 @@ export class AccessService implements OnModuleInit {
     const before = all - changed;
     const said =
       clients.length === 0
-        ? 'No client is found like that, so nothing was granted.'
+        ? 'No client matches, so nothing was granted.'
         : `${who.map((one) => one.name).join(', ')} ${people.length === 1 && groups.length === 0 ? 'sees' : 'see'} ${clientsInWords(clients.map((client) => client.name))} from now on${before > 0 ? `; ${before === all ? 'all of it was' : `${before} of it were`} granted before` : ''}${groups.length > 0 ? '. Whoever joins the group later sees them too' : ''}.`;
     if (changed > 0 || groups.length > 0) await this.tell(work, ClientsGranted, 'granted', who, clients);
     return { said, changed };
@@ -178,9 +178,9 @@ export class AccessService implements OnModuleInit {
     const who = [...people, ...groups];
     const said =
       changed === 0
-        ? 'None of it was granted one by one, so nothing was taken back.'
+        ? 'None of it was granted one by one, so nothing was removed.'
         : `${who.map((one) => one.name).join(', ')} no longer ${who.length === 1 && groups.length === 0 ? 'sees' : 'see'} ${clientsInWords(gone.map((client) => client.name))}.`;
-    if (changed > 0) await this.tell(work, ClientsTakenBack, 'took back', who, gone);
+    if (changed > 0) await this.tell(work, ClientsTakenBack, 'removed', who, gone);
     return { said, changed };
   }
 

@@ -41,7 +41,7 @@ const COLUMNS = [
   { name: 'What', kind: 'text' },
   { name: 'Service', kind: 'text' },
   { name: 'Filed with', kind: 'text' },
-  { name: 'Stands', kind: 'text' },
+  { name: 'Status', kind: 'text' },
   { name: 'Filed on', kind: 'date' },
   { name: 'Receipt', kind: 'text' },
   { name: 'Job', kind: 'number' },

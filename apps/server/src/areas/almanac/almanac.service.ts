@@ -124,7 +124,7 @@ export class AlmanacService implements OnModuleInit {
   /** Begins a job ahead of its time. Asked twice, it gives the same job. */
   async startNow(work: Work, obligationId: string): Promise<string> {
     const obligation = await this.get(work, obligationId);
-    if (!obligation.leads) throw Problem.refused('no-job', 'This deadline stands beside a job and has none of its own. File it, or set it aside.');
+    if (!obligation.leads) throw Problem.refused('no-job', 'This deadline belongs to no job of its own. Mark it as filed, or as not required.');
     return this.begin(work, obligation);
   }
 
@@ -151,7 +151,7 @@ export class AlmanacService implements OnModuleInit {
     const obligation = await this.get(work, obligationId);
     if (obligation.status === 'filed')
       throw Problem.refused('already-filed', `It was filed already${obligation.receipt ? `, receipt ${obligation.receipt}` : ''}.`);
-    if (obligation.status === 'filing') throw Problem.refused('being-filed', 'It is on its way already. The receipt comes by itself.');
+    if (obligation.status === 'filing') throw Problem.refused('being-filed', 'It is on its way already. The receipt comes automatically.');
     const jobId = await this.jobs.ofObligation(work, obligationId);
     if (!anyway) {
       const left = jobId === null ? [] : await this.tasks.checksLeft(work, jobId);
@@ -160,7 +160,7 @@ export class AlmanacService implements OnModuleInit {
         ...(left.length > 0 ? [`not done in its job: ${left.map((name) => `"${name}"`).join(', ')}`] : []),
         ...(lacking.length > 0 ? [`not given by the client: ${lacking.join(' and ')}`] : []),
       ];
-      if (why.length > 0) throw Problem.refused('not-ready', `${why.join('; ').replace(/^./, (letter) => letter.toUpperCase())}. File it all the same?`);
+      if (why.length > 0) throw Problem.refused('not-ready', `${why.join('; ').replace(/^./, (letter) => letter.toUpperCase())}. File it anyway?`);
     }
     return { obligation, jobId };
   }

@@ -57,7 +57,7 @@ export class ObligationStatusService {
   async extend(work: Work, obligationId: string, { to, reference, version }: ExtendObligation): Promise<void> {
     const obligation = await this.open(work, obligationId, version);
     const statutory = obligation.extendedFrom ?? obligation.dueOn;
-    if (to <= statutory) throw Problem.invalid([{ field: 'to', message: `More time ends after the date of the rule, ${fullDate(civil(statutory))}.` }]);
+    if (to <= statutory) throw Problem.invalid([{ field: 'to', message: `An extension ends after the date of the rule, ${fullDate(civil(statutory))}.` }]);
     const dueOn = to;
     const targetOn = previousWorkingDay(
       civil(to).subtract({ days: civil(obligation.targetOn).until(civil(obligation.dueOn)).days }),
@@ -70,7 +70,7 @@ export class ObligationStatusService {
     const jobId = await this.jobs.ofObligation(work, obligationId);
     if (jobId) await this.jobStanding.putOff(work, jobId, { dueOn, targetOn });
     await this.events.record(work, ObligationExtended, {
-      what: `put ${obligation.name} off from ${fullDate(civil(statutory))} to ${fullDate(civil(to))}${reference ? `, ${reference}` : ''}`,
+      what: `extended ${obligation.name} from ${fullDate(civil(statutory))} to ${fullDate(civil(to))}${reference ? `, ${reference}` : ''}`,
       clientId: obligation.clientId,
       jobId,
       before: { dueOn: obligation.dueOn },
@@ -104,7 +104,7 @@ export class ObligationStatusService {
   async follow(work: Work, obligationId: string, { version }: FollowRules): Promise<void> {
     const obligation = await this.open(work, obligationId, version);
     const want = await this.planning.wantedFor(work, obligation);
-    if (!want) throw Problem.refused('not-wanted', `No rule wants ${obligation.name} any longer. Set it aside, or leave it is.`);
+    if (!want) throw Problem.refused('not-wanted', `No rule asks for ${obligation.name} any more. Mark it as not required, or leave it as it is.`);
     const [dueOn, targetOn] = [want.due.toString(), want.target.toString()];
     await work.tx
       .update(obligations)

@@ -36,7 +36,7 @@ export class SeasonService {
     private readonly jobStanding: JobStandingService,
   ) {}
 
-  /** Who would be begun, who stands there already, and who is left out and why. Nothing is written. */
+  /** Who would be begun, who is there already, and who is left out and why. Nothing is written. */
   async preview(work: Work, { serviceId, until, clientIds, text }: SeasonAsked): Promise<SeasonPreview> {
     await this.services.get(work, serviceId);
     const found = await this.candidates(work, serviceId, until);
@@ -117,7 +117,7 @@ export class SeasonService {
       .orderBy(desc(seasonStarts.at))
       .for('update');
     if (!start) throw Problem.notFound('start of a season');
-    if (start.undoneAt) throw Problem.refused('taken-back-already', 'This was taken back already.');
+    if (start.undoneAt) throw Problem.refused('taken-back-already', 'This was undone already.');
     await mustSeeAllOf(work, 'jobs', start.jobIds);
     const gone = await this.jobStanding.takeBack(work, start.jobIds);
     // They come into being again by themselves when their lead time has come.
@@ -127,7 +127,7 @@ export class SeasonService {
     await work.tx.update(seasonStarts).set({ undoneAt: work.now.toString() }).where(eq(seasonStarts.id, startId));
     const left = start.jobIds.length - gone.length;
     await this.events.record(work, SeasonTakenBack, {
-      what: `took back ${gone.length} jobs begun together: ${start.what}${left > 0 ? `; ${left} stay, somebody has worked on them` : ''}`,
+      what: `undid the start of ${gone.length} jobs: ${start.what}${left > 0 ? `; ${left} stay, somebody has worked on them` : ''}`,
       payload: { startId },
     });
     return { takenBack: gone.length, left };

@@ -91,7 +91,7 @@ export class AsksService implements OnModuleInit {
     await fill(ask!);
     const written = await this.letters.passTurn(work, ask!);
     await this.events.record(work, AskOpened, {
-      what: `${what}; ${written === 0 ? 'nobody could be written to' : `wrote to ${written}`}`,
+      what: `${what}; ${written === 0 ? 'there was nobody to write to' : `wrote to ${written}`}`,
       clientId: client.id,
       jobId: job.id,
       after,
@@ -129,7 +129,7 @@ export class AsksService implements OnModuleInit {
     this.book.mustBeOpen(ask);
     const next = turnOf(await this.book.partiesOf(work, askId));
     if (!next || (ask.owed.length === 0 && next.state !== 'to be told'))
-      throw Problem.refused('nothing-owed', 'The client owes nothing for it at present: what came waits for us.');
+      throw Problem.refused('nothing-owed', 'Nothing is outstanding from the client: what came in waits for us.');
     const told = next.state !== 'to be told';
     if ((await this.letters.write(work, ask, next, told)) === 0)
       throw Problem.refused(
@@ -189,7 +189,7 @@ export class AsksService implements OnModuleInit {
     const ask = await this.book.hold(work, askId);
     if (ask.state !== 'withdrawn') throw Problem.refused('not-withdrawn', 'It is not withdrawn.');
     if (ask.jobId !== null && (await this.jobs.get(work, ask.jobId)).phase === null)
-      throw Problem.refused('job-finished', 'The job is finished. Open it again first; then what was still asked is asked on.');
+      throw Problem.refused('job-finished', 'The job is finished. Reopen it first; then the client is asked again.');
     await this.asked(work, ask);
     if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
     await this.events.record(work, AskChanged, {
@@ -238,6 +238,6 @@ export class AsksService implements OnModuleInit {
     const ask = await this.book.hold(work, askId);
     if ((await this.book.partiesOf(work, askId)).some((party) => party.state !== 'ahead' && party.state !== 'to be told'))
       throw Problem.refused('has-gone-out', 'something has gone out to the client');
-    if (!ENDED.includes(ask.state)) await this.book.end(work, ask, 'withdrawn', 'what had brought it about was taken back');
+    if (!ENDED.includes(ask.state)) await this.book.end(work, ask, 'withdrawn', 'what had started it was undone');
   }
 }

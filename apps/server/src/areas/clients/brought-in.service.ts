@@ -12,7 +12,7 @@ import { ContactsService } from './contacts.service';
 import { ClientChanged, mayMoveAccount } from './clients.service';
 import { type Client, type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
-const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in', 'clients');
+const ClientBroughtIn = eventKind<{ clientId: string }>('client imported', 'clients');
 /** Told once for all clients of a file. */
 export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in', 'clients');
 
@@ -113,7 +113,7 @@ export class BroughtInService {
 
   /** Records once, however many lots they came in, how many clients a file brought. */
   async told(work: Work, count: number): Promise<void> {
-    if (count > 0) await this.events.record(work, ClientsBroughtIn, { what: `brought in ${count} clients`, payload: { clientIds: [] } });
+    if (count > 0) await this.events.record(work, ClientsBroughtIn, { what: `imported ${count} clients`, payload: { clientIds: [] } });
   }
 
   private async add(work: Work, fresh: Values[]): Promise<BulkRow[]> {
@@ -155,7 +155,7 @@ export class BroughtInService {
     );
     for (const { client } of added)
       await this.events.record(work, ClientBroughtIn, {
-        what: `brought in ${client.name}`,
+        what: `imported ${client.name}`,
         clientId: client.id,
         after: client,
         payload: { clientId: client.id },
@@ -179,7 +179,7 @@ export class BroughtInService {
         .set({ ...after, version: client.version + 1 })
         .where(eq(clients.id, clientId));
     await this.events.record(work, ClientChanged, {
-      what: 'changed by a file brought in',
+      what: 'changed by an imported file',
       clientId,
       before,
       after: { ...after, ...(contact ? { contact: contact.after } : {}) },

@@ -108,7 +108,7 @@ export class BulkService {
   /** Makes the change on all that differ, in one go. */
   async change(work: Work, input: ChangeMany): Promise<BulkOutcome> {
     const changing = (await this.rowsOf(work, input)).filter(({ set }) => Object.keys(set).length > 0);
-    if (changing.length === 0) return { id: null, said: 'All of them stand like that already. Nothing was changed.' };
+    if (changing.length === 0) return { id: null, said: 'They are all like that already. Nothing was changed.' };
     const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
     const said = this.said(changing.length, input.change, names, await this.queries.details(work));
     const made = changing.map(({ client, set }): BulkRow => ({
@@ -238,7 +238,7 @@ export class BulkService {
     await work.tx.update(bulkChanges).set({ going: null, undoneAt: work.now.toString() }).where(eq(bulkChanges.id, bulkId));
     const stays =
       left.length > 0 ? ` ${left.slice(0, 5).join(', ')}${left.length > 5 ? ` and ${left.length - 5} more` : ''} changed since and stay as they are.` : '';
-    const said = `Put ${count(back)} back.${stays}`;
+    const said = `Restored ${count(back)}.${stays}`;
     await this.events.record(work, ManyUndone, { what: `undid: ${bulk.what}`, after: { said }, payload: { bulkId } });
     return { id: bulkId, said };
   }
@@ -264,7 +264,7 @@ export class BulkService {
       if (!client || removed.has(row.clientId)) continue;
       if (row.added || !untouched(row)) left.push(client.name);
       else {
-        await this.write(work, client, row.before, `put back: ${what}`);
+        await this.write(work, client, row.before, `undid: ${what}`);
         if (row.contact) await this.putBackContact(work, row.clientId, row.contact);
         back += 1;
       }

@@ -319,7 +319,7 @@ function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<C
   }
   const { label, put } = mark;
   const labels = put ? sortedLabels([...client.labels, label]) : client.labels.filter((one) => one !== label);
-  return { what: `${put ? 'put the label' : 'took off the label'} "${label}"`, set: { labels }, before: client.labels.includes(label) };
+  return { what: `${put ? 'added the label' : 'removed the label'} "${label}"`, set: { labels }, before: client.labels.includes(label) };
 }
 
 /** The facts of a client as filing rules and procedures read them; amounts in whole units, as people write them. */

@@ -208,7 +208,7 @@ export class ContactsService {
     if (!there) throw Problem.notFound('contact');
     // The history names the person before the row that lets whoever acts see them is gone.
     await this.events.record(work, ContactUnlinked, {
-      what: `took ${contact.name} off the client`,
+      what: `removed ${contact.name} from the client`,
       clientId,
       before: { name: contact.name, role: there.role },
       payload: { clientId, contactId },
@@ -280,7 +280,7 @@ export class ContactsService {
   /** @throws Problem when somebody is chosen for requests of a client who does not get them. */
   async mustGetRequests(work: Work, contactId: string, clientId: string): Promise<void> {
     if (await this.hasPermission(work, contactId, clientId, 'getsRequests')) return;
-    throw Problem.invalid([{ field: 'contactId', message: 'Choose somebody of the client who gets requests. Who does is said at the client.' }]);
+    throw Problem.invalid([{ field: 'contactId', message: 'Choose somebody of the client who gets requests. Who does is set on the client’s page.' }]);
   }
 
   /** Whether a contact has a say at a client. */

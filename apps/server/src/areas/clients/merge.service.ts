@@ -123,7 +123,7 @@ export class MergeService implements OnModuleInit {
         relatedId: null,
         standing: 'former',
         endedOn: work.today.toString(),
-        endReason: `is one with ${kept.name}`,
+        endReason: `was merged into ${kept.name}`,
         version: going.version + 1,
       })
       .where(eq(clients.id, going.id));

@@ -52,7 +52,7 @@ export class NotesService {
       .where(and(eq(clientNotes.id, noteId), eq(clientNotes.firmId, work.firm.id), isNull(clientNotes.doneAt)))
       .returning({ clientId: clientNotes.clientId, text: clientNotes.text });
     for (const { clientId, text } of gone)
-      await this.events.record(work, NoteChanged, { what: `took back ${KIND_WORDS.phone}: ${text}`, clientId, payload: { noteId } });
+      await this.events.record(work, NoteChanged, { what: `removed ${KIND_WORDS.phone}: ${text}`, clientId, payload: { noteId } });
     return gone.length > 0;
   }
 
@@ -63,14 +63,14 @@ export class NotesService {
       .from(clientNotes)
       .where(and(eq(clientNotes.id, noteId), eq(clientNotes.firmId, work.firm.id)));
     if (!note) throw Problem.notFound('note');
-    if (done !== undefined && note.kind === 'note') throw Problem.refused('a-note', 'A note is not answered; it can be pinned or not.');
+    if (done !== undefined && note.kind === 'note') throw Problem.refused('a-note', 'A note is not answered; it can only be pinned.');
     const set = {
       ...(pinned === undefined ? {} : { pinned }),
       ...(done === undefined ? {} : { doneAt: done ? work.now.toString() : null, doneBy: done ? work.actor.name : null }),
     };
     if (Object.keys(set).length === 0) return;
     await work.tx.update(clientNotes).set(set).where(eq(clientNotes.id, noteId));
-    const said = done === undefined ? (pinned ? 'pinned' : 'took the pin from') : done ? (note.kind === 'phone' ? 'took' : 'answered') : 'opened again';
+    const said = done === undefined ? (pinned ? 'pinned' : 'unpinned') : done ? (note.kind === 'phone' ? 'took' : 'answered') : 'opened again';
     await this.events.record(work, NoteChanged, { what: `${said} ${KIND_WORDS[note.kind]}: ${note.text}`, clientId: note.clientId, payload: { noteId } });
   }
 }

@@ -82,7 +82,7 @@ export class DocumentsService implements OnModuleInit {
       413,
       'no-room-kept',
       'Not kept',
-      `There is no room kept for more files that are sent here${ofClient < this.settings.clientQuota ? '' : ` for this client (${(ofClient / 1e9).toFixed(1)} GB are here)`}. Ask ${work.firm.name} how to hand this one in.`,
+      `There is no room for more files sent here${ofClient < this.settings.clientQuota ? '' : ` for this client (${(ofClient / 1e9).toFixed(1)} GB are here)`}. Ask ${work.firm.name} how to hand this one in.`,
     );
   }
 

@@ -108,7 +108,7 @@ export class FeeQueries implements OnModuleInit {
     const warnings = [
       ...(compareMoney(billedThen, fee) > 0 ? [`With this bill ${moneyInWords(billedThen)} are billed, above the agreed fee of ${moneyInWords(fee)}.`] : []),
       ...(plus(totals.time, totals.expenses).amount === 0 ? ['No time or expense is recorded on this job.'] : []),
-      ...(to.length === 0 ? nobody.map((one) => `Nobody is told: ${one.name} ${one.why}.`) : []),
+      ...(to.length === 0 ? nobody.map((one) => `Nobody is notified: ${one.name} ${one.why}.`) : []),
     ];
     return {
       invoice,

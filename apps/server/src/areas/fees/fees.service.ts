@@ -41,7 +41,7 @@ function mustApproveUpTo({ actor }: Work, net: Money): void {
 
 /** Why a bill cannot be cancelled, or null when it can. The one place where this is decided. */
 export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: Money, settled: boolean): string | null {
-  if (invoice.status === 'draft') return 'It is a draft; it can be thrown away.';
+  if (invoice.status === 'draft') return 'It is a draft; it can be deleted.';
   if (invoice.status === 'cancelled') return 'It was cancelled already.';
   if (invoice.status === 'paid') return 'It was paid. A paid bill is credited, not cancelled.';
   if (paid.amount > 0) return `${moneyInWords(paid)} of it was paid. A bill that money came in for is credited, not cancelled.`;
@@ -121,7 +121,7 @@ export class FeesService implements OnModuleInit {
   /** Throws a draft away. */
   async discard(work: Work, invoiceId: string): Promise<void> {
     const invoice = await this.locked(work, invoiceId);
-    if (invoice.status !== 'draft') throw Problem.refused('not-a-draft', 'Only a draft can be thrown away. Cancel the bill instead.');
+    if (invoice.status !== 'draft') throw Problem.refused('not-a-draft', 'Only a draft can be deleted. Cancel the bill instead.');
     await work.tx.delete(invoices).where(eq(invoices.id, invoiceId));
   }
 

@@ -22,7 +22,7 @@ const NAMED = 5;
 
 /** What came of a file. */
 function inWords({ fresh, changed, left, refused }: ComingIn): string {
-  const said = `${count(fresh, 'client')} brought in, ${changed - refused.length} changed, ${count(left + refused.length, 'row')} left out`;
+  const said = `${count(fresh, 'client')} imported, ${changed - refused.length} changed, ${count(left + refused.length, 'row')} left out`;
   if (refused.length === 0) return said;
   const named = refused.slice(0, NAMED).map(({ client, why }) => `${client}: ${why}`);
   const more = refused.length - named.length;
@@ -65,7 +65,7 @@ export class BringingIn implements OnModuleInit, BeforeApplicationShutdown {
     if (!this.acts.isStopped) void this.acts.run(importId, () => this.write(firmId, importId)).catch((error: unknown) => this.log.error(error));
   }
 
-  /** Waits for what is being brought in. */
+  /** Waits for what is being imported. */
   settled(): Promise<void> {
     return this.acts.settled();
   }
@@ -128,7 +128,7 @@ export class BringingIn implements OnModuleInit, BeforeApplicationShutdown {
       return true;
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
-      await this.works.run(identity, (work) => this.end(work, id, `Nothing was brought in: ${error.detail}`));
+      await this.works.run(identity, (work) => this.end(work, id, `Nothing was imported: ${error.detail}`));
       return false;
     }
   }

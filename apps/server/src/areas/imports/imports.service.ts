@@ -85,10 +85,10 @@ export class ImportsService {
     const twice = mapping.find((key, at) => key !== null && mapping.indexOf(key) !== at);
     if (twice)
       throw Problem.invalid([
-        { field: 'mapping', message: `Two columns are brought in as "${targets.find((one) => one.key === twice)?.name ?? twice}". Leave one out.` },
+        { field: 'mapping', message: `Two columns are imported as "${targets.find((one) => one.key === twice)?.name ?? twice}". Leave one out.` },
       ]);
     if (mapping.some((key) => key !== null && !targets.some((target) => target.key === key)))
-      throw Problem.invalid([{ field: 'mapping', message: 'One of the fields is not kept any more.' }]);
+      throw Problem.invalid([{ field: 'mapping', message: 'One of the fields does not exist any more.' }]);
     await work.tx.update(imports).set({ mapping }).where(eq(imports.id, importId));
     await work.tx
       .insert(importSources)
@@ -176,7 +176,7 @@ export class ImportsService {
       .set({ coming: { decisions, confirmed, whole: null } })
       .where(eq(imports.id, importId));
     work.afterwards(() => this.bringing.goOn(work.firm.id, importId));
-    return { said: `${found.file} is being brought in.` };
+    return { said: `${found.file} is being imported.` };
   }
 
   private async mustBeThere(work: Work, decisions: NonNullable<BringIn['decisions']>): Promise<void> {
@@ -216,6 +216,6 @@ export class ImportsService {
 }
 
 function mustNotBeIn({ outcome, coming }: Import): void {
-  if (coming !== null) throw Problem.refused('brought-in', 'This file is being brought in already.');
-  if (outcome !== null) throw Problem.refused('brought-in', 'This file was brought in already. Choose it again to bring in more.');
+  if (coming !== null) throw Problem.refused('brought-in', 'This file is being imported already.');
+  if (outcome !== null) throw Problem.refused('brought-in', 'This file was imported already. Choose it again to import more.');
 }

@@ -53,7 +53,7 @@ function fromCsv(bytes: Buffer): string[][] {
         : code?.includes('QUOTE')
           ? 'has a quotation mark that is not closed'
           : 'cannot be read';
-    throw Problem.badFile(`Line ${lines ?? '?'} ${why}. Mend it there and choose the file again.`);
+    throw Problem.badFile(`Line ${lines ?? '?'} ${why}. Correct it there and choose the file again.`);
   }
 }
 
@@ -66,7 +66,7 @@ function cellText(value: ExcelJS.CellValue): string {
   return 'text' in value ? String(value.text) : '';
 }
 
-const tooManyRows = () => Problem.badFile(`The file has more than ${MOST_ROWS.toLocaleString('en')} rows. Bring it in in parts.`);
+const tooManyRows = () => Problem.badFile(`The file has more than ${MOST_ROWS.toLocaleString('en')} rows. Import it in parts.`);
 
 /** How much a workbook says that it unpacks to, read from its table of contents alone. */
 function unpackedSize(bytes: Buffer): number {
@@ -109,7 +109,7 @@ async function fromXlsx(bytes: Buffer): Promise<string[][]> {
   return lines;
 }
 
-const tooManyColumns = () => Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not wanted.`);
+const tooManyColumns = () => Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not needed.`);
 
 /**
  * Reads a file of clients: CSV with commas, semicolons or tabs, the first sheet of a workbook, or vCards.
@@ -121,7 +121,7 @@ export async function readTable({ bytes: given, name }: { bytes: Uint8Array; nam
   const text = isBook ? '' : bytes.subarray(0, 40).toString('utf8');
   const lines = isBook ? await fromXlsx(bytes) : /^\ufeff?\s*BEGIN:VCARD/i.test(text) ? cardsFromText(textOf(bytes)) : fromCsv(bytes);
   const [first, ...rows] = lines;
-  if (!first || rows.length === 0) throw Problem.badFile(`${name} holds no row below its headings.`);
+  if (!first || rows.length === 0) throw Problem.badFile(`${name} has no rows below its headings.`);
   if (first.length > MOST_COLUMNS) throw tooManyColumns();
   if (rows.length > MOST_ROWS) throw tooManyRows();
   rows.forEach((row, at) => {

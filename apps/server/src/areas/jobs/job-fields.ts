@@ -24,10 +24,10 @@ const FIELDS: ListField[] = [
   fact('due'),
   {
     key: 'stands',
-    name: 'Stands',
+    name: 'Status',
     kind: 'text',
     value: sql`case when j.closed_reason is not null then 'closed: ' || j.closed_reason when j.status = 'finished' then 'finished' when j.status = 'on hold' then 'on hold: ' || j.hold_reason
-                    when j.stuck_reason is not null then 'cannot go on: ' || j.stuck_reason when j.waiting_since is not null then 'waits for the client'
+                    when j.stuck_reason is not null then 'blocked: ' || j.stuck_reason when j.waiting_since is not null then 'waits for the client'
                     else (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) || case when j.asks_to_move then ', ready to move' else coalesce(', ' || j.own_status, '') end end`,
   },
   {

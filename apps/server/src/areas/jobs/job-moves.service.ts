@@ -254,7 +254,7 @@ export class JobMovesService {
     const at = job.phases.findIndex((phase) => phase.key === job.phase);
     const next = to === null ? job.phases.length : job.phases.findIndex((phase) => phase.key === to);
     if (next === -1) throw Problem.invalid([{ field: 'to', message: 'Choose a phase of this job.' }]);
-    if (to === job.phase) throw Problem.invalid([{ field: 'to', message: 'The job stands there already.' }]);
+    if (to === job.phase) throw Problem.invalid([{ field: 'to', message: 'The job is there already.' }]);
     const kind = moveKind(job.phases, job.phase, to);
     const [from, target] = [job.phases[at] ?? null, job.phases[next] ?? null];
     // Going back sends nothing a second time.
@@ -344,7 +344,7 @@ export class JobMovesService {
     const job = await this.get(work, jobId, true);
     if (job.version !== version) throw Problem.stale('job', job.id);
     const phase = job.phases.find((one) => one.key === job.phase);
-    if (phase?.completion !== 'approved') throw Problem.refused('nothing-to-approve', 'Nothing has to be approved where the job stands.');
+    if (phase?.completion !== 'approved') throw Problem.refused('nothing-to-approve', 'Nothing has to be approved where the job is.');
     const done = await rows<{ name: string; phaseKey: string; by: string | null }>(
       work.tx,
       sql`select name, phase_key as "phaseKey", done_by_id as by from tasks where job_id = ${jobId} and not passed_over and done_at is not null order by position`,

@@ -78,7 +78,7 @@ export class JobStatusService {
   private async redated(work: Work, job: Job, { targetOn, dueOn }: Pick<ChangeJob, 'targetOn' | 'dueOn'>): Promise<Job> {
     if (dueOn !== undefined && dueOn !== job.dueOn) {
       if (job.obligationId !== null)
-        throw Problem.invalid([{ field: 'dueOn', message: 'This deadline is set by a rule. Put it off where it stands, at the client or in the almanac.' }]);
+        throw Problem.invalid([{ field: 'dueOn', message: 'This deadline is set by a rule. Extend it at the client or in the almanac.' }]);
       if (dueOn < job.startOn)
         throw Problem.invalid([{ field: 'dueOn', message: `It is due on or after the day it starts, ${fullDate(civil(job.startOn))}.` }]);
       if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its dates stay as they are.');
@@ -111,7 +111,7 @@ export class JobStatusService {
   async hold(work: Work, jobId: string, reason: string | null, until: HoldJob['until'] = undefined): Promise<void> {
     const job = await this.jobs.get(work, jobId);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
-    if (until !== undefined && until <= work.today.toString()) throw Problem.invalid([{ field: 'until', message: 'It goes on on a day that lies ahead.' }]);
+    if (until !== undefined && until <= work.today.toString()) throw Problem.invalid([{ field: 'until', message: 'Choose a day in the future.' }]);
     const status = reason === null ? 'open' : 'on hold';
     await work.tx
       .update(jobs)
@@ -126,7 +126,7 @@ export class JobStatusService {
     if (reason === null) await this.jobs.advance(work, jobId);
   }
 
-  /** Says that a job cannot go on, why, and whom it waits for; that colleague is told. Null says that it can. */
+  /** Says that a job is blocked, why, and whom it waits for; that colleague is told. Null says that it can. */
   async stop(work: Work, jobId: string, input: StopJob | null): Promise<void> {
     const job = await this.jobs.get(work, jobId);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished.');
@@ -137,13 +137,13 @@ export class JobStatusService {
       .set({ stuckReason: input?.reason ?? null, stuckSince: input ? work.now.toString() : null, stuckForId: forId, version: job.version + 1 })
       .where(eq(jobs.id, jobId));
     await this.events.record(work, JobChanged, {
-      what: input ? `said that the job cannot go on: ${input.reason}` : 'said that the job can go on',
+      what: input ? `marked the job as blocked: ${input.reason}` : 'unblocked the job',
       clientId: job.clientId,
       jobId,
       payload: { jobId },
     });
     if (input && forId && forId !== work.actor.id)
-      await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} cannot go on without you: ${input.reason}`, forId });
+      await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} is blocked and waits for you: ${input.reason}`, forId });
   }
 
   /** Gives the job until a later day; its tasks keep their dates. */
@@ -161,7 +161,7 @@ export class JobStatusService {
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its dates stay as they are.');
     if (targetOn > job.dueOn)
       throw Problem.invalid([
-        { field: 'targetOn', message: `Our target lies on or before the deadline, ${fullDate(civil(job.dueOn))}. A deadline moves only by an extension.` },
+        { field: 'targetOn', message: `Our target is on or before the deadline, ${fullDate(civil(job.dueOn))}. A deadline moves only by an extension.` },
       ]);
     const startOn = targetOn < job.startOn ? targetOn : job.startOn;
     const days = civil(job.targetOn).until(civil(targetOn)).days;
@@ -198,7 +198,7 @@ export class JobStatusService {
       })
       .where(eq(jobs.id, jobId));
     await this.events.record(work, JobClosed, {
-      what: `closed the job before it was done: ${reason}`,
+      what: `ended the job before it was done: ${reason}`,
       clientId: job.clientId,
       jobId,
       before: { phase: job.phase },
@@ -218,7 +218,7 @@ export class JobStatusService {
     );
     if (gone.length > 0)
       await this.events.record(work, JobsTakenBack, {
-        what: `took back ${counted(gone.length, 'job')} on which nobody had worked`,
+        what: `undid the start of ${counted(gone.length, 'job')} on which nobody had worked`,
         payload: { jobIds: gone.map((job) => job.id) },
       });
     return { takenBack: gone.length, left: jobIds.length - gone.length };

@@ -58,7 +58,7 @@ const STATES: Record<JobState, (today: string) => SQL> = {
   overdue: (today) => sql`j.due_on < ${today}`,
   'waits for client': () => sql`j.waiting_since is not null and j.status = 'open'`,
   'on hold': () => sql`j.status = 'on hold'`,
-  'cannot go on': () => sql`j.stuck_reason is not null`,
+  blocked: () => sql`j.stuck_reason is not null`,
   'asks to move': () => sql`j.asks_to_move`,
   'nobody on it': () => sql`j.preparer_id is null`,
 };

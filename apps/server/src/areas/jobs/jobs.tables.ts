@@ -42,7 +42,7 @@ export const jobs = pgTable(
     /** The version of the procedure by which it was laid out. */
     procedureVersion: integer('procedure_version'),
     obligationId: uuid('obligation_id'),
-    /** Since when it cannot go on, and which colleague it waits for. */
+    /** Since when it is blocked, and which colleague it waits for. */
     stuckSince: moment('stuck_since'),
     stuckForId: uuid('stuck_for_id'),
     /** Its phase is complete and asks to be looked at before it moves. */

@@ -64,10 +64,10 @@ export class TaskChangesService {
     const { task, job } = await this.tasks.task(work, taskId);
     if (task.version !== version) throw Problem.stale('task', task.id);
     if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
-    if (task.doneByEvent !== null) throw Problem.refused('stands-for-something', `"${task.name}" stands for something that happens in its phase. It stays.`);
+    if (task.doneByEvent !== null) throw Problem.refused('stands-for-something', `"${task.name}" belongs to something that happens in its phase. It stays.`);
     await this.tasks.takeOut(work, job.id, task.key);
     await this.events.record(work, TaskChanged, {
-      what: `took out "${task.name}"`,
+      what: `removed "${task.name}"`,
       clientId: job.clientId,
       jobId: job.id,
       before: { name: task.name, estimate: task.estimate, assigneeId: task.assigneeId },

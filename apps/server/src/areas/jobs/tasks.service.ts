@@ -126,7 +126,7 @@ export class TasksService {
       throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
     if (input.done) {
       if (task.doneByEvent === 'filed')
-        throw Problem.refused('ticked-by-filing', 'This is ticked by itself when the return gets its receipt. Use "File" on this page.');
+        throw Problem.refused('ticked-by-filing', 'This is ticked automatically when the return gets its receipt. Use "File" on this page.');
       const open = task.waitsFor.length === 0 ? [] : await this.notDone(work, job.id, task.waitsFor);
       if (open.length > 0)
         throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);
@@ -146,7 +146,7 @@ export class TasksService {
     if (task.version !== version) throw Problem.stale('task', task.id);
     const check = task.checks[at];
     if (!check) throw Problem.invalid([{ field: 'at', message: 'There is no such point in this task.' }]);
-    if (task.doneAt !== null) throw Problem.refused('task-done', 'The task is done. Take its tick back first.');
+    if (task.doneAt !== null) throw Problem.refused('task-done', 'The task is done. Untick it first.');
     const checks = task.checks.map((one, index) =>
       index === at ? { ...one, doneAt: done ? work.now.toString() : null, doneBy: done ? work.actor.name : null } : one,
     );
@@ -155,7 +155,7 @@ export class TasksService {
       .set({ checks, version: version + 1 })
       .where(eq(tasks.id, taskId));
     await this.events.record(work, TaskChanged, {
-      what: `${done ? 'checked' : 'took back the check of'} "${check.words}" in "${task.name}"`,
+      what: `${done ? 'checked' : 'unticked'} "${check.words}" in "${task.name}"`,
       clientId: job.clientId,
       jobId: job.id,
       payload: { jobId: job.id, taskId },
@@ -171,7 +171,7 @@ export class TasksService {
     if (changed.length === 0) throw Problem.stale('task', task.id);
     if (!done) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
     await this.events.record(work, TaskTicked, {
-      what: done ? `ticked "${task.name}"` : `took back the tick at "${task.name}"`,
+      what: done ? `ticked "${task.name}"` : `unticked "${task.name}"`,
       clientId: job.clientId,
       jobId: job.id,
       payload: { jobId: job.id, taskId: task.id, key: task.key, done },

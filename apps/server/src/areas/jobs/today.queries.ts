@@ -33,7 +33,7 @@ export class JobsToday {
       minutesToday: tasks[0]?.minutesToday ?? 0,
       waiting: await this.jobs.waiting(work, mine ? me : null),
       asking: await state('asks to move'),
-      stuck: await state('cannot go on'),
+      stuck: await state('blocked'),
       onHold: await state('on hold'),
       nobodyOnIt: mine ? { rows: [], count: 0 } : await state('nobody on it'),
       toApprove: first(await this.toApprove(work, asked)),

@@ -79,7 +79,7 @@ export class BulkJobsService {
       if (considered.kind !== 'back') leaves.push(...considered.leaves.map((phase) => ({ job: job.id, phase })));
       // What was done for a job before is not done again by a change of many.
       for (const act of await this.looks.acts(work, { ...considered, planned: considered.planned.filter((one) => !one.doneBefore) })) {
-        const what = act.what.replace(/ It goes out by itself to .*$/, ' It goes out by itself.');
+        const what = act.what.replace(/ It is sent automatically to .*$/, ' It is sent automatically.');
         const there = summed.get(`${act.key} ${what}`);
         summed.set(`${act.key} ${what}`, { ...act, what, count: (there?.count ?? 0) + 1 });
       }
@@ -175,7 +175,7 @@ export class BulkJobsService {
         // Who listens asks the client again for what the end had withdrawn.
         if (job.phase === null && row.before.phase !== null)
           await this.events.record(work, JobReopened, {
-            what: 'took back the end of the job',
+            what: 'reopened the job',
             clientId: job.clientId,
             jobId: job.id,
             payload: { jobId: job.id },
@@ -187,7 +187,7 @@ export class BulkJobsService {
       }
     }
     await this.batches.closed(work, batchId);
-    await this.events.record(work, JobsChangedTogether, { what: `took back: ${batch.what}, ${counted(undone, 'job')}`, payload: { batchId } });
+    await this.events.record(work, JobsChangedTogether, { what: `undid: ${batch.what}, ${counted(undone, 'job')}`, payload: { batchId } });
     return { undone, not };
   }
 
@@ -208,7 +208,7 @@ export class BulkJobsService {
 function whyItStays(job: Job, to: string | null | undefined): string | null {
   if (to === undefined || (to === null && job.phase === null)) return 'is finished';
   if (job.status === 'on hold') return 'is on hold';
-  if (to === job.phase) return 'stands there already';
+  if (to === job.phase) return 'is there already';
   return to !== null && !job.phases.some((phase) => phase.key === to) ? 'has no such phase' : null;
 }
 
@@ -219,7 +219,7 @@ function inWords(input: ChangeJobs): string {
     case 'priority':
       return `gave jobs the priority "${input.priority ?? 'usual'}"`;
     case 'status':
-      return input.text ? `gave jobs the status "${input.text}"` : 'took the status off jobs';
+      return input.text ? `gave jobs the status "${input.text}"` : 'removed the status from jobs';
     case 'dates':
       return `moved our target of jobs by ${counted(Math.abs(input.days ?? 0), 'working day')}${(input.days ?? 0) < 0 ? ' forward' : ''}`;
     case 'hold':

@@ -68,11 +68,16 @@ export class MovesService implements OnModuleInit {
       const { to, nobody } = recipients;
       told.push(
         to.length > 0
-          ? { key, what: `${words}. It goes out by itself to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`, outside: true, doneBefore }
+          ? {
+              key,
+              what: `${words}. It is sent automatically to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`,
+              outside: true,
+              doneBefore,
+            }
           : {
               key,
               doneBefore,
-              what: `${words}. Nobody can be written to (${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}): a task takes its place.`,
+              what: `${words}. There is nobody to write to (${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}): a task takes its place.`,
               outside: false,
             },
       );

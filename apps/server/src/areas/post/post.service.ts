@@ -146,7 +146,7 @@ export class PostService implements OnModuleInit {
     if (!message || !(await this.effects.cancel(work, 'deliver message', messageId)))
       throw Problem.refused('not-waiting', 'This message has gone out, or is on its way.');
     const { clientId, jobId, toName, subject } = message;
-    await this.events.record(work, MessageWithdrawn, { what: `took back a message to ${toName}: ${subject}`, clientId, jobId, payload: { messageId } });
+    await this.events.record(work, MessageWithdrawn, { what: `cancelled a message to ${toName}: ${subject}`, clientId, jobId, payload: { messageId } });
   }
 
   /** Sends to everybody at the client who has an address, at once or in the morning of a day. @returns how many were written to. */

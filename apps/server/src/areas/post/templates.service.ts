@@ -146,7 +146,7 @@ export class TemplatesService implements OnModuleInit {
         subject: subject.text,
         paragraphs: body.text.split(/\n{2,}/),
         leadsTo: '/portal',
-        linkWords: 'Your papers and questions with us',
+        linkWords: 'Your documents and questions with us',
         to: 'getsRequests',
         contactId,
         aboutFees: values.fee !== null && /\{\s*fee\s*\}/i.test(`${words.subject} ${words.body}`),
@@ -194,7 +194,8 @@ export class TemplatesService implements OnModuleInit {
   async write(work: Work, input: WriteMessage): Promise<number> {
     const { client, draft } = await this.written(work, input);
     const { to, nobody } = await this.post.recipients(work, client, draft.to, draft.contactId);
-    if (to.length === 0) throw Problem.refused('nobody-to-write-to', `Nobody can be written to: ${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}.`);
+    if (to.length === 0)
+      throw Problem.refused('nobody-to-write-to', `There is nobody to write to: ${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}.`);
     await this.post.send(work, client, draft, { clientId: client.id, jobId: input.jobId ?? null }, input.on);
     const when = input.on && input.on > work.today.toString() ? `, to go out on ${fullDate(civil(input.on))}` : '';
     await this.events.record(work, MessageWritten, {

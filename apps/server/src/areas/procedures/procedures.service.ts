@@ -135,10 +135,10 @@ export class ProceduresService {
     for (const other of others) {
       const definition = followed(other.definition, phase);
       const [fault] = checkProcedure(definition);
-      if (fault) throw Problem.invalid([{ field: 'definition', message: `"${other.name}" holds "${phase.name}" in common and could not follow: ${fault}.` }]);
+      if (fault) throw Problem.invalid([{ field: 'definition', message: `"${other.name}" shares "${phase.name}" and could not follow: ${fault}.` }]);
       await this.nextVersion(work, other, { name: other.name, definition });
       await this.events.record(work, ProcedureChanged, {
-        what: `changed "${phase.name}" in the procedure "${other.name}" too, which holds it in common, to version ${other.version + 1}`,
+        what: `changed "${phase.name}" in the procedure "${other.name}" too, which shares it, to version ${other.version + 1}`,
         before: other.definition,
         after: definition,
         payload: { procedureId: other.id, jobIds: [] },
@@ -156,7 +156,7 @@ export class ProceduresService {
     const definition = { phases: before.definition.phases.map((one) => (one === phase ? shared : one)) };
     await this.nextVersion(work, before, { name: before.name, definition });
     await this.events.record(work, ProcedureChanged, {
-      what: `put the phase "${phase.name}" of the procedure "${before.name}" in common`,
+      what: `shared the phase "${phase.name}" of the procedure "${before.name}"`,
       before: before.definition,
       after: definition,
       payload: { procedureId, jobIds: [] },

@@ -63,7 +63,7 @@ export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleI
   inPlaceOfLetter(ask: Ask) {
     return {
       name: `Tell the client what is needed: "${ask.title}"`,
-      advice: 'Nobody can be written to: print and post it, or ring. Ticking this notes that the client has been told, and since when we wait.',
+      advice: 'There is nobody to write to: print and post it, or telephone. Ticking this records that the client was told, and from when we wait.',
       estimate: 10,
     };
   }

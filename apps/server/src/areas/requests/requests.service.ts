@@ -216,7 +216,7 @@ export class RequestsService {
     this.book.mustBeOpen(found.ask);
     const last = await this.lastCame(work, itemId);
     const state = last === 'file' ? 'answered' : (last ?? 'asked');
-    await this.review(work, found, { state, sentBackReason: null }, `took back that ${found.item.name} was accepted`);
+    await this.review(work, found, { state, sentBackReason: null }, `withdrew the acceptance of ${found.item.name}`);
   }
 
   private async lastCame(work: Work, itemId: string): Promise<'file' | 'does not apply' | undefined> {

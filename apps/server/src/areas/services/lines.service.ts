@@ -49,7 +49,7 @@ export class LinesService implements OnModuleInit {
         work.tx,
         sql`select distinct s.name from service_lines a join service_lines b on b.service_id = a.service_id and b.client_id = ${into} join services s on s.id = a.service_id where a.client_id = ${from} order by 1`,
       );
-      return twice.map(({ name }) => `Both have "${name}": its deadlines will stand there twice until one of the two lines is stopped.`);
+      return twice.map(({ name }) => `Both have "${name}": its deadlines will be listed twice until one of the two lines is stopped.`);
     });
     this.events.on(ClientsMerged, async (work, { payload: { from, into } }) => {
       // Where both had one, what was kept counts.
@@ -94,11 +94,11 @@ export class LinesService implements OnModuleInit {
     const client = await this.clients.get(work, clientId);
     const { service, line: draft } = await this.drafted(work, client, input);
     if (!service.active)
-      throw Problem.invalid([{ field: 'serviceId', message: `"${service.name}" is off: nobody is given it any more. Turn it on under Firm, Services.` }]);
+      throw Problem.invalid([{ field: 'serviceId', message: `"${service.name}" is off and not offered any more. Turn it on under Firm, Services.` }]);
     const { id: _none, ...values } = draft;
     const [line] = await work.tx.insert(serviceLines).values(values).returning();
     await this.events.record(work, ServiceLineAdded, {
-      what: `gave the client "${line!.name}", ${rhythmInWords(line!.rhythm)}`,
+      what: `added "${line!.name}", ${rhythmInWords(line!.rhythm)}`,
       clientId,
       after: { name: line!.name, rhythm: line!.rhythm, fee: money(line!.fee, line!.currency), startsOn: line!.startsOn },
       payload: { line: line!, service },
@@ -155,7 +155,7 @@ export class LinesService implements OnModuleInit {
     throw Problem.invalid([
       {
         field: 'ruleIds',
-        message: `The line "${double.line.name}" answers for "${rule.name}" already: it would stand in the almanac twice. Leave it to that line${rhythm === double.line.rhythm ? '' : ', or stop that line first'}.`,
+        message: `The line "${double.line.name}" covers "${rule.name}" already: it would be in the almanac twice. Leave it to that line${rhythm === double.line.rhythm ? '' : ', or stop that line first'}.`,
       },
     ]);
   }
@@ -170,8 +170,8 @@ export class LinesService implements OnModuleInit {
   }
 
   /**
-   * The filing rules that a line answers for when its service has others than before: those taken from the service go, those
-   * added come where no other line of the client answers for them.
+   * The filing rules that a line covers when its service has others than before: those taken from the service go, those
+   * added come where no other line of the client covers them.
    */
   static followed(line: ServiceLine, ofClient: readonly ServiceLine[], before: readonly string[], after: readonly string[]): string[] {
     const elsewhere = new Set(ofClient.filter((one) => one.id !== line.id && one.endsOn === null).flatMap((one) => one.ruleIds));
@@ -234,7 +234,7 @@ export class LinesService implements OnModuleInit {
   async pause(work: Work, lineId: string, { from, until, version }: PauseLine): Promise<void> {
     const { line } = await this.get(work, lineId);
     const words = until ? `from ${fullDate(civil(from))} to ${fullDate(civil(until))}` : `from ${fullDate(civil(from))} until it is resumed`;
-    await this.write(work, lineId, version, { pauses: LinesService.paused(line, { from, until }) }, `let "${line.name}" rest ${words}`);
+    await this.write(work, lineId, version, { pauses: LinesService.paused(line, { from, until }) }, `paused "${line.name}" ${words}`);
   }
 
   /** A line as it would be if it went on from a day; nothing is written. */

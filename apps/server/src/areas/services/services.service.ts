@@ -170,7 +170,7 @@ export class ServicesService {
     const known = await work.tx.select({ id: services.id, name: services.name }).from(services).where(eq(services.firmId, work.firm.id));
     const missing = known.find((one) => !ids.includes(one.id));
     if (missing || ids.length !== known.length)
-      throw Problem.refused('order-incomplete', 'Meanwhile a service was added or taken away. Look at the list again, then order it.');
+      throw Problem.refused('order-incomplete', 'A service was added or removed meanwhile. Look at the list again, then order it.');
     await work.tx.execute(
       sql`update services s set position = o.at - 1 from jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb) with ordinality as o(id, at) where s.id = o.id::uuid and s.firm_id = ${work.firm.id}`,
     );

@@ -54,7 +54,7 @@ export class SignatureKind implements AskKind<SignaturePart, PortalSignaturePart
     return {
       name: `Have "${ask.title}" signed on paper by ${party.name}`,
       advice:
-        'Nobody can be written to. It is ticked by itself when the signature is noted under "Requests" of this job; ticked by hand, it notes that they have it.',
+        'There is nobody to write to. It is ticked automatically when the signature is recorded under "Requests" of this job; ticked by hand, it records that they have it.',
       estimate: 15,
     };
   }

@@ -46,7 +46,7 @@ export class SignaturesService {
     const sign = await this.contacts.of(work, clientId, 'signs');
     return ids.map((id) => {
       const person = sign.find((one) => one.id === id);
-      if (!person) throw Problem.invalid([{ field: 'signerIds', message: 'Choose people who sign for this client. Who does is said at the client.' }]);
+      if (!person) throw Problem.invalid([{ field: 'signerIds', message: 'Choose people who sign for this client. Who does is set on the client’s page.' }]);
       return person;
     });
   }
@@ -139,7 +139,7 @@ export class SignaturesService {
   /** A signature given on paper, noted by a person of the firm; the scan, where there is one, is a document of the client. */
   async signedOnPaper(work: Work, partyId: string, { on, scanId }: NoteSignedOnPaper): Promise<void> {
     const turn = await this.turn(work, partyId);
-    if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day lies ahead.' }]);
+    if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day is in the future.' }]);
     if (scanId) await this.ofClient(work, turn.ask.clientId, scanId, 'scanId');
     const signedAt = civil(on)
       .toZonedDateTime({ timeZone: work.firm.zone, plainTime: { hour: 12 } })

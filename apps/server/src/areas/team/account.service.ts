@@ -118,7 +118,7 @@ export class AccountService {
     const personId = await this.signIn.personOf(work);
     return within(work.tx, async () => {
       const person = await this.person(work.tx, personId);
-      if (person.secondStepSince !== null) throw Problem.refused('second-step-on', 'The second step is on already. Turn it off first to set it up anew.');
+      if (person.secondStepSince !== null) throw Problem.refused('second-step-on', 'The second step is on already. Turn it off first to set it up again.');
       const secret = newSecondStep();
       await work.tx.update(people).set({ secondStep: secret, lastStep: null }).where(eq(people.id, personId));
       return { secret, address: otpAddress(work.firm.name, person.email, secret) };
@@ -173,7 +173,7 @@ export class AccountService {
       if (elsewhere.length > 0)
         throw Problem.refused(
           'works-elsewhere',
-          `${name} works for another firm as well, and comes in there by the same second step. Only they can turn it off.`,
+          `${name} works for another firm as well and signs in there with the same second step. Only they can turn it off.`,
         );
       await this.clearSecondStep(work.tx, personId);
     });

@@ -30,7 +30,7 @@ export class ClosingService {
   /** Keeps the firm's own closing days. The almanac listens and moves targets and dates of our own off them. */
   async keep(work: Work, { days }: KeepClosingDays): Promise<void> {
     const twice = days.find((one, at) => days.findIndex((other) => other.day === one.day) !== at);
-    if (twice) throw Problem.invalid([{ field: 'day', message: `${fullDate(civil(twice.day))} stands there twice.` }]);
+    if (twice) throw Problem.invalid([{ field: 'day', message: `${fullDate(civil(twice.day))} is listed twice.` }]);
     const before = work.firm.closingDays;
     const closingDays = [...days].sort((a, b) => a.day.localeCompare(b.day)).map(({ day, name }) => ({ day, name }));
     await this.works.change(work, { closingDays });

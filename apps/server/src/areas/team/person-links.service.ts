@@ -160,7 +160,7 @@ export class PersonLinks {
         .set({ standing: 'active' })
         .where(and(eq(members.id, memberId), eq(members.standing, 'invited')))
         .returning({ name: members.name });
-      if (member) await this.events.record(work, InvitationTaken, { what: `${member.name} took up the invitation`, payload: { memberId } });
+      if (member) await this.events.record(work, InvitationTaken, { what: `${member.name} accepted the invitation`, payload: { memberId } });
     });
   }
 

@@ -197,7 +197,7 @@ export class TeamService implements OnModuleInit {
       this.sessions.forgetAfter(work);
     }
     await work.tx.update(members).set({ standing }).where(eq(members.id, memberId));
-    const words = { active: `let ${member.name} in again`, suspended: `suspended ${member.name}`, left: `recorded that ${member.name} left` };
+    const words = { active: `restored access for ${member.name}`, suspended: `suspended ${member.name}`, left: `recorded that ${member.name} left` };
     await this.events.record(work, MemberChanged, { what: words[standing], before: { standing: member.standing }, after: { standing }, payload: { memberId } });
     return member;
   }
@@ -269,7 +269,7 @@ export class TeamService implements OnModuleInit {
       .where(and(eq(leave.id, leaveId), eq(leave.memberId, memberId)))
       .returning();
     if (!removed) throw Problem.notFound('leave');
-    await this.events.record(work, MemberChanged, { what: `took back leave of ${member.name}: ${removed.what}`, before: removed, payload: { memberId } });
+    await this.events.record(work, MemberChanged, { what: `removed leave of ${member.name}: ${removed.what}`, before: removed, payload: { memberId } });
   }
 
   /** Sets what an hour of a person is charged and costs, from a day on. Time recorded before keeps its value. */

@@ -28,7 +28,7 @@ const YEARS_BACK = 2;
 
 function mustBeRecent(work: Work, on: string): void {
   if (on < work.today.subtract({ years: YEARS_BACK }).toString())
-    throw Problem.invalid([{ field: 'on', message: `This day lies more than ${YEARS_BACK} years back. Look at the year.` }]);
+    throw Problem.invalid([{ field: 'on', message: `This day is more than ${YEARS_BACK} years back. Look at the year.` }]);
 }
 
 /** Time and expenses, recorded on jobs and tasks. The fees area listens and posts them to the WIP ledger. */

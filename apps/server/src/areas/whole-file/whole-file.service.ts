@@ -29,11 +29,11 @@ export class WholeFileService {
       '*.csv           tables, UTF-8 with commas; money with its currency, time in minutes',
       'letters/        what was written to the client (message/rfc822)',
       'documents/      files as they were received or made; one that is not there any more, or not what it was, is named in "Missing files.txt"',
-      ...(fees ? [] : ['', 'Bills, time values and WIP are not in it: whoever took it may not see fees.']),
+      ...(fees ? [] : ['', 'Bills, time values and WIP are not in it: whoever exported it may not see fees.']),
       '',
     ];
     await this.events.record(work, WholeFileTaken, {
-      what: `took the whole file of ${client} along, ${entries.length + 1} files`,
+      what: `exported the whole file of ${client}, ${entries.length + 1} files`,
       clientId,
       payload: { clientId },
     });

@@ -56,7 +56,7 @@ export async function writeZip(out: Writable, entries: Iterable<ZipEntry>): Prom
     if (out.destroyed) return;
   }
   if (missing.length > 0)
-    addText('Missing files.txt', `Missing where files are kept, or changed there. They can be brought back from a backup:\r\n\r\n${missing.join('\r\n')}\r\n`);
+    addText('Missing files.txt', `Missing where files are kept, or changed there. They can be restored from a backup:\r\n\r\n${missing.join('\r\n')}\r\n`);
   zip.end();
 }
 

@@ -158,7 +158,7 @@ export class FileStore {
         410,
         'file-damaged',
         'Not there',
-        'This file is missing where files are kept, or was changed there. Whoever looks after the computer can bring it back from a backup: it is named under Firm, Backups.',
+        'This file is missing where files are kept, or was changed there. Whoever looks after the computer can restore it from a backup: it is listed under Firm, Backups.',
       );
     return content;
   }

@@ -60,7 +60,7 @@ export class FilesRound implements BeforeApplicationShutdown {
             .where(and(eq(storedFiles.firmId, firmId), eq(storedFiles.address, one.address)));
       });
     }
-    if (wrong > 0) this.log.error(`${wrong} files of ${firmId} are missing or damaged. They are named under Firm, Backups.`);
+    if (wrong > 0) this.log.error(`${wrong} files of ${firmId} are missing or damaged. They are listed under Firm, Backups.`);
     await this.clearUnclaimed(firmId);
     return wrong;
   }

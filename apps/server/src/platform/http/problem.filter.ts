@@ -63,20 +63,21 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof DiskNearlyFullError)
       return Problem.of(507, 'disk-nearly-full', 'Not saved', `${error.message}. Make room on the disk, then try again; nothing was changed.`);
     if (error instanceof RunawayQueryError)
-      return Problem.of(503, 'took-too-long', 'Took too long', 'This took longer than is allowed and was ended. Narrow the question and try again.');
+      return Problem.of(503, 'took-too-long', 'Took too long', 'This took longer than is allowed and was ended. Narrow it down and try again.');
     if (isDamage(error)) {
       this.database.foundDamaged = true;
       return Problem.of(
         500,
         'data-damaged',
         'A part of the data cannot be read',
-        `It was changed or lost on the disk, and is not shown as if it were whole. Tell whoever looks after the computer: a backup can be brought back.${id ? ` ${id}` : ''}`,
+        `It was changed or lost on the disk, and is not shown as if it were complete. Tell whoever looks after the computer: a backup can be restored.${id ? ` ${id}` : ''}`,
       );
     }
     const state = sqlState(error);
     if (state === '40001' || state === '40P01') return Problem.refused('try-again', 'Somebody else changed the same thing at the same moment. Try again.');
     // A value that no column of its kind can hold, such as a day beyond the calendar.
-    if (state?.startsWith('22')) return Problem.of(422, 'invalid-input', 'Not saved', 'Something that was given is larger, longer or later than can be kept.');
+    if (state?.startsWith('22'))
+      return Problem.of(422, 'invalid-input', 'Not saved', 'Something that was entered is larger, longer or later than can be saved.');
     if (error instanceof HttpException) {
       const status = error.getStatus();
       const [code, title, detail] = STATUS_TITLES[status] ?? ['refused', 'Refused', error.message];

@@ -57,7 +57,7 @@ export class Problem extends Error {
       409,
       'changed-meanwhile',
       'Changed meanwhile',
-      `Somebody else changed this ${what} while you were working on it. Nothing was overwritten, and what you typed is still here: open it anew beside this, compare, and enter what is still wanted.`,
+      `Somebody else changed this ${what} while you were working on it. Nothing was overwritten, and what you typed is still here: open it again beside this, compare, and enter what is still needed.`,
       {},
       { what, id },
     );

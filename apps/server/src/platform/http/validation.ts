@@ -39,10 +39,9 @@ const pipe = new ValidationPipe({
 /** What comes in, as an instance of its input class. @throws Problem with one entry a field that does not fit */
 export async function checked<T extends object>(input: new () => T, value: unknown): Promise<T> {
   const given = value ?? {};
-  if (typeof given !== 'object' || Array.isArray(given))
-    throw Problem.of(422, 'invalid-input', 'Not saved', 'The request holds something other than one record.');
+  if (typeof given !== 'object' || Array.isArray(given)) throw Problem.of(422, 'invalid-input', 'Not saved', 'The request is something other than one record.');
   const field = unwritable(given);
-  if (field !== null) throw Problem.invalid([{ field, message: 'This holds characters that cannot be written. Type it again.' }]);
+  if (field !== null) throw Problem.invalid([{ field, message: 'This has characters that cannot be saved. Type it again.' }]);
   return (await pipe.transform(given, { type: 'body', metatype: input })) as T;
 }
 

@@ -8,5 +8,5 @@ import type { Actor } from './actor';
  * @throws Problem "password-again", upon which the page asks for it and sends the same once more.
  */
 export function mustBeConfirmed(actor: Actor): void {
-  if (actor.kind === 'staff' && !actor.confirmed) throw Problem.of(403, 'password-again', 'Your password, please', 'For this, give your password once more.');
+  if (actor.kind === 'staff' && !actor.confirmed) throw Problem.of(403, 'password-again', 'Confirm your password', 'Enter your password to continue.');
 }

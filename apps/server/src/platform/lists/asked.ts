@@ -11,7 +11,7 @@ function filtersFrom(text: string | undefined): Filter[] {
   } catch {
     // Said below, with what to do.
   }
-  throw Problem.invalid([{ field: 'filters', message: 'These filters cannot be read. Take them away and set them anew.' }]);
+  throw Problem.invalid([{ field: 'filters', message: 'These filters cannot be read. Remove them and set them again.' }]);
 }
 
 /** What an address asks of a list. */

@@ -51,7 +51,7 @@ export class SavedLists {
       if (why) throw Problem.invalid([{ field: 'filters', message: why }], why);
     }
     if (Object.values(more).some((value) => typeof value !== 'string' || value.length > 100) || Object.keys(more).length > 12)
-      throw Problem.invalid([{ field: 'more', message: 'What this list is narrowed to cannot be kept.' }]);
+      throw Problem.invalid([{ field: 'more', message: 'What this list is filtered by cannot be saved.' }]);
     const memberId = shared ? null : staffId(work);
     const mine = memberId === null ? isNull(savedLists.memberId) : eq(savedLists.memberId, memberId);
     if (shared) await this.mustBeOwn(work, and(eq(savedLists.of, of), eq(savedLists.name, name), mine)!);

@@ -17,7 +17,7 @@ export async function mustSeeAllOf(work: Work, table: 'clients' | 'jobs', ids: r
       )
     )[0]!.count;
   if ((await count()) < (await pastGrants(work.tx, count)))
-    throw Problem.refused('not-all-seen', `You see only some of the ${table} in it. Ask somebody who sees all of them to take it back.`);
+    throw Problem.refused('not-all-seen', `You see only some of the ${table} in it. Ask somebody who sees all of them to undo it.`);
 }
 
 /** What somebody did themselves; everything for whoever sees every client. It may name clients that were not granted to others. */

@@ -14,7 +14,7 @@ import type { Identity } from '../identity/actor';
 import type { Known } from '../identity/access.guard';
 import { type Work, Works } from './work';
 
-const TakenAlong = eventKind<object>('list taken along', 'access');
+const TakenAlong = eventKind<object>('list exported', 'access');
 
 type WorkRequest = Request & Known & { work?: Work };
 
@@ -57,7 +57,7 @@ export class WorkInterceptor implements NestInterceptor {
 
   private noteTaken(work: Work, what: string, { params: { kind } }: WorkRequest): Promise<void> {
     const as = kind === 'csv' || kind === 'xlsx' ? ` as ${kind.toUpperCase()}` : '';
-    return this.events.record(work, TakenAlong, { what: `took ${what} along${as}`, payload: {} });
+    return this.events.record(work, TakenAlong, { what: `exported ${what}${as}`, payload: {} });
   }
 
   /** Tells the second of two who change a record at once what it is at present, as they may see it. */
@@ -88,10 +88,7 @@ export class WorkInterceptor implements NestInterceptor {
         sql`select request_hash, response from idempotency_keys where key = ${key}`,
       );
       if (known?.request_hash !== hash)
-        throw Problem.refused(
-          'done-already',
-          'This was sent before and was done, with what stood here then. Look at what is there; press again to do it once more.',
-        );
+        throw Problem.refused('done-already', 'This was sent before and is done. Look at the result; press again to do it once more.');
       return known.response;
     }
     const response = await handle();

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { AuditRow } from '@steady/contract/team';
 import { isMoney, moneyInWords } from '@steady/core/money';
+import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
@@ -61,7 +62,7 @@ export function AuditPage() {
       title="Audit trail"
       sum={
         data
-          ? `${rows.length}${more ? ' and more' : ''} entries${Object.keys(filters).length > 0 ? ' found' : ''}, the newest first. Nothing here is ever changed.`
+          ? `${more ? `More than ${rows.length} entries` : counted(rows.length, 'entry', 'entries')}${Object.keys(filters).length > 0 ? ' found' : ''}, the newest first. Nothing here is ever changed.`
           : ''
       }
       tools={
@@ -111,7 +112,7 @@ export function AuditPage() {
           label="Audit trail"
           rows={rows}
           keyOf={(row) => row.id}
-          empty="Nothing was done like that. Loosen a filter."
+          empty="No entry matches. Remove a filter."
           columns={[
             { key: 'at', head: 'When', cell: (row) => <span className="whitespace-nowrap">{momentInWords(row.at, session.day)}</span> },
             { key: 'who', head: 'Who', cell: (row) => <span className="whitespace-nowrap">{row.who}</span> },

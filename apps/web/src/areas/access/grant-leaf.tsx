@@ -10,7 +10,7 @@ import { PeopleField } from './people-field';
 
 type By = 'word' | 'label' | 'partner' | 'manager';
 const BY: { by: By; words: string }[] = [
-  { by: 'word', words: 'with a name that holds' },
+  { by: 'word', words: 'whose name contains' },
   { by: 'label', words: 'with the label' },
   { by: 'partner', words: 'whose partner is' },
   { by: 'manager', words: 'whose manager is' },
@@ -42,7 +42,7 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
   const grant = async () => {
     const nobody = people.length + groups.length === 0;
     if (chosen.length === 0 || nobody) {
-      setProblem(nobody ? 'Choose who is to see them.' : 'Say which clients are meant.');
+      setProblem(nobody ? 'Choose who is to see them.' : 'Choose the clients.');
       return;
     }
     setBusy(true);
@@ -116,7 +116,7 @@ export function GrantLeaf({ team, to, onClose }: { team: MemberView[]; to?: stri
       {meant && (
         <>
           <p className="mb-1 text-table font-semibold" role="status">
-            {meant.length === 0 ? 'No client is found like that.' : `${chosen.length} of ${meant.length} found`}
+            {meant.length === 0 ? 'No client matches.' : `${chosen.length} of ${meant.length} found`}
           </p>
           <ul className="sheet max-h-72 overflow-y-auto px-3 py-1 text-table">
             {meant.map((client) => (

@@ -20,7 +20,7 @@ export function GroupList({ team }: { team: MemberView[] }) {
     <section className="mt-7">
       <h2 className="mb-1">Groups</h2>
       <p className="mb-2 text-table text-soft">
-        Clients granted to a group are seen by everybody in it: whoever joins sees them too, whoever leaves no longer.
+        Clients granted to a group are seen by everybody in it: whoever joins sees them too, and whoever leaves no longer does.
       </p>
       {groups.length > 0 && (
         <ul className="sheet mb-2 text-table">
@@ -82,7 +82,7 @@ function GroupLeaf({ group, team, onClose }: { group: GroupView | null; team: Me
               void act(async () => {
                 await send(accessRoutes.removeGroup, { id: group.id });
                 onClose();
-              }, `Removed the group ${group.name}. What it granted is taken back.`)
+              }, `Removed the group ${group.name}. The access it gave has ended.`)
             }
           >
             Remove it

@@ -46,7 +46,7 @@ export function ViewerList({ client: { id: clientId } }: { client: { id: string 
                           void change('takeBack', row.memberId);
                         }}
                       >
-                        Take back
+                        Remove access
                       </button>
                     ) : row.sees || row.standing === 'suspended' ? null : (
                       <button

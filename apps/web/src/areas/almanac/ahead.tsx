@@ -27,7 +27,7 @@ export function Ahead({ client: { id } }: { client: { id: string } }) {
         label="Deadlines ahead"
         obligations={all ? ahead : near}
         withoutClient
-        empty="No deadlines yet. They are computed as soon as the client has a service: give it one below."
+        empty="No deadlines yet. They are computed as soon as the client has a service: add one below."
       />
       <p className="mt-2 flex gap-5 text-table">
         {near.length < ahead.length && (

@@ -7,7 +7,7 @@ import type { AlmanacFilter } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
-import { Narrowing } from '../../ui/narrowing';
+import { FilterMenu } from '../../ui/filter-menu';
 import { PersonSelect } from '../../ui/person-select';
 import { ClientField } from '../clients/client-field';
 
@@ -30,7 +30,7 @@ export function useAlmanacFilter(): { filter: AlmanacFilter; set(key: keyof Alma
 }
 
 /** The almanac's filter in words, each part of which can be taken away, and a sheet to narrow it further. */
-export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
+export function AlmanacFilterMenu({ withBy = true }: { withBy?: boolean }) {
   const { filter, set, clear } = useAlmanacFilter();
   const { nameOf } = useTeam();
   const { data: services = [] } = useData(servicesRoutes.list);
@@ -55,42 +55,50 @@ export function AlmanacNarrow({ withBy = true }: { withBy?: boolean }) {
   return (
     <>
       {set_.length === 0 && <span>Whole firm, all services</span>}
-      <Narrowing
-        words={set_.map((key) => ({ key, words: words[key]! }))}
-        onTakeAway={(key) => set(key as keyof AlmanacFilter, null)}
-        onClear={clear}
-        clear="Show the whole firm"
-      >
-        <ClientField label="Client" value={client ? { id: client.id, name: client.name } : null} onChange={(chosen) => set('client', chosen?.id ?? null)} />
-        <SelectField label="Service" value={filter.service ?? ''} onChange={(event) => set('service', event.target.value || null)}>
-          <option value="">all</option>
-          {services.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
-            </option>
-          ))}
-        </SelectField>
-        {person('partner', 'Partner')}
-        {person('manager', 'Manager')}
-        {person('person', 'Done by')}
-        <SelectField label="Filed with" value={filter.authority ?? ''} onChange={(event) => set('authority', event.target.value || null)}>
-          <option value="">anybody</option>
-          {authorities.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </SelectField>
-        <SelectField label="Dates" value={filter.only ?? ''} onChange={(event) => set('only', event.target.value || null)}>
-          <option value="">statutory and our own</option>
-          <option value="statutory">statutory only</option>
-          <option value="own">our own only</option>
-        </SelectField>
-        {withBy && (
-          <SelectField label="They stand by" value={filter.by ?? 'due'} onChange={(event) => set('by', event.target.value === 'target' ? 'target' : null)}>
-            <option value="due">the deadline</option>
-            <option value="target">our target ahead of it</option>
-          </SelectField>
+      <FilterMenu wide set={set_.map((key) => ({ key, words: words[key]!, remove: () => set(key, null) }))}>
+        {() => (
+          <>
+            <div className="grid grid-cols-2 gap-x-4">
+              <ClientField
+                label="Client"
+                value={client ? { id: client.id, name: client.name } : null}
+                onChange={(chosen) => set('client', chosen?.id ?? null)}
+              />
+              <SelectField label="Service" value={filter.service ?? ''} onChange={(event) => set('service', event.target.value || null)}>
+                <option value="">all</option>
+                {services.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.name}
+                  </option>
+                ))}
+              </SelectField>
+              {person('partner', 'Partner')}
+              {person('manager', 'Manager')}
+              {person('person', 'Done by')}
+              <SelectField label="Filed with" value={filter.authority ?? ''} onChange={(event) => set('authority', event.target.value || null)}>
+                <option value="">anybody</option>
+                {authorities.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </SelectField>
+              <SelectField label="Dates" value={filter.only ?? ''} onChange={(event) => set('only', event.target.value || null)}>
+                <option value="">statutory and our own</option>
+                <option value="statutory">statutory only</option>
+                <option value="own">our own only</option>
+              </SelectField>
+              {withBy && (
+                <SelectField label="Dates by" value={filter.by ?? 'due'} onChange={(event) => set('by', event.target.value === 'target' ? 'target' : null)}>
+                  <option value="due">the deadline</option>
+                  <option value="target">our target ahead of it</option>
+                </SelectField>
+              )}
+            </div>
+            <button type="button" className="act-quiet" onClick={clear}>
+              Show the whole firm
+            </button>
+          </>
         )}
-      </Narrowing>
+      </FilterMenu>
     </>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useKeys } from '../../app/keys';
 import { Page } from '../../ui/page';
-import { AlmanacNarrow } from './almanac-filter';
+import { AlmanacFilterMenu } from './almanac-filter';
 import { FeedLeaf } from './feed-leaf';
 import { ListView } from './list-view';
 import { RibbonView } from './ribbon-view';
@@ -53,7 +53,7 @@ export function AlmanacPage() {
                 Start a season
               </Link>
             </span>
-            <AlmanacNarrow />
+            <AlmanacFilterMenu />
             <span className="ml-auto flex flex-wrap items-center gap-4 print:hidden">
               {span}
               <button className="lnk" onClick={() => setFeeds(true)}>

@@ -20,8 +20,8 @@ interface Props {
 type Way = 'filed' | 'time' | 'rule' | 'not required' | 'missed';
 const WAYS: Record<Way, string> = {
   filed: 'Filed elsewhere',
-  time: 'More time',
-  rule: 'As the rule says now',
+  time: 'Extension',
+  rule: 'Reset to the rule',
   'not required': 'Not required',
   missed: 'Missed',
 };
@@ -63,26 +63,16 @@ function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
     start: { on: today, receipt: '', version: of.version },
     submit: async (values) => {
       await send(almanacRoutes.noteFiled, { id: of.id }, { ...values, anyway });
-      notify(`Noted: ${of.name} is filed.`);
+      notify(`${of.name} is marked as filed.`);
       onClose();
     },
   });
   return (
-    <Leaf
-      open
-      title={of.name}
-      act={anyway ? 'Note it all the same' : 'Note that it is filed'}
-      onClose={onClose}
-      onSubmit={onSubmit}
-      busy={busy}
-      problem={problem}
-    >
+    <Leaf open title={of.name} act={anyway ? 'Mark it anyway' : 'Mark as filed'} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {above}
-      {refusal?.problem.code === 'not-ready' && (
-        <TickField label="File it all the same" checked={anyway} onChange={(event) => setAnyway(event.target.checked)} />
-      )}
+      {refusal?.problem.code === 'not-ready' && <TickField label="File it anyway" checked={anyway} onChange={(event) => setAnyway(event.target.checked)} />}
       <DateField label="Filed on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
-      <TextField label="Receipt" hint="Or how it can be shown" {...form.register('receipt')} error={form.formState.errors.receipt?.message} />
+      <TextField label="Receipt" hint="Or other proof of filing" {...form.register('receipt')} error={form.formState.errors.receipt?.message} />
       <p className="text-table text-soft">Nothing is sent to {of.authority}.</p>
     </Leaf>
   );
@@ -96,29 +86,29 @@ function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
     start: { to: '', reference: of.extensionReference ?? '', version: of.version },
     submit: async (values) => {
       await send(almanacRoutes.extend, { id: of.id }, values);
-      notify(`Put ${of.name} off to ${fullDate(civil(values.to))}.`);
+      notify(`Extended ${of.name} to ${fullDate(civil(values.to))}.`);
       onClose();
     },
   });
   const { register, setValue, formState } = form;
   const offered = data?.offered;
   return (
-    <Leaf open title={of.name} act="Put it off" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title={of.name} act="Extend it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {above}
       <p className="mb-3 text-table">
         The rule gives {fullDate(civil(of.extendedFrom ?? of.dueOn))}
-        {of.extendedFrom && `; put off to ${fullDate(civil(of.dueOn))} already`}.
+        {of.extendedFrom && `; extended to ${fullDate(civil(of.dueOn))} already`}.
       </p>
       {offered && (
         <p className="mb-3 border border-rule bg-paper px-3 py-2 text-table">
           The law offers {offered.name}, to <Worked by={offered.workings}>{fullDate(civil(offered.to))}</Worked>
           {offered.asks && `, asked for by ${offered.asks}`}.{' '}
           <button type="button" className="lnk" onClick={() => setValue('to', offered.to)}>
-            Take this day
+            Use this date
           </button>
         </p>
       )}
-      <DateField label="Put off to" autoFocus {...register('to')} error={formState.errors.to?.message} />
+      <DateField label="New deadline" autoFocus {...register('to')} error={formState.errors.to?.message} />
       <TextField label="Reference" hint="Of the letter or the confirmation" {...register('reference')} error={formState.errors.reference?.message} />
       {of.jobId && <p className="text-table text-soft">Its job has until then as well; its tasks keep their dates.</p>}
     </Leaf>
@@ -160,14 +150,14 @@ function FollowLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
     <Leaf
       open
       title={of.name}
-      act="Take the dates of the rule"
+      act="Use the dates of the rule"
       busy={busy}
       onClose={onClose}
       onSubmit={() =>
         void act(async () => {
           await send(almanacRoutes.follow, { id: of.id }, { version: of.version });
           onClose();
-        }, `${of.name} stands as the rule says.`)
+        }, `${of.name} is back on the dates of the rule.`)
       }
     >
       {above}
@@ -196,7 +186,7 @@ function ReopenLeaf({ of, onClose }: Props) {
       }
     >
       <p>
-        {of.status === 'missed' ? 'Missed' : 'Set aside as not required'}: {of.notRequiredReason}
+        {of.status === 'missed' ? 'Missed' : 'Marked as not required'}: {of.notRequiredReason}
       </p>
     </Leaf>
   );

@@ -53,7 +53,7 @@ function Stands({ of }: { of: ObligationView }) {
       </span>
     );
   }
-  if (!of.leads) return <span className="text-soft">stands beside its job, not filed yet</span>;
+  if (!of.leads) return <span className="text-soft">not filed yet</span>;
   const start = () =>
     act(async () => {
       const { jobId } = await send(almanacRoutes.start, { id: of.id });
@@ -150,7 +150,7 @@ export function DeadlineTable({
       ),
       sort: (row) => row.name,
     },
-    { key: 'stands', head: 'Stands', cell: (row) => <Stands of={row} />, wide: false },
+    { key: 'stands', head: 'Status', cell: (row) => <Stands of={row} />, wide: false },
     { key: 'tasks', head: 'Tasks', cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}` : ''), wide: true },
     { key: 'who', head: 'Who', cell: (row) => row.who ?? (row.jobId ? <span className="late">nobody yet</span> : ''), sort: (row) => row.who, wide: true },
     ...(session.may('do work')
@@ -162,8 +162,8 @@ export function DeadlineTable({
               (row.status === 'open' || row.status === 'not required' || row.status === 'missed') && (
                 <button
                   className="lnk"
-                  aria-label={`Change ${row.name}: filed, more time, not required`}
-                  title="Filed elsewhere, more time, not required, missed"
+                  aria-label={`Change ${row.name}: filed, extension, not required`}
+                  title="Filed elsewhere, extension, not required, missed"
                   onClick={(event) => {
                     event.stopPropagation();
                     setStanding(row);

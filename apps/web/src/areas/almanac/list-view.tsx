@@ -59,11 +59,11 @@ export function ListView({ frame }: { frame: Frame }) {
     span: (
       <>
         <button className="lnk" onClick={() => go(-1)}>
-          A month back
+          Previous month
         </button>
         <SpanInputs from={from} until={until} onChange={(key, day) => set({ [key]: day })} />
         <button className="lnk" onClick={() => go(1)}>
-          A month on
+          Next month
         </button>
         <a className="lnk" href={addressOf(almanacRoutes.file, { kind: 'csv', ...span })} download>
           CSV
@@ -85,7 +85,7 @@ export function ListView({ frame }: { frame: Frame }) {
           group={(row) => (isOverdue(row) ? 'Overdue' : `Week of ${longDate(weekStart(civil(dayOf(row)))).replace('Monday ', '')}`)}
           empty={
             <>
-              Nothing falls in this span. Choose another, or{' '}
+              No deadlines in this period. Choose another, or{' '}
               <Link to="/almanac?view=year" className="lnk">
                 look at the year
               </Link>

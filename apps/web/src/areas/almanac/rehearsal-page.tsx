@@ -11,7 +11,7 @@ import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { dayInWords } from '../../ui/words';
 import { SpanInputs } from '../../ui/span';
-import { AlmanacNarrow, useAlmanacFilter } from './almanac-filter';
+import { AlmanacFilterMenu, useAlmanacFilter } from './almanac-filter';
 
 /** The next weeks or months on paper: which jobs will begin and which deadlines fall, with hours and fees. */
 export function RehearsalPage() {
@@ -101,10 +101,10 @@ export function RehearsalPage() {
         ) : data ? (
           <>
             {counted(sum('jobs'), 'job')} will begin and {counted(sum('deadlines'), 'deadline')} will fall, {formatHours(sum('minutes'))} of work
-            {fees && ` for ${moneyInWords(fee)}`}. This is on paper: nothing is written.
+            {fees && ` for ${moneyInWords(fee)}`}. This is a forecast: nothing is saved.
           </>
         ) : (
-          'Reckoning'
+          'Calculating'
         )
       }
       tools={
@@ -115,7 +115,7 @@ export function RehearsalPage() {
               {months} months
             </button>
           ))}
-          <AlmanacNarrow withBy={false} />
+          <AlmanacFilterMenu withBy={false} />
         </>
       }
     >
@@ -137,7 +137,7 @@ export function RehearsalPage() {
           <div>
             {data.more && (
               <p className="mb-2 text-table text-soft">
-                The first {data.rows.length} of them; the weeks count all. Narrow it, or choose a shorter span, to see the rest.
+                The first {data.rows.length} of them; the weeks count all. Filter it, or choose a shorter period, to see the rest.
               </p>
             )}
             <LedgerTable
@@ -146,7 +146,7 @@ export function RehearsalPage() {
               rows={shown}
               keyOf={(row) => `${row.does} ${row.clientId} ${row.name}`}
               group={(row) => `Week of ${longDate(weekStart(civil(row.on))).replace('Monday ', '')}`}
-              empty="Nothing will come in this span."
+              empty="Nothing comes up in this period."
             />
           </div>
         </div>

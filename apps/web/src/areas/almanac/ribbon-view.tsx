@@ -87,13 +87,13 @@ export function RibbonView({ frame }: { frame: Frame }) {
     span: (
       <>
         <button className="lnk" onClick={() => void go(-4)}>
-          Four weeks back
+          Previous four weeks
         </button>
         <span>
           {plainDate(first).replace(/ \d+$/, first.year === last.year ? '' : ` ${first.year}`)} to {plainDate(last)}
         </span>
         <button className="lnk" onClick={() => void go(4)}>
-          Four weeks on
+          Next four weeks
         </button>
         {from && (
           <button className="lnk" onClick={() => change((next) => (next.delete('from'), next.delete('week')))}>

@@ -158,7 +158,7 @@ export function Ribbon({
             {rows.length === 0 && (
               <tr>
                 <td colSpan={weeks.length + 1} className="px-2 py-4 text-soft">
-                  No deadline falls in these weeks. Give clients services, and their deadlines appear here.
+                  No deadline falls in these weeks. Add services to clients, and their deadlines appear here.
                 </td>
               </tr>
             )}

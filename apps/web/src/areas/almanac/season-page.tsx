@@ -21,7 +21,7 @@ import { BeforeStarting } from '../procedures/before-starting';
 
 type By = 'recurrence' | 'list' | 'names';
 
-/** Begins a season or a year for a chosen set of clients: looked through first, begun together, taken back by one press. */
+/** Begins a season or a year for a chosen set of clients: looked through first, begun together, undone by one press. */
 export function SeasonPage() {
   const session = useSession();
   const { act, busy: acting } = useAct();
@@ -97,12 +97,12 @@ export function SeasonPage() {
       title="Start a season"
       sum={
         preview
-          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(minutes)}${session.may('see fees') ? `, ${moneyInWords(fee)}` : ''}. ${doubles > 0 ? `${doubles} stand there already and are left alone.` : 'None stands there twice.'}`
-          : 'Begin the work of a season or a year together, ahead of its time. Jobs also begin by themselves at their lead time; none is made twice.'
+          ? `${counted(picked.length, 'job')} of ${preview.of.rows.length} will begin, ${formatHours(minutes)}${session.may('see fees') ? `, ${moneyInWords(fee)}` : ''}. ${doubles > 0 ? `${doubles} exist already and are left as they are.` : 'None is started twice.'}`
+          : 'Start the work of a season or a year together, ahead of time. Jobs also start automatically at their lead time; none is created twice.'
       }
       margin={
-        <Note title="Begun together">
-          {starts.length === 0 && <p className="text-soft">Nothing yet. What is begun here can be taken back here, as long as nobody has worked on it.</p>}
+        <Note title="Started together">
+          {starts.length === 0 && <p className="text-soft">Nothing yet. What you start here can be undone here, as long as nobody has worked on it.</p>}
           {starts.map((one) => (
             <p key={one.id} className="mb-2 border-b border-rule-soft pb-2">
               <b>{one.what}</b>
@@ -110,14 +110,14 @@ export function SeasonPage() {
                 {counted(one.jobs, 'job')}, {one.who}, {momentInWords(one.at, session.day)}
               </span>
               {one.undoneAt ? (
-                <span className="text-fine text-soft">taken back {momentInWords(one.undoneAt, session.day)}</span>
+                <span className="text-fine text-soft">undone {momentInWords(one.undoneAt, session.day)}</span>
               ) : (
                 <button
                   className="lnk"
                   disabled={acting}
-                  onClick={() => void act(() => send(almanacRoutes.undoSeason, { id: one.id }), 'Taken back. Jobs on which somebody has worked stay.')}
+                  onClick={() => void act(() => send(almanacRoutes.undoSeason, { id: one.id }), 'Undone. Jobs that somebody has worked on stay.')}
                 >
-                  Take back
+                  Undo
                 </button>
               )}
             </p>
@@ -146,7 +146,7 @@ export function SeasonPage() {
         </SelectField>
         <DateField label="Periods that end by" hint="Those that have begun are pointed out" {...register('until')} error={errors.until?.message} />
         <button type="submit" className="act mt-[22px]" disabled={busy || (by === 'list' && !listId)}>
-          See who is in it
+          Show the jobs
         </button>
         <fieldset className="col-span-full mb-3">
           <legend className="mb-0.5 text-table font-semibold">Clients</legend>
@@ -212,7 +212,7 @@ export function SeasonPage() {
             <button className="act" disabled={acting || picked.length === 0} onClick={() => void start()}>
               Begin {counted(picked.length, 'job')}
             </button>
-            <span className="text-table text-soft">{watch('until') !== preview.asked.until && 'The span was changed: look again.'}</span>
+            <span className="text-table text-soft">{watch('until') !== preview.asked.until && 'The period was changed: show the jobs again.'}</span>
           </div>
           <LedgerTable
             label="Jobs that will begin"

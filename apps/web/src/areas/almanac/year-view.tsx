@@ -161,13 +161,13 @@ export function YearView({ frame }: { frame: Frame }) {
     span: (
       <>
         <button className="lnk" onClick={() => go(-3)}>
-          Three months back
+          Previous three months
         </button>
         <span>
           {plainDate(months[0]!).slice(2)} to {plainDate(months[11]!).slice(2)}
         </span>
         <button className="lnk" onClick={() => go(3)}>
-          Three months on
+          Next three months
         </button>
       </>
     ),
@@ -192,7 +192,7 @@ export function YearView({ frame }: { frame: Frame }) {
               <h2 className="text-ink">{isMonth ? `${MONTHS_LONG[civil(first!).month - 1]} ${civil(first!).year}` : fullDate(civil(picked))}</h2>
               <span>{counted(shown.length, 'deadline')}</span>
             </div>
-            <DeadlineTable label="Deadlines chosen" obligations={shown} byTarget={filter.by === 'target'} empty="Nothing falls here." />
+            <DeadlineTable label="Deadlines chosen" obligations={shown} byTarget={filter.by === 'target'} empty="No deadlines here." />
           </>
         )}
       </>

@@ -15,7 +15,7 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
     start: { title: ask.title, wantedBy: ask.wantedBy, version: ask.version },
     submit: async (values) => {
       await send(asksRoutes.change, { id: ask.id }, values);
-      notify('Changed. The client sees it so from now on.');
+      notify('Changed. The client sees the new version now.');
       onClose();
     },
   });
@@ -25,7 +25,7 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
       <TextField label="Title" autoFocus {...form.register('title')} error={errors.title?.message} />
       <DateField
         label="Wanted by"
-        hint="Nobody is written to because of it; the next reminder says the new day."
+        hint="No message is sent; the next reminder gives the new date."
         {...form.register('wantedBy')}
         error={errors.wantedBy?.message}
       />
@@ -40,7 +40,7 @@ export function WithdrawAskLeaf({ ask, onClose }: { ask: AskView; onClose(): voi
     <ReasonLeaf
       title={`Withdraw ${ask.title}`}
       act="Withdraw it"
-      hint="It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more; nobody is written to."
+      hint="It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more; no message is sent."
       input={WithdrawAsk}
       submit={async (values) => {
         await send(asksRoutes.withdraw, { id: ask.id }, values);

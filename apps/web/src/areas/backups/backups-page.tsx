@@ -18,7 +18,7 @@ export function BackupsPage() {
   const { data, error } = useData(backupsRoutes.list);
   const make = async () => {
     const { proved, wrong } = await send(backupsRoutes.make, {});
-    if (proved) notify('The backup is made, and was brought back on trial.');
+    if (proved) notify('The backup is made and was test-restored.');
     else notify(`The backup is not good: ${wrong}`, 'problem');
   };
   if (error) return <Trouble error={error} />;
@@ -32,9 +32,9 @@ export function BackupsPage() {
         !ours ? (
           'The database is on a server, which has backups of its own.'
         ) : newest ? (
-          `The newest is of ${momentInWords(newest.at, session.day)}; it was brought back on trial, and all of it was there.`
+          `The newest is of ${momentInWords(newest.at, session.day)}; it was test-restored, and nothing was missing.`
         ) : (
-          <span className="late">There is no backup that was proved yet.</span>
+          <span className="late">There is no tested backup yet.</span>
         )
       }
       tools={
@@ -52,13 +52,13 @@ export function BackupsPage() {
         label="Backups"
         rows={backups}
         keyOf={(row) => row.name}
-        empty="One is made every night. They stand here, the newest first."
+        empty="One is made every night. They are listed here, the newest first."
         columns={[
           { key: 'at', head: 'As of', cell: (row) => <span className="font-semibold">{momentInWords(row.at, session.day)}</span> },
           {
             key: 'proved',
-            head: 'Brought back on trial',
-            cell: (row) => (row.proved ? <span className="good">all of it was there</span> : <span className="late">{row.wrong}</span>),
+            head: 'Test restore',
+            cell: (row) => (row.proved ? <span className="good">nothing missing</span> : <span className="late">{row.wrong}</span>),
           },
           { key: 'holds', head: 'Holds', cell: (row) => `${counted(row.clients, 'client')}, ${counted(row.documents, 'document')}`, wide: true },
           { key: 'bytes', head: 'Size, MiB', figure: true, cell: (row) => Math.ceil(row.bytes / 1_048_576) },
@@ -67,8 +67,8 @@ export function BackupsPage() {
       />
       {ours && (
         <p className="mt-3 max-w-3xl text-table text-soft">
-          They lie in {folder}. Of the last fourteen days each is kept, of a quarter one a week, of two years one a month. Copy that folder to another computer;
-          to bring one back, whoever looks after this computer runs &quot;npm run restore&quot;. The master key of the files is not in them: keep a copy of it
+          They are in {folder}. Of the last fourteen days each is kept, of a quarter one a week, of two years one a month. Copy that folder to another computer;
+          to restore one, whoever looks after this computer runs &quot;npm run restore&quot;. The master key of the files is not in them: keep a copy of it
           somewhere else again.
         </p>
       )}

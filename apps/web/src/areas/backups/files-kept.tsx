@@ -22,7 +22,7 @@ export function FilesKeptPart() {
         most {sizeInWords(mostFromOutside)}.{' '}
         {wrongInAll > 0 ? (
           <span className="late">
-            {wrongInAll === 1 ? 'One is' : `${wrongInAll} are`} missing or damaged: {wrongInAll === 1 ? 'it' : 'they'} can be brought back from a backup.
+            {wrongInAll === 1 ? 'One is' : `${wrongInAll} are`} missing or damaged: {wrongInAll === 1 ? 'it' : 'they'} can be restored from a backup.
           </span>
         ) : files === 0 ? (
           ''

@@ -25,7 +25,7 @@ export const clientsArea: Area = {
   ],
   keys: [
     { press: 'n c', does: 'new client', goTo: '/clients?new', at: 10, needs: 'change clients' },
-    { press: 'n p', does: 'new prospect, in passing', Opens: part(() => import('./passing-leaf'), 'NewInPassing'), at: 20, needs: 'change clients' },
+    { press: 'n p', does: 'quick add a prospect', Opens: part(() => import('./passing-leaf'), 'NewInPassing'), at: 20, needs: 'change clients' },
   ],
   notFound: {
     at: 10,

@@ -92,8 +92,8 @@ export function BulkLeaf({ clientIds, onClose, onDone }: Props) {
         }
       >
         <p className="mb-3">
-          {preview.rows.length === 0 ? 'All of them stand like that already.' : `${preview.said}.`}
-          {preview.unchanged > 0 && preview.rows.length > 0 && ` ${preview.unchanged} stand like that already.`} It can be undone afterwards.
+          {preview.rows.length === 0 ? 'They are all like that already.' : `${preview.said}.`}
+          {preview.unchanged > 0 && preview.rows.length > 0 && ` ${preview.unchanged} are like that already.`} It can be undone afterwards.
         </p>
         <table className="ledger" aria-label="What changes">
           <tbody>
@@ -116,18 +116,18 @@ export function BulkLeaf({ clientIds, onClose, onDone }: Props) {
     <Leaf
       open
       title={`Change ${many}`}
-      act="Look at what changes"
+      act="Preview the changes"
       busy={busy}
       problem={problem}
       onClose={onClose}
       onSubmit={() => void attempt(async () => setPreview(await send(clientsRoutes.previewMany, {}, input)))}
     >
-      <TextField label="Put labels on" hint="Several with commas between them" {...field('addLabels')} />
-      <TextField label="Take labels off" {...field('removeLabels')} />
+      <TextField label="Add labels" hint="Several with commas between them" {...field('addLabels')} />
+      <TextField label="Remove labels" {...field('removeLabels')} />
       {people('partnerId', 'Partner')}
       {people('managerId', 'Manager')}
       {people('preparerId', 'Preparer')}
-      <SelectField label="Works" {...field('way')}>
+      <SelectField label="Works with us" {...field('way')}>
         <option value="">as it is</option>
         <option value="online">online</option>
         <option value="paper">on paper</option>

@@ -74,7 +74,7 @@ export function ClientField({ label, hint, error, value, onChange, not, autoFocu
                 Add &ldquo;{find}&rdquo; as a prospect
               </ComboboxOption>
             )}
-            {found.length === 0 && !isNew && <p className="px-3 py-1 text-soft">{data ? 'No client is called that.' : 'Looking \u2026'}</p>}
+            {found.length === 0 && !isNew && <p className="px-3 py-1 text-soft">{data ? 'No client was found.' : 'Looking \u2026'}</p>}
           </ComboboxOptions>
         )}
       </Combobox>

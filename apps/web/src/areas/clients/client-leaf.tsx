@@ -81,7 +81,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       open
       title={client ? `Facts of ${client.name}` : 'Add a client'}
       act={client ? 'Save the facts' : 'Add the client'}
-      beside={foreseen.effect && <span className="text-table text-soft">Once more saves, with these dates.</span>}
+      beside={foreseen.effect && <span className="text-table text-soft">Press again to save with these dates.</span>}
       onClose={onClose}
       onSubmit={onSubmit}
       busy={busy}
@@ -98,7 +98,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       />
       {!client && (
         <ChoiceField
-          label="Stands as"
+          label="Status"
           control={control}
           name="standing"
           choices={[
@@ -120,7 +120,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       </section>
       {ownDetails.length > 0 && (
         <section className="mt-4 border-t border-rule pt-3">
-          <h3 className="mb-2">Details of our own</h3>
+          <h3 className="mb-2">Our own details</h3>
           <DetailInputs details={ownDetails} control={control} errors={errors} />
         </section>
       )}
@@ -165,7 +165,7 @@ function BothVersions({
           <tr className="text-left">
             <th className="font-normal" />
             <th>Yours</th>
-            <th>As it stands</th>
+            <th>Now on record</th>
           </tr>
         </thead>
         <tbody>
@@ -182,10 +182,10 @@ function BothVersions({
       </table>
       <div className="mt-2 flex gap-3">
         <button type="button" className="act" onClick={onTakeMine}>
-          Save mine over it
+          Save mine
         </button>
         <button type="button" className="act-quiet" onClick={onTakeTheirs}>
-          Keep it stands
+          Keep what is on record
         </button>
       </div>
     </div>

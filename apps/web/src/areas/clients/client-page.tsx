@@ -72,7 +72,7 @@ export function ClientPage() {
               .{' '}
             </>
           ) : (
-            'No deadline stands ahead. '
+            'No deadlines ahead. '
           )}
           {client.waitingSince && (
             <>
@@ -122,7 +122,7 @@ export function ClientPage() {
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <button className="act-quiet" onClick={() => setLeaf('standing')}>
-                {client.standing === 'prospect' ? 'Make it a client' : client.standing === 'active' ? 'Record leaving' : 'Take back'}
+                {client.standing === 'prospect' ? 'Make it a client' : client.standing === 'active' ? 'End the engagement' : 'Take on again'}
               </button>
               <button className="act-quiet" onClick={() => setLeaf('facts')}>
                 Change the facts
@@ -146,7 +146,7 @@ export function ClientPage() {
             </dl>
           </Note>
           <Note title="People here">
-            {client.contacts.length === 0 && <p className="soon">Nobody yet: nobody can be written to.</p>}
+            {client.contacts.length === 0 && <p className="soon">Nobody yet, so no message can be sent.</p>}
             <dl className="facts">
               {client.contacts.map((contact) => (
                 <div key={contact.id} className="contents">
@@ -184,11 +184,14 @@ export function ClientPage() {
               {mayChange && (
                 <p className="mt-1 flex gap-3 text-soft">
                   <button className="lnk" onClick={() => setLeaf('related')}>
-                    {client.related ? 'Add one' : 'Say who belongs together'}
+                    {client.related ? 'Add one' : 'Relate clients'}
                   </button>
                   {client.related && (
-                    <button className="lnk" onClick={() => void act(() => send(contactsRoutes.leaveRelated, { id }), `${client.name} stands by itself now.`)}>
-                      Take this one out
+                    <button
+                      className="lnk"
+                      onClick={() => void act(() => send(contactsRoutes.leaveRelated, { id }), `${client.name} is not related to others any more.`)}
+                    >
+                      Remove this one
                     </button>
                   )}
                 </p>
@@ -208,7 +211,7 @@ export function ClientPage() {
             </dl>
           </Note>
           {details.some((detail) => client.details[detail.id] !== undefined) && (
-            <Note title="Details of our own">
+            <Note title="Our own details">
               <dl className="facts">
                 {details
                   .filter((detail) => client.details[detail.id] !== undefined)
@@ -224,11 +227,11 @@ export function ClientPage() {
           <Note title="This record">
             <p className="flex flex-col items-start gap-0.5 text-soft">
               <button className="lnk" disabled={busy} onClick={() => void act(() => keepFile(wholeFileRoutes.zip, { id }))}>
-                {busy ? 'Putting the whole file together …' : 'Take the whole file along (ZIP)'}
+                {busy ? 'Preparing the file …' : 'Export the whole file (ZIP)'}
               </button>
               {mayChange && !client.mergedInto && (
                 <button className="lnk" onClick={() => setLeaf('merge')}>
-                  Merge a double into it
+                  Merge a duplicate into it
                 </button>
               )}
             </p>
@@ -242,7 +245,7 @@ export function ClientPage() {
           <Link className="lnk" to={`/clients/${client.mergedInto.id}`}>
             {client.mergedInto.name}
           </Link>
-          . Everything that belonged to it stands there.
+          . Everything that belonged to it is there.
         </p>
       )}
       {client.standing === 'former' && !client.mergedInto && (

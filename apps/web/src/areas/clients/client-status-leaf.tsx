@@ -24,9 +24,9 @@ export function ClientStatusLeaf({ client, onClose }: { client: ClientView; onCl
   const { register, control, watch, formState } = form;
   const former = watch('standing') === 'former';
   return (
-    <Leaf open title={`How ${client.name} stands`} act={foreseen.act('Save how it stands')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title={`Status of ${client.name}`} act={foreseen.act('Save the status')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <ChoiceField
-        label="Stands as"
+        label="Status"
         control={control}
         name="standing"
         choices={[
@@ -36,7 +36,7 @@ export function ClientStatusLeaf({ client, onClose }: { client: ClientView; onCl
         ]}
       />
       <DateField label="From" {...register('on')} error={formState.errors.on?.message} />
-      {former && <LongTextField label="Reason" {...register('reason')} error={formState.errors.reason?.message} hint="Its record, papers and bills stay." />}
+      {former && <LongTextField label="Reason" {...register('reason')} error={formState.errors.reason?.message} hint="Its record, documents and bills stay." />}
       {foreseen.view}
     </Leaf>
   );

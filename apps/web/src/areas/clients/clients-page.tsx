@@ -81,7 +81,7 @@ export function ClientsPage() {
         const part = await send(jobsRoutes.takeBack, {}, { ids: begun!.ids.slice(at, at + 200) });
         [back, left] = [back + part.takenBack, left + part.left];
       }
-      notify(`Took back ${counted(back, 'job')}.${left > 0 ? ` ${left} stay: somebody has worked on them, or something has gone out.` : ''}`);
+      notify(`Undone: ${counted(back, 'job')} removed.${left > 0 ? ` ${left} stay: somebody has worked on them, or something has gone out.` : ''}`);
       setBegun(null);
     });
   return (
@@ -106,7 +106,7 @@ export function ClientsPage() {
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <Link className="act-quiet" to="/clients/import">
-                Bring in a file
+                Import
               </Link>
               <button className="act" onClick={() => setSearch({ new: '' })}>
                 Add a client
@@ -121,7 +121,7 @@ export function ClientsPage() {
       {begun && (
         <DoneTogether
           said={`Began ${counted(begun.ids.length, 'job')}.${begun.not.length > 0 ? ` Not for ${begun.not.map((one) => `${one.client} (${one.why})`).join(', ')}.` : ''}`}
-          undo={begun.ids.length > 0 ? { words: 'Take them back', act: () => void takeBack(), busy } : undefined}
+          undo={begun.ids.length > 0 ? { words: 'Undo', act: () => void takeBack(), busy } : undefined}
           onGood={() => setBegun(null)}
         />
       )}
@@ -139,10 +139,10 @@ export function ClientsPage() {
         also={session.may('do work') ? { words: 'Begin jobs for them', act: () => setBeginning(true) } : undefined}
         empty={
           state.find.trim() || state.filters.length > 0
-            ? 'No client is found like that. Loosen a filter, or look for a part of the name.'
+            ? 'No client matches. Remove a filter, or look for a part of the name.'
             : mayChange
-              ? 'Clients stand here. Add the first one: a name and its legal form are enough to begin.'
-              : 'No client was granted to you yet. A partner or manager can do that.'
+              ? 'No clients yet. Add the first one: a name and its legal form are enough to begin.'
+              : 'You have no clients yet. A partner or manager can give you access.'
         }
       />
       <ClientLeaf open={adding} onClose={() => setSearch({}, { replace: true })} onSaved={(id) => void navigate(`/clients/${id}`)} />

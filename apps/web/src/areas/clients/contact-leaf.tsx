@@ -50,7 +50,7 @@ export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose()
       <TextField label="Name of a person" autoFocus {...register('name')} error={errors.name?.message} />
       {found.length > 0 && (
         <div className="mb-3 border border-rule bg-paper px-3 py-2 text-table" role="status">
-          <p className="font-semibold">Known already?</p>
+          <p className="font-semibold">Known to us already?</p>
           <ul>
             {found.slice(0, 4).map((contact) => (
               <li key={contact.id}>
@@ -146,7 +146,7 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
         type="email"
         {...register('email')}
         error={errors.email?.message}
-        hint={watch('email') !== (person.email ?? '') ? 'Whoever was let in by the old address confirms the new one first.' : undefined}
+        hint={watch('email') !== (person.email ?? '') ? 'People who came in by the old address have to confirm the new one first.' : undefined}
       />
       <div className="grid grid-cols-2 gap-x-4">
         <TextField label="Telephone" {...register('phone')} error={errors.phone?.message} />

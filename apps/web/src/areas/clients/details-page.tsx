@@ -23,14 +23,14 @@ export function DetailsPage() {
   const runs = session.may('run firm');
   return (
     <Page
-      title="Details of our own"
-      sum={details.length === 0 ? 'None yet.' : `${details.length} facts that only you keep; each is a column and a filter of the list of clients.`}
+      title="Our own details"
+      sum={details.length === 0 ? 'None yet.' : `${details.length} facts that only your firm keeps; each is a column and a filter of the list of clients.`}
       tools={
         <>
           <FirmViews />
           {runs && (
             <button className="act ml-auto" onClick={() => setAdding(true)}>
-              Keep another detail
+              Add a detail
             </button>
           )}
         </>
@@ -57,7 +57,7 @@ export function DetailsPage() {
             cell: (row) =>
               runs && (
                 <button className="lnk" onClick={() => setDropping(row)}>
-                  Keep no longer
+                  Delete
                 </button>
               ),
           },
@@ -66,8 +66,8 @@ export function DetailsPage() {
       {adding && <DetailLeaf onClose={() => setAdding(false)} />}
       <Confirm
         open={dropping !== null}
-        title={`Keep "${dropping?.name ?? ''}" no longer?`}
-        act="Keep it no longer"
+        title={`Delete "${dropping?.name ?? ''}" ?`}
+        act="Delete it"
         busy={busy}
         onClose={() => setDropping(null)}
         onYes={() =>
@@ -77,7 +77,7 @@ export function DetailsPage() {
           })
         }
       >
-        <p>It leaves every client and every list. What stood there stays in the audit trail.</p>
+        <p>It leaves every client and every list. What was in it stays in the audit trail.</p>
       </Confirm>
     </Page>
   );
@@ -94,7 +94,7 @@ function DetailLeaf({ onClose }: { onClose(): void }) {
   });
   const { register, control, watch, formState } = form;
   return (
-    <Leaf open title="Keep another detail" act="Keep it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title="Add a detail" act="Add it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
       <SelectField label="Kind" narrow {...register('kind')} error={formState.errors.kind?.message}>
         {DETAIL_KINDS.map((kind) => (

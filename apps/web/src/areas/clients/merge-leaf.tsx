@@ -34,7 +34,7 @@ export function MergeLeaf({ client, onClose }: { client: ClientView; onClose(): 
           take,
         },
       );
-      notify(`${preview.going.name} is one with ${preview.kept.name} now.`);
+      notify(`${preview.going.name} is merged into ${preview.kept.name}.`);
       onClose();
       void navigate(`/clients/${client.id}`);
     } catch (caught) {

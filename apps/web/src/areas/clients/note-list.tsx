@@ -30,7 +30,7 @@ export function NoteList({ client: { id: clientId } }: { client: { id: string } 
         </p>
       )}
       {!notes ? null : notes.length === 0 ? (
-        <Empty>Notes stand here: what everybody should know, questions the preparer still has, calls for a colleague who was out.</Empty>
+        <Empty>No notes yet. Write down what everybody should know, questions the preparer still has, calls for a colleague who was out.</Empty>
       ) : (
         <ul className="sheet">
           {notes.map((note) => (
@@ -66,7 +66,7 @@ export function NoteLine({ note }: { note: NoteView }) {
         <p className="flex gap-3 self-start">
           {note.kind !== 'note' && (
             <button className="lnk" disabled={busy} onClick={() => void change({ done: open })}>
-              {open ? (note.kind === 'phone' ? 'Taken' : 'Answered') : 'Open again'}
+              {open ? (note.kind === 'phone' ? 'Handled' : 'Answered') : 'Open again'}
             </button>
           )}
           {note.kind === 'note' && (
@@ -94,7 +94,7 @@ function NoteLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) 
   const { register, control, watch, formState } = form;
   const kind = watch('kind');
   return (
-    <Leaf open title="Write a note" act="Keep the note" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title="Write a note" act="Save the note" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <ChoiceField
         label="Kind"
         control={control}
@@ -105,9 +105,9 @@ function NoteLeaf({ clientId, onClose }: { clientId: string; onClose(): void }) 
           { value: 'phone', words: 'Phone note', hint: 'for a colleague who was out' },
         ]}
       />
-      <LongTextField label={kind === 'phone' ? 'Who rang, and what they want' : 'Text'} rows={5} {...register('text')} error={formState.errors.text?.message} />
+      <LongTextField label={kind === 'phone' ? 'Who called, and what about' : 'Text'} rows={5} {...register('text')} error={formState.errors.text?.message} />
       {kind === 'phone' && (
-        <SelectField label="For" {...register('forId')} error={formState.errors.forId?.message} hint="It meets them on Today until they take it.">
+        <SelectField label="For" {...register('forId')} error={formState.errors.forId?.message} hint="It is on their Today until they mark it as handled.">
           <option value="">Choose</option>
           {team
             .filter((member) => member.id !== memberId && member.standing === 'active')

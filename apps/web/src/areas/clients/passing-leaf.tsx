@@ -37,11 +37,11 @@ export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(
   });
   const { register, watch, formState } = form;
   return (
-    <Leaf open title="Add a client in passing" act="Add the prospect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title="Quick add a prospect" act="Add the prospect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
       <Alike given={{ name: watch('name') }} />
       <TextField label="Email address" type="email" {...register('email')} hint="If you have it" error={formState.errors.email?.message} />
-      <p className="text-table text-soft">It stands among the prospects at once. Legal form, year-end and registrations are asked for later, on its page.</p>
+      <p className="text-table text-soft">It is listed among the prospects at once. Legal form, year-end and registrations are asked for later, on its page.</p>
     </Leaf>
   );
 }

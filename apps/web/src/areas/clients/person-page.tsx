@@ -4,6 +4,7 @@ import * as lookRoutes from '@steady/contract/look.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type PersonView } from '@steady/contract/contacts';
+import { counted } from '@steady/core/words';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -48,7 +49,7 @@ export function PersonPage() {
       sort: (row) => row.name,
     },
     { key: 'role', head: 'Role', cell: (row) => row.role ?? <span className="text-soft">not said</span>, sort: (row) => row.role },
-    { key: 'says', head: 'Says', cell: (row) => permissionsInWords(row) },
+    { key: 'says', head: 'May', cell: (row) => permissionsInWords(row) },
     ...(may
       ? ([
           {
@@ -60,7 +61,7 @@ export function PersonPage() {
                   Change
                 </button>
                 <button className="lnk" onClick={() => setTaking(row)}>
-                  Take off
+                  Remove
                 </button>
               </span>
             ),
@@ -78,7 +79,7 @@ export function PersonPage() {
             ? 'Acts for no client any more'
             : person.clients.length === 1
               ? 'Acts for one client'
-              : `Acts for ${person.clients.length} clients`}
+              : `Acts for ${counted(person.clients.length, 'client')}`}
           {person.email ? '.' : <span className="soon">; has no email address, so nothing can be sent.</span>}
         </>
       }
@@ -98,7 +99,7 @@ export function PersonPage() {
       }
       margin={
         <>
-          <Note title="To be reached">
+          <Note title="Contact details">
             <dl className="facts">
               <dt>Email</dt>
               <dd className="wrap-anywhere">
@@ -173,8 +174,8 @@ export function PersonPage() {
       {link && <LinkLeaf clientId={link.id} contact={person} there={link} onClose={() => setLink(null)} />}
       <Confirm
         open={taking !== null}
-        title={`Take ${person.name} off ${taking?.name ?? ''}?`}
-        act="Take off"
+        title={`Remove ${person.name} from ${taking?.name ?? ''}?`}
+        act="Remove"
         onClose={() => setTaking(null)}
         busy={busy}
         onYes={() =>
@@ -190,7 +191,7 @@ export function PersonPage() {
           )
         }
       >
-        They are written to about it no more, and their portal shows it no more. What they did stays in the history.
+        They get no more messages about it, and their portal does not show it any more. What they did stays in the history.
       </Confirm>
     </Page>
   );

@@ -5,6 +5,7 @@ import { Link, useParams } from 'react-router';
 import { type Money, formatMoney, moneyInWords, sumOf } from '@steady/core/money';
 import { FORM_WORDS } from '@steady/core/clients';
 import type { RelatedView } from '@steady/contract/contacts';
+import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -83,7 +84,7 @@ export function RelatedPage() {
       title={related.name}
       sum={
         <>
-          {related.clients.length} clients.{' '}
+          {counted(related.clients.length, 'client')}.{' '}
           {next ? (
             <>
               Next deadline{' '}
@@ -93,7 +94,7 @@ export function RelatedPage() {
               .
             </>
           ) : (
-            'No deadline stands ahead.'
+            'No deadlines ahead.'
           )}
           {waits.length > 0 && ` We wait for ${waits.length === 1 ? waits[0]!.name : `${waits.length} of them`}.`}
           {fees && unpaid.amount > 0 && ` Unpaid together ${moneyInWords(unpaid)}.`}
@@ -126,7 +127,7 @@ export function RelatedPage() {
           total={
             related.clients.length > 1
               ? {
-                  name: `${related.clients.length} clients`,
+                  name: counted(related.clients.length, 'client'),
                   jobs: related.clients.reduce((total, client) => total + client.openJobs, 0),
                   wip: formatMoney(sum((client) => client.wip)),
                   unpaid: formatMoney(unpaid),
@@ -137,7 +138,7 @@ export function RelatedPage() {
       )}
       {section === 'deadlines' && (
         <>
-          <DeadlineTable label="Deadlines ahead" obligations={ahead} empty="No deadline stands ahead for any of them." />
+          <DeadlineTable label="Deadlines ahead" obligations={ahead} empty="None of them has a deadline ahead." />
           <Link to={`/almanac?view=year&related=${id}`} className="lnk mt-2 inline-block text-table">
             Their year
           </Link>

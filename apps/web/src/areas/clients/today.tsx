@@ -30,10 +30,10 @@ export function PhoneNotes() {
   );
 }
 
-/** Clients whom nobody can write to. */
+/** Clients whom without anybody to write to. */
 export const NobodyToWriteTo = ({ today: { nobodyToWriteTo: of } }: { today: TodayView }) => (
   <tr>
-    <td className="font-semibold">{counted(of.count, 'client')} nobody can write to</td>
+    <td className="font-semibold">{counted(of.count, 'client')} without anybody to write to</td>
     <td colSpan={4}>
       {of.rows.map((client, index) => (
         <span key={client.id}>

@@ -17,7 +17,7 @@ export function AddDocument({ jobId, label = 'Add a document', onAdded }: { jobI
   return (
     <div className="mb-3">
       <label className="act-quiet inline-block cursor-pointer focus-within:outline-2 focus-within:outline-kelp">
-        {busy ? 'Being filed …' : label}
+        {busy ? 'Saving …' : label}
         <FileInput multiple disabled={busy} onFiles={(files) => void add(files)} />
       </label>
       <Faults of={faults} />

@@ -1,8 +1,8 @@
 import { type Area, page, part } from '../../app/area';
 
 export const documentsArea: Area = {
-  pages: [page('papers', () => import('./papers-page'), 'PapersPage')],
-  contents: { to: '/papers', words: 'Papers', at: 50 },
+  pages: [page('papers', () => import('./documents-page'), 'DocumentsPage')],
+  contents: { to: '/documents', words: 'Documents', at: 50 },
   clientSections: [{ path: 'documents', words: 'Documents', at: 40, Body: part(() => import('./document-list'), 'DocumentList') }],
   jobSections: [
     {

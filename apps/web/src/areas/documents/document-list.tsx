@@ -57,7 +57,7 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
       columns={columns}
       rows={documents}
       keyOf={(row) => row.id}
-      empty="No document yet. What the client sends for a request, and every bill, is filed here by itself."
+      empty="No documents yet. What the client sends for a request, and every bill, is saved here automatically."
     />
   );
 }

@@ -24,7 +24,7 @@ export function BillLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   });
   const { control, register, formState } = form;
   return (
-    <Leaf open title="Draft an interim bill" act="Look at its effect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title="Draft an interim bill" act="Preview the bill" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {job.money && (
         <p className="mb-3 text-table text-soft">
           Agreed fee {formatMoney(job.money.agreedFee)}, billed so far {formatMoney(job.money.billed)}.

@@ -4,6 +4,7 @@ import * as feesRoutes from '@steady/contract/fees.routes';
 import { Link } from 'react-router';
 import { formatMoney, minus, sumOf } from '@steady/core/money';
 import type { InvoiceRow } from '@steady/contract/fees';
+import { counted } from '@steady/core/words';
 import { useSession } from '../../app/session';
 import { Day, DueWords } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
@@ -29,7 +30,7 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
     { key: 'issued', head: 'Issued', cell: (row) => row.issuedOn && <Day of={row.issuedOn} />, sort: (row) => row.issuedOn, wide: true },
     {
       key: 'status',
-      head: 'Stands',
+      head: 'Status',
       cell: (row) =>
         row.status === 'issued' && row.dueOn ? (
           <>
@@ -54,7 +55,7 @@ export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient
       total={
         live.length > 1
           ? {
-              number: `${live.length} bills in force`,
+              number: `${counted(live.length, 'bill')} in force`,
               gross: formatMoney(
                 sumOf(
                   firm.currency,

@@ -34,7 +34,7 @@ export function BillPage() {
     act(async () => {
       await send(feesRoutes.discard, { id });
       await navigate(`/jobs/${invoice.jobId}/money`);
-    }, 'The draft is thrown away.');
+    }, 'The draft is deleted.');
   return (
     <Page
       above={
@@ -62,7 +62,7 @@ export function BillPage() {
             reference {invoice.payments.at(-1)!.reference}.
           </>
         ) : invoice.status === 'cancelled' ? (
-          <>Cancelled: {invoice.cancelReason}. Its number stays used.</>
+          <>Cancelled: {invoice.cancelReason}. Its number is not used again.</>
         ) : (
           <>
             Issued {dayInWords(invoice.issuedOn!, session.day)}, {invoice.paid.amount > 0 ? `${moneyInWords(invoice.paid)} paid, open` : 'unpaid'}{' '}
@@ -140,7 +140,7 @@ export function BillPage() {
                 </li>
               ))
             ) : (
-              <li className="soon">No message goes out: nobody can be written to. Print the PDF.</li>
+              <li className="soon">No message is sent: there is nobody to write to. Print the PDF.</li>
             )}
           </ul>
         </section>
@@ -158,7 +158,7 @@ export function BillPage() {
               Approve, bill {formatMoney(invoice.net)}
             </button>
             <button className="act-quiet" disabled={busy} onClick={() => void discard()}>
-              Throw the draft away
+              Delete the draft
             </button>
           </>
         )}

@@ -4,6 +4,7 @@ import * as feesRoutes from '@steady/contract/fees.routes';
 import { useSearchParams } from 'react-router';
 import { type Money, formatMoney, minus, moneyInWords, sumOf } from '@steady/core/money';
 import type { WipRow } from '@steady/contract/fees';
+import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
@@ -40,7 +41,7 @@ export function FeesPage() {
       title="Fees"
       sum={
         <>
-          WIP of <b>{moneyInWords(sum((row) => row.balance))}</b> stands on {data.length} jobs;{' '}
+          WIP of <b>{moneyInWords(sum((row) => row.balance))}</b> on {counted(data.length, 'job')};{' '}
           <span className={old.length ? 'late' : ''}>{formatMoney(sum((row) => row.balance, old))} of it is older than 90 days</span>.
         </>
       }
@@ -75,12 +76,12 @@ export function FeesPage() {
           },
         ]}
         total={{
-          client: `${data.length} jobs`,
+          client: counted(data.length, 'job'),
           recorded: formatMoney(sum((row) => row.recorded)),
           billed: formatMoney(sum((row) => row.billed)),
           wip: formatMoney(sum((row) => row.balance)),
         }}
-        empty="Nothing stands unbilled. Time and expenses appear here as they are recorded."
+        empty="No unbilled work. Time and expenses appear here as they are recorded."
       />
     </Page>
   );

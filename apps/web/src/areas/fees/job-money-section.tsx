@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { formatHours, formatMoney, sumOf } from '@steady/core/money';
 import type { JobView } from '@steady/contract/jobs';
 import type { TimeEntryView } from '@steady/contract/time';
+import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
@@ -61,7 +62,7 @@ export function JobMoneySection({ job }: { job: JobView }) {
               : []),
           ]}
           total={{
-            on: `${entries.length} ${entries.length === 1 ? 'entry' : 'entries'}`,
+            on: counted(entries.length, 'entry', 'entries'),
             minutes: formatHours(entries.reduce((all, entry) => all + entry.minutes, 0)),
             value: formatMoney(
               sumOf(

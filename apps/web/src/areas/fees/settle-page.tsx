@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type Money, formatHours, formatMoney, size, sumOf } from '@steady/core/money';
 import type { SettlementPreview } from '@steady/contract/fees';
+import { counted } from '@steady/core/words';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -80,8 +81,8 @@ export function SettlePage() {
                 { key: 'at', head: 'Settled at', figure: true, cell: (row) => formatMoney(row.settledAt) },
               ]}
               total={{
-                on: `${lines.length} ${lines.length === 1 ? 'entry' : 'entries'}`,
-                who: `${preview.people.length} ${preview.people.length === 1 ? 'person' : 'people'}`,
+                on: counted(lines.length, 'entry', 'entries'),
+                who: counted(preview.people.length, 'person', 'people'),
                 time: formatHours(lines.reduce((sum, line) => sum + line.minutes, 0)),
                 value: formatMoney(preview.recorded),
                 up: <span className={toneOf(adjustment)}>{formatMoney(adjustment)}</span>,
@@ -94,7 +95,7 @@ export function SettlePage() {
               }}
             />
           )}
-          <h2 className="mt-5 mb-2">What stands in the ledger of this job</h2>
+          <h2 className="mt-5 mb-2">WIP ledger of this job</h2>
           <WipLedger
             postings={preview.ledger}
             next={preview.cannot ? undefined : { what: `Settlement, write-${adjustment.amount < 0 ? 'down' : 'up'} by value`, amount: adjustment }}
@@ -114,7 +115,7 @@ export function SettlePage() {
                     disabled={busy}
                     onClick={() => void act(() => send(feesRoutes.settle, { id }, { balance: preview.balance }), `Settled: ${words(adjustment)}.`)}
                   >
-                    Settle, {words(adjustment)}
+                    Settle: {words(adjustment)}
                   </button>
                   <Link className="act-quiet" to={`/jobs/${id}/money`}>
                     Not now

@@ -18,8 +18,8 @@ type Kind = Verdict['kind'];
 const KIND_WORDS: Record<Kind, string> = { wrong: 'wrong', doubtful: 'doubtful', changed: 'changed', new: 'new', same: 'the same' };
 const KIND_TONE: Record<Kind, string> = { wrong: 'late', doubtful: 'soon', changed: '', new: 'good', same: 'text-soft' };
 const KIND_SAYS: Record<Kind, string> = {
-  wrong: 'These stay out. Mend them in the file and choose it again: what is in by then counts as the same.',
-  doubtful: 'These stay out until you say what they are.',
+  wrong: 'These are left out. Correct them in the file and choose it again: what was imported by then counts as the same.',
+  doubtful: 'These are left out until you say what they are.',
   changed: 'What the file leaves empty stays as it is; labels are added to those there are.',
   new: 'Where the file gives no legal form, the name decides: Ltd is a company, a bare name a sole trader.',
   same: 'Nothing is done with these.',
@@ -37,7 +37,7 @@ export function ImportPage() {
   const [shown, setShown] = useState<Kind | null>(null);
   const { data: view, error } = useData(importsRoutes.view, { id });
   if (error) return <Trouble error={error} />;
-  if (!view) return <Page title="Bring in clients" sum="Each row is being compared with the clients there are …" children={null} />;
+  if (!view) return <Page title="Import clients" sum="Each row is being compared with the clients there are …" children={null} />;
   const { counts } = view;
   const decisions = Object.entries(decided)
     .filter(([, as]) => as !== '')
@@ -48,7 +48,7 @@ export function ImportPage() {
   const rows = view.rows.filter((row) => row.verdict.kind === present);
   const above = (
     <Link to="/clients/import" className="lnk">
-      Bring in clients
+      Import clients
     </Link>
   );
   const bringIn = () => act(async () => notify((await send(importsRoutes.bringIn, { id }, { decisions })).said));
@@ -56,7 +56,7 @@ export function ImportPage() {
   if (view.coming) {
     const { done, total } = progress ?? view.coming;
     return (
-      <Page above={above} title={view.file} sum={total > 0 ? `Being brought in: ${done} of ${counted(total, 'row')} are written.` : 'Being brought in …'}>
+      <Page above={above} title={view.file} sum={total > 0 ? `Importing: ${done} of ${counted(total, 'row')} are done.` : 'Importing …'}>
         <div
           role="progressbar"
           aria-label="Rows written"
@@ -67,7 +67,7 @@ export function ImportPage() {
         >
           <div className="h-full bg-kelp" style={{ width: total > 0 ? `${(100 * done) / total}%` : 0 }} />
         </div>
-        <p className="mt-3 text-table text-soft">It goes on by itself: you can leave this page, and everybody else works on meanwhile.</p>
+        <p className="mt-3 text-table text-soft">It continues in the background: you can leave this page, and everybody else can go on working.</p>
       </Page>
     );
   }
@@ -84,7 +84,7 @@ export function ImportPage() {
           </Link>
           {view.bulkId && !view.undone && (
             <button className="act-quiet" disabled={busy} onClick={() => void undo()}>
-              Undo all of it
+              Undo the import
             </button>
           )}
         </p>
@@ -110,7 +110,7 @@ export function ImportPage() {
       tools={
         <span className="ml-auto flex items-baseline gap-4">
           <button className="act" disabled={busy || fresh + changed === 0} onClick={() => void bringIn()}>
-            {busy ? 'Bringing in …' : `Bring in ${fresh} new, change ${changed}`}
+            {busy ? 'Importing …' : `Import: ${fresh} new, ${changed} changed`}
           </button>
         </span>
       }

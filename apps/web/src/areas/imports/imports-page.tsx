@@ -30,7 +30,7 @@ export function ImportsPage() {
           Clients
         </Link>
       }
-      title="Bring in clients"
+      title="Import clients"
       sum="From a spreadsheet saved as CSV or XLSX, or from vCards. Nothing is written until you have seen what would change."
     >
       <label
@@ -45,13 +45,13 @@ export function ImportsPage() {
         <span className="mt-2 block text-table text-soft">or drop it here. The first line holds the headings; one client a line.</span>
         <FileInput accept=".csv,.txt,.tsv,.xlsx,.vcf,text/csv,text/vcard" disabled={busy} onFiles={([file]) => void choose(file)} />
       </label>
-      <h2 className="mt-6 mb-2">Files read before</h2>
+      <h2 className="mt-6 mb-2">Earlier imports</h2>
       <LedgerTable
-        label="Files read before"
+        label="Earlier imports"
         rows={lines}
         keyOf={(row) => row.id}
         to={(row) => `/clients/import/${row.id}`}
-        empty="Files stand here once you have chosen one, with what was brought in; each can be undone."
+        empty="No files yet. Each file you import is listed here with its result, and can be undone."
         columns={[
           { key: 'file', head: 'File', cell: (row) => <span className="font-semibold">{row.file}</span> },
           { key: 'at', head: 'Read', cell: (row) => momentInWords(row.at, session.day) },
@@ -59,8 +59,8 @@ export function ImportsPage() {
           { key: 'rows', head: 'Rows', figure: true, cell: (row) => row.rows },
           {
             key: 'outcome',
-            head: 'What became of it',
-            cell: (row) => (row.undone ? <span className="text-soft">undone</span> : (row.outcome ?? <span className="soon">not brought in yet</span>)),
+            head: 'Result',
+            cell: (row) => (row.undone ? <span className="text-soft">undone</span> : (row.outcome ?? <span className="soon">not imported yet</span>)),
           },
         ]}
       />

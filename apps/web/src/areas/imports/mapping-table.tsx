@@ -4,7 +4,7 @@ import type { ImportView } from '@steady/contract/imports';
 import { send } from '../../app/api';
 import { useAct } from '../../app/use-act';
 
-/** What each column of the file is brought in as; remembered for the next file with these headings. */
+/** What each column of the file is imported as; remembered for the next file with these headings. */
 export function MappingTable({ view }: { view: ImportView }) {
   const { act, busy } = useAct();
   const [mapping, setMapping] = useState(view.mapping.map((key) => key ?? ''));
@@ -13,15 +13,15 @@ export function MappingTable({ view }: { view: ImportView }) {
   return (
     <details className="mt-2" open={left > 0 || touched || view.counts.wrong > 0}>
       <summary className="text-table font-semibold">
-        {mapping.length - left} of {mapping.length} columns are brought in
+        {mapping.length - left} of {mapping.length} columns are imported
       </summary>
       <div className="sheet mt-2 overflow-x-auto">
         <table className="ledger" aria-label="Columns of the file">
           <thead>
             <tr>
               <th scope="col">Column</th>
-              <th scope="col">Holds</th>
-              <th scope="col">Is brought in as</th>
+              <th scope="col">Example</th>
+              <th scope="col">Import as</th>
             </tr>
           </thead>
           <tbody>
@@ -31,7 +31,7 @@ export function MappingTable({ view }: { view: ImportView }) {
                 <td className="max-w-80 truncate text-soft">{view.samples[index]?.join(' · ')}</td>
                 <td>
                   <select
-                    aria-label={`${heading || `column ${index + 1}`} is brought in as`}
+                    aria-label={`${heading || `column ${index + 1}`} is imported as`}
                     className="field max-w-64"
                     value={mapping[index]}
                     onChange={(event) => setMapping(mapping.map((key, at) => (at === index ? event.target.value : key)))}

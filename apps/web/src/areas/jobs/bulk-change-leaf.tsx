@@ -15,7 +15,7 @@ const CHANGES: Record<ChangeJobs['change'], string> = {
   priority: 'their priority',
   status: 'our own status',
   dates: 'our target',
-  move: 'the phase they stand in',
+  move: 'their phase',
   hold: 'put them on hold',
   resume: 'take them off hold',
 };
@@ -98,12 +98,12 @@ export function BulkChangeLeaf({ ids, onClose }: { ids: readonly string[]; onClo
       <Leaf open title={`${counted(done.changed, 'job')} changed`} onClose={onClose} problem={problem}>
         {undone ? (
           <p>
-            {counted(undone.undone, 'job')} put back.
+            {counted(undone.undone, 'job')} restored.
             {undone.not.length > 0 && ` ${counted(undone.not.length, 'job')} not:`}
           </p>
         ) : (
           <button type="button" className="act-quiet mb-3" onClick={() => void undo()} disabled={done.changed === 0}>
-            Take it back
+            Undo
           </button>
         )}
         <ul className="text-table">
@@ -166,7 +166,7 @@ export function BulkChangeLeaf({ ids, onClose }: { ids: readonly string[]; onClo
         </SelectField>
       )}
       {change === 'status' && (
-        <TextField label="Our own status" hint="Left empty, it is taken off." value={text} onChange={({ target }) => setText(target.value)} />
+        <TextField label="Our own status" hint="Left empty, it is removed." value={text} onChange={({ target }) => setText(target.value)} />
       )}
       {change === 'hold' && <TextField label="Why" value={text} onChange={({ target }) => setText(target.value)} />}
       {change === 'dates' && (
@@ -194,7 +194,7 @@ export function BulkChangeLeaf({ ids, onClose }: { ids: readonly string[]; onClo
       {change === 'move' && looked !== null && (
         <>
           <p className="mb-1 text-table font-semibold">What will happen</p>
-          {looked.acts.length === 0 && <p className="mb-3 text-table text-soft">Nothing happens by itself and nothing goes out.</p>}
+          {looked.acts.length === 0 && <p className="mb-3 text-table text-soft">Nothing happens automatically and no message is sent.</p>}
           <ul className="mb-3">
             {looked.acts.map((act) => (
               <li key={`${act.key} ${act.what}`} className="border-t border-rule-soft py-1.5">
@@ -210,7 +210,7 @@ export function BulkChangeLeaf({ ids, onClose }: { ids: readonly string[]; onClo
                   />
                   <span className={leftOut.has(act.key) ? 'text-soft line-through' : ''}>
                     {counted(act.count ?? 1, 'job')}: {act.what}
-                    {act.outside && <span className="soon"> Leaves the house.</span>}
+                    {act.outside && <span className="soon"> Sent outside the firm.</span>}
                   </span>
                 </label>
               </li>
@@ -247,7 +247,7 @@ function MoveFields({ ids, to, why, onTo, onWhy }: { ids: readonly string[]; to:
         ))}
         <option value={END}>their end: the jobs are finished</option>
       </SelectField>
-      {to !== NEXT && <TextField label="Why" hint="Wanted where one goes back or past phases." value={why} onChange={({ target }) => onWhy(target.value)} />}
+      {to !== NEXT && <TextField label="Why" hint="Needed where a job goes back or skips phases." value={why} onChange={({ target }) => onWhy(target.value)} />}
     </>
   );
 }

@@ -16,7 +16,7 @@ export function FlowPage() {
   const { data: flow } = useData(jobsRoutes.flow, { procedure: chosen });
   if (!flow) return null;
   if (flow.procedureId === null)
-    return <div className="sheet px-4 py-5 text-table text-soft">No job is open. When jobs begin, they stand here in the phases of their procedure.</div>;
+    return <div className="sheet px-4 py-5 text-table text-soft">No job is open. Open jobs are shown here in the phases of their procedure.</div>;
   const most = Math.max(1, ...flow.bands.map((band) => band.jobs));
   const put = (edit: (next: URLSearchParams) => void) => {
     const next = new URLSearchParams(search);
@@ -76,7 +76,7 @@ function Band({ band, most, procedureId, open, onOpen }: { band: FlowBand; most:
   const said = [
     { count: band.overdue, words: 'overdue', tone: 'late' },
     { count: band.waitsForClient, words: band.waitsForClient === 1 ? 'waits for the client' : 'wait for clients', tone: 'soon' },
-    { count: band.stuck, words: 'cannot go on', tone: 'late' },
+    { count: band.stuck, words: 'blocked', tone: 'late' },
     { count: band.onHold, words: 'on hold', tone: 'soon' },
     { count: band.asking, words: 'ready to move', tone: 'good' },
   ].filter((one) => one.count > 0);
@@ -94,7 +94,7 @@ function Band({ band, most, procedureId, open, onOpen }: { band: FlowBand; most:
           <span className="block text-table text-soft">
             {said.length === 0
               ? band.jobs === 0
-                ? 'nothing stands here'
+                ? 'no jobs here'
                 : 'all in hand'
               : said.map((one, index) => (
                   <span key={one.words}>

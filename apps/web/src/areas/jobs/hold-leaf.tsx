@@ -18,14 +18,14 @@ export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
   const { errors } = form.formState;
   return (
     <Leaf open title="Put on hold" act="Put on hold" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <p className="mb-3 text-soft">The job stays where it is and does not move on by itself until it is taken off hold.</p>
+      <p className="mb-3 text-soft">The job stays where it is and does not move on automatically until it is taken off hold.</p>
       <TextField label="Why" autoFocus {...form.register('reason')} error={errors.reason?.message} />
-      <DateField label="Goes on by itself on" hint="Left empty, somebody takes it off hold." {...form.register('until')} error={errors.until?.message} />
+      <DateField label="Resumes automatically on" hint="Left empty, somebody takes it off hold." {...form.register('until')} error={errors.until?.message} />
     </Leaf>
   );
 }
 
-/** Says that the work cannot go on, why, and which colleague it waits for. */
+/** Says that the work blocked, why, and which colleague it waits for. */
 export function StopLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<StopJob>({
     input: StopJob,
@@ -37,12 +37,12 @@ export function StopLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
   });
   const { errors } = form.formState;
   return (
-    <Leaf open title="It cannot go on" act="Say so" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <p className="mb-3 text-soft">The job stays open; lists and Today show why it stands still and for whom it waits.</p>
+    <Leaf open title="Mark as blocked" act="Mark as blocked" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <p className="mb-3 text-soft">The job stays open; lists and Today show why it is blocked and who it waits for.</p>
       <TextField label="Why" autoFocus {...form.register('reason')} error={errors.reason?.message} />
       <PersonSelect
         label="It waits for"
-        hint="This colleague is told."
+        hint="This colleague is notified."
         nobody="nobody in particular"
         {...form.register('forId')}
         error={errors.forId?.message}

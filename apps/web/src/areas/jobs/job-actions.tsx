@@ -12,10 +12,10 @@ export function JobActions({ job }: { job: JobView }) {
   if (job.actions.length === 0) return null;
   const failed = job.actions.filter((action) => action.state === 'failed').length;
   return (
-    <section aria-label="By itself" className="mt-4">
-      <h2 className="mb-1 text-ink">By itself{failed > 0 && <span className="late text-table"> {failed} not done yet</span>}</h2>
+    <section aria-label="Automatic" className="mt-4">
+      <h2 className="mb-1 text-ink">Automatic{failed > 0 && <span className="late text-table"> {failed} not done yet</span>}</h2>
       <div className="sheet">
-        <table className="ledger" aria-label="What happened by itself">
+        <table className="ledger" aria-label="What happened automatically">
           <tbody>
             {job.actions.map((action) => (
               <tr key={action.id}>

@@ -63,7 +63,7 @@ export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       <FactField fact={{ key: 'name', ...JOB_FACTS.name }} given={given} autoFocus {...fieldsOf(form)} />
       {section('people')}
       <p className="mb-3 text-fine text-soft">Open tasks of a role go to its new person.</p>
-      {handsOver && <LongTextField label="A word with it" hint="Whoever gets the job finds it on Today." {...register('word')} error={errors.word?.message} />}
+      {handsOver && <LongTextField label="Add a note" hint="Whoever gets the job sees it on Today." {...register('word')} error={errors.word?.message} />}
       {section('job')}
       {section('dates')}
       {section('billing')}

@@ -15,7 +15,7 @@ export function JobStands({ of }: { of: JobRow }) {
   if (of.closedReason) return <span className="text-soft">closed: {of.closedReason}</span>;
   if (of.status === 'finished') return <span className="good">finished</span>;
   if (of.status === 'on hold') return <span className="soon">on hold: {of.holdReason}</span>;
-  if (of.stuckReason) return <span className="late">cannot go on: {of.stuckReason}</span>;
+  if (of.stuckReason) return <span className="late">blocked: {of.stuckReason}</span>;
   if (of.waitingSince) return <Waits since={of.waitingSince} />;
   if (of.asksToMove) return <span className="good">{of.phase}, ready to move</span>;
   return (
@@ -80,7 +80,7 @@ export function useJobColumns(withClient: boolean): Column<JobRow>[] {
       sort: (row) => row.name,
     },
     { key: 'due', head: 'Due', cell: cells.due, sort: (row) => row.dueOn },
-    { key: 'stands', head: 'Stands', cell: cells.stands, sort: (row) => (row.waitingSince ? `waits ${row.waitingSince}` : row.phase) },
+    { key: 'stands', head: 'Status', cell: cells.stands, sort: (row) => (row.waitingSince ? `waits ${row.waitingSince}` : row.phase) },
     { key: 'tasks', head: 'Tasks', cell: cells.tasks, sort: (row) => (row.tasks ? row.tasksDone / row.tasks : 0), wide: true },
     { key: 'who', head: 'Who', cell: cells.who, sort: (row) => row.who, wide: true },
     { key: 'number', head: 'No.', figure: true, cell: cells.number, sort: (row) => row.number, wide: true },
@@ -125,7 +125,7 @@ export function JobList({
         group={(row) => (row.status === 'finished' ? 'Finished' : 'Open')}
         keyOf={(row) => row.id}
         to={(row) => `/jobs/${row.id}`}
-        empty="No job yet. Jobs begin by themselves at their lead time, or by “Start now” at a deadline."
+        empty="No jobs yet. Jobs start automatically at their lead time, or with “Start now” at a deadline."
       />
       <ShowMore of={open.more ? open : done} />
     </>

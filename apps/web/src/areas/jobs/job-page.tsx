@@ -66,7 +66,7 @@ export function JobPage() {
       await send(almanacRoutes.fileNow, { id: obligation!.id }, { anyway: warned !== null });
       setOpen(null);
       setWarned(null);
-      notify(own ? 'Closed.' : 'On its way. The receipt comes by itself.');
+      notify(own ? 'Marked as done.' : 'On its way. The receipt comes automatically.');
       await navigate(base);
     } catch (problem) {
       if (!(problem instanceof ProblemError)) throw problem;
@@ -123,11 +123,11 @@ export function JobPage() {
               </span>
             ) : job.stuckReason ? (
               <span className="late">
-                Cannot go on{job.stuckFor ? `, waits for ${job.stuckFor}` : ''}: {job.stuckReason}.
+                Blocked{job.stuckFor ? `, waits for ${job.stuckFor}` : ''}: {job.stuckReason}.
               </span>
             ) : job.asksToMove ? (
               <button className="lnk soon" onClick={() => setOpen('move')}>
-                Ready to move on: look at what will happen
+                Ready to move on: see what will happen
               </button>
             ) : (
               job.waitingSince && (
@@ -150,12 +150,12 @@ export function JobPage() {
           <span className="ml-auto flex gap-3">
             {mayWork && job.status === 'on hold' && (
               <button className="act-quiet" onClick={() => void act(() => send(jobsRoutes.resume, { id }), 'Off hold.')}>
-                Take off hold
+                Resume
               </button>
             )}
             {mayWork && job.status !== 'on hold' && (
               <button className={job.asksToMove ? 'act' : 'act-quiet'} onClick={() => setOpen('move')}>
-                {job.status === 'finished' ? 'Open again' : 'Move'}
+                {job.status === 'finished' ? 'Reopen' : 'Move'}
               </button>
             )}
             <button className="act-quiet" onClick={() => setOpen('time')}>
@@ -163,7 +163,7 @@ export function JobPage() {
             </button>
             {mayFile && (
               <button className="act" onClick={() => setOpen('file')}>
-                {own ? 'Close' : 'File'}
+                {own ? 'Mark as done' : 'File'}
               </button>
             )}
           </span>
@@ -261,7 +261,7 @@ export function JobPage() {
               )}
             </dl>
             {job.billsElsewhere.length > 0 && (
-              <p className="soon mt-1">Time stands here, the bill on another job of this period: {job.billsElsewhere.join(', ')}.</p>
+              <p className="soon mt-1">Time is recorded here, but the bill is on another job of this period: {job.billsElsewhere.join(', ')}.</p>
             )}
             {mayWork && (
               <p className="mt-1.5 flex flex-wrap gap-x-3">
@@ -275,12 +275,12 @@ export function JobPage() {
                 )}
                 {job.status === 'open' && !job.stuckReason && (
                   <button className="lnk" onClick={() => setOpen('stop')}>
-                    It cannot go on
+                    Mark as blocked
                   </button>
                 )}
                 {job.stuckReason && (
-                  <button className="lnk" onClick={() => void act(() => send(jobsRoutes.goOn, { id }), 'It goes on.')}>
-                    It can go on
+                  <button className="lnk" onClick={() => void act(() => send(jobsRoutes.goOn, { id }), 'Unblocked.')}>
+                    Unblock
                   </button>
                 )}
               </p>
@@ -336,18 +336,18 @@ export function JobPage() {
       {open === 'time' && <TimeLeaf jobId={id} onClose={() => setOpen(null)} />}
       <Confirm
         open={open === 'file'}
-        title={`${own ? 'Close' : 'File'} ${job.name}`}
-        act={warned ? 'File it all the same' : own ? 'Close it' : `File with ${obligation?.authority ?? ''}`}
+        title={own ? `Mark ${job.name} as done` : `File ${job.name}`}
+        act={warned ? 'File it anyway' : own ? 'Mark as done' : `File with ${obligation?.authority ?? ''}`}
         onClose={() => (setOpen(null), setWarned(null))}
         onYes={() => void file()}
       >
         <ul className="list-disc pl-5">
           <li>
             {own
-              ? `The period of ${job.client} is recorded as closed.`
+              ? `The period of ${job.client} is recorded as done.`
               : `The return of ${job.client} goes to ${obligation?.authority} through the filing gateway.`}
           </li>
-          <li>Its receipt comes back by itself, ticks the task that waits for it, and moves the job on.</li>
+          <li>Its receipt comes back automatically, ticks the task that waits for it, and moves the job on.</li>
           {unfinished.length > 0 && <li className="soon">Not done yet: {unfinished.map((task) => task.name).join(', ')}.</li>}
         </ul>
         {warned && (

@@ -6,7 +6,7 @@ import { JOB_STATES } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
-import { Narrowing } from '../../ui/narrowing';
+import type { PageFilters } from '../../ui/lists/filter-line';
 import { PersonSelect } from '../../ui/person-select';
 
 const KEYS = ['state', 'person', 'service', 'procedure', 'phase', 'priority'] as const;
@@ -28,8 +28,8 @@ export function useJobsFilter(): { of: Partial<Record<Key, string>>; set(key: Ke
   };
 }
 
-/** The filter of jobs in words, each part of which can be taken away, and a sheet to narrow it further. */
-export function JobsNarrow() {
+/** What jobs can be filtered by beside the fields of their list. */
+export function useJobFilters(): PageFilters {
   const { of, set, clear } = useJobsFilter();
   const { nameOf } = useTeam();
   const { data: services = [] } = useData(servicesRoutes.list);
@@ -54,18 +54,21 @@ export function JobsNarrow() {
   );
   const plain = (list: readonly string[]) => list.map((value) => ({ value, words: value }));
   const named = (list: readonly { id: string; name: string }[]) => list.map((one) => ({ value: one.id, words: one.name }));
-  return (
-    <Narrowing
-      words={KEYS.filter((key) => of[key]).map((key) => ({ key, words: words[key] }))}
-      onTakeAway={(key) => set(key as Key, null)}
-      onClear={clear}
-      clear="Show all jobs"
-    >
-      {choice('state', 'They are', 'in any state', plain(JOB_STATES))}
-      <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
-      {choice('service', 'Service', 'any', named(services))}
-      {choice('procedure', 'Procedure', 'any', named(procedures))}
-      {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
-    </Narrowing>
-  );
+  return {
+    set: KEYS.filter((key) => of[key]).map((key) => ({ key, words: words[key], remove: () => set(key, null) })),
+    fields: (
+      <>
+        <div className="grid grid-cols-2 gap-x-4">
+          {choice('state', 'Status', 'in any state', plain(JOB_STATES))}
+          <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
+          {choice('service', 'Service', 'any', named(services))}
+          {choice('procedure', 'Procedure', 'any', named(procedures))}
+          {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
+        </div>
+        <button type="button" className="act-quiet" onClick={clear}>
+          Show all jobs
+        </button>
+      </>
+    ),
+  };
 }

@@ -15,7 +15,7 @@ import { useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
 import { FlowPage } from './flow-view';
 import { useJobCells, useJobColumns } from './job-list';
-import { JobsNarrow, useJobsFilter } from './jobs-filter';
+import { useJobFilters, useJobsFilter } from './jobs-filter';
 import { NewJobLeaf } from './new-job-leaf';
 import { BulkChangeLeaf } from './bulk-change-leaf';
 
@@ -66,7 +66,7 @@ export function JobsPage() {
               totals.waitsForClient ? 'soon' : '',
             )}
             , {narrow('on hold', `${totals.onHold} on hold`)}
-            {totals.stuck > 0 && <>, {narrow('cannot go on', `${totals.stuck} cannot go on`, 'late')}</>}
+            {totals.stuck > 0 && <>, {narrow('blocked', `${totals.stuck} blocked`, 'late')}</>}
             {totals.asking > 0 && <>, {narrow('asks to move', `${totals.asking} ready to move`, 'good')}</>}.
           </>
         ))
@@ -107,6 +107,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
   const session = useSession();
   const state = useListState(USUAL_JOB_COLUMNS);
   const [changing, setChanging] = useState(false);
+  const filters = useJobFilters();
   const finished = view === 'finished';
   const of = useListing<JobRow>(LIST, state, { ...narrowed, status: finished ? 'finished' : 'open', view: finished ? 'due' : view });
   const first = useJobColumns(true).slice(0, 2);
@@ -123,9 +124,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table text-soft">
-        <ListTools of={of} state={state} noun="job">
-          <JobsNarrow />
-        </ListTools>
+        <ListTools of={of} state={state} noun="job" filters={filters} />
         <SavedLists of="jobs" saved={of.saved} state={state} all={null} />
       </div>
       {of.error && <p className="text-table text-rust">{of.error.message}</p>}
@@ -144,13 +143,13 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
         empty={
           narrowed || state.find || state.filters.length > 0 ? (
             <>
-              No job is like that.{' '}
+              No job matches.{' '}
               <Link className="lnk" to="/jobs">
                 Show all
               </Link>
             </>
           ) : (
-            'No job stands here. Jobs begin by themselves when the lead time of a deadline has come.'
+            'No jobs here. Jobs start automatically when the lead time of a deadline has come.'
           )
         }
       />

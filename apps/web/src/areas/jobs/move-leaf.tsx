@@ -53,7 +53,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       );
       // The page shows where the job stands now before it says so: another move begins from there.
       await refresh();
-      notify(to === END ? 'The job is finished.' : `The job stands in ${preview?.to ?? 'its new phase'} now.`);
+      notify(to === END ? 'The job is finished.' : `The job is now in ${preview?.to ?? 'its new phase'}.`);
       onClose();
     } catch (refused) {
       if (!(refused instanceof ProblemError)) throw refused;
@@ -80,7 +80,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       problem={problem && problem.field !== 'why' ? problem.text : (error?.message ?? null)}
     >
       <SelectField
-        label={finished ? 'It stands again in' : 'To'}
+        label={finished ? 'It is again in' : 'To'}
         autoFocus
         value={to}
         onChange={({ target }) => {
@@ -103,7 +103,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
           <p className="mb-1 text-table font-semibold">What will happen</p>
           {preview.acts.length === 0 && (
             <p className="mb-3 text-table text-soft">
-              {preview.kind === 'back' ? 'The job goes back; nothing else happens.' : 'Nothing happens by itself and nothing goes out.'}
+              {preview.kind === 'back' ? 'The job goes back; nothing else happens.' : 'Nothing happens automatically and no message is sent.'}
             </p>
           )}
           <ul className="mb-3">
@@ -115,9 +115,9 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
                     <input type="checkbox" checked={happens} onChange={() => flip(act.key)} />
                     <span>
                       <span className={happens ? '' : 'text-soft line-through'}>{act.what}</span>
-                      {act.outside && happens && <span className="soon"> Leaves the house.</span>}
+                      {act.outside && happens && <span className="soon"> Sent outside the firm.</span>}
                       {act.doneBefore && (
-                        <span className="block text-fine text-soft">Done already {momentInWords(act.doneBefore, day)}. Tick it to have it done once more.</span>
+                        <span className="block text-fine text-soft">Done already {momentInWords(act.doneBefore, day)}. Tick it to do it again.</span>
                       )}
                     </span>
                   </label>

@@ -24,7 +24,7 @@ export function PhaseList({ job }: { job: JobView }) {
   const session = useSession();
   const mayAdd = session.may('do work') && job.status !== 'finished';
   const current = job.phases.find((phase) => phase.stands === 'current');
-  useKeys(mayAdd && current ? [{ press: 'n k', does: 'new task in the phase where it stands', act: () => setAddingTo(current.key) }] : []);
+  useKeys(mayAdd && current ? [{ press: 'n k', does: 'new task in the current phase', act: () => setAddingTo(current.key) }] : []);
   return (
     <div className="sheet">
       {job.phases.map((phase) => (

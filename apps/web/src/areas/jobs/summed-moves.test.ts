@@ -39,7 +39,7 @@ describe('moves looked at in parts', () => {
       leftBehind: { tasks: 5, jobs: 3 },
       stay: [
         { why: 'is on hold', jobs: 2 },
-        { why: 'stands there already', jobs: 3 },
+        { why: 'is there already', jobs: 3 },
         { why: 'has no such phase', jobs: 4 },
       ],
     });

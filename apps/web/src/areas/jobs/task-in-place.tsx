@@ -13,7 +13,7 @@ export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask 
   return (
     <InPlace
       shown={task.assignee ?? 'nobody yet'}
-      title="Give it to somebody else"
+      title="Assign to somebody else"
       field={(leave) => (
         <select
           className="field relative z-10 w-40 px-0.5 py-0 text-table"
@@ -42,7 +42,7 @@ export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask 
 export function DueInPlace({ task, onSave }: { task: Dated; onSave(what: { dueOn: string }): void }) {
   const { day } = useSession();
   return (
-    <InPlace shown={dayInWords(task.dueOn, day)} title="Put it on another day" field={(leave) => <DueField task={task} onSave={onSave} onLeave={leave} />} />
+    <InPlace shown={dayInWords(task.dueOn, day)} title="Change the due date" field={(leave) => <DueField task={task} onSave={onSave} onLeave={leave} />} />
   );
 }
 

@@ -72,10 +72,10 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
               void act(async () => {
                 await send(jobsRoutes.removeTask, { id: task.id }, { version: task.version });
                 onClose();
-              }, `Took out ${task.name}.`)
+              }, `Removed ${task.name}.`)
             }
           >
-            Take it out of the job
+            Remove it from the job
           </button>
         )
       }
@@ -92,7 +92,7 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
       )}
       <PersonSelect label="Who" nobody="Nobody yet" does autoFocus={task !== null} {...register('assigneeId')} error={errors.assigneeId?.message} />
       {(handsOver || (!task && who !== '')) && (
-        <LongTextField label="A word with it" hint="Your colleague finds it on Today." {...register('word')} error={errors.word?.message} />
+        <LongTextField label="Add a note" hint="Your colleague sees it on Today." {...register('word')} error={errors.word?.message} />
       )}
       <HoursField label="Estimate" control={control} name="estimate" error={errors.estimate?.message} />
       <p className="mb-3 text-table text-soft">

@@ -10,9 +10,9 @@ import { MyTasks } from './my-tasks';
 type Of = { today: TodayView };
 
 export const AskingLines = ({ today }: Of) => <JobLines jobs={today.asking} state="asks to move" why={(job) => `${job.phase} is complete`} />;
-export const StuckLines = ({ today }: Of) => <JobLines jobs={today.stuck} state="cannot go on" why={(job) => job.stuckReason ?? ''} />;
+export const StuckLines = ({ today }: Of) => <JobLines jobs={today.stuck} state="blocked" why={(job) => job.stuckReason ?? ''} />;
 export const OnHoldLines = ({ today }: Of) => <JobLines jobs={today.onHold} state="on hold" why={(job) => job.holdReason ?? ''} />;
-export const NobodyOnItLines = ({ today }: Of) => <JobLines jobs={today.nobodyOnIt} state="nobody on it" why={(job) => `stands in ${job.phase}`} />;
+export const NobodyOnItLines = ({ today }: Of) => <JobLines jobs={today.nobodyOnIt} state="nobody on it" why={(job) => `is in ${job.phase}`} />;
 
 export const ToApproveLines = ({ today }: Of) => (
   <>
@@ -23,7 +23,7 @@ export const ToApproveLines = ({ today }: Of) => (
         </td>
         <td>{job.client}</td>
         <td colSpan={3} className="text-soft">
-          stands in {job.phase}
+          is in {job.phase}
         </td>
       </tr>
     ))}

@@ -77,7 +77,7 @@ export function DoorPage() {
         </>
       ) : door.state === 'needs code' ? (
         <>
-          <h1 className="mt-5 text-[22px]">Is it you?</h1>
+          <h1 className="mt-5 text-[22px]">Please confirm it is you</h1>
           <p className="mt-1">The first time on this device we send a code to {door.address}. You need no password.</p>
           {!sent ? (
             <button className="act mt-4" onClick={() => void sendCode()}>
@@ -103,7 +103,7 @@ export function DoorPage() {
               />
               <div className="flex items-center gap-4">
                 <button className="act" disabled={busy}>
-                  Go in
+                  Continue
                 </button>
                 <button type="button" className="lnk text-table" onClick={() => void sendCode()}>
                   Send another code
@@ -126,7 +126,7 @@ export function DoorPage() {
               })
             }
           >
-            Go in as {door.name}
+            Continue as {door.name}
           </button>
         </>
       )}

@@ -14,7 +14,7 @@ export function PortalPage() {
   if (error) {
     return (
       <main className="mx-auto max-w-md px-[18px] pt-16">
-        <h1>Come in by your link</h1>
+        <h1>Please use your link</h1>
         <p className="mt-2">{error.message}</p>
       </main>
     );
@@ -40,7 +40,7 @@ function Home({ me, parts }: { me: PortalMe; parts: PortalParts[] }) {
       <fieldset disabled={me.looking || me.readOnly} className="min-w-0">
         {open.every((one) => one.waits) && (
           <>
-            <h1 className="mt-5 text-[22px]">Nothing is asked of you</h1>
+            <h1 className="mt-5 text-[22px]">Nothing is needed from you</h1>
             <p className="mt-1">{parts.find((part) => part.whenQuiet !== undefined)?.whenQuiet}</p>
           </>
         )}

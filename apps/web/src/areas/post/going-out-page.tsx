@@ -32,7 +32,7 @@ export function GoingOutPage() {
         messages={data}
         withClient
         group={(row) => (row.goesOutAt ? `Goes out ${longDate(dayOf(row.goesOutAt))}` : 'Could not be delivered')}
-        empty="Nothing waits. A message that is written for a later day stands here until then, and so does one that could not be delivered."
+        empty="Nothing waits. Messages written for a later day are listed here until then, and so are those that could not be delivered."
       />
     </Page>
   );

@@ -23,7 +23,7 @@ export function MessageList({ of }: { of: { client?: string; job?: string } }) {
         label="Messages"
         messages={found.pages.flat()}
         withClient={of.client === undefined}
-        empty="Nothing was written yet. Requests and bills go out from a job and stand here afterwards."
+        empty="No messages yet. Requests and bills that go out from a job are listed here."
       />
       <ShowMore of={found} />
     </>
@@ -79,7 +79,7 @@ export function MessageTable({
             ),
           },
           { key: 'by', head: 'By', cell: (row) => row.by, wide: true },
-          { key: 'status', head: 'Stands', cell: (row) => <Stands of={row} />, sort: (row) => row.goesOutAt ?? row.status },
+          { key: 'status', head: 'Status', cell: (row) => <Stands of={row} />, sort: (row) => row.goesOutAt ?? row.status },
         ]}
         group={group}
         empty={empty}
@@ -110,7 +110,7 @@ function MessageLeaf({ message, onClose }: { message: SentMessage; onClose(): vo
         mayWork && (
           <span className="ml-auto flex gap-4">
             {does(message.status === 'failed' ? 'Try again' : 'Send it now', postRoutes.again, 'It goes out now.')}
-            {does('Take it back', postRoutes.withdraw, 'Taken back: it does not go out.')}
+            {does('Cancel sending', postRoutes.withdraw, 'Cancelled: it is not sent.')}
           </span>
         )
       }

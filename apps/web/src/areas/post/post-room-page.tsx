@@ -18,7 +18,7 @@ export function PostRoomPage() {
   return (
     <Page
       title="Post room"
-      sum="A stand-in for mail and text messages: nothing leaves this machine. What would have been delivered stands here, codes and links included."
+      sum="A stand-in for mail and text messages: nothing leaves this machine. What would have been delivered is listed here, codes and links included."
       tools={<PostViews />}
     >
       {!reading ? (

@@ -9,7 +9,7 @@ function PreviewOfSending({ of }: { of: SendPreview }) {
     <>
       {of.nobody.map((one) => (
         <p key={one.name} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2">
-          Nobody is told: {one.name} {one.why}.
+          Nobody is notified: {one.name} {one.why}.
         </p>
       ))}
       {of.messages.map((message) => (

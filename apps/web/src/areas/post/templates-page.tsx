@@ -48,7 +48,7 @@ export function TemplatesPage() {
   return (
     <Page
       title="Messages"
-      sum={`${counted(templates.length, 'message')} kept for procedures to send; what is in braces is filled in for each client.`}
+      sum={`${counted(templates.length, 'message')} for procedures to send; what is in braces is filled in for each client.`}
       tools={
         <>
           <FirmViews />
@@ -65,7 +65,7 @@ export function TemplatesPage() {
         columns={columns}
         rows={templates}
         keyOf={(row) => row.id}
-        empty="No message is kept yet. Write one, for example that a return was filed, and let a phase of a procedure send it."
+        empty="No messages yet. Write one, for example that a return was filed, and let a phase of a procedure send it."
       />
       {open && <TemplateLeaf template={open === 'new' ? null : open} onClose={() => setOpen(null)} />}
     </Page>

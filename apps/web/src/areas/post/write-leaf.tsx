@@ -52,7 +52,7 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}
-      after={later && <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be taken back until then.</p>}
+      after={later && <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be cancelled until then.</p>}
     >
       {templates.length > 0 && (
         <SelectField

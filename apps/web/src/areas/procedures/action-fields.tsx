@@ -76,8 +76,8 @@ export function ActionFields({
               <button
                 type="button"
                 className="p-0.5 text-soft hover:text-ink"
-                aria-label={`Take away: ${ACTION_KINDS[action.does].words}`}
-                title="Take away"
+                aria-label={`Remove: ${ACTION_KINDS[action.does].words}`}
+                title="Remove"
                 onClick={() => onChange(actions.filter((_, at) => at !== index))}
               >
                 <X aria-hidden className="size-3.5" />
@@ -106,7 +106,7 @@ export function ActionFields({
           ])
         }
       >
-        Add what happens by itself
+        Add an automatic action
       </button>
     </fieldset>
   );

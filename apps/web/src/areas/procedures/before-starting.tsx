@@ -11,10 +11,10 @@ export function BeforeStarting({ asked }: { asked: Asked | null }) {
   const { data: found } = useAsked(proceduresRoutes.before, {}, asked && asked.clientIds.length > 0 ? asked : null);
   if (!found) return null;
   return (
-    <section aria-label="On paper first" className="mb-3 text-table">
+    <section aria-label="Preview first" className="mb-3 text-table">
       {found.map((of) => (
         <div key={of.procedure.id} className="mb-2">
-          <FaultsOnPaper of={of.faults} good="On paper everybody finds a way, and who would be written to can be." />
+          <FaultsOnPaper of={of.faults} good="Every client finds a way through, and there is somebody to write to wherever a message is sent." />
           <p className="text-soft">
             <Link className="lnk" to={`/firm/procedures/${of.procedure.id}`}>
               {of.procedure.name}

@@ -5,11 +5,11 @@ import { counted } from '@steady/core/words';
 
 const SHOWN = 12;
 
-/** What is wrong when clients are run through a procedure on paper, or that nothing is. */
+/** Problems when clients are run through a procedure on paper, or that nothing is. */
 export function FaultsOnPaper({ of, good }: { of: readonly PaperFault[]; good: string }) {
   if (of.length === 0) return <p className="good mb-3 text-table">{good}</p>;
   return (
-    <section aria-label="What is wrong" className="mb-3 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+    <section aria-label="Problems" className="mb-3 border border-ochre bg-ochre-tint px-3 py-2 text-table">
       <h3 className="font-semibold">{counted(of.length, 'thing')} to look at</h3>
       <ul>
         {of.map((fault) => (

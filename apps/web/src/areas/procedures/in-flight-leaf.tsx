@@ -35,7 +35,7 @@ export function InFlightLeaf({
       onClose={onClose}
       onSubmit={() => onSave([...chosen])}
     >
-      <p className="mb-2 text-table">What is done, and what time stands on, is never taken away. New jobs go by the new version.</p>
+      <p className="mb-2 text-table">What is done, or has time recorded on it, is never removed. New jobs go by the new version.</p>
       <label className="flex items-baseline gap-1.5 border-b border-rule pb-1 text-table font-semibold">
         <input type="checkbox" checked={all} onChange={() => setChosen(all ? new Set() : new Set(jobs.map((job) => job.id)))} /> All of them
       </label>
@@ -52,8 +52,8 @@ export function InFlightLeaf({
                     job.taken.length > 0 ? `goes: ${job.taken.join(', ')}` : null,
                     job.changed.length > 0 ? `changes: ${job.changed.join(', ')}` : null,
                     ...job.phases,
-                    job.kept.length > 0 ? `stays although the new version has no place for it: ${job.kept.join(', ')}` : null,
-                    job.phase ? `stands in ${job.phase}` : null,
+                    job.kept.length > 0 ? `stays, although the new version does not have it: ${job.kept.join(', ')}` : null,
+                    job.phase ? `is in ${job.phase}` : null,
                   ]
                     .filter(Boolean)
                     .join('; ')}

@@ -14,7 +14,7 @@ export function OnPaperView({ of, procedure, clients }: { of: OnPaper; procedure
         {counted(of.tasks, 'task')}, {formatHours(of.minutes)}, {counted(of.requests, 'request')}, {counted(of.messages, 'message')},{' '}
         {counted(of.bills, 'draft bill')} each time round.
       </p>
-      <FaultsOnPaper of={of.faults} good="Every client finds a way, and everybody who would be written to can be." />
+      <FaultsOnPaper of={of.faults} good="Every client finds a way through, and there is somebody to write to wherever a message is sent." />
       <table className="ledger" aria-label="Ways through the procedure">
         <thead>
           <tr>

@@ -20,7 +20,7 @@ export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[]): str
     phase.onlyIf ? `only if ${wordsOf(phase.onlyIf, facts)}` : null,
     phase.tasks.length > 0 ? `${counted(phase.tasks.length, 'task')}, ${formatHours(minutes)}` : 'no tasks',
     phase.requests ? `${counted(phase.requests.length, 'request')} to the client` : null,
-    acts > 0 ? `${counted(acts, 'thing')} by itself` : null,
+    acts > 0 ? `${counted(acts, 'thing')} automatic` : null,
     phase.completion && phase.completion !== 'tasks' ? `complete when ${COMPLETION_WORDS[phase.completion]}` : null,
     phase.asks ? 'asks before it moves on' : null,
   ]
@@ -95,8 +95,8 @@ export function PhaseEditor({
               <button
                 type="button"
                 className="p-0.5 text-soft hover:text-ink"
-                aria-label={`Take away the task ${task.name}`}
-                title="Take away"
+                aria-label={`Remove the task ${task.name}`}
+                title="Remove"
                 onClick={() => set({ tasks: phase.tasks.filter((_, at) => at !== index) })}
               >
                 <X aria-hidden className="size-3.5" />
@@ -126,14 +126,14 @@ export function PhaseEditor({
       </button>
       <RequestPlans of={phase.requests ?? []} facts={facts} onChange={(requests) => set({ requests: requests.length > 0 ? requests : undefined })} />
       <ActionFields
-        label="On entry, by itself"
+        label="Automatically on entry"
         actions={phase.onEntry ?? []}
         requests={phase.requests ?? []}
         facts={facts}
         onChange={(onEntry) => set({ onEntry })}
       />
       <ActionFields
-        label="When it is done, by itself"
+        label="Automatically when it is done"
         actions={phase.onDone ?? []}
         requests={phase.requests ?? []}
         facts={facts}

@@ -45,10 +45,10 @@ const press = (name: string, at = 0) => fireEvent.click(screen.getAllByRole('but
 describe('the requests of a phase', () => {
   it('are written down one below the other, their items a line each', () => {
     render(<Requests start={[]} />);
-    press('Write down what is wanted');
+    press('Add a request');
     fill('Title of the request', 'Papers');
     fill('Items, one on a line', 'Bank statement: all pages: signed\nStock');
-    press('Write down another request');
+    press('Add another request');
     fill('Title of the request', 'Register', 1);
     expect(now()).toEqual([
       {

@@ -122,7 +122,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
             <>
               {procedure.onlyFor ? (
                 <>
-                  Cut down for{' '}
+                  Adapted for{' '}
                   <Link className="lnk" to={`/clients/${procedure.onlyFor.id}`}>
                     {procedure.onlyFor.name}
                   </Link>
@@ -143,7 +143,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       }
       margin={
         <>
-          <Note title="On paper first">
+          <Note title="Preview first">
             {!paper || !clients ? (
               <p className="text-soft">Being worked out.</p>
             ) : (
@@ -234,20 +234,15 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
                     >
                       Copy
                     </button>
-                    <button
-                      type="button"
-                      className="lnk"
-                      aria-label={`Take away ${phase.name}`}
-                      onClick={() => put(draft.phases.filter((_, at) => at !== index))}
-                    >
-                      Take away
+                    <button type="button" className="lnk" aria-label={`Remove ${phase.name}`} onClick={() => put(draft.phases.filter((_, at) => at !== index))}>
+                      Remove
                     </button>
                   </span>
                 )}
               </div>
               {open === phase.key && mayChange && isNew(phase) && (
                 <p className="mx-4 mb-3 border border-slate bg-slate-tint px-3 py-1.5 text-table">
-                  It is held in common from the moment this procedure is saved. Save it first, then change it: both will follow.
+                  It is shared once this procedure is saved. Save first, then change it: both change.
                 </p>
               )}
               {open === phase.key && mayChange && phase.sharedAs && !isNew(phase) && (
@@ -258,7 +253,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
                     className="lnk"
                     onClick={() => put(draft.phases.map((one, at) => (at === index ? apart({ phases: [phase] }).phases[0]! : one)))}
                   >
-                    Let it go its own way here
+                    Stop sharing it here
                   </button>
                 </p>
               )}
@@ -304,15 +299,15 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
                 Save the procedure
               </button>
               <Link to="/firm/procedures" className="act-quiet">
-                Leave it
+                Cancel
               </Link>
             </footer>
           </>
         )}
       </form>
       {paper && clients && (
-        <section className="mt-6" aria-label="On paper">
-          <h2 className="mb-1 text-ink">On paper</h2>
+        <section className="mt-6" aria-label="Preview">
+          <h2 className="mb-1 text-ink">Preview</h2>
           <div className="sheet px-4 py-3">
             <OnPaperView of={paper} procedure={draft} clients={clients} />
           </div>
@@ -330,7 +325,7 @@ function InCommon({ with: others }: { with: readonly { id: string; name: string 
   if (!others) return null;
   return (
     <span className="block text-table text-slate">
-      {others.length > 0 ? `in common with ${others.map((one) => one.name).join(', ')}` : 'in common, but held by no other procedure now'}
+      {others.length > 0 ? `shared with ${others.map((one) => one.name).join(', ')}` : 'shared, but with no other procedure now'}
     </span>
   );
 }

@@ -33,7 +33,7 @@ const COLUMNS: Column<ProcedureRow>[] = [
   { key: 'minutes', head: 'Estimate', figure: true, cell: (row) => formatHours(row.minutes), sort: (row) => row.minutes },
   {
     key: 'actions',
-    head: 'By itself',
+    head: 'Automatic',
     figure: true,
     cell: (row) => row.actions || <span className="text-soft">0</span>,
     sort: (row) => row.actions,
@@ -53,7 +53,7 @@ export function ProceduresPage() {
     mayChange
       ? [
           { press: 'n p', does: 'new procedure', act: () => void navigate('/firm/procedures/new') },
-          { press: 'n e', does: 'take a supplied procedure', act: () => setTaking(true) },
+          { press: 'n e', does: 'use a ready-made procedure', act: () => setTaking(true) },
         ]
       : [],
   );
@@ -70,7 +70,7 @@ export function ProceduresPage() {
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <button className="act-quiet" onClick={() => setTaking(true)}>
-                Take a supplied one
+                Use a ready-made one
               </button>
               <button className="act" onClick={() => void navigate('/firm/procedures/new')}>
                 New procedure
@@ -86,7 +86,7 @@ export function ProceduresPage() {
         rows={procedures}
         keyOf={(row) => row.id}
         to={(row) => `/firm/procedures/${row.id}`}
-        empty="No procedure yet. Take a supplied one and change it, or write down how you do a kind of work."
+        empty="No procedure yet. Use a ready-made one and change it, or write down how you do a kind of work."
       />
       {taking && <SuppliedLeaf onClose={() => setTaking(false)} />}
     </Page>
@@ -98,7 +98,7 @@ function SuppliedLeaf({ onClose }: { onClose(): void }) {
   const { data: supplied = [] } = useData(proceduresRoutes.supplied);
   return (
     <TakeLeaf
-      title="Take a supplied procedure"
+      title="Use a ready-made procedure"
       offered={supplied}
       about={(one) => <p className="text-table text-soft">{one.phases.join(', ')}</p>}
       onTake={async ({ key }) => {

@@ -37,7 +37,7 @@ export function RequestPlans({ of, facts, onChange }: { of: readonly RequestPlan
               <TextField label="Title of the request" value={request.title} onChange={({ target }) => put(index, { title: target.value })} />
               <LongTextField
                 label="Items, one on a line"
-                hint="What to add about one stands after a colon: Bank statement: all pages"
+                hint="Add a remark after a colon: Bank statement: all pages"
                 value={request.items.map((item) => (item.description ? `${item.name}: ${item.description}` : item.name)).join('\n')}
                 onChange={({ target }) => put(index, { items: itemsOf(target.value) })}
               />
@@ -52,7 +52,7 @@ export function RequestPlans({ of, facts, onChange }: { of: readonly RequestPlan
         ))}
       </ol>
       <button type="button" className="lnk text-table" onClick={add}>
-        {of.length === 0 ? 'Write down what is wanted' : 'Write down another request'}
+        {of.length === 0 ? 'Add a request' : 'Add another request'}
       </button>
     </fieldset>
   );

@@ -69,10 +69,10 @@ export function TakePhase({
           </button>
           {from !== into && !heldAlready && (
             <button type="button" className="lnk" disabled={busy} title="Changed in one of them, it is changed in both" onClick={() => void act(share)}>
-              Hold it in common
+              Share it
             </button>
           )}
-          {heldAlready && <span className="text-soft">is held in common here already</span>}
+          {heldAlready && <span className="text-soft">is shared here already</span>}
         </>
       )}
     </span>

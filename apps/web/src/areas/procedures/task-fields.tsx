@@ -133,7 +133,7 @@ export function TaskFields({
         </fieldset>
         <LongTextField
           label="Checks, one on a line"
-          hint="Each is ticked on its own; who and when is kept."
+          hint="Each is ticked on its own, with who and when."
           value={task.checks?.join('\n') ?? ''}
           onChange={({ target }) => set({ checks: target.value === '' ? undefined : target.value.split('\n') })}
           onBlur={({ target }) => set({ checks: lines(target.value) })}

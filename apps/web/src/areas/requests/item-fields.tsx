@@ -21,8 +21,8 @@ export function ItemFields<Form extends AddItems>({ form }: { form: UseFormRetur
             {...register(`items.${index}.description`)}
             error={errors?.[index]?.description?.message}
           />
-          <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Take out item ${index + 1}`}>
-            Take out
+          <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Remove item ${index + 1}`}>
+            Remove
           </button>
         </div>
       ))}

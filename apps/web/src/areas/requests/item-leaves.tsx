@@ -16,13 +16,13 @@ export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose
   return (
     <ReasonLeaf
       title={again ? `Ask for ${item.name} again` : `Send ${item.name} back`}
-      act={again ? 'Ask again and tell the client' : 'Send back and tell the client'}
+      act={again ? 'Ask again and notify the client' : 'Send back and notify the client'}
       label="What is missing or wrong"
       hint="The client reads exactly these words."
       input={SendBack}
       submit={async (values) => {
         await send(requestsRoutes.sendBack, { id: item.id }, values);
-        notify(`${again ? 'Asked for again' : 'Sent back'}. The client is told about ${item.name}.`);
+        notify(`${again ? 'Asked for again' : 'Sent back'}. The client is notified about ${item.name}.`);
       }}
       onClose={onClose}
     />
@@ -37,7 +37,7 @@ export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose():
     start: { silent: false },
     submit: async (values) => {
       await send(requestsRoutes.reply, { id: item.id }, values);
-      notify(values.silent ? 'Noted. Nobody is written to.' : 'Replied. The client is told.');
+      notify(values.silent ? 'Noted. No message was sent.' : 'Replied. The client is notified.');
       onClose();
     },
   });
@@ -78,7 +78,7 @@ export function AddItemsLeaf({ ask, onClose }: { ask: AskView<RequestPart>; onCl
     start: { items: [{ name: '', description: '' }] },
     submit: async (values) => {
       await send(requestsRoutes.addItems, { id: ask.id }, values);
-      notify('Asked. The client is told of what is new.');
+      notify('Asked. The client is notified of what is new.');
       onClose();
     },
   });

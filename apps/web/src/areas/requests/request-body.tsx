@@ -108,7 +108,7 @@ function Item({ item, open, mayAct, only, onOpen }: ItemProps) {
                 {!came && !only && (
                   <button
                     className="lnk text-table"
-                    onClick={() => void act(() => send(requestsRoutes.takeOut, { id: item.id }), `${item.name} is not wanted any more.`)}
+                    onClick={() => void act(() => send(requestsRoutes.takeOut, { id: item.id }), `${item.name} is not needed any more.`)}
                   >
                     Not needed
                   </button>

@@ -35,7 +35,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       notify(
         preview.messages.length > 0
           ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.`
-          : 'Recorded. Nobody was written to: a task stands for it.',
+          : 'Recorded. No message was sent; there is a task for it instead.',
       );
       onClose();
     },
@@ -46,7 +46,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
     <SendingLeaf
       title="Ask the client"
       preview={preview}
-      withNobody="Record the request, nobody is written to"
+      withNobody="Record the request, no message is sent"
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}

@@ -81,9 +81,9 @@ it('has groups in groups, which can be taken away', () => {
   const [group] = screen.getAllByText('No client.');
   fireEvent.click(within(group!.parentElement!).getByRole('button', { name: 'Add a condition' }));
   expect(now()).toEqual({ all: [{ fact: 'employer', is: true }, { any: [{ fact: 'way', oneOf: ['online'] }] }] });
-  press('Take this condition away');
+  press('Remove this condition');
   expect(now()).toEqual({ all: [{ any: [{ fact: 'way', oneOf: ['online'] }] }] });
-  press('Take the group away');
+  press('Remove the group');
   expect(now()).toEqual({ all: [] });
 });
 

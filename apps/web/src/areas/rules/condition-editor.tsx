@@ -198,7 +198,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
           onChange={({ target }) => put({ fact, until: target.value })}
         />
       )}
-      <button type="button" className="p-0.5 text-soft hover:text-ink" aria-label="Take this condition away" title="Take away" onClick={onRemove}>
+      <button type="button" className="p-0.5 text-soft hover:text-ink" aria-label="Remove this condition" title="Remove" onClick={onRemove}>
         <X aria-hidden className="size-3.5" />
       </button>
     </div>
@@ -243,7 +243,7 @@ export function ConditionEditor({ of, facts, onChange, onRemove }: { of: Conditi
         </button>
         {onRemove && (
           <button type="button" className="lnk" onClick={onRemove}>
-            Take the group away
+            Remove the group
           </button>
         )}
       </p>

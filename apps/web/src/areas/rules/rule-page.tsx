@@ -147,7 +147,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
               ))}
               {session.may('change services') && (
                 <button className="lnk mt-1" onClick={() => void seen()}>
-                  We have seen it
+                  Mark as seen
                 </button>
               )}
             </Note>
@@ -229,7 +229,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
             </button>
             {definition.versions.length > 1 && (
               <button type="button" className="lnk" onClick={dropVersion}>
-                Take this version away
+                Remove this version
               </button>
             )}
           </div>
@@ -253,7 +253,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
             <option value="next working day">moves it to the next working day</option>
             <option value="working day before">moves it to the working day before</option>
           </SelectField>
-          <TextField label="Holds for periods ending from" type="date" value={version.effectiveFrom} onChange={({ target }) => begins(target.value)} />
+          <TextField label="Valid for periods ending from" type="date" value={version.effectiveFrom} onChange={({ target }) => begins(target.value)} />
         </div>
         <TextField label="Law or notice relied on" value={version.source} onChange={({ target }) => setVersion({ source: target.value })} />
         {rule && !own && used > 0 && (
@@ -270,7 +270,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
             </button>
           )}
           <Link to="/firm/rules" className="act-quiet">
-            Leave it
+            Cancel
           </Link>
         </footer>
       </form>

@@ -184,8 +184,8 @@ export function StepsEditor({ of, facts, onChange }: { of: DueStep[]; facts: Kno
             <button
               type="button"
               className="p-0.5 text-soft hover:text-ink"
-              aria-label={`Take step ${index + 1} away`}
-              title="Take away"
+              aria-label={`Remove step ${index + 1}`}
+              title="Remove"
               onClick={() => onChange(of.filter((_, at) => at !== index))}
             >
               <X aria-hidden className="size-3.5" />

@@ -77,7 +77,7 @@ export function FeeRuleFields({ form, details, currency }: { form: UseFormReturn
                   )
                 }
               >
-                Take away
+                Remove
               </button>
             </div>
           ))}
@@ -109,7 +109,7 @@ export function FeeRuleFields({ form, details, currency }: { form: UseFormReturn
           Count a detail of the client
         </button>
       ) : (
-        <p className="mb-3 text-table text-soft">To count something, keep a detail that holds a number under Firm, Details.</p>
+        <p className="mb-3 text-table text-soft">To count something, add a detail with a number under Firm, Details.</p>
       )}
       <div className="grid grid-cols-2 gap-x-4">
         <MoneyField label={`Never less than, ${currency}`} control={control} name="feeRule.minimum" error={errors?.minimum?.message} />

@@ -33,7 +33,7 @@ export function FirmPage() {
     mayChange
       ? [
           { press: 'n s', does: 'new service', act: () => void navigate('/firm/services/new') },
-          { press: 'n e', does: 'take a supplied service', act: () => setTaking(true) },
+          { press: 'n e', does: 'use a ready-made service', act: () => setTaking(true) },
         ]
       : [],
   );
@@ -47,7 +47,7 @@ export function FirmPage() {
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <button className="act-quiet" onClick={() => setTaking(true)}>
-                Take a supplied one
+                Use a ready-made one
               </button>
               <button className="act" onClick={() => void navigate('/firm/services/new')}>
                 New service
@@ -58,7 +58,7 @@ export function FirmPage() {
       }
     >
       {services.length === 0 ? (
-        <div className="sheet px-4 py-6 text-soft">No service yet. Take a supplied one and change it, or write your own.</div>
+        <div className="sheet px-4 py-6 text-soft">No service yet. Use a ready-made one and change it, or write your own.</div>
       ) : (
         <div className="sheet">
           <table className="ledger" aria-label="Services">
@@ -153,7 +153,7 @@ function SuppliedLeaf({ onClose }: { onClose(): void }) {
   const { data: supplied = [] } = useData(servicesRoutes.supplied);
   return (
     <TakeLeaf
-      title="Take a supplied service"
+      title="Use a ready-made service"
       above="With the filing rules of your country and a procedure. Everything of it can be changed after."
       offered={supplied}
       about={(one) => (

@@ -58,7 +58,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
     submit: (values) =>
       foreseen.before(values, async () => {
         await (line ? send(servicesRoutes.changeLine, { id: line.id }, values) : send(servicesRoutes.addLine, { id: clientId }, values));
-        notify(line ? `Changed ${line.name}.` : 'Given. Its next deadlines stand in the list.');
+        notify(line ? `Changed ${line.name}.` : 'Added. Its next deadlines are in the list.');
         onClose();
       }),
   });
@@ -90,8 +90,8 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
     <Leaf
       open
       broad
-      title={line ? `Change "${line.name}"` : 'Give a service'}
-      act={foreseen.act(line ? 'Save the change' : 'Give the service')}
+      title={line ? `Change "${line.name}"` : 'Add a service'}
+      act={foreseen.act(line ? 'Save the change' : 'Add the service')}
       onClose={onClose}
       onSubmit={onSubmit}
       busy={busy}
@@ -102,7 +102,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
           <button
             type="button"
             className="lnk ml-auto text-table"
-            title="A copy of the procedure, to be cut down for this line alone"
+            title="A copy of the procedure, to adapt for this line alone"
             onClick={() =>
               void act(async () => {
                 const { id } = await send(servicesRoutes.ownProcedure, { id: line.id });
@@ -147,7 +147,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
           </div>
           {service.rules.length > 0 && (
             <fieldset className="mb-3">
-              <legend className="mb-0.5 text-table font-semibold">It answers for</legend>
+              <legend className="mb-0.5 text-table font-semibold">Covers</legend>
               <Controller
                 control={control}
                 name="ruleIds"
@@ -186,7 +186,7 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
             </>
           )}
           <div className="mt-2 grid grid-cols-2 gap-x-4">
-            <DateField label="From" hint="The period in which this day lies is the first one." {...register('startsOn')} error={errors.startsOn?.message} />
+            <DateField label="From" hint="The period with this day in it is the first one." {...register('startsOn')} error={errors.startsOn?.message} />
             {seesFees && <MoneyField label={`Fee each time, ${session.firm.currency}, net`} control={control} name="fee" error={errors.fee?.message} />}
           </div>
           {proposal?.workings && (
@@ -201,8 +201,8 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
             <PersonSelect label="Preparer" {...register('preparerId')} error={errors.preparerId?.message} nobody="As for the client" />
           </div>
           <p className="mb-3 text-table text-soft">
-            {leading ? `Its jobs go by the ${leading.name}.` : 'Its jobs go by dates of our own.'} They begin {service.leadDays} days before the deadline; our
-            target stands {service.targetDays} working {service.targetDays === 1 ? 'day' : 'days'} ahead of it.
+            {leading ? `Its jobs follow the ${leading.name}.` : 'Its jobs follow our own dates.'} They begin {service.leadDays} days before the deadline; our
+            target is {service.targetDays} working {service.targetDays === 1 ? 'day' : 'days'} ahead of it.
           </p>
         </>
       )}

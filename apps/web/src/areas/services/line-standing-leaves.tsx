@@ -20,25 +20,25 @@ interface Props {
 export function PauseLeaf({ line, onClose }: Props) {
   const notify = useNotify();
   const { today } = useSession();
-  const foreseen = useForeseen(effectsRoutes.pause, { id: line.id }, `${line.name} rests`);
+  const foreseen = useForeseen(effectsRoutes.pause, { id: line.id }, `${line.name} is paused`);
   const { form, onSubmit, busy, problem } = useLeafForm<PauseLine>({
     input: PauseLine,
     start: { from: today, until: '', version: line.version },
     submit: (values) =>
       foreseen.before(values, async () => {
         await send(servicesRoutes.pause, { id: line.id }, values);
-        notify(`${line.name} rests.`);
+        notify(`${line.name} is paused.`);
         onClose();
       }),
   });
   const { register, formState } = form;
   return (
-    <Leaf open title={`Let "${line.name}" rest`} act={foreseen.act('Let it rest')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title={`Pause "${line.name}"`} act={foreseen.act('Pause it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <div className="grid grid-cols-2 gap-x-4">
         <DateField label="From" autoFocus {...register('from')} error={formState.errors.from?.message} />
         <DateField label="To" hint="Empty: until it is resumed" {...register('until')} error={formState.errors.until?.message} />
       </div>
-      <p className="mb-3 text-table text-soft">Periods that lie wholly in between bring no work. Statutory deadlines among them are no longer watched here.</p>
+      <p className="mb-3 text-table text-soft">Periods wholly in between create no work. Statutory deadlines in them are not watched here any more.</p>
       {foreseen.view}
     </Leaf>
   );
@@ -54,13 +54,13 @@ export function ResumeLeaf({ line, onClose }: Props) {
     submit: (values) =>
       foreseen.before(values, async () => {
         await send(servicesRoutes.resume, { id: line.id }, values);
-        notify(`${line.name} goes on.`);
+        notify(`${line.name} is resumed.`);
         onClose();
       }),
   });
   return (
     <Leaf open title={`Resume "${line.name}"`} act={foreseen.act('Resume it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <DateField label="First day on which it goes on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
+      <DateField label="Resumes on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
       {foreseen.view}
     </Leaf>
   );
@@ -87,7 +87,7 @@ export function StopLeaf({ line, onClose }: Props) {
       <DateField
         label="Last day"
         autoFocus
-        hint="The period in which it lies is the last one; a return for it is still owed."
+        hint="The period with this day in it is the last one; its return still has to be filed."
         {...register('endsOn')}
         error={formState.errors.endsOn?.message}
       />
@@ -141,14 +141,14 @@ function PermissionForm({
   });
   const { register, formState } = form;
   return (
-    <Leaf open title={`${line.service}: ${PERMISSION_WORDS[kind]}`} act="Note it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open title={`${line.service}: ${PERMISSION_WORDS[kind]}`} act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {choose}
       <div className="grid grid-cols-2 gap-x-4">
         <DateField label="Asked for on" autoFocus {...register('askedOn')} error={formState.errors.askedOn?.message} />
         <DateField label="Given on" {...register('givenOn')} error={formState.errors.givenOn?.message} />
       </div>
       <TextField label="Reference" {...register('reference')} error={formState.errors.reference?.message} />
-      <p className="text-table text-soft">Until it is given, filing asks once more before it goes out.</p>
+      <p className="text-table text-soft">Until it is given, filing asks for confirmation first.</p>
     </Leaf>
   );
 }

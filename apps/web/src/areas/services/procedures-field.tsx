@@ -32,7 +32,7 @@ export function ProceduresField({ form, procedures }: { form: UseFormReturn<Keep
               )
             }
           >
-            Take away
+            Remove
           </button>
         </div>
       ))}

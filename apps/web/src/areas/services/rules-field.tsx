@@ -23,7 +23,7 @@ export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
   return (
     <div className="mb-3">
       <p className="mb-0.5 text-table font-semibold">Filing rules</p>
-      {ruleIds.length === 0 && <p className="mb-1 text-table text-soft">None: the work goes by a date of our own.</p>}
+      {ruleIds.length === 0 && <p className="mb-1 text-table text-soft">None: the work follows our own date.</p>}
       <ol>
         {ruleIds.map((id, index) => {
           const rule = rules.find((one) => one.id === id);
@@ -35,8 +35,8 @@ export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
                 {name}, <span className="text-soft">{rule?.authority}</span>
                 {index === 0 && <span className="text-fine text-soft">, leads the jobs where their rhythm is the same</span>}
               </span>
-              <button type="button" className="lnk" aria-label={`Take away ${name}`} onClick={() => takeAway(id)}>
-                Take away
+              <button type="button" className="lnk" aria-label={`Remove ${name}`} onClick={() => takeAway(id)}>
+                Remove
               </button>
             </li>
           );

@@ -50,7 +50,7 @@ export function SchedulePage() {
       }
     >
       {printed.length === 0 ? (
-        <p className="sheet px-4 py-5 text-table text-soft">Nothing is agreed that stands on a schedule. Give the client a service first.</p>
+        <p className="sheet px-4 py-5 text-table text-soft">No agreed service is printed on a schedule. Add a service first.</p>
       ) : (
         <ol className="sheet max-w-[820px] px-6 py-4">
           {printed.map(({ service, lines: own }, index) => (

@@ -44,7 +44,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
             )}
             {!row.endsOn && rest && (
               <span className="block text-fine soon">
-                rests from {dayInWords(rest.from, session.day)} {rest.until ? `to ${dayInWords(rest.until, session.day)}` : 'until it is resumed'}
+                paused from {dayInWords(rest.from, session.day)} {rest.until ? `to ${dayInWords(rest.until, session.day)}` : 'until it is resumed'}
               </span>
             )}
             {permissionsWanted(row).map(({ kind, is }) => (
@@ -98,8 +98,8 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
                       Resume
                     </button>
                   ) : (
-                    <button className="lnk" aria-label={`Let ${row.name} rest`} onClick={() => setOpen({ leaf: 'pause', line: row })}>
-                      Rest
+                    <button className="lnk" aria-label={`Pause ${row.name}`} onClick={() => setOpen({ leaf: 'pause', line: row })}>
+                      Pause
                     </button>
                   )}
                   <button className="lnk" aria-label={`Stop ${row.name}`} onClick={() => setOpen({ leaf: 'stop', line: row })}>
@@ -129,7 +129,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
         )}
         {mayChange && (
           <button className="act ml-auto" onClick={() => setOpen({ leaf: 'give' })}>
-            Give a service
+            Add a service
           </button>
         )}
       </div>
@@ -138,7 +138,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
         columns={columns}
         rows={lines}
         keyOf={(row) => row.id}
-        empty="No service yet. Give the client one: its deadlines are computed at once."
+        empty="No services yet. Add one: its deadlines are computed at once."
       />
       {open?.leaf === 'give' && <LineLeaf clientId={clientId} lines={lines} onClose={close} />}
       {open?.leaf === 'change' && <LineLeaf clientId={clientId} lines={lines} line={open.line} onClose={close} />}

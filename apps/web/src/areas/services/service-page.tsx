@@ -32,7 +32,7 @@ export function ServicePage() {
   const { data: procedures } = useData(proceduresRoutes.list);
   if (!services || !procedures) return null;
   const service = services.find((one) => one.id === id);
-  if (id !== 'new' && !service) return <Page title="Not found" sum="There is no such service, or it was taken away." children={<span />} />;
+  if (id !== 'new' && !service) return <Page title="Not found" sum="There is no such service, or it was removed." children={<span />} />;
   return <ServiceForm key={service ? `${service.id} ${service.version}` : 'new'} service={service} procedures={procedures} />;
 }
 
@@ -110,12 +110,12 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
       sum={
         service
           ? `Used on ${counted(service.lines, 'service line')}. What changes here changes the dates of their work; you see them before.`
-          : 'Work it down from the top; everything can be changed later.'
+          : 'Fill it in from the top; everything can be changed later.'
       }
       margin={
         <>
           <Note title="Before it is saved">
-            <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save once more.</p>
+            <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save again.</p>
           </Note>
           <Note title="Procedure">
             {procedures
@@ -159,7 +159,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
             name="active"
             choices={[
               { value: true, words: 'on' },
-              { value: false, words: 'off', hint: 'nobody is given it any more; lines that are there go on' },
+              { value: false, words: 'off', hint: 'not offered any more; existing lines continue' },
             ]}
           />
         </Part>
@@ -173,7 +173,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
               { value: false, words: 'not printed' },
             ]}
           />
-          <LongTextField label="Scope" rows={5} hint="As it stands in the engagement letter" {...register('scope')} error={errors.scope?.message} />
+          <LongTextField label="Scope" rows={5} hint="As it is worded in the engagement letter" {...register('scope')} error={errors.scope?.message} />
         </Part>
         <Part n={3} title="What it costs">
           <ChoiceField
@@ -294,7 +294,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
             render={({ field }) => <TickField label="Registration for digital filing" checked={field.value} onChange={field.onChange} />}
           />
           <div className="mt-3">
-            <LongTextField label="Advice" hint="Shown to whoever gives a client this service" {...register('advice')} error={errors.advice?.message} />
+            <LongTextField label="Advice" hint="Shown when the service is added to a client" {...register('advice')} error={errors.advice?.message} />
           </div>
         </Part>
         {foreseen.view && (
@@ -308,7 +308,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
               {foreseen.effect ? 'Save, with these dates' : service ? 'Save the service' : 'Add the service'}
             </button>
             <Link to="/firm" className="act-quiet">
-              Leave it
+              Cancel
             </Link>
           </footer>
         )}

@@ -70,7 +70,7 @@ function Give({ id, onRefuse }: { id: string; onRefuse(): void }) {
       <TextField label="Your name, as you sign" {...register('signedAs')} autoComplete="name" error={errors.signedAs?.message} />
       <TickField label="I have read the document and agree with it" {...register('agreed')} />
       {errors.agreed?.message && <p className="text-fine text-rust">{errors.agreed.message}</p>}
-      <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are kept with it.</p>
+      <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are recorded with it.</p>
       <p className="mt-3 flex items-center gap-4">
         <button className="act" disabled={busy}>
           Sign

@@ -65,7 +65,7 @@ function SignerWords({ party, signing, ended }: { party: PartyView; signing: Sig
   if (party.state === 'refused') return <span className="late">refused</span>;
   if (ended) return <span className="text-soft">was not asked any more</span>;
   if (party.turnSince === null) return <span className="text-soft">is asked when it is their turn</span>;
-  if (party.state === 'to be told') return <span className="late">cannot be written to: have it signed on paper</span>;
+  if (party.state === 'to be told') return <span className="late">nobody to write to: have it signed on paper</span>;
   const waited = waitedWords(party.turnSince, day);
   return <span className="soon">{waited === 'today' ? 'asked today' : `we wait for ${waited}`}</span>;
 }
@@ -89,7 +89,7 @@ function PaperLeaf({ jobId, signer, onClose }: { jobId: string; signer: PartyVie
     <Leaf open title={`${signer.name} signed on paper`} act="Note the signature" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <DateField label="Signed on" max={session.today} {...form.register('on')} error={form.formState.errors.on?.message} />
       <p className="mb-1 text-table font-semibold">Scan of the signed page</p>
-      <p className="mb-2 text-table text-soft">{scan ? `${scan.name} stands with it.` : 'Not needed, but it proves the signature later.'}</p>
+      <p className="mb-2 text-table text-soft">{scan ? `${scan.name} is attached.` : 'Not needed, but it proves the signature later.'}</p>
       <AddDocument jobId={jobId} label={scan ? 'Take another file' : 'Add the scan'} onAdded={(id) => form.setValue('scanId', id)} />
     </Leaf>
   );

@@ -36,7 +36,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       }
       await send(signaturesRoutes.ask, { id: job.id }, values);
       const [first] = preview.messages;
-      notify(first ? `Sent to ${first.to}.` : 'Recorded. Nobody is written to; a task stands for it.');
+      notify(first ? `Sent to ${first.to}.` : 'Recorded. No message is sent; there is a task for it instead.');
       onClose();
     },
   });
@@ -57,14 +57,14 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     <SendingLeaf
       title="Give for signature"
       preview={preview}
-      withNobody="Record it, nobody is written to"
+      withNobody="Record it, no message is sent"
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}
       after={
         <p className="text-table text-soft">
           {preview?.messages.length === 0 && 'A task to have it signed on paper takes its place. '}
-          {chosen.length > 1 && `${counted(chosen.length - 1, 'more person', 'more people')} will be told when it is their turn.`}
+          {chosen.length > 1 && `${counted(chosen.length - 1, 'more person', 'more people')} will be asked when it is their turn.`}
         </p>
       }
     >
@@ -85,7 +85,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
       <fieldset className="mb-3">
         <legend className="text-table font-semibold">Who signs, in this order</legend>
-        {people.length === 0 && <p className="soon text-table">Nobody signs for this client. Say who does at the client, under Contacts.</p>}
+        {people.length === 0 && <p className="soon text-table">Nobody signs for this client yet. Set who does on the client’s page, under Contacts.</p>}
         <ol aria-label="Who signs">
           {people.map((person, index) => (
             <li

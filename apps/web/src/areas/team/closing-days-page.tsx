@@ -32,7 +32,7 @@ export function ClosingDaysPage() {
   return (
     <Page
       title="Closing days"
-      sum={`${counted(data.holidays.length, 'public holiday')} in the next twelve months, and ${counted(data.own.length, 'day')} of our own. Our targets and starts keep off them.`}
+      sum={`${counted(data.holidays.length, 'public holiday')} in the next twelve months, and ${counted(data.own.length, 'day')} of our own. Our targets and starts avoid them.`}
       tools={<FirmViews />}
     >
       {mayChange && (
@@ -75,10 +75,10 @@ export function ClosingDaysPage() {
                 <button
                   className="lnk"
                   disabled={taking}
-                  aria-label={`Take away ${row.name}`}
-                  onClick={() => void act(() => send(teamRoutes.keepClosingDays, {}, { days: data.own.filter((one) => one.day !== row.day) }), 'Taken away.')}
+                  aria-label={`Remove ${row.name}`}
+                  onClick={() => void act(() => send(teamRoutes.keepClosingDays, {}, { days: data.own.filter((one) => one.day !== row.day) }), 'Removed.')}
                 >
-                  Take away
+                  Remove
                 </button>
               ),
           },

@@ -12,11 +12,7 @@ export function DoorsPage() {
   const { data, error } = useData(teamRoutes.doors);
   if (error) return <Trouble error={error} />;
   return (
-    <Page
-      title="Sign-in and mail"
-      sum="How people of the firm come in, how long they stay signed in, and the address from which clients hear."
-      tools={<FirmViews />}
-    >
+    <Page title="Sign-in and mail" sum="How people of the firm sign in, how long they stay signed in, and the address that clients see." tools={<FirmViews />}>
       {data && <DoorsForm doors={data} />}
     </Page>
   );
@@ -29,7 +25,7 @@ function DoorsForm({ doors }: { doors: FirmDoors }) {
     start: doors,
     submit: async (values) => {
       await send(teamRoutes.keepDoors, {}, values);
-      notify('Saved. It holds from the next sign-in on.');
+      notify('Saved. It applies from the next sign-in.');
     },
   });
   const { register, formState } = form;

@@ -30,12 +30,17 @@ export function InviteLeaf({ onClose }: { onClose(): void }) {
         error={errors.email?.message}
         hint="The invitation goes there and works for two weeks."
       />
-      <SelectField label="Role" narrow {...register('role')} error={errors.role?.message} hint="What each role may do stands under Roles.">
+      <SelectField label="Role" narrow {...register('role')} error={errors.role?.message} hint="What each role may do is listed under Roles.">
         {ROLES.map((role) => (
           <option key={role}>{role}</option>
         ))}
       </SelectField>
-      <TextField label="Does" {...register('does')} error={errors.does?.message} hint="In a few words, for the others: &ldquo;payroll and books&rdquo;." />
+      <TextField
+        label="Responsible for"
+        {...register('does')}
+        error={errors.does?.message}
+        hint="In a few words, for the others: &ldquo;payroll and books&rdquo;."
+      />
       <MoneyField label="Charge rate per hour" control={control} name="perHour" error={errors.perHour?.message} />
     </Leaf>
   );

@@ -59,7 +59,7 @@ export function JoinPage() {
               })
             }
           >
-            Take up the invitation
+            Accept the invitation
           </button>
         </p>
       </DoorFrame>

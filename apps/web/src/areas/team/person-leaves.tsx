@@ -3,6 +3,7 @@ import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { ROLES } from '@steady/core/access';
 import { AddLeave, AddRate, ChangeMember, ChangeMemberStatus, type OpenTask, type TeamRow } from '@steady/contract/team';
+import { counted } from '@steady/core/words';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { ChoiceField, DateField, HoursField, MoneyField, SelectField, TextField } from '../../ui/fields';
@@ -33,7 +34,7 @@ export function MemberLeaf({ person, onClose }: Of) {
           <option key={role}>{role}</option>
         ))}
       </SelectField>
-      <TextField label="Does" {...register('does')} error={formState.errors.does?.message} />
+      <TextField label="Responsible for" {...register('does')} error={formState.errors.does?.message} />
       <DateField
         label="Access ends after"
         hint="For contractors and leavers. The person and the managers are told a week before; left empty, it has no end."
@@ -96,7 +97,7 @@ export function RateLeaf({ person, onClose }: Of) {
   const { register, control, formState } = form;
   return (
     <Leaf open title={`Rate of ${person.name}`} act="Set the rate" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <DateField label="Holds from" {...register('fromDay')} error={formState.errors.fromDay?.message} hint="Time recorded for days before keeps its value." />
+      <DateField label="Valid from" {...register('fromDay')} error={formState.errors.fromDay?.message} hint="Time recorded for days before keeps its value." />
       <MoneyField label="Charged per hour" control={control} name="perHour" error={formState.errors.perHour?.message} />
       <MoneyField label="Costs the firm per hour" control={control} name="costPerHour" error={formState.errors.costPerHour?.message} />
     </Leaf>
@@ -120,8 +121,8 @@ export function MemberStatusLeaf({ person, team, tasks, onClose }: Of & { team: 
     return (
       <Leaf
         open
-        title={`Let ${person.name} in again`}
-        act={`Let ${person.shortName} in again`}
+        title={`Restore access for ${person.name}`}
+        act={`Restore access for ${person.shortName}`}
         onClose={onClose}
         onSubmit={onSubmit}
         busy={busy}
@@ -135,8 +136,8 @@ export function MemberStatusLeaf({ person, team, tasks, onClose }: Of & { team: 
   return (
     <Leaf
       open
-      title={`${person.name} stops`}
-      act={leaving ? `Record that ${person.shortName} left` : `Suspend ${person.shortName}`}
+      title={`Suspend or end access of ${person.name}`}
+      act={leaving ? `End access of ${person.shortName}` : `Suspend ${person.shortName}`}
       onClose={onClose}
       onSubmit={onSubmit}
       busy={busy}
@@ -152,11 +153,11 @@ export function MemberStatusLeaf({ person, team, tasks, onClose }: Of & { team: 
         ]}
       />
       <ul className="mb-4 list-disc pl-5">
-        <li>{person.name} is signed out at once and cannot come in.</li>
+        <li>{person.name} is signed out at once and cannot sign in.</li>
         <li>
           {tasks.length === 0
             ? 'No task is open.'
-            : `${tasks.length} open tasks, the jobs and the clients they are named on go to whoever you choose below, who then sees those clients.`}
+            : `${counted(tasks.length, 'open task')}, the jobs and the clients they are named on go to whoever you choose below, who then sees those clients.`}
         </li>
         <li>The name stays in history, time and bills.</li>
       </ul>

@@ -89,7 +89,7 @@ export function PersonPage() {
               )}
               {id !== session.memberId && (
                 <button className="act-quiet" onClick={() => setLeaf('standing')}>
-                  {stopped ? 'Let in again' : 'Suspend or record leaving'}
+                  {stopped ? 'Restore access' : 'Suspend or end access'}
                 </button>
               )}
             </>
@@ -101,7 +101,7 @@ export function PersonPage() {
           <>
             <Note title="Person">
               <dl className="facts">
-                <dt>Does</dt>
+                <dt>Responsible for</dt>
                 <dd>{person.does}</dd>
                 <dt>Signs in as</dt>
                 <dd className="wrap-anywhere">{person.email}</dd>
@@ -147,9 +147,9 @@ export function PersonPage() {
                     <button
                       className="lnk text-soft"
                       disabled={busy}
-                      onClick={() => void act(() => send(teamRoutes.removeLeave, { id, leaveId: leave.id }), 'The leave is taken back.')}
+                      onClick={() => void act(() => send(teamRoutes.removeLeave, { id, leaveId: leave.id }), 'The leave is removed.')}
                     >
-                      Take back
+                      Remove
                     </button>
                   </li>
                 ))}
@@ -218,7 +218,7 @@ export function PersonPage() {
                       void takeBack([row.id]);
                     }}
                   >
-                    Take back
+                    Remove
                   </button>
                 ),
               },

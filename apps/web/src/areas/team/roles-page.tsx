@@ -46,7 +46,7 @@ export function RolesPage() {
         await send(teamRoutes.setRole, { role }, { rights: changed[role] ?? viewOf(role).rights, approveUpTo: limitOf(role) ?? undefined });
       setChanged({});
       setLimits({});
-    }, 'The roles hold from now on.');
+    }, 'Saved. The roles apply from now on.');
   return (
     <Page title="Roles" sum="What people may do. Which clients they see is granted person by person, on the team page." tools={<FirmViews />}>
       <div className="sheet overflow-x-auto">
@@ -110,7 +110,7 @@ export function RolesPage() {
               setLimits({});
             }}
           >
-            Leave it
+            Cancel
           </button>
         </p>
       )}

@@ -73,7 +73,7 @@ export function SignInPage() {
             </li>
           ))}
         </ul>
-        <p className="mt-3 text-table text-soft">You can change over later from the menu under your name. Nothing crosses from one firm to the other.</p>
+        <p className="mt-3 text-table text-soft">You can switch later from the menu under your name. Nothing crosses from one firm to the other.</p>
       </DoorFrame>
     );
   if (step?.wants === 'code')
@@ -120,7 +120,7 @@ export function SignInPage() {
           <p className="flex items-baseline gap-4">
             <button className="act">Sign in</button>
             <Link to="/forgot" className="lnk text-table text-soft">
-              Password forgotten
+              Forgotten your password?
             </Link>
           </p>
         </form>

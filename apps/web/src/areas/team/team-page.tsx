@@ -30,11 +30,11 @@ export function TeamPage() {
   const base: Column<MemberView>[] = [
     { key: 'name', head: 'Name', cell: (row) => <span className="font-semibold">{row.name}</span>, sort: (row) => row.name.split(' ').at(-1) ?? row.name },
     { key: 'role', head: 'Role', cell: (row) => row.role, sort: (row) => row.role },
-    { key: 'does', head: 'Does', cell: (row) => <span className="text-soft">{row.does}</span>, wide: true },
+    { key: 'does', head: 'Responsible for', cell: (row) => <span className="text-soft">{row.does}</span>, wide: true },
   ];
   const stands: Column<MemberView> = {
     key: 'standing',
-    head: 'Stands',
+    head: 'Status',
     cell: (row) => <span className={STANDING_TONE[row.standing]}>{STANDING_WORDS[row.standing]}</span>,
     sort: (row) => row.standing,
   };
@@ -75,7 +75,7 @@ export function TeamPage() {
       sum={
         <>
           {count(working, 'person works', 'people work')} here
-          {invited > 0 && `, ${count(invited, 'invitation is', 'invitations are')} not taken up`}
+          {invited > 0 && `, ${count(invited, 'invitation is', 'invitations are')} not accepted`}
           {blind > 0 && <span className="soon">, {count(blind, 'person sees', 'people see')} no client yet</span>}.
         </>
       }

@@ -107,7 +107,7 @@ export function YouPage() {
                     })
                   }
                 >
-                  Change over to {firm.name}
+                  Switch to {firm.name}
                 </button>
               </li>
             ))}

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
-import { shortDate } from '@steady/core/words';
+import { counted, shortDate } from '@steady/core/words';
 import type { TimeEntryView } from '@steady/contract/time';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
@@ -69,7 +69,7 @@ export function TimePage() {
           { key: 'note', head: 'Note', cell: (row) => <span className="text-soft">{row.note}</span>, wide: true },
           { key: 'time', head: 'Time', figure: true, cell: (row) => formatHours(row.minutes), sort: (row) => row.minutes },
         ]}
-        total={{ client: `${sheet.entries.length} entries`, time: formatHours(sheet.total) }}
+        total={{ client: counted(sheet.entries.length, 'entry', 'entries'), time: formatHours(sheet.total) }}
         empty="No time in this week. Start the timer on a task of a job, or add time by hand."
       />
       {adding && <TimeLeaf onClose={() => setAdding(false)} />}

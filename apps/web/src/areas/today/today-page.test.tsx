@@ -54,7 +54,7 @@ const row = (words: string) => () => (
 
 it('puts the lines of areas in their order, below titles that neighbours share, and leaves out what there is none of', async () => {
   show([
-    { today: { groups: [{ at: 20, title: 'Waits', count: () => 1, Rows: row('nobody can write to one') }] } },
+    { today: { groups: [{ at: 20, title: 'Waits', count: () => 1, Rows: row('without anybody to write to one') }] } },
     {
       today: {
         groups: [
@@ -72,8 +72,8 @@ it('puts the lines of areas in their order, below titles that neighbours share, 
       },
     },
   ]);
-  const lines = within(await screen.findByRole('table', { name: 'What needs somebody now' })).getAllByRole('row');
-  expect(lines.map((line) => line.textContent)).toEqual(['Overdue', 'VAT return', 'Waits', 'two wait', 'nobody can write to one']);
+  const lines = within(await screen.findByRole('table', { name: 'Needs attention now' })).getAllByRole('row');
+  expect(lines.map((line) => line.textContent)).toEqual(['Overdue', 'VAT return', 'Waits', 'two wait', 'without anybody to write to one']);
   const said = screen.getByText(/2 are overdue/).closest('p')!;
   expect(said.textContent).toBe('2 are overdue, two jobs wait, nothing is on hold.');
   expect(within(said).getByRole('link', { name: 'two jobs wait' }).getAttribute('href')).toBe('#waits');
@@ -92,7 +92,7 @@ it('shows nobody what they have no right to, and says so where nothing is left',
       },
     },
   ]);
-  expect(await screen.findByText(/Nothing needs anybody now/)).toBeTruthy();
+  expect(await screen.findByText(/Nothing to do right now/)).toBeTruthy();
   expect(screen.getByText('3 of 5 h')).toBeTruthy();
   for (const hidden of ['a bill', '1,000.00', 'never']) expect(screen.queryByText(hidden)).toBeNull();
 });
@@ -101,12 +101,12 @@ it('begins with what is one’s own where that was asked for, and ends with it e
   const own: Area = {
     today: { own: () => <p>my tasks</p>, ownSays: () => ({ words: '3 tasks of yours', beside: '1 overdue' }), above: () => <p>a phone note</p> },
   };
-  const order = () => screen.getAllByText(/my tasks|a phone note|Nothing needs/).map((one) => one.textContent.slice(0, 12));
+  const order = () => screen.getAllByText(/my tasks|a phone note|Nothing to do/).map((one) => one.textContent.slice(0, 12));
   const { unmount } = show([own], '/today?whose=mine');
-  await waitFor(() => expect(order()).toEqual(['a phone note', 'my tasks', 'Nothing needs'.slice(0, 12)]));
+  await waitFor(() => expect(order()).toEqual(['a phone note', 'my tasks', 'Nothing to d']));
   expect(screen.getByText(/3 tasks of yours/).closest('p')!.textContent).toBe('3 tasks of yours (1 overdue).');
   unmount();
   show([own]);
-  await waitFor(() => expect(order()).toEqual(['a phone note', 'Nothing needs'.slice(0, 12), 'my tasks']));
+  await waitFor(() => expect(order()).toEqual(['a phone note', 'Nothing to d', 'my tasks']));
   expect(screen.queryByText(/3 tasks of yours/)).toBeNull();
 });

@@ -9,7 +9,7 @@ import { useToday, useTodayParts } from '../../app/brought';
 import { useSession } from '../../app/session';
 import { Note, Page, Trouble } from '../../ui/page';
 
-/** What needs somebody now: areas bring the lines, the notes in the margin and what is one's own; this page puts them in their order. */
+/** Needs attention now: areas bring the lines, the notes in the margin and what is one's own; this page puts them in their order. */
 export function TodayPage() {
   const session = useSession();
   const [search, setSearch] = useSearchParams();
@@ -58,7 +58,7 @@ export function TodayPage() {
       {parts.map(({ above: Above }, index) => Above && <Above key={index} />)}
       {mine && own}
       <div className={`sheet overflow-x-auto ${mine ? 'mt-4' : ''}`}>
-        <table className="ledger" aria-label="What needs somebody now">
+        <table className="ledger" aria-label="Needs attention now">
           <tbody>
             <Groups groups={groups.filter((group) => group.count(today) > 0)} today={today} />
           </tbody>
@@ -74,7 +74,7 @@ function Groups({ groups, today }: { groups: TodayGroup[]; today: TodayView }) {
   if (groups.length === 0)
     return (
       <tr>
-        <td className="py-4 text-soft">Nothing needs anybody now. What is overdue, due, answered or waiting for clients will stand here.</td>
+        <td className="py-4 text-soft">Nothing to do right now. What is overdue, due, answered or waiting for clients appears here.</td>
       </tr>
     );
   return groups.map(({ title, id, Rows }, index) => (

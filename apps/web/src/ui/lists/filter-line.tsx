@@ -1,18 +1,17 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { X } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type Field, type Filter, type Test, filterInWords, testsOf, wantsValue, whyNotFilter } from '@steady/core/lists';
 import { formatMoney, noMoney, parseHours, parseMoney } from '@steady/core/money';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
+import { FilterMenu, type FilterSet } from '../filter-menu';
 
 const TEST_WORDS: Record<Test, string> = {
   is: 'is',
   'is not': 'is not',
-  holds: 'holds',
+  holds: 'contains',
   has: 'has',
-  lacks: 'lacks',
+  lacks: 'does not have',
   before: 'is before',
   after: 'is after',
   in: 'is in the month',
@@ -22,31 +21,34 @@ const TEST_WORDS: Record<Test, string> = {
   'not empty': 'is known',
 };
 
-/** The filters of a list in words, each of which can be taken away, and one more to add. */
-export function FilterLine({ fields, filters, onChange }: { fields: Field[]; filters: Filter[]; onChange(filters: Filter[]): void }) {
+/** What a page can be filtered by beside the fields of its list: what is set, and the choices. */
+export interface PageFilters {
+  set: readonly FilterSet[];
+  fields: ReactNode;
+}
+
+/** The filters of a list in words, each of which can be removed, and one more to add; with those of the page, where it has some. */
+export function FilterLine({ fields, filters, page, onChange }: { fields: Field[]; filters: Filter[]; page?: PageFilters; onChange(filters: Filter[]): void }) {
   const { nameOf } = useTeam();
+  const set = filters.map((filter, index): FilterSet => {
+    const field = fields.find((one) => one.key === filter.field);
+    return {
+      key: `${filter.field} ${index}`,
+      words: field ? filterInWords(field, filter, nameOf) : 'a field that is gone',
+      remove: () => onChange(filters.filter((_, at) => at !== index)),
+    };
+  });
   return (
-    <>
-      {filters.map((filter, index) => {
-        const field = fields.find((one) => one.key === filter.field);
-        const words = field ? filterInWords(field, filter, nameOf) : 'a field that is gone';
-        return (
-          <span key={`${filter.field} ${index}`} className="flex items-center border-b border-kelp text-ink">
-            {words}
-            <button
-              className="ml-1 p-0.5 text-soft hover:text-ink"
-              aria-label={`Take away: ${words}`}
-              onClick={() => onChange(filters.filter((_, at) => at !== index))}
-            >
-              <X aria-hidden className="size-3" />
-            </button>
-          </span>
-        );
-      })}
-      <Popover className="relative">
-        <PopoverButton className="lnk">{filters.length === 0 ? 'Filter' : 'and …'}</PopoverButton>
-        <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="sheet z-30 w-72 p-3 shadow-menu">
-          {({ close }) => (
+    <FilterMenu set={[...(page?.set ?? []), ...set]} wide={page !== undefined}>
+      {(close) => (
+        <>
+          {page && (
+            <>
+              {page.fields}
+              <h3 className="mt-3 mb-2 border-t border-rule pt-3">By any column</h3>
+            </>
+          )}
+          {fields.length > 0 && (
             <NewFilter
               fields={fields}
               onAdd={(filter) => {
@@ -55,9 +57,9 @@ export function FilterLine({ fields, filters, onChange }: { fields: Field[]; fil
               }}
             />
           )}
-        </PopoverPanel>
-      </Popover>
-    </>
+        </>
+      )}
+    </FilterMenu>
   );
 }
 
@@ -169,7 +171,7 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
           {problem}
         </p>
       )}
-      <button className="act self-start">Narrow the list</button>
+      <button className="act self-start">Add the filter</button>
     </form>
   );
 }

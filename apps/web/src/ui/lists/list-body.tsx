@@ -6,21 +6,21 @@ import { useAct } from '../../app/use-act';
 import { type Column, LedgerTable } from '../ledger-table';
 import { LandOn, NameFilter } from '../page';
 import { ColumnChooser } from './column-chooser';
-import { FilterLine } from './filter-line';
+import { Export } from '../export';
+import { FilterLine, type PageFilters } from './filter-line';
 import type { ListState } from './list-state';
 import { AddUpBy, TotalsTable, figureInWords, headOf } from './totals';
 import type { ListedRow, Listing } from './use-listing';
 import { ValueCell } from './value-cell';
 
 /** The line above a list: to find and land, filters in words, what it is added up by, columns, and the list as a file. */
-export function ListTools<Row extends ListedRow>({ of, state, noun, children }: { of: Listing<Row>; state: ListState; noun: string; children?: ReactNode }) {
+export function ListTools<Row extends ListedRow>({ of, state, noun, filters }: { of: Listing<Row>; state: ListState; noun: string; filters?: PageFilters }) {
   const file = (kind: 'csv' | 'xlsx') => addressOf(of.routes.file, { ...of.query, by: state.by, kind });
   return (
     <span className="flex w-full flex-wrap items-baseline gap-x-[22px] gap-y-2">
       {state.by === null && <LandOn find={of.placeOf} onLand={of.landOn} />}
       <NameFilter find={state.find} onFind={(find) => state.set({ find })} />
-      {children}
-      {of.fields.length > 0 && <FilterLine fields={of.fields} filters={state.filters} onChange={(filters) => state.set({ filters })} />}
+      {of.fields.length > 0 && <FilterLine fields={of.fields} filters={state.filters} page={filters} onChange={(next) => state.set({ filters: next })} />}
       <span className="ml-auto flex items-baseline gap-4 max-md:hidden">
         {of.fields.length > 0 && (
           <>
@@ -28,12 +28,7 @@ export function ListTools<Row extends ListedRow>({ of, state, noun, children }: 
             <ColumnChooser fields={of.fields} columns={state.columns} onChange={(columns) => state.set({ columns })} />
           </>
         )}
-        <a className="lnk" href={file('csv')}>
-          CSV
-        </a>
-        <a className="lnk" href={file('xlsx')}>
-          XLSX
-        </a>
+        <Export files={{ CSV: file('csv'), XLSX: file('xlsx') }} />
       </span>
     </span>
   );

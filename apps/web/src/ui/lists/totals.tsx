@@ -84,8 +84,8 @@ export function TotalsTable<Row extends ListedRow>({ of, state, noun }: { of: Li
   return (
     <>
       <p className="mb-2 text-table text-soft">
-        {counted(data.total, noun)} added up by {lowerFirst(by.name)}. {by.kind === 'labels' && `A ${noun} with several labels stands under each. `}
-        {figures.length === 0 && 'Choose columns that hold figures to see what they come to. '}
+        {counted(data.total, noun)} added up by {lowerFirst(by.name)}. {by.kind === 'labels' && `A ${noun} with several labels is counted under each. `}
+        {figures.length === 0 && 'Choose columns with figures to see their sums. '}
         <button className="lnk" onClick={() => state.set({ by: null })}>
           Show each {noun}
         </button>
@@ -101,7 +101,7 @@ export function TotalsTable<Row extends ListedRow>({ of, state, noun }: { of: Li
           count: data.total,
           ...Object.fromEntries(figures.map((field) => [field.key, figureInWords(field, data.sums[field.key] ?? 0)])),
         }}
-        empty={`No ${noun} is found like that. Loosen a filter.`}
+        empty={`No ${noun} matches. Remove a filter.`}
       />
     </>
   );

@@ -28,7 +28,7 @@ export interface Listing<Row extends ListedRow> {
   landed: string | null;
   chosen: ReadonlySet<string>;
   onChoose(keys: ReadonlySet<string>): void;
-  /** Where a name stands in the list; null when nobody is called that. */
+  /** Where a name stands in the list; null when nothing found. */
   placeOf(name: string): Promise<ListPlace | null>;
   landOn(place: ListPlace): void;
   chooseAllFound(): Promise<void>;

@@ -12,10 +12,10 @@ export const label: ActionKind<'label'> = {
     {
       is: 'one of',
       at: 'put',
-      label: 'Put or take off',
+      label: 'Add or remove',
       options: [
         { value: true, words: 'put on' },
-        { value: false, words: 'take off' },
+        { value: false, words: 'remove' },
       ],
     },
     { is: 'words', at: 'label', label: 'Label' },

@@ -24,7 +24,7 @@ export class MessageStep implements Step<'message', Brought> {
     const sent = await this.templates.send(work, templateId, client, job.id);
     if (sent > 0) return brought({ sent }, `wrote to ${sent}`);
     const what = (await this.moves.names(work)).template(templateId);
-    const name = client.way === 'paper' ? `Print and post "${what}"` : `Nobody can be written to: tell the client "${what}"`;
+    const name = client.way === 'paper' ? `Print and post "${what}"` : `There is nobody to write to: tell the client "${what}"`;
     const { key } = await this.tasks.addWhereItStands(work, job.id, phaseKey, { key: `instead ${actionKey}`, name, role: 'preparer', estimate: 10 });
     return brought({ taskKey: key }, IN_PLACE);
   }

@@ -29,4 +29,4 @@ export const nothing = (also: string | null = null): CarriedOut<never> => ({ als
 export const brought = <Brought extends object>(what: Brought, also: string | null = null): CarriedOut<Brought> => ({ also, brought: what });
 
 /** What is added to a sentence where a task stands for what nobody could be sent. */
-export const IN_PLACE = 'nobody can be written to, so a task takes its place';
+export const IN_PLACE = 'there is nobody to write to, so a task takes its place';

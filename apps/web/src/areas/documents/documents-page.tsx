@@ -5,10 +5,10 @@ import { Page } from '../../ui/page';
 import { DocumentTable } from './document-list';
 
 /** All documents of the firm, the newest first. */
-export function PapersPage() {
+export function DocumentsPage() {
   const found = usePages(documentsRoutes.list, {}, afterLast);
   return (
-    <Page title="Papers" sum="What clients sent and what we made, the newest first." tools={<span />}>
+    <Page title="Documents" sum="What clients sent and what we made, the newest first." tools={<span />}>
       {found.pages && <DocumentTable documents={found.pages.flat()} withClient />}
       <ShowMore of={found} />
     </Page>
