@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   globalSetup: './e2e/demo-once.ts',
   testDir: 'e2e',
-  workers: 1,
+  // Each file runs an application of its own on a port of its own.
+  workers: 2,
   timeout: 600_000,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],

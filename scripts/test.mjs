@@ -2,6 +2,7 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { CHECKS } from './checks.mjs';
 import { buildWhatHasChanged, installWhatIsMissing, root, run } from './tasks.mjs';
 
 const { values } = parseArgs({ options: { postgres: { type: 'boolean' } } });
@@ -20,12 +21,7 @@ const check = (name, command, args, options) => {
 };
 const read = (file) => (existsSync(join(root, file)) ? JSON.parse(readFileSync(join(root, file), 'utf8')) : null);
 
-check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
-check('lint', 'npx', ['eslint', '--max-warnings', '0', '.']);
-check('arrows between areas', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'demo', '--output-type', 'err']);
-check('statements across areas', 'node', ['scripts/cross-area.mjs']);
-check('dead code', 'npx', ['knip', '--no-progress']);
+for (const [name, command, args] of CHECKS) check(name, command, args);
 
 rmSync(join(root, '.cache/vitest.json'), { force: true });
 console.log('\n== unit and API tests');
@@ -36,6 +32,11 @@ const unitReport = read('.cache/vitest.json');
 passed += unitReport?.numPassedTests ?? 0;
 failed += unitReport?.numFailedTests ?? 0;
 if (units !== 0 && !unitReport?.numFailedTests) failed += 1;
+const timed = (unitReport?.testResults ?? []).flatMap((file) =>
+  file.assertionResults.map((test) => ({ took: test.duration ?? 0, name: `${file.name.slice(root.length + 1)}: ${test.fullName}` })),
+);
+console.log('\nThe slowest ten:');
+for (const { took, name } of timed.sort((a, b) => b.took - a.took).slice(0, 10)) console.log(`${(took / 1000).toFixed(1).padStart(7)} s  ${name}`);
 
 if (values.postgres) {
   console.log('\n== API tests on a PostgreSQL server');

@@ -25,6 +25,7 @@ import { ProblemFilter } from './platform/http/problem.filter';
 import { secure, serveWeb } from './platform/http/web';
 import { AccessGuard, DoorTries, SESSION_COOKIE, cookie, may } from './platform/identity';
 import { ListFields, SavedLists, SavedListsController } from './platform/lists';
+import { Metrics, serveMetrics } from './platform/metrics';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
 import { PostRoom } from './outside/post';
@@ -65,6 +66,7 @@ class PlatformModule {
       Ticks,
       Backups,
       HeavyWork,
+      Metrics,
       DoorTries,
       { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
       ...STAND_INS,
@@ -129,8 +131,10 @@ export async function createApp(settings: Settings, clock: Clock): Promise<INest
       logger: settings.log ? new LogLines(log) : ['error', 'warn'],
       abortOnError: false,
     });
-    app.use(logRequests(log));
+    const metrics = app.get(Metrics);
+    app.use(logRequests(log, (...ended) => metrics.request(...ended)));
     secure(app, settings.proxies);
+    if (settings.metricsToken !== null) serveMetrics(app, metrics, settings.metricsToken);
     serveApiDocs(app, (request) => mayReadDocs(app, settings, request));
     if (settings.webFolder !== null) serveWeb(app, settings.webFolder);
     await app.init();

@@ -94,6 +94,7 @@ async function start(fillDemo: FillDemo): Promise<void> {
     masterKey: process.env.MASTER_KEY ?? null,
     backupKey: process.env.BACKUP_KEY ?? null,
     log: true,
+    metricsToken: process.env.METRICS_TOKEN ?? null,
     backupFolder: values.backups ? resolve(values.backups) : null,
     ...(values['disk-floor'] === undefined ? {} : { diskFloor: wholeNumber('--disk-floor', values['disk-floor'], 0, Number.MAX_SAFE_INTEGER) }),
   });

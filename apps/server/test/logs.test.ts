@@ -22,7 +22,7 @@ function keptLog() {
 
 it('a request leaves one line: its route as declared, as whom, how it went and how long it took; nothing of what was typed', async () => {
   const { lines, log } = keptLog();
-  const outer = express().use(logRequests(log));
+  const outer = express().use(logRequests(log, () => undefined));
   outer.get('/api/join/:token', (_request, response) => void response.status(404).json({}));
   await request(outer).get('/api/join/a-secret-link?find=Dunmarra').set('Cookie', 'steady=a-secret');
   expect(lines).toHaveLength(1);

@@ -32,6 +32,8 @@ export interface Settings {
   backupKey: string | null;
   /** Lines of JSON on standard output, one a request. */
   log: boolean;
+  /** Whoever shows it reads figures of the running application at /metrics; nobody when null. */
+  metricsToken: string | null;
   /** The largest file that may be uploaded, in bytes. */
   uploadLimit: number;
   /** Bytes of files kept of what the people of one client send, and of what comes in from outside altogether. */
@@ -64,6 +66,7 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     diskFloor: 200 * MiB,
     proxies: null,
     log: false,
+    metricsToken: null,
     masterKey: null,
     backupKey: null,
     mail: null,

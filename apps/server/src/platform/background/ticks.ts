@@ -4,6 +4,7 @@ import { Database } from '../database';
 import { FilesRound } from '../files';
 import { Effects } from '../events';
 import { byItself } from '../identity/actor';
+import { Metrics } from '../metrics';
 import { SETTINGS, type Settings } from '../settings';
 import { type Work, Works, forgetKeys } from '../work';
 
@@ -30,6 +31,7 @@ export class Ticks implements OnApplicationShutdown {
     private readonly database: Database,
     private readonly backups: Backups,
     private readonly files: FilesRound,
+    private readonly metrics: Metrics,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -89,9 +91,13 @@ export class Ticks implements OnApplicationShutdown {
     if (!this.mayWrite() || !(await this.database.leads())) return;
     for (const firmId of await this.works.firmIds()) {
       for (const duty of this.duties) {
+        const begun = performance.now();
+        const ended = (good: boolean) => this.metrics.duty(duty.name, good, (performance.now() - begun) / 1000);
         try {
           await this.works.run(byItself(firmId), duty.act);
+          ended(true);
         } catch (error) {
+          ended(false);
           this.log.error(`${duty.name}: ${error instanceof Error ? error.stack : String(error)}`);
         }
       }

@@ -5,6 +5,8 @@ import { Database, rows } from '../database';
 import { byItself } from '../identity/actor';
 import { type Work, Works } from '../work/work';
 import { outbox } from './tables';
+import { Metrics } from '../metrics';
+import { EFFECT_TRIES } from './tries';
 
 /** An act with an effect outside the application. */
 export interface OutboxEffect<Payload, Result> {
@@ -17,7 +19,6 @@ export interface OutboxEffect<Payload, Result> {
   otherwise?(work: Work, payload: Payload, error: string): Promise<void>;
 }
 
-const TRIES = 6;
 /** How many are claimed at once. */
 const TOGETHER = 20;
 
@@ -41,6 +42,7 @@ export class Effects {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly works: Works,
+    private readonly metrics: Metrics,
   ) {}
 
   register<Payload, Result>(effect: OutboxEffect<Payload, Result>): void {
@@ -109,7 +111,7 @@ export class Effects {
       rows<Claimed>(
         tx,
         sql`update outbox set claimed_until = ${now.add({ minutes: 2 }).toString()}, attempts = attempts + 1
-            where id in (select id from outbox where done_at is null and attempts < ${TRIES} and not_before <= ${now.toString()}
+            where id in (select id from outbox where done_at is null and attempts < ${EFFECT_TRIES} and not_before <= ${now.toString()}
                           and (claimed_until is null or claimed_until < ${now.toString()})
                         order by id limit ${TOGETHER} for update skip locked)
             returning id, kind, key, payload, attempts`,
@@ -127,15 +129,17 @@ export class Effects {
         await effect.then(work, claimed.payload, result);
         await work.tx.execute(sql`update outbox set done_at = ${work.now.toString()}, claimed_until = null, last_error = null where id = ${claimed.id}`);
       });
+      this.metrics.effect(claimed.kind, true);
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
       this.log.warn(`${claimed.kind} ${claimed.key}: ${message}`);
+      this.metrics.effect(claimed.kind, false);
       await this.works.run(byItself(firmId), async (work) => {
         const again = work.now.add({ seconds: 30 * 2 ** claimed.attempts }).toString();
         await work.tx.execute(
           sql`update outbox set claimed_until = null, not_before = ${again}, last_error = ${message.slice(0, 500)} where id = ${claimed.id}`,
         );
-        if (claimed.attempts >= TRIES) await effect?.otherwise?.(work, claimed.payload, message);
+        if (claimed.attempts >= EFFECT_TRIES) await effect?.otherwise?.(work, claimed.payload, message);
       });
     }
   }

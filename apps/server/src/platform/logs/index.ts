@@ -29,22 +29,25 @@ type Asked = Request & Known & { requestId?: string };
 /** The id under which the log tells of a request. */
 export const requestId = (request: Request): string => (request as Asked).requestId ?? '';
 
-/** Gives each request an id and writes a line when it has ended: which route, as whom, how it went and how long it took. */
-export function logRequests(to: Logger) {
+/** Gives each request an id and writes a line when it has ended: which route, as whom, how it went and how long it took. @param ended is told of it as well */
+export function logRequests(to: Logger, ended: (method: string, route: string, status: number, seconds: number) => void) {
   return (request: Asked, response: Response, next: NextFunction): void => {
     const begun = performance.now();
     request.requestId = randomBytes(6).toString('hex');
     response.setHeader('X-Request-Id', request.requestId);
     response.on('close', () => {
       const { actor } = request.identity ?? {};
+      // The route as it is declared: an address itself may hold a secret.
+      const route = (request.route as { path?: string } | undefined)?.path ?? 'none';
+      const ms = performance.now() - begun;
+      ended(request.method, route, response.statusCode, ms / 1000);
       to.info({
         id: request.requestId,
         method: request.method,
-        // The route as it is declared: an address itself may hold a secret.
-        route: (request.route as { path?: string } | undefined)?.path ?? 'none',
+        route,
         role: actor?.kind === 'staff' ? actor.role : (actor?.kind ?? 'nobody'),
         status: response.statusCode,
-        ms: Math.round(performance.now() - begun),
+        ms: Math.round(ms),
       });
     });
     next();

@@ -16,6 +16,7 @@ import { useAct } from '../../app/use-act';
 import { Waits } from '../../ui/due';
 import { Note, Page, Trouble, Views } from '../../ui/page';
 import { dayInWords, dueTone, dueWords } from '../../ui/words';
+import { MailLink, PhoneLink } from '../../ui/reach';
 import { ClientLeaf } from './client-leaf';
 import { MergeLeaf } from './merge-leaf';
 import { RelateLeaf } from './relate-leaf';
@@ -147,22 +148,21 @@ export function ClientPage() {
           </Note>
           <Note title="People here">
             {client.contacts.length === 0 && <p className="soon">Nobody yet, so no message can be sent.</p>}
-            <dl className="facts">
+            <ul className="flex flex-col gap-1.5">
               {client.contacts.map((contact) => (
-                <div key={contact.id} className="contents">
-                  <dt>
-                    <Link className="lnk" to={`/contacts/${contact.id}`}>
-                      {contact.name}
-                    </Link>
-                  </dt>
-                  <dd className="min-w-0 wrap-anywhere text-soft">
-                    {[contact.role, contact.email, contact.phone ?? contact.mobile].filter(Boolean).join(', ')}
-                    {!contact.email && client.way === 'online' && <span className="soon"> no email address</span>}
-                    {!(contact.getsRequests && contact.signs && contact.pays) && <span>; {permissionsInWords(contact)}</span>}
-                  </dd>
-                </div>
+                <li key={contact.id}>
+                  <Link className="lnk" to={`/contacts/${contact.id}`}>
+                    {contact.name}
+                  </Link>
+                  <span className="text-soft">{contact.role && `, ${contact.role}`}</span>
+                  {!(contact.getsRequests && contact.signs && contact.pays) && <span className="text-soft">; {permissionsInWords(contact)}</span>}
+                  <span className="flex flex-wrap gap-x-3">
+                    {contact.email ? <MailLink to={contact.email} /> : client.way === 'online' && <span className="soon">no email address</span>}
+                    {(contact.phone ?? contact.mobile) && <PhoneLink to={(contact.phone ?? contact.mobile)!} />}
+                  </span>
+                </li>
               ))}
-            </dl>
+            </ul>
             {mayChange && (
               <button className="lnk mt-1 text-soft" onClick={() => setLeaf('contact')}>
                 Add a contact

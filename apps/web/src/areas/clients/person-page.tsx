@@ -13,6 +13,7 @@ import { Confirm } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Note, Page, Trouble } from '../../ui/page';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { MailLink, PhoneLink } from '../../ui/reach';
 import { LinkLeaf, PersonLeaf } from './contact-leaf';
 import { permissionsInWords } from './words';
 
@@ -102,8 +103,8 @@ export function PersonPage() {
           <Note title="Contact details">
             <dl className="facts">
               <dt>Email</dt>
-              <dd className="wrap-anywhere">
-                {person.email ?? <span className="soon">none</span>}
+              <dd>
+                {person.email ? <MailLink to={person.email} /> : <span className="soon">none</span>}
                 {person.newEmailSince && (
                   <span className="block text-fine">
                     <span className="soon">new since {momentInWords(person.newEmailSince, session.day)}, not confirmed yet</span>
@@ -124,13 +125,17 @@ export function PersonPage() {
               {person.phone && (
                 <>
                   <dt>Telephone</dt>
-                  <dd>{person.phone}</dd>
+                  <dd>
+                    <PhoneLink to={person.phone} />
+                  </dd>
                 </>
               )}
               {person.mobile && (
                 <>
                   <dt>Mobile</dt>
-                  <dd>{person.mobile}</dd>
+                  <dd>
+                    <PhoneLink to={person.mobile} />
+                  </dd>
                 </>
               )}
               {person.address && (

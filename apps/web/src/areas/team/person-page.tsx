@@ -15,6 +15,7 @@ import { Empty, Note, Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { GrantLeaf } from '../access/grant-leaf';
+import { MailLink } from '../../ui/reach';
 import { LeaveLeaf, MemberLeaf, RateLeaf, MemberStatusLeaf } from './person-leaves';
 import { STANDING_TONE, STANDING_WORDS } from './words';
 
@@ -104,7 +105,9 @@ export function PersonPage() {
                 <dt>Responsible for</dt>
                 <dd>{person.does}</dd>
                 <dt>Signs in as</dt>
-                <dd className="wrap-anywhere">{person.email}</dd>
+                <dd>
+                  <MailLink to={person.email} />
+                </dd>
                 <dt>Second step</dt>
                 <dd>
                   {person.secondStep ? 'on' : 'off'}

@@ -1,0 +1,2 @@
+export { Metrics } from './metrics.service';
+export { serveMetrics } from './serve-metrics';
