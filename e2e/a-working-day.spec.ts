@@ -112,7 +112,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
   await test.step('it is taken out again while nobody has worked on it', async () => {
     await page.getByRole('button', { name: 'Read the lease', exact: true }).click();
     await page.getByRole('button', { name: 'Remove it from the job' }).click();
-    await said(page, 'Took out Read the lease.');
+    await said(page, 'Removed Read the lease.');
     await expect(page.getByRole('row', { name: /Read the lease/ })).toHaveCount(0);
   });
 
@@ -203,10 +203,10 @@ test('what was done is not done again, and a change of many is taken back with a
     const first = await move(null, '', 'Move it');
     await expect(first.moving.getByRole('checkbox', { name: /Tells the preparer/ })).toBeChecked();
     await first.go();
-    await said(page, 'The job stands in Second day: what we need now.');
+    await said(page, 'The job is now in Second day: what we need.');
     const back = await move(/^First day.*back/, 'the wrong café', 'Move it back');
     await back.go();
-    await said(page, 'The job stands in First day: welcome now.');
+    await said(page, 'The job is now in First day: welcome.');
     const again = await move(null, '', 'Move it');
     await expect(again.moving).toContainText('Done already today');
     await expect(again.moving.getByRole('checkbox', { name: /Tells the preparer/ })).not.toBeChecked();

@@ -165,7 +165,7 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await leaf.getByRole('button', { name: /^Change \d+ clients/ }).click();
     await expect(orla.getByText(/^Changed \d+ clients: labelled "ring in May"/)).toBeVisible();
     await orla.getByRole('button', { name: 'Undo' }).click();
-    await said(orla, /^Put \d+ clients back/);
+    await said(orla, /^Restored \d+ clients/);
   });
 
   await test.step('a file is brought in after a dry run, and undone', async () => {
@@ -178,10 +178,10 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
     await expectAccessible(orla);
     await orla.getByRole('button', { name: '1 doubtful' }).click();
     await orla.getByLabel('What line 2 is').selectOption('Dunmarra Oysters Ltd');
-    await orla.getByRole('button', { name: 'Bring in 1 new, change 1' }).click();
-    await expect(orla.getByText(/^1 client brought in, 1 changed/)).toBeVisible();
+    await orla.getByRole('button', { name: 'Import: 1 new, 1 changed' }).click();
+    await expect(orla.getByText(/^1 client imported, 1 changed/)).toBeVisible();
     await orla.getByRole('button', { name: 'Undo the import' }).click();
-    await said(orla, 'Put 2 clients back.');
+    await said(orla, 'Restored 2 clients.');
     await orla.goto('/clients?find=New+Nets');
     await expect(orla.getByText('No client matches.', { exact: false })).toBeVisible();
   });

@@ -68,7 +68,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await leaf.getByLabel('From').fill('2026-01-01');
     await leaf.getByRole('button', { name: 'See what changes' }).click();
     await expect(leaf.getByRole('table', { name: 'Dates before and after' })).toContainText('VAT return, Jan-Feb 2026');
-    await leaf.getByRole('button', { name: 'Give the service' }).click();
+    await leaf.getByRole('button', { name: 'Add the service' }).click();
     const deadlines = page.getByRole('table', { name: 'Deadlines ahead' });
     await expect(deadlines.locator('tbody tr')).toHaveCount(6);
     await deadlines.getByRole('button', { name: 'Mon 23 Mar' }).click();
@@ -168,7 +168,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
   await test.step('the same browser gets in with one click later', async () => {
     await phone.clearCookies({ name: 'steady-portal' });
     await client.goto(link);
-    await client.getByRole('button', { name: 'Go in as Rowan Tiller' }).click();
+    await client.getByRole('button', { name: 'Continue as Rowan Tiller' }).click();
     await expect(client.getByText('replied: “Yes, both accounts please.”')).toBeVisible();
     await client.getByLabel('Files for Bank statement').setInputFiles({ name: 'bank.csv', mimeType: 'text/csv', buffer: Buffer.from('1, 20.00\n') });
     await expect(client.getByText('Everything has come in.')).toBeVisible();
@@ -275,7 +275,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
       .locator('td')
       .last()
       .textContent();
-    await page.getByRole('button', { name: /^Settle, writes/ }).click();
+    await page.getByRole('button', { name: /^Settle: writes/ }).click();
     await expect(page.getByText('Everything on this job is settled.')).toBeVisible();
     await expect(ledger.getByRole('row').last().locator('td').last()).toHaveText('0.00');
     await page.getByRole('button', { name: 'Reverse the settlement' }).click();

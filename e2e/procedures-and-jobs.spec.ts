@@ -20,8 +20,8 @@ test('a procedure is written down, seen on paper, and saved with what becomes of
   await test.step('a supplied one says what every client would meet', async () => {
     await page.getByRole('link', { name: 'Personal return' }).click();
     await heading(page, 'Personal return');
-    const paper = page.getByRole('region', { name: 'On paper' });
-    await expect(paper).toContainText('clients would get a message, and have nobody to write to');
+    const paper = page.getByRole('region', { name: 'Preview' });
+    await expect(paper).toContainText('clients would get a message, but there is nobody to write to');
     await expect(paper.getByRole('table', { name: 'Ways through the procedure' }).locator('tbody tr')).toHaveCount(2);
     await page.getByRole('button', { name: 'Try on one client' }).click();
     await expect(page.getByRole('list', { name: 'Day by day' })).toContainText('The job is finished');
@@ -34,7 +34,7 @@ test('a procedure is written down, seen on paper, and saved with what becomes of
     await page.keyboard.press('ArrowDown');
     await expect(page.getByRole('list', { name: 'Phases' }).getByRole('button', { expanded: false }).nth(3)).toContainText('Prepare');
     await page.getByRole('button', { name: 'Remove Packet and drop-off' }).click();
-    await expect(page.getByRole('region', { name: 'On paper' })).toContainText('meet no phase of the branch "How the papers come"');
+    await expect(page.getByRole('region', { name: 'Preview' })).toContainText('meet no phase of the branch "How the papers come"');
   });
 
   await test.step('a circle is named and not saved', async () => {
@@ -143,14 +143,14 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await moving.getByLabel('Why').fill('The client prepared the return');
     await expectAccessible(page);
     await moving.getByRole('button', { name: 'Move it past phases' }).click();
-    await said(page, 'The job stands in Client agrees and file now.');
+    await said(page, 'The job is now in Client agrees and file.');
     await expect(page.getByText(/passed over by Orla Keane/).first()).toBeVisible();
   });
 
   await test.step('it is blocked, and Today says so', async () => {
     await page.getByRole('button', { name: 'Mark as blocked' }).click();
     await page.getByLabel('Why').fill('Signature is missing');
-    await page.getByRole('button', { name: 'Mark as blocked' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Mark as blocked' }).click();
     await expect(page.getByText('Signature is missing')).toBeVisible();
     await page.goto(`${app.address}/today`);
     await expect(page.getByRole('row', { name: /Signature is missing/ })).toBeVisible();
@@ -198,7 +198,7 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
     await beginning.getByRole('button', { name: 'Begin the jobs' }).click();
     await expect(page.getByText('Began 2 jobs.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
-    await said(page, 'Took back 2 jobs.');
+    await said(page, 'Undone: 2 jobs removed.');
   });
 
   await test.step('a new one is begun by hand, its dates proposed', async () => {

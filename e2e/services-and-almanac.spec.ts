@@ -78,7 +78,7 @@ test('a client gets a second line of a service, pauses it and stops it', async (
     await expectAccessible(page);
     await leaf.getByRole('button', { name: 'See what changes' }).click();
     await expect(leaf.getByText(/deadlines come/)).toBeVisible();
-    await leaf.getByRole('button', { name: 'Give the service' }).click();
+    await leaf.getByRole('button', { name: 'Add the service' }).click();
     await said(page, 'Added. Its next deadlines are in the list.');
     await expect(page.getByRole('row', { name: /Pickers, weekly, 11-15 Mar 2026/ })).toBeVisible();
   });

@@ -109,7 +109,7 @@ test('a refusal comes to Today, is withdrawn, and the page is signed on paper', 
   const again = page.getByRole('region', { name: 'For signature: Accounts, mended' });
   await again.getByRole('button', { name: 'Signed on paper' }).click();
   await leaf.getByLabel('Add the scan').setInputFiles({ name: 'scan.pdf', mimeType: 'application/pdf', buffer: PDF });
-  await expect(leaf).toContainText('scan.pdf stands with it.');
+  await expect(leaf).toContainText('scan.pdf is attached.');
   await leaf.getByRole('button', { name: 'Note the signature' }).click();
   await expect(again).toContainText('signed on paper, noted by Orla Keane');
   await expect(again).toContainText('1 of 1 signed');
@@ -122,7 +122,7 @@ test('a phase is held in common by two procedures, and changed in both', async (
   await page.getByLabel('Procedure to take a phase from').selectOption({ label: 'Annual accounts' });
   await page.getByLabel('Phase to take').selectOption({ label: 'Client agrees' });
   await page.getByRole('button', { name: 'Share it' }).click();
-  await expect(phases).toContainText('in common with Annual accounts');
+  await expect(phases).toContainText('shared with Annual accounts');
   await page.getByRole('button', { name: 'Save the procedure' }).click();
   await said(page, 'Saved "Corporation tax return".');
   await phases.getByRole('button', { name: /4\. Client agrees/ }).click();
@@ -140,10 +140,10 @@ test('a phase is held in common by two procedures, and changed in both', async (
 
   await page.getByRole('link', { name: 'Procedures', exact: true }).click();
   await page.getByRole('link', { name: 'Annual accounts', exact: true }).click();
-  await expect(phases).toContainText('in common with Corporation tax return');
+  await expect(phases).toContainText('shared with Corporation tax return');
   await expect(phases).toContainText('2 requests to the client');
   await expect(phases).toContainText('complete when a document was given for signature and signed');
   await phases.getByRole('button', { name: /4\. Client agrees/ }).click();
   await page.getByRole('button', { name: 'Stop sharing it here' }).click();
-  await expect(phases).not.toContainText('in common with');
+  await expect(phases).not.toContainText('shared with');
 });

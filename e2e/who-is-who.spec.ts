@@ -152,6 +152,6 @@ test('a prospect in passing, a double merged, the whole file taken along', async
         .toString(),
     ).toBe('PK');
     await page.keyboard.press('8');
-    await expect(page.getByText(/took the whole file of Saltpan Studios along/)).toBeVisible();
+    await expect(page.getByText(/exported the whole file of Saltpan Studios/)).toBeVisible();
   });
 });

@@ -72,7 +72,7 @@ describe('the list of clients', () => {
   it.each<[string, Filter[], string[]]>([
     ['Clients labelled "season"', [{ field: 'labels', test: 'has', value: 'season' }], ['Skipper Conal Breslane', 'Élan Sails']],
     ['Clients without a label', [{ field: 'labels', test: 'empty' }], ['100% Oats', 'Dunmarra Oysters Ltd', 'Aoibhín Zappa']],
-    ['Clients works is paper', [{ field: 'way', test: 'is', value: 'paper' }], ['Aoibhín Zappa']],
+    ['Clients works with us is paper', [{ field: 'way', test: 'is', value: 'paper' }], ['Aoibhín Zappa']],
     ['Clients standing is not active', [{ field: 'standing', test: 'is not', value: 'active' }], ['100% Oats']],
     ['Clients client contains "%"', [{ field: 'name', test: 'holds', value: '%' }], ['100% Oats']],
     ['Clients tax number is "9100001a"', [{ field: 'taxNumber', test: 'is', value: '9100001a' }], ['100% Oats']],
@@ -199,7 +199,7 @@ describe('changing many at once', () => {
     await manager().post(`/api/clients/${ids['Élan Sails']}/standing`).send({ standing: 'former', on: '2026-03-11', reason: 'sold', version: 2 }).expect(204);
     await change('', { clientIds: [oats.id], change: { removeLabels: ['season'] } }).expect(200);
     const { said } = (await change(`/${id}/undo`, {}).expect(200)).body as BulkOutcome;
-    expect(said).toBe('Put 1 client back. 100% Oats changed since and stay as they are.');
+    expect(said).toBe('Restored 1 client. 100% Oats changed since and stay as they are.');
     expect((await view('Élan Sails')).managerId).toBeNull();
     await change(`/${id}/undo`, {}).expect(409);
   });

@@ -46,7 +46,7 @@ describe('a deadline', () => {
     expect(after.find((one) => one.id === first!.id)!.dueOn).toBe('2026-04-20');
     expect(after.filter((one) => one.id !== first!.id).every((one) => one.dueOn.endsWith('-19'))).toBe(true);
     expect((await get<HistoryLine[]>(`/api/history?client=${clientId}`)).map((line) => line.what)).toContain(
-      'put VAT return, Jan-Feb 2026 off from Mon 23 Mar 2026 to Mon 20 Apr 2026, letter of 9 March',
+      'extended VAT return, Jan-Feb 2026 from Mon 23 Mar 2026 to Mon 20 Apr 2026, letter of 9 March',
     );
   });
 

@@ -26,7 +26,7 @@ const read = async (content: string | Buffer, name?: string) => view(((await sen
 /** Has it brought in, and waits until it is. */
 const bringIn = async (id: string, decisions: Decision[] = []) => {
   const { body } = await manager().post(`/api/imports/${id}/bring-in`).set(key()).send({ decisions }).expect(200);
-  expect((body as ImportOutcome).said).toContain('is being brought in');
+  expect((body as ImportOutcome).said).toContain('is being imported');
   await test.app.get(BringingIn).settled();
   const { outcome, bulkId } = await view(id);
   return { said: outcome, bulkId };
@@ -59,7 +59,7 @@ it('tells how far it has come while a long file is brought in, to the firm whose
   expect(elsewhere).toEqual([]);
   // The whole of it is one event of the firm, however many lots it was written in.
   const trail = (await test.firm.as.administrator!.get('/api/audit?kind=clients+brought+in').expect(200)).body as { rows: AuditRow[] };
-  expect(trail.rows.map((row) => row.what)).toContain('brought in 600 clients');
+  expect(trail.rows.map((row) => row.what)).toContain('imported 600 clients');
   await manager().post(`/api/clients/bulk/${outcome.bulkId}/undo`).expect(200);
 });
 
@@ -107,7 +107,7 @@ describe('a file of clients', () => {
   });
 
   it('is brought in at once: new clients with their contact, changes, and doubtful rows as decided', async () => {
-    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('2 clients brought in, 1 changed, 3 rows left out');
+    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('2 clients imported, 1 changed, 3 rows left out');
     expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Élan Sails', 'Gannet Smokery Ltd']);
     const { rows } = (await manager().get('/api/clients?find=Gannet').expect(200)).body as ClientList;
     expect((await manager().get(`/api/clients/${rows[0]!.id}`).expect(200)).body).toMatchObject({
@@ -131,7 +131,7 @@ describe('a file of clients', () => {
     await manager().post(`/api/clients/${gannet.id}/notes`).send({ kind: 'note', text: 'Rang' }).expect(201);
     const { bulkId } = await view(id);
     const { said } = (await manager().post(`/api/clients/bulk/${bulkId}/undo`).expect(200)).body as BulkOutcome;
-    expect(said).toBe('Put 2 clients back. Gannet Smokery Ltd changed since and stay as they are.');
+    expect(said).toBe('Restored 2 clients. Gannet Smokery Ltd changed since and stay as they are.');
     expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Gannet Smokery Ltd']);
     const client = (await manager().get(`/api/clients/${dunmarra}`).expect(200)).body as ClientView;
     expect(client).toMatchObject({ trade: null, labels: [], contacts: [{ name: 'Bríd Foley', email: 'brid@dunmarra.example' }] });

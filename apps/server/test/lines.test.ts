@@ -73,7 +73,7 @@ describe('several lines of one service', () => {
     await give(id, { service: 'payroll' }).expect(201);
     const { body } = await give(id, { service: 'payroll', name: 'Again', ruleIds: ['ie-payroll-return'] }).expect(422);
     expect((body as { errors: { field: string; message: string }[] }).errors[0]).toMatchObject({ field: 'ruleIds' });
-    expect((body as { errors: { message: string }[] }).errors[0]!.message).toContain('answers for "Payroll return" already');
+    expect((body as { errors: { message: string }[] }).errors[0]!.message).toContain('covers "Payroll return" already');
   });
 
   it.each<[string, object, string]>([

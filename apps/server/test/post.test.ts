@@ -92,7 +92,7 @@ describe('a message in own words', () => {
     ).body as SendPreview;
     expect(preview).toMatchObject({ messages: [], nobody: [{ name: 'Thatch & Straw' }] });
     const refused = problemOf(await write({ clientId: paper }).expect(409));
-    expect(refused).toMatchObject({ code: 'nobody-to-write-to', detail: 'Nobody can be written to: Thatch & Straw works on paper: print a letter.' });
+    expect(refused).toMatchObject({ code: 'nobody-to-write-to', detail: 'There is nobody to write to: Thatch & Straw works on paper: print a letter.' });
   });
 
   it('asked for twice under one key is written once', async () => {

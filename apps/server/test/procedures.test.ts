@@ -215,7 +215,7 @@ describe('a procedure', () => {
     expect(found).toMatchObject({ procedure: { id: procedureId }, clients: 3, ways: 2, tasks: 4, requests: 1, messages: 0, bills: 0 });
     expect(found!.faults).toEqual([
       {
-        what: '2 clients would get a message, and have nobody to write to',
+        what: '2 clients would get a message, but there is nobody to write to',
         clients: [
           { id: nobody, name: 'Silent Ltd' },
           { id: paper, name: 'Thatch' },
@@ -332,7 +332,7 @@ describe('a phase held in common', () => {
       .send({ name: 'Chained', definition: { phases: [{ ...before.definition.phases[0]!, tasks }] }, version: before.version })
       .expect(422);
     expect((body as { errors: { message: string }[] }).errors[0]!.message).toContain(
-      '"Chained too" holds "Filing" in common and could not follow: Tasks wait in a circle',
+      '"Chained too" shares "Filing" and could not follow: Tasks wait in a circle',
     );
     expect((await procedure(first)).version).toBe(before.version);
     expect((await procedure(second)).version).toBe(2);

@@ -94,7 +94,7 @@ describe('a file of clients', () => {
       .expect(204);
     const file = await read(preparer, `Client,Email\n${name},mine@elsewhere.example\n`);
     const { outcome } = await bringIn(preparer, file);
-    expect(outcome).toMatch(/^0 clients brought in, 0 changed, 1 row left out\. Not allowed: .*acts for/);
+    expect(outcome).toMatch(/^0 clients imported, 0 changed, 1 row left out\. Not allowed: .*acts for/);
     expect(await first()).toMatchObject({ email });
     await manager().delete(`/api/clients/${grounds.hidden.clients!}/contacts/${id}`).expect(204);
   });
