@@ -42,13 +42,13 @@ await shoot('clients-chosen', '/clients', choose);
 await shoot('clients-change', '/clients', async () => {
   await choose();
   await page.getByRole('button', { name: 'Change them' }).click();
-  await page.getByLabel('Put labels on').fill('summer trade');
-  await page.getByRole('button', { name: 'Look at what changes' }).click();
+  await page.getByLabel('Add labels').fill('summer trade');
+  await page.getByRole('button', { name: 'Preview the changes' }).click();
   await page.waitForTimeout(500);
 });
 await shoot('clients-filter', '/clients', async () => {
   await page.getByRole('button', { name: 'On the water' }).click();
-  await page.getByRole('button', { name: 'and \u2026' }).click();
+  await page.getByRole('button', { name: 'Filter' }).click();
   await page.waitForTimeout(300);
 });
 await shoot('almanac', '/almanac');
@@ -57,7 +57,7 @@ await shoot('almanac-list', '/almanac?view=list');
 await shoot('rehearsal', '/almanac/rehearsal');
 await shoot('season', '/almanac/season', async () => {
   await page.getByLabel('Service').selectOption({ label: 'Income tax return' });
-  await page.getByRole('button', { name: 'See who is in it' }).click();
+  await page.getByRole('button', { name: 'Show the jobs' }).click();
   await page.waitForTimeout(400);
 });
 await shoot('jobs', '/jobs');
@@ -74,7 +74,7 @@ await shoot('move', `/jobs/${onboarding.id}`, async () => {
 await shoot('procedures', '/firm/procedures');
 const personal = (await json('/api/procedures')).find((one) => one.name === 'Personal return');
 await shoot('procedure', `/firm/procedures/${personal.id}`, async () => {
-  await page.getByRole('region', { name: 'On paper' }).scrollIntoViewIfNeeded();
+  await page.getByRole('region', { name: 'Preview' }).scrollIntoViewIfNeeded();
   await page.getByRole('button', { name: 'Save the procedure' }).scrollIntoViewIfNeeded();
   await page.waitForTimeout(300);
 });
@@ -120,15 +120,15 @@ await shoot('request-leaf', `/jobs/${ask.id}/requests`, async () => {
 await shoot('job-money', `/jobs/${job.id}/money`);
 await shoot('job-history', `/jobs/${job.id}/history`);
 const drafts = (await json('/api/invoices?status=draft')).rows;
-const wip = (await json('/api/wip')).sort((a, b) => b.recorded - a.recorded);
+const wip = (await json('/api/wip')).sort((a, b) => b.recorded.amount - a.recorded.amount);
 if (drafts.length === 0)
   await page.request.post(`/api/jobs/${wip[0].jobId}/bills`, {
-    data: { amount: 180_000, wording: `${wip[0].job}, on account` },
+    data: { amount: { amount: 180_000, currency: 'EUR' }, wording: `${wip[0].job}, on account` },
     headers: { 'Idempotency-Key': `picture-${Date.now()}` },
   });
 const draft = (await json('/api/invoices?status=draft')).rows[0];
 await shoot('bill-preview', `/fees/bills/${draft.id}`);
-const toSettle = wip.find((row) => row.billed > 0 && row.balance !== 0) ?? wip[0];
+const toSettle = wip.find((row) => row.billed.amount > 0 && row.balance.amount !== 0) ?? wip[0];
 await shoot('settle', `/jobs/${toSettle.jobId}/settle`);
 await shoot('fees', '/fees');
 await shoot('bills', '/fees/bills');
@@ -165,7 +165,7 @@ if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal'
   await door.screenshot({ path: `${folder}/portal-door.png` });
   const code = (await json('/api/post-room')).map((one) => /code for .*: (\d{6})/.exec(one.subject)?.[1]).find(Boolean);
   await door.getByLabel('Code from the message').fill(code);
-  await door.getByRole('button', { name: 'Go in' }).click();
+  await door.getByRole('button', { name: 'Continue' }).click();
   await door.waitForURL('**/portal');
   await door.waitForTimeout(800);
   await door.screenshot({ path: `${folder}/portal.png` });
@@ -202,7 +202,7 @@ await shoot('grant-leaf', `/firm/team/${memberId('contractor')}`, async () => {
   await page.waitForTimeout(500);
 });
 await shoot('standing-leaf', `/firm/team/${people[3].memberId}`, async () => {
-  await page.getByRole('button', { name: 'Suspend or record leaving' }).click();
+  await page.getByRole('button', { name: 'Suspend or end access' }).click();
   await page.waitForTimeout(400);
 });
 await shoot('roles', '/firm/roles');

@@ -32,7 +32,7 @@ describe('a detail is read from text and said again', () => {
   it.each<[DetailField, string, string]>([
     [field('text'), '  Quay 4 ', 'Quay 4'],
     [field('number'), '1,250.5', '1250.5'],
-    [field('money'), '1,250.5', '1,250.50'],
+    [field('money'), '1,250.5', 'EUR 1,250.50'],
     [field('date'), '1/2/2026', '1 Feb 2026'],
     [field('choice', ['North', 'South']), 'south', 'South'],
     [field('yes or no'), 'Y', 'yes'],

@@ -1,5 +1,5 @@
 import { MONTHS_LONG, civil } from '../calendar';
-import { type Currency, type Money, formatMoney, isMoney, parseMoney } from '../money';
+import { type Currency, type Money, isMoney, moneyInWords, parseMoney } from '../money';
 import { plainDate } from '../words';
 
 export const DETAIL_KINDS = ['text', 'number', 'date', 'choice', 'yes or no', 'money'] as const;
@@ -125,11 +125,11 @@ export function detailFromText(field: DetailField, text: string, currency: Curre
 /**
  * A detail as it stands on a page; nothing for one that is not known.
  *
- * @example detailInWords('money', money(118_000, 'EUR')) // '1,180.00'
+ * @example detailInWords('money', money(118_000, 'EUR')) // 'EUR 1,180.00'
  */
 export function detailInWords(kind: DetailKind, value: DetailValue | null | undefined): string {
   if (value === null || value === undefined) return '';
-  if (isMoney(value)) return formatMoney(value);
+  if (isMoney(value)) return moneyInWords(value);
   if (kind === 'date') return plainDate(civil(value as string));
   return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
 }

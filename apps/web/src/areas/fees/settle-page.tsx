@@ -1,7 +1,7 @@
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { type Money, formatHours, formatMoney, size, sumOf } from '@steady/core/money';
+import { type Money, formatHours, formatMoney, moneyInWords, size, sumOf } from '@steady/core/money';
 import type { SettlementPreview } from '@steady/contract/fees';
 import { counted } from '@steady/core/words';
 import { send, useData } from '../../app/api';
@@ -46,8 +46,8 @@ export function SettlePage() {
           <>{preview.cannot}</>
         ) : (
           <>
-            Billed <b>{formatMoney(preview.billed)}</b> against <b>{formatMoney(preview.recorded)}</b> recorded. Settling {words(adjustment)} and leaves nothing
-            open. It can be reversed at any time.
+            Billed <b>{moneyInWords(preview.billed)}</b> against <b>{moneyInWords(preview.recorded)}</b> recorded. Settling {words(adjustment)} and leaves
+            nothing open. It can be reversed at any time.
           </>
         )
       }

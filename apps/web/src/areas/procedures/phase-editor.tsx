@@ -20,7 +20,7 @@ export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[]): str
     phase.onlyIf ? `only if ${wordsOf(phase.onlyIf, facts)}` : null,
     phase.tasks.length > 0 ? `${counted(phase.tasks.length, 'task')}, ${formatHours(minutes)}` : 'no tasks',
     phase.requests ? `${counted(phase.requests.length, 'request')} to the client` : null,
-    acts > 0 ? `${counted(acts, 'thing')} automatic` : null,
+    acts > 0 ? `${counted(acts, 'automatic action')}` : null,
     phase.completion && phase.completion !== 'tasks' ? `complete when ${COMPLETION_WORDS[phase.completion]}` : null,
     phase.asks ? 'asks before it moves on' : null,
   ]
