@@ -46,7 +46,7 @@ describe('moves looked at in parts', () => {
     expect(noticesOf(many)).toEqual([
       '5 tasks of 3 jobs would be left behind, marked as passed over.',
       '2 jobs are on hold, and will stay.',
-      '3 jobs stand there already, and will stay.',
+      '3 jobs are there already, and will stay.',
       '4 jobs have no such phase, and will stay.',
     ]);
     expect(noticesOf(NOTHING_LOOKED_AT)).toEqual([]);

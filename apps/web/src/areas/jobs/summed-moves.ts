@@ -24,15 +24,5 @@ export function together(one: ManyLookedAt, other: ManyLookedAt): ManyLookedAt {
 /** What one should know before many are moved: tasks left behind, jobs that stay. */
 export const noticesOf = ({ leftBehind, stay }: ManyLookedAt): string[] => [
   ...(leftBehind.tasks > 0 ? [`${counted(leftBehind.tasks, 'task')} of ${counted(leftBehind.jobs, 'job')} would be left behind, marked as passed over.`] : []),
-  ...stay.map(
-    ({ why, jobs }) =>
-      `${counted(jobs, 'job')} ${
-        jobs === 1
-          ? why
-          : why
-              .replace(/^is /, 'are ')
-              .replace(/^stands /, 'stand ')
-              .replace(/^has /, 'have ')
-      }, and will stay.`,
-  ),
+  ...stay.map(({ why, jobs }) => `${counted(jobs, 'job')} ${jobs === 1 ? why : why.replace(/^is /, 'are ').replace(/^has /, 'have ')}, and will stay.`),
 ];
