@@ -287,7 +287,11 @@ export class TeamService implements OnModuleInit {
         target: [rates.firmId, rates.memberId, rates.fromDay],
         set: toColumns(currency, { perHour, ...(costPerHour === null ? {} : { costPerHour }) }),
       });
-    await this.events.record(work, MemberChanged, { what: `set the rate of ${member.name} from ${fullDate(civil(fromDay))}`, after: input, payload: { memberId } });
+    await this.events.record(work, MemberChanged, {
+      what: `set the rate of ${member.name} from ${fullDate(civil(fromDay))}`,
+      after: input,
+      payload: { memberId },
+    });
   }
 
   /** Founds a firm with its first people. Used at start-up. */
