@@ -95,4 +95,6 @@ update job_actions x set action = pg_temp.with_money(x.action, m.keys, m.currenc
 update job_actions x set brought = x.brought || jsonb_build_object('before', pg_temp.as_money(x.brought -> 'before', m.currency), 'after', pg_temp.as_money(x.brought -> 'after', m.currency))
 from money_details m where m.firm_id = x.firm_id and x.brought is not null and x.action ->> 'does' = 'detail' and x.action ->> 'detailId' = any (m.keys);--> statement-breakpoint
 -- A payment that is still to be collected.
-update outbox set payload = (payload - 'currency') || jsonb_build_object('amount', pg_temp.as_money(payload -> 'amount', payload ->> 'currency')) where kind = 'collect' and done_at is null;
+update outbox set payload = (payload - 'currency') || jsonb_build_object('amount', pg_temp.as_money(payload -> 'amount', payload ->> 'currency')) where kind = 'collect' and done_at is null;--> statement-breakpoint
+-- Lists that were saved of jobs that cannot go on: the state is called "blocked" now.
+update saved_lists set more = more || '{"state": "blocked"}' where more ->> 'state' = 'cannot go on';

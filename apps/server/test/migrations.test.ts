@@ -97,6 +97,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a folder of a version before', (
         discount: 5,
       },
     });
+    await row('saved_lists', { firm_id: yen, more: { state: 'cannot go on', by: 'preparer' } });
     await row('outbox', { firm_id: yen, kind: 'collect', payload: { invoiceId: 'i', amount: 900, currency: 'JPY', reference: 'r', means: 'card', by: 'b' } });
 
     await migrate(orm());
@@ -130,6 +131,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a folder of a version before', (
       },
     ]);
     expect(await only('outbox', 'payload')).toEqual([{ invoiceId: 'i', amount: sum(900), reference: 'r', means: 'card', by: 'b' }]);
+    expect(await only('saved_lists', 'more')).toEqual([{ state: 'blocked', by: 'preparer' }]);
     // What is only ever added to stays so, and no record takes the other firm's currency.
     await expect(bridge.exec('update payments set amount = 1')).rejects.toThrow('Rows of payments are only ever added.');
     await expect(bridge.exec(`update invoices set currency = 'EUR'`)).rejects.toThrow('foreign key');

@@ -12,7 +12,7 @@ import { ContactsService } from './contacts.service';
 import { ClientChanged, mayMoveAccount } from './clients.service';
 import { type Client, type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
-const ClientBroughtIn = eventKind<{ clientId: string }>('client imported', 'clients');
+const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in', 'clients');
 /** Told once for all clients of a file. */
 export const ClientsBroughtIn = eventKind<{ clientIds: string[] }>('clients brought in', 'clients');
 

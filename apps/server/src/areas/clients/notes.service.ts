@@ -70,7 +70,7 @@ export class NotesService {
     };
     if (Object.keys(set).length === 0) return;
     await work.tx.update(clientNotes).set(set).where(eq(clientNotes.id, noteId));
-    const said = done === undefined ? (pinned ? 'pinned' : 'unpinned') : done ? (note.kind === 'phone' ? 'took' : 'answered') : 'opened again';
+    const said = done === undefined ? (pinned ? 'pinned' : 'unpinned') : done ? (note.kind === 'phone' ? 'handled' : 'answered') : 'opened again';
     await this.events.record(work, NoteChanged, { what: `${said} ${KIND_WORDS[note.kind]}: ${note.text}`, clientId: note.clientId, payload: { noteId } });
   }
 }

@@ -14,7 +14,7 @@ import type { Identity } from '../identity/actor';
 import type { Known } from '../identity/access.guard';
 import { type Work, Works } from './work';
 
-const TakenAlong = eventKind<object>('list exported', 'access');
+const TakenAlong = eventKind<object>('list taken along', 'access');
 
 type WorkRequest = Request & Known & { work?: Work };
 

@@ -25,7 +25,7 @@ export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
   );
 }
 
-/** Says that the work blocked, why, and which colleague it waits for. */
+/** Says that the work is blocked, why, and which colleague it waits for. */
 export function StopLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<StopJob>({
     input: StopJob,
