@@ -109,12 +109,12 @@ export class ImportsService {
           comparison: isOpen ? await this.comparisons.of(work, found) : null,
           members: await this.team.list(work),
           undone: found.bulkId !== null && (await this.bulk.undoneAmong(work, [found.bulkId])).has(found.bulkId),
-          toDo: found.coming === null ? 0 : await this.bringing.left(work, importId),
+          remaining: found.coming === null ? 0 : await this.bringing.left(work, importId),
         };
       },
       { readOnly: true },
     );
-    const { found, targets, details, comparison, undone, toDo } = asked;
+    const { found, targets, details, comparison, undone, remaining } = asked;
     const { counts, shown } = comparison
       ? await this.heavy.run(SortRows, comparison)
       : { counts: Object.fromEntries(KINDS.map((kind) => [kind, 0])) as ImportView['counts'], shown: [] };
@@ -142,7 +142,7 @@ export class ImportsService {
       outcome,
       bulkId,
       undone,
-      coming: coming && { done: Math.max(0, total - toDo), total },
+      coming: coming && { done: Math.max(0, total - remaining), total },
       targets: targets.map(({ key, name }) => ({ key, name })),
       rows: shown.map(({ line, values, verdict, first }): ImportRow => ({
         line,

@@ -1,7 +1,10 @@
 import { type Currency, DifferentCurrenciesError, type Money, isMoney, money } from '@steady/core/money';
 
-/** A record as its table keeps it: sums of money as minor units, with one currency beside them. */
-type Columns<Of> = { [Key in keyof Of]: Money extends Of[Key] ? number | Exclude<Of[Key], Money> : Of[Key] } & { currency: Currency };
+/** A row or record whose sums of money stand as minor units, without their currency. */
+export type AsFigures<Of> = { [Key in keyof Of]: Money extends Of[Key] ? number | Exclude<Of[Key], Money> : Of[Key] };
+
+/** A record as its table keeps it: one currency beside its sums. */
+type Columns<Of> = AsFigures<Of> & { currency: Currency };
 
 /**
  * A record with sums of money as the columns of its table.
@@ -18,7 +21,6 @@ export function toColumns<Of extends object>(currency: Currency, record: Of): Co
   return { ...Object.fromEntries(columns), currency } as Columns<Of>;
 }
 
-type Figure = number | null;
 /** A record as it was read, with these of its columns as sums of money. */
 type WithMoney<Row, Keys extends keyof Row> = Omit<Row, Keys | 'currency'> & {
   [Key in Keys]: null extends Row[Key] ? Money | null : Money;
@@ -36,11 +38,8 @@ export function fromColumns<Row extends { currency: Currency }, Keys extends key
  */
 export function inCurrency<Row extends object, Keys extends keyof Row>(currency: Currency, row: Row, ...keys: Keys[]): WithMoney<Row, Keys> {
   const sums = keys.map((key) => {
-    const amount = row[key] as Figure;
+    const amount = row[key] as number | null;
     return [key, amount === null ? null : money(amount, currency)];
   });
   return { ...row, ...(Object.fromEntries(sums) as Record<Keys, Money | null>) } as unknown as WithMoney<Row, Keys>;
 }
-
-/** The type of a row whose sums of money come as minor units, before they are given their currency. */
-export type AsFigures<View> = { [Key in keyof View]: Money extends View[Key] ? number | Exclude<View[Key], Money> : View[Key] };

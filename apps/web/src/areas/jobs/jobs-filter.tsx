@@ -29,7 +29,7 @@ export function useJobsFilter(): { of: Partial<Record<Key, string>>; set(key: Ke
 }
 
 /** What jobs can be filtered by beside the fields of their list. */
-export function useJobFilters(): PageFilters {
+export function useJobsFilterMenu(): PageFilters {
   const { of, set, clear } = useJobsFilter();
   const { nameOf } = useTeam();
   const { data: services = [] } = useData(servicesRoutes.list);
@@ -55,20 +55,16 @@ export function useJobFilters(): PageFilters {
   const plain = (list: readonly string[]) => list.map((value) => ({ value, words: value }));
   const named = (list: readonly { id: string; name: string }[]) => list.map((one) => ({ value: one.id, words: one.name }));
   return {
+    clear,
     set: KEYS.filter((key) => of[key]).map((key) => ({ key, words: words[key], remove: () => set(key, null) })),
     fields: (
-      <>
-        <div className="grid grid-cols-2 gap-x-4">
-          {choice('state', 'Status', 'in any state', plain(JOB_STATES))}
-          <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
-          {choice('service', 'Service', 'any', named(services))}
-          {choice('procedure', 'Procedure', 'any', named(procedures))}
-          {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
-        </div>
-        <button type="button" className="act-quiet" onClick={clear}>
-          Show all jobs
-        </button>
-      </>
+      <div className="grid grid-cols-2 gap-x-4">
+        {choice('state', 'Status', 'in any state', plain(JOB_STATES))}
+        <PersonSelect label="On it" value={of.person ?? ''} onChange={({ target }) => set('person', target.value || null)} nobody="anybody" />
+        {choice('service', 'Service', 'any', named(services))}
+        {choice('procedure', 'Procedure', 'any', named(procedures))}
+        {choice('priority', 'Priority', 'any', plain(PRIORITIES))}
+      </div>
     ),
   };
 }

@@ -15,7 +15,7 @@ import { useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
 import { FlowPage } from './flow-view';
 import { useJobCells, useJobColumns } from './job-list';
-import { useJobFilters, useJobsFilter } from './jobs-filter';
+import { useJobsFilterMenu, useJobsFilter } from './jobs-filter';
 import { NewJobLeaf } from './new-job-leaf';
 import { BulkChangeLeaf } from './bulk-change-leaf';
 
@@ -107,7 +107,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
   const session = useSession();
   const state = useListState(USUAL_JOB_COLUMNS);
   const [changing, setChanging] = useState(false);
-  const filters = useJobFilters();
+  const filters = useJobsFilterMenu();
   const finished = view === 'finished';
   const of = useListing<JobRow>(LIST, state, { ...narrowed, status: finished ? 'finished' : 'open', view: finished ? 'due' : view });
   const first = useJobColumns(true).slice(0, 2);

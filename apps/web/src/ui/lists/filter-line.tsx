@@ -25,12 +25,13 @@ const TEST_WORDS: Record<Test, string> = {
 export interface PageFilters {
   set: readonly FilterSet[];
   fields: ReactNode;
+  clear(): void;
 }
 
 /** The filters of a list in words, each of which can be removed, and one more to add; with those of the page, where it has some. */
 export function FilterLine({ fields, filters, page, onChange }: { fields: Field[]; filters: Filter[]; page?: PageFilters; onChange(filters: Filter[]): void }) {
   const { nameOf } = useTeam();
-  const set = filters.map((filter, index): FilterSet => {
+  const own = filters.map((filter, index): FilterSet => {
     const field = fields.find((one) => one.key === filter.field);
     return {
       key: `${filter.field} ${index}`,
@@ -38,8 +39,9 @@ export function FilterLine({ fields, filters, page, onChange }: { fields: Field[
       remove: () => onChange(filters.filter((_, at) => at !== index)),
     };
   });
+  const all = [...(page?.set ?? []), ...own];
   return (
-    <FilterMenu set={[...(page?.set ?? []), ...set]} wide={page !== undefined}>
+    <FilterMenu set={all} wide={page !== undefined}>
       {(close) => (
         <>
           {page && (
@@ -56,6 +58,19 @@ export function FilterLine({ fields, filters, page, onChange }: { fields: Field[
                 close();
               }}
             />
+          )}
+          {all.length > 0 && (
+            <button
+              type="button"
+              className="lnk mt-3 text-table"
+              onClick={() => {
+                page?.clear();
+                onChange([]);
+                close();
+              }}
+            >
+              Remove all filters
+            </button>
           )}
         </>
       )}
