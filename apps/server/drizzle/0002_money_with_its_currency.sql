@@ -1,56 +1,19 @@
 ALTER TABLE "firms" ADD CONSTRAINT "firms_id_currency_unique" UNIQUE("id","currency");--> statement-breakpoint
-ALTER TABLE "invoices" ADD COLUMN "currency" text;--> statement-breakpoint
-update invoices x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "invoices" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "invoices" ADD CONSTRAINT "invoices_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "payments" ADD COLUMN "currency" text;--> statement-breakpoint
-alter table payments disable trigger only_added_to;--> statement-breakpoint
-update payments x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-alter table payments enable trigger only_added_to;--> statement-breakpoint
-ALTER TABLE "payments" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "payments" ADD CONSTRAINT "payments_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "settlements" ADD COLUMN "currency" text;--> statement-breakpoint
-update settlements x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "settlements" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "settlements" ADD CONSTRAINT "settlements_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "wip_postings" ADD COLUMN "currency" text;--> statement-breakpoint
-alter table wip_postings disable trigger only_added_to;--> statement-breakpoint
-update wip_postings x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-alter table wip_postings enable trigger only_added_to;--> statement-breakpoint
-ALTER TABLE "wip_postings" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "wip_postings" ADD CONSTRAINT "wip_postings_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "jobs" ADD COLUMN "currency" text;--> statement-breakpoint
-update jobs x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "jobs" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "jobs" ADD CONSTRAINT "jobs_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "service_lines" ADD COLUMN "currency" text;--> statement-breakpoint
-update service_lines x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "service_lines" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "service_lines" ADD CONSTRAINT "service_lines_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "services" ADD COLUMN "currency" text;--> statement-breakpoint
-update services x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "services" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "services" ADD CONSTRAINT "services_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "rates" ADD COLUMN "currency" text;--> statement-breakpoint
-update rates x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "rates" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "rates" ADD CONSTRAINT "rates_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "role_rights" ADD COLUMN "currency" text;--> statement-breakpoint
-update role_rights x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "role_rights" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "role_rights" ADD CONSTRAINT "role_rights_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "expenses" ADD COLUMN "currency" text;--> statement-breakpoint
-update expenses x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "expenses" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "expenses" ADD CONSTRAINT "expenses_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "time_entries" ADD COLUMN "currency" text;--> statement-breakpoint
-update time_entries x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "time_entries" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "time_entries" ADD CONSTRAINT "time_entries_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "collections" ADD COLUMN "currency" text;--> statement-breakpoint
-update collections x set currency = f.currency from firms f where f.id = x.firm_id;--> statement-breakpoint
-ALTER TABLE "collections" ALTER COLUMN "currency" SET NOT NULL;--> statement-breakpoint
-ALTER TABLE "collections" ADD CONSTRAINT "collections_firm_id_currency_firms_id_currency_fk" FOREIGN KEY ("firm_id","currency") REFERENCES "public"."firms"("id","currency") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+-- The currency of each record with amounts: that of its firm, now and from now on. What is only ever added to is not changed by this.
+do $$
+declare
+  t text;
+begin
+  foreach t in array array['invoices', 'payments', 'settlements', 'wip_postings', 'jobs', 'service_lines', 'services', 'rates', 'role_rights', 'expenses', 'time_entries', 'collections'] loop
+    execute format('alter table %I add column currency text', t);
+    if t in ('payments', 'wip_postings') then execute format('alter table %I disable trigger only_added_to', t); end if;
+    execute format('update %I x set currency = f.currency from firms f where f.id = x.firm_id', t);
+    if t in ('payments', 'wip_postings') then execute format('alter table %I enable trigger only_added_to', t); end if;
+    execute format('alter table %I alter column currency set not null', t);
+    execute format('alter table %I add constraint %I foreign key (firm_id, currency) references firms (id, currency)', t, t || '_firm_id_currency_firms_id_currency_fk');
+  end loop;
+end $$;
+--> statement-breakpoint
 -- Sums of money inside of JSON: minor units become an amount with its currency.
 create function pg_temp.as_money(amount jsonb, currency text) returns jsonb language sql immutable as $$
   select case when jsonb_typeof(amount) = 'number' then jsonb_build_object('amount', amount, 'currency', currency) else amount end
@@ -85,13 +48,15 @@ $$;--> statement-breakpoint
 create temp table money_details on commit drop as
   select f.id as firm_id, f.currency, array_agg(d.id::text) || array_agg('detail:' || d.id) as keys
   from firms f join detail_fields d on d.firm_id = f.id where d.kind = 'money' group by f.id, f.currency;--> statement-breakpoint
-update clients x set details = pg_temp.with_money(x.details, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.details <> pg_temp.with_money(x.details, m.keys, m.currency);--> statement-breakpoint
-update bulk_lots x set rows = pg_temp.with_money(x.rows, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.rows <> pg_temp.with_money(x.rows, m.keys, m.currency);--> statement-breakpoint
-update import_lots x set rows = pg_temp.with_money(x.rows, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.rows <> pg_temp.with_money(x.rows, m.keys, m.currency);--> statement-breakpoint
-update procedures x set definition = pg_temp.with_money(x.definition, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.definition <> pg_temp.with_money(x.definition, m.keys, m.currency);--> statement-breakpoint
-update procedure_versions x set definition = pg_temp.with_money(x.definition, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.definition <> pg_temp.with_money(x.definition, m.keys, m.currency);--> statement-breakpoint
-update jobs x set phases = pg_temp.with_money(x.phases, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.phases <> pg_temp.with_money(x.phases, m.keys, m.currency);--> statement-breakpoint
-update job_actions x set action = pg_temp.with_money(x.action, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.action <> pg_temp.with_money(x.action, m.keys, m.currency);--> statement-breakpoint
+do $$
+declare
+  c text[];
+begin
+  foreach c slice 1 in array array[['clients', 'details'], ['bulk_lots', 'rows'], ['import_lots', 'rows'], ['procedures', 'definition'], ['procedure_versions', 'definition'], ['jobs', 'phases'], ['job_actions', 'action']] loop
+    execute format('update %1$I x set %2$I = pg_temp.with_money(x.%2$I, m.keys, m.currency) from money_details m where m.firm_id = x.firm_id and x.%2$I <> pg_temp.with_money(x.%2$I, m.keys, m.currency)', c[1], c[2]);
+  end loop;
+end $$;
+--> statement-breakpoint
 update job_actions x set brought = x.brought || jsonb_build_object('before', pg_temp.as_money(x.brought -> 'before', m.currency), 'after', pg_temp.as_money(x.brought -> 'after', m.currency))
 from money_details m where m.firm_id = x.firm_id and x.brought is not null and x.action ->> 'does' = 'detail' and x.action ->> 'detailId' = any (m.keys);--> statement-breakpoint
 -- A payment that is still to be collected.
