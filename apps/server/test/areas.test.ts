@@ -12,7 +12,7 @@ import { sumOf } from '@steady/core/money';
 import { FeesService } from '../src/areas/fees';
 import { LiveNotices } from '../src/platform/events';
 import { byItself } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, asksOf, clientWithVat, eur, jobOf, key, morning, startTestApp } from './support';
+import { DUNMARRA, type TestApp, asksOf, clientWithVat, draftBill, eur, jobOf, key, morning, settle, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -35,13 +35,7 @@ const record = (role: string, jobId: string, minutes: number, taskId?: string, o
   test.firm.as[role]!.post('/api/time-entries').set(key()).send({ jobId, taskId, on, minutes }).expect(201);
 
 const bill = async (jobId: string, amount: number) => {
-  const { id } = (
-    await manager()
-      .post(`/api/jobs/${jobId}/bills`)
-      .set(key())
-      .send({ amount: eur(amount), wording: 'On account' })
-      .expect(201)
-  ).body as { id: string };
+  const id = await draftBill(manager(), jobId, eur(amount));
   await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(204);
   return id;
 };
@@ -66,13 +60,7 @@ describe('WIP over one job, as accountants reckon it', () => {
         preview.lines.map((line) => line.adjustment),
       ),
     ).toEqual(eur(60_000));
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/settlements`)
-        .set(key())
-        .send({ balance: eur(-60_000) })
-        .expect(201)
-    ).body as { id: string };
+    const id = await settle(manager(), jobId, eur(-60_000));
     expect((await get<WipRow[]>('/api/wip')).find((row) => row.jobId === jobId)).toBeUndefined();
 
     const refused = await manager().post(`/api/invoices/${invoiceId}/cancel`).set(key()).send({ version: 2, reason: 'Wrong client' }).expect(409);
@@ -87,13 +75,7 @@ describe('WIP over one job, as accountants reckon it', () => {
 
   it('numbers bills without a gap, drafts that are thrown away included', async () => {
     const { jobId } = await begun('Numbers Ltd');
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/bills`)
-        .set(key())
-        .send({ amount: eur(1_000), wording: 'x' })
-        .expect(201)
-    ).body as { id: string };
+    const id = await draftBill(manager(), jobId, eur(1_000), 'x');
     await manager().delete(`/api/invoices/${id}`).expect(204);
     await manager().get(`/api/invoices/${id}`).expect(404);
     const numbers: (string | null)[] = [];
@@ -106,13 +88,7 @@ describe('WIP over one job, as accountants reckon it', () => {
 
   it('warns before a bill goes beyond the agreed fee, or where nothing is recorded', async () => {
     const { jobId } = await begun('Warned Ltd');
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/bills`)
-        .set(key())
-        .send({ amount: eur(20_000), wording: 'x' })
-        .expect(201)
-    ).body as { id: string };
+    const id = await draftBill(manager(), jobId, eur(20_000), 'x');
     expect((await get<BillPreview>(`/api/invoices/${id}`)).warnings).toEqual([
       'With this bill EUR 200.00 are billed, above the agreed fee of EUR 180.00.',
       'No time or expense is recorded on this job.',
@@ -356,16 +332,7 @@ it('a bill that was paid in part stays unpaid for the rest, and is credited, not
 it('gives no bill a number of a past year when the clock is behind, and goes on when it is right', async () => {
   const { jobId } = await begun('Tern Chandlery Ltd');
   await bill(jobId, 10_000);
-  const draft = async () =>
-    (
-      (
-        await manager()
-          .post(`/api/jobs/${jobId}/bills`)
-          .set(key())
-          .send({ amount: eur(5_000), wording: 'More' })
-          .expect(201)
-      ).body as { id: string }
-    ).id;
+  const draft = () => draftBill(manager(), jobId, eur(5_000), 'More');
   test.clock.advance({ hours: -24 * 75 });
   const id = await draft();
   const refused = await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(409);

@@ -9,7 +9,7 @@ import type { AskView } from '@steady/contract/asks';
 import type { PortalMe, RequestPart, SendPreview } from '@steady/contract/requests';
 import type { ClientViewer, GrantOutcome, GroupView } from '@steady/contract/team';
 import { PORTAL_COOKIE } from '../src/platform/identity';
-import { DUNMARRA, type TestApp, clientWithVat, eur, jobOf, key, portalAsks, startTestApp, unzipped } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, draftBill, eur, jobOf, key, portalAsks, startTestApp, unzipped } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -89,13 +89,7 @@ describe('a contact', () => {
     const jobId = await jobOf(test, clientId);
     const preview = async () => (await manager().post(`/api/jobs/${jobId}/requests/preview`).send(ASKED).expect(200)).body as SendPreview;
     expect((await preview()).messages.map((message) => message.to)).toEqual(['Requests Rita']);
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/bills`)
-        .set(key())
-        .send({ amount: eur(1_000), wording: 'x' })
-        .expect(201)
-    ).body as { id: string };
+    const id = await draftBill(manager(), jobId, eur(1_000), 'x');
     await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(204);
     await test.drain();
     const letters = (await test.letters()).filter((letter) => letter.address.endsWith('@says.example'));
@@ -323,13 +317,7 @@ describe('the whole file of a client', () => {
     await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send(ASKED).expect(201);
     await test.firm.as.preparer!.post('/api/time-entries').set(key()).send({ jobId, on: '2026-03-11', minutes: 60 }).expect(201);
     await test.drain();
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/bills`)
-        .set(key())
-        .send({ amount: eur(1_000), wording: 'x' })
-        .expect(201)
-    ).body as { id: string };
+    const id = await draftBill(manager(), jobId, eur(1_000), 'x');
     await manager().post(`/api/invoices/${id}/approve`).set(key()).send({ version: 1 }).expect(204);
     await test.drain();
     const files = await taken(`/api/clients/${clientId}/whole.zip`);

@@ -11,7 +11,7 @@ import type { PortalInvoice } from '@steady/contract/requests';
 import { type Money, money } from '@steady/core/money';
 import { AfterAnswers } from '../src/areas/team';
 import { Effects } from '../src/platform/events';
-import { DUNMARRA, type Firm, type TestApp, clientWithVat, eur, foundFirm, jobOf, key, startTestApp, unzipped } from './support';
+import { DUNMARRA, type Firm, type TestApp, clientWithVat, draftBill, eur, foundFirm, jobOf, key, startTestApp, unzipped } from './support';
 import { problemOf } from './at-work';
 
 let test: TestApp;
@@ -61,12 +61,7 @@ describe('a firm that keeps its books in yen', () => {
     const job = await get<JobView>(`/api/jobs/${jobId}`);
     expect(job.money).toMatchObject({ agreedFee: yen(18_050), timeValue: yen(7_000), expenses: yen(501), ifFinishedNow: yen(10_549) });
     expect(job.money!.workings.lines.at(-1)).toBe('18,050 − 7,000 − 501 = 10,549');
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/bills`)
-        .send({ amount: yen(20_003), wording: 'VAT return' })
-        .expect(201)
-    ).body as { id: string };
+    const id = await draftBill(manager(), jobId, yen(20_003), 'VAT return');
     const preview = await get<BillPreview>(`/api/invoices/${id}`);
     // 23 % of 20,003 is 4,600.69.
     expect(preview.invoice).toMatchObject({ net: yen(20_003), vat: yen(4_601), gross: yen(24_604), paid: yen(0) });

@@ -7,7 +7,7 @@ import { rows } from '../src/platform/database';
 import { stepOf } from '../src/platform/identity';
 import { StaffSessions } from '../src/areas/team';
 import { codeOfStep } from '../src/platform/identity/second-step';
-import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, eur, startTestApp } from './support';
+import { DUNMARRA, PASSWORD, type TestApp, browser, clientWithVat, draftBill, eur, startTestApp } from './support';
 
 let test: TestApp;
 let other: string;
@@ -278,15 +278,7 @@ describe('bills are approved up to an amount', () => {
   it('that belongs to the role', async () => {
     await test.tick();
     const { rows: jobs } = (await manager().get(`/api/jobs?status=open&client=${client}`).expect(200)).body as { rows: { id: string }[] };
-    const drafted = async (amount: number) =>
-      (
-        (
-          await manager()
-            .post(`/api/jobs/${jobs[0]!.id}/bills`)
-            .send({ amount: eur(amount), wording: 'x' })
-            .expect(201)
-        ).body as { id: string }
-      ).id;
+    const drafted = (amount: number) => draftBill(manager(), jobs[0]!.id, eur(amount), 'x');
     const rights = ['see clients', 'do work', 'record time', 'change clients', 'see fees', 'bill', 'approve bills', 'grant clients', 'change services'];
     await administrator()
       .put('/api/roles/manager')

@@ -4,7 +4,7 @@ import type { ObligationView } from '@steady/contract/almanac';
 import type { BillPreview, SettlementPreview } from '@steady/contract/fees';
 import type { HistoryLine, JobView } from '@steady/contract/jobs';
 import type { PortalInvoice, RequestPart, SendPreview } from '@steady/contract/requests';
-import { type TestApp, asksOf, clientWithVat, eur, jobOf, key, portalAsks, startTestApp } from './support';
+import { type TestApp, asksOf, clientWithVat, draftBill, eur, jobOf, key, portalAsks, settle, startTestApp } from './support';
 
 let test: TestApp;
 let jobId: string;
@@ -179,17 +179,7 @@ describe.sequential('from the first obligation to the last cent', () => {
   let invoiceId: string;
 
   it('bills: shows the effect first, then issues a number, a PDF and a message, once', async () => {
-    invoiceId = (
-      (
-        await manager()
-          .post(`/api/jobs/${jobId}/bills`)
-          .set(key())
-          .send({ amount: eur(18_000), wording: 'VAT return, Jan-Feb 2026' })
-          .expect(201)
-      ).body as {
-        id: string;
-      }
-    ).id;
+    invoiceId = await draftBill(manager(), jobId, eur(18_000), 'VAT return, Jan-Feb 2026');
     const preview = (await manager().get(`/api/invoices/${invoiceId}`).expect(200)).body as BillPreview;
     expect(preview).toMatchObject({
       wipBefore: eur(17_000),
@@ -235,13 +225,7 @@ describe.sequential('from the first obligation to the last cent', () => {
       .set(key())
       .send({ balance: eur(5) })
       .expect(409);
-    const { id } = (
-      await manager()
-        .post(`/api/jobs/${jobId}/settlements`)
-        .set(key())
-        .send({ balance: eur(-1_000) })
-        .expect(201)
-    ).body as { id: string };
+    const id = await settle(manager(), jobId, eur(-1_000));
     expect((await settlement()).ledger.at(-1)).toMatchObject({ amount: eur(1_000), after: eur(0) });
     expect((await settlement()).cannot).toBe('Everything on this job is settled.');
     await manager().post(`/api/settlements/${id}/reverse`).set(key()).expect(204);

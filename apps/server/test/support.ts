@@ -179,6 +179,16 @@ export async function clientWithVat({ firm }: TestApp, startsOn = '2026-01-01', 
   return id;
 }
 
+const idOf = async (asked: request.Test): Promise<string> => ((await asked.expect(201)).body as { id: string }).id;
+
+/** Drafts a bill on account. @returns its id */
+export const draftBill = (who: Agent, jobId: string, amount: Money, wording = 'On account'): Promise<string> =>
+  idOf(who.post(`/api/jobs/${jobId}/bills`).set(key()).send({ amount, wording }));
+
+/** Settles the WIP of a job that stands at this balance. @returns the id of the settlement */
+export const settle = (who: Agent, jobId: string, balance: Money): Promise<string> =>
+  idOf(who.post(`/api/jobs/${jobId}/settlements`).set(key()).send({ balance }));
+
 /** The id of the only open job of a client. */
 export async function jobOf({ firm }: TestApp, clientId: string): Promise<string> {
   const { body } = await firm.as.manager!.get(`/api/jobs?status=open&client=${clientId}`).expect(200);

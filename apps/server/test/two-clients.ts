@@ -3,7 +3,7 @@ import request from 'supertest';
 import { newSecret } from '../src/platform/identity';
 import { rows } from '../src/platform/database';
 import { StaffSessions } from '../src/areas/team';
-import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, eur, jobOf, startTestApp } from './support';
+import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, draftBill, eur, jobOf, startTestApp } from './support';
 
 /** Amounts that stand nowhere by chance, in minor units. */
 export const FEES = { line: 123_457, bill: 234_571, gross: 288_522, expense: 34_511, rate: 45_719, cost: 23_917 };
@@ -117,12 +117,7 @@ async function grow(test: TestApp, name: string, person: string, email: string):
     .post(`/api/jobs/${jobId}/requests`)
     .send({ title: `Papers of ${name}`, dueOn: '2026-03-20', items: [{ name: 'Bank' }] })
     .expect(201);
-  const { id: bill } = (
-    await manager!
-      .post(`/api/jobs/${jobId}/bills`)
-      .send({ amount: eur(FEES.bill), wording: `On account, ${name}` })
-      .expect(201)
-  ).body as { id: string };
+  const bill = await draftBill(manager!, jobId, eur(FEES.bill), `On account, ${name}`);
   await manager!.post(`/api/invoices/${bill}/approve`).send({ version: 1 }).expect(204);
   await preparer!.post('/api/time-entries').send({ jobId, on: '2026-03-11', minutes: 30, note: name }).expect(201);
   await preparer!
