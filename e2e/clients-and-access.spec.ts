@@ -1,5 +1,5 @@
 import { type Browser, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -112,6 +112,30 @@ test('somebody is invited, comes in, and finds nothing until it is granted', asy
   await expect(nessa.getByText('All clients: 0')).toBeVisible();
 });
 
+test('the letterhead is put right, a number that cannot be right is refused, and the search leads there', async ({ browser }) => {
+  const eimear = await as(browser, /Eimear Walsh/);
+  await eimear.goto('/today');
+  await eimear.keyboard.press('/');
+  await eimear.getByRole('combobox', { name: 'Search' }).fill('letterh');
+  await eimear.getByRole('option', { name: /Firm: Letterhead/ }).click();
+  await expect(eimear.getByRole('heading', { name: 'Letterhead' })).toBeVisible();
+  await expectAccessible(eimear);
+  const iban = eimear.getByLabel('Account (IBAN)');
+  await iban.fill('IE52 TERN 9904 6325 3550 93');
+  await eimear.getByRole('button', { name: 'Save' }).click();
+  await expect(eimear.getByText(/This account number \(IBAN\) cannot be right/)).toBeVisible();
+  await expect(iban).toHaveValue('IE52 TERN 9904 6325 3550 93');
+  await iban.fill('IE51 TERN 9904 6325 3550 93');
+  await eimear.getByLabel('Paid within').fill('30');
+  await eimear.getByRole('button', { name: 'Save' }).click();
+  await said(eimear, 'Saved. It stands on the next bill.');
+  const orla = await as(browser, /Orla Keane/);
+  await orla.goto('/firm/letterhead');
+  await expect(orla.getByLabel('Paid within')).toHaveValue('30');
+  await expect(orla.getByRole('button', { name: 'Save' })).toHaveCount(0);
+  await expect(orla.getByText(/Administrators of the firm change it/)).toBeVisible();
+});
+
 test('the list of clients takes the place of a spreadsheet', async ({ browser }) => {
   const orla = await as(browser, /Orla Keane/);
 
@@ -126,10 +150,10 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
   await test.step('narrowed in words, sorted, saved', async () => {
     await orla.getByRole('link', { name: 'Clients', exact: true }).click();
     await orla.getByRole('button', { name: 'Filter' }).click();
-    await orla.getByLabel('Field').selectOption('Labels');
+    await choose(orla.getByLabel('Field'), 'Labels');
     await orla.getByRole('button', { name: 'Add the filter' }).click();
     await expect(orla.getByText('Say what "Labels" is compared with.')).toBeVisible();
-    await orla.getByLabel('Value').selectOption('summer trade');
+    await choose(orla.getByLabel('Value'), 'summer trade');
     await orla.getByRole('button', { name: 'Add the filter' }).click();
     await expect(orla.getByText(/^Clients labelled "summer trade": \d/)).toBeVisible();
     await orla.getByRole('button', { name: 'Unpaid, EUR' }).click();
@@ -145,7 +169,7 @@ test('the list of clients takes the place of a spreadsheet', async ({ browser })
   });
 
   await test.step('a list is added up by a fact, and leads to the rows behind a sum', async () => {
-    await orla.getByLabel('What the list shows').selectOption({ label: 'sums by legal form' });
+    await choose(orla.getByLabel('What the list shows'), 'sums by legal form');
     const sums = orla.getByRole('table', { name: 'Added up by Legal form' });
     await expect(sums.getByRole('row', { name: /^In all/ })).toBeVisible();
     await expectAccessible(orla);

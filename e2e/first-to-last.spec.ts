@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, startDemo } from './support';
+import { type RunningApp, expectAccessible, startDemo, choose } from './support';
 
 let app: RunningApp;
 
@@ -52,9 +52,9 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await leaf.getByLabel('Two-month group').selectOption('Jan-Feb');
     await leaf.getByLabel('Name of a person').fill('Rowan Tiller');
     await leaf.getByLabel('Email address').fill('rowan@limpet-lane.example');
-    await leaf.getByLabel('Partner').selectOption('Ruairí Hession');
-    await leaf.getByLabel('Manager').selectOption('Orla Keane');
-    await leaf.getByLabel('Preparer').selectOption('Niamh Daly');
+    await choose(leaf.getByLabel('Partner'), 'Ruairí Hession');
+    await choose(leaf.getByLabel('Manager'), 'Orla Keane');
+    await choose(leaf.getByLabel('Preparer'), 'Niamh Daly');
     await leaf.getByRole('button', { name: 'Add the client' }).click();
     await expect(page.getByRole('heading', { name: 'Limpet Lane Ltd' })).toBeVisible();
   });
@@ -62,10 +62,10 @@ test('from the first contact to the last cent', async ({ browser }) => {
   await test.step('give it a VAT return; the next six deadlines appear, each with its workings', async () => {
     await page.getByRole('button', { name: 'Add a service' }).click();
     const leaf = page.getByRole('dialog', { name: 'Add a service' });
-    await leaf.getByLabel('Service').selectOption('VAT return');
+    await choose(leaf.getByLabel('Service'), 'VAT return');
     await expect(leaf.getByLabel(/^Fee each time/)).toHaveValue('180.00');
     await expect(leaf.getByLabel('How often')).toHaveValue('two-monthly');
-    await leaf.getByLabel('From').fill('2026-01-01');
+    await leaf.getByLabel('From').fill('1 Jan 2026');
     await leaf.getByRole('button', { name: 'See what changes' }).click();
     await expect(leaf.getByRole('table', { name: 'Dates before and after' })).toContainText('VAT return, Jan-Feb 2026');
     await leaf.getByRole('button', { name: 'Add the service' }).click();
@@ -86,16 +86,18 @@ test('from the first contact to the last cent', async ({ browser }) => {
 
   let job = '';
   await test.step('start its job and look at its tasks, dates and money', async () => {
-    await page
-      .getByRole('row', { name: /Limpet Lane Ltd/ })
+    // It begins by itself within a minute: whoever is quicker.
+    const row = page.getByRole('row', { name: /Limpet Lane Ltd/ });
+    await row
       .getByRole('button', { name: 'Start now' })
+      .or(row.getByRole('link', { name: /^job \d+/ }))
       .click();
     await expect(page.getByRole('heading', { name: 'VAT return, Jan-Feb 2026' })).toBeVisible();
     job = new URL(page.url()).pathname;
     await expect(page.getByRole('complementary').getByText('180.00').first()).toBeVisible();
     await page.getByRole('button', { name: 'Match the bank', exact: true }).click();
     const leaf = page.getByRole('dialog', { name: 'Match the bank' });
-    await leaf.getByLabel('Who').selectOption({ label: 'Tadhg Moran, accounts and tax' });
+    await choose(leaf.getByLabel('Who'), 'Tadhg Moran, accounts and tax');
     await leaf.getByLabel('Due').fill('2026-07-01');
     await leaf.getByRole('button', { name: 'Save the task' }).click();
     await expect(leaf.getByText(/The job runs from .* to Mon 23 Mar 2026/)).toBeVisible();
@@ -218,7 +220,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await page.goto(`${job}/money`);
     await page.getByRole('button', { name: 'Add time' }).click();
     const leaf = page.getByRole('dialog', { name: 'Add time' });
-    await leaf.getByLabel('Task').selectOption('Match the bank');
+    await choose(leaf.getByLabel('Task'), 'Match the bank');
     await leaf.getByLabel('How long').fill('1:30');
     await leaf.getByRole('button', { name: 'Record the time' }).click();
     await said(page, 'Recorded 1 h 30.');
@@ -237,7 +239,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await expect(page.getByText(/WIP goes from/)).toBeVisible();
     await expect(page.getByRole('table', { name: 'Effect on each person' }).getByText('Orla Keane')).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Approve, bill 180.00' }).click();
+    await page.getByRole('button', { name: 'Approve, bill EUR 180.00' }).click();
     await expect(page.getByRole('heading', { name: /^Bill 2026-\d{4}$/ })).toBeVisible();
   });
 

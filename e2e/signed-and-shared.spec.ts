@@ -1,5 +1,5 @@
 import { type Browser, type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -119,7 +119,7 @@ test('a phase is held in common by two procedures, and changed in both', async (
   const page = await orlaAt(browser, '/firm/procedures');
   const phases = page.getByRole('list', { name: 'Phases' });
   await page.getByRole('link', { name: 'Corporation tax return' }).click();
-  await page.getByLabel('Procedure to take a phase from').selectOption({ label: 'Annual accounts' });
+  await choose(page.getByLabel('Procedure to take a phase from'), 'Annual accounts');
   await page.getByLabel('Phase to take').selectOption({ label: 'Client agrees' });
   await page.getByRole('button', { name: 'Share it' }).click();
   await expect(phases).toContainText('shared with Annual accounts');

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline';
 import AxeBuilder from '@axe-core/playwright';
-import { type Browser, type Page, expect } from '@playwright/test';
+import { type Browser, type Locator, type Page, expect } from '@playwright/test';
 
 const root = resolve(import.meta.dirname, '..');
 
@@ -67,6 +67,25 @@ export async function signedIn(browser: Browser, app: RunningApp, person: RegExp
   await expect(page.getByRole('heading', { name: 'Wednesday 11 March' })).toBeVisible();
   if (path !== '/today') await page.goto(path);
   return page;
+}
+
+/** Why the application did not do something, at the foot of the page; it stays until it is dismissed. */
+export const refused = (page: Page, words: string | RegExp) => expect(page.getByRole('alert').getByText(words).first()).toBeVisible();
+
+/** Does something rare to the record of a page, from its menu. */
+export async function more(page: Page, words: string | RegExp): Promise<void> {
+  await page.getByRole('button', { name: /^More with / }).click();
+  await page.getByRole('menuitem', { name: words }).click();
+}
+
+/** One of the choices of a field, whether they are few, or many and looked for by typing. */
+export async function choose(field: Locator, words: string): Promise<void> {
+  if ((await field.evaluate((element) => element.tagName)) === 'SELECT') {
+    await field.selectOption(words);
+    return;
+  }
+  await field.fill(words);
+  await field.page().getByRole('option', { name: words, exact: true }).click();
 }
 
 /** What the application said at the foot of the page. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { type Browser, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo } from './support';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo, more } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -129,7 +129,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
   await test.step('two records of one client become one, after a look at what differs and what moves', async () => {
     await page.goto('/clients?find=Saltpan');
     await page.getByText('Saltpan Studio', { exact: true }).click();
-    await page.getByRole('button', { name: 'Merge a duplicate into it' }).click();
+    await more(page, 'Merge a duplicate into it');
     const leaf = page.getByRole('dialog');
     await leaf.getByLabel('The other record').fill('Saltpan');
     await page.getByRole('option', { name: /Saltpan Studios/ }).click();
@@ -144,7 +144,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
 
   await test.step('the whole file leaves as a ZIP', async () => {
     await page.getByText('Saltpan Studios').click();
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /Export the whole file/ }).click()]);
+    const [file] = await Promise.all([page.waitForEvent('download'), more(page, /Export the whole file/)]);
     expect(file.suggestedFilename()).toBe('Saltpan Studios 2026-03-11.zip');
     expect(
       readFileSync(await file.path())

@@ -82,6 +82,10 @@ for (const path of [
   '/api/messages',
   '/api/today',
   '/api/session',
+  '/api/search?find=o',
+  '/api/search?find=ferry',
+  '/api/search?find=ferry%20vat',
+  '/api/search?find=087',
 ]) {
   const times = [];
   // What takes seconds is asked for less often: its figure does not tremble.

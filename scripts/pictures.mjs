@@ -67,7 +67,7 @@ await shoot('flow', '/jobs?view=flow', async () => {
 });
 const onboarding = (await json('/api/jobs?find=Onboarding')).rows[0];
 await shoot('move', `/jobs/${onboarding.id}`, async () => {
-  await page.getByRole('button', { name: 'Move', exact: true }).click();
+  await page.getByRole('button', { name: 'Move on', exact: true }).click();
   await page.getByText('What will happen').waitFor();
   await page.waitForTimeout(300);
 });
@@ -87,7 +87,8 @@ await shoot('client', `/clients/${client.id}`);
 const ferries = (await json('/api/clients?find=Inishvane')).rows[0];
 await shoot('client-lines', `/clients/${ferries.id}`, () => page.getByRole('region', { name: 'Services' }).scrollIntoViewIfNeeded());
 await shoot('effect', `/clients/${client.id}`, async () => {
-  await page.getByRole('button', { name: 'Change the facts' }).click();
+  await page.getByRole('button', { name: /^More with/ }).click();
+  await page.getByRole('menuitem', { name: 'Change the facts' }).click();
   await page.getByLabel('Year-end', { exact: true }).selectOption({ label: 'June' });
   await page.getByLabel('on paper').check();
   await page.getByRole('button', { name: 'Save the facts' }).click();

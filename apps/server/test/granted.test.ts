@@ -36,6 +36,8 @@ beforeAll(async () => {
     name: 'Sallow Boatyard Ltd',
     contact: { name: 'Joe Rafferty', email: 'joe@boatyard.example' },
   });
+  // What is done after the transactions (the bill is printed, then the client is written to) is done before it is looked for.
+  await test.drain();
   const one = async (table: string) =>
     (await test.database.asOwner((tx) => rows<{ id: string }>(tx, sql`select id from ${sql.identifier(table)} where firm_id = ${test.firm.id} limit 1`)))[0]!
       .id;

@@ -5,3 +5,10 @@ afterEach(cleanup);
 // jsdom lays nothing out: what scrolls into view is for the browser tests to see.
 Element.prototype.scrollIntoView = () => undefined;
 window.scrollTo = () => undefined;
+
+// What stands beside a field looks how large it is; without a layout everything is of no size.
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};

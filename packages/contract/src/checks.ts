@@ -1,8 +1,7 @@
 import { Transform } from 'class-transformer';
 import { type ValidationOptions, ValidateBy, ValidateIf, isEmail } from 'class-validator';
-import { isRhythm } from '@steady/core/calendar';
+import { isDay, isRhythm } from '@steady/core/calendar';
 import { formatMoney, isIban, isMoney, money } from '@steady/core/money';
-import { Temporal } from 'temporal-polyfill';
 
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
 export const Trimmed = () => Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() || undefined : value));
@@ -24,15 +23,7 @@ export const IsDay = (options?: ValidationOptions) =>
     {
       name: 'isDay',
       validator: {
-        validate: (value: unknown) => {
-          if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
-          try {
-            const { year } = Temporal.PlainDate.from(value, { overflow: 'reject' });
-            return year >= 1900 && year <= 2200;
-          } catch {
-            return false;
-          }
-        },
+        validate: (value: unknown) => isDay(value) && value >= '1900' && value < '2201',
         defaultMessage: () => 'Give a day that exists, for example 23 Apr 2026.',
       },
     },

@@ -25,6 +25,6 @@ export class KeepClosingDays {
 
 export interface ClosingDays {
   own: ClosingDay[];
-  /** Public holidays of the next twelve months. */
+  /** Public holidays of the next twenty-four months. */
   holidays: ClosingDay[];
 }

@@ -60,6 +60,12 @@ function checksOf(fact: FactDefinition): PropertyDecorator[] {
   }
 }
 
+/** The checks of a fact on a property of another input: the same thing is checked in one way. */
+export const IsFact =
+  (fact: FactDefinition): PropertyDecorator =>
+  (target, key) =>
+    checksOf(fact).forEach((check) => check(target, key));
+
 /** Where a fact has to be given. */
 function presence({ wantedOf, required }: FactDefinition): PropertyDecorator[] {
   if (wantedOf) return [WantedIf((record: KnownFacts) => wantedOf(record))];

@@ -136,6 +136,8 @@ export interface PortalInvoice {
   paid: Money;
   status: 'issued' | 'paid' | 'cancelled';
   paidAt: string | null;
+  /** Its PDF is there to be opened; it is made a moment after the bill is approved. */
+  hasPdf: boolean;
   /** Why the last try to pay was refused. */
   refusal: string | null;
 }

@@ -4,4 +4,6 @@ export interface Found {
   id: string;
   name: string;
   beside: string;
+  /** What it stands under, where it has no page of its own. */
+  within?: string;
 }

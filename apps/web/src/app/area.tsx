@@ -5,6 +5,7 @@ import type { ClientView } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
 import type { PortalMe } from '@steady/contract/requests';
 import type { TodayView } from '@steady/contract/today';
+import type { Found } from '@steady/contract/search';
 import type { AskKindShown } from '../areas/asks/kinds';
 import type { Shown } from './shown';
 
@@ -71,6 +72,8 @@ export interface Area {
   firmPages?: (Placed & { to: string; words: string; end?: boolean })[];
   clientSections?: Section<{ client: ClientView }>[];
   jobSections?: Section<{ job: JobView }>[];
+  /** What is done most on the page of a client; the first stands out. Opens as a form over the page. */
+  clientActs?: (Placed & { words: string; Opens: Shown<{ client: ClientView; onClose(): void }> })[];
   keys?: Command[];
   /** What it brings to Today: lines in the middle, notes in the margin, what stands above and below the lines. */
   today?: {
@@ -90,8 +93,8 @@ export interface Area {
   askKind?: AskKindShown<any, any>;
   /** What is offered where the search has not found what was meant. */
   notFound?: Placed & { words(find: string): string; Opens: Shown<{ find: string; onClose(): void }> };
-  /** Where the search leads for what this area finds, by the kind of it. */
-  found?: Record<string, (id: string) => string>;
+  /** What this area finds in the search, by the kind of it: what a thing of that kind is called, and where it leads. */
+  found?: Record<string, { words: string; to(found: Found): string }>;
 }
 
 /** A page that is fetched when it is first gone to. */

@@ -1,5 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
 import type { PortalMe } from '@steady/contract/requests';
+import type { Found } from '@steady/contract/search';
 import type { Area, Placed, PortalParts, TodayGroup, TodayNote } from './area';
 import { useSession } from './session';
 
@@ -11,7 +12,9 @@ export const brought = <Key extends keyof Area>(areas: readonly Area[], key: Key
   areas.flatMap((area) => (area[key] === undefined ? [] : [area[key]]));
 
 /** What areas bring under one heading, as far as the person may see it, in its order. */
-export function useBrought<Key extends 'contents' | 'firmPages' | 'clientSections' | 'jobSections' | 'keys' | 'notFound'>(key: Key): Listed<Area[Key]>[] {
+export function useBrought<Key extends 'contents' | 'firmPages' | 'clientSections' | 'clientActs' | 'jobSections' | 'keys' | 'notFound'>(
+  key: Key,
+): Listed<Area[Key]>[] {
   const areas = useContext(Areas);
   const { rights } = useSession();
   return useMemo(() => {
@@ -64,8 +67,12 @@ export function useAskKind(kind: string) {
   return found;
 }
 
-/** Where the search leads for something that was found. */
-export function useWhereFound(): (found: { kind: string; id: string }) => string {
+/** What something that was found is called, and where it leads. @throws Error for a kind that no area knows */
+export function useFound(): (found: Found) => { words: string; to: string } {
   const ways = brought(useContext(Areas), 'found');
-  return ({ kind, id }) => ways.find((one) => one[kind])?.[kind]?.(id) ?? '/today';
+  return (found) => {
+    const way = ways.find((one) => one[found.kind])?.[found.kind];
+    if (!way) throw new Error(`No area shows what was found of the kind "${found.kind}"`);
+    return { words: way.words, to: way.to(found) };
+  };
 }

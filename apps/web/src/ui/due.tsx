@@ -16,13 +16,13 @@ export function Day({ of, by }: { of: string; by?: Workings | null }) {
   return by ? <Worked by={by}>{words}</Worked> : <span className="whitespace-nowrap">{words}</span>;
 }
 
-/** "waits for client, 6 days: bank statement". */
-export function Waits({ since, forWhat }: { since: string; forWhat?: string | null }) {
+/** "waits for client, 6 days: bank statement". @param begins it is the beginning of a sentence */
+export function Waits({ since, forWhat, begins = false }: { since: string; forWhat?: string | null; begins?: boolean }) {
   const { day } = useSession();
   const days = waitedWords(since, day);
   return (
     <span className={/^(\d{2,}) days$/.test(days) ? 'soon' : ''}>
-      waits for client, {days}
+      {begins ? 'Waits' : 'waits'} for client, {days}
       {forWhat ? `: ${forWhat}` : ''}
     </span>
   );

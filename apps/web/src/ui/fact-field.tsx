@@ -34,7 +34,7 @@ export function FactField<Values extends FieldValues>({ fact, given, autoFocus, 
     case 'account':
       return <TextField {...frame} autoFocus={autoFocus} {...register(name)} />;
     case 'date':
-      return <DateField {...frame} {...register(name)} />;
+      return <DateField {...frame} control={control} name={name} />;
     case 'day of the year':
       return <MonthDayField {...frame} control={control} name={name} />;
     case 'labels':

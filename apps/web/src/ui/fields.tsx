@@ -1,9 +1,11 @@
-import { Children, type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
+import { type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
 import { type Control, Controller, type FieldValues, type Path } from 'react-hook-form';
 import { MONTHS_LONG } from '@steady/core/calendar';
 import { type Money, formatHours, formatMoney, isMoney, noMoney, parseHours, parseMoney } from '@steady/core/money';
 import { sameValue } from '@steady/core/facts';
 import { useSession } from '../app/session';
+import { ChoiceInput } from './choice-input';
+import { DayInput } from './day-input';
 
 interface Frame {
   label: string;
@@ -55,28 +57,43 @@ export function LongTextField({ label, hint, error, ...input }: Frame & Componen
   return <Framed {...{ label, hint, error }}>{(ids) => <textarea rows={3} {...input} {...ids} className="field" />}</Framed>;
 }
 
-export function DateField({ label, hint, error, ...input }: Frame & ComponentProps<'input'>) {
-  return (
-    <Framed {...{ label, hint, error }} narrow>
-      {(ids) => <input type="date" min="1900-01-01" max="2200-12-31" {...input} {...ids} className="field" />}
-    </Framed>
-  );
-}
-
 export function SelectField({ label, hint, error, narrow, children, ...input }: Frame & ComponentProps<'select'>) {
   return (
     <Framed {...{ label, hint, error, narrow }}>
       {(ids) => (
-        // Begun anew when its choices have come: a form that opened before them could not show what it holds.
-        <select key={Children.toArray(children).length} {...input} {...ids} className="field">
+        <ChoiceInput {...input} {...ids} className="field">
           {children}
-        </select>
+        </ChoiceInput>
       )}
     </Framed>
   );
 }
 
 type Controlled<Values extends FieldValues> = Frame & { control: Control<Values>; name: Path<Values>; autoFocus?: boolean };
+
+/** A day that the page itself holds. @param value ISO 8601, or what was typed where it is no day */
+export function DayField({ label, hint, error, ...input }: Frame & Omit<ComponentProps<typeof DayInput>, 'id'>) {
+  return (
+    <Framed {...{ label, hint, error }} narrow>
+      {(ids) => <DayInput {...input} {...ids} />}
+    </Framed>
+  );
+}
+
+/** A day of a form. What is no day stays as it was typed, with the fault. */
+export function DateField<Values extends FieldValues>({
+  control,
+  name,
+  ...rest
+}: Controlled<Values> & Pick<ComponentProps<typeof DayInput>, 'max' | 'autoFocus'>) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => <DayField {...rest} name={name} value={field.value ?? ''} onChange={field.onChange} onBlur={field.onBlur} inputRef={field.ref} />}
+    />
+  );
+}
 
 /** A figure typed as people write it, kept as a sum of money or as minutes. What cannot be read stays, with the fault. */
 function FigureField<Values extends FieldValues, Value extends number | Money>({

@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type DragEvent, Fragment, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentProps, type ComponentType, Fragment, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../app/keys';
 import { type Money, compareMoney, isMoney, moneyInWords } from '@steady/core/money';
@@ -19,6 +19,13 @@ export interface Column<Row> {
   className?: string;
 }
 
+/** A row of the table with what belongs to any of them; `of` is what it shows. */
+export type RowProps<Row> = ComponentProps<'tr'> & { of: Row };
+
+function PlainRow<Row>({ of: _, ...row }: RowProps<Row>) {
+  return <tr {...row} />;
+}
+
 interface Props<Row> {
   label: string;
   columns: Column<Row>[];
@@ -26,8 +33,8 @@ interface Props<Row> {
   keyOf(row: Row): string;
   /** What more can be done to the row one stands on, by a key. */
   rowKeys?: { press: string; does: string; act(row: Row): void }[];
-  /** More of a row: what it takes to be dragged. */
-  rowMore?(row: Row): { draggable?: boolean; onDragStart?(event: DragEvent): void; onDragEnd?(): void };
+  /** What a row is made of where it is more than a line of cells: what can be dragged. */
+  RowPart?: ComponentType<RowProps<Row>>;
   /** Where pressing a row leads. */
   to?(row: Row): string | null;
   /** Heading of the group a row stands in; rows come in the order of their groups. Left out while sorted. */
@@ -72,7 +79,7 @@ export function LedgerTable<Row>({
   to,
   group,
   rowKeys = [],
-  rowMore,
+  RowPart = PlainRow,
   sorted: elsewhere,
   chosen,
   landed,
@@ -220,11 +227,11 @@ export function LedgerTable<Row>({
             }
             const path = to?.(line.row) ?? null;
             return (
-              <tr
+              <RowPart
                 key={keyOf(line.row)}
+                of={line.row}
                 data-index={line.index}
                 aria-rowindex={line.index + 2}
-                {...rowMore?.(line.row)}
                 className={`${path ? 'opens' : ''} ${line.index === here ? 'here' : ''}`}
                 onClick={() => open(line.row)}
               >
@@ -243,7 +250,7 @@ export function LedgerTable<Row>({
                     {column.cell(line.row)}
                   </td>
                 ))}
-              </tr>
+              </RowPart>
             );
           })}
           {after > 0 && (

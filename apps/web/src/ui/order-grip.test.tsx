@@ -1,25 +1,59 @@
-import { fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
-import { describe, expect, it } from 'vitest';
-import { Grip, moved, useOrder } from './order-grip';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { Grip, Ordered, OrderedRow, moved } from './order-grip';
+
+const HEIGHT = 30;
 
 function Phases() {
   const [phases, setPhases] = useState(['Ask', 'Prepare', 'File']);
-  const order = useOrder(phases.length, (from, to) => setPhases(moved(phases, from, to)));
   return (
-    <ol>
-      {phases.map((phase, index) => (
-        <li key={phase} {...order.row(index)}>
-          <Grip {...order.grip(index, phase)} />
-          <span>{phase}</span>
-        </li>
-      ))}
-    </ol>
+    <Ordered ids={phases} onMove={(from, to) => setPhases(moved(phases, from, to))}>
+      <ol>
+        {phases.map((phase) => (
+          <OrderedRow key={phase} id={phase}>
+            <Grip name={phase} />
+            <span>{phase}</span>
+            <ul>
+              <Ordered ids={['x']} onMove={() => undefined}>
+                <OrderedRow id="x" as="li">
+                  <Grip name={`part of ${phase}`} />
+                </OrderedRow>
+              </Ordered>
+            </ul>
+          </OrderedRow>
+        ))}
+      </ol>
+    </Ordered>
   );
 }
 
-const places = () => screen.getAllByRole('listitem').map((row) => within(row).getByText(/^\w+$/).textContent);
-const grip = (name: string) => screen.getByRole('button', { name: new RegExp(`^Place of ${name}`) });
+const rows = () => [...screen.getAllByRole('list')[0]!.children] as HTMLElement[];
+const places = () => rows().map((row) => within(row).getByText(/^\w+$/).textContent);
+const grip = (name: string) => screen.getByRole('button', { name: new RegExp(`^Place of ${name}:`) });
+
+/** Takes hold of a grip and lets go of it so many pixels further down. */
+async function drag(name: string, by: number) {
+  vi.useFakeTimers();
+  const at = { clientX: 5, clientY: HEIGHT * places().indexOf(name) + 5, button: 0 };
+  fireEvent.mouseDown(grip(name), at);
+  for (const way of [0.5, 1]) {
+    fireEvent.mouseMove(document, { ...at, clientY: at.clientY + by * way });
+    await act(() => vi.advanceTimersByTimeAsync(50));
+  }
+  fireEvent.mouseUp(document, { ...at, clientY: at.clientY + by });
+  await act(() => vi.advanceTimersByTimeAsync(500));
+  vi.useRealTimers();
+}
+
+beforeEach(() => {
+  // Rows of a height one below the other: without a layout there is nothing to be dragged to.
+  vi.spyOn(Element.prototype, 'getBoundingClientRect').mockImplementation(function (this: Element) {
+    const row = rows().findIndex((one) => one === this || one.contains(this));
+    return DOMRect.fromRect({ x: 0, y: Math.max(row, 0) * HEIGHT, width: 200, height: HEIGHT });
+  });
+  return () => vi.restoreAllMocks();
+});
 
 describe('a list that is put into order', () => {
   it('by the arrow keys on a grip, no further than its ends', () => {
@@ -33,16 +67,29 @@ describe('a list that is put into order', () => {
     expect(places()).toEqual(['Ask', 'File', 'Prepare']);
   });
 
-  it('by dragging a grip onto another row; what is dropped from elsewhere changes nothing', () => {
+  it('keeps the focus on the grip that moves, also where rows have lists inside of them', async () => {
     render(<Phases />);
-    const [first, , last] = screen.getAllByRole('listitem');
-    fireEvent.drop(last!);
-    expect(places()).toEqual(['Ask', 'Prepare', 'File']);
-    fireEvent.dragStart(grip('Ask'), { dataTransfer: { setData: () => undefined } });
-    fireEvent.dragOver(last!);
-    expect(last!.getAttribute('data-over')).toBe('true');
-    fireEvent.drop(last!);
+    for (const order of [
+      ['Prepare', 'Ask', 'File'],
+      ['Prepare', 'File', 'Ask'],
+    ]) {
+      fireEvent.keyDown(grip('Ask'), { key: 'ArrowDown' });
+      expect(places()).toEqual(order);
+      await waitFor(() => expect(document.activeElement).toBe(grip('Ask')));
+    }
+  });
+
+  it('by dragging a row at its grip', async () => {
+    render(<Phases />);
+    await drag('Ask', 2 * HEIGHT);
     expect(places()).toEqual(['Prepare', 'File', 'Ask']);
-    expect(first!.getAttribute('data-over')).toBeNull();
+    await drag('File', -HEIGHT);
+    expect(places()).toEqual(['File', 'Prepare', 'Ask']);
+  });
+
+  it('not by a pointer that trembles', async () => {
+    render(<Phases />);
+    await drag('Ask', 3);
+    expect(places()).toEqual(['Ask', 'Prepare', 'File']);
   });
 });

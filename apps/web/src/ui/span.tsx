@@ -1,16 +1,11 @@
-const WITHIN_REASON = /^(19|2[01])\d\d-/;
+import { DayInput } from './day-input';
 
-function DayInput({ label, value, onChange }: { label: string; value: string; onChange(day: string): void }) {
+/** A day by which a page is filtered: it counts when the field is left. */
+export function SpanDay({ label, value, onSettle }: { label: string; value: string; onSettle(day: string): void }) {
   return (
     <label className="flex items-baseline gap-1.5">
       {label}
-      <input
-        type="date"
-        className="border-b border-soft bg-transparent text-ink"
-        value={value}
-        // While a year is typed it passes through years that nobody means.
-        onChange={(event) => WITHIN_REASON.test(event.target.value) && onChange(event.target.value)}
-      />
+      <DayInput className="w-38 py-0.5 text-table" value={value} onSettle={(day) => day !== value && onSettle(day)} />
     </label>
   );
 }
@@ -19,8 +14,8 @@ function DayInput({ label, value, onChange }: { label: string; value: string; on
 export function SpanInputs({ from, until, onChange }: { from: string; until: string; onChange(key: 'from' | 'until', day: string): void }) {
   return (
     <>
-      <DayInput label="From" value={from} onChange={(day) => onChange('from', day)} />
-      <DayInput label="to" value={until} onChange={(day) => onChange('until', day)} />
+      <SpanDay label="From" value={from} onSettle={(day) => day && onChange('from', day)} />
+      <SpanDay label="to" value={until} onSettle={(day) => day && onChange('until', day)} />
     </>
   );
 }

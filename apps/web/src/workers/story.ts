@@ -1,32 +1,32 @@
+import { expose } from 'comlink';
 import { addWorkingDays, civil } from '@steady/core/calendar';
-import { holidayCalendar } from '@steady/core/holidays';
 import type { FactNames } from '@steady/core/conditions';
 import { type ClientOnPaper, type Procedure, story } from '@steady/core/procedures';
 
 export interface AskedStory {
-  id: number;
   procedure: Procedure;
   client: ClientOnPaper;
   /** ISO day. */
   start: string;
   /** Working days until our target. */
   days: number;
-  country: string;
+  /** Days on which nobody works, ISO date and name. */
+  closed: [day: string, name: string][];
   /** What templates, procedures and details are called, by id. */
   names: Record<string, string>;
   /** What facts of the firm's own are called. */
   facts: FactNames;
 }
 
-export interface ToldStory {
-  id: number;
-  days: { day: string; lines: string[] }[];
+export interface ToldDay {
+  day: string;
+  lines: string[];
 }
 
-/** Tells one client's way through a procedure day by day; in a worker, as the tables of holidays are large. */
-self.onmessage = ({ data }: MessageEvent<AskedStory>) => {
+/** Tells one client's way through a procedure day by day, away from the page: a procedure of a year takes a while to tell. */
+function tell(data: AskedStory): ToldDay[] {
   const start = civil(data.start);
-  const calendar = holidayCalendar(data.country, { from: start.year, until: start.year + 2 });
+  const calendar = { closed: new Map(data.closed) };
   const name = (id: string) => data.names[id] ?? 'something not chosen yet';
   const told = story(data.procedure, data.client, { start, target: addWorkingDays(start, data.days, calendar) }, calendar, {
     template: name,
@@ -34,5 +34,6 @@ self.onmessage = ({ data }: MessageEvent<AskedStory>) => {
     detail: name,
     facts: data.facts,
   });
-  self.postMessage({ id: data.id, days: told.map(({ day, lines }) => ({ day: day.toString(), lines })) } satisfies ToldStory);
-};
+  return told.map(({ day, lines }) => ({ day: day.toString(), lines }));
+}
+expose(tell);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  isDay,
   type Rhythm,
   Periods,
   RHYTHMS,
@@ -154,4 +155,9 @@ describe('periods', () => {
     ]);
     expect(['two-monthly', 'every 10 weeks'].map((one) => rhythmInWords(one as Rhythm))).toEqual(['every two months', 'every 10 weeks']);
   });
+});
+
+it('knows a day as it is kept from what is still typed', () => {
+  expect(['2026-02-28', '2028-02-29'].every(isDay)).toBe(true);
+  for (const wrong of ['2026-02-29', '2026-13-01', '2026-2-3', '28 Feb 2026', '', null, undefined, 20260228]) expect(isDay(wrong), String(wrong)).toBe(false);
 });

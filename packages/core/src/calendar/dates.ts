@@ -13,6 +13,20 @@ export function civil(iso: string): CivilDate {
 }
 
 /**
+ * Whether something is a day as it is kept: ISO 8601 text of a day that exists. What somebody is still typing is none.
+ *
+ * @example isDay('2026-02-29') // false
+ */
+export function isDay(value: unknown): value is string {
+  if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
+  try {
+    return civil(value) !== null;
+  } catch {
+    return false;
+  }
+}
+
+/**
  * The last day of the month in which `date` lies.
  *
  * @example lastDayOfMonth(civil('2028-02-03')) // '2028-02-29'

@@ -3,6 +3,7 @@ export {
   type FirmOfFile,
   type Read,
   addressInLine,
+  addressLines,
   factFromText,
   factInWords,
   factNamed,

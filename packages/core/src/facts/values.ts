@@ -67,12 +67,19 @@ export function factFromText(fact: FactDefinition, text: string, firm: FirmOfFil
 }
 
 /**
+ * An address in lines below one another, as it stands on an envelope.
+ *
+ * @example addressLines({ street: '7 Strand Road', town: 'Port Sallow', postcode: 'K32', country: 'Ireland' }) // ['7 Strand Road', 'Port Sallow K32', 'Ireland']
+ */
+export const addressLines = ({ street, town, postcode, country }: PostalAddress): string[] =>
+  [street, [town, postcode].filter(Boolean).join(' '), country].filter((line): line is string => Boolean(line));
+
+/**
  * An address in one line: "4 Quay Street, Ballycove K32 X7Y1, Ireland".
  *
  * @example addressInLine({ street: '7 Strand Road', town: 'Port Sallow', country: 'Ireland' }) // '7 Strand Road, Port Sallow, Ireland'
  */
-export const addressInLine = ({ street, town, postcode, country }: PostalAddress): string =>
-  [street, [town, postcode].filter(Boolean).join(' '), country].filter(Boolean).join(', ');
+export const addressInLine = (address: PostalAddress): string => addressLines(address).join(', ');
 
 /**
  * A fact as it stands on a page; nothing for one that is not known.

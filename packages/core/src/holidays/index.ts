@@ -3,7 +3,7 @@ import { Temporal, type WorkingCalendar } from '../calendar';
 
 /**
  * Public holidays of a country, as a working calendar. Kept apart from `calendar` because the tables it brings along
- * are large; only the server and workers import it.
+ * are large; only the server imports it.
  * @param country ISO 3166-1 alpha-2 code, e.g. "IE".
  * @param closingDays further days on which the firm is closed, ISO date to name.
  */

@@ -1,4 +1,4 @@
-import { civil } from '../calendar';
+import { civil, isDay } from '../calendar';
 import { type Currency, type Money, formatHours, formatMoney, money } from '../money';
 import { monthInWords, plainDate } from '../words';
 
@@ -44,15 +44,6 @@ const TESTS_OF: Record<FieldKind, readonly Test[]> = {
 export const testsOf = (kind: FieldKind): readonly Test[] => TESTS_OF[kind];
 /** Whether a test compares with a value; "empty" and "not empty" do not. */
 export const wantsValue = (test: Test): boolean => test !== 'empty' && test !== 'not empty';
-
-const isDay = (value: unknown): boolean => {
-  if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
-  try {
-    return civil(value).year > 1800;
-  } catch {
-    return false;
-  }
-};
 
 /** Why a filter cannot be used on a field, or null when it can. */
 export function whyNotFilter(field: Field | undefined, filter: Filter): string | null {

@@ -18,4 +18,5 @@ export {
 export { decimalOf, formatMoney, formatSigned, moneyInWords, parseMoney, wholeUnits } from './amounts';
 export { formatHours, parseHours, valueOfTime } from './hours';
 export { checkDigits, ibanInGroups, isIban, plainIban } from './iban';
-export { addVat, type VatAmounts } from './vat';
+export { isBic, isCreditorId } from './creditor-id';
+export { addVat, type VatAmounts, type VatAtRate, vatByRate } from './vat';

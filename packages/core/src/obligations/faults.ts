@@ -1,4 +1,4 @@
-import { RHYTHMS, type RhythmName } from '../calendar';
+import { RHYTHMS, type RhythmName, isDay } from '../calendar';
 import { conditionFaults } from '../conditions';
 import type { DueStep, FilingRule, PeriodAnchor, RuleKind } from './rule';
 
@@ -47,8 +47,6 @@ function stepsFaults(steps: unknown, at: string, depth = 0): string[] {
   if (depth > DEPTH) return [`${at}: is nested too deeply.`];
   return steps.flatMap((step, n) => stepFaults(step, `${at}, step ${n + 1}`, depth));
 }
-
-const isDay = (value: unknown) => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value);
 
 /** What keeps a piece of data from being a filing rule that can be followed, a sentence for each; nothing when it is sound. */
 export function ruleFaults(rule: FilingRule): string[] {

@@ -99,3 +99,4 @@ export function monthDayInWords(monthDay: string): string {
   const [month, day] = monthDay.split('-').map(Number);
   return `${day} ${MONTHS_LONG[month! - 1]}`;
 }
+export { holdsText, plainLetters } from './plain-letters';

@@ -1,8 +1,9 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, and, eq, lte, sql } from 'drizzle-orm';
-import { Temporal, civil } from '@steady/core/calendar';
+import { civil } from '@steady/core/calendar';
 import { filedInWords, fullDate } from '@steady/core/words';
 import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
+import { dayIn } from '../../platform/clock';
 import { Ticks } from '../../platform/background/ticks';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -210,7 +211,7 @@ export class AlmanacService implements OnModuleInit {
       .update(obligations)
       .set({ status: 'filed', receipt, filedAt: at, filedBy: obligation.filedBy ?? work.actor.name, version: obligation.version + 1 })
       .where(eq(obligations.id, obligation.id));
-    const day = Temporal.Instant.from(at).toZonedDateTimeISO(work.firm.zone).toPlainDate();
+    const day = dayIn(work.firm.zone, at);
     await this.events.record(work, ObligationFiled, {
       what: `${receipt === null ? 'did' : `got receipt ${receipt} for`} ${obligation.name}, ${filedInWords(civil(obligation.dueOn), day)}; it was due ${fullDate(civil(obligation.dueOn))}`,
       clientId: obligation.clientId,

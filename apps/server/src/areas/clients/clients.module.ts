@@ -2,6 +2,7 @@ import { Area } from '../../platform/area';
 import { WholeFileParts } from '../whole-file';
 import { ClientWholeFile } from './whole-file.queries';
 import { SearchResults } from '../search';
+import { clientsFound, contactsFound, relatedFound } from './found.queries';
 import { SHOWN_IN_PASSING, TodayParts, first } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_JOBS } from './client-fields';
@@ -46,14 +47,15 @@ export class ClientsModule {
     today: TodayParts,
     contacts: ContactQueries,
     search: SearchResults,
-    queries: ClientQueries,
     file: WholeFileParts,
     whole: ClientWholeFile,
     book: ClientsService,
   ) {
     file.knowClients(async (work, id) => (await book.get(work, id)).name);
     file.bring(10, (work, of) => whole.parts(work, of));
-    search.bring(10, (work, text, most) => queries.found(work, text, most));
+    search.bring(10, clientsFound);
+    search.bring(30, contactsFound);
+    search.bring(40, relatedFound);
     today.bring(async (work) => ({ nobodyToWriteTo: first(await contacts.nobodyToWriteTo(work, SHOWN_IN_PASSING)) }));
     fields.bring('jobs', 'number', FIELDS_OF_JOBS);
   }

@@ -2,14 +2,12 @@ import { Injectable } from '@nestjs/common';
 import { and, asc, eq, ilike, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { type ClientFacts, clientFacts } from '@steady/core/clients';
 import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
-import type { ClientRow } from '@steady/contract/client-lists';
 import type { JobView } from '@steady/contract/jobs';
-import type { Found } from '@steady/contract/search';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
-import { type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf } from '../../platform/lists';
+import { type ListField, ListFields, type ListDefinition, SavedLists, containing } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { BY_NAME, clientFields } from './client-fields';
 import { ClientParts } from './client-parts';
@@ -61,12 +59,6 @@ export class ClientQueries {
       .where(eq(clientContacts.clientId, clientId))
       .orderBy(asc(position));
     return { ...found, contacts: people };
-  }
-
-  /** Clients by name, for the search. */
-  async found(work: Work, text: string, most: number): Promise<Found[]> {
-    const { rows: found } = await pageOf<ClientRow>(work, await this.listing(work, text), { limit: most });
-    return found.map(({ id, name, legalForm }) => ({ kind: 'client', id, name, beside: legalForm }));
   }
 
   /** The fields of the list of clients that whoever acts may see, the firm's own details among them. */

@@ -3,6 +3,8 @@ import { asc, desc, eq, sql } from 'drizzle-orm';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { DocumentView } from '@steady/contract/jobs';
 import type { FilesKept, WrongFile } from '@steady/contract/documents';
+import type { Looked } from '@steady/core/searching';
+import type { Found } from '@steady/contract/search';
 import { rows } from '../../platform/database';
 import { FileStore } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
@@ -10,6 +12,7 @@ import type { Work } from '../../platform/work';
 import { ClientsService, clientName } from '../clients';
 import type { Job } from '../jobs';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
+import { foundIn } from '../search';
 import { documents } from './documents.tables';
 
 const SHOWN = 100;
@@ -21,6 +24,16 @@ export class DocumentQueries {
     private readonly store: FileStore,
     private readonly clients: ClientsService,
   ) {}
+
+  /** Documents by name, for the search. */
+  async found(work: Work, looked: Looked): Promise<Found[]> {
+    const found = await rows<{ id: string; name: string; within: string; beside: string }>(
+      work.tx,
+      sql`select d.id, d.name, d.client_id as within, ${clientName(sql`d.client_id`)} as beside from documents d
+          where d.firm_id = ${work.firm.id} and d.id in ${foundIn('documents', looked)} order by d.at desc, d.id`,
+    );
+    return found.map((one) => ({ ...one, kind: 'document' }));
+  }
 
   /** The documents of a job, the newest first. */
   async ofJob(work: Work, { id: jobId, clientId }: Job): Promise<DocumentView[]> {

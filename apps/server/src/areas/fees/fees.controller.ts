@@ -54,6 +54,11 @@ export class FeesController {
     return this.fees.approve(work, invoiceId, input.version);
   }
 
+  @Does(routes.printAgain)
+  printAgain({ work, at: { id: invoiceId } }: Asked<typeof routes.printAgain>): Promise<void> {
+    return this.fees.printAgain(work, invoiceId);
+  }
+
   @Does(routes.cancel, { input: CancelBill })
   cancel({ work, at: { id: invoiceId }, input }: Asked<typeof routes.cancel>): Promise<void> {
     return this.fees.cancel(work, invoiceId, input);

@@ -5,6 +5,7 @@ import { MoneyOfClients } from './client-money.queries';
 import { MoneyOfJobs } from './job-money.queries';
 import { WholeFileParts } from '../whole-file';
 import { FeesWholeFile } from './whole-file.queries';
+import { SearchResults } from '../search';
 import { TodayParts } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
@@ -24,6 +25,7 @@ export class FeesModule {
     fields: ListFields,
     today: TodayParts,
     queries: FeeQueries,
+    search: SearchResults,
     file: WholeFileParts,
     whole: FeesWholeFile,
     job: JobParts,
@@ -34,7 +36,9 @@ export class FeesModule {
     client.bring((work, id) => ofClient.part(work, id));
     job.bring((work, of, tasks) => money.part(work, of, tasks));
     file.bring(70, (work, of) => whole.parts(work, of));
+    today.bringFailures((work, most) => queries.notPrinted(work, most));
     today.bring(async (work) => ({ unbilled: await queries.unbilled(work) }));
+    search.bring(50, (work, looked) => queries.found(work, looked));
     fields.bring('clients', 'waits', FIELDS_OF_CLIENTS);
     fields.bring('jobs', 'fee', FIELDS_OF_JOBS);
   }

@@ -4,18 +4,23 @@ import { type SQL, sql } from 'drizzle-orm';
 import { compareMoney, formatMoney, minus, money, moneyInWords, noMoney, plus, sumOf } from '@steady/core/money';
 import type { SettlementShare } from '@steady/core/wip';
 import type { BillPreview, InvoiceRow, InvoiceView, PersonEffect, SettlementPreview, TaskEffect, WipRow } from '@steady/contract/fees';
+import type { Looked } from '@steady/core/searching';
+import type { Found } from '@steady/contract/search';
+import { containing } from '../../platform/lists';
 import type { PortalInvoice } from '@steady/contract/requests';
 import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
-import type { TodayView } from '@steady/contract/today';
+import type { FailedLine, First, TodayView } from '@steady/contract/today';
+import { Effects } from '../../platform/events';
+import { type Counted, first } from '../today';
 import type { Work } from '../../platform/work';
 import { ClientsService, clientName } from '../clients';
 import { JobsService, TasksService, agreedFee, jobName, jobNumber } from '../jobs';
 import { PostService } from '../post';
 import { TeamService } from '../team';
 import { TimeService } from '../time';
-import { cannotCancel } from './fees.service';
+import { PRINT, cannotCancel } from './fees.service';
 import { LedgerService } from './ledger.service';
 import { SettlementService } from './settlement.service';
 
@@ -33,11 +38,43 @@ export class FeeQueries implements OnModuleInit {
     private readonly team: TeamService,
     private readonly time: TimeService,
     private readonly present: Present,
+    private readonly effects: Effects,
   ) {}
 
   onModuleInit(): void {
     this.present.register('bill', (work, id) => this.billPreview(work, id));
     this.present.register('job\u2019s WIP', (work, id) => this.settlementPreview(work, id));
+  }
+
+  /** Bills by their number, for the search. */
+  async found(work: Work, { plain }: Looked): Promise<Found[]> {
+    if (!may(work.actor, 'see fees') || !/^[\d-]{3,}$/.test(plain)) return [];
+    const found = await rows<{ id: string; name: string; beside: string }>(
+      work.tx,
+      sql`select i.id, i.number as name, ${clientName(sql`i.client_id`)} as beside from invoices i
+          where i.firm_id = ${work.firm.id} and i.number like ${containing(plain)} order by i.number desc limit 50`,
+    );
+    return found.map((one) => ({ ...one, kind: 'bill' }));
+  }
+
+  /** Bills whose PDF could not be made, for whoever may make it again. */
+  async notPrinted(work: Work, most: number): Promise<First<FailedLine>> {
+    if (!may(work.actor, 'see fees') || !may(work.actor, 'bill')) return { rows: [], count: 0 };
+    const failed = await this.effects.failed(work, PRINT);
+    if (failed.length === 0) return { rows: [], count: 0 };
+    const found = await rows<Counted<Omit<FailedLine, 'kind' | 'what' | 'why' | 'at'> & { number: string }>>(
+      work.tx,
+      sql`
+        select i.id, i.number, i.job_id as "jobId", ${clientName(sql`i.client_id`)} as client, count(*) over ()::int as "inAll"
+        from invoices i
+        where i.firm_id = ${work.firm.id} and i.id = any (${sql.param(failed.map(({ key }) => key))}::uuid[])
+        order by i.number desc
+        limit ${most}`,
+    );
+    const triedAt = new Map(failed.map(({ key, at }) => [key, at]));
+    return first(
+      found.map(({ number, ...one }) => ({ ...one, at: triedAt.get(one.id)!, kind: 'bill', what: `Bill ${number}`, why: 'its PDF could not be made' })),
+    );
   }
 
   /** WIP by job, the oldest first; jobs with nothing open are left out. */
@@ -213,7 +250,7 @@ export class FeeQueries implements OnModuleInit {
     const found = await rows<AsFigures<PortalInvoice>>(
       work.tx,
       sql`select i.id, i.number, ${clientName(sql`i.client_id`)} as client, i.issued_on as "issuedOn", i.due_on as "dueOn", ${jobName(sql`i.job_id`)} as what, i.net::float8 as net, i.vat::float8 as vat, i.gross::float8 as gross, i.status, i.refusal,
-                 coalesce(p.paid, 0)::float8 as paid, p.at as "paidAt"
+                 i.document_id is not null as "hasPdf", coalesce(p.paid, 0)::float8 as paid, p.at as "paidAt"
           from invoices i
           left join lateral (select sum(amount) as paid, max(at) as at from payments where invoice_id = i.id) p on true
           where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc`,

@@ -2,8 +2,10 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { type Money, type VatAmounts, addVat, compareMoney, minus, money, moneyInWords, opposite } from '@steady/core/money';
+import { addressLines } from '@steady/core/facts';
 import { fullDate } from '@steady/core/words';
 import type { CancelBill, DraftBill } from '@steady/contract/fees';
+import { dayIn } from '../../platform/clock';
 import { fromColumns, rows, toColumns } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
@@ -18,10 +20,15 @@ import { JobRecords, JobsService } from '../jobs';
 import { PostService } from '../post';
 import { invoices, payments, wipPostings } from './fees.tables';
 import { DrawInvoice } from './draw-invoice';
+import type { InvoiceText } from './invoice-pdf';
 import { LedgerService } from './ledger.service';
 
 export type Invoice = typeof invoices.$inferSelect;
+/** Kind of the effect that prints a bill; its key is the bill's id. */
+export const PRINT = 'print bill';
 type InvoiceEvent = { invoiceId: string };
+/** A bill as it was approved, to be printed once that is confirmed. */
+type ToPrint = { invoiceId: string; text: InvoiceText; at: number };
 
 export const BillDrafted = eventKind<InvoiceEvent>('bill drafted', 'fees');
 export const BillIssued = eventKind<InvoiceEvent>('bill issued', 'fees');
@@ -77,6 +84,11 @@ export class FeesService implements OnModuleInit {
       kind: 'collect',
       outside: ({ invoiceId: _, by: __, ...collection }, key, firmId) => this.collector.collect(firmId, key, collection),
       then: (work, { invoiceId, amount }, outcome) => this.collected(work, invoiceId, amount, outcome),
+    });
+    this.effects.register<ToPrint, Uint8Array>({
+      kind: PRINT,
+      outside: ({ text, at }) => this.heavy.run(DrawInvoice, { text, at }),
+      then: (work, { invoiceId, text }, pdf) => this.printed(work, invoiceId, text, pdf),
     });
   }
 
@@ -152,21 +164,30 @@ export class FeesService implements OnModuleInit {
     const number = `${year}-${String(await nextNumber(work, `invoice ${year}`)).padStart(4, '0')}`;
     const issuedOn = work.today.toString();
     const dueOn = work.today.add({ days: work.firm.paymentDays }).toString();
-    const { wording, vatRate } = invoice;
-    const { name: firmName, address } = work.firm;
-    const pdf = await this.heavy.run(DrawInvoice, {
-      text: { firm: { name: firmName, address }, client: client.name, number, job: job.name, wording, net, vat, vatRate, gross, issuedOn, dueOn },
-      at: work.now.epochMilliseconds,
-    });
-    const documentId = await this.documents.file(
-      work,
-      { ...(await this.files.keepBytes(work.firm, pdf)), name: `Invoice ${number}.pdf` },
-      { clientId: client.id, jobId: job.id, aboutFees: true },
-    );
+    const finished = job.finishedAt && dayIn(work.firm.zone, job.finishedAt).toString();
+    const suppliedOn = finished && finished < issuedOn ? finished : issuedOn;
     await work.tx
       .update(invoices)
-      .set({ status: 'issued', number, issuedOn, dueOn, documentId, version: version + 1 })
+      .set({ status: 'issued', number, issuedOn, suppliedOn, dueOn, version: version + 1 })
       .where(eq(invoices.id, invoiceId));
+    const { name, address, vatNumber, iban, bic, creditorId, terms } = work.firm;
+    await this.effects.plan<ToPrint>(work, PRINT, invoiceId, {
+      invoiceId,
+      text: {
+        firm: { name, address, vatNumber, iban, bic, creditorId, terms },
+        client: { name: client.name, address: client.address ? addressLines(client.address) : [], vatNumber: client.vatNumber ?? null },
+        number,
+        job: job.name,
+        issuedOn,
+        suppliedOn,
+        dueOn,
+        lines: [{ what: invoice.wording, net, vatRate: invoice.vatRate }],
+        net,
+        vat,
+        gross,
+      },
+      at: work.now.epochMilliseconds,
+    });
     await this.ledger.post(work, {
       clientId: client.id,
       jobId: job.id,
@@ -182,19 +203,41 @@ export class FeesService implements OnModuleInit {
       after: { number, net, vat, gross },
       payload: { invoiceId },
     });
+  }
+
+  /** Files the printed bill and writes to the client that it is there; a bill that was cancelled meanwhile is filed alone. */
+  private async printed(work: Work, invoiceId: string, { number, job, gross, dueOn }: InvoiceText, pdf: Uint8Array): Promise<void> {
+    const { clientId, jobId, status } = await this.locked(work, invoiceId);
+    const of = { clientId, jobId };
+    const documentId = await this.documents.file(
+      work,
+      { ...(await this.files.keepBytes(work.firm, pdf)), name: `Invoice ${number}.pdf` },
+      { ...of, aboutFees: true },
+    );
+    await work.tx.update(invoices).set({ documentId }).where(eq(invoices.id, invoiceId));
+    if (status === 'cancelled') return;
+    const client = await this.clients.get(work, clientId);
     await this.post.send(
       work,
       client,
       {
         subject: `${work.firm.shortName}: invoice ${number}, ${moneyInWords(gross)}`,
-        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job.name}: ${moneyInWords(gross)}, to be paid by ${fullDate(civil(dueOn))}.`],
+        paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job}: ${moneyInWords(gross)}, to be paid by ${fullDate(civil(dueOn))}.`],
         leadsTo: '/portal',
         linkWords: 'See and pay it here',
         to: 'pays',
         aboutFees: true,
       },
-      { clientId: client.id, jobId: job.id },
+      of,
     );
+  }
+
+  /** Gives a bill whose PDF could not be made its tries again. */
+  async printAgain(work: Work, invoiceId: string): Promise<void> {
+    const { status, documentId } = await this.get(work, invoiceId);
+    if (status === 'draft' || documentId)
+      throw Problem.refused('printed-already', documentId ? 'Its PDF is there already.' : 'A draft is printed when it is approved.');
+    await this.effects.again(work, PRINT, invoiceId);
   }
 
   /** Takes an issued bill back: its posting is reversed by one of its own, its number stays used. */

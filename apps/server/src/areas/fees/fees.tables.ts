@@ -55,6 +55,8 @@ export const invoices = pgTable(
     gross: money('gross').notNull(),
     currency: currency(),
     issuedOn: day('issued_on'),
+    /** When the service was supplied: when the job was finished, or else the day of issue. */
+    suppliedOn: day('supplied_on'),
     dueOn: day('due_on'),
     documentId: uuid('document_id'),
     cancelReason: text('cancel_reason'),

@@ -1,104 +1,193 @@
-import { PDFDocument, type PDFFont, type PDFPage, StandardFonts, rgb } from '@cantoo/pdf-lib';
+import { createRequire } from 'node:module';
+import { dirname } from 'node:path';
+import pdfmake from 'pdfmake';
+import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import { civil } from '@steady/core/calendar';
-import { type Money, formatMoney, moneyInWords } from '@steady/core/money';
+import { type Money, formatMoney, ibanInGroups, moneyInWords, vatByRate } from '@steady/core/money';
 import { fullDate } from '@steady/core/words';
 
+/** All that is printed on a bill. Amounts are of one currency; days are ISO 8601; rates are basis points. */
 export interface InvoiceText {
-  firm: { name: string; address: string };
-  client: string;
+  firm: {
+    name: string;
+    /** Lines below one another. */
+    address: string;
+    vatNumber: string | null;
+    iban: string | null;
+    bic: string | null;
+    creditorId: string | null;
+    terms: string | null;
+  };
+  client: { name: string; address: string[]; vatNumber: string | null };
   number: string;
   job: string;
-  wording: string;
+  issuedOn: string;
+  suppliedOn: string;
+  dueOn: string;
+  lines: { what: string; net: Money; vatRate: number }[];
   net: Money;
   vat: Money;
-  vatRate: number;
   gross: Money;
-  issuedOn: string;
-  dueOn: string;
 }
 
-const INK = rgb(0.106, 0.165, 0.2);
-const SOFT = rgb(0.33, 0.39, 0.42);
-const LEFT = 64;
-const RIGHT = 595 - 64;
+const INK = '#1B2A33';
+const SOFT = '#55636B';
+const RULE = '#DDD6C5';
 
-/** The built-in fonts know the characters of Windows-1252; others become their base letter, or a question mark. */
-function printable(text: string, font: PDFFont): string {
-  return Array.from(text, (character) => {
-    for (const candidate of [character, character.normalize('NFD')[0]!]) {
-      try {
-        font.encodeText(candidate);
-        return candidate;
-      } catch {
-        continue;
-      }
-    }
-    return '?';
-  }).join('');
+const find = createRequire(import.meta.url).resolve;
+const sans = (style: string) => find(`source-sans/TTF/SourceSans3-${style}.ttf`);
+const serif = (style: string) => find(`source-serif/TTF/SourceSerif4-${style}.ttf`);
+const FONTS = {
+  // Whole families: a name in any European language prints, and every font is embedded, as PDF/A asks.
+  Sans: { normal: sans('Regular'), bold: sans('Semibold'), italics: sans('It'), bolditalics: sans('SemiboldIt') },
+  Serif: { normal: serif('Regular'), bold: serif('Semibold'), italics: serif('It'), bolditalics: serif('SemiboldIt') },
+};
+pdfmake.setFonts(FONTS);
+const fontFolders = [...new Set(Object.values(FONTS).flatMap((family) => Object.values(family).map(dirname)))];
+pdfmake.setLocalAccessPolicy((path) => fontFolders.includes(dirname(path)));
+pdfmake.setUrlAccessPolicy(() => false);
+
+const percent = (rate: number) => `${rate / 100} %`;
+const day = (iso: string) => fullDate(civil(iso));
+const right = (text: string, more: object = {}): TableCell => ({ text, alignment: 'right', ...more });
+
+/** Rules above and below a table, as in our ledgers: a full line under the head, hairlines between, a double line at the end. */
+const ledger = (rows: number) => ({
+  hLineWidth: (line: number) => (line === 0 ? 0 : line === 1 || line === rows ? 0.7 : 0.4),
+  vLineWidth: () => 0,
+  hLineColor: (line: number) => (line === 1 || line === rows ? INK : RULE),
+  paddingLeft: () => 0,
+  paddingRight: (column: number, node: { table: { widths?: unknown } }) => (column === (node.table.widths as unknown[]).length - 1 ? 0 : 8),
+  paddingTop: () => 4,
+  paddingBottom: () => 4,
+});
+
+/** Facts below one another, without rules. */
+const plain = { ...ledger(0), hLineWidth: () => 0, paddingTop: () => 0, paddingBottom: () => 2 };
+
+function lines(of: InvoiceText): Content {
+  return {
+    table: {
+      headerRows: 1,
+      dontBreakRows: true,
+      widths: ['*', 50, 80],
+      body: [
+        [{ text: 'For', style: 'head' }, right('VAT', { style: 'head' }), right(`Net, ${of.gross.currency}`, { style: 'head' })],
+        ...of.lines.map((line): TableCell[] => [line.what, right(percent(line.vatRate)), right(formatMoney(line.net))]),
+      ],
+    },
+    layout: ledger(of.lines.length + 1),
+    margin: [0, 18, 0, 0],
+  };
 }
 
-function wrap(text: string, font: PDFFont, size: number, width: number): string[] {
-  const lines: string[] = [];
-  for (const paragraph of text.split('\n')) {
-    let line = '';
-    for (const word of paragraph.split(/\s+/)) {
-      const longer = line ? `${line} ${word}` : word;
-      if (line && font.widthOfTextAtSize(longer, size) > width) {
-        lines.push(line);
-        line = word;
-      } else line = longer;
-    }
-    lines.push(line);
-  }
-  return lines;
+function totals(of: InvoiceText): Content {
+  const byRate = vatByRate(of.lines);
+  const rows: TableCell[][] = [
+    ...byRate.flatMap(({ rate, net, vat }) => [
+      [`Net at ${percent(rate)}`, right(formatMoney(net))],
+      [`VAT ${percent(rate)}`, right(formatMoney(vat))],
+    ]),
+    ...(byRate.length > 1
+      ? [
+          ['Net in all', right(formatMoney(of.net))],
+          ['VAT in all', right(formatMoney(of.vat))],
+        ]
+      : []),
+    [{ text: 'To pay', bold: true, fontSize: 11.5 }, right(moneyInWords(of.gross), { bold: true, fontSize: 11.5 })],
+  ];
+  return {
+    unbreakable: true,
+    columns: [
+      { width: '*', text: '' },
+      {
+        width: 240,
+        stack: [
+          {
+            table: { widths: ['*', 'auto'], body: rows },
+            layout: {
+              ...ledger(rows.length),
+              hLineWidth: (line: number) => (line === rows.length - 1 || line === rows.length ? 0.7 : 0),
+              hLineColor: () => INK,
+            },
+          },
+          { canvas: [{ type: 'line', x1: 0, y1: 1.8, x2: 240, y2: 1.8, lineWidth: 0.7, lineColor: INK }] },
+        ],
+      },
+    ],
+    margin: [0, 10, 0, 0],
+  };
 }
 
-/** An invoice on one page of A4. */
-export async function invoicePdf(text: InvoiceText, at: Date): Promise<Uint8Array> {
-  const pdf = await PDFDocument.create();
-  pdf.setTitle(`Invoice ${text.number}`);
-  pdf.setAuthor(text.firm.name);
-  pdf.setCreationDate(at);
-  pdf.setModificationDate(at);
-  const page = pdf.addPage([595, 842]);
-  const serif = await pdf.embedFont(StandardFonts.TimesRomanBold);
-  const sans = await pdf.embedFont(StandardFonts.Helvetica);
-  const bold = await pdf.embedFont(StandardFonts.HelveticaBold);
-  const put = (on: PDFPage, words: string, x: number, y: number, font: PDFFont, size = 10, color = INK) =>
-    on.drawText(printable(words, font), { x, y, font, size, color });
-  const right = (words: string, y: number, font: PDFFont, size = 10) =>
-    put(page, words, RIGHT - font.widthOfTextAtSize(printable(words, font), size), y, font, size);
-  const rule = (y: number, thickness = 0.7) => page.drawLine({ start: { x: LEFT, y }, end: { x: RIGHT, y }, thickness, color: INK });
+function howToPay({ firm, number, dueOn }: InvoiceText): Content {
+  const rows = [
+    ['To be paid by', day(dueOn)],
+    ...(firm.iban ? [['Account', `${ibanInGroups(firm.iban)}${firm.bic ? `, ${firm.bic}` : ''}`]] : []),
+    ['Reference', number],
+    ...(firm.creditorId ? [['Creditor identifier', firm.creditorId]] : []),
+  ];
+  return {
+    unbreakable: true,
+    stack: [
+      { text: 'How to pay', style: 'head', margin: [0, 0, 0, 3] },
+      {
+        table: { widths: [110, '*'], body: rows.map(([what, value]): TableCell[] => [{ text: what!, color: SOFT }, value!]) },
+        layout: plain,
+      },
+      { text: 'Or online, by the link in our message.', color: SOFT, margin: [0, 4, 0, 0] },
+      ...(firm.terms ? [{ text: firm.terms, color: SOFT, margin: [0, 10, 0, 0] as [number, number, number, number] }] : []),
+    ],
+    margin: [0, 24, 0, 0],
+  };
+}
 
-  put(page, text.firm.name, LEFT, 772, serif, 17);
-  text.firm.address.split('\n').forEach((line, index) => put(page, line, LEFT, 754 - index * 13, sans, 9, SOFT));
-  rule(706);
-  put(page, `Invoice ${text.number}`, LEFT, 672, serif, 22);
-  put(page, text.client, LEFT, 636, bold, 11);
-  put(page, text.job, LEFT, 620, sans, 10, SOFT);
-  right(`Issued ${fullDate(civil(text.issuedOn))}`, 636, sans);
-  right(`To be paid by ${fullDate(civil(text.dueOn))}`, 620, bold);
-  rule(592);
-  put(page, 'For', LEFT, 576, bold, 9, SOFT);
-  right(text.gross.currency, 576, bold, 9);
-  let y = 554;
-  const lines = wrap(printable(text.wording, sans), sans, 10, 340);
-  right(formatMoney(text.net), y, sans);
-  for (const line of lines) {
-    put(page, line, LEFT, y, sans);
-    y -= 15;
-  }
-  y -= 12;
-  rule(y, 0.4);
-  put(page, 'Net', LEFT, y - 18, sans);
-  right(formatMoney(text.net), y - 18, sans);
-  put(page, `VAT ${(text.vatRate / 100).toString()} %`, LEFT, y - 34, sans);
-  right(formatMoney(text.vat), y - 34, sans);
-  rule(y - 44);
-  put(page, 'To pay', LEFT, y - 60, bold, 11);
-  right(moneyInWords(text.gross), y - 60, bold, 11);
-  rule(y - 68);
-  rule(y - 70.5);
-  put(page, `Pay online by the link in our message, or by transfer quoting ${text.number}.`, LEFT, y - 100, sans, 9, SOFT);
-  return pdf.save();
+/** Head of the first page: whose paper it is, who the bill is for, and its days. */
+function head(of: InvoiceText): Content[] {
+  const facts = [
+    ['Date of issue', day(of.issuedOn)],
+    ['Date of supply', day(of.suppliedOn)],
+  ];
+  return [
+    { text: of.firm.name, font: 'Serif', bold: true, fontSize: 17 },
+    { text: [of.firm.address, ...(of.firm.vatNumber ? [`\nVAT number ${of.firm.vatNumber}`] : [])], color: SOFT, fontSize: 9, margin: [0, 3, 0, 10] },
+    { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 467, y2: 0, lineWidth: 0.7, lineColor: INK }] },
+    { text: `Invoice ${of.number}`, font: 'Serif', bold: true, fontSize: 22, margin: [0, 18, 0, 12] },
+    {
+      columns: [
+        {
+          width: '*',
+          stack: [
+            { text: of.client.name, bold: true, fontSize: 11 },
+            ...of.client.address.map((line) => ({ text: line })),
+            ...(of.client.vatNumber ? [{ text: `VAT number ${of.client.vatNumber}` }] : []),
+          ],
+        },
+        {
+          width: 200,
+          table: { widths: ['*', 'auto'], body: facts.map(([what, value]): TableCell[] => [{ text: what!, color: SOFT }, right(value!)]) },
+          layout: plain,
+        },
+      ],
+    },
+    { text: of.job, bold: true, margin: [0, 16, 0, 0] },
+  ];
+}
+
+/** A bill on as many pages of A4 as it takes, as PDF/A-3 with its fonts embedded. @param at written into the file */
+export function invoicePdf(of: InvoiceText, at: Date): Promise<Uint8Array> {
+  const definition: TDocumentDefinitions = {
+    version: '1.7',
+    subset: 'PDF/A-3b',
+    language: 'en',
+    displayTitle: true,
+    info: { title: `Invoice ${of.number}`, author: of.firm.name, creationDate: at, modDate: at },
+    pageSize: 'A4',
+    pageMargins: [64, 56, 64, 56],
+    defaultStyle: { font: 'Sans', fontSize: 10, color: INK, lineHeight: 1.15 },
+    styles: { head: { bold: true, fontSize: 9, color: SOFT } },
+    header: (page) => (page === 1 ? '' : { text: `${of.firm.name}, invoice ${of.number}`, color: SOFT, fontSize: 9, margin: [64, 28, 64, 0] }),
+    footer: (page, pages) => ({ text: pages === 1 ? '' : `Page ${page} of ${pages}`, alignment: 'right', color: SOFT, fontSize: 9, margin: [64, 16, 64, 0] }),
+    content: [...head(of), lines(of), totals(of), howToPay(of)],
+  };
+  return pdfmake.createPdf(definition).getBuffer();
 }

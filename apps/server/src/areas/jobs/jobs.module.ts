@@ -61,7 +61,7 @@ export class JobsModule {
     messages.bring((work, clientId, jobId) => jobs.forMessages(work, clientId, jobId));
     client.bring((work, id) => queries.ofClient(work, id));
     file.bring(40, (work, of) => whole.parts(work, of));
-    search.bring(20, (work, text, most) => queries.found(work, text, most));
+    search.bring(20, (work, looked) => queries.found(work, looked));
     today.bring((work, asked) => own.part(work, asked));
     today.bringFailures((work, most) => own.failures(work, most));
     fields.bring('clients', 'dueWhat', FIELDS_OF_CLIENTS);

@@ -9,7 +9,9 @@ import type { TaskView } from '@steady/contract/tasks';
 import type { WaitingForClients } from '@steady/contract/today';
 import type { FlowBand, FlowView } from '@steady/contract/moves';
 import type { Listed } from '@steady/contract/lists';
+import type { Looked } from '@steady/core/searching';
 import type { Found } from '@steady/contract/search';
+import { foundIn } from '../search';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
@@ -89,10 +91,16 @@ export class JobQueries {
     this.present.register('task', (work, id) => this.taskAtPresent(work, id));
   }
 
-  /** Open jobs by name, client or number, for the search. */
-  async found(work: Work, text: string, most: number): Promise<Found[]> {
-    const { rows: found } = await this.list(work, { status: 'open', find: text }, { limit: most });
-    return found.map(({ id, name, client }) => ({ kind: 'job', id, name, beside: client }));
+  /** For the search: open jobs by name and client, and any job by its number. */
+  async found(work: Work, looked: Looked): Promise<Found[]> {
+    const number = /^\d{1,9}$/.test(looked.plain) ? Number(looked.plain) : null;
+    const found = await rows<{ id: string; name: string; client: string; number: number }>(
+      work.tx,
+      sql`select j.id, j.name, j.number, ${clientName(sql`j.client_id`)} as client from jobs j
+          where j.firm_id = ${work.firm.id} and (j.id in ${foundIn('open jobs', looked)} ${number === null ? sql`` : sql`or j.number = ${number}`})
+          order by j.number is distinct from ${number}, j.due_on, j.id`,
+    );
+    return found.map((one) => ({ kind: 'job', id: one.id, name: one.number === number ? `${number}: ${one.name}` : one.name, beside: one.client }));
   }
 
   /** The fields of the list of jobs that whoever acts may see. */

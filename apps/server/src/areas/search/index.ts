@@ -1,1 +1,2 @@
+export { foundByName, foundIn } from './found-sql';
 export { SearchResults } from './search-results';

@@ -4,6 +4,8 @@ import { serviceOfJob } from './of-jobs.queries';
 import { MessageDetails } from '../post';
 import { WholeFileParts } from '../whole-file';
 import { wholeFileOfServices } from './whole-file.queries';
+import { SearchResults } from '../search';
+import { servicesFound } from './found.queries';
 import { ListFields } from '../../platform/lists';
 import { RuleUses } from '../rules';
 import { LinesService } from './lines.service';
@@ -15,7 +17,8 @@ import { FIELDS_OF_JOBS } from './service-fields';
 
 @Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
 export class ServicesModule {
-  constructor(fields: ListFields, file: WholeFileParts, job: JobParts, messages: MessageDetails, jobs: JobsService, rules: RuleUses) {
+  constructor(fields: ListFields, file: WholeFileParts, job: JobParts, messages: MessageDetails, jobs: JobsService, rules: RuleUses, search: SearchResults) {
+    search.bring(80, servicesFound);
     rules.bring(linesByRule);
     messages.bring(async (work, _client, jobId) => ({ values: { service: (await serviceOfJob(work, await jobs.get(work, jobId))).service ?? null } }));
     job.bring(serviceOfJob);

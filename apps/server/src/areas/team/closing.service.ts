@@ -19,7 +19,7 @@ export class ClosingService {
   /** The firm's own closing days, and the holidays of its country beside them. */
   view(work: Work): ClosingDays {
     const own = work.firm.closingDays;
-    const [from, until] = [work.today.toString(), work.today.add({ months: 12 }).toString()];
+    const [from, until] = [work.today.toString(), work.today.add({ months: 24 }).toString()];
     const holidays = [...work.firm.calendar.closed]
       .filter(([day]) => day >= from && day < until && !own.some((one) => one.day === day))
       .map(([day, name]) => ({ day, name }))

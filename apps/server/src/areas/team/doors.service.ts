@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { FirmDoors } from '@steady/contract/firm-doors';
-import { Events, eventKind } from '../../platform/events';
+import { eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, Works } from '../../platform/work';
+import type { Work } from '../../platform/work';
+import { FirmSettings } from './firm-settings';
 
 export const DoorsChanged = eventKind<object>('sign-in of the firm changed', 'team');
 
-const KEYS = ['secondStepRequired', 'idleMinutes', 'sessionHours', 'adminIdleMinutes', 'adminSessionHours', 'mailAddress'] as const;
-const WORDS: Record<(typeof KEYS)[number], string> = {
+const WORDS: Record<keyof FirmDoors, string> = {
   secondStepRequired: 'whether the second step is required',
   idleMinutes: 'how long a session may rest',
   sessionHours: 'how long a session lasts',
@@ -19,10 +19,7 @@ const WORDS: Record<(typeof KEYS)[number], string> = {
 /** How people of the firm come in and for how long, and where its messages come from. */
 @Injectable()
 export class DoorsService {
-  constructor(
-    private readonly works: Works,
-    private readonly events: Events,
-  ) {}
+  constructor(private readonly settings: FirmSettings) {}
 
   /** The firm's rules for sessions and sign-in. */
   view({ firm }: Work): FirmDoors {
@@ -40,11 +37,6 @@ export class DoorsService {
         },
       ]);
     const set = { ...input, mailAddress: input.mailAddress ?? null };
-    const changed = KEYS.filter((key) => set[key] !== work.firm[key]);
-    if (changed.length === 0) return;
-    const pick = (from: typeof set) => Object.fromEntries(changed.map((key) => [key, from[key]]));
-    const before = pick(work.firm);
-    await this.works.change(work, set);
-    await this.events.record(work, DoorsChanged, { what: `changed ${changed.map((key) => WORDS[key]).join(', ')}`, before, after: pick(set), payload: {} });
+    await this.settings.change(work, DoorsChanged, set, WORDS);
   }
 }

@@ -3,7 +3,7 @@ import { and, eq, ne, sql } from 'drizzle-orm';
 import { rightsOf } from '@steady/core/access';
 import { Temporal } from '@steady/core/calendar';
 import { money } from '@steady/core/money';
-import { Clock } from '../../platform/clock';
+import { Clock, dayIn } from '../../platform/clock';
 import { Database, type Tx, rows } from '../../platform/database';
 import { LiveNotices } from '../../platform/events';
 import { type Identity, type StaffActor, type StaffIdentities, type StaffSession, bySecret, hashOf, newSecret, within } from '../../platform/identity';
@@ -39,7 +39,7 @@ async function find(tx: Tx, memberId: string, now: Temporal.Instant): Promise<Fo
   const firm = await firmById(tx, found.member.firmId);
   if (!firm) return null;
   const { id, name, shortName, role, allClients, endsOn, personId } = found.member;
-  if (endsOn !== null && endsOn < now.toZonedDateTimeISO(firm.zone).toPlainDate().toString()) return null;
+  if (endsOn !== null && endsOn < dayIn(firm.zone, now).toString()) return null;
   const rights = rightsOf(role, asSet);
   const approveUpTo = limit === null ? null : money(limit, firm.currency);
   const hiddenClient = rights.includes('see own firm') ? null : firm.ownClientId;
@@ -178,9 +178,7 @@ const isAfter = (one: Temporal.Instant, other: Temporal.Instant): boolean => Tem
 
 /** Whether a session is not over at this moment. */
 const holds = ({ expiresAt, seenAt, idleMinutes, endsOn, zone }: KnownSession, now: Temporal.Instant): boolean =>
-  isAfter(expiresAt, now) &&
-  isAfter(seenAt.add({ minutes: idleMinutes }), now) &&
-  (endsOn === null || endsOn >= now.toZonedDateTimeISO(zone).toPlainDate().toString());
+  isAfter(expiresAt, now) && isAfter(seenAt.add({ minutes: idleMinutes }), now) && (endsOn === null || endsOn >= dayIn(zone, now).toString());
 
 const instantOf = (moment: string): Temporal.Instant => Temporal.Instant.from(new Date(moment).toISOString());
 

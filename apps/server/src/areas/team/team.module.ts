@@ -6,6 +6,8 @@ import { AccountService } from './account.service';
 import { AfterAnswers } from './after-answers';
 import { ClosingService } from './closing.service';
 import { DoorsService } from './doors.service';
+import { FirmSettings } from './firm-settings';
+import { LetterheadService } from './letterhead.service';
 import { PersonLinks } from './person-links.service';
 import { SignInTries } from './sign-in-tries.service';
 import { RolesService } from './roles.service';
@@ -31,6 +33,8 @@ import { TeamService } from './team.service';
     RolesService,
     ClosingService,
     DoorsService,
+    FirmSettings,
+    LetterheadService,
   ],
 })
 export class TeamModule {}

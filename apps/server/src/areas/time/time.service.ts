@@ -3,6 +3,7 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
 import { formatHours, moneyInWords, valueOfTime } from '@steady/core/money';
 import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time';
+import { dayIn } from '../../platform/clock';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
@@ -150,7 +151,7 @@ export class TimeService implements OnModuleInit {
     const [timer] = await work.tx.delete(timers).where(eq(timers.memberId, memberId)).returning();
     if (!timer) return null;
     const started = Temporal.Instant.from(timer.startedAt);
-    const on = started.toZonedDateTimeISO(work.firm.zone).toPlainDate().toString();
+    const on = dayIn(work.firm.zone, started).toString();
     const counted = Math.min(LONGEST, Math.max(1, Math.round(started.until(work.now).total('minutes'))));
     const minutes = Math.min(counted, await this.leftOf(work, on));
     if (minutes > 0) await this.write(work, { jobId: timer.jobId, ...(timer.taskId ? { taskId: timer.taskId } : {}), on, minutes });

@@ -1,12 +1,15 @@
 import { type CivilDate, Temporal } from '@steady/core/calendar';
 
+/** The civil day of a moment in a zone, e.g. "Europe/Dublin". */
+export const dayIn = (zone: string, moment: Temporal.Instant | string): CivilDate => Temporal.Instant.from(moment).toZonedDateTimeISO(zone).toPlainDate();
+
 /** The only thing in the application that knows what time it is, so that any day can be rehearsed. */
 export abstract class Clock {
   abstract now(): Temporal.Instant;
 
   /** The civil day in a zone, e.g. "Europe/Dublin". */
   today(zone: string): CivilDate {
-    return this.now().toZonedDateTimeISO(zone).toPlainDate();
+    return dayIn(zone, this.now());
   }
 }
 

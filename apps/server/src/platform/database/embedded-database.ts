@@ -2,6 +2,7 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite, types } from '@electric-sql/pglite';
 import { amcheck } from '@electric-sql/pglite/contrib/amcheck';
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import type { BridgeOrder } from './bridge-protocol';
 import { Statements } from './statements';
 import { type FolderWatch, SyncedFolder, startWith, syncNew, syncPath } from './synced-folder';
@@ -24,7 +25,7 @@ export class EmbeddedDatabase {
     this.folder = dataDir === null ? null : new SyncedFolder(dataDir, syncs, this.watch);
     this.database = await PGlite.create({
       ...(this.folder === null ? {} : { fs: this.folder, startParams: startWith(PGlite.defaultStartParams, syncs) }),
-      ...(checks ? { extensions: { amcheck } } : {}),
+      extensions: checks ? { pg_trgm, amcheck } : { pg_trgm },
       ...(template === null ? {} : { loadDataDir: new Blob([readFileSync(template)]) }),
     });
     // A new folder is laid out without a sync.

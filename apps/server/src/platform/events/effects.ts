@@ -74,6 +74,14 @@ export class Effects {
     work.afterwards(() => this.drainSoon(work.firm.id));
   }
 
+  /** What has failed for good: the keys of one kind of effect, with when it was tried last, the newest first. */
+  async failed(work: Work, kind: string): Promise<{ key: string; at: string }[]> {
+    return rows(
+      work.tx,
+      sql`select key, not_before as at from outbox where firm_id = ${work.firm.id} and kind = ${kind} and done_at is null and attempts >= ${EFFECT_TRIES} order by not_before desc`,
+    );
+  }
+
   /** Nobody waits for it: what cannot be carried out now stays in the outbox for the next round. */
   private drainSoon(firmId: string): void {
     void this.drain(firmId).catch((error: unknown) => this.log.error(error));

@@ -33,6 +33,12 @@ export const firms = pgTable(
     ownClientId: uuid('own_client_id'),
     /** Days on which the firm is closed besides public holidays. */
     closingDays: jsonb('closing_days').$type<{ day: string; name: string }[]>().notNull().default([]),
+    /** What stands on the firm's paper besides its name and address; nothing where it has none of it. */
+    vatNumber: text('vat_number'),
+    iban: text('iban'),
+    bic: text('bic'),
+    creditorId: text('creditor_id'),
+    terms: text('terms'),
     /** Where the firm's messages come from; the address of the installation where none is given. */
     mailAddress: text('mail_address'),
     /** Minutes without a sign of life after which a session ends, and hours after which it ends in any case. */

@@ -1,3 +1,4 @@
+import { ChoiceInput } from '../../ui/choice-input';
 import { ShowMore } from '../../ui/show-more';
 import { usePages } from '../../app/pages';
 import { keepFile } from '../../app/api';
@@ -13,6 +14,7 @@ import { useSession, useTeam } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
+import { SpanDay } from '../../ui/span';
 import { momentInWords } from '../../ui/words';
 import { FirmViews } from '../team/firm-views';
 
@@ -71,37 +73,33 @@ export function AuditPage() {
           <span className="flex w-full flex-wrap items-baseline gap-x-4 gap-y-2">
             <label>
               By{' '}
-              <select className={field} value={search.get('who') ?? ''} onChange={(event) => set('who', event.target.value)}>
+              <ChoiceInput className={field} value={search.get('who') ?? ''} onChange={(event) => set('who', event.target.value)}>
                 <option value="">anybody</option>
                 {team.map((member) => (
                   <option key={member.id} value={member.id}>
                     {member.name}
                   </option>
                 ))}
-              </select>
+              </ChoiceInput>
             </label>
             <label>
               about{' '}
-              <select className={field} value={search.get('kind') ?? ''} onChange={(event) => set('kind', event.target.value)}>
+              <ChoiceInput className={field} value={search.get('kind') ?? ''} onChange={(event) => set('kind', event.target.value)}>
                 <option value="">anything</option>
                 {kinds.map((kind) => (
                   <option key={kind}>{kind}</option>
                 ))}
-              </select>
+              </ChoiceInput>
             </label>
-            <label>
-              from <input type="date" className={field} value={search.get('from') ?? ''} onChange={(event) => set('from', event.target.value)} />
-            </label>
-            <label>
-              until <input type="date" className={field} value={search.get('until') ?? ''} onChange={(event) => set('until', event.target.value)} />
-            </label>
+            <SpanDay label="from" value={search.get('from') ?? ''} onSettle={(day) => set('from', day)} />
+            <SpanDay label="until" value={search.get('until') ?? ''} onSettle={(day) => set('until', day)} />
             {search.get('client') && (
               <button className="lnk" onClick={() => set('client', '')}>
                 of one client only; show all
               </button>
             )}
             <button className="lnk ml-auto" disabled={busy} onClick={() => void act(() => keepFile(accessRoutes.auditFile, filters))}>
-              CSV
+              Export (CSV)
             </button>
           </span>
         </>

@@ -71,7 +71,7 @@ function FiledLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
     <Leaf open title={of.name} act={anyway ? 'Mark it anyway' : 'Mark as filed'} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {above}
       {refusal?.problem.code === 'not-ready' && <TickField label="File it anyway" checked={anyway} onChange={(event) => setAnyway(event.target.checked)} />}
-      <DateField label="Filed on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
+      <DateField label="Filed on" autoFocus control={form.control} name="on" error={form.formState.errors.on?.message} />
       <TextField label="Receipt" hint="Or other proof of filing" {...form.register('receipt')} error={form.formState.errors.receipt?.message} />
       <p className="text-table text-soft">Nothing is sent to {of.authority}.</p>
     </Leaf>
@@ -90,7 +90,7 @@ function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
       onClose();
     },
   });
-  const { register, setValue, formState } = form;
+  const { register, control, setValue, formState } = form;
   const offered = data?.offered;
   return (
     <Leaf open title={of.name} act="Extend it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
@@ -108,7 +108,7 @@ function ExtendLeaf({ of, onClose, above }: Props & { above: ReactNode }) {
           </button>
         </p>
       )}
-      <DateField label="New deadline" autoFocus {...register('to')} error={formState.errors.to?.message} />
+      <DateField label="New deadline" autoFocus control={control} name="to" error={formState.errors.to?.message} />
       <TextField label="Reference" hint="Of the letter or the confirmation" {...register('reference')} error={formState.errors.reference?.message} />
       {of.jobId && <p className="text-table text-soft">Its job has until then as well; its tasks keep their dates.</p>}
     </Leaf>

@@ -1,5 +1,5 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
-import { type DragEvent, type ReactNode, useState } from 'react';
+import { type ComponentType, type ReactNode, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { filedInWords } from '@steady/core/words';
@@ -8,7 +8,7 @@ import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Day, DueWords, Waits } from '../../ui/due';
-import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { type Column, LedgerTable, type RowProps } from '../../ui/ledger-table';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf } from '../../ui/words';
 import { DeadlineStatusLeaf } from './deadline-status-leaf';
@@ -80,7 +80,7 @@ export function DeadlineTable({
   byTarget = false,
   group,
   rowKeys,
-  rowMore,
+  RowPart,
   empty,
 }: {
   label: string;
@@ -90,7 +90,7 @@ export function DeadlineTable({
   byTarget?: boolean;
   group?(row: ObligationView): string;
   rowKeys?: { press: string; does: string; act(row: ObligationView): void }[];
-  rowMore?(row: ObligationView): { draggable?: boolean; onDragStart?(event: DragEvent): void; onDragEnd?(): void };
+  RowPart?: ComponentType<RowProps<ObligationView>>;
   empty?: ReactNode;
 }) {
   const session = useSession();
@@ -185,7 +185,7 @@ export function DeadlineTable({
         keyOf={(row) => row.id}
         group={group}
         rowKeys={rowKeys}
-        rowMore={rowMore}
+        RowPart={RowPart}
         to={(row) => (row.jobId ? `/jobs/${row.jobId}` : null)}
         empty={empty}
       />

@@ -5,6 +5,7 @@ import { counted } from '@steady/core/words';
 import type { InputOf, Route } from '@steady/contract/route';
 import { type Given, ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
+import { ChoiceInput } from '../../ui/choice-input';
 import { dayInWords } from '../../ui/words';
 
 /** What becomes of a deadline whose job has begun: it stays, takes the new dates, or is closed with its job. */
@@ -99,7 +100,7 @@ function EffectView({
                 </td>
                 <td>
                   {row.does === 'stays' && onDecide && row.jobId ? (
-                    <select
+                    <ChoiceInput
                       className="field py-0.5"
                       aria-label={`What becomes of ${row.name}`}
                       value={decisions?.get(row.obligationId!) ?? 'stay'}
@@ -108,7 +109,7 @@ function EffectView({
                       <option value="stay">stays as it is</option>
                       {row.after && <option value="follow">takes the new dates</option>}
                       <option value="close">is closed with its job</option>
-                    </select>
+                    </ChoiceInput>
                   ) : (
                     <Dates of={row.after} other={row.before} />
                   )}

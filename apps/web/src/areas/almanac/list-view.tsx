@@ -8,6 +8,7 @@ import type { AlmanacList, ObligationView } from '@steady/contract/almanac';
 import { type ProblemError, addressOf, whenRefreshed } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
+import { Export } from '../../ui/export';
 import { Trouble } from '../../ui/page';
 import { SpanInputs } from '../../ui/span';
 import { useAlmanacFilter } from './almanac-filter';
@@ -65,12 +66,7 @@ export function ListView({ frame }: { frame: Frame }) {
         <button className="lnk" onClick={() => go(1)}>
           Next month
         </button>
-        <a className="lnk" href={addressOf(almanacRoutes.file, { kind: 'csv', ...span })} download>
-          CSV
-        </a>
-        <a className="lnk" href={addressOf(almanacRoutes.file, { kind: 'xlsx', ...span })} download>
-          XLSX
-        </a>
+        <Export files={{ CSV: addressOf(almanacRoutes.file, { kind: 'csv', ...span }), XLSX: addressOf(almanacRoutes.file, { kind: 'xlsx', ...span }) }} />
         <button className="lnk" onClick={() => window.print()}>
           Print
         </button>

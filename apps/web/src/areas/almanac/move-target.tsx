@@ -1,5 +1,5 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
-import { civil } from '@steady/core/calendar';
+import { civil, isDay } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import { type AlmanacView, MoveTarget, type ObligationView } from '@steady/contract/almanac';
 import { send, useData } from '../../app/api';
@@ -34,13 +34,13 @@ export function MoveTargetLeaf({ of, weeks, onClose }: { of: ObligationView; wee
     },
   });
   const targetOn = form.watch('targetOn');
-  const { data: moved } = useData(almanacRoutes.load, /^\d{4}-\d{2}-\d{2}$/.test(targetOn) ? { from: weeks[0]!.week, job: of.jobId, target: targetOn } : null);
+  const { data: moved } = useData(almanacRoutes.load, isDay(targetOn) ? { from: weeks[0]!.week, job: of.jobId, target: targetOn } : null);
   return (
     <Leaf open title={`Our target of ${of.name}`} act="Move it" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-table">
         {of.client}. The deadline stays where the law has it: {fullDate(civil(of.dueOn))}.
       </p>
-      <DateField label="Our target" autoFocus {...form.register('targetOn')} error={form.formState.errors.targetOn?.message} />
+      <DateField label="Our target" autoFocus control={form.control} name="targetOn" error={form.formState.errors.targetOn?.message} />
       <table className="ledger" aria-label="Load of the weeks">
         <thead>
           <tr>

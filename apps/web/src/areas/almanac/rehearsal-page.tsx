@@ -81,7 +81,7 @@ export function RehearsalPage() {
     { key: 'minutes', head: 'Hours', figure: true, cell: (row) => (row.minutes ? formatHours(row.minutes) : ''), wide: true },
     ...(fees
       ? ([
-          { key: 'fee', head: 'Fee', figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
+          { key: 'fee', head: `Fee, ${session.firm.currency}`, figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
         ] satisfies Column<RehearsedRow>[])
       : []),
   ];

@@ -1,4 +1,5 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
+import { type Active, DndContext, DragOverlay, type Over, pointerWithin, useDraggable } from '@dnd-kit/core';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { addWorkingDays, civil, weekStart } from '@steady/core/calendar';
@@ -7,6 +8,8 @@ import type { ObligationView } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
+import type { RowProps } from '../../ui/ledger-table';
+import { useHands } from '../../ui/order-grip';
 import { Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { useAlmanacFilter } from './almanac-filter';
@@ -23,6 +26,7 @@ export function RibbonView({ frame }: { frame: Frame }) {
   const { filter } = useAlmanacFilter();
   const [dragged, setDragged] = useState<{ of: ObligationView; over: string | null } | null>(null);
   const [moving, setMoving] = useState<{ of: ObligationView; to: string } | null>(null);
+  const hands = useHands();
   const { move } = useMoveTarget();
   const from = search.get('from');
   const picked = search.get('week');
@@ -60,10 +64,7 @@ export function RibbonView({ frame }: { frame: Frame }) {
   const over = almanac.weeks.filter((one) => one.booked > one.room);
   const overHours = Math.round(over.reduce((sum, one) => sum + one.booked - one.room, 0) / 60);
   const filed = deadlines?.filter((one) => one.status === 'filed').length ?? 0;
-  const canMove = (of: ObligationView) => of.jobId !== null && of.leads && of.status === 'open' && of.jobStatus !== 'finished';
-  const drop = (onto: string) => {
-    const { of } = dragged!;
-    setDragged(null);
+  const drop = (of: ObligationView, onto: string) => {
     const day = targetIn(of, onto);
     if (!day) return notify(`${of.name} is due ${fullDate(civil(of.dueOn))}: our target lies before it. A deadline moves only by an extension.`, 'problem');
     if (day !== of.targetOn) void move(of, day);
@@ -103,16 +104,24 @@ export function RibbonView({ frame }: { frame: Frame }) {
       </>
     ),
     children: (
-      <>
+      <DndContext
+        sensors={hands}
+        collisionDetection={pointerWithin}
+        onDragStart={({ active }) => setDragged({ of: ofDrag(active), over: null })}
+        onDragOver={({ active, over }) => setDragged({ of: ofDrag(active), over: weekOf(over) })}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={({ active, over }) => {
+          setDragged(null);
+          const onto = weekOf(over);
+          if (onto) drop(ofDrag(active), onto);
+        }}
+      >
         <Ribbon
           almanac={almanac}
           picked={showsOverdue ? null : week}
           thisWeek={thisWeek}
           onPick={(monday) => change((next) => next.set('week', monday))}
-          dragging={dragged !== null}
           moved={dragged && target ? (moved ?? null) : null}
-          onOver={(monday) => setDragged((now) => now && { ...now, over: monday })}
-          onDrop={drop}
         />
         <div className="mt-4 mb-2 flex flex-wrap items-baseline gap-x-5 text-table text-soft">
           <h2 className="text-ink">{showsOverdue ? 'Overdue' : `Week of ${shortDate(civil(week)).slice(4)}`}</h2>
@@ -152,25 +161,31 @@ export function RibbonView({ frame }: { frame: Frame }) {
                 ? [{ press: 'm', does: 'move our target of the row', act: (row) => canMove(row) && setMoving({ of: row, to: row.targetOn }) }]
                 : []
             }
-            rowMore={(row) =>
-              session.may('do work') && canMove(row)
-                ? {
-                    draggable: true,
-                    onDragStart: (event) => {
-                      event.dataTransfer.effectAllowed = 'move';
-                      event.dataTransfer.setData('text/plain', row.name);
-                      setDragged({ of: row, over: null });
-                    },
-                    onDragEnd: () => setDragged(null),
-                  }
-                : {}
-            }
+            RowPart={OntoWeek}
           />
         )}
         {moving && <MoveTargetLeaf of={moving.of} weeks={almanac.weeks} onClose={() => setMoving(null)} />}
-      </>
+        <DragOverlay dropAnimation={null}>
+          {dragged && (
+            <p className="sheet w-max cursor-grabbing px-3 py-1 text-table shadow-menu">
+              <strong>{dragged.of.client}</strong> {dragged.of.name}
+            </p>
+          )}
+        </DragOverlay>
+      </DndContext>
     ),
   });
+}
+
+const canMove = (of: ObligationView) => of.jobId !== null && of.leads && of.status === 'open' && of.jobStatus !== 'finished';
+const ofDrag = (active: Active) => active.data.current as ObligationView;
+const weekOf = (over: Over | null) => (over?.data.current as { week: string } | undefined)?.week ?? null;
+
+/** A deadline of which our target can be dragged onto another week. */
+function OntoWeek({ of, ...row }: RowProps<ObligationView>) {
+  const disabled = !useSession().may('do work') || !canMove(of);
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id: of.id, data: of, disabled });
+  return <tr {...row} {...listeners} ref={setNodeRef} className={`${row.className ?? ''} ${isDragging ? 'opacity-50' : ''}`} />;
 }
 
 /** Our target in another week: the same weekday, at most a working day before the deadline; none where the deadline is over by then. */

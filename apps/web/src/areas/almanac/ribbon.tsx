@@ -1,4 +1,5 @@
-import type { DragEvent } from 'react';
+import { useDroppable } from '@dnd-kit/core';
+import type { ComponentProps } from 'react';
 import { civil } from '@steady/core/calendar';
 import { shortDate } from '@steady/core/words';
 import type { AlmanacView, RibbonCell } from '@steady/contract/almanac';
@@ -71,39 +72,27 @@ function Load({ weeks, picked, moved }: { weeks: AlmanacView['weeks']; picked: n
   );
 }
 
+/** A cell of a week: what is dragged can be dropped there. */
+function OfWeek({ as: As, week, row, ...cell }: { as: 'th' | 'td'; week: string; row: string } & ComponentProps<'td'>) {
+  const { setNodeRef } = useDroppable({ id: `${row} ${week}`, data: { week } });
+  return <As {...cell} ref={setNodeRef} />;
+}
+
 /** Weeks as columns from left to right: deadlines above, the firm's load against its room below. */
 export function Ribbon({
   almanac,
   picked,
   thisWeek,
   onPick,
-  dragging = false,
   moved = null,
-  onOver,
-  onDrop,
 }: {
   almanac: AlmanacView;
   picked: string | null;
   thisWeek: string;
   onPick(week: string): void;
-  /** A job is being dragged over the weeks. */
-  dragging?: boolean;
   /** Load as it would be if it were dropped where it is held. */
   moved?: AlmanacView['weeks'] | null;
-  onOver?(week: string): void;
-  onDrop?(week: string): void;
 }) {
-  const over = (week: string) =>
-    dragging
-      ? {
-          onDragOver: (event: DragEvent) => event.preventDefault(),
-          onDragEnter: () => onOver?.(week),
-          onDrop: (event: DragEvent) => {
-            event.preventDefault();
-            onDrop?.(week);
-          },
-        }
-      : {};
   const { weeks } = almanac;
   const shade = (week: string) => (week === picked ? 'bg-kelp-tint/60' : week === thisWeek ? 'bg-[#fbf9f1]' : '');
   const rows = almanac.rows.filter((row) => row.cells.some((cell) => cell.count > 0));
@@ -121,9 +110,11 @@ export function Ribbon({
             <tr className="border-b border-ink">
               <th />
               {weeks.map((week) => (
-                <th
+                <OfWeek
+                  as="th"
                   key={week.week}
-                  {...over(week.week)}
+                  week={week.week}
+                  row="head"
                   scope="col"
                   className={`border-l border-rule p-0 text-left font-serif text-base font-semibold whitespace-nowrap ${shade(week.week)}`}
                 >
@@ -133,7 +124,7 @@ export function Ribbon({
                       {week.week === thisWeek ? 'this week' : week.workingDays < 5 ? `${week.workingDays} days` : ''}
                     </span>
                   </button>
-                </th>
+                </OfWeek>
               ))}
             </tr>
           </thead>
@@ -144,14 +135,16 @@ export function Ribbon({
                   {row.service}
                 </th>
                 {row.cells.map((cell, index) => (
-                  <td
+                  <OfWeek
+                    as="td"
                     key={index}
-                    {...over(weeks[index]!.week)}
+                    week={weeks[index]!.week}
+                    row={row.serviceId}
                     className={`cursor-pointer border-l border-rule-soft px-2 py-1.5 whitespace-nowrap ${shade(weeks[index]!.week)}`}
                     onClick={() => onPick(weeks[index]!.week)}
                   >
                     <Cell cell={cell} />
-                  </td>
+                  </OfWeek>
                 ))}
               </tr>
             ))}

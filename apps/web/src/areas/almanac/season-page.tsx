@@ -9,6 +9,7 @@ import { counted, plainDate } from '@steady/core/words';
 import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/season';
 import { ask, read, send, useData } from '../../app/api';
 import { afterLast, usePages } from '../../app/pages';
+import { ChoiceInput } from '../../ui/choice-input';
 import { ShowMore } from '../../ui/show-more';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -49,7 +50,7 @@ export function SeasonPage() {
     const list = fields?.saved.find((one) => one.id === id);
     return read(clientsRoutes.ids, { filters: JSON.stringify(list?.filters ?? []) });
   };
-  const { register, formState, watch } = form;
+  const { register, control, formState, watch } = form;
   const { errors } = formState;
   const service = services.find((one) => one.id === preview?.asked.serviceId);
   const picked = preview?.of.rows.filter((row) => chosen.has(row.obligationId)) ?? [];
@@ -73,7 +74,7 @@ export function SeasonPage() {
     { key: 'name', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
     { key: 'due', head: 'Due', cell: (row) => dayInWords(row.dueOn, session.day), sort: (row) => row.dueOn },
     { key: 'minutes', head: 'Hours', figure: true, cell: (row) => formatHours(row.minutes), wide: true },
-    { key: 'fee', head: 'Fee', figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
+    { key: 'fee', head: `Fee, ${session.firm.currency}`, figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
     {
       key: 'there',
       head: '',
@@ -144,7 +145,7 @@ export function SeasonPage() {
             </option>
           ))}
         </SelectField>
-        <DateField label="Periods that end by" hint="Those that have begun are pointed out" {...register('until')} error={errors.until?.message} />
+        <DateField label="Periods that end by" hint="Those that have begun are pointed out" control={control} name="until" error={errors.until?.message} />
         <button type="submit" className="act mt-[22px]" disabled={busy || (by === 'list' && !listId)}>
           Show the jobs
         </button>
@@ -164,14 +165,14 @@ export function SeasonPage() {
               </label>
             ))}
             {by === 'list' && (
-              <select className="field max-w-64" aria-label="Saved list" value={listId} onChange={(event) => setListId(event.target.value)}>
+              <ChoiceInput className="field max-w-64" aria-label="Saved list" value={listId} onChange={(event) => setListId(event.target.value)}>
                 <option value="">Choose a list</option>
                 {fields?.saved.map((list) => (
                   <option key={list.id} value={list.id}>
                     {list.name}
                   </option>
                 ))}
-              </select>
+              </ChoiceInput>
             )}
           </div>
         </fieldset>

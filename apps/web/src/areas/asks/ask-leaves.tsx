@@ -26,7 +26,8 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
       <DateField
         label="Wanted by"
         hint="No message is sent; the next reminder gives the new date."
-        {...form.register('wantedBy')}
+        control={form.control}
+        name="wantedBy"
         error={errors.wantedBy?.message}
       />
     </Leaf>

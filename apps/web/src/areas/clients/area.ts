@@ -33,5 +33,9 @@ export const clientsArea: Area = {
     words: (find) => `Add “${find}” as a prospect`,
     Opens: part(() => import('./passing-leaf'), 'NewInPassing'),
   },
-  found: { client: (id) => `/clients/${id}` },
+  found: {
+    client: { words: 'client', to: ({ id }) => `/clients/${id}` },
+    contact: { words: 'person', to: ({ id }) => `/contacts/${id}` },
+    related: { words: 'related clients', to: ({ id }) => `/related/${id}` },
+  },
 };

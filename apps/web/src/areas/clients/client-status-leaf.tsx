@@ -35,7 +35,7 @@ export function ClientStatusLeaf({ client, onClose }: { client: ClientView; onCl
           { value: 'former', words: 'former client' },
         ]}
       />
-      <DateField label="From" {...register('on')} error={formState.errors.on?.message} />
+      <DateField label="From" control={control} name="on" error={formState.errors.on?.message} />
       {former && <LongTextField label="Reason" {...register('reason')} error={formState.errors.reason?.message} hint="Its record, documents and bills stay." />}
       {foreseen.view}
     </Leaf>

@@ -136,7 +136,7 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
     // A wish is kept when somebody wrote down when and how they heard of it; the tick alone is none.
     tidy: (values) => (values.marketing && !values.marketing.on && !values.marketing.source ? { ...values, marketing: undefined } : values),
   });
-  const { register, watch, formState } = form;
+  const { register, control, watch, formState } = form;
   const { errors } = formState;
   return (
     <Leaf open title={`Facts of ${person.name}`} act="Save the facts" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
@@ -157,7 +157,7 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
         <h3 className="mb-2">News of the firm</h3>
         <TickField label="Wants to hear from us about more than their work" {...register('marketing.wanted')} />
         <div className="grid grid-cols-2 gap-x-4">
-          <DateField label="Said so on" {...register('marketing.on')} error={errors.marketing?.on?.message} />
+          <DateField label="Said so on" control={control} name="marketing.on" error={errors.marketing?.on?.message} />
           <TextField label="How we know" hint="By telephone, on a form" {...register('marketing.source')} error={errors.marketing?.source?.message} />
         </div>
       </section>

@@ -2,7 +2,7 @@ import { type Control, Controller, type FieldErrors } from 'react-hook-form';
 import { formatMoney, isMoney, noMoney, parseMoney } from '@steady/core/money';
 import type { DetailField, DetailValue } from '@steady/core/details';
 import type { AddClient, ChangeClient } from '@steady/contract/clients';
-import { DateField, SelectField, TextField } from '../../ui/fields';
+import { DayField, SelectField, TextField } from '../../ui/fields';
 import { useSession } from '../../app/session';
 
 type Values = AddClient & ChangeClient;
@@ -59,7 +59,7 @@ export function DetailInput({ detail, value, onChange, error }: Input) {
         </SelectField>
       );
     case 'date':
-      return <DateField {...frame} value={(value as string | undefined) ?? ''} onChange={(event) => onChange(text(event) || undefined)} />;
+      return <DayField {...frame} value={(value as string | undefined) ?? ''} onChange={(day) => onChange(day || undefined)} />;
     case 'number':
       return (
         <TextField

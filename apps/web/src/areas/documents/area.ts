@@ -1,8 +1,9 @@
 import { type Area, page, part } from '../../app/area';
 
 export const documentsArea: Area = {
-  pages: [page('papers', () => import('./documents-page'), 'DocumentsPage')],
+  pages: [page('documents', () => import('./documents-page'), 'DocumentsPage')],
   contents: { to: '/documents', words: 'Documents', at: 50 },
+  found: { document: { words: 'document', to: ({ within }) => `/clients/${within}/documents` } },
   clientSections: [{ path: 'documents', words: 'Documents', at: 40, Body: part(() => import('./document-list'), 'DocumentList') }],
   jobSections: [
     {

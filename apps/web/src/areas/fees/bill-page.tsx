@@ -155,13 +155,14 @@ export function BillPage() {
         {draft && session.may('bill') && (
           <>
             <button className="act" disabled={busy} onClick={() => void approve()}>
-              Approve, bill {formatMoney(invoice.net)}
+              Approve, bill {moneyInWords(invoice.net)}
             </button>
             <button className="act-quiet" disabled={busy} onClick={() => void discard()}>
               Delete the draft
             </button>
           </>
         )}
+        {!draft && !invoice.documentId && <span className="text-table text-soft">Its PDF is being made.</span>}
         {invoice.documentId && (
           <a className="act-quiet" href={addressOf(documentsRoutes.content, { id: invoice.documentId })}>
             Open the PDF

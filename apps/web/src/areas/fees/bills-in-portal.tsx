@@ -1,12 +1,22 @@
 import type { PayInvoice } from '@steady/contract/fees';
 import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { formatMoney, minus, moneyInWords, opposite } from '@steady/core/money';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalInvoice } from '@steady/contract/requests';
 import { ProblemError, addressOf, send } from '../../app/api';
 import { dayOf } from '../../ui/words';
+
+/** Leads to the PDF of a bill; while that is being made there is only what it says. */
+const Pdf = ({ invoice, children }: { invoice: PortalInvoice; children: ReactNode }) =>
+  invoice.hasPdf ? (
+    <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
+      {children}
+    </a>
+  ) : (
+    <span className="text-soft">{children} is being made</span>
+  );
 
 /** A bill on which nothing is to be done. */
 export const OtherInvoice = ({ invoice }: { invoice: PortalInvoice }) => (
@@ -17,9 +27,7 @@ export const OtherInvoice = ({ invoice }: { invoice: PortalInvoice }) => (
         {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
       </span>
     </span>
-    <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
-      PDF, {moneyInWords(invoice.gross)}
-    </a>
+    <Pdf invoice={invoice}>PDF, {moneyInWords(invoice.gross)}</Pdf>
   </span>
 );
 
@@ -88,9 +96,7 @@ export function Invoice({ invoice }: { invoice: PortalInvoice }) {
           <button className="act" disabled={busy} onClick={() => void pay()}>
             {busy ? 'Paying …' : `Pay ${amount}`}
           </button>
-          <a className="lnk" href={addressOf(feesPortalRoutes.pdf, { id: invoice.id })}>
-            PDF
-          </a>
+          <Pdf invoice={invoice}>PDF</Pdf>
         </p>
       </div>
     </section>

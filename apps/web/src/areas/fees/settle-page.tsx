@@ -66,7 +66,7 @@ export function SettlePage() {
                 { key: 'task', head: 'Task', cell: (row) => row.task, sort: (row) => row.task, wide: true },
                 { key: 'time', head: 'Time', figure: true, cell: (row) => formatHours(row.minutes), wide: true },
                 { key: 'rate', head: 'Rate', figure: true, cell: (row) => formatMoney(row.rate), wide: true },
-                { key: 'value', head: 'Value', figure: true, cell: (row) => formatMoney(row.value), sort: (row) => row.value },
+                { key: 'value', head: `Value, ${session.firm.currency}`, figure: true, cell: (row) => formatMoney(row.value), sort: (row) => row.value },
                 {
                   key: 'up',
                   head: adjustment.amount < 0 ? 'Write-down' : 'Write-up',

@@ -39,5 +39,6 @@ export const jobsArea: Area = {
     { path: '', words: 'Work', at: 10, Body: part(() => import('./work-section'), 'WorkSection') },
     { path: 'history', words: 'History', at: 60, Body: part(() => import('./work-section'), 'HistorySection') },
   ],
-  found: { job: (id) => `/jobs/${id}` },
+  clientActs: [{ at: 10, words: 'New job', needs: 'do work', Opens: part(() => import('./new-job-leaf'), 'NewJobLeaf') }],
+  found: { job: { words: 'job', to: ({ id }) => `/jobs/${id}` } },
 };

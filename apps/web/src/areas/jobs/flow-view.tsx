@@ -4,6 +4,7 @@ import { counted } from '@steady/core/words';
 import type { FlowBand } from '@steady/contract/moves';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { ChoiceInput } from '../../ui/choice-input';
 import { DueWords } from '../../ui/due';
 import { waitedWords } from '../../ui/words';
 import { JobStands } from './job-list';
@@ -27,7 +28,7 @@ export function FlowPage() {
     <>
       <label className="mb-2 flex items-baseline gap-2 text-table">
         Procedure
-        <select
+        <ChoiceInput
           className="field max-w-md min-w-0 flex-1 py-0.5"
           value={flow.procedureId}
           onChange={({ target }) =>
@@ -43,7 +44,7 @@ export function FlowPage() {
               {one.name}, {counted(one.jobs, 'open job')}
             </option>
           ))}
-        </select>
+        </ChoiceInput>
       </label>
       <ol aria-label="Phases" className="sheet">
         {flow.bands.map((band) => (

@@ -20,7 +20,13 @@ export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
     <Leaf open title="Put on hold" act="Put on hold" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-soft">The job stays where it is and does not move on automatically until it is taken off hold.</p>
       <TextField label="Why" autoFocus {...form.register('reason')} error={errors.reason?.message} />
-      <DateField label="Resumes automatically on" hint="Left empty, somebody takes it off hold." {...form.register('until')} error={errors.until?.message} />
+      <DateField
+        label="Resumes automatically on"
+        hint="Left empty, somebody takes it off hold."
+        control={form.control}
+        name="until"
+        error={errors.until?.message}
+      />
     </Leaf>
   );
 }

@@ -1,14 +1,13 @@
 import { ShowMore } from '../../ui/show-more';
 import { usePages } from '../../app/pages';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { JobRow } from '@steady/contract/jobs';
 import { useSession } from '../../app/session';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Moon } from '../../ui/moon';
-import { NewJobLeaf } from './new-job-leaf';
 
 /** Where a job stands, in words. */
 export function JobStands({ of }: { of: JobRow }) {
@@ -93,31 +92,13 @@ function useJobPages(status: 'open' | 'finished', of: { client: string } | { rel
 }
 
 /** The jobs of one client, or of clients that belong together: open ones, then what was done. */
-export function JobList({
-  of,
-  withClient = false,
-  newFor,
-}: {
-  of: { client: string } | { related: string };
-  withClient?: boolean;
-  newFor?: { id: string; name: string };
-}) {
-  const session = useSession();
-  const [adding, setAdding] = useState(false);
+export function JobList({ of, withClient = false }: { of: { client: string } | { related: string }; withClient?: boolean }) {
   const columns = useJobColumns(withClient);
   const open = useJobPages('open', of);
   const done = useJobPages('finished', of);
   if (!open.pages || !done.pages) return null;
   return (
     <>
-      {newFor && session.may('do work') && (
-        <p className="mb-2 text-right">
-          <button className="act-quiet" onClick={() => setAdding(true)}>
-            New job
-          </button>
-        </p>
-      )}
-      {adding && <NewJobLeaf client={newFor} onClose={() => setAdding(false)} />}
       <LedgerTable
         label="Jobs"
         columns={columns}

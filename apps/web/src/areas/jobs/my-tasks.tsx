@@ -41,19 +41,24 @@ export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
               <td>
                 {task.client}
                 <span className="text-soft max-md:hidden">, {task.job}</span>
+                <span className="block text-fine text-soft md:hidden">{task.job}</span>
               </td>
               <td className="n text-soft max-sm:hidden!">{formatHours(task.estimate)}</td>
               <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
-                {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
-                {task.why && !task.waits && !/due/.test(task.why) && <span className="soon">, {task.why}</span>}
-              </td>
-              <td className="n max-sm:hidden!">
-                <DueInPlace
-                  task={task}
-                  onSave={({ dueOn }) =>
-                    void act(() => send(jobsRoutes.change, { id: task.id }, { dueOn, version: task.version }), `${task.name} is due on another day now.`)
-                  }
-                />
+                <span className="flex justify-between gap-x-4 max-sm:flex-col">
+                  <span>
+                    {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
+                    {task.why && !task.waits && !/due/.test(task.why) && <span className="soon">, {task.why}</span>}
+                  </span>
+                  <span className="whitespace-nowrap max-sm:text-fine">
+                    <DueInPlace
+                      task={task}
+                      onSave={({ dueOn }) =>
+                        void act(() => send(jobsRoutes.change, { id: task.id }, { dueOn, version: task.version }), `${task.name} is due on another day now.`)
+                      }
+                    />
+                  </span>
+                </span>
               </td>
               <td className="n">
                 <button
@@ -71,7 +76,7 @@ export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
               </td>
             </tr>
           ))}
-          <AndMore of={tasks} across={7} />
+          <AndMore of={tasks} across={6} />
         </tbody>
       </table>
     </div>

@@ -2,7 +2,7 @@ import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { civil } from '@steady/core/calendar';
+import { civil, isDay } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import { PRIORITIES } from '@steady/core/jobs';
@@ -103,9 +103,11 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
             const chosen = procedures.find((one) => one.id === event.target.value);
             if (!chosen) return;
             if (getValues('name') === '') setValue('name', chosen.name);
+            const startOn = getValues('startOn');
+            if (!isDay(startOn)) return;
             setValue(
               'dueOn',
-              civil(getValues('startOn'))
+              civil(startOn)
                 .add({ days: daysFor(chosen) })
                 .toString(),
             );
@@ -125,8 +127,8 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
       </SelectField>
       <BeforeStarting asked={procedure ? { procedureId: procedure.id, clientIds: clientIds ?? (chosenClient ? [chosenClient.id] : []) } : null} />
       <TextField label="Name" {...register('name')} error={errors.name?.message} />
-      <DateField label="Starts" {...register('startOn')} error={errors.startOn?.message} />
-      <DateField label="Due" hint="Proposed so that the work fits." {...register('dueOn')} error={errors.dueOn?.message} />
+      <DateField label="Starts" control={control} name="startOn" error={errors.startOn?.message} />
+      <DateField label="Due" hint="Proposed so that the work fits." control={control} name="dueOn" error={errors.dueOn?.message} />
       <SelectField label="Priority" {...register('priority')}>
         {PRIORITIES.map((one) => (
           <option key={one}>{one}</option>

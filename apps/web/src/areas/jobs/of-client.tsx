@@ -2,8 +2,8 @@ import { HistoryList } from './history-list';
 import { JobList } from './job-list';
 
 /** The jobs of a client. */
-export function JobsOfClient({ client: { id, name } }: { client: { id: string; name: string } }) {
-  return <JobList of={{ client: id }} newFor={{ id, name }} />;
+export function JobsOfClient({ client: { id } }: { client: { id: string } }) {
+  return <JobList of={{ client: id }} />;
 }
 
 /** What happened to a client. */

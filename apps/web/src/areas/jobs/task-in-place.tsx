@@ -1,6 +1,8 @@
 import { useRef } from 'react';
 import type { ChangeTask, TaskView } from '@steady/contract/tasks';
 import { useSession, useTeam } from '../../app/session';
+import { ChoiceInput } from '../../ui/choice-input';
+import { DayInput } from '../../ui/day-input';
 import { InPlace } from '../../ui/in-place';
 import { dayInWords } from '../../ui/words';
 
@@ -15,7 +17,7 @@ export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask 
       shown={task.assignee ?? 'nobody yet'}
       title="Assign to somebody else"
       field={(leave) => (
-        <select
+        <ChoiceInput
           className="field relative z-10 w-40 px-0.5 py-0 text-table"
           aria-label={`${task.name}: who`}
           autoFocus
@@ -32,7 +34,7 @@ export function WhoInPlace({ task, onSave }: { task: TaskView; onSave: SaveTask 
               {member.name}
             </option>
           ))}
-        </select>
+        </ChoiceInput>
       )}
     />
   );
@@ -56,18 +58,14 @@ function DueField({ task, onSave, onLeave }: { task: Dated; onSave(what: { dueOn
     onLeave();
   };
   return (
-    <input
-      type="date"
-      className="field w-32 px-0.5 py-0 text-fine"
+    <DayInput
+      className="w-38 px-0.5 py-0 text-fine"
       aria-label={`${task.name}: due on`}
       autoFocus
-      defaultValue={task.dueOn}
-      onBlur={({ target }) => save(target.value)}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') save(event.currentTarget.value);
-        // What was typed is given up: leaving the field must not save it.
-        if (event.key === 'Escape') left.current = true;
-      }}
+      value={task.dueOn}
+      onSettle={save}
+      // What was typed is given up: leaving the field must not save it.
+      onKeyDown={(event) => event.key === 'Escape' && (left.current = true)}
     />
   );
 }

@@ -1,3 +1,4 @@
+import { isDay } from '@steady/core/calendar';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { type JobView } from '@steady/contract/jobs';
 import { AddTask, ChangeTask, type TaskView } from '@steady/contract/tasks';
@@ -48,9 +49,9 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
   const { errors } = formState;
   const [startOn, dueOn, who] = [watch('startOn'), watch('dueOn'), watch('assigneeId') ?? ''];
   const wider = [
-    startOn && startOn < job.startOn ? `begin on ${dayInWords(startOn, day)}` : null,
+    isDay(startOn) && startOn < job.startOn ? `begin on ${dayInWords(startOn, day)}` : null,
     // A deadline that a rule has set moves only by an extension.
-    job.obligation === null && dueOn && dueOn > job.dueOn ? `run until ${dayInWords(dueOn, day)}` : null,
+    job.obligation === null && isDay(dueOn) && dueOn > job.dueOn ? `run until ${dayInWords(dueOn, day)}` : null,
   ].filter((one) => one !== null);
   const handsOver = task !== null && who !== (task.assigneeId ?? '') && who !== '';
   const untouched = task !== null && task.doneAt === null && task.doneByEvent === null && task.recorded === 0;
@@ -98,8 +99,8 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
       <p className="mb-3 text-table text-soft">
         The job runs from {dayInWords(job.startOn, day)} to {dayInWords(job.dueOn, day)}. The task’s dates lie inside.
       </p>
-      <DateField label="Starts" {...register('startOn')} error={errors.startOn?.message} />
-      <DateField label="Due" {...register('dueOn')} error={errors.dueOn?.message} />
+      <DateField label="Starts" control={control} name="startOn" error={errors.startOn?.message} />
+      <DateField label="Due" control={control} name="dueOn" error={errors.dueOn?.message} />
       {wider.length > 0 && <TickField label={`Let the job ${wider.join(' and ')} too`} {...register('widen')} />}
     </Leaf>
   );

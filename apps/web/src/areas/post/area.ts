@@ -15,6 +15,7 @@ export const postArea: Area = {
     notes: [{ at: 20, title: () => 'Going out next', isShown: (today) => today.goingOut.length > 0, Body: part(() => import('./today'), 'GoingOutNext') }],
   },
   tryAgain: { message: (id) => send(postRoutes.again, { id }) },
+  clientActs: [{ at: 20, words: 'Write', needs: 'do work', Opens: part(() => import('./write-leaf'), 'WriteLeaf') }],
   clientSections: [{ path: 'correspondence', words: 'Correspondence', at: 60, Body: part(() => import('./correspondence'), 'Correspondence') }],
   jobSections: [{ path: 'correspondence', words: 'Correspondence', at: 40, Body: part(() => import('./correspondence'), 'CorrespondenceOfJob') }],
 };

@@ -13,7 +13,7 @@ export function Correspondence({ client, job }: { client: { id: string; name: st
   useKeys(mayWrite ? [{ press: 'n m', does: 'new message to the client', act: () => setWriting(true) }] : []);
   return (
     <>
-      {mayWrite && (
+      {mayWrite && job && (
         <p className="mb-2 text-right">
           <button className="act-quiet" onClick={() => setWriting(true)}>
             Write to the client

@@ -1,3 +1,4 @@
+import { isDay } from '@steady/core/calendar';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as postRoutes from '@steady/contract/post.routes';
 import { useState } from 'react';
@@ -40,9 +41,9 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       onClose();
     },
   });
-  const { register, formState, setValue, clearErrors, watch } = form;
+  const { register, control, formState, setValue, clearErrors, watch } = form;
   const on = watch('on');
-  const later = on && on > today ? on : null;
+  const later = isDay(on) && on > today ? on : null;
   const { errors } = formState;
   return (
     <SendingLeaf
@@ -93,7 +94,7 @@ export function WriteLeaf({ client, job, onClose }: Props) {
         {...register('body')}
         error={errors.body?.message}
       />
-      <DateField label="Goes out on" hint="In the morning of that day; left empty, at once." {...register('on')} error={errors.on?.message} />
+      <DateField label="Goes out on" hint="In the morning of that day; left empty, at once." control={control} name="on" error={errors.on?.message} />
     </SendingLeaf>
   );
 }

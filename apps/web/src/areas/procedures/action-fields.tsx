@@ -6,7 +6,8 @@ import type { Fact } from '@steady/core/conditions';
 import { ACTION_KINDS, type Action, type ActionField, type Chosen, type Does, type RequestPlan, TASK_ROLES } from '@steady/core/procedures';
 import type { DetailFieldView } from '@steady/contract/clients';
 import { useData } from '../../app/api';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { ChoiceInput } from '../../ui/choice-input';
+import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import type { KnownFact } from '../rules/condition-editor';
 import { DetailInput } from '../clients/detail-inputs';
 import { ConditionLine } from './condition-line';
@@ -50,45 +51,46 @@ export function ActionFields({
   const { data: details = [] } = useData(clientsRoutes.details);
   const planned = requests.map((one) => ({ id: one.key, name: one.title || 'a request without a title' }));
   const known: Known = { requests: planned, templates, procedures, details };
-  const order = useOrder(actions.length, (from, to) => onChange(moved(actions, from, to)));
   const put = (index: number, next: Action) => onChange(actions.map((one, at) => (at === index ? next : one)));
   return (
     <fieldset className="mb-2">
       <legend className="text-table font-semibold">{label}</legend>
-      <ol aria-label={label}>
-        {actions.map((action, index) => (
-          <li key={action.key} {...order.row(index)} className="py-1 data-over:border-t-2 data-over:border-kelp">
-            <div className="flex flex-wrap items-center gap-1.5 text-table">
-              <Grip {...order.grip(index, ACTION_KINDS[action.does].words)} />
-              <select
-                className="field w-auto py-0.5"
-                aria-label="What happens"
-                value={action.does}
-                onChange={({ target }) => put(index, { ...fresh(target.value as Does, action.key, known), onlyIf: action.onlyIf })}
-              >
-                {DOES.map((does) => (
-                  <option key={does} value={does}>
-                    {ACTION_KINDS[does].words}
-                  </option>
-                ))}
-              </select>
-              <Particulars action={action} known={known} onChange={(next) => put(index, next)} />
-              <button
-                type="button"
-                className="p-0.5 text-soft hover:text-ink"
-                aria-label={`Remove: ${ACTION_KINDS[action.does].words}`}
-                title="Remove"
-                onClick={() => onChange(actions.filter((_, at) => at !== index))}
-              >
-                <X aria-hidden className="size-3.5" />
-              </button>
-            </div>
-            <div className="ml-6">
-              <ConditionLine of={action.onlyIf} facts={facts} what="this" onChange={(onlyIf) => put(index, { ...action, onlyIf })} />
-            </div>
-          </li>
-        ))}
-      </ol>
+      <Ordered ids={actions.map((one) => one.key)} onMove={(from, to) => onChange(moved(actions, from, to))}>
+        <ol aria-label={label}>
+          {actions.map((action, index) => (
+            <OrderedRow key={action.key} id={action.key} className="py-1">
+              <div className="flex flex-wrap items-center gap-1.5 text-table">
+                <Grip name={ACTION_KINDS[action.does].words} />
+                <ChoiceInput
+                  className="field w-auto py-0.5"
+                  aria-label="What happens"
+                  value={action.does}
+                  onChange={({ target }) => put(index, { ...fresh(target.value as Does, action.key, known), onlyIf: action.onlyIf })}
+                >
+                  {DOES.map((does) => (
+                    <option key={does} value={does}>
+                      {ACTION_KINDS[does].words}
+                    </option>
+                  ))}
+                </ChoiceInput>
+                <Particulars action={action} known={known} onChange={(next) => put(index, next)} />
+                <button
+                  type="button"
+                  className="p-0.5 text-soft hover:text-ink"
+                  aria-label={`Remove: ${ACTION_KINDS[action.does].words}`}
+                  title="Remove"
+                  onClick={() => onChange(actions.filter((_, at) => at !== index))}
+                >
+                  <X aria-hidden className="size-3.5" />
+                </button>
+              </div>
+              <div className="ml-6">
+                <ConditionLine of={action.onlyIf} facts={facts} what="this" onChange={(onlyIf) => put(index, { ...action, onlyIf })} />
+              </div>
+            </OrderedRow>
+          ))}
+        </ol>
+      </Ordered>
       <button
         type="button"
         className="lnk text-table"
@@ -214,12 +216,12 @@ function Choice({
   onChange(id: string): void;
 }) {
   return (
-    <select className="field w-auto max-w-64 py-0.5" aria-label={label} value={value} onChange={({ target }) => onChange(target.value)}>
+    <ChoiceInput className="field w-auto max-w-64 py-0.5" aria-label={label} value={value} onChange={({ target }) => onChange(target.value)}>
       {options.map((one) => (
         <option key={one.id} value={one.id}>
           {one.name}
         </option>
       ))}
-    </select>
+    </ChoiceInput>
   );
 }

@@ -6,4 +6,5 @@ export const proceduresArea: Area = {
     page('firm/procedures/:id', () => import('./procedure-page'), 'ProcedurePage'),
   ],
   firmPages: [{ to: '/firm/procedures', words: 'Procedures', at: 20, end: false }],
+  found: { procedure: { words: 'procedure', to: ({ id }) => `/firm/procedures/${id}` } },
 };

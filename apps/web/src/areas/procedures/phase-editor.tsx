@@ -4,7 +4,7 @@ import { formatHours } from '@steady/core/money';
 import { COMPLETIONS, type Completion, type PhasePlan } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import { SelectField, TextField, TickField } from '../../ui/fields';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import type { KnownFact } from '../rules/condition-editor';
 import { ActionFields } from './action-fields';
 import { ConditionLine, wordsOf } from './condition-line';
@@ -42,7 +42,6 @@ export function PhaseEditor({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   const set = (more: Partial<PhasePlan>) => onChange({ ...phase, ...more });
-  const order = useOrder(phase.tasks.length, (from, to) => set({ tasks: moved(phase.tasks, from, to) }));
   const branches = [...new Set(phases.flatMap((one) => (one.branch ? [one.branch] : [])))];
   return (
     <div className="border-t border-rule-soft px-4 pt-3 pb-4">
@@ -65,54 +64,56 @@ export function PhaseEditor({
       </div>
       <ConditionLine of={phase.onlyIf} facts={facts} what="the phase" onChange={(onlyIf) => set({ onlyIf })} />
       <p className="mt-3 mb-0.5 text-table font-semibold">Tasks</p>
-      <ol aria-label={`Tasks of ${phase.name}`}>
-        {phase.tasks.map((task, index) => (
-          <li key={task.key} {...order.row(index)} className="border-t border-rule-soft py-1 text-table data-over:border-t-2 data-over:border-kelp">
-            <div className="flex items-center gap-2">
-              <Grip {...order.grip(index, task.name || 'the new task')} />
-              <button
-                type="button"
-                className="min-w-0 flex-1 text-left hover:underline"
-                aria-expanded={open === task.key}
-                onClick={() => setOpen(open === task.key ? null : task.key)}
-              >
-                {task.name || <span className="soon">a task without a name</span>}
-              </button>
-              <span className="text-soft">
-                {task.role}, {formatHours(task.estimate)}
-                {task.checks ? `, ${counted(task.checks.length, 'check')}` : ''}
-                {task.onlyIf ? `, only if ${wordsOf(task.onlyIf, facts)}` : ''}
-              </span>
-              <button
-                type="button"
-                className="p-0.5 text-soft hover:text-ink"
-                aria-label={`Copy the task ${task.name}`}
-                title="Copy"
-                onClick={() => set({ tasks: phase.tasks.toSpliced(index + 1, 0, copyOfTask(task, phases)) })}
-              >
-                <Copy aria-hidden className="size-3.5" />
-              </button>
-              <button
-                type="button"
-                className="p-0.5 text-soft hover:text-ink"
-                aria-label={`Remove the task ${task.name}`}
-                title="Remove"
-                onClick={() => set({ tasks: phase.tasks.filter((_, at) => at !== index) })}
-              >
-                <X aria-hidden className="size-3.5" />
-              </button>
-            </div>
-            {open === task.key && (
-              <TaskFields
-                task={task}
-                phases={phases}
-                facts={facts}
-                onChange={(next) => set({ tasks: phase.tasks.map((one, at) => (at === index ? next : one)) })}
-              />
-            )}
-          </li>
-        ))}
-      </ol>
+      <Ordered ids={phase.tasks.map((one) => one.key)} onMove={(from, to) => set({ tasks: moved(phase.tasks, from, to) })}>
+        <ol aria-label={`Tasks of ${phase.name}`}>
+          {phase.tasks.map((task, index) => (
+            <OrderedRow key={task.key} id={task.key} className="border-t border-rule-soft py-1 text-table">
+              <div className="flex items-center gap-2">
+                <Grip name={task.name || 'the new task'} />
+                <button
+                  type="button"
+                  className="min-w-0 flex-1 text-left hover:underline"
+                  aria-expanded={open === task.key}
+                  onClick={() => setOpen(open === task.key ? null : task.key)}
+                >
+                  {task.name || <span className="soon">a task without a name</span>}
+                </button>
+                <span className="text-soft">
+                  {task.role}, {formatHours(task.estimate)}
+                  {task.checks ? `, ${counted(task.checks.length, 'check')}` : ''}
+                  {task.onlyIf ? `, only if ${wordsOf(task.onlyIf, facts)}` : ''}
+                </span>
+                <button
+                  type="button"
+                  className="p-0.5 text-soft hover:text-ink"
+                  aria-label={`Copy the task ${task.name}`}
+                  title="Copy"
+                  onClick={() => set({ tasks: phase.tasks.toSpliced(index + 1, 0, copyOfTask(task, phases)) })}
+                >
+                  <Copy aria-hidden className="size-3.5" />
+                </button>
+                <button
+                  type="button"
+                  className="p-0.5 text-soft hover:text-ink"
+                  aria-label={`Remove the task ${task.name}`}
+                  title="Remove"
+                  onClick={() => set({ tasks: phase.tasks.filter((_, at) => at !== index) })}
+                >
+                  <X aria-hidden className="size-3.5" />
+                </button>
+              </div>
+              {open === task.key && (
+                <TaskFields
+                  task={task}
+                  phases={phases}
+                  facts={facts}
+                  onChange={(next) => set({ tasks: phase.tasks.map((one, at) => (at === index ? next : one)) })}
+                />
+              )}
+            </OrderedRow>
+          ))}
+        </ol>
+      </Ordered>
       <button
         type="button"
         className="lnk text-table"

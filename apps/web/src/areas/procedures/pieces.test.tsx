@@ -38,7 +38,7 @@ function Requests({ start }: { start: RequestPlan[] }) {
     </>
   );
 }
-const now = () => JSON.parse(screen.getByRole('status').textContent) as RequestPlan[];
+const now = () => JSON.parse(document.querySelector('output')!.textContent) as RequestPlan[];
 const fill = (label: string, value: string, at = 0) => fireEvent.change(screen.getAllByLabelText(label)[at]!, { target: { value } });
 const press = (name: string, at = 0) => fireEvent.click(screen.getAllByRole('button', { name })[at]!);
 

@@ -4,26 +4,22 @@ import * as servicesRoutes from '@steady/contract/services.routes';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
-import { formatHours } from '@steady/core/money';
-import { type PhasePlan, type Procedure, apart, procedureFaults, takenInCommon } from '@steady/core/procedures';
-import { counted } from '@steady/core/words';
+import { type PhasePlan, type Procedure, procedureFaults, takenInCommon } from '@steady/core/procedures';
 import { jobFactInRules, jobFacts } from '@steady/core/jobs';
 import type { JobToVersion, ProcedureFull } from '@steady/contract/procedures';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { useAct } from '../../app/use-act';
 import { Faults } from '../../ui/faults';
 import { TextField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
-import { Note, Page, Trouble } from '../../ui/page';
+import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
-import { momentInWords } from '../../ui/words';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { type KnownFact, knownFact, useKnownFacts } from '../rules/condition-editor';
 import { InFlightLeaf } from './in-flight-leaf';
 import { OnPaperView } from './on-paper-view';
-import { PhaseEditor, phaseInWords } from './phase-editor';
+import { PhaseRows } from './phase-rows';
+import { ProcedureMargin, ProcedureSum } from './procedure-margin';
 import { copyOfPhase, freshKey } from './pieces';
 import { StoryLeaf } from './story-leaf';
 import { TakePhase } from './take-phase';
@@ -60,7 +56,6 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const session = useSession();
   const navigate = useNavigate();
   const notify = useNotify();
-  const { act } = useAct();
   const [name, setName] = useState(procedure?.name ?? '');
   const [draft, setDraft] = useState<Procedure>(procedure?.definition ?? { phases: [{ key: 'first', name: 'First phase', tasks: [] }] });
   const [open, setOpen] = useState<string | null>(procedure ? null : 'first');
@@ -75,8 +70,6 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const row = others.find((one) => one.id === procedure?.id);
   const paper = useOnPaper(draft, clients);
   const put = (phases: PhasePlan[]) => setDraft({ phases });
-  const order = useOrder(draft.phases.length, (from, to) => put(moved(draft.phases, from, to)));
-  const minutes = draft.phases.flatMap((phase) => phase.tasks).reduce((sum, task) => sum + task.estimate, 0);
 
   const { faults, setFaults, busy, attempt } = useFaults();
   const keep = (jobIds: string[]) =>
@@ -115,84 +108,8 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
         </Link>
       }
       title={procedure?.name ?? 'A new procedure'}
-      sum={
-        <>
-          {counted(draft.phases.length, 'phase')}, {formatHours(minutes)} of work.{' '}
-          {procedure && (
-            <>
-              {procedure.onlyFor ? (
-                <>
-                  Adapted for{' '}
-                  <Link className="lnk" to={`/clients/${procedure.onlyFor.id}`}>
-                    {procedure.onlyFor.name}
-                  </Link>
-                </>
-              ) : procedure.services.length > 0 ? (
-                <>Done so: {procedure.services.map((one) => one.name).join(', ')}</>
-              ) : (
-                'No service is done by it yet'
-              )}
-              ;{' '}
-              <Link className="lnk" to={`/jobs?view=flow&procedure=${procedure.id}`}>
-                {counted(procedure.jobs, 'open job')}
-              </Link>
-              .
-            </>
-          )}
-        </>
-      }
-      margin={
-        <>
-          <Note title="Preview first">
-            {!paper || !clients ? (
-              <p className="text-soft">Being worked out.</p>
-            ) : (
-              <>
-                <p>
-                  {counted(clients.clients.length, 'client')}, {counted(paper.routes.length, 'way')} through it.
-                </p>
-                <p className={paper.faults.length > 0 ? 'soon' : 'good'}>
-                  {paper.faults.length > 0 ? `${counted(paper.faults.length, 'thing')} to look at, below` : 'Nothing is wrong with it'}
-                </p>
-                <button type="button" className="lnk mt-1" onClick={() => setTrying(true)}>
-                  Try on one client
-                </button>
-              </>
-            )}
-          </Note>
-          {procedure && !procedure.onlyFor && session.may('do work') && (
-            <Note title="Jobs">
-              <button type="button" className="lnk" onClick={() => setBeginning(true)}>
-                Begin a job by it
-              </button>
-            </Note>
-          )}
-          {procedure && (
-            <Note title="Versions">
-              <p>This is version {procedure.version}.</p>
-              {procedure.versions.map((one) => (
-                <p key={one.number} className="text-soft">
-                  {one.number}: until {momentInWords(one.at, session.day)}, {one.by}
-                </p>
-              ))}
-              {mayChange && (
-                <button
-                  type="button"
-                  className="lnk mt-1"
-                  onClick={() =>
-                    void act(async () => {
-                      const { id } = await send(proceduresRoutes.copy, { id: procedure.id });
-                      await navigate(`/firm/procedures/${id}`);
-                    }, 'Copied.')
-                  }
-                >
-                  Copy it
-                </button>
-              )}
-            </Note>
-          )}
-        </>
-      }
+      sum={<ProcedureSum procedure={procedure} phases={draft.phases} />}
+      margin={<ProcedureMargin procedure={procedure} paper={paper} clients={clients} onTry={() => setTrying(true)} onBegin={() => setBeginning(true)} />}
     >
       <form
         noValidate
@@ -207,68 +124,16 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       >
         <Faults of={faults} />
         <TextField label="Name" value={name} disabled={!mayChange} autoFocus={!procedure} onChange={({ target }) => setName(target.value)} />
-        <ol aria-label="Phases" className="sheet">
-          {draft.phases.map((phase, index) => (
-            <li key={phase.key} {...order.row(index)} className="border-b border-rule last:border-0 data-over:border-t-2 data-over:border-kelp">
-              <div className="flex items-start gap-2 px-3 py-2">
-                {mayChange && <Grip {...order.grip(index, phase.name)} />}
-                <button
-                  type="button"
-                  className="min-w-0 flex-1 text-left"
-                  aria-expanded={open === phase.key}
-                  onClick={() => setOpen(open === phase.key ? null : phase.key)}
-                >
-                  <span className="font-serif text-base font-semibold">
-                    {index + 1}. {phase.name || 'A phase without a name'}
-                  </span>
-                  <span className="block text-table text-soft">{phaseInWords(phase, facts)}</span>
-                  <InCommon with={inCommonWith(phase)} />
-                </button>
-                {mayChange && (
-                  <span className="flex gap-3 text-table">
-                    <button
-                      type="button"
-                      className="lnk"
-                      aria-label={`Copy ${phase.name}`}
-                      onClick={() => put(draft.phases.toSpliced(index + 1, 0, copyOfPhase(phase, draft.phases, `${phase.name}, copy`)))}
-                    >
-                      Copy
-                    </button>
-                    <button type="button" className="lnk" aria-label={`Remove ${phase.name}`} onClick={() => put(draft.phases.filter((_, at) => at !== index))}>
-                      Remove
-                    </button>
-                  </span>
-                )}
-              </div>
-              {open === phase.key && mayChange && isNew(phase) && (
-                <p className="mx-4 mb-3 border border-slate bg-slate-tint px-3 py-1.5 text-table">
-                  It is shared once this procedure is saved. Save first, then change it: both change.
-                </p>
-              )}
-              {open === phase.key && mayChange && phase.sharedAs && !isNew(phase) && (
-                <p className="mx-4 mb-2 border border-slate bg-slate-tint px-3 py-1.5 text-table">
-                  What you change here is changed in the other procedures too, for jobs that begin from then on.{' '}
-                  <button
-                    type="button"
-                    className="lnk"
-                    onClick={() => put(draft.phases.map((one, at) => (at === index ? apart({ phases: [phase] }).phases[0]! : one)))}
-                  >
-                    Stop sharing it here
-                  </button>
-                </p>
-              )}
-              {open === phase.key && mayChange && !isNew(phase) && (
-                <PhaseEditor
-                  phase={phase}
-                  phases={draft.phases}
-                  facts={facts}
-                  onChange={(next) => put(draft.phases.map((one, at) => (at === index ? next : one)))}
-                />
-              )}
-            </li>
-          ))}
-          {draft.phases.length === 0 && <li className="px-3 py-3 text-table text-soft">No phase yet. A procedure has at least one.</li>}
-        </ol>
+        <PhaseRows
+          phases={draft.phases}
+          facts={facts}
+          mayChange={mayChange}
+          open={open}
+          onOpen={setOpen}
+          onChange={put}
+          isNew={isNew}
+          inCommonWith={inCommonWith}
+        />
         {mayChange && (
           <>
             <p className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table">
@@ -317,15 +182,5 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       {trying && clients && <StoryLeaf procedure={draft} clients={clients} onClose={() => setTrying(false)} />}
       {inFlight && <InFlightLeaf jobs={inFlight} busy={busy} problem={faults[0] ?? null} onSave={(ids) => void keep(ids)} onClose={() => setInFlight(null)} />}
     </Page>
-  );
-}
-
-/** With which other procedures a phase is held in common; nothing when it is this one's alone. */
-function InCommon({ with: others }: { with: readonly { id: string; name: string }[] | null }) {
-  if (!others) return null;
-  return (
-    <span className="block text-table text-slate">
-      {others.length > 0 ? `shared with ${others.map((one) => one.name).join(', ')}` : 'shared, but with no other procedure now'}
-    </span>
   );
 }

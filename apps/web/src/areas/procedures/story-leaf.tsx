@@ -1,6 +1,7 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as postRoutes from '@steady/contract/post.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
+import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
@@ -23,7 +24,9 @@ export function StoryLeaf({ procedure, clients, onClose }: { procedure: Procedur
   const names = Object.fromEntries([...templates, ...procedures, ...details].map((one) => [one.id, one.name]));
   const client = clients.clients.find((one) => one.id === clientId);
   const count = Math.min(400, Math.max(1, Number(days) || 1));
-  const told = useStory(client ? { procedure, client, start: session.today, days: count, country: session.firm.country, names, facts: clients.names } : null);
+  const { data: closing } = useData(teamRoutes.closingDays);
+  const closed = closing && [...closing.own, ...closing.holidays].map(({ day, name }): [string, string] => [day, name]);
+  const told = useStory(client && closed ? { procedure, client, start: session.today, days: count, closed, names, facts: clients.names } : null);
   return (
     <Leaf open broad title="Try on one client" onClose={onClose}>
       <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4">

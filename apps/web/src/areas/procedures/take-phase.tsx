@@ -4,6 +4,7 @@ import type { PhasePlan } from '@steady/core/procedures';
 import type { ProcedureRow } from '@steady/contract/procedures';
 import { send, useData } from '../../app/api';
 import { useAct } from '../../app/use-act';
+import { ChoiceInput } from '../../ui/choice-input';
 
 /** Any phase of any procedure of the firm, to be copied into this one or to be held by both in common. */
 export function TakePhase({
@@ -36,7 +37,7 @@ export function TakePhase({
   return (
     <span className="flex flex-wrap items-baseline gap-2">
       Take a phase from
-      <select
+      <ChoiceInput
         className="field w-auto max-w-56 py-0.5"
         aria-label="Procedure to take a phase from"
         value={from}
@@ -51,16 +52,16 @@ export function TakePhase({
             {one.name}
           </option>
         ))}
-      </select>
+      </ChoiceInput>
       {offered.length > 0 && (
-        <select className="field w-auto max-w-56 py-0.5" aria-label="Phase to take" value={key} onChange={({ target }) => setKey(target.value)}>
+        <ChoiceInput className="field w-auto max-w-56 py-0.5" aria-label="Phase to take" value={key} onChange={({ target }) => setKey(target.value)}>
           <option value="">which phase</option>
           {offered.map((one) => (
             <option key={one.key} value={one.key}>
               {one.name}
             </option>
           ))}
-        </select>
+        </ChoiceInput>
       )}
       {phase && (
         <>

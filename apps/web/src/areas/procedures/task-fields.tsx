@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { formatHours, parseHours } from '@steady/core/money';
 import { DONE_BY, type DayOfTask, type PhasePlan, TASK_ROLES, type TaskPlan } from '@steady/core/procedures';
 import { useTeam } from '../../app/session';
+import { ChoiceInput } from '../../ui/choice-input';
 import { LongTextField, SelectField, TextField } from '../../ui/fields';
 import { DONE_BY_WORDS } from './pieces';
 import type { KnownFact } from '../rules/condition-editor';
@@ -51,7 +52,7 @@ export function TaskFields({
       <div className="mb-3">
         <p className="mb-0.5 text-table font-semibold">{label}</p>
         <span className="flex items-center gap-1.5">
-          <select
+          <ChoiceInput
             className="field w-auto"
             aria-label={`${label} counted from`}
             value={of?.from ?? ''}
@@ -60,7 +61,7 @@ export function TaskFields({
             <option value="">as the estimates share out</option>
             <option value="start">working days after the start</option>
             <option value="target">working days before our target</option>
-          </select>
+          </ChoiceInput>
           {of && (
             <input
               className="field w-16 text-right"

@@ -40,7 +40,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       onClose();
     },
   });
-  const { register, formState } = form;
+  const { register, control, formState } = form;
   const { errors } = formState;
   return (
     <SendingLeaf
@@ -67,7 +67,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         </SelectField>
       )}
       <TextField label="Title" {...register('title')} error={errors.title?.message} />
-      <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
+      <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
       <h3 className="mb-1.5">Items</h3>
       <ItemFields form={form} />
     </SendingLeaf>

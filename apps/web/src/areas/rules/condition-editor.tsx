@@ -4,6 +4,8 @@ import { clientFacts } from '@steady/core/clients';
 import type { FactDefinition } from '@steady/core/facts';
 import { X } from 'lucide-react';
 import { useData } from '../../app/api';
+import { ChoiceInput } from '../../ui/choice-input';
+import { DayInput } from '../../ui/day-input';
 
 /** A fact that a condition can look at. */
 export interface KnownFact {
@@ -109,7 +111,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
   const toFact = (text: string): Fact => (known?.kind === 'number' ? Number(text) : text);
   return (
     <div className="flex flex-wrap items-center gap-1.5 py-0.5">
-      <select
+      <ChoiceInput
         className="field max-w-56 py-0.5"
         aria-label="Fact of the client"
         value={fact}
@@ -124,8 +126,8 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
             {one.words}
           </option>
         ))}
-      </select>
-      <select
+      </ChoiceInput>
+      <ChoiceInput
         className="field max-w-36 py-0.5"
         aria-label="How it is tested"
         value={`${negated ? 'not ' : ''}${test}`}
@@ -144,7 +146,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
             {TEST_WORDS[one].replace('is', 'is not')}
           </option>,
         ])}
-      </select>
+      </ChoiceInput>
       {simple && 'oneOf' in simple && (
         <span className="flex flex-wrap gap-x-3">
           {(known?.choices ?? simple.oneOf.map((value) => ({ value: String(value), words: String(value) }))).map((choice) => (
@@ -162,7 +164,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
         </span>
       )}
       {simple && 'is' in simple && known?.kind === 'yes or no' && (
-        <select
+        <ChoiceInput
           className="field max-w-20 py-0.5"
           aria-label="Yes or no"
           value={simple.is === true ? 'yes' : 'no'}
@@ -170,7 +172,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
         >
           <option value="yes">so</option>
           <option value="no">not so</option>
-        </select>
+        </ChoiceInput>
       )}
       {simple && 'is' in simple && known?.kind !== 'yes or no' && (
         <input
@@ -190,13 +192,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
         />
       )}
       {simple && 'until' in simple && (
-        <input
-          type="date"
-          className="field max-w-40 py-0.5"
-          aria-label="On or before"
-          value={simple.until}
-          onChange={({ target }) => put({ fact, until: target.value })}
-        />
+        <DayInput className="w-40 py-0.5" aria-label="On or before" value={simple.until} onChange={(until) => put({ fact, until })} />
       )}
       <button type="button" className="p-0.5 text-soft hover:text-ink" aria-label="Remove this condition" title="Remove" onClick={onRemove}>
         <X aria-hidden className="size-3.5" />
@@ -214,7 +210,7 @@ export function ConditionEditor({ of, facts, onChange, onRemove }: { of: Conditi
   return (
     <div className="text-table">
       {parts.length > 1 && (
-        <select
+        <ChoiceInput
           className="field mb-1 max-w-44 py-0.5"
           aria-label="How they are combined"
           value={every ? 'all' : 'any'}
@@ -222,7 +218,7 @@ export function ConditionEditor({ of, facts, onChange, onRemove }: { of: Conditi
         >
           <option value="all">all of these hold</option>
           <option value="any">one of these holds</option>
-        </select>
+        </ChoiceInput>
       )}
       {parts.length === 0 && <p className="text-soft">{every ? 'Every client.' : 'No client.'}</p>}
       {parts.map((part, index) => (

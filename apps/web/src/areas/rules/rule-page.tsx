@@ -2,7 +2,7 @@ import * as effectsRoutes from '@steady/contract/effects.routes';
 import * as rulesRoutes from '@steady/contract/rules.routes';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { civil, rhythmInWords } from '@steady/core/calendar';
+import { civil, rhythmInWords, isDay } from '@steady/core/calendar';
 import { conditionInWords } from '@steady/core/conditions';
 import { type FilingRule, RULE_RHYTHMS, type RuleVersion, versionInWords } from '@steady/core/obligations';
 import { counted, plainDate } from '@steady/core/words';
@@ -11,7 +11,7 @@ import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Faults } from '../../ui/faults';
-import { SelectField, TextField, TickField } from '../../ui/fields';
+import { SelectField, TextField, TickField, DayField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
@@ -23,7 +23,7 @@ import { TryRuleLeaf } from './try-rule-leaf';
 const dayBefore = (day: string) => civil(day).subtract({ days: 1 }).toString();
 
 /** A day in words; what is half typed stays as it is. */
-const dayOf = (day: string) => (/^\d{4}-\d\d-\d\d$/.test(day) ? plainDate(civil(day)) : day);
+const dayOf = (day: string) => (isDay(day) ? plainDate(civil(day)) : day);
 
 const KIND_WORDS = { return: 'a return', payment: 'a payment', accounts: 'accounts', own: 'a date of our own' } as const;
 const ANCHORS = {
@@ -75,12 +75,12 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const begins = (effectiveFrom: string) =>
     set({
       versions: definition.versions.map((one, n) =>
-        n === at ? { ...one, effectiveFrom } : n === at - 1 && effectiveFrom !== '' ? { ...one, effectiveUntil: dayBefore(effectiveFrom) } : one,
+        n === at ? { ...one, effectiveFrom } : n === at - 1 && isDay(effectiveFrom) ? { ...one, effectiveUntil: dayBefore(effectiveFrom) } : one,
       ),
     });
   const addVersion = () => {
     const last = definition.versions.at(-1)!;
-    const from = session.today > last.effectiveFrom ? session.today : civil(last.effectiveFrom).add({ years: 1 }).toString();
+    const from = session.today > last.effectiveFrom || !isDay(last.effectiveFrom) ? session.today : civil(last.effectiveFrom).add({ years: 1 }).toString();
     const { effectiveUntil: _, ...open } = last;
     set({ versions: [...definition.versions.slice(0, -1), { ...last, effectiveUntil: dayBefore(from) }, { ...open, effectiveFrom: from }] });
     setAt(definition.versions.length);
@@ -253,7 +253,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
             <option value="next working day">moves it to the next working day</option>
             <option value="working day before">moves it to the working day before</option>
           </SelectField>
-          <TextField label="Valid for periods ending from" type="date" value={version.effectiveFrom} onChange={({ target }) => begins(target.value)} />
+          <DayField label="Valid for periods ending from" value={version.effectiveFrom} onChange={begins} />
         </div>
         <TextField label="Law or notice relied on" value={version.source} onChange={({ target }) => setVersion({ source: target.value })} />
         {rule && !own && used > 0 && (

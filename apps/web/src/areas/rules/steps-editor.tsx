@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { DAYS_LONG, MONTHS_LONG } from '@steady/core/calendar';
 import type { DueStep } from '@steady/core/obligations';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { ConditionEditor, type KnownFact } from './condition-editor';
 
 const KINDS: Record<DueStep['do'], string> = {
@@ -160,39 +160,40 @@ const withMonths = (fact: KnownFact): KnownFact => (fact.fact === 'periodEndMont
 
 /** How a date comes about, step by step from the end of the period; steps are added, changed and put into order. */
 export function StepsEditor({ of, facts, onChange }: { of: DueStep[]; facts: KnownFact[]; onChange(next: DueStep[]): void }) {
-  const order = useOrder(of.length, (from, to) => onChange(moved(of, from, to)));
   return (
     <div className="text-table">
       {of.length === 0 && <p className="text-soft">That day itself.</p>}
-      <ol>
-        {of.map((step, index) => (
-          <li key={index} className="flex flex-wrap items-center gap-1.5 border-t border-rule-soft py-1 first:border-0" {...order.row(index)}>
-            <Grip {...order.grip(index, `step ${index + 1}`)} />
-            <select
-              className="field max-w-52 py-0.5"
-              aria-label={`Kind of step ${index + 1}`}
-              value={step.do}
-              onChange={({ target }) => onChange(of.map((one, at) => (at === index ? FRESH[target.value as DueStep['do']] : one)))}
-            >
-              {Object.entries(KINDS).map(([kind, words]) => (
-                <option key={kind} value={kind}>
-                  {words}
-                </option>
-              ))}
-            </select>
-            <Details of={step} facts={facts} onChange={(next) => onChange(of.map((one, at) => (at === index ? next : one)))} />
-            <button
-              type="button"
-              className="p-0.5 text-soft hover:text-ink"
-              aria-label={`Remove step ${index + 1}`}
-              title="Remove"
-              onClick={() => onChange(of.filter((_, at) => at !== index))}
-            >
-              <X aria-hidden className="size-3.5" />
-            </button>
-          </li>
-        ))}
-      </ol>
+      <Ordered ids={of.map((_, index) => `step ${index + 1}`)} onMove={(from, to) => onChange(moved(of, from, to))}>
+        <ol>
+          {of.map((step, index) => (
+            <OrderedRow key={index} className="flex flex-wrap items-center gap-1.5 border-t border-rule-soft py-1 first:border-0" id={`step ${index + 1}`}>
+              <Grip name={`step ${index + 1}`} />
+              <select
+                className="field max-w-52 py-0.5"
+                aria-label={`Kind of step ${index + 1}`}
+                value={step.do}
+                onChange={({ target }) => onChange(of.map((one, at) => (at === index ? FRESH[target.value as DueStep['do']] : one)))}
+              >
+                {Object.entries(KINDS).map(([kind, words]) => (
+                  <option key={kind} value={kind}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+              <Details of={step} facts={facts} onChange={(next) => onChange(of.map((one, at) => (at === index ? next : one)))} />
+              <button
+                type="button"
+                className="p-0.5 text-soft hover:text-ink"
+                aria-label={`Remove step ${index + 1}`}
+                title="Remove"
+                onClick={() => onChange(of.filter((_, at) => at !== index))}
+              >
+                <X aria-hidden className="size-3.5" />
+              </button>
+            </OrderedRow>
+          ))}
+        </ol>
+      </Ordered>
       <button type="button" className="lnk mt-0.5" onClick={() => onChange([...of, FRESH['add months']])}>
         Add a step
       </button>

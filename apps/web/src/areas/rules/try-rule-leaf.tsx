@@ -34,7 +34,7 @@ export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void
     tidy: (values) => ({ ...values, facts }),
     submit: async (values) => setTried(await ask(rulesRoutes.tryOut, { id: rule.id }, values)),
   });
-  const { register, formState } = form;
+  const { control, formState } = form;
   const set = (fact: string, value: string) => {
     const next = { ...facts };
     if (value === '') delete next[fact];
@@ -46,8 +46,14 @@ export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void
     <Leaf open title={`Try: ${rule.name}`} act="When is it due?" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-table text-soft">{rule.authority}. Nothing is written.</p>
       <div className="grid grid-cols-2 gap-x-4">
-        <DateField label="Period ends" autoFocus {...register('periodEnd')} error={formState.errors.periodEnd?.message} />
-        <DateField label="Period starts" hint={`Without it: ${rule.rhythms[0]}`} {...register('periodStart')} error={formState.errors.periodStart?.message} />
+        <DateField label="Period ends" autoFocus control={control} name="periodEnd" error={formState.errors.periodEnd?.message} />
+        <DateField
+          label="Period starts"
+          hint={`Without it: ${rule.rhythms[0]}`}
+          control={control}
+          name="periodStart"
+          error={formState.errors.periodStart?.message}
+        />
       </div>
       {rule.asks.length > 0 && (
         <div className="grid grid-cols-2 gap-x-4">

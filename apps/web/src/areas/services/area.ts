@@ -7,4 +7,5 @@ export const servicesArea: Area = {
     page('clients/:id/schedule', () => import('./schedule-page'), 'SchedulePage'),
   ],
   firmPages: [{ to: '/firm', words: 'Services', at: 10, end: true }],
+  found: { service: { words: 'service', to: ({ id }) => `/firm/services/${id}` } },
 };

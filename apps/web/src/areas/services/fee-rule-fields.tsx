@@ -61,7 +61,7 @@ export function FeeRuleFields({ form, details, currency }: { form: UseFormReturn
                 />
               )}
               <MoneyField
-                label="costs"
+                label={`Each, ${currency}`}
                 control={control}
                 name={`feeRule.drivers.${index}.bands.${at}.each`}
                 error={errors?.drivers?.[index]?.bands?.[at]?.each?.message}

@@ -9,7 +9,7 @@ import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { Page } from '../../ui/page';
 import { TakeLeaf } from '../../ui/take-leaf';
 import { FirmViews } from '../team/firm-views';
@@ -24,11 +24,11 @@ export function FirmPage() {
   const mayChange = session.may('change services');
   const on = services.filter((service) => service.active).length;
   const lines = services.reduce((sum, service) => sum + service.lines, 0);
-  const order = useOrder(services.length, (from, to) => {
+  const put = (from: number, to: number) => {
     const next = moved(services, from, to);
     void mutate(next, { revalidate: false });
     void act(() => send(servicesRoutes.order, {}, { ids: next.map((one) => one.id) }));
-  });
+  };
   useKeys(
     mayChange
       ? [
@@ -61,86 +61,88 @@ export function FirmPage() {
         <div className="sheet px-4 py-6 text-soft">No service yet. Use a ready-made one and change it, or write your own.</div>
       ) : (
         <div className="sheet">
-          <table className="ledger" aria-label="Services">
-            <thead className="stuck">
-              <tr>
-                {mayChange && <th className="w-7" aria-label="Order" />}
-                <th scope="col">Service</th>
-                <th scope="col" className="max-md:hidden">
-                  Files
-                </th>
-                <th scope="col">Rhythm</th>
-                <th scope="col" className="max-lg:hidden">
-                  Procedure
-                </th>
-                <th scope="col" className="max-md:hidden">
-                  In the letter
-                </th>
-                <th scope="col" className="n">
-                  Usual fee, {session.firm.currency}
-                </th>
-                <th scope="col" className="n max-sm:hidden">
-                  Lines
-                </th>
-                {mayChange && <th />}
-              </tr>
-            </thead>
-            <tbody>
-              {services.map((service, index) => (
-                <tr key={service.id} {...order.row(index)} className="data-over:border-t-2 data-over:border-kelp">
-                  {mayChange && (
-                    <td>
-                      <Grip {...order.grip(index, service.name)} />
-                    </td>
-                  )}
-                  <td>
-                    <Link to={`/firm/services/${service.id}`} className={`hover:underline ${service.active ? 'font-semibold' : 'text-soft'}`}>
-                      {service.name}
-                    </Link>
-                    {!service.active && <span className="text-soft">, off</span>}
-                    <span className="block text-fine text-soft">{service.shortName}</span>
-                  </td>
-                  <td className="max-w-56 max-md:hidden">
-                    {service.rules.map((rule) => rule.name).join(', ') || <span className="text-soft">our own date</span>}
-                  </td>
-                  <td>{rhythmInWords(service.defaultRhythm)}</td>
-                  <td className="max-w-64 text-soft max-lg:hidden">{service.phases.join(', ')}</td>
-                  <td className="max-md:hidden">{service.printed ? 'printed' : <span className="text-soft">not printed</span>}</td>
-                  <td className="n">
-                    {service.charged ? (
-                      service.defaultFee === null ? (
-                        ''
-                      ) : service.feeRule ? (
-                        <span title={feeRuleInWords(service.feeRule)}>by rule, from {formatMoney(service.feeRule.minimum ?? service.feeRule.base)}</span>
-                      ) : (
-                        formatMoney(service.defaultFee)
-                      )
-                    ) : (
-                      <span className="text-soft">not charged</span>
-                    )}
-                  </td>
-                  <td className="n max-sm:hidden">{service.lines}</td>
-                  {mayChange && (
-                    <td className="n">
-                      <button
-                        className="lnk"
-                        disabled={busy}
-                        aria-label={`Copy ${service.name}`}
-                        onClick={() =>
-                          void act(async () => {
-                            const { id } = await send(servicesRoutes.copy, { id: service.id });
-                            await navigate(`/firm/services/${id}`);
-                          }, 'Copied. It is off until you turn it on.')
-                        }
-                      >
-                        Copy
-                      </button>
-                    </td>
-                  )}
+          <Ordered ids={services.map((one) => one.id)} onMove={put}>
+            <table className="ledger" aria-label="Services">
+              <thead className="stuck">
+                <tr>
+                  {mayChange && <th className="w-7" aria-label="Order" />}
+                  <th scope="col">Service</th>
+                  <th scope="col" className="max-md:hidden">
+                    Files
+                  </th>
+                  <th scope="col">Rhythm</th>
+                  <th scope="col" className="max-lg:hidden">
+                    Procedure
+                  </th>
+                  <th scope="col" className="max-md:hidden">
+                    In the letter
+                  </th>
+                  <th scope="col" className="n">
+                    Usual fee, {session.firm.currency}
+                  </th>
+                  <th scope="col" className="n max-sm:hidden">
+                    Lines
+                  </th>
+                  {mayChange && <th />}
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {services.map((service) => (
+                  <OrderedRow as="tr" key={service.id} id={service.id}>
+                    {mayChange && (
+                      <td>
+                        <Grip name={service.name} />
+                      </td>
+                    )}
+                    <td>
+                      <Link to={`/firm/services/${service.id}`} className={`hover:underline ${service.active ? 'font-semibold' : 'text-soft'}`}>
+                        {service.name}
+                      </Link>
+                      {!service.active && <span className="text-soft">, off</span>}
+                      <span className="block text-fine text-soft">{service.shortName}</span>
+                    </td>
+                    <td className="max-w-56 max-md:hidden">
+                      {service.rules.map((rule) => rule.name).join(', ') || <span className="text-soft">our own date</span>}
+                    </td>
+                    <td>{rhythmInWords(service.defaultRhythm)}</td>
+                    <td className="max-w-64 text-soft max-lg:hidden">{service.phases.join(', ')}</td>
+                    <td className="max-md:hidden">{service.printed ? 'printed' : <span className="text-soft">not printed</span>}</td>
+                    <td className="n">
+                      {service.charged ? (
+                        service.defaultFee === null ? (
+                          ''
+                        ) : service.feeRule ? (
+                          <span title={feeRuleInWords(service.feeRule)}>by rule, from {formatMoney(service.feeRule.minimum ?? service.feeRule.base)}</span>
+                        ) : (
+                          formatMoney(service.defaultFee)
+                        )
+                      ) : (
+                        <span className="text-soft">not charged</span>
+                      )}
+                    </td>
+                    <td className="n max-sm:hidden">{service.lines}</td>
+                    {mayChange && (
+                      <td className="n">
+                        <button
+                          className="lnk"
+                          disabled={busy}
+                          aria-label={`Copy ${service.name}`}
+                          onClick={() =>
+                            void act(async () => {
+                              const { id } = await send(servicesRoutes.copy, { id: service.id });
+                              await navigate(`/firm/services/${id}`);
+                            }, 'Copied. It is off until you turn it on.')
+                          }
+                        >
+                          Copy
+                        </button>
+                      </td>
+                    )}
+                  </OrderedRow>
+                ))}
+              </tbody>
+            </table>
+          </Ordered>
         </div>
       )}
       {taking && <SuppliedLeaf onClose={() => setTaking(false)} />}

@@ -179,14 +179,20 @@ export function LineLeaf({ clientId, lines, line, onClose }: Props) {
                   ))}
                 </SelectField>
                 {anchor === 'date' && (
-                  <DateField label={rhythm === 'one-off' ? 'On' : 'One period ends on'} {...register('anchorOn')} error={errors.anchorOn?.message} />
+                  <DateField label={rhythm === 'one-off' ? 'On' : 'One period ends on'} control={control} name="anchorOn" error={errors.anchorOn?.message} />
                 )}
               </div>
               <TickField label="A first or last period that is not whole is cut short" {...register('cutShort')} />
             </>
           )}
           <div className="mt-2 grid grid-cols-2 gap-x-4">
-            <DateField label="From" hint="The period with this day in it is the first one." {...register('startsOn')} error={errors.startsOn?.message} />
+            <DateField
+              label="From"
+              hint="The period with this day in it is the first one."
+              control={control}
+              name="startsOn"
+              error={errors.startsOn?.message}
+            />
             {seesFees && <MoneyField label={`Fee each time, ${session.firm.currency}, net`} control={control} name="fee" error={errors.fee?.message} />}
           </div>
           {proposal?.workings && (

@@ -31,12 +31,12 @@ export function PauseLeaf({ line, onClose }: Props) {
         onClose();
       }),
   });
-  const { register, formState } = form;
+  const { control, formState } = form;
   return (
     <Leaf open title={`Pause "${line.name}"`} act={foreseen.act('Pause it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <div className="grid grid-cols-2 gap-x-4">
-        <DateField label="From" autoFocus {...register('from')} error={formState.errors.from?.message} />
-        <DateField label="To" hint="Empty: until it is resumed" {...register('until')} error={formState.errors.until?.message} />
+        <DateField label="From" autoFocus control={control} name="from" error={formState.errors.from?.message} />
+        <DateField label="To" hint="Empty: until it is resumed" control={control} name="until" error={formState.errors.until?.message} />
       </div>
       <p className="mb-3 text-table text-soft">Periods wholly in between create no work. Statutory deadlines in them are not watched here any more.</p>
       {foreseen.view}
@@ -60,7 +60,7 @@ export function ResumeLeaf({ line, onClose }: Props) {
   });
   return (
     <Leaf open title={`Resume "${line.name}"`} act={foreseen.act('Resume it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <DateField label="Resumes on" autoFocus {...form.register('on')} error={form.formState.errors.on?.message} />
+      <DateField label="Resumes on" autoFocus control={form.control} name="on" error={form.formState.errors.on?.message} />
       {foreseen.view}
     </Leaf>
   );
@@ -81,14 +81,15 @@ export function StopLeaf({ line, onClose }: Props) {
         onClose();
       }),
   });
-  const { register, formState } = form;
+  const { register, control, formState } = form;
   return (
     <Leaf open title={`Stop "${line.name}"`} act={foreseen.act('Stop it')} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <DateField
         label="Last day"
         autoFocus
         hint="The period with this day in it is the last one; its return still has to be filed."
-        {...register('endsOn')}
+        control={control}
+        name="endsOn"
         error={formState.errors.endsOn?.message}
       />
       <LongTextField label="Why" {...register('reason')} error={formState.errors.reason?.message} />
@@ -139,13 +140,13 @@ function PermissionForm({
       onClose();
     },
   });
-  const { register, formState } = form;
+  const { register, control, formState } = form;
   return (
     <Leaf open title={`${line.service}: ${PERMISSION_WORDS[kind]}`} act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {choose}
       <div className="grid grid-cols-2 gap-x-4">
-        <DateField label="Asked for on" autoFocus {...register('askedOn')} error={formState.errors.askedOn?.message} />
-        <DateField label="Given on" {...register('givenOn')} error={formState.errors.givenOn?.message} />
+        <DateField label="Asked for on" autoFocus control={control} name="askedOn" error={formState.errors.askedOn?.message} />
+        <DateField label="Given on" control={control} name="givenOn" error={formState.errors.givenOn?.message} />
       </div>
       <TextField label="Reference" {...register('reference')} error={formState.errors.reference?.message} />
       <p className="text-table text-soft">Until it is given, filing asks for confirmation first.</p>

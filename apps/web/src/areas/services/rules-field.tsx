@@ -3,8 +3,9 @@ import type { UseFormReturn } from 'react-hook-form';
 import type { KeepService } from '@steady/contract/services';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { ChoiceInput } from '../../ui/choice-input';
 import { TickField } from '../../ui/fields';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 
 /** The filing rules of a service, the one that leads its jobs first; those of the firm's country and its own to choose from. */
 export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
@@ -12,7 +13,6 @@ export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
   const { data: rules = [] } = useData(rulesRoutes.list);
   const { watch, setValue, formState } = form;
   const ruleIds = watch('ruleIds');
-  const order = useOrder(ruleIds.length, (from, to) => setValue('ruleIds', moved(ruleIds, from, to)));
   const takeAway = (id: string) =>
     setValue(
       'ruleIds',
@@ -24,25 +24,27 @@ export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
     <div className="mb-3">
       <p className="mb-0.5 text-table font-semibold">Filing rules</p>
       {ruleIds.length === 0 && <p className="mb-1 text-table text-soft">None: the work follows our own date.</p>}
-      <ol>
-        {ruleIds.map((id, index) => {
-          const rule = rules.find((one) => one.id === id);
-          const name = rule?.name ?? id;
-          return (
-            <li key={id} className="flex items-baseline gap-2 border-t border-rule py-1 text-table" {...order.row(index)}>
-              <Grip {...order.grip(index, name)} />
-              <span className="flex-1">
-                {name}, <span className="text-soft">{rule?.authority}</span>
-                {index === 0 && <span className="text-fine text-soft">, leads the jobs where their rhythm is the same</span>}
-              </span>
-              <button type="button" className="lnk" aria-label={`Remove ${name}`} onClick={() => takeAway(id)}>
-                Remove
-              </button>
-            </li>
-          );
-        })}
-      </ol>
-      <select
+      <Ordered ids={ruleIds} onMove={(from, to) => setValue('ruleIds', moved(ruleIds, from, to))}>
+        <ol>
+          {ruleIds.map((id, index) => {
+            const rule = rules.find((one) => one.id === id);
+            const name = rule?.name ?? id;
+            return (
+              <OrderedRow key={id} className="flex items-baseline gap-2 border-t border-rule py-1 text-table" id={id}>
+                <Grip name={name} />
+                <span className="flex-1">
+                  {name}, <span className="text-soft">{rule?.authority}</span>
+                  {index === 0 && <span className="text-fine text-soft">, leads the jobs where their rhythm is the same</span>}
+                </span>
+                <button type="button" className="lnk" aria-label={`Remove ${name}`} onClick={() => takeAway(id)}>
+                  Remove
+                </button>
+              </OrderedRow>
+            );
+          })}
+        </ol>
+      </Ordered>
+      <ChoiceInput
         className="field mt-1"
         aria-label="Add a filing rule"
         value=""
@@ -54,7 +56,7 @@ export function RulesField({ form }: { form: UseFormReturn<KeepService> }) {
             {rule.name}, {rule.authority}
           </option>
         ))}
-      </select>
+      </ChoiceInput>
       {ruleIds.some((id) => rules.find((one) => one.id === id)?.extendsByItself) && (
         <TickField
           label="Plan by the later date where the law gives more time without asking"

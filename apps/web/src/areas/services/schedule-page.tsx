@@ -30,7 +30,7 @@ export function SchedulePage() {
   return (
     <Page
       above={
-        <Link to={`/clients/${id}/services`} className="lnk print:hidden">
+        <Link to={`/clients/${id}`} className="lnk print:hidden">
           {client.name}
         </Link>
       }

@@ -1,29 +1,24 @@
-import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as effectsRoutes from '@steady/contract/effects.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import * as servicesRoutes from '@steady/contract/services.routes';
-import { type ReactNode } from 'react';
 import { Controller, type DefaultValues } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
-import { LINE_ANCHORS } from '@steady/core/obligations';
 import { counted } from '@steady/core/words';
 import type { ProcedureRow } from '@steady/contract/procedures';
 import { KeepService, type ServiceView } from '@steady/contract/services';
 import { type Currency, noMoney } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { ChoiceField, LongTextField, MoneyField, SelectField, TextField, TickField } from '../../ui/fields';
-import { asNumber, useLeafForm } from '../../ui/form';
+import { ChoiceField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
 import { PersonSelect } from '../../ui/person-select';
 import { ProceduresField } from './procedures-field';
-import { RulesField } from './rules-field';
-import { FeeRuleFields } from './fee-rule-fields';
-import { KindOfIncomeField } from './kinds-of-income';
-import { RhythmField } from './rhythm-field';
-import { ANCHOR_WORDS } from './words';
+import { CostPart } from './cost-part';
+import { Part } from './part';
+import { WhenPart } from './when-part';
 
 /** A service worked down one page: what it is, what it costs, when it comes, how it is done. */
 export function ServicePage() {
@@ -58,25 +53,10 @@ const NEW_SERVICE: DefaultValues<KeepService> = {
   needsDigital: false,
 };
 
-function Part({ n, title, hint, children }: { n: number; title: string; hint?: string; children: ReactNode }) {
-  return (
-    <section className="grid grid-cols-[200px_minmax(0,1fr)] gap-x-6 border-t border-rule px-5 py-4 max-md:grid-cols-1" aria-label={title}>
-      <div className="mb-2">
-        <h2 className="text-[16px]">
-          {n}. {title}
-        </h2>
-        {hint && <p className="text-fine text-soft">{hint}</p>}
-      </div>
-      <div className="max-w-[620px]">{children}</div>
-    </section>
-  );
-}
-
 function ServiceForm({ service, procedures }: { service?: ServiceView; procedures: ProcedureRow[] }) {
   const session = useSession();
   const navigate = useNavigate();
   const notify = useNotify();
-  const { data: details = [] } = useData(clientsRoutes.details);
   const foreseen = useForeseen(effectsRoutes.service, { id: service?.id ?? '' });
   const { form, onSubmit, busy, problem } = useLeafForm<KeepService>({
     input: KeepService,
@@ -94,11 +74,9 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
       });
     },
   });
-  const { register, control, watch, setValue, formState } = form;
+  const { register, control, watch, formState } = form;
   const { errors } = formState;
   const perRhythm = watch('procedures') ?? [];
-  const feeRule = watch('feeRule');
-  const charged = watch('charged');
   return (
     <Page
       above={
@@ -175,94 +153,8 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
           />
           <LongTextField label="Scope" rows={5} hint="As it is worded in the engagement letter" {...register('scope')} error={errors.scope?.message} />
         </Part>
-        <Part n={3} title="What it costs">
-          <ChoiceField
-            label="To the client"
-            control={control}
-            name="charged"
-            choices={[
-              { value: true, words: 'charged' },
-              { value: false, words: 'not charged' },
-            ]}
-          />
-          {charged && (
-            <>
-              <div className="mb-3 flex gap-5 text-table">
-                <label className="flex items-baseline gap-1.5">
-                  <input type="radio" name="fee-by" checked={!feeRule} onChange={() => setValue('feeRule', null)} />
-                  as one amount
-                </label>
-                <label className="flex items-baseline gap-1.5">
-                  <input
-                    type="radio"
-                    name="fee-by"
-                    checked={Boolean(feeRule)}
-                    onChange={() =>
-                      setValue('feeRule', { base: form.getValues('defaultFee') ?? noMoney(session.firm.currency), drivers: [], minimum: null, discount: 0 })
-                    }
-                  />
-                  by a rule over facts of the client
-                </label>
-              </div>
-              {feeRule ? (
-                <FeeRuleFields form={form} details={details.filter((one) => one.kind === 'number')} currency={session.firm.currency} />
-              ) : (
-                <MoneyField
-                  label={`Fee each time, ${session.firm.currency}, net of VAT`}
-                  control={control}
-                  name="defaultFee"
-                  error={errors.defaultFee?.message}
-                />
-              )}
-              <div className="grid grid-cols-2 gap-x-4">
-                <RhythmField label="Billed" control={control} name="billing" none="each time it is done" error={errors.billing?.message} />
-                <TextField label="Item code" hint="In the accounts package" {...register('itemCode')} error={errors.itemCode?.message} />
-                <div>
-                  <KindOfIncomeField hint="As the firm adds up what it earns; jobs begin with it" {...register('income')} error={errors.income?.message} />
-                </div>
-              </div>
-            </>
-          )}
-        </Part>
-        <Part n={4} title="When it comes" hint="A line can have another rhythm; one client may have several lines.">
-          <RhythmField label="Usual rhythm" control={control} name="defaultRhythm" error={errors.defaultRhythm?.message} />
-          <RulesField form={form} />
-          <p className="mb-0.5 text-table font-semibold">Where no filing rule leads</p>
-          <div className="grid grid-cols-3 gap-x-4">
-            <TextField
-              label="It is wanted"
-              inputMode="numeric"
-              hint="below zero: before the end"
-              {...register('ownDue.count', { setValueAs: asNumber })}
-              error={errors.ownDue?.count?.message}
-            />
-            <SelectField label="counted in" {...register('ownDue.unit')}>
-              <option value="working days">working days after the period</option>
-              <option value="days">days after the period</option>
-            </SelectField>
-            <SelectField label="Periods go by" {...register('anchor')} error={errors.anchor?.message}>
-              {LINE_ANCHORS.map((one) => (
-                <option key={one} value={one}>
-                  {ANCHOR_WORDS[one]}
-                </option>
-              ))}
-            </SelectField>
-          </div>
-          <div className="grid grid-cols-2 gap-x-4">
-            <TextField
-              label="A job begins, days before the deadline"
-              inputMode="numeric"
-              {...register('leadDays', { setValueAs: asNumber })}
-              error={errors.leadDays?.message}
-            />
-            <TextField
-              label="Our target, working days ahead of it"
-              inputMode="numeric"
-              {...register('targetDays', { setValueAs: asNumber })}
-              error={errors.targetDays?.message}
-            />
-          </div>
-        </Part>
+        <CostPart form={form} />
+        <WhenPart form={form} />
         <Part n={5} title="How it is done">
           <SelectField label="Procedure" defaultValue="" {...register('procedureId')} error={errors.procedureId?.message}>
             <option value="" disabled>

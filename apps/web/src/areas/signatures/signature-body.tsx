@@ -87,7 +87,7 @@ function PaperLeaf({ jobId, signer, onClose }: { jobId: string; signer: PartyVie
   const scan = job?.documents.find((document) => document.id === form.watch('scanId'));
   return (
     <Leaf open title={`${signer.name} signed on paper`} act="Note the signature" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <DateField label="Signed on" max={session.today} {...form.register('on')} error={form.formState.errors.on?.message} />
+      <DateField label="Signed on" max={session.today} control={form.control} name="on" error={form.formState.errors.on?.message} />
       <p className="mb-1 text-table font-semibold">Scan of the signed page</p>
       <p className="mb-2 text-table text-soft">{scan ? `${scan.name} is attached.` : 'Not needed, but it proves the signature later.'}</p>
       <AddDocument jobId={jobId} label={scan ? 'Take another file' : 'Add the scan'} onAdded={(id) => form.setValue('scanId', id)} />

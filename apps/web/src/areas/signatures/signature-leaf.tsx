@@ -9,7 +9,7 @@ import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { Grip, moved, useOrder } from '../../ui/order-grip';
+import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { useNotify } from '../../ui/toasts';
 import { AddDocument } from '../documents/add-document';
 import { SendingLeaf } from '../post/sending-leaf';
@@ -40,7 +40,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       onClose();
     },
   });
-  const { register, setValue, watch, formState } = form;
+  const { register, control, setValue, watch, formState } = form;
   const { errors } = formState;
   const chosen = watch('signerIds');
   /** Those who are ticked sign in the order in which they stand. */
@@ -52,7 +52,6 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       { shouldValidate: formState.isSubmitted },
     );
   };
-  const order = useOrder(people.length, (from, to) => put(moved(people, from, to), chosen));
   return (
     <SendingLeaf
       title="Give for signature"
@@ -86,31 +85,31 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       <fieldset className="mb-3">
         <legend className="text-table font-semibold">Who signs, in this order</legend>
         {people.length === 0 && <p className="soon text-table">Nobody signs for this client yet. Set who does on the client’s page, under Contacts.</p>}
-        <ol aria-label="Who signs">
-          {people.map((person, index) => (
-            <li
-              key={person.id}
-              {...order.row(index)}
-              className="flex items-baseline gap-2 border-t border-rule-soft py-1 text-table data-over:border-t-2 data-over:border-kelp"
-            >
-              <Grip {...order.grip(index, person.name)} />
-              <label className="flex min-w-0 flex-1 items-baseline gap-1.5">
-                <input
-                  type="checkbox"
-                  checked={chosen.includes(person.id)}
-                  onChange={({ target }) => put(people, target.checked ? [...chosen, person.id] : chosen.filter((id) => id !== person.id))}
-                />
-                <span>
-                  {person.name} <span className="text-soft wrap-anywhere max-sm:block">{person.email ?? 'no email address'}</span>
+        <Ordered ids={people.map((one) => one.id)} onMove={(from, to) => put(moved(people, from, to), chosen)}>
+          <ol aria-label="Who signs">
+            {people.map((person) => (
+              <OrderedRow key={person.id} id={person.id} className="flex items-baseline gap-2 border-t border-rule-soft py-1 text-table">
+                <Grip name={person.name} />
+                <label className="flex min-w-0 flex-1 items-baseline gap-1.5">
+                  <input
+                    type="checkbox"
+                    checked={chosen.includes(person.id)}
+                    onChange={({ target }) => put(people, target.checked ? [...chosen, person.id] : chosen.filter((id) => id !== person.id))}
+                  />
+                  <span>
+                    {person.name} <span className="text-soft wrap-anywhere max-sm:block">{person.email ?? 'no email address'}</span>
+                  </span>
+                </label>
+                <span className="whitespace-nowrap text-soft">
+                  {chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}
                 </span>
-              </label>
-              <span className="whitespace-nowrap text-soft">{chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}</span>
-            </li>
-          ))}
-        </ol>
+              </OrderedRow>
+            ))}
+          </ol>
+        </Ordered>
         {errors.signerIds?.message && <p className="text-fine text-rust">{errors.signerIds.message}</p>}
       </fieldset>
-      <DateField label="Wanted by" {...register('dueOn')} error={errors.dueOn?.message} />
+      <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
       <LongTextField
         label="Explanation"
         hint="What the document is and what follows from signing it. May stay empty."

@@ -7,6 +7,7 @@ export const teamArea: Area = {
     page('/join/:token', () => import('./join-page'), 'JoinPage'),
   ],
   pages: [
+    page('firm/letterhead', () => import('./letterhead-page'), 'LetterheadPage'),
     page('firm/closing-days', () => import('./closing-days-page'), 'ClosingDaysPage'),
     page('firm/team', () => import('./team-page'), 'TeamPage'),
     page('firm/team/:id', () => import('./person-page'), 'PersonPage'),
@@ -15,6 +16,7 @@ export const teamArea: Area = {
     page('you', () => import('./you-page'), 'YouPage'),
   ],
   firmPages: [
+    { to: '/firm/letterhead', words: 'Letterhead', at: 15 },
     { to: '/firm/closing-days', words: 'Closing days', at: 50 },
     { to: '/firm/team', words: 'Team', at: 70, end: false },
     { to: '/firm/roles', words: 'Roles', at: 80, needs: 'run firm' },

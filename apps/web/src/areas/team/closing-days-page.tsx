@@ -26,25 +26,27 @@ export function ClosingDaysPage() {
     },
   });
   if (!data) return null;
-  const rows = [...data.own.map((one) => ({ ...one, own: true })), ...data.holidays.map((one) => ({ ...one, own: false }))].sort((a, b) =>
+  const year = session.day.add({ years: 1 }).toString();
+  const holidays = data.holidays.filter((one) => one.day < year);
+  const rows = [...data.own.map((one) => ({ ...one, own: true })), ...holidays.map((one) => ({ ...one, own: false }))].sort((a, b) =>
     a.day.localeCompare(b.day),
   );
   return (
     <Page
       title="Closing days"
-      sum={`${counted(data.holidays.length, 'public holiday')} in the next twelve months, and ${counted(data.own.length, 'day')} of our own. Our targets and starts avoid them.`}
+      sum={`${counted(holidays.length, 'public holiday')} in the next twelve months, and ${counted(data.own.length, 'day')} of our own. Our targets and starts avoid them.`}
       tools={<FirmViews />}
     >
       {mayChange && (
         <form
           noValidate
-          className="sheet mb-4 flex flex-wrap items-start gap-x-4 px-5 pt-3"
+          className="sheet mb-4 flex flex-wrap items-start gap-x-4 px-5 pt-3 max-sm:pb-4"
           onSubmit={(event) => {
             event.preventDefault();
             onSubmit();
           }}
         >
-          <DateField label="We are closed on" {...form.register('day')} error={form.formState.errors.day?.message} />
+          <DateField label="We are closed on" control={form.control} name="day" error={form.formState.errors.day?.message} />
           <div className="min-w-64">
             <TextField
               label="Why"
@@ -53,7 +55,7 @@ export function ClosingDaysPage() {
               error={form.formState.errors.name?.message ?? problem ?? undefined}
             />
           </div>
-          <button type="submit" className="act mt-[22px]" disabled={busy}>
+          <button type="submit" className="act sm:mt-[22px]" disabled={busy}>
             Add the day
           </button>
         </form>

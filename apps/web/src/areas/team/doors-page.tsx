@@ -3,6 +3,7 @@ import { FirmDoors } from '@steady/contract/firm-doors';
 import { send, useData } from '../../app/api';
 import { TextField, TickField } from '../../ui/fields';
 import { asNumber, useLeafForm } from '../../ui/form';
+import { FormSheet } from '../../ui/form-sheet';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { FirmViews } from './firm-views';
@@ -33,19 +34,7 @@ function DoorsForm({ doors }: { doors: FirmDoors }) {
     <TextField narrow inputMode="numeric" label={label} hint={hint} {...register(name, { setValueAs: asNumber })} error={formState.errors[name]?.message} />
   );
   return (
-    <form
-      noValidate
-      className="sheet max-w-3xl px-5 py-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSubmit();
-      }}
-    >
-      {problem && (
-        <p role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
-          {problem}
-        </p>
-      )}
+    <FormSheet problem={problem} busy={busy} onSubmit={onSubmit} act="Save">
       <h2 className="mb-1">Second step</h2>
       <TickField label="Everybody needs the second step. Who has none sets it up before anything else." {...register('secondStepRequired')} />
       <div className="mt-4 grid gap-x-10 sm:grid-cols-2">
@@ -68,9 +57,6 @@ function DoorsForm({ doors }: { doors: FirmDoors }) {
         {...register('mailAddress')}
         error={formState.errors.mailAddress?.message}
       />
-      <button className="act mt-1" disabled={busy}>
-        Save
-      </button>
-    </form>
+    </FormSheet>
   );
 }

@@ -2,12 +2,14 @@ import * as teamRoutes from '@steady/contract/team.routes';
 import { ROLES } from '@steady/core/access';
 import { InviteMember } from '@steady/contract/team';
 import { send } from '../../app/api';
+import { useSession } from '../../app/session';
 import { MoneyField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 
 export function InviteLeaf({ onClose }: { onClose(): void }) {
+  const { firm } = useSession();
   const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<InviteMember>({
     input: InviteMember,
@@ -41,7 +43,7 @@ export function InviteLeaf({ onClose }: { onClose(): void }) {
         error={errors.does?.message}
         hint="In a few words, for the others: &ldquo;payroll and books&rdquo;."
       />
-      <MoneyField label="Charge rate per hour" control={control} name="perHour" error={errors.perHour?.message} />
+      <MoneyField label={`Charge rate per hour, ${firm.currency}`} control={control} name="perHour" error={errors.perHour?.message} />
     </Leaf>
   );
 }

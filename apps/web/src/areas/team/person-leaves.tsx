@@ -38,7 +38,8 @@ export function MemberLeaf({ person, onClose }: Of) {
       <DateField
         label="Access ends after"
         hint="For contractors and leavers. The person and the managers are told a week before; left empty, it has no end."
-        {...register('endsOn')}
+        control={control}
+        name="endsOn"
         error={formState.errors.endsOn?.message}
       />
       <fieldset>
@@ -69,11 +70,11 @@ export function LeaveLeaf({ person, onClose }: Of) {
       onClose();
     },
   });
-  const { register, formState } = form;
+  const { register, control, formState } = form;
   return (
     <Leaf open title={`Leave of ${person.name}`} act="Record the leave" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <DateField label="First day" {...register('from')} error={formState.errors.from?.message} />
-      <DateField label="Last day" {...register('until')} error={formState.errors.until?.message} />
+      <DateField label="First day" control={control} name="from" error={formState.errors.from?.message} />
+      <DateField label="Last day" control={control} name="until" error={formState.errors.until?.message} />
       <TextField
         label="What it is"
         {...register('what')}
@@ -85,7 +86,7 @@ export function LeaveLeaf({ person, onClose }: Of) {
 }
 
 export function RateLeaf({ person, onClose }: Of) {
-  const { today } = useSession();
+  const { today, firm } = useSession();
   const { form, onSubmit, busy, problem } = useLeafForm<AddRate>({
     input: AddRate,
     start: { fromDay: today, perHour: person.rates[0]?.perHour, costPerHour: person.rates[0]?.costPerHour ?? undefined },
@@ -94,12 +95,18 @@ export function RateLeaf({ person, onClose }: Of) {
       onClose();
     },
   });
-  const { register, control, formState } = form;
+  const { control, formState } = form;
   return (
     <Leaf open title={`Rate of ${person.name}`} act="Set the rate" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <DateField label="Valid from" {...register('fromDay')} error={formState.errors.fromDay?.message} hint="Time recorded for days before keeps its value." />
-      <MoneyField label="Charged per hour" control={control} name="perHour" error={formState.errors.perHour?.message} />
-      <MoneyField label="Costs the firm per hour" control={control} name="costPerHour" error={formState.errors.costPerHour?.message} />
+      <DateField
+        label="Valid from"
+        control={control}
+        name="fromDay"
+        error={formState.errors.fromDay?.message}
+        hint="Time recorded for days before keeps its value."
+      />
+      <MoneyField label={`Charged per hour, ${firm.currency}`} control={control} name="perHour" error={formState.errors.perHour?.message} />
+      <MoneyField label={`Costs the firm per hour, ${firm.currency}`} control={control} name="costPerHour" error={formState.errors.costPerHour?.message} />
     </Leaf>
   );
 }

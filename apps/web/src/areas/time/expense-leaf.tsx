@@ -24,7 +24,7 @@ export function ExpenseLeaf({ jobId, onClose }: { jobId: string; onClose(): void
     <Leaf open title="Record an expense" act="Record the expense" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <TextField label="For what" autoFocus {...register('what')} error={formState.errors.what?.message} />
       <MoneyField label={`Amount, ${session.firm.currency}`} control={control} name="amount" error={formState.errors.amount?.message} />
-      <DateField label="Day" max={session.today} {...register('on')} error={formState.errors.on?.message} />
+      <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
     </Leaf>
   );
 }

@@ -47,7 +47,7 @@ export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }
         ))}
       </SelectField>
       <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" error={formState.errors.minutes?.message} />
-      <DateField label="Day" max={session.today} {...register('on')} error={formState.errors.on?.message} />
+      <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
       <TextField label="Note" {...register('note')} error={formState.errors.note?.message} />
     </Leaf>
   );

@@ -75,6 +75,7 @@ export function Lines({ lines, section, rest }: { lines: First<TodayLine>; secti
   return (
     <>
       {lines.rows.map((line) => {
+        const why = line.dueOn && line.since && line.why.startsWith('waits') ? `${line.why}, ${sinceInWords(dayOf(line.since), session.day)}` : line.why;
         const path = line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
         return (
           <tr key={line.id} className="opens" onClick={() => void navigate(path)}>
@@ -82,6 +83,8 @@ export function Lines({ lines, section, rest }: { lines: First<TodayLine>; secti
               <Link to={path} onClick={(event) => event.stopPropagation()}>
                 {line.what}
               </Link>
+              {/* Below the name on a phone, where there is no column for it. */}
+              <span className="block text-fine font-normal text-soft md:hidden">{why}</span>
             </td>
             <td className="lg:min-w-44">{line.client}</td>
             <td>
@@ -91,10 +94,7 @@ export function Lines({ lines, section, rest }: { lines: First<TodayLine>; secti
                 line.since && <span className="whitespace-nowrap text-soft">{momentInWords(line.since, session.day)}</span>
               )}
             </td>
-            <td className="text-soft max-md:hidden">
-              {line.why}
-              {line.dueOn && line.since && line.why.startsWith('waits') && `, ${sinceInWords(dayOf(line.since), session.day)}`}
-            </td>
+            <td className="text-soft max-md:hidden">{why}</td>
             <td className="max-md:hidden">{line.who}</td>
           </tr>
         );

@@ -2,6 +2,8 @@ import * as clientsRoutes from '@steady/contract/clients.routes';
 import { type ReactNode, useState } from 'react';
 import { type Field, type Filter, type Test, filterInWords, testsOf, wantsValue, whyNotFilter } from '@steady/core/lists';
 import { formatMoney, noMoney, parseHours, parseMoney } from '@steady/core/money';
+import { ChoiceInput } from '../choice-input';
+import { DayInput } from '../day-input';
 import { useData } from '../../app/api';
 import { useTeam } from '../../app/session';
 import { FilterMenu, type FilterSet } from '../filter-menu';
@@ -126,7 +128,7 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
         add();
       }}
     >
-      <select
+      <ChoiceInput
         aria-label="Field"
         className="field"
         value={field.key}
@@ -143,29 +145,31 @@ function NewFilter({ fields, onAdd }: { fields: Field[]; onAdd(filter: Filter): 
             {one.name}
           </option>
         ))}
-      </select>
-      <select aria-label="Test" className="field" value={test} onChange={(event) => setTest(event.target.value as Test)}>
+      </ChoiceInput>
+      <ChoiceInput aria-label="Test" className="field" value={test} onChange={(event) => setTest(event.target.value as Test)}>
         {testsOf(field.kind).map((one) => (
           <option key={one} value={one}>
             {TEST_WORDS[one]}
           </option>
         ))}
-      </select>
+      </ChoiceInput>
       {wantsValue(test) &&
         (choices ? (
-          <select aria-label="Value" className="field" value={text} onChange={(event) => setText(event.target.value)}>
+          <ChoiceInput aria-label="Value" className="field" value={text} onChange={(event) => setText(event.target.value)}>
             <option value="">Choose</option>
             {choices.map((choice) => (
               <option key={choice.value} value={choice.value}>
                 {choice.words}
               </option>
             ))}
-          </select>
+          </ChoiceInput>
+        ) : field.kind === 'date' && test !== 'in' ? (
+          <DayInput aria-label="Value" value={text} onChange={setText} />
         ) : (
           <input
             aria-label="Value"
             className="field"
-            type={field.kind === 'date' && test !== 'in' ? 'date' : 'text'}
+            type="text"
             placeholder={
               test === 'in'
                 ? '2026-03'

@@ -3,6 +3,7 @@ import { type Field, addsUp, amountIn, filterOfPart, lowerFirst, partInWords, pa
 import { formatHours, formatMoney } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import type { ListPart } from '@steady/contract/lists';
+import { ChoiceInput } from '../choice-input';
 import { useData } from '../../app/api';
 import { type Column, LedgerTable } from '../ledger-table';
 import type { ListState } from './list-state';
@@ -13,7 +14,7 @@ export function AddUpBy({ fields, state, noun }: { fields: Field[]; state: ListS
   return (
     <label className="flex items-baseline gap-1.5">
       Show
-      <select
+      <ChoiceInput
         aria-label="What the list shows"
         className="border-b border-soft bg-transparent text-ink"
         value={state.by ?? ''}
@@ -27,7 +28,7 @@ export function AddUpBy({ fields, state, noun }: { fields: Field[]; state: ListS
               sums by {lowerFirst(field.name)}
             </option>
           ))}
-      </select>
+      </ChoiceInput>
     </label>
   );
 }
