@@ -1,6 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { civil } from '../calendar';
-import { type FilingRule, type LineTerms, RULES, Reckoner, extendsByItself, ruleById, ruleDifference, ruleFaults } from '.';
+import {
+  type FilingRule,
+  type LineTerms,
+  RULES,
+  Reckoner,
+  beginsOn,
+  extendsByItself,
+  followedByAnother,
+  ruleById,
+  ruleDifference,
+  ruleFaults,
+  withoutVersion,
+} from '.';
 
 const terms = (id: string, takesExtensions: boolean): LineTerms => ({
   rhythm: 'yearly',
@@ -70,5 +82,32 @@ describe('versions of a rule', () => {
       gone: [`${since}: A weekend or holiday does not move it`],
       added: [`${since}: A weekend or holiday: the next working day`],
     });
+  });
+});
+
+describe('changing the versions of a rule', () => {
+  const rule = ruleById('ie-vat-return');
+  const [only] = rule.versions as [FilingRule['versions'][number]];
+  const spans = (versions: FilingRule['versions']) => versions.map((one) => `${one.effectiveFrom} to ${one.effectiveUntil ?? 'now'}`);
+  const two = followedByAnother([{ ...only, effectiveFrom: '2020-01-01' }], '2026-03-11');
+
+  it('adds one from today, which ends the one before the day before', () => {
+    expect(spans(two)).toEqual(['2020-01-01 to 2026-03-10', '2026-03-11 to now']);
+    expect(two[1]!.steps).toEqual(only.steps);
+    expect(ruleFaults({ ...rule, versions: two })).toEqual([]);
+  });
+
+  it('adds one a year later where the last has not begun yet', () => {
+    expect(spans(followedByAnother(two, '2026-03-11')).slice(1)).toEqual(['2026-03-11 to 2027-03-10', '2027-03-11 to now']);
+  });
+
+  it('moves the end of the one before along, but not by a day that is half typed', () => {
+    expect(spans(beginsOn(two, 1, '2027-01-01'))).toEqual(['2020-01-01 to 2026-12-31', '2027-01-01 to now']);
+    expect(spans(beginsOn(two, 1, '1 Ja'))).toEqual(['2020-01-01 to 2026-03-10', '1 Ja to now']);
+  });
+
+  it('takes one out: the one before the last has no end then', () => {
+    expect(spans(withoutVersion(two, 1))).toEqual(['2020-01-01 to now']);
+    expect(spans(withoutVersion(two, 0))).toEqual(['2026-03-11 to now']);
   });
 });

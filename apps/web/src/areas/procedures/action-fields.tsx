@@ -8,7 +8,7 @@ import type { DetailFieldView } from '@steady/contract/clients';
 import { useData } from '../../app/api';
 import { ChoiceInput } from '../../ui/choice-input';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
-import type { KnownFact } from '../rules/condition-editor';
+import type { KnownFact } from '../rules/known-facts';
 import { DetailInput } from '../clients/detail-inputs';
 import { ConditionLine } from './condition-line';
 import { freshKey } from './pieces';

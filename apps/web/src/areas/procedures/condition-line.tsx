@@ -1,5 +1,6 @@
 import { type Condition, conditionInWords } from '@steady/core/conditions';
-import { ConditionEditor, type KnownFact } from '../rules/condition-editor';
+import { ConditionEditor } from '../rules/condition-editor';
+import type { KnownFact } from '../rules/known-facts';
 
 /** "Only if ...": the rule of a phase, task or action, as a sentence with its parts to choose, or none. */
 export function ConditionLine({

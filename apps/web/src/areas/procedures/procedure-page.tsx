@@ -15,7 +15,7 @@ import { useFaults } from '../../ui/form';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
-import { type KnownFact, knownFact, useKnownFacts } from '../rules/condition-editor';
+import { type KnownFact, knownFact, useKnownFacts } from '../rules/known-facts';
 import { InFlightLeaf } from './in-flight-leaf';
 import { OnPaperView } from './on-paper-view';
 import { PhaseRows } from './phase-rows';

@@ -2,7 +2,8 @@ import { fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import { type Condition, conditionInWords, meets } from '@steady/core/conditions';
 import { expect, it } from 'vitest';
-import { ConditionEditor, type KnownFact } from './condition-editor';
+import { ConditionEditor } from './condition-editor';
+import type { KnownFact } from './known-facts';
 
 const FACTS: KnownFact[] = [
   {
