@@ -1,7 +1,9 @@
 import type { Control, FieldErrors, FieldValues, Path, UseFormRegister, UseFormReturn } from 'react-hook-form';
 import { type KeyedFact, type KnownFacts, isAskedOf } from '@steady/core/facts';
 import { AddressFields } from './address-fields';
-import { ChoiceField, DateField, MoneyField, MonthDayField, SelectField, TextField, WordsField } from './fields';
+import { ChoiceField, DateField, SelectField, TextField, WordsField } from './fields';
+import { MoneyField } from './figure-field';
+import { MonthDayField } from './month-day-field';
 import { PersonSelect } from './person-select';
 
 interface Form<Values extends FieldValues> {

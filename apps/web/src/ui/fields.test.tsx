@@ -4,7 +4,9 @@ import type { SessionView } from '@steady/contract/sign-in';
 import type { Money } from '@steady/core/money';
 import { describe, expect, it } from 'vitest';
 import { SessionContext } from '../app/session';
-import { ChoiceField, HoursField, MoneyField, MonthDayField, WordsField } from './fields';
+import { ChoiceField, WordsField } from './fields';
+import { HoursField, MoneyField } from './figure-field';
+import { MonthDayField } from './month-day-field';
 
 interface Values {
   amount?: Money;

@@ -1,4 +1,3 @@
-import { addressInLine } from '@steady/core/facts';
 import * as contactsRoutes from '@steady/contract/contacts.routes';
 import * as lookRoutes from '@steady/contract/look.routes';
 import { useState } from 'react';
@@ -11,10 +10,9 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Confirm } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
-import { Note, Page, Trouble } from '../../ui/page';
-import { dayInWords, momentInWords } from '../../ui/words';
-import { MailLink, PhoneLink } from '../../ui/reach';
+import { Page, Trouble } from '../../ui/page';
 import { LinkLeaf, PersonLeaf } from './contact-leaf';
+import { PersonMargin } from './person-margin';
 import { permissionsInWords } from './words';
 
 type At = PersonView['clients'][number];
@@ -98,66 +96,7 @@ export function PersonPage() {
           )}
         </span>
       }
-      margin={
-        <>
-          <Note title="Contact details">
-            <dl className="facts">
-              <dt>Email</dt>
-              <dd>
-                {person.email ? <MailLink to={person.email} /> : <span className="soon">none</span>}
-                {person.newEmailSince && (
-                  <span className="block text-fine">
-                    <span className="soon">new since {momentInWords(person.newEmailSince, session.day)}, not confirmed yet</span>
-                    {may && (
-                      <button
-                        className="lnk block"
-                        disabled={busy}
-                        onClick={() =>
-                          void act(() => send(contactsRoutes.confirmAddress, { id }), `${person.email} is confirmed: it opens the portal from now on.`)
-                        }
-                      >
-                        Confirm that it is theirs
-                      </button>
-                    )}
-                  </span>
-                )}
-              </dd>
-              {person.phone && (
-                <>
-                  <dt>Telephone</dt>
-                  <dd>
-                    <PhoneLink to={person.phone} />
-                  </dd>
-                </>
-              )}
-              {person.mobile && (
-                <>
-                  <dt>Mobile</dt>
-                  <dd>
-                    <PhoneLink to={person.mobile} />
-                  </dd>
-                </>
-              )}
-              {person.address && (
-                <>
-                  <dt>Address</dt>
-                  <dd>{addressInLine(person.address)}</dd>
-                </>
-              )}
-            </dl>
-          </Note>
-          <Note title="News of the firm">
-            {person.marketing ? (
-              <p>
-                {person.marketing.wanted ? <span className="good">Wanted</span> : <b>Not wanted</b>}, said {person.marketing.source} on{' '}
-                {dayInWords(person.marketing.on, session.day)}
-              </p>
-            ) : (
-              <p className="text-soft">Never asked. Nothing is sent.</p>
-            )}
-          </Note>
-        </>
-      }
+      margin={<PersonMargin person={person} />}
     >
       <LedgerTable
         label="Clients"

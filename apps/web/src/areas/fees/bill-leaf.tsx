@@ -5,7 +5,8 @@ import type { JobView } from '@steady/contract/jobs';
 import { formatMoney, minus } from '@steady/core/money';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
-import { LongTextField, MoneyField } from '../../ui/fields';
+import { LongTextField } from '../../ui/fields';
+import { MoneyField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 

@@ -3,7 +3,8 @@ import { feeRuleInWords } from '@steady/core/fees';
 import type { DetailFieldView } from '@steady/contract/clients';
 import type { KeepService } from '@steady/contract/services';
 import { isMoney, noMoney } from '@steady/core/money';
-import { MoneyField, SelectField, TextField } from '../../ui/fields';
+import { SelectField, TextField } from '../../ui/fields';
+import { MoneyField } from '../../ui/figure-field';
 import { asNumber } from '../../ui/form';
 
 /** How a fee grows with facts of the client: base, what is counted, what each costs, the least it may be. */

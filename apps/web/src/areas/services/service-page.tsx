@@ -1,7 +1,7 @@
 import * as effectsRoutes from '@steady/contract/effects.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import * as servicesRoutes from '@steady/contract/services.routes';
-import { Controller, type DefaultValues } from 'react-hook-form';
+import type { DefaultValues } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { counted } from '@steady/core/words';
 import type { ProcedureRow } from '@steady/contract/procedures';
@@ -9,7 +9,7 @@ import { KeepService, type ServiceView } from '@steady/contract/services';
 import { type Currency, noMoney } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { ChoiceField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
+import { ChoiceField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Note, Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
@@ -17,6 +17,7 @@ import { useForeseen } from '../almanac/effect';
 import { PersonSelect } from '../../ui/person-select';
 import { ProceduresField } from './procedures-field';
 import { CostPart } from './cost-part';
+import { NeedsPart } from './needs-part';
 import { Part } from './part';
 import { WhenPart } from './when-part';
 
@@ -91,23 +92,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
           : 'Fill it in from the top; everything can be changed later.'
       }
       margin={
-        <>
-          <Note title="Before it is saved">
-            <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save again.</p>
-          </Note>
-          <Note title="Procedure">
-            {procedures
-              .filter((one) => one.id === watch('procedureId') || perRhythm.some((other) => other.procedureId === one.id))
-              .map((one) => (
-                <p key={one.id} className="mb-1">
-                  <b>{one.name}</b>
-                  <span className="block text-soft">
-                    {one.phases.join(', ')}; {Math.round((one.minutes / 60) * 10) / 10} hours
-                  </span>
-                </p>
-              ))}
-          </Note>
-        </>
+        <ServiceMargin procedures={procedures.filter((one) => one.id === watch('procedureId') || perRhythm.some((other) => other.procedureId === one.id))} />
       }
     >
       <form
@@ -174,21 +159,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
             nobody="Nobody by default"
           />
         </Part>
-        <Part n={6} title="What it needs" hint="Followed for each client: asked for, given, when.">
-          <Controller
-            control={control}
-            name="needsAgent"
-            render={({ field }) => <TickField label="Authorisation of us as agent" checked={field.value} onChange={field.onChange} />}
-          />
-          <Controller
-            control={control}
-            name="needsDigital"
-            render={({ field }) => <TickField label="Registration for digital filing" checked={field.value} onChange={field.onChange} />}
-          />
-          <div className="mt-3">
-            <LongTextField label="Advice" hint="Shown when the service is added to a client" {...register('advice')} error={errors.advice?.message} />
-          </div>
-        </Part>
+        <NeedsPart form={form} />
         {foreseen.view && (
           <Part n={7} title="What changes">
             {foreseen.view}
@@ -206,5 +177,26 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
         )}
       </form>
     </Page>
+  );
+}
+
+/** What happens when it is saved, and the procedures it goes by, as notes beside the page. */
+function ServiceMargin({ procedures }: { procedures: ProcedureRow[] }) {
+  return (
+    <>
+      <Note title="Before it is saved">
+        <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save again.</p>
+      </Note>
+      <Note title="Procedure">
+        {procedures.map((one) => (
+          <p key={one.id} className="mb-1">
+            <b>{one.name}</b>
+            <span className="block text-soft">
+              {one.phases.join(', ')}; {Math.round((one.minutes / 60) * 10) / 10} hours
+            </span>
+          </p>
+        ))}
+      </Note>
+    </>
   );
 }

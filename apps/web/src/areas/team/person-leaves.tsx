@@ -6,7 +6,8 @@ import { AddLeave, AddRate, ChangeMember, ChangeMemberStatus, type OpenTask, typ
 import { counted } from '@steady/core/words';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
-import { ChoiceField, DateField, HoursField, MoneyField, SelectField, TextField } from '../../ui/fields';
+import { ChoiceField, DateField, SelectField, TextField } from '../../ui/fields';
+import { HoursField, MoneyField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 

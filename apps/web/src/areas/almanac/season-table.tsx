@@ -1,0 +1,69 @@
+import { Link } from 'react-router';
+import { formatHours, formatMoney } from '@steady/core/money';
+import type { SeasonPreview, SeasonRow } from '@steady/contract/season';
+import { useSession } from '../../app/session';
+import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { dayInWords } from '../../ui/words';
+
+/** Names shown before the rest is only said to be there. */
+const NAMED = 12;
+const named = (names: string[]) => `${names.slice(0, NAMED).join(', ')}${names.length > NAMED ? ' and more' : ''}`;
+
+/** Who was named and is not in the season: nobody of that name, or nothing open. */
+export function LeftOut({ of: { notFound, without } }: { of: SeasonPreview }) {
+  const lines = [
+    ...(notFound.length > 0 ? [`Nobody is called ${named(notFound)}.`] : []),
+    ...(without.length > 0 ? [`Nothing of it is open for ${named(without.map((one) => one.client))}.`] : []),
+  ];
+  return lines.map((line) => (
+    <p key={line} className="soon mb-1 text-table">
+      {line}
+    </p>
+  ));
+}
+
+interface Props {
+  of: SeasonPreview;
+  /** Deadlines whose jobs begin. */
+  chosen: ReadonlySet<string>;
+  onChoose(keys: ReadonlySet<string>): void;
+}
+
+/** The jobs that would begin, each to be left out. */
+export function SeasonTable({ of, chosen, onChoose }: Props) {
+  const session = useSession();
+  const columns: Column<SeasonRow>[] = [
+    { key: 'client', head: 'Client', cell: (row) => <span className="font-semibold">{row.client}</span>, sort: (row) => row.client },
+    { key: 'name', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
+    { key: 'due', head: 'Due', cell: (row) => dayInWords(row.dueOn, session.day), sort: (row) => row.dueOn },
+    { key: 'minutes', head: 'Hours', figure: true, cell: (row) => formatHours(row.minutes), wide: true },
+    { key: 'fee', head: `Fee, ${session.firm.currency}`, figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
+    {
+      key: 'there',
+      head: '',
+      cell: (row) =>
+        row.jobId ? (
+          <Link to={`/jobs/${row.jobId}`} className="lnk soon">
+            there already: job {row.jobNumber}
+          </Link>
+        ) : (
+          ''
+        ),
+    },
+  ];
+  return (
+    <LedgerTable
+      label="Jobs that will begin"
+      columns={columns}
+      rows={of.rows}
+      keyOf={(row) => row.obligationId}
+      chosen={{
+        keys: chosen,
+        // Those that are there already cannot be begun again.
+        onChoose: (keys) => onChoose(new Set(of.rows.filter((row) => row.jobId === null && keys.has(row.obligationId)).map((row) => row.obligationId))),
+        nameOf: (row) => `${row.client}, ${row.name}`,
+      }}
+      empty="Nothing of this service is open for these clients up to that day."
+    />
+  );
+}
