@@ -49,6 +49,12 @@ export default tseslint.config(
     },
   },
   {
+    // Pages and forms are made of parts that are understood by themselves.
+    files: ['apps/web/src/**/*.tsx'],
+    ignores: ['**/*.test.tsx'],
+    rules: { 'max-lines': ['error', 200], complexity: ['error', 20] },
+  },
+  {
     // SQL stands in queries, in what a service writes, and in parts that an area brings to the statements of others.
     files: ['apps/server/src/areas/**/*.ts'],
     ignores: ['**/*.queries.ts', '**/*.service.ts', '**/*.tables.ts', '**/*-sql.ts', '**/*-fields.ts'],

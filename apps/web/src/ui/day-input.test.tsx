@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { expect, it } from 'vitest';
+import { beforeAll, expect, it } from 'vitest';
 import type { SessionView } from '@steady/contract/sign-in';
 import { SessionContext } from '../app/session';
 import { DateField } from './fields';
@@ -60,6 +60,9 @@ it('shows a day that the page proposes', () => {
   fireEvent.click(screen.getByText('Propose'));
   expect(due().value).toBe('Fri 29 May 2026');
 });
+
+// The month is fetched when it is first opened; how long that takes is not what is tested.
+beforeAll(() => import('./day-calendar'));
 
 it('opens a month by the arrow down, of which a day is chosen', async () => {
   of(<Form dueOn="2026-03-26" />);

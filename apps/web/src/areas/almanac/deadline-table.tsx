@@ -33,26 +33,7 @@ function Stands({ of }: { of: ObligationView }) {
   if (of.status === 'missed') return <span className="late">missed: {of.notRequiredReason}</span>;
   if (of.status === 'not required') return <span className="text-soft">not required: {of.notRequiredReason}</span>;
   if (of.status === 'filing') return <span>on its way to {of.authority}</span>;
-  if (of.jobId) {
-    return (
-      <span>
-        <Moon done={of.tasksDone} of={of.tasks} />
-        <Link to={`/jobs/${of.jobId}`} className="lnk" onClick={(event) => event.stopPropagation()}>
-          job {of.jobNumber}
-        </Link>
-        ,{' '}
-        {of.jobStatus === 'on hold' ? (
-          <span className="soon">on hold</span>
-        ) : of.waitingSince ? (
-          <Waits since={of.waitingSince} />
-        ) : of.jobStatus === 'finished' ? (
-          'finished, not filed'
-        ) : (
-          (of.phase ?? '')
-        )}
-      </span>
-    );
-  }
+  if (of.jobId) return <StandsAsJob of={of} />;
   if (!of.leads) return <span className="text-soft">not filed yet</span>;
   const start = () =>
     act(async () => {
@@ -67,6 +48,28 @@ function Stands({ of }: { of: ObligationView }) {
         <button className="lnk ml-3 text-kelp" onClick={() => void start()}>
           Start now
         </button>
+      )}
+    </span>
+  );
+}
+
+/** Where the job of a deadline stands. */
+function StandsAsJob({ of }: { of: ObligationView }) {
+  return (
+    <span>
+      <Moon done={of.tasksDone} of={of.tasks} />
+      <Link to={`/jobs/${of.jobId}`} className="lnk" onClick={(event) => event.stopPropagation()}>
+        job {of.jobNumber}
+      </Link>
+      ,{' '}
+      {of.jobStatus === 'on hold' ? (
+        <span className="soon">on hold</span>
+      ) : of.waitingSince ? (
+        <Waits since={of.waitingSince} />
+      ) : of.jobStatus === 'finished' ? (
+        'finished, not filed'
+      ) : (
+        (of.phase ?? '')
       )}
     </span>
   );

@@ -1,10 +1,10 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { type Active, DndContext, DragOverlay, type Over, pointerWithin, useDraggable } from '@dnd-kit/core';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { addWorkingDays, civil, weekStart } from '@steady/core/calendar';
-import { counted, fullDate, plainDate, shortDate } from '@steady/core/words';
-import type { ObligationView } from '@steady/contract/almanac';
+import { fullDate } from '@steady/core/words';
+import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -17,6 +17,21 @@ import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
 import { MoveTargetLeaf, useMoveTarget } from './move-target';
 import { Ribbon } from './ribbon';
+import { RibbonHead, RibbonSpan, RibbonSum, canMove } from './ribbon-words';
+
+/** Eight weeks with the deadlines of the one that is open: the one picked, else the first from this week in which anything falls. */
+function useRibbon(from: string | null, picked: string | null) {
+  const session = useSession();
+  const { filter } = useAlmanacFilter();
+  const { data: almanac, error } = useData(almanacRoutes.ribbon, { from, ...filter });
+  const showsOverdue = picked === 'overdue';
+  const thisWeek = weekStart(session.day).toString();
+  const week = picked ?? (almanac && firstBusy(almanac, thisWeek)) ?? thisWeek;
+  const { data: overdue } = useData(almanacRoutes.overdue, almanac && showsOverdue ? filter : null);
+  const { data: ofWeek } = useData(almanacRoutes.week, almanac && !showsOverdue ? { from: week, ...filter } : null);
+  const deadlines = showsOverdue ? overdue : ofWeek;
+  return { almanac, error, thisWeek, week, showsOverdue, deadlines };
+}
 
 /** Eight weeks as columns; press one and its deadlines open below. A job's own target is moved by dragging its row onto a week. */
 export function RibbonView({ frame }: { frame: Frame }) {
@@ -28,18 +43,8 @@ export function RibbonView({ frame }: { frame: Frame }) {
   const [moving, setMoving] = useState<{ of: ObligationView; to: string } | null>(null);
   const hands = useHands();
   const { move } = useMoveTarget();
-  const from = search.get('from');
   const picked = search.get('week');
-  const { data: almanac, error } = useData(almanacRoutes.ribbon, { from, ...filter });
-  const showsOverdue = picked === 'overdue';
-  const thisWeek = weekStart(session.day).toString();
-  const week =
-    picked ??
-    almanac?.weeks.find((one) => one.week >= thisWeek && almanac.rows.some((row) => row.cells[almanac.weeks.indexOf(one)]!.count > 0))?.week ??
-    thisWeek;
-  const { data: overdue } = useData(almanacRoutes.overdue, almanac && showsOverdue ? filter : null);
-  const { data: ofWeek } = useData(almanacRoutes.week, almanac && !showsOverdue ? { from: week, ...filter } : null);
-  const deadlines = showsOverdue ? overdue : ofWeek;
+  const { almanac, error, thisWeek, week, showsOverdue, deadlines } = useRibbon(search.get('from'), picked);
   const target = dragged?.over ? targetIn(dragged.of, dragged.over) : null;
   const { data: moved } = useData(almanacRoutes.load, dragged && target && almanac ? { from: almanac.weeks[0]!.week, job: dragged.of.jobId, target } : null);
   const change = (edit: (next: URLSearchParams) => void) => {
@@ -59,50 +64,14 @@ export function RibbonView({ frame }: { frame: Frame }) {
   ]);
   if (error) return <Trouble error={error} />;
   if (!almanac) return null;
-  const first = civil(almanac.weeks[0]!.week);
-  const last = civil(almanac.weeks.at(-1)!.week).add({ days: 6 });
-  const over = almanac.weeks.filter((one) => one.booked > one.room);
-  const overHours = Math.round(over.reduce((sum, one) => sum + one.booked - one.room, 0) / 60);
-  const filed = deadlines?.filter((one) => one.status === 'filed').length ?? 0;
   const drop = (of: ObligationView, onto: string) => {
     const day = targetIn(of, onto);
     if (!day) return notify(`${of.name} is due ${fullDate(civil(of.dueOn))}: our target lies before it. A deadline moves only by an extension.`, 'problem');
     if (day !== of.targetOn) void move(of, day);
   };
   return frame.page({
-    sum: (
-      <>
-        {counted(almanac.total, filter.by === 'target' ? 'target' : 'deadline')} in these eight weeks:{' '}
-        {almanac.overdue > 0 ? (
-          <button className="lnk late" onClick={() => change((next) => next.set('week', 'overdue'))}>
-            {almanac.overdue} overdue
-          </button>
-        ) : (
-          'none overdue'
-        )}
-        , <span className={almanac.soonNotBegun > 0 ? 'soon' : ''}>{almanac.soonNotBegun} within a week and not begun</span>.{' '}
-        {over.length > 0 &&
-          `${counted(over.length, 'week')} ${over.length === 1 ? 'holds' : 'hold'} ${counted(overHours, 'hour')} more than there is room for.`}
-      </>
-    ),
-    span: (
-      <>
-        <button className="lnk" onClick={() => void go(-4)}>
-          Previous four weeks
-        </button>
-        <span>
-          {plainDate(first).replace(/ \d+$/, first.year === last.year ? '' : ` ${first.year}`)} to {plainDate(last)}
-        </span>
-        <button className="lnk" onClick={() => void go(4)}>
-          Next four weeks
-        </button>
-        {from && (
-          <button className="lnk" onClick={() => change((next) => (next.delete('from'), next.delete('week')))}>
-            Today
-          </button>
-        )}
-      </>
-    ),
+    sum: <RibbonSum of={almanac} byTarget={filter.by === 'target'} onOverdue={() => change((next) => next.set('week', 'overdue'))} />,
+    span: <RibbonSpan of={almanac} away={search.has('from')} onGo={go} onBack={() => change((next) => (next.delete('from'), next.delete('week')))} />,
     children: (
       <DndContext
         sensors={hands}
@@ -121,35 +90,16 @@ export function RibbonView({ frame }: { frame: Frame }) {
           picked={showsOverdue ? null : week}
           thisWeek={thisWeek}
           onPick={(monday) => change((next) => next.set('week', monday))}
-          moved={dragged && target ? (moved ?? null) : null}
+          moved={(target && moved) || null}
         />
-        <div className="mt-4 mb-2 flex flex-wrap items-baseline gap-x-5 text-table text-soft">
-          <h2 className="text-ink">{showsOverdue ? 'Overdue' : `Week of ${shortDate(civil(week)).slice(4)}`}</h2>
-          {deadlines && (
-            <span>
-              {counted(deadlines.length, 'deadline')}
-              {showsOverdue ? '' : `, ${filed} filed`}
-            </span>
-          )}
-          {dragged ? (
-            <span className="text-kelp">
-              {target ? `Our target would be ${fullDate(civil(target))}` : dragged.over ? 'That is after its deadline' : 'Drop it on a week above'}
-            </span>
-          ) : (
-            session.may('do work') &&
-            deadlines?.some(canMove) && <span className="max-md:hidden">Drag a row onto a week to move our target, or press m on it</span>
-          )}
-          {almanac.earlierOverdue > 0 && !showsOverdue && (
-            <button className="lnk late ml-auto" onClick={() => change((next) => next.set('week', 'overdue'))}>
-              {almanac.earlierOverdue} overdue from before these weeks
-            </button>
-          )}
-          {(showsOverdue || picked) && (
-            <Link to="/almanac?view=list" className="lnk ml-auto max-sm:hidden">
-              As a list
-            </Link>
-          )}
-        </div>
+        <RibbonHead
+          week={showsOverdue ? 'overdue' : week}
+          deadlines={deadlines}
+          hint={dragged ? dragWords(dragged.over, target) : null}
+          asList={picked !== null}
+          earlier={showsOverdue ? 0 : almanac.earlierOverdue}
+          onOverdue={() => change((next) => next.set('week', 'overdue'))}
+        />
         {deadlines && (
           <DeadlineTable
             label={showsOverdue ? 'Overdue deadlines' : 'Deadlines of the week'}
@@ -177,7 +127,15 @@ export function RibbonView({ frame }: { frame: Frame }) {
   });
 }
 
-const canMove = (of: ObligationView) => of.jobId !== null && of.leads && of.status === 'open' && of.jobStatus !== 'finished';
+/** The first week from this one in which anything falls. */
+const firstBusy = ({ weeks, rows }: AlmanacView, thisWeek: string) =>
+  weeks.find((one, at) => one.week >= thisWeek && rows.some((row) => row.cells[at]!.count > 0))?.week;
+
+const dragWords = (over: string | null, target: string | null): string => {
+  if (target) return `Our target would be ${fullDate(civil(target))}`;
+  return over ? 'That is after its deadline' : 'Drop it on a week above';
+};
+
 const ofDrag = (active: Active) => active.data.current as ObligationView;
 const weekOf = (over: Over | null) => (over?.data.current as { week: string } | undefined)?.week ?? null;
 

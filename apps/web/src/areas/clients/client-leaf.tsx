@@ -1,10 +1,10 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as effectsRoutes from '@steady/contract/effects.routes';
 import { CLIENT_FACTS, type ClientSection, enteredFacts, identifiers } from '@steady/core/clients';
-import { type KeyedFact, type KnownFacts, factInWords } from '@steady/core/facts';
+import { type KnownFacts, factInWords } from '@steady/core/facts';
+import type { UseFormReturn } from 'react-hook-form';
 import { AddClient, ChangeClient, type ClientView } from '@steady/contract/clients';
-import { send, useData } from '../../app/api';
-import { useTeam } from '../../app/session';
+import { type ProblemError, send, useData } from '../../app/api';
 import { FactField, FactFields, fieldsOf } from '../../ui/fact-field';
 import { ChoiceField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -12,6 +12,7 @@ import { Leaf } from '../../ui/leaf';
 import { useForeseen } from '../almanac/effect';
 import { useNotify } from '../../ui/toasts';
 import { Alike } from './alike';
+import { BothVersions } from './both-versions';
 import { DetailInputs } from './detail-inputs';
 
 interface Props {
@@ -40,6 +41,10 @@ function startFrom(client: ClientView | undefined): Partial<AddClient & ChangeCl
   return { ...Object.fromEntries<unknown>(known), details: client.details, version: client.version };
 }
 
+/** What somebody else saved meanwhile, where a save was refused for it. */
+const theirVersion = (refusal: ProblemError | null) =>
+  refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
+
 /** Adds a client with its first contact, or changes the facts of one. */
 export function ClientLeaf(props: Props) {
   // The form begins anew each time the leaf is opened, but keeps what was typed when it is closed by a refusal.
@@ -66,13 +71,13 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
       });
     },
   });
-  const { register, control, watch, setValue, formState } = form;
+  const { control, watch, setValue, formState } = form;
   const { errors } = formState;
   const given: KnownFacts = { ...watch() };
   const { data: details = [] } = useData(clientsRoutes.details);
   const legalForm = watch('legalForm');
   const ownDetails = details.filter((detail) => detail.forms.length === 0 || (legalForm && detail.forms.includes(legalForm)));
-  const theirs = refusal?.problem.code === 'changed-meanwhile' ? (refusal.problem.current as ClientView & { name: string }) : null;
+  const theirs = theirVersion(refusal);
   const section = (name: ClientSection) => (
     <FactFields facts={enteredFacts.filter((fact) => fact.section === name && fact.key !== 'name')} given={given} {...fieldsOf(form)} />
   );
@@ -124,17 +129,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
           <DetailInputs details={ownDetails} control={control} errors={errors} />
         </section>
       )}
-      {!client && (
-        <section className="mt-4 border-t border-rule pt-3">
-          <h3 className="mb-2">First contact</h3>
-          <div className="grid grid-cols-2 gap-x-4">
-            <TextField label="Name of a person" {...register('contact.name')} error={errors.contact?.name?.message} />
-            <TextField label="Role" hint="Director, bookkeeper, spouse" {...register('contact.role')} error={errors.contact?.role?.message} />
-            <TextField label="Email address" type="email" {...register('contact.email')} error={errors.contact?.email?.message} />
-            <TextField label="Telephone" {...register('contact.phone')} error={errors.contact?.phone?.message} />
-          </div>
-        </section>
-      )}
+      {!client && <FirstContact form={form} />}
       <section className="mt-4 border-t border-rule pt-3">
         <h3 className="mb-2">Ours</h3>
         {section('ours')}
@@ -143,51 +138,18 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
   );
 }
 
-/** Two people changed one record: both versions side by side, and the choice which stays. */
-function BothVersions({
-  mine,
-  theirs,
-  onTakeMine,
-  onTakeTheirs,
-}: {
-  mine: Partial<ClientView>;
-  theirs: Partial<ClientView>;
-  onTakeMine(): void;
-  onTakeTheirs(): void;
-}) {
-  const { nameOf } = useTeam();
-  const said = (fact: KeyedFact, given: KnownFacts) => factInWords(fact, given[fact.key] === '' ? null : given[fact.key], nameOf) || 'nothing';
-  const differ = enteredFacts.filter((fact) => said(fact, { ...mine }) !== said(fact, { ...theirs }));
+/** Whom to write to, for a client that is new. */
+function FirstContact({ form: { register, formState } }: { form: UseFormReturn<AddClient & ChangeClient> }) {
+  const errors = formState.errors.contact;
   return (
-    <div className="mb-4 border border-ochre bg-ochre-tint p-3 text-table">
-      <table className="w-full">
-        <thead>
-          <tr className="text-left">
-            <th className="font-normal" />
-            <th>Yours</th>
-            <th>Now on record</th>
-          </tr>
-        </thead>
-        <tbody>
-          {differ.map((fact) => (
-            <tr key={fact.key}>
-              <th scope="row" className="pr-2 text-left font-normal text-soft">
-                {fact.key === 'name' ? fact.short : fact.label}
-              </th>
-              <td className="pr-2">{said(fact, { ...mine })}</td>
-              <td>{said(fact, { ...theirs })}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="mt-2 flex gap-3">
-        <button type="button" className="act" onClick={onTakeMine}>
-          Save mine
-        </button>
-        <button type="button" className="act-quiet" onClick={onTakeTheirs}>
-          Keep what is on record
-        </button>
+    <section className="mt-4 border-t border-rule pt-3">
+      <h3 className="mb-2">First contact</h3>
+      <div className="grid grid-cols-2 gap-x-4">
+        <TextField label="Name of a person" {...register('contact.name')} error={errors?.name?.message} />
+        <TextField label="Role" hint="Director, bookkeeper, spouse" {...register('contact.role')} error={errors?.role?.message} />
+        <TextField label="Email address" type="email" {...register('contact.email')} error={errors?.email?.message} />
+        <TextField label="Telephone" {...register('contact.phone')} error={errors?.phone?.message} />
       </div>
-    </div>
+    </section>
   );
 }

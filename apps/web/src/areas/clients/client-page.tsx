@@ -1,3 +1,4 @@
+import type { ClientView } from '@steady/contract/clients';
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as wholeFileRoutes from '@steady/contract/whole-file.routes';
 import { useState } from 'react';
@@ -26,7 +27,6 @@ export function ClientPage() {
   const session = useSession();
   const navigate = useNavigate();
   const { act, busy } = useAct();
-  const { nameOf } = useTeam();
   const [leaf, setLeaf] = useState<'facts' | 'contact' | 'standing' | 'related' | 'merge' | null>(null);
   const { data: client, error } = useData(clientsRoutes.view, { id });
   const acts = useBrought('clientActs');
@@ -44,8 +44,6 @@ export function ClientPage() {
   ]);
   if (error) return <Trouble error={error} />;
   if (!client) return null;
-  /** Pinned notes, and phone notes that nobody took yet. */
-  const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
   const rare = [
     ...(mayChange
       ? [
@@ -89,6 +87,25 @@ export function ClientPage() {
       }
       margin={<ClientMargin client={client} onOpen={setLeaf} />}
     >
+      <AtOnce client={client} />
+      {shown && <shown.Body client={client} />}
+      <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
+      {leaf === 'standing' && <ClientStatusLeaf client={client} onClose={() => setLeaf(null)} />}
+      {leaf === 'related' && <RelateLeaf client={client} onClose={() => setLeaf(null)} />}
+      {leaf === 'merge' && <MergeLeaf client={client} onClose={() => setLeaf(null)} />}
+      {doing && <doing.Opens client={client} onClose={() => setDoing(null)} />}
+      {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}
+    </Page>
+  );
+}
+
+/** What is to be seen at once: what became of the client, pinned notes, and phone notes that nobody took yet. */
+function AtOnce({ client }: { client: ClientView }) {
+  const session = useSession();
+  const { nameOf } = useTeam();
+  const atOnce = client.notes.filter((note) => note.pinned || (note.kind === 'phone' && note.doneAt === null));
+  return (
+    <>
       {client.mergedInto && (
         <p className="mb-3 border border-[#eadbb5] bg-ochre-tint px-2.5 py-1.5 text-table">
           This record is one with{' '}
@@ -110,13 +127,6 @@ export function ClientPage() {
           <b>{note.kind === 'phone' ? `Phone note for ${nameOf(note.forId)}` : 'Note'}</b> {note.text}
         </p>
       ))}
-      {shown && <shown.Body client={client} />}
-      <ClientLeaf open={leaf === 'facts'} client={client} onClose={() => setLeaf(null)} onSaved={() => setLeaf(null)} />
-      {leaf === 'standing' && <ClientStatusLeaf client={client} onClose={() => setLeaf(null)} />}
-      {leaf === 'related' && <RelateLeaf client={client} onClose={() => setLeaf(null)} />}
-      {leaf === 'merge' && <MergeLeaf client={client} onClose={() => setLeaf(null)} />}
-      {doing && <doing.Opens client={client} onClose={() => setDoing(null)} />}
-      {leaf === 'contact' && <ContactLeaf clientId={id} onClose={() => setLeaf(null)} />}
-    </Page>
+    </>
   );
 }

@@ -12,7 +12,7 @@ export function ClientSum({ client }: { client: ClientView }) {
   const session = useSession();
   const { data: ahead = [] } = useData(almanacRoutes.ofClient, { id: client.id });
   const next = ahead.find((one) => one.status === 'open' || one.status === 'filing');
-  const { id, unpaid, wip } = client;
+  const { id } = client;
   return (
     <>
       {next ? (
@@ -43,13 +43,27 @@ export function ClientSum({ client }: { client: ClientView }) {
           {client.onHold.reason && `, ${client.onHold.reason}`}.{' '}
         </>
       )}
-      {unpaid && unpaid.amount > 0 && (
+      <MoneySum client={client} />
+    </>
+  );
+}
+
+/** What is unpaid and unbilled. */
+function MoneySum({ client: { id, unpaid, unpaidSince, wip } }: { client: ClientView }) {
+  const session = useSession();
+  const owes = unpaid !== null && unpaid.amount > 0;
+  const late = unpaidSince !== null && unpaidSince < session.today;
+  const unbilled = wip && wip.amount > 0 ? 'unbilled' : 'billed ahead of work';
+  const beginning = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}`;
+  return (
+    <>
+      {owes && (
         <>
           Unpaid{' '}
           <Link to={`/clients/${id}/money`} className="lnk">
-            <span className={client.unpaidSince && client.unpaidSince < session.today ? 'late' : ''}>
+            <span className={late ? 'late' : ''}>
               {moneyInWords(unpaid)}
-              {client.unpaidSince && client.unpaidSince < session.today ? `, ${dueWords(client.unpaidSince, session.day)}` : ''}
+              {late ? `, ${dueWords(unpaidSince, session.day)}` : ''}
             </span>
           </Link>
           {wip?.amount ? '; ' : '.'}
@@ -57,8 +71,7 @@ export function ClientSum({ client }: { client: ClientView }) {
       )}
       {wip && wip.amount !== 0 && (
         <>
-          {wip.amount > 0 ? (unpaid?.amount ? 'unbilled' : 'Unbilled') : unpaid?.amount ? 'billed ahead of work' : 'Billed ahead of work'}{' '}
-          {moneyInWords(size(wip))}.
+          {owes ? unbilled : beginning(unbilled)} {moneyInWords(size(wip))}.
         </>
       )}
     </>

@@ -13,9 +13,9 @@ import { useAct } from '../../app/use-act';
 import { Day, DueWords } from '../../ui/due';
 import type { Column } from '../../ui/ledger-table';
 import { ListBody, ListTools } from '../../ui/lists/list-body';
-import { useListState } from '../../ui/lists/list-state';
+import { type ListState, useListState } from '../../ui/lists/list-state';
 import { SavedLists } from '../../ui/lists/saved-lists';
-import { useListing } from '../../ui/lists/use-listing';
+import { type Listing, useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
@@ -55,7 +55,6 @@ export function ClientsPage() {
   const adding = search.has('new');
   const mayChange = session.may('change clients');
   const of = useListing<ClientRow>(LIST, state);
-  const { rows, total } = of;
   useKeys(mayChange ? [{ press: 'n', does: 'new client', act: () => setSearch({ new: '' }) }] : []);
   const name: Column<ClientRow> = {
     key: 'name',
@@ -68,7 +67,6 @@ export function ClientsPage() {
     ),
     sort: () => null,
   };
-  const waiting = rows.filter((row) => row.values.waits).length;
   const undo = () =>
     act(async () => {
       notify((await send(clientsRoutes.undoMany, { id: done!.id! })).said);
@@ -87,19 +85,7 @@ export function ClientsPage() {
   return (
     <Page
       title="Clients"
-      sum={
-        of.error ? (
-          <span className="text-rust">{of.error.message}</span>
-        ) : (
-          of.ready && (
-            <>
-              {of.said}
-              {state.find.trim() && ` with "${state.find.trim()}" in the name`}: {total}
-              {state.columns.includes('waits') && rows.length === total && `; we wait for ${waiting === 0 ? 'none' : waiting} of them`}.
-            </>
-          )
-        )
-      }
+      sum={<ClientsSum of={of} state={state} />}
       tools={
         <>
           <SavedLists of="clients" saved={of.saved} state={state} />
@@ -186,5 +172,20 @@ function DoneTogether({ said, undo, onGood }: { said: string; undo?: { words: st
         Good
       </button>
     </p>
+  );
+}
+
+/** How many clients the list holds, in the words of its filters, and for how many we wait. */
+function ClientsSum({ of, state }: { of: Listing<ClientRow>; state: ListState }) {
+  if (of.error) return <span className="text-rust">{of.error.message}</span>;
+  if (!of.ready) return null;
+  const find = state.find.trim();
+  const waiting = of.rows.filter((row) => row.values.waits).length;
+  return (
+    <>
+      {of.said}
+      {find && ` with "${find}" in the name`}: {of.total}
+      {state.columns.includes('waits') && of.rows.length === of.total && `; we wait for ${waiting === 0 ? 'none' : waiting} of them`}.
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import * as importsRoutes from '@steady/contract/imports.routes';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Verdict } from '@steady/core/importing';
 import { counted } from '@steady/core/words';
@@ -53,24 +53,7 @@ export function ImportPage() {
   );
   const bringIn = () => act(async () => notify((await send(importsRoutes.bringIn, { id }, { decisions })).said));
   const undo = () => act(async () => notify((await send(clientsRoutes.undoMany, { id: view.bulkId! })).said));
-  if (view.coming) {
-    const { done, total } = progress ?? view.coming;
-    return (
-      <Page above={above} title={view.file} sum={total > 0 ? `Importing: ${done} of ${counted(total, 'row')} are done.` : 'Importing …'}>
-        <div
-          role="progressbar"
-          aria-label="Rows written"
-          aria-valuemin={0}
-          aria-valuemax={total}
-          aria-valuenow={done}
-          className="mt-4 h-2 w-full max-w-md border border-rule bg-page"
-        >
-          <div className="h-full bg-kelp" style={{ width: total > 0 ? `${(100 * done) / total}%` : 0 }} />
-        </div>
-        <p className="mt-3 text-table text-soft">It continues in the background: you can leave this page, and everybody else can go on working.</p>
-      </Page>
-    );
-  }
+  if (view.coming) return <Coming above={above} file={view.file} {...(progress ?? view.coming)} />;
   if (view.outcome !== null)
     return (
       <Page
@@ -192,5 +175,24 @@ function What({ row, headings }: { row: ImportRow; headings: string[] }) {
         </span>
       ))}
     </>
+  );
+}
+
+/** How far a file is that is being brought in. */
+function Coming({ above, file, done, total }: { above: ReactNode; file: string; done: number; total: number }) {
+  return (
+    <Page above={above} title={file} sum={total > 0 ? `Importing: ${done} of ${counted(total, 'row')} are done.` : 'Importing …'}>
+      <div
+        role="progressbar"
+        aria-label="Rows written"
+        aria-valuemin={0}
+        aria-valuemax={total}
+        aria-valuenow={done}
+        className="mt-4 h-2 w-full max-w-md border border-rule bg-page"
+      >
+        <div className="h-full bg-kelp" style={{ width: total > 0 ? `${(100 * done) / total}%` : 0 }} />
+      </div>
+      <p className="mt-3 text-table text-soft">It continues in the background: you can leave this page, and everybody else can go on working.</p>
+    </Page>
   );
 }

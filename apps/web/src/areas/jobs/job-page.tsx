@@ -1,3 +1,4 @@
+import type { JobView } from '@steady/contract/jobs';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as timerRoutes from '@steady/contract/timer.routes';
 import { useState } from 'react';
@@ -18,11 +19,21 @@ import { MoveLeaf } from './move-leaf';
 import { MoreMenu } from '../../ui/more-menu';
 import { isOwnDate } from './own-date';
 
+type LeafName = 'hold' | 'stop' | 'move' | 'change' | 'time' | 'file';
+
+/** What is seldom done to a job. */
+const rareActs = ({ status, stuckReason }: JobView, open: (leaf: LeafName) => void, unblock: () => void) => [
+  { words: 'Change the job', act: () => open('change') },
+  ...(status === 'open' ? [{ words: 'Put on hold', act: () => open('hold') }] : []),
+  ...(status === 'open' && !stuckReason ? [{ words: 'Mark as blocked', act: () => open('stop') }] : []),
+  ...(stuckReason ? [{ words: 'Unblock', act: unblock }] : []),
+];
+
 export function JobPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
   const { act } = useAct();
-  const [open, setOpen] = useState<'hold' | 'stop' | 'move' | 'change' | 'time' | 'file' | null>(null);
+  const [open, setOpen] = useState<LeafName | null>(null);
   const { data: job, error } = useData(jobsRoutes.view, { id });
   const sections = useBrought('jobSections');
   const shown = sections.find((one) => one.path === section);
@@ -40,16 +51,7 @@ export function JobPage() {
   if (error) return <Trouble error={error} />;
   if (!job) return null;
   const base = `/jobs/${id}`;
-  const { obligation } = job;
-  const rare = !mayWork
-    ? []
-    : [
-        { words: 'Change the job', act: () => setOpen('change') },
-        ...(job.status === 'open' ? [{ words: 'Put on hold', act: () => setOpen('hold') }] : []),
-        ...(job.status === 'open' && !job.stuckReason ? [{ words: 'Mark as blocked', act: () => setOpen('stop') }] : []),
-        ...(job.stuckReason ? [{ words: 'Unblock', act: () => void act(() => send(jobsRoutes.goOn, { id }), 'Unblocked.') }] : []),
-      ];
-  const mayFile = mayWork && obligation?.status === 'open' && job.status === 'open';
+  const rare = mayWork ? rareActs(job, setOpen, () => void act(() => send(jobsRoutes.goOn, { id }), 'Unblocked.')) : [];
   return (
     <Page
       above={
@@ -71,21 +73,7 @@ export function JobPage() {
             }))}
           />
           <span className="ml-auto flex gap-3">
-            {mayFile && (
-              <button className="act" onClick={() => setOpen('file')}>
-                {isOwnDate(obligation) ? 'Mark as done' : 'File'}
-              </button>
-            )}
-            {mayWork && job.status === 'on hold' && (
-              <button className="act" onClick={() => void act(() => send(jobsRoutes.resume, { id }), 'Off hold.')}>
-                Resume
-              </button>
-            )}
-            {mayWork && job.status !== 'on hold' && (
-              <button className={mayFile && !job.asksToMove ? 'act-quiet' : 'act'} onClick={() => setOpen('move')}>
-                {job.status === 'finished' ? 'Reopen' : 'Move on'}
-              </button>
-            )}
+            {mayWork && <MainActs job={job} onOpen={setOpen} />}
             <button className="act-quiet" onClick={() => setOpen('time')}>
               Add time
             </button>
@@ -103,5 +91,31 @@ export function JobPage() {
       {open === 'time' && <TimeLeaf jobId={id} onClose={() => setOpen(null)} />}
       {open === 'file' && <FileConfirm job={job} onClose={() => setOpen(null)} />}
     </Page>
+  );
+}
+
+/** What is done to a job most: its deadline filed, the job moved on, or work taken up again. */
+function MainActs({ job, onOpen }: { job: JobView; onOpen(leaf: LeafName): void }) {
+  const { act } = useAct();
+  const { id, obligation } = job;
+  const mayFile = obligation?.status === 'open' && job.status === 'open';
+  return (
+    <>
+      {mayFile && (
+        <button className="act" onClick={() => onOpen('file')}>
+          {isOwnDate(obligation) ? 'Mark as done' : 'File'}
+        </button>
+      )}
+      {job.status === 'on hold' && (
+        <button className="act" onClick={() => void act(() => send(jobsRoutes.resume, { id }), 'Off hold.')}>
+          Resume
+        </button>
+      )}
+      {job.status !== 'on hold' && (
+        <button className={mayFile && !job.asksToMove ? 'act-quiet' : 'act'} onClick={() => onOpen('move')}>
+          {job.status === 'finished' ? 'Reopen' : 'Move on'}
+        </button>
+      )}
+    </>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, shortDate } from '@steady/core/words';
-import { type JobRow, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
+import { type JobRow, type JobTotals, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -21,6 +21,29 @@ import { BulkChangeLeaf } from './bulk-change-leaf';
 
 const VIEWS = { due: 'By due week', flow: 'Flow', person: 'By person', client: 'By client', finished: 'Finished' } as const;
 type View = keyof typeof VIEWS;
+
+/** How many jobs are open, and how many of them are late, waiting or ready, each to be looked at alone. */
+function OpenSum({ of: totals, onNarrow }: { of: JobTotals; onNarrow(state: string): void }) {
+  const narrow = (state: string, words: string, tone = '') => (
+    <button className={`lnk ${tone}`} onClick={() => onNarrow(state)}>
+      {words}
+    </button>
+  );
+  return (
+    <>
+      {counted(totals.jobs, 'job')} open, {totals.dueThisWeek} still due this week,{' '}
+      {narrow('overdue', `${totals.overdue} overdue`, totals.overdue ? 'late' : '')},{' '}
+      {narrow(
+        'waits for client',
+        `${totals.waitsForClient} ${totals.waitsForClient === 1 ? 'waits' : 'wait'} for clients`,
+        totals.waitsForClient ? 'soon' : '',
+      )}
+      , {narrow('on hold', `${totals.onHold} on hold`)}
+      {totals.stuck > 0 && <>, {narrow('blocked', `${totals.stuck} blocked`, 'late')}</>}
+      {totals.asking > 0 && <>, {narrow('asks to move', `${totals.asking} ready to move`, 'good')}</>}.
+    </>
+  );
+}
 
 export function JobsPage() {
   const session = useSession();
@@ -44,32 +67,12 @@ export function JobsPage() {
     else next.set('view', to);
     setSearch(next);
   };
-  const narrow = (state: string, words: string, tone = '') => (
-    <button className={`lnk ${tone}`} onClick={() => set('state', state)}>
-      {words}
-    </button>
-  );
   return (
     <Page
       title="Jobs"
       sum={
         totals &&
-        (view === 'finished' ? (
-          `${counted(totals.jobs, 'finished job')}, the newest first.`
-        ) : (
-          <>
-            {counted(totals.jobs, 'job')} open, {totals.dueThisWeek} still due this week,{' '}
-            {narrow('overdue', `${totals.overdue} overdue`, totals.overdue ? 'late' : '')},{' '}
-            {narrow(
-              'waits for client',
-              `${totals.waitsForClient} ${totals.waitsForClient === 1 ? 'waits' : 'wait'} for clients`,
-              totals.waitsForClient ? 'soon' : '',
-            )}
-            , {narrow('on hold', `${totals.onHold} on hold`)}
-            {totals.stuck > 0 && <>, {narrow('blocked', `${totals.stuck} blocked`, 'late')}</>}
-            {totals.asking > 0 && <>, {narrow('asks to move', `${totals.asking} ready to move`, 'good')}</>}.
-          </>
-        ))
+        (view === 'finished' ? `${counted(totals.jobs, 'finished job')}, the newest first.` : <OpenSum of={totals} onNarrow={(state) => set('state', state)} />)
       }
       tools={
         <>

@@ -1,8 +1,9 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
+import type { UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { civil, isDay } from '@steady/core/calendar';
+import { type CivilDate, civil, isDay } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import { PRIORITIES } from '@steady/core/jobs';
@@ -38,6 +39,33 @@ interface Props {
 
 const AT_ONCE = 25;
 
+/** @param done how many are begun; null while nothing runs */
+function actWords(clients: number | undefined, done: number | null): string {
+  if (clients === undefined) return 'Begin the job';
+  return done === null ? 'Begin the jobs' : `Beginning, ${done} of ${clients}`;
+}
+
+/** From tomorrow, for as long as the work of the procedure takes. */
+const proposed = (procedure: ProcedureRow | undefined, day: CivilDate) => ({
+  procedureId: procedure?.id ?? '',
+  startOn: day.add({ days: 1 }).toString(),
+  dueOn: day.add({ days: 1 + (procedure ? daysFor(procedure) : 14) }).toString(),
+  priority: 'usual' as const,
+});
+
+/** Begins the same job for each of many clients, in parts, so that it is seen to go on and no part takes long. */
+async function beginForEach(clientIds: readonly string[], values: AddJob, onPart: (done: number) => void): Promise<JobsBegun> {
+  const { clientId: _, ...each } = values;
+  const begun: JobsBegun = { ids: [], not: [] };
+  for (let at = 0; at < clientIds.length; at += AT_ONCE) {
+    onPart(at);
+    const part = await send(jobsRoutes.addMany, {}, { ...each, clientIds: clientIds.slice(at, at + AT_ONCE) });
+    begun.ids.push(...part.ids);
+    begun.not.push(...part.not);
+  }
+  return begun;
+}
+
 /** A job that no rhythm asks for, for one client or for many. Its dates are proposed so that the work fits, never for today. */
 export function NewJobLeaf({ client, clientIds, procedure: given, called = given?.name ?? '', onClose, onBegun }: Props) {
   const session = useSession();
@@ -47,39 +75,21 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
   const { data: procedures = [] } = useData(proceduresRoutes.list);
   const { form, onSubmit, busy, problem } = useLeafForm<AddJob>({
     input: AddJob,
-    start: {
-      clientId: client?.id ?? clientIds?.[0] ?? '',
-      procedureId: given?.id ?? '',
-      name: called,
-      startOn: session.day.add({ days: 1 }).toString(),
-      dueOn: session.day.add({ days: 1 + (given ? daysFor(given) : 14) }).toString(),
-      priority: 'usual',
-    },
+    start: { clientId: client?.id ?? clientIds?.[0] ?? '', name: called, ...proposed(given, session.day) },
     submit: async (values) => {
-      if (clientIds) {
-        const { clientId: _, ...each } = values;
-        const begun: JobsBegun = { ids: [], not: [] };
-        // In parts, so that it is seen to go on and no part takes long.
-        for (let at = 0; at < clientIds.length; at += AT_ONCE) {
-          setDone(at);
-          const part = await send(jobsRoutes.addMany, {}, { ...each, clientIds: clientIds.slice(at, at + AT_ONCE) });
-          begun.ids.push(...part.ids);
-          begun.not.push(...part.not);
-        }
-        return onBegun?.(begun);
-      }
+      if (clientIds) return onBegun?.(await beginForEach(clientIds, values, setDone));
       const { id } = await send(jobsRoutes.add, {}, values);
       await navigate(`/jobs/${id}`);
     },
   });
-  const { register, control, formState, setValue, watch, getValues } = form;
+  const { register, formState, setValue, watch } = form;
   const { errors } = formState;
   const procedure = procedures.find((one) => one.id === watch('procedureId'));
   return (
     <Leaf
       open
       title={clientIds ? `A job for each of ${counted(clientIds.length, 'client')}` : 'A new job'}
-      act={clientIds ? (busy ? `Beginning, ${done} of ${clientIds.length}` : 'Begin the jobs') : 'Begin the job'}
+      act={actWords(clientIds?.length, busy ? done : null)}
       onClose={onClose}
       onSubmit={onSubmit}
       busy={busy}
@@ -97,37 +107,57 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
           error={errors.clientId?.message}
         />
       )}
-      <SelectField
-        label="Done by the procedure"
-        {...register('procedureId', {
-          onChange: (event: { target: { value: string } }) => {
-            const chosen = procedures.find((one) => one.id === event.target.value);
-            if (!chosen) return;
-            if (getValues('name') === '') setValue('name', chosen.name);
-            const startOn = getValues('startOn');
-            if (!isDay(startOn)) return;
-            setValue(
-              'dueOn',
-              civil(startOn)
-                .add({ days: daysFor(chosen) })
-                .toString(),
-            );
-          },
-        })}
-        error={errors.procedureId?.message}
-        hint={procedure && `${procedure.phases.join(', ')}; ${formatHours(procedure.minutes)} of work`}
-      >
-        <option value="">choose</option>
-        {procedures
-          .filter((one) => one.onlyFor === null)
-          .map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
-            </option>
-          ))}
-      </SelectField>
+      <ProcedureField form={form} procedures={procedures} />
       <BeforeStarting asked={procedure ? { procedureId: procedure.id, clientIds: clientIds ?? (chosenClient ? [chosenClient.id] : []) } : null} />
       <TextField label="Name" {...register('name')} error={errors.name?.message} />
+      <Terms form={form} />
+    </Leaf>
+  );
+}
+
+/** By which procedure; its name and the days that its work takes are proposed. */
+function ProcedureField({ form, procedures }: { form: UseFormReturn<AddJob>; procedures: readonly ProcedureRow[] }) {
+  const { register, formState, setValue, watch, getValues } = form;
+  const procedure = procedures.find((one) => one.id === watch('procedureId'));
+  return (
+    <SelectField
+      label="Done by the procedure"
+      {...register('procedureId', {
+        onChange: (event: { target: { value: string } }) => {
+          const chosen = procedures.find((one) => one.id === event.target.value);
+          if (!chosen) return;
+          if (getValues('name') === '') setValue('name', chosen.name);
+          const startOn = getValues('startOn');
+          if (!isDay(startOn)) return;
+          setValue(
+            'dueOn',
+            civil(startOn)
+              .add({ days: daysFor(chosen) })
+              .toString(),
+          );
+        },
+      })}
+      error={formState.errors.procedureId?.message}
+      hint={procedure && `${procedure.phases.join(', ')}; ${formatHours(procedure.minutes)} of work`}
+    >
+      <option value="">choose</option>
+      {procedures
+        .filter((one) => one.onlyFor === null)
+        .map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+    </SelectField>
+  );
+}
+
+/** When it is done, how urgent it is, and for what fee. */
+function Terms({ form: { register, control, formState } }: { form: UseFormReturn<AddJob> }) {
+  const session = useSession();
+  const { errors } = formState;
+  return (
+    <>
       <DateField label="Starts" control={control} name="startOn" error={errors.startOn?.message} />
       <DateField label="Due" hint="Proposed so that the work fits." control={control} name="dueOn" error={errors.dueOn?.message} />
       <SelectField label="Priority" {...register('priority')}>
@@ -136,6 +166,6 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
         ))}
       </SelectField>
       {session.may('see fees') && <MoneyField label={`Agreed fee, net, ${session.firm.currency}`} control={control} name="fee" error={errors.fee?.message} />}
-    </Leaf>
+    </>
   );
 }

@@ -4,9 +4,9 @@ import * as servicesRoutes from '@steady/contract/services.routes';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { RHYTHMS, rhythmInWords } from '@steady/core/calendar';
-import { type PhasePlan, type Procedure, procedureFaults, takenInCommon } from '@steady/core/procedures';
+import { type OnPaper, type PhasePlan, type Procedure, procedureFaults } from '@steady/core/procedures';
 import { jobFactInRules, jobFacts } from '@steady/core/jobs';
-import type { JobToVersion, ProcedureFull } from '@steady/contract/procedures';
+import type { JobToVersion, ProcedureClients, ProcedureFull } from '@steady/contract/procedures';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { Faults } from '../../ui/faults';
@@ -16,13 +16,12 @@ import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { NewJobLeaf } from '../jobs/new-job-leaf';
 import { type KnownFact, knownFact, useKnownFacts } from '../rules/known-facts';
+import { AddPhases } from './add-phases';
 import { InFlightLeaf } from './in-flight-leaf';
 import { OnPaperView } from './on-paper-view';
 import { PhaseRows } from './phase-rows';
 import { ProcedureMargin, ProcedureSum } from './procedure-margin';
-import { copyOfPhase, freshKey } from './pieces';
 import { StoryLeaf } from './story-leaf';
-import { TakePhase } from './take-phase';
 import { useOnPaper } from './use-on-paper';
 
 /** What rules of a procedure can look at besides the client. */
@@ -52,22 +51,23 @@ export function ProcedurePage() {
   return <ProcedureForm key={`${id} ${version}`} procedure={procedure} facts={facts} onSaved={(name) => setSaved({ name, version })} />;
 }
 
+const NEW: { name: string; definition: Procedure } = { name: '', definition: { phases: [{ key: 'first', name: 'First phase', tasks: [] }] } };
+
 function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFull; facts: KnownFact[]; onSaved(name: string): void }) {
   const session = useSession();
   const navigate = useNavigate();
   const notify = useNotify();
-  const [name, setName] = useState(procedure?.name ?? '');
-  const [draft, setDraft] = useState<Procedure>(procedure?.definition ?? { phases: [{ key: 'first', name: 'First phase', tasks: [] }] });
+  const begun = procedure ?? NEW;
+  const [name, setName] = useState(begun.name);
+  const [draft, setDraft] = useState(begun.definition);
   const [open, setOpen] = useState<string | null>(procedure ? null : 'first');
   /** Of phases taken in common since the page was opened: with whom. */
   const [sharedWith, setSharedWith] = useState<ProcedureFull['inCommon']>({});
-  const [trying, setTrying] = useState(false);
-  const [beginning, setBeginning] = useState(false);
+  const [leaf, setLeaf] = useState<'try' | 'begin' | null>(null);
   const [inFlight, setInFlight] = useState<JobToVersion[] | null>(null);
   const mayChange = session.may('change services');
   const { data: clients } = useData(proceduresRoutes.clients, mayChange ? { procedure: procedure?.id } : null);
   const { data: others = [] } = useData(proceduresRoutes.list);
-  const row = others.find((one) => one.id === procedure?.id);
   const paper = useOnPaper(draft, clients);
   const put = (phases: PhasePlan[]) => setDraft({ phases });
 
@@ -96,10 +96,11 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       else await keep([]);
     });
   };
-  const keys = draft.phases.map((phase) => phase.key);
+  const saved = procedure?.inCommon ?? {};
   /** Taken in common and not saved yet. */
-  const isNew = ({ sharedAs }: PhasePlan) => sharedAs !== undefined && procedure?.inCommon[sharedAs] === undefined;
-  const inCommonWith = (phase: PhasePlan) => (phase.sharedAs === undefined ? null : (procedure?.inCommon[phase.sharedAs] ?? sharedWith[phase.sharedAs] ?? []));
+  const isNew = ({ sharedAs }: PhasePlan) => sharedAs !== undefined && !(sharedAs in saved);
+  const shared = { ...sharedWith, ...saved };
+  const inCommonWith = ({ sharedAs }: PhasePlan) => (sharedAs === undefined ? null : (shared[sharedAs] ?? []));
   return (
     <Page
       above={
@@ -109,7 +110,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       }
       title={procedure?.name ?? 'A new procedure'}
       sum={<ProcedureSum procedure={procedure} phases={draft.phases} />}
-      margin={<ProcedureMargin procedure={procedure} paper={paper} clients={clients} onTry={() => setTrying(true)} onBegin={() => setBeginning(true)} />}
+      margin={<ProcedureMargin procedure={procedure} paper={paper} clients={clients} onTry={() => setLeaf('try')} onBegin={() => setLeaf('begin')} />}
     >
       <form
         noValidate
@@ -136,29 +137,14 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
         />
         {mayChange && (
           <>
-            <p className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table">
-              <button
-                type="button"
-                className="lnk"
-                onClick={() => {
-                  const key = freshKey('phase', keys);
-                  put([...draft.phases, { key, name: '', tasks: [] }]);
-                  setOpen(key);
-                }}
-              >
-                Add a phase
-              </button>
-              <TakePhase
-                into={procedure?.id ?? null}
-                phases={draft.phases}
-                others={others}
-                onCopy={(phase) => put([...draft.phases, copyOfPhase(phase, draft.phases, phase.name)])}
-                onShare={(phase, from) => {
-                  put([...draft.phases, takenInCommon(phase, freshKey(phase.key, keys), draft.phases)]);
-                  setSharedWith({ ...sharedWith, [phase.sharedAs!]: [from] });
-                }}
-              />
-            </p>
+            <AddPhases
+              into={procedure?.id ?? null}
+              phases={draft.phases}
+              others={others}
+              onPut={put}
+              onOpen={setOpen}
+              onShared={(key, from) => setSharedWith({ ...sharedWith, [key]: [from] })}
+            />
             <footer className="mt-4 flex items-center gap-3">
               <button type="submit" className="act" disabled={busy}>
                 Save the procedure
@@ -170,17 +156,23 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
           </>
         )}
       </form>
-      {paper && clients && (
-        <section className="mt-6" aria-label="Preview">
-          <h2 className="mb-1 text-ink">Preview</h2>
-          <div className="sheet px-4 py-3">
-            <OnPaperView of={paper} procedure={draft} clients={clients} />
-          </div>
-        </section>
-      )}
-      {beginning && row && <NewJobLeaf procedure={row} onClose={() => setBeginning(false)} />}
-      {trying && clients && <StoryLeaf procedure={draft} clients={clients} onClose={() => setTrying(false)} />}
+      {clients && <Preview of={paper} procedure={draft} clients={clients} />}
+      {leaf === 'begin' && <NewJobLeaf procedure={others.find((one) => one.id === procedure?.id)} onClose={() => setLeaf(null)} />}
+      {leaf === 'try' && clients && <StoryLeaf procedure={draft} clients={clients} onClose={() => setLeaf(null)} />}
       {inFlight && <InFlightLeaf jobs={inFlight} busy={busy} problem={faults[0] ?? null} onSave={(ids) => void keep(ids)} onClose={() => setInFlight(null)} />}
     </Page>
+  );
+}
+
+/** What the procedure would mean for every client it concerns, once it is worked out. */
+function Preview({ of, procedure, clients }: { of: OnPaper | null; procedure: Procedure; clients: ProcedureClients }) {
+  if (!of) return null;
+  return (
+    <section className="mt-6" aria-label="Preview">
+      <h2 className="mb-1 text-ink">Preview</h2>
+      <div className="sheet px-4 py-3">
+        <OnPaperView of={of} procedure={procedure} clients={clients} />
+      </div>
+    </section>
   );
 }

@@ -1,3 +1,4 @@
+import { counted } from '@steady/core/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { rhythmInWords } from '@steady/core/calendar';
@@ -12,6 +13,42 @@ import { PauseLeaf, PermissionLeaf, ResumeLeaf, StopLeaf } from './line-standing
 import { PERMISSION_WORDS, permissionsWanted } from './words';
 
 type Open = { leaf: 'give' | 'change' | 'pause' | 'resume' | 'stop' | 'permission'; line?: ServiceLineView } | null;
+
+const feeColumns = (currency: string): Column<ServiceLineView>[] => [
+  {
+    key: 'fee',
+    head: `Fee, ${currency}`,
+    figure: true,
+    cell: (row) => (row.charged ? row.fee && formatMoney(row.fee) : <span className="text-soft">not charged</span>),
+  },
+  { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear?.amount ? formatMoney(row.perYear) : ''), wide: true },
+];
+
+/** What can be done to a line that goes on. */
+const actsColumn = (resting: (line: ServiceLineView) => unknown, setOpen: (open: Open) => void): Column<ServiceLineView> => ({
+  key: 'more',
+  head: '',
+  cell: (row) =>
+    !row.endsOn && (
+      <span className="flex justify-end gap-3 whitespace-nowrap">
+        <button className="lnk" aria-label={`Change ${row.name}`} onClick={() => setOpen({ leaf: 'change', line: row })}>
+          Change
+        </button>
+        {resting(row) ? (
+          <button className="lnk" aria-label={`Resume ${row.name}`} onClick={() => setOpen({ leaf: 'resume', line: row })}>
+            Resume
+          </button>
+        ) : (
+          <button className="lnk" aria-label={`Pause ${row.name}`} onClick={() => setOpen({ leaf: 'pause', line: row })}>
+            Pause
+          </button>
+        )}
+        <button className="lnk" aria-label={`Stop ${row.name}`} onClick={() => setOpen({ leaf: 'stop', line: row })}>
+          Stop
+        </button>
+      </span>
+    ),
+});
 
 /** What the client has of our services, and the leaves that give it another, change one, let it rest or stop it. */
 export function ServiceLines({ clientId, lines }: { clientId: string; lines: ServiceLineView[] }) {
@@ -30,86 +67,14 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
     {
       key: 'name',
       head: 'Service',
-      cell: (row) => {
-        const rest = resting(row);
-        return (
-          <>
-            <span className={row.endsOn ? 'text-soft' : 'font-semibold'}>{row.name}</span>
-            {row.name !== row.service && <span className="text-soft">, {row.service}</span>}
-            {row.endsOn && (
-              <span className="block text-fine text-soft">
-                {row.endsOn < session.today ? 'stopped' : 'stops'} {dayInWords(row.endsOn, session.day)}
-                {row.endReason && `: ${row.endReason}`}
-              </span>
-            )}
-            {!row.endsOn && rest && (
-              <span className="block text-fine soon">
-                paused from {dayInWords(rest.from, session.day)} {rest.until ? `to ${dayInWords(rest.until, session.day)}` : 'until it is resumed'}
-              </span>
-            )}
-            {permissionsWanted(row).map(({ kind, is }) => (
-              <button
-                key={kind}
-                type="button"
-                className={`block text-fine ${is?.givenOn ? 'good' : 'soon'} hover:underline`}
-                disabled={!mayChange}
-                onClick={() => setOpen({ leaf: 'permission', line: row })}
-              >
-                {PERMISSION_WORDS[kind]}{' '}
-                {is?.givenOn
-                  ? `given ${dayInWords(is.givenOn, session.day)}`
-                  : is?.askedOn
-                    ? `asked for ${dayInWords(is.askedOn, session.day)}`
-                    : 'not asked for yet'}
-              </button>
-            ))}
-          </>
-        );
-      },
+      cell: (row) => <LineCell of={row} rest={resting(row)} onPermission={mayChange ? () => setOpen({ leaf: 'permission', line: row }) : undefined} />,
     },
     { key: 'rhythm', head: 'Rhythm', cell: (row) => rhythmInWords(row.rhythm) },
     { key: 'rules', head: 'Files', cell: (row) => row.rules.join(', ') || <span className="text-soft">our own date</span>, wide: true, className: 'max-w-44' },
     { key: 'since', head: 'Since', cell: (row) => dayInWords(row.startsOn, session.day), wide: true },
     { key: 'preparer', head: 'Preparer', cell: (row) => nameOf(row.preparerId), wide: true },
-    ...(seesFees
-      ? ([
-          {
-            key: 'fee',
-            head: `Fee, ${session.firm.currency}`,
-            figure: true,
-            cell: (row) => (row.charged ? row.fee && formatMoney(row.fee) : <span className="text-soft">not charged</span>),
-          },
-          { key: 'year', head: 'A year', figure: true, cell: (row) => (row.perYear?.amount ? formatMoney(row.perYear) : ''), wide: true },
-        ] satisfies Column<ServiceLineView>[])
-      : []),
-    ...(mayChange
-      ? ([
-          {
-            key: 'more',
-            head: '',
-            cell: (row) =>
-              !row.endsOn && (
-                <span className="flex justify-end gap-3 whitespace-nowrap">
-                  <button className="lnk" aria-label={`Change ${row.name}`} onClick={() => setOpen({ leaf: 'change', line: row })}>
-                    Change
-                  </button>
-                  {resting(row) ? (
-                    <button className="lnk" aria-label={`Resume ${row.name}`} onClick={() => setOpen({ leaf: 'resume', line: row })}>
-                      Resume
-                    </button>
-                  ) : (
-                    <button className="lnk" aria-label={`Pause ${row.name}`} onClick={() => setOpen({ leaf: 'pause', line: row })}>
-                      Pause
-                    </button>
-                  )}
-                  <button className="lnk" aria-label={`Stop ${row.name}`} onClick={() => setOpen({ leaf: 'stop', line: row })}>
-                    Stop
-                  </button>
-                </span>
-              ),
-          },
-        ] satisfies Column<ServiceLineView>[])
-      : []),
+    ...(seesFees ? feeColumns(session.firm.currency) : []),
+    ...(mayChange ? [actsColumn(resting, setOpen)] : []),
   ];
   const close = () => setOpen(null);
   return (
@@ -118,7 +83,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
         <h2 className="text-ink">Services</h2>
         {lines.length > 0 && (
           <span>
-            {lines.length === 1 ? '1 line' : `${lines.length} lines`}
+            {counted(lines.length, 'line')}
             {seesFees && `, ${moneyInWords(perYear)} a year`}
           </span>
         )}
@@ -147,5 +112,50 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
       {open?.leaf === 'stop' && <StopLeaf line={open.line!} onClose={close} />}
       {open?.leaf === 'permission' && <PermissionLeaf clientId={clientId} line={open.line!} onClose={close} />}
     </section>
+  );
+}
+
+interface LineCellProps {
+  of: ServiceLineView;
+  /** The pause that it is in, or that is ahead. */
+  rest: ServiceLineView['pauses'][number] | undefined;
+  onPermission?: () => void;
+}
+
+/** A line's name, how it stands, and what authorities were asked for it. */
+function LineCell({ of: row, rest, onPermission }: LineCellProps) {
+  const session = useSession();
+  return (
+    <>
+      <span className={row.endsOn ? 'text-soft' : 'font-semibold'}>{row.name}</span>
+      {row.name !== row.service && <span className="text-soft">, {row.service}</span>}
+      {row.endsOn && (
+        <span className="block text-fine text-soft">
+          {row.endsOn < session.today ? 'stopped' : 'stops'} {dayInWords(row.endsOn, session.day)}
+          {row.endReason && `: ${row.endReason}`}
+        </span>
+      )}
+      {!row.endsOn && rest && (
+        <span className="block text-fine soon">
+          paused from {dayInWords(rest.from, session.day)} {rest.until ? `to ${dayInWords(rest.until, session.day)}` : 'until it is resumed'}
+        </span>
+      )}
+      {permissionsWanted(row).map(({ kind, is }) => (
+        <button
+          key={kind}
+          type="button"
+          className={`block text-fine ${is?.givenOn ? 'good' : 'soon'} hover:underline`}
+          disabled={!onPermission}
+          onClick={onPermission}
+        >
+          {PERMISSION_WORDS[kind]}{' '}
+          {is?.givenOn
+            ? `given ${dayInWords(is.givenOn, session.day)}`
+            : is?.askedOn
+              ? `asked for ${dayInWords(is.askedOn, session.day)}`
+              : 'not asked for yet'}
+        </button>
+      ))}
+    </>
   );
 }

@@ -9,9 +9,10 @@ import { KeepService, type ServiceView } from '@steady/contract/services';
 import { type Currency, noMoney } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { Faults } from '../../ui/faults';
 import { ChoiceField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { Note, Page } from '../../ui/page';
+import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { useForeseen } from '../almanac/effect';
 import { PersonSelect } from '../../ui/person-select';
@@ -19,6 +20,7 @@ import { ProceduresField } from './procedures-field';
 import { CostPart } from './cost-part';
 import { NeedsPart } from './needs-part';
 import { Part } from './part';
+import { ServiceMargin } from './service-margin';
 import { WhenPart } from './when-part';
 
 /** A service worked down one page: what it is, what it costs, when it comes, how it is done. */
@@ -56,12 +58,13 @@ const NEW_SERVICE: DefaultValues<KeepService> = {
 
 function ServiceForm({ service, procedures }: { service?: ServiceView; procedures: ProcedureRow[] }) {
   const session = useSession();
+  const { currency } = session.firm;
   const navigate = useNavigate();
   const notify = useNotify();
   const foreseen = useForeseen(effectsRoutes.service, { id: service?.id ?? '' });
   const { form, onSubmit, busy, problem } = useLeafForm<KeepService>({
     input: KeepService,
-    start: service ? keptOf(service, session.firm.currency) : { ...NEW_SERVICE, defaultFee: noMoney(session.firm.currency) },
+    start: service ? keptOf(service, currency) : { ...NEW_SERVICE, defaultFee: noMoney(currency) },
     submit: async (values) => {
       if (!service) {
         await send(servicesRoutes.add, {}, values);
@@ -106,11 +109,9 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.currentTarget.requestSubmit();
         }}
       >
-        {problem && (
-          <p role="alert" className="m-4 border border-rust bg-rust-tint px-3 py-2 text-table">
-            {problem}
-          </p>
-        )}
+        <div className="mx-4 mt-4 empty:hidden">
+          <Faults of={problem ? [problem] : []} />
+        </div>
         <Part n={1} title="What it is">
           <div className="grid grid-cols-[minmax(0,1fr)_180px] gap-x-4">
             <TextField label="Name" autoFocus={!service} {...register('name')} error={errors.name?.message} />
@@ -177,26 +178,5 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
         )}
       </form>
     </Page>
-  );
-}
-
-/** What happens when it is saved, and the procedures it goes by, as notes beside the page. */
-function ServiceMargin({ procedures }: { procedures: ProcedureRow[] }) {
-  return (
-    <>
-      <Note title="Before it is saved">
-        <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save again.</p>
-      </Note>
-      <Note title="Procedure">
-        {procedures.map((one) => (
-          <p key={one.id} className="mb-1">
-            <b>{one.name}</b>
-            <span className="block text-soft">
-              {one.phases.join(', ')}; {Math.round((one.minutes / 60) * 10) / 10} hours
-            </span>
-          </p>
-        ))}
-      </Note>
-    </>
   );
 }

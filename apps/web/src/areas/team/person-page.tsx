@@ -3,6 +3,8 @@ import * as teamRoutes from '@steady/contract/team.routes';
 import * as sessionRoutes from '@steady/contract/session.routes';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { counted } from '@steady/core/words';
+import type { OpenTask, PersonSight, TeamRow } from '@steady/contract/team';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
@@ -16,6 +18,8 @@ import { LeaveLeaf, MemberLeaf, RateLeaf, MemberStatusLeaf } from './person-leav
 import { STANDING_TONE, STANDING_WORDS } from './words';
 
 type LeafName = 'grant' | 'change' | 'leave' | 'rate' | 'standing' | 'second step';
+
+const openWords = (count: number) => (count === 0 ? 'No task is open.' : `${counted(count, 'task')} ${count === 1 ? 'is' : 'are'} open.`);
 
 /** One person of the firm: what they see, what they have open, when they work. */
 export function PersonPage() {
@@ -35,7 +39,6 @@ export function PersonPage() {
   if (error) return <Trouble error={error} />;
   if (!sight) return null;
   const person = people?.find((one) => one.id === id);
-  const stopped = sight.standing === 'left' || sight.standing === 'suspended';
   return (
     <Page
       above={
@@ -55,37 +58,12 @@ export function PersonPage() {
       title={sight.name}
       sum={
         <>
-          {sight.sentence} {person && (tasks.length === 0 ? 'No task is open.' : `${tasks.length === 1 ? '1 task is' : `${tasks.length} tasks are`} open.`)}
+          {sight.sentence} {person && openWords(tasks.length)}
         </>
       }
       tools={
         <span className="ml-auto flex flex-wrap gap-3">
-          {!stopped && (
-            <button className="act" onClick={() => setLeaf('grant')}>
-              Grant clients
-            </button>
-          )}
-          {runs && person && (
-            <>
-              <button className="act-quiet" onClick={() => setLeaf('change')}>
-                Change role and hours
-              </button>
-              {sight.standing === 'invited' && (
-                <button
-                  className="act-quiet"
-                  disabled={busy}
-                  onClick={() => void act(() => send(teamRoutes.inviteAgain, { id }), 'The invitation goes out again.')}
-                >
-                  Invite again
-                </button>
-              )}
-              {id !== session.memberId && (
-                <button className="act-quiet" onClick={() => setLeaf('standing')}>
-                  {stopped ? 'Restore access' : 'Suspend or end access'}
-                </button>
-              )}
-            </>
-          )}
+          <MemberActs sight={sight} id={id} runs={runs && person !== undefined} onOpen={setLeaf} />
         </span>
       }
       margin={person && <MemberMargin person={person} onOpen={setLeaf} />}
@@ -93,10 +71,7 @@ export function PersonPage() {
       <MemberSees id={id} sight={sight} />
       {tasks.length > 0 && <OpenTasks tasks={tasks} />}
       {leaf === 'grant' && <GrantLeaf team={people ?? names} to={id} onClose={() => setLeaf(null)} />}
-      {leaf === 'change' && person && <MemberLeaf person={person} onClose={() => setLeaf(null)} />}
-      {leaf === 'leave' && person && <LeaveLeaf person={person} onClose={() => setLeaf(null)} />}
-      {leaf === 'rate' && person && <RateLeaf person={person} onClose={() => setLeaf(null)} />}
-      {leaf === 'standing' && person && people && <MemberStatusLeaf person={person} team={people} tasks={tasks} onClose={() => setLeaf(null)} />}
+      {person && people && <PersonLeaves leaf={leaf} person={person} team={people} tasks={tasks} onClose={() => setLeaf(null)} />}
       <Confirm
         open={leaf === 'second step'}
         title={`Turn the second step of ${sight.name} off`}
@@ -111,5 +86,68 @@ export function PersonPage() {
         </p>
       </Confirm>
     </Page>
+  );
+}
+
+interface LeavesProps {
+  leaf: LeafName | null;
+  person: TeamRow;
+  team: TeamRow[];
+  tasks: OpenTask[];
+  onClose(): void;
+}
+
+function PersonLeaves({ leaf, person, team, tasks, onClose }: LeavesProps) {
+  return (
+    <>
+      {leaf === 'change' && <MemberLeaf person={person} onClose={onClose} />}
+      {leaf === 'leave' && <LeaveLeaf person={person} onClose={onClose} />}
+      {leaf === 'rate' && <RateLeaf person={person} onClose={onClose} />}
+      {leaf === 'standing' && <MemberStatusLeaf person={person} team={team} tasks={tasks} onClose={onClose} />}
+    </>
+  );
+}
+
+interface ActsProps {
+  id: string;
+  sight: PersonSight;
+  /** Whether roles, hours and access may be changed. */
+  runs: boolean;
+  onOpen(leaf: LeafName): void;
+}
+
+function MemberActs({ id, sight, runs, onOpen }: ActsProps) {
+  const session = useSession();
+  const { act, busy } = useAct();
+  const stopped = sight.standing === 'left' || sight.standing === 'suspended';
+  return (
+    <>
+      {!stopped && (
+        <button className="act" onClick={() => onOpen('grant')}>
+          Grant clients
+        </button>
+      )}
+      {runs && (
+        <>
+          <button className="act-quiet" onClick={() => onOpen('change')}>
+            Change role and hours
+          </button>
+          {sight.standing === 'invited' && (
+            <button
+              className="act-quiet"
+              disabled={busy}
+              onClick={() => void act(() => send(teamRoutes.inviteAgain, { id }), 'The invitation goes out again.')}
+            >
+              Invite again
+            </button>
+          )}
+          {id !== session.memberId && (
+            <button className="act-quiet" onClick={() => onOpen('standing')}>
+              {stopped ? 'Restore access' : 'Suspend or end access'}
+            </button>
+          )}
+        </>
+      )}
+    </>
   );
 }
