@@ -6,7 +6,7 @@ import type { JobView } from '@steady/contract/jobs';
 import type { PortalMe } from '@steady/contract/requests';
 import type { TodayView } from '@steady/contract/today';
 import type { Found } from '@steady/contract/search';
-import type { AskKindShown } from '../areas/asks/kinds';
+import type { AskKindShown } from './ask-kind';
 import type { Shown } from './shown';
 
 /** Where an entry stands among those of other areas: the smaller number first. */

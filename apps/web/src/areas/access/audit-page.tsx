@@ -16,7 +16,7 @@ import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { SpanDay } from '../../ui/span';
 import { momentInWords } from '../../ui/words';
-import { FirmViews } from '../team/firm-views';
+import { FirmViews } from '../team';
 
 /** What a side of a change holds, as lines of name and value. */
 function Side({ title, value }: { title: string; value: unknown }) {

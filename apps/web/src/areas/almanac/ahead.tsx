@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { ServiceLines } from '../services/service-lines';
+import { ServiceLines } from '../services';
 import { DeadlineTable } from './deadline-table';
 
 /** Of the deadlines ahead, those of these months are shown at first, and a few at least. */

@@ -9,7 +9,7 @@ import { useTeam } from '../../app/session';
 import { SelectField } from '../../ui/fields';
 import { FilterMenu } from '../../ui/filter-menu';
 import { PersonSelect } from '../../ui/person-select';
-import { ClientField } from '../clients/client-field';
+import { ClientField } from '../clients';
 
 const KEYS = ['client', 'related', 'service', 'partner', 'manager', 'person', 'authority', 'only', 'by'] as const satisfies (keyof AlmanacFilter)[];
 

@@ -12,7 +12,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { useLeafForm } from '../../ui/form';
 import { Page } from '../../ui/page';
-import { BeforeStarting } from '../procedures/before-starting';
+import { BeforeStarting } from '../procedures';
 import { type By, SeasonForm } from './season-form';
 import { SeasonStarts } from './season-starts';
 import { LeftOut, SeasonTable } from './season-table';

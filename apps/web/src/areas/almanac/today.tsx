@@ -1,5 +1,5 @@
 import type { TodayView } from '@steady/contract/today';
-import { Lines } from '../today/lines';
+import { Lines } from '../today';
 
 export const OverdueLines = ({ today }: { today: TodayView }) => <Lines lines={today.overdue} rest="/almanac" />;
 export const WeekLines = ({ today }: { today: TodayView }) => <Lines lines={today.dueThisWeek} rest="/almanac" />;

@@ -7,7 +7,7 @@ import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
-import { FirmViews } from '../team/firm-views';
+import { FirmViews } from '../team';
 import { FilesKeptPart } from './files-kept';
 
 /** What can be brought back, and whether it was tried. */

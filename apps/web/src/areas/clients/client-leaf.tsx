@@ -9,7 +9,7 @@ import { FactField, FactFields, fieldsOf } from '../../ui/fact-field';
 import { ChoiceField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useForeseen } from '../almanac/effect';
+import { useForeseen } from '../almanac';
 import { useNotify } from '../../ui/toasts';
 import { Alike } from './alike';
 import { BothVersions } from './both-versions';

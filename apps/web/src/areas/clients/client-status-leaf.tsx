@@ -6,7 +6,7 @@ import { useSession } from '../../app/session';
 import { ChoiceField, DateField, LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { useForeseen } from '../almanac/effect';
+import { useForeseen } from '../almanac';
 
 /** From prospect to client, from client to former, and back: with the day and the reason. */
 export function ClientStatusLeaf({ client, onClose }: { client: ClientView; onClose(): void }) {

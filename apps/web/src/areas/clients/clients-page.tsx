@@ -18,7 +18,7 @@ import { SavedLists } from '../../ui/lists/saved-lists';
 import { type Listing, useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
-import { NewJobLeaf } from '../jobs/new-job-leaf';
+import { NewJobLeaf } from '../jobs';
 import { BulkLeaf } from './bulk-leaf';
 import { ClientLeaf } from './client-leaf';
 

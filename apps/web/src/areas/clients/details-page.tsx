@@ -11,7 +11,7 @@ import { useLeafForm } from '../../ui/form';
 import { Confirm, Leaf } from '../../ui/leaf';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
-import { FirmViews } from '../team/firm-views';
+import { FirmViews } from '../team';
 
 /** The details that the firm keeps of its clients beside those every firm has. */
 export function DetailsPage() {

@@ -13,8 +13,8 @@ import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble, Views } from '../../ui/page';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { dayInWords, dueTone, dueWords } from '../../ui/words';
-import { DeadlineTable } from '../almanac/deadline-table';
-import { JobList } from '../jobs/job-list';
+import { DeadlineTable } from '../almanac';
+import { JobList } from '../jobs';
 import { RelatedLeaf } from './relate-leaf';
 import { RELATED_WORDS } from './words';
 

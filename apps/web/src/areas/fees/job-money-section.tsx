@@ -12,7 +12,7 @@ import { LedgerTable } from '../../ui/ledger-table';
 import { dayInWords } from '../../ui/words';
 import { BillLeaf } from './bill-leaf';
 import { WipLedger } from './wip-ledger';
-import { ExpenseLeaf } from '../time/expense-leaf';
+import { ExpenseLeaf } from '../time';
 
 /** Time recorded on the job, and for those who see fees its WIP ledger, bills and settlement. */
 export function JobMoneySection({ job }: { job: JobView }) {

@@ -10,7 +10,7 @@ import { MoneyField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { dayInWords } from '../../ui/words';
-import { KindOfIncomeField } from '../services/kinds-of-income';
+import { KindOfIncomeField } from '../services';
 
 /** People, dates, fee and status of one job. */
 export function JobLeaf({ job, onClose }: { job: JobView; onClose(): void }) {

@@ -9,7 +9,7 @@ import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Page, Trouble, Views } from '../../ui/page';
-import { TimeLeaf } from '../time/time-leaf';
+import { TimeLeaf } from '../time';
 import { HoldLeaf, StopLeaf } from './hold-leaf';
 import { JobLeaf } from './job-leaf';
 import { FileConfirm } from './file-confirm';

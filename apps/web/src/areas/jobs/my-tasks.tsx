@@ -8,7 +8,7 @@ import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
-import { AndMore } from '../today/lines';
+import { AndMore } from '../today';
 import { DueInPlace } from './task-in-place';
 import { useTick } from './use-tick';
 

@@ -15,8 +15,8 @@ import { DateField, SelectField, TextField } from '../../ui/fields';
 import { MoneyField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
-import { ClientField } from '../clients/client-field';
-import { BeforeStarting } from '../procedures/before-starting';
+import { ClientField } from '../clients';
+import { BeforeStarting } from '../procedures';
 
 /** Minutes of a day that one person has for one job, when dates are proposed. */
 const MINUTES_A_DAY = 150;

@@ -7,7 +7,7 @@ import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { dayInWords, momentInWords } from '../../ui/words';
-import { DONE_BY_WORDS } from '../procedures/pieces';
+import { DONE_BY_WORDS } from '../procedures';
 import { DueInPlace, WhoInPlace } from './task-in-place';
 import { useTick } from './use-tick';
 

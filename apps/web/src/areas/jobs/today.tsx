@@ -4,7 +4,7 @@ import { counted } from '@steady/core/words';
 import type { TodayView } from '@steady/contract/today';
 import { useSession } from '../../app/session';
 import { waitedWords } from '../../ui/words';
-import { AndMore, JobLines } from '../today/lines';
+import { AndMore, JobLines } from '../today';
 import { MyTasks } from './my-tasks';
 
 type Of = { today: TodayView };

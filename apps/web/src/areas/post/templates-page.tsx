@@ -13,8 +13,8 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
-import { ClientField } from '../clients/client-field';
-import { FirmViews } from '../team/firm-views';
+import { ClientField } from '../clients';
+import { FirmViews } from '../team';
 
 /** Wording kept for messages to clients. */
 export function TemplatesPage() {

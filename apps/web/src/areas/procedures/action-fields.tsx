@@ -6,7 +6,7 @@ import { ACTION_KINDS, type Action, type Chosen, type Does, type RequestPlan } f
 import { useData } from '../../app/api';
 import { ChoiceInput } from '../../ui/choice-input';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
-import type { KnownFact } from '../rules/known-facts';
+import type { KnownFact } from '../rules';
 import { type Known, Particulars } from './action-particulars';
 import { ConditionLine } from './condition-line';
 import { freshKey } from './pieces';

@@ -2,7 +2,7 @@ import type { Fact } from '@steady/core/conditions';
 import { ACTION_KINDS, type Action, type ActionField, type Chosen, TASK_ROLES } from '@steady/core/procedures';
 import type { DetailFieldView } from '@steady/contract/clients';
 import { ChoiceInput } from '../../ui/choice-input';
-import { DetailInput } from '../clients/detail-inputs';
+import { DetailInput } from '../clients';
 
 /** What the firm has that an action can name. */
 export interface Known extends Record<Chosen, readonly { id: string; name: string }[]> {

@@ -1,6 +1,6 @@
 import { type Condition, conditionInWords } from '@steady/core/conditions';
-import { ConditionEditor } from '../rules/condition-editor';
-import type { KnownFact } from '../rules/known-facts';
+import { ConditionEditor } from '../rules';
+import type { KnownFact } from '../rules';
 
 /** "Only if ...": the rule of a phase, task or action, as a sentence with its parts to choose, or none. */
 export function ConditionLine({

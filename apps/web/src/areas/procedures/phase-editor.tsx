@@ -5,7 +5,7 @@ import { COMPLETIONS, type Completion, type PhasePlan } from '@steady/core/proce
 import { counted } from '@steady/core/words';
 import { SelectField, TextField, TickField } from '../../ui/fields';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
-import type { KnownFact } from '../rules/known-facts';
+import type { KnownFact } from '../rules';
 import { ActionFields } from './action-fields';
 import { ConditionLine, wordsOf } from './condition-line';
 import { COMPLETION_WORDS, copyOfTask, newTask } from './pieces';

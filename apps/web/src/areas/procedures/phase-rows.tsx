@@ -1,7 +1,7 @@
 import { type PhasePlan, apart } from '@steady/core/procedures';
 import type { ProcedureFull } from '@steady/contract/procedures';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
-import type { KnownFact } from '../rules/known-facts';
+import type { KnownFact } from '../rules';
 import { PhaseEditor, phaseInWords } from './phase-editor';
 import { copyOfPhase } from './pieces';
 

@@ -10,7 +10,7 @@ import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
 import { TakeLeaf } from '../../ui/take-leaf';
-import { FirmViews } from '../team/firm-views';
+import { FirmViews } from '../team';
 
 const COLUMNS: Column<ProcedureRow>[] = [
   {

@@ -1,7 +1,7 @@
 import type { RequestPlan } from '@steady/core/procedures';
 import { LongTextField, TextField } from '../../ui/fields';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
-import type { KnownFact } from '../rules/known-facts';
+import type { KnownFact } from '../rules';
 import { ConditionLine } from './condition-line';
 import { freshKey } from './pieces';
 

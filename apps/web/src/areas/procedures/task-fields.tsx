@@ -5,7 +5,7 @@ import { useTeam } from '../../app/session';
 import { ChoiceInput } from '../../ui/choice-input';
 import { LongTextField, SelectField, TextField } from '../../ui/fields';
 import { DONE_BY_WORDS } from './pieces';
-import type { KnownFact } from '../rules/known-facts';
+import type { KnownFact } from '../rules';
 import { ConditionLine } from './condition-line';
 
 const lines = (text: string) => {

@@ -8,7 +8,7 @@ import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useNotify } from '../../ui/toasts';
-import { SendingLeaf } from '../post/sending-leaf';
+import { SendingLeaf } from '../post';
 import { ItemFields } from './item-fields';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */

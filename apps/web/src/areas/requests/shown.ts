@@ -1,6 +1,6 @@
 import type { RequestPart } from '@steady/contract/requests';
 import { part } from '../../app/area';
-import type { AskKindShown } from '../asks/kinds';
+import type { AskKindShown } from '../../app/ask-kind';
 
 /** Information requests among the asks. */
 export const requestShown: AskKindShown<RequestPart, RequestPart> = {

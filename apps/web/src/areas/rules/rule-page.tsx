@@ -12,7 +12,7 @@ import { TickField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
 import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
-import { useForeseen } from '../almanac/effect';
+import { useForeseen } from '../almanac';
 import { type KnownFact, useKnownFacts } from './known-facts';
 import { RuleDates } from './rule-dates';
 import { RuleMargin } from './rule-margin';

@@ -6,7 +6,7 @@ import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { NameFilter, Page } from '../../ui/page';
-import { FirmViews } from '../team/firm-views';
+import { FirmViews } from '../team';
 import { TryRuleLeaf } from './try-rule-leaf';
 
 const COUNTRIES: Record<string, string> = {

@@ -12,7 +12,7 @@ import { useAct } from '../../app/use-act';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { Page } from '../../ui/page';
 import { TakeLeaf } from '../../ui/take-leaf';
-import { FirmViews } from '../team/firm-views';
+import { FirmViews } from '../team';
 
 /** What the firm offers, in the order in which it stands in lists and in letters. */
 export function FirmPage() {

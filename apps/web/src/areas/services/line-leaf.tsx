@@ -10,7 +10,7 @@ import { SelectField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { useForeseen } from '../almanac/effect';
+import { useForeseen } from '../almanac';
 import { type LineValues, LineTerms } from './line-terms';
 
 interface Props {

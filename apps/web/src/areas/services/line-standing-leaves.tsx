@@ -8,7 +8,7 @@ import { DateField, LongTextField, SelectField, TextField } from '../../ui/field
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { useForeseen } from '../almanac/effect';
+import { useForeseen } from '../almanac';
 import { PERMISSION_WORDS, permissionsWanted } from './words';
 
 interface Props {

@@ -14,7 +14,7 @@ import { ChoiceField, LongTextField, SelectField, TextField } from '../../ui/fie
 import { useLeafForm } from '../../ui/form';
 import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
-import { useForeseen } from '../almanac/effect';
+import { useForeseen } from '../almanac';
 import { PersonSelect } from '../../ui/person-select';
 import { ProceduresField } from './procedures-field';
 import { CostPart } from './cost-part';

@@ -1,6 +1,6 @@
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
 import { part } from '../../app/area';
-import type { AskKindShown } from '../asks/kinds';
+import type { AskKindShown } from '../../app/ask-kind';
 
 /** Documents given for signature among the asks. */
 export const signatureShown: AskKindShown<SignaturePart, PortalSignaturePart> = {

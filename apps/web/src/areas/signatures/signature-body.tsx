@@ -11,7 +11,7 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords, waitedWords } from '../../ui/words';
-import { AddDocument } from '../documents/add-document';
+import { AddDocument } from '../documents';
 
 /** The document that was given for signature, and its signers in order. */
 export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {

@@ -11,8 +11,8 @@ import { DateField, LongTextField, SelectField, TextField } from '../../ui/field
 import { useLeafForm } from '../../ui/form';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { useNotify } from '../../ui/toasts';
-import { AddDocument } from '../documents/add-document';
-import { SendingLeaf } from '../post/sending-leaf';
+import { AddDocument } from '../documents';
+import { SendingLeaf } from '../post';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {

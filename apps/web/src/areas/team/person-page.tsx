@@ -11,7 +11,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Confirm } from '../../ui/leaf';
 import { Page, Trouble } from '../../ui/page';
-import { GrantLeaf } from '../access/grant-leaf';
+import { GrantLeaf } from '../access';
 import { MemberMargin } from './member-margin';
 import { MemberSees, OpenTasks } from './member-sees';
 import { LeaveLeaf, MemberLeaf, RateLeaf, MemberStatusLeaf } from './person-leaves';

@@ -1,6 +1,6 @@
 import type { AskView, PortalAsk } from '@steady/contract/asks';
 import type { JobView } from '@steady/contract/jobs';
-import type { Shown } from '../../app/shown';
+import type { Shown } from './shown';
 
 /** What a kind of ask shows: brought by its area, asked for by the pages that list asks. */
 export interface AskKindShown<Part = unknown, PortalPart = unknown> {

@@ -1,0 +1,2 @@
+/** What other areas use of this one. */
+export { FirmViews } from './firm-views';
