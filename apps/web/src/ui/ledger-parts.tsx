@@ -42,7 +42,7 @@ export function Room({ width, height }: { width: number; height: number }) {
 export function Total<Row>({ columns, of, indent }: { columns: readonly Column<Row>[]; of: Record<string, ReactNode>; indent: boolean }) {
   return (
     <tr className="total">
-      {indent && <td className="max-md:hidden" />}
+      {indent && <td />}
       {columns.map((column) => (
         <td key={column.key} className={styleOf(column)}>
           {of[column.key]}

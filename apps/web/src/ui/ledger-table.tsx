@@ -119,13 +119,15 @@ export function LedgerTable<Row>(props: Props<Row>) {
                 onClick={() => open(line.row)}
               >
                 {chosen && (
-                  <td className="max-md:hidden" onClick={(event) => event.stopPropagation()}>
-                    <input
-                      type="checkbox"
-                      aria-label={`Choose ${chosen.nameOf(line.row)}`}
-                      checked={chosen.keys.has(keyOf(line.row))}
-                      onChange={() => choose(line.row)}
-                    />
+                  <td className="choose" onClick={(event) => event.stopPropagation()}>
+                    <label>
+                      <input
+                        type="checkbox"
+                        aria-label={`Choose ${chosen.nameOf(line.row)}`}
+                        checked={chosen.keys.has(keyOf(line.row))}
+                        onChange={() => choose(line.row)}
+                      />
+                    </label>
                   </td>
                 )}
                 {columns.map((column) => (
@@ -147,8 +149,10 @@ export function LedgerTable<Row>(props: Props<Row>) {
 function ChooseAll<Row>({ of, keys }: { of: Chosen<Row>; keys: readonly string[] }) {
   const all = keys.every((key) => of.keys.has(key));
   return (
-    <th scope="col" className="w-6 max-md:hidden">
-      <input type="checkbox" aria-label="Choose all that are shown" checked={all} onChange={() => of.onChoose(all ? new Set() : new Set(keys))} />
+    <th scope="col" className="choose w-6">
+      <label>
+        <input type="checkbox" aria-label="Choose all that are shown" checked={all} onChange={() => of.onChoose(all ? new Set() : new Set(keys))} />
+      </label>
     </th>
   );
 }

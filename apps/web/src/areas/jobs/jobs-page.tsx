@@ -88,6 +88,7 @@ export function JobsPage() {
               </button>
             ))}
           </span>
+          {view !== 'flow' && <SavedOfJobs />}
           {mayWork && (
             <button className="act ml-auto" onClick={() => setAdding(true)}>
               New job
@@ -101,6 +102,13 @@ export function JobsPage() {
       {forClient && mayWork && <NewJobLeaf client={forClient} called={search.get('called') ?? undefined} onClose={() => setSearch({}, { replace: true })} />}
     </Page>
   );
+}
+
+/** Lists of jobs saved before, beside the views. */
+function SavedOfJobs() {
+  const { data: known } = useData(jobsRoutes.fields);
+  const state = useListState(USUAL_JOB_COLUMNS);
+  return <SavedLists of="jobs" saved={known?.saved ?? []} state={state} all={null} />;
 }
 
 const { list, ids, place, sums, fields, file } = jobsRoutes;
@@ -128,7 +136,6 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
     <>
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table text-soft">
         <ListTools of={of} state={state} noun="job" filters={filters} />
-        <SavedLists of="jobs" saved={of.saved} state={state} all={null} />
       </div>
       {of.error && <p className="text-table text-rust">{of.error.message}</p>}
       <ListBody
