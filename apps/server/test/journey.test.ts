@@ -122,6 +122,13 @@ describe.sequential('from the first obligation to the last cent', () => {
     expect((await test.letters())[0]!.body).toContain('Yes, both. Page 2 too.');
   });
 
+  it('says of a document that came what it is, and of which job', async () => {
+    const { name, client, documents } = await job();
+    const came = { name: 'sales.csv', what: 'Sales invoices', jobId, job: name, client };
+    expect(documents).toMatchObject([came]);
+    expect((await manager().get('/api/documents').expect(200)).body).toMatchObject([came]);
+  });
+
   it('lets the same browser in with one click later', async () => {
     test.clock.advance({ hours: 13 });
     await brid.get('/api/portal/asks').expect(401);

@@ -136,4 +136,26 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a folder of a version before', (
     await expect(bridge.exec('update payments set amount = 1')).rejects.toThrow('Rows of payments are only ever added.');
     await expect(bridge.exec(`update invoices set currency = 'EUR'`)).rejects.toThrow('foreign key');
   });
+
+  it('whose documents said only how their files are called says what they are, and finds them by it', async () => {
+    await leftBy(['0000_schema.sql', '0001_facts_start_with_their_values.sql', '0002_money_with_its_currency.sql', '0003_letterhead.sql', '0004_search.sql']);
+    const firm_id = await row('firms', { currency: 'EUR' });
+    const [scan, bill, other] = [
+      await row('documents', { firm_id, name: 'scan.pdf' }),
+      await row('documents', { firm_id, name: 'Invoice 2026-0007.pdf' }),
+      await row('documents', { firm_id, name: 'notes.txt' }),
+    ];
+    const item = await row('request_items', { firm_id, ask_id: await row('asks', { firm_id }), name: 'Bank statement, M\u00e1rta' });
+    await row('request_answers', { firm_id, item_id: item, document_id: scan });
+    await row('invoices', { firm_id, currency: 'EUR', number: '2026-0007', document_id: bill });
+
+    await migrate(orm());
+
+    const { rows: now } = await bridge.query<{ id: string; what: string | null; looked_through: string }>('select id, what, looked_through from documents');
+    expect(Object.fromEntries(now.map((one) => [one.id, [one.what, one.looked_through]]))).toEqual({
+      [scan]: ['Bank statement, M\u00e1rta', ' bank statement, marta scan.pdf'],
+      [bill]: ['Bill 2026-0007', ' bill 2026-0007 invoice 2026-0007.pdf'],
+      [other]: [null, ' notes.txt'],
+    });
+  });
 });

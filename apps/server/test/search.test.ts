@@ -56,7 +56,7 @@ describe('the search', () => {
     await test.drain();
     expect(await find('2026-0001')).toMatchObject([
       { kind: 'bill', id: billId, name: '2026-0001' },
-      { kind: 'document', name: 'Invoice 2026-0001.pdf', within: clientId },
+      { kind: 'document', name: 'Bill 2026-0001', beside: expect.stringMatching(/, Invoice 2026-0001\.pdf$/) as string, within: clientId },
     ]);
     expect(await names('vat return')).toEqual(expect.arrayContaining(['service: VAT return', 'procedure: VAT return']));
   });

@@ -182,7 +182,10 @@ export interface JobView extends Omit<JobFacts, 'fee'> {
 
 export interface DocumentView {
   id: string;
+  /** As the file is called. */
   name: string;
+  /** What it is, where that is known: the item it was asked for as, or the bill. */
+  what: string | null;
   bytes: number;
   kind: string;
   at: string;
@@ -190,6 +193,8 @@ export interface DocumentView {
   clientId: string;
   client: string;
   jobId: string | null;
+  /** The job's name, with its period. */
+  job: string | null;
 }
 
 export interface JobRow {

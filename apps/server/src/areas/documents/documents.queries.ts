@@ -10,7 +10,7 @@ import { FileStore } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
 import { ClientsService, clientName } from '../clients';
-import type { Job } from '../jobs';
+import { type Job, jobName } from '../jobs';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
 import { foundIn } from '../search';
 import { documents } from './documents.tables';
@@ -29,24 +29,25 @@ export class DocumentQueries {
   async found(work: Work, looked: Looked): Promise<Found[]> {
     const found = await rows<{ id: string; name: string; within: string; beside: string }>(
       work.tx,
-      sql`select d.id, d.name, d.client_id as within, ${clientName(sql`d.client_id`)} as beside from documents d
+      sql`select d.id, coalesce(d.what, d.name) as name, d.client_id as within,
+            ${clientName(sql`d.client_id`)} || case when d.what is null then '' else ', ' || d.name end as beside from documents d
           where d.firm_id = ${work.firm.id} and d.id in ${foundIn('documents', looked)} order by d.at desc, d.id`,
     );
     return found.map((one) => ({ ...one, kind: 'document' }));
   }
 
   /** The documents of a job, the newest first. */
-  async ofJob(work: Work, { id: jobId, clientId }: Job): Promise<DocumentView[]> {
+  async ofJob(work: Work, { id: jobId, clientId, name: job }: Job): Promise<DocumentView[]> {
     const client = (await this.clients.get(work, clientId)).name;
     const found = await work.tx.select().from(documents).where(eq(documents.jobId, jobId)).orderBy(desc(documents.at));
-    return found.map(({ id, name, bytes, kind, at, by }) => ({ id, name, bytes, kind, at, by, clientId, client, jobId }));
+    return found.map(({ id, name, what, bytes, kind, at, by }) => ({ id, name, what, bytes, kind, at, by, clientId, client, jobId, job }));
   }
 
   /** What documents bring to a client's whole file: the files themselves, read as they are packed. */
   async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
     const found = await work.tx.select().from(documents).where(eq(documents.clientId, id)).orderBy(asc(documents.at), asc(documents.id));
-    return found.map(({ name, address, at }) => ({
-      name: `documents/${at.slice(0, 10)} ${safeName(name)}`,
+    return found.map(({ name, what, address, at }) => ({
+      name: `documents/${at.slice(0, 10)} ${safeName(what === null ? name : `${what}, ${name}`)}`,
       stream: () => this.store.readIfSound(work.firm, address),
     }));
   }
@@ -55,7 +56,8 @@ export class DocumentQueries {
   list(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<DocumentView[]> {
     return rows<DocumentView>(
       work.tx,
-      sql`select d.id, d.name, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", ${clientName(sql`d.client_id`)} as client, d.job_id as "jobId"
+      sql`select d.id, d.name, d.what, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", ${clientName(sql`d.client_id`)} as client, d.job_id as "jobId",
+            ${jobName(sql`d.job_id`)} as job
           from documents d
           where d.firm_id = ${work.firm.id}
             ${asked.clientId ? sql`and d.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and d.job_id = ${asked.jobId}` : sql``}

@@ -10,6 +10,14 @@ import { documents } from './documents.tables';
 
 export type Document = typeof documents.$inferSelect;
 
+/** Whose document it is, of which job, and what it is: "Bank statement, March". */
+export interface DocumentOf {
+  clientId: string;
+  jobId: string | null;
+  what?: string;
+  aboutFees?: boolean;
+}
+
 export const DocumentFiled = eventKind<{ documentId: string }>('document filed', 'documents');
 
 /** What is known of the files of clients; the files themselves lie in the file store. */
@@ -30,7 +38,7 @@ export class DocumentsService implements OnModuleInit {
    * Records a stored file as a document of a client. The same file of a job, sent again by the same person under the same
    * name, is the document that is there: its answer was lost, or it was chosen twice.
    */
-  async file(work: Work, file: StoredFile & { name: string }, of: { clientId: string; jobId: string | null; aboutFees?: boolean }): Promise<string> {
+  async file(work: Work, file: StoredFile & { name: string }, of: DocumentOf): Promise<string> {
     const { name, address, bytes, kind } = file;
     await this.store.claim(work, file);
     if (of.jobId !== null) {
@@ -56,8 +64,8 @@ export class DocumentsService implements OnModuleInit {
       })
       .returning({ id: documents.id });
     await this.events.record(work, DocumentFiled, {
-      what: `filed the document ${name}`,
       ...of,
+      what: `filed the document ${name}${of.what === undefined ? '' : `, ${of.what}`}`,
       after: { name, bytes, kind },
       payload: { documentId: document!.id },
     });

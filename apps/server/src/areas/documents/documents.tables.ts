@@ -9,7 +9,10 @@ export const documents = pgTable(
     firmId: firmId(),
     clientId: uuid('client_id').notNull(),
     jobId: uuid('job_id'),
+    /** As the file was called by whoever sent it. */
     name: text('name').notNull(),
+    /** What it is, where that is known: the item it was asked for as, or the bill. */
+    what: text('what'),
     /** In the file store. */
     address: text('address').notNull(),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),

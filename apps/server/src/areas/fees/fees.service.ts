@@ -212,7 +212,7 @@ export class FeesService implements OnModuleInit {
     const documentId = await this.documents.file(
       work,
       { ...(await this.files.keepBytes(work.firm, pdf)), name: `Invoice ${number}.pdf` },
-      { ...of, aboutFees: true },
+      { ...of, what: `Bill ${number}`, aboutFees: true },
     );
     await work.tx.update(invoices).set({ documentId }).where(eq(invoices.id, invoiceId));
     if (status === 'cancelled') return;

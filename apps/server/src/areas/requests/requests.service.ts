@@ -147,7 +147,7 @@ export class RequestsService {
     const found = await this.find(work, itemId);
     notAccepted(found.item);
     const { clientId, jobId } = found.ask;
-    const documentId = await this.documents.file(work, file, { clientId, jobId });
+    const documentId = await this.documents.file(work, file, { clientId, jobId, what: found.item.name });
     if (found.item.state === 'answered' && (await this.isAnsweredWith(work, itemId, documentId))) return;
     await this.answer(work, found, { kind: 'file', documentId }, 'answered', `sent ${file.name} for ${found.item.name}`);
   }

@@ -16,11 +16,14 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
       key: 'name',
       head: 'Document',
       cell: (row) => (
-        <a className="lnk font-semibold wrap-anywhere" href={addressOf(documentsRoutes.content, { id: row.id })}>
-          {row.name}
-        </a>
+        <>
+          <a className="lnk font-semibold wrap-anywhere" href={addressOf(documentsRoutes.content, { id: row.id })}>
+            {row.what ?? row.name}
+          </a>
+          {row.what !== null && <span className="block text-fine wrap-anywhere text-soft">{row.name}</span>}
+        </>
       ),
-      sort: (row) => row.name,
+      sort: (row) => row.what ?? row.name,
     },
     ...(withClient
       ? ([
@@ -44,9 +47,10 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
       cell: (row) =>
         row.jobId && (
           <Link className="lnk" to={`/jobs/${row.jobId}/documents`}>
-            its job
+            {row.job}
           </Link>
         ),
+      sort: (row) => row.job,
       wide: true,
     },
     { key: 'size', head: 'Size', figure: true, cell: (row) => sizeInWords(row.bytes), sort: (row) => row.bytes, wide: true },
