@@ -15,7 +15,7 @@ export interface EffectOnDates {
  * would have happened anyway.
  */
 export function effectOf(existing: readonly ExistingObligation[], before: ObligationPlan, after: ObligationPlan): EffectOnDates[] {
-  const sign = (to: ScheduledObligation | null) => (to ? `${to.period.end.toString()} ${to.due.toString()} ${to.target.toString()}` : '');
+  const sign = (to: ScheduledObligation | null) => (to ? `${to.iso.end} ${to.iso.due} ${to.iso.target}` : '');
   const anyway = new Set([
     ...before.add.map((to) => `comes ${sign(to)}`),
     ...before.move.map(({ id, to }) => `moves ${id} ${sign(to)}`),

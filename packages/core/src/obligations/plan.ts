@@ -51,16 +51,16 @@ export function planObligations(existing: readonly ExistingObligation[], wanted:
   const settledUntil: CivilDate | null = settled === null ? null : civil(settled);
   const plan: ObligationPlan = { add: [], move: [], withdraw: [], held: [] };
   for (const want of wanted) {
-    const end = want.period.end.toString();
+    const { end } = want.iso;
     const have = byPeriod.get(end);
     if (!have) {
       if (settled === null || end > settled) plan.add.push(startAfter(want, settledUntil, rhythm));
       continue;
     }
     byPeriod.delete(end);
-    const sameDeadline = have.dueOn === want.due.toString() && have.targetOn === want.target.toString();
+    const sameDeadline = have.dueOn === want.iso.due && have.targetOn === want.iso.target;
     if (!isSettled(have)) {
-      if (!(sameDeadline && have.beginsOn === want.beginsOn.toString())) plan.move.push({ id: have.id, to: want });
+      if (!(sameDeadline && have.beginsOn === want.iso.beginsOn)) plan.move.push({ id: have.id, to: want });
     } else if (!sameDeadline) plan.held.push({ id: have.id, why: reasonToHold(have), to: want });
   }
   for (const left of byPeriod.values()) {
@@ -76,6 +76,6 @@ function startAfter(want: ScheduledObligation, settledUntil: CivilDate | null, r
   const start = later(want.period.start, settledUntil.add({ days: 1 }));
   if (start === want.period.start) return want;
   const period = { start, end: want.period.end };
-  const { ruleId, due, target, beginsOn, workings } = want;
-  return { ruleId, period, periodName: periodName(period, rhythm), due, target, beginsOn, workings };
+  const { ruleId, due, target, beginsOn, iso, workings } = want;
+  return { ruleId, period, periodName: periodName(period, rhythm), due, target, beginsOn, iso: { ...iso, start: start.toString() }, workings };
 }

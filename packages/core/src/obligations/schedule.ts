@@ -31,8 +31,18 @@ export interface ScheduledObligation {
   target: CivilDate;
   /** The working day on which the job for it comes into being. */
   beginsOn: CivilDate;
+  /** The same days as ISO dates; written once for all clients who share them. */
+  readonly iso: IsoDays;
   /** Reckoned when they are asked for. */
   readonly workings: Workings;
+}
+
+interface IsoDays {
+  start: string;
+  end: string;
+  due: string;
+  target: string;
+  beginsOn: string;
 }
 
 /** Days on which a line rests, both included; no last one while nobody knows. */
@@ -96,6 +106,7 @@ const after = (a: CivilDate, b: CivilDate) => Temporal.PlainDate.compare(a, b) >
 /** A scheduled obligation that explains itself only when it is asked. */
 class Reckoned implements ScheduledObligation {
   private explained: Workings | undefined;
+  private written: IsoDays | undefined;
 
   constructor(
     readonly ruleId: string,
@@ -109,6 +120,16 @@ class Reckoned implements ScheduledObligation {
 
   get workings(): Workings {
     return (this.explained ??= this.explain());
+  }
+
+  get iso(): IsoDays {
+    return (this.written ??= {
+      start: this.period.start.toString(),
+      end: this.period.end.toString(),
+      due: this.due.toString(),
+      target: this.target.toString(),
+      beginsOn: this.beginsOn.toString(),
+    });
   }
 
   /** The same with other days of begin or period. */
@@ -173,8 +194,7 @@ class Track {
   }
 }
 
-const rests = (period: Period, pauses: readonly { from: CivilDate; until: CivilDate | null }[]) =>
-  pauses.some(({ from, until }) => !after(from, period.start) && (until === null || !after(period.end, until)));
+const rests = ({ start, end }: IsoDays, pauses: readonly Pause[]) => pauses.some(({ from, until }) => from <= start && (until === null || end <= until));
 
 /**
  * Computes the deadlines and jobs of service lines. What two lines have in common is reckoned once, so one reckoner serves
@@ -212,46 +232,39 @@ export class Reckoner {
   line(terms: LineTerms, facts: Facts, outlook: Outlook): LineSchedule {
     const leading = Reckoner.leading(terms);
     const schedule: LineSchedule = { streams: [], none: [] };
-    const pauses = terms.pauses.map(({ from, until }) => ({ from: this.day(from), until: until === null ? null : this.day(until) }));
     for (const rule of [...(leading ? [] : [ownDate(terms.ownDue)]), ...terms.rules]) {
       const leads = leading ? rule === leading : rule.rhythms.length === 0;
-      const stream = this.stream(rule, leads, terms, facts, outlook, pauses);
+      const stream = this.stream(rule, leads, terms, facts, outlook);
       if ('why' in stream) schedule.none.push({ rule, ...stream });
       else schedule.streams.push({ rule, leads, obligations: stream });
     }
     return schedule;
   }
 
-  private stream(
-    rule: FilingRule,
-    leads: boolean,
-    terms: LineTerms,
-    facts: Facts,
-    { today, ahead, horizon }: Outlook,
-    pauses: readonly { from: CivilDate; until: CivilDate | null }[],
-  ): ScheduledObligation[] | Nothing {
+  private stream(rule: FilingRule, leads: boolean, terms: LineTerms, facts: Facts, { today, ahead, horizon }: Outlook): ScheduledObligation[] | Nothing {
     if (!meets(rule.appliesTo, facts)) return { why: `"${rule.name}" applies only where: ${conditionInWords(rule.appliesTo)}`, lacking: false };
     const own = leads && rule.rhythms.length === 0;
     const rhythm = own || (rule.rhythms as Rhythm[]).includes(terms.rhythm) ? terms.rhythm : rule.rhythms[0]!;
     const track = this.track(rule, rhythm, own, terms, facts);
     if ('why' in track) return track;
     const registered = own ? { from: null, until: null } : registeredSpan(this.factsOf(rule), facts);
-    const from = registered.from !== null && registered.from > terms.startsOn ? this.day(registered.from) : this.day(terms.startsOn);
-    const ends = [terms.endsOn, registered.until].filter((end) => end !== null).sort()[0];
-    const until = ends === undefined ? null : this.day(ends);
-    const lineStart = this.day(terms.startsOn);
+    const from = registered.from !== null && registered.from > terms.startsOn ? registered.from : terms.startsOn;
+    const until = [terms.endsOn, registered.until].filter((end) => end !== null).sort()[0];
+    const [now, last] = [today.toString(), horizon.toString()];
     const found: ScheduledObligation[] = [];
+    // Days are compared as ISO text: a firm has hundreds of thousands of them, and each is written once.
     let madeAhead = 0;
-    for (let n = track.periods.indexOf(from); madeAhead < ahead; n += 1) {
+    for (let n = track.periods.indexOf(this.day(from)); madeAhead < ahead; n += 1) {
       let one = track.at(n);
       if (one === 'not yet') continue;
-      if (one === 'over' || (until !== null && after(one.period.start, until))) break;
+      if (one === 'over' || (until !== undefined && one.iso.start > until)) break;
       if (own && terms.cutShort) one = this.cut(track, one, rhythm, from, until);
-      const isAhead = !after(today, one.due);
-      if (isAhead && madeAhead > 0 && after(one.due, horizon)) break;
+      const { iso } = one;
+      const isAhead = iso.due >= now;
+      if (isAhead && madeAhead > 0 && iso.due > last) break;
       if (isAhead) madeAhead += 1;
-      if (pauses.length > 0 && rests(one.period, pauses)) continue;
-      found.push(after(lineStart, one.beginsOn) ? one.with({ beginsOn: this.afterStart(lineStart, one.due) }) : one);
+      if (rests(iso, terms.pauses)) continue;
+      found.push(iso.beginsOn < terms.startsOn ? one.with({ beginsOn: this.afterStart(this.day(terms.startsOn), one.due) }) : one);
     }
     return found;
   }
@@ -262,12 +275,12 @@ export class Reckoner {
   }
 
   /** A first or last period that is not wholly covered, cut to what is. */
-  private cut(track: Track, one: Reckoned, rhythm: Rhythm, from: CivilDate, until: CivilDate | null): Reckoned {
-    const start = later(one.period.start, from);
-    const end = until !== null && after(one.period.end, until) ? until : one.period.end;
-    if (start === one.period.start && end === one.period.end) return one;
-    const period = { start, end };
-    return end === one.period.end ? one.with({ period, periodName: periodName(period, rhythm) }) : track.reckon(period);
+  private cut(track: Track, one: Reckoned, rhythm: Rhythm, from: string, until: string | undefined): Reckoned {
+    const begins = from > one.iso.start;
+    const ends = until !== undefined && until < one.iso.end;
+    if (!begins && !ends) return one;
+    const period = { start: begins ? this.day(from) : one.period.start, end: ends ? this.day(until) : one.period.end };
+    return !ends ? one.with({ period, periodName: periodName(period, rhythm) }) : track.reckon(period);
   }
 
   private track(rule: FilingRule, rhythm: Rhythm, own: boolean, terms: LineTerms, facts: Facts): Track | Nothing {

@@ -158,9 +158,9 @@ export class PlanningService {
 
   private async carryOut(work: Work, { line, service, client, book }: Considered, { streams }: LinePlan): Promise<void> {
     const dates = (want: ScheduledObligation) => ({
-      dueOn: want.due.toString(),
-      targetOn: want.target.toString(),
-      beginsOn: want.beginsOn.toString(),
+      dueOn: want.iso.due,
+      targetOn: want.iso.target,
+      beginsOn: want.iso.beginsOn,
       workings: want.workings,
     });
     const add = streams.flatMap(({ leads, ruleId, plan }) =>
@@ -172,8 +172,8 @@ export class PlanningService {
         ruleId,
         leads,
         name: nameOfWork(line, want, leads, book),
-        periodStart: want.period.start.toString(),
-        periodEnd: want.period.end.toString(),
+        periodStart: want.iso.start,
+        periodEnd: want.iso.end,
         status: 'open' as const,
         ...dates(want),
       })),
@@ -183,7 +183,7 @@ export class PlanningService {
     for (const { id, to, leads } of move) {
       await work.tx
         .update(obligations)
-        .set({ ...dates(to), leads, name: nameOfWork(line, to, leads, book), periodStart: to.period.start.toString(), version: sql`version + 1` })
+        .set({ ...dates(to), leads, name: nameOfWork(line, to, leads, book), periodStart: to.iso.start, version: sql`version + 1` })
         .where(eq(obligations.id, id));
     }
     const withdraw = streams.flatMap(({ plan }) => plan.withdraw);
@@ -237,7 +237,7 @@ export class PlanningService {
             settled += 1;
             continue;
           }
-          const dates: EffectDates | null = to && { dueOn: to.due.toString(), targetOn: to.target.toString(), beginsOn: to.beginsOn.toString() };
+          const dates: EffectDates | null = to && { dueOn: to.iso.due, targetOn: to.iso.target, beginsOn: to.iso.beginsOn };
           found.push({
             does,
             obligationId: id,

@@ -14,10 +14,14 @@ import { WITH_ESTIMATE } from './estimate-sql';
 import { nameOfWork } from './planning.service';
 
 interface OnRecord {
-  known: Map<string, { begun: boolean; open: boolean; dueOn: string }>;
+  /** What is open and has begun or was put off, by line, rule and the end of its period. */
+  open: Map<string, { begun: boolean; dueOn: string }>;
   /** By line and rule: the end of the last period that has begun, was filed, set aside or put off. */
   settledUntil: Map<string, string>;
 }
+
+const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+const BY_NAME = new Intl.Collator('en');
 
 /** As many rows are told one by one; the weeks count all of them. */
 const SHOWN = 2_000;
@@ -31,20 +35,25 @@ export class RehearsalQueries {
     private readonly rules: FirmRules,
   ) {}
 
-  /** How what is on record already stands: what has begun does not begin again, what is filed or set aside is not due any more, what was put off is due later. */
-  private async onRecord(work: Work): Promise<OnRecord> {
-    const found = await rows<{ stream: string; periodEnd: string; begun: boolean; open: boolean; dueOn: string }>(
+  /**
+   * How what is on record already stands: what has begun does not begin again, what is filed or set aside is not due any more, what was put
+   * off is due later. What has begun and was due before the first day is told nowhere, and not read.
+   */
+  private async onRecord(work: Work, first: string): Promise<OnRecord> {
+    const settled = await rows<{ stream: string; until: string }>(
       work.tx,
-      sql`select line_id || ' ' || rule_id as stream, period_end as "periodEnd", begun, status = 'open' as open, due_on as "dueOn" from obligations
-          where firm_id = ${work.firm.id} and (begun or status <> 'open' or extended_from is not null)`,
+      sql`select line_id || ' ' || rule_id as stream, max(period_end) as until from obligations
+          where firm_id = ${work.firm.id} and (begun or status <> 'open' or extended_from is not null) group by line_id, rule_id`,
     );
-    const record: OnRecord = { known: new Map(), settledUntil: new Map() };
-    for (const row of found) {
-      record.known.set(`${row.stream} ${row.periodEnd}`, row);
-      const settled = record.settledUntil.get(row.stream);
-      if (settled === undefined || row.periodEnd > settled) record.settledUntil.set(row.stream, row.periodEnd);
-    }
-    return record;
+    const open = await rows<{ stream: string; periodEnd: string; begun: boolean; dueOn: string }>(
+      work.tx,
+      sql`select line_id || ' ' || rule_id as stream, period_end as "periodEnd", begun, due_on as "dueOn" from obligations
+          where firm_id = ${work.firm.id} and status = 'open' and (begun or extended_from is not null) and (due_on >= ${first} or not begun)`,
+    );
+    return {
+      open: new Map(open.map((row) => [`${row.stream} ${row.periodEnd}`, row])),
+      settledUntil: new Map(settled.map((row) => [row.stream, row.until])),
+    };
   }
 
   private async minutes(work: Work): Promise<Map<string, number>> {
@@ -64,7 +73,7 @@ export class RehearsalQueries {
       work,
       lines.map(({ line }) => line.clientId),
     );
-    const [onRecord, minutes] = [await this.onRecord(work), await this.minutes(work)];
+    const [onRecord, minutes] = [await this.onRecord(work, from.toString()), await this.minutes(work)];
     const fees = may(work.actor, 'see fees');
     // A job may begin long before its deadline: rules are followed as far as the longest lead time reaches.
     const furthest = Math.max(0, ...lines.map(({ service }) => service.leadDays));
@@ -75,16 +84,21 @@ export class RehearsalQueries {
       const client = clients.get(line.clientId);
       if (!client || !RehearsalQueries.wanted(filter, client, line.preparerId)) continue;
       for (const { rule, leads, obligations } of reckoner.line(LinesService.terms({ line, service }, client, book), factsOf(client), outlook).streams) {
+        const stream = `${line.id} ${rule.id}`;
+        const settledUntil = onRecord.settledUntil.get(stream) ?? '';
         for (const one of obligations) {
-          const end = one.period.end.toString();
-          const known = onRecord.known.get(`${line.id} ${rule.id} ${end}`);
+          const { end, beginsOn, due } = one.iso;
+          const known = end <= settledUntil ? onRecord.open.get(`${stream} ${end}`) : undefined;
           // As when it is planned: nothing comes any more that ends before what is settled.
-          if (known ? !known.open : end <= (onRecord.settledUntil.get(`${line.id} ${rule.id}`) ?? '')) continue;
-          const [beginsOn, dueOn] = [one.beginsOn.toString(), known?.dueOn ?? one.due.toString()];
-          const row = { clientId: client.id, client: client.name, name: nameOfWork(line, one, leads, book), beginsOn, dueOn, statutory: rule.country !== null };
+          if (!known && end <= settledUntil) continue;
+          const dueOn = known?.dueOn ?? due;
           // What should have begun by today begins at once.
           const begins = beginsOn < first && first <= today ? first : beginsOn;
-          if (leads && !known?.begun && begins >= first && begins <= last)
+          const isBegun = leads && !known?.begun && begins >= first && begins <= last;
+          const isDue = dueOn >= first && dueOn <= last;
+          if (!isBegun && !isDue) continue;
+          const row = { clientId: client.id, client: client.name, name: nameOfWork(line, one, leads, book), beginsOn, dueOn, statutory: rule.country !== null };
+          if (isBegun)
             found.push({
               ...row,
               does: 'begins',
@@ -92,11 +106,11 @@ export class RehearsalQueries {
               minutes: minutes.get(line.id) ?? 0,
               fee: fees && service.charged ? money(line.fee, line.currency) : null,
             });
-          if (dueOn >= first && dueOn <= last) found.push({ ...row, does: 'due', on: dueOn, minutes: 0, fee: null });
+          if (isDue) found.push({ ...row, does: 'due', on: dueOn, minutes: 0, fee: null });
         }
       }
     }
-    found.sort((a, b) => a.on.localeCompare(b.on) || a.does.localeCompare(b.does) || a.client.localeCompare(b.client));
+    found.sort((a, b) => order(a.on, b.on) || order(a.does, b.does) || BY_NAME.compare(a.client, b.client));
     return {
       from: first,
       until: last,
@@ -124,8 +138,11 @@ export class RehearsalQueries {
     const weeks = new Map<string, RehearsedWeek>();
     for (let monday = weekStart(from); monday.until(until).days >= 0; monday = monday.add({ weeks: 1 }))
       weeks.set(monday.toString(), { week: monday.toString(), jobs: 0, deadlines: 0, minutes: 0, fee: noMoney(currency) });
+    const mondays = new Map<string, string>();
     for (const row of found) {
-      const week = weeks.get(weekStart(civil(row.on)).toString())!;
+      let monday = mondays.get(row.on);
+      if (monday === undefined) mondays.set(row.on, (monday = weekStart(civil(row.on)).toString()));
+      const week = weeks.get(monday)!;
       if (row.does === 'begins') week.jobs += 1;
       else week.deadlines += 1;
       week.minutes += row.minutes;
