@@ -37,7 +37,8 @@ export const obligations = pgTable(
     ownFirm(),
     ofSeenClient(),
     unique().on(t.lineId, t.ruleId, t.periodEnd),
-    index().on(t.firmId, t.dueOn),
+    // With all that the almanac counts by, so that it need not read the deadlines themselves.
+    index('obligations_by_day').on(t.firmId, t.dueOn, t.id, t.clientId, t.serviceId, t.status, t.leads, t.begun),
     index().on(t.clientId, t.dueOn),
     index().on(t.firmId, t.status, t.beginsOn),
   ],

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
 import { Reckoner } from '@steady/core/obligations';
 import type { AlmanacFilter, Rehearsal, RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
-import { type Currency, money, noMoney, plus } from '@steady/core/money';
+import { type Currency, type Money, money, noMoney, plus } from '@steady/core/money';
 import { rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
@@ -25,6 +25,55 @@ const BY_NAME = new Intl.Collator('en');
 
 /** As many rows are told one by one; the weeks count all of them. */
 const SHOWN = 2_000;
+
+/** What a rehearsal tells: sums of every week, and rows that are written only where they are shown. */
+class Told {
+  private readonly byWeek = new Map<string, RehearsedWeek>();
+  private readonly weekOf = new Map<string, RehearsedWeek>();
+  private readonly byDay = new Map<string, (() => RehearsedRow)[]>();
+  private count = 0;
+
+  constructor(currency: Currency, from: CivilDate, until: CivilDate) {
+    for (let monday = weekStart(from); monday.until(until).days >= 0; monday = monday.add({ weeks: 1 }))
+      this.byWeek.set(monday.toString(), { week: monday.toString(), jobs: 0, deadlines: 0, minutes: 0, fee: noMoney(currency) });
+  }
+
+  get weeks(): RehearsedWeek[] {
+    return [...this.byWeek.values()];
+  }
+
+  begins(on: string, minutes: number, fee: Money | null, row: () => RehearsedRow): void {
+    const week = this.at(on, row);
+    week.jobs += 1;
+    week.minutes += minutes;
+    if (fee) week.fee = plus(week.fee, fee);
+  }
+
+  due(on: string, row: () => RehearsedRow): void {
+    this.at(on, row).deadlines += 1;
+  }
+
+  /** The first rows by day, what begins before what is due, then by client; whole days until there are enough. */
+  firstRows(most: number): Pick<Rehearsal, 'rows' | 'more'> {
+    const rows: RehearsedRow[] = [];
+    for (const day of [...this.byDay.keys()].sort()) {
+      if (rows.length >= most) break;
+      const ofDay = this.byDay.get(day)!.map((row) => row());
+      rows.push(...ofDay.sort((a, b) => order(a.does, b.does) || BY_NAME.compare(a.client, b.client)));
+    }
+    return { rows: rows.slice(0, most), more: this.count > most };
+  }
+
+  private at(on: string, row: () => RehearsedRow): RehearsedWeek {
+    this.count += 1;
+    const there = this.byDay.get(on);
+    if (there) there.push(row);
+    else this.byDay.set(on, [row]);
+    let week = this.weekOf.get(on);
+    if (!week) this.weekOf.set(on, (week = this.byWeek.get(weekStart(civil(on)).toString())!));
+    return week;
+  }
+}
 
 /** The next weeks or months run on paper: the jobs and deadlines that will come. Nothing is written. */
 @Injectable()
@@ -78,7 +127,7 @@ export class RehearsalQueries {
     // A job may begin long before its deadline: rules are followed as far as the longest lead time reaches.
     const furthest = Math.max(0, ...lines.map(({ service }) => service.leadDays));
     const outlook = { today: work.today, ahead: Number.POSITIVE_INFINITY, horizon: until.add({ days: furthest + 7 }) };
-    const found: RehearsedRow[] = [];
+    const told = new Told(work.firm.currency, from, until);
     const [first, last, today] = [from.toString(), until.toString(), work.today.toString()];
     for (const { line, service } of lines) {
       const client = clients.get(line.clientId);
@@ -94,30 +143,25 @@ export class RehearsalQueries {
           const dueOn = known?.dueOn ?? due;
           // What should have begun by today begins at once.
           const begins = beginsOn < first && first <= today ? first : beginsOn;
-          const isBegun = leads && !known?.begun && begins >= first && begins <= last;
-          const isDue = dueOn >= first && dueOn <= last;
-          if (!isBegun && !isDue) continue;
-          const row = { clientId: client.id, client: client.name, name: nameOfWork(line, one, leads, book), beginsOn, dueOn, statutory: rule.country !== null };
-          if (isBegun)
-            found.push({
-              ...row,
-              does: 'begins',
-              on: begins,
-              minutes: minutes.get(line.id) ?? 0,
-              fee: fees && service.charged ? money(line.fee, line.currency) : null,
-            });
-          if (isDue) found.push({ ...row, does: 'due', on: dueOn, minutes: 0, fee: null });
+          const row = (more: Pick<RehearsedRow, 'does' | 'on' | 'minutes' | 'fee'>): RehearsedRow => ({
+            clientId: client.id,
+            client: client.name,
+            name: nameOfWork(line, one, leads, book),
+            beginsOn,
+            dueOn,
+            statutory: rule.country !== null,
+            ...more,
+          });
+          if (leads && !known?.begun && begins >= first && begins <= last) {
+            const fee = fees && service.charged ? money(line.fee, line.currency) : null;
+            const its = minutes.get(line.id) ?? 0;
+            told.begins(begins, its, fee, () => row({ does: 'begins', on: begins, minutes: its, fee }));
+          }
+          if (dueOn >= first && dueOn <= last) told.due(dueOn, () => row({ does: 'due', on: dueOn, minutes: 0, fee: null }));
         }
       }
     }
-    found.sort((a, b) => order(a.on, b.on) || order(a.does, b.does) || BY_NAME.compare(a.client, b.client));
-    return {
-      from: first,
-      until: last,
-      weeks: RehearsalQueries.byWeek(work.firm.currency, from, until, found),
-      rows: found.slice(0, SHOWN),
-      more: found.length > SHOWN,
-    };
+    return { from: first, until: last, weeks: told.weeks, ...told.firstRows(SHOWN) };
   }
 
   private static wanted(
@@ -132,22 +176,5 @@ export class RehearsalQueries {
       (!manager || of.managerId === manager) &&
       (!person || preparerId === person)
     );
-  }
-
-  private static byWeek(currency: Currency, from: CivilDate, until: CivilDate, found: RehearsedRow[]): RehearsedWeek[] {
-    const weeks = new Map<string, RehearsedWeek>();
-    for (let monday = weekStart(from); monday.until(until).days >= 0; monday = monday.add({ weeks: 1 }))
-      weeks.set(monday.toString(), { week: monday.toString(), jobs: 0, deadlines: 0, minutes: 0, fee: noMoney(currency) });
-    const mondays = new Map<string, string>();
-    for (const row of found) {
-      let monday = mondays.get(row.on);
-      if (monday === undefined) mondays.set(row.on, (monday = weekStart(civil(row.on)).toString()));
-      const week = weeks.get(monday)!;
-      if (row.does === 'begins') week.jobs += 1;
-      else week.deadlines += 1;
-      week.minutes += row.minutes;
-      if (row.fee) week.fee = plus(week.fee, row.fee);
-    }
-    return [...weeks.values()];
   }
 }

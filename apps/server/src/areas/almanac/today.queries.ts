@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import { isWorkingDay } from '@steady/core/calendar';
 import type { TodayLine, TodayView } from '@steady/contract/today';
 import { type JobStands, deadlineStands } from '@steady/core/jobs';
@@ -31,26 +31,29 @@ export class AlmanacToday {
   private async deadlines(work: Work, { mine, me }: TodayAsked): Promise<Counted<TodayLine & { late: boolean }>[]> {
     const today = work.today.toString();
     const sunday = work.today.add({ days: 7 - work.today.dayOfWeek }).toString();
-    const own = mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``;
+    const whose = mine
+      ? sql`join clients c on c.id = o.client_id left join jobs j on j.obligation_id = o.id
+          where ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id)) and`
+      : sql`where`;
+    const from = sql`from obligations o ${whose} o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and`;
+    // All are counted by their days alone; only those that are shown are read with what stands beside them.
+    const firstOf = (when: SQL) => sql`
+        select first.* from (
+          select o.id, o.name, o.client_id, o.due_on, o.due_on < ${today} as late, (select count(*)::int ${from} ${when}) as "inAll"
+          ${from} ${when} order by o.due_on, o.id limit ${SHOWN}
+        ) first`;
     const found = await rows<Counted<Omit<TodayLine, 'why'> & { late: boolean } & Omit<JobStands, 'asksToMove' | 'stuckReason'>>>(
       work.tx,
       sql`
-        select * from (
-          select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", m.short_name as who,
-            j.status, j.hold_reason as "holdReason", j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
-            (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
-            o.due_on < ${today} as late,
-            count(*) over late_or_not::int as "inAll",
-            row_number() over (late_or_not order by o.due_on, c.name, o.id) as place
-          from obligations o
-          join clients c on c.id = o.client_id
-          left join jobs j on j.obligation_id = o.id
-          left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)
-          where o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and o.due_on <= ${sunday} ${own}
-          window late_or_not as (partition by o.due_on < ${today})
-        ) l
-        where place <= ${SHOWN}
-        order by late desc, place`,
+        select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", m.short_name as who,
+          j.status, j.hold_reason as "holdReason", j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
+          (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
+          o.late, o."inAll"
+        from (${firstOf(sql`o.due_on < ${today}`)} union all ${firstOf(sql`o.due_on between ${today} and ${sunday}`)}) o
+        join clients c on c.id = o.client_id
+        left join jobs j on j.obligation_id = o.id
+        left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)
+        order by o.late desc, o.due_on, c.name, o.id`,
     );
     return found.map(({ status, phase, holdReason, waitingSince, waitingFor, ...line }) => ({
       ...line,

@@ -214,11 +214,11 @@ export class JobQueries {
     const [found] = await rows<WaitingForClients>(
       work.tx,
       sql`with waiting as (
-            select j.id, ${clientName(sql`j.client_id`)} as client, j.waiting_since as since, ${work.today.toString()}::date - (j.waiting_since at time zone ${work.firm.zone})::date as days from jobs j
+            select j.id, j.client_id, j.waiting_since as since, ${work.today.toString()}::date - (j.waiting_since at time zone ${work.firm.zone})::date as days from jobs j
             where j.firm_id = ${work.firm.id} and j.status = 'open' and j.waiting_since is not null ${preparerId ? sql`and j.preparer_id = ${preparerId}` : sql``})
           select count(*)::int as jobs, count(*) filter (where days <= 3)::int as "upTo3", count(*) filter (where days between 4 and 7)::int as "upTo7",
                  count(*) filter (where days between 8 and 14)::int as "upTo14", count(*) filter (where days > 14)::int as longer,
-                 (select jsonb_build_object('jobId', id, 'client', client, 'since', since) from waiting order by since, id limit 1) as longest from waiting`,
+                 (select jsonb_build_object('jobId', id, 'client', ${clientName(sql`client_id`)}, 'since', since) from waiting order by since, id limit 1) as longest from waiting`,
     );
     return found!;
   }

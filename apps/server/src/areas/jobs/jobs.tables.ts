@@ -52,6 +52,10 @@ export const jobs = pgTable(
     /** Key of the phase in which it stands; null when finished. */
     phase: text('phase'),
     phases: jsonb('phases').$type<JobPhase[]>().notNull(),
+    /** Keys of the phases that it has come to, wherever it stands by now. */
+    reached: jsonb('reached')
+      .$type<string[]>()
+      .generatedAlwaysAs(sql`jsonb_path_query_array(phases, '$[*] ? (@.enteredAt != null || @.doneAt != null).key')`),
     passedOver: jsonb('passed_over').$type<{ name: string; why: string }[]>().notNull(),
     /** Since when the client owes an answer; null when nobody waits for the client. */
     waitingSince: moment('waiting_since'),
@@ -63,7 +67,8 @@ export const jobs = pgTable(
     inFirmsCurrency(t),
     unique().on(t.lineId, t.periodEnd),
     unique().on(t.firmId, t.number),
-    index().on(t.firmId, t.status, t.dueOn),
+    // With all that a count and a look from a task ask for, so that neither reads the jobs themselves.
+    index('jobs_by_status').on(t.firmId, t.status, t.dueOn, t.id, t.clientId),
     index().on(t.firmId, t.status, t.finishedAt),
     index().on(t.clientId),
     // Today and every look at a deadline go from there to its job.
@@ -112,7 +117,17 @@ export const tasks = pgTable(
     advice: text('advice'),
     links: jsonb('links').$type<string[]>().notNull().default([]),
   },
-  (t) => [ownFirm(), ofSeenClient(), unique().on(t.jobId, t.key), index().on(t.firmId, t.assigneeId, t.doneAt), index().on(t.clientId)],
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    unique().on(t.jobId, t.key),
+    index().on(t.firmId, t.assigneeId, t.doneAt),
+    index().on(t.clientId),
+    // The load of weeks adds up what is left to do of all there is, from this alone.
+    index('open_tasks')
+      .on(t.firmId, t.startOn, t.jobId, t.assigneeId, t.estimate, t.recorded, t.dueOn, t.clientId)
+      .where(sql`done_at is null`),
+  ],
 );
 
 /** What a move of a job brings about by itself: carried out in the transaction of the move, or kept here to try again. */

@@ -262,9 +262,13 @@ export class TasksService {
     const day = (column: 'start_on' | 'due_on') => shifted(sql.raw(`t.${column}`), moved);
     return rows(
       work.tx,
-      sql`select t.assignee_id as "personId", sum(greatest(t.estimate - t.recorded, 0))::int as minutes, ${day('start_on')}::text as "startOn", ${day('due_on')}::text as "dueOn"
-          from tasks t join jobs j on j.id = t.job_id
-          where t.firm_id = ${work.firm.id} and t.done_at is null and t.estimate > t.recorded and j.status = 'open' and ${day('start_on')} < ${until} group by 1, 3, 4`,
+      sql`select w.assignee_id as "personId", sum(w.minutes)::int as minutes, w.start_on::text as "startOn", w.due_on::text as "dueOn"
+          from (
+            select t.assignee_id, t.estimate - t.recorded as minutes, ${day('start_on')} as start_on, ${day('due_on')} as due_on
+            from tasks t join jobs j on j.id = t.job_id
+            where t.firm_id = ${work.firm.id} and t.done_at is null and t.estimate > t.recorded and j.status = 'open'
+          ) w
+          where w.start_on < ${until} group by w.assignee_id, w.start_on, w.due_on`,
     );
   }
 }

@@ -7,12 +7,16 @@ import { rows } from '../../platform/database';
 import { readBy } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { type Counted, SHOWN_IN_PASSING, type TodayAsked, first } from '../today';
+import { clientName } from '../clients';
 import { JobQueries } from './jobs.queries';
 
 /** So many tasks of one's own stand on the page. */
 const SHOWN_TASKS = 40;
 
 type OwnTask = TodayTask & { overdue: number; minutesToday: number };
+
+type FoundTask = Omit<OwnTask, 'why' | 'waits'> &
+  TaskStands & { dueOn: string; waitingFor: string | null; waitsFor: string | null; key: string; clientId: string; held: boolean };
 
 /** What jobs bring to Today: one's own tasks, jobs that wait for somebody, what could not be done by itself. */
 @Injectable()
@@ -44,36 +48,34 @@ export class JobsToday {
   private async tasks(work: Work, me: string): Promise<Counted<OwnTask>[]> {
     const today = work.today.toString();
     const fresh = work.today.subtract({ days: DAYS_FRESH }).toString();
-    const found = await rows<Counted<Omit<OwnTask, 'why' | 'waits'> & TaskStands & { dueOn: string; waitingFor: string | null; waitsFor: string | null }>>(
+    const found = await rows<Counted<FoundTask>>(
       work.tx,
       sql`
-        select k.*, count(*) over ()::int as "inAll",
+        select l.*, ${clientName(sql`l."clientId"`)} as client, exists (
+            select from tasks o
+            where o.job_id = l."jobId" and o.waits_for ? l.key and o.done_at is null and o.assignee_id <> ${me}
+          ) as "othersWait"
+        from (select k.*, count(*) over ()::int as "inAll",
           (count(*) filter (where "dueOn" < ${today} and "waitingFor" is null and "waitsFor" is null) over ())::int as overdue,
           (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and "waitingFor" is null and "waitsFor" is null) over (), 0))::int as "minutesToday"
         from (
-          select t.id, t.version, t.name, t.job_id as "jobId", j.name as job, c.name as client, t.estimate, t.due_on as "dueOn",
+          select t.id, t.version, t.key, t.name, t.job_id as "jobId", j.name as job, j.client_id as "clientId", t.estimate, t.due_on as "dueOn",
             j.status as "jobStatus", j.priority, j.everything_in_on as "everythingInOn",
-            exists (
-              select from tasks o
-              where o.job_id = t.job_id and t.key <> o.key and o.waits_for ? t.key and o.done_at is null and o.assignee_id <> t.assignee_id
-            ) as "othersWait",
             case when j.waiting_since is not null and t.phase_key = j.phase then coalesce(j.waiting_for, '') end as "waitingFor",
-            case when j.waiting_since is null or t.phase_key is distinct from j.phase then
+            case when t.waits_for <> '[]' and (j.waiting_since is null or t.phase_key is distinct from j.phase) then
               (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1)
             end as "waitsFor",
             j.waiting_since is not null as held
           from tasks t
           join jobs j on j.id = t.job_id
-          join clients c on c.id = j.client_id
           where t.assignee_id = ${me} and t.done_at is null and t.done_by_event is distinct from 'filed'
-            and (j.status = 'finished' or (j.status = 'open' and (t.phase_key = j.phase or exists (
-              select from jsonb_array_elements(j.phases) p
-              where p ->> 'key' = t.phase_key and coalesce(p ->> 'enteredAt', p ->> 'doneAt') is not null))))
+            and (j.status = 'finished' or (j.status = 'open' and (t.phase_key = j.phase or j.reached ? t.phase_key)))
         ) k
         order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id
-        limit ${SHOWN_TASKS}`,
+        limit ${SHOWN_TASKS}) l
+        order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id`,
     );
-    return found.map(({ waitingFor, waitsFor, jobStatus, priority, everythingInOn, othersWait, ...task }) => ({
+    return found.map(({ waitingFor, waitsFor, jobStatus, priority, everythingInOn, othersWait, key: _key, clientId: _clientId, held: _held, ...task }) => ({
       ...task,
       why: whyFirst({ jobStatus, priority, everythingInOn, othersWait, dueOn: task.dueOn }, { today, fresh }),
       waits: waitingFor === null ? waitsFor : `client: ${waitingFor}`,

@@ -287,8 +287,12 @@ export class LinesService implements OnModuleInit {
   }
 
   /** Lines of the firm with their services: all, those of one service, or those that answer for one filing rule. */
-  those(work: Work, only: { serviceId?: string; ruleId?: string; ids?: string[] } = {}): Promise<LineOfService[]> {
-    return this.select(work)
+  async those(work: Work, only: { serviceId?: string; ruleId?: string; ids?: string[] } = {}): Promise<LineOfService[]> {
+    // Thousands of lines share a few services: each of those is read once.
+    const offered = new Map((await work.tx.select().from(services).where(eq(services.firmId, work.firm.id))).map((service) => [service.id, service]));
+    const found = await work.tx
+      .select()
+      .from(serviceLines)
       .where(
         and(
           eq(serviceLines.firmId, work.firm.id),
@@ -298,6 +302,7 @@ export class LinesService implements OnModuleInit {
         ),
       )
       .orderBy(serviceLines.id);
+    return found.map((line) => ({ line, service: offered.get(line.serviceId)! }));
   }
 
   /** How a line is worked: by the procedure of its rhythm, or the usual one of its service. */
