@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { type SQL, and, eq, lte, sql } from 'drizzle-orm';
+import { type SQL, and, eq, inArray, lte, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { filedInWords, fullDate } from '@steady/core/words';
 import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
@@ -23,6 +23,16 @@ export const FilingAsked = eventKind<{ obligationId: string }>('filing asked', '
 export const ObligationFiled = eventKind<{ obligationId: string }>('obligation filed', 'almanac');
 
 const LINES_A_TICK = 500;
+
+/** Deadlines whose lead time has come and whose jobs were not begun, however long ago that was. */
+const atLeadTime = (work: Work) =>
+  and(
+    eq(obligations.firmId, work.firm.id),
+    eq(obligations.status, 'open'),
+    eq(obligations.begun, false),
+    eq(obligations.leads, true),
+    lte(obligations.beginsOn, work.today.toString()),
+  );
 /** Deadlines kept up to what clients, lines and rules say; jobs begun from them; returns filed for them. */
 @Injectable()
 export class AlmanacService implements OnModuleInit {
@@ -63,16 +73,27 @@ export class AlmanacService implements OnModuleInit {
     this.events.on(ClosingDaysChanged, async (work) => this.planning.plan(work, await this.lines.those(work)));
     this.events.on(JobFinished, (work, { payload }) => this.ownWorkDone(work, payload.jobId));
     this.events.on(JobReopened, (work, { payload }) => this.ownWorkOpen(work, payload.jobId));
-    this.ticks.register('obligations ahead', async (work) => {
-      const due = await work.tx
-        .select({ lineId: linePlans.lineId })
-        .from(linePlans)
-        .where(and(eq(linePlans.firmId, work.firm.id), lte(linePlans.nextOn, work.today.toString())))
-        .orderBy(linePlans.nextOn)
-        .limit(LINES_A_TICK);
-      if (due.length > 0) await this.planning.plan(work, await this.lines.those(work, { ids: due.map((one) => one.lineId) }));
-    });
-    this.ticks.register('jobs at their lead time', (work) => this.beginDue(work));
+    this.ticks.registerEach(
+      'obligations ahead',
+      async (work) => {
+        const due = await work.tx
+          .select({ lineId: linePlans.lineId })
+          .from(linePlans)
+          .where(and(eq(linePlans.firmId, work.firm.id), lte(linePlans.nextOn, work.today.toString())))
+          .orderBy(linePlans.nextOn)
+          .limit(LINES_A_TICK);
+        return due.map((one) => one.lineId);
+      },
+      async (work, ids) => this.planning.plan(work, await this.lines.those(work, { ids })),
+    );
+    this.ticks.registerEach(
+      'jobs at their lead time',
+      async (work) => {
+        const due = await work.tx.select({ id: obligations.id }).from(obligations).where(atLeadTime(work)).orderBy(obligations.beginsOn, obligations.id);
+        return due.map((one) => one.id);
+      },
+      (work, ids) => this.beginDue(work, ids),
+    );
     this.effects.register<Filing & { obligationId: string }, { receipt: string; at: string }>({
       kind: 'file return',
       outside: ({ authority, what }, key, firmId) => this.gateway.file(firmId, key, { authority, what }),
@@ -83,21 +104,14 @@ export class AlmanacService implements OnModuleInit {
     });
   }
 
-  /** Begins every job whose lead time has come and that was not begun, however long ago that was. */
-  private async beginDue(work: Work): Promise<void> {
+  /** Begins the jobs of these deadlines, as far as they are still to begin. */
+  private async beginDue(work: Work, ids: string[]): Promise<void> {
     const due = await work.tx
       .select()
       .from(obligations)
-      .where(
-        and(
-          eq(obligations.firmId, work.firm.id),
-          eq(obligations.status, 'open'),
-          eq(obligations.begun, false),
-          eq(obligations.leads, true),
-          lte(obligations.beginsOn, work.today.toString()),
-        ),
-      )
-      .orderBy(obligations.beginsOn, obligations.id);
+      .where(and(atLeadTime(work), inArray(obligations.id, ids)))
+      .orderBy(obligations.beginsOn, obligations.id)
+      .for('update');
     for (const obligation of due) await this.begin(work, obligation);
   }
 

@@ -37,7 +37,11 @@ export class MovesController implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.ticks.register('jobs held until today', (work) => this.moves.goOn(work));
+    this.ticks.registerEach(
+      'jobs held until today',
+      (work) => this.moves.heldUntilToday(work),
+      (work, ids) => this.moves.goOn(work, ids),
+    );
   }
 
   /** `to` names the phase; without it the job would be finished. */

@@ -104,12 +104,18 @@ export class MovesService implements OnModuleInit {
     await this.book.outcome(work, action);
   }
 
-  /** Jobs that were on hold until today, or an earlier day, go on. */
-  async goOn(work: Work): Promise<void> {
+  /** Jobs that were on hold until today, or an earlier day; of these alone, where ids are given. */
+  async heldUntilToday(work: Work, ids?: string[]): Promise<string[]> {
     const due = await rows<{ id: string }>(
       work.tx,
-      sql`select id from jobs where firm_id = ${work.firm.id} and status = 'on hold' and hold_until <= ${work.today.toString()} order by id limit 500`,
+      sql`select id from jobs where firm_id = ${work.firm.id} and status = 'on hold' and hold_until <= ${work.today.toString()}
+          ${ids ? sql`and id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)` : sql``} order by id`,
     );
-    for (const { id } of due) await this.standing.hold(work, id, null);
+    return due.map(({ id }) => id);
+  }
+
+  /** Takes jobs off hold, as far as they are still to go on. */
+  async goOn(work: Work, ids: string[]): Promise<void> {
+    for (const id of await this.heldUntilToday(work, ids)) await this.standing.hold(work, id, null);
   }
 }

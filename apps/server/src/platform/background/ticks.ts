@@ -13,6 +13,18 @@ const HOURS_TO_TIDY = 6;
 const MINUTES_TO_BACKUPS = 10;
 const HOURS_TO_FILES = 1;
 const SOON = 60_000;
+/** So many are done in one transaction: whoever asks something meanwhile waits for one of these, not for all that has come due. */
+const AT_ONCE = 5;
+
+type InUnit = <T>(act: (work: Work) => Promise<T>) => Promise<T>;
+
+interface Duty {
+  name: string;
+  /** What is done for one firm, in one transaction or several. */
+  go(inUnit: InUnit): Promise<void>;
+}
+
+const inWords = (error: unknown): string => (error instanceof Error ? (error.stack ?? error.message) : String(error));
 
 /**
  * The background tick: goes round all firms and does what has come due. What it does has to be safe to do twice, late,
@@ -21,7 +33,7 @@ const SOON = 60_000;
 @Injectable()
 export class Ticks implements OnApplicationShutdown {
   private readonly log = new Logger('Tick');
-  private readonly duties: { name: string; act: (work: Work) => Promise<void> }[] = [{ name: 'forget answers', act: forgetKeys }];
+  private readonly duties: Duty[] = [{ name: 'forget answers', go: (inUnit) => inUnit(forgetKeys) }];
   private readonly timers: NodeJS.Timeout[] = [];
   private running: Promise<void> = Promise.resolve();
 
@@ -35,8 +47,33 @@ export class Ticks implements OnApplicationShutdown {
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
+  /** A duty that is quick, or sees to its parts itself. */
   register(name: string, act: (work: Work) => Promise<void>): void {
-    this.duties.push({ name, act });
+    this.duties.push({ name, go: (inUnit) => inUnit(act) });
+  }
+
+  /**
+   * A duty done to each of what has come due, a few at a time. One that fails keeps none of the others from being done.
+   * @param due ids, the most urgent first
+   * @param act looks again whether they are due: somebody may have been quicker
+   */
+  registerEach(name: string, due: (work: Work) => Promise<string[]>, act: (work: Work, ids: string[]) => Promise<void>): void {
+    this.duties.push({ name, go: (inUnit) => this.each(inUnit, due, act) });
+  }
+
+  private async each(inUnit: InUnit, due: (work: Work) => Promise<string[]>, act: (work: Work, ids: string[]) => Promise<void>): Promise<void> {
+    const ids = await inUnit(due);
+    const failed: unknown[] = [];
+    for (let at = 0; at < ids.length; at += AT_ONCE) {
+      const part = ids.slice(at, at + AT_ONCE);
+      try {
+        await inUnit((work) => act(work, part));
+      } catch {
+        // One of them does not go: each is done by itself, so that the rest does.
+        for (const id of part) await inUnit((work) => act(work, [id])).catch((error: unknown) => failed.push(error));
+      }
+    }
+    if (failed.length > 0) throw new AggregateError(failed, `${failed.length} of ${ids.length} failed, the first: ${inWords(failed[0])}`);
   }
 
   begin(): void {
@@ -94,11 +131,11 @@ export class Ticks implements OnApplicationShutdown {
         const begun = performance.now();
         const ended = (good: boolean) => this.metrics.duty(duty.name, good, (performance.now() - begun) / 1000);
         try {
-          await this.works.run(byItself(firmId), duty.act);
+          await duty.go((act) => this.works.run(byItself(firmId), act));
           ended(true);
         } catch (error) {
           ended(false);
-          this.log.error(`${duty.name}: ${error instanceof Error ? error.stack : String(error)}`);
+          this.log.error(`${duty.name}: ${inWords(error)}`);
         }
       }
       await this.effects.drain(firmId);
