@@ -1,0 +1,67 @@
+import { type RenderResult, render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter, useLocation } from 'react-router';
+import { SWRConfig } from 'swr';
+import { vi } from 'vitest';
+import type { Right } from '@steady/core/access';
+import type { SessionView } from '@steady/contract/sign-in';
+import { readAt } from '../src/app/api';
+import { Keys } from '../src/app/keys';
+import { SessionContext } from '../src/app/session';
+import { Toasts } from '../src/ui/toasts';
+
+/** The day on which tests of the screen take place: a Wednesday. */
+export const TODAY = '2026-03-11';
+
+interface Stage {
+  rights?: Right[];
+  /** Where the page stands. */
+  at?: string;
+  /** What the server answers, by method and path: "GET /api/jobs/1". What is not named is not found. */
+  answers?: Record<string, unknown>;
+}
+
+/** What was asked of the server: method and path, and what was sent along. */
+export type Asked = { what: string; sent: unknown }[];
+
+function Where() {
+  const { pathname, search } = useLocation();
+  return <output aria-label="address">{pathname + search}</output>;
+}
+
+/** Puts a part of the screen on a page of somebody who is signed in, before a server that answers what it is told to. */
+export function stage(part: ReactNode, { rights = [], at = '/', answers = {} }: Stage = {}): RenderResult & { asked: Asked } {
+  const asked: Asked = [];
+  vi.stubGlobal('fetch', (address: string, init: RequestInit = {}) => {
+    const what = `${init.method ?? 'GET'} ${address.split('?')[0]}`;
+    asked.push({ what, sent: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined });
+    const there = what in answers;
+    return Promise.resolve(new Response(there && answers[what] === null ? null : JSON.stringify(there ? answers[what] : {}), { status: there ? 200 : 404 }));
+  });
+  const session = {
+    memberId: 'me',
+    name: 'Orla Keane',
+    role: 'manager',
+    rights,
+    today: TODAY,
+    firm: { name: 'Marram & Tern', shortName: 'M&T', currency: 'EUR', zone: 'Europe/Dublin', country: 'IE' },
+  } as unknown as SessionView;
+  const result = render(
+    <MemoryRouter initialEntries={[at]}>
+      <SWRConfig value={{ fetcher: readAt, provider: () => new Map(), dedupingInterval: 0 }}>
+        <SessionContext value={session}>
+          <Toasts>
+            <Keys>
+              {part}
+              <Where />
+            </Keys>
+          </Toasts>
+        </SessionContext>
+      </SWRConfig>
+    </MemoryRouter>,
+  );
+  return { ...result, asked };
+}
+
+/** An amount in the firm's currency, of cents. */
+export const eur = (amount: number) => ({ amount, currency: 'EUR' as const });
