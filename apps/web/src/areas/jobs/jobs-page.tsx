@@ -108,7 +108,11 @@ export function JobsPage() {
 function SavedOfJobs() {
   const { data: known } = useData(jobsRoutes.fields);
   const state = useListState(USUAL_JOB_COLUMNS);
-  return <SavedLists of="jobs" saved={known?.saved ?? []} state={state} all={null} />;
+  return (
+    <span className="border-l border-rule pl-[18px] max-sm:border-0 max-sm:pl-0">
+      <SavedLists of="jobs" saved={known?.saved ?? []} state={state} all={null} />
+    </span>
+  );
 }
 
 const { list, ids, place, sums, fields, file } = jobsRoutes;
