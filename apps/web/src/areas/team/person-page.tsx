@@ -122,7 +122,7 @@ function MemberActs({ id, sight, runs, onOpen }: ActsProps) {
   const stopped = sight.standing === 'left' || sight.standing === 'suspended';
   return (
     <>
-      {!stopped && (
+      {!stopped && !sight.allClients && (
         <button className="act" onClick={() => onOpen('grant')}>
           Grant clients
         </button>
