@@ -1,9 +1,11 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Listed } from '@steady/contract/lists';
+import type { ObligationView } from '@steady/contract/almanac';
 import type { JobRow } from '@steady/contract/jobs';
+import type { TodayView } from '@steady/contract/today';
 import { Ticks } from '../src/platform/background/ticks';
-import { DUNMARRA, type TestApp, clientWithVat, startTestApp } from './support';
+import { DUNMARRA, type TestApp, clientWithVat, eur, key, startTestApp } from './support';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -55,5 +57,61 @@ describe('a round of what comes due by itself', () => {
     );
     await test.tick();
     expect(done).toEqual([['1', '2', '3', '4', '5'], ['6'], ['8'], ['9'], ['10'], ['11', '12']]);
+  });
+});
+
+describe('work that does not begin by itself', () => {
+  const deadlines = async (id: string) => (await manager().get(`/api/clients/${id}/obligations`).expect(200)).body as ObligationView[];
+  const doubts = async () => ((await manager().get('/api/today').expect(200)).body as TodayView).inDoubt;
+  let id: string;
+
+  it('is not what is done once: that is for the day given, whatever periods are counted by', async () => {
+    id = await clientWithVat(test, '2026-01-01', { ...DUNMARRA, name: 'Once Ltd', vatNumber: undefined, contact: { name: 'Una', email: 'una@once.example' } });
+    await manager()
+      .post(`/api/clients/${id}/lines`)
+      .send({
+        serviceId: test.firm.services.payroll,
+        name: 'A look back',
+        rhythm: 'one-off',
+        anchor: 'calendar',
+        ruleIds: [],
+        fee: eur(5_000),
+        startsOn: '2026-03-11',
+      })
+      .expect(201);
+    const once = (await deadlines(id)).filter((one) => one.name === 'A look back');
+    expect(once).toHaveLength(1);
+    expect(once[0]!.periodEnd).toBe('2026-03-11');
+    expect(once[0]!.dueOn >= '2026-03-11').toBe(true);
+    expect(await doubts()).toEqual({ rows: [], count: 0 });
+  });
+
+  it('is what ended before its line began, or long ago: it stands on Today, and a person begins it', async () => {
+    const vat = (await deadlines(id)).filter((one) => one.leads && one.name.startsWith('VAT') && one.jobId === null);
+    const [early, old] = vat as [ObligationView, ObligationView];
+    const put = (one: ObligationView, end: string) =>
+      test.database.asOwner((tx) =>
+        tx.execute(
+          sql`update obligations set period_start = ${end}, period_end = ${end}, begins_on = ${end}, target_on = ${end}, due_on = ${end} where id = ${one.id}`,
+        ),
+      );
+    await put(early, '2025-12-31');
+    await put(old, '2001-12-31');
+    // A line begun long ago: only the age of the second speaks against it then.
+    await test.tick();
+    const waiting = await doubts();
+    expect(waiting.rows.map((line) => [line.id, line.client, line.why])).toEqual([
+      [old.id, 'Once Ltd', 'its period ended before the service began'],
+      [early.id, 'Once Ltd', 'its period ended before the service began'],
+    ]);
+    await test.database.asOwner((tx) => tx.execute(sql`update service_lines set starts_on = '2000-01-01' where client_id = ${id}`));
+    await test.tick();
+    const [still, ...more] = (await doubts()).rows;
+    expect([still!.id, still!.why, more]).toEqual([old.id, 'its period ended more than two years ago', []]);
+    const seen = await deadlines(id);
+    expect(seen.find((one) => one.id === old.id)).toMatchObject({ jobId: null, doubt: 'its period ended more than two years ago' });
+    expect(seen.find((one) => one.id === early.id)).toMatchObject({ doubt: null, jobId: expect.any(String) as string });
+    await manager().post(`/api/obligations/${old.id}/start`).set(key()).expect(200);
+    expect((await doubts()).count).toBe(0);
   });
 });

@@ -37,6 +37,8 @@ export interface ObligationView {
   jobVersion: number | null;
   jobStatus: string | null;
   minutesLeft: number;
+  /** Why its job does not begin by itself though its lead time has come; null where nothing speaks against it. */
+  doubt: string | null;
   phase: string | null;
   waitingSince: string | null;
   tasks: number;
@@ -326,6 +328,8 @@ declare module './today' {
   interface TodayView {
     overdue: First<TodayLine>;
     dueThisWeek: First<TodayLine>;
+    /** Work whose lead time has come and that does not begin by itself, each with why. */
+    inDoubt: First<TodayLine>;
     room: { memberId: string; name: string; booked: number; room: number }[];
     minutesToday: number;
     minutesRoom: number;

@@ -42,12 +42,15 @@ export const ANCHOR_FACTS: Partial<Record<LineAnchor | PeriodAnchor, { fact: str
  * @param country whose tax year is meant, ISO 3166-1 alpha-2
  * @param own first day of the line and the day it is anchored to, for anchors that are its own
  * @example anchorEnd('year-end', { yearEnd: '06-30' }, { country: 'IE', rhythm: 'yearly' }) // '2000-06-30'
+ * @example anchorEnd('calendar', {}, { country: null, rhythm: 'one-off', own: { startsOn: '2026-03-11', anchorOn: '2026-05-20' } }) // '2026-05-20'
  */
 export function anchorEnd(
   anchor: LineAnchor | PeriodAnchor,
   facts: Facts,
   { country, rhythm, own }: { country: string | null; rhythm: Rhythm; own?: { startsOn: string; anchorOn: string | null } },
 ): CivilDate | null {
+  // Work done once is for the day given, whatever the periods of other work are counted by.
+  if (own && rhythm === 'one-off') return civil(own.anchorOn ?? own.startsOn);
   switch (anchor) {
     case 'calendar':
       // Working days are not numbered by any calendar: they are counted from the start.

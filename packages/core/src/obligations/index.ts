@@ -8,4 +8,5 @@ export { type LineSchedule, type LineTerms, type Outlook, type Pause, Reckoner, 
 export { type ExistingObligation, type Held, type ObligationPlan, type ObligationStatus, OBLIGATION_STATUSES, planObligations } from './plan';
 export { RULE_RHYTHMS, ruleFaults } from './faults';
 export { type EffectOnDates, effectOf } from './effect';
+export { begunSince, doubtOf } from './doubts';
 export { beginsOn, followedByAnother, withoutVersion } from './versions';

@@ -19,7 +19,7 @@ import { ANCHOR_FACTS, type LineAnchor, anchorEnd, registeredSpan } from './anch
 import { dueDate, dueOn, extendsByItself, isInForce, isOver, plannedDate } from './due-date';
 import { factsAsked } from './in-words';
 import { type OwnDue, ownDate } from './own-date';
-import type { FilingRule } from './rule';
+import type { FilingRule, PeriodAnchor } from './rule';
 
 export interface ScheduledObligation {
   ruleId: string;
@@ -196,6 +196,12 @@ class Track {
 
 const rests = ({ start, end }: IsoDays, pauses: readonly Pause[]) => pauses.some(({ from, until }) => from <= start && (until === null || end <= until));
 
+/** The day of its own from which the periods of a line are counted; none where they go by a calendar that all share. */
+function ownDay(anchor: LineAnchor | PeriodAnchor, rhythm: Rhythm, { startsOn, anchorOn }: LineTerms): string | null {
+  if (anchor === 'date' || rhythm === 'one-off') return anchorOn ?? startsOn;
+  return anchor === 'start' || rhythm.includes('working day') ? startsOn : null;
+}
+
 /**
  * Computes the deadlines and jobs of service lines. What two lines have in common is reckoned once, so one reckoner serves
  * a whole firm; it knows nothing of the day, and computing twice gives the same.
@@ -289,9 +295,7 @@ export class Reckoner {
     const grounds = own ? [] : this.factsOf(rule).map((fact) => facts[fact] ?? null);
     const key = JSON.stringify([
       rule.id,
-      own
-        ? [terms.ownDue, anchor === 'start' || rhythm.includes('working day') ? terms.startsOn : anchor === 'date' ? (terms.anchorOn ?? terms.startsOn) : null]
-        : null,
+      own ? [terms.ownDue, ownDay(anchor, rhythm, terms)] : null,
       rhythm,
       anchor,
       needs ? (facts[needs.fact] ?? null) : null,

@@ -2,12 +2,14 @@ import { Present } from '../../platform/http/present';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
+import { doubtOf } from '@steady/core/obligations';
 import { type WeekLoad, weeklyLoad } from '@steady/core/capacity';
 import type { AlmanacFilter, AlmanacList, AlmanacView, AlmanacYear, ObligationView, RibbonCell, YearDay } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { TasksService } from '../jobs';
 import { FirmRules } from '../rules';
+import { lineStart } from '../services';
 import { TeamService } from '../team';
 import { WITH_ESTIMATE } from './estimate-sql';
 import { dayOf, matching } from './matching-sql';
@@ -156,13 +158,14 @@ export class AlmanacQueries implements OnModuleInit {
   }
 
   private async find(work: Work, where: SQL, { order, limit = 1000 }: { order?: SQL; limit?: number } = {}): Promise<ObligationView[]> {
-    const found = await rows<Omit<ObligationView, 'authority' | 'statutory'>>(
+    const found = await rows<Omit<ObligationView, 'authority' | 'statutory' | 'doubt'> & { startsOn: string }>(
       work.tx,
       sql`select o.id, o.version, o.extended_from as "extendedFrom", o.extension_reference as "extensionReference", o.not_required_reason as "notRequiredReason", o.client_id as "clientId", c.name as client, s.name as service, o.service_id as "serviceId", o.name, o.period_end as "periodEnd", o.due_on as "dueOn", o.target_on as "targetOn",
                  o.begins_on as "beginsOn", o.status, o.receipt, o.filed_at as "filedAt", o.filed_by as "filedBy", o.leads, o.rule_id as "ruleId", o.workings,
                  j.id as "jobId", j.number as "jobNumber", j.version as "jobVersion", j.status as "jobStatus", j.waiting_since as "waitingSince",
                  (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
-                 coalesce(t.tasks, 0)::int as tasks, coalesce(t.done, 0)::int as "tasksDone", coalesce(t.minutes, 0)::int as "minutesLeft", m.short_name as who
+                 coalesce(t.tasks, 0)::int as tasks, coalesce(t.done, 0)::int as "tasksDone", coalesce(t.minutes, 0)::int as "minutesLeft", m.short_name as who,
+                 ${lineStart(sql`o.line_id`)} as "startsOn"
           from obligations o join clients c on c.id = o.client_id join services s on s.id = o.service_id
           left join jobs j on j.line_id = o.line_id and j.period_end = o.period_end
           left join lateral (select count(*) as tasks, count(done_at) as done, sum(estimate) filter (where done_at is null) as minutes from tasks where job_id = j.id) t on true
@@ -171,9 +174,11 @@ export class AlmanacQueries implements OnModuleInit {
           order by ${order ?? sql`o.due_on, (o.status = 'filed'), c.name collate "unicode", o.id`} limit ${limit}`,
     );
     const book = await this.rules.of(work);
-    return found.map((row) => {
+    const today = work.today.toString();
+    return found.map(({ startsOn, ...row }) => {
       const { authority, country } = book.byId(row.ruleId);
-      return { ...row, authority, statutory: country !== null };
+      const toBegin = row.leads && row.status === 'open' && row.jobId === null && row.beginsOn <= today;
+      return { ...row, authority, statutory: country !== null, doubt: toBegin ? doubtOf(row.periodEnd, startsOn, today) : null };
     });
   }
 

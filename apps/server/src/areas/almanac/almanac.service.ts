@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, and, eq, inArray, lte, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
+import { begunSince } from '@steady/core/obligations';
 import { filedInWords, fullDate } from '@steady/core/words';
 import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
 import { dayIn } from '../../platform/clock';
@@ -13,7 +14,7 @@ import { ClientRecords, ClientChanged, ClientsService, bearsOnRules, factsOf } f
 import { JobFinished, JobReopened, JobStandingService, JobsService, TasksService } from '../jobs';
 import { FirmRules, RuleChanged } from '../rules';
 import { ClosingDaysChanged } from '../team';
-import { LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged } from '../services';
+import { LinesService, ServiceChanged, ServiceLineAdded, ServiceLineChanged, lineStart } from '../services';
 import { linePlans, obligations } from './almanac.tables';
 import { PlanningService } from './planning.service';
 
@@ -24,6 +25,11 @@ export const ObligationFiled = eventKind<{ obligationId: string }>('obligation f
 
 const LINES_A_TICK = 500;
 
+// A period that ended before its line began, or long ago, is a mistake more often than work: a person decides.
+const notInDoubt = (work: Work) =>
+  sql`${obligations.periodEnd} >= ${begunSince(work.today.toString())}
+    and ${obligations.periodEnd} >= ${lineStart(sql`${obligations.lineId}`)}`;
+
 /** Deadlines whose lead time has come and whose jobs were not begun, however long ago that was. */
 const atLeadTime = (work: Work) =>
   and(
@@ -32,6 +38,7 @@ const atLeadTime = (work: Work) =>
     eq(obligations.begun, false),
     eq(obligations.leads, true),
     lte(obligations.beginsOn, work.today.toString()),
+    notInDoubt(work),
   );
 /** Deadlines kept up to what clients, lines and rules say; jobs begun from them; returns filed for them. */
 @Injectable()

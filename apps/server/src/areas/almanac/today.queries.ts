@@ -3,10 +3,13 @@ import { type SQL, sql } from 'drizzle-orm';
 import { isWorkingDay } from '@steady/core/calendar';
 import type { TodayLine, TodayView } from '@steady/contract/today';
 import { type JobStands, deadlineStands } from '@steady/core/jobs';
+import { begunSince, doubtOf } from '@steady/core/obligations';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { TeamService } from '../team';
-import { type Counted, SHOWN, type TodayAsked, first } from '../today';
+import { clientName, clientsWith } from '../clients';
+import { linePreparer, lineStart } from '../services';
+import { TeamService, shortNameOf } from '../team';
+import { type Counted, SHOWN, SHOWN_IN_PASSING, type TodayAsked, first } from '../today';
 import { AlmanacQueries } from './almanac.queries';
 
 /** What the almanac brings to Today: deadlines, and how much room people have this week. */
@@ -23,6 +26,7 @@ export class AlmanacToday {
     return {
       overdue: first<TodayLine>(lines.filter((line) => line.late)),
       dueThisWeek: first<TodayLine>(lines.filter((line) => !line.late)),
+      inDoubt: first<TodayLine>(await this.inDoubt(work, asked)),
       ...(await this.room(work, asked)),
     };
   }
@@ -45,14 +49,13 @@ export class AlmanacToday {
     const found = await rows<Counted<Omit<TodayLine, 'why'> & { late: boolean } & Omit<JobStands, 'asksToMove' | 'stuckReason'>>>(
       work.tx,
       sql`
-        select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn", m.short_name as who,
-          j.status, j.hold_reason as "holdReason", j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
+        select o.id, o.name as what, o.client_id as "clientId", c.name as client, j.id as "jobId", o.due_on as "dueOn",
+          ${shortNameOf('coalesce(j.preparer_id, c.preparer_id)')} as who, j.status, j.hold_reason as "holdReason", j.waiting_since as "waitingSince", j.waiting_for as "waitingFor",
           (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
           o.late, o."inAll"
         from (${firstOf(sql`o.due_on < ${today}`)} union all ${firstOf(sql`o.due_on between ${today} and ${sunday}`)}) o
         join clients c on c.id = o.client_id
         left join jobs j on j.obligation_id = o.id
-        left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)
         order by o.late desc, o.due_on, c.name, o.id`,
     );
     return found.map(({ status, phase, holdReason, waitingSince, waitingFor, ...line }) => ({
@@ -60,6 +63,26 @@ export class AlmanacToday {
       since: waitingSince,
       why: deadlineStands(line.jobId === null ? null : { status, phase, holdReason, waitingSince, waitingFor }),
     }));
+  }
+
+  /** Deadlines whose lead time has come and whose jobs do not begin by themselves. */
+  private async inDoubt(work: Work, { mine, me }: TodayAsked): Promise<Counted<TodayLine>[]> {
+    const today = work.today.toString();
+    const found = await rows<Counted<Omit<TodayLine, 'why'> & { periodEnd: string; startsOn: string }>>(
+      work.tx,
+      sql`
+        select o.id, o.name as what, o.client_id as "clientId", ${clientName(sql`o.client_id`)} as client, null as "jobId", o.due_on as "dueOn", null as since,
+          ${shortNameOf('o.preparer_id')} as who, o.period_end as "periodEnd", o.starts_on as "startsOn", count(*) over ()::int as "inAll"
+        from (
+          select o.*, ${lineStart(sql`o.line_id`)} as starts_on, ${linePreparer(sql`o.line_id`)} as preparer_id
+          from obligations o
+          where o.firm_id = ${work.firm.id} and o.status = 'open' and not o.begun and o.leads and o.begins_on <= ${today}
+        ) o
+        where (o.period_end < o.starts_on or o.period_end < ${begunSince(today)})
+          ${mine ? sql`and (o.preparer_id = ${me} or o.client_id in ${clientsWith('managerId', me)})` : sql``}
+        order by o.due_on, o.id limit ${SHOWN_IN_PASSING}`,
+    );
+    return found.map(({ periodEnd, startsOn, ...line }) => ({ ...line, why: doubtOf(periodEnd, startsOn, today) ?? '' }));
   }
 
   private async room(work: Work, { me }: TodayAsked): Promise<Pick<TodayView, 'room' | 'minutesRoom'>> {

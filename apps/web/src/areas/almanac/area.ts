@@ -22,6 +22,13 @@ export const almanacArea: Area = {
         Rows: part(() => import('./today'), 'OverdueLines'),
       },
       {
+        at: 15,
+        id: 'in-doubt',
+        title: 'Not begun by itself',
+        count: (today) => today.inDoubt.count,
+        Rows: part(() => import('./today'), 'InDoubtLines'),
+      },
+      {
         at: 30,
         id: 'week',
         title: 'Due until Sunday',

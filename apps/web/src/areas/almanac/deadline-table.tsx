@@ -43,7 +43,7 @@ function Stands({ of }: { of: ObligationView }) {
   return (
     <span>
       <Moon done={0} of={1} />
-      begins {dayInWords(of.beginsOn, session.day)}
+      {of.doubt === null ? `begins ${dayInWords(of.beginsOn, session.day)}` : <span className="soon">not begun: {of.doubt}</span>}
       {session.may('do work') && (
         <button className="lnk ml-3 text-kelp" onClick={() => void start()}>
           Start now

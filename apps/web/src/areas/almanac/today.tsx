@@ -2,6 +2,8 @@ import type { TodayView } from '@steady/contract/today';
 import { Lines } from '../today';
 
 export const OverdueLines = ({ today }: { today: TodayView }) => <Lines lines={today.overdue} rest="/almanac" />;
+/** Each leads to its client, where it is begun, or said not to be required. */
+export const InDoubtLines = ({ today }: { today: TodayView }) => <Lines lines={today.inDoubt} />;
 export const WeekLines = ({ today }: { today: TodayView }) => <Lines lines={today.dueThisWeek} rest="/almanac" />;
 
 export const RoomThisWeek = ({ today }: { today: TodayView }) => (

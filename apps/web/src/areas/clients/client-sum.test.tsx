@@ -39,7 +39,7 @@ describe('what is to be known of a client first', () => {
   });
 
   it('says what is on hold and why', async () => {
-    expect(await said({ onHold: { jobId: 'j1', name: 'Accounts', reason: 'probate' } as ClientView['onHold'] })).toContain('On hold: Accounts, probate.');
+    expect(await said({ onHold: { jobId: 'j1', name: 'Accounts', reason: 'probate' } })).toContain('On hold: Accounts, probate.');
   });
 
   it('says nothing of money to whoever does not see it', async () => {

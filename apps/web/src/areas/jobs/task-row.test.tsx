@@ -30,7 +30,7 @@ const show = (task: Partial<TaskView> = {}, job: Partial<JobView> = {}, rights: 
   stage(
     <table>
       <tbody>
-        <TaskRow job={{ ...JOB, ...job } as JobView} task={{ ...TASK, ...task } as TaskView} current onChange={() => undefined} />
+        <TaskRow job={{ ...JOB, ...job }} task={{ ...TASK, ...task }} current onChange={() => undefined} />
       </tbody>
     </table>,
     { rights },

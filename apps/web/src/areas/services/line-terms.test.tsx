@@ -51,9 +51,16 @@ describe('the terms of a line', () => {
     expect(screen.getByRole<HTMLInputElement>('checkbox', { name: 'VAT return, Revenue (another line does already)' }).disabled).toBe(true);
   });
 
-  it('ask for a day where periods are counted by one, in words of the rhythm', () => {
-    stage(<Terms start={{ ruleIds: [], anchor: 'date', rhythm: 'one-off' }} />);
-    expect(screen.getByLabelText('On')).toBeDefined();
+  it('ask for a day where periods are counted by one', () => {
+    stage(<Terms start={{ ruleIds: [], anchor: 'date', rhythm: 'monthly' }} />);
+    expect(screen.getByLabelText('One period ends on')).toBeDefined();
+  });
+
+  it('ask of work done once for its day alone: it has no periods', () => {
+    stage(<Terms start={{ ruleIds: [], rhythm: 'one-off' }} />);
+    expect(screen.getByLabelText('For the day')).toBeDefined();
+    expect(screen.queryByLabelText('Periods are counted by')).toBeNull();
+    expect(screen.queryByLabelText(/cut short/)).toBeNull();
   });
 
   it('propose the fee of the service, and say what is not known of the client', async () => {

@@ -85,6 +85,16 @@ function Covers({ form, service, elsewhere }: Pick<Props, 'form' | 'service' | '
 /** By what periods are counted, where no return says it. */
 function Periods({ form }: Pick<Props, 'form'>) {
   const { register, control, watch, formState } = form;
+  if (watch('rhythm') === 'one-off')
+    return (
+      <DateField
+        label="For the day"
+        hint="Left empty: the day from which it is agreed"
+        control={control}
+        name="anchorOn"
+        error={formState.errors.anchorOn?.message}
+      />
+    );
   return (
     <>
       <div className="grid grid-cols-2 gap-x-4">
@@ -95,14 +105,7 @@ function Periods({ form }: Pick<Props, 'form'>) {
             </option>
           ))}
         </SelectField>
-        {watch('anchor') === 'date' && (
-          <DateField
-            label={watch('rhythm') === 'one-off' ? 'On' : 'One period ends on'}
-            control={control}
-            name="anchorOn"
-            error={formState.errors.anchorOn?.message}
-          />
-        )}
+        {watch('anchor') === 'date' && <DateField label="One period ends on" control={control} name="anchorOn" error={formState.errors.anchorOn?.message} />}
       </div>
       <TickField label="A first or last period that is not whole is cut short" {...register('cutShort')} />
     </>

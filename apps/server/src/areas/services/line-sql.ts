@@ -1,0 +1,9 @@
+import { type SQL, sql } from 'drizzle-orm';
+import { serviceLines } from './services.tables';
+
+/** The day on which the line whose id stands in `id` began, as part of a statement of another area. */
+export const lineStart = (id: SQL): SQL<string> => sql<string>`(select ${serviceLines.startsOn} from ${serviceLines} where ${serviceLines.id} = ${id})`;
+
+/** The person who prepares the line whose id stands in `id`. */
+export const linePreparer = (id: SQL): SQL<string | null> =>
+  sql<string | null>`(select ${serviceLines.preparerId} from ${serviceLines} where ${serviceLines.id} = ${id})`;
