@@ -158,4 +158,37 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a folder of a version before', (
       [other]: [null, ' notes.txt'],
     });
   });
+
+  it('whose work done once had the day of other periods has it on the day given, begun or not, and no second one', async () => {
+    await leftBy([
+      '0000_schema.sql',
+      '0001_facts_start_with_their_values.sql',
+      '0002_money_with_its_currency.sql',
+      '0003_letterhead.sql',
+      '0004_search.sql',
+      '0005_what_documents_are.sql',
+      '0006_read_from_indexes.sql',
+    ]);
+    const firm_id = await row('firms', { currency: 'EUR' });
+    const service_id = await row('services', { firm_id, currency: 'EUR' });
+    const line = (more: object) => row('service_lines', { firm_id, currency: 'EUR', service_id, starts_on: '2026-03-11', ...more });
+    const once = await line({ rhythm: 'one-off' });
+    const onADay = await line({ rhythm: 'one-off', anchor_on: '2026-05-20' });
+    const twice = await line({ rhythm: 'one-off' });
+    const monthly = await line({ rhythm: 'monthly' });
+    const wrong = { firm_id, service_id, rule_id: 'own-date', period_start: '2000-12-31', period_end: '2000-12-31' };
+    for (const line_id of [once, onADay, twice, monthly]) await row('obligations', { ...wrong, line_id });
+    await row('obligations', { ...wrong, line_id: twice, period_end: '2026-03-10' });
+    await row('jobs', { firm_id, currency: 'EUR', line_id: once, number: 1, period_start: '2000-12-31', period_end: '2000-12-31' });
+
+    await migrate(orm());
+
+    const ends = async (line_id: string, table: string) =>
+      (await bridge.query<{ end: string }>(`select period_end::text as end from ${table} where line_id = $1 order by 1`, [line_id])).rows.map(({ end }) => end);
+    expect(await ends(once, 'obligations')).toEqual(['2026-03-11']);
+    expect(await ends(once, 'jobs')).toEqual(['2026-03-11']);
+    expect(await ends(onADay, 'obligations')).toEqual(['2026-05-20']);
+    expect(await ends(twice, 'obligations')).toEqual(['2000-12-31', '2026-03-10']);
+    expect(await ends(monthly, 'obligations')).toEqual(['2000-12-31']);
+  });
 });
