@@ -1,0 +1,43 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { stage } from '../../../test/stage';
+import { TimeLeaf } from './time-leaf';
+
+const JOB = { id: '01900000-0000-7000-8000-000000000001', name: 'VAT return, Jan-Feb 2026', client: 'Dunmarra Oysters Ltd' };
+const TASK = '01900000-0000-7000-8000-000000000002';
+const answers = {
+  'GET /api/jobs': { rows: [JOB], total: 1 },
+  [`GET /api/jobs/${JOB.id}`]: { ...JOB, tasks: [{ id: TASK, name: 'Match the bank' }] },
+  'POST /api/time-entries': { id: 'e1' },
+};
+const type = (label: string, value: string) => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  fireEvent.blur(screen.getByLabelText(label));
+};
+
+describe('time typed by hand', () => {
+  it('is recorded as minutes on a job that is chosen, and one of its tasks', async () => {
+    const { asked } = stage(<TimeLeaf onClose={() => undefined} />, { answers });
+    await screen.findByRole('option', { name: 'Dunmarra Oysters Ltd: VAT return, Jan-Feb 2026' });
+    fireEvent.change(screen.getByLabelText('Job'), { target: { value: JOB.id } });
+    await screen.findByRole('option', { name: 'Match the bank' });
+    fireEvent.change(screen.getByLabelText('Task'), { target: { value: TASK } });
+    type('How long', '1:30');
+    fireEvent.click(screen.getByRole('button', { name: 'Record the time' }));
+    await screen.findByText('Recorded 1 h 30.');
+    expect(asked.find((one) => one.what === 'POST /api/time-entries')!.sent).toMatchObject({ jobId: JOB.id, taskId: TASK, minutes: 90, on: '2026-03-11' });
+  });
+
+  it('is not asked for its job where it is known', async () => {
+    stage(<TimeLeaf jobId={JOB.id} onClose={() => undefined} />, { answers });
+    await screen.findByRole('option', { name: 'Match the bank' });
+    expect(screen.queryByLabelText('Job')).toBeNull();
+  });
+
+  it('says what is missing at its field and sends nothing', async () => {
+    const { asked } = stage(<TimeLeaf onClose={() => undefined} />, { answers });
+    fireEvent.click(screen.getByRole('button', { name: 'Record the time' }));
+    await waitFor(() => expect(screen.getByLabelText('How long').getAttribute('aria-invalid')).toBe('true'));
+    expect(asked.filter((one) => one.what.startsWith('POST'))).toEqual([]);
+  });
+});
