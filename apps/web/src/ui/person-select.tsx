@@ -2,12 +2,25 @@ import type { ComponentProps } from 'react';
 import { useTeam } from '../app/session';
 import { SelectField } from './fields';
 
-/** Chooses a person of the firm, or nobody in particular; `does` says beside each name what they do. */
-export function PersonSelect({ nobody, does, ...select }: Omit<ComponentProps<typeof SelectField>, 'children'> & { nobody: string; does?: boolean }) {
+interface Props extends Omit<ComponentProps<typeof SelectField>, 'children'> {
+  nobody: string;
+  /** The value of nobody, where choosing it is a choice as well: it does not stand there beforehand. */
+  nobodyIs?: string;
+  /** Says beside each name what they do. */
+  does?: boolean;
+}
+
+/** Chooses a person of the firm, or nobody in particular. */
+export function PersonSelect({ nobody, nobodyIs = '', does, ...select }: Props) {
   const { team } = useTeam();
   return (
     <SelectField {...select}>
-      <option value="">{nobody}</option>
+      {nobodyIs !== '' && (
+        <option value="" disabled>
+          Choose
+        </option>
+      )}
+      <option value={nobodyIs}>{nobody}</option>
       {team.map((member) => (
         <option key={member.id} value={member.id}>
           {member.name}

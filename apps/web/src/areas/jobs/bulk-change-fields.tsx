@@ -5,7 +5,7 @@ import type { ChangeJobs, ManyLookedAt } from '@steady/contract/moves';
 import { useAsked } from '../../app/api';
 import { SelectField, TextField } from '../../ui/fields';
 import { PersonSelect } from '../../ui/person-select';
-import { END, NEXT, type Particulars } from './bulk-change';
+import { END, NEXT, NOBODY, type Particulars } from './bulk-change';
 import { OpenAsks } from './open-asks';
 import { noticesOf } from './summed-moves';
 
@@ -30,6 +30,7 @@ export function BulkChangeFields({ change, ids, what, onSay }: Props & { change:
             value={what.personId}
             onChange={({ target }) => onSay({ personId: target.value })}
             nobody="nobody: take off whoever it is"
+            nobodyIs={NOBODY}
           />
         </>
       );

@@ -7,7 +7,7 @@ import { SelectField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
 import { type Done, BulkDoneLeaf } from './bulk-done-leaf';
 import { BulkChangeFields, BulkLookedAt } from './bulk-change-fields';
-import { NOTHING_SAID, type Particulars, asKey, asSent } from './bulk-change';
+import { NOTHING_SAID, type Particulars, asKey, asSent, lacking } from './bulk-change';
 import { NOTHING_LOOKED_AT, together } from './summed-moves';
 
 const CHANGES: Record<ChangeJobs['change'], string> = {
@@ -57,6 +57,8 @@ export function BulkChangeLeaf({ ids, onClose }: { ids: readonly string[]; onClo
     });
   const carryOut = () =>
     guarded(async () => {
+      const missing = lacking(change, what);
+      if (missing) return setProblem(missing);
       const result: Done = { batchId: crypto.randomUUID(), changed: 0, not: [] };
       for (const [index, part] of parts.entries()) {
         setAt(index * PART);

@@ -1,14 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { END, NOTHING_SAID, asSent } from './bulk-change';
+import { END, NOBODY, NOTHING_SAID, asSent, lacking } from './bulk-change';
 
 describe('what is sent of a change of many jobs', () => {
   const said = { ...NOTHING_SAID, text: ' ', personId: 'p1', leftOut: new Set(['tell']) };
 
   it('is its own particulars alone', () => {
     expect(asSent('people', said)).toEqual({ role: 'preparerId', personId: 'p1' });
-    expect(asSent('people', { ...said, personId: '' })).toEqual({ role: 'preparerId', personId: null });
+    expect(asSent('people', { ...said, personId: NOBODY })).toEqual({ role: 'preparerId', personId: null });
     expect(asSent('priority', said)).toEqual({ priority: 'first' });
     expect(asSent('resume', said)).toEqual({});
+  });
+
+  it('wants a person, or nobody, chosen: nobody is taken off by leaving things as they stand', () => {
+    expect(lacking('people', NOTHING_SAID)).toBe('Choose who it is to be, or nobody.');
+    expect(lacking('people', { ...NOTHING_SAID, personId: NOBODY })).toBeNull();
+    expect(lacking('priority', NOTHING_SAID)).toBeNull();
   });
 
   it('reads days earlier with either minus', () => {

@@ -4,10 +4,13 @@ import type { ChangeJobs } from '@steady/contract/moves';
 /** Where they go besides a phase by its key. */
 export const NEXT = '';
 export const END = '-';
+/** Takes off whoever it is. */
+export const NOBODY = '-';
 
 /** What is said of a change of many jobs; each kind of change reads its own part. */
 export interface Particulars {
   role: NonNullable<ChangeJobs['role']>;
+  /** A person, `NOBODY`, or empty as long as neither was chosen. */
   personId: string;
   priority: Priority;
   /** Why, or our own status. */
@@ -34,12 +37,16 @@ export const NOTHING_SAID: Particulars = {
 
 export const asKey = (to: string): { to?: string | null } => (to === NEXT ? {} : { to: to === END ? null : to });
 
+/** What has still to be said before a change is carried out; null where nothing is missing. */
+export const lacking = (change: ChangeJobs['change'], { personId }: Particulars): string | null =>
+  change === 'people' && personId === '' ? 'Choose who it is to be, or nobody.' : null;
+
 /** What is sent for a kind of change: its own particulars alone. */
 export function asSent(change: ChangeJobs['change'], of: Particulars): Partial<ChangeJobs> {
   const why = of.text.trim() ? { text: of.text } : {};
   switch (change) {
     case 'people':
-      return { role: of.role, personId: of.personId || null };
+      return { role: of.role, personId: of.personId === NOBODY ? null : of.personId };
     case 'priority':
       return { priority: of.priority };
     case 'status':
