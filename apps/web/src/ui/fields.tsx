@@ -8,6 +8,11 @@ export function TextField({ label, hint, error, narrow, ...input }: Frame & Comp
   return <Framed {...{ label, hint, error, narrow }}>{(ids) => <input type="text" autoComplete="off" {...input} {...ids} className="field" />}</Framed>;
 }
 
+/** A code that is sent or shown to whoever signs in. */
+export function CodeField(field: ComponentProps<typeof TextField>) {
+  return <TextField narrow inputMode="numeric" autoComplete="one-time-code" {...field} />;
+}
+
 /** One thing that is so or not. */
 export function TickField({ label, ...input }: { label: string } & ComponentProps<'input'>) {
   return (

@@ -99,4 +99,10 @@ export function monthDayInWords(monthDay: string): string {
   const [month, day] = monthDay.split('-').map(Number);
   return `${day} ${MONTHS_LONG[month! - 1]}`;
 }
+/**
+ * With a capital at the beginning, as a sentence or a heading has it.
+ *
+ * @example capital('no date changes') // 'No date changes'
+ */
+export const capital = (words: string): string => words.replace(/^./u, (letter) => letter.toUpperCase());
 export { holdsText, plainLetters } from './plain-letters';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { civil } from '../calendar';
 import { conditionInWords, meets } from '../conditions';
-import { dueInWords, fullDate, longDate } from '.';
+import { capital, dueInWords, fullDate, longDate } from '.';
 
 const today = civil('2026-03-11');
 
@@ -45,4 +45,8 @@ describe('conditions', () => {
   it('read as plain English', () => {
     expect(conditionInWords(rule)).toBe('legal form is company or charity and not registered for VAT');
   });
+});
+
+it('begins a sentence with a capital, whatever the letter', () => {
+  expect(['no date changes', 'élan', '2 jobs', ''].map(capital)).toEqual(['No date changes', 'Élan', '2 jobs', '']);
 });

@@ -1,7 +1,7 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { ScheduleEffect, EffectDates, EffectRow } from '@steady/contract/almanac';
-import { counted } from '@steady/core/words';
+import { capital, counted } from '@steady/core/words';
 import type { InputOf, Route } from '@steady/contract/route';
 import { type Given, ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -32,7 +32,7 @@ function effectInWords({ rows, none }: ScheduleEffect): string {
     said(count('stays'), 'has begun and stays until you decide', 'have begun and stay until you decide'),
     none.length && `${counted(none.length, 'line')} ${none.length === 1 ? 'gets' : 'get'} none any more`,
   ].filter(Boolean);
-  return parts.length === 0 ? 'No date changes.' : `${parts.join(', ')}.`.replace(/^./, (letter) => letter.toUpperCase());
+  return parts.length === 0 ? 'No date changes.' : capital(`${parts.join(', ')}.`);
 }
 
 function Dates({ of, other }: { of: EffectDates | null; other: EffectDates | null }) {

@@ -1,6 +1,7 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { Link } from 'react-router';
 import { moneyInWords, size } from '@steady/core/money';
+import { capital } from '@steady/core/words';
 import type { ClientView } from '@steady/contract/clients';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -54,7 +55,6 @@ function MoneySum({ client: { id, unpaid, unpaidSince, wip } }: { client: Client
   const owes = unpaid !== null && unpaid.amount > 0;
   const late = unpaidSince !== null && unpaidSince < session.today;
   const unbilled = wip && wip.amount > 0 ? 'unbilled' : 'billed ahead of work';
-  const beginning = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}`;
   return (
     <>
       {owes && (
@@ -71,7 +71,7 @@ function MoneySum({ client: { id, unpaid, unpaidSince, wip } }: { client: Client
       )}
       {wip && wip.amount !== 0 && (
         <>
-          {owes ? unbilled : beginning(unbilled)} {moneyInWords(size(wip))}.
+          {owes ? unbilled : capital(unbilled)} {moneyInWords(size(wip))}.
         </>
       )}
     </>

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { EnterCode } from '@steady/contract/requests';
 import { ProblemError, refresh, send, useData } from '../../app/api';
-import { TextField } from '../../ui/fields';
+import { CodeField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 
 /** The way in for a client: a code the first time on a device, one click from then on. */
@@ -92,11 +92,8 @@ export function DoorPage() {
                 onSubmit();
               }}
             >
-              <TextField
+              <CodeField
                 label="Code from the message"
-                narrow
-                inputMode="numeric"
-                autoComplete="one-time-code"
                 hint="Six digits. It works for 15 minutes."
                 {...form.register('code')}
                 error={form.formState.errors.code?.message}

@@ -1,7 +1,7 @@
 import * as rulesRoutes from '@steady/contract/rules.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
-import { fullDate } from '@steady/core/words';
+import { capital, fullDate } from '@steady/core/words';
 import { clientFact } from '@steady/core/clients';
 import { type RuleView, type TriedRule, TryRule } from '@steady/contract/rules';
 import { ask } from '../../app/api';
@@ -58,12 +58,7 @@ export function TryRuleLeaf({ rule, onClose }: { rule: RuleView; onClose(): void
       {rule.asks.length > 0 && (
         <div className="grid grid-cols-2 gap-x-4">
           {rule.asks.map(({ fact, words }) => (
-            <SelectField
-              key={fact}
-              label={words.replace(/^./, (letter) => letter.toUpperCase())}
-              value={shown(facts[fact])}
-              onChange={(event) => set(fact, event.target.value)}
-            >
+            <SelectField key={fact} label={capital(words)} value={shown(facts[fact])} onChange={(event) => set(fact, event.target.value)}>
               <option value="">not known</option>
               {choicesOf(fact).map((choice) => (
                 <option key={choice.value} value={choice.value}>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ChangePassword, PASSWORD_LENGTH, SecondStepCode, type SecondStepOffer } from '@steady/contract/sign-in';
 import { send } from '../../app/api';
 import { useAct } from '../../app/use-act';
-import { TextField } from '../../ui/fields';
+import { CodeField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
@@ -92,14 +92,7 @@ export function SecondStepLeaf({ onClose }: { onClose(): void }) {
           Or open it in the authenticator of this device
         </a>
       </p>
-      <TextField
-        label="The code it shows"
-        inputMode="numeric"
-        autoComplete="one-time-code"
-        narrow
-        {...form.register('code')}
-        error={form.formState.errors.code?.message}
-      />
+      <CodeField label="The code it shows" {...form.register('code')} error={form.formState.errors.code?.message} />
     </Leaf>
   );
 }
@@ -116,14 +109,7 @@ export function DropSecondStepLeaf({ onClose }: { onClose(): void }) {
   return (
     <Leaf open title="Turn the second step off" act="Turn it off" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3">From then on the password alone lets you in. The recovery codes stop working.</p>
-      <TextField
-        label="A code of your authenticator"
-        inputMode="numeric"
-        autoComplete="one-time-code"
-        narrow
-        {...form.register('code')}
-        error={form.formState.errors.code?.message}
-      />
+      <CodeField label="A code of your authenticator" {...form.register('code')} error={form.formState.errors.code?.message} />
     </Leaf>
   );
 }

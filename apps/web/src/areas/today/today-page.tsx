@@ -1,7 +1,7 @@
 import * as todayRoutes from '@steady/contract/today.routes';
 import { Fragment, useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { longDate, plainDate } from '@steady/core/words';
+import { capital, longDate, plainDate } from '@steady/core/words';
 import type { TodayView } from '@steady/contract/today';
 import { useData } from '../../app/api';
 import { type TodayGroup, fetchParts } from '../../app/area';
@@ -90,8 +90,6 @@ function Groups({ groups, today }: { groups: TodayGroup[]; today: TodayView }) {
     </Fragment>
   ));
 }
-
-const capital = (words: string) => words.replace(/^./, (letter) => letter.toUpperCase());
 
 /** The day in a sentence; each part of it leads to its lines. */
 function Sentence({ today, own }: { today: TodayView; own: boolean }) {

@@ -1,7 +1,7 @@
 import { useLocation } from 'react-router';
 import { type Field, addsUp, amountIn, filterOfPart, lowerFirst, partInWords, partsOf } from '@steady/core/lists';
 import { formatHours, formatMoney } from '@steady/core/money';
-import { counted } from '@steady/core/words';
+import { capital, counted } from '@steady/core/words';
 import type { ListPart } from '@steady/contract/lists';
 import { ChoiceInput } from '../choice-input';
 import { useData } from '../../app/api';
@@ -56,7 +56,7 @@ export function TotalsTable<Row extends ListedRow>({ of, state, noun }: { of: Li
       cell: (row) => <span className={row.value === null ? 'text-soft' : 'font-semibold'}>{partInWords(by, row.value as string | null, row.words)}</span>,
       sort: (row) => (row.value === null ? null : partInWords(by, row.value as string, row.words)),
     },
-    { key: 'count', head: `${noun.charAt(0).toUpperCase()}${noun.slice(1)}s`, figure: true, cell: (row) => row.count, sort: (row) => row.count },
+    { key: 'count', head: `${capital(noun)}s`, figure: true, cell: (row) => row.count, sort: (row) => row.count },
     {
       key: 'share',
       head: `Share of ${data.total}`,
