@@ -3,7 +3,7 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ClientList, MergePreview } from '@steady/contract/client-lists';
 import type { ClientView } from '@steady/contract/clients';
-import type { FoundContact, PersonView, RelatedView } from '@steady/contract/contacts';
+import type { ContactMergePreview, FoundContact, PersonView, RelatedView } from '@steady/contract/contacts';
 import type { HistoryLine } from '@steady/contract/jobs';
 import type { AskView } from '@steady/contract/asks';
 import type { PortalMe, RequestPart, SendPreview } from '@steady/contract/requests';
@@ -344,5 +344,110 @@ describe('the whole file of a client', () => {
     const files = await taken(`/api/clients/${clientId}/whole.zip`, 'contractor');
     expect(Object.keys(files).filter((name) => /bills|wip|payments|expenses/.test(name))).toEqual([]);
     expect(strFromU8(files['client.json']!)).not.toMatch(/"unpaid"|"wip"/);
+  });
+});
+
+describe('one address', () => {
+  it('is not given to a second person unless somebody says so, by whichever door', async () => {
+    const [first, second] = [await add('Address One Ltd'), await add('Address Two Ltd')];
+    const person = { name: 'Ita Strand', email: 'ita@strand.example' };
+    const known = await addContact(first, person);
+    const refused = await manager()
+      .post(`/api/clients/${second}/contacts`)
+      .send({ ...person, email: 'ITA@strand.example' })
+      .expect(409);
+    expect(refused.body).toMatchObject({ code: 'known-person' });
+    await manager().post('/api/clients/in-passing').send({ name: 'In Passing', email: person.email }).expect(409);
+    await manager()
+      .post('/api/clients')
+      .send({ ...DUNMARRA, name: 'With Contact Ltd', contact: person })
+      .expect(409);
+    expect(await names()).not.toContain('In Passing');
+    // Linked in place of a new person, or another who shares the mailbox.
+    expect(await addContact(second, { ...person, knownId: known, role: 'director' })).toBe(known);
+    expect((await client(second)).contacts).toMatchObject([{ id: known, role: 'director' }]);
+    const passing = (
+      (await manager().post('/api/clients/in-passing').send({ name: 'In Passing', email: person.email, knownId: known }).expect(201)).body as { id: string }
+    ).id;
+    expect((await client(passing)).contacts).toMatchObject([{ id: known }]);
+    expect(await addContact(second, { name: 'Con Strand', email: person.email, another: true })).not.toBe(known);
+  });
+});
+
+describe('two records of one person', () => {
+  it('become one: links, say, messages and the old address follow, and what differs is told first', async () => {
+    const [shared, own] = [await add('Shared Ltd'), await add('Own Ltd')];
+    const kept = await addContact(shared, { name: 'Dara Moss', email: 'dara@moss.example', signs: false, pays: false });
+    const going = await addContact(shared, { name: 'D. Moss', email: 'd.moss@mail.example', mobile: '085 555 0111', getsRequests: false, role: 'director' });
+    await manager().put(`/api/clients/${own}/contacts/${going}`).send({ role: 'owner' }).expect(204);
+    await manager()
+      .post(`/api/clients/${own}/messages`)
+      .send({ contactIds: [going], subject: 'Hello', body: 'Something.' });
+    const preview = await get<ContactMergePreview>(`/api/contacts/${kept}/merge/${going}`);
+    expect(preview).toMatchObject({
+      differs: [
+        { name: 'Name', kept: 'Dara Moss', going: 'D. Moss' },
+        { name: 'Email address', kept: 'dara@moss.example', going: 'd.moss@mail.example' },
+      ],
+      filled: [{ name: 'Mobile', value: '085 555 0111' }],
+      clients: ['Own Ltd', 'Shared Ltd'],
+    });
+    const input = { otherId: going, version: preview.kept.version, otherVersion: preview.going.version };
+    await manager()
+      .post(`/api/contacts/${kept}/merge`)
+      .send({ ...input, otherVersion: 9 })
+      .expect(409);
+    await manager().post(`/api/contacts/${kept}/merge`).send(input).expect(204);
+    const person = await get<PersonView>(`/api/contacts/${going}`);
+    expect(person).toMatchObject({ id: kept, name: 'Dara Moss', email: 'dara@moss.example', mobile: '085 555 0111' });
+    expect(person.clients.map(({ name, role, getsRequests, signs, pays }) => ({ name, role, getsRequests, signs, pays }))).toEqual([
+      { name: 'Own Ltd', role: 'owner', getsRequests: true, signs: true, pays: true },
+      { name: 'Shared Ltd', role: 'director', getsRequests: true, signs: true, pays: true },
+    ]);
+    await manager().post(`/api/contacts/${kept}/merge`).send(input).expect(404);
+    await manager()
+      .post(`/api/contacts/${kept}/merge`)
+      .send({ ...input, otherId: kept })
+      .expect(422);
+  });
+
+  it('are not merged by somebody who does not see all clients of both', async () => {
+    const [seen, unseen] = [await add('Seen Ltd'), await add('Unseen Ltd')];
+    const kept = await addContact(seen, { name: 'Kit Reid', email: 'kit@reid.example' });
+    const going = await addContact(seen, { name: 'Kit Reid', email: 'kit.reid@mail.example' });
+    await manager().put(`/api/clients/${unseen}/contacts/${going}`).send({}).expect(204);
+    const { contractor } = test.firm.members;
+    await test.firm.as.administrator!.post('/api/grants').send({ memberIds: [contractor], clientIds: [seen] });
+    await test.firm.as.contractor!.post(`/api/contacts/${kept}/merge`).send({ otherId: going, version: 1, otherVersion: 1 }).expect(403);
+  });
+});
+
+describe('a record that became part of another', () => {
+  it('cannot live again: no status, no change, no service, no job, no contact', async () => {
+    const [kept, going] = [await add('Whole Ltd'), await add('Part Ltd')];
+    await manager().post(`/api/clients/${kept}/merge`).send({ otherId: going, version: 1, otherVersion: 1, take: [] }).expect(204);
+    const { version } = await client(going);
+    const refused = await manager().post(`/api/clients/${going}/standing`).send({ standing: 'active', on: '2026-03-11', version }).expect(409);
+    expect((refused.body as { detail: string }).detail).toContain('Part Ltd became part of Whole Ltd.');
+    await manager()
+      .patch(`/api/clients/${going}`)
+      .send({ ...DUNMARRA, contact: undefined, version })
+      .expect(409);
+    const line = { serviceId: test.firm.services.vat, rhythm: 'two-monthly', fee: eur(1), startsOn: '2026-01-01' };
+    await manager().post(`/api/clients/${going}/lines`).send(line).expect(409);
+    await manager().post(`/api/clients/${going}/contacts`).send({ name: 'Nobody' }).expect(409);
+  });
+});
+
+describe('a prospect added in passing', () => {
+  it('is taken back as long as nothing was done with it', async () => {
+    const added = async (name: string) => ((await manager().post('/api/clients/in-passing').send({ name }).expect(201)).body as { id: string }).id;
+    const mistake = await added('Mistake');
+    await manager().delete(`/api/clients/${mistake}`).expect(204);
+    expect(await names()).not.toContain('Mistake');
+    const noted = await added('Noted');
+    await manager().post(`/api/clients/${noted}/notes`).send({ kind: 'note', text: 'Rang.' }).expect(201);
+    const refused = await manager().delete(`/api/clients/${noted}`).expect(409);
+    expect((refused.body as { detail: string }).detail).toContain('Something was done with Noted already');
   });
 });

@@ -1,7 +1,9 @@
 import ExcelJS from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BulkOutcome, ClientList } from '@steady/contract/client-lists';
+import type { ScheduleEffect } from '@steady/contract/almanac';
 import type { ClientView } from '@steady/contract/clients';
+import type { FoundContact } from '@steady/contract/contacts';
 import type { Decision, ImportLine, ImportOutcome, ImportView } from '@steady/contract/imports';
 import type { AuditRow } from '@steady/contract/team';
 import { BringingIn } from '../src/areas/imports';
@@ -65,9 +67,15 @@ it('tells how far it has come while a long file is brought in, to the firm whose
 
 it('brings addresses and accounts, puts a part of an address to the rest, and points at an account that cannot be', async () => {
   const heads = 'Client,Address,City,Eircode,IBAN,Payment method';
-  const first = await read(`${heads}\nAddressed Ltd,2 Strand Road,Port Sallow,,IE29 AIBK 9311 5212 3456 78,EFT\nWrong Ltd,,,,IE00 AIBK 9311 5212 3456 78,\n`);
+  const first = await read(
+    `${heads}\nAddressed Ltd,2 Strand Road,Port Sallow,,IE29 AIBK 9311 5212 3456 78,EFT\nHalf Ltd,1 Quay,,,IE00 AIBK 9311 5212 3456 78,\n`,
+  );
   expect(first.mapping).toEqual(['name', 'street', 'town', 'postcode', 'iban', 'paymentMethod']);
-  expect(kinds(first)).toEqual({ 2: 'new', 3: 'wrong' });
+  expect(kinds(first)).toEqual({ 2: 'new', 3: 'new' });
+  expect(first.rows[1]!.leftOut.map(({ column, text }) => [column, text])).toEqual([
+    [4, 'IE00 AIBK 9311 5212 3456 78'],
+    [1, '1 Quay'],
+  ]);
   const brought = await bringIn(first.id);
   const one = async () => {
     const { rows } = (await manager().get('/api/clients?find=Addressed').expect(200)).body as ClientList;
@@ -97,7 +105,7 @@ describe('a file of clients', () => {
     const found = await read(FILE);
     id = found.id;
     expect(found.mapping).toEqual(['name', 'vatNumber', 'trade', 'labels', 'managerId', 'email', 'contactName', null]);
-    expect(kinds(found)).toEqual({ 2: 'changed', 3: 'doubtful', 4: 'new', 5: 'new', 6: 'wrong', 7: 'wrong' });
+    expect(kinds(found)).toEqual({ 2: 'changed', 3: 'doubtful', 4: 'new', 5: 'new', 6: 'wrong', 7: 'new' });
     expect(found.rows.find((row) => row.line === 2)!.changes).toEqual([
       { field: 'Trade', before: 'nothing', after: 'mussels' },
       { field: 'Labels', before: 'none', after: 'sea' },
@@ -107,8 +115,8 @@ describe('a file of clients', () => {
   });
 
   it('is brought in at once: new clients with their contact, changes, and doubtful rows as decided', async () => {
-    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('2 clients imported, 1 changed, 3 rows left out');
-    expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Élan Sails', 'Gannet Smokery Ltd']);
+    expect((await bringIn(id, [{ line: 3, as: 'leave' }])).said).toBe('3 clients imported, 1 changed, 2 rows left out');
+    expect(await names()).toEqual(['Bad Mail', 'Dunmarra Oysters Ltd', 'Élan Sails', 'Gannet Smokery Ltd']);
     const { rows } = (await manager().get('/api/clients?find=Gannet').expect(200)).body as ClientList;
     expect((await manager().get(`/api/clients/${rows[0]!.id}`).expect(200)).body).toMatchObject({
       legalForm: 'company',
@@ -122,8 +130,8 @@ describe('a file of clients', () => {
 
   it('changes nothing the second time', async () => {
     const again = await read(FILE);
-    expect(kinds(again)).toEqual({ 2: 'same', 3: 'doubtful', 4: 'same', 5: 'same', 6: 'wrong', 7: 'wrong' });
-    expect(again.counts).toEqual({ new: 0, changed: 0, same: 3, doubtful: 1, wrong: 2 });
+    expect(kinds(again)).toEqual({ 2: 'same', 3: 'doubtful', 4: 'same', 5: 'same', 6: 'wrong', 7: 'same' });
+    expect(again.counts).toEqual({ new: 0, changed: 0, same: 4, doubtful: 1, wrong: 1 });
   });
 
   it('is undone: what was added goes, what was changed stands as before, what was worked on stays', async () => {
@@ -131,7 +139,7 @@ describe('a file of clients', () => {
     await manager().post(`/api/clients/${gannet.id}/notes`).send({ kind: 'note', text: 'Rang' }).expect(201);
     const { bulkId } = await view(id);
     const { said } = (await manager().post(`/api/clients/bulk/${bulkId}/undo`).expect(200)).body as BulkOutcome;
-    expect(said).toBe('Restored 2 clients. Gannet Smokery Ltd changed since and stay as they are.');
+    expect(said).toBe('Restored 3 clients. Gannet Smokery Ltd changed since and stay as they are.');
     expect(await names()).toEqual(['Dunmarra Oysters Ltd', 'Gannet Smokery Ltd']);
     const client = (await manager().get(`/api/clients/${dunmarra}`).expect(200)).body as ClientView;
     expect(client).toMatchObject({ trade: null, labels: [], contacts: [{ name: 'Bríd Foley', email: 'brid@dunmarra.example' }] });
@@ -221,5 +229,97 @@ describe('a long file', () => {
     const again = await read(`Client,VAT number,Email\n${lines.join('\n')}\n`, 'long.csv');
     expect(again.counts.new).toBe(0);
     expect(again.counts.same).toBe(counts.new);
+  });
+});
+
+describe('before and after a file is brought in', () => {
+  const idOf = async (name: string) =>
+    (
+      (
+        await manager()
+          .get(`/api/clients?find=${encodeURIComponent(name)}`)
+          .expect(200)
+      ).body as ClientList
+    ).rows[0]!.id;
+  const clientOf = async (id: string) => (await manager().get(`/api/clients/${id}`).expect(200)).body as ClientView;
+
+  it('a cell is mended on the page, and its row goes on with what it says now', async () => {
+    const found = await read('Client,VAT no\nMended Ltd,12\n,\n,IE9990066B\n');
+    expect(kinds(found)).toEqual({ 2: 'new', 4: 'wrong' });
+    expect(found.rows[1]!.leftOut).toMatchObject([{ column: 1, text: '12' }]);
+    await manager().patch(`/api/imports/${found.id}/cell`).send({ line: 2, column: 1, text: ' IE9990088C ' }).expect(204);
+    await manager().patch(`/api/imports/${found.id}/cell`).send({ line: 4, column: 0, text: 'Named Ltd' }).expect(204);
+    const after = await view(found.id);
+    const byLine = [...after.rows].sort((a, b) => a.line - b.line);
+    expect(byLine.map(({ name, gets, leftOut }) => [name, gets.map(({ value }) => value), leftOut])).toEqual([
+      ['Mended Ltd', ['IE9990088C'], []],
+      ['Named Ltd', ['IE9990066B'], []],
+    ]);
+    await manager().patch(`/api/imports/${found.id}/cell`).send({ line: 9, column: 0, text: 'x' }).expect(404);
+    await manager().patch(`/api/imports/${found.id}/cell`).send({ line: 2, column: 7, text: 'x' }).expect(404);
+  });
+
+  it('an unwanted file is taken off the list, one that was brought in stays on it', async () => {
+    const { id } = await read('Client\nUnwanted Ltd\n', 'unwanted.csv');
+    await manager().delete(`/api/imports/${id}`).expect(204);
+    await manager().get(`/api/imports/${id}`).expect(404);
+    const lines = (await manager().get('/api/imports').expect(200)).body as ImportLine[];
+    expect(lines.map((line) => line.file)).not.toContain('unwanted.csv');
+    const kept = await read('Client\nKept Quay Ltd\n', 'kept.csv');
+    await bringIn(kept.id);
+    await manager().delete(`/api/imports/${kept.id}`).expect(409);
+  });
+
+  it('an undo leaves clients that somebody changed since, or whose contact was', async () => {
+    const { id } = await read(
+      'Client,Email,Contact\nEdited Quay Ltd,ann@quay.example,Ann Quay\nUntouched Quay Ltd,,\nPerson Quay Ltd,ben@quay.example,Ben Quay\n',
+    );
+    const { bulkId } = await bringIn(id);
+    const [edited, person] = [await clientOf(await idOf('Edited Quay')), await clientOf(await idOf('Person Quay'))];
+    await manager()
+      .patch(`/api/clients/${edited.id}`)
+      .send({
+        name: edited.name,
+        legalForm: 'company',
+        yearEnd: '12-31',
+        vatRegistered: false,
+        employer: false,
+        way: 'online',
+        trade: 'nets',
+        version: edited.version,
+      })
+      .expect(204);
+    const contact = person.contacts[0]!;
+    await manager().patch(`/api/contacts/${contact.id}`).send({ name: 'Ben Quay', email: contact.email, phone: '01 555 0199', version: 1 }).expect(204);
+    const undone = (await manager().post(`/api/clients/bulk/${bulkId}/undo`).expect(200)).body as BulkOutcome;
+    expect(undone.said).toBe('Restored 1 client. Edited Quay Ltd, Person Quay Ltd changed since and stay as they are.');
+    expect(await names()).toEqual(expect.arrayContaining(['Edited Quay Ltd', 'Person Quay Ltd']));
+    expect(await names()).not.toContain('Untouched Quay Ltd');
+  });
+
+  it('a year-end that a file changes shows the dates that move, before it is brought in', async () => {
+    const client = { name: 'Year End Ltd', legalForm: 'company', yearEnd: '12-31', vatRegistered: false, employer: false, way: 'online' };
+    const { id: clientId } = (await manager().post('/api/clients').send(client).expect(201)).body as { id: string };
+    await manager()
+      .post(`/api/clients/${clientId}/lines`)
+      .send({ serviceId: test.firm.services.tax, rhythm: 'yearly', fee: { amount: 0, currency: 'EUR' }, startsOn: '2026-01-01' })
+      .expect(201);
+    const found = await read('Client,Year end\nYear End Ltd,30 June\n');
+    const effect = async (id: string) => (await manager().post(`/api/imports/${id}/effect`).send({}).expect(200)).body as ScheduleEffect;
+    expect((await effect(found.id)).rows.map((row) => row.does)).toContain('comes');
+    const other = await read('Client,Industry\nYear End Ltd,nets\n');
+    expect((await effect(other.id)).rows).toEqual([]);
+  });
+
+  it('five rows with one address and one name are one person, another name is another', async () => {
+    const { id } = await read(
+      'Client,Contact,Email\nOne Pier Ltd,Una Pier,una@pier.example\nTwo Pier Ltd,Una Pier,UNA@pier.example\nThree Pier Ltd,Colm Daly,una@pier.example\n',
+    );
+    await bringIn(id);
+    const found = (await manager().get('/api/contacts?find=una@pier.example').expect(200)).body as FoundContact[];
+    expect(found.map(({ name, clients }) => [name, clients])).toEqual([
+      ['Colm Daly', ['Three Pier Ltd']],
+      ['Una Pier', ['One Pier Ltd', 'Two Pier Ltd']],
+    ]);
   });
 });

@@ -161,7 +161,8 @@ export const DUNMARRA: AddClient = {
   vatGroup: 'Jan-Feb',
   employer: false,
   way: 'online',
-  contact: { name: 'Bríd Foley', email: 'brid@dunmarra.example', role: 'director' },
+  // Several clients of a test have one like her.
+  contact: { name: 'Bríd Foley', email: 'brid@dunmarra.example', role: 'director', another: true },
 };
 
 /** Adds a client with a VAT return line of 180.00 from a day on. @returns the id of the client. */

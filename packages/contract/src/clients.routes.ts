@@ -59,6 +59,8 @@ export const addInPassing = post('/api/clients/in-passing', 'change clients', {
 /** What would become of two records if they were made one; the first stays. */
 export const mergePreview = get('/api/clients/:id/merge/:other', 'change clients', { answer: a<MergePreview>('MergePreview') });
 export const merge = post('/api/clients/:id/merge', 'change clients', { input: a<MergeClients>('MergeClients') });
+/** Takes back a client that was added by mistake; refused where anything was done with it. */
+export const removeUnused = remove('/api/clients/:id', 'change clients');
 export const view = get('/api/clients/:id', 'see clients', { answer: a<ClientView>('ClientView') });
 export const change = patch('/api/clients/:id', 'change clients', { input: a<ChangeClient>('ChangeClient') });
 export const setStanding = post('/api/clients/:id/standing', 'change clients', { input: a<ChangeClientStatus>('ChangeClientStatus') });

@@ -54,6 +54,16 @@ export class AddInPassing {
   @IsMail({ message: 'This is not a complete email address.' })
   @IsLine(200, 'An address')
   email?: string;
+
+  /** Somebody known to the firm by that address, who is linked in place of a new person. */
+  @LeftOut()
+  @IsUUID()
+  knownId?: string;
+
+  /** It is another person than those known by this address. */
+  @LeftOut()
+  @IsBoolean()
+  another?: boolean;
 }
 
 export class ChangeClient extends ClientFactsInput {

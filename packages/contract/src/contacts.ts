@@ -100,6 +100,16 @@ export class LinkContact {
 
 /** A new person, and what they are at the client where they are added. */
 export class ContactInput extends PersonFacts {
+  /** Somebody known to the firm, who is linked in place of a new person. */
+  @LeftOut()
+  @IsUUID()
+  knownId?: string;
+
+  /** It is another person than those known by this address. */
+  @LeftOut()
+  @IsBoolean()
+  another?: boolean;
+
   @Trimmed()
   @LeftOut()
   @IsLine(60, 'A role')
@@ -145,6 +155,32 @@ export interface PersonView extends Omit<ContactView, 'role' | ContactPermission
   /** Since when mail goes to another address than before, until somebody has made sure that it is theirs. */
   newEmailSince: string | null;
   clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<ContactPermission, boolean>)[];
+}
+
+/** Two records that are one person: the other becomes part of the first. */
+export class MergeContacts {
+  @IsUUID(undefined, { message: 'Choose the other person.' })
+  otherId: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+
+  @IsInt()
+  @Min(1)
+  otherVersion: number;
+}
+
+/** What would become of two records of one person. */
+export interface ContactMergePreview {
+  kept: { id: string; name: string; version: number };
+  going: { id: string; name: string; version: number };
+  /** Facts that differ: those of the kept one stay. */
+  differs: { name: string; kept: string; going: string }[];
+  /** Facts that only the other has, and that are taken over. */
+  filled: { name: string; value: string }[];
+  /** The clients of the other that are linked to the kept one from then on. */
+  clients: string[];
 }
 
 /** A person found by name or address, to be linked to one more client. */

@@ -1,6 +1,7 @@
 import type { ScheduleEffect } from './almanac';
 import type { ChangeClient, ChangeClientStatus } from './clients';
 import type { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from './lines';
+import type { BringIn } from './imports';
 import type { KeepRule } from './rules';
 import type { KeepService } from './services';
 import { a, post } from './route';
@@ -37,3 +38,5 @@ export const rule = post('/api/rules/:id/effect', 'change services', {
   answer: a<ScheduleEffect>('ScheduleEffect'),
   text: ['id'],
 });
+/** Of a file of clients, before it is brought in. */
+export const file = post('/api/imports/:id/effect', 'change clients', { input: a<BringIn>('BringIn'), answer: a<ScheduleEffect>('ScheduleEffect') });

@@ -1,8 +1,8 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsInt, IsString, Matches, MaxLength, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsInt, IsString, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
 import { LeftOut } from './checks';
-import type { FieldChange, Verdict } from '@steady/core/importing';
+import type { CellFault, FieldChange, Verdict } from '@steady/core/importing';
 
 export class SetMapping {
   /** For each column of the file the target it is brought in as; an empty text leaves it out. */
@@ -32,10 +32,30 @@ export class BringIn {
   decisions?: Decision[];
 }
 
+/** A cell of a file, mended on the page. */
+export class MendCell {
+  @IsInt()
+  @Min(2)
+  line: number;
+
+  @IsInt()
+  @Min(0)
+  @Max(199)
+  column: number;
+
+  @IsString()
+  @MaxLength(2000, { message: 'At most 2,000 characters.' })
+  text: string;
+}
+
 export interface ImportRow {
   line: number;
   name: string;
   verdict: Verdict;
+  /** What a new client gets from the file, by the name of the field. */
+  gets: { field: string; value: string }[];
+  /** Cells without which the row is taken, with what stands in them. */
+  leftOut: (CellFault & { text: string })[];
   /** Changes in words, by the name of the field. */
   changes: { field: string; before: string; after: string }[];
   /** Names of the clients it may be. */

@@ -11,7 +11,12 @@ export interface Key {
 type Registry = { add(keys: Key[]): () => void };
 const KeysContext = createContext<Registry | null>(null);
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+/** What can be ticked or pressed takes no letters. */
+const PRESSED = /^(checkbox|radio|button|submit|reset|file|range|color)$/;
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && !PRESSED.test(target.type)));
 
 /** Listens for keys of the open page. Never while typing, and never while a leaf or dialog is open. */
 export function Keys({ children }: { children: ReactNode }) {

@@ -7,6 +7,7 @@ import { send, whenPasswordIsWanted } from './api';
 import { type Command, fetchParts } from './area';
 import { useBrought } from './brought';
 import { Keys, useKeys } from './keys';
+import { Leaving } from './leaving';
 import { useLive } from './live';
 import { useLookAgain } from './look-again';
 import { Search } from './search';
@@ -144,6 +145,7 @@ function Frame() {
           />
         </Suspense>
       )}
+      <Leaving />
       <ScrollRestoration />
     </>
   );

@@ -2,6 +2,7 @@ import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOption
 import { ChevronDown } from 'lucide-react';
 import { Children, type ComponentProps, type ReactElement, type ReactNode, isValidElement, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { holdsText } from '@steady/core/words';
+import { useChanged } from './unsaved';
 
 /** More choices than these are looked for by typing. */
 const TO_LOOK_THROUGH = 10;
@@ -81,8 +82,10 @@ function ManyChoices({
       }) as HTMLSelectElement,
     [name],
   );
+  const changed = useChanged();
   const choose = (next: string | null) => {
     if (next === null || next === now) return;
+    changed();
     held.current = next;
     setOwn(next);
     const target = { name, value: next };

@@ -4,6 +4,7 @@ import { type ComponentProps, Suspense, lazy, useEffect, useRef, useState } from
 import { civil, readDay } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import { useSession } from '../app/session';
+import { useChanged } from './unsaved';
 
 const DayCalendar = lazy(async () => ({ default: (await import('./day-calendar')).DayCalendar }));
 
@@ -30,6 +31,7 @@ export function DayInput({ value, onChange, onSettle, onBlur, onKeyDown, max, in
   const shown = (iso: string) => (isIso(iso) && read(iso) ? fullDate(civil(iso)) : iso);
   const [text, setText] = useState(shown(value));
   const [typing, setTyping] = useState(false);
+  const changed = useChanged();
   const field = useRef<HTMLInputElement | null>(null);
   const opener = useRef<HTMLButtonElement>(null);
   useEffect(() => {
@@ -102,6 +104,7 @@ export function DayInput({ value, onChange, onSettle, onBlur, onKeyDown, max, in
               today={todayIso}
               max={max}
               onPick={(day) => {
+                changed();
                 setTyping(false);
                 setText(shown(day));
                 onChange?.(day);

@@ -1,6 +1,36 @@
-import type { ReactNode } from 'react';
+import type { FormEventHandler, ReactNode } from 'react';
+import { Problem } from './faults';
+import { type Unsaved, WatchedForm, useUnsaved } from './unsaved';
 
-/** A form that stands on its page: what was refused on top, its button at the foot. */
+interface PageFormProps {
+  unsaved: Unsaved;
+  className?: string;
+  onSubmit(): void;
+  children: ReactNode;
+}
+
+/** A form that stands on its page: Ctrl+Enter saves, and leaving the page asks first where something was changed. */
+export function PageForm({ unsaved, className, onSubmit, children }: PageFormProps) {
+  const submit: FormEventHandler = (event) => {
+    event.preventDefault();
+    onSubmit();
+  };
+  return (
+    <form
+      noValidate
+      className={className}
+      onSubmit={submit}
+      onChange={unsaved.change}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.currentTarget.requestSubmit();
+      }}
+    >
+      <WatchedForm of={unsaved}>{children}</WatchedForm>
+    </form>
+  );
+}
+
+/** The settings of a page: what was refused on top, its button at the foot. */
 export function FormSheet({
   problem,
   busy,
@@ -15,26 +45,23 @@ export function FormSheet({
   act?: string;
   children: ReactNode;
 }) {
+  const unsaved = useUnsaved(problem);
   return (
-    <form
-      noValidate
+    <PageForm
+      unsaved={unsaved}
       className="sheet max-w-3xl px-5 py-4"
-      onSubmit={(event) => {
-        event.preventDefault();
+      onSubmit={() => {
+        unsaved.settle();
         onSubmit();
       }}
     >
-      {problem && (
-        <p role="alert" className="mb-3 border border-rust bg-rust-tint px-3 py-2 text-table">
-          {problem}
-        </p>
-      )}
+      <Problem words={problem} />
       {children}
       {act && (
         <button className="act mt-1" disabled={busy}>
           {act}
         </button>
       )}
-    </form>
+    </PageForm>
   );
 }

@@ -1,6 +1,7 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { useState } from 'react';
-import { type DefaultValues, type FieldValues, type Path, type Resolver, type UseFormReturn, useForm } from 'react-hook-form';
+import { type DefaultValues, type FieldErrors, type FieldValues, type Path, type Resolver, type UseFormReturn, useForm } from 'react-hook-form';
+import { counted } from '@steady/core/words';
 import { ProblemError } from '../app/api';
 
 interface Given<Values extends FieldValues> {
@@ -35,9 +36,26 @@ function withoutEmpty<T>(value: T): T {
   return (entries.length === 0 ? undefined : Object.fromEntries(entries)) as T;
 }
 
+/** Every fault of a form, also inside its parts. */
+function faultsIn(errors: object): { message?: string; ref?: unknown }[] {
+  return Object.values(errors).flatMap((one: unknown) => {
+    if (one === null || typeof one !== 'object') return [];
+    return 'type' in one ? [one as { message?: string; ref?: unknown }] : faultsIn(one);
+  });
+}
+
+/** What is said above a form of its faults: how many there are, and those that no field on the screen says itself. */
+function saidOfFaults<Values extends FieldValues>(errors: FieldErrors<Values>): string | null {
+  const faults = faultsIn(errors);
+  const unseen = faults.filter((one) => !one.ref).map((one) => one.message ?? '');
+  const said = [...(faults.length > 1 ? [`${counted(faults.length, 'field')} to put right.`] : []), ...unseen];
+  return said.length > 0 ? said.join(' ') : null;
+}
+
 /** A form of a leaf: checks before sending, shows what the server refuses at the fields, keeps what was typed. */
 export function useLeafForm<Values extends FieldValues>({ input, start, submit, tidy = (values) => values }: Given<Values>): LeafForm<Values> {
   const [refusal, setRefusal] = useState<ProblemError | null>(null);
+  const [invalid, setInvalid] = useState<string | null>(null);
   const check = classValidatorResolver(input as never, { validator: { stopAtFirstError: true } }) as unknown as Resolver<Values>;
   const form = useForm<Values>({
     defaultValues: start,
@@ -45,21 +63,26 @@ export function useLeafForm<Values extends FieldValues>({ input, start, submit, 
   });
   const onSubmit = () => {
     setRefusal(null);
-    void form.handleSubmit(async (values) => {
-      try {
-        await submit(withoutEmpty(tidy(values)) ?? ({} as Values));
-      } catch (error) {
-        if (!(error instanceof ProblemError)) throw error;
-        setRefusal(error);
-        error.problem.errors?.forEach(({ field, message }) => form.setError(field as Path<Values>, { message }));
-      }
-    })();
+    setInvalid(null);
+    void form.handleSubmit(
+      async (values) => {
+        try {
+          await submit(withoutEmpty(tidy(values)) ?? ({} as Values));
+        } catch (error) {
+          if (!(error instanceof ProblemError)) throw error;
+          setRefusal(error);
+          error.problem.errors?.forEach(({ field, message }) => form.setError(field as Path<Values>, { message }));
+        }
+      },
+      (errors) => setInvalid(saidOfFaults(errors)),
+    )();
   };
   const clear = () => {
     setRefusal(null);
+    setInvalid(null);
     form.reset();
   };
-  return { clear, form, onSubmit, busy: form.formState.isSubmitting, problem: refusal?.message ?? null, refusal };
+  return { clear, form, onSubmit, busy: form.formState.isSubmitting, problem: refusal?.message ?? invalid, refusal };
 }
 
 /** A figure that was typed into a plain field; nothing typed is nothing, and a minus may be a true one. For `setValueAs`. */

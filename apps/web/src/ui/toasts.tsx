@@ -6,11 +6,21 @@ interface Toast {
   id: number;
   words: string;
   tone: Tone;
+  back?: Back;
+}
+
+/** What takes back what was just done, for as long as it can be. */
+export interface Back {
+  /** The words of its button. */
+  words?: string;
+  act(): void;
 }
 
 const STAYS = 6000;
+/** Time to read what happened and to take it back. */
+const STAYS_WITH_UNDO = 15000;
 const AT_ONCE = 3;
-const Context = createContext<(words: string, tone?: Tone) => void>(() => undefined);
+const Context = createContext<(words: string, tone?: Tone, back?: Back) => void>(() => undefined);
 let last = 0;
 
 /**
@@ -19,8 +29,8 @@ let last = 0;
  */
 export function Toasts({ children }: { children: ReactNode }) {
   const [shown, setShown] = useState<Toast[]>([]);
-  const notify = useCallback((words: string, tone: Tone = 'done') => {
-    const toast = { id: (last += 1), words, tone };
+  const notify = useCallback((words: string, tone: Tone = 'done', back?: Back) => {
+    const toast = { id: (last += 1), words, tone, back };
     // The same fault twice is one fault; when there are many, what was done makes room first.
     setShown((now) => {
       const others = now.filter((one) => one.words !== words);
@@ -51,7 +61,7 @@ function Notice({ toast, onDismiss }: { toast: Toast; onDismiss(): void }) {
   const goes = toast.tone === 'done' && !held;
   useEffect(() => {
     if (!goes) return;
-    const timer = window.setTimeout(onDismiss, STAYS);
+    const timer = window.setTimeout(onDismiss, toast.back ? STAYS_WITH_UNDO : STAYS);
     return () => window.clearTimeout(timer);
     // The time runs for the notice, whatever else is shown meanwhile.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -63,6 +73,18 @@ function Notice({ toast, onDismiss }: { toast: Toast; onDismiss(): void }) {
       className={`pointer-events-auto flex max-w-xl items-start gap-3 border px-4 py-2 shadow-menu ${toast.tone === 'done' ? 'border-moss bg-moss-tint' : 'border-rust bg-rust-tint'}`}
     >
       <span>{toast.words}</span>
+      {toast.back && (
+        <button
+          type="button"
+          className="lnk font-semibold whitespace-nowrap max-sm:p-2.5"
+          onClick={() => {
+            onDismiss();
+            toast.back?.act();
+          }}
+        >
+          {toast.back.words ?? 'Undo'}
+        </button>
+      )}
       <button type="button" aria-label="Dismiss" title="Dismiss" className="-mr-1 p-0.5 text-soft hover:text-ink max-sm:p-2.5" onClick={onDismiss}>
         <X aria-hidden className="size-4" />
       </button>

@@ -76,10 +76,54 @@ describe('a row is', () => {
     expect(sorted(['New Nets'], ['NEW NETS LTD'])[1]!.verdict).toEqual({ kind: 'doubtful', why: 'Line 2 of the file is the same client.', candidates: [] });
   });
 
-  it('wrong, with the reason at each cell', () => {
+  it('wrong without the name of a client', () => {
     expect(verdict('', '', 'nets')).toEqual({ kind: 'wrong', faults: [{ column: 0, message: 'Every row needs the name of a client.' }] });
-    const found = verdict('Nets', '12', 'x'.repeat(81), '', '31 Febtober', 'Nobody Here', 'Sunday', 'nets@');
-    expect(found.kind === 'wrong' && found.faults.map((fault) => fault.column)).toEqual([1, 2, 4, 5, 6, 7]);
+  });
+
+  it('taken without the cells that cannot be read, each with its reason', () => {
+    const [row] = sorted(['Nets', '12', 'x'.repeat(81), '', '31 Febtober', 'Nobody', 'Sunday', 'nets@']);
+    expect(row!.verdict).toEqual({ kind: 'new' });
+    expect(row!.leftOut.map((fault) => fault.column)).toEqual([1, 2, 4, 5, 6, 7]);
+    expect(row!.values).toEqual({ name: 'Nets' });
+  });
+
+  it('none where its line is empty; the lines after it keep their numbers', () => {
+    expect(sorted(['Nets'], ['', ' ', ''], ['Sails']).map(({ line, values }) => [line, values.name])).toEqual([
+      [2, 'Nets'],
+      [4, 'Sails'],
+    ]);
+  });
+});
+
+describe('of a row', () => {
+  const read = (heads: string[], cells: string[], known: KnownClient[] = KNOWN) => sortRows([cells], proposeMapping(heads, TARGETS), TARGETS, known)[0]!;
+
+  it('a first and a last name are the name of the client, or beside one that of its contact', () => {
+    expect(read(['First name', 'Surname'], ['Ann', 'Gannet']).values).toEqual({ name: 'Ann Gannet' });
+    expect(read(['Client', 'Surname', 'Forename'], ['Gannet Smokery', 'Gannet', 'Ann']).values).toEqual({ name: 'Gannet Smokery', contactName: 'Ann Gannet' });
+  });
+
+  it.each([
+    ['Limited Company', 'company'],
+    ['sole proprietor', 'sole trader'],
+    ['LLP', 'partnership'],
+    ['Individual', 'person'],
+  ])('the legal form "%s" is read as %s', (cell, form) => {
+    expect(read(['Client', 'Entity type'], ['Gannet', cell]).values.legalForm).toBe(form);
+  });
+
+  it('half an address is left out and said so, again and again, and changes nothing', () => {
+    const heads = ['Client', 'Street', 'Postcode'];
+    const fresh = read(heads, ['Gannet Smokery', '1 Quay', 'P1']);
+    expect(fresh.leftOut.map(({ column }) => column)).toEqual([1, 2]);
+    expect(fresh.values).toEqual({ name: 'Gannet Smokery' });
+    expect(read(heads, ['Bríd Foley', '1 Quay', 'P1']).verdict).toEqual({ kind: 'same', clientId: '3' });
+  });
+
+  it('a part of an address is put to the rest that is known', () => {
+    const known = [{ id: '9', name: 'Gannet', values: { name: 'Gannet', street: '1 Quay', town: 'Port Sallow' } }];
+    const row = read(['Client', 'Postcode'], ['Gannet', 'P1'], known);
+    expect([row.leftOut, row.verdict.kind]).toEqual([[], 'changed']);
   });
 });
 

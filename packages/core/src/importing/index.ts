@@ -41,6 +41,8 @@ const OTHER_TARGETS: Target[] = [
     also: ['phone', 'tel', 'mobile', 'telephone number', 'phone number'],
     read: matching(/^[+\d][\d ()/.-]{4,29}$/, 'Write the telephone number in digits.'),
   },
+  { key: 'firstName', name: 'First name', also: ['given name', 'forename', 'christian name'], read: most(60) },
+  { key: 'lastName', name: 'Last name', also: ['surname', 'family name'], read: most(60) },
   { key: 'contactRole', name: 'Role of the contact', also: ['role', 'position', 'title', 'job title'], read: most(60) },
 ];
 
@@ -118,6 +120,8 @@ export interface SortedRow {
   line: number;
   values: Record<string, unknown>;
   verdict: Verdict;
+  /** Cells that could not be read, or could not be kept: the row goes on without them. */
+  leftOut: CellFault[];
 }
 
 const IDENTIFIERS: readonly string[] = identifiers.map((fact) => fact.key);
@@ -145,60 +149,90 @@ export function sortRows(rows: readonly (readonly string[])[], mapping: Mapping,
   const index = new NameIndex(known);
   const earlier = new Map<string, number>();
 
-  return rows.map((cells, at) => {
+  return rows.flatMap((cells, at) => {
+    if (cells.every((cell) => cell.trim() === '')) return [];
     const line = at + 2;
-    const values: Record<string, unknown> = {};
-    const faults: CellFault[] = [];
-    columns.forEach((target, column) => {
-      const text = (cells[column] ?? '').trim();
-      if (!target || text === '') return;
-      const read = target.read(text);
-      if ('problem' in read) faults.push({ column, message: read.problem });
-      else values[target.key] = read.value;
-    });
-    const name = values.name as string | undefined;
-    if (!name && faults.length === 0) faults.push({ column: Math.max(0, mapping.indexOf('name')), message: 'Every row needs the name of a client.' });
-    if (faults.length > 0) return { line, values, verdict: { kind: 'wrong', faults } };
+    const { values, leftOut } = readRow(cells, columns);
+    return [{ line, values, ...sortedOne(line, values, leftOut) }];
+  });
 
-    const own = [`name ${plainName(name!)}`, ...IDENTIFIERS.filter((key) => values[key]).map((key) => `${key} ${plainIdentifier(values[key] as string)}`)];
+  function sortedOne(line: number, values: Record<string, unknown>, unread: CellFault[]): Pick<SortedRow, 'verdict' | 'leftOut'> {
+    const name = values.name as string | undefined;
+    const atName = unread.filter((fault) => columns[fault.column]?.key === 'name');
+    if (!name) {
+      const missing = { column: Math.max(0, mapping.indexOf('name')), message: 'Every row needs the name of a client.' };
+      return { verdict: { kind: 'wrong', faults: atName.length > 0 ? atName : [missing] }, leftOut: unread };
+    }
+    const verdict = verdictOf(line, values, name);
+    const known = 'clientId' in verdict ? byId.get(verdict.clientId) : undefined;
+    const lost = halfAddress(values, known, columns);
+    if (lost.length === 0) return { verdict, leftOut: unread };
+    for (const part of ADDRESS_PARTS) delete values[part];
+    return { verdict: known ? compared(known, values) : verdict, leftOut: [...unread, ...lost] };
+  }
+
+  function verdictOf(line: number, values: Record<string, unknown>, name: string): Verdict {
+    const own = [`name ${plainName(name)}`, ...IDENTIFIERS.filter((key) => values[key]).map((key) => `${key} ${plainIdentifier(values[key] as string)}`)];
     const twin = own.map((key) => earlier.get(key)).find((found) => found !== undefined);
     for (const key of own) if (!earlier.has(key)) earlier.set(key, line);
-    if (twin !== undefined) return { line, values, verdict: { kind: 'doubtful', why: `Line ${twin} of the file is the same client.`, candidates: [] } };
+    if (twin !== undefined) return { kind: 'doubtful', why: `Line ${twin} of the file is the same client.`, candidates: [] };
 
     const hits = new Set(IDENTIFIERS.filter((key) => values[key]).flatMap((key) => byIdentifier.get(`${key} ${plainIdentifier(values[key] as string)}`) ?? []));
-    if (hits.size > 1) return { line, values, verdict: { kind: 'doubtful', why: 'Its numbers belong to different clients.', candidates: [...hits] } };
+    if (hits.size > 1) return { kind: 'doubtful', why: 'Its numbers belong to different clients.', candidates: [...hits] };
     const [hit] = hits;
-    const named = byName.get(plainName(name!)) ?? [];
+    const named = byName.get(plainName(name)) ?? [];
     if (hit !== undefined) {
       const client = byId.get(hit)!;
       if (named.length > 0 && !named.includes(hit))
-        return {
-          line,
-          values,
-          verdict: { kind: 'doubtful', why: 'Its name is of one client, its number of another.', candidates: [...new Set([hit, ...named])] },
-        };
-      if (likeness(client.name, name!) < ALIKE / 2)
-        return { line, values, verdict: { kind: 'doubtful', why: `Its number belongs to ${client.name}.`, candidates: [hit] } };
-      return { line, values, verdict: compared(client, values) };
+        return { kind: 'doubtful', why: 'Its name is of one client, its number of another.', candidates: [...new Set([hit, ...named])] };
+      if (likeness(client.name, name) < ALIKE / 2) return { kind: 'doubtful', why: `Its number belongs to ${client.name}.`, candidates: [hit] };
+      return compared(client, values);
     }
-    if (named.length > 1) return { line, values, verdict: { kind: 'doubtful', why: 'Several clients have this name.', candidates: named } };
+    if (named.length > 1) return { kind: 'doubtful', why: 'Several clients have this name.', candidates: named };
     if (named.length === 1) {
       const client = byId.get(named[0]!)!;
       const differs = IDENTIFIERS.some(
         (key) => values[key] && client.values[key] && plainIdentifier(client.values[key] as string) !== plainIdentifier(values[key] as string),
       );
-      if (differs) return { line, values, verdict: { kind: 'doubtful', why: 'A client of this name has another number.', candidates: named } };
-      return { line, values, verdict: compared(client, values) };
+      if (differs) return { kind: 'doubtful', why: 'A client of this name has another number.', candidates: named };
+      return compared(client, values);
     }
-    const alike = index.like(name!).slice(0, 3);
+    const alike = index.like(name).slice(0, 3);
     if (alike.length > 0)
-      return {
-        line,
-        values,
-        verdict: { kind: 'doubtful', why: `Much like ${alike.map((one) => one.named.name).join(', ')}.`, candidates: alike.map((one) => one.named.id) },
-      };
-    return { line, values, verdict: { kind: 'new' } };
+      return { kind: 'doubtful', why: `Much like ${alike.map((one) => one.named.name).join(', ')}.`, candidates: alike.map((one) => one.named.id) };
+    return { kind: 'new' };
+  }
+}
+
+const ADDRESS_PARTS = ['street', 'town', 'postcode', 'country'] as const;
+
+/** What the cells of a row say. A cell that cannot be read is left out, with the reason; a first and a last name are one name. */
+function readRow(cells: readonly string[], columns: readonly (Target | null)[]): { values: Record<string, unknown>; leftOut: CellFault[] } {
+  const values: Record<string, unknown> = {};
+  const leftOut: CellFault[] = [];
+  columns.forEach((target, column) => {
+    const text = (cells[column] ?? '').trim();
+    if (!target || text === '') return;
+    const read = target.read(text);
+    if ('problem' in read) leftOut.push({ column, message: read.problem });
+    else values[target.key] = read.value;
   });
+  const { firstName, lastName, ...rest } = values;
+  const person = [firstName, lastName].filter(Boolean).join(' ');
+  // Beside the name of a client they are its contact's.
+  const of = rest.name === undefined ? 'name' : 'contactName';
+  return { values: person === '' ? rest : { [of]: person, ...rest }, leftOut };
+}
+
+/** Parts of an address that make none, together with what is known of it: a street and a town belong to one. */
+function halfAddress(values: Readonly<Record<string, unknown>>, known: KnownClient | undefined, columns: readonly (Target | null)[]): CellFault[] {
+  const given = ADDRESS_PARTS.filter((part) => values[part] !== undefined);
+  const whole = (part: 'street' | 'town') => Boolean(values[part] ?? known?.values[part]);
+  if (given.length === 0 || (whole('street') && whole('town'))) return [];
+  return given.map((part) => ({
+    column: columns.findIndex((column) => column?.key === part),
+    message: 'An address needs a street and a town: this part of one is left out.',
+  }));
 }
 
 /** What a row would change on a client. What the file leaves empty stays; a name spelt a little otherwise does too. */
@@ -212,5 +246,12 @@ export function compared(client: KnownClient, values: Readonly<Record<string, un
   });
   return changes.length === 0 ? { kind: 'same', clientId: client.id } : { kind: 'changed', clientId: client.id, changes };
 }
+
+/**
+ * Whether two records with an address are one person: the same address, and a name that is not another's. People who share
+ * an address under different names stay apart.
+ */
+export const isSamePerson = (one: { name: string; email: string | null }, other: { name: string; email: string | null }): boolean =>
+  one.email !== null && one.email.toLowerCase() === other.email?.toLowerCase() && likeness(one.name, other.name) >= ALIKE;
 
 export type { DetailValue };

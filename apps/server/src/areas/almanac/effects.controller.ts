@@ -1,14 +1,18 @@
-import { Controller } from '@nestjs/common';
+import { Controller, Req } from '@nestjs/common';
+import type { Request } from 'express';
 import type { ScheduleEffect } from '@steady/contract/almanac';
 import { ChangeClient, ChangeClientStatus } from '@steady/contract/clients';
 import * as routes from '@steady/contract/effects.routes';
 import { AddServiceLine, ChangeServiceLine, PauseLine, ResumeLine, StopLine } from '@steady/contract/lines';
+import { BringIn } from '@steady/contract/imports';
 import { KeepRule } from '@steady/contract/rules';
 import { KeepService } from '@steady/contract/services';
 import { Problem } from '../../platform/http/problem';
-import { type Asked, Does } from '../../platform/http/routes';
-import { type Work } from '../../platform/work';
-import { type Client, ClientsService } from '../clients';
+import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
+import type { Known } from '../../platform/identity';
+import { type Work, Works } from '../../platform/work';
+import { BroughtInService, type Client, ClientsService } from '../clients';
+import { ImportsService } from '../imports';
 import { FirmRules, soundRule } from '../rules';
 import { LinesService, type ServiceLine, ServicesService } from '../services';
 import { type Considered, PlanningService } from './planning.service';
@@ -22,11 +26,27 @@ export class EffectsController {
     private readonly services: ServicesService,
     private readonly lines: LinesService,
     private readonly rules: FirmRules,
+    private readonly works: Works,
+    private readonly imports: ImportsService,
+    private readonly broughtIn: BroughtInService,
   ) {}
 
   @Does(routes.client, { input: ChangeClient })
   async client({ work, at: { id }, input }: Asked<typeof routes.client>): Promise<ScheduleEffect> {
     return this.ofClient(work, await this.clients.changed(work, id, input));
+  }
+
+  /** Of a file of clients, before it is brought in: outside a transaction, its rows are compared while others go on. */
+  @DoesOutside(routes.file, { input: BringIn })
+  async file({ at: { id }, input }: AskedOutside<typeof routes.file>, @Req() request: Request & Known): Promise<ScheduleEffect> {
+    const values = await this.imports.changing(request.identity!, id, input);
+    return this.works.run(request.identity!, (work) => this.ofFile(work, values), { readOnly: true });
+  }
+
+  private async ofFile(work: Work, values: Map<string, Record<string, unknown>>): Promise<ScheduleEffect> {
+    const would = await this.broughtIn.would(work, values);
+    const lines = await this.lines.those(work, { clientIds: [...would.keys()] });
+    return this.ofMany(work, lines, (one) => ({ ...one, client: would.get(one.client.id) ?? one.client }));
   }
 
   @Does(routes.standing, { input: ChangeClientStatus })

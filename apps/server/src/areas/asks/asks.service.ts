@@ -7,7 +7,7 @@ import type { ChangeAsk } from '@steady/contract/asks';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientRecords, type Client } from '../clients';
+import { ClientRecords, ContactMerging, type Client } from '../clients';
 import { type Job, JobAsks, JobClosed, JobFinished, JobReopened, JobsService, TaskTicked, TasksService } from '../jobs';
 import { AskBook, ENDED, taskOfParty } from './ask-book.service';
 import { AskLetters } from './ask-letters';
@@ -42,6 +42,7 @@ export interface NewAsk {
 export class AsksService implements OnModuleInit {
   constructor(
     private readonly records: ClientRecords,
+    private readonly people: ContactMerging,
     private readonly events: Events,
     private readonly book: AskBook,
     private readonly letters: AskLetters,
@@ -54,6 +55,7 @@ export class AsksService implements OnModuleInit {
   onModuleInit(): void {
     this.ofJobs.bring(this.queries);
     this.records.follow(asks, { what: 'asks' });
+    this.people.follow(askParties.contactId);
     this.events.on(JobFinished, (work, { payload }) => (payload.keepAsks ? this.book.reckonJob(work, payload.jobId) : this.release(work, payload.jobId)));
     this.events.on(JobClosed, (work, { payload }) => this.release(work, payload.jobId));
     this.events.on(JobReopened, (work, { payload }) => this.askOn(work, payload.jobId));

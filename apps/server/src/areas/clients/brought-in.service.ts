@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { clientFacts, factsAtFirst } from '@steady/core/clients';
-import type { KnownClient } from '@steady/core/importing';
+import { type KnownClient, isSamePerson } from '@steady/core/importing';
 import type { LegalForm } from '@steady/core/clients';
 import type { Address } from '@steady/contract/contacts';
 import { insertMany, newId, rows } from '../../platform/database';
@@ -9,7 +9,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, apart, nextNumbers } from '../../platform/work';
 import { ContactsService } from './contacts.service';
-import { ClientChanged, mayMoveAccount } from './clients.service';
+import { ClientChanged, bearsOnRules, mayMoveAccount } from './clients.service';
 import { type Client, type BulkRow, clientContacts, clients, contacts } from './clients.tables';
 
 const ClientBroughtIn = eventKind<{ clientId: string }>('client brought in', 'clients');
@@ -111,6 +111,32 @@ export class BroughtInService {
     return { rows: made, refused };
   }
 
+  /** The clients that a file changes in something that rules look at, as they would be; nothing is written. */
+  async would(work: Work, values: ReadonlyMap<string, Values>): Promise<Map<string, Client>> {
+    const bearing = [...values].filter(([, given]) => bearsOnRules(Object.keys(given).map((key) => (key.startsWith('detail:') ? 'details' : key))));
+    const found =
+      bearing.length === 0
+        ? []
+        : await work.tx
+            .select()
+            .from(clients)
+            .where(
+              and(
+                eq(clients.firmId, work.firm.id),
+                inArray(
+                  clients.id,
+                  bearing.map(([id]) => id),
+                ),
+              ),
+            );
+    return new Map(
+      found.map((client) => {
+        const given = values.get(client.id)!;
+        return [client.id, { ...client, ...columnsIn(given, client.address), details: { ...client.details, ...detailsIn(given) } } as Client];
+      }),
+    );
+  }
+
   /** Records once, however many lots they came in, how many clients a file brought. */
   async told(work: Work, count: number): Promise<void> {
     if (count > 0) await this.events.record(work, ClientsBroughtIn, { what: `imported ${count} clients`, payload: { clientIds: [] } });
@@ -142,25 +168,41 @@ export class BroughtInService {
       clients,
       added.map(({ client }) => client),
     );
-    const people = added.flatMap(({ client, contact }) => (contact ? [{ clientId: client.id, contactId: newId(), ...contact }] : []));
+    const withContact = added.flatMap(({ client, contact }) => (contact ? [{ clientId: client.id, contactId: newId(), ...contact }] : []));
+    const people = await this.asKnown(work, withContact);
     await insertMany(
       work.tx,
       contacts,
-      people.map(({ contactId, name, email, phone }) => ({ id: contactId, firmId, name, email, phone })),
+      people.filter((one) => one.isNew).map(({ contactId, name, email, phone }) => ({ id: contactId, firmId, name, email, phone })),
     );
     await insertMany(
       work.tx,
       clientContacts,
       people.map(({ clientId, contactId, role }) => ({ firmId, clientId, contactId, role, position: 0 })),
     );
-    for (const { client } of added)
+    for (const { client, contact } of added)
       await this.events.record(work, ClientBroughtIn, {
         what: `imported ${client.name}`,
         clientId: client.id,
-        after: client,
+        after: contact ? { ...client, contact } : client,
         payload: { clientId: client.id },
       });
     return added.map(({ client }) => ({ clientId: client.id, added: true, before: {}, after: { name: client.name } }));
+  }
+
+  /** People of a file who are known by their address, or stand in it before, are that person and no new one. */
+  private async asKnown<Person extends Contact & { contactId: string }>(work: Work, people: Person[]): Promise<(Person & { isNew: boolean })[]> {
+    const known = await this.people.knownBy(
+      work,
+      people.flatMap(({ email }) => email ?? []),
+    );
+    const met: { id: string; name: string; email: string | null }[] = [...known];
+    return people.map((person) => {
+      const same = person.email === null ? undefined : met.find((one) => isSamePerson(one, person));
+      if (same) return { ...person, contactId: same.id, isNew: false };
+      met.push({ id: person.contactId, name: person.name, email: person.email });
+      return { ...person, isNew: true };
+    });
   }
 
   private async change(work: Work, client: Client, values: Values): Promise<BulkRow> {
@@ -199,9 +241,9 @@ export class BroughtInService {
     if (!first) {
       const contact = contactIn(values, clientName);
       if (!contact) return undefined;
-      const id = newId();
+      const { contactId: id, isNew } = (await this.asKnown(work, [{ ...contact, contactId: newId() }]))[0]!;
       const { role, ...person } = contact;
-      await work.tx.insert(contacts).values({ id, firmId: work.firm.id, ...person });
+      if (isNew) await work.tx.insert(contacts).values({ id, firmId: work.firm.id, ...person });
       await work.tx.insert(clientContacts).values({ firmId: work.firm.id, clientId, contactId: id, role, position: 0 });
       return { id, before: null, after: contact };
     }

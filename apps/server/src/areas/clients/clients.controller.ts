@@ -141,6 +141,12 @@ export class ClientsController {
     return this.merging.merge(work, id, input);
   }
 
+  /** Takes back a client that was added by mistake. */
+  @Does(routes.removeUnused)
+  removeUnused({ work, at: { id } }: Asked<typeof routes.removeUnused>): Promise<void> {
+    return this.clients.takeBack(work, id);
+  }
+
   @Does(routes.view)
   view({ work, at: { id } }: Asked<typeof routes.view>): Promise<ClientView> {
     return this.queries.view(work, id);

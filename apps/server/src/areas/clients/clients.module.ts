@@ -16,10 +16,12 @@ import { ClientQueries } from './clients.queries';
 import { ClientsService } from './clients.service';
 import { ContactsController } from './contacts.controller';
 import { ContactQueries } from './contacts.queries';
+import { ContactMerging } from './contacts-merge.service';
 import { ContactsService } from './contacts.service';
 import { DetailsService } from './details.service';
 import { MergeService } from './merge.service';
 import { NotesService } from './notes.service';
+import { SinceAdded } from './since-added.queries';
 import { RelatedService } from './related.service';
 
 @Area({
@@ -29,6 +31,8 @@ import { RelatedService } from './related.service';
     ClientParts,
     ClientRecords,
     ContactsService,
+    ContactMerging,
+    SinceAdded,
     ContactQueries,
     ClientsService,
     MergeService,

@@ -20,6 +20,7 @@ import { ClientRecords } from './client-records.service';
 import { ClientQueries } from './clients.queries';
 import { type Client, clients } from './clients.tables';
 import { ContactsService } from './contacts.service';
+import { SinceAdded } from './since-added.queries';
 
 export const ClientAdded = eventKind<{ clientId: string }>('client added', 'clients');
 /** Told, not recorded: what removed them says so itself. */
@@ -47,6 +48,7 @@ export class ClientsService {
     private readonly queries: ClientQueries,
     private readonly contacts: ContactsService,
     private readonly records: ClientRecords,
+    private readonly since: SinceAdded,
   ) {}
 
   /**
@@ -68,7 +70,7 @@ export class ClientsService {
   }
 
   /** Adds a prospect by name and address, in the middle of something else; what is not known yet is completed later. */
-  addInPassing(work: Work, { name, email }: AddInPassing): Promise<string> {
+  addInPassing(work: Work, { name, email, knownId, another }: AddInPassing): Promise<string> {
     return this.add(work, {
       name,
       legalForm: 'not known',
@@ -76,13 +78,13 @@ export class ClientsService {
       vatRegistered: false,
       employer: false,
       way: 'online',
-      ...(email ? { contact: { name, email } } : {}),
+      ...(email ? { contact: { name, email, knownId, another } } : {}),
     });
   }
 
   /** @throws Problem "changed-meanwhile" with the record as it stands, when somebody else changed it since `input.version`. */
   async change(work: Work, clientId: string, input: ChangeClient): Promise<void> {
-    const before = await this.get(work, clientId);
+    const before = await this.standing(work, clientId);
     if (before.version !== input.version) throw Problem.stale('client', clientId);
     await this.check(work, input);
     const columns = columnsOf(input);
@@ -192,6 +194,16 @@ export class ClientsService {
     return client;
   }
 
+  /** A client for which something new can begin. @throws Problem "merged-already" for a record that became part of another */
+  async standing(work: Work, clientId: string): Promise<Client> {
+    const client = await this.get(work, clientId);
+    if (client.mergedInto !== null) {
+      const into = (await this.names(work, [client.mergedInto])).get(client.mergedInto);
+      throw Problem.refused('merged-already', `${client.name} became part of ${into ?? 'another record'}. Open that one: this record only leads there.`);
+    }
+    return client;
+  }
+
   /** Refuses a client that the person who acts does not see, without reading all of it. */
   async mustBeThere(work: Work, clientId: string): Promise<void> {
     const [client] = await work.tx
@@ -225,7 +237,7 @@ export class ClientsService {
     );
   }
 
-  /** Removes the clients on which nothing was done yet; for taking back what was brought in by mistake. @returns the ids of those removed. */
+  /** Removes the clients on which nothing was done and that nobody changed since they were added; for taking back what was brought in by mistake. @returns the ids of those removed. */
   async removeUnused(work: Work, clientIds: string[]): Promise<Set<string>> {
     if (clientIds.length === 0) return new Set();
     const given = sql`(select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid)`;
@@ -234,7 +246,10 @@ export class ClientsService {
       sql`select c.id from clients c where c.id in ${given}
             and ${this.records.untouched(sql`c.id`)}`,
     );
-    const removed = unused.map((row) => row.id);
+    const removed = await this.since.unchanged(
+      work,
+      unused.map((row) => row.id),
+    );
     const gone = sql`(select jsonb_array_elements_text(${JSON.stringify(removed)}::jsonb)::uuid)`;
     const links = await rows<{ contact_id: string }>(work.tx, sql`delete from client_contacts where client_id in ${gone} returning contact_id`);
     const people = sql`(select jsonb_array_elements_text(${JSON.stringify(links.map((link) => link.contact_id))}::jsonb)::uuid)`;
@@ -243,6 +258,14 @@ export class ClientsService {
       await this.events.tell(work, ClientsRemoved, { what: 'removed clients on which nothing was done yet', payload: { clientIds: removed } });
     await work.tx.execute(sql`delete from clients where id in ${gone}`);
     return new Set(removed);
+  }
+
+  /** Takes back one client on which nothing was done yet. @throws Problem "in-use" where something was */
+  async takeBack(work: Work, clientId: string): Promise<void> {
+    const client = await this.get(work, clientId);
+    const removed = await this.removeUnused(work, [clientId]);
+    if (!removed.has(clientId))
+      throw Problem.refused('in-use', `Something was done with ${client.name} already, so it stays. End it, or merge it with another client.`);
   }
 
   /** Names another person wherever one is named as partner, manager or preparer. @returns on how many clients. */
@@ -277,7 +300,7 @@ export class ClientsService {
 
   /** Makes a prospect a client, a client a former one, or takes one back, with the day and the reason. */
   async setStanding(work: Work, clientId: string, input: ChangeClientStatus): Promise<void> {
-    const before = await this.get(work, clientId);
+    const before = await this.standing(work, clientId);
     if (before.version !== input.version) throw Problem.stale('client', clientId);
     const { standing, on, reason = null } = input;
     const ends = standing === 'former';

@@ -65,6 +65,11 @@ export const contacts = pgTable(
   (t) => [ownFirm(), ofSeenBy('client_contacts', 'contact_id'), index().on(t.firmId, t.email)],
 );
 
+/** Records of people that became part of another: their old addresses lead there. */
+export const mergedContacts = pgTable('merged_contacts', { fromId: uuid('from_id').primaryKey(), firmId: firmId(), intoId: uuid('into_id').notNull() }, () => [
+  ownFirm(),
+]);
+
 export const clientContacts = pgTable(
   'client_contacts',
   {

@@ -5,6 +5,8 @@ import {
   ContactInput,
   type FoundContact,
   LinkContact,
+  MergeContacts,
+  type ContactMergePreview,
   type PersonView,
   RelateClient,
   type RelatedView,
@@ -14,6 +16,7 @@ import { Find } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
 import { ClientsService } from './clients.service';
 import { ContactQueries } from './contacts.queries';
+import { ContactMerging } from './contacts-merge.service';
 import { ContactsService } from './contacts.service';
 import { RelatedService } from './related.service';
 
@@ -25,6 +28,7 @@ export class ContactsController {
     private readonly contacts: ContactsService,
     private readonly queries: ContactQueries,
     private readonly related: RelatedService,
+    private readonly merging: ContactMerging,
   ) {}
 
   @Does(routes.find, { query: Find })
@@ -32,9 +36,20 @@ export class ContactsController {
     return find?.trim() ? this.queries.find(work, find.trim().slice(0, 100)) : [];
   }
 
+  /** A person; by the address of a record that became part of another, that other one. */
   @Does(routes.person)
-  person({ work, at: { id } }: Asked<typeof routes.person>): Promise<PersonView> {
-    return this.queries.person(work, id);
+  async person({ work, at: { id } }: Asked<typeof routes.person>): Promise<PersonView> {
+    return this.queries.person(work, (await this.merging.whereTo(work, id)) ?? id);
+  }
+
+  @Does(routes.mergePreview)
+  mergePreview({ work, at: { id, other } }: Asked<typeof routes.mergePreview>): Promise<ContactMergePreview> {
+    return this.merging.preview(work, id, other);
+  }
+
+  @Does(routes.merge, { input: MergeContacts })
+  merge({ work, at: { id }, input }: Asked<typeof routes.merge>): Promise<void> {
+    return this.merging.merge(work, id, input);
   }
 
   @Does(routes.change, { input: ChangeContact })
@@ -50,7 +65,7 @@ export class ContactsController {
 
   @Does(routes.add, { input: ContactInput })
   async add({ work, at: { id }, input }: Asked<typeof routes.add>): Promise<{ id: string }> {
-    await this.clients.get(work, id);
+    await this.clients.standing(work, id);
     return { id: await this.contacts.add(work, id, input) };
   }
 

@@ -59,6 +59,11 @@ export class ContactsService {
 
   /** A new person, linked to a client. The client was looked up by whoever calls. */
   async add(work: Work, clientId: string, input: ContactInput): Promise<string> {
+    if (input.knownId !== undefined) {
+      await this.link(work, clientId, input.knownId, input);
+      return input.knownId;
+    }
+    if (input.email && !input.another) await this.mustBeNew(work, input.email);
     const contactId = newId();
     const facts = factsOf(input);
     await work.tx.insert(contacts).values({ id: contactId, firmId: work.firm.id, ...facts });
@@ -72,6 +77,27 @@ export class ContactsService {
       payload: { clientId, contactId },
     });
     return contactId;
+  }
+
+  /** @throws Problem "known-person" where somebody is known by this address: they are linked, or it is said that this is another person */
+  private async mustBeNew(work: Work, email: string): Promise<void> {
+    const [known] = await this.knownBy(work, [email]);
+    if (known)
+      throw Problem.refused(
+        'known-person',
+        `${known.email} is the address of ${known.name}, who is known to us. Link ${known.name}, or say that this is another person.`,
+      );
+  }
+
+  /** The people who are known by one of these addresses, as far as whoever acts sees them. */
+  async knownBy(work: Work, emails: readonly string[]): Promise<(Contact & { email: string })[]> {
+    const asked = sql`(select lower(e) from jsonb_array_elements_text(${JSON.stringify(emails)}::jsonb) e)`;
+    const found = await work.tx
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email })
+      .from(contacts)
+      .where(and(eq(contacts.firmId, work.firm.id), sql`lower(${contacts.email}) in ${asked}`))
+      .orderBy(contacts.id);
+    return found.map((one) => ({ ...one, email: one.email! }));
   }
 
   private async nextPlace(work: Work, clientId: string): Promise<number> {
@@ -167,7 +193,7 @@ export class ContactsService {
   }
 
   /** What opens a person's door, or what they may say, belongs to all of their clients: it is changed only by who sees all of them. */
-  private async mustSeeAll(work: Work, contact: { id: string; name: string }, what: string): Promise<void> {
+  async mustSeeAll(work: Work, contact: { id: string; name: string }, what: string): Promise<void> {
     const seen = await this.clientsOf(work, contact.id);
     const all = await pastGrants(work.tx, () => this.clientsOf(work, contact.id));
     if (all.length > seen.length)
@@ -232,7 +258,7 @@ export class ContactsService {
     return link;
   }
 
-  private async get(work: Work, contactId: string): Promise<typeof contacts.$inferSelect> {
+  async get(work: Work, contactId: string): Promise<typeof contacts.$inferSelect> {
     const [contact] = await work.tx
       .select()
       .from(contacts)

@@ -11,5 +11,6 @@ export type { Client } from './clients.tables';
 export { ClientAdded, ClientChanged, ClientsRemoved, ClientsService, bearsOnRules, factsOf } from './clients.service';
 export { ContactQueries } from './contacts.queries';
 export { type Contact, ContactChanged, ContactsService } from './contacts.service';
+export { ContactMerging, ContactsMerged } from './contacts-merge.service';
 export { ClientsMerged } from './merge.service';
 export { ClientRecords, moveToClient } from './client-records.service';

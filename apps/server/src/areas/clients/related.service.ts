@@ -24,7 +24,7 @@ export class RelatedService {
 
   /** Puts a client and another together. Where both belong somewhere already, the two become one. @returns under which id. */
   async relate(work: Work, clientId: string, input: RelateClient): Promise<string> {
-    const [own, other] = [await this.clients.get(work, clientId), await this.clients.get(work, input.otherId)];
+    const [own, other] = [await this.clients.standing(work, clientId), await this.clients.standing(work, input.otherId)];
     if (own.id === other.id) throw Problem.invalid([{ field: 'otherId', message: 'Choose another client.' }]);
     if (own.relatedId !== null && own.relatedId === other.relatedId)
       throw Problem.invalid([{ field: 'otherId', message: `${other.name} belongs together with it already.` }]);

@@ -1,6 +1,6 @@
 import { Controller, Inject, Req } from '@nestjs/common';
 import type { Request } from 'express';
-import { BringIn, type ImportLine, type ImportOutcome, type ImportView, SetMapping } from '@steady/contract/imports';
+import { BringIn, type ImportLine, type ImportOutcome, type ImportView, MendCell, SetMapping } from '@steady/contract/imports';
 import { AfterRow } from '@steady/contract/queries';
 import * as routes from '@steady/contract/imports.routes';
 import { bytesOf, receiveUpload } from '../../platform/files';
@@ -41,6 +41,16 @@ export class ImportsController {
   @Does(routes.setMapping, { input: SetMapping })
   setMapping({ work, at: { id }, input }: Asked<typeof routes.setMapping>): Promise<void> {
     return this.imports.setMapping(work, id, input.mapping);
+  }
+
+  @Does(routes.mend, { input: MendCell })
+  mend({ work, at: { id }, input }: Asked<typeof routes.mend>): Promise<void> {
+    return this.imports.mend(work, id, input);
+  }
+
+  @Does(routes.drop)
+  drop({ work, at: { id } }: Asked<typeof routes.drop>): Promise<void> {
+    return this.imports.drop(work, id);
   }
 
   @Does(routes.bringIn, { input: BringIn })

@@ -3,7 +3,7 @@ import { and, desc, eq, isNotNull, lt, sql } from 'drizzle-orm';
 import { type DetailValue, detailInWords } from '@steady/core/details';
 import { proposeMapping } from '@steady/core/importing';
 import { FULL_PAGE } from '@steady/contract/paging';
-import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView } from '@steady/contract/imports';
+import type { BringIn, ImportLine, ImportOutcome, ImportRow, ImportView, MendCell } from '@steady/contract/imports';
 import { newId, rows } from '../../platform/database';
 import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
@@ -13,9 +13,9 @@ import { BulkService } from '../clients';
 import { TeamService } from '../team';
 import { BringingIn } from './bringing-in.service';
 import { Comparisons } from './comparisons.queries';
-import { importSources, imports } from './imports.tables';
+import { importLots, importParts, importSources, imports } from './imports.tables';
 import { KINDS } from './plan';
-import { type ReadFile, SortRows } from './tasks';
+import { type ImportLot, PlanImport, type ReadFile, SortRows } from './tasks';
 
 type Import = typeof imports.$inferSelect;
 
@@ -96,6 +96,46 @@ export class ImportsService {
       .onConflictDoUpdate({ target: [importSources.firmId, importSources.source], set: { mapping } });
   }
 
+  /** Puts another text into one cell, so that a row need not be mended in the file. */
+  async mend(work: Work, importId: string, { line, column, text }: MendCell): Promise<void> {
+    const found = await this.find(work, importId);
+    mustNotBeIn(found);
+    if (column >= found.headings.length) throw Problem.notFound('import');
+    const mended = await rows(
+      work.tx,
+      sql`with placed as (
+            select part, sum(jsonb_array_length(rows)) over (order by part) - jsonb_array_length(rows) as before, jsonb_array_length(rows) as size
+            from import_parts where import_id = ${importId})
+          update import_parts p set rows = jsonb_set(p.rows, array[(${line - 2}::int - placed.before)::text, ${String(column)}], to_jsonb(${text.trim()}::text))
+          from placed where p.import_id = ${importId} and p.part = placed.part and ${line - 2}::int >= placed.before and ${line - 2}::int < placed.before + placed.size
+          returning p.part`,
+    );
+    if (mended.length === 0) throw Problem.notFound('import');
+  }
+
+  /** Takes a file off the list of which nothing was brought in. */
+  async drop(work: Work, importId: string): Promise<void> {
+    const found = await this.find(work, importId);
+    mustNotBeIn(found);
+    for (const table of [importParts, importLots]) await work.tx.delete(table).where(eq(table.importId, importId));
+    await work.tx.delete(imports).where(eq(imports.id, importId));
+  }
+
+  /** The clients that a file changes, as they would be. Nothing is written. */
+  async changing(identity: Identity, importId: string, { decisions = [] }: BringIn): Promise<Map<string, Record<string, unknown>>> {
+    const comparison = await this.works.run(
+      identity,
+      async (work) => {
+        const found = await this.find(work, importId);
+        mustNotBeIn(found);
+        return this.comparisons.of(work, found);
+      },
+      { readOnly: true },
+    );
+    const { lots } = await this.heavy.run(PlanImport, { ...comparison, decisions });
+    return new Map(lots.flatMap(({ text }) => (JSON.parse(text) as ImportLot).changed.map(({ clientId, values }) => [clientId, values] as const)));
+  }
+
   /** The dry run: what each row is, and what it would do. Nothing is written. */
   async view(identity: Identity, importId: string): Promise<ImportView> {
     const asked = await this.works.run(
@@ -144,8 +184,12 @@ export class ImportsService {
       undone,
       coming: coming && { done: Math.max(0, total - remaining), total },
       targets: targets.map(({ key, name }) => ({ key, name })),
-      rows: shown.map(({ line, values, verdict, first }): ImportRow => ({
+      rows: shown.map(({ line, values, verdict, first, leftOut, texts }): ImportRow => ({
         line,
+        gets: Object.entries(verdict.kind === 'new' ? values : {}).flatMap(([key, value]) =>
+          key === 'name' ? [] : [{ field: targets.find((target) => target.key === key)!.name, value: inWords(key, value) }],
+        ),
+        leftOut: (verdict.kind === 'wrong' ? verdict.faults : leftOut).map((fault) => ({ ...fault, text: texts[fault.column] ?? '' })),
         name: typeof values.name === 'string' ? values.name : first,
         verdict,
         changes:

@@ -1,7 +1,7 @@
-import { type SortedRow, type Verdict, clientTargets, compared, sortRows } from '@steady/core/importing';
+import { type Verdict, clientTargets, compared, sortRows } from '@steady/core/importing';
 import { Problem } from '../../platform/http/problem';
 import type { Decision } from '@steady/contract/imports';
-import type { Comparison, ImportLot, ImportPlan } from './tasks';
+import type { Comparison, ImportLot, ImportPlan, ShownRow } from './tasks';
 
 export const KINDS: Verdict['kind'][] = ['wrong', 'doubtful', 'changed', 'new', 'same'];
 /** Rows of each kind that are shown; the file with all of them is the user's own. */
@@ -12,14 +12,18 @@ const IN_A_LOT = 50;
 const rowsIn = ({ parts }: Comparison): string[][] => parts.flatMap((part) => JSON.parse(part) as string[][]);
 
 /** What each row of a file is, and what it would do. */
-export function sorted(comparison: Comparison): { counts: Record<Verdict['kind'], number>; shown: (SortedRow & { first: string })[] } {
+export function sorted(comparison: Comparison): { counts: Record<Verdict['kind'], number>; shown: ShownRow[] } {
   const cells = rowsIn(comparison);
   const { mapping, firm, details, known } = comparison;
   const rows = sortRows(cells, mapping, clientTargets(firm, details), known);
   const ofKind = (kind: Verdict['kind']) => rows.filter((row) => row.verdict.kind === kind);
   return {
     counts: Object.fromEntries(KINDS.map((kind) => [kind, ofKind(kind).length])) as Record<Verdict['kind'], number>,
-    shown: KINDS.flatMap((kind) => ofKind(kind).slice(0, SHOWN)).map((row) => ({ ...row, first: cells[row.line - 2]?.find((cell) => cell !== '') ?? '' })),
+    shown: KINDS.flatMap((kind) => ofKind(kind).slice(0, SHOWN)).map((row) => {
+      const own = cells[row.line - 2] ?? [];
+      const unread = row.verdict.kind === 'wrong' ? [...row.leftOut, ...row.verdict.faults] : row.leftOut;
+      return { ...row, first: own.find((cell) => cell !== '') ?? '', texts: Object.fromEntries(unread.map(({ column }) => [column, own[column] ?? ''])) };
+    }),
   };
 }
 

@@ -25,6 +25,14 @@ export interface Comparison {
   known: KnownClient[];
 }
 
+/** A row with what is shown of it. */
+export interface ShownRow extends SortedRow {
+  /** What stands first in it, where it has no name. */
+  first: string;
+  /** What stands in the cells that could not be read, by column. */
+  texts: Record<number, string>;
+}
+
 /** Rows of a file that are written together. */
 export interface ImportLot {
   fresh: Values[];
@@ -42,6 +50,6 @@ export interface ImportPlan {
 /** A spreadsheet, a file of text or cards as rows. */
 export const ReadTable = heavyTask<{ bytes: Uint8Array; name: string }, ReadFile>('read table');
 /** What each row is: how many of each kind, and the first of each kind. */
-export const SortRows = heavyTask<Comparison, { counts: Record<Verdict['kind'], number>; shown: (SortedRow & { first: string })[] }>('sort rows');
+export const SortRows = heavyTask<Comparison, { counts: Record<Verdict['kind'], number>; shown: ShownRow[] }>('sort rows');
 /** What of a file is written, in lots. */
 export const PlanImport = heavyTask<Comparison & { decisions: Decision[] }, ImportPlan>('plan import');

@@ -13,7 +13,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import { type Work, nextNumber } from '../../platform/work';
-import { ClientRecords, type Client, ClientsService, ContactsService, factsOf } from '../clients';
+import { ClientRecords, ContactMerging, type Client, ClientsService, ContactsService, factsOf } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
 import { type Job, JobMovesService } from './job-moves.service';
@@ -45,6 +45,7 @@ export interface JobOrder {
 export class JobsService implements OnModuleInit {
   constructor(
     private readonly records: ClientRecords,
+    private readonly people: ContactMerging,
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly contacts: ContactsService,
@@ -54,6 +55,7 @@ export class JobsService implements OnModuleInit {
 
   onModuleInit(): void {
     this.records.follow(jobs, { what: 'jobs', holds: true });
+    this.people.follow(jobs.contactId);
     this.records.follow(tasks);
   }
 
@@ -142,7 +144,7 @@ export class JobsService implements OnModuleInit {
 
   /** Begins a job that no rhythm asks for, by a procedure of the firm. */
   async addByHand(work: Work, input: AddJob): Promise<string> {
-    return this.beginByHand(work, await this.clients.get(work, input.clientId), await this.procedures.get(work, input.procedureId), input);
+    return this.beginByHand(work, await this.clients.standing(work, input.clientId), await this.procedures.get(work, input.procedureId), input);
   }
 
   private async beginByHand(work: Work, client: Client, procedure: KeptProcedure, input: Omit<AddJob, 'clientId'>): Promise<string> {
@@ -178,7 +180,7 @@ export class JobsService implements OnModuleInit {
     const procedure = await this.procedures.get(work, input.procedureId);
     for (const clientId of new Set(clientIds)) {
       const there = open.find((job) => job.clientId === clientId);
-      const client = await this.clients.get(work, clientId);
+      const client = await this.clients.standing(work, clientId);
       if (there) begun.not.push({ clientId, client: client.name, why: `has it already: job ${there.number}` });
       else if (client.standing === 'former') begun.not.push({ clientId, client: client.name, why: 'is a former client' });
       else begun.ids.push(await this.beginByHand(work, client, procedure, input));

@@ -23,7 +23,7 @@ import {
 } from '../../platform/identity';
 import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
-import { type Contact, ContactChanged, ContactsService } from '../clients';
+import { type Contact, ContactChanged, ContactsMerged, ContactsService } from '../clients';
 import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';
 
 export const CODE_MINUTES = 15;
@@ -74,11 +74,15 @@ export class PortalService extends PortalSessions implements OnModuleInit {
   }
 
   onModuleInit(): void {
+    const shutOut = async (work: Work, contactId: string) => {
+      for (const table of [portalDevices, portalSessions, portalLinks]) await work.tx.delete(table).where(eq(table.contactId, contactId));
+    };
     // Whoever reads the old mailbox was let in by it; at the new one everybody begins anew.
     this.events.on(ContactChanged, async (work, { payload: { contactId, newAddress } }) => {
-      if (!newAddress) return;
-      for (const table of [portalDevices, portalSessions, portalLinks]) await work.tx.delete(table).where(eq(table.contactId, contactId));
+      if (newAddress) await shutOut(work, contactId);
     });
+    // The one that stays has the door it had; what opened the other's was sent to another address.
+    this.events.on(ContactsMerged, (work, { payload: { from } }) => shutOut(work, from));
   }
 
   /** Lets a person of the firm see the portal as a contact sees it; recorded. @returns the secret of a session that changes nothing. */

@@ -8,7 +8,7 @@ import { type OutboxEffect, Effects, Events, eventKind } from '../../platform/ev
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Letter, PostRoom } from '../../outside/post';
-import { ClientRecords, type Client, type Contact, ContactsService } from '../clients';
+import { ClientRecords, ContactMerging, type Client, type Contact, ContactsService } from '../clients';
 import { PortalService } from '../portal';
 import { messages } from './post.tables';
 
@@ -58,6 +58,7 @@ const letterText = (work: Work, draft: Draft, to: string, link: string) =>
 export class PostService implements OnModuleInit {
   constructor(
     private readonly records: ClientRecords,
+    private readonly people: ContactMerging,
     private readonly effects: Effects,
     private readonly events: Events,
     private readonly contacts: ContactsService,
@@ -67,6 +68,7 @@ export class PostService implements OnModuleInit {
 
   onModuleInit(): void {
     this.records.follow(messages, { what: 'messages', holds: true });
+    this.people.follow(messages.contactId);
     this.effects.register(this.delivery());
     this.effects.register({
       kind: 'letter',

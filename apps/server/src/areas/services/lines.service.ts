@@ -91,7 +91,7 @@ export class LinesService implements OnModuleInit {
 
   /** Gives a client a service. The almanac listens and computes its obligations in the same transaction. */
   async add(work: Work, clientId: string, input: AddServiceLine): Promise<string> {
-    const client = await this.clients.get(work, clientId);
+    const client = await this.clients.standing(work, clientId);
     const { service, line: draft } = await this.drafted(work, client, input);
     if (!service.active)
       throw Problem.invalid([{ field: 'serviceId', message: `"${service.name}" is off and not offered any more. Turn it on under Firm, Services.` }]);
@@ -287,7 +287,7 @@ export class LinesService implements OnModuleInit {
   }
 
   /** Lines of the firm with their services: all, those of one service, or those that answer for one filing rule. */
-  async those(work: Work, only: { serviceId?: string; ruleId?: string; ids?: string[] } = {}): Promise<LineOfService[]> {
+  async those(work: Work, only: { serviceId?: string; ruleId?: string; ids?: string[]; clientIds?: string[] } = {}): Promise<LineOfService[]> {
     // Thousands of lines share a few services: each of those is read once.
     const offered = new Map((await work.tx.select().from(services).where(eq(services.firmId, work.firm.id))).map((service) => [service.id, service]));
     const found = await work.tx
@@ -299,6 +299,7 @@ export class LinesService implements OnModuleInit {
           only.serviceId === undefined ? undefined : eq(serviceLines.serviceId, only.serviceId),
           only.ruleId === undefined ? undefined : sql`${serviceLines.ruleIds} ? ${only.ruleId}`,
           only.ids === undefined ? undefined : inArray(serviceLines.id, only.ids),
+          only.clientIds === undefined ? undefined : inArray(serviceLines.clientId, only.clientIds),
         ),
       )
       .orderBy(serviceLines.id);

@@ -1,8 +1,10 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useId, useState } from 'react';
-import { ProblemError, send, useData } from '../../app/api';
+import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useChanged } from '../../ui/unsaved';
+import { AddHere } from './add-here';
 
 export interface ChosenClient {
   id: string;
@@ -25,38 +27,32 @@ export function ClientField({ label, hint, error, value, onChange, not, autoFocu
   const id = useId();
   const session = useSession();
   const [typed, setTyped] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
   const find = typed.trim();
   const { data } = useData(clientsRoutes.list, find ? { columns: 'kind', find } : null);
   const found = data?.rows.filter((row) => row.id !== not).slice(0, 12) ?? [];
   const isNew = find.length > 1 && data !== undefined && !found.some((row) => row.name.toLowerCase() === find.toLowerCase());
-  const choose = async (chosen: ChosenClient | null) => {
-    setProblem(null);
-    if (chosen?.id !== '') {
-      onChange(chosen);
-      return;
-    }
-    try {
-      const added = await send(clientsRoutes.addInPassing, {}, { name: chosen.name });
-      onChange({ id: added.id, name: chosen.name });
-    } catch (caught) {
-      if (!(caught instanceof ProblemError)) throw caught;
-      setProblem(caught.problem.errors?.[0]?.message ?? caught.message);
-    }
+  const changed = useChanged();
+  const choose = (chosen: ChosenClient | null) => {
+    // A name that is not there is asked about before anything is written.
+    setAsked(chosen?.id === '' ? chosen.name : null);
+    if (chosen?.id === '') return;
+    changed();
+    onChange(chosen);
   };
-  const said = problem ?? error ?? hint;
+  const said = error ?? hint;
   return (
     <div className="mb-3">
       <label htmlFor={id} className="mb-0.5 block text-table font-semibold">
         {label}
       </label>
-      <Combobox value={value} by="id" onChange={(chosen) => void choose(chosen)} immediate>
+      <Combobox value={value} by="id" onChange={choose} immediate>
         <ComboboxInput
           id={id}
           className="field"
           autoComplete="off"
           autoFocus={autoFocus}
-          aria-invalid={error || problem ? true : undefined}
+          aria-invalid={error ? true : undefined}
           aria-describedby={said ? `${id}-about` : undefined}
           displayValue={(client: ChosenClient | null) => client?.name ?? ''}
           onChange={(event) => setTyped(event.target.value)}
@@ -71,15 +67,26 @@ export function ClientField({ label, hint, error, value, onChange, not, autoFocu
             ))}
             {isNew && session.may('change clients') && (
               <ComboboxOption value={{ id: '', name: find }} className="cursor-pointer border-t border-rule-soft px-3 py-1 data-focus:bg-kelp-tint">
-                Add &ldquo;{find}&rdquo; as a prospect
+                Add &ldquo;{find}&rdquo; as a prospect &hellip;
               </ComboboxOption>
             )}
             {found.length === 0 && !isNew && <p className="px-3 py-1 text-soft">{data ? 'No client was found.' : 'Looking \u2026'}</p>}
           </ComboboxOptions>
         )}
       </Combobox>
+      {asked !== null && (
+        <AddHere
+          name={asked}
+          onAdded={(client) => {
+            setAsked(null);
+            onChange(client);
+          }}
+          onTakenBack={() => onChange(null)}
+          onClose={() => setAsked(null)}
+        />
+      )}
       {said && (
-        <p id={`${id}-about`} className={`mt-0.5 text-fine ${error || problem ? 'text-rust' : 'text-soft'}`}>
+        <p id={`${id}-about`} className={`mt-0.5 text-fine ${error ? 'text-rust' : 'text-soft'}`}>
           {said}
         </p>
       )}

@@ -14,6 +14,7 @@ import { useNotify } from '../../ui/toasts';
 import { Alike } from './alike';
 import { BothVersions } from './both-versions';
 import { DetailInputs } from './detail-inputs';
+import { KnownPerson } from './known-person';
 
 interface Props {
   open: boolean;
@@ -139,7 +140,7 @@ function OpenLeaf({ onClose, client, onSaved }: Props) {
 }
 
 /** Whom to write to, for a client that is new. */
-function FirstContact({ form: { register, formState } }: { form: UseFormReturn<AddClient & ChangeClient> }) {
+function FirstContact({ form: { register, formState, watch, setValue } }: { form: UseFormReturn<AddClient & ChangeClient> }) {
   const errors = formState.errors.contact;
   return (
     <section className="mt-4 border-t border-rule pt-3">
@@ -150,6 +151,12 @@ function FirstContact({ form: { register, formState } }: { form: UseFormReturn<A
         <TextField label="Email address" type="email" {...register('contact.email')} error={errors?.email?.message} />
         <TextField label="Telephone" {...register('contact.phone')} error={errors?.phone?.message} />
       </div>
+      <KnownPerson
+        email={watch('contact.email')}
+        knownId={watch('contact.knownId')}
+        another={watch('contact.another')}
+        onChoose={(choice) => (setValue('contact.knownId', choice.knownId), setValue('contact.another', choice.another))}
+      />
     </section>
   );
 }

@@ -8,6 +8,7 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 import { AddressFields } from '../../ui/address-fields';
+import { KnownPerson } from './known-person';
 
 const PERMISSIONS: { permission: ContactPermission; words: string }[] = [
   { permission: 'getsRequests', words: 'Gets requests and answers them in the portal' },
@@ -65,6 +66,12 @@ export function ContactLeaf({ clientId, onClose }: { clientId: string; onClose()
       )}
       <TextField label="Role" hint="Director, bookkeeper, spouse" {...register('role')} error={errors.role?.message} />
       <TextField label="Email address" type="email" {...register('email')} error={errors.email?.message} />
+      <KnownPerson
+        email={watch('email')}
+        knownId={watch('knownId')}
+        another={watch('another')}
+        onChoose={(choice) => (form.setValue('knownId', choice.knownId), form.setValue('another', choice.another))}
+      />
       <div className="grid grid-cols-2 gap-x-4">
         <TextField label="Telephone" {...register('phone')} error={errors.phone?.message} />
         <TextField label="Mobile" {...register('mobile')} error={errors.mobile?.message} />

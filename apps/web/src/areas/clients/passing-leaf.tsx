@@ -7,6 +7,7 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 import { Alike } from './alike';
+import { KnownPerson } from './known-person';
 
 /** The same from anywhere: by its keys, or for what the search did not find. The prospect's page opens then. */
 export function NewInPassing({ find = '', onClose }: { find?: string; onClose(): void }) {
@@ -41,6 +42,12 @@ export function PassingLeaf({ name, onClose, onAdded }: { name: string; onClose(
       <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
       <Alike given={{ name: watch('name') }} />
       <TextField label="Email address" type="email" {...register('email')} hint="If you have it" error={formState.errors.email?.message} />
+      <KnownPerson
+        email={watch('email')}
+        knownId={watch('knownId')}
+        another={watch('another')}
+        onChoose={(choice) => (form.setValue('knownId', choice.knownId), form.setValue('another', choice.another))}
+      />
       <p className="text-table text-soft">It is listed among the prospects at once. Legal form, year-end and registrations are asked for later, on its page.</p>
     </Leaf>
   );

@@ -1,7 +1,7 @@
 import * as contactsRoutes from '@steady/contract/contacts.routes';
 import * as lookRoutes from '@steady/contract/look.routes';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { type PersonView } from '@steady/contract/contacts';
 import { counted } from '@steady/core/words';
 import { send, useData } from '../../app/api';
@@ -12,6 +12,7 @@ import { Confirm } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { LinkLeaf, PersonLeaf } from './contact-leaf';
+import { MergePersonLeaf } from './merge-person-leaf';
 import { PersonMargin } from './person-margin';
 import { permissionsInWords } from './words';
 
@@ -24,12 +25,15 @@ export function PersonPage() {
   const { act, busy } = useAct();
   const { data: person, error } = useData(contactsRoutes.person, { id });
   const [changing, setChanging] = useState(false);
+  const [merging, setMerging] = useState(false);
   const [link, setLink] = useState<At | null>(null);
   const [taking, setTaking] = useState<At | null>(null);
   const may = session.may('change clients');
   useKeys(may ? [{ press: 'e', does: 'change the facts', act: () => setChanging(true) }] : []);
   if (error) return <Trouble error={error} />;
   if (!person) return null;
+  // The old address of a record that became part of this one.
+  if (person.id !== id) return <Navigate to={`/contacts/${person.id}`} replace />;
   const look = () =>
     act(async () => {
       await send(lookRoutes.look, { id });
@@ -90,6 +94,11 @@ export function PersonPage() {
             </button>
           )}
           {may && (
+            <button className="act-quiet" onClick={() => setMerging(true)}>
+              Merge
+            </button>
+          )}
+          {may && (
             <button className="act-quiet" onClick={() => setChanging(true)}>
               Change the facts
             </button>
@@ -115,6 +124,7 @@ export function PersonPage() {
         }
       />
       {changing && <PersonLeaf person={person} onClose={() => setChanging(false)} />}
+      {merging && <MergePersonLeaf person={person} onClose={() => setMerging(false)} />}
       {link && <LinkLeaf clientId={link.id} contact={person} there={link} onClose={() => setLink(null)} />}
       <Confirm
         open={taking !== null}

@@ -1,10 +1,10 @@
 import * as clientsRoutes from '@steady/contract/clients.routes';
+import * as effectsRoutes from '@steady/contract/effects.routes';
 import * as importsRoutes from '@steady/contract/imports.routes';
 import { type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Verdict } from '@steady/core/importing';
 import { counted } from '@steady/core/words';
-import type { ImportRow } from '@steady/contract/imports';
 import { send, useData } from '../../app/api';
 import { useProgress } from '../../app/live';
 import { useSession } from '../../app/session';
@@ -12,13 +12,15 @@ import { useAct } from '../../app/use-act';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
+import { useForeseen } from '../almanac';
 import { MappingTable } from './mapping-table';
+import { RowsTable } from './rows-table';
 
 type Kind = Verdict['kind'];
 const KIND_WORDS: Record<Kind, string> = { wrong: 'wrong', doubtful: 'doubtful', changed: 'changed', new: 'new', same: 'the same' };
 const KIND_TONE: Record<Kind, string> = { wrong: 'late', doubtful: 'soon', changed: '', new: 'good', same: 'text-soft' };
 const KIND_SAYS: Record<Kind, string> = {
-  wrong: 'These are left out. Correct them in the file and choose it again: what was imported by then counts as the same.',
+  wrong: 'These are left out until they have a name. Type it here, or correct the file and choose it again: what was imported by then counts as the same.',
   doubtful: 'These are left out until you say what they are.',
   changed: 'What the file leaves empty stays as it is; labels are added to those there are.',
   new: 'Where the file gives no legal form, the name decides: Ltd is a company, a bare name a sole trader.',
@@ -33,6 +35,7 @@ export function ImportPage() {
   const notify = useNotify();
   const { act, busy } = useAct();
   const progress = useProgress(id);
+  const foreseen = useForeseen(effectsRoutes.file, { id });
   const [decided, setDecided] = useState<Record<number, string>>({});
   const [shown, setShown] = useState<Kind | null>(null);
   const { data: view, error } = useData(importsRoutes.view, { id });
@@ -51,7 +54,9 @@ export function ImportPage() {
       Import clients
     </Link>
   );
-  const bringIn = () => act(async () => notify((await send(importsRoutes.bringIn, { id }, { decisions })).said));
+  const given = { decisions };
+  // A year-end or a registration from a file moves dates as one typed by hand does: they are shown before they move.
+  const bringIn = () => act(() => foreseen.before(given, async () => notify((await send(importsRoutes.bringIn, { id }, given)).said)));
   const undo = () => act(async () => notify((await send(clientsRoutes.undoMany, { id: view.bulkId! })).said));
   if (view.coming) return <Coming above={above} file={view.file} {...(progress ?? view.coming)} />;
   if (view.outcome !== null)
@@ -93,88 +98,31 @@ export function ImportPage() {
       tools={
         <span className="ml-auto flex items-baseline gap-4">
           <button className="act" disabled={busy || fresh + changed === 0} onClick={() => void bringIn()}>
-            {busy ? 'Importing …' : `Import: ${fresh} new, ${changed} changed`}
+            {busy
+              ? 'One moment …'
+              : foreseen.effect && foreseen.act('', given) === ''
+                ? 'Import, with these dates'
+                : `Import: ${fresh} new, ${changed} changed`}
           </button>
         </span>
       }
     >
+      {foreseen.view}
       <MappingTable key={view.mapping.join()} view={view} />
       <h2 className="mt-6 mb-1">
         {counts[present]} {KIND_WORDS[present]}
       </h2>
       <p className="mb-2 text-table text-soft">{KIND_SAYS[present]}</p>
-      <div className="sheet overflow-x-auto">
-        <table className="ledger" aria-label={`Rows that are ${KIND_WORDS[present]}`}>
-          <thead>
-            <tr>
-              <th scope="col" className="n">
-                Line
-              </th>
-              <th scope="col">Client</th>
-              <th scope="col">{present === 'changed' ? 'What changes' : present === 'doubtful' || present === 'wrong' ? 'Why' : ''}</th>
-              {present === 'doubtful' && <th scope="col">It is</th>}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={row.line}>
-                <td className="n">{row.line}</td>
-                <td className="font-semibold">{row.name}</td>
-                <td>
-                  <What row={row} headings={view.headings} />
-                </td>
-                {present === 'doubtful' && (
-                  <td>
-                    <select
-                      aria-label={`What line ${row.line} is`}
-                      className="field"
-                      value={decided[row.line] ?? ''}
-                      onChange={(event) => setDecided({ ...decided, [row.line]: event.target.value })}
-                    >
-                      <option value="">left out</option>
-                      <option value="new">a new client</option>
-                      {row.candidates.map((candidate) => (
-                        <option key={candidate.id} value={candidate.id}>
-                          {candidate.name}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <RowsTable
+        kind={present}
+        rows={rows}
+        importId={id}
+        headings={view.headings}
+        decided={decided}
+        onDecide={(line, as) => setDecided({ ...decided, [line]: as })}
+      />
       {rows.length < counts[present] && <p className="mt-2 text-table text-soft">and {counts[present] - rows.length} more.</p>}
     </Page>
-  );
-}
-
-function What({ row, headings }: { row: ImportRow; headings: string[] }) {
-  const { verdict } = row;
-  if (verdict.kind === 'doubtful') return <>{verdict.why}</>;
-  if (verdict.kind === 'wrong')
-    return (
-      <>
-        {verdict.faults.map((fault) => (
-          <span key={fault.column} className="block">
-            <span className="text-soft">{headings[fault.column] || `column ${fault.column + 1}`}:</span> {fault.message}
-          </span>
-        ))}
-      </>
-    );
-  return (
-    <>
-      {row.changes.map((change) => (
-        <span key={change.field} className="block">
-          <span className="text-soft">
-            {change.field}: <s>{change.before}</s>
-          </span>{' '}
-          {change.after}
-        </span>
-      ))}
-    </>
   );
 }
 

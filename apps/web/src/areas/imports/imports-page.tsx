@@ -1,7 +1,7 @@
 import { FileInput } from '../../ui/file-input';
 import * as importsRoutes from '@steady/contract/imports.routes';
 import { Link, useNavigate } from 'react-router';
-import { upload } from '../../app/api';
+import { send, upload } from '../../app/api';
 import { afterLast, usePages } from '../../app/pages';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -61,6 +61,24 @@ export function ImportsPage() {
             key: 'outcome',
             head: 'Result',
             cell: (row) => (row.undone ? <span className="text-soft">undone</span> : (row.outcome ?? <span className="soon">not imported yet</span>)),
+          },
+          {
+            key: 'remove',
+            head: '',
+            cell: (row) =>
+              row.outcome === null && (
+                <button
+                  className="lnk"
+                  disabled={busy}
+                  aria-label={`Remove ${row.file}`}
+                  onClick={(event) => {
+                    event.stopPropagation();
+                    void act(() => send(importsRoutes.drop, { id: row.id }), `${row.file} is removed. Nothing of it was imported.`);
+                  }}
+                >
+                  Remove
+                </button>
+              ),
           },
         ]}
       />

@@ -12,8 +12,10 @@ import { useSession } from '../../app/session';
 import { Faults } from '../../ui/faults';
 import { TextField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
+import { PageForm } from '../../ui/form-sheet';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
+import { useUnsaved } from '../../ui/unsaved';
 import { NewJobLeaf } from '../jobs';
 import { type KnownFact, knownFact, useKnownFacts } from '../rules';
 import { AddPhases } from './add-phases';
@@ -72,11 +74,13 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const put = (phases: PhasePlan[]) => setDraft({ phases });
 
   const { faults, setFaults, busy, attempt } = useFaults();
+  const unsaved = useUnsaved(faults[0], mayChange && (name !== begun.name || draft !== begun.definition));
   const keep = (jobIds: string[]) =>
     attempt(async () => {
       if (procedure) await send(proceduresRoutes.change, { id: procedure.id }, { name, definition: draft, version: procedure.version, jobIds });
       else {
         const { id } = await send(proceduresRoutes.add, {}, { name, definition: draft });
+        unsaved.settle();
         await navigate(`/firm/procedures/${id}`);
       }
       setInFlight(null);
@@ -87,6 +91,8 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
     const wrong = procedureFaults(draft);
     if (wrong.length > 0) {
       setFaults(wrong.map((fault) => `${fault}.`));
+      const at = draft.phases.find((phase) => (phase.name ? wrong[0]!.includes(`"${phase.name}"`) : wrong[0]!.startsWith('A phase')));
+      if (at) setOpen(at.key);
       return;
     }
     if (!procedure || procedure.jobs === 0) return keep([]);
@@ -112,17 +118,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       sum={<ProcedureSum procedure={procedure} phases={draft.phases} />}
       margin={<ProcedureMargin procedure={procedure} paper={paper} clients={clients} onTry={() => setLeaf('try')} onBegin={() => setLeaf('begin')} />}
     >
-      <form
-        noValidate
-        className="mt-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save();
-        }}
-      >
+      <PageForm unsaved={unsaved} className="mt-2" onSubmit={() => void save()}>
         <Faults of={faults} />
         <TextField label="Name" value={name} disabled={!mayChange} autoFocus={!procedure} onChange={({ target }) => setName(target.value)} />
         <PhaseRows
@@ -155,7 +151,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
             </footer>
           </>
         )}
-      </form>
+      </PageForm>
       {clients && <Preview of={paper} procedure={draft} clients={clients} />}
       {leaf === 'begin' && <NewJobLeaf procedure={others.find((one) => one.id === procedure?.id)} onClose={() => setLeaf(null)} />}
       {leaf === 'try' && clients && <StoryLeaf procedure={draft} clients={clients} onClose={() => setLeaf(null)} />}

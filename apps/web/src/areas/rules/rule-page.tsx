@@ -10,8 +10,10 @@ import { useSession } from '../../app/session';
 import { Faults } from '../../ui/faults';
 import { TickField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
+import { PageForm } from '../../ui/form-sheet';
 import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
+import { useUnsaved } from '../../ui/unsaved';
 import { useForeseen } from '../almanac';
 import { type KnownFact, useKnownFacts } from './known-facts';
 import { RuleDates } from './rule-dates';
@@ -63,17 +65,20 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const own = rule?.version != null;
   const used = rule?.used ?? 0;
   const copiesUsed = !own && used > 0;
-  const [definition, setDefinition] = useState(() => begun(rule));
+  const [start] = useState(() => begun(rule));
+  const [definition, setDefinition] = useState(start);
   const [inPlace, setInPlace] = useState(copiesUsed);
   const [at, setAt] = useState(definition.versions.length - 1);
   const [trying, setTrying] = useState(false);
   const foreseen = useForeseen(effectsRoutes.rule, { id: rule?.id ?? '' }, `the rule "${definition.name}" changed`);
   const { faults, busy, attempt } = useFaults();
+  const unsaved = useUnsaved(faults[0], definition !== start);
   const set = (more: Partial<FilingRule>) => setDefinition({ ...definition, ...more });
   const { id: _id, ...withoutId } = definition;
   const keep = async () => {
     if (own) await send(rulesRoutes.change, { id: rule.id }, { definition: withoutId, version: rule.version! });
     else await send(rulesRoutes.add, {}, { definition: withoutId, ...(rule ? { copiedFrom: rule.id, inPlace } : {}) });
+    unsaved.settle();
     notify(`Saved "${definition.name}".`);
     await navigate('/firm/rules');
   };
@@ -90,14 +95,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
       {...titleAndSum(rule)}
       margin={<RuleMargin rule={rule} of={definition} version={definition.versions[at] ?? definition.versions.at(-1)!} onTry={() => setTrying(true)} />}
     >
-      <form
-        noValidate
-        className="sheet mt-2 px-5 py-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <PageForm unsaved={unsaved} className="sheet mt-2 px-5 py-4" onSubmit={() => void save()}>
         <Faults of={faults} />
         <RuleWhom of={definition} facts={facts} onChange={set} />
         <RuleDates versions={definition.versions} at={at} facts={facts} onChange={(versions) => set({ versions })} onTurn={setAt} />
@@ -118,7 +116,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
             Cancel
           </Link>
         </footer>
-      </form>
+      </PageForm>
       <section className="mt-5" aria-label="Effect on clients">
         <h2 className="mb-1 text-ink">Effect on clients</h2>
         {foreseen.view ? (

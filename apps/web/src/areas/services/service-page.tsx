@@ -12,8 +12,10 @@ import { useSession } from '../../app/session';
 import { Faults } from '../../ui/faults';
 import { ChoiceField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
+import { PageForm } from '../../ui/form-sheet';
 import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
+import { useUnsaved } from '../../ui/unsaved';
 import { useForeseen } from '../almanac';
 import { PersonSelect } from '../../ui/person-select';
 import { ProceduresField } from './procedures-field';
@@ -68,11 +70,13 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
     submit: async (values) => {
       if (!service) {
         await send(servicesRoutes.add, {}, values);
+        unsaved.settle();
         notify(`Added "${values.name}".`);
         return navigate('/firm');
       }
       await foreseen.before(values, async () => {
         await send(servicesRoutes.change, { id: service.id }, values);
+        unsaved.settle();
         notify(`Saved "${values.name}".`);
         await navigate('/firm');
       });
@@ -80,6 +84,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
   });
   const { register, control, watch, formState } = form;
   const { errors } = formState;
+  const unsaved = useUnsaved(problem);
   const perRhythm = watch('procedures') ?? [];
   return (
     <Page
@@ -98,17 +103,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
         <ServiceMargin procedures={procedures.filter((one) => one.id === watch('procedureId') || perRhythm.some((other) => other.procedureId === one.id))} />
       }
     >
-      <form
-        noValidate
-        className="sheet mt-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          onSubmit();
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.currentTarget.requestSubmit();
-        }}
-      >
+      <PageForm unsaved={unsaved} className="sheet mt-2" onSubmit={onSubmit}>
         <div className="mx-4 mt-4 empty:hidden">
           <Faults of={problem ? [problem] : []} />
         </div>
@@ -176,7 +171,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
             </Link>
           </footer>
         )}
-      </form>
+      </PageForm>
     </Page>
   );
 }
