@@ -323,8 +323,8 @@ export class Diary {
     if (!invoiceId) return;
     const invoice = await this.app.fees.get(work, invoiceId);
     if (invoice.status !== 'issued') return;
-    const open = minus(money(invoice.gross, invoice.currency), await this.app.fees.paid(work, invoiceId));
-    await this.app.fees.pays(work, invoice, times(open, share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
+    const open = minus(money(invoice.gross, invoice.currency), await this.app.payments.paid(work, invoiceId));
+    await this.app.payments.pays(work, invoice, times(open, share), `TRF-${invoice.number}${share < 1 ? '-A' : ''}`);
   }
 
   private async cancelBill(work: Work, invoiceId: string): Promise<void> {

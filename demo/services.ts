@@ -1,7 +1,7 @@
 import type { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
-import type { FeesService, SettlementService } from '@steady/server/areas/fees/index';
+import type { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
 import type { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import type { TemplatesService } from '@steady/server/areas/post/index';
 import type { ProceduresService } from '@steady/server/areas/procedures/index';
@@ -55,6 +55,7 @@ export interface DemoServices {
   documents: DocumentsService;
   time: TimeService;
   fees: FeesService;
+  payments: PaymentsService;
   settlements: SettlementService;
 }
 

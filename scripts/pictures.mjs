@@ -121,7 +121,7 @@ await shoot('request-leaf', `/jobs/${ask.id}/requests`, async () => {
 await shoot('job-money', `/jobs/${job.id}/money`);
 await shoot('job-history', `/jobs/${job.id}/history`);
 const drafts = (await json('/api/invoices?status=draft')).rows;
-const wip = (await json('/api/wip')).sort((a, b) => b.recorded.amount - a.recorded.amount);
+const wip = (await json('/api/wip')).rows.sort((a, b) => b.recorded.amount - a.recorded.amount);
 if (drafts.length === 0)
   await page.request.post(`/api/jobs/${wip[0].jobId}/bills`, {
     data: { amount: { amount: 180_000, currency: 'EUR' }, wording: `${wip[0].job}, on account` },

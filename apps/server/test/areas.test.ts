@@ -2,16 +2,14 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RequestPart } from '@steady/contract/requests';
 import type { AlmanacView, ObligationView } from '@steady/contract/almanac';
 import type { ClientRow } from '@steady/contract/client-lists';
-import type { BillPreview, SettlementPreview, WipRow } from '@steady/contract/fees';
+import type { BillPreview, SettlementPreview, WipPage } from '@steady/contract/fees';
 import type { JobRow, JobView } from '@steady/contract/jobs';
 import type { ListTotals } from '@steady/contract/lists';
 import type { Found } from '@steady/contract/search';
 import type { TimeSheet } from '@steady/contract/time';
 import type { TodayView } from '@steady/contract/today';
 import { sumOf } from '@steady/core/money';
-import { FeesService } from '../src/areas/fees';
 import { LiveNotices } from '../src/platform/events';
-import { byItself } from '../src/platform/identity';
 import { DUNMARRA, type TestApp, asksOf, clientWithVat, draftBill, eur, jobOf, key, morning, settle, startTestApp } from './support';
 
 let test: TestApp;
@@ -61,12 +59,12 @@ describe('WIP over one job, as accountants reckon it', () => {
       ),
     ).toEqual(eur(60_000));
     const id = await settle(manager(), jobId, eur(-60_000));
-    expect((await get<WipRow[]>('/api/wip')).find((row) => row.jobId === jobId)).toBeUndefined();
+    expect((await get<WipPage>('/api/wip')).rows.find((row) => row.jobId === jobId)).toBeUndefined();
 
     const refused = await manager().post(`/api/invoices/${invoiceId}/cancel`).set(key()).send({ version: 2, reason: 'Wrong client' }).expect(409);
     expect((refused.body as { detail: string }).detail).toContain('Reverse the settlement first');
     await manager().post(`/api/settlements/${id}/reverse`).set(key()).expect(204);
-    expect((await get<WipRow[]>('/api/wip')).find((row) => row.jobId === jobId)!.balance).toEqual(eur(-60_000));
+    expect((await get<WipPage>('/api/wip')).rows.find((row) => row.jobId === jobId)!.balance).toEqual(eur(-60_000));
     await manager().post(`/api/invoices/${invoiceId}/cancel`).set(key()).send({ version: 2, reason: 'Wrong client' }).expect(204);
     const { ledger } = await settlement();
     expect(ledger.map((line) => line.after)).toEqual([120_000, 180_000, 390_000, 540_000, -60_000, 0, -60_000, 540_000].map(eur));
@@ -316,9 +314,11 @@ it('open pages are told what happened in their own firm, and only there', async 
 it('a bill that was paid in part stays unpaid for the rest, and is credited, not cancelled', async () => {
   const { clientId, jobId } = await begun('Half Tide Nets Ltd');
   const id = await bill(jobId, 10_000);
-  const fees = test.app.get(FeesService);
-  const receive = (amount: number) =>
-    test.works.run(byItself(test.firm.id), async (work) => fees.pays(work, await fees.get(work, id), eur(amount), `TRF-${amount}`));
+  const receive = async (amount: number) => {
+    const { version } = (await get<BillPreview>(`/api/invoices/${id}`)).invoice;
+    const input = { amount: eur(amount), on: '2026-03-11', reference: `TRF-${amount}`, version };
+    await manager().post(`/api/invoices/${id}/payments`).set(key()).send(input).expect(204);
+  };
   await receive(5_000);
   const half = (await get<BillPreview>(`/api/invoices/${id}`)).invoice;
   expect(half).toMatchObject({ status: 'issued', paid: eur(5_000), gross: eur(12_300) });

@@ -2,7 +2,7 @@ import ExcelJS from 'exceljs';
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BillPreview, SettlementPreview, WipRow } from '@steady/contract/fees';
+import type { BillPreview, SettlementPreview, WipPage } from '@steady/contract/fees';
 import type { JobView } from '@steady/contract/jobs';
 import type { ServiceLineView } from '@steady/contract/lines';
 import type { ClientList } from '@steady/contract/client-lists';
@@ -68,10 +68,10 @@ describe('a firm that keeps its books in yen', () => {
     expect(preview.warnings).toContain('With this bill JPY 20,003 are billed, above the agreed fee of JPY 18,050.');
     await manager().post(`/api/invoices/${id}/approve`).send({ version: 1 }).expect(204);
     const settlement = await get<SettlementPreview>(`/api/jobs/${jobId}/settlement`);
-    expect(settlement).toMatchObject({ billed: yen(19_502), recorded: yen(7_000), balance: yen(-12_502), adjustment: yen(12_502) });
+    expect(settlement).toMatchObject({ billed: yen(20_003), expenses: yen(501), recorded: yen(7_000), balance: yen(-12_502), adjustment: yen(12_502) });
     expect(settlement.lines[0]!.workings.lines[2]).toBe('12,502 × 7,000 ÷ 7,000 = 12502.00');
     await manager().post(`/api/jobs/${jobId}/settlements`).send({ balance: settlement.balance }).expect(201);
-    expect(await get<WipRow[]>('/api/wip')).toEqual([]);
+    expect((await get<WipPage>('/api/wip')).rows).toEqual([]);
   });
 
   it('lists and exports amounts in whole yen', async () => {

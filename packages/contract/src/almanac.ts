@@ -43,6 +43,8 @@ export interface ObligationView {
   waitingSince: string | null;
   tasks: number;
   tasksDone: number;
+  /** Of a phase that was skipped: neither done nor to do. */
+  tasksPassedOver: number;
   who: string | null;
 }
 

@@ -2,7 +2,7 @@ import { IsIn, IsInt, IsNotEmpty, Min } from 'class-validator';
 import type { WipKind } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import type { Money } from '@steady/core/money';
-import { IsMoney, IsText, Trimmed } from './checks';
+import { IsDay, IsMoney, IsText, Trimmed } from './checks';
 
 export class DraftBill {
   /** Net of VAT. */
@@ -50,7 +50,7 @@ export interface InvoiceView {
   dueOn: string | null;
   documentId: string | null;
   cancelReason: string | null;
-  payments: { id: string; amount: Money; at: string; reference: string }[];
+  payments: { id: string; amount: Money; at: string; reference: string; by: string | null; takenBack: boolean }[];
   /** Why it cannot be cancelled, or null when it can. */
   cannotCancel: string | null;
 }
@@ -113,8 +113,10 @@ export interface SettlementPreview {
   job: string;
   clientId: string;
   client: string;
+  /** Since what was settled last: time, expenses and bills that are open. */
   billed: Money;
   recorded: Money;
+  expenses: Money;
   balance: Money;
   adjustment: Money;
   lines: {
@@ -157,6 +159,50 @@ export interface WipRow {
   days: number;
 }
 
+/**
+ * WIP of the firm, each figure by one definition: what of each job was recorded and not billed, what was billed ahead of work,
+ * and the one less the other.
+ */
+export interface WipFigures {
+  jobs: number;
+  recorded: Money;
+  billed: Money;
+  /** Of jobs on which more is recorded than billed. */
+  notBilled: Money;
+  /** Of jobs on which more is billed than recorded, as a positive amount. */
+  billedAhead: Money;
+  /** Recorded, not billed, less billed ahead. */
+  net: Money;
+  /** What is recorded and not billed, by the age of the oldest entry of its job. */
+  ages: { upTo30: Money; upTo60: Money; upTo90: Money; over90: Money };
+}
+
+export interface WipPage {
+  figures: WipFigures;
+  /** The oldest first. */
+  rows: WipRow[];
+  /** There are more jobs than are listed. */
+  more: boolean;
+}
+
+/** Money that came in by the bank and is noted by hand. */
+export class NotePayment {
+  @IsMoney(1)
+  amount: Money;
+
+  @IsDay()
+  on: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the reference of the bank statement, or say how it came in.' })
+  @IsText(100, 'A reference')
+  reference: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
 /** Ways of paying that the collector offers; the second one is there to see a refusal. */
 export const PAY_MEANS = ['card', 'card without funds'] as const;
 
@@ -167,11 +213,14 @@ export class PayInvoice {
 
 export interface InvoicePage {
   rows: InvoiceRow[];
+  /** All unpaid bills of what was asked for, whatever their status on the page and however many are loaded. */
+  unpaid: { count: number; amount: Money };
   more: boolean;
 }
 
 declare module './today' {
   interface TodayView {
-    unbilled: { upTo30: Money; upTo60: Money; upTo90: Money; over90: Money } | null;
+    /** Null for whoever may not see fees. */
+    unbilled: WipFigures | null;
   }
 }

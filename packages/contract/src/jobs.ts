@@ -116,6 +116,8 @@ export interface PhaseView {
   name: string;
   tasks: number;
   done: number;
+  /** Tasks that were skipped with it. */
+  passedOver: number;
   /** Asks that hold it and are not done. */
   asksOpen: number;
   stands: 'done' | 'current' | 'ahead';
@@ -228,6 +230,8 @@ export interface JobRow {
   closedReason: string | null;
   tasks: number;
   tasksDone: number;
+  /** Of a phase that was skipped: neither done nor to do. */
+  tasksPassedOver: number;
   who: string | null;
   values: Record<string, ListValue>;
 }

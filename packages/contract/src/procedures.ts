@@ -121,7 +121,11 @@ export class BeforeStarting {
 export interface OnPaperBefore extends Omit<OnPaper, 'routes'> {
   procedure: { id: string; name: string };
   clients: number;
+  /** A client with several periods has as many. */
+  jobs: number;
   ways: number;
+  /** What one job of each client is estimated at, by the phases that it goes through. */
+  minutesOf: Record<string, number>;
 }
 
 /** What becomes of a job in flight that is moved to another version. */

@@ -1,5 +1,6 @@
 import { IsIn, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
-import { IsDay, IsLine, IsText, LeftOut } from './checks';
+import type { Rhythm } from '@steady/core/calendar';
+import { IsDay, IsLine, IsRhythm, IsText, LeftOut } from './checks';
 import { identifiers } from '@steady/core/clients';
 import { PRIORITIES } from '@steady/core/jobs';
 import { textsInput } from './facts-input';
@@ -179,6 +180,13 @@ export class LoadAsked {
 
   @IsDay()
   target: string;
+}
+
+/** For which rhythm a fee is proposed; the usual one of the service where none is said. */
+export class FeeAsked {
+  @LeftOut()
+  @IsRhythm()
+  rhythm?: Rhythm;
 }
 
 export class WeekAsked {

@@ -1,4 +1,5 @@
 import type { AddServiceLine, ChangeServiceLine, FeeProposal, KeepPermission, PauseLine, ResumeLine, ServiceLineView, StopLine } from './lines';
+import type { FeeAsked } from './queries';
 import type { KeepService, OrderServices, ServiceView, SuppliedView, TakeSupplied } from './services';
 import { type Added, a, get, post, put, patch } from './route';
 
@@ -9,7 +10,7 @@ export const add = post('/api/services', 'change services', { input: a<KeepServi
 export const order = put('/api/services/order', 'change services', { input: a<OrderServices>('OrderServices') });
 export const change = patch('/api/services/:id', 'change services', { input: a<KeepService>('KeepService') });
 export const copy = post('/api/services/:id/copy', 'change services', { answer: a<Added>('Added'), once: true });
-export const fee = get('/api/services/:id/fee/:clientId', 'see fees', { answer: a<FeeProposal>('FeeProposal') });
+export const fee = get('/api/services/:id/fee/:clientId', 'see fees', { query: a<FeeAsked>('FeeAsked'), answer: a<FeeProposal>('FeeProposal') });
 export const linesOf = get('/api/clients/:id/lines', 'see clients', { answer: a<ServiceLineView[]>('ServiceLineView[]') });
 export const addLine = post('/api/clients/:id/lines', 'change clients', { input: a<AddServiceLine>('AddServiceLine'), answer: a<Added>('Added'), once: true });
 export const changeLine = patch('/api/lines/:id', 'change clients', { input: a<ChangeServiceLine>('ChangeServiceLine') });

@@ -40,6 +40,50 @@ export class AddExpense {
   what: string;
 }
 
+/** Time as it should have been written down; its job stays. */
+export class CorrectTimeEntry {
+  @LeftOut()
+  @IsUUID(undefined, { message: 'Choose a task of the job.' })
+  taskId?: string;
+
+  @IsDay()
+  on: string;
+
+  @IsInt({ message: 'Give a length of time, for example 1:30.' })
+  @Min(1, { message: 'Give a length of time, for example 1:30.' })
+  @Max(1440, { message: 'A day has 24 hours.' })
+  minutes: number;
+
+  @Trimmed()
+  @LeftOut()
+  @IsText(300, 'A note')
+  note?: string;
+}
+
+/** An expense as it should have been written down. */
+export class CorrectExpense {
+  @IsDay()
+  on: string;
+
+  @IsMoney(1)
+  amount: Money;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what the money was spent on.' })
+  @IsText(200, 'A description')
+  what: string;
+}
+
+export interface ExpenseView {
+  id: string;
+  on: string;
+  who: string;
+  what: string;
+  /** Null for whoever may not see fees, unless it is their own. */
+  amount: Money | null;
+  mayCorrect: boolean;
+}
+
 export class StartTimer {
   @IsUUID(undefined, { message: 'Choose the job.' })
   jobId: string;
@@ -66,7 +110,10 @@ export interface TimeEntryView {
   job: string;
   client: string;
   task: string | null;
+  taskId: string | null;
   minutes: number;
+  /** Whoever asks may correct it or take it back. */
+  mayCorrect: boolean;
   rate: Money | null;
   value: Money | null;
   note: string | null;

@@ -1,3 +1,4 @@
+import { type Rhythm, rhythmInWords, timesAYear } from '../calendar';
 import type { Facts } from '../conditions';
 import { type Currency, type Money, compareMoney, formatMoney, opposite, plus, sumOf, times } from '../money';
 import type { Workings } from '../workings';
@@ -89,6 +90,26 @@ export function proposeFee(rule: FeeRule, facts: Facts): ProposedFee {
   lines.push(`Fee: ${formatMoney(amount)}`);
   return { amount, workings: { title: 'How this fee comes about', lines }, lacking };
 }
+
+/**
+ * A fee agreed for each period of one rhythm, for periods of another: a quarter's fee of 180.00 is 13.85 a week. Work done once, or as
+ * often, costs the fee itself. Rounded half up to the minor unit.
+ *
+ * @example feeForRhythm(money(18_000, 'EUR'), 'quarterly', 'weekly').amount // { amount: 1385, currency: 'EUR' }
+ */
+export function feeForRhythm(fee: Money, usual: Rhythm, wanted: Rhythm): { amount: Money; line: string | null } {
+  const [often, wantedOften] = [timesAYear(usual), timesAYear(wanted)];
+  if (often === 0 || wantedOften === 0 || often === wantedOften) return { amount: fee, line: null };
+  const amount = times(fee, often / wantedOften);
+  return { amount, line: `For ${rhythmInWords(wanted)}: ${formatMoney(fee)} × ${often} a year / ${wantedOften} a year = ${formatMoney(amount)}` };
+}
+
+/**
+ * The least that a rule can give: its base less the discount, but never less than the minimum.
+ *
+ * @example lowestFee({ base: money(12_000, 'EUR'), drivers: [], minimum: money(9_500, 'EUR'), discount: 0 }) // { amount: 12000, currency: 'EUR' }
+ */
+export const lowestFee = (rule: FeeRule): Money => proposeFee({ ...rule, drivers: [] }, {}).amount;
 
 /**
  * "120.00, and 8.50 for each of people on the payroll beyond 3, at least 95.00".

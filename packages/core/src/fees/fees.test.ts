@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type FeeRule, feeRuleInWords, proposeFee } from '.';
+import { type FeeRule, feeForRhythm, feeRuleInWords, lowestFee, proposeFee } from '.';
 import { money } from '../money';
 
 const eur = (cents: number) => money(cents, 'EUR');
@@ -52,5 +52,25 @@ describe('a fee rule', () => {
         );
       }),
     );
+  });
+});
+
+describe('a fee of another rhythm', () => {
+  const eur = (cents: number) => money(cents, 'EUR');
+  it.each([
+    ['quarterly', 'weekly', 18_000, 1_385],
+    ['monthly', 'yearly', 5_000, 60_000],
+    ['monthly', 'monthly', 5_000, 5_000],
+    ['yearly', 'one-off', 5_000, 5_000],
+  ] as const)('usual %s, wanted %s', (usual, wanted, fee, expected) => {
+    const { amount, line } = feeForRhythm(eur(fee), usual, wanted);
+    expect(amount).toEqual(eur(expected));
+    expect(line === null).toBe(fee === expected);
+  });
+
+  it('the least that a rule can give is its base less the discount, or its minimum where that is more', () => {
+    const rule = { base: eur(12_000), drivers: [], minimum: eur(10_000), discount: 0 };
+    expect(lowestFee(rule)).toEqual(eur(12_000));
+    expect(lowestFee({ ...rule, discount: 50 })).toEqual(eur(10_000));
   });
 });

@@ -1,1 +1,1 @@
-export { type FeeBand, type FeeDriver, type FeeRule, type ProposedFee, feeRuleInWords, proposeFee } from './fee-rule';
+export { type FeeBand, type FeeDriver, type FeeRule, type ProposedFee, feeForRhythm, feeRuleInWords, lowestFee, proposeFee } from './fee-rule';

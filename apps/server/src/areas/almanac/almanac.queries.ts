@@ -164,11 +164,11 @@ export class AlmanacQueries implements OnModuleInit {
                  o.begins_on as "beginsOn", o.status, o.receipt, o.filed_at as "filedAt", o.filed_by as "filedBy", o.leads, o.rule_id as "ruleId", o.workings,
                  j.id as "jobId", j.number as "jobNumber", j.version as "jobVersion", j.status as "jobStatus", j.waiting_since as "waitingSince",
                  (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
-                 coalesce(t.tasks, 0)::int as tasks, coalesce(t.done, 0)::int as "tasksDone", coalesce(t.minutes, 0)::int as "minutesLeft", m.short_name as who,
+                 coalesce(t.tasks, 0)::int as tasks, coalesce(t.done, 0)::int as "tasksDone", coalesce(t.passed, 0)::int as "tasksPassedOver", coalesce(t.minutes, 0)::int as "minutesLeft", m.short_name as who,
                  ${lineStart(sql`o.line_id`)} as "startsOn"
           from obligations o join clients c on c.id = o.client_id join services s on s.id = o.service_id
           left join jobs j on j.line_id = o.line_id and j.period_end = o.period_end
-          left join lateral (select count(*) as tasks, count(done_at) as done, sum(estimate) filter (where done_at is null) as minutes from tasks where job_id = j.id) t on true
+          left join lateral (select count(*) as tasks, count(done_at) filter (where not passed_over) as done, count(*) filter (where passed_over) as passed, sum(estimate) filter (where done_at is null) as minutes from tasks where job_id = j.id) t on true
           left join members m on m.id = j.preparer_id
           where o.firm_id = ${work.firm.id} and ${where}
           order by ${order ?? sql`o.due_on, (o.status = 'filed'), c.name collate "unicode", o.id`} limit ${limit}`,

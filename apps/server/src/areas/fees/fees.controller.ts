@@ -4,10 +4,11 @@ import {
   type BillPreview,
   CancelBill,
   DraftBill,
-  type InvoiceRow,
+  type InvoicePage,
+  NotePayment,
   type SettlementPreview,
   Versioned,
-  type WipRow,
+  type WipPage,
 } from '@steady/contract/fees';
 import * as routes from '@steady/contract/fees.routes';
 import { InvoicesAsked } from '@steady/contract/queries';
@@ -15,6 +16,8 @@ import { type Asked, Does } from '../../platform/http/routes';
 import { FeeQueries } from './fees.queries';
 import { FeesService } from './fees.service';
 import { SettlementService } from './settlement.service';
+import { PaymentsService } from './payments.service';
+import { WipQueries } from './wip.queries';
 
 @Controller()
 export class FeesController {
@@ -22,15 +25,17 @@ export class FeesController {
     private readonly fees: FeesService,
     private readonly settlements: SettlementService,
     private readonly queries: FeeQueries,
+    private readonly wipOf: WipQueries,
+    private readonly payments: PaymentsService,
   ) {}
 
   @Does(routes.wip)
-  wip({ work }: Asked<typeof routes.wip>): Promise<WipRow[]> {
-    return this.queries.wip(work);
+  wip({ work }: Asked<typeof routes.wip>): Promise<WipPage> {
+    return this.wipOf.page(work);
   }
 
   @Does(routes.invoices, { query: InvoicesAsked })
-  invoices({ work, query: { status, client: clientId, job: jobId, before } }: Asked<typeof routes.invoices>): Promise<{ rows: InvoiceRow[]; more: boolean }> {
+  invoices({ work, query: { status, client: clientId, job: jobId, before } }: Asked<typeof routes.invoices>): Promise<InvoicePage> {
     return this.queries.invoices(work, { status, clientId: clientId, jobId: jobId, before: before });
   }
 
@@ -62,6 +67,16 @@ export class FeesController {
   @Does(routes.cancel, { input: CancelBill })
   cancel({ work, at: { id: invoiceId }, input }: Asked<typeof routes.cancel>): Promise<void> {
     return this.fees.cancel(work, invoiceId, input);
+  }
+
+  @Does(routes.notePayment, { input: NotePayment })
+  notePayment({ work, at: { id: invoiceId }, input }: Asked<typeof routes.notePayment>): Promise<void> {
+    return this.payments.note(work, invoiceId, input);
+  }
+
+  @Does(routes.takeBackPayment)
+  takeBackPayment({ work, at: { id: paymentId } }: Asked<typeof routes.takeBackPayment>): Promise<void> {
+    return this.payments.takeBack(work, paymentId);
   }
 
   @Does(routes.settlement)

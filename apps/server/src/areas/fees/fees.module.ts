@@ -15,16 +15,19 @@ import { FeeQueries } from './fees.queries';
 import { FeesService } from './fees.service';
 import { LedgerService } from './ledger.service';
 import { SettlementService } from './settlement.service';
+import { PaymentsService } from './payments.service';
+import { WipQueries } from './wip.queries';
 
 @Area({
   controllers: [FeesController, FeesPortalController],
-  services: [MoneyOfJobs, MoneyOfClients, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries],
+  services: [MoneyOfJobs, MoneyOfClients, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries, WipQueries, PaymentsService],
 })
 export class FeesModule {
   constructor(
     fields: ListFields,
     today: TodayParts,
     queries: FeeQueries,
+    wip: WipQueries,
     search: SearchResults,
     file: WholeFileParts,
     whole: FeesWholeFile,
@@ -37,7 +40,7 @@ export class FeesModule {
     job.bring((work, of, tasks) => money.part(work, of, tasks));
     file.bring(70, (work, of) => whole.parts(work, of));
     today.bringFailures((work, most) => queries.notPrinted(work, most));
-    today.bring(async (work) => ({ unbilled: await queries.unbilled(work) }));
+    today.bring(async (work) => ({ unbilled: await wip.figuresFor(work) }));
     search.bring(50, (work, looked) => queries.found(work, looked));
     fields.bring('clients', 'waits', FIELDS_OF_CLIENTS);
     fields.bring('jobs', 'fee', FIELDS_OF_JOBS);

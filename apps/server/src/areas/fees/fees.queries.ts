@@ -3,7 +3,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { compareMoney, formatMoney, minus, money, moneyInWords, noMoney, plus, sumOf } from '@steady/core/money';
 import type { SettlementShare } from '@steady/core/wip';
-import type { BillPreview, InvoiceRow, InvoiceView, PersonEffect, SettlementPreview, TaskEffect, WipRow } from '@steady/contract/fees';
+import type { BillPreview, InvoicePage, InvoiceRow, InvoiceView, PersonEffect, SettlementPreview, TaskEffect } from '@steady/contract/fees';
 import type { Looked } from '@steady/core/searching';
 import type { Found } from '@steady/contract/search';
 import { containing } from '../../platform/lists';
@@ -11,7 +11,7 @@ import type { PortalInvoice } from '@steady/contract/requests';
 import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
-import type { FailedLine, First, TodayView } from '@steady/contract/today';
+import type { FailedLine, First } from '@steady/contract/today';
 import { Effects } from '../../platform/events';
 import { type Counted, first } from '../today';
 import type { Work } from '../../platform/work';
@@ -77,21 +77,8 @@ export class FeeQueries implements OnModuleInit {
     );
   }
 
-  /** WIP by job, the oldest first; jobs with nothing open are left out. */
-  async wip(work: Work): Promise<WipRow[]> {
-    const found = await rows<AsFigures<WipRow>>(
-      work.tx,
-      sql`select j.id as "jobId", j.number as "jobNumber", j.name as job, c.id as "clientId", c.name as client, j.fee::float8 as fee, w.recorded::float8 as recorded, w.billed::float8 as billed, w.balance::float8 as balance,
-                 w.oldest, (${work.today.toString()}::date - w.oldest)::int as days
-          from (select job_id, sum(amount) as balance, coalesce(sum(amount) filter (where kind in ('time', 'expense')), 0) as recorded, coalesce(-sum(amount) filter (where kind = 'bill'), 0) as billed, min(on_day) as oldest
-                from wip_postings where firm_id = ${work.firm.id} group by job_id having sum(amount) <> 0) w
-          join jobs j on j.id = w.job_id join clients c on c.id = j.client_id order by w.oldest, j.id limit 1000`,
-    );
-    return found.map((row) => inCurrency(work.firm.currency, row, 'fee', 'recorded', 'billed', 'balance'));
-  }
-
   /** Bills, the newest first, a page at a time; of one client, job or status when given. */
-  async invoices(work: Work, asked: { status?: string; clientId?: string; jobId?: string; before?: string }): Promise<{ rows: InvoiceRow[]; more: boolean }> {
+  async invoices(work: Work, asked: { status?: string; clientId?: string; jobId?: string; before?: string }): Promise<InvoicePage> {
     const found = await rows<AsFigures<InvoiceRow>>(
       work.tx,
       sql`select i.id, i.number, i.status, ${clientName(sql`i.client_id`)} as client, i.client_id as "clientId", i.job_id as "jobId", ${jobName(sql`i.job_id`)} as job, i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn",
@@ -101,7 +88,21 @@ export class FeeQueries implements OnModuleInit {
             ${asked.before ? sql`and i.id < ${asked.before}` : sql``}
           order by i.id desc limit ${PAGE + 1}`,
     );
-    return { rows: found.slice(0, PAGE).map((row) => inCurrency(work.firm.currency, row, 'gross', 'paid')), more: found.length > PAGE };
+    return {
+      rows: found.slice(0, PAGE).map((row) => inCurrency(work.firm.currency, row, 'gross', 'paid')),
+      unpaid: await this.unpaid(work, asked),
+      more: found.length > PAGE,
+    };
+  }
+
+  private async unpaid(work: Work, { clientId, jobId }: { clientId?: string; jobId?: string }): Promise<InvoicePage['unpaid']> {
+    const [found] = await rows<{ count: number; amount: number }>(
+      work.tx,
+      sql`select count(*)::int as count, coalesce(sum(i.gross - coalesce((select sum(p.amount) from payments p where p.invoice_id = i.id), 0)), 0)::float8 as amount
+          from invoices i where i.firm_id = ${work.firm.id} and i.status = 'issued'
+            ${clientId ? sql`and i.client_id = ${clientId}` : sql``} ${jobId ? sql`and i.job_id = ${jobId}` : sql``}`,
+    );
+    return inCurrency(work.firm.currency, found!, 'amount');
   }
 
   /**
@@ -114,7 +115,7 @@ export class FeeQueries implements OnModuleInit {
       work.tx,
       sql`select i.id, i.version, i.number, i.status, i.job_id as "jobId", ${jobNumber(sql`i.job_id`)} as "jobNumber", ${jobName(sql`i.job_id`)} as job, i.client_id as "clientId", ${clientName(sql`i.client_id`)} as client, i.wording, i.net::float8 as net, i.vat::float8 as vat,
                  i.vat_rate as "vatRate", i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn", i.document_id as "documentId", i.cancel_reason as "cancelReason",
-                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'amount', p.amount, 'at', p.at, 'reference', p.reference) order by p.at), '[]') from payments p where p.invoice_id = i.id) as payments
+                 (select coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'amount', p.amount, 'at', p.at, 'reference', p.reference, 'by', p.by, 'takenBack', p.takes_back is not null or exists (select from payments o where o.takes_back = p.id)) order by p.at, p.id), '[]') from payments p where p.invoice_id = i.id) as payments
           from invoices i where i.id = ${invoiceId} and i.firm_id = ${work.firm.id}`,
     );
     if (!found) throw Problem.notFound('bill');
@@ -133,12 +134,13 @@ export class FeeQueries implements OnModuleInit {
     const invoice = await this.invoice(work, invoiceId);
     const job = await this.jobs.get(work, invoice.jobId);
     const client = await this.clients.get(work, invoice.clientId);
-    const extraBill = invoice.status === 'draft' ? invoice.net : noMoney(work.firm.currency);
-    const totals = await this.ledger.totals(work, job.id);
-    const outlook = await this.settlement.outlook(work, job.id, { extraBill });
+    const draft = invoice.status === 'draft';
+    // What was true when it was approved stays true, whatever was recorded, settled or cancelled since.
+    const totals = draft ? await this.ledger.totals(work, job.id) : await this.ledger.totalsBefore(work, job.id, invoiceId);
+    const outlook = draft ? await this.settlement.outlook(work, job.id, { extraBill: invoice.net }) : null;
     const { to, nobody } = await this.post.recipients(work, client, 'pays');
-    const before = invoice.status === 'draft' ? totals.balance : plus(totals.balance, invoice.net);
-    const billedBefore = invoice.status === 'draft' ? totals.billed : minus(totals.billed, invoice.net);
+    const before = totals.balance;
+    const billedBefore = totals.billed;
     const billedThen = plus(billedBefore, invoice.net);
     const after = minus(before, invoice.net);
     const fee = agreedFee(job);
@@ -162,7 +164,7 @@ export class FeeQueries implements OnModuleInit {
           `${formatMoney(before)} − ${formatMoney(invoice.net)} = ${formatMoney(after)}`,
         ],
       },
-      settling: outlook.settlement ? { adjustment: outlook.settlement.adjustment, people: await this.people(work, outlook.settlement.byPerson) } : null,
+      settling: outlook?.settlement ? { adjustment: outlook.settlement.adjustment, people: await this.people(work, outlook.settlement.byPerson) } : null,
       goesTo: to.map((contact) => ({ name: contact.name, address: contact.email })),
       warnings,
     };
@@ -184,7 +186,7 @@ export class FeeQueries implements OnModuleInit {
     const { currency } = work.firm;
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
-    const { settlement, cannot, balance, recorded, billed } = await this.settlement.outlook(work, jobId);
+    const { settlement, cannot, balance, recorded, expenses, billed } = await this.settlement.outlook(work, jobId);
     const entries = new Map((await this.time.entries(work, settlement?.lines.map((line) => line.entryId) ?? [])).map((entry) => [entry.id, entry]));
     const names = new Map((await this.team.list(work)).map((member) => [member.id, member.name]));
     const tasks = new Map((await this.tasks.tasksOf(work, jobId)).map((task) => [task.id, task.name]));
@@ -197,6 +199,7 @@ export class FeeQueries implements OnModuleInit {
       client: client.name,
       billed,
       recorded,
+      expenses,
       balance,
       adjustment: settlement?.adjustment ?? noMoney(currency),
       lines:
@@ -256,24 +259,5 @@ export class FeeQueries implements OnModuleInit {
           where i.status <> 'draft' and ${where} order by (i.status = 'issued') desc, i.issued_on desc, i.id desc`,
     );
     return found.map((one) => inCurrency(work.firm.currency, one, 'net', 'vat', 'gross', 'paid'));
-  }
-
-  /** WIP by age of its oldest posting; null for whoever does not see fees. */
-  async unbilled(work: Work): Promise<TodayView['unbilled']> {
-    if (!may(work.actor, 'see fees')) return null;
-    const [aged] = await rows<AsFigures<NonNullable<TodayView['unbilled']>>>(
-      work.tx,
-      sql`
-        select
-          coalesce(sum(balance) filter (where days <= 30), 0)::float8 as "upTo30",
-          coalesce(sum(balance) filter (where days between 31 and 60), 0)::float8 as "upTo60",
-          coalesce(sum(balance) filter (where days between 61 and 90), 0)::float8 as "upTo90",
-          coalesce(sum(balance) filter (where days > 90), 0)::float8 as "over90"
-        from (
-          select sum(amount) as balance, ${work.today.toString()}::date - min(on_day) as days
-          from wip_postings where firm_id = ${work.firm.id} group by job_id
-        ) w`,
-    );
-    return inCurrency(work.firm.currency, aged!, 'upTo30', 'upTo60', 'upTo90', 'over90');
   }
 }

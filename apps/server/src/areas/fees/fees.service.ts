@@ -1,12 +1,12 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import { type Money, type VatAmounts, addVat, compareMoney, minus, money, moneyInWords, opposite } from '@steady/core/money';
+import { type Money, addVat, compareMoney, minus, money, moneyInWords, opposite } from '@steady/core/money';
 import { addressLines } from '@steady/core/facts';
 import { fullDate } from '@steady/core/words';
 import type { CancelBill, DraftBill } from '@steady/contract/fees';
 import { dayIn } from '../../platform/clock';
-import { fromColumns, rows, toColumns } from '../../platform/database';
+import { rows, toColumns } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
 import { HeavyWork } from '../../platform/heavy';
@@ -18,26 +18,25 @@ import { ClientRecords, ClientsService, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobRecords, JobsService } from '../jobs';
 import { PostService } from '../post';
-import { invoices, payments, wipPostings } from './fees.tables';
+import { invoices, wipPostings } from './fees.tables';
 import { DrawInvoice } from './draw-invoice';
 import type { InvoiceText } from './invoice-pdf';
 import { LedgerService } from './ledger.service';
+import { type Invoice, amountsOf, lockedBill } from './bills';
+import { PaymentsService } from './payments.service';
 
-export type Invoice = typeof invoices.$inferSelect;
 /** Kind of the effect that prints a bill; its key is the bill's id. */
 export const PRINT = 'print bill';
 type InvoiceEvent = { invoiceId: string };
+
 /** A bill as it was approved, to be printed once that is confirmed. */
 type ToPrint = { invoiceId: string; text: InvoiceText; at: number };
 
 export const BillDrafted = eventKind<InvoiceEvent>('bill drafted', 'fees');
+export const BillDiscarded = eventKind<InvoiceEvent>('draft bill deleted', 'fees');
 export const BillIssued = eventKind<InvoiceEvent>('bill issued', 'fees');
 export const BillCancelled = eventKind<InvoiceEvent>('bill cancelled', 'fees');
-export const BillPaid = eventKind<InvoiceEvent>('bill paid', 'fees');
 export const PaymentRefused = eventKind<InvoiceEvent>('payment refused', 'fees');
-
-/** What a bill comes to. */
-const amountsOf = (invoice: Invoice): VatAmounts => fromColumns(invoice, 'net', 'vat', 'gross');
 
 /** @throws Problem when the amount is larger than the role of whoever acts may approve */
 function mustApproveUpTo({ actor }: Work, net: Money): void {
@@ -75,6 +74,7 @@ export class FeesService implements OnModuleInit {
     private readonly files: FileStore,
     private readonly heavy: HeavyWork,
     private readonly collector: Collector,
+    private readonly payments: PaymentsService,
   ) {}
 
   onModuleInit(): void {
@@ -120,21 +120,29 @@ export class FeesService implements OnModuleInit {
     return invoice;
   }
 
-  private async locked(work: Work, invoiceId: string): Promise<Invoice> {
-    const [invoice] = await work.tx
-      .select()
-      .from(invoices)
-      .where(and(eq(invoices.id, invoiceId), eq(invoices.firmId, work.firm.id)))
-      .for('update');
-    if (!invoice) throw Problem.notFound('bill');
-    return invoice;
+  /** What of a job is billed, or drafted to be billed, net. */
+  async claimed(work: Work, jobId: string): Promise<Money> {
+    const [sum] = await rows<{ net: number }>(
+      work.tx,
+      sql`select coalesce(sum(net), 0)::float8 as net from invoices where job_id = ${jobId} and firm_id = ${work.firm.id} and status <> 'cancelled'`,
+    );
+    return money(sum!.net, work.firm.currency);
   }
 
   /** Throws a draft away. */
   async discard(work: Work, invoiceId: string): Promise<void> {
-    const invoice = await this.locked(work, invoiceId);
+    const invoice = await lockedBill(work, invoiceId);
     if (invoice.status !== 'draft') throw Problem.refused('not-a-draft', 'Only a draft can be deleted. Cancel the bill instead.');
     await work.tx.delete(invoices).where(eq(invoices.id, invoiceId));
+    const { clientId, jobId, wording } = invoice;
+    const { net } = amountsOf(invoice);
+    await this.events.record(work, BillDiscarded, {
+      what: `deleted the draft of a bill of ${moneyInWords(net)}`,
+      clientId,
+      jobId,
+      before: { net, wording },
+      payload: { invoiceId },
+    });
   }
 
   /** A number of a past year is only given by a clock that is wrong. @throws Problem */
@@ -152,7 +160,7 @@ export class FeesService implements OnModuleInit {
 
   /** Issues a draft: next number without a gap, posting, PDF, message to the client. Done once, however many ask. */
   async approve(work: Work, invoiceId: string, version: number): Promise<void> {
-    const invoice = await this.locked(work, invoiceId);
+    const invoice = await lockedBill(work, invoiceId);
     if (invoice.status !== 'draft') throw Problem.refused('approved-already', `This bill was approved already, as number ${invoice.number}.`);
     if (invoice.version !== version) throw Problem.stale('bill', invoice.id);
     const { net, vat, gross } = amountsOf(invoice);
@@ -207,7 +215,7 @@ export class FeesService implements OnModuleInit {
 
   /** Files the printed bill and writes to the client that it is there; a bill that was cancelled meanwhile is filed alone. */
   private async printed(work: Work, invoiceId: string, { number, job, gross, dueOn }: InvoiceText, pdf: Uint8Array): Promise<void> {
-    const { clientId, jobId, status } = await this.locked(work, invoiceId);
+    const { clientId, jobId, status } = await lockedBill(work, invoiceId);
     const of = { clientId, jobId };
     const documentId = await this.documents.file(
       work,
@@ -242,8 +250,8 @@ export class FeesService implements OnModuleInit {
 
   /** Takes an issued bill back: its posting is reversed by one of its own, its number stays used. */
   async cancel(work: Work, invoiceId: string, input: CancelBill): Promise<void> {
-    const invoice = await this.locked(work, invoiceId);
-    const why = cannotCancel(invoice, await this.paid(work, invoiceId), await this.ledger.isSettled(work, invoice.jobId));
+    const invoice = await lockedBill(work, invoiceId);
+    const why = cannotCancel(invoice, await this.payments.paid(work, invoiceId), await this.ledger.isSettled(work, invoice.jobId));
     if (why) throw Problem.refused('cannot-cancel', why);
     if (invoice.version !== input.version) throw Problem.stale('bill', invoice.id);
     const { clientId, jobId, number } = invoice;
@@ -285,7 +293,7 @@ export class FeesService implements OnModuleInit {
     if (invoice.status === 'cancelled') throw Problem.refused('cancelled', 'This invoice was cancelled. Nothing is to be paid.');
     await this.effects.plan(work, 'collect', `${invoice.id}:${invoice.version}`, {
       invoiceId,
-      amount: minus(amountsOf(invoice).gross, await this.paid(work, invoiceId)),
+      amount: minus(amountsOf(invoice).gross, await this.payments.paid(work, invoiceId)),
       reference: invoice.number!,
       means,
       by: work.actor.name,
@@ -293,7 +301,7 @@ export class FeesService implements OnModuleInit {
   }
 
   private async collected(work: Work, invoiceId: string, amount: Money, outcome: CollectionOutcome): Promise<void> {
-    const invoice = await this.locked(work, invoiceId);
+    const invoice = await lockedBill(work, invoiceId);
     const { clientId, jobId, number } = invoice;
     if (!outcome.paid) {
       await work.tx
@@ -303,37 +311,6 @@ export class FeesService implements OnModuleInit {
       await this.events.record(work, PaymentRefused, { what: `could not collect bill ${number}: ${outcome.why}`, clientId, jobId, payload: { invoiceId } });
       return;
     }
-    await this.pays(work, invoice, amount, outcome.reference);
-  }
-
-  /** What came in for a bill so far. */
-  async paid(work: Work, invoiceId: string): Promise<Money> {
-    const [sum] = await rows<{ paid: number }>(
-      work.tx,
-      sql`select coalesce(sum(amount), 0)::float8 as paid from payments where invoice_id = ${invoiceId} and firm_id = ${work.firm.id}`,
-    );
-    return money(sum!.paid, work.firm.currency);
-  }
-
-  /**
-   * Records money received for a bill, under the reference of whoever collected it. The bill is paid once all of it
-   * came in; until then it stays unpaid for the rest.
-   */
-  async pays(work: Work, invoice: Invoice, amount: Money, reference: string): Promise<void> {
-    await work.tx
-      .insert(payments)
-      .values(toColumns(work.firm.currency, { firmId: work.firm.id, invoiceId: invoice.id, amount, at: work.now.toString(), reference }));
-    const rest = minus(amountsOf(invoice).gross, await this.paid(work, invoice.id));
-    await work.tx
-      .update(invoices)
-      .set({ status: rest.amount > 0 ? 'issued' : 'paid', refusal: null, version: invoice.version + 1 })
-      .where(eq(invoices.id, invoice.id));
-    const { clientId, jobId, number } = invoice;
-    await this.events.record(work, BillPaid, {
-      what: `got ${moneyInWords(amount)} for bill ${number}, reference ${reference}${rest.amount > 0 ? `; ${moneyInWords(rest)} are open` : ''}`,
-      clientId,
-      jobId,
-      payload: { invoiceId: invoice.id },
-    });
+    await this.payments.pays(work, invoice, amount, outcome.reference);
   }
 }

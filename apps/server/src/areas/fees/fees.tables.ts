@@ -84,8 +84,12 @@ export const payments = pgTable(
     currency: currency(),
     at: moment('at').notNull(),
     reference: text('reference').notNull(),
+    /** Who noted it by hand; null for what the collector told. */
+    by: text('by'),
+    /** The payment, noted by mistake, that this one of the opposite amount takes back. */
+    takesBack: uuid('takes_back').unique(),
   },
-  (t) => [ownFirm(), inFirmsCurrency(t), ofSeen('invoice_id', 'invoices'), unique().on(t.firmId, t.reference), index().on(t.invoiceId)],
+  (t) => [ownFirm(), inFirmsCurrency(t), ofSeen('invoice_id', 'invoices'), index().on(t.invoiceId), index().on(t.firmId, t.reference)],
 );
 
 export const settlements = pgTable(

@@ -1,2 +1,3 @@
 export { FeesService } from './fees.service';
+export { PaymentsService } from './payments.service';
 export { SettlementService } from './settlement.service';

@@ -51,14 +51,15 @@ export class MoneyOfJobs {
     return inCurrency(work.firm.currency, found!, 'time', 'expenses', 'bills', 'wip');
   }
 
-  /** Bills that stand on another job of the client for the same period, while none stands on this one. */
-  private async billsElsewhere(work: Work, { id, clientId, periodEnd }: Job): Promise<string[]> {
+  /** Bills that stand on another job of the client for the same service and period, while none stands on this one. */
+  private async billsElsewhere(work: Work, { id, clientId, serviceId, periodEnd }: Job): Promise<string[]> {
+    if (serviceId === null || periodEnd === null) return [];
     const found = await rows<{ words: string }>(
       work.tx,
       sql`
         select o.name || coalesce(' (bill ' || i.number || ')', ' (draft bill)') as words
         from invoices i join jobs o on o.id = i.job_id
-        where i.client_id = ${clientId} and o.period_end = ${periodEnd} and o.id <> ${id} and i.status in ('draft', 'issued')
+        where i.client_id = ${clientId} and o.service_id = ${serviceId} and o.period_end = ${periodEnd} and o.id <> ${id} and i.status in ('draft', 'issued')
           and not exists (select from invoices own where own.job_id = ${id})
         order by i.id`,
     );

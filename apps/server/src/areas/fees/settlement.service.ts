@@ -22,6 +22,8 @@ export interface SettlementOutlook {
   cannot: string | null;
   balance: Money;
   recorded: Money;
+  /** Expenses and bills since what was settled last. */
+  expenses: Money;
   billed: Money;
 }
 
@@ -45,7 +47,8 @@ export class SettlementService {
       currency,
       entries.map((entry) => entry.value),
     );
-    const state = { balance, recorded, billed: minus(recorded, balance) };
+    const open = await this.ledger.totalsOpen(work, jobId);
+    const state = { balance, recorded, expenses: open.expenses, billed: plus(open.billed, extraBill) };
     if (plus(totals.billed, extraBill).amount <= 0) return { ...state, settlement: null, cannot: 'Nothing is billed on this job yet. A bill comes first.' };
     if (entries.length === 0 && balance.amount === 0) return { ...state, settlement: null, cannot: 'Everything on this job is settled.' };
     try {

@@ -33,10 +33,10 @@ const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId"
   j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.stuck_reason as "stuckReason", j.closed_reason as "closedReason", j.priority, j.own_status as "ownStatus",
   j.category, j.asks_to_move as "asksToMove", j.procedure_id as "procedureId", j.phase as "phaseKey", j.phase_since as "phaseSince", s.short_name as service,
   (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
-  t.tasks, t.done as "tasksDone", t.estimate, coalesce((select sum(e.minutes) from time_entries e where e.job_id = j.id), 0)::int as recorded,
+  t.tasks, t.done as "tasksDone", t.passed as "tasksPassedOver", t.estimate, coalesce((select sum(e.minutes) from time_entries e where e.job_id = j.id), 0)::int as recorded,
   coalesce(${shortNameOf('t.next')}, ${shortNameOf('j.preparer_id')}) as who, ${shortNameOf('j.preparer_id')} as preparer, ${shortNameOf('j.manager_id')} as manager, ${shortNameOf('j.partner_id')} as partner`;
 const JOB_FROM = sql`jobs j join clients c on c.id = j.client_id left join services s on s.id = j.service_id
-  left join lateral (select count(*)::int as tasks, count(done_at)::int as done, coalesce(sum(estimate), 0)::int as estimate, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true`;
+  left join lateral (select count(*)::int as tasks, (count(done_at) filter (where not passed_over))::int as done, (count(*) filter (where passed_over))::int as passed, coalesce(sum(estimate), 0)::int as estimate, (array_agg(assignee_id order by position) filter (where done_at is null))[1] as next from tasks where job_id = j.id) t on true`;
 
 const WITH_CLIENT = sql`jobs j join clients c on c.id = j.client_id`;
 
@@ -268,6 +268,7 @@ export class JobQueries {
   private async phases(work: Work, job: Job, tasks: TaskView[]): Promise<PhaseView[]> {
     const asks = await this.asks.of.ofPhases(work, job.id);
     const done = tasks.map((task) => ({ phaseKey: task.phaseKey, done: task.doneAt !== null }));
+    const passedIn = (key: string) => tasks.filter((task) => task.phaseKey === key && task.passedOver).length;
     const stands = progress({ phases: statesOf(job.phases), current: job.phase, tasks: done, asks });
     return stands.map(({ key, name, tasks: all, done: ticked, asksOpen, stands: where, wants, complete }, index): PhaseView => {
       const { enteredAt, doneAt, requests: planned = [], approved, completion } = job.phases[index]!;
@@ -275,7 +276,8 @@ export class JobQueries {
         key,
         name,
         tasks: all,
-        done: ticked,
+        done: ticked - passedIn(key),
+        passedOver: passedIn(key),
         asksOpen,
         stands: where,
         enteredAt,

@@ -100,19 +100,24 @@ export class ProcedureQueries implements OnModuleInit {
     const lines = serviceId ? await this.linesBy(work, sql`l.service_id = ${serviceId}`) : [];
     const byProcedure = new Map<string, string[]>();
     if (procedureId) byProcedure.set(procedureId, clientIds);
-    const asked = new Set(clientIds);
-    for (const line of lines) {
-      if (!procedureId && line.procedureId && asked.has(line.clientId))
-        byProcedure.set(line.procedureId, [...(byProcedure.get(line.procedureId) ?? []), line.clientId]);
+    const byClient = new Map(lines.map((line) => [line.clientId, line]));
+    for (const clientId of procedureId ? [] : clientIds) {
+      const by = byClient.get(clientId)?.procedureId;
+      if (by) byProcedure.set(by, [...(byProcedure.get(by) ?? []), clientId]);
     }
     const found: OnPaperBefore[] = [];
     for (const [id, ids] of byProcedure) {
       const { name, definition } = await this.view(work, id);
-      const clients = await this.asMet(work, ids, procedureId ? [] : lines);
+      const met = new Map((await this.asMet(work, [...new Set(ids)], procedureId ? [] : lines)).map((client) => [client.id, client]));
+      // A client with several periods is worked for as often.
+      const clients = ids.flatMap((one) => met.get(one) ?? []);
       const { routes, faults, ...of } = onPaper(definition, clients);
       // What nobody of a few clients enters, others do: only what is wrong about somebody counts here.
-      const about = faults.filter((fault) => fault.clients.length > 0);
-      found.push({ procedure: { id, name }, clients: clients.length, ways: routes.length, faults: about, ...of });
+      const about = faults.flatMap((fault) =>
+        fault.clients.length > 0 ? [{ ...fault, clients: [...new Map(fault.clients.map((one) => [one.id, one])).values()] }] : [],
+      );
+      const minutesOf = Object.fromEntries(routes.flatMap((route) => route.clients.map((one) => [one.clientId, one.minutes])));
+      found.push({ procedure: { id, name }, clients: met.size, jobs: clients.length, ways: routes.length, faults: about, minutesOf, ...of });
     }
     return found.sort((a, b) => b.clients - a.clients);
   }

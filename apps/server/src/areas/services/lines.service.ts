@@ -131,7 +131,7 @@ export class LinesService implements OnModuleInit {
       rhythm: input.rhythm,
       anchor: input.anchor ?? (input.anchorOn ? ('date' as const) : service.anchor),
       anchorOn: input.anchorOn ?? null,
-      fee: input.fee ?? (kept && money(kept.fee, kept.currency)) ?? (await this.services.proposedFee(work, service.id, client.id)).fee,
+      fee: input.fee ?? (kept && money(kept.fee, kept.currency)) ?? (await this.services.proposedFee(work, service.id, client.id, input.rhythm)).fee,
       billing: input.billing ?? null,
       startsOn: input.startsOn,
       endsOn: input.endsOn ?? null,

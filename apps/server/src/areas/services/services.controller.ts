@@ -10,6 +10,7 @@ import {
   StopLine,
 } from '@steady/contract/lines';
 import { KeepService, OrderServices, type ServiceView, type SuppliedView, TakeSupplied } from '@steady/contract/services';
+import { FeeAsked } from '@steady/contract/queries';
 import * as routes from '@steady/contract/services.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { LinesService } from './lines.service';
@@ -59,9 +60,9 @@ export class ServicesController {
     return { id: await this.services.copy(work, id) };
   }
 
-  @Does(routes.fee)
-  fee({ work, at: { id, clientId } }: Asked<typeof routes.fee>): Promise<FeeProposal> {
-    return this.services.proposedFee(work, id, clientId);
+  @Does(routes.fee, { query: FeeAsked })
+  fee({ work, at: { id, clientId }, query: { rhythm } }: Asked<typeof routes.fee>): Promise<FeeProposal> {
+    return this.services.proposedFee(work, id, clientId, rhythm);
   }
 
   @Does(routes.linesOf)

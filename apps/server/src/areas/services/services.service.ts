@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { rhythmInWords } from '@steady/core/calendar';
-import { proposeFee } from '@steady/core/fees';
+import type { Rhythm } from '@steady/core/calendar';
+import { feeForRhythm, proposeFee } from '@steady/core/fees';
 import { SUPPLIED } from '@steady/core/supplied';
 import type { FeeProposal } from '@steady/contract/lines';
 import type { KeepService, OrderServices } from '@steady/contract/services';
-import { money, noMoney } from '@steady/core/money';
+import { money, formatMoney, noMoney } from '@steady/core/money';
 import { fromColumns, rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -191,11 +192,17 @@ export class ServicesService {
   }
 
   /** What the service would cost this client each time, with how it comes about. */
-  async proposedFee(work: Work, serviceId: string, clientId: string): Promise<FeeProposal> {
+  async proposedFee(work: Work, serviceId: string, clientId: string, rhythm?: Rhythm): Promise<FeeProposal> {
     const service = await this.get(work, serviceId);
     if (!service.charged) return { fee: noMoney(service.currency), workings: null, lacking: [] };
-    if (!service.feeRule) return { fee: money(service.defaultFee, service.currency), workings: null, lacking: [] };
-    const { amount, workings, lacking } = proposeFee(service.feeRule, factsOf(await this.clients.get(work, clientId)));
-    return { fee: amount, workings, lacking };
+    const usual = money(service.defaultFee, service.currency);
+    const { amount, workings, lacking } = service.feeRule
+      ? proposeFee(service.feeRule, factsOf(await this.clients.get(work, clientId)))
+      : { amount: usual, workings: null, lacking: [] };
+    // The firm says what the usual rhythm costs; another is proposed its share of the year.
+    const asked = feeForRhythm(amount, service.defaultRhythm, rhythm ?? service.defaultRhythm);
+    if (asked.line === null) return { fee: asked.amount, workings, lacking };
+    const title = workings?.title ?? 'How this fee comes about';
+    return { fee: asked.amount, workings: { title, lines: [...(workings?.lines ?? [`Usual fee: ${formatMoney(usual)}`]), asked.line] }, lacking };
   }
 }

@@ -1,2 +1,2 @@
-export { ExpenseRecorded, TimeRecorded, TimeService } from './time.service';
+export { ExpenseCorrected, ExpenseRecorded, TimeCorrected, TimeRecorded, TimeService } from './time.service';
 export { TimeQueries } from './time.queries';

@@ -1,11 +1,22 @@
 import { Controller } from '@nestjs/common';
 import { weekStart } from '@steady/core/calendar';
 import { WeekAsked } from '@steady/contract/queries';
-import { AddExpense, AddTimeEntry, StartTimer, type TimeEntryView, type TimeSheet, type TimerView } from '@steady/contract/time';
+import {
+  AddExpense,
+  AddTimeEntry,
+  CorrectExpense,
+  CorrectTimeEntry,
+  type ExpenseView,
+  StartTimer,
+  type TimeEntryView,
+  type TimeSheet,
+  type TimerView,
+} from '@steady/contract/time';
 import * as routes from '@steady/contract/time.routes';
 import * as timerRoutes from '@steady/contract/timer.routes';
 import { dayFrom } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
+import { CorrectionsService } from './corrections.service';
 import { TimeQueries } from './time.queries';
 import { TimeService } from './time.service';
 
@@ -14,6 +25,7 @@ export class TimeController {
   constructor(
     private readonly time: TimeService,
     private readonly queries: TimeQueries,
+    private readonly corrections: CorrectionsService,
   ) {}
 
   @Does(routes.sheet, { query: WeekAsked })
@@ -50,5 +62,30 @@ export class TimeController {
   @Does(timerRoutes.stop)
   async stop({ work }: Asked<typeof timerRoutes.stop>): Promise<{ minutes: number | null }> {
     return { minutes: await this.time.stop(work) };
+  }
+
+  @Does(routes.correct, { input: CorrectTimeEntry })
+  correct({ work, at: { id }, input }: Asked<typeof routes.correct>): Promise<void> {
+    return this.corrections.correctTime(work, id, input);
+  }
+
+  @Does(routes.takeBack)
+  takeBack({ work, at: { id } }: Asked<typeof routes.takeBack>): Promise<void> {
+    return this.corrections.takeBackTime(work, id);
+  }
+
+  @Does(routes.expensesOfJob)
+  expensesOfJob({ work, at: { id } }: Asked<typeof routes.expensesOfJob>): Promise<ExpenseView[]> {
+    return this.queries.expensesOf(work, id);
+  }
+
+  @Does(routes.correctExpense, { input: CorrectExpense })
+  correctExpense({ work, at: { id }, input }: Asked<typeof routes.correctExpense>): Promise<void> {
+    return this.corrections.correctExpense(work, id, input);
+  }
+
+  @Does(routes.takeBackExpense)
+  takeBackExpense({ work, at: { id } }: Asked<typeof routes.takeBackExpense>): Promise<void> {
+    return this.corrections.takeBackExpense(work, id);
   }
 }

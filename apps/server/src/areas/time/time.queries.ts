@@ -1,13 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { eq, sql } from 'drizzle-orm';
 import { type CivilDate, workingDaysIn } from '@steady/core/calendar';
-import type { TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time';
+import type { ExpenseView, TimeEntryView, TimeSheet, TimerView } from '@steady/contract/time';
 import { type AsFigures, inCurrency, rows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import { type Work, staffId } from '../../platform/work';
 import { TeamService, personName } from '../team';
 import { clientName } from '../clients';
 import { clientOfJob, jobName, taskName } from '../jobs';
+import { mayCorrect } from './corrections.service';
 import { timeEntries } from './time.tables';
 
 @Injectable()
@@ -47,14 +48,31 @@ export class TimeQueries {
     return this.entries(work, sql`e.job_id = ${jobId}`);
   }
 
+  /** Expenses of a job, the newest first; amounts of others only for whoever sees fees. */
+  async expensesOf(work: Work, jobId: string): Promise<ExpenseView[]> {
+    const found = await rows<AsFigures<Omit<ExpenseView, 'mayCorrect'>> & { memberId: string }>(
+      work.tx,
+      sql`select e.id, e.on_day as on, ${personName(sql`e.member_id`)} as who, e.member_id as "memberId", e.what, e.amount::float8 as amount
+          from expenses e where e.firm_id = ${work.firm.id} and e.job_id = ${jobId} order by e.on_day desc, e.id desc`,
+    );
+    const sees = (memberId: string) => may(work.actor, 'see fees') || memberId === work.actor.id;
+    return found.map(({ memberId, ...expense }) => ({
+      ...inCurrency(work.firm.currency, sees(memberId) ? expense : { ...expense, amount: null }, 'amount'),
+      mayCorrect: mayCorrect(work, memberId),
+    }));
+  }
+
   private async entries(work: Work, where: ReturnType<typeof sql>): Promise<TimeEntryView[]> {
     const seesFees = may(work.actor, 'see fees');
-    const found = await rows<AsFigures<TimeEntryView>>(
+    const found = await rows<AsFigures<Omit<TimeEntryView, 'mayCorrect'>> & { memberId: string }>(
       work.tx,
-      sql`select e.id, e.on_day as on, ${personName(sql`e.member_id`)} as who, e.job_id as "jobId", ${jobName(sql`e.job_id`)} as job, ${clientName(sql`e.client_id`)} as client, ${taskName(sql`e.task_id`)} as task, e.minutes, e.rate, e.value::float8 as value, e.note
+      sql`select e.id, e.on_day as on, ${personName(sql`e.member_id`)} as who, e.job_id as "jobId", ${jobName(sql`e.job_id`)} as job, ${clientName(sql`e.client_id`)} as client, ${taskName(sql`e.task_id`)} as task, e.task_id as "taskId", e.member_id as "memberId", e.minutes, e.rate, e.value::float8 as value, e.note
           from time_entries e
           where e.firm_id = ${work.firm.id} and ${where} order by e.on_day desc, e.id desc`,
     );
-    return found.map((entry) => inCurrency(work.firm.currency, seesFees ? entry : { ...entry, rate: null, value: null }, 'rate', 'value'));
+    return found.map(({ memberId, ...entry }) => ({
+      ...inCurrency(work.firm.currency, seesFees ? entry : { ...entry, rate: null, value: null }, 'rate', 'value'),
+      mayCorrect: mayCorrect(work, memberId),
+    }));
   }
 }

@@ -18,6 +18,9 @@ export type Expense = typeof expenses.$inferSelect;
 
 export const TimeRecorded = eventKind<{ entry: TimeEntry; task: string | null }>('time recorded', 'time');
 export const ExpenseRecorded = eventKind<{ expense: Expense }>('expense recorded', 'time');
+/** `after` is null for what was taken back. */
+export const TimeCorrected = eventKind<{ before: TimeEntry; after: TimeEntry | null }>('time corrected', 'time');
+export const ExpenseCorrected = eventKind<{ before: Expense; after: Expense | null }>('expense corrected', 'time');
 export const TimerChanged = eventKind<{ memberId: string }>('timer changed', 'timer');
 
 /** A timer forgotten overnight records a working day at the most; the rest is typed by hand. */
@@ -27,7 +30,7 @@ const DAY = 24 * 60;
 /** Older than this is a slip of the hand, or belongs to books that are closed. */
 const YEARS_BACK = 2;
 
-function mustBeRecent(work: Work, on: string): void {
+export function mustBeRecent(work: Work, on: string): void {
   if (on < work.today.subtract({ years: YEARS_BACK }).toString())
     throw Problem.invalid([{ field: 'on', message: `This day is more than ${YEARS_BACK} years back. Look at the year.` }]);
 }
@@ -96,16 +99,16 @@ export class TimeService implements OnModuleInit {
   }
 
   /** A day has 24 hours, whatever is written down for it: the minutes that are left of it. */
-  private async leftOf(work: Work, on: string): Promise<number> {
+  async leftOf(work: Work, on: string, memberId = staffId(work)): Promise<number> {
     const [there] = await work.tx
       .select({ minutes: sql<number>`coalesce(sum(${timeEntries.minutes}), 0)::int` })
       .from(timeEntries)
-      .where(and(eq(timeEntries.memberId, staffId(work)), eq(timeEntries.on, on)));
+      .where(and(eq(timeEntries.memberId, memberId), eq(timeEntries.on, on)));
     return DAY - there!.minutes;
   }
 
   /** The job, and the task of it if one is named. */
-  private async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: JobOfTask; task: Task | null }> {
+  async place(work: Work, { jobId, taskId }: { jobId: string; taskId?: string }): Promise<{ job: JobOfTask; task: Task | null }> {
     if (taskId === undefined) return { job: await this.jobs.get(work, jobId), task: null };
     const found = await this.tasks.task(work, taskId);
     if (found.job.id !== jobId) throw Problem.invalid([{ field: 'taskId', message: 'This task belongs to another job. Choose a task of the job.' }]);

@@ -59,3 +59,18 @@ export async function kindsHappened(work: Work): Promise<string[]> {
   const found = await work.tx.selectDistinct({ kind: events.kind }).from(events).where(eq(events.firmId, work.firm.id)).orderBy(asc(events.kind));
   return found.map((one) => one.kind);
 }
+
+/** What is on record of clients under certain kinds of events, in the order in which it happened, with what was recorded just now. */
+export async function eventsOf(
+  work: Work,
+  clientIds: readonly string[],
+  kinds: readonly string[],
+): Promise<{ clientId: string | null; kind: string; at: string; after: unknown }[]> {
+  const found = await work.tx
+    .select({ clientId: events.clientId, kind: events.kind, at: events.at, after: events.after })
+    .from(events)
+    .where(and(inArray(events.clientId, [...clientIds]), inArray(events.kind, [...kinds])))
+    .orderBy(events.seq);
+  const now = work.journal.filter(({ clientId, kind }) => kinds.includes(kind) && clientIds.includes(clientId ?? ''));
+  return [...found, ...now.map(({ clientId = null, kind, at, after }) => ({ clientId, kind, at, after }))];
+}

@@ -1,3 +1,4 @@
+export { eventsOf } from './history.queries';
 export { type OutboxEffect, Effects } from './effects';
 export { type EventKind, type Happening, Events, eventKind } from './events';
 export { type LiveNotice, LiveNotices } from './live';

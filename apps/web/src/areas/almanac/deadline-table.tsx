@@ -57,7 +57,7 @@ function Stands({ of }: { of: ObligationView }) {
 function StandsAsJob({ of }: { of: ObligationView }) {
   return (
     <span>
-      <Moon done={of.tasksDone} of={of.tasks} />
+      <Moon done={of.tasksDone + of.tasksPassedOver} of={of.tasks} />
       <Link to={`/jobs/${of.jobId}`} className="lnk" onClick={(event) => event.stopPropagation()}>
         job {of.jobNumber}
       </Link>
@@ -154,7 +154,12 @@ export function DeadlineTable({
       sort: (row) => row.name,
     },
     { key: 'stands', head: 'Status', cell: (row) => <Stands of={row} />, wide: false },
-    { key: 'tasks', head: 'Tasks', cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}` : ''), wide: true },
+    {
+      key: 'tasks',
+      head: 'Tasks',
+      cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}${row.tasksPassedOver > 0 ? `, ${row.tasksPassedOver} passed over` : ''}` : ''),
+      wide: true,
+    },
     { key: 'who', head: 'Who', cell: (row) => row.who ?? (row.jobId ? <span className="late">nobody yet</span> : ''), sort: (row) => row.who, wide: true },
     ...(session.may('do work')
       ? ([

@@ -6,13 +6,13 @@ import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours, moneyInWords, sumOf } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
-import { SeasonAsked, type SeasonPreview } from '@steady/contract/season';
+import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/season';
 import { ask, read, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { useLeafForm } from '../../ui/form';
 import { Page } from '../../ui/page';
-import { BeforeStarting } from '../procedures';
+import { OnPaperBeforeStarting, useBeforeStarting } from '../procedures';
 import { type By, SeasonForm } from './season-form';
 import { SeasonStarts } from './season-starts';
 import { LeftOut, SeasonTable } from './season-table';
@@ -44,6 +44,9 @@ export function SeasonPage() {
     },
   });
   const picked = preview?.of.rows.filter((row) => chosen.has(row.obligationId)) ?? [];
+  const onPaper = useBeforeStarting(preview && picked.length > 0 ? { serviceId: preview.asked.serviceId, clientIds: picked.map((row) => row.clientId) } : null);
+  /** By the phases that a client goes through, once that is worked out: the same figure above, in the row and in the sum. */
+  const minutesOf = (row: SeasonRow) => onPaper?.find((one) => row.clientId in one.minutesOf)?.minutesOf[row.clientId] ?? row.minutes;
   const start = ({ asked }: { asked: SeasonAsked }) =>
     act(
       async () => {
@@ -59,7 +62,7 @@ export function SeasonPage() {
       return 'Start the work of a season or a year together, ahead of time. Jobs also start automatically at their lead time; none is created twice.';
     const { rows } = preview.of;
     const doubles = rows.filter((row) => row.jobId !== null).length;
-    const minutes = picked.reduce((total, row) => total + row.minutes, 0);
+    const minutes = picked.reduce((total, row) => total + minutesOf(row), 0);
     const fee = sumOf(
       session.firm.currency,
       picked.flatMap((row) => row.fee ?? []),
@@ -93,16 +96,14 @@ export function SeasonPage() {
       {preview && (
         <section className="mt-4" aria-label="Who is in it">
           <LeftOut of={preview.of} />
-          <BeforeStarting
-            asked={picked.length > 0 ? { serviceId: preview.asked.serviceId, clientIds: [...new Set(picked.map((row) => row.clientId))] } : null}
-          />
+          <OnPaperBeforeStarting of={onPaper} />
           <div className="mb-2 flex items-center gap-4">
             <button className="act" disabled={acting || picked.length === 0} onClick={() => void start(preview)}>
               Begin {counted(picked.length, 'job')}
             </button>
             <span className="text-table text-soft">{form.watch('until') !== preview.asked.until && 'The period was changed: show the jobs again.'}</span>
           </div>
-          <SeasonTable of={preview.of} chosen={chosen} onChoose={setChosen} />
+          <SeasonTable of={preview.of} minutesOf={minutesOf} chosen={chosen} onChoose={setChosen} />
         </section>
       )}
     </Page>

@@ -44,6 +44,7 @@ describe('the jobs of a season', () => {
       <SeasonTable
         of={{ rows: [row('a'), row('b', { jobId: 'j9', jobNumber: 9 })], notFound: [], without: [] }}
         chosen={new Set()}
+        minutesOf={(row) => row.minutes}
         onChoose={(keys) => chosen.push([...keys])}
       />,
     );

@@ -27,16 +27,17 @@ interface Props {
   /** Deadlines whose jobs begin. */
   chosen: ReadonlySet<string>;
   onChoose(keys: ReadonlySet<string>): void;
+  minutesOf(row: SeasonRow): number;
 }
 
 /** The jobs that would begin, each to be left out. */
-export function SeasonTable({ of, chosen, onChoose }: Props) {
+export function SeasonTable({ of, chosen, onChoose, minutesOf }: Props) {
   const session = useSession();
   const columns: Column<SeasonRow>[] = [
     { key: 'client', head: 'Client', cell: (row) => <span className="font-semibold">{row.client}</span>, sort: (row) => row.client },
     { key: 'name', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
     { key: 'due', head: 'Due', cell: (row) => dayInWords(row.dueOn, session.day), sort: (row) => row.dueOn },
-    { key: 'minutes', head: 'Hours', figure: true, cell: (row) => formatHours(row.minutes), wide: true },
+    { key: 'minutes', head: 'Hours', figure: true, cell: (row) => formatHours(minutesOf(row)), wide: true },
     { key: 'fee', head: `Fee, ${session.firm.currency}`, figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
     {
       key: 'there',

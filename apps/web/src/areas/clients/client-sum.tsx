@@ -49,12 +49,12 @@ export function ClientSum({ client }: { client: ClientView }) {
   );
 }
 
-/** What is unpaid and unbilled. */
+/** What is unpaid, and what is recorded and not billed. */
 function MoneySum({ client: { id, unpaid, unpaidSince, wip } }: { client: ClientView }) {
   const session = useSession();
   const owes = unpaid !== null && unpaid.amount > 0;
   const late = unpaidSince !== null && unpaidSince < session.today;
-  const unbilled = wip && wip.amount > 0 ? 'unbilled' : 'billed ahead of work';
+  const unbilled = wip && wip.amount > 0 ? 'recorded, not billed' : 'billed ahead';
   return (
     <>
       {owes && (

@@ -86,3 +86,17 @@ export function BillList({ client: { id: clientId } }: { client: { id: string } 
     </>
   );
 }
+
+/** Bills and drafts of a job; nothing where there is none. */
+export function JobBills({ jobId }: { jobId: string }) {
+  const found = usePages(feesRoutes.invoices, { job: jobId }, afterPage);
+  const rows = found.pages?.flatMap((page) => page.rows) ?? [];
+  if (rows.length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-4 mb-2">Bills and drafts</h2>
+      <BillTable rows={rows} withClient={false} />
+      <ShowMore of={found} />
+    </>
+  );
+}

@@ -10,12 +10,13 @@ import { useAct } from '../../app/use-act';
 import { Note, Page, Trouble } from '../../ui/page';
 import { ReasonLeaf } from '../../ui/reason-leaf';
 import { Worked } from '../../ui/workings';
+import { BillPayments, PaymentLeaf } from './bill-payments';
 import { BeforeApproving, BillSheet, BillSum } from './bill-sheet';
 
 /** A bill: as a draft its effect and what goes out, afterwards how it stands. */
 export function BillPage() {
   const { id = '' } = useParams();
-  const [cancelling, setCancelling] = useState(false);
+  const [leaf, setLeaf] = useState<'cancel' | 'paid' | null>(null);
   const { data: preview, error } = useData(feesRoutes.invoice, { id });
   if (error) return <Trouble error={error} />;
   if (!preview) return null;
@@ -63,14 +64,16 @@ export function BillPage() {
       )}
       <BillSheet of={preview} />
       {draft && <BeforeApproving of={preview} />}
-      <BillActs of={invoice} onCancel={() => setCancelling(true)} />
-      {cancelling && <CancelLeaf invoice={invoice} onClose={() => setCancelling(false)} />}
+      <BillPayments of={invoice} />
+      <BillActs of={invoice} onCancel={() => setLeaf('cancel')} onPaid={() => setLeaf('paid')} />
+      {leaf === 'paid' && <PaymentLeaf invoice={invoice} onClose={() => setLeaf(null)} />}
+      {leaf === 'cancel' && <CancelLeaf invoice={invoice} onClose={() => setLeaf(null)} />}
     </Page>
   );
 }
 
 /** What can be done with a bill: approved or deleted as a draft, later printed, settled or cancelled. */
-function BillActs({ of: invoice, onCancel }: { of: BillPreview['invoice']; onCancel(): void }) {
+function BillActs({ of: invoice, onCancel, onPaid }: { of: BillPreview['invoice']; onCancel(): void; onPaid(): void }) {
   const session = useSession();
   const navigate = useNavigate();
   const { act, busy } = useAct();
@@ -102,6 +105,11 @@ function BillActs({ of: invoice, onCancel }: { of: BillPreview['invoice']; onCan
       )}
       {!draft && session.may('bill') && (
         <>
+          {invoice.status === 'issued' && (
+            <button className="act" onClick={onPaid}>
+              Note a payment
+            </button>
+          )}
           <Link className="act-quiet" to={`/jobs/${invoice.jobId}/settle`}>
             Settle WIP
           </Link>

@@ -2,7 +2,7 @@ import { ShowMore } from '../../ui/show-more';
 import { afterPage, usePages } from '../../app/pages';
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { useSearchParams } from 'react-router';
-import { type Money, formatMoney, minus, moneyInWords, sumOf } from '@steady/core/money';
+import { formatMoney, moneyInWords } from '@steady/core/money';
 import type { WipRow } from '@steady/contract/fees';
 import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
@@ -33,23 +33,24 @@ export function FeesPage() {
   const { data, error } = useData(feesRoutes.wip);
   if (error) return <Trouble error={error} />;
   if (!data) return null;
-  const sum = (pick: (row: WipRow) => Money, rows = data) => sumOf(firm.currency, rows.map(pick));
-  const old = data.filter((row) => row.days > 90 && row.balance.amount > 0);
+  const { figures, rows, more } = data;
+  const old = figures.ages.over90;
   const age = (row: WipRow) => AGES.find((one) => row.days >= one.from)!.words;
   return (
     <Page
       title="Fees"
       sum={
         <>
-          WIP of <b>{moneyInWords(sum((row) => row.balance))}</b> on {counted(data.length, 'job')};{' '}
-          <span className={old.length ? 'late' : ''}>{formatMoney(sum((row) => row.balance, old))} of it is older than 90 days</span>.
+          Recorded, not billed <b>{moneyInWords(figures.notBilled)}</b>,{' '}
+          <span className={old.amount > 0 ? 'late' : ''}>{formatMoney(old)} of it older than 90 days</span>; billed ahead {formatMoney(figures.billedAhead)}.
+          WIP {formatMoney(figures.net)} on {counted(figures.jobs, 'job')}.
         </>
       }
       tools={VIEWS}
     >
       <LedgerTable
         label="WIP by job"
-        rows={data}
+        rows={rows}
         keyOf={(row) => row.jobId}
         to={(row) => `/jobs/${row.jobId}/money`}
         group={(row) => `Oldest entry ${age(row)}`}
@@ -76,13 +77,18 @@ export function FeesPage() {
           },
         ]}
         total={{
-          client: counted(data.length, 'job'),
-          recorded: formatMoney(sum((row) => row.recorded)),
-          billed: formatMoney(sum((row) => row.billed)),
-          wip: formatMoney(sum((row) => row.balance)),
+          client: counted(figures.jobs, 'job'),
+          recorded: formatMoney(figures.recorded),
+          billed: formatMoney(figures.billed),
+          wip: formatMoney(figures.net),
         }}
         empty="No unbilled work. Time and expenses appear here as they are recorded."
       />
+      {more && (
+        <p className="mt-2 text-table text-soft">
+          The {rows.length} jobs with the oldest entries are listed; the sums are of all {figures.jobs}.
+        </p>
+      )}
     </Page>
   );
 }
@@ -91,25 +97,16 @@ const STATUSES = ['all', 'draft', 'issued', 'paid', 'cancelled'] as const;
 
 /** All bills, the newest first. */
 export function BillsPage() {
-  const { firm } = useSession();
   const [search, setSearch] = useSearchParams();
   const status = search.get('status') ?? 'all';
   const found = usePages(feesRoutes.invoices, { status: status !== 'all' && status }, afterPage);
   const data = found.pages;
+  const unpaid = data?.[0]?.unpaid;
   const rows = data?.flatMap((page) => page.rows) ?? [];
-  const unpaid = rows.filter((row) => row.status === 'issued');
   return (
     <Page
       title="Bills"
-      sum={
-        data &&
-        `${unpaid.length} unpaid, ${moneyInWords(
-          sumOf(
-            firm.currency,
-            unpaid.map((row) => minus(row.gross, row.paid)),
-          ),
-        )} with VAT.`
-      }
+      sum={unpaid && `${unpaid.count} unpaid, ${moneyInWords(unpaid.amount)} with VAT.`}
       tools={
         <>
           {VIEWS}

@@ -46,8 +46,9 @@ export function SettlePage() {
           <>{preview.cannot}</>
         ) : (
           <>
-            Billed <b>{moneyInWords(preview.billed)}</b> against <b>{moneyInWords(preview.recorded)}</b> recorded. Settling {words(adjustment)} and leaves
-            nothing open. It can be reversed at any time.
+            Billed <b>{moneyInWords(preview.billed)}</b> against <b>{moneyInWords(preview.recorded)}</b> of time
+            {preview.expenses.amount !== 0 && <> and {moneyInWords(preview.expenses)} of expenses</>}. Settling {words(adjustment)} and leaves nothing open. It
+            can be reversed at any time.
           </>
         )
       }

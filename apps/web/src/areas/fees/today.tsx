@@ -1,25 +1,33 @@
 import { Link } from 'react-router';
-import { formatMoney, plus } from '@steady/core/money';
+import { formatMoney } from '@steady/core/money';
 import type { TodayView } from '@steady/contract/today';
 
-/** WIP by the age of its oldest posting. */
+/** What is recorded and not billed by age, what is billed ahead, and WIP: the figures of the Fees page. */
 export function Unbilled({ today: { unbilled: of } }: { today: TodayView }) {
   if (!of) return null;
-  const total = plus(of.upTo30, of.upTo60, of.upTo90, of.over90);
+  const { ages, notBilled, billedAhead, net } = of;
   return (
     <dl className="facts sums">
       <dt>Up to 30 days</dt>
-      <dd>{formatMoney(of.upTo30)}</dd>
+      <dd>{formatMoney(ages.upTo30)}</dd>
       <dt>31 to 60</dt>
-      <dd>{formatMoney(of.upTo60)}</dd>
+      <dd>{formatMoney(ages.upTo60)}</dd>
       <dt>61 to 90</dt>
-      <dd>{formatMoney(of.upTo90)}</dd>
-      <dt className={of.over90.amount > 0 ? 'late' : ''}>Over 90</dt>
-      <dd className={of.over90.amount > 0 ? 'late' : ''}>{formatMoney(of.over90)}</dd>
+      <dd>{formatMoney(ages.upTo90)}</dd>
+      <dt className={ages.over90.amount > 0 ? 'late' : ''}>Over 90</dt>
+      <dd className={ages.over90.amount > 0 ? 'late' : ''}>{formatMoney(ages.over90)}</dd>
       <dt className="tt">
-        <Link to="/fees">WIP</Link>
+        <Link to="/fees">Recorded, not billed</Link>
       </dt>
-      <dd className="tt">{formatMoney(total)}</dd>
+      <dd className="tt">{formatMoney(notBilled)}</dd>
+      {billedAhead.amount > 0 && (
+        <>
+          <dt>Billed ahead</dt>
+          <dd>{formatMoney(billedAhead)}</dd>
+          <dt>WIP</dt>
+          <dd>{formatMoney(net)}</dd>
+        </>
+      )}
     </dl>
   );
 }

@@ -7,7 +7,7 @@ import type { JobRow } from '@steady/contract/jobs';
 import { useSession } from '../../app/session';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
-import { Moon } from '../../ui/moon';
+import { TasksDone } from '../../ui/tasks-done';
 
 /** Where a job stands, in words. */
 export function JobStands({ of }: { of: JobRow }) {
@@ -39,10 +39,7 @@ export function useJobCells(): Record<'due' | 'stands' | 'tasks' | 'who' | 'numb
     ),
     stands: (row) => <JobStands of={row} />,
     tasks: (row) => (
-      <span className="whitespace-nowrap">
-        <Moon done={row.tasksDone} of={row.tasks} tone={row.status !== 'finished' && row.dueOn < day.toString() ? 'rust' : 'ink'} />
-        {row.tasksDone} of {row.tasks}
-      </span>
+      <TasksDone done={row.tasksDone} of={row.tasks} passedOver={row.tasksPassedOver} late={row.status !== 'finished' && row.dueOn < day.toString()} />
     ),
     who: (row) => row.who ?? <span className="late">nobody yet</span>,
     number: (row) => <span className="text-soft">{row.number}</span>,

@@ -92,11 +92,12 @@ function PhaseHead({ job, phase, onAdd }: Pick<PhaseProps, 'job' | 'phase' | 'on
   return (
     <header className={`flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 pt-[9px] pb-[5px] ${current ? 'bg-[#fbf9f1]' : ''}`}>
       <h2 className={phase.stands === 'ahead' ? 'text-soft' : ''}>
-        <Moon done={phase.done} of={phase.tasks} />
+        <Moon done={phase.done + phase.passedOver} of={phase.tasks} />
         {phase.name}
       </h2>
       <span className="text-table text-soft">
         {phase.done} of {counted(phase.tasks, 'task')}
+        {phase.passedOver > 0 && `, ${phase.passedOver} passed over`}
       </span>
       {phase.approvedBy && <span className="good text-table">approved by {phase.approvedBy}</span>}
       {current && phase.wants && <span className="soon text-table">{phase.wants}</span>}

@@ -1,5 +1,4 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
-import * as timerRoutes from '@steady/contract/timer.routes';
 import { formatHours } from '@steady/core/money';
 import type { JobView } from '@steady/contract/jobs';
 import type { ChangeTask, TaskView } from '@steady/contract/tasks';
@@ -8,6 +7,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { DONE_BY_WORDS } from '../procedures';
+import { StartTimer } from '../time';
 import { DueInPlace, WhoInPlace } from './task-in-place';
 import { useTick } from './use-tick';
 
@@ -54,7 +54,7 @@ export function TaskRow({ job, task, current, onChange }: Props) {
         {!task.doneAt && (
           <span className="flex items-baseline justify-between gap-2 text-fine text-soft sm:hidden">
             <span className={late}>due {dayInWords(task.dueOn, session.day)}</span>
-            <StartTimer job={job} task={task} />
+            <TaskTimer job={job} task={task} />
           </span>
         )}
         <TaskHelp job={job} task={task} current={current} />
@@ -69,7 +69,7 @@ export function TaskRow({ job, task, current, onChange }: Props) {
       <td className="text-[12.5px] max-sm:hidden">
         <span className="flex items-baseline justify-between gap-2">
           <TaskNote job={job} task={task} current={current} />
-          <StartTimer job={job} task={task} shown={current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100'} />
+          <TaskTimer job={job} task={task} shown={current ? '' : 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100'} />
         </span>
       </td>
     </tr>
@@ -87,24 +87,10 @@ function TaskNote({ job, task, current }: Pick<Props, 'job' | 'task' | 'current'
   return <span className="text-soft">{said()}</span>;
 }
 
-function StartTimer({ job, task, shown = '' }: Pick<Props, 'job' | 'task'> & { shown?: string }) {
+function TaskTimer({ job, task, shown }: Pick<Props, 'job' | 'task'> & { shown?: string }) {
   const session = useSession();
-  const { act } = useAct();
   if (task.doneAt || job.status === 'finished' || !session.may('record time')) return null;
-  const waits = waitsOf(task);
-  return (
-    <button
-      className={`lnk shrink-0 text-kelp ${shown}`}
-      onClick={() =>
-        void act(
-          () => send(timerRoutes.start, {}, { jobId: job.id, taskId: task.id }),
-          `The timer runs on ${task.name}.${waits ? ` It is early for it: it ${waits}.` : ''}`,
-        )
-      }
-    >
-      Start timer
-    </button>
-  );
+  return <StartTimer jobId={job.id} task={task} waits={waitsOf(task)} className={shown} />;
 }
 
 /** What helps with a task: advice, links, and its checks to be ticked. */

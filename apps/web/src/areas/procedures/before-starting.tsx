@@ -8,7 +8,15 @@ import { FaultsOnPaper } from './faults-on-paper';
 
 /** What work that is about to be begun would mean, on paper: what comes of it, and on top what is wrong. */
 export function BeforeStarting({ asked }: { asked: Asked | null }) {
-  const { data: found } = useAsked(proceduresRoutes.before, {}, asked && asked.clientIds.length > 0 ? asked : null);
+  return <OnPaperBeforeStarting of={useBeforeStarting(asked)} />;
+}
+
+/** The same where the page says figures of it elsewhere too. */
+export function useBeforeStarting(asked: Asked | null): OnPaperBefore[] | undefined {
+  return useAsked(proceduresRoutes.before, {}, asked && asked.clientIds.length > 0 ? asked : null).data;
+}
+
+export function OnPaperBeforeStarting({ of: found }: { of: OnPaperBefore[] | undefined }) {
   if (!found) return null;
   return (
     <section aria-label="Preview first" className="mb-3 text-table">
@@ -20,6 +28,7 @@ export function BeforeStarting({ asked }: { asked: Asked | null }) {
               {of.procedure.name}
             </Link>
             : {counted(of.clients, 'client')}
+            {of.jobs > of.clients && `, ${counted(of.jobs, 'job')}`}
             {of.clients > 1 && `, ${counted(of.ways, 'way')} through it`}; {whatComes(of)}.
           </p>
         </div>

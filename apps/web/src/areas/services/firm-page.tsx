@@ -2,7 +2,7 @@ import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { rhythmInWords } from '@steady/core/calendar';
-import { feeRuleInWords } from '@steady/core/fees';
+import { feeRuleInWords, lowestFee } from '@steady/core/fees';
 import { formatMoney } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import { send, useData } from '../../app/api';
@@ -112,7 +112,7 @@ export function FirmPage() {
                         service.defaultFee === null ? (
                           ''
                         ) : service.feeRule ? (
-                          <span title={feeRuleInWords(service.feeRule)}>by rule, from {formatMoney(service.feeRule.minimum ?? service.feeRule.base)}</span>
+                          <span title={feeRuleInWords(service.feeRule)}>by rule, from {formatMoney(lowestFee(service.feeRule))}</span>
                         ) : (
                           formatMoney(service.defaultFee)
                         )

@@ -116,11 +116,13 @@ function Periods({ form }: Pick<Props, 'form'>) {
 function FromAndFee({ form, service, proposeFor }: Pick<Props, 'form' | 'service' | 'proposeFor'>) {
   const session = useSession();
   const seesFees = session.may('see fees');
-  const { control, setValue, formState } = form;
-  const { data: proposal } = useData(servicesRoutes.fee, seesFees && proposeFor ? { id: service.id, clientId: proposeFor } : null);
+  const { control, setValue, getFieldState, formState, watch } = form;
+  const rhythm = watch('rhythm');
+  const { data: proposal } = useData(servicesRoutes.fee, seesFees && proposeFor && rhythm ? { id: service.id, clientId: proposeFor, rhythm } : null);
   useEffect(() => {
-    if (proposal) setValue('fee', proposal.fee);
-  }, [proposal, setValue]);
+    // A fee that somebody typed is theirs.
+    if (proposal && !getFieldState('fee').isDirty) setValue('fee', proposal.fee);
+  }, [proposal, setValue, getFieldState]);
   return (
     <>
       <div className="mt-2 grid grid-cols-2 gap-x-4">
