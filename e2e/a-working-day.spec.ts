@@ -36,7 +36,7 @@ test('whoever does the work opens on their own tasks, and does them there', asyn
   });
 
   await test.step('time is taken without leaving', async () => {
-    await row.getByRole('button', { name: `Start the timer on ${task}` }).click();
+    await row.getByRole('button', { name: `Start timer on ${task}` }).click();
     await said(page, `The timer runs on ${task}.`);
     await expect(page.getByRole('banner').getByRole('button', { name: 'Stop' })).toBeVisible();
     await press(page, 't');

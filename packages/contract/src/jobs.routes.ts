@@ -1,4 +1,5 @@
 import type {
+  CancelJob,
   AddJob,
   AddJobs,
   ChangeJob,
@@ -49,6 +50,8 @@ export const view = get('/api/jobs/:id', 'see clients', {
 export const hold = post('/api/jobs/:id/hold', 'do work', { input: a<HoldJob>('HoldJob') });
 export const resume = post('/api/jobs/:id/resume', 'do work');
 export const stop = post('/api/jobs/:id/stop', 'do work', { input: a<StopJob>('StopJob') });
+/** Ends a job of no deadline that will not be done; a deadline is set aside with its job. */
+export const cancel = post('/api/jobs/:id/cancel', 'do work', { input: a<CancelJob>('CancelJob') });
 export const goOn = post('/api/jobs/:id/go-on', 'do work');
 export const check = post('/api/tasks/:id/check', 'do work', { input: a<TickCheck>('TickCheck') });
 export const tick = post('/api/tasks/:id/tick', 'do work', { input: a<TickTask>('TickTask'), answer: a<Ticked>('Ticked') });

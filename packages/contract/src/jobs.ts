@@ -27,6 +27,18 @@ export class HoldJob {
   until?: string;
 }
 
+/** Work that will not be done. */
+export class CancelJob {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say why it will not be done: it is what colleagues will see.' })
+  @IsText(200, 'A reason')
+  reason: string;
+
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
 export class StopJob {
   @Trimmed()
   @IsNotEmpty({ message: 'Say why it is blocked: it is what colleagues will see.' })

@@ -1,12 +1,12 @@
 import type { SeenVersion, TheseJobs } from './jobs';
-import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, LookAtMove, ManyLookedAt, MoveJob, MovePreview } from './moves';
+import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, LookAtMove, ManyLookedAt, MoveJob, MovePreview, Moved } from './moves';
 import type { JobToVersion, LookAtProcedure } from './procedures';
 import type { MoveAsked } from './queries';
 import { a, get, post } from './route';
 
 /** `to` names the phase; without it the job would be finished. */
 export const preview = get('/api/jobs/:id/move', 'do work', { query: a<MoveAsked>('MoveAsked'), answer: a<MovePreview>('MovePreview') });
-export const move = post('/api/jobs/:id/move', 'do work', { input: a<MoveJob>('MoveJob') });
+export const move = post('/api/jobs/:id/move', 'do work', { input: a<MoveJob>('MoveJob'), answer: a<Moved>('Moved') });
 export const approve = post('/api/jobs/:id/approve', 'do work', { input: a<SeenVersion>('SeenVersion') });
 export const again = post('/api/job-actions/:id/again', 'do work', { once: true });
 export const look = post('/api/jobs/together/look', 'do work', { input: a<LookAtMove>('LookAtMove'), answer: a<ManyLookedAt>('ManyLookedAt') });

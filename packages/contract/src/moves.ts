@@ -38,6 +38,17 @@ export class MoveJob {
   @IsInt()
   @Min(1)
   version: number;
+
+  /** Under which the move is kept, so that it can be taken back. */
+  @LeftOut()
+  @IsUUID()
+  batchId?: string;
+}
+
+/** What became of a move. */
+export interface Moved {
+  /** It can be taken back: nothing has left the house. */
+  mayUndo: boolean;
 }
 
 /** What a move would bring about, before it is made. */
@@ -50,6 +61,8 @@ export interface MovePreview {
   acts: { key: string; what: string; outside: boolean; count?: number; doneBefore?: string }[];
   /** What one should know: tasks left behind, nobody to write to. */
   notices: string[];
+  /** It goes back, or past phases: colleagues will ask why. */
+  wantsWhy: boolean;
   /** Titles of what is still asked of the client, where the move ends the job. */
   openAsks: string[];
 }

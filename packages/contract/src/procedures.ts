@@ -124,6 +124,8 @@ export interface OnPaperBefore extends Omit<OnPaper, 'routes'> {
   /** A client with several periods has as many. */
   jobs: number;
   ways: number;
+  /** What is sent at once when the jobs begin, to whom. */
+  goesOut: { clientId: string; client: string; what: string; to: string[] }[];
   /** What one job of each client is estimated at, by the phases that it goes through. */
   minutesOf: Record<string, number>;
 }

@@ -9,6 +9,11 @@ export class TickTask {
   @IsInt()
   @Min(1)
   version: number;
+
+  /** Under which the move that may come of it is kept, so that it can be taken back. */
+  @LeftOut()
+  @IsUUID()
+  batchId?: string;
 }
 
 /** Who does a task, how long it may take and when. */
@@ -73,6 +78,10 @@ export class ChangeTask extends WorkOfTask {
 export interface Ticked {
   /** The job is finished with it. */
   finished: boolean;
+  /** The phase into which the job moved with it; null where it stayed, or is finished. */
+  movedTo: string | null;
+  /** That move can be taken back: nothing has left the house. */
+  mayUndo: boolean;
   /** Titles of what the client was still asked, and is asked no more as the job is finished. */
   askedNoMore: string[];
 }

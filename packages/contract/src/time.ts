@@ -79,7 +79,7 @@ export interface ExpenseView {
   on: string;
   who: string;
   what: string;
-  /** Null for whoever may not see fees, unless it is their own. */
+  /** Null for whoever may not see fees. */
   amount: Money | null;
   mayCorrect: boolean;
 }

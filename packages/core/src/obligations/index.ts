@@ -1,7 +1,7 @@
 export { type DueStep, type Extension, type FilingRule, type PeriodAnchor, type RuleKind, type RuleVersion } from './rule';
 export { type DueDate, type ExtendedDueDate, dueDate, extendedDueDate, extendsByItself, plannedDate } from './due-date';
 export { RULES, ruleById } from './rules';
-export { OWN_DATE, type OwnDue, ownDate, ownDueInWords } from './own-date';
+export { OWN_AUTHORITY, OWN_DATE, type OwnDue, ownDate, ownDueInWords } from './own-date';
 export { LINE_ANCHORS, type LineAnchor } from './anchors';
 export { type RuleDifference, factsAsked, stepsInWords, versionInWords, ruleDifference } from './in-words';
 export { type LineSchedule, type LineTerms, type Outlook, type Pause, Reckoner, type ScheduledObligation, type Stream } from './schedule';

@@ -8,6 +8,8 @@ export interface OwnDue {
 }
 
 export const OWN_DATE = 'own-date';
+/** To whom such a date is owed: nothing is filed. */
+export const OWN_AUTHORITY = 'Our own date';
 
 /**
  * "3 working days after the period", "on the last day of the period".
@@ -29,7 +31,7 @@ export function ownDate(due: OwnDue): FilingRule {
     id: OWN_DATE,
     name: 'Our own date',
     kind: 'own',
-    authority: 'Our own date',
+    authority: OWN_AUTHORITY,
     country: null,
     appliesTo: { all: [] },
     rhythms: [],

@@ -30,7 +30,7 @@ export {
   actionsOfMove,
   leavesTheHouse,
 } from './actions';
-export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type PaperRoute, actionCount, onPaper, story } from './on-paper';
+export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type PaperRoute, actionCount, goesOutAtOnce, onPaper, story } from './on-paper';
 export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';
 export { type NamedProcedure, beginsItself } from './begins';
 export { apart, changedInCommon, commonKey, followed, takenInCommon } from './in-common';

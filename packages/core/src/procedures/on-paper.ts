@@ -56,6 +56,32 @@ export interface OnPaper {
 }
 
 /**
+ * What leaves the house at once when jobs by a procedure begin: messages and requests of the first phase that each client enters.
+ *
+ * @param names what templates are called
+ * @returns one for each client and thing sent; none for a client to whom nobody can be written
+ */
+export function goesOutAtOnce(
+  procedure: Procedure,
+  clients: readonly ClientOnPaper[],
+  names: Pick<NamesOfActions, 'template'>,
+): { clientId: string; client: string; what: string; to: string[] }[] {
+  const unknown = () => '';
+  return clients.flatMap(({ id, name, facts, writtenTo }) => {
+    const [first] = phasesFor(procedure, facts).phases;
+    if (!first || writtenTo.length === 0) return [];
+    return actionsOfMove(null, first, facts)
+      .filter(({ action }) => leavesTheHouse(action))
+      .map((planned) => ({
+        clientId: id,
+        client: name,
+        what: actionInWords(planned, { procedure: unknown, detail: unknown, facts: {}, ...names }),
+        to: writtenTo,
+      }));
+  });
+}
+
+/**
  * Runs every client through a procedure without doing anything: the way each takes, what would be sent, done and
  * drafted, and what is wrong with it. Faults come first that stop the procedure, then those about most clients.
  */

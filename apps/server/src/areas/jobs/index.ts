@@ -8,6 +8,6 @@ export { JobAsks } from './job-asks';
 export { type JobOfTask, type Task, TaskTicked, TasksService } from './tasks.service';
 export { TaskChangesService } from './task-changes.service';
 export { JobClosed, JobStatusService as JobStandingService } from './job-status.service';
-export { JobBatches } from './job-batches.service';
+export { JobBatches, keptOf } from './job-batches.service';
 export { JobVersionsService } from './job-versions.service';
 export { type JobAction, JobActions } from './job-actions';

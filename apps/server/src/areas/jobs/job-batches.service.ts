@@ -4,13 +4,42 @@ import { insertMany } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import type { Job } from './job-moves.service';
+import { leavesTheHouse } from '@steady/core/procedures';
+import { JobActions } from './job-actions';
 import { jobBatchRows, jobBatches, jobs } from './jobs.tables';
 
 export type JobBatch = typeof jobBatches.$inferSelect;
 
+/** What a change writes to a job, and so what is kept to take it back. */
+const KEPT = [
+  'partnerId',
+  'managerId',
+  'preparerId',
+  'priority',
+  'ownStatus',
+  'targetOn',
+  'startOn',
+  'status',
+  'holdReason',
+  'holdUntil',
+  'phase',
+  'phases',
+  'finishedAt',
+  'closedReason',
+  'asksToMove',
+  'stuckReason',
+  'stuckSince',
+  'stuckForId',
+] as const satisfies (keyof Job)[];
+
+/** How a job stands, as it is kept. */
+export const keptOf = (job: Job): Record<string, unknown> => Object.fromEntries(KEPT.map((key) => [key, job[key]]));
+
 /** How jobs stood before they were changed together. */
 @Injectable()
 export class JobBatches {
+  constructor(private readonly actions: JobActions) {}
+
   /** Opens a batch under the id that whoever changes has chosen; a second part finds it there. */
   async open(work: Work, id: string, what: string): Promise<void> {
     await work.tx
@@ -47,6 +76,20 @@ export class JobBatches {
       jobBatchRows,
       changed.map((one) => ({ ...one, firmId: work.firm.id, batchId, leftVersion: versions.get(one.jobId)! })),
     );
+  }
+
+  /**
+   * Keeps a move of one job, by hand or by a tick, as a change that can be taken back.
+   *
+   * @param before the job as it stood
+   * @returns whether it can be: it has moved, and nothing has left the house with it
+   */
+  async keepMove(work: Work, batchId: string | undefined, before: Job, after: Job): Promise<boolean> {
+    if (batchId === undefined || (after.phase === before.phase && after.status === before.status)) return false;
+    await this.open(work, batchId, `moved job ${before.number}`);
+    await this.note(work, batchId, [{ jobId: before.id, before: keptOf(before) }]);
+    const acts = (await this.actions.ofBatch(work, batchId, work.now.toString())).get(before.id) ?? [];
+    return !acts.some(({ action, brought }) => leavesTheHouse(action) && brought !== null && !('taskKey' in brought));
   }
 
   /** The jobs that a change of many has changed, with what stood before. */

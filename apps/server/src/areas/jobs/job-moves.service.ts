@@ -48,6 +48,8 @@ export interface LookedAtMove {
   from: JobPhase | null;
   to: JobPhase | null;
   planned: Planned[];
+  /** It goes back, or past phases: a reason is asked for. */
+  wantsWhy: boolean;
   /** Keys of the phases that it leaves, or on the way back those that stand open again. */
   leaves: string[];
 }
@@ -265,16 +267,18 @@ export class JobMovesService {
         ? []
         : await this.knownBefore(work, job, actionsOfMove(from, target, acts.some((act) => act.onlyIf) ? await this.facts(work, job) : {}));
     const leaves = (kind === 'back' ? job.phases.slice(next) : job.phases.slice(at, next)).map((phase) => phase.key);
-    return { job, kind, from, to: target, planned, leaves };
+    // A job that ends with phases still ahead of it passes over them.
+    const wantsWhy = kind === 'back' || kind === 'over' || (kind === 'finish' && next > at + 1);
+    return { job, kind, from, to: target, planned, leaves, wantsWhy };
   }
 
   /** Moves a job by hand: on, over phases, back, to its end, or open again. Of two who move it at once, the second is told. `locked` is the job where it is held already. */
   async move(work: Work, jobId: string, { to, leaveOut, again = [], why, keepAsks, version }: MoveJob, locked?: Job): Promise<void> {
     const held = locked ?? (await this.get(work, jobId, true));
     if (held.version !== version) throw Problem.stale('job', held.id);
-    const { job, kind, from, to: target, planned, leaves } = await this.considered(work, held, to);
+    const { job, kind, from, to: target, planned, leaves, wantsWhy } = await this.considered(work, held, to);
     if (job.status === 'on hold') throw Problem.refused('on-hold', 'The job is on hold. Take it off hold, then move it.');
-    if (!why && (kind === 'back' || kind === 'over'))
+    if (!why && wantsWhy)
       throw Problem.invalid([{ field: 'why', message: `Say why it goes ${kind === 'back' ? 'back' : 'past phases'}: colleagues will ask.` }]);
     const at = job.phases.findIndex((phase) => phase.key === job.phase);
     const next = target === null ? job.phases.length : job.phases.indexOf(target);

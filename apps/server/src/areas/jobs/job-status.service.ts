@@ -4,7 +4,7 @@ import { civil } from '@steady/core/calendar';
 import { factNamed, sameValue } from '@steady/core/facts';
 import { JOB_FACTS } from '@steady/core/jobs';
 import { counted, fullDate } from '@steady/core/words';
-import type { ChangeJob, HoldJob, StopJob } from '@steady/contract/jobs';
+import type { CancelJob, ChangeJob, HoldJob, StopJob } from '@steady/contract/jobs';
 import { rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -181,6 +181,16 @@ export class JobStatusService {
       after: { targetOn },
       payload: { jobId },
     });
+  }
+
+  /** Ends a job of no deadline that will not be done. One of a deadline is set aside with it, where the reason is asked for too. */
+  async cancel(work: Work, jobId: string, { reason, version }: CancelJob): Promise<void> {
+    const job = await this.jobs.lock(work, jobId);
+    if (job.version !== version) throw Problem.stale('job', jobId);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished already.');
+    if (job.obligationId !== null)
+      throw Problem.refused('of-a-deadline', 'This job is for a deadline. Say at the deadline that it is not required: the job is closed with it.');
+    await this.close(work, jobId, reason);
   }
 
   /** Closes a job that will not be done, and says why. What was recorded on it stays. */

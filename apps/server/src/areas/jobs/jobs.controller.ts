@@ -3,6 +3,7 @@ import type { Response } from 'express';
 import {
   AddJob,
   AddJobs,
+  CancelJob,
   ChangeJob,
   type HistoryLine,
   HoldJob,
@@ -138,6 +139,11 @@ export class JobsController {
   @Does(routes.stop, { input: StopJob })
   stop({ work, at: { id: jobId }, input }: Asked<typeof routes.stop>): Promise<void> {
     return this.standing.stop(work, jobId, input);
+  }
+
+  @Does(routes.cancel, { input: CancelJob })
+  cancel({ work, at: { id }, input }: Asked<typeof routes.cancel>): Promise<void> {
+    return this.standing.cancel(work, id, input);
   }
 
   @Does(routes.goOn)

@@ -8,6 +8,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { JobAsks } from './job-asks';
+import { JobBatches } from './job-batches.service';
 import { type Job, JobMovesService } from './job-moves.service';
 import { JobsService, columnsOfTask } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
@@ -40,6 +41,7 @@ export class TasksService {
     private readonly jobs: JobsService,
     private readonly moves: JobMovesService,
     private readonly asks: JobAsks,
+    private readonly batches: JobBatches,
   ) {}
 
   /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow where no other days are given, under a key that no other task of the job has. */
@@ -134,10 +136,18 @@ export class TasksService {
       if (unchecked.length > 0) throw Problem.refused('checks-left', `Not checked yet in "${task.name}": ${unchecked.map((check) => check.words).join('; ')}.`);
     }
     const asked = await this.asks.of.openOf(work, [job.id]);
+    const before = await this.jobs.get(work, job.id);
     await this.mark(work, job, task, input.done);
     await this.moves.advance(work, job.id);
-    const finished = job.status !== 'finished' && (await this.jobs.get(work, job.id)).status === 'finished';
-    return { finished, askedNoMore: finished ? asked.map((ask) => ask.title) : [] };
+    const after = await this.jobs.get(work, job.id);
+    const finished = before.status !== 'finished' && after.status === 'finished';
+    const movedTo = after.phase === before.phase ? null : (after.phases.find((phase) => phase.key === after.phase)?.name ?? null);
+    return {
+      finished,
+      movedTo,
+      mayUndo: await this.batches.keepMove(work, input.batchId, before, after),
+      askedNoMore: finished ? asked.map((ask) => ask.title) : [],
+    };
   }
 
   /** Ticks one point of a task, or takes the tick back. */

@@ -9,32 +9,11 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, apart, mustSeeAllOf } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { type Job, type JobAction, JobActions, JobAsks, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService } from '../jobs';
+import { type Job, type JobAction, JobActions, JobAsks, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService, keptOf } from '../jobs';
 import { MovesService } from './moves.service';
 import { Steps } from './steps';
 
 export const JobsChangedTogether = eventKind<{ batchId: string }>('jobs changed together', 'moves');
-
-/** What a change in bulk writes to a job, and so what is kept to take it back. */
-const KEPT = [
-  'partnerId',
-  'managerId',
-  'preparerId',
-  'priority',
-  'ownStatus',
-  'targetOn',
-  'startOn',
-  'status',
-  'holdReason',
-  'holdUntil',
-  'phase',
-  'phases',
-  'finishedAt',
-  'asksToMove',
-  'stuckReason',
-  'stuckSince',
-  'stuckForId',
-] as const;
 
 /** One change to many jobs: each as if it were made alone, what cannot be changed is named, the whole can be taken back. */
 @Injectable()
@@ -117,7 +96,7 @@ export class BulkJobsService {
       met.add(read.clientId);
       try {
         await apart(work, () => this.one(work, before, input));
-        rowsBefore.push({ jobId: id, before: Object.fromEntries(KEPT.map((key) => [key, before[key]])) });
+        rowsBefore.push({ jobId: id, before: keptOf(before) });
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
         not.push({ id, job: await this.named(work, before), why: error.more.errors?.[0]?.message ?? error.message });

@@ -10,6 +10,7 @@ import {
   type ManyLookedAt,
   MoveJob,
   type MovePreview,
+  type Moved,
 } from '@steady/contract/moves';
 import * as routes from '@steady/contract/moves.routes';
 import { type JobToVersion, LookAtProcedure } from '@steady/contract/procedures';
@@ -51,8 +52,8 @@ export class MovesController implements OnModuleInit {
   }
 
   @Does(routes.move, { input: MoveJob })
-  move({ work, at: { id: jobId }, input }: Asked<typeof routes.move>): Promise<void> {
-    return this.jobMoves.move(work, jobId, input);
+  move({ work, at: { id: jobId }, input }: Asked<typeof routes.move>): Promise<Moved> {
+    return this.moves.move(work, jobId, input);
   }
 
   @Does(routes.approve, { input: SeenVersion })

@@ -2,14 +2,26 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { actionInWords, leavesTheHouse } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
-import type { MovePreview } from '@steady/contract/moves';
+import type { MoveJob, MovePreview, Moved } from '@steady/contract/moves';
 import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';
 import { type Work, apart } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { ActionsDue, type Job, type JobAction, JobActions, JobMovesService, JobStandingService, JobsService, type LookedAtMove, keyOf } from '../jobs';
+import {
+  ActionsDue,
+  type Job,
+  type JobAction,
+  JobActions,
+  JobBatches,
+  JobMovesService,
+  JobStandingService,
+  JobsService,
+  type LookedAtMove,
+  keyOf,
+} from '../jobs';
 import { PostService } from '../post';
+import { MoveEnds } from './move-ends';
 import { Steps } from './steps';
 
 /** What a move of a job brings about: foretold before it is made, carried out with it, tried again where it failed. */
@@ -24,6 +36,8 @@ export class MovesService implements OnModuleInit {
     private readonly post: PostService,
     private readonly steps: Steps,
     private readonly book: JobActions,
+    private readonly batches: JobBatches,
+    private readonly ends: MoveEnds,
   ) {}
 
   onModuleInit(): void {
@@ -32,8 +46,18 @@ export class MovesService implements OnModuleInit {
     });
   }
 
+  /** Moves a job by hand, and keeps how it stood, so that it can be taken back as long as nothing has left the house. */
+  async move(work: Work, jobId: string, input: MoveJob): Promise<Moved> {
+    const before = await this.jobs.get(work, jobId);
+    await this.moves.move(work, jobId, input);
+    return { mayUndo: await this.batches.keepMove(work, input.batchId, before, await this.jobs.get(work, jobId)) };
+  }
+
   /** A sentence for each thing that would happen, before the job is moved. */
   async preview(work: Work, jobId: string, to: string | null): Promise<MovePreview> {
+    // A finished job goes nowhere: whoever looks where it goes next is told so, and is not refused.
+    if (to === null && (await this.jobs.get(work, jobId)).status === 'finished')
+      return { kind: 'finish', from: null, to: null, toKey: null, acts: [], openAsks: [], notices: [], wantsWhy: false };
     const looked = await this.moves.look(work, jobId, to);
     const { kind, from, to: target, behind, openAsks } = looked;
     const acts = await this.acts(work, looked);
@@ -44,7 +68,9 @@ export class MovesService implements OnModuleInit {
       toKey: target?.key ?? null,
       acts,
       openAsks,
+      wantsWhy: looked.wantsWhy,
       notices: [
+        ...(kind === 'finish' ? await this.ends.of(work, looked.job) : []),
         ...(behind.length > 0 ? [`${counted(behind.length, 'task')} would be left behind, marked as passed over: ${behind.join(', ')}.`] : []),
         ...(kind === 'back' ? ['What was sent or drafted stays as it is; nothing is sent a second time.'] : []),
       ],

@@ -1,7 +1,8 @@
+import { TemplatesService } from '../post';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
-import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, onPaper } from '@steady/core/procedures';
+import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, goesOutAtOnce, onPaper } from '@steady/core/procedures';
 import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
 import type { BeforeStarting, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
 import type { Money } from '@steady/core/money';
@@ -34,6 +35,7 @@ export class ProcedureQueries implements OnModuleInit {
     private readonly present: Present,
     private readonly book: ClientQueries,
     private readonly contacts: ContactQueries,
+    private readonly templates: TemplatesService,
   ) {}
 
   onModuleInit(): void {
@@ -106,18 +108,29 @@ export class ProcedureQueries implements OnModuleInit {
       if (by) byProcedure.set(by, [...(byProcedure.get(by) ?? []), clientId]);
     }
     const found: OnPaperBefore[] = [];
+    const templates = await this.templates.names(work);
+    const names = { template: (id: string) => templates.get(id) ?? 'a message' };
     for (const [id, ids] of byProcedure) {
       const { name, definition } = await this.view(work, id);
       const met = new Map((await this.asMet(work, [...new Set(ids)], procedureId ? [] : lines)).map((client) => [client.id, client]));
       // A client with several periods is worked for as often.
-      const clients = ids.flatMap((one) => met.get(one) ?? []);
+      const clients = [...met.values()].flatMap((client) => ids.filter((id) => id === client.id).map(() => client));
       const { routes, faults, ...of } = onPaper(definition, clients);
       // What nobody of a few clients enters, others do: only what is wrong about somebody counts here.
       const about = faults.flatMap((fault) =>
         fault.clients.length > 0 ? [{ ...fault, clients: [...new Map(fault.clients.map((one) => [one.id, one])).values()] }] : [],
       );
       const minutesOf = Object.fromEntries(routes.flatMap((route) => route.clients.map((one) => [one.clientId, one.minutes])));
-      found.push({ procedure: { id, name }, clients: met.size, jobs: clients.length, ways: routes.length, faults: about, minutesOf, ...of });
+      found.push({
+        procedure: { id, name },
+        goesOut: goesOutAtOnce(definition, clients, names),
+        clients: met.size,
+        jobs: clients.length,
+        ways: routes.length,
+        faults: about,
+        minutesOf,
+        ...of,
+      });
     }
     return found.sort((a, b) => b.clients - a.clients);
   }

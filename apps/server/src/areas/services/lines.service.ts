@@ -134,7 +134,8 @@ export class LinesService implements OnModuleInit {
       fee: input.fee ?? (kept && money(kept.fee, kept.currency)) ?? (await this.services.proposedFee(work, service.id, client.id, input.rhythm)).fee,
       billing: input.billing ?? null,
       startsOn: input.startsOn,
-      endsOn: input.endsOn ?? null,
+      // An end that was set before stays until another is set.
+      endsOn: input.endsOn ?? kept?.endsOn ?? null,
       cutShort: input.cutShort ?? true,
       ruleIds,
       preparerId: input.preparerId ?? client.preparerId ?? service.responsibleId,

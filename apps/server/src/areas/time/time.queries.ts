@@ -48,16 +48,16 @@ export class TimeQueries {
     return this.entries(work, sql`e.job_id = ${jobId}`);
   }
 
-  /** Expenses of a job, the newest first; amounts of others only for whoever sees fees. */
+  /** Expenses of a job, the newest first; amounts only for whoever sees fees. */
   async expensesOf(work: Work, jobId: string): Promise<ExpenseView[]> {
     const found = await rows<AsFigures<Omit<ExpenseView, 'mayCorrect'>> & { memberId: string }>(
       work.tx,
       sql`select e.id, e.on_day as on, ${personName(sql`e.member_id`)} as who, e.member_id as "memberId", e.what, e.amount::float8 as amount
           from expenses e where e.firm_id = ${work.firm.id} and e.job_id = ${jobId} order by e.on_day desc, e.id desc`,
     );
-    const sees = (memberId: string) => may(work.actor, 'see fees') || memberId === work.actor.id;
+    const seesFees = may(work.actor, 'see fees');
     return found.map(({ memberId, ...expense }) => ({
-      ...inCurrency(work.firm.currency, sees(memberId) ? expense : { ...expense, amount: null }, 'amount'),
+      ...inCurrency(work.firm.currency, seesFees ? expense : { ...expense, amount: null }, 'amount'),
       mayCorrect: mayCorrect(work, memberId),
     }));
   }

@@ -1,14 +1,13 @@
-import * as almanacRoutes from '@steady/contract/almanac.routes';
+import { StartNow } from './start-now';
 import { type ComponentType, type ReactNode, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { filedInWords } from '@steady/core/words';
 import type { ObligationView } from '@steady/contract/almanac';
-import { send } from '../../app/api';
 import { useSession } from '../../app/session';
-import { useAct } from '../../app/use-act';
 import { Day, DueWords, Waits } from '../../ui/due';
 import { type Column, LedgerTable, type RowProps } from '../../ui/ledger-table';
+import { TasksDone } from '../../ui/tasks-done';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf } from '../../ui/words';
 import { DeadlineStatusLeaf } from './deadline-status-leaf';
@@ -16,8 +15,6 @@ import { DeadlineStatusLeaf } from './deadline-status-leaf';
 /** Where a deadline stands: its job and what that waits for, the receipt, or when its job will begin. */
 function Stands({ of }: { of: ObligationView }) {
   const session = useSession();
-  const navigate = useNavigate();
-  const { act } = useAct();
   if (of.status === 'filed') {
     const on = of.filedAt ? dayOf(of.filedAt) : null;
     const late = on !== null && of.statutory && on.toString() > of.dueOn;
@@ -35,20 +32,11 @@ function Stands({ of }: { of: ObligationView }) {
   if (of.status === 'filing') return <span>on its way to {of.authority}</span>;
   if (of.jobId) return <StandsAsJob of={of} />;
   if (!of.leads) return <span className="text-soft">not filed yet</span>;
-  const start = () =>
-    act(async () => {
-      const { jobId } = await send(almanacRoutes.start, { id: of.id });
-      await navigate(`/jobs/${jobId}`);
-    });
   return (
     <span>
       <Moon done={0} of={1} />
       {of.doubt === null ? `begins ${dayInWords(of.beginsOn, session.day)}` : <span className="soon">not begun: {of.doubt}</span>}
-      {session.may('do work') && (
-        <button className="lnk ml-3 text-kelp" onClick={() => void start()}>
-          Start now
-        </button>
-      )}
+      {session.may('do work') && <StartNow of={of} />}
     </span>
   );
 }
@@ -154,12 +142,7 @@ export function DeadlineTable({
       sort: (row) => row.name,
     },
     { key: 'stands', head: 'Status', cell: (row) => <Stands of={row} />, wide: false },
-    {
-      key: 'tasks',
-      head: 'Tasks',
-      cell: (row) => (row.jobId ? `${row.tasksDone} of ${row.tasks}${row.tasksPassedOver > 0 ? `, ${row.tasksPassedOver} passed over` : ''}` : ''),
-      wide: true,
-    },
+    { key: 'tasks', head: 'Tasks', cell: (row) => row.jobId && <TasksDone done={row.tasksDone} of={row.tasks} passedOver={row.tasksPassedOver} />, wide: true },
     { key: 'who', head: 'Who', cell: (row) => row.who ?? (row.jobId ? <span className="late">nobody yet</span> : ''), sort: (row) => row.who, wide: true },
     ...(session.may('do work')
       ? ([

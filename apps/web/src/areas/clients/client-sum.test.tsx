@@ -26,11 +26,11 @@ async function said(client: Partial<ClientView>, deadlines: object[] = []): Prom
 }
 
 describe('what is to be known of a client first', () => {
-  it('is money by what is owed and what is unbilled, one sentence', async () => {
-    expect(await said({ unpaid: eur(12_300), wip: eur(4_500) })).toBe('No deadlines ahead. Unpaid EUR 123.00; unbilled EUR 45.00.');
+  it('is money by what is owed and what is recorded and not billed, one sentence', async () => {
+    expect(await said({ unpaid: eur(12_300), wip: eur(4_500) })).toBe('No deadlines ahead. Unpaid EUR 123.00; recorded, not billed EUR 45.00.');
     expect(await said({ unpaid: eur(12_300), wip: eur(0) })).toBe('No deadlines ahead. Unpaid EUR 123.00.');
-    expect(await said({ unpaid: eur(0), wip: eur(4_500) })).toBe('No deadlines ahead. Unbilled EUR 45.00.');
-    expect(await said({ unpaid: eur(0), wip: eur(-4_500) })).toBe('No deadlines ahead. Billed ahead of work EUR 45.00.');
+    expect(await said({ unpaid: eur(0), wip: eur(4_500) })).toBe('No deadlines ahead. Recorded, not billed EUR 45.00.');
+    expect(await said({ unpaid: eur(0), wip: eur(-4_500) })).toBe('No deadlines ahead. Billed ahead EUR 45.00.');
   });
 
   it('says since when the oldest unpaid bill is late', async () => {

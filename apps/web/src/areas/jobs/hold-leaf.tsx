@@ -1,9 +1,10 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
-import { HoldJob, StopJob } from '@steady/contract/jobs';
+import { CancelJob, HoldJob, type JobView, StopJob } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
+import { ReasonLeaf } from '../../ui/reason-leaf';
 import { PersonSelect } from '../../ui/person-select';
 
 export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
@@ -28,6 +29,22 @@ export function HoldLeaf({ jobId, onClose }: { jobId: string; onClose(): void })
         error={errors.until?.message}
       />
     </Leaf>
+  );
+}
+
+/** Ends a job that will not be done. */
+export function CancelLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
+  return (
+    <ReasonLeaf
+      title={`Cancel ${job.name}`}
+      act="Cancel the job"
+      input={CancelJob}
+      start={{ version: job.version }}
+      submit={(values) => send(jobsRoutes.cancel, { id: job.id }, values)}
+      onClose={onClose}
+    >
+      <p className="mb-3 text-soft">It is closed as it stands, and the client is asked no more. Time, expenses and bills on it stay. It can be opened again.</p>
+    </ReasonLeaf>
   );
 }
 

@@ -10,7 +10,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Page, Trouble, Views } from '../../ui/page';
 import { TimeLeaf } from '../time';
-import { HoldLeaf, StopLeaf } from './hold-leaf';
+import { CancelLeaf, HoldLeaf, StopLeaf } from './hold-leaf';
 import { JobLeaf } from './job-leaf';
 import { FileConfirm } from './file-confirm';
 import { JobMargin } from './job-margin';
@@ -19,14 +19,15 @@ import { MoveLeaf } from './move-leaf';
 import { MoreMenu } from '../../ui/more-menu';
 import { isOwnDate } from './own-date';
 
-type LeafName = 'hold' | 'stop' | 'move' | 'change' | 'time' | 'file';
+type LeafName = 'hold' | 'stop' | 'move' | 'change' | 'time' | 'file' | 'cancel';
 
 /** What is seldom done to a job. */
-const rareActs = ({ status, stuckReason }: JobView, open: (leaf: LeafName) => void, unblock: () => void) => [
+const rareActs = ({ status, stuckReason, obligation }: JobView, open: (leaf: LeafName) => void, unblock: () => void) => [
   { words: 'Change the job', act: () => open('change') },
   ...(status === 'open' ? [{ words: 'Put on hold', act: () => open('hold') }] : []),
   ...(status === 'open' && !stuckReason ? [{ words: 'Mark as blocked', act: () => open('stop') }] : []),
   ...(stuckReason ? [{ words: 'Unblock', act: unblock }] : []),
+  ...(status !== 'finished' && obligation === null ? [{ words: 'Cancel the job', act: () => open('cancel') }] : []),
 ];
 
 export function JobPage() {
@@ -35,11 +36,14 @@ export function JobPage() {
   const { act } = useAct();
   const [open, setOpen] = useState<LeafName | null>(null);
   const { data: job, error } = useData(jobsRoutes.view, { id });
+  const { data: timer } = useData(timerRoutes.timer);
   const sections = useBrought('jobSections');
   const shown = sections.find((one) => one.path === section);
   const mayWork = session.may('do work');
   useKeys([
-    { press: 't', does: 'start the timer on this job', act: () => void act(() => send(timerRoutes.start, {}, { jobId: id }), 'The timer runs.') },
+    ...(timer?.timer === null
+      ? [{ press: 's', does: 'start the timer on this job', act: () => void act(() => send(timerRoutes.start, {}, { jobId: id }), 'The timer runs.') }]
+      : []),
     { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
     ...(mayWork
       ? [
@@ -86,6 +90,7 @@ export function JobPage() {
       {shown && <shown.Body job={job} />}
       {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}
       {open === 'stop' && <StopLeaf jobId={id} onClose={() => setOpen(null)} />}
+      {open === 'cancel' && <CancelLeaf job={job} onClose={() => setOpen(null)} />}
       {open === 'move' && <MoveLeaf job={job} onClose={() => setOpen(null)} />}
       {open === 'change' && <JobLeaf job={job} onClose={() => setOpen(null)} />}
       {open === 'time' && <TimeLeaf jobId={id} onClose={() => setOpen(null)} />}

@@ -6,9 +6,9 @@ import { ProblemError, refresh, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { SelectField, TextField } from '../../ui/fields';
 import { Leaf } from '../../ui/leaf';
-import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { OpenAsks } from './open-asks';
+import { useMoved } from './use-tick';
 
 /** The end of a job among the places it can go to. */
 const END = '-';
@@ -40,7 +40,7 @@ function firstFault({ problem, message }: ProblemError): Fault {
 
 /** A sentence for each thing that a move will bring about, each with a tick, before it is made. */
 export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
-  const notify = useNotify();
+  const moved = useMoved();
   // Until somebody chooses it follows the job, which may have moved a moment ago.
   const [chosen, setChosen] = useState<string | null>(null);
   const to = chosen ?? nextOf(job);
@@ -56,20 +56,22 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
     setBusy(true);
     setProblem(null);
     try {
-      await send(
+      const batchId = crypto.randomUUID();
+      const { mayUndo } = await send(
         movesRoutes.move,
         { id: job.id },
         {
           to: to === END ? null : to,
           ...ticked(preview!, flipped),
           version: job.version,
+          batchId,
           ...(keepAsks ? { keepAsks } : {}),
           ...(why.trim() ? { why } : {}),
         },
       );
       // The page shows where the job stands now before it says so: another move begins from there.
       await refresh();
-      notify(to === END ? 'The job is finished.' : `The job is now in ${preview?.to ?? 'its new phase'}.`);
+      moved(to === END ? 'The job is finished.' : `The job is now in ${preview?.to ?? 'its new phase'}.`, batchId, mayUndo);
       onClose();
     } catch (refused) {
       if (!(refused instanceof ProblemError)) throw refused;
@@ -114,7 +116,7 @@ export function MoveLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
       </SelectField>
       {preview && <WillHappen of={preview} flipped={flipped} onFlip={flip} keepAsks={keepAsks} onKeepAsks={setKeepAsks} />}
       <TextField
-        label={preview && ['back', 'over'].includes(preview.kind) ? 'Why' : 'Why, if it needs saying'}
+        label={preview?.wantsWhy ? 'Why' : 'Why, if it needs saying'}
         value={why}
         onChange={({ target }) => setWhy(target.value)}
         error={problem?.field === 'why' ? problem.text : undefined}

@@ -1,5 +1,4 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
-import * as timerRoutes from '@steady/contract/timer.routes';
 import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
@@ -8,6 +7,7 @@ import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { DueWords } from '../../ui/due';
+import { StartTimer } from '../time';
 import { AndMore } from '../today';
 import { DueInPlace } from './task-in-place';
 import { useTick } from './use-tick';
@@ -61,18 +61,7 @@ export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
                 </span>
               </td>
               <td className="n">
-                <button
-                  className="lnk"
-                  aria-label={`Start the timer on ${task.name}`}
-                  onClick={() =>
-                    void act(
-                      () => send(timerRoutes.start, {}, { jobId: task.jobId, taskId: task.id }),
-                      `The timer runs on ${task.name}.${task.waits ? ` It is early for it: it waits for ${task.waits}.` : ''}`,
-                    )
-                  }
-                >
-                  Timer
-                </button>
+                <StartTimer jobId={task.jobId} task={task} waits={task.waits ? `waits for ${task.waits}` : ''} />
               </td>
             </tr>
           ))}

@@ -8,6 +8,7 @@ import { send } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { useRowKeys } from '../../ui/use-row-keys';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf, waitedWords } from '../../ui/words';
 import { TaskLeaf } from './task-leaf';
@@ -15,6 +16,7 @@ import { TaskRow } from './task-row';
 
 /** The phases of a job with their tasks: done, current, ahead. */
 export function PhaseList({ job }: { job: JobView }) {
+  useRowKeys();
   const [changing, setChanging] = useState<TaskView | null>(null);
   const [addingTo, setAddingTo] = useState<string | null>(null);
   const session = useSession();

@@ -31,9 +31,31 @@ export function OnPaperBeforeStarting({ of: found }: { of: OnPaperBefore[] | und
             {of.jobs > of.clients && `, ${counted(of.jobs, 'job')}`}
             {of.clients > 1 && `, ${counted(of.ways, 'way')} through it`}; {whatComes(of)}.
           </p>
+          <GoesOut of={of} />
         </div>
       ))}
     </section>
+  );
+}
+
+/** Named before the rest is only counted. */
+const NAMED = 8;
+
+/** What leaves the house as soon as the jobs begin: who gets what. */
+function GoesOut({ of: { goesOut } }: { of: OnPaperBefore }) {
+  if (goesOut.length === 0) return <p className="text-soft">Nothing is sent to clients when it begins.</p>;
+  return (
+    <div className="mt-1 border border-ochre bg-ochre-tint px-3 py-1.5">
+      <p className="font-semibold">Sent outside the firm at once, and not to be taken back:</p>
+      <ul>
+        {goesOut.slice(0, NAMED).map((one) => (
+          <li key={`${one.clientId} ${one.what}`}>
+            {one.client}: {one.what}, to {one.to.join(' and ')}
+          </li>
+        ))}
+      </ul>
+      {goesOut.length > NAMED && <p>and {goesOut.length - NAMED} more</p>}
+    </div>
   );
 }
 

@@ -53,6 +53,10 @@ export function ProcedurePage() {
   return <ProcedureForm key={`${id} ${version}`} procedure={procedure} facts={facts} onSaved={(name) => setSaved({ name, version })} />;
 }
 
+/** The key of the phase that a fault is about: it is opened, so that the fault is in sight. */
+const phaseAt = (fault: string, phases: readonly PhasePlan[]) =>
+  phases.find((phase) => (phase.name ? fault.includes(`"${phase.name}"`) : fault.startsWith('A phase')))?.key;
+
 const NEW: { name: string; definition: Procedure } = { name: '', definition: { phases: [{ key: 'first', name: 'First phase', tasks: [] }] } };
 
 function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFull; facts: KnownFact[]; onSaved(name: string): void }) {
@@ -91,8 +95,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
     const wrong = procedureFaults(draft);
     if (wrong.length > 0) {
       setFaults(wrong.map((fault) => `${fault}.`));
-      const at = draft.phases.find((phase) => (phase.name ? wrong[0]!.includes(`"${phase.name}"`) : wrong[0]!.startsWith('A phase')));
-      if (at) setOpen(at.key);
+      setOpen(phaseAt(wrong[0]!, draft.phases) ?? open);
       return;
     }
     if (!procedure || procedure.jobs === 0) return keep([]);

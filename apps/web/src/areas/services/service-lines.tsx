@@ -25,11 +25,11 @@ const feeColumns = (currency: string): Column<ServiceLineView>[] => [
 ];
 
 /** What can be done to a line that goes on. */
-const actsColumn = (resting: (line: ServiceLineView) => unknown, setOpen: (open: Open) => void): Column<ServiceLineView> => ({
+const actsColumn = (today: string, resting: (line: ServiceLineView) => unknown, setOpen: (open: Open) => void): Column<ServiceLineView> => ({
   key: 'more',
   head: '',
   cell: (row) =>
-    !row.endsOn && (
+    (!row.endsOn || row.endsOn >= today) && (
       <span className="flex justify-end gap-3 whitespace-nowrap">
         <button className="lnk" aria-label={`Change ${row.name}`} onClick={() => setOpen({ leaf: 'change', line: row })}>
           Change
@@ -74,7 +74,7 @@ export function ServiceLines({ clientId, lines }: { clientId: string; lines: Ser
     { key: 'since', head: 'Since', cell: (row) => dayInWords(row.startsOn, session.day), wide: true },
     { key: 'preparer', head: 'Preparer', cell: (row) => nameOf(row.preparerId), wide: true },
     ...(seesFees ? feeColumns(session.firm.currency) : []),
-    ...(mayChange ? [actsColumn(resting, setOpen)] : []),
+    ...(mayChange ? [actsColumn(session.today, resting, setOpen)] : []),
   ];
   const close = () => setOpen(null);
   return (

@@ -17,7 +17,7 @@ const started = (timer: object | null) => {
 /** The button, once it is known whether a timer runs. */
 const ready = () =>
   waitFor(() => {
-    const button = screen.getByRole<HTMLButtonElement>('button', { name: 'Start timer' });
+    const button = screen.getByRole<HTMLButtonElement>('button', { name: 'Start timer on Match the bank' });
     expect(button.disabled).toBe(false);
     return button;
   });

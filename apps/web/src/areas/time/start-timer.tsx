@@ -29,7 +29,12 @@ export function StartTimer({ jobId, task, waits, className = '' }: Props) {
   if (running?.taskId === task.id) return <span className="shrink-0 text-fine text-kelp">timer runs</span>;
   return (
     <>
-      <button className={`lnk shrink-0 text-kelp ${className}`} disabled={busy || !data} onClick={() => (running ? setAsking(true) : void start())}>
+      <button
+        aria-label={`Start timer on ${task.name}`}
+        className={`lnk shrink-0 text-kelp ${className}`}
+        disabled={busy || !data}
+        onClick={() => (running ? setAsking(true) : void start())}
+      >
         Start timer
       </button>
       <Confirm

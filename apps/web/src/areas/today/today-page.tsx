@@ -1,3 +1,4 @@
+import { useRowKeys } from '../../ui/use-row-keys';
 import * as todayRoutes from '@steady/contract/today.routes';
 import { Fragment, useEffect } from 'react';
 import { useSearchParams } from 'react-router';
@@ -11,6 +12,7 @@ import { Note, Page, Trouble } from '../../ui/page';
 
 /** Needs attention now: areas bring the lines, the notes in the margin and what is one's own; this page puts them in their order. */
 export function TodayPage() {
+  useRowKeys();
   const session = useSession();
   const [search, setSearch] = useSearchParams();
   // Whoever does the work opens on their own; whoever runs it, on the firm.
