@@ -87,7 +87,7 @@ test('jobs are seen in every way, moved after a look, and changed together', asy
 
   await test.step('by week, by person, by client and as a flow', async () => {
     await expectAccessible(page);
-    for (const view of ['By person', 'By client', 'Finished']) {
+    for (const view of ['By preparer', 'By client', 'Finished']) {
       await page.getByRole('button', { name: view, exact: true }).click();
       await expect(page.getByRole('table', { name: 'Jobs' })).toBeVisible();
     }

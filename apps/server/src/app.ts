@@ -101,7 +101,7 @@ class AppModule {
 /** A mail server where one is set up; the simulated one only for a demo. */
 function postRoomFor(settings: Settings, database: Database, clock: Clock): PostRoom {
   if (settings.mail === null) return settings.demo ? new SimulatedPostRoom(database, clock) : new NoPost();
-  return new SmtpPost(settings.mail, (firmId) =>
+  return new SmtpPost(settings.mail, settings.publicAddress ?? `http://${settings.host}:${settings.port}`, (firmId) =>
     database.transaction(
       { firmId },
       async (tx) => (await rows<{ name: string; address: string | null }>(tx, sql`select name, mail_address as address from firms where id = ${firmId}`))[0]!,

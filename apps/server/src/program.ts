@@ -90,6 +90,7 @@ async function start(fillDemo: FillDemo): Promise<void> {
     demo: !values.empty,
     webFolder: values.web ? resolve(values.web) : null,
     proxies: process.env.TRUSTED_PROXIES ?? null,
+    publicAddress: process.env.PUBLIC_ADDRESS ?? null,
     mail: process.env.MAIL_URL ? { url: process.env.MAIL_URL, from: process.env.MAIL_FROM ?? 'no-reply@localhost' } : null,
     masterKey: process.env.MASTER_KEY ?? null,
     backupKey: process.env.BACKUP_KEY ?? null,

@@ -1,4 +1,5 @@
 import { type Transporter, createTransport } from 'nodemailer';
+import { withWholeLinks } from '@steady/core/templates';
 import { type Letter, PostRoom } from './post';
 import type { MailServer } from '../platform/settings';
 
@@ -8,6 +9,8 @@ export class SmtpPost extends PostRoom {
 
   constructor(
     private readonly server: MailServer,
+    /** Where the application is reached from outside; links in messages begin with it. */
+    private readonly publicAddress: string,
     private readonly senderOf: (firmId: string) => Promise<{ name: string; address: string | null }>,
   ) {
     super();
@@ -25,7 +28,7 @@ export class SmtpPost extends PostRoom {
       // The same for each try, so that a mailbox recognises a message that came twice.
       messageId: `<${key.replace(/[^\w-]/g, '')}@${this.server.from.split('@')[1] ?? 'localhost'}>`,
       subject,
-      text: body,
+      text: withWholeLinks(body, this.publicAddress),
     });
   }
 }

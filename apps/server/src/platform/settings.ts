@@ -22,6 +22,8 @@ export interface Settings {
   diskFloor: number;
   /** Proxies whose word is taken for where a request comes from, as Express names them; nobody's when null. */
   proxies: string | null;
+  /** Where the application is reached from outside, for links in messages; host and port when null. */
+  publicAddress: string | null;
   /** The mail server through which messages go out; the simulated post room when null. */
   mail: MailServer | null;
   /** Where backups go; beside the data folder when null. */
@@ -70,6 +72,7 @@ export function settingsWith(given: Partial<Settings> & { dataFolder: string }):
     masterKey: null,
     backupKey: null,
     mail: null,
+    publicAddress: null,
     backupFolder: null,
     uploadLimit: 25 * MiB,
     clientQuota: 2e9,

@@ -44,7 +44,7 @@ async function reach(path: string, init?: RequestInit): Promise<Response> {
       status: 0,
       code: 'unreachable',
       title: 'Not reached',
-      detail: 'Steady Almanac cannot be reached. What you typed is still here; try again in a moment.',
+      detail: 'There is no connection just now. What you typed is still here; try again in a moment.',
     });
   }
 }

@@ -19,6 +19,7 @@ export function Leaving() {
       title="Leave without saving?"
       act="Leave without saving"
       back="Stay"
+      safe
       onYes={() => blocker.proceed?.()}
       onClose={() => blocker.reset?.()}
     >

@@ -106,6 +106,7 @@ export function Confirm({
   children,
   act,
   back = 'Cancel',
+  safe,
   onClose,
   onYes,
   busy,
@@ -116,6 +117,8 @@ export function Confirm({
   act: string;
   /** The words of the button that does nothing. */
   back?: string;
+  /** The button that does nothing is the one that is meant, as a rule. */
+  safe?: boolean;
   onClose(): void;
   onYes(): void;
   busy?: boolean;
@@ -128,10 +131,10 @@ export function Confirm({
           <DialogTitle className="font-serif text-[17px] font-semibold">{title}</DialogTitle>
           <div className="mt-2">{children}</div>
           <div className="mt-4 flex gap-3">
-            <button className="act" onClick={onYes} disabled={busy}>
+            <button className={safe ? 'act-quiet order-1' : 'act'} onClick={onYes} disabled={busy}>
               {act}
             </button>
-            <button className="act-quiet" onClick={onClose}>
+            <button className={safe ? 'act' : 'act-quiet'} autoFocus={safe} onClick={onClose}>
               {back}
             </button>
           </div>

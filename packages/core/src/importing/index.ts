@@ -231,7 +231,7 @@ function halfAddress(values: Readonly<Record<string, unknown>>, known: KnownClie
   if (given.length === 0 || (whole('street') && whole('town'))) return [];
   return given.map((part) => ({
     column: columns.findIndex((column) => column?.key === part),
-    message: 'An address needs a street and a town: this part of one is left out.',
+    message: 'An address needs a street and a town.',
   }));
 }
 

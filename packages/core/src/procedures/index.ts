@@ -16,6 +16,7 @@ export {
   actionsOf,
 } from './procedure';
 export { checkProcedure, procedureFaults } from './faults';
+export { readLink } from './task-shape';
 export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } from './lay-out';
 export { type AskOfPhase, type JobProgress, type Move, type MoveKind, type PhaseProgress, SIGNATURE, advance, asksToMove, moveKind, progress } from './moves';
 export {

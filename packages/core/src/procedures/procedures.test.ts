@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { askOf, signatureOf } from './sample-asks';
 import { describe, expect, it } from 'vitest';
 import { civil, isWorkingDay } from '../calendar';
-import { type JobProgress, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress } from '.';
+import { type JobProgress, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress, procedureFaults, readLink } from '.';
 
 const vat: Procedure = {
   phases: [
@@ -195,5 +195,26 @@ describe('checking a procedure', () => {
       'Two tasks share the key "a"',
       'Two phases share the key "p"',
     ]);
+  });
+});
+
+describe('a link of a step', () => {
+  it.each([
+    ['https://forms.example/packet?x=1', { words: 'https://forms.example/packet?x=1', href: 'https://forms.example/packet?x=1' }],
+    ['Packet form: https://forms.example', { words: 'Packet form', href: 'https://forms.example' }],
+    ['forms.example/packet', { words: 'forms.example/packet', href: 'https://forms.example/packet' }],
+    ['Packet form: https://...', null],
+    ['the shared drive', null],
+    ['javascript:alert(1)', null],
+    ['mailto:ann@forms.example', null],
+  ])('%j', (text, link) => {
+    expect(readLink(text)).toEqual(link);
+  });
+
+  it('that leads nowhere is a fault of the procedure', () => {
+    const given = {
+      phases: [{ key: 'a', name: 'A', tasks: [{ key: 't', name: 'Print', role: 'preparer', estimate: 10, links: ['Packet form: https://...'] }] }],
+    };
+    expect(procedureFaults(given)[0]).toContain('"Packet form: https://..." is no link');
   });
 });

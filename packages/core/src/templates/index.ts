@@ -59,3 +59,14 @@ export function fillIn(text: string, values: DetailValues): Filled {
   });
   return { text: filled, missing: [...missing], unknown: [...unknown] };
 }
+
+/**
+ * A message with the links of the application as whole addresses, as a mail program needs them.
+ *
+ * @param base where the application is reached from outside, with or without a stroke at its end
+ * @example withWholeLinks('Come in here: /join/abc', 'https://work.firm.example/') // 'Come in here: https://work.firm.example/join/abc'
+ */
+export function withWholeLinks(body: string, base: string): string {
+  const begin = base.replace(/\/+$/, '');
+  return body.replace(/(^|\s)(\/(?:portal|join|sign-in)(?:\/[\w./-]*)?)/g, (_, before: string, path: string) => `${before}${begin}${path}`);
+}

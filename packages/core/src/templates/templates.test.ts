@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fillIn } from '.';
+import { fillIn, withWholeLinks } from '.';
 
 describe('filling in', () => {
   it('puts details into the words, however they are spaced and spelled', () => {
@@ -21,4 +21,13 @@ describe('filling in', () => {
   it('does not read braces in what was filled in', () => {
     expect(fillIn('{client}', { client: '{fee}', fee: '1' }).text).toBe('{fee}');
   });
+});
+
+it.each([
+  ['See it here: /portal/door/abc-1.', 'See it here: https://work.example/portal/door/abc-1.'],
+  ['/join/x\n\n/portal', 'https://work.example/join/x\n\nhttps://work.example/portal'],
+  ['either/or, and/portal, 24/7', 'either/or, and/portal, 24/7'],
+  ['https://elsewhere.example/portal stays', 'https://elsewhere.example/portal stays'],
+])('links of the application become whole addresses in %j', (body, whole) => {
+  expect(withWholeLinks(body, 'https://work.example/')).toBe(whole);
 });

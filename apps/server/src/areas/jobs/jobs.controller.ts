@@ -74,7 +74,7 @@ export class JobsController {
 
   @Does(routes.totals, { query: JobsFilter })
   totals({ work, query: filter }: Asked<typeof routes.totals>): Promise<JobTotals> {
-    return this.queries.totals(work, narrowed(filter));
+    return this.queries.totals(work, narrowed(filter), askedFrom(filter, []));
   }
 
   /** The list added up by one of its fields. */

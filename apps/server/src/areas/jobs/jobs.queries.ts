@@ -16,7 +16,7 @@ import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { may, readBy } from '../../platform/identity';
-import { type ListAsked, type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf } from '../../platform/lists';
+import { type ListAsked, type ListField, ListFields, type ListDefinition, SavedLists, containing, pageOf, allFound } from '../../platform/lists';
 import type { Work } from '../../platform/work';
 import { ClientQueries, ClientsService, clientName, clientsWith } from '../clients';
 import { ProceduresService } from '../procedures';
@@ -155,13 +155,11 @@ export class JobQueries {
   }
 
   /** How many jobs a list holds, and what it comes to. */
-  async totals(work: Work, asked: JobsAsked): Promise<JobTotals> {
+  async totals(work: Work, asked: JobsAsked, listed: ListAsked): Promise<JobTotals> {
+    const { from, where } = await allFound(work, await this.listing(work, asked), listed);
     // Of what is finished nothing is overdue or waits any more: there is only their number to tell.
     if (asked.status === 'finished') {
-      const [finished] = await rows<{ jobs: number }>(
-        work.tx,
-        sql`select count(*)::int as jobs from jobs j where j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
-      );
+      const [finished] = await rows<{ jobs: number }>(work.tx, sql`select count(*)::int as jobs from ${from} where ${where}`);
       return { jobs: finished!.jobs, overdue: 0, dueThisWeek: 0, waitsForClient: 0, onHold: 0, stuck: 0, asking: 0 };
     }
     const [found] = await rows<JobTotals>(
@@ -169,7 +167,7 @@ export class JobQueries {
       sql`select count(*)::int as jobs, count(*) filter (where j.due_on < ${work.today.toString()})::int as overdue, count(*) filter (where j.waiting_since is not null and j.status = 'open')::int as "waitsForClient",
                  count(*) filter (where j.status = 'on hold')::int as "onHold", count(*) filter (where j.stuck_reason is not null)::int as stuck, count(*) filter (where j.asks_to_move)::int as asking,
                  count(*) filter (where j.due_on between ${work.today.toString()} and ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()})::int as "dueThisWeek"
-          from jobs j where j.firm_id = ${work.firm.id} and ${this.where(work, asked)}`,
+          from ${from} where ${where}`,
     );
     return found!;
   }

@@ -164,6 +164,12 @@ export async function placeOf(work: Work, list: ListDefinition, asked: ListAsked
  * A list added up by one of its fields: how many rows have each value, and what their figures come to.
  * @throws Problem when nothing can be added up by that field.
  */
+/** What a list finds, for figures of its own: from where its rows come, and what holds for each. */
+export async function allFound(work: Work, list: ListDefinition, asked: ListAsked): Promise<{ from: SQL; where: SQL }> {
+  const { from, where } = await prepared(work, list, asked);
+  return { from, where };
+}
+
 export async function totalsOf(work: Work, list: ListDefinition, asked: ListAsked, by: string): Promise<ListTotals> {
   const found = list.fields.find((field) => field.key === by);
   const parts = found && partsOf(found.kind);

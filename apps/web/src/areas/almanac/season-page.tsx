@@ -57,6 +57,13 @@ export function SeasonPage() {
       },
       `Began ${counted(picked.length, 'job')}.`,
     );
+  const now = form.watch();
+  const stale =
+    preview !== null &&
+    (now.until !== preview.asked.until ||
+      now.serviceId !== preview.asked.serviceId ||
+      (by === 'names' ? now.text : undefined) !== preview.asked.text ||
+      (by === 'list') !== (preview.asked.clientIds !== undefined));
   const sum = () => {
     if (!preview)
       return 'Start the work of a season or a year together, ahead of time. Jobs also start automatically at their lead time; none is created twice.';
@@ -98,10 +105,10 @@ export function SeasonPage() {
           <LeftOut of={preview.of} />
           <OnPaperBeforeStarting of={onPaper} />
           <div className="mb-2 flex items-center gap-4">
-            <button className="act" disabled={acting || picked.length === 0} onClick={() => void start(preview)}>
+            <button className="act" disabled={acting || stale || picked.length === 0} onClick={() => void start(preview)}>
               Begin {counted(picked.length, 'job')}
             </button>
-            <span className="text-table text-soft">{form.watch('until') !== preview.asked.until && 'The period was changed: show the jobs again.'}</span>
+            <span className="text-table text-soft">{stale && 'What is asked for was changed: show the jobs again.'}</span>
           </div>
           <SeasonTable of={preview.of} minutesOf={minutesOf} chosen={chosen} onChoose={setChosen} />
         </section>

@@ -45,7 +45,7 @@ export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
         </span>
         <span className={`text-table ${tone}`}>{words}</span>
         <span className="ml-auto text-table text-soft">
-          {ask.askedBy} asked on {momentInWords(ask.askedAt, session.day)}; wanted by {dayInWords(ask.wantedBy, session.day)}
+          {ask.askedBy} asked {momentInWords(ask.askedAt, session.day)}; wanted by {dayInWords(ask.wantedBy, session.day)}
         </span>
       </header>
       {ask.reason && <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">Withdrawn: {ask.reason}</p>}

@@ -15,7 +15,7 @@ export const feesArea: Area = {
     notes: [
       {
         at: 30,
-        title: ({ currency }) => `Unbilled, ${currency}`,
+        title: ({ currency }) => `WIP, ${currency}`,
         isShown: (today) => today.unbilled !== null,
         Body: part(() => import('./today'), 'Unbilled'),
       },

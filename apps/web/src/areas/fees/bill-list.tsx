@@ -11,22 +11,24 @@ import { type Column, LedgerTable } from '../../ui/ledger-table';
 
 const STATUS_TONE: Record<InvoiceRow['status'], string> = { draft: 'text-soft', issued: '', paid: 'good', cancelled: 'text-soft' };
 
+const JOB: Column<InvoiceRow> = {
+  key: 'job',
+  head: 'Job',
+  cell: (row) => (
+    <Link className="lnk" to={`/jobs/${row.jobId}/money`} onClick={(event) => event.stopPropagation()}>
+      {row.job}
+    </Link>
+  ),
+  wide: true,
+};
+
 /** Bills in a ledger. */
-export function BillTable({ rows, withClient }: { rows: InvoiceRow[]; withClient: boolean }) {
+export function BillTable({ rows, withClient, withJob = true }: { rows: InvoiceRow[]; withClient: boolean; withJob?: boolean }) {
   const { firm } = useSession();
   const columns: Column<InvoiceRow>[] = [
     { key: 'number', head: 'Bill', cell: (row) => <span className="font-semibold whitespace-nowrap">{row.number ?? 'draft'}</span>, sort: (row) => row.number },
     ...(withClient ? ([{ key: 'client', head: 'Client', cell: (row) => row.client, sort: (row) => row.client }] satisfies Column<InvoiceRow>[]) : []),
-    {
-      key: 'job',
-      head: 'Job',
-      cell: (row) => (
-        <Link className="lnk" to={`/jobs/${row.jobId}/money`} onClick={(event) => event.stopPropagation()}>
-          {row.job}
-        </Link>
-      ),
-      wide: true,
-    },
+    ...(withJob ? [JOB] : []),
     { key: 'issued', head: 'Issued', cell: (row) => row.issuedOn && <Day of={row.issuedOn} />, sort: (row) => row.issuedOn, wide: true },
     {
       key: 'status',
@@ -95,7 +97,7 @@ export function JobBills({ jobId }: { jobId: string }) {
   return (
     <>
       <h2 className="mt-4 mb-2">Bills and drafts</h2>
-      <BillTable rows={rows} withClient={false} />
+      <BillTable rows={rows} withClient={false} withJob={false} />
       <ShowMore of={found} />
     </>
   );

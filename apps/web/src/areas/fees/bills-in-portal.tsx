@@ -1,4 +1,3 @@
-import type { PayInvoice } from '@steady/contract/fees';
 import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import { type ReactNode, useState } from 'react';
 import { civil } from '@steady/core/calendar';
@@ -31,23 +30,17 @@ export const OtherInvoice = ({ invoice }: { invoice: PortalInvoice }) => (
   </span>
 );
 
-const MEANS: { value: PayInvoice['means']; words: string }[] = [
-  { value: 'card', words: 'Card' },
-  { value: 'card without funds', words: 'Card that is refused (to try it out)' },
-];
-
 /** A bill to pay. */
 export function Invoice({ invoice }: { invoice: PortalInvoice }) {
-  const [means, setMeans] = useState<PayInvoice['means']>('card');
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState(invoice.refusal);
   const open = minus(invoice.gross, invoice.paid);
   const amount = moneyInWords(open);
   const pay = async () => {
     setBusy(true);
     setProblem(null);
     try {
-      const now = await send(feesPortalRoutes.pay, { id: invoice.id }, { means });
+      const now = await send(feesPortalRoutes.pay, { id: invoice.id }, { means: 'card' });
       if (now.status !== 'paid') setProblem(now.refusal ?? 'The payment is on its way.');
     } catch (caught) {
       if (!(caught instanceof ProblemError)) throw caught;
@@ -83,18 +76,9 @@ export function Invoice({ invoice }: { invoice: PortalInvoice }) {
             {problem}
           </p>
         )}
-        <fieldset className="mt-3">
-          <legend className="text-table font-semibold">Pay with</legend>
-          {MEANS.map((one) => (
-            <label key={one.value} className="flex items-baseline gap-1.5">
-              <input type="radio" name={`means-${invoice.id}`} checked={means === one.value} onChange={() => setMeans(one.value)} />
-              {one.words}
-            </label>
-          ))}
-        </fieldset>
         <p className="mt-3 flex items-center gap-3">
           <button className="act" disabled={busy} onClick={() => void pay()}>
-            {busy ? 'Paying …' : `Pay ${amount}`}
+            {busy ? 'Paying …' : `Pay ${amount} by card`}
           </button>
           <Pdf invoice={invoice}>PDF</Pdf>
         </p>

@@ -29,7 +29,7 @@ function Dates({ job }: { job: JobView }) {
         <dd>
           {plainDate(civil(job.periodStart))} to {plainDate(civil(job.periodEnd))}
         </dd>
-        <dt>Began</dt>
+        <dt>{job.startOn > session.today ? 'Begins' : 'Began'}</dt>
         <dd>{dayInWords(job.startOn, session.day)}</dd>
         <dt>Deadline</dt>
         <dd>

@@ -19,7 +19,7 @@ import { useJobsFilterMenu, useJobsFilter } from './jobs-filter';
 import { NewJobLeaf } from './new-job-leaf';
 import { BulkChangeLeaf } from './bulk-change-leaf';
 
-const VIEWS = { due: 'By due week', flow: 'Flow', person: 'By person', client: 'By client', finished: 'Finished' } as const;
+const VIEWS = { due: 'By due week', flow: 'Flow', person: 'By preparer', client: 'By client', finished: 'Finished' } as const;
 type View = keyof typeof VIEWS;
 
 /** How many jobs are open, and how many of them are late, waiting or ready, each to be looked at alone. */
@@ -52,8 +52,11 @@ export function JobsPage() {
   const asked = search.get('status') === 'finished' ? 'finished' : (search.get('view') ?? 'due');
   const view: View = asked in VIEWS ? (asked as View) : 'due';
   const { of: filter, set } = useJobsFilter();
+  // The sentence is about what stands below it: what is looked for and filtered there counts.
+  const { find, filters } = useListState(USUAL_JOB_COLUMNS).query;
+  const asListed = { ...(find ? { find } : {}), ...(filters ? { filters } : {}) };
   const narrowed = view === 'flow' ? {} : filter;
-  const { data: totals } = useData(jobsRoutes.totals, { ...narrowed, status: view === 'finished' ? 'finished' : 'open' });
+  const { data: totals } = useData(jobsRoutes.totals, { ...narrowed, ...(view === 'flow' ? {} : asListed), status: view === 'finished' ? 'finished' : 'open' });
   const mayWork = session.may('do work');
   useKeys(mayWork ? [{ press: 'n j', does: 'new job', act: () => setAdding(true) }] : []);
   // Begun from somewhere else, such as a message: for whom, and what it is about.

@@ -45,11 +45,14 @@ function actWords(clients: number | undefined, done: number | null): string {
   return done === null ? 'Begin the jobs' : `Beginning, ${done} of ${clients}`;
 }
 
+/** The day itself, or the Monday after it where it falls on a weekend. */
+const onWeekday = (day: CivilDate): CivilDate => (day.dayOfWeek > 5 ? day.add({ days: 8 - day.dayOfWeek }) : day);
+
 /** From tomorrow, for as long as the work of the procedure takes. */
 const proposed = (procedure: ProcedureRow | undefined, day: CivilDate) => ({
   procedureId: procedure?.id ?? '',
-  startOn: day.add({ days: 1 }).toString(),
-  dueOn: day.add({ days: 1 + (procedure ? daysFor(procedure) : 14) }).toString(),
+  startOn: onWeekday(day.add({ days: 1 })).toString(),
+  dueOn: onWeekday(day.add({ days: 1 + (procedure ? daysFor(procedure) : 14) })).toString(),
   priority: 'usual' as const,
 });
 
@@ -126,15 +129,11 @@ function ProcedureField({ form, procedures }: { form: UseFormReturn<AddJob>; pro
         onChange: (event: { target: { value: string } }) => {
           const chosen = procedures.find((one) => one.id === event.target.value);
           if (!chosen) return;
-          if (getValues('name') === '') setValue('name', chosen.name);
+          // The name follows the procedure until somebody has typed one.
+          if (getValues('name') === '' || procedures.some((one) => one.name === getValues('name'))) setValue('name', chosen.name);
           const startOn = getValues('startOn');
           if (!isDay(startOn)) return;
-          setValue(
-            'dueOn',
-            civil(startOn)
-              .add({ days: daysFor(chosen) })
-              .toString(),
-          );
+          setValue('dueOn', onWeekday(civil(startOn).add({ days: daysFor(chosen) })).toString());
         },
       })}
       error={formState.errors.procedureId?.message}

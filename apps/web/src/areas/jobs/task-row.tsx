@@ -1,5 +1,6 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { formatHours } from '@steady/core/money';
+import { readLink } from '@steady/core/procedures';
 import type { JobView } from '@steady/contract/jobs';
 import type { ChangeTask, TaskView } from '@steady/contract/tasks';
 import { send } from '../../app/api';
@@ -101,11 +102,20 @@ function TaskHelp({ job, task, current }: Pick<Props, 'job' | 'task' | 'current'
   return (
     <>
       {task.advice && current && !task.doneAt && <span className="block text-fine text-soft">{task.advice}</span>}
-      {task.links.map((link) => (
-        <a key={link} className="lnk block text-fine break-all" href={/^https?:\/\//.test(link) ? link : `https://${link}`} target="_blank" rel="noreferrer">
-          {link}
-        </a>
-      ))}
+      {task.links.map((text) => {
+        const link = readLink(text);
+        if (link === null)
+          return (
+            <span key={text} className="block text-fine text-soft">
+              {text}
+            </span>
+          );
+        return (
+          <a key={text} className="lnk block text-fine break-all" href={link.href} target="_blank" rel="noreferrer">
+            {link.words}
+          </a>
+        );
+      })}
       {task.checks.length > 0 && (
         <ul className="mt-0.5">
           {task.checks.map((check, at) => (

@@ -142,6 +142,7 @@ export function TaskFields({
         <LongTextField label="Advice" value={task.advice ?? ''} onChange={({ target }) => set({ advice: target.value || undefined })} />
         <LongTextField
           label="Links, one on a line"
+          hint="An address, or words and an address: Packet form: https://…"
           value={task.links?.join('\n') ?? ''}
           onChange={({ target }) => set({ links: target.value === '' ? undefined : target.value.split('\n') })}
           onBlur={({ target }) => set({ links: lines(target.value) })}

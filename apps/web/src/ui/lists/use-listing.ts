@@ -63,6 +63,13 @@ export function useListing<Row extends ListedRow>(routes: ListRoutes, state: Lis
   useEffect(() => whenRefreshed(() => mutate(), routes.list.shows), [mutate, routes]);
   const [landed, setLanded] = useState<string | null>(null);
   const [chosen, onChoose] = useState<ReadonlySet<string>>(new Set());
+  // What is chosen is what is seen: another search or filter begins the choice anew.
+  const found = JSON.stringify({ ...narrowed, find: state.find, filters: state.filters });
+  const [chosenOf, setChosenOf] = useState(found);
+  if (chosenOf !== found) {
+    setChosenOf(found);
+    onChoose(new Set());
+  }
   const rows = useMemo(() => data?.flatMap((page) => page.rows) ?? [], [data]);
   const more = data?.at(-1)?.more ?? false;
   const end = useRef<HTMLDivElement>(null);
