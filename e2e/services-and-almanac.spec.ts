@@ -89,6 +89,7 @@ test('a client gets a second line of a service, pauses it and stops it', async (
     await leaf.getByRole('button', { name: 'Save the facts' }).click();
     await expect(leaf.getByRole('table', { name: 'Dates before and after' })).toContainText('year to 30 Jun 2026');
     await leaf.getByRole('button', { name: 'Cancel' }).click();
+    await leaf.getByRole('button', { name: 'Leave without saving' }).click();
     await expect(page.getByText('31 December')).toBeVisible();
   });
 

@@ -451,3 +451,51 @@ describe('a prospect added in passing', () => {
     expect((refused.body as { detail: string }).detail).toContain('Something was done with Noted already');
   });
 });
+
+describe('what is written down of a client', () => {
+  it('a note is reworded and taken out, and what it said stays in the history', async () => {
+    const clientId = await add('Noted Ltd');
+    const { id } = (await manager().post(`/api/clients/${clientId}/notes`).send({ kind: 'note', text: 'Rings on Mondays' }).expect(201)).body as { id: string };
+    await manager().patch(`/api/notes/${id}`).send({ text: ' ' }).expect(422);
+    await manager().patch(`/api/notes/${id}`).send({ text: 'Rings on Tuesdays' }).expect(204);
+    expect((await client(clientId)).notes).toMatchObject([{ text: 'Rings on Tuesdays' }]);
+    await manager().delete(`/api/notes/${id}`).expect(204);
+    expect((await client(clientId)).notes).toEqual([]);
+    const history = await get<HistoryLine[]>(`/api/history?client=${clientId}`);
+    expect(history.slice(0, 2).map((line) => line.what)).toEqual(['removed a note: Rings on Tuesdays', 'reworded a note: Rings on Tuesdays']);
+    await manager().delete(`/api/notes/${id}`).expect(404);
+  });
+
+  it('a detail is called otherwise, and a value that a client has cannot be lost', async () => {
+    const run = test.firm.as.administrator!;
+    const kept = (
+      await run
+        .post('/api/details')
+        .send({ name: 'Keys', kind: 'choice', choices: ['safe', 'desk'] })
+        .expect(201)
+    ).body as { id: string };
+    const clientId = await add('With Keys Ltd', { details: { [kept.id]: 'desk' } });
+    const lost = await run
+      .patch(`/api/details/${kept.id}`)
+      .send({ name: 'Keys', choices: ['safe', 'drawer'] })
+      .expect(422);
+    expect((lost.body as { errors: { message: string }[] }).errors[0]!.message).toBe('1 client has "desk". Keep it, or give them another value first.');
+    await run
+      .patch(`/api/details/${kept.id}`)
+      .send({ name: 'Keys lie in', choices: ['safe', 'desk', 'drawer'] })
+      .expect(204);
+    await manager().patch(`/api/details/${kept.id}`).send({ name: 'x' }).expect(403);
+    const details = await get<{ id: string; name: string; choices: string[] }[]>('/api/details');
+    expect(details.find((one) => one.id === kept.id)).toMatchObject({ name: 'Keys lie in', choices: ['safe', 'desk', 'drawer'] });
+    expect((await client(clientId)).details).toEqual({ [kept.id]: 'desk' });
+  });
+
+  it('a document is added with no job, once however often it is sent', async () => {
+    const clientId = await add('Filed Ltd');
+    const send = () => manager().post(`/api/clients/${clientId}/documents`).attach('file', Buffer.from('The lease.'), 'lease.txt').expect(201);
+    const [first, second] = [(await send()).body as { id: string }, (await send()).body as { id: string }];
+    expect(second.id).toBe(first.id);
+    expect(await get<{ name: string; jobId: string | null }[]>(`/api/documents?client=${clientId}`)).toMatchObject([{ name: 'lease.txt' }]);
+    await test.other.as.manager!.post(`/api/clients/${clientId}/documents`).attach('file', Buffer.from('x'), 'x.txt').expect(404);
+  });
+});

@@ -3,7 +3,7 @@ import type { Procedure } from '@steady/core/procedures';
 import type { Money } from '@steady/core/money';
 import type { ClientView } from '@steady/contract/clients';
 import type { BillPreview, InvoicePage, SettlementPreview, WipPage } from '@steady/contract/fees';
-import type { HistoryLine, JobRow } from '@steady/contract/jobs';
+import type { HistoryLine, JobRow, JobTotals } from '@steady/contract/jobs';
 import type { FeeProposal } from '@steady/contract/lines';
 import type { OnPaperBefore } from '@steady/contract/procedures';
 import type { ExpenseView, TimeEntryView, TimeSheet } from '@steady/contract/time';
@@ -252,5 +252,22 @@ describe('what is said of work', () => {
     const asked = { procedureId, clientIds: [clientId, clientId] };
     const [found] = (await manager().post('/api/procedures/before-starting').send(asked).expect(200)).body as OnPaperBefore[];
     expect(found).toMatchObject({ clients: 1, jobs: 2, minutes: 60, minutesOf: { [clientId]: 30 } });
+  });
+});
+
+describe('the sentence above the jobs', () => {
+  it('counts what is looked for and filtered below it', async () => {
+    const clientId = await client({ name: 'Counted Apart Ltd' });
+    await begun(THREE, { clientId });
+    const all = await get<JobTotals>('/api/jobs/totals?status=open');
+    const filters = encodeURIComponent(JSON.stringify([{ field: 'ownStatus', test: 'is', value: 'at the bank' }]));
+    const found = await get<JobTotals>('/api/jobs/totals?status=open&find=Counted%20Apart');
+    expect([found.jobs, all.jobs > 1]).toEqual([1, true]);
+    const { version, id } = (await get<{ rows: JobRow[] }>(`/api/jobs?client=${clientId}`)).rows[0]!;
+    const none = await test.firm.as.manager!.get(`/api/jobs/totals?status=open&filters=${filters}`);
+    await manager().patch(`/api/jobs/${id}`).send({ ownStatus: 'at the bank', version }).expect(204);
+    const one = await test.firm.as.manager!.get(`/api/jobs/totals?status=open&filters=${filters}`);
+    expect([none.status, one.status]).toEqual([200, 200]);
+    expect([(none.body as JobTotals).jobs, (one.body as JobTotals).jobs]).toEqual([0, 1]);
   });
 });

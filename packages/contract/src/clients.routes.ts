@@ -3,6 +3,7 @@ import type {
   AddClient,
   AddInPassing,
   AddNote,
+  ChangeDetailField,
   AlikeClient,
   ChangeClient,
   ChangeClientStatus,
@@ -36,6 +37,8 @@ export const fields = get('/api/clients/fields', 'see clients', { answer: a<List
 export const labels = get('/api/labels', 'see clients', { answer: a<string[]>('string[]'), shows: ['clients', 'imports', 'moves', 'jobs'] });
 export const details = get('/api/details', 'see clients', { answer: a<DetailFieldView[]>('DetailFieldView[]'), shows: ['clients'] });
 export const keepDetail = post('/api/details', 'run firm', { input: a<DetailFieldInput>('DetailFieldInput'), answer: a<Added>('Added'), once: true });
+/** Calls a detail otherwise, or changes the values to choose from. */
+export const changeDetail = patch('/api/details/:id', 'run firm', { input: a<ChangeDetailField>('ChangeDetailField') });
 export const dropDetail = remove('/api/details/:id', 'run firm');
 /** Clients that may be the same as one that is being written down. */
 export const alike = get('/api/clients/alike', 'see clients', {
@@ -65,6 +68,8 @@ export const view = get('/api/clients/:id', 'see clients', { answer: a<ClientVie
 export const change = patch('/api/clients/:id', 'change clients', { input: a<ChangeClient>('ChangeClient') });
 export const setStanding = post('/api/clients/:id/standing', 'change clients', { input: a<ChangeClientStatus>('ChangeClientStatus') });
 export const addNote = post('/api/clients/:id/notes', 'do work', { input: a<AddNote>('AddNote'), answer: a<Added>('Added'), once: true });
+/** Takes a note out; what it said stays in the history. */
+export const removeNote = remove('/api/notes/:id', 'do work');
 export const changeNote = patch('/api/notes/:id', 'do work', { input: a<ChangeNote>('ChangeNote') });
 /** Phone notes that wait for whoever asks. */
 export const phoneNotes = get('/api/phone-notes', 'see clients', { answer: a<PhoneNote[]>('PhoneNote[]'), shows: ['clients', 'jobs', 'moves'] });

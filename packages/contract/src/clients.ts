@@ -147,6 +147,36 @@ export class ChangeNote {
   @LeftOut()
   @IsBoolean()
   done?: boolean;
+
+  /** In other words. What it said before stays in the history. */
+  @LeftOut()
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write what is to be known.' })
+  @IsText(2_000, 'A note')
+  text?: string;
+}
+
+/** Other words for a note. */
+export class RewordNote {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write what is to be known.' })
+  @IsText(2_000, 'A note')
+  text: string;
+}
+
+/** A detail of the firm's own called otherwise, with other values to choose from. */
+export class ChangeDetailField {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the detail a name.' })
+  @IsLine(60, 'A name')
+  name: string;
+
+  @LeftOut()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true, message: 'A value has at most 80 letters.' })
+  choices?: string[];
 }
 
 export interface NoteView {

@@ -1,6 +1,6 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import { useState } from 'react';
-import { type DefaultValues, type FieldErrors, type FieldValues, type Path, type Resolver, type UseFormReturn, useForm } from 'react-hook-form';
+import { useEffect, useState } from 'react';
+import { type DefaultValues, type FieldValues, type Path, type Resolver, type UseFormReturn, useForm } from 'react-hook-form';
 import { counted } from '@steady/core/words';
 import { ProblemError } from '../app/api';
 
@@ -37,19 +37,17 @@ function withoutEmpty<T>(value: T): T {
 }
 
 /** Every fault of a form, also inside its parts. */
-function faultsIn(errors: object): { message?: string; ref?: unknown }[] {
+function faultsIn(errors: object): string[] {
   return Object.values(errors).flatMap((one: unknown) => {
     if (one === null || typeof one !== 'object') return [];
-    return 'type' in one ? [one as { message?: string; ref?: unknown }] : faultsIn(one);
+    return 'type' in one ? [(one as { message?: string }).message ?? ''] : faultsIn(one);
   });
 }
 
-/** What is said above a form of its faults: how many there are, and those that no field on the screen says itself. */
-function saidOfFaults<Values extends FieldValues>(errors: FieldErrors<Values>): string | null {
-  const faults = faultsIn(errors);
-  const unseen = faults.filter((one) => !one.ref).map((one) => one.message ?? '');
-  const said = [...(faults.length > 1 ? [`${counted(faults.length, 'field')} to put right.`] : []), ...unseen];
-  return said.length > 0 ? said.join(' ') : null;
+/** What is said above a form of its faults: how many there are; where no field on the screen says any of them, what they are. */
+function saidOfFaults(faults: readonly string[]): string | null {
+  if (document.querySelector('[aria-invalid="true"]') === null) return faults.join(' ');
+  return faults.length > 1 ? `${counted(faults.length, 'field')} to put right.` : null;
 }
 
 /** A form of a leaf: checks before sending, shows what the server refuses at the fields, keeps what was typed. */
@@ -61,21 +59,27 @@ export function useLeafForm<Values extends FieldValues>({ input, start, submit, 
     defaultValues: start,
     resolver: (values, context, options) => check(withoutEmpty(tidy(values)) ?? ({} as Values), context, options),
   });
+  const { errors, submitCount, isSubmitting } = form.formState;
+  useEffect(() => {
+    if (submitCount === 0 || isSubmitting) return;
+    const faults = faultsIn(errors);
+    setInvalid(faults.length > 0 ? saidOfFaults(faults) : null);
+    if (faults.length > 0) document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+    // Once for each attempt, when the fields show what is wrong with them; not while somebody puts them right.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [submitCount, isSubmitting]);
   const onSubmit = () => {
     setRefusal(null);
     setInvalid(null);
-    void form.handleSubmit(
-      async (values) => {
-        try {
-          await submit(withoutEmpty(tidy(values)) ?? ({} as Values));
-        } catch (error) {
-          if (!(error instanceof ProblemError)) throw error;
-          setRefusal(error);
-          error.problem.errors?.forEach(({ field, message }) => form.setError(field as Path<Values>, { message }));
-        }
-      },
-      (errors) => setInvalid(saidOfFaults(errors)),
-    )();
+    void form.handleSubmit(async (values) => {
+      try {
+        await submit(withoutEmpty(tidy(values)) ?? ({} as Values));
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        setRefusal(error);
+        error.problem.errors?.forEach(({ field, message }) => form.setError(field as Path<Values>, { message }));
+      }
+    })();
   };
   const clear = () => {
     setRefusal(null);

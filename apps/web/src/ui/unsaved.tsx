@@ -33,7 +33,11 @@ export function useUnsaved(problem: string | null | undefined, differs?: boolean
     const own = mark.current;
     if (changed) held.add(own);
     return () => void held.delete(own);
-  }, [changed, problem]);
+  }, [changed]);
+  useEffect(() => {
+    // What was refused is not saved after all.
+    if (problem && changed) held.add(mark.current);
+  }, [problem, changed]);
   return useMemo(
     () => ({
       typed: changed,

@@ -5,6 +5,7 @@ import {
   AddClient,
   AddInPassing,
   AddNote,
+  ChangeDetailField,
   type AlikeClient,
   ChangeClient,
   ChangeClientStatus,
@@ -93,6 +94,11 @@ export class ClientsController {
     return { id: await this.kept.keepDetail(work, input) };
   }
 
+  @Does(routes.changeDetail, { input: ChangeDetailField })
+  changeDetail({ work, at: { id }, input }: Asked<typeof routes.changeDetail>): Promise<void> {
+    return this.kept.changeDetail(work, id, input);
+  }
+
   @Does(routes.dropDetail)
   dropDetail({ work, at: { id } }: Asked<typeof routes.dropDetail>): Promise<void> {
     return this.kept.dropDetail(work, id);
@@ -165,6 +171,11 @@ export class ClientsController {
   @Does(routes.addNote, { input: AddNote })
   async addNote({ work, at: { id }, input }: Asked<typeof routes.addNote>): Promise<{ id: string }> {
     return { id: await this.notes.add(work, id, input) };
+  }
+
+  @Does(routes.removeNote)
+  removeNote({ work, at: { id } }: Asked<typeof routes.removeNote>): Promise<void> {
+    return this.notes.remove(work, id);
   }
 
   @Does(routes.changeNote, { input: ChangeNote })

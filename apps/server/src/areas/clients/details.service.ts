@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
-import type { DetailFieldInput } from '@steady/contract/clients';
-import { newId } from '../../platform/database';
+import { counted } from '@steady/core/words';
+import type { ChangeDetailField, DetailFieldInput } from '@steady/contract/clients';
+import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -34,6 +35,41 @@ export class DetailsService {
       payload: { detailId: id },
     });
     return id;
+  }
+
+  /** Calls a detail otherwise, or changes the values to choose from. A value that clients have stays among them. */
+  async changeDetail(work: Work, id: string, { name, choices }: ChangeDetailField): Promise<void> {
+    const known = await this.queries.details(work);
+    const before = known.find((field) => field.id === id);
+    if (!before) throw Problem.notFound('detail');
+    if (known.some((field) => field.id !== id && field.name.toLowerCase() === name.toLowerCase()))
+      throw Problem.invalid([{ field: 'name', message: 'There is a detail of this name already.' }]);
+    const set = { name, choices: before.kind === 'choice' && choices !== undefined ? await this.choicesFor(work, id, choices) : [...before.choices] };
+    await work.tx.update(detailFields).set(set).where(eq(detailFields.id, id));
+    await this.events.record(work, DetailKept, {
+      what: before.name === name ? `changed the values of the detail "${name}"` : `calls the detail "${before.name}" "${name}" from now on`,
+      before: { name: before.name, choices: before.choices },
+      after: set,
+      payload: { detailId: id },
+    });
+  }
+
+  private async choicesFor(work: Work, id: string, given: string[]): Promise<string[]> {
+    const choices = [...new Set(given.map((choice) => choice.trim()).filter(Boolean))];
+    if (choices.length === 0) throw Problem.invalid([{ field: 'choices', message: 'Give the values to choose from.' }]);
+    const used = await rows<{ value: string; clients: number }>(
+      work.tx,
+      sql`select details ->> ${id} as value, count(*)::int as clients from clients where firm_id = ${work.firm.id} and details ? ${id} group by 1`,
+    );
+    const lost = used.find((one) => !choices.includes(one.value));
+    if (lost)
+      throw Problem.invalid([
+        {
+          field: 'choices',
+          message: `${counted(lost.clients, 'client')} ${lost.clients === 1 ? 'has' : 'have'} "${lost.value}". Keep it, or give them another value first.`,
+        },
+      ]);
+    return choices;
   }
 
   /** Keeps a detail no longer. What clients had stands in the audit trail. */

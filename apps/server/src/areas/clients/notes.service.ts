@@ -56,13 +56,37 @@ export class NotesService {
     return gone.length > 0;
   }
 
-  /** Pins a note or takes the pin away; answers a question, takes a phone note, or opens it again. */
-  async change(work: Work, noteId: string, { pinned, done }: ChangeNote): Promise<void> {
+  private async get(work: Work, noteId: string): Promise<typeof clientNotes.$inferSelect> {
     const [note] = await work.tx
       .select()
       .from(clientNotes)
       .where(and(eq(clientNotes.id, noteId), eq(clientNotes.firmId, work.firm.id)));
     if (!note) throw Problem.notFound('note');
+    return note;
+  }
+
+  private async reword(work: Work, { id, kind, clientId, text: before }: typeof clientNotes.$inferSelect, text: string): Promise<void> {
+    await work.tx.update(clientNotes).set({ text }).where(eq(clientNotes.id, id));
+    await this.events.record(work, NoteChanged, {
+      what: `reworded ${KIND_WORDS[kind]}: ${text}`,
+      clientId,
+      before: { text: before },
+      after: { text },
+      payload: { noteId: id },
+    });
+  }
+
+  /** Takes a note out. What it said stays in the history. */
+  async remove(work: Work, noteId: string): Promise<void> {
+    const { clientId, kind, text } = await this.get(work, noteId);
+    await work.tx.delete(clientNotes).where(eq(clientNotes.id, noteId));
+    await this.events.record(work, NoteChanged, { what: `removed ${KIND_WORDS[kind]}: ${text}`, clientId, before: { text }, payload: { noteId } });
+  }
+
+  /** Pins a note or takes the pin away; answers a question, takes a phone note, or opens it again. */
+  async change(work: Work, noteId: string, { pinned, done, text }: ChangeNote): Promise<void> {
+    const note = await this.get(work, noteId);
+    if (text !== undefined && text !== note.text) await this.reword(work, note, text);
     if (done !== undefined && note.kind === 'note') throw Problem.refused('a-note', 'A note is not answered; it can only be pinned.');
     const set = {
       ...(pinned === undefined ? {} : { pinned }),

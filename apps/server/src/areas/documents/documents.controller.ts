@@ -7,6 +7,7 @@ import { OfRecord } from '@steady/contract/queries';
 import { FileStore, Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
+import { ClientsService } from '../clients';
 import { JobsService } from '../jobs';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';
@@ -20,6 +21,7 @@ export class DocumentsController {
     private readonly store: FileStore,
     private readonly uploads: Uploads,
     private readonly jobs: JobsService,
+    private readonly clients: ClientsService,
   ) {}
 
   @Does(routes.list, { query: OfRecord })
@@ -36,6 +38,17 @@ export class DocumentsController {
   @Does(routes.content)
   async content({ work, at: { id } }: Asked<typeof routes.content>): Promise<StreamableFile> {
     return sendDocument(work, this.store, await this.documents.get(work, id));
+  }
+
+  /** Files a document with a client, in no job. */
+  @DoesOutside(routes.addToClient)
+  async addToClient({ at: { id: clientId } }: AskedOutside<typeof routes.addToClient>, @Req() request: Request & Known): Promise<{ id: string }> {
+    const id = await this.uploads.take(
+      request,
+      (work) => this.clients.standing(work, clientId),
+      (work, file) => this.documents.file(work, file, { clientId, jobId: null }),
+    );
+    return { id };
   }
 
   /** Files a document in a job, by a person of the firm. */

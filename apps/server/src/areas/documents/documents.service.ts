@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore, type StoredFile } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
@@ -35,20 +35,19 @@ export class DocumentsService implements OnModuleInit {
   }
 
   /**
-   * Records a stored file as a document of a client. The same file of a job, sent again by the same person under the same
+   * Records a stored file as a document of a client. The same file of a job or client, sent again by the same person under the same
    * name, is the document that is there: its answer was lost, or it was chosen twice.
    */
   async file(work: Work, file: StoredFile & { name: string }, of: DocumentOf): Promise<string> {
     const { name, address, bytes, kind } = file;
     await this.store.claim(work, file);
-    if (of.jobId !== null) {
-      const [there] = await work.tx
-        .select({ id: documents.id })
-        .from(documents)
-        .where(and(eq(documents.jobId, of.jobId), eq(documents.address, address), eq(documents.name, name), eq(documents.by, work.actor.name)))
-        .limit(1);
-      if (there) return there.id;
-    }
+    const place = of.jobId === null ? and(isNull(documents.jobId), eq(documents.clientId, of.clientId)) : eq(documents.jobId, of.jobId);
+    const [there] = await work.tx
+      .select({ id: documents.id })
+      .from(documents)
+      .where(and(place, eq(documents.address, address), eq(documents.name, name), eq(documents.by, work.actor.name)))
+      .limit(1);
+    if (there) return there.id;
     const [document] = await work.tx
       .insert(documents)
       .values({

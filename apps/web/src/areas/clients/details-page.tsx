@@ -2,7 +2,7 @@ import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
 import { DETAIL_KINDS } from '@steady/core/details';
 import { FORM_WORDS, LEGAL_FORMS, type LegalForm } from '@steady/core/clients';
-import { DetailFieldInput, type DetailFieldView } from '@steady/contract/clients';
+import { ChangeDetailField, DetailFieldInput, type DetailFieldView } from '@steady/contract/clients';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -19,6 +19,7 @@ export function DetailsPage() {
   const { act, busy } = useAct();
   const { data: details = [] } = useData(clientsRoutes.details);
   const [adding, setAdding] = useState(false);
+  const [changing, setChanging] = useState<DetailFieldView | null>(null);
   const [dropping, setDropping] = useState<DetailFieldView | null>(null);
   const runs = session.may('run firm');
   return (
@@ -56,13 +57,19 @@ export function DetailsPage() {
             head: '',
             cell: (row) =>
               runs && (
-                <button className="lnk" onClick={() => setDropping(row)}>
-                  Delete
-                </button>
+                <span className="flex justify-end gap-3">
+                  <button className="lnk" aria-label={`Change ${row.name}`} onClick={() => setChanging(row)}>
+                    Change
+                  </button>
+                  <button className="lnk" aria-label={`Delete ${row.name}`} onClick={() => setDropping(row)}>
+                    Delete
+                  </button>
+                </span>
               ),
           },
         ]}
       />
+      {changing && <ChangeDetailLeaf detail={changing} onClose={() => setChanging(null)} />}
       {adding && <DetailLeaf onClose={() => setAdding(false)} />}
       <Confirm
         open={dropping !== null}
@@ -80,6 +87,27 @@ export function DetailsPage() {
         <p>It leaves every client and every list. What was in it stays in the audit trail.</p>
       </Confirm>
     </Page>
+  );
+}
+
+/** A detail called otherwise, or with other values to choose from. What clients have stays. */
+function ChangeDetailLeaf({ detail, onClose }: { detail: DetailFieldView; onClose(): void }) {
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeDetailField>({
+    input: ChangeDetailField,
+    start: { name: detail.name, ...(detail.kind === 'choice' ? { choices: [...detail.choices] } : {}) },
+    submit: async (values) => {
+      await send(clientsRoutes.changeDetail, { id: detail.id }, values);
+      onClose();
+    },
+  });
+  const { register, control, formState } = form;
+  return (
+    <Leaf open title={`Change ${detail.name}`} act="Save the detail" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <TextField label="Name" autoFocus {...register('name')} error={formState.errors.name?.message} />
+      {detail.kind === 'choice' && (
+        <WordsField label="Values to choose from" control={control} name="choices" hint="With commas between them" error={formState.errors.choices?.message} />
+      )}
+    </Leaf>
   );
 }
 

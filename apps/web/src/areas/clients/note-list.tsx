@@ -2,7 +2,7 @@ import { ShowMore } from '../../ui/show-more';
 import { afterPage, usePages } from '../../app/pages';
 import * as clientsRoutes from '@steady/contract/clients.routes';
 import { useState } from 'react';
-import { AddNote, type ClientView, type NoteKind, type NoteView } from '@steady/contract/clients';
+import { AddNote, RewordNote, type ClientView, type NoteKind, type NoteView } from '@steady/contract/clients';
 import { send } from '../../app/api';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -50,6 +50,7 @@ export function NoteLine({ note }: { note: NoteView }) {
   const { nameOf } = useTeam();
   const { act, busy } = useAct();
   const change = (body: object) => act(() => send(clientsRoutes.changeNote, { id: note.id }, body));
+  const [changing, setChanging] = useState(false);
   const open = note.kind !== 'note' && note.doneAt === null;
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-rule-soft px-3 py-2 text-table last:border-0">
@@ -74,9 +75,56 @@ export function NoteLine({ note }: { note: NoteView }) {
               {note.pinned ? 'Unpin' : 'Pin'}
             </button>
           )}
+          <button className="lnk text-soft" aria-label={`Change the note: ${note.text.slice(0, 40)}`} onClick={() => setChanging(true)}>
+            Change
+          </button>
         </p>
       )}
+      {changing && <RewordLeaf note={note} onClose={() => setChanging(false)} />}
     </li>
+  );
+}
+
+/** Other words for a note, or the note taken out. */
+function RewordLeaf({ note, onClose }: { note: NoteView; onClose(): void }) {
+  const { act, busy: removing } = useAct();
+  const { form, onSubmit, busy, problem } = useLeafForm<RewordNote>({
+    input: RewordNote,
+    start: { text: note.text },
+    submit: async (values) => {
+      await send(clientsRoutes.changeNote, { id: note.id }, values);
+      onClose();
+    },
+  });
+  const remove = () =>
+    act(async () => {
+      await send(clientsRoutes.removeNote, { id: note.id });
+      onClose();
+    }, 'The note is removed.');
+  return (
+    <Leaf
+      open
+      title="Change the note"
+      act="Save the note"
+      beside={
+        <button type="button" className="lnk ml-auto" disabled={removing} onClick={() => void remove()}>
+          Remove it
+        </button>
+      }
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      <LongTextField
+        label="Text"
+        rows={5}
+        autoFocus
+        hint="What it said before stays in the history."
+        {...form.register('text')}
+        error={form.formState.errors.text?.message}
+      />
+    </Leaf>
   );
 }
 

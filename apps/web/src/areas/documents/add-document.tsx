@@ -4,13 +4,21 @@ import { upload } from '../../app/api';
 import { Faults } from '../../ui/faults';
 import { useFaults } from '../../ui/form';
 
-/** Files documents in a job; says what could not be kept. `onAdded` gets the id of each. */
-export function AddDocument({ jobId, label = 'Add a document', onAdded }: { jobId: string; label?: string; onAdded?(id: string): void }) {
+interface Props {
+  to: { jobId: string } | { clientId: string };
+  label?: string;
+  onAdded?(id: string): void;
+}
+
+/** Files documents in a job, or with a client; says what could not be kept. `onAdded` gets the id of each. */
+export function AddDocument({ to, label = 'Add a document', onAdded }: Props) {
   const { faults, busy, attempt } = useFaults();
   const add = (files: readonly File[]) =>
     attempt(async () => {
       for (const file of files) {
-        const { id } = await upload(documentsRoutes.add, { id: jobId }, file);
+        const { id } = await ('jobId' in to
+          ? upload(documentsRoutes.add, { id: to.jobId }, file)
+          : upload(documentsRoutes.addToClient, { id: to.clientId }, file));
         onAdded?.(id);
       }
     });

@@ -39,7 +39,7 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
           },
         ] satisfies Column<DocumentView>[])
       : []),
-    { key: 'by', head: 'From', cell: (row) => row.by, sort: (row) => row.by, wide: true },
+    { key: 'by', head: 'From', cell: (row) => (row.by === BY_ITSELF ? 'automatic' : row.by), sort: (row) => row.by, wide: true },
     { key: 'at', head: 'When', cell: (row) => momentInWords(row.at, day), sort: (row) => row.at },
     {
       key: 'job',
@@ -67,22 +67,27 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
 }
 
 export function DocumentList({ client: { id: clientId } }: { client: { id: string } }) {
+  const session = useSession();
   const found = usePages(documentsRoutes.list, { client: clientId }, afterLast);
   if (!found.pages) return null;
   return (
     <>
+      {session.may('do work') && <AddDocument to={{ clientId }} />}
       <DocumentTable documents={found.pages.flat()} />
       <ShowMore of={found} />
     </>
   );
 }
 
+/** The name under which the application does what nobody did by hand. */
+const BY_ITSELF = 'Steady Almanac';
+
 /** The documents of a job, and adding more. */
 export function DocumentsOfJob({ job }: { job: JobView }) {
   const session = useSession();
   return (
     <>
-      {session.may('do work') && <AddDocument jobId={job.id} />}
+      {session.may('do work') && <AddDocument to={{ jobId: job.id }} />}
       <DocumentTable documents={job.documents} />
     </>
   );

@@ -90,7 +90,7 @@ function PaperLeaf({ jobId, signer, onClose }: { jobId: string; signer: PartyVie
       <DateField label="Signed on" max={session.today} control={form.control} name="on" error={form.formState.errors.on?.message} />
       <p className="mb-1 text-table font-semibold">Scan of the signed page</p>
       <p className="mb-2 text-table text-soft">{scan ? `${scan.name} is attached.` : 'Not needed, but it proves the signature later.'}</p>
-      <AddDocument jobId={jobId} label={scan ? 'Take another file' : 'Add the scan'} onAdded={(id) => form.setValue('scanId', id)} />
+      <AddDocument to={{ jobId }} label={scan ? 'Take another file' : 'Add the scan'} onAdded={(id) => form.setValue('scanId', id)} />
     </Leaf>
   );
 }

@@ -80,7 +80,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
           </option>
         ))}
       </SelectField>
-      <AddDocument jobId={job.id} onAdded={(id) => setValue('documentId', id, { shouldValidate: formState.isSubmitted })} />
+      <AddDocument to={{ jobId: job.id }} onAdded={(id) => setValue('documentId', id, { shouldValidate: formState.isSubmitted })} />
       <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
       <fieldset className="mb-3">
         <legend className="text-table font-semibold">Who signs, in this order</legend>
