@@ -61,7 +61,7 @@ function isAsAdded(client: Client, own: readonly CameAs[]): boolean {
 
 function areAsAdded(contacts: readonly Facts[], own: readonly CameAs[]): boolean {
   const came = own.flatMap(({ kind, after }) => {
-    const facts = (after ?? {}) as Facts;
+    const facts: Facts = after ?? {};
     if (CONTACT_CAME.includes(kind)) return [facts];
     return facts.contact ? [facts.contact as Facts] : [];
   });

@@ -54,8 +54,11 @@ export function ProcedurePage() {
 }
 
 /** The key of the phase that a fault is about: it is opened, so that the fault is in sight. */
-const phaseAt = (fault: string, phases: readonly PhasePlan[]) =>
-  phases.find((phase) => (phase.name ? fault.includes(`"${phase.name}"`) : fault.startsWith('A phase')))?.key;
+const phaseAt = (fault: string, phases: readonly PhasePlan[], otherwise: string | null) =>
+  phases.find((phase) => (phase.name ? fault.includes(`"${phase.name}"`) : fault.startsWith('A phase')))?.key ?? otherwise;
+
+const isChanged = (begun: { name: string; definition: Procedure }, name: string, definition: Procedure) =>
+  name !== begun.name || definition !== begun.definition;
 
 const NEW: { name: string; definition: Procedure } = { name: '', definition: { phases: [{ key: 'first', name: 'First phase', tasks: [] }] } };
 
@@ -78,7 +81,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const put = (phases: PhasePlan[]) => setDraft({ phases });
 
   const { faults, setFaults, busy, attempt } = useFaults();
-  const unsaved = useUnsaved(faults[0], mayChange && (name !== begun.name || draft !== begun.definition));
+  const unsaved = useUnsaved(faults[0], mayChange && isChanged(begun, name, draft));
   const keep = (jobIds: string[]) =>
     attempt(async () => {
       if (procedure) await send(proceduresRoutes.change, { id: procedure.id }, { name, definition: draft, version: procedure.version, jobIds });
@@ -95,7 +98,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
     const wrong = procedureFaults(draft);
     if (wrong.length > 0) {
       setFaults(wrong.map((fault) => `${fault}.`));
-      setOpen(phaseAt(wrong[0]!, draft.phases) ?? open);
+      setOpen(phaseAt(wrong[0]!, draft.phases, open));
       return;
     }
     if (!procedure || procedure.jobs === 0) return keep([]);
