@@ -7,6 +7,8 @@ import { type Client, clients } from './clients.tables';
 
 type Facts = Record<string, unknown>;
 
+/** Facts as they were recorded; a file brings a client together with its contact. */
+type CameFacts = Facts & { contact?: Facts };
 type CameAs = Awaited<ReturnType<typeof eventsOf>>[number];
 
 /** What says of itself how a client or its contact stood when it came. */
@@ -61,9 +63,9 @@ function isAsAdded(client: Client, own: readonly CameAs[]): boolean {
 
 function areAsAdded(contacts: readonly Facts[], own: readonly CameAs[]): boolean {
   const came = own.flatMap(({ kind, after }) => {
-    const facts: Facts = after ?? {};
+    const facts: CameFacts = { ...(after as CameFacts | null) };
     if (CONTACT_CAME.includes(kind)) return [facts];
-    return facts.contact ? [facts.contact as Facts] : [];
+    return facts.contact ? [facts.contact] : [];
   });
   return (
     contacts.length === came.length && contacts.every((contact, at) => CONTACT_FACTS.every((key) => !(key in came[at]!) || same(contact[key], came[at]![key])))
