@@ -11,7 +11,7 @@ import { useNotify } from '../../ui/toasts';
 export function MergePersonLeaf({ person, onClose }: { person: PersonView; onClose(): void }) {
   const notify = useNotify();
   const { faults, busy, attempt, setFaults } = useFaults();
-  const [find, setFind] = useState(person.email ?? person.name);
+  const [find, setFind] = useState(person.name);
   const [other, setOther] = useState<FoundContact | null>(null);
   const { data: found = [] } = useData(contactsRoutes.find, find.trim().length > 1 ? { find: find.trim() } : null);
   const { data: preview } = useData(contactsRoutes.mergePreview, other ? { id: person.id, other: other.id } : null);
