@@ -2,44 +2,6 @@ import { IsInt, IsNotEmpty, IsUUID, Max, Min } from 'class-validator';
 import { IsDay, IsMoney, IsText, LeftOut, Trimmed } from './checks';
 import type { Money } from '@steady/core/money';
 
-export class AddTimeEntry {
-  @IsUUID(undefined, { message: 'Choose the job.' })
-  jobId: string;
-
-  @LeftOut()
-  @IsUUID(undefined, { message: 'Choose a task of the job.' })
-  taskId?: string;
-
-  @IsDay()
-  on: string;
-
-  @IsInt({ message: 'Give a length of time, for example 1:30.' })
-  @Min(1, { message: 'Give a length of time, for example 1:30.' })
-  @Max(1440, { message: 'A day has 24 hours.' })
-  minutes: number;
-
-  @Trimmed()
-  @LeftOut()
-  @IsText(300, 'A note')
-  note?: string;
-}
-
-export class AddExpense {
-  @IsUUID(undefined, { message: 'Choose the job.' })
-  jobId: string;
-
-  @IsDay()
-  on: string;
-
-  @IsMoney(1)
-  amount: Money;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say what the money was spent on.' })
-  @IsText(200, 'A description')
-  what: string;
-}
-
 /** Time as it should have been written down; its job stays. */
 export class CorrectTimeEntry {
   @LeftOut()
@@ -60,6 +22,11 @@ export class CorrectTimeEntry {
   note?: string;
 }
 
+export class AddTimeEntry extends CorrectTimeEntry {
+  @IsUUID(undefined, { message: 'Choose the job.' })
+  jobId: string;
+}
+
 /** An expense as it should have been written down. */
 export class CorrectExpense {
   @IsDay()
@@ -72,6 +39,11 @@ export class CorrectExpense {
   @IsNotEmpty({ message: 'Say what the money was spent on.' })
   @IsText(200, 'A description')
   what: string;
+}
+
+export class AddExpense extends CorrectExpense {
+  @IsUUID(undefined, { message: 'Choose the job.' })
+  jobId: string;
 }
 
 export interface ExpenseView {

@@ -1,15 +1,15 @@
-import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as timeRoutes from '@steady/contract/time.routes';
 import { formatHours } from '@steady/core/money';
 import { CorrectExpense, CorrectTimeEntry, type ExpenseView, type TimeEntryView } from '@steady/contract/time';
-import { send, useData } from '../../app/api';
+import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { DateField, SelectField, TextField } from '../../ui/fields';
+import { DateField, TextField } from '../../ui/fields';
 import { HoursField, MoneyField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { TaskOfJob } from './task-of-job';
 
 const KEPT = 'What stood before stays in the history of the job. What is settled stays as it is until its settlement is reversed.';
 
@@ -18,7 +18,6 @@ export function CorrectTimeLeaf({ entry, onClose }: { entry: TimeEntryView; onCl
   const session = useSession();
   const notify = useNotify();
   const { act, busy: taking } = useAct();
-  const { data: job } = useData(jobsRoutes.view, { id: entry.jobId });
   const { form, onSubmit, busy, problem } = useLeafForm<CorrectTimeEntry>({
     input: CorrectTimeEntry,
     start: { taskId: entry.taskId ?? '', on: entry.on, minutes: entry.minutes, note: entry.note ?? '' },
@@ -53,14 +52,7 @@ export function CorrectTimeLeaf({ entry, onClose }: { entry: TimeEntryView; onCl
       </p>
       <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" autoFocus error={formState.errors.minutes?.message} />
       <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
-      <SelectField label="Task" {...register('taskId')} error={formState.errors.taskId?.message}>
-        <option value="">No task of its own</option>
-        {job?.tasks.map((task) => (
-          <option key={task.id} value={task.id}>
-            {task.name}
-          </option>
-        ))}
-      </SelectField>
+      <TaskOfJob jobId={entry.jobId} {...register('taskId')} error={formState.errors.taskId?.message} />
       <TextField label="Note" {...register('note')} error={formState.errors.note?.message} />
     </Leaf>
   );

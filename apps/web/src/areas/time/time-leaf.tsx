@@ -9,6 +9,7 @@ import { HoursField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { TaskOfJob } from './task-of-job';
 
 /** Time typed by hand; on the given job, or on one that is chosen. */
 export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }) {
@@ -26,7 +27,6 @@ export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }
   const { register, control, watch, formState } = form;
   const chosen = watch('jobId');
   const { data: open } = useData(jobsRoutes.list, jobId ? null : { status: 'open' });
-  const { data: job } = useData(jobsRoutes.view, chosen ? { id: chosen } : null);
   return (
     <Leaf open title="Add time" act="Record the time" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {!jobId && (
@@ -39,14 +39,7 @@ export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }
           ))}
         </SelectField>
       )}
-      <SelectField label="Task" {...register('taskId')} error={formState.errors.taskId?.message}>
-        <option value="">No task of its own</option>
-        {job?.tasks.map((task) => (
-          <option key={task.id} value={task.id}>
-            {task.name}
-          </option>
-        ))}
-      </SelectField>
+      <TaskOfJob jobId={chosen} {...register('taskId')} error={formState.errors.taskId?.message} />
       <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" error={formState.errors.minutes?.message} />
       <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
       <TextField label="Note" {...register('note')} error={formState.errors.note?.message} />
