@@ -13,6 +13,7 @@ import { useLookAgain } from './look-again';
 import { Search } from './search';
 import { SignedIn, useSession } from './session';
 import { RunningTimer } from './running-timer';
+import { PRODUCT, useTitle } from './use-title';
 
 const PasswordAgain = lazy(async () => ({ default: (await import('./password-again')).PasswordAgain }));
 
@@ -35,6 +36,7 @@ function Frame() {
   const open = openAt === pathname;
   /** What is shown over the page, begun by its keys. */
   const [over, setOver] = useState<Command | null>(null);
+  useTitle(PRODUCT);
   useLive();
   useLookAgain(session.readOnly);
   const [asking, setAsking] = useState<((given: boolean) => void) | null>(null);

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { EnterCode } from '@steady/contract/requests';
 import { ProblemError, refresh, send, useData } from '../../app/api';
+import { useTitle } from '../../app/use-title';
 import { CodeField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 
@@ -49,6 +50,7 @@ export function DoorPage() {
       clear();
       setSent(true);
     });
+  useTitle(door?.firm);
   if (error) {
     return (
       <main className="mx-auto max-w-md px-[18px] pt-16">

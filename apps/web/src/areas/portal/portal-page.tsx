@@ -2,6 +2,7 @@ import * as portalRoutes from '@steady/contract/portal.routes';
 import { useSearchParams } from 'react-router';
 import type { PortalMe } from '@steady/contract/requests';
 import { send, useData } from '../../app/api';
+import { useTitle } from '../../app/use-title';
 import type { PortalParts } from '../../app/area';
 import { usePortalParts } from '../../app/brought';
 import { useLookAgain } from '../../app/look-again';
@@ -23,6 +24,7 @@ export function PortalPage() {
 }
 
 function Home({ me, parts }: { me: PortalMe; parts: PortalParts[] }) {
+  useTitle(me.firm);
   const open = parts.flatMap((part) => part.open);
   const done = parts.flatMap((part) => part.done);
   return (
