@@ -203,3 +203,13 @@ describe('bad input', () => {
       await test.firm.as.manager!.post(bills).set(key()).send({ amount, wording: 'x' }).expect(422);
   });
 });
+
+it('a list where a record of a list is meant is refused in words', async () => {
+  const { body } = await test.firm.as
+    .administrator!.put('/api/firm/closing-days')
+    .send({ days: [[]] })
+    .expect(422);
+  expect((body as { errors: { field: string; message: string }[] }).errors).toEqual([
+    { field: 'days.0', message: 'A list is here where one record is meant.' },
+  ]);
+});

@@ -27,6 +27,15 @@ function unwritable(value: unknown, path = '', depth = 0): string | null {
   return null;
 }
 
+/** The field of which one record is a list itself: no check of a list's records looks for that. Null where none is. */
+function listInList(given: object): string | null {
+  for (const [key, part] of Object.entries(given)) {
+    const at = Array.isArray(part) ? part.findIndex((one) => Array.isArray(one)) : -1;
+    if (at >= 0) return `${key}.${at}`;
+  }
+  return null;
+}
+
 /** Fields that the class does not know are refused. */
 const pipe = new ValidationPipe({
   transform: true,
@@ -42,6 +51,8 @@ export async function checked<T extends object>(input: new () => T, value: unkno
   if (typeof given !== 'object' || Array.isArray(given)) throw Problem.of(422, 'invalid-input', 'Not saved', 'The request is something other than one record.');
   const field = unwritable(given);
   if (field !== null) throw Problem.invalid([{ field, message: 'This has characters that cannot be saved. Type it again.' }]);
+  const listed = listInList(given);
+  if (listed !== null) throw Problem.invalid([{ field: listed, message: 'A list is here where one record is meant.' }]);
   return (await pipe.transform(given, { type: 'body', metatype: input })) as T;
 }
 
