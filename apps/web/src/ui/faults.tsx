@@ -1,16 +1,11 @@
 import { useEffect, useRef } from 'react';
-
-/** The first field with a fault that can be reached, or the words about what is wrong. */
-function firstFault(words: HTMLElement): HTMLElement {
-  const around = words.closest('form') ?? document;
-  return around.querySelector<HTMLElement>('[aria-invalid="true"]:not([disabled])') ?? words;
-}
+import { firstFault } from './first-fault';
 
 /** What stands in the way of saving, where all of it is said at once: the eye and the keyboard are brought to the first fault. */
 function useBroughtTo<Element extends HTMLElement>(what: unknown) {
   const words = useRef<Element>(null);
   useEffect(() => {
-    const found = words.current && firstFault(words.current);
+    const found = words.current && (firstFault(words.current.closest('form') ?? document) ?? words.current);
     found?.focus();
     found?.scrollIntoView?.({ block: 'nearest' });
   }, [what]);

@@ -1,5 +1,6 @@
-import type { FormEventHandler, ReactNode } from 'react';
+import { type FormEventHandler, type ReactNode, useEffect, useRef } from 'react';
 import { Problem } from './faults';
+import { firstFault } from './first-fault';
 import { type Unsaved, WatchedForm, useUnsaved } from './unsaved';
 
 interface PageFormProps {
@@ -45,16 +46,15 @@ export function FormSheet({
   act?: string;
   children: ReactNode;
 }) {
-  const unsaved = useUnsaved(problem);
+  const unsaved = useUnsaved(busy);
+  const wasSent = useRef(false);
+  useEffect(() => {
+    // It stays on its page when it is saved: what it holds then is what is kept.
+    if (!busy && wasSent.current && !problem && firstFault() === null) unsaved.settle();
+    wasSent.current = busy;
+  }, [busy, problem, unsaved]);
   return (
-    <PageForm
-      unsaved={unsaved}
-      className="sheet max-w-3xl px-5 py-4"
-      onSubmit={() => {
-        unsaved.settle();
-        onSubmit();
-      }}
-    >
+    <PageForm unsaved={unsaved} className="sheet max-w-3xl px-5 py-4" onSubmit={onSubmit}>
       <Problem words={problem} />
       {children}
       {act && (

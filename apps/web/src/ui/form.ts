@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { type DefaultValues, type FieldValues, type Path, type Resolver, type UseFormReturn, useForm } from 'react-hook-form';
 import { counted } from '@steady/core/words';
 import { ProblemError } from '../app/api';
+import { firstFault } from './first-fault';
 
 interface Given<Values extends FieldValues> {
   /** The input class of the contract: the same checks as on the server. */
@@ -46,7 +47,7 @@ function faultsIn(errors: object): string[] {
 
 /** What is said above a form of its faults: how many there are; where no field on the screen says any of them, what they are. */
 function saidOfFaults(faults: readonly string[]): string | null {
-  if (document.querySelector('[aria-invalid="true"]') === null) return faults.join(' ');
+  if (firstFault() === null) return faults.join(' ');
   return faults.length > 1 ? `${counted(faults.length, 'field')} to put right.` : null;
 }
 
@@ -64,7 +65,7 @@ export function useLeafForm<Values extends FieldValues>({ input, start, submit, 
     if (submitCount === 0 || isSubmitting) return;
     const faults = faultsIn(errors);
     setInvalid(faults.length > 0 ? saidOfFaults(faults) : null);
-    if (faults.length > 0) document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+    if (faults.length > 0) firstFault()?.focus();
     // Once for each attempt, when the fields show what is wrong with them; not while somebody puts them right.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [submitCount, isSubmitting]);

@@ -25,7 +25,7 @@ interface Props {
  */
 export function Leaf({ open, title, onClose, onSubmit, act, busy, problem, children, beside, broad }: Props) {
   const form = useRef<HTMLFormElement>(null);
-  const unsaved = useUnsaved(problem);
+  const unsaved = useUnsaved(busy);
   const [asking, setAsking] = useState(false);
   const leave = () => (act && unsaved.typed && !asking ? setAsking(true) : onClose());
   const onEscape = () => (asking ? setAsking(false) : leave());
@@ -43,11 +43,11 @@ export function Leaf({ open, title, onClose, onSubmit, act, busy, problem, child
           ref={form}
           noValidate
           className="flex min-h-0 flex-1 flex-col"
-          onChange={unsaved.change}
+          // What is looked up in a sheet that saves nothing is not lost with it.
+          onChange={act ? unsaved.change : undefined}
           onSubmit={(event) => {
             event.preventDefault();
             setAsking(false);
-            unsaved.settle();
             onSubmit?.(event);
           }}
         >

@@ -8,9 +8,9 @@ import { useKeys } from '../app/keys';
 import { Faults } from './faults';
 import { TextField, TickField } from './fields';
 import { useLeafForm } from './form';
-import { PageForm } from './form-sheet';
+import { FormSheet, PageForm } from './form-sheet';
 import { Leaf } from './leaf';
-import { useUnsaved } from './unsaved';
+import { somethingUnsaved, useUnsaved } from './unsaved';
 
 afterEach(cleanup);
 
@@ -71,7 +71,7 @@ describe('a sheet that was filled', () => {
 
 describe('a page on which something was changed', () => {
   function Changed() {
-    const unsaved = useUnsaved(null);
+    const unsaved = useUnsaved();
     return (
       <PageForm unsaved={unsaved} onSubmit={unsaved.settle}>
         <TextField label="Name" defaultValue="VAT return" />
@@ -120,6 +120,32 @@ describe('a page on which something was changed', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Save' }));
     leave();
     await screen.findByText('Another page');
+  });
+
+  it('lets go of settings that were saved and stay on their page, and not of those that were refused', async () => {
+    const saved = (problem: string | null, busy: boolean) => (
+      <FormSheet problem={problem} busy={busy} act="Save" onSubmit={() => undefined}>
+        <TextField label="Terms" defaultValue="21 days" />
+      </FormSheet>
+    );
+    const { rerender } = render(saved(null, false));
+    type('Terms', '30 days');
+    rerender(saved(null, true));
+    rerender(saved('It was refused.', false));
+    expect(somethingUnsaved()).toBe(true);
+    rerender(saved(null, true));
+    rerender(saved(null, false));
+    await waitFor(() => expect(somethingUnsaved()).toBe(false));
+  });
+
+  it('is not one where something was only looked up in a sheet that saves nothing', () => {
+    stage(
+      <Leaf open title="Try it" onClose={() => undefined}>
+        <TextField label="Client" />
+      </Leaf>,
+    );
+    type('Client', 'Dunmarra');
+    expect(somethingUnsaved()).toBe(false);
   });
 
   it('holds back the browser too', () => {

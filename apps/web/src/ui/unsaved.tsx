@@ -16,28 +16,24 @@ export interface Unsaved {
   typed: boolean;
   /** Something was typed or chosen. */
   change(): void;
-  /** It is being sent, or is saved: leaving loses nothing. Typing again, or a refusal, takes this back. */
+  /** It is saved: leaving loses nothing. Typing again takes this back. */
   settle(): void;
 }
 
 /**
  * Watches over what a form holds that is not saved, so that leaving asks first.
- * @param problem what the last attempt to save met; what was typed is unsaved again
+ * @param sending whether it is being sent: what is still there afterwards was refused, or is a further step, and is not saved
  * @param differs for forms that know themselves what they began with: whether they hold something else
  */
-export function useUnsaved(problem: string | null | undefined, differs?: boolean): Unsaved {
+export function useUnsaved(sending = false, differs?: boolean): Unsaved {
   const [typed, setTyped] = useState(false);
   const mark = useRef({});
   const changed = differs ?? typed;
   useEffect(() => {
     const own = mark.current;
-    if (changed) held.add(own);
+    if (changed && !sending) held.add(own);
     return () => void held.delete(own);
-  }, [changed]);
-  useEffect(() => {
-    // What was refused is not saved after all.
-    if (problem && changed) held.add(mark.current);
-  }, [problem, changed]);
+  }, [changed, sending]);
   return useMemo(
     () => ({
       typed: changed,
@@ -45,7 +41,10 @@ export function useUnsaved(problem: string | null | undefined, differs?: boolean
         setTyped(true);
         if (differs === undefined) held.add(mark.current);
       },
-      settle: () => void held.delete(mark.current),
+      settle: () => {
+        setTyped(false);
+        held.delete(mark.current);
+      },
     }),
     [changed, differs],
   );

@@ -149,29 +149,7 @@ export function sortRows(rows: readonly (readonly string[])[], mapping: Mapping,
   const index = new NameIndex(known);
   const earlier = new Map<string, number>();
 
-  return rows.flatMap((cells, at) => {
-    if (cells.every((cell) => cell.trim() === '')) return [];
-    const line = at + 2;
-    const { values, leftOut } = readRow(cells, columns);
-    return [{ line, values, ...sortedOne(line, values, leftOut) }];
-  });
-
-  function sortedOne(line: number, values: Record<string, unknown>, unread: CellFault[]): Pick<SortedRow, 'verdict' | 'leftOut'> {
-    const name = values.name as string | undefined;
-    const atName = unread.filter((fault) => columns[fault.column]?.key === 'name');
-    if (!name) {
-      const missing = { column: Math.max(0, mapping.indexOf('name')), message: 'Every row needs the name of a client.' };
-      return { verdict: { kind: 'wrong', faults: atName.length > 0 ? atName : [missing] }, leftOut: unread };
-    }
-    const verdict = verdictOf(line, values, name);
-    const known = 'clientId' in verdict ? byId.get(verdict.clientId) : undefined;
-    const lost = halfAddress(values, known, columns);
-    if (lost.length === 0) return { verdict, leftOut: unread };
-    for (const part of ADDRESS_PARTS) delete values[part];
-    return { verdict: known ? compared(known, values) : verdict, leftOut: [...unread, ...lost] };
-  }
-
-  function verdictOf(line: number, values: Record<string, unknown>, name: string): Verdict {
+  const verdictOf = (line: number, values: Record<string, unknown>, name: string): Verdict => {
     const own = [`name ${plainName(name)}`, ...IDENTIFIERS.filter((key) => values[key]).map((key) => `${key} ${plainIdentifier(values[key] as string)}`)];
     const twin = own.map((key) => earlier.get(key)).find((found) => found !== undefined);
     for (const key of own) if (!earlier.has(key)) earlier.set(key, line);
@@ -201,7 +179,29 @@ export function sortRows(rows: readonly (readonly string[])[], mapping: Mapping,
     if (alike.length > 0)
       return { kind: 'doubtful', why: `Much like ${alike.map((one) => one.named.name).join(', ')}.`, candidates: alike.map((one) => one.named.id) };
     return { kind: 'new' };
-  }
+  };
+
+  const sortedOne = (line: number, values: Record<string, unknown>, unread: CellFault[]): Pick<SortedRow, 'verdict' | 'leftOut'> => {
+    const name = values.name as string | undefined;
+    const atName = unread.filter((fault) => columns[fault.column]?.key === 'name');
+    if (!name) {
+      const missing = { column: Math.max(0, mapping.indexOf('name')), message: 'Every row needs the name of a client.' };
+      return { verdict: { kind: 'wrong', faults: atName.length > 0 ? atName : [missing] }, leftOut: unread };
+    }
+    const verdict = verdictOf(line, values, name);
+    const known = 'clientId' in verdict ? byId.get(verdict.clientId) : undefined;
+    const lost = halfAddress(values, known, columns);
+    if (lost.length === 0) return { verdict, leftOut: unread };
+    for (const part of ADDRESS_PARTS) delete values[part];
+    return { verdict: known ? compared(known, values) : verdict, leftOut: [...unread, ...lost] };
+  };
+
+  return rows.flatMap((cells, at) => {
+    if (cells.every((cell) => cell.trim() === '')) return [];
+    const line = at + 2;
+    const { values, leftOut } = readRow(cells, columns);
+    return [{ line, values, ...sortedOne(line, values, leftOut) }];
+  });
 }
 
 const ADDRESS_PARTS = ['street', 'town', 'postcode', 'country'] as const;

@@ -25,12 +25,15 @@ export function SeasonPage() {
   const { data: fields } = useData(clientsRoutes.fields);
   const [by, setBy] = useState<By>('recurrence');
   const [listId, setListId] = useState('');
-  const [preview, setPreview] = useState<{ asked: SeasonAsked; of: SeasonPreview } | null>(null);
+  const [preview, setPreview] = useState<{ asked: SeasonAsked; of: SeasonPreview; how: string } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const clientsOf = async (id: string) => {
     const list = fields?.saved.find((one) => one.id === id);
     return read(clientsRoutes.ids, { filters: JSON.stringify(list?.filters ?? []) });
   };
+  /** All that the look was asked for: once something else is, its jobs are shown again before they begin. */
+  const howAsked = ({ serviceId, until, text }: Partial<SeasonAsked>) =>
+    JSON.stringify([serviceId, until, by, by === 'names' && text, by === 'list' && listId]);
   const { form, onSubmit, busy, problem } = useLeafForm<SeasonAsked>({
     input: SeasonAsked,
     start: { until: session.day.with({ day: 1 }).subtract({ days: 1 }).toString() },
@@ -39,7 +42,7 @@ export function SeasonPage() {
       const asked: SeasonAsked = { ...values };
       if (by === 'list') asked.clientIds = await clientsOf(listId);
       const of = await ask(almanacRoutes.previewSeason, {}, asked);
-      setPreview({ asked, of });
+      setPreview({ asked, of, how: howAsked(form.getValues()) });
       setChosen(new Set(of.rows.filter((row) => row.jobId === null).map((row) => row.obligationId)));
     },
   });
@@ -57,13 +60,7 @@ export function SeasonPage() {
       },
       `Began ${counted(picked.length, 'job')}.`,
     );
-  const now = form.watch();
-  const stale =
-    preview !== null &&
-    (now.until !== preview.asked.until ||
-      now.serviceId !== preview.asked.serviceId ||
-      (by === 'names' ? now.text : undefined) !== preview.asked.text ||
-      (by === 'list') !== (preview.asked.clientIds !== undefined));
+  const stale = preview !== null && preview.how !== howAsked(form.watch());
   const sum = () => {
     if (!preview)
       return 'Start the work of a season or a year together, ahead of time. Jobs also start automatically at their lead time; none is created twice.';

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import type { DocumentView, JobView } from '@steady/contract/jobs';
 import { addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
+import { PRODUCT } from '../../app/use-title';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { momentInWords, sizeInWords } from '../../ui/words';
 import { AddDocument } from './add-document';
@@ -39,7 +40,7 @@ export function DocumentTable({ documents, withClient = false }: { documents: Do
           },
         ] satisfies Column<DocumentView>[])
       : []),
-    { key: 'by', head: 'From', cell: (row) => (row.by === BY_ITSELF ? 'automatic' : row.by), sort: (row) => row.by, wide: true },
+    { key: 'by', head: 'From', cell: (row) => (row.by === PRODUCT ? 'automatic' : row.by), sort: (row) => row.by, wide: true },
     { key: 'at', head: 'When', cell: (row) => momentInWords(row.at, day), sort: (row) => row.at },
     {
       key: 'job',
@@ -78,9 +79,6 @@ export function DocumentList({ client: { id: clientId } }: { client: { id: strin
     </>
   );
 }
-
-/** The name under which the application does what nobody did by hand. */
-const BY_ITSELF = 'Steady Almanac';
 
 /** The documents of a job, and adding more. */
 export function DocumentsOfJob({ job }: { job: JobView }) {

@@ -81,7 +81,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const put = (phases: PhasePlan[]) => setDraft({ phases });
 
   const { faults, setFaults, busy, attempt } = useFaults();
-  const unsaved = useUnsaved(faults[0], mayChange && isChanged(begun, name, draft));
+  const unsaved = useUnsaved(busy, mayChange && isChanged(begun, name, draft));
   const keep = (jobIds: string[]) =>
     attempt(async () => {
       if (procedure) await send(proceduresRoutes.change, { id: procedure.id }, { name, definition: draft, version: procedure.version, jobIds });

@@ -72,7 +72,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
   const [trying, setTrying] = useState(false);
   const foreseen = useForeseen(effectsRoutes.rule, { id: rule?.id ?? '' }, `the rule "${definition.name}" changed`);
   const { faults, busy, attempt } = useFaults();
-  const unsaved = useUnsaved(faults[0], definition !== start);
+  const unsaved = useUnsaved(busy, definition !== start);
   const set = (more: Partial<FilingRule>) => setDefinition({ ...definition, ...more });
   const { id: _id, ...withoutId } = definition;
   const keep = async () => {

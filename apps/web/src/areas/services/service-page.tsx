@@ -84,7 +84,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
   });
   const { register, control, watch, formState } = form;
   const { errors } = formState;
-  const unsaved = useUnsaved(problem);
+  const unsaved = useUnsaved(busy);
   const perRhythm = watch('procedures') ?? [];
   return (
     <Page
