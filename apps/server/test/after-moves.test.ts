@@ -172,6 +172,26 @@ describe('before work begins', () => {
   });
 });
 
+it('what begins of a client with two lines of a service is that of the line asked for, also of one that ends on a day to come', async () => {
+  const clientId = await client({ employer: true });
+  const { payroll } = test.firm.services;
+  const line = async (rhythm: string, more: object) => {
+    const input = { serviceId: payroll, rhythm, fee: eur(1_000), startsOn: '2026-03-01', ...more };
+    return ((await manager().post(`/api/clients/${clientId}/lines`).send(input).expect(201)).body as { id: string }).id;
+  };
+  const [monthly, weekly] = [await line('monthly', {}), await line('weekly', { name: 'Crew', ruleIds: [], anchor: 'calendar', endsOn: '2026-12-31' })];
+  const by = async (lineId: string) => {
+    const { body } = await manager()
+      .post('/api/procedures/before-starting')
+      .send({ serviceId: payroll, lineId, clientIds: [clientId] })
+      .expect(200);
+    return (body as OnPaperBefore[]).map((one) => one.procedure.name);
+  };
+  const [one, other] = [await by(monthly), await by(weekly)];
+  expect([one.length, other.length]).toEqual([1, 1]);
+  expect(one).not.toEqual(other);
+});
+
 describe('a line that ends on a day to come', () => {
   it('is still changed, and keeps its end', async () => {
     const clientId = await clientWithVat(test);

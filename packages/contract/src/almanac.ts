@@ -11,6 +11,7 @@ export interface ObligationView {
   client: string;
   service: string;
   serviceId: string;
+  lineId: string;
   /** "VAT return, Mar-Apr 2026" */
   name: string;
   periodEnd: string;

@@ -110,6 +110,11 @@ export class BeforeStarting {
   @IsUUID(undefined, { message: 'Choose a service.' })
   serviceId?: string;
 
+  /** Of a client with several lines of a service: the one whose work begins. */
+  @LeftOut()
+  @IsUUID(undefined, { message: 'Choose a line of the client.' })
+  lineId?: string;
+
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(5000)

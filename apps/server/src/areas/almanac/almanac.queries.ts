@@ -160,7 +160,7 @@ export class AlmanacQueries implements OnModuleInit {
   private async find(work: Work, where: SQL, { order, limit = 1000 }: { order?: SQL; limit?: number } = {}): Promise<ObligationView[]> {
     const found = await rows<Omit<ObligationView, 'authority' | 'statutory' | 'doubt'> & { startsOn: string }>(
       work.tx,
-      sql`select o.id, o.version, o.extended_from as "extendedFrom", o.extension_reference as "extensionReference", o.not_required_reason as "notRequiredReason", o.client_id as "clientId", c.name as client, s.name as service, o.service_id as "serviceId", o.name, o.period_end as "periodEnd", o.due_on as "dueOn", o.target_on as "targetOn",
+      sql`select o.id, o.version, o.extended_from as "extendedFrom", o.extension_reference as "extensionReference", o.not_required_reason as "notRequiredReason", o.client_id as "clientId", c.name as client, s.name as service, o.service_id as "serviceId", o.line_id as "lineId", o.name, o.period_end as "periodEnd", o.due_on as "dueOn", o.target_on as "targetOn",
                  o.begins_on as "beginsOn", o.status, o.receipt, o.filed_at as "filedAt", o.filed_by as "filedBy", o.leads, o.rule_id as "ruleId", o.workings,
                  j.id as "jobId", j.number as "jobNumber", j.version as "jobVersion", j.status as "jobStatus", j.waiting_since as "waitingSince",
                  (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,

@@ -98,8 +98,8 @@ export class ProcedureQueries implements OnModuleInit {
   }
 
   /** What starting work for clients would mean, on paper, for each procedure by which it would be done. */
-  async before(work: Work, { procedureId, serviceId, clientIds }: BeforeStarting): Promise<OnPaperBefore[]> {
-    const lines = serviceId ? await this.linesBy(work, sql`l.service_id = ${serviceId}`) : [];
+  async before(work: Work, { procedureId, serviceId, lineId, clientIds }: BeforeStarting): Promise<OnPaperBefore[]> {
+    const lines = serviceId ? await this.linesBy(work, sql`l.service_id = ${serviceId} ${lineId ? sql`and l.id = ${lineId}` : sql``}`) : [];
     const byProcedure = new Map<string, string[]>();
     if (procedureId) byProcedure.set(procedureId, clientIds);
     const byClient = new Map(lines.map((line) => [line.clientId, line]));
@@ -141,7 +141,7 @@ export class ProcedureQueries implements OnModuleInit {
       work.tx,
       sql`select distinct on (l.client_id) l.client_id as "clientId", l.rhythm, l.fee::float8 as fee, s.name as service, ${PROCEDURE_OF_LINE} as "procedureId" from service_lines l
             join services s on s.id = l.service_id left join service_procedures x on x.service_id = l.service_id and x.rhythm = l.rhythm
-          where l.firm_id = ${work.firm.id} and l.ends_on is null and ${which} order by l.client_id, l.id`,
+          where l.firm_id = ${work.firm.id} and (l.ends_on is null or l.ends_on >= ${work.today.toString()}) and ${which} order by l.client_id, l.id`,
     );
     return found.map((line) => inCurrency(work.firm.currency, line, 'fee'));
   }

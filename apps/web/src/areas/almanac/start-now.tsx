@@ -23,7 +23,7 @@ export function StartNow({ of }: { of: ObligationView }) {
 function BeforeStartingNow({ of, onClose }: { of: ObligationView; onClose(): void }) {
   const navigate = useNavigate();
   const { act, busy } = useAct();
-  const found = useBeforeStarting({ serviceId: of.serviceId, clientIds: [of.clientId] });
+  const found = useBeforeStarting({ serviceId: of.serviceId, lineId: of.lineId, clientIds: [of.clientId] });
   const start = () =>
     act(async () => {
       const { jobId } = await send(almanacRoutes.start, { id: of.id });
