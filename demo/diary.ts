@@ -266,7 +266,9 @@ export class Diary {
       sql`select t.id, t.version, t.done_at is not null as done, jsonb_array_length(t.checks) as checks from tasks t join jobs j on j.id = t.job_id where j.id = ${jobId} and t.key = ${key} and j.status = 'open'`,
     );
     if (!task) return;
-    if (minutes > 0) await this.app.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes });
+    // Where the diary crowds a day, nobody works longer than sixteen hours of it.
+    const worked = Math.min(minutes, (await this.app.time.leftOf(work, work.today.toString())) - 8 * 60);
+    if (worked > 0) await this.app.time.record(work, { jobId, taskId: task.id, on: work.today.toString(), minutes: worked });
     if (!done || task.done) return;
     for (let at = 0; at < task.checks; at += 1) await this.app.tasks.check(work, task.id, { at, done: true, version: task.version + at });
     await this.app.tasks.tick(work, task.id, { done: true, version: task.version + task.checks });

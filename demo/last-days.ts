@@ -227,12 +227,20 @@ export async function standToday(app: DemoServices, firm: DemoFirm, today: Civil
     if (third) await app.jobStanding.change(work, third.id, { priority: 'first', version: third.version });
     if (fourth) await app.jobStanding.change(work, fourth.id, { ownStatus: 'at the bank', version: fourth.version });
     const inHand = fourth && (await app.jobs.get(work, fourth.id));
-    if (inHand?.phase)
-      await app.taskChanges.add(work, fourth!.id, {
+    if (inHand?.phase) {
+      const taskId = await app.taskChanges.add(work, fourth!.id, {
         name: 'Ask the bank for the loan statement',
         phaseKey: inHand.phase,
         estimate: 15,
         assigneeId: firm.people.orla.id,
+      });
+      await app.taskChanges.stop(work, taskId, { reason: 'the bank wants a mandate of the client first', forId: firm.people.niamh.id });
+    }
+    if (third)
+      await app.jobStanding.change(work, third.id, {
+        preparerId: firm.people.niamh.id,
+        word: 'they sent the papers by post, they are on my desk',
+        version: (await app.jobs.get(work, third.id)).version,
       });
     const [onboarding] = await rows<{ id: string }>(work.tx, sql`select id from procedures where name like 'Onboarding%'`);
     await app.jobs.addByHand(work, {

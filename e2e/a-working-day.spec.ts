@@ -126,7 +126,7 @@ test('work that no procedure knows is added, dated and handed over', async ({ br
     await changing.getByRole('button', { name: 'Save the job' }).click();
     await expect(page.getByRole('complementary')).toContainText('Thu 30 Apr');
     const niamh = await signedIn(browser, app, /Niamh Daly/);
-    await expect(niamh.getByRole('region', { name: 'Phone notes for you' })).toContainText('A second café is yours now: they open at Easter');
+    await expect(niamh.getByRole('region', { name: 'For you from colleagues' })).toContainText('A second café: they open at Easter');
   });
 });
 

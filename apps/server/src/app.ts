@@ -118,6 +118,9 @@ async function mayReadDocs(app: INestApplication, settings: Settings, request: R
   return identity !== null && may(identity.actor, 'run firm');
 }
 
+/** Lists that people paste, and files of jobs, come whole: 2,000 rows with what stands in them. */
+const MOST_BODY = '2mb';
+
 /**
  * The whole application, ready to listen.
  * @throws FolderInUseError when another process holds the data folder, MasterKeyError when its files cannot be read.
@@ -133,6 +136,7 @@ export async function createApp(settings: Settings, clock: Clock): Promise<INest
     });
     const metrics = app.get(Metrics);
     app.use(logRequests(log, (...ended) => metrics.request(...ended)));
+    app.useBodyParser('json', { limit: MOST_BODY });
     secure(app, settings.proxies);
     if (settings.metricsToken !== null) serveMetrics(app, metrics, settings.metricsToken);
     serveApiDocs(app, (request) => mayReadDocs(app, settings, request));

@@ -30,7 +30,7 @@ const begun = async (name: string, more: Partial<typeof DUNMARRA> = {}) => {
 };
 
 const record = (role: string, jobId: string, minutes: number, taskId?: string, on = '2026-03-11') =>
-  test.firm.as[role]!.post('/api/time-entries').set(key()).send({ jobId, taskId, on, minutes }).expect(201);
+  test.firm.as[role]!.post('/api/time-entries').set(key()).send({ jobId, taskId, on, minutes, longDay: true }).expect(201);
 
 const bill = async (jobId: string, amount: number) => {
   const id = await draftBill(manager(), jobId, eur(amount));

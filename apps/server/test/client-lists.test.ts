@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Filter } from '@steady/core/lists';
 import type { BulkOutcome, BulkPreview, ClientList } from '@steady/contract/client-lists';
 import type { ListFieldsView } from '@steady/contract/lists';
-import type { AddClient, ClientView, PhoneNote } from '@steady/contract/clients';
+import type { AddClient, ClientView, NoteForYou } from '@steady/contract/clients';
 import { type TestApp, clientWithVat, eur, key, startTestApp } from './support';
 import { read as readBook } from './workbook';
 
@@ -264,7 +264,7 @@ describe('notes', () => {
   });
 
   it('by phone meet the colleague until they are taken', async () => {
-    const waiting = async (role: string) => (await test.firm.as[role]!.get('/api/phone-notes').expect(200)).body as PhoneNote[];
+    const waiting = async (role: string) => (await test.firm.as[role]!.get('/api/notes-for-you').expect(200)).body as NoteForYou[];
     await note({ kind: 'phone', text: 'Rang about the raft' }).expect(422);
     await note({ kind: 'phone', text: 'Rang', forId: test.firm.members.contractor }).expect(422);
     await note({ kind: 'phone', text: 'Rang about the raft', forId: test.firm.members.preparer }).expect(201);

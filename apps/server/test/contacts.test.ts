@@ -2,7 +2,6 @@ import { strFromU8 } from 'fflate';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ClientList, MergePreview } from '@steady/contract/client-lists';
-import type { ClientView } from '@steady/contract/clients';
 import type { FoundContact, PersonView, RelatedView } from '@steady/contract/contacts';
 import type { HistoryLine } from '@steady/contract/jobs';
 import type { AskView } from '@steady/contract/asks';
@@ -10,6 +9,7 @@ import type { PortalMe, RequestPart, SendPreview } from '@steady/contract/reques
 import type { ClientViewer, GrantOutcome, GroupView } from '@steady/contract/team';
 import { PORTAL_COOKIE } from '../src/platform/identity';
 import { DUNMARRA, type TestApp, clientWithVat, draftBill, eur, jobOf, key, portalAsks, startTestApp, unzipped } from './support';
+import { inTheBook } from './in-the-book';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -17,21 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => test.close());
 
-const manager = () => test.firm.as.manager!;
-const get = async <T>(path: string, role = 'manager') => (await test.firm.as[role]!.get(path).expect(200)).body as T;
-const client = (id: string) => get<ClientView>(`/api/clients/${id}`);
-const add = async (name: string, more: object = {}) =>
-  (
-    (
-      await manager()
-        .post('/api/clients')
-        .send({ ...DUNMARRA, contact: undefined, name, ...more })
-        .expect(201)
-    ).body as { id: string }
-  ).id;
-const addContact = async (clientId: string, contact: object) =>
-  ((await manager().post(`/api/clients/${clientId}/contacts`).send(contact).expect(201)).body as { id: string }).id;
-const names = async () => (await get<ClientList>('/api/clients')).rows.map((row) => row.name);
+const { manager, get, client, add, addContact, names } = inTheBook(() => test);
 
 const ASKED = { title: 'Papers', dueOn: '2026-03-20', items: [{ name: 'Bank' }] };
 

@@ -19,9 +19,11 @@ afterAll(() => test.close());
 
 const { manager, job, procedure, client, begun, tick, move } = atWork(() => test);
 const get = async <T>(path: string, role = 'manager') => (await test.firm.as[role]!.get(path).expect(200)).body as T;
-const recorded = async (jobId: string, minutes: number, more: { role?: string; on?: string; taskId?: string } = {}) => {
-  const { role = 'preparer', on = '2026-03-11', taskId } = more;
-  const answer = await test.firm.as[role]!.post('/api/time-entries').send({ jobId, taskId, on, minutes }).expect(201);
+const recorded = async (jobId: string, minutes: number, more: { role?: string; on?: string; taskId?: string; longDay?: boolean } = {}) => {
+  const { role = 'preparer', on = '2026-03-11', ...rest } = more;
+  const answer = await test.firm.as[role]!.post('/api/time-entries')
+    .send({ jobId, on, minutes, ...rest })
+    .expect(201);
   return (answer.body as { id: string }).id;
 };
 const spent = async (jobId: string, amount: Money) =>
@@ -172,9 +174,22 @@ describe('time and expenses', () => {
     await manager().delete(`/api/time-entries/${id}`).expect(404);
   });
 
+  it('asks about a day of more than 16 hours, by either door', async () => {
+    const jobId = await begun(THREE);
+    const record = (minutes: number, more = {}) => test.firm.as.partner!.post('/api/time-entries').send({ jobId, on: '2026-02-26', minutes, ...more });
+    const id = ((await record(960).expect(201)).body as { id: string }).id;
+    const asked = problemOf(await record(1).expect(422));
+    expect(asked.errors).toEqual([{ field: 'longDay', message: 'With this Thu 26 Feb 2026 has 16 h 01. Say that it was so long, or put it right.' }]);
+    await record(1, { longDay: true }).expect(201);
+    const correct = (more: object) => test.firm.as.partner!.put(`/api/time-entries/${id}`).send({ on: '2026-02-26', minutes: 970, ...more });
+    expect(problemOf(await correct({}).expect(422)).errors).toMatchObject([{ field: 'longDay' }]);
+    await correct({ longDay: true }).expect(204);
+    await correct({ minutes: 30 }).expect(204);
+  });
+
   it('a day holds 24 hours, also when an entry is moved to it', async () => {
     const jobId = await begun(THREE);
-    await recorded(jobId, 1_380, { role: 'partner', on: '2026-03-09' });
+    await recorded(jobId, 1_380, { role: 'partner', on: '2026-03-09', longDay: true });
     const id = await recorded(jobId, 120, { role: 'partner', on: '2026-03-08' });
     const answer = await test.firm.as.partner!.put(`/api/time-entries/${id}`).send({ on: '2026-03-09', minutes: 120 }).expect(422);
     expect(problemOf(answer).errors![0]!.message).toContain('23 h 00 are recorded for this day already');

@@ -1,9 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ClientList } from '@steady/contract/client-lists';
-import type { ClientView } from '@steady/contract/clients';
 import type { ContactMergePreview, PersonView } from '@steady/contract/contacts';
 import type { HistoryLine } from '@steady/contract/jobs';
 import { DUNMARRA, type TestApp, eur, startTestApp } from './support';
+import { inTheBook } from './in-the-book';
 
 let test: TestApp;
 beforeAll(async () => {
@@ -11,21 +10,7 @@ beforeAll(async () => {
 });
 afterAll(() => test.close());
 
-const manager = () => test.firm.as.manager!;
-const get = async <T>(path: string, role = 'manager') => (await test.firm.as[role]!.get(path).expect(200)).body as T;
-const client = (id: string) => get<ClientView>(`/api/clients/${id}`);
-const add = async (name: string, more: object = {}) =>
-  (
-    (
-      await manager()
-        .post('/api/clients')
-        .send({ ...DUNMARRA, contact: undefined, name, ...more })
-        .expect(201)
-    ).body as { id: string }
-  ).id;
-const addContact = async (clientId: string, contact: object) =>
-  ((await manager().post(`/api/clients/${clientId}/contacts`).send(contact).expect(201)).body as { id: string }).id;
-const names = async () => (await get<ClientList>('/api/clients')).rows.map((row) => row.name);
+const { manager, get, client, add, addContact, names } = inTheBook(() => test);
 
 describe('one address', () => {
   it('is not given to a second person unless somebody says so, by whichever door', async () => {

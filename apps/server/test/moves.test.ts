@@ -76,8 +76,8 @@ describe('a job by hand', () => {
       .send({ ...change, widen: true, assigneeId: test.firm.members.partner, word: 'the grant papers are on my desk' })
       .expect(204);
     expect(await job(id)).toMatchObject({ startOn: '2026-03-09', tasks: [{ startOn: '2026-03-09', assignee: 'partner' }, {}, {}] });
-    const { body } = await partner().get('/api/phone-notes').expect(200);
-    expect((body as { text: string }[]).map((note) => note.text)).toContain('"Enter" is yours now: the grant papers are on my desk');
+    const { body } = await partner().get('/api/notes-for-you').expect(200);
+    expect((body as { text: string }[]).map((note) => note.text)).toContain('"Enter" in Special work: the grant papers are on my desk');
   });
 
   it('is held until a day and goes on by itself, or says that it is blocked and for whom it waits', async () => {

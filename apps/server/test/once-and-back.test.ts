@@ -156,7 +156,7 @@ describe('a change of many that is taken back', () => {
     jobs: ((await manager().get(`/api/jobs?client=${clientId}`).expect(200)).body as { rows: JobRow[] }).rows.length,
     bills: ((await manager().get('/api/invoices?status=draft').expect(200)).body as { rows: { jobId: string }[] }).rows.filter((bill) => bill.jobId === id)
       .length,
-    notes: ((await test.firm.as.partner!.get('/api/phone-notes').expect(200)).body as { clientId: string }[]).filter((note) => note.clientId === clientId)
+    notes: ((await test.firm.as.partner!.get('/api/notes-for-you').expect(200)).body as { clientId: string }[]).filter((note) => note.clientId === clientId)
       .length,
   });
 

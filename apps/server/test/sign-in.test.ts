@@ -49,7 +49,7 @@ describe('an invitation', () => {
     for (const password of ['', 'short', 'nessa quill nessa', 'password12345'])
       expect((await agent.post(`/api/join/${link}`).send({ password }).expect(422)).body).toMatchObject({ errors: [{ field: 'password' }] });
     await signIn(agent, 'nessa@quill.example', NEW).expect(401);
-    await agent.post(`/api/join/${link}`).send({ password: NEW }).expect(204);
+    expect((await agent.post(`/api/join/${link}`).send({ password: NEW }).expect(200)).body).toEqual({ email: 'nessa@quill.example' });
     await agent.post(`/api/join/${link}`).send({ password: 'another long password' }).expect(404);
     expect(await step(signIn(agent, 'NESSA@quill.example', NEW))).toEqual({ wants: 'nothing' });
     expect((await agent.get('/api/session').expect(200)).body).toMatchObject({ name: 'Nessa Quill', role: 'preparer' });
@@ -162,7 +162,7 @@ describe('a forgotten password', () => {
     await stranger().post('/api/sign-in/forgot').send({ email: 'Nessa@quill.example' }).expect(204);
     const link = await linkTo('nessa@quill.example');
     expect((await stranger().get(`/api/join/${link}`).expect(200)).body).toMatchObject({ kind: 'reset' });
-    await stranger().post(`/api/join/${link}`).send({ password: 'seven grey seals asleep' }).expect(204);
+    await stranger().post(`/api/join/${link}`).send({ password: 'seven grey seals asleep' }).expect(200);
     await before.get('/api/session').expect(401);
     await signIn(stranger(), 'nessa@quill.example', NEW).expect(401);
     await signIn(stranger(), 'nessa@quill.example', 'seven grey seals asleep').expect(200);

@@ -35,7 +35,7 @@ async function stuck(port: number, cookie: string) {
   const socket = connect(port, '127.0.0.1');
   socket.on('error', () => undefined);
   await once(socket, 'connect');
-  socket.write(`POST /api/phone-notes HTTP/1.1\r\nHost: localhost\r\nCookie: ${cookie}\r\nContent-Type: application/json\r\nContent-Length: 10\r\n\r\n{`);
+  socket.write(`POST /api/notes-for-you HTTP/1.1\r\nHost: localhost\r\nCookie: ${cookie}\r\nContent-Type: application/json\r\nContent-Length: 10\r\n\r\n{`);
   return socket;
 }
 

@@ -40,8 +40,8 @@ describe('a task that the procedure does not know', () => {
     const id = await begun(THREE);
     await add(id, { name: 'Ask for the lease', word: 'they send it by post' }).expect(201);
     expect(await taskOf(id, 'Ask for the lease')).toMatchObject({ assignee: 'preparer', estimate: 30, startOn: '2026-03-11', dueOn: '2026-03-31' });
-    const notes = (await test.firm.as.preparer!.get('/api/phone-notes').expect(200)).body as { text: string }[];
-    expect(notes.map((note) => note.text)).toContain('"Ask for the lease" is yours: they send it by post');
+    const notes = (await test.firm.as.preparer!.get('/api/notes-for-you').expect(200)).body as { text: string }[];
+    expect(notes.map((note) => note.text)).toContain('"Ask for the lease" in Special work: they send it by post');
   });
 
   it('is refused without a name, in a phase that is left behind or not there, for somebody who is not of the firm, and once the job is finished', async () => {
@@ -161,7 +161,7 @@ describe('dates of a job by hand', () => {
     const { version } = await job(id);
     await manager().patch(`/api/jobs/${id}`).send({ preparerId: test.firm.members.partner, word: 'the file is on the shelf', version }).expect(204);
     expect((await job(id)).tasks.map((one) => one.assignee)).toEqual(['partner', 'partner', 'partner']);
-    const notes = (await test.firm.as.partner!.get('/api/phone-notes').expect(200)).body as { text: string }[];
-    expect(notes.map((note) => note.text)).toContain('Special work is yours now: the file is on the shelf');
+    const notes = (await test.firm.as.partner!.get('/api/notes-for-you').expect(200)).body as { text: string }[];
+    expect(notes.map((note) => note.text)).toContain('Special work: the file is on the shelf');
   });
 });

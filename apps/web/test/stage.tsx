@@ -21,6 +21,23 @@ interface Stage {
   answers?: Record<string, unknown>;
 }
 
+/** An answer of the server that names what is wrong, and where. */
+export class Refused {
+  constructor(private readonly errors: { field: string; message: string }[]) {}
+
+  response(): Response {
+    const problem = {
+      type: 'about:blank',
+      title: 'Check what was given',
+      status: 422,
+      code: 'invalid-input',
+      detail: 'Check the fields.',
+      errors: this.errors,
+    };
+    return new Response(JSON.stringify(problem), { status: 422, headers: { 'Content-Type': 'application/problem+json' } });
+  }
+}
+
 /** What was asked of the server: method and path, and what was sent along. */
 export type Asked = { what: string; sent: unknown }[];
 
@@ -36,7 +53,9 @@ export function stage(part: ReactNode, { rights = [], at = '/', answers = {} }: 
     const what = `${init.method ?? 'GET'} ${address.split('?')[0]}`;
     asked.push({ what, sent: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined });
     const there = what in answers;
-    return Promise.resolve(new Response(there && answers[what] === null ? null : JSON.stringify(there ? answers[what] : {}), { status: there ? 200 : 404 }));
+    const answer = answers[what];
+    if (answer instanceof Refused) return Promise.resolve(answer.response());
+    return Promise.resolve(new Response(there && answer === null ? null : JSON.stringify(there ? answer : {}), { status: there ? 200 : 404 }));
   });
   const session = {
     memberId: 'me',

@@ -1,3 +1,4 @@
+import type { BeginWork } from './how-it-begins';
 import type {
   AddFeed,
   AlmanacAsked,
@@ -16,6 +17,7 @@ import type {
   NoteFiled,
   ObligationView,
   Rehearsal,
+  RoomView,
   ReopenObligation,
   SetObligationAside,
 } from './almanac';
@@ -35,6 +37,8 @@ export const file = get('/api/almanac/list.:kind', 'see clients', {
   text: ['kind'],
   takesAlong: 'the list of deadlines',
 });
+/** The room of each person for the next eight weeks. */
+export const room = get('/api/almanac/room', 'see clients', { answer: a<RoomView>('RoomView') });
 export const authorities = get('/api/almanac/authorities', 'see clients', { answer: a<string[]>('string[]') });
 export const rehearse = get('/api/almanac/rehearsal', 'see clients', { query: a<AlmanacAsked>('AlmanacAsked'), answer: a<Rehearsal>('Rehearsal') });
 /** The firm's load as it would be with our target of a job on another day. Nothing is written. */
@@ -63,5 +67,5 @@ export const setAside = post('/api/obligations/:id/set-aside', 'do work', { inpu
 export const reopen = post('/api/obligations/:id/reopen', 'do work', { input: a<ReopenObligation>('ReopenObligation') });
 export const follow = post('/api/obligations/:id/follow', 'do work', { input: a<FollowRules>('FollowRules') });
 export const noteFiled = post('/api/obligations/:id/note-filed', 'do work', { input: a<NoteFiled>('NoteFiled') });
-export const start = post('/api/obligations/:id/start', 'do work', { answer: a<JobBegun>('JobBegun') });
+export const start = post('/api/obligations/:id/start', 'do work', { input: a<BeginWork>('BeginWork'), answer: a<JobBegun>('JobBegun') });
 export const fileNow = post('/api/obligations/:id/file', 'do work', { input: a<FileObligation>('FileObligation'), status: 202, once: true });

@@ -195,6 +195,14 @@ export interface AlmanacView {
   earlierOverdue: number;
 }
 
+/** Room of people for the weeks to come. */
+export interface RoomView {
+  /** `nobody`: minutes of work that nobody has yet. */
+  weeks: { week: string; workingDays: number; nobody: number }[];
+  /** Minutes booked and of room, week by week. */
+  people: { memberId: string; name: string; weeks: { booked: number; room: number }[] }[];
+}
+
 /** More time that the law offers for a deadline. */
 export interface OfferedExtension {
   to: string;

@@ -12,7 +12,7 @@ import type {
   DetailFieldInput,
   DetailFieldView,
   NotesPage,
-  PhoneNote,
+  NoteForYou,
 } from './clients';
 import type { ListFieldsView, ListTotals, PlaceFound } from './lists';
 import type { AfterRow, AlikeAsked, ListQuery } from './queries';
@@ -72,7 +72,7 @@ export const addNote = post('/api/clients/:id/notes', 'do work', { input: a<AddN
 export const removeNote = remove('/api/notes/:id', 'do work');
 export const changeNote = patch('/api/notes/:id', 'do work', { input: a<ChangeNote>('ChangeNote') });
 /** Phone notes that wait for whoever asks. */
-export const phoneNotes = get('/api/phone-notes', 'see clients', { answer: a<PhoneNote[]>('PhoneNote[]'), shows: ['clients', 'jobs', 'moves'] });
+export const notesForYou = get('/api/notes-for-you', 'see clients', { answer: a<NoteForYou[]>('NoteForYou[]'), shows: ['clients', 'jobs', 'moves'] });
 /** A page of the notes of a client, after the one named. */
 export const notes = get('/api/clients/:id/notes', 'see clients', {
   query: a<AfterRow>('AfterRow'),

@@ -118,11 +118,14 @@ export class ChangeClientStatus {
 }
 
 export const NOTE_KINDS = ['note', 'question', 'phone'] as const;
-export type NoteKind = (typeof NOTE_KINDS)[number];
+/** What a colleague is told by what happens to a job: work handed over, work that cannot go on without them, a word of its procedure. */
+export const NOTICE_KINDS = ['handed over', 'blocked', 'word'] as const;
+export type NoticeKind = (typeof NOTICE_KINDS)[number];
+export type NoteKind = (typeof NOTE_KINDS)[number] | NoticeKind;
 
 export class AddNote {
   @IsIn(NOTE_KINDS)
-  kind: NoteKind;
+  kind: (typeof NOTE_KINDS)[number];
 
   @Trimmed()
   @IsNotEmpty({ message: 'Write what is to be known.' })
@@ -183,6 +186,8 @@ export interface NoteView {
   id: string;
   clientId: string;
   kind: NoteKind;
+  /** The job that a notice is about. */
+  jobId: string | null;
   text: string;
   pinned: boolean;
   at: string;
@@ -192,13 +197,13 @@ export interface NoteView {
   doneBy: string | null;
 }
 
-/** A phone note as it meets its reader on Today. */
 export interface NotesPage {
   rows: NoteView[];
   more: boolean;
 }
 
-export interface PhoneNote extends NoteView {
+/** What was written for one colleague, as it meets its reader on Today. */
+export interface NoteForYou extends NoteView {
   client: string;
 }
 

@@ -53,6 +53,9 @@ export const stop = post('/api/jobs/:id/stop', 'do work', { input: a<StopJob>('S
 /** Ends a job of no deadline that will not be done; a deadline is set aside with its job. */
 export const cancel = post('/api/jobs/:id/cancel', 'do work', { input: a<CancelJob>('CancelJob') });
 export const goOn = post('/api/jobs/:id/go-on', 'do work');
+/** The same of one task by itself: the job goes on beside it. */
+export const stopTask = post('/api/tasks/:id/stop', 'do work', { input: a<StopJob>('StopJob') });
+export const taskGoesOn = post('/api/tasks/:id/go-on', 'do work');
 export const check = post('/api/tasks/:id/check', 'do work', { input: a<TickCheck>('TickCheck') });
 export const tick = post('/api/tasks/:id/tick', 'do work', { input: a<TickTask>('TickTask'), answer: a<Ticked>('Ticked') });
 export const change = patch('/api/tasks/:id', 'do work', { input: a<ChangeTask>('ChangeTask') });

@@ -1,10 +1,11 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsUUID, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsUUID, Min, ValidateIf } from 'class-validator';
 import { type Category, type JobFacts, type JobFactsChanged, type JobStatus, PRIORITIES, type Priority, enteredJobFacts } from '@steady/core/jobs';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import { changeInput } from './facts-input';
+import { BeginWork } from './how-it-begins';
 import type { ListValue } from './lists';
 import type { TaskView } from './tasks';
 
@@ -52,7 +53,9 @@ export class StopJob {
 }
 
 /** Work that no rhythm of a service asks for. */
-class WorkByHand {
+class WorkByHand extends BeginWork {
+  /** "none" for work that goes by no procedure: it is one task. */
+  @ValidateIf((o: WorkByHand) => o.procedureId !== 'none')
   @IsUUID(undefined, { message: 'Choose how the work is done.' })
   procedureId: string;
 

@@ -1,6 +1,6 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNotEmpty, IsUUID, Min, ValidateBy } from 'class-validator';
 import type { FactNames } from '@steady/core/conditions';
-import { type ClientOnPaper, type OnPaper, type Procedure, procedureFaults } from '@steady/core/procedures';
+import { type ClientOnPaper, type GoesOut, type OnPaper, type Procedure, type TaskRole, procedureFaults } from '@steady/core/procedures';
 import { IsLine, IsText, LeftOut, Trimmed } from './checks';
 import { MessageWords } from './post';
 
@@ -124,13 +124,18 @@ export class BeforeStarting {
 
 /** What starting would mean, worked out on paper: for each procedure its clients, the ways they take, what comes of it and what is wrong. */
 export interface OnPaperBefore extends Omit<OnPaper, 'routes'> {
-  procedure: { id: string; name: string };
+  /** Without an id where the work goes by no procedure. */
+  procedure: { id: string | null; name: string };
+  /** Its phases, each with whoever answers for it. */
+  phases: { key: string; name: string; memberId: string | null }[];
+  /** Roles that tasks are for and in which some of the clients have nobody. */
+  nobodyAs: TaskRole[];
   clients: number;
   /** A client with several periods has as many. */
   jobs: number;
   ways: number;
   /** What is sent at once when the jobs begin, to whom. */
-  goesOut: { clientId: string; client: string; what: string; to: string[] }[];
+  goesOut: GoesOut[];
   /** What one job of each client is estimated at, by the phases that it goes through. */
   minutesOf: Record<string, number>;
 }

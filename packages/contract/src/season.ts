@@ -1,4 +1,5 @@
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator';
+import { BeginWork } from './how-it-begins';
 import { IsDay, IsLine, LeftOut, Trimmed } from './checks';
 import type { Money } from '@steady/core/money';
 
@@ -45,7 +46,7 @@ export interface SeasonPreview {
   notFound: string[];
 }
 
-export class StartSeason {
+export class StartSeason extends BeginWork {
   @IsArray()
   @ArrayMinSize(1, { message: 'Choose at least one.' })
   @ArrayMaxSize(5000)

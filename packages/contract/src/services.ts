@@ -166,8 +166,11 @@ export class KeepService {
   @IsBoolean()
   takesExtensions?: boolean;
 
+  /** Without one, the work of a period is one task. */
+  @Transform(({ value }: { value: unknown }) => value ?? null)
+  @ValidateIf((o: KeepService) => o.procedureId !== null)
   @IsUUID(undefined, { message: 'Choose how it is done.' })
-  procedureId: string;
+  procedureId: string | null = null;
 
   @IsArray()
   @ArrayMaxSize(12)
@@ -245,8 +248,9 @@ export interface ServiceView {
   leadDays: number;
   targetDays: number;
   takesExtensions: boolean;
-  procedureId: string;
-  procedureName: string;
+  /** Null where nobody has written how it is done: the work is one task. */
+  procedureId: string | null;
+  procedureName: string | null;
   phases: string[];
   procedures: { rhythm: Rhythm; procedureId: string }[];
   needsAgent: boolean;

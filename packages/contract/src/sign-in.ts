@@ -142,3 +142,8 @@ export interface DoorLetter {
   subject: string;
   link: string | null;
 }
+
+/** With which address somebody signs in who has set a password. */
+export interface LetIn {
+  email: string;
+}

@@ -118,6 +118,10 @@ export interface TaskView {
   waitsFor: string[];
   doneByEvent: DoneBy | null;
   passedOver: boolean;
+  /** Why it cannot go on, since when (ISO moment), and which colleague it waits for. */
+  stuckReason: string | null;
+  stuckSince: string | null;
+  stuckFor: string | null;
   checks: { words: string; doneAt: string | null; doneBy: string | null }[];
   advice: string | null;
   links: string[];

@@ -13,6 +13,8 @@ export interface MemberView {
   role: Role;
   does: string;
   standing: MemberStatus;
+  /** What they may do, by their role in this firm. */
+  rights: Right[];
 }
 
 /** A person of the firm in the list of the team. */

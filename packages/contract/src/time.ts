@@ -1,4 +1,4 @@
-import { IsInt, IsNotEmpty, IsUUID, Max, Min } from 'class-validator';
+import { IsBoolean, IsInt, IsNotEmpty, IsUUID, Max, Min } from 'class-validator';
 import { IsDay, IsMoney, IsText, LeftOut, Trimmed } from './checks';
 import type { Money } from '@steady/core/money';
 
@@ -15,6 +15,11 @@ export class CorrectTimeEntry {
   @Min(1, { message: 'Give a length of time, for example 1:30.' })
   @Max(1440, { message: 'A day has 24 hours.' })
   minutes: number;
+
+  /** The day was as long as that: whoever writes it was asked. */
+  @LeftOut()
+  @IsBoolean()
+  longDay?: boolean;
 
   @Trimmed()
   @LeftOut()

@@ -27,6 +27,8 @@ export interface TodayTask {
   estimate: number;
   dueOn: string;
   waits: string | null;
+  /** Why it cannot go on by itself; null when it can. */
+  blocked: string | null;
   /** Why it stands so high, in words. */
   why: string | null;
 }

@@ -19,7 +19,8 @@ function useMinutes(timer: TimerView | null, now: string | null): number {
     return () => window.clearInterval(interval);
   }, [now]);
   if (!timer || !now) return 0;
-  return Math.round(Temporal.Instant.from(timer.startedAt).until(Temporal.Instant.from(now)).total('minutes') + since);
+  // A clock set back after it was started does not count backwards.
+  return Math.max(0, Math.round(Temporal.Instant.from(timer.startedAt).until(Temporal.Instant.from(now)).total('minutes') + since));
 }
 
 /** The running timer in the contents line: how long, on what; pressing it goes there, `t` stops it. */

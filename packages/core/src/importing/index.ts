@@ -1,17 +1,8 @@
 import { clientFacts, identifiers } from '../clients';
 import { type FirmOfFile, type Read, factFromText, sameValue, sortedLabels } from '../facts';
 import { type DetailField, type DetailValue, detailFromText } from '../details';
+import { type CellFault, type Mapping, type Target, readCells } from './columns';
 import { ALIKE, NameIndex, likeness, plainIdentifier, plainName } from '../matching';
-
-/** What a column of a file can be brought in as. */
-export interface Target {
-  key: string;
-  name: string;
-  /** Other headings under which it is found. */
-  also?: readonly string[];
-  /** Reads a cell. @returns the value, or why it cannot be read. */
-  read(text: string): Read;
-}
 
 const most =
   (length: number) =>
@@ -55,9 +46,6 @@ export function clientTargets(firm: FirmOfFile, details: readonly DetailField[])
   return [...facts, ...OTHER_TARGETS, ...own];
 }
 
-/** Which heading is brought in as what; null leaves a column out. */
-export type Mapping = (string | null)[];
-
 /** Above this a heading is taken for another spelling of a target. */
 const HEADING_ALIKE = 0.78;
 
@@ -95,11 +83,6 @@ export interface KnownClient {
   id: string;
   name: string;
   values: Readonly<Record<string, unknown>>;
-}
-
-export interface CellFault {
-  column: number;
-  message: string;
 }
 
 export interface FieldChange {
@@ -206,17 +189,9 @@ export function sortRows(rows: readonly (readonly string[])[], mapping: Mapping,
 
 const ADDRESS_PARTS = ['street', 'town', 'postcode', 'country'] as const;
 
-/** What the cells of a row say. A cell that cannot be read is left out, with the reason; a first and a last name are one name. */
+/** What the cells of a row say of a client; a first and a last name are one name. */
 function readRow(cells: readonly string[], columns: readonly (Target | null)[]): { values: Record<string, unknown>; leftOut: CellFault[] } {
-  const values: Record<string, unknown> = {};
-  const leftOut: CellFault[] = [];
-  columns.forEach((target, column) => {
-    const text = (cells[column] ?? '').trim();
-    if (!target || text === '') return;
-    const read = target.read(text);
-    if ('problem' in read) leftOut.push({ column, message: read.problem });
-    else values[target.key] = read.value;
-  });
+  const { values, leftOut } = readCells(cells, columns);
   const { firstName, lastName, ...rest } = values;
   const person = [firstName, lastName].filter(Boolean).join(' ');
   // Beside the name of a client they are its contact's.
@@ -255,3 +230,5 @@ export const isSamePerson = (one: { name: string; email: string | null }, other:
   one.email !== null && one.email.toLowerCase() === other.email?.toLowerCase() && likeness(one.name, other.name) >= ALIKE;
 
 export type { DetailValue };
+export { type Begins, type JobOfFile, type JobRowRead, type JobVerdict, type KnownWork, jobTargets, sortJobRows } from './job-rows';
+export type { CellFault, Mapping, Target } from './columns';

@@ -71,6 +71,7 @@ export function procedureFaults(given: unknown): string[] {
     const own = isText(phase.key, 60) && isText(phase.name, 100) ? [] : ['A phase has no name, or one of more than 100 letters'];
     if (phase.onlyIf !== undefined) own.push(...conditionFaults(phase.onlyIf).map((fault) => `${where}: ${fault}`));
     if (phase.sharedAs !== undefined && !isText(phase.sharedAs, 36)) own.push(`${where}: what it is shared as is not known`);
+    if (phase.memberId !== undefined && !isText(phase.memberId, 36)) own.push(`${where}: choose who answers for it`);
     if (phase.branch !== undefined && !isText(phase.branch, 100)) own.push(`${where}: name the branch`);
     if (phase.completion !== undefined && !COMPLETIONS.includes(phase.completion as Completion)) own.push(`${where}: choose when it is complete`);
     if (phase.requests !== undefined)

@@ -2,6 +2,7 @@ export {
   COMPLETIONS,
   DONE_BY,
   TASK_ROLES,
+  WITHOUT_PROCEDURE,
   WAYS_OF_WORK,
   type Action,
   type Completion,
@@ -14,6 +15,7 @@ export {
   type TaskRole,
   type WayOfWork,
   actionsOf,
+  answeredForBy,
 } from './procedure';
 export { checkProcedure, procedureFaults } from './faults';
 export { readLink } from './task-shape';
@@ -29,9 +31,22 @@ export {
   type Planned,
   actionInWords,
   actionsOfMove,
+  keyOf,
   leavesTheHouse,
 } from './actions';
-export { type ClientOnPaper, type DayOfStory, type OnPaper, type PaperFault, type PaperRoute, actionCount, goesOutAtOnce, onPaper, story } from './on-paper';
+export {
+  type ClientOnPaper,
+  type DayOfStory,
+  type GoesOut,
+  type OnPaper,
+  type PaperFault,
+  type PaperRoute,
+  actionCount,
+  goesOutAtOnce,
+  onPaper,
+  story,
+  wantsSomebodyAs,
+} from './on-paper';
 export { TASK_PARTS, type PlannedTask, type TaskInFlight, type TaskPart, type VersionChange, comparePhases, compareTasks } from './compare';
 export { type NamedProcedure, beginsItself } from './begins';
 export { apart, changedInCommon, commonKey, followed, takenInCommon } from './in-common';

@@ -2,6 +2,12 @@ import { type CivilDate, type WorkingCalendar, openWeek, workingDaysIn } from '.
 import { type Condition, type FactNames, type Facts, conditionInWords, meets } from '../conditions';
 import type { DayOfTask, PhasePlan, Procedure, TaskPlan } from './procedure';
 
+/** A task with whoever answers for its phase, where it names nobody itself. */
+const inPhaseOf =
+  ({ memberId }: PhasePlan) =>
+  (task: TaskPlan): TaskPlan =>
+    memberId === undefined || task.memberId !== undefined ? task : { ...task, memberId };
+
 export interface JobDates {
   start: CivilDate;
   /** The firm's own date; tasks are laid out up to it. */
@@ -21,14 +27,19 @@ export interface LaidOutJob {
   tasks: LaidOutTask[];
 }
 
-/** Which phases a client takes, each with the tasks and requests that it gets, and which it passes over and why. */
+/** Which phases a client takes, each with the tasks and requests that it gets and with whoever answers for it on its tasks, and which it passes over and why. */
 export function phasesFor(procedure: Procedure, facts: Facts, names: FactNames = {}): Pick<LaidOutJob, 'phases' | 'passedOver'> {
   const phases: PhasePlan[] = [];
   const passedOver: LaidOutJob['passedOver'] = [];
   const wanted = ({ onlyIf }: { onlyIf?: Condition }) => !onlyIf || meets(onlyIf, facts);
   for (const phase of procedure.phases) {
     if (phase.onlyIf && !meets(phase.onlyIf, facts)) passedOver.push({ name: phase.name, why: `only if ${conditionInWords(phase.onlyIf, names)}` });
-    else phases.push({ ...phase, tasks: phase.tasks.filter(wanted), ...(phase.requests ? { requests: phase.requests.filter(wanted) } : {}) });
+    else
+      phases.push({
+        ...phase,
+        tasks: phase.tasks.filter(wanted).map(inPhaseOf(phase)),
+        ...(phase.requests ? { requests: phase.requests.filter(wanted) } : {}),
+      });
   }
   return { phases, passedOver };
 }

@@ -134,6 +134,54 @@ describe('the story of one client', () => {
     ]);
     expect(told(client('Conal', { writtenTo: [] }))[1]).toContain('Nobody there to write to');
   });
+
+  const ASKS: Procedure = {
+    phases: [
+      {
+        key: 'ask',
+        name: 'Ask',
+        tasks: [],
+        requests: [{ key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] }],
+        onEntry: [{ key: 'r', does: 'request', requestKey: 'papers', days: 5 }],
+        onDone: [{ key: 'm', does: 'message', templateId: 'x' }],
+      },
+      { key: 'do', name: 'Do', tasks: [{ key: 't', name: 'Draft', role: 'preparer', estimate: 60, due: { days: 2, from: 'start' } }] },
+      { key: 'look', name: 'Look', completion: 'approved', tasks: [] },
+    ],
+  };
+  const asked = (who: ClientOnPaper, procedure = ASKS) =>
+    story(procedure, who, { start: civil('2026-03-11'), target: civil('2026-03-31') }, openWeek, names).map(
+      ({ day, lines }) => `${day.toString()} ${lines.join(' | ')}`,
+    );
+
+  it('waits in a phase that only asks, and what comes after it leaves on the day it would', () => {
+    expect(asked(client('Bríd'))).toEqual([
+      '2026-03-11 Enters "Ask" | Sends the client the request "Papers", wanted within 5 working days (Bríd Foley)',
+      '2026-03-18 The answer to "Papers" is wanted: the phase waits for it | Writes "Your return is filed" to the client (Bríd Foley) | Enters "Do" | "Draft" is done late, it was due on Fri 13 Mar, for the preparer | Enters "Look" | Waits for the approval of a second person, who did none of the tasks before it | The job is finished',
+    ]);
+  });
+
+  it('does what is due on the day it comes to it in time', () => {
+    const sameDay: Procedure = {
+      phases: [{ key: 'a', name: 'A', tasks: [{ key: 't', name: 'Draft', role: 'preparer', estimate: 5, due: { days: 0, from: 'start' } }] }],
+    };
+    expect(asked(client('Bríd'), sameDay)).toEqual(['2026-03-11 Enters "A" | "Draft" is due, for the preparer | The job is finished']);
+  });
+
+  it('does not wait for a client to whom nobody can write', () => {
+    expect(asked(client('Conal', { writtenTo: [] })).at(-1)).toMatch(/^2026-03-13 "Draft" is due, for the preparer \| Enters "Look"/);
+  });
+
+  it('names a request that somebody has to send, and a phase that nobody ends but by hand', () => {
+    const byHand: Procedure = {
+      phases: [
+        { ...ASKS.phases[0]!, onEntry: [], completion: 'answered' },
+        { ...ASKS.phases[2]!, completion: 'by hand' },
+      ],
+    };
+    expect(asked(client('Bríd'), byHand)[0]).toContain('"Papers" is there to be sent to the client by hand | Waits until its request was sent and answered');
+    expect(asked(client('Bríd'), byHand)[0]).toContain('Waits until somebody moves the job by hand');
+  });
 });
 
 describe('actions', () => {

@@ -1,7 +1,7 @@
-import type { CivilDate, WorkingCalendar } from '../calendar';
+import { type CivilDate, type WorkingCalendar, addWorkingDays } from '../calendar';
 import type { FactNames, Facts } from '../conditions';
-import { counted } from '../words';
-import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, comesTo, leavesTheHouse } from './actions';
+import { counted, shortDate } from '../words';
+import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, comesTo, keyOf, leavesTheHouse } from './actions';
 import { checkProcedure } from './faults';
 import { type JobDates, layOut, phasesFor } from './lay-out';
 import { type Procedure, type TaskRole, actionsOf } from './procedure';
@@ -55,17 +55,27 @@ export interface OnPaper {
   bills: number;
 }
 
+/** Something that leaves the house for a client as soon as its job begins. */
+export interface GoesOut {
+  /** By what it is left out. */
+  key: string;
+  clientId: string;
+  client: string;
+  /** A sentence. */
+  what: string;
+  /** Names of the people who get it. */
+  to: string[];
+  /** The message that is written; null for a request. */
+  templateId: string | null;
+}
+
 /**
  * What leaves the house at once when jobs by a procedure begin: messages and requests of the first phase that each client enters.
  *
  * @param names what templates are called
  * @returns one for each client and thing sent; none for a client to whom nobody can be written
  */
-export function goesOutAtOnce(
-  procedure: Procedure,
-  clients: readonly ClientOnPaper[],
-  names: Pick<NamesOfActions, 'template'>,
-): { clientId: string; client: string; what: string; to: string[] }[] {
+export function goesOutAtOnce(procedure: Procedure, clients: readonly ClientOnPaper[], names: Pick<NamesOfActions, 'template'>): GoesOut[] {
   const unknown = () => '';
   return clients.flatMap(({ id, name, facts, writtenTo }) => {
     const [first] = phasesFor(procedure, facts).phases;
@@ -73,6 +83,8 @@ export function goesOutAtOnce(
     return actionsOfMove(null, first, facts)
       .filter(({ action }) => leavesTheHouse(action))
       .map((planned) => ({
+        key: keyOf(planned),
+        templateId: planned.action.does === 'message' ? planned.action.templateId : null,
         clientId: id,
         client: name,
         what: actionInWords(planned, { procedure: unknown, detail: unknown, facts: {}, ...names }),
@@ -80,6 +92,10 @@ export function goesOutAtOnce(
       }));
   });
 }
+
+/** Whether some task that a client gets is for a role in which it has nobody. */
+export const wantsSomebodyAs = (procedure: Procedure, { facts, roles }: Pick<ClientOnPaper, 'facts' | 'roles'>, role: TaskRole): boolean =>
+  !roles.includes(role) && phasesFor(procedure, facts).phases.some((phase) => phase.tasks.some((task) => task.role === role && task.memberId === undefined));
 
 /**
  * Runs every client through a procedure without doing anything: the way each takes, what would be sent, done and
@@ -180,7 +196,11 @@ export interface DayOfStory {
   lines: string[];
 }
 
-/** What would happen to one client day by day, if every task were done on its last day. */
+/**
+ * What would happen to one client day by day, if every task were done on its last day and the client answered on the last
+ * day given. A phase waits for what it asks: tasks of later phases are done when it is complete, also where their own day
+ * has passed by then.
+ */
 export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDates, calendar: WorkingCalendar, names: NamesOfActions): DayOfStory[] {
   const laid = layOut(procedure, client.facts, dates, calendar, names.facts);
   const days = new Map<string, DayOfStory>();
@@ -199,12 +219,30 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
   for (const skipped of laid.passedOver) say(dates.start, `Passes over "${skipped.name}", ${skipped.why}`);
   laid.phases.forEach((phase, index) => {
     say(at, `Enters "${phase.name}"`);
-    for (const planned of actionsOfMove(null, phase, client.facts)) say(at, told(planned));
+    const entered = at;
+    const acts = actionsOfMove(null, phase, client.facts);
+    for (const planned of acts) say(at, told(planned));
+    const sent = acts.flatMap(({ action }) => (action.does === 'request' ? [action] : []));
+    for (const { key, title } of phase.requests ?? [])
+      if (!sent.some((one) => one.requestKey === key)) say(at, `"${title}" is there to be sent to the client by hand`);
     for (const { task, due } of laid.tasks.filter((one) => one.phaseKey === phase.key)) {
-      say(due, `"${task.name}" is due, for the ${task.role}`);
-      if (at.until(due).sign > 0) at = due;
+      const done = entered.until(due).sign >= 0 ? due : entered;
+      say(
+        done,
+        `"${task.name}" is ${done === due ? 'due' : `done late, it was due on ${shortDate(due)}`}, for ${task.memberId ? 'the person named' : `the ${task.role}`}`,
+      );
+      if (at.until(done).sign > 0) at = done;
     }
+    if (client.writtenTo.length > 0 && phase.completion !== 'by hand')
+      for (const { requestKey, days } of sent) {
+        const wanted = addWorkingDays(entered, days, calendar);
+        say(wanted, `The answer to "${phase.requests!.find((one) => one.key === requestKey)!.title}" is wanted: the phase waits for it`);
+        if (at.until(wanted).sign > 0) at = wanted;
+      }
+    if (phase.completion === 'answered' && sent.length === 0) say(at, 'Waits until its request was sent and answered');
     if (phase.completion === 'signed') say(at, 'Waits for the signature of the client');
+    if (phase.completion === 'approved') say(at, 'Waits for the approval of a second person, who did none of the tasks before it');
+    if (phase.completion === 'by hand') say(at, 'Waits until somebody moves the job by hand');
     for (const planned of actionsOfMove(phase, null, client.facts)) say(at, told(planned));
     if (phase.asks) say(at, 'Waits for a person to see what will happen, and to move it');
     if (index === laid.phases.length - 1) say(at, 'The job is finished');

@@ -82,6 +82,8 @@ export interface PhasePlan {
   onlyIf?: Condition;
   /** Phases of one branch exclude each other: every client is meant to take exactly one of them. */
   branch?: string;
+  /** Who answers for it, by name: its tasks are theirs, but for those that name somebody else. */
+  memberId?: string;
   tasks: TaskPlan[];
   requests?: RequestPlan[];
   onEntry?: Action[];
@@ -96,6 +98,23 @@ export interface PhasePlan {
 export interface Procedure {
   phases: PhasePlan[];
 }
+
+/**
+ * How work is done for which nobody has written a procedure: one task, to be ticked when it is done. Nobody has said how
+ * long it takes.
+ */
+export const WITHOUT_PROCEDURE: Procedure = {
+  phases: [{ key: 'work', name: 'Work', tasks: [{ key: 'work', name: 'Do the work', role: 'preparer', estimate: 0 }] }],
+};
+
+/**
+ * A procedure with people who answer for its phases.
+ *
+ * @param people members of the firm by the keys of phases; a phase that is not named keeps whoever it has
+ */
+export const answeredForBy = ({ phases }: Procedure, people: ReadonlyMap<string, string>): Procedure => ({
+  phases: phases.map((phase) => (people.has(phase.key) ? { ...phase, memberId: people.get(phase.key)! } : phase)),
+});
 
 /** All actions of a phase: those on entering it, then those when it is done. */
 export const actionsOf = (phase: PhasePlan): Action[] => [...(phase.onEntry ?? []), ...(phase.onDone ?? [])];

@@ -2,7 +2,24 @@ import fc from 'fast-check';
 import { askOf, signatureOf } from './sample-asks';
 import { describe, expect, it } from 'vitest';
 import { civil, isWorkingDay } from '../calendar';
-import { type JobProgress, type Procedure, advance, asksToMove, checkProcedure, layOut, moveKind, progress, procedureFaults, readLink } from '.';
+import {
+  type JobProgress,
+  type PhasePlan,
+  type Procedure,
+  type TaskPlan,
+  WITHOUT_PROCEDURE,
+  advance,
+  answeredForBy,
+  asksToMove,
+  checkProcedure,
+  comparePhases,
+  layOut,
+  moveKind,
+  phasesFor,
+  procedureFaults,
+  progress,
+  readLink,
+} from '.';
 
 const vat: Procedure = {
   phases: [
@@ -24,6 +41,32 @@ const vat: Procedure = {
     { key: 'file', name: 'File', tasks: [{ key: 'file', name: 'File', role: 'preparer', estimate: 5 }] },
   ],
 };
+
+describe('who answers for a phase', () => {
+  const phase = (key: string, tasks: TaskPlan[], more: Partial<PhasePlan> = {}): PhasePlan => ({ key, name: key, tasks, ...more });
+  const plan = (key: string, more: Partial<TaskPlan> = {}): TaskPlan => ({ key, name: key, role: 'preparer', estimate: 10, ...more });
+
+  it('has its tasks, but for those that name somebody themselves', () => {
+    const procedure: Procedure = { phases: [phase('a', [plan('one'), plan('two', { memberId: 'orla' })], { memberId: 'niamh' }), phase('b', [plan('three')])] };
+    expect(phasesFor(procedure, {}).phases.flatMap((one) => one.tasks.map((task) => task.memberId))).toEqual(['niamh', 'orla', undefined]);
+  });
+
+  it('is chosen anew when work begins, phase by phase', () => {
+    const procedure: Procedure = { phases: [phase('a', [plan('one')], { memberId: 'niamh' }), phase('b', [plan('two')])] };
+    expect(answeredForBy(procedure, new Map([['b', 'orla']])).phases.map((one) => one.memberId)).toEqual(['niamh', 'orla']);
+    expect(procedure.phases[1]).not.toHaveProperty('memberId');
+  });
+
+  it('is said when a version names somebody else, and wants a person', () => {
+    expect(comparePhases([phase('a', [])], [phase('a', [], { memberId: 'niamh' })])).toEqual(['"a" is answered for by somebody else']);
+    expect(procedureFaults({ phases: [phase('a', [], { memberId: '' })] })).toEqual(['"a": choose who answers for it']);
+  });
+
+  it('a procedure that nobody wrote is one task of the preparer', () => {
+    expect(procedureFaults(WITHOUT_PROCEDURE)).toEqual([]);
+    expect(phasesFor(WITHOUT_PROCEDURE, {}).phases.map((one) => one.tasks.length)).toEqual([1]);
+  });
+});
 
 describe('laying out', () => {
   it('keeps every task on working days inside the dates of the job, in order', () => {

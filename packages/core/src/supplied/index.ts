@@ -1,2 +1,3 @@
+export { suppliedFor, suppliedProceduresFor } from './countries';
 export { SUPPLIED, type SuppliedService } from './services';
 export { SUPPLIED_PROCEDURES, suppliedProcedure } from './procedures';

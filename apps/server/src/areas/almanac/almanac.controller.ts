@@ -16,9 +16,11 @@ import {
   type ObligationView,
   type OfferedExtension,
   type Rehearsal,
+  type RoomView,
   ReopenObligation,
   SetObligationAside,
 } from '@steady/contract/almanac';
+import { BeginWork } from '@steady/contract/how-it-begins';
 import { SeasonAsked, type SeasonPreview, type SeasonStartView, StartSeason } from '@steady/contract/season';
 import * as routes from '@steady/contract/almanac.routes';
 import { AfterRow, LoadAsked } from '@steady/contract/queries';
@@ -62,6 +64,11 @@ export class AlmanacController {
   @Does(routes.ribbon, { query: AlmanacAsked })
   ribbon({ work, query: { from, ...filter } }: Asked<typeof routes.ribbon>): Promise<AlmanacView> {
     return this.queries.ribbon(work, dayFrom(from, addWorkingDays(work.today, -5)), WEEKS, filter);
+  }
+
+  @Does(routes.room)
+  room({ work }: Asked<typeof routes.room>): Promise<RoomView> {
+    return this.queries.room(work, WEEKS);
   }
 
   @Does(routes.week, { query: AlmanacAsked })
@@ -217,9 +224,9 @@ export class AlmanacController {
     return this.almanac.noteFiled(work, id, input);
   }
 
-  @Does(routes.start)
-  async start({ work, at: { id } }: Asked<typeof routes.start>): Promise<{ jobId: string }> {
-    return { jobId: await this.almanac.startNow(work, id) };
+  @Does(routes.start, { input: BeginWork })
+  async start({ work, at: { id }, input: { begins } }: Asked<typeof routes.start>): Promise<{ jobId: string }> {
+    return { jobId: await this.almanac.startNow(work, id, begins) };
   }
 
   @Does(routes.fileNow, { input: FileObligation })

@@ -15,12 +15,14 @@ import { EffectsController } from './effects.controller';
 import { FeedsService } from './feeds.service';
 import { PlanningService } from './planning.service';
 import { RehearsalQueries } from './rehearsal.queries';
+import { JobFilesController } from './job-files.controller';
+import { JobFilesService } from './job-files.service';
 import { SeasonService } from './season.service';
 import { ObligationStatusService } from './obligation-status.service';
 import { nextDueOfClient } from './of-clients.queries';
 
 @Area({
-  controllers: [AlmanacController, EffectsController],
+  controllers: [AlmanacController, EffectsController, JobFilesController],
   services: [
     ObligationOfJobs,
     AlmanacWholeFile,
@@ -29,6 +31,7 @@ import { nextDueOfClient } from './of-clients.queries';
     AlmanacService,
     ObligationStatusService,
     SeasonService,
+    JobFilesService,
     FeedsService,
     RehearsalQueries,
     AlmanacQueries,

@@ -4,14 +4,14 @@ import { type SQL, sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
 import { doubtOf } from '@steady/core/obligations';
 import { type WeekLoad, weeklyLoad } from '@steady/core/capacity';
-import type { AlmanacFilter, AlmanacList, AlmanacView, AlmanacYear, ObligationView, RibbonCell, YearDay } from '@steady/contract/almanac';
+import type { AlmanacFilter, AlmanacList, AlmanacView, AlmanacYear, ObligationView, RibbonCell, YearDay, RoomView } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { TasksService } from '../jobs';
 import { FirmRules } from '../rules';
 import { lineStart } from '../services';
 import { TeamService } from '../team';
-import { WITH_ESTIMATE } from './estimate-sql';
+import { WHO_DOES, WITH_WORK } from './estimate-sql';
 import { dayOf, matching } from './matching-sql';
 
 const PAGE = 300;
@@ -120,8 +120,8 @@ export class AlmanacQueries implements OnModuleInit {
     // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
     const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
       work.tx,
-      sql`select l.preparer_id as "personId", sum(coalesce(e.minutes, 0))::int as minutes, o.begins_on as "startOn", o.target_on as "dueOn"
-          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
+      sql`select ${WHO_DOES} as "personId", sum(w.minutes)::int as minutes, o.begins_on as "startOn", o.target_on as "dueOn"
+          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_WORK}
           where o.firm_id = ${work.firm.id} and o.status = 'open' and o.leads and not o.begun and o.begins_on < ${end} group by 1, 3, 4`,
     );
     const patterns = await this.team.patterns(work);
@@ -133,6 +133,25 @@ export class AlmanacQueries implements OnModuleInit {
       weeks,
       calendar: work.firm.calendar,
     });
+  }
+
+  /** The room of each person for the weeks to come, by who does each task; of others only for whoever sees every client. */
+  async room(work: Work, weeks: number): Promise<RoomView> {
+    const seesAll = work.actor.kind === 'staff' && work.actor.allClients;
+    const load = await this.load(work, work.today, weeks);
+    const team = (await this.team.patterns(work)).filter(({ personId }) => seesAll || personId === work.actor.id);
+    return {
+      weeks: load.map(({ week, workingDays, booked, people }) => ({
+        week,
+        workingDays,
+        nobody: seesAll ? Math.max(0, booked - people.reduce((sum, one) => sum + one.booked, 0)) : 0,
+      })),
+      people: team.map(({ personId, name }) => ({
+        memberId: personId,
+        name,
+        weeks: load.map(({ people }) => people.find((one) => one.personId === personId)!).map(({ booked, room }) => ({ booked, room })),
+      })),
+    };
   }
 
   /** Deadlines of one week. */

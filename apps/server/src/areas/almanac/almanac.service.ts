@@ -3,6 +3,7 @@ import { type SQL, and, eq, inArray, lte, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { begunSince } from '@steady/core/obligations';
 import { filedInWords, fullDate } from '@steady/core/words';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { MoveTarget, NoteFiled } from '@steady/contract/almanac';
 import { dayIn } from '../../platform/clock';
 import { Ticks } from '../../platform/background/ticks';
@@ -122,7 +123,7 @@ export class AlmanacService implements OnModuleInit {
     for (const obligation of due) await this.begin(work, obligation);
   }
 
-  private async begin(work: Work, obligation: Obligation): Promise<string> {
+  private async begin(work: Work, obligation: Obligation, begins?: HowItBegins): Promise<string> {
     const { line, service, procedure } = await this.lines.withProcedure(work, obligation.lineId);
     const client = await this.clients.get(work, obligation.clientId);
     const { id: obligationId, name, periodStart, periodEnd, targetOn, dueOn } = obligation;
@@ -132,6 +133,7 @@ export class AlmanacService implements OnModuleInit {
       line,
       service: service.name,
       procedure,
+      begins,
       obligationId,
       name,
       periodStart,
@@ -144,10 +146,10 @@ export class AlmanacService implements OnModuleInit {
   }
 
   /** Begins a job ahead of its time. Asked twice, it gives the same job. */
-  async startNow(work: Work, obligationId: string): Promise<string> {
+  async startNow(work: Work, obligationId: string, begins?: HowItBegins): Promise<string> {
     const obligation = await this.get(work, obligationId);
     if (!obligation.leads) throw Problem.refused('no-job', 'This deadline belongs to no job of its own. Mark it as filed, or as not required.');
-    return this.begin(work, obligation);
+    return this.begin(work, obligation, begins);
   }
 
   /** Moves our own target of a job; its deadline in the almanac keeps the same target. */

@@ -82,13 +82,13 @@ export class SeasonService {
   }
 
   /** Begins the jobs of the chosen deadlines. One that was begun meanwhile is passed over. */
-  async start(work: Work, { obligationIds, what }: StartSeason): Promise<{ id: string; begun: number; there: number }> {
+  async start(work: Work, { obligationIds, what, begins }: StartSeason): Promise<{ id: string; begun: number; there: number }> {
     const begun: string[] = [];
     let there = 0;
     for (const id of obligationIds) {
       const obligation = await this.almanac.get(work, id);
       if (obligation.begun || obligation.status !== 'open') there += 1;
-      else begun.push(await this.almanac.startNow(work, id));
+      else begun.push(await this.almanac.startNow(work, id, begins));
     }
     if (begun.length === 0) throw Problem.refused('all-there', 'All of these have begun already. Nothing was added.');
     const [saved] = await work.tx

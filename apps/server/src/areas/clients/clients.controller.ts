@@ -14,7 +14,7 @@ import {
   DetailFieldInput,
   type DetailFieldView,
   type NotesPage,
-  type PhoneNote,
+  type NoteForYou,
 } from '@steady/contract/clients';
 import * as routes from '@steady/contract/clients.routes';
 import type { ListFieldsView, ListPlace, ListTotals } from '@steady/contract/lists';
@@ -190,8 +190,8 @@ export class ClientsController {
   }
 
   /** Phone notes that wait for whoever asks. */
-  @Does(routes.phoneNotes)
-  phoneNotes({ work }: Asked<typeof routes.phoneNotes>): Promise<PhoneNote[]> {
-    return this.queries.phoneNotes(work);
+  @Does(routes.notesForYou)
+  notesForYou({ work }: Asked<typeof routes.notesForYou>): Promise<NoteForYou[]> {
+    return this.queries.notesForYou(work);
   }
 }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, ilike, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { type ClientFacts, clientFacts } from '@steady/core/clients';
-import type { ClientView, DetailFieldView, NoteView, NotesPage, PhoneNote } from '@steady/contract/clients';
+import type { ClientView, DetailFieldView, NoteView, NotesPage, NoteForYou } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
@@ -168,7 +168,7 @@ export class ClientQueries {
    */
   async notes(work: Work, clientId: string, before: string | null = null, limit: number | null = NOTES_A_PAGE): Promise<NotesPage> {
     const stands = sql`(pinned or (done_at is null and kind <> 'note'))`;
-    const columns = sql`id, client_id as "clientId", kind, text, pinned, at, by_name as "byName", for_id as "forId", done_at as "doneAt", done_by as "doneBy"`;
+    const columns = sql`id, client_id as "clientId", kind, job_id as "jobId", text, pinned, at, by_name as "byName", for_id as "forId", done_at as "doneAt", done_by as "doneBy"`;
     const onTop =
       before === null
         ? await rows<NoteView>(
@@ -185,12 +185,12 @@ export class ClientQueries {
     return { rows: [...onTop, ...(more ? rest.slice(0, limit) : rest)], more };
   }
 
-  /** Phone notes that wait for the person who acts. */
-  phoneNotes(work: Work): Promise<PhoneNote[]> {
-    return rows<PhoneNote>(
+  /** Phone notes and notices that wait for the person who acts. */
+  notesForYou(work: Work): Promise<NoteForYou[]> {
+    return rows<NoteForYou>(
       work.tx,
-      sql`select n.id, n.client_id as "clientId", c.name as client, n.kind, n.text, n.pinned, n.at, n.by_name as "byName", n.for_id as "forId", n.done_at as "doneAt", n.done_by as "doneBy"
-          from client_notes n join clients c on c.id = n.client_id where n.for_id = ${work.actor.id} and n.kind = 'phone' and n.done_at is null order by n.at`,
+      sql`select n.id, n.client_id as "clientId", c.name as client, n.kind, n.job_id as "jobId", n.text, n.pinned, n.at, n.by_name as "byName", n.for_id as "forId", n.done_at as "doneAt", n.done_by as "doneBy"
+          from client_notes n join clients c on c.id = n.client_id where n.for_id = ${work.actor.id} and n.done_at is null order by n.at`,
     );
   }
 }

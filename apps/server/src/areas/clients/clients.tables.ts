@@ -120,13 +120,16 @@ export const clientNotes = pgTable(
     at: moment('at').notNull(),
     byId: uuid('by_id'),
     byName: text('by_name').notNull(),
-    /** For whom a phone note is. */
+    /** For whom a phone note or a notice is. */
     forId: uuid('for_id'),
-    /** When a question was answered or a phone note taken, and by whom. */
+    /** The job, or the task of it, that a notice is about. */
+    jobId: uuid('job_id'),
+    taskId: uuid('task_id'),
+    /** When a question was answered or a phone note taken, and by whom; nobody where a notice went with its job. */
     doneAt: moment('done_at'),
     doneBy: text('done_by'),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId), index().on(t.firmId, t.forId)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.clientId), index().on(t.firmId, t.forId), index().on(t.jobId)],
 );
 
 /** Changes of many clients at once, with what stood before, so that they can be undone. */

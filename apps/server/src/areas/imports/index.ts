@@ -1,2 +1,3 @@
 export { BringingIn } from './bringing-in.service';
+export { ReadTable } from './tasks';
 export { ImportsService } from './imports.service';

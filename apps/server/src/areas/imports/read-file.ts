@@ -120,10 +120,12 @@ export async function readTable({ bytes: given, name }: { bytes: Uint8Array; nam
   const isBook = bytes[0] === 0x50 && bytes[1] === 0x4b;
   const text = isBook ? '' : bytes.subarray(0, 40).toString('utf8');
   const lines = isBook ? await fromXlsx(bytes) : /^\ufeff?\s*BEGIN:VCARD/i.test(text) ? cardsFromText(textOf(bytes)) : fromCsv(bytes);
-  const [first, ...rows] = lines;
-  if (!first || rows.length === 0) throw Problem.badFile(`${name} has no rows below its headings.`);
+  const [first, ...ragged] = lines;
+  if (!first || ragged.length === 0) throw Problem.badFile(`${name} has no rows below its headings.`);
   if (first.length > MOST_COLUMNS) throw tooManyColumns();
-  if (rows.length > MOST_ROWS) throw tooManyRows();
+  if (ragged.length > MOST_ROWS) throw tooManyRows();
+  // Every row has a cell for each heading, so that one can be mended that the file does not hold.
+  const rows = ragged.map((row) => [...row, ...Array<string>(Math.max(0, first.length - row.length)).fill('')]);
   rows.forEach((row, at) => {
     const long = row.findIndex((cell) => cell.length > LONGEST_CELL);
     if (long >= 0)

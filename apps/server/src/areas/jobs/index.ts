@@ -1,7 +1,7 @@
 export { clientOfJob, jobName, jobNumber, taskName } from './job-sql';
 export { JobRecords } from './job-records.service';
 export { JobQueries } from './jobs.queries';
-export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, agreedFee, keyOf } from './job-moves.service';
+export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, agreedFee } from './job-moves.service';
 export { JobsService } from './jobs.service';
 export { JobParts } from './job-parts';
 export { JobAsks } from './job-asks';

@@ -17,6 +17,11 @@ const FACTS = fieldsOfFacts(jobFacts, 'j', personField);
 const IN_FRONT = ['job', 'due'];
 const fact = (key: string, more: Partial<ListField> = {}): ListField => ({ ...FACTS.find((field) => field.key === key)!, ...more });
 
+/** A job `j` that cannot go on: as a whole, or one of its open tasks by itself. */
+export const BLOCKED = sql`(j.stuck_reason is not null or exists (select from tasks b where b.job_id = j.id and b.stuck_reason is not null and b.done_at is null))`;
+/** Why it cannot; null for one that can. */
+export const WHY_BLOCKED = sql`coalesce(j.stuck_reason, (select b.name || ': ' || b.stuck_reason from tasks b where b.job_id = j.id and b.stuck_reason is not null and b.done_at is null order by b.position limit 1))`;
+
 /** The fields of every job `j` of a client `c`, the useful ones first. */
 const FIELDS: ListField[] = [
   { key: 'client', name: 'Client', kind: 'text', value: sql`c.name`, sort: sql.raw('c.sort_name collate "unicode"') },
@@ -27,7 +32,7 @@ const FIELDS: ListField[] = [
     name: 'Status',
     kind: 'text',
     value: sql`case when j.closed_reason is not null then 'closed: ' || j.closed_reason when j.status = 'finished' then 'finished' when j.status = 'on hold' then 'on hold: ' || j.hold_reason
-                    when j.stuck_reason is not null then 'blocked: ' || j.stuck_reason when j.waiting_since is not null then 'waits for the client'
+                    when ${BLOCKED} then 'blocked: ' || ${WHY_BLOCKED} when j.waiting_since is not null then 'waits for the client'
                     else (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) || case when j.asks_to_move then ', ready to move' else coalesce(', ' || j.own_status, '') end end`,
   },
   {
@@ -58,6 +63,21 @@ const FIELDS: ListField[] = [
     'select job_id as k, sum(estimate)::int as v from tasks where done_at is null group by job_id',
   ),
   ...FACTS.filter((field) => !IN_FRONT.includes(field.key)),
+  {
+    key: 'standsSince',
+    name: 'Status since',
+    kind: 'date',
+    value: sql`case when j.status = 'finished' then j.finished_at when j.status = 'on hold' then j.held_since when j.stuck_reason is not null then j.stuck_since
+                    when j.waiting_since is not null then j.waiting_since else j.phase_since end::date`,
+  },
+  { key: 'phaseSince', name: 'In its phase since', kind: 'date', value: sql`j.phase_since::date` },
+  { key: 'heldSince', name: 'On hold since', kind: 'date', value: sql`j.held_since::date` },
+  {
+    key: 'blockedSince',
+    name: 'Blocked since',
+    kind: 'date',
+    value: sql`coalesce(j.stuck_since, (select min(b.stuck_since) from tasks b where b.job_id = j.id and b.stuck_reason is not null and b.done_at is null))::date`,
+  },
   { key: 'finished', name: 'Finished', kind: 'date', value: sql`j.finished_at::date` },
   // A number that names: it is not added up.
   { key: 'number', name: 'Number', kind: 'text', value: sql`j.number::text`, sort: sql`j.number` },
@@ -83,5 +103,31 @@ export const FIELDS_OF_CLIENTS: ListField[] = [
   },
 ];
 
-/** All fields of the list of jobs, for a firm that keeps these details of its clients. */
-export const jobFields = (details: readonly DetailField[]): ListField[] => [...FIELDS, ...detailFieldsOf(details)];
+/** What of the list of jobs is the firm's own. */
+export interface OwnOfJobs {
+  /** Details that it keeps of its clients. */
+  details: readonly DetailField[];
+  /** Its own statuses that any job has had. */
+  statuses: readonly string[];
+  /** The day, ISO. */
+  today: string;
+}
+
+/** All fields of the list of jobs. Each status of the firm's own has the day on which it was reached last. */
+export const jobFields = ({ details, statuses, today }: OwnOfJobs): ListField[] => [
+  ...FIELDS,
+  {
+    key: 'daysIn',
+    name: 'Days since everything in',
+    kind: 'number',
+    value: sql`(coalesce(j.finished_at::date, ${today}::date) - j.everything_in_on)::float8`,
+  },
+  ...statuses.map((status): ListField => ({
+    // A word of the firm's own may hold what divides the keys of columns.
+    key: `own:${Buffer.from(status).toString('base64url')}`,
+    name: `“${status}” since`,
+    kind: 'date',
+    value: sql`(j.own_reached ->> ${status})::date`,
+  })),
+  ...detailFieldsOf(details),
+];

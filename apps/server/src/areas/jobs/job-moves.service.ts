@@ -3,7 +3,6 @@ import { and, eq, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
 import type { Facts } from '@steady/core/conditions';
 import {
-  type Action,
   type JobProgress,
   type Move,
   type MoveKind,
@@ -13,6 +12,7 @@ import {
   actionsOfMove,
   advance,
   asksToMove,
+  keyOf,
   moveKind,
 } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
@@ -22,7 +22,7 @@ import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientQueries, ClientsService, factsOf } from '../clients';
+import { ClientQueries, ClientsService, NotesService, factsOf } from '../clients';
 import { TemplatesService } from '../post';
 import { ProceduresService } from '../procedures';
 import type { JobAction } from './job-actions';
@@ -66,6 +66,7 @@ export class JobMovesService {
     private readonly book: ClientQueries,
     private readonly templates: TemplatesService,
     private readonly procedures: ProceduresService,
+    private readonly notes: NotesService,
   ) {}
 
   /** Moves the job on as far as its tasks and requests allow, and says in its history why. Safe to call at any time. */
@@ -148,10 +149,10 @@ export class JobMovesService {
   }
 
   /** Brings about what the first phase of a new job does on entry. */
-  async begun(work: Work, job: Job): Promise<void> {
+  async begun(work: Work, job: Job, leaveOut: string[] = []): Promise<void> {
     const first = job.phases.find((phase) => phase.key === job.phase) ?? null;
     if (!first?.onEntry?.length) return;
-    await this.bringAbout(work, job, actionsOfMove(null, first, await this.facts(work, job)), []);
+    await this.bringAbout(work, job, actionsOfMove(null, first, await this.facts(work, job)), leaveOut);
     await this.advance(work, job.id);
   }
 
@@ -307,6 +308,7 @@ export class JobMovesService {
       })
       .where(eq(jobs.id, jobId))
       .returning({ busy: sql<boolean>`exists (select from tasks where job_id = ${jobId} and phase_key = ${to} and done_at is null)` });
+    if (job.stuckReason !== null) await this.notes.unblocked(work, { jobId });
     const passed = behind.length > 0 ? `, with ${counted(behind.length, 'task')} left behind: ${behind.join(', ')}` : '';
     const because = why ? `: ${why}` : '';
     const what =
@@ -332,11 +334,12 @@ export class JobMovesService {
       );
       return [];
     }
-    const left = await rows<{ name: string; position: number }>(
+    const left = await rows<{ id: string; name: string; position: number; stuck: boolean }>(
       work.tx,
       sql`update tasks set done_at = ${work.now.toString()}, done_by = ${work.actor.name}, passed_over = true, version = version + 1
-          where job_id = ${jobId} and done_at is null and phase_key in ${listed(phaseKeys)} returning name, position`,
+          where job_id = ${jobId} and done_at is null and phase_key in ${listed(phaseKeys)} returning id, name, position, stuck_reason is not null as stuck`,
     );
+    for (const task of left) if (task.stuck) await this.notes.unblocked(work, { taskId: task.id });
     return left.sort((a, b) => a.position - b.position).map((task) => task.name);
   }
 
@@ -374,9 +377,6 @@ export class JobMovesService {
 const listed = (keys: string[]) => sql`(select jsonb_array_elements_text(${JSON.stringify(keys)}::jsonb))`;
 
 const nameOf = (job: Job, key: string) => job.phases.find((phase) => phase.key === key)?.name ?? key;
-
-/** By what an action of a move is named when it is left out or done again. */
-export const keyOf = ({ phaseKey, moment, action }: { phaseKey: string; moment: string; action: Action }) => `${phaseKey} ${moment} ${action.key}`;
 
 export const statesOf = (phases: readonly JobPhase[]): JobProgress['phases'] =>
   phases.map(({ key, name, completion, requests, asks, approved }) => ({ key, name, completion, requests, asks, approved: approved !== undefined }));

@@ -13,7 +13,7 @@ import type { Work } from '../../platform/work';
 import { ContactsService, NotesService } from '../clients';
 import { TeamService } from '../team';
 import { PostQueries } from '../post';
-import { type Job, JobChanged, agreedFee } from './job-moves.service';
+import { type Job, JobChanged, JobFinished, JobReopened, agreedFee } from './job-moves.service';
 import { JobAsks } from './job-asks';
 import { JobsService } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
@@ -21,6 +21,10 @@ import { JobRecords } from './job-records.service';
 
 export const JobsTakenBack = eventKind<{ jobIds: string[] }>('jobs taken back', 'jobs');
 export const JobClosed = eventKind<{ jobId: string }>('job closed', 'jobs');
+
+/** With a status of the firm's own the day on which it was reached. */
+const ownStatusReached = (job: Job, ownStatus: string | null | undefined, work: Work): Pick<Partial<Job>, 'ownReached'> =>
+  ownStatus && ownStatus !== job.ownStatus ? { ownReached: { ...job.ownReached, [ownStatus]: work.today.toString() } } : {};
 
 /** What becomes of a whole job besides being done: other people and dates, held, stopped, closed early, taken back. */
 @Injectable()
@@ -34,7 +38,11 @@ export class JobStatusService {
     private readonly asks: JobAsks,
     private readonly records: JobRecords,
     private readonly post: PostQueries,
-  ) {}
+  ) {
+    this.events.on(JobFinished, (work, { payload }) => this.notes.jobOver(work, payload.jobId));
+    this.events.on(JobClosed, (work, { payload }) => this.notes.jobOver(work, payload.jobId));
+    this.events.on(JobReopened, (work, { payload }) => this.notes.jobGoesOn(work, payload.jobId));
+  }
 
   /** Changes the name, people, dates, priority, category, own status, contact or fee of a job. The open tasks of a role go with it. */
   async change(work: Work, jobId: string, { version, word, targetOn, dueOn, ...input }: ChangeJob): Promise<void> {
@@ -52,7 +60,7 @@ export class JobStatusService {
     if (Object.keys(set).length === 0) return;
     await work.tx
       .update(jobs)
-      .set(toColumns(work.firm.currency, { ...set, version: job.version + 1 }))
+      .set(toColumns(work.firm.currency, { ...set, ...ownStatusReached(job, input.ownStatus, work), version: job.version + 1 }))
       .where(eq(jobs.id, jobId));
     for (const role of ['partner', 'manager', 'preparer'] as const)
       if (`${role}Id` in set)
@@ -71,7 +79,7 @@ export class JobStatusService {
       payload: { jobId },
     });
     const gets = new Set([preparerId, managerId, partnerId].filter((person) => person && Object.values(set).includes(person) && person !== work.actor.id));
-    if (word) for (const forId of gets) await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} is yours now: ${word}`, forId: forId! });
+    if (word) for (const forId of gets) await this.notes.tell(work, job.clientId, { kind: 'handed over', text: `${job.name}: ${word}`, forId: forId!, jobId });
   }
 
   /** The job with its last day and our target on other days. A last day that a rule has set moves only by an extension. */
@@ -115,7 +123,13 @@ export class JobStatusService {
     const status = reason === null ? 'open' : 'on hold';
     await work.tx
       .update(jobs)
-      .set({ status, holdReason: reason, holdUntil: reason === null ? null : (until ?? null), version: job.version + 1 })
+      .set({
+        status,
+        heldSince: reason === null ? null : (job.heldSince ?? work.now.toString()),
+        holdReason: reason,
+        holdUntil: reason === null ? null : (until ?? null),
+        version: job.version + 1,
+      })
       .where(eq(jobs.id, jobId));
     await this.events.record(work, JobChanged, {
       what: reason === null ? 'took the job off hold' : `put the job on hold${until ? ` until ${fullDate(civil(until))}` : ''}: ${reason}`,
@@ -142,8 +156,9 @@ export class JobStatusService {
       jobId,
       payload: { jobId },
     });
+    await this.notes.unblocked(work, { jobId });
     if (input && forId && forId !== work.actor.id)
-      await this.notes.add(work, job.clientId, { kind: 'phone', text: `${job.name} is blocked and waits for you: ${input.reason}`, forId });
+      await this.notes.tell(work, job.clientId, { kind: 'blocked', text: `${job.name}: ${input.reason}`, forId, jobId });
   }
 
   /** Gives the job until a later day; its tasks keep their dates. */

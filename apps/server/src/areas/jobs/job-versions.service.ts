@@ -122,6 +122,7 @@ export class JobVersionsService implements OnModuleInit {
         ...phase,
         enteredAt: was?.enteredAt ?? null,
         doneAt: was?.doneAt ?? null,
+        ...(was?.memberId ? { memberId: was.memberId } : {}),
         ...(was?.approved ? { approved: was.approved } : {}),
         ...(was?.reopened ? { reopened: was.reopened } : {}),
       };

@@ -151,6 +151,16 @@ export class JobsController {
     return this.standing.stop(work, jobId, null);
   }
 
+  @Does(routes.stopTask, { input: StopJob })
+  stopTask({ work, at: { id: taskId }, input }: Asked<typeof routes.stopTask>): Promise<void> {
+    return this.changes.stop(work, taskId, input);
+  }
+
+  @Does(routes.taskGoesOn)
+  taskGoesOn({ work, at: { id: taskId } }: Asked<typeof routes.taskGoesOn>): Promise<void> {
+    return this.changes.stop(work, taskId, null);
+  }
+
   @Does(routes.check, { input: TickCheck })
   check({ work, at: { id: taskId }, input }: Asked<typeof routes.check>): Promise<void> {
     return this.tasks.check(work, taskId, input);

@@ -23,14 +23,14 @@ import { ProceduresService } from '../procedures';
 import { TeamService, shortNameOf } from '../team';
 import { happened } from '../../platform/events';
 import { JobAsks } from './job-asks';
-import { jobFields } from './job-fields';
+import { BLOCKED, WHY_BLOCKED, jobFields } from './job-fields';
 import { type Job, statesOf } from './job-moves.service';
 import { JobParts } from './job-parts';
 import { jobActions, jobs } from './jobs.tables';
 
 /** The columns of a job in a list; `j` is the job, `c` its client. */
 const JOB_ROW = sql`j.id, j.version, j.number, j.name, j.client_id as "clientId", c.name as client, j.status, j.due_on as "dueOn", j.target_on as "targetOn", j.start_on as "startOn",
-  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", j.stuck_reason as "stuckReason", j.closed_reason as "closedReason", j.priority, j.own_status as "ownStatus",
+  j.waiting_since as "waitingSince", j.hold_reason as "holdReason", ${WHY_BLOCKED} as "stuckReason", j.closed_reason as "closedReason", j.priority, j.own_status as "ownStatus",
   j.category, j.asks_to_move as "asksToMove", j.procedure_id as "procedureId", j.phase as "phaseKey", j.phase_since as "phaseSince", s.short_name as service,
   (select p ->> 'name' from jsonb_array_elements(j.phases) p where p ->> 'key' = j.phase) as phase,
   t.tasks, t.done as "tasksDone", t.passed as "tasksPassedOver", t.estimate, coalesce((select sum(e.minutes) from time_entries e where e.job_id = j.id), 0)::int as recorded,
@@ -60,7 +60,7 @@ const STATES: Record<JobState, (today: string) => SQL> = {
   overdue: (today) => sql`j.due_on < ${today}`,
   'waits for client': () => sql`j.waiting_since is not null and j.status = 'open'`,
   'on hold': () => sql`j.status = 'on hold'`,
-  blocked: () => sql`j.stuck_reason is not null`,
+  blocked: () => BLOCKED,
   'asks to move': () => sql`j.asks_to_move`,
   'nobody on it': () => sql`j.preparer_id is null`,
 };
@@ -106,8 +106,21 @@ export class JobQueries {
   /** The fields of the list of jobs that whoever acts may see. */
   async fields(work: Work): Promise<ListField[]> {
     return this.listFields
-      .with('jobs', jobFields(await this.clients.details(work)), work.firm.currency)
+      .with(
+        'jobs',
+        jobFields({ details: await this.clients.details(work), statuses: await this.ownStatuses(work), today: work.today.toString() }),
+        work.firm.currency,
+      )
       .filter(({ seenWith }) => !seenWith || may(work.actor, seenWith));
+  }
+
+  /** The firm's own statuses that any job has had, by their letters. */
+  private async ownStatuses(work: Work): Promise<string[]> {
+    const found = await rows<{ status: string }>(
+      work.tx,
+      sql`select distinct k as status from jobs, jsonb_object_keys(own_reached) k where firm_id = ${work.firm.id} and own_reached <> '{}' order by k`,
+    );
+    return found.map((one) => one.status);
   }
 
   /** The list of jobs. Open ones have no limit of time, so that overdue ones never drop out; finished ones stand the newest first. */
@@ -165,7 +178,7 @@ export class JobQueries {
     const [found] = await rows<JobTotals>(
       work.tx,
       sql`select count(*)::int as jobs, count(*) filter (where j.due_on < ${work.today.toString()})::int as overdue, count(*) filter (where j.waiting_since is not null and j.status = 'open')::int as "waitsForClient",
-                 count(*) filter (where j.status = 'on hold')::int as "onHold", count(*) filter (where j.stuck_reason is not null)::int as stuck, count(*) filter (where j.asks_to_move)::int as asking,
+                 count(*) filter (where j.status = 'on hold')::int as "onHold", count(*) filter (where ${BLOCKED})::int as stuck, count(*) filter (where j.asks_to_move)::int as asking,
                  count(*) filter (where j.due_on between ${work.today.toString()} and ${work.today.add({ days: 7 - work.today.dayOfWeek }).toString()})::int as "dueThisWeek"
           from ${from} where ${where}`,
     );
@@ -185,14 +198,14 @@ export class JobQueries {
     const bands = await rows<Omit<FlowBand, 'longest'> & { longest: (Longest & JobStands) | null }>(
       work.tx,
       sql`with standing as (
-            select j.*, c.name as client, f.p ->> 'name' as phase_name, f.at from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) with ordinality as f(p, at)
+            select j.*, ${WHY_BLOCKED} as why_blocked, c.name as client, f.p ->> 'name' as phase_name, f.at from jobs j join clients c on c.id = j.client_id, jsonb_array_elements(j.phases) with ordinality as f(p, at)
             where j.firm_id = ${work.firm.id} and j.procedure_id = ${chosen} and j.status in ('open', 'on hold') and f.p ->> 'key' = j.phase),
           planned as (select f.p ->> 'key' as key, f.p ->> 'name' as name, f.at from procedures p, jsonb_array_elements(p.definition -> 'phases') with ordinality as f(p, at) where p.id = ${chosen})
           select coalesce(planned.key, s.phase) as key, coalesce(planned.name, min(s.phase_name)) as name, count(s.id)::int as jobs, count(s.id) filter (where s.due_on < ${today})::int as overdue,
                  count(s.id) filter (where s.asks_to_move)::int as asking, count(s.id) filter (where s.waiting_since is not null and s.status = 'open')::int as "waitsForClient",
-                 count(s.id) filter (where s.status = 'on hold')::int as "onHold", count(s.id) filter (where s.stuck_reason is not null)::int as stuck,
+                 count(s.id) filter (where s.status = 'on hold')::int as "onHold", count(s.id) filter (where s.why_blocked is not null)::int as stuck,
                  (array_agg(jsonb_build_object('since', s.phase_since, 'jobId', s.id, 'client', s.client, 'status', s.status, 'phase', s.phase, 'holdReason', s.hold_reason,
-                    'stuckReason', s.stuck_reason, 'waitingSince', s.waiting_since, 'waitingFor', s.waiting_for, 'asksToMove', s.asks_to_move) order by s.phase_since, s.id) filter (where s.id is not null))[1] as longest
+                    'stuckReason', s.why_blocked, 'waitingSince', s.waiting_since, 'waitingFor', s.waiting_for, 'asksToMove', s.asks_to_move) order by s.phase_since, s.id) filter (where s.id is not null))[1] as longest
           from planned full join standing s on s.phase = planned.key group by planned.key, planned.name, planned.at, s.phase order by coalesce(planned.at, min(s.at)), 1`,
     );
     const [done] = await rows<{ finished: number }>(
@@ -305,7 +318,7 @@ export class JobQueries {
       work.tx,
       sql`select t.id, t.version, t.phase_key as "phaseKey", t.name, t.role, t.assignee_id as "assigneeId", ${shortNameOf('t.assignee_id')} as assignee, t.estimate,
                  t.recorded,
-                 t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.checks, t.advice, t.links,
+                 t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.stuck_reason as "stuckReason", t.stuck_since as "stuckSince", ${shortNameOf('t.stuck_for_id')} as "stuckFor", t.checks, t.advice, t.links,
                  coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
           from tasks t where t.job_id = ${jobId} order by t.position`,
     );

@@ -1,11 +1,12 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
 import type { jobWaits } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
-import { type TaskPlan, layOut } from '@steady/core/procedures';
+import { type TaskPlan, WITHOUT_PROCEDURE, answeredForBy, layOut } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { AddJob, AddJobs, JobsBegun } from '@steady/contract/jobs';
 import { type Money, money, noMoney } from '@steady/core/money';
 import { rows, toColumns } from '../../platform/database';
@@ -16,6 +17,7 @@ import { type Work, nextNumber } from '../../platform/work';
 import { ClientRecords, ContactMerging, type Client, ClientsService, ContactsService, factsOf } from '../clients';
 import { type KeptProcedure, ProceduresService } from '../procedures';
 import type { ServiceLine } from '../services';
+import { TeamService } from '../team';
 import { type Job, JobMovesService } from './job-moves.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
@@ -28,7 +30,10 @@ export interface JobOrder {
   line: ServiceLine | null;
   /** The name of the line's service, as rules of the procedure know it. */
   service?: string;
-  procedure: KeptProcedure;
+  /** Null for work that goes by none: it is one task. */
+  procedure: KeptProcedure | null;
+  /** Who does it, and what of what would happen at once is left out, where that was settled before. */
+  begins?: HowItBegins;
   obligationId: string | null;
   name: string;
   /** Agreed fee, net, where it is not the line's. */
@@ -51,6 +56,7 @@ export class JobsService implements OnModuleInit {
     private readonly contacts: ContactsService,
     private readonly procedures: ProceduresService,
     private readonly moves: JobMovesService,
+    private readonly team: TeamService,
   ) {}
 
   onModuleInit(): void {
@@ -80,14 +86,24 @@ export class JobsService implements OnModuleInit {
       ...factsForRules({ fee, priority: 'usual' }),
     };
     const { facts: named } = await this.moves.names(work);
-    const laid = layOut(procedure.definition, facts, { start: civil(startOn), target: civil(lastDay) }, work.firm.calendar, named);
-    const people = { partnerId: client.partnerId, managerId: client.managerId, preparerId: line?.preparerId ?? client.preparerId };
+    const begins = await this.settled(work, client.id, order.begins);
+    const definition = answeredForBy(procedure?.definition ?? WITHOUT_PROCEDURE, new Map((begins.phases ?? []).map((one) => [one.phaseKey, one.memberId])));
+    const laid = layOut(definition, facts, { start: civil(startOn), target: civil(lastDay) }, work.firm.calendar, named);
+    const people = {
+      partnerId: client.partnerId ?? begins.partner ?? null,
+      managerId: client.managerId ?? begins.manager ?? null,
+      preparerId: line?.preparerId ?? client.preparerId ?? begins.preparer ?? null,
+    };
     const now = work.now.toString();
     const phases = laid.phases.map(({ tasks: _tasks, onlyIf: _onlyIf, ...phase }, index): JobPhase => ({
       ...phase,
       enteredAt: index === 0 ? now : null,
       doneAt: null,
     }));
+    const plans = await this.withoutLeavers(
+      work,
+      laid.tasks.map(({ task }) => task),
+    );
     const [job] = await work.tx
       .insert(jobs)
       .values(
@@ -98,8 +114,8 @@ export class JobsService implements OnModuleInit {
           clientId: client.id,
           lineId: line?.id ?? null,
           serviceId: line?.serviceId ?? null,
-          procedureId: procedure.id,
-          procedureVersion: procedure.version,
+          procedureId: procedure?.id ?? null,
+          procedureVersion: procedure?.version ?? null,
           phaseSince: now,
           obligationId: order.obligationId,
           periodStart,
@@ -121,7 +137,7 @@ export class JobsService implements OnModuleInit {
     if (!job) return this.begin(work, order);
     if (laid.tasks.length > 0)
       await work.tx.insert(tasks).values(
-        laid.tasks.map(({ phaseKey, task, start, due }, position) => ({
+        laid.tasks.map(({ phaseKey, start, due }, position) => ({
           firmId: work.firm.id,
           jobId: job.id,
           clientId: client.id,
@@ -129,7 +145,7 @@ export class JobsService implements OnModuleInit {
           phaseKey,
           startOn: start.toString(),
           dueOn: due.toString(),
-          ...columnsOfTask(task, people),
+          ...columnsOfTask(plans[position]!, people),
         })),
       );
     await this.events.record(work, JobBegun, {
@@ -138,16 +154,34 @@ export class JobsService implements OnModuleInit {
       jobId: job.id,
       payload: { jobId: job.id },
     });
-    await this.moves.begun(work, job);
+    await this.moves.begun(work, job, begins.leaveOut);
     return job.id;
+  }
+
+  /** Planned tasks without the names of people who work here no more: those are for whoever has the role. */
+  async withoutLeavers(work: Work, plans: TaskPlan[]): Promise<TaskPlan[]> {
+    if (plans.every((task) => task.memberId === undefined)) return plans;
+    const here = await this.team.working(work);
+    return plans.map((task) => (task.memberId === undefined || here.has(task.memberId) ? task : { ...task, memberId: undefined }));
+  }
+
+  /** What was settled before the work begins, once everybody who is named sees the client. */
+  private async settled(work: Work, clientId: string, begins: HowItBegins = {}): Promise<HowItBegins> {
+    const { preparer, manager, partner, phases = [] } = begins;
+    for (const person of new Set([preparer, manager, partner, ...phases.map((one) => one.memberId)])) await this.team.mustSee(work, 'begins', person, clientId);
+    return begins;
   }
 
   /** Begins a job that no rhythm asks for, by a procedure of the firm. */
   async addByHand(work: Work, input: AddJob): Promise<string> {
-    return this.beginByHand(work, await this.clients.standing(work, input.clientId), await this.procedures.get(work, input.procedureId), input);
+    return this.beginByHand(work, await this.clients.standing(work, input.clientId), await this.by(work, input), input);
   }
 
-  private async beginByHand(work: Work, client: Client, procedure: KeptProcedure, input: Omit<AddJob, 'clientId'>): Promise<string> {
+  private async by(work: Work, { procedureId }: Pick<AddJob, 'procedureId'>): Promise<KeptProcedure | null> {
+    return procedureId === 'none' ? null : this.procedures.get(work, procedureId);
+  }
+
+  private async beginByHand(work: Work, client: Client, procedure: KeptProcedure | null, input: Omit<AddJob, 'clientId'>): Promise<string> {
     if (input.fee !== undefined && !may(work.actor, 'see fees')) throw Problem.notAllowed('see fees');
     const { name, startOn, dueOn, fee = noMoney(work.firm.currency), priority, contactId } = input;
     if (contactId) await this.contacts.mustGetRequests(work, contactId, client.id);
@@ -157,6 +191,7 @@ export class JobsService implements OnModuleInit {
       facts: factsOf(client),
       line: null,
       procedure,
+      begins: input.begins,
       obligationId: null,
       name,
       fee,
@@ -174,10 +209,10 @@ export class JobsService implements OnModuleInit {
   async addMany(work: Work, { clientIds, ...input }: AddJobs): Promise<JobsBegun> {
     const open = await rows<{ clientId: string; number: number }>(
       work.tx,
-      sql`select client_id as "clientId", number from jobs where firm_id = ${work.firm.id} and procedure_id = ${input.procedureId} and lower(name) = ${input.name.toLowerCase()} and status <> 'finished'`,
+      sql`select client_id as "clientId", number from jobs where firm_id = ${work.firm.id} and procedure_id is not distinct from ${input.procedureId === 'none' ? null : input.procedureId} and lower(name) = ${input.name.toLowerCase()} and status <> 'finished'`,
     );
     const begun: JobsBegun = { ids: [], not: [] };
-    const procedure = await this.procedures.get(work, input.procedureId);
+    const procedure = await this.by(work, input);
     for (const clientId of new Set(clientIds)) {
       const there = open.find((job) => job.clientId === clientId);
       const client = await this.clients.standing(work, clientId);
@@ -262,6 +297,14 @@ export class JobsService implements OnModuleInit {
   async numbersOf(work: Work, clientId: string): Promise<Map<string, number>> {
     const found = await work.tx.select({ id: jobs.id, number: jobs.number }).from(jobs).where(eq(jobs.clientId, clientId));
     return new Map(found.map((job) => [job.id, job.number]));
+  }
+
+  /** What of the firm's work is not finished, by client and name. */
+  openByName(work: Work): Promise<{ clientId: string; name: string; number: number }[]> {
+    return work.tx
+      .select({ clientId: jobs.clientId, name: jobs.name, number: jobs.number })
+      .from(jobs)
+      .where(and(eq(jobs.firmId, work.firm.id), ne(jobs.status, 'finished')));
   }
 
   /** What jobs are called, by their ids. */

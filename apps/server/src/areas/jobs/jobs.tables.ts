@@ -42,6 +42,10 @@ export const jobs = pgTable(
     /** The version of the procedure by which it was laid out. */
     procedureVersion: integer('procedure_version'),
     obligationId: uuid('obligation_id'),
+    /** Since when it is on hold. */
+    heldSince: moment('held_since'),
+    /** Each status of the firm's own with the day on which it was reached last. */
+    ownReached: jsonb('own_reached').$type<Record<string, string>>().notNull().default({}),
     /** Since when it is blocked, and which colleague it waits for. */
     stuckSince: moment('stuck_since'),
     stuckForId: uuid('stuck_for_id'),
@@ -75,6 +79,10 @@ export const jobs = pgTable(
     index('jobs_of_obligations')
       .on(t.obligationId)
       .where(sql`obligation_id is not null`),
+    // The firm's own statuses are the columns of a list; few jobs have had one.
+    index('jobs_with_own_status')
+      .on(t.firmId)
+      .where(sql`own_reached <> '{}'`),
     // Few jobs are in flight of all there ever were: bands, and what stands beside a procedure, count those alone.
     index('jobs_in_flight')
       .on(t.procedureId)
@@ -114,6 +122,10 @@ export const tasks = pgTable(
     /** Left behind by a move past its phase: done for the job, by nobody. */
     passedOver: boolean('passed_over').notNull().default(false),
     checks: jsonb('checks').$type<Check[]>().notNull().default([]),
+    /** Why it cannot go on, since when, and which colleague it waits for. */
+    stuckReason: text('stuck_reason'),
+    stuckSince: moment('stuck_since'),
+    stuckForId: uuid('stuck_for_id'),
     advice: text('advice'),
     links: jsonb('links').$type<string[]>().notNull().default([]),
   },
@@ -123,6 +135,10 @@ export const tasks = pgTable(
     unique().on(t.jobId, t.key),
     index().on(t.firmId, t.assigneeId, t.doneAt),
     index().on(t.clientId),
+    // Few tasks are blocked: lists ask for them by their job.
+    index('blocked_tasks')
+      .on(t.jobId)
+      .where(sql`stuck_reason is not null and done_at is null`),
     // The load of weeks adds up what is left to do of all there is, from this alone.
     index('open_tasks')
       .on(t.firmId, t.startOn, t.jobId, t.assigneeId, t.estimate, t.recorded, t.dueOn, t.clientId)

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
+import type { StopJob } from '@steady/contract/jobs';
 import type { AddTask, ChangeTask } from '@steady/contract/tasks';
 import { newId } from '../../platform/database';
 import { Events } from '../../platform/events';
@@ -11,7 +12,7 @@ import { NotesService } from '../clients';
 import { TeamService } from '../team';
 import { JobMovesService } from './job-moves.service';
 import { JobsService } from './jobs.service';
-import { type JobOfTask, TaskChanged, TasksService } from './tasks.service';
+import { type JobOfTask, type Task, TaskChanged, TasksService } from './tasks.service';
 import { jobs, tasks } from './jobs.tables';
 
 /** Minutes of a task for which nobody has said how long it takes. */
@@ -50,7 +51,7 @@ export class TaskChangesService {
       after: { name, estimate, startOn, dueOn, assigneeId },
       payload: { jobId, taskId: task.id },
     });
-    if (input.word) await this.tellOf(work, job, assigneeId, `"${name}" is yours: ${input.word}`);
+    if (input.word) await this.tellOf(work, job, { ...task, assigneeId }, input.word);
     // Something is to be done again where nothing was: the job does not ask to be moved on.
     await work.tx
       .update(jobs)
@@ -99,11 +100,35 @@ export class TaskChangesService {
       after,
       payload: { jobId: job.id, taskId },
     });
-    if (input.word) await this.tellOf(work, job, assigneeId, `"${name}" is yours now: ${input.word}`);
+    if (input.word) await this.tellOf(work, job, { ...task, name, assigneeId }, input.word);
   }
 
-  private async tellOf(work: Work, job: JobOfTask, assigneeId: string | null, text: string): Promise<void> {
-    if (assigneeId && assigneeId !== work.actor.id) await this.notes.add(work, job.clientId, { kind: 'phone', text, forId: assigneeId });
+  private async tellOf(work: Work, job: JobOfTask, { id, name, assigneeId }: Task, word: string): Promise<void> {
+    if (!assigneeId || assigneeId === work.actor.id) return;
+    const text = `"${name}" in ${job.name}: ${word}`;
+    await this.notes.tell(work, job.clientId, { kind: 'handed over', text, forId: assigneeId, jobId: job.id, taskId: id });
+  }
+
+  /** Says that a task cannot go on by itself, why, and whom it waits for, who is told; the job goes on beside it. Null says that it can go on. */
+  async stop(work: Work, taskId: string, input: StopJob | null): Promise<void> {
+    const { task, job } = await this.tasks.task(work, taskId);
+    if (job.status === 'finished') throw Problem.refused('job-finished', 'The job is finished. Its tasks stay as they are.');
+    if (task.doneAt !== null) throw Problem.refused('task-done', 'The task is done. Untick it first.');
+    const forId = input?.forId ?? null;
+    await this.team.mustSee(work, 'forId', forId, job.clientId);
+    await work.tx
+      .update(tasks)
+      .set({ stuckReason: input?.reason ?? null, stuckSince: input ? work.now.toString() : null, stuckForId: forId, version: task.version + 1 })
+      .where(eq(tasks.id, taskId));
+    await this.events.record(work, TaskChanged, {
+      what: input ? `marked "${task.name}" as blocked: ${input.reason}` : `unblocked "${task.name}"`,
+      clientId: job.clientId,
+      jobId: job.id,
+      payload: { jobId: job.id, taskId },
+    });
+    await this.notes.unblocked(work, { taskId });
+    if (input && forId && forId !== work.actor.id)
+      await this.notes.tell(work, job.clientId, { kind: 'blocked', text: `"${task.name}" in ${job.name}: ${input.reason}`, forId, jobId: job.id, taskId });
   }
 
   /** The dates of a task lie inside those of its job. Where that is asked for the job's grow, but never past a deadline that a rule has set. */

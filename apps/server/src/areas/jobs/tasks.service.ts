@@ -7,6 +7,7 @@ import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import { NotesService } from '../clients';
 import { JobAsks } from './job-asks';
 import { JobBatches } from './job-batches.service';
 import { type Job, JobMovesService } from './job-moves.service';
@@ -14,7 +15,7 @@ import { JobsService, columnsOfTask } from './jobs.service';
 import { jobs, tasks } from './jobs.tables';
 
 export type Task = typeof tasks.$inferSelect;
-export type JobOfTask = Pick<Job, 'id' | 'clientId' | 'status' | 'startOn' | 'targetOn' | 'dueOn' | 'obligationId'>;
+export type JobOfTask = Pick<Job, 'id' | 'name' | 'clientId' | 'status' | 'startOn' | 'targetOn' | 'dueOn' | 'obligationId'>;
 
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed', 'jobs');
 /** A task is done, or its tick was taken back; `key` tells it from the others of its job. */
@@ -31,7 +32,14 @@ function freeKey(key: string, taken: readonly string[]): string {
   return free;
 }
 
-const doneNow = (work: Work) => ({ doneAt: work.now.toString(), doneBy: work.actor.name, doneById: work.actor.id });
+const doneNow = (work: Work) => ({
+  doneAt: work.now.toString(),
+  doneBy: work.actor.name,
+  doneById: work.actor.id,
+  stuckReason: null,
+  stuckSince: null,
+  stuckForId: null,
+});
 
 /** Pieces of jobs: checked, ticked, handed over, re-dated; ticked by themselves where something else does them. */
 @Injectable()
@@ -42,6 +50,7 @@ export class TasksService {
     private readonly moves: JobMovesService,
     private readonly asks: JobAsks,
     private readonly batches: JobBatches,
+    private readonly notes: NotesService,
   ) {}
 
   /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow where no other days are given, under a key that no other task of the job has. */
@@ -54,7 +63,9 @@ export class TasksService {
       work.tx,
       sql`select coalesce(max(position), -1)::int as last, coalesce(jsonb_agg(key), '[]') as keys from tasks where job_id = ${jobId}`,
     );
-    const columns = columnsOfTask(task, job);
+    const answers = job.phases.find((phase) => phase.key === phaseKey)?.memberId;
+    const [planned] = await this.jobs.withoutLeavers(work, [answers === undefined ? task : { memberId: answers, ...task }]);
+    const columns = columnsOfTask(planned!, job);
     const { assigneeId = columns.assigneeId } = own;
     const [added] = await work.tx
       .insert(tasks)
@@ -90,15 +101,16 @@ export class TasksService {
     if (!task) return;
     if (task.worked) throw Problem.refused('worked-on', `"${task.name}" was worked on: it stays, with what was recorded on it.`);
     await work.tx.delete(tasks).where(eq(tasks.id, task.id));
+    await this.notes.unblocked(work, { taskId: task.id });
     // Nobody waits for a task that is not there.
     await work.tx.execute(sql`update tasks set waits_for = waits_for - ${key}::text where job_id = ${jobId} and waits_for ? ${key}`);
   }
 
   /** A task, and of its job what acts on a task look at. */
   async task(work: Work, taskId: string): Promise<{ task: Task; job: JobOfTask }> {
-    const { id, clientId, status, startOn, targetOn, dueOn, obligationId } = getTableColumns(jobs);
+    const { id, name, clientId, status, startOn, targetOn, dueOn, obligationId } = getTableColumns(jobs);
     const [found] = await work.tx
-      .select({ task: getTableColumns(tasks), job: { id, clientId, status, startOn, targetOn, dueOn, obligationId } })
+      .select({ task: getTableColumns(tasks), job: { id, name, clientId, status, startOn, targetOn, dueOn, obligationId } })
       .from(tasks)
       .innerJoin(jobs, eq(jobs.id, tasks.jobId))
       .where(and(eq(tasks.id, taskId), eq(tasks.firmId, work.firm.id)));
@@ -179,6 +191,7 @@ export class TasksService {
       .where(and(eq(tasks.id, task.id), eq(tasks.version, task.version)))
       .returning({ id: tasks.id });
     if (changed.length === 0) throw Problem.stale('task', task.id);
+    if (task.stuckReason !== null) await this.notes.unblocked(work, { taskId: task.id });
     if (!done) await work.tx.update(jobs).set({ asksToMove: false }).where(eq(jobs.id, job.id));
     await this.events.record(work, TaskTicked, {
       what: done ? `ticked "${task.name}"` : `unticked "${task.name}"`,

@@ -16,7 +16,7 @@ const SHOWN_TASKS = 40;
 type OwnTask = TodayTask & { overdue: number; minutesToday: number };
 
 type FoundTask = Omit<OwnTask, 'why' | 'waits'> &
-  TaskStands & { dueOn: string; waitingFor: string | null; waitsFor: string | null; key: string; clientId: string; held: boolean };
+  TaskStands & { dueOn: string; waitingFor: string | null; waitsFor: string | null; stuckReason: string | null; key: string; clientId: string; held: boolean };
 
 /** What jobs bring to Today: one's own tasks, jobs that wait for somebody, what could not be done by itself. */
 @Injectable()
@@ -56,8 +56,8 @@ export class JobsToday {
             where o.job_id = l."jobId" and o.waits_for ? l.key and o.done_at is null and o.assignee_id <> ${me}
           ) as "othersWait"
         from (select k.*, count(*) over ()::int as "inAll",
-          (count(*) filter (where "dueOn" < ${today} and "waitingFor" is null and "waitsFor" is null) over ())::int as overdue,
-          (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and "waitingFor" is null and "waitsFor" is null) over (), 0))::int as "minutesToday"
+          (count(*) filter (where "dueOn" < ${today} and "waitingFor" is null and "waitsFor" is null and "stuckReason" is null) over ())::int as overdue,
+          (coalesce(sum(estimate) filter (where "dueOn" <= ${today} and "waitingFor" is null and "waitsFor" is null and "stuckReason" is null) over (), 0))::int as "minutesToday"
         from (
           select t.id, t.version, t.key, t.name, t.job_id as "jobId", j.name as job, j.client_id as "clientId", t.estimate, t.due_on as "dueOn",
             j.status as "jobStatus", j.priority, j.everything_in_on as "everythingInOn",
@@ -65,7 +65,7 @@ export class JobsToday {
             case when t.waits_for <> '[]' and (j.waiting_since is null or t.phase_key is distinct from j.phase) then
               (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1)
             end as "waitsFor",
-            j.waiting_since is not null as held
+            t.stuck_reason as "stuckReason", j.waiting_since is not null or t.stuck_reason is not null as held
           from tasks t
           join jobs j on j.id = t.job_id
           where t.assignee_id = ${me} and t.done_at is null and t.done_by_event is distinct from 'filed'
@@ -75,11 +75,14 @@ export class JobsToday {
         limit ${SHOWN_TASKS}) l
         order by held, (priority <> 'first'), (priority = 'when there is room'), "dueOn", id`,
     );
-    return found.map(({ waitingFor, waitsFor, jobStatus, priority, everythingInOn, othersWait, key: _key, clientId: _clientId, held: _held, ...task }) => ({
-      ...task,
-      why: whyFirst({ jobStatus, priority, everythingInOn, othersWait, dueOn: task.dueOn }, { today, fresh }),
-      waits: waitingFor === null ? waitsFor : `client: ${waitingFor}`,
-    }));
+    return found.map(
+      ({ waitingFor, waitsFor, stuckReason, jobStatus, priority, everythingInOn, othersWait, key: _key, clientId: _clientId, held: _held, ...task }) => ({
+        ...task,
+        why: whyFirst({ jobStatus, priority, everythingInOn, othersWait, dueOn: task.dueOn }, { today, fresh }),
+        blocked: stuckReason,
+        waits: waitingFor === null ? waitsFor : `client: ${waitingFor}`,
+      }),
+    );
   }
 
   /** Jobs that stand complete in a phase which a second person has to approve. */

@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { actionInWords, leavesTheHouse } from '@steady/core/procedures';
+import { actionInWords, keyOf, leavesTheHouse } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { MoveJob, MovePreview, Moved } from '@steady/contract/moves';
 import { Events } from '../../platform/events';
@@ -8,18 +8,7 @@ import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';
 import { type Work, apart } from '../../platform/work';
 import { ClientsService } from '../clients';
-import {
-  ActionsDue,
-  type Job,
-  type JobAction,
-  JobActions,
-  JobBatches,
-  JobMovesService,
-  JobStandingService,
-  JobsService,
-  type LookedAtMove,
-  keyOf,
-} from '../jobs';
+import { ActionsDue, type Job, type JobAction, JobActions, JobBatches, JobMovesService, JobStandingService, JobsService, type LookedAtMove } from '../jobs';
 import { PostService } from '../post';
 import { MoveEnds } from './move-ends';
 import { Steps } from './steps';

@@ -20,7 +20,9 @@ export class ActionPieces {
   async missing(work: Work, { phases }: Procedure): Promise<string[]> {
     const found: string[] = [];
     const named = phases.flatMap((phase) => phase.tasks.filter((task) => task.memberId !== undefined));
-    const people = named.length > 0 ? await this.team.names(work) : new Map<string, string>();
+    const people = named.length > 0 || phases.some((phase) => phase.memberId !== undefined) ? await this.team.names(work) : new Map<string, string>();
+    for (const phase of phases)
+      if (phase.memberId !== undefined && !people.has(phase.memberId)) found.push(`"${phase.name}" is answered for by somebody who is not of the firm`);
     for (const task of named) if (!people.has(task.memberId!)) found.push(`"${task.name}" is for somebody who is not of the firm`);
     for (const phase of phases)
       for (const action of actionsOf(phase)) {

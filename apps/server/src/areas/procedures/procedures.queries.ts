@@ -2,8 +2,17 @@ import { TemplatesService } from '../post';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
-import { type ClientOnPaper, type Procedure, TASK_ROLES, actionCount, goesOutAtOnce, onPaper } from '@steady/core/procedures';
-import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
+import {
+  type ClientOnPaper,
+  type Procedure,
+  TASK_ROLES,
+  WITHOUT_PROCEDURE,
+  actionCount,
+  goesOutAtOnce,
+  onPaper,
+  wantsSomebodyAs,
+} from '@steady/core/procedures';
+import { suppliedProceduresFor } from '@steady/core/supplied';
 import type { BeforeStarting, OnPaperBefore, ProcedureClients, ProcedureFull, ProcedureRow, SuppliedProcedureView } from '@steady/contract/procedures';
 import type { Money } from '@steady/core/money';
 import { type AsFigures, inCurrency, rows } from '../../platform/database';
@@ -82,7 +91,12 @@ export class ProcedureQueries implements OnModuleInit {
   /** The procedures that come with the application, each with whether the firm has taken it. */
   async supplied(work: Work): Promise<SuppliedProcedureView[]> {
     const names = new Set((await rows<{ name: string }>(work.tx, sql`select lower(name) as name from procedures`)).map((one) => one.name));
-    return SUPPLIED_PROCEDURES.map(({ key, name, phases }) => ({ key, name, phases: phases.map((phase) => phase.name), taken: names.has(name.toLowerCase()) }));
+    return suppliedProceduresFor(work.firm.country).map(({ key, name, phases }) => ({
+      key,
+      name,
+      phases: phases.map((phase) => phase.name),
+      taken: names.has(name.toLowerCase()),
+    }));
   }
 
   /** The clients whose lines go by a procedure, or all active ones where no line does: as the procedure meets them. */
@@ -100,18 +114,18 @@ export class ProcedureQueries implements OnModuleInit {
   /** What starting work for clients would mean, on paper, for each procedure by which it would be done. */
   async before(work: Work, { procedureId, serviceId, lineId, clientIds }: BeforeStarting): Promise<OnPaperBefore[]> {
     const lines = serviceId ? await this.linesBy(work, sql`l.service_id = ${serviceId} ${lineId ? sql`and l.id = ${lineId}` : sql``}`) : [];
-    const byProcedure = new Map<string, string[]>();
+    const byProcedure = new Map<string | null, string[]>();
     if (procedureId) byProcedure.set(procedureId, clientIds);
     const byClient = new Map(lines.map((line) => [line.clientId, line]));
     for (const clientId of procedureId ? [] : clientIds) {
       const by = byClient.get(clientId)?.procedureId;
-      if (by) byProcedure.set(by, [...(byProcedure.get(by) ?? []), clientId]);
+      if (by !== undefined) byProcedure.set(by, [...(byProcedure.get(by) ?? []), clientId]);
     }
     const found: OnPaperBefore[] = [];
     const templates = await this.templates.names(work);
     const names = { template: (id: string) => templates.get(id) ?? 'a message' };
     for (const [id, ids] of byProcedure) {
-      const { name, definition } = await this.view(work, id);
+      const { name, definition } = id === null ? { name: 'No procedure', definition: WITHOUT_PROCEDURE } : await this.view(work, id);
       const met = new Map((await this.asMet(work, [...new Set(ids)], procedureId ? [] : lines)).map((client) => [client.id, client]));
       // A client with several periods is worked for as often.
       const clients = [...met.values()].flatMap((client) => ids.filter((id) => id === client.id).map(() => client));
@@ -123,6 +137,8 @@ export class ProcedureQueries implements OnModuleInit {
       const minutesOf = Object.fromEntries(routes.flatMap((route) => route.clients.map((one) => [one.clientId, one.minutes])));
       found.push({
         procedure: { id, name },
+        phases: definition.phases.map((phase) => ({ key: phase.key, name: phase.name, memberId: phase.memberId ?? null })),
+        nobodyAs: TASK_ROLES.filter((role) => clients.some((client) => wantsSomebodyAs(definition, client, role))),
         goesOut: goesOutAtOnce(definition, clients, names),
         clients: met.size,
         jobs: clients.length,

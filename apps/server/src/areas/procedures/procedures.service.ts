@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { beginsItself, type PhasePlan, type Procedure, apart, changedInCommon, checkProcedure, followed } from '@steady/core/procedures';
-import { SUPPLIED_PROCEDURES } from '@steady/core/supplied';
+import { suppliedProceduresFor } from '@steady/core/supplied';
 import type { KeepProcedure } from '@steady/contract/procedures';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
@@ -33,7 +33,7 @@ export class ProceduresService {
 
   /** Takes a procedure that comes with the application. Taken already, gives the one that is there. */
   async takeSupplied(work: Work, key: string): Promise<string> {
-    const found = SUPPLIED_PROCEDURES.find((one) => one.key === key);
+    const found = suppliedProceduresFor(work.firm.country).find((one) => one.key === key);
     if (!found) throw Problem.notFound('supplied procedure');
     const there = await this.named(work, found.name);
     return there?.id ?? this.add(work, found.name, { phases: found.phases });

@@ -307,8 +307,8 @@ export class LinesService implements OnModuleInit {
     return found.map((line) => ({ line, service: offered.get(line.serviceId)! }));
   }
 
-  /** How a line is worked: by the procedure of its rhythm, or the usual one of its service. */
-  async withProcedure(work: Work, lineId: string): Promise<LineOfService & { procedure: KeptProcedure }> {
+  /** How a line is worked: by a procedure of its own, by that of its rhythm, or by the usual one of its service; null where there is none. */
+  async withProcedure(work: Work, lineId: string): Promise<LineOfService & { procedure: KeptProcedure | null }> {
     const found = await this.get(work, lineId);
     const { line, service } = found;
     const [ofRhythm] = line.procedureId
@@ -317,13 +317,15 @@ export class LinesService implements OnModuleInit {
           .select({ procedureId: serviceProcedures.procedureId })
           .from(serviceProcedures)
           .where(and(eq(serviceProcedures.serviceId, service.id), eq(serviceProcedures.rhythm, line.rhythm)));
-    return { ...found, procedure: await this.procedures.get(work, line.procedureId ?? ofRhythm?.procedureId ?? service.procedureId) };
+    const procedureId = line.procedureId ?? ofRhythm?.procedureId ?? service.procedureId;
+    return { ...found, procedure: procedureId === null ? null : await this.procedures.get(work, procedureId) };
   }
 
   /** A procedure of this line's own, copied from the one it goes by, to be cut down for the client. */
   async ownProcedure(work: Work, lineId: string): Promise<string> {
     const { line, procedure } = await this.withProcedure(work, lineId);
     if (line.procedureId) return line.procedureId;
+    if (procedure === null) throw Problem.refused('no-procedure', 'This service has no procedure yet. Give it one, then it can be cut down for a client.');
     const client = await this.clients.get(work, line.clientId);
     const procedureId = await this.procedures.copy(work, procedure.id, `${procedure.name}, ${client.name}`.slice(0, 110));
     await work.tx

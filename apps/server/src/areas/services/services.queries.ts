@@ -2,8 +2,8 @@ import { Present } from '../../platform/http/present';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { timesAYear } from '@steady/core/calendar';
-import type { Procedure } from '@steady/core/procedures';
-import { SUPPLIED, suppliedProcedure } from '@steady/core/supplied';
+import { type Procedure, WITHOUT_PROCEDURE } from '@steady/core/procedures';
+import { suppliedFor, suppliedProceduresFor } from '@steady/core/supplied';
 import type { ServiceLineView } from '@steady/contract/lines';
 import type { ServiceView, SuppliedView } from '@steady/contract/services';
 import { money, times } from '@steady/core/money';
@@ -26,7 +26,7 @@ export class ServiceQueries implements OnModuleInit {
 
   /** The services of the firm in its order; fees only for whoever sees them. */
   async list(work: Work): Promise<ServiceView[]> {
-    const found = await rows<AsFigures<Omit<ServiceView, 'rules' | 'phases' | 'feeRule'>> & Pick<ServiceView, 'feeRule'> & { definition: Procedure }>(
+    const found = await rows<AsFigures<Omit<ServiceView, 'rules' | 'phases' | 'feeRule'>> & Pick<ServiceView, 'feeRule'> & { definition: Procedure | null }>(
       work.tx,
       sql`select s.id, s.version, s.name, s.short_name as "shortName", s.active, s.printed, s.charged, s.scope, s.default_fee::float8 as "defaultFee", s.fee_rule as "feeRule",
                  s.default_rhythm as "defaultRhythm", s.billing, s.rule_ids as "ruleIds", s.anchor, s.own_due as "ownDue", s.lead_days as "leadDays", s.target_days as "targetDays", s.takes_extensions as "takesExtensions",
@@ -34,7 +34,7 @@ export class ServiceQueries implements OnModuleInit {
                  s.responsible_id as "responsibleId", s.income, s.item_code as "itemCode", s.advice,
                  (select coalesce(jsonb_agg(jsonb_build_object('rhythm', x.rhythm, 'procedureId', x.procedure_id) order by x.rhythm), '[]') from service_procedures x where x.service_id = s.id) as procedures,
                  (select count(*) from service_lines l where l.service_id = s.id)::int as lines
-          from services s join procedures p on p.id = s.procedure_id where s.firm_id = ${work.firm.id} order by s.position, s.id`,
+          from services s left join procedures p on p.id = s.procedure_id where s.firm_id = ${work.firm.id} order by s.position, s.id`,
     );
     const book = await this.rules.of(work);
     const fees = may(work.actor, 'see fees');
@@ -42,7 +42,7 @@ export class ServiceQueries implements OnModuleInit {
       ...inCurrency(work.firm.currency, service, 'defaultFee'),
       ...(fees ? {} : { defaultFee: null, feeRule: null }),
       rules: book.those(service.ruleIds).map(({ id, name, authority, kind, rhythms }) => ({ id, name, authority, kind, rhythms })),
-      phases: definition.phases.map((phase) => phase.name),
+      phases: (definition ?? WITHOUT_PROCEDURE).phases.map((phase) => phase.name),
     }));
   }
 
@@ -50,13 +50,14 @@ export class ServiceQueries implements OnModuleInit {
   async supplied(work: Work): Promise<SuppliedView[]> {
     const book = await this.rules.of(work);
     const names = new Set((await rows<{ name: string }>(work.tx, sql`select lower(name) as name from services`)).map((one) => one.name));
-    return SUPPLIED.map(({ key, name, scope, rhythm, rules, procedure }) => ({
+    const procedures = new Map(suppliedProceduresFor(work.firm.country).map((one) => [one.key, one]));
+    return suppliedFor(work.firm.country).map(({ key, name, scope, rhythm, rules, procedure }) => ({
       key,
       name,
       scope,
       rhythm,
       rules: book.those(rules[work.firm.country] ?? []).map((rule) => rule.name),
-      phases: suppliedProcedure(procedure).phases.map((phase) => phase.name),
+      phases: procedures.get(procedure)!.phases.map((phase) => phase.name),
       taken: names.has(name.toLowerCase()),
     }));
   }

@@ -3,7 +3,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { rhythmInWords } from '@steady/core/calendar';
 import type { Rhythm } from '@steady/core/calendar';
 import { feeForRhythm, proposeFee } from '@steady/core/fees';
-import { SUPPLIED } from '@steady/core/supplied';
+import { suppliedFor } from '@steady/core/supplied';
 import type { FeeProposal } from '@steady/contract/lines';
 import type { KeepService, OrderServices } from '@steady/contract/services';
 import { money, formatMoney, noMoney } from '@steady/core/money';
@@ -43,7 +43,7 @@ export class ServicesService {
 
   /** Takes a service that comes with the application, with the filing rules of the firm's country and its procedures. */
   async takeSupplied(work: Work, key: string): Promise<string> {
-    const found = SUPPLIED.find((one) => one.key === key);
+    const found = suppliedFor(work.firm.country).find((one) => one.key === key);
     if (!found) throw Problem.notFound('supplied service');
     const {
       rules,
@@ -141,7 +141,11 @@ export class ServicesService {
       .from(services)
       .where(and(eq(services.firmId, work.firm.id), sql`lower(${services.name}) = lower(${input.name})`));
     if (twin && twin.id !== serviceId) throw Problem.invalid([{ field: 'name', message: `There is a service called "${input.name}" already.` }]);
-    await this.procedures.mustBeThere(work, [input.procedureId, ...input.procedures.map((one) => one.procedureId)], 'procedureId');
+    await this.procedures.mustBeThere(
+      work,
+      [...(input.procedureId === null ? [] : [input.procedureId]), ...input.procedures.map((one) => one.procedureId)],
+      'procedureId',
+    );
     const rhythms = input.procedures.map((one) => one.rhythm);
     const twice = rhythms.find((rhythm, at) => rhythms.indexOf(rhythm) !== at);
     if (twice) throw Problem.invalid([{ field: 'procedures', message: `Two procedures are named for work that is done ${rhythmInWords(twice)}.` }]);

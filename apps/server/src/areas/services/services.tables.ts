@@ -47,7 +47,8 @@ export const services = pgTable(
     itemCode: text('item_code'),
     /** What whoever gives or does it should know. */
     advice: text('advice'),
-    procedureId: uuid('procedure_id').notNull(),
+    /** Null where nobody has written how it is done. */
+    procedureId: uuid('procedure_id'),
     /** Days before the deadline at which a job begins. */
     leadDays: integer('lead_days').notNull(),
     /** Working days by which our own target precedes the deadline. */

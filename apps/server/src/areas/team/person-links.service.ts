@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { and, eq, gt, inArray, isNull } from 'drizzle-orm';
-import type { PersonDoor } from '@steady/contract/sign-in';
+import type { LetIn, PersonDoor } from '@steady/contract/sign-in';
 import { fullDate } from '@steady/core/words';
 import { Clock } from '../../platform/clock';
 import { Database, type Tx, newId } from '../../platform/database';
@@ -134,8 +134,8 @@ export class PersonLinks {
   }
 
   /** Takes up an invitation, or sets a new password and ends every session that was begun with the old one. */
-  async enter(token: string, password: string | undefined): Promise<void> {
-    const { memberId, firmId, reset } = await this.database.transaction({ within: true }, async (tx) => {
+  async enter(token: string, password: string | undefined): Promise<LetIn> {
+    const { memberId, firmId, reset, email } = await this.database.transaction({ within: true }, async (tx) => {
       const { token: found, person, member, firm } = await this.findToken(tx, token);
       const setsPassword = found.kind === 'reset' || person.passwordHash === null;
       if (setsPassword) await this.setPassword(tx, person, password ?? '', [member?.name ?? '', firm ?? '']);
@@ -147,13 +147,17 @@ export class PersonLinks {
           .set({ usedAt: this.clock.now().toString(), expiresAt: this.clock.now().toString() })
           .where(and(eq(personTokens.personId, person.id), eq(personTokens.kind, 'device')));
       }
-      return { memberId: found.memberId, firmId: member?.firmId ?? null, reset: found.kind === 'reset' ? person : null };
+      return { memberId: found.memberId, firmId: member?.firmId ?? null, reset: found.kind === 'reset' ? person : null, email: person.email };
     });
     if (reset) {
       await this.sessions.forget();
       await this.tellOfReset(reset);
     }
-    if (memberId === null || firmId === null) return;
+    if (memberId !== null && firmId !== null) await this.takenUp(firmId, memberId);
+    return { email };
+  }
+
+  private async takenUp(firmId: string, memberId: string): Promise<void> {
     await this.works.run(byItself(firmId), async (work) => {
       const [member] = await work.tx
         .update(members)

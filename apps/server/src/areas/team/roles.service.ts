@@ -8,7 +8,8 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { fromColumns, toColumns } from '../../platform/database';
 import { members, roleRights } from './team.tables';
-import type { Member } from './team.service';
+
+type Member = typeof members.$inferSelect;
 
 export const RoleChanged = eventKind<{ role: Role }>('role changed', 'team');
 
@@ -36,13 +37,19 @@ export class RolesService {
 
   /** Everybody who works here or may come back, with what they may do by the rights of their role in this firm. */
   async withRights(work: Work): Promise<(Member & { rights: Right[] })[]> {
-    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
+    const rights = await this.byRole(work);
     const found = await work.tx
       .select()
       .from(members)
       .where(and(eq(members.firmId, work.firm.id), ne(members.standing, 'left')))
       .orderBy(members.id);
-    return found.map((member) => ({ ...member, rights: rightsOf(member.role, set.get(member.role)) }));
+    return found.map((member) => ({ ...member, rights: rights(member.role) }));
+  }
+
+  /** What each role may do in this firm. */
+  async byRole(work: Work): Promise<(role: Role) => Right[]> {
+    const set = new Map((await work.tx.select().from(roleRights).where(eq(roleRights.firmId, work.firm.id))).map((row) => [row.role, row.rights]));
+    return (role) => rightsOf(role, set.get(role));
   }
 
   /** What a role may do in this firm. */

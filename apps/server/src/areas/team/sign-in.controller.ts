@@ -8,6 +8,7 @@ import {
   ChangePassword,
   DemoSignIn,
   ForgotPassword,
+  type LetIn,
   type OwnAccount,
   type PersonDoor,
   SecondStepCode,
@@ -84,14 +85,14 @@ export class SignInController {
 
   /** Sets the password of an invitation or a reset. */
   @DoesOutside(routes.enter, { input: SetPassword })
-  enter({ at: { token }, input }: AskedOutside<typeof routes.enter>): Promise<void> {
+  enter({ at: { token }, input }: AskedOutside<typeof routes.enter>): Promise<LetIn> {
     return this.links.enter(token, input.password);
   }
 
   /** Takes up an invitation of a person who has a password for another firm. */
   @DoesOutside(routes.enterAgain)
-  enterAgain({ at: { token } }: AskedOutside<typeof routes.enterAgain>): Promise<void> {
-    return this.links.enter(token, undefined);
+  async enterAgain({ at: { token } }: AskedOutside<typeof routes.enterAgain>): Promise<void> {
+    await this.links.enter(token, undefined);
   }
 
   @DoesOutside(sessionRoutes.signOut)

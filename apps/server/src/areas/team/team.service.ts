@@ -16,6 +16,7 @@ import { leave, members, people, rates } from './team.tables';
 import { StaffSessions } from './staff-sessions.service';
 import { type NewFirm, type Work, Works, isWithoutFirms } from '../../platform/work';
 import { TeamParts } from './team-parts';
+import { RolesService } from './roles.service';
 import { PersonLinks } from './person-links.service';
 
 export type Member = typeof members.$inferSelect;
@@ -63,6 +64,7 @@ export class TeamService implements OnModuleInit {
     private readonly ticks: Ticks,
     private readonly keys: Keys,
     private readonly works: Works,
+    private readonly roles: RolesService,
   ) {}
 
   onModuleInit(): void {
@@ -79,6 +81,15 @@ export class TeamService implements OnModuleInit {
   async shortNames(work: Work): Promise<Map<string, string>> {
     const found = await work.tx.select({ id: members.id, name: members.shortName }).from(members).where(eq(members.firmId, work.firm.id));
     return new Map(found.map((one) => [one.id, one.name]));
+  }
+
+  /** Ids of the people who work here now. */
+  async working(work: Work): Promise<Set<string>> {
+    const found = await work.tx
+      .select({ id: members.id })
+      .from(members)
+      .where(and(eq(members.firmId, work.firm.id), eq(members.standing, 'active')));
+    return new Set(found.map((one) => one.id));
   }
 
   /** What an hour of each of some people is charged at, on a day. */
@@ -100,13 +111,14 @@ export class TeamService implements OnModuleInit {
   /** The people of the firm as everybody in it sees them. */
   async list(work: Work): Promise<MemberView[]> {
     const found = await work.tx.select().from(members).where(eq(members.firmId, work.firm.id)).orderBy(members.id);
-    return found.map(({ id, name, shortName, role, does, standing }) => ({ id, name, shortName, role, does, standing }));
+    const rights = await this.roles.byRole(work);
+    return found.map(({ id, name, shortName, role, does, standing }) => ({ id, name, shortName, role, does, standing, rights: rights(role) }));
   }
 
   /** The team as whoever runs the firm sees it. */
   async people(work: Work): Promise<TeamRow[]> {
     const found = await within(work.tx, () =>
-      rows<Omit<TeamRow, 'granted' | 'openTasks' | 'rates'> & { rates: AsFigures<TeamRow['rates'][number]>[] }>(
+      rows<Omit<TeamRow, 'granted' | 'openTasks' | 'rates' | 'rights'> & { rates: AsFigures<TeamRow['rates'][number]>[] }>(
         work.tx,
         sql`select m.id, m.name, m.short_name as "shortName", m.role, m.does, m.standing, m.all_clients as "allClients", m.weekdays, m.ends_on as "endsOn", p.email, p.second_step_since is not null as "secondStep",
                    (select coalesce(jsonb_agg(jsonb_build_object('id', l.id, 'from', l.from_day, 'until', l.until_day, 'what', l.what) order by l.from_day), '[]') from leave l where l.member_id = m.id and l.until_day >= ${work.today.toString()}) as leave,
@@ -117,9 +129,11 @@ export class TeamService implements OnModuleInit {
     const [fees, costs] = [may(work.actor, 'see fees'), may(work.actor, 'see cost rates')];
     const [granted, openTasks] = await this.parts.counts(work);
     const counts = (id: string) => ({ granted: granted.get(id) ?? 0, openTasks: openTasks.get(id) ?? 0 });
+    const rights = await this.roles.byRole(work);
     return found.map((row) => ({
       ...row,
       ...counts(row.id),
+      rights: rights(row.role),
       rates: fees
         ? row.rates.map((rate) => inCurrency(work.firm.currency, { ...rate, costPerHour: costs ? rate.costPerHour : null }, 'perHour', 'costPerHour'))
         : [],

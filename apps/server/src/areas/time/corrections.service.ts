@@ -32,13 +32,7 @@ export class CorrectionsService {
   async correctTime(work: Work, entryId: string, input: CorrectTimeEntry): Promise<void> {
     const before = await this.entry(work, entryId);
     const { on, minutes, note = null } = input;
-    if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
-    mustBeRecent(work, on);
-    const left = (await this.time.leftOf(work, on, before.memberId)) + (on === before.on ? before.minutes : 0);
-    if (minutes > left)
-      throw Problem.invalid([
-        { field: 'minutes', message: `${formatHours(24 * 60 - left)} are recorded for this day already; with this it would have more than 24.` },
-      ]);
+    await this.time.mustFit(work, input, before.memberId, before);
     const { task } = await this.time.place(work, { jobId: before.jobId, taskId: input.taskId });
     const rate = await this.team.rateOn(work, before.memberId, on);
     const [after] = await work.tx

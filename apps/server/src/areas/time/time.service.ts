@@ -1,8 +1,9 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import { Temporal } from '@steady/core/calendar';
+import { Temporal, civil } from '@steady/core/calendar';
 import { formatHours, moneyInWords, valueOfTime } from '@steady/core/money';
-import type { AddExpense, AddTimeEntry, StartTimer } from '@steady/contract/time';
+import { fullDate } from '@steady/core/words';
+import type { AddExpense, AddTimeEntry, CorrectTimeEntry, StartTimer } from '@steady/contract/time';
 import { dayIn } from '../../platform/clock';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -27,6 +28,8 @@ export const TimerChanged = eventKind<{ memberId: string }>('timer changed', 'ti
 const LONGEST = 12 * 60;
 
 const DAY = 24 * 60;
+/** A day longer than this is asked about: as a rule it is a slip of the hand. */
+const LONG_DAY = 16 * 60;
 /** Older than this is a slip of the hand, or belongs to books that are closed. */
 const YEARS_BACK = 2;
 
@@ -55,13 +58,7 @@ export class TimeService implements OnModuleInit {
 
   /** Records time on a job at the rate that holds on its day. Minutes. @returns its id */
   async record(work: Work, input: AddTimeEntry): Promise<string> {
-    if (input.on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
-    mustBeRecent(work, input.on);
-    const left = await this.leftOf(work, input.on);
-    if (input.minutes > left)
-      throw Problem.invalid([
-        { field: 'minutes', message: `${formatHours(DAY - left)} are recorded for this day already; with this it would have more than 24.` },
-      ]);
+    await this.mustFit(work, input, staffId(work));
     return this.write(work, input);
   }
 
@@ -98,7 +95,27 @@ export class TimeService implements OnModuleInit {
     return entry!.id;
   }
 
-  /** A day has 24 hours, whatever is written down for it: the minutes that are left of it. */
+  /**
+   * Time lies on a day that has come and is not long past. A day has 24 hours, whatever is written down for it, and one
+   * of more than sixteen is asked about.
+   *
+   * @param instead the entry in whose place it stands
+   * @throws Problem at its field; at "longDay" where a long day wants a word
+   */
+  async mustFit(work: Work, { on, minutes, longDay }: CorrectTimeEntry, memberId: string, instead?: TimeEntry): Promise<void> {
+    if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day has not come yet. Record time on the day it was worked.' }]);
+    mustBeRecent(work, on);
+    const there = DAY - (await this.leftOf(work, on, memberId)) - (on === instead?.on ? instead.minutes : 0);
+    const all = there + minutes;
+    if (all > DAY)
+      throw Problem.invalid([{ field: 'minutes', message: `${formatHours(there)} are recorded for this day already; with this it would have more than 24.` }]);
+    if (all > LONG_DAY && !longDay)
+      throw Problem.invalid([
+        { field: 'longDay', message: `With this ${fullDate(civil(on))} has ${formatHours(all)}. Say that it was so long, or put it right.` },
+      ]);
+  }
+
+  /** The minutes that are left of a day. */
   async leftOf(work: Work, on: string, memberId = staffId(work)): Promise<number> {
     const [there] = await work.tx
       .select({ minutes: sql<number>`coalesce(sum(${timeEntries.minutes}), 0)::int` })

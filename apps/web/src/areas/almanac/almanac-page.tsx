@@ -6,6 +6,7 @@ import { AlmanacFilterMenu } from './almanac-filter';
 import { FeedLeaf } from './feed-leaf';
 import { ListView } from './list-view';
 import { RibbonView } from './ribbon-view';
+import { RoomView } from './room-view';
 import { YearView } from './year-view';
 import type { AlmanacViewName, Frame } from './frame';
 
@@ -13,6 +14,7 @@ const VIEWS: { name: AlmanacViewName; words: string; key: string }[] = [
   { name: 'ribbon', words: 'Ribbon', key: '1' },
   { name: 'year', words: 'Year', key: '2' },
   { name: 'list', words: 'List', key: '3' },
+  { name: 'room', words: 'Room', key: '4' },
 ];
 
 /** Deadlines and load of the firm: weeks as a ribbon, a year of small months, or a list. */
@@ -53,7 +55,7 @@ export function AlmanacPage() {
                 Start a season
               </Link>
             </span>
-            <AlmanacFilterMenu />
+            {view !== 'room' && <AlmanacFilterMenu />}
             <span className="ml-auto flex flex-wrap items-center gap-4 print:hidden">
               {span}
               <button className="lnk" onClick={() => setFeeds(true)}>
@@ -70,5 +72,6 @@ export function AlmanacPage() {
   };
   if (view === 'year') return <YearView frame={frame} />;
   if (view === 'list') return <ListView frame={frame} />;
+  if (view === 'room') return <RoomView frame={frame} />;
   return <RibbonView frame={frame} />;
 }

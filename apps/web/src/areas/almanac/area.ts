@@ -5,6 +5,7 @@ export const almanacArea: Area = {
   pages: [
     page('almanac', () => import('./almanac-page'), 'AlmanacPage'),
     page('almanac/rehearsal', () => import('./rehearsal-page'), 'RehearsalPage'),
+    page('jobs/import', () => import('./jobs-file-page'), 'JobsFilePage'),
     page('almanac/season', () => import('./season-page'), 'SeasonPage'),
   ],
   contents: { to: '/almanac', words: 'Almanac', at: 30 },

@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { formatHours, moneyInWords, sumOf } from '@steady/core/money';
 import { counted, plainDate } from '@steady/core/words';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import { SeasonAsked, type SeasonPreview, type SeasonRow } from '@steady/contract/season';
 import { ask, read, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -42,10 +43,12 @@ export function SeasonPage() {
       const asked: SeasonAsked = { ...values };
       if (by === 'list') asked.clientIds = await clientsOf(listId);
       const of = await ask(almanacRoutes.previewSeason, {}, asked);
+      setBegins({});
       setPreview({ asked, of, how: howAsked(form.getValues()) });
       setChosen(new Set(of.rows.filter((row) => row.jobId === null).map((row) => row.obligationId)));
     },
   });
+  const [begins, setBegins] = useState<HowItBegins>({});
   const picked = preview?.of.rows.filter((row) => chosen.has(row.obligationId)) ?? [];
   const onPaper = useBeforeStarting(preview && picked.length > 0 ? { serviceId: preview.asked.serviceId, clientIds: picked.map((row) => row.clientId) } : null);
   /** By the phases that a client goes through, once that is worked out: the same figure above, in the row and in the sum. */
@@ -55,7 +58,7 @@ export function SeasonPage() {
       async () => {
         const service = services.find((one) => one.id === asked.serviceId);
         const what = `${service!.name}, periods to ${plainDate(civil(asked.until))}`;
-        await send(almanacRoutes.startSeason, {}, { obligationIds: picked.map((row) => row.obligationId), what });
+        await send(almanacRoutes.startSeason, {}, { obligationIds: picked.map((row) => row.obligationId), what, begins });
         setPreview(null);
       },
       `Began ${counted(picked.length, 'job')}.`,
@@ -100,7 +103,7 @@ export function SeasonPage() {
       {preview && (
         <section className="mt-4" aria-label="Who is in it">
           <LeftOut of={preview.of} />
-          <OnPaperBeforeStarting of={onPaper} />
+          <OnPaperBeforeStarting of={onPaper} begins={begins} onBegins={setBegins} />
           <div className="mb-2 flex items-center gap-4">
             <button className="act" disabled={acting || stale || picked.length === 0} onClick={() => void start(preview)}>
               Begin {counted(picked.length, 'job')}

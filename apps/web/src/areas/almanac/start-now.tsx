@@ -1,6 +1,7 @@
 import * as almanacRoutes from '@steady/contract/almanac.routes';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { ObligationView } from '@steady/contract/almanac';
 import { send } from '../../app/api';
 import { useAct } from '../../app/use-act';
@@ -23,16 +24,17 @@ export function StartNow({ of }: { of: ObligationView }) {
 function BeforeStartingNow({ of, onClose }: { of: ObligationView; onClose(): void }) {
   const navigate = useNavigate();
   const { act, busy } = useAct();
+  const [begins, setBegins] = useState<HowItBegins>({});
   const found = useBeforeStarting({ serviceId: of.serviceId, lineId: of.lineId, clientIds: [of.clientId] });
   const start = () =>
     act(async () => {
-      const { jobId } = await send(almanacRoutes.start, { id: of.id });
+      const { jobId } = await send(almanacRoutes.start, { id: of.id }, { begins });
       await navigate(`/jobs/${jobId}`);
     });
   return (
     <Confirm open title={`Begin ${of.name}?`} act="Begin the job" busy={busy || found === undefined} onClose={onClose} onYes={() => void start()}>
       <p className="mb-2">{of.client}</p>
-      <OnPaperBeforeStarting of={found} />
+      <OnPaperBeforeStarting of={found} begins={begins} onBegins={setBegins} />
     </Confirm>
   );
 }

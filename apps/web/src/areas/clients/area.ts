@@ -11,7 +11,7 @@ export const clientsArea: Area = {
   contents: { to: '/clients', words: 'Clients', at: 20 },
   firmPages: [{ to: '/firm/details', words: 'Details', at: 60 }],
   today: {
-    above: part(() => import('./today'), 'PhoneNotes'),
+    above: part(() => import('./today'), 'NotesForYou'),
     groups: [{ at: 50, title: 'Waits for others', count: (today) => today.nobodyToWriteTo.count, Rows: part(() => import('./today'), 'NobodyToWriteTo') }],
   },
   clientSections: [

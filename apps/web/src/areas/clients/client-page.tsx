@@ -9,6 +9,7 @@ import { useBrought } from '../../app/brought';
 import { useKeys } from '../../app/keys';
 import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { Page, Trouble, Views } from '../../ui/page';
 import { dayInWords } from '../../ui/words';
 import { ClientLeaf } from './client-leaf';
@@ -74,6 +75,7 @@ export function ClientPage() {
               words: one.Words ? <one.Words client={client} /> : one.words,
             }))}
           />
+          <WhoMay right="change clients" act="Facts and services of clients are changed" />
           <span className="ml-auto flex gap-3">
             {!client.mergedInto &&
               acts.map((one, index) => (

@@ -10,6 +10,7 @@ import { send } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { Day, DueWords } from '../../ui/due';
 import type { Column } from '../../ui/ledger-table';
 import { ListBody, ListTools } from '../../ui/lists/list-body';
@@ -89,6 +90,7 @@ export function ClientsPage() {
       tools={
         <>
           <SavedLists of="clients" saved={of.saved} state={state} />
+          <WhoMay right="change clients" act="Clients are added and changed" />
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <Link className="act-quiet" to="/clients/import">

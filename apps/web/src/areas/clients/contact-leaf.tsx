@@ -11,8 +11,8 @@ import { AddressFields } from '../../ui/address-fields';
 import { KnownPerson } from './known-person';
 
 const PERMISSIONS: { permission: ContactPermission; words: string }[] = [
-  { permission: 'getsRequests', words: 'Gets requests and answers them in the portal' },
-  { permission: 'signs', words: 'Signs for the client' },
+  { permission: 'getsRequests', words: 'Gets requests and messages, and answers them in the portal' },
+  { permission: 'signs', words: 'Signs for the client: whatever is to be signed goes to them' },
   { permission: 'pays', words: 'Gets bills and pays them' },
 ];
 

@@ -6,6 +6,7 @@ import { ChangeDetailField, DetailFieldInput, type DetailFieldView } from '@stea
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { SelectField, TextField, WordsField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Confirm, Leaf } from '../../ui/leaf';
@@ -29,6 +30,7 @@ export function DetailsPage() {
       tools={
         <>
           <FirmViews />
+          <WhoMay right="run firm" act="Details are added and changed" />
           {runs && (
             <button className="act ml-auto" onClick={() => setAdding(true)}>
               Add a detail

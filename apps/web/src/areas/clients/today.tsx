@@ -5,15 +5,15 @@ import type { TodayView } from '@steady/contract/today';
 import { useData } from '../../app/api';
 import { NoteLine } from './note-list';
 
-/** Phone notes that wait for whoever looks. */
-export function PhoneNotes() {
-  const { data: phoneNotes = [] } = useData(clientsRoutes.phoneNotes);
-  if (phoneNotes.length === 0) return null;
+/** Phone notes, work handed over and what is blocked, as long as they wait for whoever looks. */
+export function NotesForYou() {
+  const { data: notes = [] } = useData(clientsRoutes.notesForYou);
+  if (notes.length === 0) return null;
   return (
-    <section className="mb-4" aria-label="Phone notes for you">
-      <h2 className="mb-1">{phoneNotes.length === 1 ? 'A phone note for you' : `${phoneNotes.length} phone notes for you`}</h2>
+    <section className="mb-4" aria-label="For you from colleagues">
+      <h2 className="mb-1">{notes.length === 1 ? 'A note for you' : `${notes.length} notes for you`}</h2>
       <ul className="sheet">
-        {phoneNotes.map((note) => (
+        {notes.map((note) => (
           <li key={note.id} className="border-b border-rule-soft last:border-0">
             <p className="px-3 pt-1.5 text-table">
               <Link className="lnk font-semibold" to={`/clients/${note.clientId}`}>

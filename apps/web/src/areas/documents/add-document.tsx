@@ -24,7 +24,7 @@ export function AddDocument({ to, label = 'Add a document', onAdded }: Props) {
     });
   return (
     <div className="mb-3">
-      <label className="act-quiet inline-block cursor-pointer focus-within:outline-2 focus-within:outline-kelp">
+      <label className="act-quiet inline-flex items-center justify-center cursor-pointer focus-within:outline-2 focus-within:outline-kelp">
         {busy ? 'Saving …' : label}
         <FileInput multiple disabled={busy} onFiles={(files) => void add(files)} />
       </label>

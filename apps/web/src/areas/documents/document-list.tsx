@@ -6,6 +6,7 @@ import type { DocumentView, JobView } from '@steady/contract/jobs';
 import { addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { PRODUCT } from '../../app/use-title';
+import { WhoMay } from '../../app/who-may';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { momentInWords, sizeInWords } from '../../ui/words';
 import { AddDocument } from './add-document';
@@ -73,6 +74,7 @@ export function DocumentList({ client: { id: clientId } }: { client: { id: strin
   if (!found.pages) return null;
   return (
     <>
+      <WhoMay right="do work" act="Documents are added" />
       {session.may('do work') && <AddDocument to={{ clientId }} />}
       <DocumentTable documents={found.pages.flat()} />
       <ShowMore of={found} />

@@ -7,6 +7,7 @@ import { type BillPreview, CancelBill } from '@steady/contract/fees';
 import { send, useData, addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { Note, Page, Trouble } from '../../ui/page';
 import { ReasonLeaf } from '../../ui/reason-leaf';
 import { Worked } from '../../ui/workings';
@@ -87,11 +88,15 @@ function BillActs({ of: invoice, onCancel, onPaid }: { of: BillPreview['invoice'
     }, 'The draft is deleted.');
   return (
     <div className="mt-4 flex flex-wrap items-center gap-3">
+      <WhoMay right="bill" act="Bills are drafted, approved and cancelled" />
       {draft && session.may('bill') && (
         <>
-          <button className="act" disabled={busy} onClick={() => void approve()}>
-            Approve, bill {moneyInWords(invoice.net)}
-          </button>
+          {session.may('approve bills') && (
+            <button className="act" disabled={busy} onClick={() => void approve()}>
+              Approve, bill {moneyInWords(invoice.net)}
+            </button>
+          )}
+          <WhoMay right="approve bills" act="Bills are approved" />
           <button className="act-quiet" disabled={busy} onClick={() => void discard()}>
             Delete the draft
           </button>

@@ -67,7 +67,7 @@ describe('what matters of a bill', () => {
       { id: 'p1', amount: eur(10_000), at: '2026-03-01T09:00:00Z', reference: 'first half', by: null, takenBack: false },
       { id: 'p2', amount: eur(12_140), at: '2026-03-10T14:05:00Z', reference: '2026-0012 rest', by: null, takenBack: false },
     ];
-    expect(sum(bill({ status: 'paid', paid: eur(22_140), payments }))).toMatch(/^Paid, EUR 221\.40 on 10 Mar 14:05, reference 2026-0012 rest\.$/);
+    expect(sum(bill({ status: 'paid', paid: eur(22_140), payments }))).toMatch(/^Paid, EUR 221\.40, 10 Mar 14:05, reference 2026-0012 rest\.$/);
   });
 
   it('gives the reason of one that was cancelled', () => {

@@ -28,7 +28,7 @@ export function BillSum({ of }: Props) {
       const last = invoice.payments.at(-1)!;
       return (
         <>
-          <span className="good font-semibold">Paid</span>, {moneyInWords(invoice.paid)} on {momentInWords(last.at, day)}, reference {last.reference}.
+          <span className="good font-semibold">Paid</span>, {moneyInWords(invoice.paid)}, {momentInWords(last.at, day)}, reference {last.reference}.
         </>
       );
     }

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { JobView } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { BillLeaf } from './bill-leaf';
 import { WipLedger } from './wip-ledger';
 import { ExpenseLeaf, JobEntries } from '../time';
@@ -18,6 +19,7 @@ export function JobMoneySection({ job }: { job: JobView }) {
   return (
     <>
       <div className="mb-3 flex flex-wrap gap-3">
+        <WhoMay right="bill" act="Bills are drafted" />
         {session.may('bill') && (
           <>
             <button className="act" onClick={() => setLeaf('bill')}>

@@ -7,6 +7,7 @@ import { counted } from '@steady/core/words';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Confirm } from '../../ui/leaf';
 import { Page, Trouble } from '../../ui/page';
@@ -109,6 +110,7 @@ export function SettlePage() {
               <Effects label="Effect on each person" of={preview.people.map((person) => ({ ...person, key: person.memberId }))} />
               <h2 className="mt-4 mb-1">And to each task</h2>
               <Effects label="Effect on each task" of={preview.tasks.map((task) => ({ ...task, key: task.task, name: task.task }))} />
+              <WhoMay right="bill" act="WIP is settled" />
               {session.may('bill') && (
                 <p className="mt-4 flex gap-2.5">
                   <button

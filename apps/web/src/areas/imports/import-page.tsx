@@ -9,11 +9,11 @@ import { send, useData } from '../../app/api';
 import { useProgress } from '../../app/live';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { MappingTable } from '../../ui/mapping-table';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { useForeseen } from '../almanac';
-import { MappingTable } from './mapping-table';
 import { RowsTable } from './rows-table';
 
 type Kind = Verdict['kind'];
@@ -108,7 +108,13 @@ export function ImportPage() {
       }
     >
       {foreseen.view}
-      <MappingTable key={view.mapping.join()} view={view} />
+      <MappingTable
+        key={view.mapping.join()}
+        of={view}
+        toLookAt={counts.wrong > 0}
+        busy={busy}
+        onUse={(mapping) => void act(() => send(importsRoutes.setMapping, { id }, { mapping }))}
+      />
       <h2 className="mt-6 mb-1">
         {counts[present]} {KIND_WORDS[present]}
       </h2>

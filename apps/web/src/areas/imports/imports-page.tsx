@@ -1,4 +1,4 @@
-import { FileInput } from '../../ui/file-input';
+import { ChooseFile } from '../../ui/choose-file';
 import * as importsRoutes from '@steady/contract/imports.routes';
 import { Link, useNavigate } from 'react-router';
 import { send, upload } from '../../app/api';
@@ -17,8 +17,7 @@ export function ImportsPage() {
   const { act, busy } = useAct();
   const found = usePages(importsRoutes.list, {}, afterLast);
   const lines = found.pages?.flat() ?? [];
-  const choose = (file: File | undefined) =>
-    file &&
+  const choose = (file: File) =>
     act(async () => {
       const { id } = await upload(importsRoutes.begin, {}, file);
       await navigate(`/clients/import/${id}`);
@@ -33,18 +32,7 @@ export function ImportsPage() {
       title="Import clients"
       sum="From a spreadsheet saved as CSV or XLSX, or from vCards. Nothing is written until you have seen what would change."
     >
-      <label
-        className="sheet mt-4 block max-w-2xl px-4 py-6 text-center hover:bg-kelp-tint"
-        onDragOver={(event) => event.preventDefault()}
-        onDrop={(event) => {
-          event.preventDefault();
-          void choose(event.dataTransfer.files[0]);
-        }}
-      >
-        <span className="act-quiet inline-block">{busy ? 'Reading …' : 'Choose a file'}</span>
-        <span className="mt-2 block text-table text-soft">or drop it here. The first line holds the headings; one client a line.</span>
-        <FileInput accept=".csv,.txt,.tsv,.xlsx,.vcf,text/csv,text/vcard" disabled={busy} onFiles={([file]) => void choose(file)} />
-      </label>
+      <ChooseFile about="one client a line" accept=".csv,.txt,.tsv,.xlsx,.vcf,text/csv,text/vcard" busy={busy} onChoose={(file) => void choose(file)} />
       <h2 className="mt-6 mb-2">Earlier imports</h2>
       <LedgerTable
         label="Earlier imports"

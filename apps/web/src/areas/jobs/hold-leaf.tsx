@@ -1,5 +1,6 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { CancelJob, HoldJob, type JobView, StopJob } from '@steady/contract/jobs';
+import type { TaskView } from '@steady/contract/tasks';
 import { send } from '../../app/api';
 import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -48,20 +49,23 @@ export function CancelLeaf({ job, onClose }: { job: JobView; onClose(): void }) 
   );
 }
 
-/** Says that the work is blocked, why, and which colleague it waits for. */
-export function StopLeaf({ jobId, onClose }: { jobId: string; onClose(): void }) {
+/** Says that a job, or one task of it, is blocked, why, and which colleague it waits for. */
+export function StopLeaf({ of, onClose }: { of: { jobId: string } | { task: TaskView }; onClose(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<StopJob>({
     input: StopJob,
     start: { reason: '', forId: '' },
     submit: async (values) => {
-      await send(jobsRoutes.stop, { id: jobId }, values);
+      await ('task' in of ? send(jobsRoutes.stopTask, { id: of.task.id }, values) : send(jobsRoutes.stop, { id: of.jobId }, values));
       onClose();
     },
   });
   const { errors } = form.formState;
   return (
     <Leaf open title="Mark as blocked" act="Mark as blocked" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <p className="mb-3 text-soft">The job stays open; lists and Today show why it is blocked and who it waits for.</p>
+      <p className="mb-3 text-soft">
+        {'task' in of ? `“${of.task.name}” waits; the rest of the job goes on.` : 'The job stays open.'} Lists and Today show why it is blocked and who it waits
+        for.
+      </p>
       <TextField label="Why" autoFocus {...form.register('reason')} error={errors.reason?.message} />
       <PersonSelect
         label="It waits for"

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { civil } from '@steady/core/calendar';
-import { plainDate } from '@steady/core/words';
+import { type CivilDate, civil } from '@steady/core/calendar';
+import { counted, plainDate } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { useSession, useTeam } from '../../app/session';
 import { Day } from '../../ui/due';
@@ -15,6 +15,12 @@ import { isOwnDate } from './own-date';
 function settledWith(job: JobView) {
   const people = job.contacts.filter((contact) => (job.contactId === null ? contact.getsRequests : contact.id === job.contactId));
   return people.length > 0 ? people.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>;
+}
+
+/** When everything asked of the client had come in, and for how many days it has been with us. */
+function everythingIn({ status }: JobView, on: string, today: CivilDate): string {
+  const days = civil(on).until(today).days;
+  return `${dayInWords(on, today)}${status === 'finished' || days < 1 ? '' : `, ${counted(days, 'day')} with us`}`;
 }
 
 /** Period, deadline with its workings, our target. */
@@ -44,7 +50,7 @@ function Dates({ job }: { job: JobView }) {
         <dt>Our target</dt>
         <dd>{dayInWords(job.targetOn, session.day)}</dd>
         <dt>Everything in</dt>
-        <dd>{job.everythingInOn ? dayInWords(job.everythingInOn, session.day) : 'not yet'}</dd>
+        <dd>{job.everythingInOn ? everythingIn(job, job.everythingInOn, session.day) : 'not yet'}</dd>
       </dl>
       {workings && obligation && (
         <div className="mt-2">

@@ -8,6 +8,7 @@ import { useBrought } from '../../app/brought';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { Page, Trouble, Views } from '../../ui/page';
 import { TimeLeaf } from '../time';
 import { CancelLeaf, HoldLeaf, StopLeaf } from './hold-leaf';
@@ -77,6 +78,7 @@ export function JobPage() {
             }))}
           />
           <span className="ml-auto flex gap-3">
+            <WhoMay right="do work" act="Jobs are moved" />
             {mayWork && <MainActs job={job} onOpen={setOpen} />}
             <button className="act-quiet" onClick={() => setOpen('time')}>
               Add time
@@ -89,7 +91,7 @@ export function JobPage() {
     >
       {shown && <shown.Body job={job} />}
       {open === 'hold' && <HoldLeaf jobId={id} onClose={() => setOpen(null)} />}
-      {open === 'stop' && <StopLeaf jobId={id} onClose={() => setOpen(null)} />}
+      {open === 'stop' && <StopLeaf of={{ jobId: id }} onClose={() => setOpen(null)} />}
       {open === 'cancel' && <CancelLeaf job={job} onClose={() => setOpen(null)} />}
       {open === 'move' && <MoveLeaf job={job} onClose={() => setOpen(null)} />}
       {open === 'change' && <JobLeaf job={job} onClose={() => setOpen(null)} />}

@@ -93,9 +93,14 @@ export function JobsPage() {
           </span>
           {view !== 'flow' && <SavedOfJobs />}
           {mayWork && (
-            <button className="act ml-auto" onClick={() => setAdding(true)}>
-              New job
-            </button>
+            <span className="ml-auto flex gap-3">
+              <Link className="act-quiet" to="/jobs/import">
+                Import
+              </Link>
+              <button className="act" onClick={() => setAdding(true)}>
+                New job
+              </button>
+            </span>
           )}
         </>
       }

@@ -47,8 +47,9 @@ export function MyTasks({ tasks }: { tasks: First<TodayTask> }) {
               <td className={civil(task.dueOn).until(session.day).days > 0 && !task.waits ? '' : 'text-soft'}>
                 <span className="flex justify-between gap-x-4 max-sm:flex-col">
                   <span>
-                    {task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />}
-                    {task.why && !task.waits && !/due/.test(task.why) && <span className="soon">, {task.why}</span>}
+                    {task.blocked !== null && <span className="late">blocked: {task.blocked}</span>}
+                    {task.blocked === null && (task.waits ? `waits for ${task.waits}` : <DueWords due={task.dueOn} />)}
+                    {task.why && !task.waits && task.blocked === null && !/due/.test(task.why) && <span className="soon">, {task.why}</span>}
                   </span>
                   <span className="whitespace-nowrap max-sm:text-fine">
                     <DueInPlace

@@ -1,12 +1,14 @@
 import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as teamRoutes from '@steady/contract/team.routes';
 import * as proceduresRoutes from '@steady/contract/procedures.routes';
 import { useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { type CivilDate, civil, isDay } from '@steady/core/calendar';
+import { type CivilDate, type WorkingCalendar, civil, isDay, nextWorkingDay } from '@steady/core/calendar';
 import { formatHours } from '@steady/core/money';
 import { counted } from '@steady/core/words';
 import { PRIORITIES } from '@steady/core/jobs';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import { AddJob, type JobsBegun } from '@steady/contract/jobs';
 import type { ProcedureRow } from '@steady/contract/procedures';
 import { send, useData } from '../../app/api';
@@ -45,14 +47,11 @@ function actWords(clients: number | undefined, done: number | null): string {
   return done === null ? 'Begin the jobs' : `Beginning, ${done} of ${clients}`;
 }
 
-/** The day itself, or the Monday after it where it falls on a weekend. */
-const onWeekday = (day: CivilDate): CivilDate => (day.dayOfWeek > 5 ? day.add({ days: 8 - day.dayOfWeek }) : day);
-
-/** From tomorrow, for as long as the work of the procedure takes. */
-const proposed = (procedure: ProcedureRow | undefined, day: CivilDate) => ({
+/** From tomorrow, for as long as the work of the procedure takes; on days on which the firm works. */
+const proposed = (procedure: ProcedureRow | undefined, day: CivilDate, calendar: WorkingCalendar) => ({
   procedureId: procedure?.id ?? '',
-  startOn: onWeekday(day.add({ days: 1 })).toString(),
-  dueOn: onWeekday(day.add({ days: 1 + (procedure ? daysFor(procedure) : 14) })).toString(),
+  startOn: nextWorkingDay(day.add({ days: 1 }), calendar).toString(),
+  dueOn: nextWorkingDay(day.add({ days: 1 + (procedure ? daysFor(procedure) : 14) }), calendar).toString(),
   priority: 'usual' as const,
 });
 
@@ -70,16 +69,25 @@ async function beginForEach(clientIds: readonly string[], values: AddJob, onPart
 }
 
 /** A job that no rhythm asks for, for one client or for many. Its dates are proposed so that the work fits, never for today. */
-export function NewJobLeaf({ client, clientIds, procedure: given, called = given?.name ?? '', onClose, onBegun }: Props) {
+export function NewJobLeaf(props: Props) {
+  const { data: closing } = useData(teamRoutes.closingDays);
+  if (!closing) return null;
+  const closed = new Map([...closing.own, ...closing.holidays].map(({ day, name }) => [day, name]));
+  return <NewJobForm {...props} calendar={{ closed }} />;
+}
+
+function NewJobForm({ client, clientIds, procedure: given, called = given?.name ?? '', onClose, onBegun, calendar }: Props & { calendar: WorkingCalendar }) {
   const session = useSession();
   const navigate = useNavigate();
   const [done, setDone] = useState(0);
+  const [begins, setBegins] = useState<HowItBegins>({});
   const [chosenClient, setChosenClient] = useState(client ?? null);
   const { data: procedures = [] } = useData(proceduresRoutes.list);
   const { form, onSubmit, busy, problem } = useLeafForm<AddJob>({
     input: AddJob,
-    start: { clientId: client?.id ?? clientIds?.[0] ?? '', name: called, ...proposed(given, session.day) },
-    submit: async (values) => {
+    start: { clientId: client?.id ?? clientIds?.[0] ?? '', name: called, ...proposed(given, session.day, calendar) },
+    submit: async (typed) => {
+      const values = { ...typed, begins };
       if (clientIds) return onBegun?.(await beginForEach(clientIds, values, setDone));
       const { id } = await send(jobsRoutes.add, {}, values);
       await navigate(`/jobs/${id}`);
@@ -110,16 +118,28 @@ export function NewJobLeaf({ client, clientIds, procedure: given, called = given
           error={errors.clientId?.message}
         />
       )}
-      <ProcedureField form={form} procedures={procedures} />
-      <BeforeStarting asked={procedure ? { procedureId: procedure.id, clientIds: clientIds ?? (chosenClient ? [chosenClient.id] : []) } : null} />
+      <ProcedureField form={form} procedures={procedures} calendar={calendar} onAnother={() => setBegins({})} />
+      <BeforeStarting
+        begins={begins}
+        onBegins={setBegins}
+        asked={procedure ? { procedureId: procedure.id, clientIds: clientIds ?? (chosenClient ? [chosenClient.id] : []) } : null}
+      />
       <TextField label="Name" {...register('name')} error={errors.name?.message} />
       <Terms form={form} />
     </Leaf>
   );
 }
 
+interface ProcedureFieldProps {
+  form: UseFormReturn<AddJob>;
+  procedures: readonly ProcedureRow[];
+  calendar: WorkingCalendar;
+  /** What was settled for one procedure says nothing of the next. */
+  onAnother(): void;
+}
+
 /** By which procedure; its name and the days that its work takes are proposed. */
-function ProcedureField({ form, procedures }: { form: UseFormReturn<AddJob>; procedures: readonly ProcedureRow[] }) {
+function ProcedureField({ form, procedures, calendar, onAnother }: ProcedureFieldProps) {
   const { register, formState, setValue, watch, getValues } = form;
   const procedure = procedures.find((one) => one.id === watch('procedureId'));
   return (
@@ -127,19 +147,23 @@ function ProcedureField({ form, procedures }: { form: UseFormReturn<AddJob>; pro
       label="Done by the procedure"
       {...register('procedureId', {
         onChange: (event: { target: { value: string } }) => {
+          onAnother();
           const chosen = procedures.find((one) => one.id === event.target.value);
           if (!chosen) return;
           // The name follows the procedure until somebody has typed one.
           if (getValues('name') === '' || procedures.some((one) => one.name === getValues('name'))) setValue('name', chosen.name);
           const startOn = getValues('startOn');
           if (!isDay(startOn)) return;
-          setValue('dueOn', onWeekday(civil(startOn).add({ days: daysFor(chosen) })).toString());
+          setValue('dueOn', nextWorkingDay(civil(startOn).add({ days: daysFor(chosen) }), calendar).toString());
         },
       })}
       error={formState.errors.procedureId?.message}
       hint={procedure && `${procedure.phases.join(', ')}; ${formatHours(procedure.minutes)} of work`}
     >
-      <option value="">choose</option>
+      <option value="" disabled>
+        Choose
+      </option>
+      <option value="none">No procedure: one task to tick</option>
       {procedures
         .filter((one) => one.onlyFor === null)
         .map((one) => (

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { JobView } from '@steady/contract/jobs';
 import type { TaskView } from '@steady/contract/tasks';
@@ -30,6 +30,7 @@ const TASK = {
   dueOn: '2026-03-20',
   doneAt: null,
   doneByEvent: null,
+  stuckReason: null,
 } as unknown as TaskView;
 const TEAM = [
   { id: 'niamh', name: 'Niamh Daly' },
@@ -39,7 +40,13 @@ const TEAM = [
 const show = (task: TaskView | null, job = JOB) =>
   stage(<TaskLeaf job={job} task={task} phaseKey="do" onClose={() => undefined} />, {
     rights: ['do work'],
-    answers: { 'GET /api/team': TEAM, 'PATCH /api/tasks/t1': null, 'POST /api/jobs/j1/tasks': { id: 't2' }, 'DELETE /api/tasks/t1': null },
+    answers: {
+      'GET /api/team': TEAM,
+      'PATCH /api/tasks/t1': null,
+      'POST /api/jobs/j1/tasks': { id: 't2' },
+      'DELETE /api/tasks/t1': null,
+      'POST /api/tasks/t1/stop': null,
+    },
   });
 const value = (label: string) => screen.getByLabelText<HTMLInputElement>(label).value;
 const type = (label: string, text: string) => {
@@ -84,6 +91,24 @@ describe('a task that is changed', () => {
     show(TASK, { ...JOB, obligation: null });
     type('Due', '31 Jul 2026');
     expect(screen.getByLabelText('Let the job run until Fri 31 Jul too')).toBeDefined();
+  });
+
+  it('is marked as blocked by itself, with a reason and for whom', async () => {
+    const { asked } = show(TASK);
+    fireEvent.click(screen.getByRole('button', { name: 'Mark as blocked' }));
+    screen.getByText(/“Post the bank” waits; the rest of the job goes on/);
+    type('Why', 'The lease is missing');
+    fireEvent.click(screen.getByRole('button', { name: 'Mark as blocked' }));
+    await waitFor(() => expect(asked.find((one) => one.what === 'POST /api/tasks/t1/stop')?.sent).toEqual({ reason: 'The lease is missing' }));
+  });
+
+  it('is not marked as blocked while something typed would be lost with it, nor a second time', () => {
+    show(TASK);
+    type('What is to be done', 'Post the bank and the cash');
+    expect(screen.queryByRole('button', { name: 'Mark as blocked' })).toBeNull();
+    cleanup();
+    show({ ...TASK, stuckReason: 'The lease is missing' });
+    expect(screen.queryByRole('button', { name: 'Mark as blocked' })).toBeNull();
   });
 
   it('is removed only as long as nobody has worked on it', () => {

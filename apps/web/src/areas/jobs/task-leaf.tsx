@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { type CivilDate, isDay } from '@steady/core/calendar';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import { type JobView } from '@steady/contract/jobs';
@@ -12,6 +13,7 @@ import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { dayInWords } from '../../ui/words';
 import { PersonSelect } from '../../ui/person-select';
+import { StopLeaf } from './hold-leaf';
 
 type TaskValues = AddTask & ChangeTask;
 
@@ -39,7 +41,7 @@ const widened = (job: JobView, day: CivilDate, startOn = '', dueOn = ''): string
 ];
 
 /** Nobody has worked on it, and nothing but a person ticks it. */
-const isUntouched = (task: TaskView | null): task is TaskView => task !== null && task.doneAt === null && task.doneByEvent === null && task.recorded === 0;
+const isUntouched = (task: TaskView) => task.doneAt === null && task.doneByEvent === null && task.recorded === 0;
 
 /** Whether it goes to somebody who does not have it yet. */
 const handsOver = (task: TaskView | null, who: string) => who !== '' && who !== task?.assigneeId;
@@ -61,6 +63,8 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
   const { register, control, formState, watch } = form;
   const { errors } = formState;
   const who = watch('assigneeId') ?? '';
+  const [blocking, setBlocking] = useState(false);
+  if (task && blocking) return <StopLeaf of={{ task }} onClose={onClose} />;
   return (
     <Leaf
       open
@@ -70,7 +74,7 @@ export function TaskLeaf({ job, task, phaseKey = '', onClose }: { job: JobView; 
       onSubmit={onSubmit}
       busy={busy}
       problem={problem}
-      beside={isUntouched(task) && <RemoveTask task={task} onRemoved={onClose} />}
+      beside={task?.doneAt === null && <TaskActs task={task} onBlock={formState.isDirty ? undefined : () => setBlocking(true)} onRemoved={onClose} />}
     >
       <TextField label="What is to be done" autoFocus={!task} {...register('name')} error={errors.name?.message} />
       {!task && (
@@ -107,12 +111,26 @@ function TaskDates({ job, form: { register, control, formState, watch } }: { job
   );
 }
 
+/** What else is done to a task; it is marked as blocked while nothing typed would be lost with it. */
+function TaskActs({ task, onBlock, onRemoved }: { task: TaskView; onBlock: (() => void) | undefined; onRemoved(): void }) {
+  return (
+    <span className="ml-auto flex gap-4 text-table">
+      {task.stuckReason === null && onBlock && (
+        <button type="button" className="lnk" onClick={onBlock}>
+          Mark as blocked
+        </button>
+      )}
+      {isUntouched(task) && <RemoveTask task={task} onRemoved={onRemoved} />}
+    </span>
+  );
+}
+
 function RemoveTask({ task, onRemoved }: { task: TaskView; onRemoved(): void }) {
   const { act } = useAct();
   return (
     <button
       type="button"
-      className="lnk ml-auto text-table"
+      className="lnk"
       onClick={() =>
         void act(async () => {
           await send(jobsRoutes.removeTask, { id: task.id }, { version: task.version });

@@ -1,4 +1,4 @@
-import { screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { Right } from '@steady/core/access';
 import type { JobView } from '@steady/contract/jobs';
@@ -20,6 +20,7 @@ const TASK = {
   doneBy: null,
   doneByEvent: null,
   passedOver: false,
+  stuckReason: null,
   waitsFor: [],
   advice: null,
   links: [],
@@ -37,6 +38,25 @@ const show = (task: Partial<TaskView> = {}, job: Partial<JobView> = {}, rights: 
   );
 const text = () => screen.getByRole('row').textContent;
 const done = () => screen.getByRole<HTMLInputElement>('checkbox', { name: 'Post the bank: done' });
+
+describe('a task that cannot go on', () => {
+  const STUCK = { stuckReason: 'The lease is missing', stuckFor: 'Tadhg', stuckSince: '2026-03-09T10:00:00Z' };
+
+  it('says why, for whom and since when, and is unblocked there', async () => {
+    const { asked } = show(STUCK);
+    expect(text()).toContain('blocked, waits for Tadhg, 2 days: The lease is missing');
+    fireEvent.click(screen.getByRole('button', { name: 'Unblock' }));
+    await waitFor(() => expect(asked.map((one) => one.what)).toContain('POST /api/tasks/t1/go-on'));
+  });
+
+  it('is unblocked by nobody who may not work, and says nothing of it once it is done', () => {
+    show(STUCK, {}, []);
+    expect(screen.queryByRole('button', { name: 'Unblock' })).toBeNull();
+    cleanup();
+    show({ ...STUCK, doneAt: '2026-03-10T10:00:00Z', doneBy: 'Niamh' });
+    expect(text()).not.toContain('The lease is missing');
+  });
+});
 
 describe('a task of a job', () => {
   it('is ticked, given away and timed where it stands, and late in words', () => {

@@ -6,7 +6,7 @@ import type { ChangeTask, TaskView } from '@steady/contract/tasks';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { dayInWords, momentInWords } from '../../ui/words';
+import { dayInWords, momentInWords, waitedWords } from '../../ui/words';
 import { DONE_BY_WORDS } from '../procedures';
 import { StartTimer } from '../time';
 import { DueInPlace, WhoInPlace } from './task-in-place';
@@ -58,6 +58,7 @@ export function TaskRow({ job, task, current, onChange }: Props) {
             <TaskTimer job={job} task={task} />
           </span>
         )}
+        <Blocked of={task} mayChange={mayChange} />
         <TaskHelp job={job} task={task} current={current} />
       </td>
       <td className={task.assignee ? '' : 'late'}>{mayChange ? <WhoInPlace task={task} onSave={change} /> : (task.assignee ?? 'nobody yet')}</td>
@@ -74,6 +75,26 @@ export function TaskRow({ job, task, current, onChange }: Props) {
         </span>
       </td>
     </tr>
+  );
+}
+
+/** Why a task cannot go on by itself, since when and for whom; it is unblocked there. */
+function Blocked({ of: task, mayChange }: { of: TaskView; mayChange: boolean }) {
+  const { day } = useSession();
+  const { act, busy } = useAct();
+  if (task.stuckReason === null || task.doneAt !== null) return null;
+  return (
+    <span className="block text-fine">
+      <span className="late">
+        blocked{task.stuckFor ? `, waits for ${task.stuckFor}` : ''}
+        {task.stuckSince && `, ${waitedWords(task.stuckSince, day)}`}: {task.stuckReason}
+      </span>{' '}
+      {mayChange && (
+        <button className="lnk" disabled={busy} onClick={() => void act(() => send(jobsRoutes.taskGoesOn, { id: task.id }), `${task.name} can go on.`)}>
+          Unblock
+        </button>
+      )}
+    </span>
   );
 }
 

@@ -8,6 +8,7 @@ import { ask, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
@@ -52,6 +53,7 @@ export function TemplatesPage() {
       tools={
         <>
           <FirmViews />
+          <WhoMay right="change services" act="Messages are changed" />
           {mayChange && (
             <button className="act ml-auto" onClick={() => setOpen('new')}>
               New message

@@ -1,5 +1,7 @@
-import { cleanup, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { OnPaperBefore } from '@steady/contract/procedures';
 import { stage } from '../../../test/stage';
 import { OnPaperBeforeStarting } from './before-starting';
@@ -8,6 +10,11 @@ afterEach(cleanup);
 
 const FOUND: OnPaperBefore = {
   procedure: { id: 'p1', name: 'VAT return' },
+  phases: [
+    { key: 'ask', name: 'Ask', memberId: null },
+    { key: 'do', name: 'Do it', memberId: 'niamh' },
+  ],
+  nobodyAs: [],
   clients: 1,
   jobs: 2,
   ways: 1,
@@ -20,22 +27,82 @@ const FOUND: OnPaperBefore = {
   messages: 0,
   bills: 0,
 };
-const said = (more: Partial<OnPaperBefore> = {}) => {
-  stage(<OnPaperBeforeStarting of={[{ ...FOUND, ...more }]} />);
-  return screen.getByRole('region', { name: 'Preview first' }).textContent;
+const TEAM = [{ id: 'niamh', name: 'Niamh Byrne', shortName: 'Niamh', standing: 'active', does: 'preparer' }];
+const MESSAGES = [{ id: 't1', name: 'Welcome', subject: 'Welcome, {name}', body: 'We begin.', version: 1, usedBy: [] }];
+
+function Settled({ of }: { of: OnPaperBefore }) {
+  const [begins, setBegins] = useState<HowItBegins>({});
+  return (
+    <>
+      <OnPaperBeforeStarting of={[of]} begins={begins} onBegins={setBegins} />
+      <output aria-label="begins">{JSON.stringify(begins)}</output>
+    </>
+  );
+}
+const show = (more: Partial<OnPaperBefore> = {}) => {
+  const answers = {
+    'GET /api/team': TEAM,
+    'GET /api/message-templates': MESSAGES,
+    'POST /api/message-templates/try': { subject: 'Welcome, Ann', body: 'We begin.', missing: ['year-end'], unknown: [], to: [], nobody: [] },
+  };
+  stage(<Settled of={{ ...FOUND, ...more }} />, { answers });
+  return screen.getByRole('region', { name: 'Preview first' });
 };
-const sent = (at: number) => ({ clientId: `c${at}`, client: `Client ${at}`, what: 'Writes "Welcome"', to: ['Ann Gannet', 'Ben Quay'] });
+const begins = () => JSON.parse(screen.getByLabelText('begins').textContent) as HowItBegins;
+const peopleOf = async (label: string) => {
+  await screen.findAllByRole('option', { name: 'Niamh Byrne', hidden: true });
+  return screen.getByLabelText(label);
+};
+const sent = (at: number) => ({
+  key: 'ask entry m',
+  clientId: `c${at}`,
+  client: `Client ${at}`,
+  what: 'Writes "Welcome" to the client',
+  to: ['Ann Gannet', 'Ben Quay'],
+  templateId: 't1',
+});
 
 describe('before work begins', () => {
   it('says the jobs of a client with several periods, and that nothing is sent', () => {
-    expect(said()).toContain('VAT return: 1 client, 2 jobs; 4 tasks, 1 h 00.Nothing is sent to clients when it begins.');
+    expect(show().textContent).toContain('VAT return: 1 client, 2 jobs; 4 tasks, 1 h 00.Nothing is sent to clients when it begins.');
   });
 
   it('names who gets what, and counts the rest', () => {
-    expect(said({ goesOut: [sent(1)] })).toContain(
-      'Sent outside the firm at once, and not to be taken back:Client 1: Writes "Welcome", to Ann Gannet and Ben Quay',
-    );
-    cleanup();
-    expect(said({ goesOut: Array.from({ length: 10 }, (_, at) => sent(at)) })).toContain('and 2 more');
+    show({ goesOut: Array.from({ length: 10 }, (_, at) => sent(at)) });
+    const line = screen.getByRole('checkbox', { name: /^Writes "Welcome" to the client: Client 0 \(Ann Gannet, Ben Quay\); Client 1 .* and 2 more$/ });
+    expect((line as HTMLInputElement).checked).toBe(true);
+  });
+
+  it('leaves out what is not to be sent, and takes it in again', () => {
+    show({ goesOut: [sent(1)] });
+    const line = screen.getByRole('checkbox', { name: /Welcome/ });
+    fireEvent.click(line);
+    expect(begins()).toEqual({ leaveOut: ['ask entry m'] });
+    fireEvent.click(line);
+    expect(begins()).toEqual({ leaveOut: [] });
+  });
+
+  it('shows the message as the client gets it, with what is not known of it', async () => {
+    show({ goesOut: [sent(1)] });
+    fireEvent.click(screen.getByRole('button', { name: 'Read it as Client 1 gets it' }));
+    expect(await screen.findByText('Welcome, Ann')).toBeTruthy();
+    screen.getByText('Not known: year-end.');
+  });
+
+  it('asks for people where a client has none in a role', async () => {
+    show({ nobodyAs: ['preparer'] });
+    const asked = await peopleOf('Preparer, where a client has none');
+    fireEvent.change(asked, { target: { value: 'niamh' } });
+    expect(begins()).toEqual({ preparer: 'niamh' });
+    expect(screen.queryByLabelText('Manager, where a client has none')).toBeNull();
+  });
+
+  it('lets people be chosen by phase, and goes back to what is usual', async () => {
+    show();
+    const asked = await peopleOf('Ask');
+    fireEvent.change(asked, { target: { value: 'niamh' } });
+    expect(begins()).toEqual({ phases: [{ phaseKey: 'ask', memberId: 'niamh' }] });
+    fireEvent.change(asked, { target: { value: '' } });
+    expect(begins()).toEqual({ phases: [] });
   });
 });

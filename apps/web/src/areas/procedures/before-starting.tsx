@@ -5,10 +5,11 @@ import { counted } from '@steady/core/words';
 import type { BeforeStarting as Asked, OnPaperBefore } from '@steady/contract/procedures';
 import { useAsked } from '../../app/api';
 import { FaultsOnPaper } from './faults-on-paper';
+import { type Settling, WhatGoesOut, WhoDoesIt } from './how-it-begins';
 
-/** What work that is about to be begun would mean, on paper: what comes of it, and on top what is wrong. */
-export function BeforeStarting({ asked }: { asked: Asked | null }) {
-  return <OnPaperBeforeStarting of={useBeforeStarting(asked)} />;
+/** What work that is about to be begun would mean, on paper: what comes of it, and on top what is wrong. Who does it, and what is sent, is settled there. */
+export function BeforeStarting({ asked, ...settling }: Settling & { asked: Asked | null }) {
+  return <OnPaperBeforeStarting of={useBeforeStarting(asked)} {...settling} />;
 }
 
 /** The same where the page says figures of it elsewhere too. */
@@ -16,46 +17,33 @@ export function useBeforeStarting(asked: Asked | null): OnPaperBefore[] | undefi
   return useAsked(proceduresRoutes.before, {}, asked && asked.clientIds.length > 0 ? asked : null).data;
 }
 
-export function OnPaperBeforeStarting({ of: found }: { of: OnPaperBefore[] | undefined }) {
+export function OnPaperBeforeStarting({ of: found, ...settling }: Settling & { of: OnPaperBefore[] | undefined }) {
   if (!found) return null;
   return (
     <section aria-label="Preview first" className="mb-3 text-table">
       {found.map((of) => (
         <div key={of.procedure.id} className="mb-2">
-          <FaultsOnPaper of={of.faults} good="Every client finds a way through, and there is somebody to write to wherever a message is sent." />
+          <FaultsOnPaper
+            of={of.faults}
+            good={`${of.clients === 1 ? 'The client' : 'Every client'} finds a way through, and there is somebody to write to wherever a message is sent.`}
+          />
           <p className="text-soft">
-            <Link className="lnk" to={`/firm/procedures/${of.procedure.id}`}>
-              {of.procedure.name}
-            </Link>
+            {of.procedure.id === null ? (
+              of.procedure.name
+            ) : (
+              <Link className="lnk" to={`/firm/procedures/${of.procedure.id}`}>
+                {of.procedure.name}
+              </Link>
+            )}
             : {counted(of.clients, 'client')}
             {of.jobs > of.clients && `, ${counted(of.jobs, 'job')}`}
             {of.clients > 1 && `, ${counted(of.ways, 'way')} through it`}; {whatComes(of)}.
           </p>
-          <GoesOut of={of} />
+          <WhatGoesOut of={of} {...settling} />
         </div>
       ))}
+      {found.length > 0 && <WhoDoesIt of={found} {...settling} />}
     </section>
-  );
-}
-
-/** Named before the rest is only counted. */
-const NAMED = 8;
-
-/** What leaves the house as soon as the jobs begin: who gets what. */
-function GoesOut({ of: { goesOut } }: { of: OnPaperBefore }) {
-  if (goesOut.length === 0) return <p className="text-soft">Nothing is sent to clients when it begins.</p>;
-  return (
-    <div className="mt-1 border border-ochre bg-ochre-tint px-3 py-1.5">
-      <p className="font-semibold">Sent outside the firm at once, and not to be taken back:</p>
-      <ul>
-        {goesOut.slice(0, NAMED).map((one) => (
-          <li key={`${one.clientId} ${one.what}`}>
-            {one.client}: {one.what}, to {one.to.join(' and ')}
-          </li>
-        ))}
-      </ul>
-      {goesOut.length > NAMED && <p>and {goesOut.length - NAMED} more</p>}
-    </div>
   );
 }
 

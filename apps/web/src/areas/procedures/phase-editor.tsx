@@ -4,6 +4,7 @@ import { formatHours } from '@steady/core/money';
 import { COMPLETIONS, type Completion, type PhasePlan } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import { SelectField, TextField, TickField } from '../../ui/fields';
+import { PersonSelect } from '../../ui/person-select';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import type { KnownFact } from '../rules';
 import { ActionFields } from './action-fields';
@@ -13,12 +14,13 @@ import { RequestPlans } from './request-plans';
 import { TaskFields } from './task-fields';
 
 /** A phase in one line: who enters it, what is done in it, what happens by itself, when it is complete. */
-export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[]): string {
+export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[], nameOf: (id: string) => string): string {
   const minutes = phase.tasks.reduce((sum, task) => sum + task.estimate, 0);
   const acts = (phase.onEntry?.length ?? 0) + (phase.onDone?.length ?? 0);
   return [
     phase.onlyIf ? `only if ${wordsOf(phase.onlyIf, facts)}` : null,
     phase.tasks.length > 0 ? `${counted(phase.tasks.length, 'task')}, ${formatHours(minutes)}` : 'no tasks',
+    phase.memberId ? `${nameOf(phase.memberId)} answers for it` : null,
     phase.requests ? `${counted(phase.requests.length, 'request')} to the client` : null,
     acts > 0 ? `${counted(acts, 'automatic action')}` : null,
     phase.completion && phase.completion !== 'tasks' ? `complete when ${COMPLETION_WORDS[phase.completion]}` : null,
@@ -61,6 +63,15 @@ export function PhaseEditor({
             ))}
           </datalist>
         </div>
+      </div>
+      <div className="max-w-96">
+        <PersonSelect
+          label="Answers for it"
+          hint="Its tasks are theirs, but for those that name somebody else."
+          nobody="Nobody by name: as each client’s people are"
+          value={phase.memberId ?? ''}
+          onChange={({ target }) => set({ memberId: target.value || undefined })}
+        />
       </div>
       <ConditionLine of={phase.onlyIf} facts={facts} what="the phase" onChange={(onlyIf) => set({ onlyIf })} />
       <p className="mt-3 mb-0.5 text-table font-semibold">Tasks</p>

@@ -1,5 +1,6 @@
 import { type PhasePlan, apart } from '@steady/core/procedures';
 import type { ProcedureFull } from '@steady/contract/procedures';
+import { useTeam } from '../../app/session';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import type { KnownFact } from '../rules';
 import { PhaseEditor, phaseInWords } from './phase-editor';
@@ -21,6 +22,7 @@ interface Props {
 
 /** The phases of a procedure one below the other, put into order, each opened to be worked on where it stands. */
 export function PhaseRows({ phases, facts, mayChange, open, onOpen, onChange, isNew, inCommonWith }: Props) {
+  const { nameOf } = useTeam();
   return (
     <Ordered ids={phases.map((one) => one.key)} onMove={(from, to) => onChange(moved(phases, from, to))}>
       <ol aria-label="Phases" className="sheet">
@@ -37,7 +39,7 @@ export function PhaseRows({ phases, facts, mayChange, open, onOpen, onChange, is
                 <span className="font-serif text-base font-semibold">
                   {index + 1}. {phase.name || 'A phase without a name'}
                 </span>
-                <span className="block text-table text-soft">{phaseInWords(phase, facts)}</span>
+                <span className="block text-table text-soft">{phaseInWords(phase, facts, nameOf)}</span>
                 <InCommon with={inCommonWith(phase)} />
               </button>
               {mayChange && (

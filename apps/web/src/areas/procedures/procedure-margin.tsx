@@ -7,6 +7,7 @@ import type { ProcedureClients, ProcedureFull } from '@steady/contract/procedure
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { Note } from '../../ui/page';
 import { momentInWords } from '../../ui/words';
 
@@ -27,6 +28,7 @@ export function ProcedureMargin({ procedure, paper, clients, onTry, onBegin }: P
   const mayChange = session.may('change services');
   return (
     <>
+      <WhoMay right="change services" act="Procedures are changed" />
       <Note title="Preview first">
         {!paper || !clients ? (
           <p className="text-soft">Being worked out.</p>

@@ -7,6 +7,7 @@ import type { ProcedureRow } from '@steady/contract/procedures';
 import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
 import { TakeLeaf } from '../../ui/take-leaf';
@@ -67,6 +68,7 @@ export function ProceduresPage() {
       tools={
         <>
           <FirmViews />
+          <WhoMay right="change services" act="Procedures are changed" />
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <button className="act-quiet" onClick={() => setTaking(true)}>

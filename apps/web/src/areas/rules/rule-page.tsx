@@ -7,6 +7,7 @@ import { counted } from '@steady/core/words';
 import type { RuleView } from '@steady/contract/rules';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { Faults } from '../../ui/faults';
 import { TickField } from '../../ui/fields';
 import { useFaults } from '../../ui/form';
@@ -107,6 +108,7 @@ function RuleForm({ rule, facts }: { rule?: RuleView; facts: KnownFact[] }) {
           />
         )}
         <footer className="mt-4 flex items-center gap-3 border-t border-rule pt-3">
+          <WhoMay right="change services" act="Filing rules are changed" />
           {session.may('change services') && (
             <button type="submit" className="act" disabled={busy}>
               {bears ? foreseen.act('Save the rule', { definition: withoutId }) : 'Save the rule'}

@@ -4,6 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { RuleView } from '@steady/contract/rules';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { NameFilter, Page } from '../../ui/page';
 import { FirmViews } from '../team';
@@ -97,6 +98,7 @@ export function RulesPage() {
       tools={
         <>
           <FirmViews />
+          <WhoMay right="change services" act="Filing rules are changed" />
           {mayChange && (
             <button className="act-quiet ml-auto" onClick={() => void navigate('/firm/rules/new')}>
               Write a rule

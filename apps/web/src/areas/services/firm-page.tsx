@@ -9,6 +9,7 @@ import { send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { Page } from '../../ui/page';
 import { TakeLeaf } from '../../ui/take-leaf';
@@ -44,6 +45,7 @@ export function FirmPage() {
       tools={
         <>
           <FirmViews />
+          <WhoMay right="change services" act="Services are changed" />
           {mayChange && (
             <span className="ml-auto flex gap-3">
               <button className="act-quiet" onClick={() => setTaking(true)}>

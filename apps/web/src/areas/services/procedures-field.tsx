@@ -37,13 +37,15 @@ export function ProceduresField({ form, procedures }: { form: UseFormReturn<Keep
         </div>
       ))}
       {errors.procedures?.message && <p className="mb-2 text-fine text-rust">{errors.procedures.message}</p>}
-      <button
-        type="button"
-        className="lnk mb-3 text-table"
-        onClick={() => setValue('procedures', [...perRhythm, { rhythm: 'weekly', procedureId: watch('procedureId') || procedures[0]!.id }])}
-      >
-        Another procedure for another rhythm
-      </button>
+      {procedures.length > 0 && (
+        <button
+          type="button"
+          className="lnk mb-3 text-table"
+          onClick={() => setValue('procedures', [...perRhythm, { rhythm: 'weekly', procedureId: watch('procedureId') || procedures[0]!.id }])}
+        >
+          Another procedure for another rhythm
+        </button>
+      )}
     </>
   );
 }

@@ -9,6 +9,7 @@ export function ServiceMargin({ procedures }: { procedures: ProcedureRow[] }) {
         <p className="text-soft">Dates that a change moves are shown before and after at the foot of the page; nothing moves until you save again.</p>
       </Note>
       <Note title="Procedure">
+        {procedures.length === 0 && <p className="text-soft">None. Each job of this service is one task, ticked when the work is done.</p>}
         {procedures.map((one) => (
           <p key={one.id} className="mb-1">
             <b>{one.name}</b>

@@ -9,6 +9,7 @@ import { KeepService, type ServiceView } from '@steady/contract/services';
 import { type Currency, noMoney } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { Faults } from '../../ui/faults';
 import { ChoiceField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -138,9 +139,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
         <WhenPart form={form} />
         <Part n={5} title="How it is done">
           <SelectField label="Procedure" defaultValue="" {...register('procedureId')} error={errors.procedureId?.message}>
-            <option value="" disabled>
-              Choose
-            </option>
+            <option value="">None: the work of a period is one task</option>
             {procedures.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
@@ -161,6 +160,7 @@ function ServiceForm({ service, procedures }: { service?: ServiceView; procedure
             {foreseen.view}
           </Part>
         )}
+        <WhoMay right="change services" act="Services are changed" />
         {session.may('change services') && (
           <footer className="sticky bottom-0 flex items-center gap-3 border-t border-ink bg-page px-5 py-3">
             <button type="submit" className="act" disabled={busy}>

@@ -5,6 +5,7 @@ import { ClosingDay } from '@steady/contract/closing-days';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
+import { WhoMay } from '../../app/who-may';
 import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { LedgerTable } from '../../ui/ledger-table';
@@ -37,6 +38,7 @@ export function ClosingDaysPage() {
       sum={`${counted(holidays.length, 'public holiday')} in the next twelve months, and ${counted(data.own.length, 'day')} of our own. Our targets and starts avoid them.`}
       tools={<FirmViews />}
     >
+      <WhoMay right="change services" act="Closing days are changed" />
       {mayChange && (
         <form
           noValidate

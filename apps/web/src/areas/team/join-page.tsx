@@ -15,18 +15,24 @@ export function JoinPage() {
   const [done, setDone] = useState(false);
   const { act, busy: taking } = useAct();
   const { data: door, error } = useData(signInRoutes.door, done ? null : { token });
+  /** With the password just set. Which firm, the code of a second step, or why not, is said where people sign in. */
+  const signIn = async (email: string, password: string) => {
+    const next = await send(signInRoutes.signIn, {}, { email, password }).catch(() => null);
+    if (next?.wants === 'nothing') window.location.replace('/today');
+    else await navigate('/sign-in');
+  };
   const { form, onSubmit, busy, problem } = useLeafForm<SetPassword>({
     input: SetPassword,
     start: { password: '' },
     submit: async (values) => {
       setDone(true);
       try {
-        await send(signInRoutes.enter, { token }, values);
+        const { email } = await send(signInRoutes.enter, { token }, values);
+        await signIn(email, values.password);
       } catch (refused) {
         setDone(false);
         throw refused;
       }
-      void navigate('/sign-in');
     },
   });
   if (error)
@@ -87,7 +93,7 @@ export function JoinPage() {
           error={form.formState.errors.password?.message}
         />
         <button className="act" disabled={busy}>
-          Set the password
+          Set the password and come in
         </button>
       </form>
     </DoorFrame>

@@ -3,6 +3,7 @@ import { Letterhead } from '@steady/contract/letterhead';
 import { ibanInGroups } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { LongTextField, TextField } from '../../ui/fields';
 import { asNumber, useLeafForm } from '../../ui/form';
 import { FormSheet } from '../../ui/form-sheet';
@@ -12,7 +13,6 @@ import { FirmViews } from './firm-views';
 
 /** Who the firm is on its own paper: what stands on its bills, and how they are paid. */
 export function LetterheadPage() {
-  const mayChange = useSession().may('run firm');
   const { data, error } = useData(teamRoutes.letterhead);
   if (error) return <Trouble error={error} />;
   const missing = data ? [...(data.vatNumber ? [] : ['a VAT number']), ...(data.iban ? [] : ['an account number'])] : [];
@@ -21,7 +21,7 @@ export function LetterheadPage() {
       title="Letterhead"
       sum={
         <>
-          What stands on bills from now on; those issued keep theirs. {!mayChange && 'Administrators of the firm change it. '}
+          What stands on bills from now on; those issued keep theirs. <WhoMay right="run firm" act="The letterhead is changed" />
           {missing.length > 0 && <span className="soon">Bills are printed without {missing.join(' and ')}.</span>}
         </>
       }

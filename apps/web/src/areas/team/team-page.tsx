@@ -5,6 +5,7 @@ import type { MemberView, TeamRow } from '@steady/contract/team';
 import { useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
 import { Page } from '../../ui/page';
 import { GrantLeaf } from '../access';
@@ -82,6 +83,7 @@ export function TeamPage() {
       tools={
         <>
           <FirmViews />
+          <WhoMay right="run firm" act="People are invited" />
           <span className="ml-auto flex gap-3">
             {session.may('grant clients') && (
               <button className="act-quiet" onClick={() => setLeaf('grant')}>

@@ -9,6 +9,7 @@ import { HoursField, MoneyField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { LongDay } from './long-day';
 import { TaskOfJob } from './task-of-job';
 
 const KEPT = 'What stood before stays in the history of the job. What is settled stays as it is until its settlement is reversed.';
@@ -52,6 +53,7 @@ export function CorrectTimeLeaf({ entry, onClose }: { entry: TimeEntryView; onCl
       </p>
       <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" autoFocus error={formState.errors.minutes?.message} />
       <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
+      <LongDay asked={formState.errors.longDay?.message} {...register('longDay')} />
       <TaskOfJob jobId={entry.jobId} {...register('taskId')} error={formState.errors.taskId?.message} />
       <TextField label="Note" {...register('note')} error={formState.errors.note?.message} />
     </Leaf>

@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { stage } from '../../../test/stage';
+import { Refused, stage } from '../../../test/stage';
 import { TimeLeaf } from './time-leaf';
 
 const JOB = { id: '01900000-0000-7000-8000-000000000001', name: 'VAT return, Jan-Feb 2026', client: 'Dunmarra Oysters Ltd' };
@@ -32,6 +32,17 @@ describe('time typed by hand', () => {
     stage(<TimeLeaf jobId={JOB.id} onClose={() => undefined} />, { answers });
     await screen.findByRole('option', { name: 'Match the bank' });
     expect(screen.queryByLabelText('Job')).toBeNull();
+  });
+
+  it('of a very long day is asked about where the server finds it, and sent with the word given', async () => {
+    const refused = new Refused([{ field: 'longDay', message: 'With this Wed 11 Mar 2026 has 17 h.' }]);
+    const { asked } = stage(<TimeLeaf jobId={JOB.id} onClose={() => undefined} />, { answers: { ...answers, 'POST /api/time-entries': refused } });
+    type('How long', '17:00');
+    fireEvent.click(screen.getByRole('button', { name: 'Record the time' }));
+    fireEvent.click(await screen.findByRole('checkbox', { name: 'It was so long' }));
+    screen.getByText('With this Wed 11 Mar 2026 has 17 h.');
+    fireEvent.click(screen.getByRole('button', { name: 'Record the time' }));
+    await waitFor(() => expect(asked.filter((one) => one.what.startsWith('POST')).at(-1)!.sent).toMatchObject({ minutes: 1020, longDay: true }));
   });
 
   it('says what is missing at its field and sends nothing', async () => {

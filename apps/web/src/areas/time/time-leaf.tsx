@@ -9,6 +9,7 @@ import { HoursField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { LongDay } from './long-day';
 import { TaskOfJob } from './task-of-job';
 
 /** Time typed by hand; on the given job, or on one that is chosen. */
@@ -42,6 +43,7 @@ export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }
       <TaskOfJob jobId={chosen} {...register('taskId')} error={formState.errors.taskId?.message} />
       <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" error={formState.errors.minutes?.message} />
       <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
+      <LongDay asked={formState.errors.longDay?.message} {...register('longDay')} />
       <TextField label="Note" {...register('note')} error={formState.errors.note?.message} />
     </Leaf>
   );

@@ -12,7 +12,7 @@ import { tell } from './tell';
 import { way } from './way';
 
 export type { ActionField, ActionKind, ActionOf, Chosen, Does, NamesOfActions } from './kind';
-export { type Planned, actionsOfMove } from './planned';
+export { type Planned, actionsOfMove, keyOf } from './planned';
 
 /** Every kind of action, in the order in which they are offered. */
 export const ACTION_KINDS: { readonly [Kind in Does]: ActionKind<Kind> } = { message, request, task, procedure, bill, label, way, detail, tell };

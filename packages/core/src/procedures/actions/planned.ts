@@ -13,6 +13,9 @@ export interface Planned {
   doneBefore?: string;
 }
 
+/** By what an action of a move is named when it is left out or done again. */
+export const keyOf = ({ phaseKey, moment, action }: Pick<Planned, 'phaseKey' | 'moment' | 'action'>): string => `${phaseKey} ${moment} ${action.key}`;
+
 const titleOf = (action: Action, requests: PhasePlan['requests']) =>
   action.does === 'request' ? (requests?.find((request) => request.key === action.requestKey)?.title ?? null) : null;
 

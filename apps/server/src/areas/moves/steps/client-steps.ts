@@ -78,7 +78,7 @@ export class TellStep implements Step<'tell', { noteId: string }> {
   async carryOut(work: Work, { role, words }: ActionOf<'tell'>, job: Job): Promise<CarriedOut<{ noteId: string }>> {
     const forId = job[`${role}Id`];
     if (!forId) throw new Error(`There is no ${role} on the job to tell.`);
-    return brought({ noteId: await this.notes.tell(work, job.clientId, { text: `${job.name}: ${words}`, forId }) });
+    return brought({ noteId: await this.notes.tell(work, job.clientId, { kind: 'word', text: `${job.name}: ${words}`, forId, jobId: job.id }) });
   }
 
   async takeBack(work: Work, _job: Job, { noteId }: { noteId: string }): Promise<void> {

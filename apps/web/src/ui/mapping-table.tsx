@@ -1,17 +1,26 @@
-import * as importsRoutes from '@steady/contract/imports.routes';
 import { useState } from 'react';
-import type { ImportView } from '@steady/contract/imports';
-import { send } from '../../app/api';
-import { useAct } from '../../app/use-act';
 
-/** What each column of the file is imported as; remembered for the next file with these headings. */
-export function MappingTable({ view }: { view: ImportView }) {
-  const { act, busy } = useAct();
+interface Props {
+  of: {
+    headings: readonly string[];
+    /** A few values of each column, to recognise it by. */
+    samples: readonly (readonly string[])[];
+    mapping: readonly (string | null)[];
+    targets: readonly { key: string; name: string }[];
+  };
+  /** There is something to look at: it stands open. */
+  toLookAt: boolean;
+  busy: boolean;
+  onUse(mapping: string[]): void;
+}
+
+/** What each column of a file is imported as. */
+export function MappingTable({ of: view, toLookAt, busy, onUse }: Props) {
   const [mapping, setMapping] = useState(view.mapping.map((key) => key ?? ''));
   const touched = mapping.join() !== view.mapping.map((key) => key ?? '').join();
   const left = mapping.filter((key) => key === '').length;
   return (
-    <details className="mt-2" open={left > 0 || touched || view.counts.wrong > 0}>
+    <details className="mt-2" open={left > 0 || touched || toLookAt}>
       <summary className="text-table font-semibold">
         {mapping.length - left} of {mapping.length} columns are imported
       </summary>
@@ -51,7 +60,7 @@ export function MappingTable({ view }: { view: ImportView }) {
       </div>
       {touched && (
         <p className="mt-2">
-          <button className="act" disabled={busy} onClick={() => void act(() => send(importsRoutes.setMapping, { id: view.id }, { mapping }))}>
+          <button className="act" disabled={busy} onClick={() => onUse(mapping)}>
             {busy ? 'Comparing …' : 'Use these columns'}
           </button>
         </p>

@@ -1,0 +1,1 @@
+ALTER TABLE "services" ALTER COLUMN "procedure_id" DROP NOT NULL;
