@@ -20,7 +20,7 @@ export function WorkingsLines({ of }: { of: Workings }) {
 /** A computed date or amount: a fine dotted underline, and its workings when pressed. */
 export function Worked({ children, by, className = '' }: { children: ReactNode; by: Workings; className?: string }) {
   return (
-    <Popover className="inline">
+    <Popover as="span" className="inline">
       <PopoverButton className={`workings whitespace-nowrap ${className}`} title="How this comes about" onClick={(event) => event.stopPropagation()}>
         {children}
       </PopoverButton>
