@@ -5,7 +5,7 @@ let app: RunningApp;
 
 test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
-  test.setTimeout(600_000);
+  test.setTimeout(1_200_000);
   app = await startDemo(4691);
 });
 test.afterAll(() => app?.stop());
