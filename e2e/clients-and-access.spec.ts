@@ -82,6 +82,7 @@ test('somebody is invited, comes in, and finds nothing until it is granted', asy
   await eimear.goto('/firm/team');
   await expect(eimear.getByRole('table', { name: 'Team' })).toBeVisible();
   await eimear.keyboard.press('n');
+  await eimear.keyboard.press('i');
   const leaf = eimear.getByRole('dialog', { name: 'Invite a person' });
   await leaf.getByLabel('Name').fill('Nessa Quill');
   await leaf.getByLabel('Email address').fill('nessa@quill');

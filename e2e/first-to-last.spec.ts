@@ -38,6 +38,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await expect(page.getByRole('table', { name: 'Clients' })).toBeVisible();
     await expectAccessible(page);
     await page.keyboard.press('n');
+    await page.keyboard.press('c');
     const leaf = page.getByRole('dialog', { name: 'Add a client' });
     await leaf.getByLabel('Name', { exact: true }).fill('Limpet Lane Ltd');
     await leaf.getByLabel('Email address').fill('rowan@limpet');

@@ -68,3 +68,30 @@ it('shows the keys of the page', () => {
   press('?');
   expect(screen.getByRole('dialog').textContent).toContain('move the job');
 });
+
+it('shows each key once, with what it does here, and none that can never be pressed', () => {
+  render(
+    <Keys>
+      <Page keys={[key('n', 'new'), key('n c', 'new client'), key('e', 'change the page')]} />
+      <Page keys={[key('e', 'change the part')]} />
+    </Keys>,
+  );
+  press('?');
+  const keys = screen.getAllByRole('term').map((term) => term.textContent);
+  expect(keys).toEqual(['n', 'e', '?', 'Esc', 'Ctrl Enter']);
+  expect(screen.getByRole('dialog').textContent).toContain('change the part');
+  expect(screen.getByRole('dialog').textContent).not.toContain('change the page');
+});
+
+it('leaves Enter to the button or link that has the focus', () => {
+  render(
+    <Keys>
+      <Page keys={[key('Enter', 'open the row')]} />
+      <button>Export</button>
+    </Keys>,
+  );
+  expect(press('Enter', screen.getByRole('button'))).toBe(true);
+  expect(did()).toEqual([]);
+  expect(press('Enter')).toBe(false);
+  expect(did()).toEqual(['open the row']);
+});

@@ -18,6 +18,16 @@ const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && !PRESSED.test(target.type)));
 
+/** What has the focus and is pressed by Enter or Space itself: a key of the page never takes that from it. */
+const pressedItself = (event: KeyboardEvent) =>
+  (event.key === 'Enter' || event.key === ' ') && event.target instanceof Element && event.target.closest('a[href], button, summary, [role="option"]') !== null;
+
+/** Keys as they act: of two parts that listen to one, the later; and two in a row only where the first does nothing alone. */
+function acting(keys: readonly Key[]): Key[] {
+  const each = [...new Map(keys.map((key) => [key.press, key])).values()];
+  return each.filter((key) => !each.some((other) => other !== key && key.press.startsWith(`${other.press} `)));
+}
+
 /** Listens for keys of the open page. Never while typing, and never while a leaf or dialog is open. */
 export function Keys({ children }: { children: ReactNode }) {
   const known = useRef<Key[][]>([]);
@@ -36,14 +46,14 @@ export function Keys({ children }: { children: ReactNode }) {
   );
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector('[role="dialog"]')) return;
-      const keys = known.current.flat();
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || pressedItself(event) || document.querySelector('[role="dialog"]')) return;
+      const keys = acting(known.current.flat());
       if (event.key === '?') {
         setShown(keys);
         return;
       }
       const both = first.current ? `${first.current} ${event.key}` : event.key;
-      const hit = keys.findLast((key) => key.press === both) ?? keys.findLast((key) => key.press === event.key);
+      const hit = keys.find((key) => key.press === both) ?? keys.find((key) => key.press === event.key);
       first.current = keys.some((key) => key.press.startsWith(`${event.key} `)) ? event.key : '';
       if (!hit) return;
       event.preventDefault();

@@ -7,7 +7,6 @@ import { FORM_WORDS } from '@steady/core/clients';
 import { type BulkOutcome, type ClientRow, USUAL_COLUMNS } from '@steady/contract/client-lists';
 import type { JobsBegun } from '@steady/contract/jobs';
 import { send } from '../../app/api';
-import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { WhoMay } from '../../app/who-may';
@@ -56,7 +55,6 @@ export function ClientsPage() {
   const adding = search.has('new');
   const mayChange = session.may('change clients');
   const of = useListing<ClientRow>(LIST, state);
-  useKeys(mayChange ? [{ press: 'n', does: 'new client', act: () => setSearch({ new: '' }) }] : []);
   const name: Column<ClientRow> = {
     key: 'name',
     head: 'Client',

@@ -46,12 +46,10 @@ export function JobPage() {
       ? [{ press: 's', does: 'start the timer on this job', act: () => void act(() => send(timerRoutes.start, {}, { jobId: id }), 'The timer runs.') }]
       : []),
     { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
-    ...(mayWork
-      ? [
-          { press: 'm', does: 'move the job', act: () => setOpen('move') },
-          { press: 'e', does: 'change the job', act: () => setOpen('change') },
-        ]
+    ...(mayWork && job && job.status !== 'on hold'
+      ? [{ press: 'm', does: job.status === 'finished' ? 'reopen the job' : 'move the job', act: () => setOpen('move') }]
       : []),
+    ...(mayWork ? [{ press: 'e', does: 'change the job', act: () => setOpen('change') }] : []),
   ]);
   if (error) return <Trouble error={error} />;
   if (!job) return null;

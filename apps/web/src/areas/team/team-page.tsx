@@ -23,7 +23,7 @@ export function TeamPage() {
   const [leaf, setLeaf] = useState<'invite' | 'grant' | null>(null);
   const { data: people } = useData(teamRoutes.people, runs ? {} : null);
   const { data: names = [] } = useData(sessionRoutes.list);
-  useKeys(runs ? [{ press: 'n', does: 'invite a person', act: () => setLeaf('invite') }] : []);
+  useKeys(runs ? [{ press: 'n i', does: 'invite a person', act: () => setLeaf('invite') }] : []);
   const known = people ?? names;
   const working = known.filter((person) => person.standing === 'active').length;
   const invited = known.filter((person) => person.standing === 'invited').length;

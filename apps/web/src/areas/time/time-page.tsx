@@ -19,7 +19,7 @@ export function TimePage() {
   const from = weekStart(civil(search.get('from') ?? session.today));
   const { data: sheet, error } = useData(timeRoutes.sheet, { from: from.toString() });
   const go = (weeks: number) => setSearch({ from: from.add({ weeks }).toString() });
-  useKeys([{ press: 'n', does: 'new time entry', act: () => setAdding(true) }]);
+  useKeys([{ press: 'n t', does: 'new time entry', act: () => setAdding(true) }]);
   if (error) return <Trouble error={error} />;
   if (!sheet) return null;
   const dayTotal = (day: string) => sheet.entries.filter((entry) => entry.on === day).reduce((sum, entry) => sum + entry.minutes, 0);
