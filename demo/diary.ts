@@ -338,7 +338,8 @@ export class Diary {
   private async payWithoutFunds(work: Work, job: NewJob, invoiceId: string): Promise<void> {
     const [contact] = await this.app.contacts.of(work, job.clientId);
     if (!invoiceId || !contact?.email || (await this.app.fees.get(work, invoiceId)).status !== 'issued') return;
-    await this.app.fees.pay({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, invoiceId, 'card without funds');
+    await this.app.collector.refuseNext(work, true);
+    await this.app.fees.pay({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, invoiceId);
   }
 
   /**

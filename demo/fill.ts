@@ -4,7 +4,7 @@ import { AccessService, GroupsService } from '@steady/server/areas/access/index'
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { DocumentsService } from '@steady/server/areas/documents/index';
-import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
+import { CollectorPageService, FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import { TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
@@ -85,6 +85,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
       fees: server.get(FeesService),
       payments: server.get(PaymentsService),
       settlements: server.get(SettlementService),
+      collector: server.get(CollectorPageService),
     };
     const firm = await foundFirm(app, firstDay, chance);
     await writeProcedures(app, firm);

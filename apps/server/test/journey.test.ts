@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import request from 'supertest';
 import type { ObligationView } from '@steady/contract/almanac';
-import type { BillPreview, SettlementPreview } from '@steady/contract/fees';
+import type { BillPreview, CollectorPage, SettlementPreview } from '@steady/contract/fees';
 import type { HistoryLine, JobView } from '@steady/contract/jobs';
 import type { PortalInvoice, RequestPart, SendPreview } from '@steady/contract/requests';
 import { type TestApp, asksOf, clientWithVat, draftBill, eur, jobOf, key, portalAsks, settle, startTestApp } from './support';
@@ -215,10 +215,20 @@ describe.sequential('from the first obligation to the last cent', () => {
   });
 
   it('is paid in the portal through the collector, after a refusal, and can then no longer be cancelled', async () => {
-    const pay = async (means: string) => (await brid.post(`/api/portal/invoices/${invoiceId}/pay`).send({ means }).expect(200)).body as PortalInvoice;
-    expect(await pay('card without funds')).toMatchObject({ status: 'issued', refusal: 'The card was refused: no funds.' });
-    expect(await pay('card')).toMatchObject({ status: 'paid', paid: eur(22_140) });
-    await brid.post(`/api/portal/invoices/${invoiceId}/pay`).send({ means: 'card' }).expect(409);
+    const pay = async () => (await brid.post(`/api/portal/invoices/${invoiceId}/pay`).expect(200)).body as PortalInvoice;
+    await manager().post('/api/collector/refuse-next').send({ refuse: true }).expect(204);
+    expect(await pay()).toMatchObject({ status: 'issued', refusal: 'The card was refused: no funds.' });
+    expect(await pay()).toMatchObject({ status: 'paid', paid: eur(22_140) });
+    await brid.post(`/api/portal/invoices/${invoiceId}/pay`).expect(409);
+    const collector = (await manager().get('/api/collector').expect(200)).body as CollectorPage;
+    // It refuses one card when it is told to, and takes the next.
+    expect(collector).toMatchObject({
+      refusesNext: false,
+      rows: [
+        { outcome: 'paid', amount: eur(22_140) },
+        { outcome: 'refused', reference: '2026-0001' },
+      ],
+    });
     const { invoice } = (await manager().get(`/api/invoices/${invoiceId}`).expect(200)).body as BillPreview;
     expect(invoice.cannotCancel).toBe('It was paid. A paid bill is credited, not cancelled.');
     await manager().post(`/api/invoices/${invoiceId}/cancel`).set(key()).send({ version: invoice.version, reason: 'Too late' }).expect(409);

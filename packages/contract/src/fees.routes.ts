@@ -1,4 +1,16 @@
-import type { ApproveSettlement, BillPreview, CancelBill, DraftBill, InvoicePage, NotePayment, SettlementPreview, Versioned, WipPage } from './fees';
+import type {
+  ApproveSettlement,
+  BillPreview,
+  CancelBill,
+  CollectorPage,
+  DraftBill,
+  InvoicePage,
+  NotePayment,
+  RefuseNextCard,
+  SettlementPreview,
+  Versioned,
+  WipPage,
+} from './fees';
 import type { InvoicesAsked } from './queries';
 import { type Added, a, get, post, remove } from './route';
 
@@ -17,4 +29,7 @@ export const notePayment = post('/api/invoices/:id/payments', 'bill', { input: a
 export const takeBackPayment = post('/api/payments/:id/take-back', 'bill', { once: true });
 export const settlement = get('/api/jobs/:id/settlement', 'see fees', { answer: a<SettlementPreview>('SettlementPreview'), shows: ['fees', 'time'] });
 export const settle = post('/api/jobs/:id/settlements', 'bill', { input: a<ApproveSettlement>('ApproveSettlement'), answer: a<Added>('Added'), once: true });
+/** The collector's stand-in, a part of the demo: what it took, and whether it refuses the next card. */
+export const collector = get('/api/collector', 'bill', { answer: a<CollectorPage>('CollectorPage'), shows: ['fees'] });
+export const refuseNextCard = post('/api/collector/refuse-next', 'bill', { input: a<RefuseNextCard>('RefuseNextCard') });
 export const reverse = post('/api/settlements/:id/reverse', 'bill', { once: true });

@@ -1,4 +1,4 @@
-import { IsIn, IsInt, IsNotEmpty, Min } from 'class-validator';
+import { IsBoolean, IsInt, IsNotEmpty, Min } from 'class-validator';
 import type { WipKind } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import type { Money } from '@steady/core/money';
@@ -203,12 +203,18 @@ export class NotePayment {
   version: number;
 }
 
-/** Ways of paying that the collector offers; the second one is there to see a refusal. */
-export const PAY_MEANS = ['card', 'card without funds'] as const;
+/** What the collector's stand-in took and refused, the newest first. */
+export interface CollectorPage {
+  /** The next card of the firm's clients is refused. */
+  refusesNext: boolean;
+  /** @property reference what the payer saw: the number of the bill */
+  rows: { id: string; at: string; reference: string; amount: Money; outcome: 'paid' | 'refused' }[];
+}
 
-export class PayInvoice {
-  @IsIn(PAY_MEANS, { message: 'Choose how to pay.' })
-  means: (typeof PAY_MEANS)[number];
+/** Whether the collector's stand-in is to refuse the next card. */
+export class RefuseNextCard {
+  @IsBoolean()
+  refuse: boolean;
 }
 
 export interface InvoicePage {

@@ -5,8 +5,6 @@ export interface Collection {
   amount: Money;
   /** What the payer sees: the invoice number. */
   reference: string;
-  /** How the payer chose to pay. */
-  means: string;
 }
 
 export type CollectionOutcome = { paid: true; reference: string } | { paid: false; why: string };

@@ -1,6 +1,5 @@
 import { Controller, Header, Req, type StreamableFile } from '@nestjs/common';
 import type { Request } from 'express';
-import { PayInvoice } from '@steady/contract/fees';
 import * as routes from '@steady/contract/fees-portal.routes';
 import type { PortalInvoice } from '@steady/contract/requests';
 import { Effects } from '../../platform/events';
@@ -39,10 +38,10 @@ export class FeesPortalController {
   }
 
   /** Answers when the collector has: paid, or refused and why. */
-  @DoesOutside(routes.pay, { input: PayInvoice })
-  async pay({ at: { id: invoiceId }, input }: AskedOutside<typeof routes.pay>, @Req() request: Request & Known): Promise<PortalInvoice> {
+  @DoesOutside(routes.pay)
+  async pay({ at: { id: invoiceId } }: AskedOutside<typeof routes.pay>, @Req() request: Request & Known): Promise<PortalInvoice> {
     const identity = request.identity!;
-    await this.works.run(identity, (work) => this.fees.pay(work, invoiceId, input.means));
+    await this.works.run(identity, (work) => this.fees.pay(work, invoiceId));
     await this.effects.drain(identity.firmId);
     return this.works.run(identity, (work) => this.queries.oneOfContact(work, invoiceId), { readOnly: true });
   }

@@ -9,6 +9,7 @@ import { SearchResults } from '../search';
 import { TodayParts } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
+import { CollectorPageService } from './collector-page.service';
 import { FeesPortalController } from './fees-portal.controller';
 import { FeesController } from './fees.controller';
 import { FeeQueries } from './fees.queries';
@@ -20,7 +21,18 @@ import { WipQueries } from './wip.queries';
 
 @Area({
   controllers: [FeesController, FeesPortalController],
-  services: [MoneyOfJobs, MoneyOfClients, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries, WipQueries, PaymentsService],
+  services: [
+    MoneyOfJobs,
+    MoneyOfClients,
+    FeesWholeFile,
+    FeesService,
+    LedgerService,
+    SettlementService,
+    FeeQueries,
+    WipQueries,
+    PaymentsService,
+    CollectorPageService,
+  ],
 })
 export class FeesModule {
   constructor(

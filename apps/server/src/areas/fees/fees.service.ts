@@ -287,7 +287,7 @@ export class FeesService implements OnModuleInit {
   }
 
   /** Asks the collector for the money. Pressed twice at once, it is collected once. */
-  async pay(work: Work, invoiceId: string, means: string): Promise<void> {
+  async pay(work: Work, invoiceId: string): Promise<void> {
     const invoice = await this.forContact(work, invoiceId);
     if (invoice.status === 'paid') throw Problem.refused('paid-already', 'This invoice is paid already, thank you.');
     if (invoice.status === 'cancelled') throw Problem.refused('cancelled', 'This invoice was cancelled. Nothing is to be paid.');
@@ -295,7 +295,6 @@ export class FeesService implements OnModuleInit {
       invoiceId,
       amount: minus(amountsOf(invoice).gross, await this.payments.paid(work, invoiceId)),
       reference: invoice.number!,
-      means,
       by: work.actor.name,
     });
   }

@@ -1,3 +1,4 @@
+export { CollectorPageService } from './collector-page.service';
 export { FeesService } from './fees.service';
 export { PaymentsService } from './payments.service';
 export { SettlementService } from './settlement.service';

@@ -4,7 +4,7 @@ import { FirmDoors } from '@steady/contract/firm-doors';
 import { Letterhead } from '@steady/contract/letterhead';
 import { DoorsService } from './doors.service';
 import { LetterheadService } from './letterhead.service';
-import { Controller, Req } from '@nestjs/common';
+import { Controller, Inject, Req } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
 import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
 import { type SessionView } from '@steady/contract/sign-in';
@@ -13,6 +13,7 @@ import * as routes from '@steady/contract/team.routes';
 import * as sessionRoutes from '@steady/contract/session.routes';
 import { Problem } from '../../platform/http/problem';
 import { type Asked, Does } from '../../platform/http/routes';
+import { SETTINGS, type Settings } from '../../platform/settings';
 import { Database } from '../../platform/database';
 import { AccountService } from './account.service';
 import { ClosingService } from './closing.service';
@@ -29,6 +30,7 @@ export class TeamController {
     private readonly doorsOfFirm: DoorsService,
     private readonly account: AccountService,
     private readonly database: Database,
+    @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
   @Does(routes.closingDays)
@@ -72,7 +74,7 @@ export class TeamController {
       rights: [...actor.rights],
       firm: { name: firm.name, shortName: firm.shortName, currency: firm.currency, zone: firm.zone, country: firm.country },
       today: work.today.toString(),
-      demo: firm.demo,
+      demo: this.settings.demo && firm.demo,
       wantsSecondStep: request.session?.wantsSecondStep ?? false,
       readOnly: this.database.isLow(),
     };

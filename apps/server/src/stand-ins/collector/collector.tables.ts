@@ -17,3 +17,6 @@ export const collections = pgTable(
   },
   (t) => [ownFirm(), inFirmsCurrency(t)],
 );
+
+/** The firms whose next card the simulated collector refuses, so that a refusal can be seen. */
+export const collectorRefusals = pgTable('collector_refusals', { firmId: firmId().primaryKey() }, () => [ownFirm()]);

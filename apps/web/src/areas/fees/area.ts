@@ -7,6 +7,7 @@ export const feesArea: Area = {
   pages: [
     page('fees', () => import('./fees-page'), 'FeesPage'),
     page('fees/bills', () => import('./fees-page'), 'BillsPage'),
+    page('fees/collector', () => import('./collector-page'), 'CollectorPage'),
     page('fees/bills/:id', () => import('./bill-page'), 'BillPage'),
     page('jobs/:id/settle', () => import('./settle-page'), 'SettlePage'),
   ],

@@ -40,7 +40,7 @@ export function Invoice({ invoice }: { invoice: PortalInvoice }) {
     setBusy(true);
     setProblem(null);
     try {
-      const now = await send(feesPortalRoutes.pay, { id: invoice.id }, { means: 'card' });
+      const now = await send(feesPortalRoutes.pay, { id: invoice.id });
       if (now.status !== 'paid') setProblem(now.refusal ?? 'The payment is on its way.');
     } catch (caught) {
       if (!(caught instanceof ProblemError)) throw caught;

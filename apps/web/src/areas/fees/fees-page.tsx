@@ -8,17 +8,9 @@ import { counted } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { LedgerTable } from '../../ui/ledger-table';
-import { Page, Trouble, Views } from '../../ui/page';
+import { Page, Trouble } from '../../ui/page';
 import { BillTable } from './bill-list';
-
-const VIEWS = (
-  <Views
-    views={[
-      { to: '/fees', words: 'WIP by job' },
-      { to: '/fees/bills', words: 'Bills' },
-    ]}
-  />
-);
+import { FeeViews } from './fee-views';
 
 const AGES = [
   { words: 'over 90 days', from: 91 },
@@ -46,7 +38,7 @@ export function FeesPage() {
           WIP {formatMoney(figures.net)} on {counted(figures.jobs, 'job')}.
         </>
       }
-      tools={VIEWS}
+      tools={<FeeViews />}
     >
       <LedgerTable
         label="WIP by job"
@@ -109,7 +101,7 @@ export function BillsPage() {
       sum={unpaid && `${unpaid.count} unpaid, ${moneyInWords(unpaid.amount)} with VAT.`}
       tools={
         <>
-          {VIEWS}
+          <FeeViews />
           <span className="ml-auto flex gap-4">
             {STATUSES.map((one) => (
               <button

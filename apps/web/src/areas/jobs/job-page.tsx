@@ -31,6 +31,10 @@ const rareActs = ({ status, stuckReason, obligation }: JobView, open: (leaf: Lea
   ...(status !== 'finished' && obligation === null ? [{ words: 'Cancel the job', act: () => open('cancel') }] : []),
 ];
 
+/** A job on hold moves nowhere; one that is finished is opened again. */
+const movingKey = (job: JobView | undefined, act: () => void) =>
+  !job || job.status === 'on hold' ? [] : [{ press: 'm', does: job.status === 'finished' ? 'reopen the job' : 'move the job', act }];
+
 export function JobPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
@@ -46,10 +50,7 @@ export function JobPage() {
       ? [{ press: 's', does: 'start the timer on this job', act: () => void act(() => send(timerRoutes.start, {}, { jobId: id }), 'The timer runs.') }]
       : []),
     { press: 'n t', does: 'new time entry', act: () => setOpen('time') },
-    ...(mayWork && job && job.status !== 'on hold'
-      ? [{ press: 'm', does: job.status === 'finished' ? 'reopen the job' : 'move the job', act: () => setOpen('move') }]
-      : []),
-    ...(mayWork ? [{ press: 'e', does: 'change the job', act: () => setOpen('change') }] : []),
+    ...(mayWork ? [...movingKey(job, () => setOpen('move')), { press: 'e', does: 'change the job', act: () => setOpen('change') }] : []),
   ]);
   if (error) return <Trouble error={error} />;
   if (!job) return null;
