@@ -96,6 +96,35 @@ describe('work that begins', () => {
     expect(await asksOf(manager(), told)).toHaveLength(1);
   });
 
+  it('writes in other words where that is said, each client with its own details filled in, and the kept message stays', async () => {
+    const kept = { name: 'Welcome', subject: 'Welcome', body: 'We begin.' };
+    const templateId = idOf(await manager().post('/api/message-templates').send(kept).expect(201));
+    const procedureId = await procedure({
+      phases: [{ key: 'hello', name: 'Hello', tasks: [task('Enter')], onEntry: [{ key: 'm', does: 'message', templateId }] }],
+    });
+    const clientIds = [await client({ name: 'Otter Nets Ltd' }), await client({ name: 'Gull Nets Ltd' })];
+    const [found] = await before({ procedureId, clientIds });
+    const start = (body: string) =>
+      manager()
+        .post('/api/jobs/many')
+        .send({ ...WORK, procedureId, clientIds, begins: { reworded: [{ key: found!.goesOut[0]!.key, subject: 'To {client}', body }] } });
+    const refused = await start('At {place}.').expect(422);
+    expect(problemOf(refused).errors).toMatchObject([
+      { field: 'begins.reworded.0.body', message: expect.stringContaining('{place} is not a detail') as string },
+    ]);
+    const { ids } = (await start('This year we begin early.').expect(200)).body as JobsBegun;
+    await test.drain();
+    const letters = (await test.letters()).filter((letter) => letter.body.includes('This year we begin early.'));
+    expect(letters.map((letter) => letter.subject).sort()).toEqual(['To Gull Nets Ltd', 'To Otter Nets Ltd']);
+    expect((await job(ids[0]!)).actions).toMatchObject([{ what: 'Writes "Welcome" to the client, in other words: wrote to 1', state: 'done' }]);
+    const later = await manager()
+      .post('/api/jobs')
+      .send({ ...WORK, name: 'Later', clientId: clientIds[0], procedureId });
+    expect(later.status).toBe(201);
+    await test.drain();
+    expect((await test.letters())[0]).toMatchObject({ subject: 'Welcome' });
+  });
+
   it('does the same for many clients at once', async () => {
     const [one, two] = [await client({ preparerId: undefined }), await client()];
     const input = { ...WORK, name: 'Together', procedureId: await procedure(TWO), clientIds: [one, two], begins: { preparer: members().partner } };

@@ -47,21 +47,23 @@ export interface RequestPlan {
 }
 
 /** What happens by itself when a job enters a phase or leaves it done. */
-export type Action = { key: string; onlyIf?: Condition } & (
-  | { does: 'message'; templateId: string }
-  /** Sends one of the requests of the phase, wanted within so many days. */
-  | { does: 'request'; requestKey: string; days: number }
-  | { does: 'task'; task: TaskPlan }
-  /** Begins another job for the client, by another procedure. */
-  | { does: 'procedure'; procedureId: string }
-  /** Drafts a bill of so many hundredths of the agreed fee. */
-  | { does: 'bill'; share: number }
-  | { does: 'label'; label: string; put: boolean }
-  /** From now on the client works online, or on paper. */
-  | { does: 'way'; way: WayOfWork }
-  | { does: 'detail'; detailId: string; value: DetailValue | null }
-  | { does: 'tell'; role: TaskRole; words: string }
-);
+export type Action = { key: string; onlyIf?: Condition } &
+  /** Writes a kept message; where a job began with other words, those. */
+  (
+    | { does: 'message'; templateId: string; words?: { subject: string; body: string } }
+    /** Sends one of the requests of the phase, wanted within so many days. */
+    | { does: 'request'; requestKey: string; days: number }
+    | { does: 'task'; task: TaskPlan }
+    /** Begins another job for the client, by another procedure. */
+    | { does: 'procedure'; procedureId: string }
+    /** Drafts a bill of so many hundredths of the agreed fee. */
+    | { does: 'bill'; share: number }
+    | { does: 'label'; label: string; put: boolean }
+    /** From now on the client works online, or on paper. */
+    | { does: 'way'; way: WayOfWork }
+    | { does: 'detail'; detailId: string; value: DetailValue | null }
+    | { does: 'tell'; role: TaskRole; words: string }
+  );
 export const WAYS_OF_WORK = ['online', 'paper'] as const;
 export type WayOfWork = (typeof WAYS_OF_WORK)[number];
 

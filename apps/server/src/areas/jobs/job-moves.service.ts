@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
+import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { Facts } from '@steady/core/conditions';
 import {
   type JobProgress,
@@ -149,10 +150,15 @@ export class JobMovesService {
   }
 
   /** Brings about what the first phase of a new job does on entry. */
-  async begun(work: Work, job: Job, leaveOut: string[] = []): Promise<void> {
+  async begun(work: Work, job: Job, { leaveOut = [], reworded = [] }: HowItBegins = {}): Promise<void> {
+    for (const [at, words] of reworded.entries()) this.templates.mustFill(words, `begins.reworded.${at}.`);
     const first = job.phases.find((phase) => phase.key === job.phase) ?? null;
     if (!first?.onEntry?.length) return;
-    await this.bringAbout(work, job, actionsOfMove(null, first, await this.facts(work, job)), leaveOut);
+    const planned = actionsOfMove(null, first, await this.facts(work, job)).map((one): Planned => {
+      const words = reworded.find(({ key }) => key === keyOf(one));
+      return words && one.action.does === 'message' ? { ...one, action: { ...one.action, words: { subject: words.subject, body: words.body } } } : one;
+    });
+    await this.bringAbout(work, job, planned, leaveOut);
     await this.advance(work, job.id);
   }
 

@@ -154,7 +154,7 @@ export class JobsService implements OnModuleInit {
       jobId: job.id,
       payload: { jobId: job.id },
     });
-    await this.moves.begun(work, job, begins.leaveOut);
+    await this.moves.begun(work, job, begins);
     return job.id;
   }
 

@@ -65,13 +65,20 @@ export class TemplatesService implements OnModuleInit {
     return new Map(found.map((one) => [one.id, one.name]));
   }
 
+  /**
+   * @param at where the words stand in what was given, "begins.reworded.0."
+   * @throws Problem at the field for what stands between braces and is no detail
+   */
+  mustFill(words: { subject: string; body: string }, at = ''): void {
+    const wrong = (['subject', 'body'] as const).flatMap((field) =>
+      fillIn(words[field], {}).unknown.map((place) => ({ field: `${at}${field}`, message: noDetail(place) })),
+    );
+    if (wrong.length > 0) throw Problem.invalid(wrong);
+  }
+
   /** @throws Problem at the field for what stands between braces and is no detail */
   async keep(work: Work, templateId: string | null, { name, subject, body, version }: KeepTemplate): Promise<string> {
-    const wrong = (['subject', 'body'] as const).flatMap((field) => {
-      const { unknown } = fillIn({ subject, body }[field], {});
-      return unknown.map((place) => ({ field, message: noDetail(place) }));
-    });
-    if (wrong.length > 0) throw Problem.invalid(wrong);
+    this.mustFill({ subject, body });
     const before = templateId === null ? null : await this.get(work, templateId);
     if (before && before.version !== version) throw Problem.stale('message', before.id);
     const [saved] = before
@@ -174,12 +181,12 @@ export class TemplatesService implements OnModuleInit {
   }
 
   /**
-   * Sends a kept message about a job. @returns how many were written to.
+   * Sends a kept message about a job. @param words in place of what it says @returns how many were written to.
    * @throws Problem "details-missing" naming what is not known, so that nobody reads an empty place
    */
-  async send(work: Work, templateId: string, client: Client, jobId: string): Promise<number> {
+  async send(work: Work, templateId: string, client: Client, jobId: string, words?: { subject: string; body: string }): Promise<number> {
     const template = await this.get(work, templateId);
-    const { draft, missing } = await this.filled(work, template, client.id, jobId);
+    const { draft, missing } = await this.filled(work, words ?? template, client.id, jobId);
     if (missing.length > 0) throw Problem.refused('details-missing', `"${template.name}" wants what is not known: ${missing.join(', ')}.`);
     return this.post.send(work, client, draft, { clientId: client.id, jobId });
   }

@@ -89,6 +89,17 @@ describe('before work begins', () => {
     screen.getByText('Not known: year-end.');
   });
 
+  it('lets the words be changed for this start, and goes back to the kept ones', async () => {
+    show({ goesOut: [sent(1)] });
+    fireEvent.click(screen.getByRole('button', { name: 'Read it as Client 1 gets it' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Change the words for this start' }));
+    fireEvent.change(screen.getByLabelText('What the clients read, this time'), { target: { value: 'We begin early, {name}.' } });
+    expect(begins()).toEqual({ reworded: [{ key: 'ask entry m', subject: 'Welcome, {name}', body: 'We begin early, {name}.' }] });
+    expect(screen.getByRole('checkbox', { name: /Welcome.*, in other words$/ })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Use the kept words' }));
+    expect(begins()).toEqual({});
+  });
+
   it('asks for people where a client has none in a role', async () => {
     show({ nobodyAs: ['preparer'] });
     const asked = await peopleOf('Preparer, where a client has none');

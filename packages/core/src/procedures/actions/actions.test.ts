@@ -30,6 +30,7 @@ describe('every kind of action', () => {
 
 it('says what is wrong, each in its own words', () => {
   expect(wrong('message', { templateId: '' })).toBe('choose the message');
+  expect(wrong('message', { words: { subject: 'Hello', body: 'We begin.' } })).toBe('its words are kept with the message');
   expect(wrong('request', { days: 400 })).toBe('say within how many days, 0 to 365');
   expect(wrong('bill', { share: 0 })).toBe('say how much of the agreed fee, 1 to 100 %');
   expect(wrong('bill', { share: 101 })).toBe('say how much of the agreed fee, 1 to 100 %');

@@ -19,9 +19,9 @@ export class MessageStep implements Step<'message', Brought> {
     private readonly templates: TemplatesService,
   ) {}
 
-  async carryOut(work: Work, { key: actionKey, templateId }: ActionOf<'message'>, job: Job, phaseKey: string): Promise<CarriedOut<Brought>> {
+  async carryOut(work: Work, { key: actionKey, templateId, words }: ActionOf<'message'>, job: Job, phaseKey: string): Promise<CarriedOut<Brought>> {
     const client = await this.clients.get(work, job.clientId);
-    const sent = await this.templates.send(work, templateId, client, job.id);
+    const sent = await this.templates.send(work, templateId, client, job.id, words);
     if (sent > 0) return brought({ sent }, `wrote to ${sent}`);
     const what = (await this.moves.names(work)).template(templateId);
     const name = client.way === 'paper' ? `Print and post "${what}"` : `There is nobody to write to: tell the client "${what}"`;
