@@ -84,12 +84,15 @@ export async function more(page: Page, words: string | RegExp): Promise<void> {
 
 /** One of the choices of a field, whether they are few, or many and looked for by typing. */
 export async function choose(field: Locator, words: string): Promise<void> {
-  if ((await field.evaluate((element) => element.tagName)) === 'SELECT') {
-    await field.selectOption(words);
-    return;
-  }
-  await field.fill(words);
-  await field.page().getByRole('option', { name: words, exact: true }).click();
+  // While its choices are still being fetched a field is one of few.
+  await expect(async () => {
+    if ((await field.evaluate((element) => element.tagName)) === 'SELECT') {
+      await field.selectOption(words, { timeout: 5_000 });
+      return;
+    }
+    await field.fill(words, { timeout: 5_000 });
+    await field.page().getByRole('option', { name: words, exact: true }).click({ timeout: 5_000 });
+  }).toPass();
 }
 
 /** What the application said at the foot of the page. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { monthDayFromText } from '../details';
-import { type KnownClient, clientTargets, proposeMapping, sortRows } from '.';
+import { type KnownClient, clientTargets, proposeMapping, sortRows, withWholeAddress } from '.';
 
 const PEOPLE = [
   { id: 'orla', name: 'Orla Keane' },
@@ -124,6 +124,22 @@ describe('of a row', () => {
     const known = [{ id: '9', name: 'Gannet', values: { name: 'Gannet', street: '1 Quay', town: 'Port Sallow' } }];
     const row = read(['Client', 'Postcode'], ['Gannet', 'P1'], known);
     expect([row.leftOut, row.verdict.kind]).toEqual([[], 'changed']);
+  });
+
+  it('in doubt keeps a part of an address that one of the clients it may be has the rest of; as nobody else it is left out', () => {
+    const known = [
+      { id: '9', name: 'Gannet Smokery Ltd', values: { name: 'Gannet Smokery Ltd', vatNumber: 'IE9990001A', street: '1 Quay', town: 'Port Sallow' } },
+    ];
+    const row = read(['Client', 'VAT number', 'Postcode'], ['Gannet Smokery Ltd', 'IE9990002B', 'P1'], known);
+    expect([row.verdict.kind, row.leftOut]).toEqual(['doubtful', []]);
+    expect(withWholeAddress(row.values, known[0])).toMatchObject({ postcode: 'P1' });
+    expect(withWholeAddress(row.values)).not.toHaveProperty('postcode');
+    const without = read(
+      ['Client', 'VAT number', 'Postcode'],
+      ['Gannet Smokery Ltd', 'IE9990002B', 'P1'],
+      [{ ...known[0]!, values: { name: 'Gannet Smokery Ltd', vatNumber: 'IE9990001A' } }],
+    );
+    expect([without.verdict.kind, without.leftOut.length]).toEqual(['doubtful', 1]);
   });
 });
 

@@ -173,8 +173,13 @@ export function sortRows(rows: readonly (readonly string[])[], mapping: Mapping,
     }
     const verdict = verdictOf(line, values, name);
     const known = 'clientId' in verdict ? byId.get(verdict.clientId) : undefined;
-    const lost = halfAddress(values, known, columns);
-    if (lost.length === 0) return { verdict, leftOut: unread };
+    // Whoever is in doubt may be one of several: it is settled when that is, see `withWholeAddress`.
+    const candidates = verdict.kind === 'doubtful' ? verdict.candidates.flatMap((id) => byId.get(id) ?? []) : [];
+    if (!isHalfAddress(values, known) || candidates.some((one) => !isHalfAddress(values, one))) return { verdict, leftOut: unread };
+    const lost = ADDRESS_PARTS.filter((part) => values[part] !== undefined).map((part) => ({
+      column: columns.findIndex((column) => column?.key === part),
+      message: 'An address needs a street and a town.',
+    }));
     for (const part of ADDRESS_PARTS) delete values[part];
     return { verdict: known ? compared(known, values) : verdict, leftOut: [...unread, ...lost] };
   };
@@ -199,15 +204,16 @@ function readRow(cells: readonly string[], columns: readonly (Target | null)[]):
   return { values: person === '' ? rest : { [of]: person, ...rest }, leftOut };
 }
 
-/** Parts of an address that make none, together with what is known of it: a street and a town belong to one. */
-function halfAddress(values: Readonly<Record<string, unknown>>, known: KnownClient | undefined, columns: readonly (Target | null)[]): CellFault[] {
-  const given = ADDRESS_PARTS.filter((part) => values[part] !== undefined);
-  const whole = (part: 'street' | 'town') => Boolean(values[part] ?? known?.values[part]);
-  if (given.length === 0 || (whole('street') && whole('town'))) return [];
-  return given.map((part) => ({
-    column: columns.findIndex((column) => column?.key === part),
-    message: 'An address needs a street and a town.',
-  }));
+/** Whether parts of an address are given that make none, together with what is known of it: a street and a town belong to one. */
+function isHalfAddress(values: Readonly<Record<string, unknown>>, known: KnownClient | undefined): boolean {
+  const has = (part: (typeof ADDRESS_PARTS)[number]) => Boolean(values[part] ?? known?.values[part]);
+  return ADDRESS_PARTS.some((part) => values[part] !== undefined) && !(has('street') && has('town'));
+}
+
+/** What a row says of a client once it is settled who that is, or that nobody knows it: without an address of which half is missing. */
+export function withWholeAddress(values: Readonly<Record<string, unknown>>, known?: KnownClient): Record<string, unknown> {
+  const drops: readonly string[] = isHalfAddress(values, known) ? ADDRESS_PARTS : [];
+  return Object.fromEntries(Object.entries(values).filter(([key]) => !drops.includes(key)));
 }
 
 /** What a row would change on a client. What the file leaves empty stays; a name spelt a little otherwise does too. */

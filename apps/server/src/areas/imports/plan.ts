@@ -1,4 +1,4 @@
-import { type Verdict, clientTargets, compared, sortRows } from '@steady/core/importing';
+import { type Verdict, clientTargets, compared, sortRows, withWholeAddress } from '@steady/core/importing';
 import { Problem } from '../../platform/http/problem';
 import type { Decision } from '@steady/contract/imports';
 import type { Comparison, ImportLot, ImportPlan, ShownRow } from './tasks';
@@ -41,12 +41,12 @@ export function planned(comparison: Comparison & { decisions: Decision[] }): Imp
     if (verdict.kind === 'new') fresh.push(values);
     else if (verdict.kind === 'changed')
       changed.push({ clientId: verdict.clientId, values: Object.fromEntries(verdict.changes.map((one) => [one.key, one.after])) });
-    else if (as === 'new') fresh.push(values);
+    else if (as === 'new') fresh.push(withWholeAddress(values));
     else if (as !== undefined) {
       const client = byId.get(as);
       if (!client) throw Problem.invalid([{ field: 'decisions', message: `The client chosen for line ${line} is not there any more.` }]);
       // Whoever says that it is this client does not mean to spell its name anew.
-      const difference = compared(client, { ...values, name: client.name });
+      const difference = compared(client, { ...withWholeAddress(values, client), name: client.name });
       if (difference.kind === 'changed') changed.push({ clientId: as, values: Object.fromEntries(difference.changes.map((one) => [one.key, one.after])) });
     }
   }
