@@ -1,5 +1,5 @@
-import { type Browser, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose } from './support';
+import { type Browser, expect } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose, test } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });

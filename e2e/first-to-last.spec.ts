@@ -1,5 +1,5 @@
-import { type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, startDemo, choose } from './support';
+import { type Page, expect } from '@playwright/test';
+import { type RunningApp, expectAccessible, startDemo, choose, test } from './support';
 
 let app: RunningApp;
 

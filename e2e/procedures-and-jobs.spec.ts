@@ -1,5 +1,5 @@
-import { type Browser, type Page, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose, more } from './support';
+import { type Browser, type Page, expect } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose, more, test } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });

@@ -4,9 +4,20 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline';
 import AxeBuilder from '@axe-core/playwright';
-import { type Browser, type Locator, type Page, expect } from '@playwright/test';
+import { type Browser, type Locator, type Page, test as base, expect } from '@playwright/test';
 
 const root = resolve(import.meta.dirname, '..');
+
+/** A journey. The browsers that it opened are closed at its end: pages left open go on asking an application that is gone. */
+export const test = base.extend<{ closed: void }>({
+  closed: [
+    async ({ browser }, use) => {
+      await use();
+      await Promise.all(browser.contexts().map((context) => context.close()));
+    },
+    { auto: true },
+  ],
+});
 
 export interface RunningApp {
   address: string;

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { type Browser, expect, test } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo, more } from './support';
+import { type Browser, expect } from '@playwright/test';
+import { type RunningApp, expectAccessible, said, signedIn, startDemo, more, test } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
