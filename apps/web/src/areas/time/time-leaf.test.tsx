@@ -18,8 +18,10 @@ const type = (label: string, value: string) => {
 describe('time typed by hand', () => {
   it('is recorded as minutes on a job that is chosen, and one of its tasks', async () => {
     const { asked } = stage(<TimeLeaf onClose={() => undefined} />, { answers });
+    fireEvent.focus(screen.getByLabelText('Job'));
+    fireEvent.change(screen.getByLabelText('Job'), { target: { value: ' oysters' } });
     await screen.findByRole('option', { name: 'Dunmarra Oysters Ltd: VAT return, Jan-Feb 2026' });
-    fireEvent.change(screen.getByLabelText('Job'), { target: { value: JOB.id } });
+    fireEvent.keyDown(screen.getByLabelText('Job'), { key: 'Enter' });
     await screen.findByRole('option', { name: 'Match the bank' });
     fireEvent.change(screen.getByLabelText('Task'), { target: { value: TASK } });
     type('How long', '1:30');

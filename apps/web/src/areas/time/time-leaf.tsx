@@ -1,14 +1,14 @@
-import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as timeRoutes from '@steady/contract/time.routes';
 import { AddTimeEntry } from '@steady/contract/time';
 import { formatHours } from '@steady/core/money';
-import { send, useData } from '../../app/api';
+import { send } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, SelectField, TextField } from '../../ui/fields';
+import { DateField, TextField } from '../../ui/fields';
 import { HoursField } from '../../ui/figure-field';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { JobField } from './job-field';
 import { LongDay } from './long-day';
 import { TaskOfJob } from './task-of-job';
 
@@ -25,21 +25,11 @@ export function TimeLeaf({ jobId, onClose }: { jobId?: string; onClose(): void }
       onClose();
     },
   });
-  const { register, control, watch, formState } = form;
+  const { register, control, watch, setValue, formState } = form;
   const chosen = watch('jobId');
-  const { data: open } = useData(jobsRoutes.list, jobId ? null : { status: 'open' });
   return (
     <Leaf open title="Add time" act="Record the time" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      {!jobId && (
-        <SelectField label="Job" {...register('jobId')} error={formState.errors.jobId?.message}>
-          <option value="">Choose</option>
-          {open?.rows.map((row) => (
-            <option key={row.id} value={row.id}>
-              {row.client}: {row.name}
-            </option>
-          ))}
-        </SelectField>
-      )}
+      {!jobId && <JobField label="Job" onChange={(id) => setValue('jobId', id)} error={formState.errors.jobId?.message} />}
       <TaskOfJob jobId={chosen} {...register('taskId')} error={formState.errors.taskId?.message} />
       <HoursField label="How long" hint="1:30, 1.5, 90 min" control={control} name="minutes" error={formState.errors.minutes?.message} />
       <DateField label="Day" max={session.today} control={control} name="on" error={formState.errors.on?.message} />
