@@ -296,6 +296,7 @@ async function feeByPeople(app: DemoServices, work: Work, serviceId: string, det
     },
   });
   await app.closing.keep(work, {
+    version: work.firm.version,
     days: [
       { day: firstDay.with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },
       { day: firstDay.add({ years: 1 }).with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },

@@ -207,7 +207,7 @@ describe('bad input', () => {
 it('a list where a record of a list is meant is refused in words', async () => {
   const { body } = await test.firm.as
     .administrator!.put('/api/firm/closing-days')
-    .send({ days: [[]] })
+    .send({ days: [[]], version: 1 })
     .expect(422);
   expect((body as { errors: { field: string; message: string }[] }).errors).toEqual([
     { field: 'days.0', message: 'A list is here where one record is meant.' },

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { FirmDoors } from '@steady/contract/firm-doors';
 import type { SecondStepOffer, SessionView } from '@steady/contract/sign-in';
 import type { LiveNotice } from '../src/platform/events/live';
 import { rows } from '../src/platform/database';
@@ -57,11 +58,14 @@ async function session(): Promise<string> {
 
 /** Signs the manager in afresh. @returns a browser with that session */
 const fresh = async () => browser(test.app, await session());
-const limits = (set: object) =>
-  administrator()
+const limits = async (set: object) => {
+  const { version } = (await administrator().get('/api/firm/doors').expect(200)).body as FirmDoors;
+  const usual = { secondStepRequired: false, idleMinutes: 10_000, sessionHours: 1_400, adminIdleMinutes: 10_000, adminSessionHours: 1_400 };
+  await administrator()
     .put('/api/firm/doors')
-    .send({ secondStepRequired: false, idleMinutes: 10_000, sessionHours: 1_400, adminIdleMinutes: 10_000, adminSessionHours: 1_400, ...set })
+    .send({ ...usual, ...set, version })
     .expect(204);
+};
 
 describe('a session', () => {
   it('ends after the rest that the firm allows, sooner for administrators, and in any case at its end', async () => {

@@ -18,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => test.close());
 
-const PAPER: Letterhead = {
+const PAPER: Omit<Letterhead, 'version'> = {
   name: 'Marram & Tern, Accountants',
   address: 'The Old Sail Loft, Quay Lane\nPort Sallow',
   vatNumber: 'ie 9980001 a',
@@ -30,7 +30,12 @@ const PAPER: Letterhead = {
 };
 const administrator = () => test.firm.as.administrator!;
 const manager = () => test.firm.as.manager!;
-const keep = (paper: object) => administrator().put('/api/firm/letterhead').send(paper);
+const version = async () => ((await manager().get('/api/firm/letterhead').expect(200)).body as Letterhead).version;
+const keep = async (paper: object, status = 204) =>
+  administrator()
+    .put('/api/firm/letterhead')
+    .send({ version: await version(), ...paper })
+    .expect(status);
 const today = async (role: string) => (await test.firm.as[role]!.get('/api/today').expect(200)).body as TodayView;
 const letters = async (number: string) => (await test.letters()).filter((letter) => letter.subject.includes(number)).length;
 
@@ -50,9 +55,10 @@ describe('the letterhead of the firm', () => {
   it('stands on the bills that are approved from then on; those before keep theirs', async () => {
     const before = await approved();
     await test.drain();
-    await keep(PAPER).expect(204);
+    await keep(PAPER);
     expect((await manager().get('/api/firm/letterhead').expect(200)).body).toEqual({
       ...PAPER,
+      version: expect.any(Number) as number,
       vatNumber: 'IE9980001A',
       iban: 'IE51TERN99046325355093',
       bic: 'TERNIE2D',
@@ -68,15 +74,18 @@ describe('the letterhead of the firm', () => {
   });
 
   it('is refused where a number cannot be right, each at its field, and nothing is kept', async () => {
-    const { body } = await keep({
-      name: ' ',
-      address: 'x',
-      vatNumber: 'IE',
-      iban: 'IE52TERN99046325355093',
-      bic: 'TERN',
-      creditorId: 'IE55ZZZ990012',
-      paymentDays: 1.5,
-    }).expect(422);
+    const { body } = await keep(
+      {
+        name: ' ',
+        address: 'x',
+        vatNumber: 'IE',
+        iban: 'IE52TERN99046325355093',
+        bic: 'TERN',
+        creditorId: 'IE55ZZZ990012',
+        paymentDays: 1.5,
+      },
+      422,
+    );
     expect((body as ProblemDetails).errors!.map((one) => one.field).sort()).toEqual(['bic', 'creditorId', 'iban', 'name', 'paymentDays', 'vatNumber']);
     expect((await manager().get('/api/firm/letterhead')).body).toMatchObject({ name: PAPER.name, paymentDays: 30 });
     await manager().put('/api/firm/letterhead').send(PAPER).expect(403);
@@ -84,14 +93,25 @@ describe('the letterhead of the firm', () => {
 
   it('is told in the audit trail, with what it was', async () => {
     const { iban: _, bic: __, ...rest } = PAPER;
-    await keep({ ...rest, paymentDays: 14 }).expect(204);
-    await keep({ ...rest, paymentDays: 14 }).expect(204);
+    await keep({ ...rest, paymentDays: 14 });
+    await keep({ ...rest, paymentDays: 14 });
     const { rows } = (await administrator().get('/api/audit?kind=letterhead changed').expect(200)).body as { rows: { what: string; before: unknown }[] };
     expect(rows[0]).toMatchObject({
       what: 'changed its account number, its bank identifier code, the days in which bills are paid',
       before: { iban: 'IE51TERN99046325355093', bic: 'TERNIE2D', paymentDays: 30 },
     });
     expect(rows).toHaveLength(2);
+  });
+
+  it('of two who change it at once, the second is told, and nothing of the first is overwritten', async () => {
+    const seen = await version();
+    await keep({ ...PAPER, terms: 'The first.', version: seen });
+    const { body } = await keep({ ...PAPER, terms: 'The second.', version: seen }, 409);
+    expect(body).toMatchObject({ code: 'changed-meanwhile' });
+    expect((await manager().get('/api/firm/letterhead').expect(200)).body).toMatchObject({ terms: 'The first.', version: seen + 1 });
+    // Other settings of the firm go by the same version.
+    await manager().put('/api/firm/closing-days').send({ days: [], version: seen }).expect(409);
+    await keep(PAPER);
   });
 });
 

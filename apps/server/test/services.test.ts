@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ClosingDays } from '@steady/contract/closing-days';
 import type { ScheduleEffect, ObligationView } from '@steady/contract/almanac';
 import type { RuleView } from '@steady/contract/rules';
 import type { FeeProposal, ServiceLineView } from '@steady/contract/lines';
@@ -332,17 +333,15 @@ describe('a closing day', () => {
       .send({ serviceId: books.id, rhythm: 'monthly', fee: eur(42_000), startsOn: '2026-03-01' })
       .expect(201);
     expect((await obligations(id))[0]!.dueOn).toBe('2026-04-17');
-    await manager()
-      .put('/api/firm/closing-days')
-      .send({ days: [{ day: '2026-04-10', name: 'Office move' }] })
-      .expect(204);
+    const keep = async (days: object[], status = 204) => {
+      const { version } = (await manager().get('/api/firm/closing-days').expect(200)).body as ClosingDays;
+      await manager().put('/api/firm/closing-days').send({ days, version }).expect(status);
+    };
+    await keep([{ day: '2026-04-10', name: 'Office move' }]);
     expect((await obligations(id))[0]!.dueOn).toBe('2026-04-20');
     expect((await manager().get('/api/firm/closing-days').expect(200)).body).toMatchObject({ own: [{ day: '2026-04-10', name: 'Office move' }] });
-    await manager()
-      .put('/api/firm/closing-days')
-      .send({ days: [{ day: '2026-02-30', name: 'No such day' }] })
-      .expect(422);
-    await manager().put('/api/firm/closing-days').send({ days: [] }).expect(204);
+    await keep([{ day: '2026-02-30', name: 'No such day' }], 422);
+    await keep([]);
     expect((await obligations(id))[0]!.dueOn).toBe('2026-04-17');
   });
 });

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsNotEmpty, ValidateNested } from 'class-validator';
 import { IsDay, IsText, Trimmed } from './checks';
+import { Versioned } from './versioned';
 
 /** A day on which the firm is closed besides public holidays. */
 export class ClosingDay {
@@ -15,7 +16,7 @@ export class ClosingDay {
 }
 
 /** All closing days of the firm as they are to be. */
-export class KeepClosingDays {
+export class KeepClosingDays extends Versioned {
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
@@ -27,4 +28,5 @@ export interface ClosingDays {
   own: ClosingDay[];
   /** Public holidays of the next twenty-four months. */
   holidays: ClosingDay[];
+  version: number;
 }

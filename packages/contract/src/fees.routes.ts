@@ -8,9 +8,9 @@ import type {
   NotePayment,
   RefuseNextCard,
   SettlementPreview,
-  Versioned,
   WipPage,
 } from './fees';
+import type { Versioned } from './versioned';
 import type { InvoicesAsked } from './queries';
 import { type Added, a, get, post, remove } from './route';
 

@@ -3,6 +3,7 @@ import type { WipKind } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import type { Money } from '@steady/core/money';
 import { IsDay, IsMoney, IsText, Trimmed } from './checks';
+import { Versioned } from './versioned';
 
 export class DraftBill {
   /** Net of VAT. */
@@ -13,12 +14,6 @@ export class DraftBill {
   @IsNotEmpty({ message: 'Say what the bill is for: the client reads it.' })
   @IsText(400, 'The wording')
   wording: string;
-}
-
-export class Versioned {
-  @IsInt()
-  @Min(1)
-  version: number;
 }
 
 export class CancelBill extends Versioned {

@@ -1,10 +1,11 @@
 import { IsBoolean, IsInt, Max, Min } from 'class-validator';
 import { IsMail, LeftOut, Trimmed } from './checks';
+import { Versioned } from './versioned';
 
 const DAY = 24;
 
 /** How people of the firm come in and for how long, and where its messages come from. */
-export class FirmDoors {
+export class FirmDoors extends Versioned {
   @IsBoolean()
   secondStepRequired: boolean;
 

@@ -3,12 +3,13 @@ import { CLIENT_FACTS } from '@steady/core/clients';
 import { isBic, isCreditorId } from '@steady/core/money';
 import { IsIban, IsLine, IsText, LeftOut, Trimmed } from './checks';
 import { IsFact } from './facts-input';
+import { Versioned } from './versioned';
 
 const Is = (isRight: (text: string) => boolean, message: string) =>
   ValidateBy({ name: isRight.name, validator: { validate: (value: unknown) => typeof value === 'string' && isRight(value), defaultMessage: () => message } });
 
 /** Who the firm is on its own paper: what stands on its bills, and how they are paid. */
-export class Letterhead {
+export class Letterhead extends Versioned {
   @Trimmed()
   @IsNotEmpty({ message: 'Give the name under which the firm bills.' })
   @IsLine(120, 'A name')

@@ -9,9 +9,9 @@ import {
   NotePayment,
   RefuseNextCard,
   type SettlementPreview,
-  Versioned,
   type WipPage,
 } from '@steady/contract/fees';
+import { Versioned } from '@steady/contract/versioned';
 import * as routes from '@steady/contract/fees.routes';
 import { InvoicesAsked } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';

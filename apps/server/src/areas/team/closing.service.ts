@@ -24,16 +24,16 @@ export class ClosingService {
       .filter(([day]) => day >= from && day < until && !own.some((one) => one.day === day))
       .map(([day, name]) => ({ day, name }))
       .sort((a, b) => a.day.localeCompare(b.day));
-    return { own, holidays };
+    return { own, holidays, version: work.firm.version };
   }
 
   /** Keeps the firm's own closing days. The almanac listens and moves targets and dates of our own off them. */
-  async keep(work: Work, { days }: KeepClosingDays): Promise<void> {
+  async keep(work: Work, { days, version }: KeepClosingDays): Promise<void> {
     const twice = days.find((one, at) => days.findIndex((other) => other.day === one.day) !== at);
     if (twice) throw Problem.invalid([{ field: 'day', message: `${fullDate(civil(twice.day))} is listed twice.` }]);
     const before = work.firm.closingDays;
     const closingDays = [...days].sort((a, b) => a.day.localeCompare(b.day)).map(({ day, name }) => ({ day, name }));
-    await this.works.change(work, { closingDays });
+    await this.works.change(work, { closingDays }, { what: 'list of closing days', version });
     const added = closingDays.filter((one) => !before.some((other) => other.day === one.day));
     const gone = before.filter((one) => !closingDays.some((other) => other.day === one.day));
     const said = [

@@ -7,7 +7,7 @@ import { FirmSettings } from './firm-settings';
 
 export const DoorsChanged = eventKind<object>('sign-in of the firm changed', 'team');
 
-const WORDS: Record<keyof FirmDoors, string> = {
+const WORDS: Record<Exclude<keyof FirmDoors, 'version'>, string> = {
   secondStepRequired: 'whether the second step is required',
   idleMinutes: 'how long a session may rest',
   sessionHours: 'how long a session lasts',
@@ -23,8 +23,8 @@ export class DoorsService {
 
   /** The firm's rules for sessions and sign-in. */
   view({ firm }: Work): FirmDoors {
-    const { mailAddress, secondStepRequired, idleMinutes, sessionHours, adminIdleMinutes, adminSessionHours } = firm;
-    return { secondStepRequired, idleMinutes, sessionHours, adminIdleMinutes, adminSessionHours, mailAddress: mailAddress ?? undefined };
+    const { mailAddress, secondStepRequired, idleMinutes, sessionHours, adminIdleMinutes, adminSessionHours, version } = firm;
+    return { secondStepRequired, idleMinutes, sessionHours, adminIdleMinutes, adminSessionHours, mailAddress: mailAddress ?? undefined, version };
   }
 
   /** Sessions that have begun end by the new rest, and last as long as they were given. */
@@ -36,7 +36,8 @@ export class DoorsService {
           message: 'An administrator’s session is no longer than those of others.',
         },
       ]);
-    const set = { ...input, mailAddress: input.mailAddress ?? null };
-    await this.settings.change(work, DoorsChanged, set, WORDS);
+    const { version, ...rules } = input;
+    const set = { ...rules, mailAddress: rules.mailAddress ?? null };
+    await this.settings.change(work, DoorsChanged, set, WORDS, { what: 'page', version });
   }
 }

@@ -10,13 +10,24 @@ export class FirmSettings {
     private readonly events: Events,
   ) {}
 
-  /** Keeps what is different from before, and records what was and what is. @param words how each is called in a sentence */
-  async change<Set extends Partial<Firm>>(work: Work, kind: EventKind<object>, set: Set, words: Readonly<Record<keyof Set, string>>): Promise<void> {
+  /**
+   * Keeps what is different from before, and records what was and what is.
+   *
+   * @param words how each is called in a sentence
+   * @param seen what all of it is called, and the version that whoever changes it had before them
+   */
+  async change<Set extends Partial<Firm>>(
+    work: Work,
+    kind: EventKind<object>,
+    set: Set,
+    words: Readonly<Record<keyof Set, string>>,
+    seen: { what: string; version: number },
+  ): Promise<void> {
     const changed = (Object.keys(words) as (keyof Set & keyof Firm)[]).filter((key) => set[key] !== work.firm[key]);
-    if (changed.length === 0) return;
     const pick = (from: Partial<Firm>): object => Object.fromEntries(changed.map((key): [string, unknown] => [key, from[key]]));
     const before = pick(work.firm);
-    await this.works.change(work, set);
+    await this.works.change(work, set, seen);
+    if (changed.length === 0) return;
     await this.events.record(work, kind, { what: `changed ${changed.map((key) => words[key]).join(', ')}`, before, after: pick(set), payload: {} });
   }
 }

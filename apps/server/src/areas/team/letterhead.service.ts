@@ -7,7 +7,8 @@ import { FirmSettings } from './firm-settings';
 
 export const LetterheadChanged = eventKind<object>('letterhead changed', 'team');
 
-const WORDS: Record<keyof Letterhead, string> = {
+type Line = Exclude<keyof Letterhead, 'version'>;
+const WORDS: Record<Line, string> = {
   name: 'the name of the firm',
   address: 'its address',
   vatNumber: 'its VAT number',
@@ -17,7 +18,7 @@ const WORDS: Record<keyof Letterhead, string> = {
   paymentDays: 'the days in which bills are paid',
   terms: 'the terms on bills',
 };
-const KEYS = Object.keys(WORDS) as (keyof Letterhead)[];
+const KEYS = Object.keys(WORDS) as Line[];
 
 const plain = (text: string | undefined) => (text === undefined ? null : plainIban(text));
 
@@ -28,12 +29,12 @@ export class LetterheadService {
 
   /** What stands on the firm's paper now. */
   view({ firm }: Work): Letterhead {
-    return Object.fromEntries(KEYS.flatMap((key) => (firm[key] === null ? [] : [[key, firm[key]]]))) as unknown as Letterhead;
+    return { ...Object.fromEntries(KEYS.flatMap((key) => (firm[key] === null ? [] : [[key, firm[key]]]))), version: firm.version } as unknown as Letterhead;
   }
 
   /** Bills that were issued keep what stood on them. */
   async keep(work: Work, input: Letterhead): Promise<void> {
-    const { name, address, paymentDays, terms, vatNumber, iban, bic, creditorId } = input;
+    const { name, address, paymentDays, terms, vatNumber, iban, bic, creditorId, version } = input;
     const set = {
       name,
       address,
@@ -44,6 +45,6 @@ export class LetterheadService {
       bic: plain(bic),
       creditorId: plain(creditorId),
     };
-    await this.settings.change(work, LetterheadChanged, set, WORDS);
+    await this.settings.change(work, LetterheadChanged, set, WORDS, { what: 'letterhead', version });
   }
 }

@@ -49,6 +49,8 @@ export const firms = pgTable(
     adminSessionHours: integer('admin_session_hours').notNull().default(24),
     /** Everybody has to set up the second step before anything else. */
     secondStepRequired: boolean('second_step_required').notNull().default(false),
+    /** Of what the firm has settled about itself. */
+    version: integer('version').notNull().default(1),
   },
   (t) => [unique().on(t.id, t.currency), pgPolicy('itself', { to: appUser, for: 'all', using: itself, withCheck: itself }), fromWithin()],
 );

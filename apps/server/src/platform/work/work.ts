@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { type CivilDate, Temporal, type WorkingCalendar } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { Clock } from '../clock';
 import { Database, type HowToWrite, type Narrow, type Tx, insertMany, newId, rows } from '../database';
 import { events } from '../events/tables';
+import { Problem } from '../http/problem';
 import { type Actor, type Identity, seesFees } from '../identity/actor';
 import { firms } from './tables';
 
@@ -129,10 +130,20 @@ export class Works {
     await this.database.transaction({ firmId: firm.id }, (tx) => tx.insert(firms).values(firm));
   }
 
-  /** Changes something about the firm: it holds in this unit of work, and in those that follow once it is confirmed. */
-  async change(work: Work, set: Partial<NewFirm>): Promise<void> {
-    const [found] = await work.tx.update(firms).set(set).where(eq(firms.id, work.firm.id)).returning();
-    const firm = this.withCalendar(found!);
+  /**
+   * Changes something about the firm: it holds in this unit of work, and in those that follow once it is confirmed.
+   *
+   * @param seen what in words, and the version that whoever changes it had before them
+   * @throws Problem "changed-meanwhile" where somebody else was quicker
+   */
+  async change(work: Work, set: Partial<NewFirm>, seen?: { what: string; version: number }): Promise<void> {
+    const [found] = await work.tx
+      .update(firms)
+      .set({ ...set, version: sql`${firms.version} + 1` })
+      .where(and(eq(firms.id, work.firm.id), seen && eq(firms.version, seen.version)))
+      .returning();
+    if (!found) throw Problem.stale(seen!.what, work.firm.id);
+    const firm = this.withCalendar(found);
     work.firm = firm;
     if (this.database.isShared) await this.database.tell({ firm: firm.id }, work.tx);
     work.topics.add('firm');

@@ -21,12 +21,8 @@ const show = async (room = ROOM) => {
   const frame = {
     page: ({ sum, children }: { sum: React.ReactNode; children: React.ReactNode }) => (
       <>
-        {[
-          <p key="s" aria-label="sum">
-            {sum}
-          </p>,
-          children,
-        ]}
+        <p aria-label="sum">{sum}</p>
+        {children}
       </>
     ),
   };

@@ -13,27 +13,12 @@ const isWanted = (item: RequestItemView) => item.state === 'asked' || item.state
 /** What is asked for, one by one, each to be sent, asked about or said not to apply. */
 export function PortalRequest({ ask }: { ask: PortalAsk<RequestPart> }) {
   const { items } = ask.part;
-  const wanted = items.filter(isWanted).length;
-  const back = items.filter((item) => item.state === 'sent back').length;
-  const by = <b>{fullDate(civil(ask.wantedBy))}</b>;
   return (
     <section className="mt-5" aria-label={ask.title}>
       <p className="text-table text-soft">{ask.client}</p>
       <h1 className="text-[22px]">{ask.title}</h1>
       <p className="mt-1 text-[15px]">
-        {wanted === 0 ? (
-          'Everything has come in. We look at it and come back to you if something is missing.'
-        ) : wanted === items.length && back === 0 ? (
-          <>
-            Please send {items.length === 1 ? 'it' : `these ${items.length} things`} by {by}.
-          </>
-        ) : (
-          <>
-            {items.length - wanted} of {items.length} {items.length - wanted === 1 ? 'is' : 'are'} in. Please send the{' '}
-            {back === wanted ? 'one that came back' : 'rest'} by {by}.
-          </>
-        )}{' '}
-        {ask.askedBy} asked on {shortDate(dayOf(ask.askedAt))}.
+        <StillWanted items={items} by={ask.wantedBy} /> {ask.askedBy} asked on {shortDate(dayOf(ask.askedAt))}.
       </p>
       <ol className="mt-4">
         {items.map((item) => (
@@ -41,6 +26,35 @@ export function PortalRequest({ ask }: { ask: PortalAsk<RequestPart> }) {
         ))}
       </ol>
     </section>
+  );
+}
+
+/** What of it is in, and what is to be sent by when. */
+function StillWanted({ items, by }: { items: RequestItemView[]; by: string }) {
+  const all = items.length;
+  const wanted = items.filter(isWanted).length;
+  const back = items.filter((item) => item.state === 'sent back').length;
+  if (wanted === 0) return 'Everything has come in. We look at it and come back to you if something is missing.';
+  const day = <b>{fullDate(civil(by))}</b>;
+  if (wanted < all) {
+    const rest = back < wanted ? 'rest' : back === 1 ? 'one that came back' : `${back} that came back`;
+    return (
+      <>
+        {all - wanted} of {all} {all - wanted === 1 ? 'is' : 'are'} in. Please send the {rest} by {day}.
+      </>
+    );
+  }
+  if (all === 1)
+    return (
+      <>
+        {back === 1 && 'It came back, with what is missing. '}Please send it {back === 1 && 'again '}by {day}.
+      </>
+    );
+  return (
+    <>
+      Please send these {all} things by {day}
+      {back > 0 && `; ${back} of them came back, with what is missing`}.
+    </>
   );
 }
 

@@ -22,7 +22,8 @@ export function ClosingDaysPage() {
     input: ClosingDay,
     start: { day: '', name: '' },
     submit: async (values) => {
-      await send(teamRoutes.keepClosingDays, {}, { days: [...(data?.own ?? []).filter((one) => one.day !== values.day), values] });
+      const { own = [], version = 1 } = data ?? {};
+      await send(teamRoutes.keepClosingDays, {}, { days: [...own.filter((one) => one.day !== values.day), values], version });
       form.reset({ day: '', name: '' });
     },
   });
@@ -80,7 +81,12 @@ export function ClosingDaysPage() {
                   className="lnk"
                   disabled={taking}
                   aria-label={`Remove ${row.name}`}
-                  onClick={() => void act(() => send(teamRoutes.keepClosingDays, {}, { days: data.own.filter((one) => one.day !== row.day) }), 'Removed.')}
+                  onClick={() =>
+                    void act(
+                      () => send(teamRoutes.keepClosingDays, {}, { days: data.own.filter((one) => one.day !== row.day), version: data.version }),
+                      'Removed.',
+                    )
+                  }
                 >
                   Remove
                 </button>

@@ -26,6 +26,7 @@ function DoorsForm({ doors }: { doors: FirmDoors }) {
     start: doors,
     submit: async (values) => {
       await send(teamRoutes.keepDoors, {}, values);
+      form.setValue('version', values.version + 1);
       notify('Saved. It applies from the next sign-in.');
     },
   });

@@ -40,6 +40,7 @@ function LetterheadForm({ of }: { of: Letterhead }) {
     start: { ...of, iban: of.iban && ibanInGroups(of.iban) },
     submit: async (values) => {
       await send(teamRoutes.keepLetterhead, {}, values);
+      form.setValue('version', values.version + 1);
       notify('Saved. It stands on the next bill.');
     },
   });
