@@ -258,7 +258,7 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await expect(await readLetter(page, `invoice ${number}`)).toContainText('See and pay it here');
     await page.goto('/fees/collector');
     await page.getByRole('button', { name: 'Refuse the next card' }).click();
-    await said(page, /^The next card is refused\./);
+    await said(page, /^The next card will be refused\./);
     await expectAccessible(page);
     await client.goto('/portal');
     await expectAccessible(client);

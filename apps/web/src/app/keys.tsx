@@ -70,7 +70,7 @@ export function Keys({ children }: { children: ReactNode }) {
         <div className="fixed inset-0 flex items-center justify-center p-4">
           <DialogPanel className="sheet w-96 p-5 shadow-menu">
             <DialogTitle className="font-serif text-lg font-semibold">Keys of this page</DialogTitle>
-            <dl className="mt-3 grid grid-cols-[70px_1fr] gap-y-1.5">
+            <dl className="mt-3 grid grid-cols-[92px_1fr] gap-y-1.5">
               {[
                 ...(shown ?? []),
                 { press: '?', does: 'show these keys' },
@@ -79,7 +79,7 @@ export function Keys({ children }: { children: ReactNode }) {
               ].map((key) => (
                 <div key={key.press} className="contents">
                   <dt>
-                    <kbd className="rounded-xs border border-rule bg-paper px-1 text-fine">{key.press}</kbd>
+                    <kbd className="rounded-xs border border-rule bg-paper px-1 text-fine whitespace-nowrap">{key.press}</kbd>
                   </dt>
                   <dd>{key.does}</dd>
                 </div>

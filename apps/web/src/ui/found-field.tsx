@@ -56,7 +56,7 @@ export function FoundField<Row extends Found>({ value, onChange, found, onFind, 
               className="sheet z-50 max-h-72 w-(--input-width) overflow-auto py-1 text-table shadow-menu"
             >
               {found?.map((row) => (
-                <ComboboxOption key={row.id} value={row} className="cursor-pointer px-3 py-1 data-focus:bg-kelp-tint">
+                <ComboboxOption key={row.id} value={row} className="cursor-pointer px-3 py-1 data-focus:bg-kelp-tint max-sm:py-3">
                   {show(row)}
                 </ComboboxOption>
               ))}

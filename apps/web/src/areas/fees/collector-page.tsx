@@ -19,14 +19,14 @@ export function CollectorPage() {
   const refuse = () =>
     void act(
       () => send(feesRoutes.refuseNextCard, {}, { refuse: !refusesNext }),
-      refusesNext ? 'The next card is taken.' : 'The next card is refused. Pay a bill in the portal to see it.',
+      refusesNext ? 'The next card will be taken.' : 'The next card will be refused. Pay a bill in the portal to see it.',
     );
   return (
     <Page
       title="Collector"
       sum={
         <>
-          A stand-in for whoever collects cards: no money moves. The next card is <b>{refusesNext ? 'refused, for want of funds' : 'taken'}</b>.
+          A stand-in for whoever collects cards: no money moves. The next card <b>{refusesNext ? 'will be refused, for want of funds' : 'will be taken'}</b>.
         </>
       }
       tools={
@@ -44,7 +44,12 @@ export function CollectorPage() {
         keyOf={(row) => row.id}
         columns={[
           { key: 'at', head: 'When', cell: (row) => momentInWords(row.at, day), sort: (row) => row.at },
-          { key: 'reference', head: 'Bill', cell: (row) => <span className="font-semibold">{row.reference}</span>, sort: (row) => row.reference },
+          {
+            key: 'reference',
+            head: 'Bill',
+            cell: (row) => <span className="font-semibold whitespace-nowrap">{row.reference}</span>,
+            sort: (row) => row.reference,
+          },
           {
             key: 'outcome',
             head: 'Outcome',

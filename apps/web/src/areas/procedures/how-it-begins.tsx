@@ -112,7 +112,11 @@ function OneThing({ all, sent, onSent, ...worded }: Worded & { all: readonly Goe
         <span className={sent ? '' : 'text-soft line-through'}>
           {first.what}: {named.join('; ')}
           {all.length > NAMED && ` and ${all.length - NAMED} more`}
-          {worded.words && <b>, in other words</b>}
+          {worded.words && (
+            <>
+              , <b>in other words</b>
+            </>
+          )}
         </span>
       </label>
       {first.templateId !== null && (
