@@ -65,18 +65,21 @@ interface ItemProps {
 function Item({ item, open, mayAct, only, onOpen }: ItemProps) {
   const { act } = useAct();
   const came = item.state === 'answered' || item.state === 'does not apply';
+  const outstanding = item.state === 'asked' || item.state === 'sent back';
+  const dropped = outstanding && !open;
   return (
     <div className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule-soft px-3 py-2.5 last:border-0 max-sm:grid-cols-1">
       <div className="min-w-0">
         <p>
-          <span className="font-semibold">{item.name}</span> <span className={`text-table ${STATE_TONE[item.state]}`}>{item.state}</span>
+          <span className="font-semibold">{item.name}</span>{' '}
+          <span className={`text-table ${dropped ? 'text-soft' : STATE_TONE[item.state]}`}>{dropped ? 'no longer wanted' : item.state}</span>
           {item.question && <span className="late text-table">, a question is open</span>}
         </p>
         {item.description && <p className="text-table text-soft">{item.description}</p>}
         {item.answers.map((answer) => (
           <Answer key={answer.id} answer={answer} />
         ))}
-        {item.sentBackReason && item.state === 'sent back' && <p className="mt-1 text-table text-rust">Sent back: “{item.sentBackReason}”</p>}
+        {item.sentBackReason && item.state === 'sent back' && !dropped && <p className="mt-1 text-table text-rust">Sent back: “{item.sentBackReason}”</p>}
       </div>
       {mayAct && (
         <div className="flex flex-wrap content-start items-baseline justify-end gap-2 max-sm:justify-start">
