@@ -4,7 +4,8 @@ import { AccessService, GroupsService } from '@steady/server/areas/access/index'
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
 import { DocumentsService } from '@steady/server/areas/documents/index';
-import { CollectorPageService, FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
+import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
+import { CollectorPageService } from '@steady/server/stand-ins/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import { TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';

@@ -1,7 +1,8 @@
 import type { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import type { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
-import type { CollectorPageService, FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
+import type { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
+import type { CollectorPageService } from '@steady/server/stand-ins/index';
 import type { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import type { TemplatesService } from '@steady/server/areas/post/index';
 import type { ProceduresService } from '@steady/server/areas/procedures/index';

@@ -29,7 +29,7 @@ import { Metrics, serveMetrics } from './platform/metrics';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
 import { PostRoom } from './outside/post';
-import { STAND_INS, SimulatedPostRoom } from './stand-ins';
+import { STAND_INS, STAND_IN_PAGES, SimulatedPostRoom } from './stand-ins';
 
 /** Closes the database when everything that uses it has ended. */
 class DatabaseCloser implements OnApplicationShutdown {
@@ -77,7 +77,7 @@ class PlatformModule {
       providers: services,
       exports: services,
       imports: [ThrottlerModule.forRoot([{ ttl: 60_000, limit: 1200 }])],
-      controllers: [BackupsController, SavedListsController, LiveController, HealthController],
+      controllers: [BackupsController, SavedListsController, LiveController, HealthController, ...STAND_IN_PAGES],
     };
   }
 }

@@ -3,11 +3,9 @@ import {
   ApproveSettlement,
   type BillPreview,
   CancelBill,
-  type CollectorPage,
   DraftBill,
   type InvoicePage,
   NotePayment,
-  RefuseNextCard,
   type SettlementPreview,
   type WipPage,
 } from '@steady/contract/fees';
@@ -15,7 +13,6 @@ import { Versioned } from '@steady/contract/versioned';
 import * as routes from '@steady/contract/fees.routes';
 import { InvoicesAsked } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
-import { CollectorPageService } from './collector-page.service';
 import { FeeQueries } from './fees.queries';
 import { FeesService } from './fees.service';
 import { SettlementService } from './settlement.service';
@@ -30,18 +27,7 @@ export class FeesController {
     private readonly queries: FeeQueries,
     private readonly wipOf: WipQueries,
     private readonly payments: PaymentsService,
-    private readonly collectorPage: CollectorPageService,
   ) {}
-
-  @Does(routes.collector)
-  collector({ work }: Asked<typeof routes.collector>): Promise<CollectorPage> {
-    return this.collectorPage.page(work);
-  }
-
-  @Does(routes.refuseNextCard, { input: RefuseNextCard })
-  refuseNextCard({ work, input: { refuse } }: Asked<typeof routes.refuseNextCard>): Promise<void> {
-    return this.collectorPage.refuseNext(work, refuse);
-  }
 
   @Does(routes.wip)
   wip({ work }: Asked<typeof routes.wip>): Promise<WipPage> {

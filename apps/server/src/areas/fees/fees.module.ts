@@ -9,7 +9,6 @@ import { SearchResults } from '../search';
 import { TodayParts } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
-import { CollectorPageService } from './collector-page.service';
 import { FeesPortalController } from './fees-portal.controller';
 import { FeesController } from './fees.controller';
 import { FeeQueries } from './fees.queries';
@@ -21,18 +20,7 @@ import { WipQueries } from './wip.queries';
 
 @Area({
   controllers: [FeesController, FeesPortalController],
-  services: [
-    MoneyOfJobs,
-    MoneyOfClients,
-    FeesWholeFile,
-    FeesService,
-    LedgerService,
-    SettlementService,
-    FeeQueries,
-    WipQueries,
-    PaymentsService,
-    CollectorPageService,
-  ],
+  services: [MoneyOfJobs, MoneyOfClients, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries, WipQueries, PaymentsService],
 })
 export class FeesModule {
   constructor(

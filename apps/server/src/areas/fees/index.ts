@@ -1,4 +1,3 @@
-export { CollectorPageService } from './collector-page.service';
 export { FeesService } from './fees.service';
 export { PaymentsService } from './payments.service';
 export { SettlementService } from './settlement.service';

@@ -6,7 +6,7 @@ import { fromColumns } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
-import { collections, collectorRefusals } from '../../stand-ins/collector/collector.tables';
+import { collections, collectorRefusals } from './collector.tables';
 
 /** The page of the collector's stand-in: what it took and refused. A part of the demo; a real collector has its own. */
 @Injectable()
