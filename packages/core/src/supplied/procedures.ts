@@ -48,7 +48,7 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
         tasks: [
           task('review', 'Read the month through', 'manager', 40, {
             waitsFor: ['bank'],
-            checks: ['Bank agrees with the statement', 'Nothing stands in suspense', 'VAT control agrees with the return'],
+            checks: ['Bank agrees with the statement', 'The suspense account is cleared', 'VAT control agrees with the return'],
           }),
           task('report', 'Write the short report', 'preparer', 45),
           task('closed', 'Close the period', 'preparer', 10, { waitsFor: ['review', 'report'] }),
@@ -254,7 +254,7 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
           task('packet', 'Post the packet with last year’s figures', 'preparer', 15),
           task('dropoff', 'Papers are dropped off; note where they are kept', 'preparer', 10, {
             waitsFor: ['packet'],
-            checks: ['Every item of the list is there', 'Place of the papers is noted at the client'],
+            checks: ['Everything on the list is there', 'Place of the papers is noted at the client'],
           }),
         ],
       },
@@ -266,7 +266,7 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
       { key: 'look', name: 'Second look', tasks: [task('signoff', 'Sign off the draft', 'manager', 30)] },
       {
         key: 'sign',
-        name: 'Signing on site',
+        name: 'Signing at the office',
         onlyIf: ON_PAPER,
         branch: 'How it is agreed',
         tasks: [

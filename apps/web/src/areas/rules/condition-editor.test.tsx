@@ -1,8 +1,10 @@
-import { fireEvent, render, screen, within } from '@testing-library/react';
+import { fireEvent, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import { type Condition, conditionInWords, meets } from '@steady/core/conditions';
 import { expect, it } from 'vitest';
+import { stage } from '../../../test/stage';
 import { ConditionEditor } from './condition-editor';
+import { fresh } from './condition-tests';
 import type { KnownFact } from './known-facts';
 
 const FACTS: KnownFact[] = [
@@ -17,6 +19,7 @@ const FACTS: KnownFact[] = [
   },
   { fact: 'employer', words: 'an employer', kind: 'yes or no' },
   { fact: 'job:fee', words: 'agreed fee', kind: 'number' },
+  { fact: 'clientUntil', words: 'client until', kind: 'date' },
 ];
 
 function Editor({ start }: { start: Condition }) {
@@ -24,12 +27,12 @@ function Editor({ start }: { start: Condition }) {
   return (
     <>
       <ConditionEditor of={condition} facts={FACTS} onChange={setCondition} />
-      <output>{JSON.stringify(condition)}</output>
+      <output aria-label="condition">{JSON.stringify(condition)}</output>
     </>
   );
 }
-const now = () => JSON.parse(screen.getByRole('status').textContent) as Condition;
-const shown = (start: Condition) => void render(<Editor start={start} />);
+const now = () => JSON.parse(screen.getByLabelText('condition').textContent) as Condition;
+const shown = (start: Condition) => void stage(<Editor start={start} />);
 const press = (name: string, at = 0) => fireEvent.click(screen.getAllByRole('button', { name })[at]!);
 const choose = (label: string, value: string, at = 0) => fireEvent.change(screen.getAllByLabelText(label)[at]!, { target: { value } });
 
@@ -93,4 +96,11 @@ it('shows a fact that is not known any more by its name, and lets another take i
   expect(screen.getByLabelText<HTMLSelectElement>('Fact of the client').value).toBe('detail:gone');
   choose('Fact of the client', 'employer');
   expect(now()).toEqual({ all: [{ fact: 'employer', is: true }] });
+});
+
+it('begins a day with the end of this year, whichever it is', () => {
+  shown({ fact: 'employer', is: true });
+  choose('Fact of the client', 'clientUntil');
+  expect(now()).toEqual({ all: [{ fact: 'clientUntil', until: '2026-12-31' }] });
+  expect(fresh('clientUntil', 'until', undefined, '2031-05-01')).toEqual({ fact: 'clientUntil', until: '2031-12-31' });
 });

@@ -1,5 +1,6 @@
 import type { Condition } from '@steady/core/conditions';
 import { X } from 'lucide-react';
+import { useSession } from '../../app/session';
 import { ChoiceInput } from '../../ui/choice-input';
 import { type Simple, TEST_WORDS, type Test, fresh, isKnown, testOf, testsOf } from './condition-tests';
 import { ConditionValue } from './condition-value';
@@ -21,6 +22,7 @@ interface TestProps {
 
 /** One fact, how it is tested, and against what. */
 function OneTest({ of, negated, facts, onChange, onRemove }: TestProps) {
+  const { today } = useSession();
   const simple: Simple | null = isKnown(of) ? null : of;
   const fact = isKnown(of) ? of.not.fact : of.fact;
   const known = facts.find((one) => one.fact === fact);
@@ -34,7 +36,7 @@ function OneTest({ of, negated, facts, onChange, onRemove }: TestProps) {
         value={fact}
         onChange={({ target }) => {
           const next = facts.find((one) => one.fact === target.value);
-          put(fresh(target.value, testsOf(next)[0]!, next));
+          put(fresh(target.value, testsOf(next)[0]!, next, today));
         }}
       >
         {!known && <option value={fact}>{fact}</option>}
@@ -51,7 +53,7 @@ function OneTest({ of, negated, facts, onChange, onRemove }: TestProps) {
         onChange={({ target }) => {
           const not = target.value.startsWith('not ');
           const wanted = target.value.replace('not ', '') as Test;
-          const next = wanted === test ? of : fresh(fact, wanted, known);
+          const next = wanted === test ? of : fresh(fact, wanted, known, today);
           onChange(not ? { not: next } : next);
         }}
       >
@@ -98,6 +100,7 @@ function Part({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFa
 export function ConditionEditor({ of, facts, onChange, onRemove }: { of: Condition; facts: KnownFact[]; onChange(next: Condition): void; onRemove?(): void }) {
   const group = asGroup(of);
   const parts = partsOf(group);
+  const { today } = useSession();
   const every = 'all' in group;
   const put = (next: Condition[], all = every) => onChange(all ? { all: next } : { any: next });
   return (
@@ -124,7 +127,7 @@ export function ConditionEditor({ of, facts, onChange, onRemove }: { of: Conditi
         />
       ))}
       <p className="mt-1 flex gap-4">
-        <button type="button" className="lnk" onClick={() => put([...parts, fresh(facts[0]!.fact, testsOf(facts[0])[0]!, facts[0])])}>
+        <button type="button" className="lnk" onClick={() => put([...parts, fresh(facts[0]!.fact, testsOf(facts[0])[0]!, facts[0], today)])}>
           Add a condition
         </button>
         <button type="button" className="lnk" onClick={() => put([...parts, every ? { any: [] } : { all: [] }])}>

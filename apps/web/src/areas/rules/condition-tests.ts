@@ -24,11 +24,11 @@ export const testsOf = (known: KnownFact | undefined): Test[] => {
 
 export const TEST_WORDS: Record<Test, string> = { is: 'is', oneOf: 'is', atLeast: 'is at least', known: 'is known', until: 'is on or before' };
 
-/** A condition to begin with. */
-export function fresh(fact: string, test: Test, known: KnownFact | undefined): Condition {
+/** A condition to begin with. @param today ISO */
+export function fresh(fact: string, test: Test, known: KnownFact | undefined, today: string): Condition {
   if (test === 'known') return { not: { fact, is: null } };
   if (test === 'atLeast') return { fact, atLeast: 1 };
-  if (test === 'until') return { fact, until: '2026-12-31' };
+  if (test === 'until') return { fact, until: `${today.slice(0, 4)}-12-31` };
   if (test === 'oneOf') return { fact, oneOf: [known?.choices?.[0]?.value ?? ''] };
   return { fact, is: known?.kind === 'yes or no' ? true : known?.kind === 'number' ? 0 : '' };
 }
