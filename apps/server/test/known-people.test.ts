@@ -37,6 +37,15 @@ describe('one address', () => {
     expect((await client(passing)).contacts).toMatchObject([{ id: known }]);
     expect(await addContact(second, { name: 'Con Strand', email: person.email, another: true })).not.toBe(known);
   });
+
+  it('is given to one of two people who are added by it at once', async () => {
+    const clientIds = [await add('Address Three Ltd'), await add('Address Four Ltd')];
+    const answers = await Promise.all(
+      clientIds.map((id) => manager().post(`/api/clients/${id}/contacts`).send({ name: 'Una Prior', email: 'una@prior.example' })),
+    );
+    expect(answers.map((answer) => answer.status).sort()).toEqual([201, 409]);
+    expect(answers.find((answer) => answer.status === 409)!.body).toMatchObject({ code: 'known-person' });
+  });
 });
 
 describe('two records of one person', () => {

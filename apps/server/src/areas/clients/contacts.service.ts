@@ -81,6 +81,8 @@ export class ContactsService {
 
   /** @throws Problem "known-person" where somebody is known by this address: they are linked, or it is said that this is another person */
   private async mustBeNew(work: Work, email: string): Promise<void> {
+    // Of two who add somebody by one address at once, the second waits until the first is there to be found.
+    await work.tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`${work.firm.id} ${email.toLowerCase()}`}, 0))`);
     const [known] = await this.knownBy(work, [email]);
     if (known)
       throw Problem.refused(
