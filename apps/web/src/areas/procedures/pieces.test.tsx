@@ -1,7 +1,8 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { type PhasePlan, type RequestPlan, checkProcedure } from '@steady/core/procedures';
 import { describe, expect, it } from 'vitest';
+import { stage } from '../../../test/stage';
 import { copyOfPhase, copyOfTask, freshKey, newTask } from './pieces';
 import { RequestPlans } from './request-plans';
 
@@ -34,17 +35,17 @@ function Requests({ start }: { start: RequestPlan[] }) {
   return (
     <>
       <RequestPlans of={requests} facts={[]} onChange={setRequests} />
-      <output>{JSON.stringify(requests)}</output>
+      <output aria-label="requests">{JSON.stringify(requests)}</output>
     </>
   );
 }
-const now = () => JSON.parse(document.querySelector('output')!.textContent) as RequestPlan[];
+const now = () => JSON.parse(screen.getByLabelText('requests').textContent) as RequestPlan[];
 const fill = (label: string, value: string, at = 0) => fireEvent.change(screen.getAllByLabelText(label)[at]!, { target: { value } });
 const press = (name: string, at = 0) => fireEvent.click(screen.getAllByRole('button', { name })[at]!);
 
 describe('the requests of a phase', () => {
   it('are written down one below the other, their items a line each', () => {
-    render(<Requests start={[]} />);
+    stage(<Requests start={[]} />);
     press('Add a request');
     fill('Title of the request', 'Papers');
     fill('Items, one on a line', 'Bank statement: all pages: signed\nStock');
@@ -67,7 +68,7 @@ describe('the requests of a phase', () => {
   });
 
   it('may each be for some clients alone', () => {
-    render(<Requests start={[{ key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] }]} />);
+    stage(<Requests start={[{ key: 'papers', title: 'Papers', items: [{ name: 'Bank', description: '' }] }]} />);
     press('Only for some clients');
     expect(now()[0]!.onlyIf).toEqual({ all: [{ fact: 'way', oneOf: ['online'] }] });
     press('For every client');
