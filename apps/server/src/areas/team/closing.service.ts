@@ -33,7 +33,7 @@ export class ClosingService {
     if (twice) throw Problem.invalid([{ field: 'day', message: `${fullDate(civil(twice.day))} is listed twice.` }]);
     const before = work.firm.closingDays;
     const closingDays = [...days].sort((a, b) => a.day.localeCompare(b.day)).map(({ day, name }) => ({ day, name }));
-    await this.works.change(work, { closingDays }, { what: 'list of closing days', version });
+    await this.works.change(work, { closingDays }, version);
     const added = closingDays.filter((one) => !before.some((other) => other.day === one.day));
     const gone = before.filter((one) => !closingDays.some((other) => other.day === one.day));
     const said = [

@@ -38,6 +38,6 @@ export class DoorsService {
       ]);
     const { version, ...rules } = input;
     const set = { ...rules, mailAddress: rules.mailAddress ?? null };
-    await this.settings.change(work, DoorsChanged, set, WORDS, { what: 'page', version });
+    await this.settings.change(work, DoorsChanged, set, WORDS, version);
   }
 }

@@ -14,14 +14,14 @@ export class FirmSettings {
    * Keeps what is different from before, and records what was and what is.
    *
    * @param words how each is called in a sentence
-   * @param seen what all of it is called, and the version that whoever changes it had before them
+   * @param seen the version that whoever changes it had before them
    */
   async change<Set extends Partial<Firm>>(
     work: Work,
     kind: EventKind<object>,
     set: Set,
     words: Readonly<Record<keyof Set, string>>,
-    seen: { what: string; version: number },
+    seen: number,
   ): Promise<void> {
     const changed = (Object.keys(words) as (keyof Set & keyof Firm)[]).filter((key) => set[key] !== work.firm[key]);
     const pick = (from: Partial<Firm>): object => Object.fromEntries(changed.map((key): [string, unknown] => [key, from[key]]));

@@ -45,6 +45,6 @@ export class LetterheadService {
       bic: plain(bic),
       creditorId: plain(creditorId),
     };
-    await this.settings.change(work, LetterheadChanged, set, WORDS, { what: 'letterhead', version });
+    await this.settings.change(work, LetterheadChanged, set, WORDS, version);
   }
 }

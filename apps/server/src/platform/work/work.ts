@@ -133,16 +133,16 @@ export class Works {
   /**
    * Changes something about the firm: it holds in this unit of work, and in those that follow once it is confirmed.
    *
-   * @param seen what in words, and the version that whoever changes it had before them
+   * @param seen the version of the firm's settings that whoever changes them had before them
    * @throws Problem "changed-meanwhile" where somebody else was quicker
    */
-  async change(work: Work, set: Partial<NewFirm>, seen?: { what: string; version: number }): Promise<void> {
+  async change(work: Work, set: Partial<NewFirm>, seen?: number): Promise<void> {
     const [found] = await work.tx
       .update(firms)
       .set({ ...set, version: sql`${firms.version} + 1` })
-      .where(and(eq(firms.id, work.firm.id), seen && eq(firms.version, seen.version)))
+      .where(and(eq(firms.id, work.firm.id), seen === undefined ? undefined : eq(firms.version, seen)))
       .returning();
-    if (!found) throw Problem.stale(seen!.what, work.firm.id);
+    if (!found) throw Problem.stale('firm’s settings', work.firm.id);
     const firm = this.withCalendar(found);
     work.firm = firm;
     if (this.database.isShared) await this.database.tell({ firm: firm.id }, work.tx);

@@ -2,11 +2,12 @@ import * as teamRoutes from '@steady/contract/team.routes';
 import { FirmDoors } from '@steady/contract/firm-doors';
 import { send, useData } from '../../app/api';
 import { TextField, TickField } from '../../ui/fields';
-import { asNumber, useLeafForm } from '../../ui/form';
+import { asNumber } from '../../ui/form';
 import { FormSheet } from '../../ui/form-sheet';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { FirmViews } from './firm-views';
+import { useSettingsForm } from './settings-form';
 
 /** How people of the firm come in and for how long, and where its messages come from. */
 export function DoorsPage() {
@@ -21,12 +22,11 @@ export function DoorsPage() {
 
 function DoorsForm({ doors }: { doors: FirmDoors }) {
   const notify = useNotify();
-  const { form, onSubmit, busy, problem } = useLeafForm<FirmDoors>({
+  const { form, onSubmit, busy, problem } = useSettingsForm<FirmDoors>({
     input: FirmDoors,
-    start: doors,
-    submit: async (values) => {
+    settings: doors,
+    save: async (values) => {
       await send(teamRoutes.keepDoors, {}, values);
-      form.setValue('version', values.version + 1);
       notify('Saved. It applies from the next sign-in.');
     },
   });

@@ -5,11 +5,12 @@ import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { WhoMay } from '../../app/who-may';
 import { LongTextField, TextField } from '../../ui/fields';
-import { asNumber, useLeafForm } from '../../ui/form';
+import { asNumber } from '../../ui/form';
 import { FormSheet } from '../../ui/form-sheet';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { FirmViews } from './firm-views';
+import { useSettingsForm } from './settings-form';
 
 /** Who the firm is on its own paper: what stands on its bills, and how they are paid. */
 export function LetterheadPage() {
@@ -35,12 +36,11 @@ export function LetterheadPage() {
 function LetterheadForm({ of }: { of: Letterhead }) {
   const notify = useNotify();
   const mayChange = useSession().may('run firm');
-  const { form, onSubmit, busy, problem } = useLeafForm<Letterhead>({
+  const { form, onSubmit, busy, problem } = useSettingsForm<Letterhead>({
     input: Letterhead,
-    start: { ...of, iban: of.iban && ibanInGroups(of.iban) },
-    submit: async (values) => {
+    settings: { ...of, iban: of.iban && ibanInGroups(of.iban) },
+    save: async (values) => {
       await send(teamRoutes.keepLetterhead, {}, values);
-      form.setValue('version', values.version + 1);
       notify('Saved. It stands on the next bill.');
     },
   });
