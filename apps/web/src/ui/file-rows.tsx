@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { OrLeftOut } from './or-left-out';
 
 export interface FileRow {
   line: number;
@@ -48,20 +49,13 @@ export function FileRows({ label, head, rows, decided, others = [], busy, onDeci
                 {inDoubt && (
                   <td>
                     {choices.length > 0 && (
-                      <select
-                        aria-label={`What line ${row.line} is`}
-                        className="field"
+                      <OrLeftOut
+                        label={`What line ${row.line} is`}
+                        choices={choices}
                         value={decided[row.line] ?? ''}
                         disabled={busy}
-                        onChange={(event) => onDecide(row.line, event.target.value)}
-                      >
-                        <option value="">left out</option>
-                        {choices.map((choice) => (
-                          <option key={choice.id} value={choice.id}>
-                            {choice.name}
-                          </option>
-                        ))}
-                      </select>
+                        onChange={(chosen) => onDecide(row.line, chosen)}
+                      />
                     )}
                   </td>
                 )}

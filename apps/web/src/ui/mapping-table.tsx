@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { OrLeftOut } from './or-left-out';
 
 interface Props {
   of: {
@@ -39,19 +40,13 @@ export function MappingTable({ of: view, toLookAt, busy, onUse }: Props) {
                 <td className="font-semibold">{heading || `column ${index + 1}`}</td>
                 <td className="max-w-80 truncate text-soft">{view.samples[index]?.join(' · ')}</td>
                 <td>
-                  <select
-                    aria-label={`${heading || `column ${index + 1}`} is imported as`}
-                    className="field max-w-64"
-                    value={mapping[index]}
-                    onChange={(event) => setMapping(mapping.map((key, at) => (at === index ? event.target.value : key)))}
-                  >
-                    <option value="">left out</option>
-                    {view.targets.map((target) => (
-                      <option key={target.key} value={target.key} disabled={mapping.includes(target.key) && mapping[index] !== target.key}>
-                        {target.name}
-                      </option>
-                    ))}
-                  </select>
+                  <OrLeftOut
+                    label={`${heading || `column ${index + 1}`} is imported as`}
+                    className="max-w-64"
+                    value={mapping[index]!}
+                    choices={view.targets.map(({ key, name }) => ({ id: key, name, taken: mapping.includes(key) && mapping[index] !== key }))}
+                    onChange={(chosen) => setMapping(mapping.map((key, at) => (at === index ? chosen : key)))}
+                  />
                 </td>
               </tr>
             ))}

@@ -8,7 +8,7 @@ import { jobFacts } from '@steady/core/jobs';
 import { type Money, moneyInWords } from '@steady/core/money';
 import { DETAILS, type DetailValues, type Filled, fillIn, filledFrom } from '@steady/core/templates';
 import { fullDate } from '@steady/core/words';
-import type { WriteMessage } from '@steady/contract/post';
+import type { MessageWords, WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
 import type { KeepTemplate, TemplateView, TriedTemplate, TryTemplate } from '@steady/contract/procedures';
 import { rows } from '../../platform/database';
@@ -69,7 +69,7 @@ export class TemplatesService implements OnModuleInit {
    * @param at where the words stand in what was given, "begins.reworded.0."
    * @throws Problem at the field for what stands between braces and is no detail
    */
-  mustFill(words: { subject: string; body: string }, at = ''): void {
+  mustFill(words: MessageWords, at = ''): void {
     const wrong = (['subject', 'body'] as const).flatMap((field) =>
       fillIn(words[field], {}).unknown.map((place) => ({ field: `${at}${field}`, message: noDetail(place) })),
     );
@@ -142,7 +142,7 @@ export class TemplatesService implements OnModuleInit {
 
   private async filled(
     work: Work,
-    words: { subject: string; body: string },
+    words: MessageWords,
     clientId: string,
     jobId: string | null,
   ): Promise<{ draft: Draft; missing: string[]; unknown: string[]; subject: Filled; body: Filled }> {
@@ -184,7 +184,7 @@ export class TemplatesService implements OnModuleInit {
    * Sends a kept message about a job. @param words in place of what it says @returns how many were written to.
    * @throws Problem "details-missing" naming what is not known, so that nobody reads an empty place
    */
-  async send(work: Work, templateId: string, client: Client, jobId: string, words?: { subject: string; body: string }): Promise<number> {
+  async send(work: Work, templateId: string, client: Client, jobId: string, words?: MessageWords): Promise<number> {
     const template = await this.get(work, templateId);
     const { draft, missing } = await this.filled(work, words ?? template, client.id, jobId);
     if (missing.length > 0) throw Problem.refused('details-missing', `"${template.name}" wants what is not known: ${missing.join(', ')}.`);

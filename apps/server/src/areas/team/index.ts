@@ -4,5 +4,5 @@ export { personField, personName, shortNameOf } from './person-sql';
 export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions.service';
 export { SignInService } from './sign-in.service';
 export { TeamParts } from './team-parts';
-export { type Member, type NewMember, TeamService } from './team.service';
+export { type Member, TeamService } from './team.service';
 export { RolesService } from './roles.service';

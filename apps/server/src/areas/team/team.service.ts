@@ -3,7 +3,6 @@ import { Ticks } from '../../platform/background/ticks';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { hash } from '@node-rs/argon2';
 import { and, desc, eq, gte, inArray, lte, ne, sql } from 'drizzle-orm';
-import { type Role } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, MemberView, TeamRow } from '@steady/contract/team';
 import { type Money, money, noMoney } from '@steady/core/money';
@@ -16,6 +15,7 @@ import { leave, members, people, rates } from './team.tables';
 import { StaffSessions } from './staff-sessions.service';
 import { type NewFirm, type Work, Works, isWithoutFirms } from '../../platform/work';
 import { TeamParts } from './team-parts';
+import type { NewMember } from './new-member';
 import { RolesService } from './roles.service';
 import { PersonLinks } from './person-links.service';
 
@@ -29,20 +29,6 @@ const LONGEST_LEAVE = 400;
 function daysBetween(from: CivilDate, until: CivilDate): string[] {
   const days = Math.min(LONGEST_LEAVE, from.until(until).days + 1);
   return Array.from({ length: days }, (_, index) => from.add({ days: index }).toString());
-}
-
-export interface NewMember {
-  name: string;
-  shortName: string;
-  email: string;
-  role: Role;
-  does: string;
-  allClients: boolean;
-  /** Minutes of work for each weekday, Monday first. */
-  weekdays: number[];
-  /** Charge rates by the day from which they hold, minor units per hour; and what an hour costs the firm. */
-  rates: { fromDay: string; perHour: Money; costPerHour?: Money }[];
-  password: string | null;
 }
 
 export const MemberInvited = eventKind<{ memberId: string }>('person invited', 'team');

@@ -37,7 +37,7 @@ const type = (value: string) => fireEvent.change(screen.getByLabelText('Address'
 it('follows what the server has as long as nothing is typed', async () => {
   const sent = show();
   press('Somebody else');
-  await waitFor(() => expect((screen.getByLabelText('Address') as HTMLInputElement).value).toBe('b@firm.example'));
+  await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('Address').value).toBe('b@firm.example'));
   press('Save');
   await waitFor(() => expect(sent).toMatchObject([{ mailAddress: 'b@firm.example', version: 2 }]));
 });
