@@ -23,7 +23,7 @@ export default defineConfig({
     reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]],
     sequence: { sequencer: LongFirst },
     projects: [
-      { test: { ...shared, name: 'core', include: ['packages/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'] } },
+      { test: { ...shared, name: 'core', include: ['packages/**/*.test.ts', 'scripts/**/*.test.ts'] } },
       {
         test: {
           ...shared,
@@ -39,7 +39,7 @@ export default defineConfig({
         test: {
           ...shared,
           name: 'server',
-          include: ['apps/server/**/*.test.ts'],
+          include: ['apps/server/**/*.test.ts', 'demo/**/*.test.ts'],
           globalSetup: ['apps/server/test/template.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,

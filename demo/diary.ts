@@ -1,10 +1,11 @@
-import { type CivilDate, type Temporal, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
+import { type CivilDate, Temporal, type WorkingCalendar, addWorkingDays, nextWorkingDay } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { type AsFigures, inCurrency, rows } from '@steady/server/platform/database/index';
 import type { Actor } from '@steady/server/platform/identity/index';
 import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
 import type { Chance } from './chance';
+import type { Repeated } from './repeats';
 import type { DemoClient, Manner, ServiceKey } from './clients';
 import type { DemoFirm, DemoServices } from './services';
 import { phasesFor } from '@steady/core/procedures';
@@ -50,15 +51,19 @@ export class Diary {
   private readonly staff: Map<string, Actor>;
   private readonly calendar: WorkingCalendar;
   private readonly signings: Signings;
+  private chance: Chance;
 
   constructor(
     private readonly app: DemoServices,
     private readonly firm: DemoFirm,
-    private readonly chance: Chance,
-    firstDay: CivilDate,
+    /** What happens by chance: to a job, by its client and name, or on any day. */
+    private readonly chanceOf: (what: string) => Chance,
+    private readonly history: { firstDay: CivilDate; newerFrom: CivilDate },
   ) {
+    const { firstDay } = history;
+    this.chance = chanceOf('days');
     this.signings = new Signings(app);
-    this.calendar = holidayCalendar('IE', { from: firstDay.year, until: firstDay.year + 2 });
+    this.calendar = holidayCalendar('IE', { from: firstDay.year, until: firstDay.year + 3 });
     this.staff = new Map(Object.values(firm.people).map((person) => [person.id, person]));
   }
 
@@ -71,8 +76,8 @@ export class Diary {
     return this.app.works.run({ firmId: this.firm.firmId, actor: who }, act);
   }
 
-  /** Plans the life of every job that began since the last call. */
-  async plan(day: CivilDate): Promise<void> {
+  /** Plans what will become of the jobs that came into being on a day. @param repeated those of them whose work is written as that of an earlier one: only their bills are planned */
+  async plan(day: CivilDate, repeated: readonly Repeated[] = []): Promise<void> {
     const begun = await this.run(this.firm.people.orla, (work) =>
       rows<AsFigures<NewJob>>(
         work.tx,
@@ -80,10 +85,18 @@ export class Diary {
             from jobs where number > ${this.lastJob} order by number`,
       ),
     );
-    for (const job of begun) {
-      this.lastJob = job.number;
-      this.planJob(inCurrency('EUR', job, 'fee'), this.firm.services.get(job.serviceId)!, this.firm.clients.get(job.clientId)!, day);
+    const daily = this.chance;
+    for (const row of begun) {
+      this.lastJob = row.number;
+      const job = inCurrency('EUR', row, 'fee');
+      const [key, client] = [this.firm.services.get(job.serviceId)!, this.firm.clients.get(job.clientId)!];
+      // Each job has chances of its own: what becomes of it does not depend on what else the firm has to do.
+      this.chance = this.chanceOf(`${client.name}, ${job.name}`);
+      const lastDay = repeated.find(({ number }) => number === job.number)?.lastDay;
+      if (lastDay) this.planBills(job, key, client, { ready: lastDay, done: lastDay }, this.staff.get(job.managerId)!);
+      else this.planJob(job, key, client, day);
     }
+    this.chance = daily;
   }
 
   private planJob(job: NewJob, key: ServiceKey, client: DemoClient, day: CivilDate): void {
@@ -93,7 +106,7 @@ export class Diary {
     const manager = this.staff.get(job.managerId)!;
     const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high), this.calendar);
     const start = nextWorkingDay(day, this.calendar);
-    if (client.name.startsWith('Gannet') && key === 'tax') {
+    if (client.name.startsWith('Gannet') && key === 'tax' && Temporal.PlainDate.compare(day, this.history.newerFrom) > 0) {
       this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.app.jobStanding.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
@@ -180,10 +193,15 @@ export class Diary {
         who: people.preparer,
         act: (work) => this.app.time.spend(work, { jobId: job.id, on: work.today.toString(), amount: eur(2_000), what: 'Filing fee, annual return' }),
       });
-    if (!chance.is(0.88)) return;
+    this.planBills(job, key, client, { ready, done: day }, people.manager);
+  }
+
+  /** Most jobs are billed when they are done; accounts and tax by half when the work begins. */
+  private planBills(job: NewJob, key: ServiceKey, client: DemoClient, { ready, done }: Record<'ready' | 'done', CivilDate>, manager: Actor): void {
+    if (!this.chance.is(0.88)) return;
     const half = times(job.fee, key === 'tax' ? 0.5 : 0);
-    if (half.amount > 0) this.billOn(addWorkingDays(ready, 6, this.calendar), job, half, client, people.manager, false);
-    this.billOn(addWorkingDays(day, chance.between(0, 4), this.calendar), job, minus(job.fee, half), client, people.manager, chance.is(0.8));
+    if (half.amount > 0) this.billOn(addWorkingDays(ready, 6, this.calendar), job, half, client, manager, false);
+    this.billOn(addWorkingDays(done, this.chance.between(0, 4), this.calendar), job, minus(job.fee, half), client, manager, this.chance.is(0.8));
   }
 
   /** A document is given for signature, and signed some days later. @returns the day on which it is signed */

@@ -8,8 +8,8 @@ import type { StaffActor } from '@steady/server/platform/identity/index';
 import { factsOf } from '@steady/server/areas/clients/index';
 import type { Work } from '@steady/server/platform/work/index';
 import type { DetailValue } from '@steady/core/details';
-import { connect } from './connections';
-import { CLIENTS, type DemoClient, type ServiceKey } from './clients';
+import type { DemoClient, ServiceKey } from './clients';
+import type { DemoHistory } from './history';
 import type { Chance } from './chance';
 import type { DemoFirm, DemoServices } from './services';
 import { PEOPLE, type PersonKey } from './people';
@@ -27,7 +27,8 @@ const slug = (text: string) =>
 const keys = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as K[];
 
 /** Founds the firm: people, services with procedures, clients with contacts and service lines. */
-export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: Chance): Promise<DemoFirm> {
+export async function foundFirm(app: DemoServices, { firstDay, dearerFrom, clients: all, chanceOf }: DemoHistory): Promise<DemoFirm> {
+  const chance = chanceOf('founding');
   const personKeys = keys(PEOPLE);
   const { firmId, memberIds } = await app.team.found(
     {
@@ -52,7 +53,7 @@ export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: 
       // A rate that went up during the year, so that the same hour has two values.
       const rates = [
         { fromDay: '2020-01-01', perHour: eur(rate - 200), costPerHour: eur(cost) },
-        { fromDay: firstDay.add({ months: 4 }).with({ day: 1 }).toString(), perHour: eur(rate), costPerHour: eur(cost) },
+        { fromDay: dearerFrom.toString(), perHour: eur(rate), costPerHour: eur(cost) },
       ];
       return {
         ...person,
@@ -110,7 +111,7 @@ export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: 
   });
   const clients = new Map<string, DemoClient>();
   const reckoner = new Reckoner();
-  for (const demo of CLIENTS) {
+  for (const demo of all) {
     const clientId = await app.works.run(as('orla'), (work) => addClient(app, work, demo, people, firstDay, chance, detailsOf(demo)));
     clients.set(clientId, demo);
     await app.works.run(as('orla'), async (work) => {
@@ -145,7 +146,6 @@ export async function foundFirm(app: DemoServices, firstDay: CivilDate, chance: 
   }
   await keepOwnRecord(app, firmId, people.eimear);
   const firm: DemoFirm = { firmId, people, services: new Map([...serviceIds].map(([key, id]) => [id, key])), clients };
-  await connect(app, firm, firstDay);
   return firm;
 }
 
@@ -298,9 +298,8 @@ async function feeByPeople(app: DemoServices, work: Work, serviceId: string, det
   await app.closing.keep(work, {
     version: work.firm.version,
     days: [
-      { day: firstDay.with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },
-      { day: firstDay.add({ years: 1 }).with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' },
-      { day: firstDay.add({ years: 1 }).with({ month: 6, day: 12 }).toString(), name: 'Harbour regatta' },
+      ...[0, 1, 2].map((years) => ({ day: firstDay.add({ years }).with({ month: 12, day: 24 }).toString(), name: 'Christmas Eve' })),
+      { day: firstDay.add({ years: 2 }).with({ month: 6, day: 12 }).toString(), name: 'Harbour regatta' },
     ],
   });
 }

@@ -1,24 +1,25 @@
-import type { AccessService, GroupsService } from '@steady/server/areas/access/index';
-import type { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
-import type { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
-import type { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
-import type { CollectorPageService } from '@steady/server/stand-ins/index';
-import type { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
-import type { TemplatesService } from '@steady/server/areas/post/index';
-import type { ProceduresService } from '@steady/server/areas/procedures/index';
-import type { RequestsService } from '@steady/server/areas/requests/index';
-import type { FirmRules } from '@steady/server/areas/rules/index';
-import type { DocumentsService } from '@steady/server/areas/documents/index';
-import type { SignaturesService } from '@steady/server/areas/signatures/index';
-import type { LinesService, ServicesService } from '@steady/server/areas/services/index';
-import type { ClosingService, TeamService } from '@steady/server/areas/team/index';
-import type { TimeService } from '@steady/server/areas/time/index';
-import type { Ticks } from '@steady/server/platform/background/ticks';
-import type { Effects } from '@steady/server/platform/events/index';
-import type { FileStore } from '@steady/server/platform/files/index';
+import type { createApp } from '@steady/server/app';
+import { AccessService, GroupsService } from '@steady/server/areas/access/index';
+import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
+import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
+import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
+import { CollectorPageService } from '@steady/server/stand-ins/index';
+import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
+import { TemplatesService } from '@steady/server/areas/post/index';
+import { ProceduresService } from '@steady/server/areas/procedures/index';
+import { RequestsService } from '@steady/server/areas/requests/index';
+import { FirmRules } from '@steady/server/areas/rules/index';
+import { DocumentsService } from '@steady/server/areas/documents/index';
+import { SignaturesService } from '@steady/server/areas/signatures/index';
+import { LinesService, ServicesService } from '@steady/server/areas/services/index';
+import { ClosingService, TeamService } from '@steady/server/areas/team/index';
+import { TimeService } from '@steady/server/areas/time/index';
+import { Ticks } from '@steady/server/platform/background/ticks';
+import { Effects } from '@steady/server/platform/events/index';
+import { FileStore } from '@steady/server/platform/files/index';
 import type { StaffActor } from '@steady/server/platform/identity/index';
-import type { SavedLists } from '@steady/server/platform/lists/index';
-import type { Works } from '@steady/server/platform/work/index';
+import { SavedLists } from '@steady/server/platform/lists/index';
+import { Works } from '@steady/server/platform/work/index';
 import type { DemoClient, ServiceKey } from './clients';
 import type { PersonKey } from './people';
 
@@ -68,3 +69,42 @@ export interface DemoFirm {
   services: Map<string, ServiceKey>;
   clients: Map<string, DemoClient>;
 }
+
+/** What the demo works with, of a running application. */
+export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoServices => ({
+  works: server.get(Works),
+  effects: server.get(Effects),
+  ticks: server.get(Ticks),
+  files: server.get(FileStore),
+  access: server.get(AccessService),
+  groups: server.get(GroupsService),
+  team: server.get(TeamService),
+  clients: server.get(ClientsService),
+  contacts: server.get(ContactsService),
+  related: server.get(RelatedService),
+  notes: server.get(NotesService),
+  details: server.get(DetailsService),
+  lists: server.get(SavedLists),
+  bulk: server.get(BulkService),
+  services: server.get(ServicesService),
+  lines: server.get(LinesService),
+  rules: server.get(FirmRules),
+  closing: server.get(ClosingService),
+  almanac: server.get(AlmanacService),
+  standing: server.get(ObligationStandingService),
+  procedures: server.get(ProceduresService),
+  templates: server.get(TemplatesService),
+  jobs: server.get(JobsService),
+  jobStanding: server.get(JobStandingService),
+  moves: server.get(JobMovesService),
+  tasks: server.get(TasksService),
+  taskChanges: server.get(TaskChangesService),
+  documents: server.get(DocumentsService),
+  requests: server.get(RequestsService),
+  signatures: server.get(SignaturesService),
+  time: server.get(TimeService),
+  fees: server.get(FeesService),
+  payments: server.get(PaymentsService),
+  settlements: server.get(SettlementService),
+  collector: server.get(CollectorPageService),
+});

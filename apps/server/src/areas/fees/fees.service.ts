@@ -87,6 +87,7 @@ export class FeesService implements OnModuleInit {
     });
     this.effects.register<ToPrint, Uint8Array>({
       kind: PRINT,
+      isPure: true,
       outside: ({ text, at }) => this.heavy.run(DrawInvoice, { text, at }),
       then: (work, { invoiceId, text }, pdf) => this.printed(work, invoiceId, text, pdf),
     });

@@ -11,6 +11,8 @@ import { EFFECT_TRIES } from './tries';
 /** An act with an effect outside the application. */
 export interface OutboxEffect<Payload, Result> {
   kind: string;
+  /** The act changes nothing outside (a PDF is drawn): it may begin before those that came earlier are through. */
+  isPure?: true;
   /** The act itself. It may be asked for twice with one key, after a crash; the outside has to take it once. */
   outside(payload: Payload, key: string, firmId: string): Promise<Result>;
   /** What is recorded when it is done, in the transaction that ticks it off. */
@@ -108,7 +110,9 @@ export class Effects {
   private async drainNow(firmId: string): Promise<void> {
     for (;;) {
       const claimed = await this.claim(firmId);
-      for (const one of claimed) await this.carryOut(firmId, one);
+      // What is drawn on a thread of its own is begun at once; everything else waits for its turn.
+      const begun = claimed.map((one) => (this.known.get(one.kind)?.isPure ? this.outside(firmId, one) : null));
+      for (const [index, one] of claimed.entries()) await this.carryOut(firmId, one, begun[index] ?? null);
       if (claimed.length < TOGETHER) return;
     }
   }
@@ -128,13 +132,26 @@ export class Effects {
     return claimed.sort((a, b) => (a.id < b.id ? -1 : 1));
   }
 
-  private async carryOut(firmId: string, claimed: Claimed): Promise<void> {
+  /** What came of the act outside: kept until it is asked for, so that one that fails early is not a rejection that nobody waits for. */
+  private async outside(firmId: string, { kind, payload, key }: Claimed): Promise<() => unknown> {
+    try {
+      const effect = this.known.get(kind);
+      if (!effect) throw new Error(`Nothing carries out "${kind}"`);
+      const result = await effect.outside(payload, key, firmId);
+      return () => result;
+    } catch (error) {
+      return () => {
+        throw error;
+      };
+    }
+  }
+
+  private async carryOut(firmId: string, claimed: Claimed, begun: Promise<() => unknown> | null): Promise<void> {
     const effect = this.known.get(claimed.kind);
     try {
-      if (!effect) throw new Error(`Nothing carries out "${claimed.kind}"`);
-      const result = await effect.outside(claimed.payload, claimed.key, firmId);
+      const result = (await (begun ?? this.outside(firmId, claimed)))();
       await this.works.run(byItself(firmId), async (work) => {
-        await effect.then(work, claimed.payload, result);
+        await effect!.then(work, claimed.payload, result);
         await work.tx.execute(sql`update outbox set done_at = ${work.now.toString()}, claimed_until = null, last_error = null where id = ${claimed.id}`);
       });
       this.metrics.effect(claimed.kind, true);
