@@ -1,0 +1,37 @@
+import { createRequire } from 'node:module';
+
+/** What of fontkit is used here. It is taken as a CommonJS module, because the printer takes it so: one format registered for both. */
+interface Fontkit {
+  openSync(file: string): object;
+  registerFormat(format: { probe(bytes: Uint8Array): boolean; new (stream: { buffer: Uint8Array }): object }): void;
+}
+
+const require = createRequire(import.meta.url);
+const fontkit = require('fontkit') as Fontkit;
+
+/** The file that a few bytes stand for. */
+const files = new Map<string, string>();
+const opened = new Map<string, object>();
+const nameIn = (bytes: Uint8Array) => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString('latin1');
+
+/** A "format" whose bytes are the name of a font that is opened once: reading the tables of a whole family anew took most of the time of each bill. */
+class KeptFont {
+  static probe(bytes: Uint8Array): boolean {
+    return files.has(nameIn(bytes));
+  }
+
+  constructor({ buffer }: { buffer: Uint8Array }) {
+    const name = nameIn(buffer);
+    const font = opened.get(name) ?? fontkit.openSync(files.get(name)!);
+    opened.set(name, font);
+    return font;
+  }
+}
+fontkit.registerFormat(KeptFont);
+
+/** Bytes that the printer takes for a font: that of a file, read when it is first needed and kept. */
+export function keptFont(file: string): Buffer {
+  const name = `kept font ${file}`;
+  files.set(name, file);
+  return Buffer.from(name, 'latin1');
+}
