@@ -58,7 +58,7 @@ export class Diary {
     private readonly firm: DemoFirm,
     /** What happens by chance: to a job, by its client and name, or on any day. */
     private readonly chanceOf: (what: string) => Chance,
-    private readonly history: { firstDay: CivilDate; newerFrom: CivilDate },
+    private readonly history: { firstDay: CivilDate; today: CivilDate },
   ) {
     const { firstDay } = history;
     this.chance = chanceOf('days');
@@ -106,7 +106,7 @@ export class Diary {
     const manager = this.staff.get(job.managerId)!;
     const later = (from: CivilDate, low: number, high: number) => addWorkingDays(from, chance.between(low, high), this.calendar);
     const start = nextWorkingDay(day, this.calendar);
-    if (client.name.startsWith('Gannet') && key === 'tax' && Temporal.PlainDate.compare(day, this.history.newerFrom) > 0) {
+    if (client.name.startsWith('Gannet') && key === 'tax' && Temporal.PlainDate.compare(day.add({ months: 11 }), this.history.today) > 0) {
       this.on(later(start, 14, 18), { hour: 11, who: manager, act: (work) => this.app.jobStanding.hold(work, job.id, 'directors in dispute over stock') });
     }
     let ready = start;
@@ -327,11 +327,14 @@ export class Diary {
       return;
     }
     if (this.chance.is(0.04)) this.on(soon, { hour: 19, who, act: (work) => this.payWithoutFunds(work, job, invoiceId) });
-    if (!this.chance.is(share)) return;
+    // Who does not pay as usual does so half a year later, when asked by telephone; one in ten never.
+    const isLate = !this.chance.is(share);
+    if (isLate && this.chance.is(0.1)) return;
+    const [low, high]: readonly [number, number] = isLate ? [100, 150] : days;
     const inTwo = this.chance.is(0.1);
-    const rest = addWorkingDays(day, this.chance.between(...days) + 25, this.calendar);
+    const rest = addWorkingDays(day, this.chance.between(low, high) + 25, this.calendar);
     if (inTwo) this.on(rest, { hour: 18, who: BANK, act: (work) => this.transfer(work, invoiceId, 1) });
-    this.on(addWorkingDays(day, this.chance.between(...days), this.calendar), {
+    this.on(addWorkingDays(day, this.chance.between(low, high), this.calendar), {
       hour: 18,
       who: BANK,
       act: (work) => this.transfer(work, invoiceId, inTwo ? 0.5 : 1),

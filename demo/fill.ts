@@ -15,7 +15,7 @@ import { writeProcedures } from './procedures';
 
 /** Months of history that the demo firm has behind it, and how many of the last of them are lived through job by job. */
 const MONTHS = 18;
-const NEWER = 9;
+const NEWER = 6;
 const SEED = 20_260_311;
 
 /** Chances that depend on what they are for, and on nothing else. */
@@ -23,7 +23,7 @@ const chanceOf = (what: string) => new Chance([...what].reduce((seed, letter) =>
 
 /**
  * Founds the demo firm and lives through its months day by day, through the application's own services: whatever stands in
- * the data afterwards could have been done by people at their screens. In the older half, work that a line has done once is
+ * the data afterwards could have been done by people at their screens. In the older part, work that a line has done once is
  * written as it went then. The same day gives the same firm.
  */
 export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zone: string, say: (said: string) => void): Promise<void> {
@@ -31,7 +31,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
   const today = now.toZonedDateTimeISO(zone).toPlainDate();
   say(`Filling the demo firm with ${MONTHS} months of work up to ${today.toString()}. This takes a minute or two, once.`);
   const [firstDay, newerFrom] = [today.subtract({ months: MONTHS }), today.subtract({ months: NEWER })];
-  const history: DemoHistory = { clients: CLIENTS, firstDay, newerFrom, dearerFrom: newerFrom.add({ months: 4 }).with({ day: 1 }), today, zone, chanceOf };
+  const history: DemoHistory = { clients: CLIENTS, firstDay, newerFrom, dearerFrom: newerFrom.add({ months: 2 }).with({ day: 1 }), today, zone, chanceOf };
   const at = (daysAgo: number, hour: number) => morning(zone, today.subtract({ days: daysAgo }), hour);
   const clock = new SetClock(morning(zone, firstDay, 8));
   const server = await createApp({ ...settings, webFolder: null, syncWrites: false, databaseOnThisThread: true, tickByItself: false }, clock);

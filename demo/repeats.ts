@@ -53,7 +53,7 @@ export interface Repeated {
 }
 
 /**
- * What a line has done once from beginning to end is, in the older half of the demo's history, not lived through again: its
+ * What a line has done once from beginning to end is, in the older part of the demo's history, not lived through again: its
  * later jobs are written as the first one went, each act as many working days after the job's beginning as then, with ids,
  * numbers, days, receipts and links of their own. The rows of a day are written on that day, so that the history and the ledger run
  * in order.

@@ -97,7 +97,7 @@ async function past(newerFrom: string): Promise<{ seen: Seen; order: string[]; i
   }
 }
 
-describe('the older half of the demo firm’s history', () => {
+describe('the older part of the demo firm’s history', () => {
   it('ends, where later jobs are written as the first of their line went, as if all had been lived through', async () => {
     const lived = await past(FIRST.toString());
     const written = await past('2025-05-01');
