@@ -50,7 +50,7 @@ const web = await createServer({
   server: { port: ADDRESS, strictPort: true, host: '127.0.0.1', proxy: { '/api': `http://127.0.0.1:${SERVER}` } },
 });
 await web.listen();
-console.log(`Open http://127.0.0.1:${ADDRESS}${existsSync(data) ? '' : ' in a minute: the demo firm is being filled'}.`);
+console.log(`Open http://127.0.0.1:${ADDRESS}${existsSync(data) ? '' : ' in two minutes: the demo firm is being filled'}.`);
 
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => {

@@ -103,6 +103,16 @@ describe('a bill on paper', () => {
     expect(lines.every((_, at) => pages.some((page) => page.includes(`Line ${at + 1}:`)))).toBe(true);
   });
 
+  it('is the same however many were drawn before it, though all share what was read of the fonts', async () => {
+    const first = bill([{ what: 'Books', net: eur(100), vatRate: 0 }]);
+    const other = bill([{ what: 'Ærø, Žďár, Győr', net: eur(2_345_678), vatRate: 900 }], { number: '2026-9999' });
+    const alone = await invoicePdf(first, AT);
+    const [drawn, page] = [await invoicePdf(first, AT), (await textOfPdf(await invoicePdf(other, AT)))[0]];
+    expect(Buffer.from(drawn).equals(Buffer.from(alone))).toBe(true);
+    expect(page).toContain('Ærø, Žďár, Győr');
+    expect(Buffer.from(await invoicePdf(first, AT)).equals(Buffer.from(alone))).toBe(true);
+  });
+
   it('leaves out what the firm or the client has not', async () => {
     const { firm, client } = bill([]);
     const [page] = await textOfPdf(
