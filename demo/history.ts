@@ -45,7 +45,7 @@ export async function liveThrough(
     const isOlder = Temporal.PlainDate.compare(day, newerFrom) < 0;
     await app.ticks.tick();
     const repeated = await app.works.run(asOrla, async (work) => {
-      const begun = isOlder ? await repeats.begin(work) : [];
+      const begun = isOlder ? await repeats.begin(work, (job) => !diary.isPutOnHold(job, day)) : [];
       await repeats.live(work);
       return begun;
     });

@@ -67,8 +67,8 @@ export class Repeats {
     private readonly calendar: WorkingCalendar,
   ) {}
 
-  /** Writes, of the jobs that began today, those whose line has finished one before. */
-  async begin(work: Work): Promise<Repeated[]> {
+  /** Writes, of the jobs that began today, those whose line has finished one before. @param isLike whether a job goes as others of its line */
+  async begin(work: Work, isLike: (job: { clientId: string; serviceId: string }) => boolean): Promise<Repeated[]> {
     const begun = await found(
       work,
       'jobs',
@@ -77,6 +77,7 @@ export class Repeats {
     );
     const repeated: Repeated[] = [];
     for (const job of begun) {
+      if (!isLike({ clientId: String(job.client_id), serviceId: String(job.service_id) })) continue;
       const pattern = await this.patternOf(work, String(job.line_id));
       if (pattern) repeated.push(await this.write(work, pattern, job));
     }

@@ -13,6 +13,7 @@ import { AlmanacQueries } from './almanac.queries';
 import { AlmanacService } from './almanac.service';
 import { EffectsController } from './effects.controller';
 import { FeedsService } from './feeds.service';
+import { OpenWorkBook } from './open-work.queries';
 import { PlanningService } from './planning.service';
 import { RehearsalQueries } from './rehearsal.queries';
 import { JobFilesController } from './job-files.controller';
@@ -34,6 +35,7 @@ import { nextDueOfClient } from './of-clients.queries';
     JobFilesService,
     FeedsService,
     RehearsalQueries,
+    OpenWorkBook,
     AlmanacQueries,
   ],
 })

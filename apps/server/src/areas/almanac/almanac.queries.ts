@@ -7,11 +7,10 @@ import { type WeekLoad, weeklyLoad } from '@steady/core/capacity';
 import type { AlmanacFilter, AlmanacList, AlmanacView, AlmanacYear, ObligationView, RibbonCell, YearDay, RoomView } from '@steady/contract/almanac';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { TasksService } from '../jobs';
 import { FirmRules } from '../rules';
 import { lineStart } from '../services';
 import { TeamService } from '../team';
-import { WHO_DOES, WITH_WORK } from './estimate-sql';
+import { OpenWorkBook } from './open-work.queries';
 import { dayOf, matching } from './matching-sql';
 
 const PAGE = 300;
@@ -20,7 +19,7 @@ const UNFILED = sql`o.status in ('open', 'filing')`;
 @Injectable()
 export class AlmanacQueries implements OnModuleInit {
   constructor(
-    private readonly tasks: TasksService,
+    private readonly openWork: OpenWorkBook,
     private readonly team: TeamService,
     private readonly rules: FirmRules,
     private readonly present: Present,
@@ -116,17 +115,12 @@ export class AlmanacQueries implements OnModuleInit {
   /** What is left to do against the working time of the team, week by week; as it would be with our target of one job on another day. */
   async load(work: Work, from: CivilDate, weeks: number, moved?: { jobId: string; targetOn: CivilDate }): Promise<WeekLoad[]> {
     const end = from.add({ weeks }).toString();
-    const left = await this.tasks.workLeft(work, end, moved && { jobId: moved.jobId, targetOn: moved.targetOn.toString() });
-    // What is not begun yet weighs as much as its procedure estimates, from its begin to our target.
-    const ahead = await rows<{ personId: string | null; minutes: number; startOn: string; dueOn: string }>(
-      work.tx,
-      sql`select ${WHO_DOES} as "personId", sum(w.minutes)::int as minutes, o.begins_on as "startOn", o.target_on as "dueOn"
-          from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_WORK}
-          where o.firm_id = ${work.firm.id} and o.status = 'open' and o.leads and not o.begun and o.begins_on < ${end} group by 1, 3, 4`,
-    );
+    const open = moved
+      ? await this.openWork.withMoved(work, end, { jobId: moved.jobId, targetOn: moved.targetOn.toString() })
+      : await this.openWork.until(work, end);
     const patterns = await this.team.patterns(work);
     return weeklyLoad({
-      work: [...left, ...ahead].map(({ personId, minutes, startOn, dueOn }) => ({ personId, minutes, start: civil(startOn), due: civil(dueOn) })),
+      work: open.map(({ personId, minutes, startOn, dueOn }) => ({ personId, minutes, start: civil(startOn), due: civil(dueOn) })),
       patterns,
       from,
       today: work.today,

@@ -276,22 +276,22 @@ export class TasksService {
       .where(eq(tasks.id, taskId));
   }
 
-  /** What is left to do in the firm of tasks that begin before a day: minutes not yet recorded, summed up by person, begin and end. */
+  /** What is left to do of open tasks, of these clients alone or before a day alone where that is said: minutes not yet recorded, summed up by client, person, begin and end. */
   workLeft(
     work: Work,
-    until: string,
-    moved?: { jobId: string; targetOn: string },
-  ): Promise<{ personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
+    { until, clients, moved }: { until?: string; clients?: string[]; moved?: { jobId: string; targetOn: string } },
+  ): Promise<{ clientId: string; personId: string | null; minutes: number; startOn: string; dueOn: string }[]> {
     const day = (column: 'start_on' | 'due_on') => shifted(sql.raw(`t.${column}`), moved);
     return rows(
       work.tx,
-      sql`select w.assignee_id as "personId", sum(w.minutes)::int as minutes, w.start_on::text as "startOn", w.due_on::text as "dueOn"
+      sql`select w.client_id as "clientId", w.assignee_id as "personId", sum(w.minutes)::int as minutes, w.start_on::text as "startOn", w.due_on::text as "dueOn"
           from (
-            select t.assignee_id, t.estimate - t.recorded as minutes, ${day('start_on')} as start_on, ${day('due_on')} as due_on
+            select t.client_id, t.assignee_id, t.estimate - t.recorded as minutes, ${day('start_on')} as start_on, ${day('due_on')} as due_on
             from tasks t join jobs j on j.id = t.job_id
             where t.firm_id = ${work.firm.id} and t.done_at is null and t.estimate > t.recorded and j.status = 'open'
+              ${clients ? sql`and t.client_id in (select jsonb_array_elements_text(${JSON.stringify(clients)}::jsonb)::uuid)` : sql``}
           ) w
-          where w.start_on < ${until} group by w.assignee_id, w.start_on, w.due_on`,
+          ${until ? sql`where w.start_on < ${until}` : sql``} group by w.client_id, w.assignee_id, w.start_on, w.due_on`,
     );
   }
 }

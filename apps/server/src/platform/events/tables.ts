@@ -22,7 +22,7 @@ export const events = pgTable(
     /** It tells of an amount: whoever may not see fees reads "an amount" in its place. */
     aboutFees: boolean('about_fees').notNull().default(false),
   },
-  (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.jobId, t.seq), index().on(t.firmId, t.clientId, t.seq)],
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.jobId, t.seq), index().on(t.firmId, t.clientId, t.seq), index().on(t.firmId, t.seq)],
 );
 
 /** Effects outside that are still to be carried out, written in the transaction that wants them. */

@@ -26,6 +26,8 @@ export interface Work {
   /** Whose records were changed in it, by the areas whose they are; told together under `id`. */
   topics: Set<string>;
   id: string;
+  /** It changes nothing: what it reads is confirmed. */
+  readsOnly: boolean;
   /** Runs once the transaction is confirmed. */
   afterwards(act: () => void): void;
 }
@@ -77,6 +79,7 @@ export class Works {
           journal,
           topics,
           id,
+          readsOnly: options.readOnly ?? false,
           afterwards: (then) => after.push(then),
         });
         await insertMany(tx, events, journal);

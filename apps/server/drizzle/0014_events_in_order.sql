@@ -1,0 +1,1 @@
+CREATE INDEX "events_firm_id_seq_index" ON "events" USING btree ("firm_id","seq");
