@@ -92,8 +92,8 @@ export class Diary {
       const [key, client] = [this.firm.services.get(job.serviceId)!, this.firm.clients.get(job.clientId)!];
       // Each job has chances of its own: what becomes of it does not depend on what else the firm has to do.
       this.chance = this.chanceOf(`${client.name}, ${job.name}`);
-      const lastDay = repeated.find(({ number }) => number === job.number)?.lastDay;
-      if (lastDay) this.planBills(job, key, client, { ready: lastDay, done: lastDay }, this.staff.get(job.managerId)!);
+      const written = repeated.find(({ number }) => number === job.number);
+      if (written) this.planBills(job, key, client, { ready: written.ready, done: written.lastDay }, this.staff.get(job.managerId)!);
       else this.planJob(job, key, client, day);
     }
     this.chance = daily;

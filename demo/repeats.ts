@@ -1,4 +1,4 @@
-import { type CivilDate, type WorkingCalendar, later } from '@steady/core/calendar';
+import { type CivilDate, type WorkingCalendar, civil, later } from '@steady/core/calendar';
 import { newId, rows } from '@steady/server/platform/database/index';
 import type { Work } from '@steady/server/platform/work/index';
 import { type SQL, sql } from 'drizzle-orm';
@@ -48,6 +48,8 @@ const LINKS = { table: 'portal_links' };
 /** A job that is written as an earlier one went. */
 export interface Repeated {
   number: number;
+  /** The day on which the client had answered everything; that of its beginning where nothing was asked. */
+  ready: CivilDate;
   /** The day of the last thing that was done in it. */
   lastDay: CivilDate;
 }
@@ -123,12 +125,15 @@ export class Repeats {
     const taskLike = ({ key }: Row) => planned.find((task) => task.key === key);
     for (const task of pattern.parts.get('tasks')!) anew.takesPlaceOf(task, taskLike(task) ?? { id: newId() });
     await work.tx.execute(sql`delete from job_actions where job_id = ${job.id}`);
-    let lastDay = work.today;
+    let [ready, lastDay] = [work.today, work.today];
     for (const { table, at } of PARTS)
       for (const row of pattern.parts.get(table)!) {
         const written = anew.row(row);
         // What its beginning has settled stays: which job of which period, and when each task is due.
-        if (table === 'jobs') Object.assign(written, only(job, ['number', 'period_start', 'period_end']));
+        if (table === 'jobs') {
+          Object.assign(written, only(job, ['number', 'period_start', 'period_end']));
+          if (typeof written.everything_in_on === 'string') ready = civil(written.everything_in_on);
+        }
         if (table === 'tasks') Object.assign(written, only(taskLike(row) ?? {}, ['start_on', 'due_on']));
         if (table === 'documents') await this.ownFile(work, written, String(row.address), anew);
         const day = at === undefined ? work.today : anew.dayIn(String(written[at]));
@@ -143,7 +148,7 @@ export class Repeats {
     await work.tx.execute(
       sql`update obligations set status = ${status}, version = ${version}, filed_by = ${filed_by}, receipt = ${receipt}, filed_at = ${filed_at} where id = ${deadline!.id}`,
     );
-    return { number: Number(job.number), lastDay };
+    return { number: Number(job.number), ready, lastDay };
   }
 
   /** What a client sent names the day it was made: each time another file. */
