@@ -45,9 +45,6 @@ export function SeasonForm({ form, services, lists, by, onBy, listId, onList, on
         ))}
       </SelectField>
       <DateField label="Periods that end by" hint="Those that have begun are pointed out" control={control} name="until" error={errors.until?.message} />
-      <button type="submit" className="act mt-[22px]" disabled={busy || (by === 'list' && !listId)}>
-        Show the jobs
-      </button>
       <fieldset className="col-span-full mb-3">
         <legend className="mb-0.5 text-table font-semibold">Clients</legend>
         <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 text-table">
@@ -87,6 +84,13 @@ export function SeasonForm({ form, services, lists, by, onBy, listId, onList, on
         </div>
       )}
       {problem && <p className="col-span-full mb-2 text-table text-rust">{problem}</p>}
+      <button
+        type="submit"
+        className="act col-start-3 row-start-1 mt-[22px] max-md:col-auto max-md:row-auto max-md:mt-1 max-md:mb-4"
+        disabled={busy || (by === 'list' && !listId)}
+      >
+        Show the jobs
+      </button>
     </form>
   );
 }
