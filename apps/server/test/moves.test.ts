@@ -228,6 +228,21 @@ describe('what happens by itself', () => {
     expect(sent).toHaveLength(1);
   });
 
+  it('keeps none of the others from being done when it fails, each once', async () => {
+    const ring = { key: 'ring', does: 'task', task: { key: 'ring', name: 'Ring the client', role: 'preparer', estimate: 5 } } as const;
+    const fails = { key: 'm', does: 'message', templateId: await template('From {manager}.') } as const;
+    const tell = { key: 'tell', does: 'tell', role: 'preparer', words: 'it went on' } as const;
+    const id = await begun(await withActions([ring, fails, tell]), { clientId: await client({ managerId: undefined }) });
+    await tick(id, 'Enter');
+    const after = await job(id);
+    expect(after.actions.map((one) => one.state).sort()).toEqual(['done', 'done', 'failed']);
+    expect(after.tasks.filter((one) => one.name === 'Ring the client')).toHaveLength(1);
+    const told = await test.database.transaction({ firmId: test.firm.id }, (tx) => rows(tx, sql`select 1 from client_notes where job_id = ${id}`));
+    expect(told).toHaveLength(1);
+    const lines = (await manager().get(`/api/history?job=${id}`).expect(200)).body as { what: string }[];
+    expect(lines.filter(({ what }) => what.includes('it went on'))).toHaveLength(1 + lines.filter(({ what }) => what.startsWith('by itself')).length);
+  });
+
   it('sends the request of a phase on entry, once, and the phase waits for the answer', async () => {
     const id = await begun({
       phases: [

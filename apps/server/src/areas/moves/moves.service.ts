@@ -12,6 +12,7 @@ import { ActionsDue, type Job, type JobAction, JobActions, JobBatches, JobMovesS
 import { PostService } from '../post';
 import { MoveEnds } from './move-ends';
 import { Steps } from './steps';
+import type { CarriedOut } from './steps/step';
 
 /** What a move of a job brings about: foretold before it is made, carried out with it, tried again where it failed. */
 @Injectable()
@@ -30,9 +31,7 @@ export class MovesService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.events.on(ActionsDue, async (work, { payload }) => {
-      for (const action of payload.actions) await this.carryOut(work, action, payload.job);
-    });
+    this.events.on(ActionsDue, (work, { payload: { actions, job } }) => this.carryOutAll(work, actions, job));
   }
 
   /** Moves a job by hand, and keeps how it stood, so that it can be taken back as long as nothing has left the house. */
@@ -100,11 +99,31 @@ export class MovesService implements OnModuleInit {
     return told;
   }
 
+  /** Carries out what a move brings about: in one go where nothing fails, as a rule; otherwise each by itself. */
+  private async carryOutAll(work: Work, actions: JobAction[], job: Job): Promise<void> {
+    if (actions.length > 1 && (await this.together(work, actions, job))) return;
+    for (const action of actions) await this.carryOut(work, action, job);
+  }
+
+  /** @returns false where one of them fails: nothing was done then. Which one it is shows when each is tried by itself */
+  private async together(work: Work, actions: JobAction[], job: Job): Promise<boolean> {
+    try {
+      const outcomes = await apart(work, async () => {
+        const made: CarriedOut<object>[] = [];
+        for (const action of actions) made.push(await this.steps.carryOut(work, action.action, job, action.phaseKey));
+        return made;
+      });
+      for (const [at, action] of actions.entries()) noteDone(work, action, outcomes[at]!);
+      return true;
+    } catch {
+      return false;
+    }
+  }
+
   /** Carries one action out inside the move, and writes on it what became of it; what fails is taken back alone and stays in the list to try again. */
   private async carryOut(work: Work, action: JobAction, job: Job): Promise<void> {
     try {
-      const { also, brought } = await apart(work, () => this.steps.carryOut(work, action.action, job, action.phaseKey));
-      Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString(), brought });
+      noteDone(work, action, await apart(work, () => this.steps.carryOut(work, action.action, job, action.phaseKey)));
     } catch (error) {
       const message = error instanceof Problem ? error.message : error instanceof Error ? error.message : String(error);
       Object.assign(action, { state: 'failed', error: message.slice(0, 500), at: work.now.toString() });
@@ -133,4 +152,8 @@ export class MovesService implements OnModuleInit {
   async goOn(work: Work, ids: string[]): Promise<void> {
     for (const id of await this.heldUntilToday(work, ids)) await this.standing.hold(work, id, null);
   }
+}
+
+function noteDone(work: Work, action: JobAction, { also, brought }: CarriedOut<object>): void {
+  Object.assign(action, { state: 'done', error: null, what: also ? `${action.what}: ${also}` : action.what, at: work.now.toString(), brought });
 }
