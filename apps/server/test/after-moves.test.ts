@@ -180,15 +180,17 @@ it('what begins of a client with two lines of a service is that of the line aske
     return ((await manager().post(`/api/clients/${clientId}/lines`).send(input).expect(201)).body as { id: string }).id;
   };
   const [monthly, weekly] = [await line('monthly', {}), await line('weekly', { name: 'Crew', ruleIds: [], anchor: 'calendar', endsOn: '2026-12-31' })];
-  const by = async (lineId: string) => {
+  const by = async (...lineIds: string[]) => {
     const { body } = await manager()
       .post('/api/procedures/before-starting')
-      .send({ serviceId: payroll, lineId, clientIds: [clientId] })
+      .send({ lineIds, clientIds: [clientId] })
       .expect(200);
-    return (body as OnPaperBefore[]).map((one) => one.procedure.name);
+    return (body as OnPaperBefore[]).map((one) => `${one.procedure.name}: ${one.jobs}`);
   };
   const [one, other] = [await by(monthly), await by(weekly)];
   expect([one.length, other.length]).toEqual([1, 1]);
+  // A season may begin the work of both: each is shown by its own procedure.
+  expect((await by(monthly, weekly)).sort()).toEqual([...one, ...other].sort());
   expect(one).not.toEqual(other);
 });
 

@@ -110,10 +110,12 @@ export class BeforeStarting {
   @IsUUID(undefined, { message: 'Choose a service.' })
   serviceId?: string;
 
-  /** Of a client with several lines of a service: the one whose work begins. */
+  /** The line of each job that begins, where it is known: a client may have several of a service, each with its own procedure. */
   @LeftOut()
-  @IsUUID(undefined, { message: 'Choose a line of the client.' })
-  lineId?: string;
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @IsUUID(undefined, { each: true, message: 'Choose a line of the client.' })
+  lineIds?: string[];
 
   @IsArray()
   @ArrayMinSize(1)

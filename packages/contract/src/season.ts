@@ -27,6 +27,7 @@ export class SeasonAsked {
 
 export interface SeasonRow {
   obligationId: string;
+  lineId: string;
   clientId: string;
   client: string;
   name: string;

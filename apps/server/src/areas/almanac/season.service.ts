@@ -67,7 +67,7 @@ export class SeasonService {
   private async candidates(work: Work, serviceId: string, until: string): Promise<SeasonRow[]> {
     const found = await rows<AsFigures<SeasonRow>>(
       work.tx,
-      sql`select o.id as "obligationId", o.client_id as "clientId", ${clientName(sql`o.client_id`)} as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
+      sql`select o.id as "obligationId", o.line_id as "lineId", o.client_id as "clientId", ${clientName(sql`o.client_id`)} as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
                  coalesce(e.minutes, 0)::int as minutes, j.id as "jobId", j.number as "jobNumber"
           from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
           left join jobs j on j.obligation_id = o.id

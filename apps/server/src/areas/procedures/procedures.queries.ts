@@ -31,6 +31,7 @@ const PROCEDURE_OF_LINE = sql`coalesce(l.procedure_id, x.procedure_id, s.procedu
 
 /** What a procedure sees of the line by which it meets a client. */
 interface LineMet {
+  id: string;
   clientId: string;
   rhythm: string;
   fee: Money;
@@ -101,8 +102,9 @@ export class ProcedureQueries implements OnModuleInit {
 
   /** The clients whose lines go by a procedure, or all active ones where no line does: as the procedure meets them. */
   async clients(work: Work, procedureId: string | null): Promise<ProcedureClients> {
-    const lines = procedureId === null ? [] : await this.linesBy(work, sql`${PROCEDURE_OF_LINE} = ${procedureId}`);
-    const clients = await this.asMet(work, lines.length > 0 ? lines.map((line) => line.clientId) : null, lines);
+    const lines = procedureId === null ? [] : firstOfEach(await this.linesBy(work, sql`${PROCEDURE_OF_LINE} = ${procedureId}`));
+    const lineOf = new Map(lines.map((line) => [line.clientId, line]));
+    const clients = (await this.asMet(work, lines.length > 0 ? [...lineOf.keys()] : null)).map((client) => byLine(client, lineOf.get(client.id)));
     const details = await rows<{ id: string; name: string }>(work.tx, sql`select id, name from detail_fields where firm_id = ${work.firm.id}`);
     return {
       of: lines.length > 0 ? 'its services' : 'all active clients',
@@ -112,23 +114,24 @@ export class ProcedureQueries implements OnModuleInit {
   }
 
   /** What starting work for clients would mean, on paper, for each procedure by which it would be done. */
-  async before(work: Work, { procedureId, serviceId, lineId, clientIds }: BeforeStarting): Promise<OnPaperBefore[]> {
-    const lines = serviceId ? await this.linesBy(work, sql`l.service_id = ${serviceId} ${lineId ? sql`and l.id = ${lineId}` : sql``}`) : [];
-    const byProcedure = new Map<string | null, string[]>();
-    if (procedureId) byProcedure.set(procedureId, clientIds);
-    const byClient = new Map(lines.map((line) => [line.clientId, line]));
-    for (const clientId of procedureId ? [] : clientIds) {
-      const by = byClient.get(clientId)?.procedureId;
-      if (by !== undefined) byProcedure.set(by, [...(byProcedure.get(by) ?? []), clientId]);
+  async before(work: Work, { procedureId, serviceId, lineIds, clientIds }: BeforeStarting): Promise<OnPaperBefore[]> {
+    const begun = procedureId ? clientIds.map((clientId) => ({ clientId, line: undefined })) : await this.linesToBegin(work, { serviceId, lineIds, clientIds });
+    const byProcedure = new Map<string | null, typeof begun>();
+    for (const one of begun) {
+      const by = procedureId ?? one.line!.procedureId;
+      byProcedure.set(by, [...(byProcedure.get(by) ?? []), one]);
     }
     const found: OnPaperBefore[] = [];
     const templates = await this.templates.names(work);
     const names = { template: (id: string) => templates.get(id) ?? 'a message' };
-    for (const [id, ids] of byProcedure) {
+    for (const [id, jobs] of byProcedure) {
       const { name, definition } = id === null ? { name: 'No procedure', definition: WITHOUT_PROCEDURE } : await this.view(work, id);
-      const met = new Map((await this.asMet(work, [...new Set(ids)], procedureId ? [] : lines)).map((client) => [client.id, client]));
-      // A client with several periods is worked for as often.
-      const clients = [...met.values()].flatMap((client) => ids.filter((id) => id === client.id).map(() => client));
+      const met = new Map((await this.asMet(work, [...new Set(jobs.map(({ clientId }) => clientId))])).map((client) => [client.id, client]));
+      // A client with several periods, or several lines, is worked for as often.
+      const clients = jobs.flatMap(({ clientId, line }) => {
+        const client = met.get(clientId);
+        return client ? [byLine(client, line)] : [];
+      });
       const { routes, faults, ...of } = onPaper(definition, clients);
       // What nobody of a few clients enters, others do: only what is wrong about somebody counts here.
       const about = faults.flatMap((fault) =>
@@ -151,35 +154,56 @@ export class ProcedureQueries implements OnModuleInit {
     return found.sort((a, b) => b.clients - a.clients);
   }
 
-  /** The line of each client that goes by a procedure or is of a service. */
+  /** The line of each job that would begin: those named, or each client's first of a service. */
+  private async linesToBegin(
+    work: Work,
+    { serviceId, lineIds, clientIds }: Omit<BeforeStarting, 'procedureId'>,
+  ): Promise<{ clientId: string; line: LineMet | undefined }[]> {
+    if (lineIds) {
+      const lines = new Map(
+        (await this.linesBy(work, sql`l.id in (select jsonb_array_elements_text(${JSON.stringify(lineIds)}::jsonb)::uuid)`)).map((line) => [line.id, line]),
+      );
+      return lineIds.flatMap((id) => (lines.has(id) ? [{ clientId: lines.get(id)!.clientId, line: lines.get(id) }] : []));
+    }
+    const lines = serviceId ? firstOfEach(await this.linesBy(work, sql`l.service_id = ${serviceId}`)) : [];
+    const lineOf = new Map(lines.map((line) => [line.clientId, line]));
+    return clientIds.flatMap((clientId) => (lineOf.has(clientId) ? [{ clientId, line: lineOf.get(clientId) }] : []));
+  }
+
+  /** Lines that go by a procedure, are of a service, or are named; in the order in which each client got them. */
   private async linesBy(work: Work, which: SQL): Promise<LineMet[]> {
     const found = await rows<AsFigures<LineMet>>(
       work.tx,
-      sql`select distinct on (l.client_id) l.client_id as "clientId", l.rhythm, l.fee::float8 as fee, s.name as service, ${PROCEDURE_OF_LINE} as "procedureId" from service_lines l
+      sql`select l.id, l.client_id as "clientId", l.rhythm, l.fee::float8 as fee, s.name as service, ${PROCEDURE_OF_LINE} as "procedureId" from service_lines l
             join services s on s.id = l.service_id left join service_procedures x on x.service_id = l.service_id and x.rhythm = l.rhythm
           where l.firm_id = ${work.firm.id} and (l.ends_on is null or l.ends_on >= ${work.today.toString()}) and ${which} order by l.client_id, l.id`,
     );
     return found.map((line) => inCurrency(work.firm.currency, line, 'fee'));
   }
 
-  /** Clients as a procedure meets them: those named, or all active ones; each with the facts of its line. */
-  private async asMet(work: Work, ids: string[] | null, lines: LineMet[]): Promise<ClientOnPaper[]> {
-    const byId = new Map(lines.map((one) => [one.clientId, one]));
+  /** Clients as a procedure meets them: those named, or all active ones. */
+  private async asMet(work: Work, ids: string[] | null): Promise<ClientOnPaper[]> {
     const people = await this.contacts.reached(work);
     const found = await this.book.atWork(work, ids);
-    return found.map((client): ClientOnPaper => {
-      const line = byId.get(client.id);
-      return {
-        id: client.id,
-        name: client.name,
-        facts: {
-          ...factsOf(client),
-          ...(line ? { 'line:rhythm': line.rhythm, 'line:service': line.service, ...factsForRules({ fee: line.fee, priority: 'usual' }) } : {}),
-        },
-        writtenTo: client.way === 'paper' ? [] : (people.get(client.id)?.written ?? []),
-        signs: people.get(client.id)?.signs ?? false,
-        roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
-      };
-    });
+    return found.map((client): ClientOnPaper => ({
+      id: client.id,
+      name: client.name,
+      facts: factsOf(client),
+      writtenTo: client.way === 'paper' ? [] : (people.get(client.id)?.written ?? []),
+      signs: people.get(client.id)?.signs ?? false,
+      roles: TASK_ROLES.filter((role) => client[`${role}Id`] !== null),
+    }));
   }
 }
+
+/** The first line of each client. */
+const firstOfEach = (lines: LineMet[]): LineMet[] => [...new Map(lines.toReversed().map((line) => [line.clientId, line])).values()].toReversed();
+
+/** A client as it is met by one of its lines. */
+const byLine = (client: ClientOnPaper, line: LineMet | undefined): ClientOnPaper =>
+  line
+    ? {
+        ...client,
+        facts: { ...client.facts, 'line:rhythm': line.rhythm, 'line:service': line.service, ...factsForRules({ fee: line.fee, priority: 'usual' }) },
+      }
+    : client;

@@ -50,7 +50,9 @@ export function SeasonPage() {
   });
   const [begins, setBegins] = useState<HowItBegins>({});
   const picked = preview?.of.rows.filter((row) => chosen.has(row.obligationId)) ?? [];
-  const onPaper = useBeforeStarting(preview && picked.length > 0 ? { serviceId: preview.asked.serviceId, clientIds: picked.map((row) => row.clientId) } : null);
+  const onPaper = useBeforeStarting(
+    preview && picked.length > 0 ? { lineIds: picked.map((row) => row.lineId), clientIds: picked.map((row) => row.clientId) } : null,
+  );
   /** By the phases that a client goes through, once that is worked out: the same figure above, in the row and in the sum. */
   const minutesOf = (row: SeasonRow) => onPaper?.find((one) => row.clientId in one.minutesOf)?.minutesOf[row.clientId] ?? row.minutes;
   const start = ({ asked }: { asked: SeasonAsked }) =>

@@ -6,6 +6,7 @@ import { LeftOut, SeasonTable } from './season-table';
 
 const row = (id: string, more: Partial<SeasonRow> = {}): SeasonRow => ({
   obligationId: id,
+  lineId: id,
   clientId: id,
   client: `Client ${id}`,
   name: 'VAT return, Jan-Feb 2026',

@@ -25,7 +25,7 @@ function BeforeStartingNow({ of, onClose }: { of: ObligationView; onClose(): voi
   const navigate = useNavigate();
   const { act, busy } = useAct();
   const [begins, setBegins] = useState<HowItBegins>({});
-  const found = useBeforeStarting({ serviceId: of.serviceId, lineId: of.lineId, clientIds: [of.clientId] });
+  const found = useBeforeStarting({ lineIds: [of.lineId], clientIds: [of.clientId] });
   const start = () =>
     act(async () => {
       const { jobId } = await send(almanacRoutes.start, { id: of.id }, { begins });
