@@ -128,10 +128,7 @@ export class ProcedureQueries implements OnModuleInit {
       const { name, definition } = id === null ? { name: 'No procedure', definition: WITHOUT_PROCEDURE } : await this.view(work, id);
       const met = new Map((await this.asMet(work, [...new Set(jobs.map(({ clientId }) => clientId))])).map((client) => [client.id, client]));
       // A client with several periods, or several lines, is worked for as often.
-      const clients = jobs.flatMap(({ clientId, line }) => {
-        const client = met.get(clientId);
-        return client ? [byLine(client, line)] : [];
-      });
+      const clients = [...met.values()].flatMap((client) => jobs.filter(({ clientId }) => clientId === client.id).map(({ line }) => byLine(client, line)));
       const { routes, faults, ...of } = onPaper(definition, clients);
       // What nobody of a few clients enters, others do: only what is wrong about somebody counts here.
       const about = faults.flatMap((fault) =>
