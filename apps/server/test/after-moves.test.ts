@@ -191,6 +191,13 @@ it('what begins of a client with two lines of a service is that of the line aske
   expect([one.length, other.length]).toEqual([1, 1]);
   // A season may begin the work of both: each is shown by its own procedure.
   expect((await by(monthly, weekly)).sort()).toEqual([...one, ...other].sort());
+  const asked = { lineIds: [monthly, weekly], clientIds: [clientId] };
+  const both = (await manager().post('/api/procedures/before-starting').send(asked).expect(200)).body as OnPaperBefore[];
+  expect(both.flatMap((found) => Object.keys(found.minutesOf)).sort()).toEqual([monthly, weekly].sort());
+  for (const found of both) expect(Object.values(found.minutesOf)).toEqual([found.minutes]);
+  const named = { ...asked, procedureId: both[0]!.procedure.id };
+  const [byName] = (await manager().post('/api/procedures/before-starting').send(named).expect(200)).body as OnPaperBefore[];
+  expect(Object.keys(byName!.minutesOf)).toEqual([clientId]);
   expect(one).not.toEqual(other);
 });
 

@@ -138,7 +138,7 @@ export interface OnPaperBefore extends Omit<OnPaper, 'routes'> {
   ways: number;
   /** What is sent at once when the jobs begin, to whom. */
   goesOut: GoesOut[];
-  /** What one job of each client is estimated at, by the phases that it goes through. */
+  /** What one job of each client is estimated at, by the phases that it goes through; of each line, where lines were named. */
   minutesOf: Record<string, number>;
 }
 

@@ -134,7 +134,14 @@ export class ProcedureQueries implements OnModuleInit {
       const about = faults.flatMap((fault) =>
         fault.clients.length > 0 ? [{ ...fault, clients: [...new Map(fault.clients.map((one) => [one.id, one])).values()] }] : [],
       );
-      const minutesOf = Object.fromEntries(routes.flatMap((route) => route.clients.map((one) => [one.clientId, one.minutes])));
+      // Two lines of a client may go different ways: where lines are named, each has its own minutes.
+      const own = lineIds
+        ? onPaper(
+            definition,
+            jobs.flatMap(({ clientId, line }) => (met.has(clientId) ? [{ ...byLine(met.get(clientId)!, line), id: line?.id ?? clientId }] : [])),
+          ).routes
+        : routes;
+      const minutesOf = Object.fromEntries(own.flatMap((route) => route.clients.map((one) => [one.clientId, one.minutes])));
       found.push({
         procedure: { id, name },
         phases: definition.phases.map((phase) => ({ key: phase.key, name: phase.name, memberId: phase.memberId ?? null })),

@@ -54,7 +54,7 @@ export function SeasonPage() {
     preview && picked.length > 0 ? { lineIds: picked.map((row) => row.lineId), clientIds: picked.map((row) => row.clientId) } : null,
   );
   /** By the phases that a client goes through, once that is worked out: the same figure above, in the row and in the sum. */
-  const minutesOf = (row: SeasonRow) => onPaper?.find((one) => row.clientId in one.minutesOf)?.minutesOf[row.clientId] ?? row.minutes;
+  const minutesOf = (row: SeasonRow) => onPaper?.find((one) => row.lineId in one.minutesOf)?.minutesOf[row.lineId] ?? row.minutes;
   const start = ({ asked }: { asked: SeasonAsked }) =>
     act(
       async () => {
