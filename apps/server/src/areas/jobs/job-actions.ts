@@ -39,6 +39,7 @@ export class JobActions {
   }
 
   async takenBack(work: Work, actionIds: string[]): Promise<void> {
+    if (actionIds.length === 0) return;
     await work.tx.update(jobActions).set({ state: 'taken back', error: null }).where(inArray(jobActions.id, actionIds));
   }
 }

@@ -17,6 +17,9 @@ import { jobs, tasks } from './jobs.tables';
 export type Task = typeof tasks.$inferSelect;
 export type JobOfTask = Pick<Job, 'id' | 'name' | 'clientId' | 'status' | 'startOn' | 'targetOn' | 'dueOn' | 'obligationId'>;
 
+/** What a task added by hand may have of its own. */
+type OwnOfTask = Partial<Pick<Task, 'startOn' | 'dueOn' | 'assigneeId'>>;
+
 export const TaskChanged = eventKind<{ jobId: string; taskId: string }>('task changed', 'jobs');
 /** A task is done, or its tick was taken back; `key` tells it from the others of its job. */
 export const TaskTicked = eventKind<{ jobId: string; taskId: string; key: string; done: boolean }>('task ticked', 'jobs');
@@ -54,14 +57,17 @@ export class TasksService {
   ) {}
 
   /** Adds a task to a phase of a job: at the end of it, due as the job's dates allow where no other days are given, under a key that no other task of the job has. */
-  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan, own: Partial<Pick<Task, 'startOn' | 'dueOn' | 'assigneeId'>> = {}): Promise<Task> {
-    const job = await this.jobs.get(work, jobId);
+  async addTask(work: Work, jobId: string, phaseKey: string, task: TaskPlan, own: OwnOfTask = {}): Promise<Task> {
+    return this.addTo(work, await this.jobs.get(work, jobId), phaseKey, task, own);
+  }
+
+  private async addTo(work: Work, job: Job, phaseKey: string, task: TaskPlan, own: OwnOfTask = {}): Promise<Task> {
     const today = work.today.toString();
     const { startOn = today < job.startOn ? job.startOn : today > job.dueOn ? job.dueOn : today } = own;
     const { dueOn = job.targetOn < startOn ? startOn : job.targetOn } = own;
     const [there] = await rows<{ last: number; keys: string[] }>(
       work.tx,
-      sql`select coalesce(max(position), -1)::int as last, coalesce(jsonb_agg(key), '[]') as keys from tasks where job_id = ${jobId}`,
+      sql`select coalesce(max(position), -1)::int as last, coalesce(jsonb_agg(key), '[]') as keys from tasks where job_id = ${job.id}`,
     );
     const answers = job.phases.find((phase) => phase.key === phaseKey)?.memberId;
     const [planned] = await this.jobs.withoutLeavers(work, [answers === undefined ? task : { memberId: answers, ...task }]);
@@ -71,7 +77,7 @@ export class TasksService {
       .insert(tasks)
       .values({
         firmId: work.firm.id,
-        jobId,
+        jobId: job.id,
         clientId: job.clientId,
         position: there!.last + 1,
         phaseKey,
@@ -87,8 +93,8 @@ export class TasksService {
 
   /** The same for what a move brings: the task stands in the phase that the job has come to, as nobody looks at one it has left. */
   async addWhereItStands(work: Work, jobId: string, phaseKey: string, task: TaskPlan): Promise<Task> {
-    const { phase } = await this.jobs.get(work, jobId);
-    return this.addTask(work, jobId, phase ?? phaseKey, task);
+    const job = await this.jobs.get(work, jobId);
+    return this.addTo(work, job, job.phase ?? phaseKey, task);
   }
 
   /** Takes a task on which nobody has worked out of a job. @throws Problem that says why it stays */

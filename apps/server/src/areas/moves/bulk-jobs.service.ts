@@ -7,7 +7,7 @@ import type { ChangeJobs, CommonPhase, JobBatchView, JobsChanged, ManyLookedAt, 
 import { rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
-import { type Work, apart, mustSeeAllOf } from '../../platform/work';
+import { type Work, eachApart, mustSeeAllOf } from '../../platform/work';
 import { ClientsService } from '../clients';
 import { type Job, type JobAction, JobActions, JobAsks, JobBatches, JobMovesService, JobReopened, JobStandingService, JobsService, keptOf } from '../jobs';
 import { MovesService } from './moves.service';
@@ -88,18 +88,18 @@ export class BulkJobsService {
     await this.batches.open(work, input.batchId, inWords(input));
     const not: JobsChanged['not'] = [];
     const rowsBefore: { jobId: string; before: Record<string, unknown> }[] = [];
-    const met = new Set<string>();
-    for (const read of await this.jobs.all(work, [...new Set(input.ids)], true)) {
-      // What is done for one job of a client may change another of the same client: that one is read anew.
-      const before = met.has(read.clientId) ? await this.jobs.get(work, read.id) : read;
-      const { id } = before;
-      met.add(read.clientId);
-      try {
-        await apart(work, () => this.one(work, before, input));
-        rowsBefore.push({ jobId: id, before: keptOf(before) });
-      } catch (error) {
-        if (!(error instanceof Problem)) throw error;
-        not.push({ id, job: await this.named(work, before), why: error.more.errors?.[0]?.message ?? error.message });
+    const held = await this.jobs.all(work, [...new Set(input.ids)], true);
+    const asItStands = this.readAnew(work);
+    const outcomes = await eachApart(work, held, clientOf, async (read) => {
+      const before = await asItStands(read);
+      await this.one(work, before, input);
+      return { jobId: before.id, before: keptOf(before) };
+    });
+    for (const [at, outcome] of outcomes.entries()) {
+      if ('given' in outcome) rowsBefore.push(outcome.given);
+      else {
+        const { more, message } = outcome.refused;
+        not.push({ id: held[at]!.id, job: await this.named(work, held[at]!), why: more.errors?.[0]?.message ?? message });
       }
     }
     const changed = rowsBefore.length;
@@ -108,6 +108,16 @@ export class BulkJobsService {
       await this.events.record(work, JobsChangedTogether, { what: `${inWords(input)}: ${counted(changed, 'job')}`, payload: { batchId: input.batchId } });
     }
     return { changed, not };
+  }
+
+  /** What is done for one job of a client may change another of the same client: from the second on a job is read anew. */
+  private readAnew(work: Work): (job: Job) => Promise<Job> {
+    const met = new Set<string>();
+    return async (job) => {
+      if (met.has(job.clientId)) return this.jobs.get(work, job.id);
+      met.add(job.clientId);
+      return job;
+    };
   }
 
   private async one(work: Work, job: Job, input: ChangeJobs): Promise<void> {
@@ -143,45 +153,52 @@ export class BulkJobsService {
     const batch = await this.batches.get(work, batchId);
     await mustSeeAllOf(work, 'jobs', await pastGrants(work.tx, async () => (await this.batches.rowsOf(work, batchId)).map((row) => row.jobId)));
     const acts = await this.book.ofBatch(work, batchId, batch.at);
+    const kept = new Map((await this.batches.rowsOf(work, batchId)).map((row) => [row.jobId, row]));
     const not: JobBatchView['not'] = [];
     let undone = 0;
-    for (const row of await this.batches.rowsOf(work, batchId)) {
-      const job = await this.jobs.lock(work, row.jobId);
-      try {
-        if (job.version !== row.leftVersion) throw Problem.refused('changed-since', 'it was changed since');
-        await this.takeBack(work, job, acts.get(job.id) ?? []);
-        await this.batches.restore(work, job, row.before, batch.at);
-        // Who listens asks the client again for what the end had withdrawn.
-        if (job.phase === null && row.before.phase !== null)
-          await this.events.record(work, JobReopened, {
-            what: 'reopened the job',
-            clientId: job.clientId,
-            jobId: job.id,
-            payload: { jobId: job.id },
-          });
-        undone += 1;
-      } catch (error) {
-        if (!(error instanceof Problem)) throw error;
-        not.push({ job: await this.named(work, job), why: error.message });
-      }
+    const held = await this.jobs.all(work, [...kept.keys()], true);
+    const asItStands = this.readAnew(work);
+    const outcomes = await eachApart(work, held, clientOf, async (read) =>
+      this.undoOne(work, await asItStands(read), { ...kept.get(read.id)!, since: batch.at, acts: acts.get(read.id) ?? [] }),
+    );
+    for (const [at, outcome] of outcomes.entries()) {
+      if ('given' in outcome) undone += 1;
+      else not.push({ job: await this.named(work, held[at]!), why: outcome.refused.message });
     }
     await this.batches.closed(work, batchId);
     await this.events.record(work, JobsChangedTogether, { what: `undid: ${batch.what}, ${counted(undone, 'job')}`, payload: { batchId } });
     return { undone, not };
   }
 
-  /** Takes back what the change has brought about at one job: all of it, or nothing. */
-  private async takeBack(work: Work, job: Job, acts: JobAction[]): Promise<void> {
-    if (acts.length === 0) return;
-    await apart(work, async () => {
-      for (const { action, brought } of acts) if (brought) await this.steps.takeBack(work, job, action, brought);
-      await this.book.takenBack(
-        work,
-        acts.map((act) => act.id),
-      );
-    });
+  /** Puts one job back to how it stood, with what the change has brought about at it: all of it, or nothing. */
+  private async undoOne(work: Work, job: Job, { leftVersion, before, since, acts }: KeptBefore): Promise<void> {
+    if (job.version !== leftVersion) throw Problem.refused('changed-since', 'it was changed since');
+    for (const { action, brought } of acts) if (brought) await this.steps.takeBack(work, job, action, brought);
+    await this.book.takenBack(
+      work,
+      acts.map((act) => act.id),
+    );
+    await this.batches.restore(work, job, before, since);
+    // Who listens asks the client again for what the end had withdrawn.
+    if (job.phase === null && before.phase !== null)
+      await this.events.record(work, JobReopened, {
+        what: 'reopened the job',
+        clientId: job.clientId,
+        jobId: job.id,
+        payload: { jobId: job.id },
+      });
   }
 }
+
+/** How a job stood before a change of many, when that began, and what it has brought about at the job. */
+interface KeptBefore {
+  leftVersion: number;
+  before: Record<string, unknown>;
+  since: string;
+  acts: JobAction[];
+}
+
+const clientOf = (job: Job) => job.clientId;
 
 /** Why a job would not be moved to a phase, or to its end; null where it would. */
 function whyItStays(job: Job, to: string | null | undefined): string | null {

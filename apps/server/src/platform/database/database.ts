@@ -66,6 +66,20 @@ function openingOf(scope: Scope, { readOnly }: HowToWrite): string {
 /** The database could not read what it keeps: a page or a file of it is not what it was (SQLSTATE classes XX and 58). */
 export const isDamage = (error: unknown): boolean => ['XX001', 'XX002', '58P01', '58030'].includes(sqlState(error) ?? '');
 
+/** A connection that is given statements beside each other, and sends them one after the other: the driver is about to refuse more at once. */
+function oneAtATime(client: pg.PoolClient): pg.PoolClient {
+  let turn: Promise<unknown> = Promise.resolve();
+  const query = (...order: Parameters<pg.PoolClient['query']>) => {
+    const asked = turn.then(() => client.query(...order));
+    turn = asked.then(
+      () => undefined,
+      () => undefined,
+    );
+    return asked;
+  };
+  return { query } as unknown as pg.PoolClient;
+}
+
 export class Database {
   /** A part of the data could not be read since the start. */
   foundDamaged = false;
@@ -194,7 +208,7 @@ export class Database {
     if (this.bridge) return this.bridge.transaction((client) => act(drizzleEmbedded({ client: client as unknown as PGlite }) as unknown as Tx), opening);
     return this.onConnection(async (client) => {
       await client.query(opening);
-      const result = await act(drizzleServer({ client }));
+      const result = await act(drizzleServer({ client: oneAtATime(client) }));
       await client.query('commit');
       return result;
     });

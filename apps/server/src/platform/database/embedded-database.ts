@@ -16,6 +16,7 @@ export class EmbeddedDatabase {
   private statements: Statements | null = null;
   /** Null in memory. */
   private folder: SyncedFolder | null = null;
+  private turn: Promise<unknown> = Promise.resolve();
 
   /** @param watch sees what is done to the folder */
   constructor(private readonly watch: FolderWatch | null = null) {}
@@ -34,7 +35,14 @@ export class EmbeddedDatabase {
     this.statements = new Statements(this.database, { ...this.database.parsers, ...asText });
   }
 
-  async carryOut(order: BridgeOrder): Promise<unknown> {
+  /** One order after the other: the database keeps the answers to one of them at a time. */
+  carryOut(order: BridgeOrder): Promise<unknown> {
+    const answer = this.turn.then(() => this.carryOutNow(order));
+    this.turn = answer.catch(() => undefined);
+    return answer;
+  }
+
+  private async carryOutNow(order: BridgeOrder): Promise<unknown> {
     if (order.do === 'open') {
       await this.open(order);
       return null;

@@ -167,25 +167,6 @@ export function staffId(work: Work): string {
   return work.actor.id;
 }
 
-/**
- * Does something inside the transaction that may fail by itself: what it wrote and told is taken back then, all else stays.
- * What it throws is thrown on.
- */
-export async function apart<T>(work: Work, act: () => Promise<T>): Promise<T> {
-  const told = work.journal.length;
-  await work.tx.execute(sql`savepoint apart`);
-  try {
-    const given = await act();
-    await work.tx.execute(sql`release savepoint apart`);
-    return given;
-  } catch (error) {
-    await work.tx.execute(sql`rollback to savepoint apart`);
-    await work.tx.execute(sql`release savepoint apart`);
-    work.journal.length = told;
-    throw error;
-  }
-}
-
 /** The next number of a run without gaps; it is used up only if the transaction is confirmed. */
 export function nextNumber(work: Work, name: string): Promise<number> {
   return nextNumbers(work, name, 1);
