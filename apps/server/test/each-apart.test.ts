@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { rows } from '../src/platform/database';
 import { Events, eventKind } from '../src/platform/events';
 import { Problem } from '../src/platform/http/problem';
-import { byItself } from '../src/platform/identity';
+import { byItself, pastGrants } from '../src/platform/identity';
 import { type Work, apart, eachApart, nextNumber } from '../src/platform/work';
 import { type TestApp, startTestApp } from './support';
 
@@ -117,6 +117,26 @@ describe('the same for each of many', () => {
     );
     expect((await doing).map(inWords)).toEqual(['Nothing is divided by nought.', 'h']);
     expect(await toldSince()).toEqual(['h 1: before']);
+  });
+
+  it('lets nobody see past what is granted while another writes: those are done one after the other', async () => {
+    const seen: string[] = [];
+    const sees = async (work: Work) => (await rows<{ sees: string }>(work.tx, sql`select coalesce(current_setting('app.sees', true), '') as sees`))[0]!.sees;
+    await inOneGo((work) =>
+      eachApart(
+        work,
+        ['l', 'm'],
+        (on) => on,
+        async (on) => {
+          const number = await nextNumber(work, `many ${on}`);
+          if (on === 'l') seen.push(await pastGrants(work.tx, async () => `${on} ${number}: ${await sees(work)}`));
+          seen.push(`${on} ${number}: ${await sees(work)}`);
+        },
+      ),
+    );
+    // What was tried and given up may have been said too; what counts is that none but the one that asked for it saw all.
+    expect(seen.filter((one) => one.endsWith('all'))).toEqual(['l 1: all']);
+    expect(seen.slice(-3)).toEqual(['l 1: all', 'l 1: ', 'm 1: ']);
   });
 
   it('throws on what is no refusal, and keeps nothing of it all', async () => {

@@ -1,23 +1,23 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { type CivilDate, civil, weekStart } from '@steady/core/calendar';
+import type { Facts } from '@steady/core/conditions';
 import { Reckoner } from '@steady/core/obligations';
 import type { AlmanacFilter, Rehearsal, RehearsedRow, RehearsedWeek } from '@steady/contract/almanac';
 import { type Currency, type Money, money, noMoney, plus } from '@steady/core/money';
-import { rows } from '../../platform/database';
+import { manyRows } from '../../platform/database';
 import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
-import { ClientsService, factsOf } from '../clients';
+import { type Client, ClientsService, factsOf } from '../clients';
 import { FirmRules } from '../rules';
 import { LinesService } from '../services';
 import { WITH_ESTIMATE } from './estimate-sql';
 import { nameOfWork } from './planning.service';
 
+/** How one deadline stands on record: what has begun does not begin again, what was put off is due later. */
 interface OnRecord {
-  /** What is open and has begun or was put off, by line, rule and the end of its period. */
-  open: Map<string, { begun: boolean; dueOn: string }>;
-  /** By line and rule: the end of the last period that has begun, was filed, set aside or put off. */
-  settledUntil: Map<string, string>;
+  begun: boolean;
+  dueOn: string;
 }
 
 const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
@@ -84,29 +84,28 @@ export class RehearsalQueries {
     private readonly rules: FirmRules,
   ) {}
 
-  /**
-   * How what is on record already stands: what has begun does not begin again, what is filed or set aside is not due any more, what was put
-   * off is due later. What has begun and was due before the first day is told nowhere, and not read.
-   */
-  private async onRecord(work: Work, first: string): Promise<OnRecord> {
-    const settled = await rows<{ stream: string; until: string }>(
+  /** By line and rule: the end of the last period that has begun, was filed, set aside or put off. Nothing comes any more that ends before it. */
+  private async settledUntil(work: Work): Promise<Map<string, string>> {
+    const settled = await manyRows<{ stream: string; until: string }>(
       work.tx,
       sql`select line_id || ' ' || rule_id as stream, max(period_end) as until from obligations
           where firm_id = ${work.firm.id} and (begun or status <> 'open' or extended_from is not null) group by line_id, rule_id`,
     );
-    const open = await rows<{ stream: string; periodEnd: string; begun: boolean; dueOn: string }>(
+    return new Map(settled.map((row) => [row.stream, row.until]));
+  }
+
+  /** What is open and has begun or was put off, by line, rule and the end of its period. What has begun and was due before the first day is told nowhere, and not read. */
+  private async open(work: Work, first: string): Promise<Map<string, OnRecord>> {
+    const open = await manyRows<OnRecord & { of: string }>(
       work.tx,
-      sql`select line_id || ' ' || rule_id as stream, period_end as "periodEnd", begun, due_on as "dueOn" from obligations
+      sql`select line_id || ' ' || rule_id || ' ' || period_end as of, begun, due_on as "dueOn" from obligations
           where firm_id = ${work.firm.id} and status = 'open' and (begun or extended_from is not null) and (due_on >= ${first} or not begun)`,
     );
-    return {
-      open: new Map(open.map((row) => [`${row.stream} ${row.periodEnd}`, row])),
-      settledUntil: new Map(settled.map((row) => [row.stream, row.until])),
-    };
+    return new Map(open.map((row) => [row.of, row]));
   }
 
   private async minutes(work: Work): Promise<Map<string, number>> {
-    const found = await rows<{ lineId: string; minutes: number }>(
+    const found = await manyRows<{ lineId: string; minutes: number }>(
       work.tx,
       sql`select l.id as "lineId", coalesce(e.minutes, 0)::int as minutes from service_lines l join services s on s.id = l.service_id ${WITH_ESTIMATE} where l.firm_id = ${work.firm.id}`,
     );
@@ -117,27 +116,38 @@ export class RehearsalQueries {
   async run(work: Work, from: CivilDate, until: CivilDate, filter: AlmanacFilter): Promise<Rehearsal> {
     const book = await this.rules.of(work);
     const reckoner = new Reckoner(work.firm.calendar);
-    const lines = await this.lines.those(work, filter.service ? { serviceId: filter.service } : {});
+    // Asked one behind the other, without waiting: while one is read, the next is looked up.
+    const [settled, open, minutes, lines] = await Promise.all([
+      this.settledUntil(work),
+      this.open(work, from.toString()),
+      this.minutes(work),
+      this.lines.those(work, filter.service ? { serviceId: filter.service } : {}),
+    ]);
     const clients = await this.clients.those(
       work,
       lines.map(({ line }) => line.clientId),
     );
-    const [onRecord, minutes] = [await this.onRecord(work, from.toString()), await this.minutes(work)];
     const fees = may(work.actor, 'see fees');
     // A job may begin long before its deadline: rules are followed as far as the longest lead time reaches.
     const furthest = Math.max(0, ...lines.map(({ service }) => service.leadDays));
     const outlook = { today: work.today, ahead: Number.POSITIVE_INFINITY, horizon: until.add({ days: furthest + 7 }) };
     const told = new Told(work.firm.currency, from, until);
+    const facts = new Map<string, Facts>();
+    const factsOfClient = (client: Client): Facts => {
+      const known = facts.get(client.id) ?? factsOf(client);
+      facts.set(client.id, known);
+      return known;
+    };
     const [first, last, today] = [from.toString(), until.toString(), work.today.toString()];
     for (const { line, service } of lines) {
       const client = clients.get(line.clientId);
       if (!client || !RehearsalQueries.wanted(filter, client, line.preparerId)) continue;
-      for (const { rule, leads, obligations } of reckoner.line(LinesService.terms({ line, service }, client, book), factsOf(client), outlook).streams) {
+      for (const { rule, leads, obligations } of reckoner.line(LinesService.terms({ line, service }, client, book), factsOfClient(client), outlook).streams) {
         const stream = `${line.id} ${rule.id}`;
-        const settledUntil = onRecord.settledUntil.get(stream) ?? '';
+        const settledUntil = settled.get(stream) ?? '';
         for (const one of obligations) {
           const { end, beginsOn, due } = one.iso;
-          const known = end <= settledUntil ? onRecord.open.get(`${stream} ${end}`) : undefined;
+          const known = end <= settledUntil ? open.get(`${stream} ${end}`) : undefined;
           // As when it is planned: nothing comes any more that ends before what is settled.
           if (!known && end <= settledUntil) continue;
           const dueOn = known?.dueOn ?? due;

@@ -10,7 +10,7 @@ import { fullDate } from '@steady/core/words';
 import type { AlikeAsked } from '@steady/contract/queries';
 import type { AddClient, AddInPassing, AlikeClient, ChangeClient, ChangeClientStatus, ClientFactsInput } from '@steady/contract/clients';
 import { isMoney, wholeUnits } from '@steady/core/money';
-import { newId, rows } from '../../platform/database';
+import { newId, readMany, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { mustBeConfirmed } from '../../platform/identity';
@@ -131,10 +131,7 @@ export class ClientsService {
   async those(work: Work, clientIds: string[]): Promise<Map<string, Client>> {
     if (clientIds.length === 0) return new Map();
     const ids = sql`(select jsonb_array_elements_text(${JSON.stringify([...new Set(clientIds)])}::jsonb)::uuid)`;
-    const found = await work.tx
-      .select()
-      .from(clients)
-      .where(and(eq(clients.firmId, work.firm.id), sql`${clients.id} in ${ids}`));
+    const found = await readMany(work.tx, clients, and(eq(clients.firmId, work.firm.id), sql`${clients.id} in ${ids}`));
     return new Map(found.map((client) => [client.id, client]));
   }
 

@@ -5,7 +5,7 @@ import { type LineTerms, type Pause, Reckoner } from '@steady/core/obligations';
 import { fullDate } from '@steady/core/words';
 import type { AddServiceLine, ChangeServiceLine, KeepPermission, LineInput, PauseLine, PermissionKind, ResumeLine, StopLine } from '@steady/contract/lines';
 import { money } from '@steady/core/money';
-import { rows, toColumns } from '../../platform/database';
+import { readMany, rows, toColumns } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
@@ -291,19 +291,14 @@ export class LinesService implements OnModuleInit {
   async those(work: Work, only: { serviceId?: string; ruleId?: string; ids?: string[]; clientIds?: string[] } = {}): Promise<LineOfService[]> {
     // Thousands of lines share a few services: each of those is read once.
     const offered = new Map((await work.tx.select().from(services).where(eq(services.firmId, work.firm.id))).map((service) => [service.id, service]));
-    const found = await work.tx
-      .select()
-      .from(serviceLines)
-      .where(
-        and(
-          eq(serviceLines.firmId, work.firm.id),
-          only.serviceId === undefined ? undefined : eq(serviceLines.serviceId, only.serviceId),
-          only.ruleId === undefined ? undefined : sql`${serviceLines.ruleIds} ? ${only.ruleId}`,
-          only.ids === undefined ? undefined : inArray(serviceLines.id, only.ids),
-          only.clientIds === undefined ? undefined : inArray(serviceLines.clientId, only.clientIds),
-        ),
-      )
-      .orderBy(serviceLines.id);
+    const wanted = and(
+      eq(serviceLines.firmId, work.firm.id),
+      only.serviceId === undefined ? undefined : eq(serviceLines.serviceId, only.serviceId),
+      only.ruleId === undefined ? undefined : sql`${serviceLines.ruleIds} ? ${only.ruleId}`,
+      only.ids === undefined ? undefined : inArray(serviceLines.id, only.ids),
+      only.clientIds === undefined ? undefined : inArray(serviceLines.clientId, only.clientIds),
+    );
+    const found = await readMany(work.tx, serviceLines, wanted, sql`${serviceLines.id}`);
     return found.map((line) => ({ line, service: offered.get(line.serviceId)! }));
   }
 

@@ -29,4 +29,6 @@ export { MigrationMismatchError } from './migrate';
 export { MovedAwayError } from './server-standing';
 export { DamagedFolderError, clearHalfFilled, isNewFolder, setFolderState, folderStateOf } from './folder-standing';
 export { newId } from './ids';
+export { GivenUpError, beginAtOnce, mustBeAlone, trialOf } from './at-once';
 export { insertMany } from './insert-many';
+export { manyRows, readMany } from './read-many';

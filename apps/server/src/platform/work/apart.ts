@@ -1,19 +1,14 @@
 import { sql } from 'drizzle-orm';
+import { GivenUpError, beginAtOnce, trialOf } from '../database';
 import { Problem } from '../http/problem';
 import type { Work } from './work';
-
-/** What was tried for many at once was given up: one of them failed, and each is to be done by itself. */
-class GivenUpError extends Error {}
-
-/** Units of work in which many are being tried at once, with whether one of them has failed. */
-const tried = new WeakMap<Work, { failed: boolean }>();
 
 /**
  * Does something inside the transaction that may fail by itself: what it wrote and told is taken back then, all else stays.
  * What it throws is thrown on.
  */
 export async function apart<T>(work: Work, act: () => Promise<T>): Promise<T> {
-  const trial = tried.get(work);
+  const trial = trialOf(work.tx);
   if (trial) return withoutSavepoint(trial, act);
   const told = work.journal.length;
   await work.tx.execute(sql`savepoint apart`);
@@ -78,10 +73,9 @@ async function atOnce<One, Given>(work: Work, all: readonly One[], subject: (one
   const bySubject = new Map<string, { one: One; at: number }[]>();
   for (const [at, one] of all.entries()) bySubject.set(subject(one), [...(bySubject.get(subject(one)) ?? []), { one, at }]);
   const given: Given[] = [];
-  const trial = { failed: false };
-  tried.set(work, trial);
   const told = work.journal.length;
   await work.tx.execute(sql`savepoint tried`);
+  const { trial, end } = beginAtOnce(work.tx);
   try {
     // All of them have ended before anything is taken back: none may write after that.
     await Promise.allSettled(
@@ -90,7 +84,7 @@ async function atOnce<One, Given>(work: Work, all: readonly One[], subject: (one
       }),
     );
   } finally {
-    tried.delete(work);
+    end();
   }
   if (trial.failed) {
     await work.tx.execute(sql`rollback to savepoint tried`);
