@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ProcedureFull } from '@steady/contract/procedures';
 import type { ServiceView } from '@steady/contract/services';
@@ -194,4 +195,22 @@ describe('what a firm still has to do, kept and followed up', () => {
     expect(near.kept.length).toBeLessThan(usual.kept.length);
     expect(usual.kept.length).toBeLessThan(far.kept.length);
   });
+});
+
+it('is compared with what is on record every six hours: what was followed up wrongly is said in the log, and put right', async () => {
+  const said: string[] = [];
+  const book = t.app.get(OpenWorkBook);
+  (book as unknown as { log: { error(line: string): void } }).log = { error: (line) => said.push(line) };
+  await both(actor());
+  t.clock.set(t.clock.now().add({ hours: 7 }));
+  await both(actor());
+  expect(said).toEqual([]);
+  // Nothing tells of it, as nothing that the application does ever leaves out.
+  await t.works.run({ firmId: t.firm.id, actor: actor() }, (work) => work.tx.execute(sql`update tasks set estimate = estimate + 600 where job_id = ${vatJob}`));
+  const { kept, fresh } = await both(actor());
+  expect(kept).not.toEqual(fresh);
+  t.clock.set(t.clock.now().add({ hours: 7 }));
+  const later = await both(actor());
+  expect(later.kept).toEqual(later.fresh);
+  expect(said).toEqual([`What was kept was not what is on record, at 1 client: ${vatClient}`]);
 });

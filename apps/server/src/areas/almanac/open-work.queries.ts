@@ -1,5 +1,6 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
+import { counted } from '@steady/core/words';
 import { rows } from '../../platform/database';
 import { type News, lastPlace, newsAfter } from '../../platform/events';
 import { pastGrants } from '../../platform/identity';
@@ -58,6 +59,7 @@ function add(sums: Map<string, OpenWork>, one: OpenWork, sign: 1 | -1): void {
 @Injectable()
 export class OpenWorkBook {
   private readonly firms = new Map<string, Kept>();
+  private readonly log = new Logger('Open work');
 
   constructor(private readonly tasks: TasksService) {}
 
@@ -81,10 +83,30 @@ export class OpenWorkBook {
 
   private async followed(work: Work): Promise<Kept> {
     const known = this.firms.get(work.firm.id);
-    if (!known || known.readAt < work.now.epochMilliseconds - HOURS * 3_600_000) return this.readAnew(work);
+    const followed = known ? await this.followUp(work, known) : null;
+    if (followed && followed.readAt >= work.now.epochMilliseconds - HOURS * 3_600_000) return followed;
+    const anew = await this.readAnew(work);
+    if (followed) this.compare(followed, anew);
+    return anew;
+  }
+
+  /** Says in the log whose work was followed up wrongly, if anybody’s was: from here on it is right again. */
+  private compare(followed: Kept, anew: Kept): void {
+    const asItIs = ({ byClient }: Kept, clientId: string) =>
+      (byClient.get(clientId) ?? [])
+        .filter(({ startOn }) => startOn < followed.until)
+        .map((one) => `${keyOf(one)} ${one.minutes}`)
+        .sort()
+        .join();
+    const wrong = [...new Set([...followed.byClient.keys(), ...anew.byClient.keys()])].filter((id) => asItIs(followed, id) !== asItIs(anew, id));
+    if (wrong.length > 0) this.log.error(`What was kept was not what is on record, at ${counted(wrong.length, 'client')}: ${wrong.slice(0, 10).join(', ')}`);
+  }
+
+  /** @returns null where all is better read anew */
+  private async followUp(work: Work, known: Kept): Promise<Kept | null> {
     const news = await newsAfter(work, known.seq - LATE);
     const fresh = news.filter(({ seq, kind }) => !known.met.has(seq) && !IDLE.includes(kind));
-    if (fresh.length > MUCH || fresh.some(({ clientId, kind }) => clientId === null || WIDE.includes(kind))) return this.readAnew(work);
+    if (fresh.length > MUCH || fresh.some(({ clientId, kind }) => clientId === null || WIDE.includes(kind))) return null;
     const clients = [...new Set(fresh.map(({ clientId }) => clientId!))];
     if (clients.length > 0) put(known, clients, await read(work, this.tasks, { clients, until: known.until }));
     return meet(known, news);

@@ -40,10 +40,11 @@ export class AlmanacToday {
           where ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id)) and`
       : sql`where`;
     const from = sql`from obligations o ${whose} o.firm_id = ${work.firm.id} and o.status in ('open', 'filing') and`;
-    // All are counted by their days alone; only those that are shown are read with what stands beside them.
+    // All of the firm's are counted by their days alone, from an index; one's own are found once, and counted as they are.
+    const inAll = (when: SQL) => (mine ? sql`count(*) over ()::int` : sql`(select count(*)::int ${from} ${when})`);
     const firstOf = (when: SQL) => sql`
         select first.* from (
-          select o.id, o.name, o.client_id, o.due_on, o.due_on < ${today} as late, (select count(*)::int ${from} ${when}) as "inAll"
+          select o.id, o.name, o.client_id, o.due_on, o.due_on < ${today} as late, ${inAll(when)} as "inAll"
           ${from} ${when} order by o.due_on, o.id limit ${SHOWN}
         ) first`;
     const found = await rows<Counted<Omit<TodayLine, 'why'> & { late: boolean } & Omit<JobStands, 'asksToMove' | 'stuckReason'>>>(
