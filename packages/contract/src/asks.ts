@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { IsInt, IsNotEmpty, Min } from 'class-validator';
 import type { AskState, ForUs, Owed, PartyState, troubleOf } from '@steady/core/asks';
-import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed, TrimmedToSome } from './checks';
 
 export class WithdrawAsk {
   @Trimmed()
@@ -12,7 +12,7 @@ export class WithdrawAsk {
 
 export class ChangeAsk {
   @LeftOut()
-  @Trimmed()
+  @TrimmedToSome()
   @IsNotEmpty({ message: 'Give it a title: the client reads it first.' })
   @IsLine(160, 'A title')
   title?: string;

@@ -6,6 +6,9 @@ import { formatMoney, isIban, isMoney, money } from '@steady/core/money';
 /** Trims text; an empty one becomes undefined, so that "optional" means what it says. */
 export const Trimmed = () => Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() || undefined : value));
 
+/** Trims text that may be left out but not emptied: an empty one stays, and is refused. */
+export const TrimmedToSome = () => Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value));
+
 /** The field may be left out. Null is no way to leave it out: where null means something, the field says so itself. */
 export const LeftOut = () => ValidateIf((_, value) => value !== undefined);
 

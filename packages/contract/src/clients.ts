@@ -18,7 +18,7 @@ import {
 import { type ClientFacts, type ClientFactsGiven, LEGAL_FORMS, type LegalForm, STANDINGS, type Standing, enteredFacts } from '@steady/core/clients';
 import { DETAIL_KINDS, type DetailField, type DetailKind, type DetailValue } from '@steady/core/details';
 import type { Money } from '@steady/core/money';
-import { IsDay, IsLine, IsMail, IsText, LeftOut, Trimmed, WantedIf } from './checks';
+import { IsDay, IsLine, IsMail, IsText, LeftOut, Trimmed, TrimmedToSome, WantedIf } from './checks';
 import { ContactInput, type ContactView } from './contacts';
 import { wholeInput } from './facts-input';
 
@@ -153,7 +153,7 @@ export class ChangeNote {
 
   /** In other words. What it said before stays in the history. */
   @LeftOut()
-  @Trimmed()
+  @TrimmedToSome()
   @IsNotEmpty({ message: 'Write what is to be known.' })
   @IsText(2_000, 'A note')
   text?: string;

@@ -1,6 +1,6 @@
 import { IsBoolean, IsInt, IsNotEmpty, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 import type { DoneBy } from '@steady/core/procedures';
-import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, LeftOut, Trimmed, TrimmedToSome } from './checks';
 
 export class TickTask {
   @IsBoolean()
@@ -64,7 +64,7 @@ export class AddTask extends WorkOfTask {
 
 export class ChangeTask extends WorkOfTask {
   @LeftOut()
-  @Trimmed()
+  @TrimmedToSome()
   @IsNotEmpty({ message: 'Say what is to be done.' })
   @IsLine(200, 'A task')
   name?: string;

@@ -1,0 +1,92 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { expect, it } from 'vitest';
+import type { JobView } from '@steady/contract/jobs';
+import { stage } from '../../../test/stage';
+import { SignatureLeaf } from './signature-leaf';
+
+const [AIDAN, MAEVE, PAT] = ['1', '2', '3'].map((end) => `0190a0a0-0000-7000-8000-00000000000${end}`) as [string, string, string];
+const PDF = '0190a0a0-0000-7000-8000-00000000000d';
+const JOB = {
+  id: 'j1',
+  name: 'Accounts, year to 31 Dec 2025',
+  documents: [
+    { id: 'sheet', name: 'stock.xlsx', kind: 'application/vnd.ms-excel' },
+    { id: PDF, name: 'accounts.pdf', kind: 'application/pdf' },
+  ],
+  contacts: [
+    { id: AIDAN, name: 'Aidan Gannet', email: 'aidan@gannet.example', signs: true },
+    { id: MAEVE, name: 'Maeve Gannet', email: null, signs: true },
+    { id: PAT, name: 'Pat Gannet', email: 'pat@gannet.example', signs: false },
+  ],
+} as unknown as JobView;
+const to = (name: string) => ({ to: name, address: `${name}@gannet.example`, subject: 'To sign', body: 'Please sign.' });
+const show = (preview: unknown = { messages: [to('Aidan Gannet')], nobody: [] }, job: Partial<JobView> = {}) =>
+  stage(<SignatureLeaf job={{ ...JOB, ...job }} onClose={() => undefined} />, {
+    rights: ['do work'],
+    answers: { 'POST /api/jobs/j1/signatures/preview': preview, 'POST /api/jobs/j1/signatures': { id: 'a1' } },
+  });
+const look = () => fireEvent.click(screen.getByRole('button', { name: 'Look at what goes out' }));
+const signers = () => screen.getAllByRole('listitem').map((line) => line.textContent);
+
+it('proposes the PDF of the job, its name, the first who signs, and eight working days', async () => {
+  const { asked } = show();
+  expect(screen.getByLabelText<HTMLSelectElement>('Document').value).toBe(PDF);
+  expect(screen.queryByRole('option', { name: 'stock.xlsx' })).toBeNull();
+  expect(signers()).toEqual(['Aidan Gannet aidan@gannet.examplesigns first', 'Maeve Gannet no email addressis not asked']);
+  look();
+  expect(await screen.findByText('A message goes to', { exact: false })).toBeDefined();
+  expect(asked.at(-1)!.sent).toEqual({ documentId: PDF, title: JOB.name, signerIds: [AIDAN], dueOn: '2026-03-23' });
+});
+
+it('has people sign in the order in which they stand, whoever was ticked first', async () => {
+  const { asked } = show();
+  fireEvent.click(screen.getByLabelText('Maeve Gannet', { exact: false, selector: 'input' }));
+  expect(signers()[1]).toContain('signs second');
+  fireEvent.keyDown(screen.getByRole('button', { name: /Aidan Gannet/ }), { key: 'ArrowDown' });
+  expect(signers().map((line) => line?.slice(0, 5))).toEqual(['Maeve', 'Aidan']);
+  expect(signers()[0]).toContain('signs first');
+  look();
+  await screen.findByText('Before it goes');
+  expect((asked.at(-1)!.sent as { signerIds: string[] }).signerIds).toEqual([MAEVE, AIDAN]);
+  expect(screen.getByText('1 more person will be asked when it is their turn.')).toBeDefined();
+});
+
+it('is sent once it was looked at, and not before', async () => {
+  const { asked } = show();
+  look();
+  fireEvent.click(await screen.findByRole('button', { name: 'Send to Aidan Gannet' }));
+  await waitFor(() => expect(asked.map(({ what }) => what)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures']));
+  expect(await screen.findByText('Sent to Aidan Gannet.')).toBeDefined();
+});
+
+it('goes back to the words with what was typed, and is looked at anew', async () => {
+  const { asked } = show();
+  fireEvent.change(screen.getByLabelText('What is signed'), { target: { value: 'The accounts' } });
+  look();
+  fireEvent.click(await screen.findByRole('button', { name: 'Back to the words' }));
+  expect(screen.getByLabelText<HTMLInputElement>('What is signed').value).toBe('The accounts');
+  fireEvent.change(screen.getByLabelText('Explanation'), { target: { value: 'As we spoke of it.' } });
+  look();
+  await screen.findByText('Before it goes');
+  expect(asked.map(({ what }) => what)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures/preview']);
+  expect(asked.at(-1)!.sent).toMatchObject({ title: 'The accounts', words: 'As we spoke of it.' });
+});
+
+it('says whom nobody can write to, and what takes its place', async () => {
+  show({ messages: [], nobody: [{ name: 'Maeve Gannet', why: 'has no email address' }] });
+  look();
+  expect(await screen.findByText('Nobody is notified: Maeve Gannet has no email address.')).toBeDefined();
+  expect(screen.getByText(/A task to have it signed on paper takes its place/)).toBeDefined();
+  fireEvent.click(screen.getByRole('button', { name: 'Record it, no message is sent' }));
+  expect(await screen.findByText('Recorded. No message is sent; there is a task for it instead.')).toBeDefined();
+});
+
+it('asks for a document and for signers where there are none, and says where they come from', async () => {
+  const { asked } = show(undefined, { documents: [], contacts: [] });
+  expect(screen.getByRole('option', { name: 'no PDF in this job yet: add one' })).toBeDefined();
+  expect(screen.getByText(/Nobody signs for this client yet\. Set who does/)).toBeDefined();
+  look();
+  expect(await screen.findByText('Choose who signs.')).toBeDefined();
+  expect(screen.getByText('Choose the document to be signed.')).toBeDefined();
+  expect(asked).toEqual([]);
+});
