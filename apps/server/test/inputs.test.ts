@@ -54,4 +54,18 @@ describe('what comes in from outside', () => {
       { numRuns: 40 },
     );
   });
+
+  // A reason is wanted of some changes of status alone: emptied, it is none.
+  const mustHold = inputs
+    .filter(({ name }) => name !== 'clients.ts ChangeClientStatus')
+    .flatMap(({ name, input }) =>
+      getMetadataStorage()
+        .getTargetValidationMetadatas(input, '', false, false)
+        .filter((one) => one.name === 'isNotEmpty')
+        .map(({ propertyName }) => [name, propertyName, input] as const),
+    );
+  it.each(mustHold)('%s: %s is refused where it was emptied, also where it may be left out', async (_, field, input) => {
+    const errors = await validate(plainToInstance(input, { [field]: '' }));
+    expect(errors.map(({ property }) => property)).toContain(field);
+  });
 });

@@ -17,7 +17,7 @@ import {
 import { plainIdentifier } from '@steady/core/matching';
 import type { FactDefinition, KeyedFact, KnownFacts } from '@steady/core/facts';
 import { Address } from './contacts';
-import { IsDay, IsIban, IsLine, IsMoney, IsMonthDay, IsNotBefore, LeftOut, Trimmed, WantedIf } from './checks';
+import { IsDay, IsIban, IsLine, IsMoney, IsMonthDay, IsNotBefore, LeftOut, Trimmed, TrimmedToSome, WantedIf } from './checks';
 
 /** Letters and digits that fit a pattern once blanks and signs are taken out. */
 const IsCode = (pattern: RegExp, message: string) =>
@@ -28,7 +28,7 @@ function checksOf(fact: FactDefinition): PropertyDecorator[] {
   const problem = fact.problem === undefined ? undefined : { message: fact.problem };
   switch (fact.kind) {
     case 'text':
-      return [Trimmed(), ...(fact.required ? [IsNotEmpty(problem)] : []), IsLine(fact.most, fact.what)];
+      return [...(fact.required ? [TrimmedToSome(), IsNotEmpty(problem)] : [Trimmed()]), IsLine(fact.most, fact.what)];
     case 'code':
       return [Trimmed(), IsCode(fact.pattern, fact.problem)];
     case 'choice':
