@@ -54,6 +54,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await foundSecondFirm(app);
     await last.startTimer();
     await last.putOff();
+    await last.pace();
     await last.writeAhead(today);
     await database.tidy();
   } finally {

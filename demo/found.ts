@@ -46,6 +46,8 @@ export async function foundFirm(app: DemoServices, { firstDay, dearerFrom, clien
       vatRate: 2300,
       paymentDays: 21,
       demo: true,
+      // Until today each message went by itself, at once.
+      pacing: { perDay: 50, from: '00:00', until: '23:59', together: false },
     },
     personKeys.map((key) => {
       const { hours, rate, cost, ...person } = PEOPLE[key];

@@ -5,7 +5,7 @@ import { BulkService, ClientsService, ContactsService, DetailsService, NotesServ
 import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
 import { CollectorPageService } from '@steady/server/stand-ins/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
-import { TemplatesService } from '@steady/server/areas/post/index';
+import { PacingService, TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
@@ -47,6 +47,7 @@ export interface DemoServices {
   standing: ObligationStandingService;
   procedures: ProceduresService;
   templates: TemplatesService;
+  pacing: PacingService;
   jobs: JobsService;
   tasks: TasksService;
   taskChanges: TaskChangesService;
@@ -94,6 +95,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   standing: server.get(ObligationStandingService),
   procedures: server.get(ProceduresService),
   templates: server.get(TemplatesService),
+  pacing: server.get(PacingService),
   jobs: server.get(JobsService),
   jobStanding: server.get(JobStandingService),
   moves: server.get(JobMovesService),

@@ -31,7 +31,7 @@ export const TODAY = '2026-03-11';
 export async function runDemo(folder: string, port: number): Promise<{ server: ChildProcess; end(): Promise<void> }> {
   const server: ChildProcess = spawn(
     process.execPath,
-    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', TODAY, '--web', join(root, 'apps/web/dist')],
+    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', `${TODAY}T10:00`, '--web', join(root, 'apps/web/dist')],
     { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   const lines = createInterface({ input: server.stdout! });

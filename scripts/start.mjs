@@ -9,7 +9,7 @@ const HELP = `Starts Steady Almanac: installs what is missing, builds what has c
 
   --data DIR          data folder (default: data)
   --port N            port on 127.0.0.1 (default: 4680)
-  --today YYYY-MM-DD  the day to start from, so that any day can be rehearsed (default: the real one)
+  --today YYYY-MM-DD  the day (or day and time, 2026-05-04T10:00) to start from, so that any day can be rehearsed (default: the real one)
   --empty             no demo firm in a new data folder, and no demo sign-in
   --backups DIR       where backups go (default: beside the data folder)
   --disk-floor BYTES  refuse writes when less space is free (default: 209715200)
@@ -47,8 +47,9 @@ const wrong = (what) => {
 };
 if (values.port !== undefined && !(/^\d+$/.test(values.port) && Number(values.port) < 65_536))
   wrong(`--port wants a number up to 65535, not "${values.port}".`);
-const isDay = (text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.slice(0, 10) === text;
-if (values.today !== undefined && !isDay(values.today)) wrong(`--today wants a day such as 2026-05-04, not "${values.today}".`);
+const isStart = (text) =>
+  /^\d{4}-\d{2}-\d{2}(T([01]\d|2[0-3]):[0-5]\d)?$/.test(text) && new Date(`${text.slice(0, 10)}T00:00:00Z`).toJSON()?.slice(0, 10) === text.slice(0, 10);
+if (values.today !== undefined && !isStart(values.today)) wrong(`--today wants a day such as 2026-05-04, or 2026-05-04T10:00, not "${values.today}".`);
 
 installWhatIsMissing();
 buildWhatHasChanged();

@@ -36,9 +36,11 @@ function wholeNumber(name: string, given: string | undefined, otherwise: number,
   return value;
 }
 
-function isDay(text: string): boolean {
+/** "2026-05-04", or "2026-05-04T10:00". */
+function isStart(text: string): boolean {
   try {
-    return Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() === text;
+    const from = Temporal.PlainDateTime.from(text, { overflow: 'reject' });
+    return text === from.toPlainDate().toString() || text === from.toString({ smallestUnit: 'minute' });
   } catch {
     return false;
   }
@@ -99,7 +101,8 @@ async function start(fillDemo: FillDemo): Promise<void> {
     backupFolder: values.backups ? resolve(values.backups) : null,
     ...(values['disk-floor'] === undefined ? {} : { diskFloor: wholeNumber('--disk-floor', values['disk-floor'], 0, Number.MAX_SAFE_INTEGER) }),
   });
-  if (settings.today !== null && !isDay(settings.today)) throw new StartError(`--today wants a day that exists, such as 2026-05-04, not "${settings.today}".`);
+  if (settings.today !== null && !isStart(settings.today))
+    throw new StartError(`--today wants a day that exists, such as 2026-05-04 or 2026-05-04T10:00, not "${settings.today}".`);
   const clock = new SystemClock(settings.today, ZONE);
   if (isNew && wasInterrupted(dataFolder))
     throw new StartError(`A restore into ${dataFolder} was interrupted at its last step. Run it again: npm run restore -- FILE --data ${dataFolder}`);

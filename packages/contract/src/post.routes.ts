@@ -2,7 +2,8 @@ import type { PostRoomMessage, SentMessage, WriteMessage, Written } from './post
 import type { KeepTemplate, TemplateView, TriedTemplate, TryTemplate } from './procedures';
 import type { SendPreview } from './requests';
 import type { OfRecord } from './queries';
-import { type Added, a, get, post, patch } from './route';
+import type { SendingRules } from './sending';
+import { type Added, a, get, post, patch, put } from './route';
 
 export const sent = get('/api/messages', 'see clients', { query: a<OfRecord>('OfRecord'), answer: a<SentMessage[]>('SentMessage[]') });
 /** The stand-in shows codes and links meant for clients: for people who may change clients only. */
@@ -14,6 +15,9 @@ export const preview = post('/api/messages/preview', 'do work', { input: a<Write
 export const write = post('/api/messages', 'do work', { input: a<WriteMessage>('WriteMessage'), answer: a<Written>('Written'), status: 201, once: true });
 export const withdraw = post('/api/messages/:id/withdraw', 'do work');
 /** Has go out now what waits for its day, or could not be delivered. */
+/** How messages go to clients. */
+export const rules = get('/api/firm/sending', 'see clients', { answer: a<SendingRules>('SendingRules'), shows: ['post', 'firm'] });
+export const keepRules = put('/api/firm/sending', 'run firm', { input: a<SendingRules>('SendingRules') });
 export const again = post('/api/messages/:id/again', 'do work', { once: true });
 export const kept = get('/api/message-templates', 'see clients', { answer: a<TemplateView[]>('TemplateView[]'), shows: ['post', 'procedures'] });
 export const add = post('/api/message-templates', 'change services', { input: a<KeepTemplate>('KeepTemplate'), answer: a<Added>('Added'), once: true });

@@ -1,4 +1,5 @@
-import { IsNotEmpty, IsUUID } from 'class-validator';
+import { IsBoolean, IsNotEmpty, IsUUID } from 'class-validator';
+import type { Workings } from '@steady/core/workings';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 /** What a message says; details between braces are filled in. */
@@ -28,6 +29,11 @@ export class WriteMessage extends MessageWords {
   @LeftOut()
   @IsDay()
   on?: string;
+
+  /** At once, whatever the hour and however many went out before. */
+  @LeftOut()
+  @IsBoolean()
+  now?: boolean;
 }
 
 export interface PostRoomMessage {
@@ -56,6 +62,12 @@ export interface SentMessage {
   by: string;
   /** When it is to go out, or is tried again; null once it went, was withdrawn or failed for good. */
   goesOutAt: string | null;
+  /** Why it waits, where it is not for the day for which it was written; null otherwise. */
+  held: string | null;
+  /** How that moment comes about; null for what does not wait. */
+  workings: Workings | null;
+  /** How many other messages go out with it, as one. */
+  goesWith: number;
   /** Why it could not be delivered when it was last tried. */
   trouble: string | null;
 }

@@ -4,6 +4,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsNotEmpty, ValidateNes
 import type { ItemState } from '@steady/core/asks';
 import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+import type { GoesOut } from './sending';
 
 export class RequestItemInput {
   @Trimmed()
@@ -105,7 +106,7 @@ export interface RequestPart {
 
 /** What will go out, shown before it does. */
 export interface SendPreview {
-  messages: { to: string; address: string; subject: string; body: string }[];
+  messages: { to: string; address: string; subject: string; body: string; goesOut: GoesOut }[];
   /** Contacts that get nothing, and why. */
   nobody: { name: string; why: string }[];
 }

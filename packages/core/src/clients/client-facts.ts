@@ -1,6 +1,6 @@
 import { type Entered, type FactDefinition, type Given, type KeyedFact, type Kept, keptOf, keyed, linesOf } from '../facts';
 import type { KnownFacts } from '../facts';
-import { FORM_WORDS, LEGAL_FORMS, PAYMENT_METHODS, CLIENT_STATUSES, VAT_GROUPS, WAYS, WAY_WORDS, isRegisteredForm } from './vocabularies';
+import { FORM_WORDS, LEGAL_FORMS, MESSAGES_PER_DAY, PAYMENT_METHODS, CLIENT_STATUSES, VAT_GROUPS, WAYS, WAY_WORDS, isRegisteredForm } from './vocabularies';
 
 /**
  * Every fact that is kept of a client, once. The table's columns, the inputs and their checks, imports, merges, columns
@@ -99,6 +99,14 @@ export const CLIENT_FACTS = {
     headings: ['online or paper'],
     also: { 'on paper': 'paper', post: 'paper' },
     inRules: { words: 'works', not: 'does not work' },
+  },
+  messagesPerDay: {
+    kind: 'choice',
+    label: 'Messages a day',
+    section: 'work',
+    choices: MESSAGES_PER_DAY,
+    hint: 'At most so many to one person. Empty: as the firm has it.',
+    problem: 'Choose how many messages a day.',
   },
   partnerId: {
     kind: 'person',

@@ -11,6 +11,9 @@ export type VatGroup = (typeof VAT_GROUPS)[number];
 export const WAYS = ['online', 'paper'] as const;
 export type Way = (typeof WAYS)[number];
 
+/** So many messages go to the people of a client in a day, where it is not the firm's number. */
+export const MESSAGES_PER_DAY = ['1', '2', '3', '5', '10'] as const;
+
 export const PAYMENT_METHODS = ['bank transfer', 'direct debit', 'card', 'cash or cheque'] as const;
 export type PaymentMethod = (typeof PAYMENT_METHODS)[number];
 

@@ -7,7 +7,12 @@ import { type PacingRules, SendingHours, type Waiting, heldInWords, isTimeOfDay,
 const ZONE = 'Europe/Dublin';
 const HOURS = { from: '08:30', until: '18:00' };
 const IRELAND = holidayCalendar('IE', { from: 2026, until: 2026 }, new Map([['2026-03-19', 'Regatta']]));
-const rules = (perDay: number, perDayOf?: PacingRules['perDayOf']): PacingRules => ({ hours: new SendingHours(HOURS, ZONE, IRELAND), perDay, perDayOf });
+const rules = (perDay: number, { perDayOf, together = true }: Partial<PacingRules> = {}): PacingRules => ({
+  hours: new SendingHours(HOURS, ZONE, IRELAND),
+  perDay,
+  perDayOf,
+  together,
+});
 /** Epoch milliseconds of a moment on the clock of the firm. */
 const at = (local: string) => Temporal.PlainDateTime.from(local).toZonedDateTime(ZONE).epochMilliseconds;
 const local = (moment: number) =>
@@ -78,13 +83,18 @@ describe('the plan of what goes to clients', () => {
 
   it('keeps to what was agreed with a person', () => {
     const queue = [message('a'), message('b', { wanted: '2026-03-11T11:00' })];
-    expect(plan(queue, rules(5, new Map([['brid', 1]])))).toEqual(['2026-03-11T10:00: a', '2026-03-12T08:30: b']);
+    expect(plan(queue, rules(5, { perDayOf: new Map([['brid', 1]]) }))).toEqual(['2026-03-11T10:00: a', '2026-03-12T08:30: b']);
     expect(plan(queue, rules(0))).toEqual(['2026-03-11T10:00: a', '2026-03-12T08:30: b']);
   });
 
   it('sends what waited while nothing could go out once, as soon as it can', () => {
     const queue = ['2026-03-03', '2026-03-04', '2026-03-05'].map((day, at) => message(`${at}`, { wanted: `${day}T09:00` }));
     expect(plan(queue, rules(1))).toEqual(['2026-03-11T10:00: 0 1 2']);
+  });
+
+  it('sends each by itself where the firm wants it so, and counts each', () => {
+    const queue = ['a', 'b', 'c'].map((id) => message(id, { wanted: '2026-03-12T08:30' }));
+    expect(plan(queue, rules(2, { together: false }))).toEqual(['2026-03-12T08:30: a', '2026-03-12T08:30: b', '2026-03-13T08:30: c']);
   });
 
   it('has hours that open before they close', () => {
@@ -148,16 +158,17 @@ describe('whatever waits', () => {
     .map((all) => all.map((one, place): Waiting => ({ ...one, now: one.now && place % 4 === 0, id: `${place}`.padStart(2, '0') })));
   const anyRules = fc.record({
     perDay: fc.integer({ min: 1, max: 3 }),
+    together: fc.boolean(),
     sent: fc.array(fc.record({ person: fc.constantFrom('a', 'b'), day: fc.constantFrom('2026-03-11', '2026-03-12'), count: fc.integer({ min: 0, max: 3 }) }), {
       maxLength: 3,
     }),
   });
-  const check = (property: (queue: Waiting[], given: { perDay: number; sent: { person: string; day: string; count: number }[] }) => void) =>
+  const check = (property: (queue: Waiting[], given: { perDay: number; together: boolean; sent: { person: string; day: string; count: number }[] }) => void) =>
     fc.assert(fc.property(anyQueue, anyRules, property), { numRuns: 200 });
 
   it('goes out exactly once, none before it is wanted, within the hours', () => {
-    check((queue, { perDay, sent }) => {
-      const of = rules(perDay);
+    check((queue, { perDay, together, sent }) => {
+      const of = rules(perDay, { together });
       const plan = paced(queue, sent, of, NOW);
       expect(plan.flatMap(({ ids }) => ids).sort()).toEqual(queue.map(({ id }) => id));
       const byId = new Map(queue.map((one) => [one.id, one]));
@@ -173,11 +184,11 @@ describe('whatever waits', () => {
   });
 
   it('never passes the limit of a day, but for what goes at once', () => {
-    check((queue, { perDay, sent }) => {
+    check((queue, { perDay, together, sent }) => {
       const isNow = new Set(queue.filter((one) => one.now).map(({ id }) => id));
       const counts = new Map<string, { went: number; paced: number }>();
       for (const { person, day, count } of sent) counts.set(`${person} ${day}`, { went: (counts.get(`${person} ${day}`)?.went ?? 0) + count, paced: 0 });
-      for (const { person, day, ids } of paced(queue, sent, rules(perDay), NOW)) {
+      for (const { person, day, ids } of paced(queue, sent, rules(perDay, { together }), NOW)) {
         const count = counts.get(`${person} ${day}`) ?? { went: 0, paced: 0 };
         counts.set(`${person} ${day}`, isNow.has(ids[0]!) ? { ...count, went: count.went + 1 } : { ...count, paced: count.paced + 1 });
       }
@@ -186,8 +197,8 @@ describe('whatever waits', () => {
   });
 
   it('keeps the order within a matter', () => {
-    check((queue, { perDay, sent }) => {
-      const plan = paced(queue, sent, rules(perDay), NOW);
+    check((queue, { perDay, together, sent }) => {
+      const plan = paced(queue, sent, rules(perDay, { together }), NOW);
       const placeOf = new Map(plan.flatMap(({ ids }, sending) => ids.map((id, within) => [id, [sending, within] as const])));
       for (const person of ['a', 'b', 'c'])
         for (const matter of ['m', 'n']) {
@@ -201,14 +212,14 @@ describe('whatever waits', () => {
   });
 
   it('is planned the same a second time, also from where the first plan has put it', () => {
-    check((queue, { perDay, sent }) => {
-      const plan = paced(queue, sent, rules(perDay), NOW);
-      expect(paced([...queue].reverse(), sent, rules(perDay), NOW)).toEqual(plan);
+    check((queue, { perDay, together, sent }) => {
+      const plan = paced(queue, sent, rules(perDay, { together }), NOW);
+      expect(paced([...queue].reverse(), sent, rules(perDay, { together }), NOW)).toEqual(plan);
       const goes = new Map(plan.flatMap(({ at: moment, ids }) => ids.map((id) => [id, moment])));
       const again = paced(
         queue.map((one) => ({ ...one, notBefore: goes.get(one.id)! })),
         sent,
-        rules(perDay),
+        rules(perDay, { together }),
         NOW,
       );
       expect(again.map(({ at: moment, ids }) => [moment, ids])).toEqual(plan.map(({ at: moment, ids }) => [moment, ids]));

@@ -28,6 +28,8 @@ export interface PacingRules {
   perDay: number;
   /** The same for people of whom something else was agreed. */
   perDayOf?: ReadonlyMap<string, number>;
+  /** What falls together goes as one message; otherwise each goes by itself, and counts. */
+  together: boolean;
 }
 
 /** What holds a message back: the clock, a day on which the firm is closed, or that as many have gone to the person as go in a day. */
@@ -59,7 +61,7 @@ export const limitOf = (person: string, { perDay, perDayOf }: Pick<PacingRules, 
 /**
  * When each waiting message goes out. Those that go at once go alone, at their own moment. All others go in the order in which they were written: at the first moment
  * within the hours, as long as fewer have gone to the person on that day than may; what comes to a day that is full goes with another message of that day, where one is still
- * to come, or on the next. What comes to the same moment for the same person goes as one message. Nothing that is written later puts off what was planned before, but
+ * to come, or on the next. What comes to the same moment for the same person goes as one message, where the firm wants it so. Nothing that is written later puts off what was planned before, but
  * for what goes at once, which counts as well.
  *
  * @param queue each message once
@@ -110,7 +112,7 @@ function ofPerson(person: string, ones: readonly Waiting[], sentOn: ReadonlyMap<
     if (one.now) continue;
     const wanted = Math.max(now, one.notBefore, (one.matter === null ? undefined : ofMatter.get(one.matter)) ?? 0);
     const held: Held[] = [];
-    const into = place(wanted, held, { hours, limit, countOn, planned });
+    const into = place(wanted, held, { hours, limit, countOn, planned: rules.together ? planned : [] });
     if ('sending' in into) into.sending.waiting.push({ one, held });
     else send(into.at, into.day, [{ one, held }], false);
     if (one.matter !== null) ofMatter.set(one.matter, 'sending' in into ? into.sending.at : into.at);

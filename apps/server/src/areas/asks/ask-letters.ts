@@ -4,12 +4,15 @@ import type { SendPreview } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
 import { type Job, JobsService, TasksService } from '../jobs';
-import { type Draft, PostService } from '../post';
+import { type Draft, PostService, type When } from '../post';
 import { AskBook, taskOfParty } from './ask-book.service';
 import { type Ask, AskKinds, type AskLetter, type AskParty } from './kinds';
 
 /** Who asks, as the client knows them. */
 export const senderNow = ({ actor, firm }: Work): string => (actor.kind === 'staff' ? `${actor.name} of ${firm.name}` : firm.name);
+
+/** What is written about one ask goes out in the order in which it was written. */
+const matterOf = ({ id }: Ask): string => `ask ${id}`;
 
 const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null): Draft => ({
   ...letter,
@@ -79,14 +82,14 @@ export class AskLetters {
     const { to } = await this.post.recipients(work, client, draft.to, draft.contactId);
     // Who is named is written to, and nobody in their place.
     if (party.contactId !== null && !to.some((person) => person.id === party.contactId)) return 0;
-    return this.post.send(work, client, draft, { clientId: client.id, jobId: ask.jobId });
+    return this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId });
   }
 
   /**
    * Says something more about an ask to the one whose turn it is. Where nobody can be written to, the ask waits for a person
    * of the firm to say it in another way.
    */
-  async tell(work: Work, ask: Ask, subject: string, paragraphs: string[]): Promise<void> {
+  async tell(work: Work, ask: Ask, subject: string, paragraphs: string[], when: When = {}): Promise<void> {
     const turn = (await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null)!;
     const client = await this.clients.get(work, ask.clientId);
     const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
@@ -96,7 +99,7 @@ export class AskLetters {
       turn.contactId ?? job?.contactId ?? null,
       null,
     );
-    const written = await this.post.send(work, client, draft, { clientId: client.id, jobId: ask.jobId });
+    const written = await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
     if (written === 0 && turn.state === 'asked') {
       await this.book.setParty(work, turn.id, { state: 'to be told' });
       await this.standIn(work, ask, turn);

@@ -3,7 +3,7 @@ import { pastGrants } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { ChangeContact, ContactInput, LinkContact, ContactPermission } from '@steady/contract/contacts';
-import { type Tx, newId } from '../../platform/database';
+import { type Tx, newId, rows } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -286,6 +286,15 @@ export class ContactsService {
       .from(contacts)
       .where(eq(contacts.id, contactId));
     return contact ?? null;
+  }
+
+  /** How many messages a day were agreed for a contact: the fewest of the clients for which they act; null where nothing was. */
+  async messagesPerDay(work: Work, contactId: string): Promise<number | null> {
+    const [fewest] = await rows<{ count: number | null }>(
+      work.tx,
+      sql`select min(c.messages_per_day::int) as count from client_contacts x join clients c on c.id = x.client_id where x.contact_id = ${contactId}`,
+    );
+    return fewest!.count;
   }
 
   /** The clients for which a contact acts, among those that whoever acts sees. */

@@ -4,7 +4,9 @@ import * as routes from '@steady/contract/post.routes';
 import { KeepTemplate, type TemplateView, type TriedTemplate, TryTemplate } from '@steady/contract/procedures';
 import { OfRecord } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
+import { SendingRules } from '@steady/contract/sending';
 import { type Asked, Does } from '../../platform/http/routes';
+import { PacingService } from './pacing.service';
 import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
 import { TemplatesService } from './templates.service';
@@ -15,6 +17,7 @@ export class PostController {
     private readonly queries: PostQueries,
     private readonly post: PostService,
     private readonly templates: TemplatesService,
+    private readonly pacing: PacingService,
   ) {}
 
   @Does(routes.sent, { query: OfRecord })
@@ -54,6 +57,16 @@ export class PostController {
   @Does(routes.again)
   again({ work, at: { id: messageId } }: Asked<typeof routes.again>): Promise<void> {
     return this.post.again(work, messageId);
+  }
+
+  @Does(routes.rules)
+  rules({ work }: Asked<typeof routes.rules>): SendingRules {
+    return this.pacing.view(work);
+  }
+
+  @Does(routes.keepRules, { input: SendingRules })
+  keepRules({ work, input }: Asked<typeof routes.keepRules>): Promise<void> {
+    return this.pacing.keep(work, input);
   }
 
   @Does(routes.kept)

@@ -2,12 +2,13 @@ import { Area } from '../../platform/area';
 import { WholeFileParts } from '../whole-file';
 import { TodayParts } from '../today';
 import { MessageDetails } from './message-details';
+import { PacingService } from './pacing.service';
 import { PostController } from './post.controller';
 import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
 import { TemplatesService } from './templates.service';
 
-@Area({ controllers: [PostController], services: [PostService, MessageDetails, TemplatesService, PostQueries] })
+@Area({ controllers: [PostController], services: [PacingService, PostService, MessageDetails, TemplatesService, PostQueries] })
 export class PostModule {
   constructor(today: TodayParts, queries: PostQueries, file: WholeFileParts) {
     file.bring(80, (work, of) => queries.wholeFile(work, of));

@@ -4,6 +4,7 @@ import { SQL, inArray } from 'drizzle-orm';
 import { readBy } from '../../platform/identity';
 import { Inject, Injectable } from '@nestjs/common';
 import { asc, eq, sql } from 'drizzle-orm';
+import { type Held, heldInWords, pacingWorkings } from '@steady/core/pacing';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { GoingOut, PostRoomMessage, SentMessage } from '@steady/contract/post';
 import type { FailedLine, First } from '@steady/contract/today';
@@ -20,8 +21,9 @@ const PLANNED = 500;
 
 /** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
 const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", ${clientName(sql`m.client_id`)} as client, m.job_id as "jobId", m.by, m.about_fees as "aboutFees",
-  case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble`;
-const FROM = sql`messages m left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = m.id::text and o.done_at is null`;
+  case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble, m.wanted_at as "wantedAt", m.is_now as "isNow", m.held as "heldBy", m.per_day as "perDay",
+  case when m.status in ('waiting', 'sent') then (select count(*)::int - 1 from messages x where x.contact_id = m.contact_id and coalesce(x.goes_with, x.id) = coalesce(m.goes_with, m.id) and x.status = m.status) else 0 end as "goesWith"`;
+const FROM = sql`messages m left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = coalesce(m.goes_with, m.id)::text and o.done_at is null`;
 
 /** A message as a person of the firm may read it: the link in it is its reader's alone, and amounts are for who may see fees. */
 export function asRead<T extends { subject: string; body: string; aboutFees: boolean }>(work: Work, message: T): Omit<T, 'aboutFees'> {
@@ -30,8 +32,19 @@ export function asRead<T extends { subject: string; body: string; aboutFees: boo
   return { ...rest, subject: readBy(work.actor, message.subject, aboutFees), body: readBy(work.actor, body, aboutFees) };
 }
 
+type Found = Omit<SentMessage, 'held' | 'workings'> & { aboutFees: boolean; heldBy: Held[]; perDay: number | null; wantedAt: string; isNow: boolean };
+
 async function readable(work: Work, statement: SQL): Promise<SentMessage[]> {
-  return (await rows<SentMessage & { aboutFees: boolean }>(work.tx, statement)).map((message) => asRead(work, message));
+  return (await rows<Found>(work.tx, statement)).map(({ heldBy, perDay, wantedAt, isNow, ...message }) => {
+    const limit = perDay ?? work.firm.pacing.perDay;
+    const { at, goesOutAt, goesWith } = message;
+    const paced = { writtenAt: Date.parse(at), notBefore: Date.parse(wantedAt), held: heldBy, limit, with: goesWith, now: isNow };
+    return asRead(work, {
+      ...message,
+      held: goesOutAt === null ? null : heldInWords(paced, work.firm.pacing) || null,
+      workings: goesOutAt === null ? null : pacingWorkings({ ...paced, at: Date.parse(goesOutAt) }, work.firm.pacing, work.firm.zone),
+    });
+  });
 }
 
 @Injectable()

@@ -10,6 +10,8 @@ import type { Work } from '../../platform/work';
 import { type Letter, PostRoom } from '../../outside/post';
 import { ClientRecords, ContactMerging, type Client, type Contact, ContactsService } from '../clients';
 import { PortalService } from '../portal';
+import type { Going } from './letters';
+import { DELIVER, PacingService } from './pacing.service';
 import { messages } from './post.tables';
 
 export const MessageSent = eventKind<{ messageId: string }>('message sent', 'post');
@@ -19,6 +21,8 @@ export const MessageWithdrawn = eventKind<{ messageId: string }>('message withdr
 /** When messages go out that are planned for a day, on the clock of the firm. */
 const MORNING = Temporal.PlainTime.from('08:30');
 const morningOf = (work: Work, day: string): Temporal.Instant => civil(day).toZonedDateTime({ timeZone: work.firm.zone, plainTime: MORNING }).toInstant();
+
+const wantedAt = (work: Work, { on }: When): Temporal.Instant => (on === undefined || on <= work.today.toString() ? work.now : morningOf(work, on));
 
 /** A message before it is addressed: its words, and where its link leads in the portal. */
 export interface Draft {
@@ -35,6 +39,14 @@ export interface Draft {
   from?: string | null;
   /** It names an amount: whoever may not see fees reads "an amount" in its place. */
   aboutFees?: boolean;
+  /** What it is about, where that is not its job: those of one matter go out in the order in which they were written. */
+  matter?: string;
+}
+
+/** When a message goes out: in the morning of a day, or at once whatever the hour; as soon as the plan allows where nothing is said. */
+export interface When {
+  on?: string;
+  now?: boolean;
 }
 
 export interface About {
@@ -48,10 +60,12 @@ interface Addressed extends Contact {
 
 const NOBODY_WORDS: Record<ContactPermission, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'gets bills' };
 
-const signedBy = ({ actor }: Work, { from }: Draft): string => (from ? `${from}\n` : actor.kind === 'staff' ? `${actor.name}\n` : '');
+const signedBy = ({ actor }: Work, { from }: Draft): string => from ?? (actor.kind === 'staff' ? actor.name : '');
 
-const letterText = (work: Work, draft: Draft, to: string, link: string) =>
-  [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, `${signedBy(work, draft)}${work.firm.name}`].join('\n\n');
+function letterText(work: Work, draft: Draft, to: string, link: string): string {
+  const signature = [signedBy(work, draft), work.firm.name].filter(Boolean).join('\n');
+  return [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, signature].join('\n\n');
+}
 
 /** Writes to clients. Everything that goes out passes here and leaves through the outbox. */
 @Injectable()
@@ -64,6 +78,7 @@ export class PostService implements OnModuleInit {
     private readonly contacts: ContactsService,
     private readonly portal: PortalService,
     private readonly postRoom: PostRoom,
+    private readonly pacing: PacingService,
   ) {}
 
   onModuleInit(): void {
@@ -77,18 +92,25 @@ export class PostService implements OnModuleInit {
     });
   }
 
-  private delivery(): OutboxEffect<Letter & { messageId: string }, void> {
-    const mark = async (work: Work, messageId: string, status: 'sent' | 'failed') => {
-      const [message] = await work.tx.update(messages).set({ status }).where(eq(messages.id, messageId)).returning();
-      const { clientId, jobId, toName } = message!;
-      if (status === 'sent') await this.events.record(work, MessageSent, { what: `delivered a message to ${toName}`, clientId, jobId, payload: { messageId } });
-      else await this.events.record(work, MessageFailed, { what: `could not deliver a message to ${toName}`, clientId, jobId, payload: { messageId } });
-    };
+  private delivery(): OutboxEffect<Going, void> {
     return {
-      kind: 'deliver message',
-      outside: ({ messageId: _, ...letter }, key, firmId) => this.postRoom.take(firmId, key, letter),
-      then: (work, letter) => mark(work, letter.messageId, 'sent'),
-      otherwise: (work, letter) => mark(work, letter.messageId, 'failed'),
+      kind: DELIVER,
+      waitsUntil: (work, { isNow }) => {
+        const { from } = this.pacing.hoursOf(work).at(work.now.epochMilliseconds);
+        return isNow || from <= work.now.epochMilliseconds ? null : Temporal.Instant.fromEpochMilliseconds(from);
+      },
+      outside: ({ messageIds: _, isNow: __, ...letter }, key, firmId) => this.postRoom.take(firmId, key, letter),
+      then: async (work, { messageIds }) => {
+        const sent = await work.tx.update(messages).set({ status: 'sent', sentAt: work.now.toString() }).where(inArray(messages.id, messageIds)).returning();
+        for (const { id: messageId, clientId, jobId, toName } of sent)
+          await this.events.record(work, MessageSent, { what: `delivered a message to ${toName}`, clientId, jobId, payload: { messageId } });
+      },
+      otherwise: async (work, { messageIds }) => {
+        // Each is tried again by itself.
+        const failed = await work.tx.update(messages).set({ status: 'failed', goesWith: null }).where(inArray(messages.id, messageIds)).returning();
+        for (const { id: messageId, clientId, jobId, toName } of failed)
+          await this.events.record(work, MessageFailed, { what: `could not deliver a message to ${toName}`, clientId, jobId, payload: { messageId } });
+      },
     };
   }
 
@@ -114,74 +136,83 @@ export class PostService implements OnModuleInit {
   }
 
   /** What would go out to whom, word for word but for the link. */
-  async preview(work: Work, client: Client, draft: Draft): Promise<SendPreview> {
+  async preview(work: Work, client: Client, draft: Draft, when: When = {}): Promise<SendPreview> {
     const { to, nobody } = await this.recipients(work, client, draft.to, draft.contactId);
-    return {
-      messages: to.map((contact) => ({
+    const previewed: SendPreview['messages'] = [];
+    for (const contact of to)
+      previewed.push({
         to: contact.name,
         address: contact.email,
         subject: readBy(work.actor, draft.subject, draft.aboutFees ?? false),
         body: readBy(work.actor, letterText(work, draft, contact.name, '(their own link)'), draft.aboutFees ?? false),
-      })),
-      nobody,
-    };
+        goesOut: await this.pacing.foresee(work, contact.id, { wantedAt: wantedAt(work, when), isNow: when.now }),
+      });
+    return { messages: previewed, nobody };
   }
 
   /** Has a message go out now that waits for its day, or could not be delivered: under the same key, so that it is taken once. */
   async again(work: Work, messageId: string): Promise<void> {
     const [message] = await work.tx
       .update(messages)
-      .set({ status: 'waiting' })
+      .set({ status: 'waiting', isNow: true, wantedAt: work.now.toString() })
       .where(and(eq(messages.id, messageId), eq(messages.firmId, work.firm.id), inArray(messages.status, ['failed', 'waiting'])))
-      .returning({ id: messages.id });
+      .returning();
     if (!message) throw Problem.refused('not-waiting', 'This message is not waiting to go out.');
-    await this.effects.again(work, 'deliver message', messageId);
+    // What could not be delivered gets its tries again; what is on its way is left alone.
+    await this.effects.again(work, DELIVER, message.goesWith ?? messageId);
+    await this.pacing.plan(work, message.contactId);
   }
 
   /** Takes back a message that has not gone out. */
   async withdraw(work: Work, messageId: string): Promise<void> {
     const [message] = await work.tx
-      .update(messages)
-      .set({ status: 'withdrawn' })
+      .select()
+      .from(messages)
       .where(and(eq(messages.id, messageId), eq(messages.firmId, work.firm.id), inArray(messages.status, ['failed', 'waiting'])))
-      .returning();
-    if (!message || !(await this.effects.cancel(work, 'deliver message', messageId)))
-      throw Problem.refused('not-waiting', 'This message has gone out, or is on its way.');
+      .for('update');
+    if (!message || !(await this.takeOut(work, message))) throw Problem.refused('not-waiting', 'This message has gone out, or is on its way.');
     const { clientId, jobId, toName, subject } = message;
     await this.events.record(work, MessageWithdrawn, { what: `cancelled a message to ${toName}: ${subject}`, clientId, jobId, payload: { messageId } });
   }
 
-  /** Sends to everybody at the client who has an address, at once or in the morning of a day. @returns how many were written to. */
-  async send(work: Work, client: Client, draft: Draft, about: About, on?: string): Promise<number> {
+  /** Takes a message that was withdrawn out of what goes out; those that were to go with it go without it. @returns false where it is on its way */
+  private async takeOut(work: Work, { id, status, goesWith, contactId }: typeof messages.$inferSelect): Promise<boolean> {
+    // What could not be delivered as a part of another waits nowhere.
+    if (!(await this.effects.cancel(work, DELIVER, goesWith ?? id)) && status === 'waiting') return false;
+    await work.tx.update(messages).set({ status: 'withdrawn', goesWith: null }).where(eq(messages.id, id));
+    await work.tx
+      .update(messages)
+      .set({ goesWith: null })
+      .where(and(eq(messages.contactId, contactId), eq(messages.status, 'waiting'), eq(messages.goesWith, id)));
+    await this.pacing.plan(work, contactId);
+    return true;
+  }
+
+  /** Sends to everybody at the client who has an address, as the plan of what goes out allows. @returns how many were written to. */
+  async send(work: Work, client: Client, draft: Draft, about: About, when: When = {}): Promise<number> {
     const { to } = await this.recipients(work, client, draft.to, draft.contactId);
-    const goesOut = on === undefined || on <= work.today.toString() ? work.now : morningOf(work, on);
+    const wanted = wantedAt(work, when);
     for (const contact of to) {
-      const link = await this.portal.link(work, contact.id, draft.leadsTo, goesOut);
-      const letter: Letter = {
-        channel: 'mail',
+      const link = await this.portal.link(work, contact.id, draft.leadsTo, wanted);
+      await work.tx.insert(messages).values({
+        firmId: work.firm.id,
+        at: work.now.toString(),
+        contactId: contact.id,
         toName: contact.name,
         address: contact.email,
         subject: draft.subject,
         body: letterText(work, draft, contact.name, link),
-      };
-      const { toName, address, subject, body } = letter;
-      const [message] = await work.tx
-        .insert(messages)
-        .values({
-          firmId: work.firm.id,
-          at: work.now.toString(),
-          contactId: contact.id,
-          toName,
-          address,
-          subject,
-          body,
-          status: 'waiting',
-          aboutFees: draft.aboutFees ?? false,
-          ...about,
-          by: work.actor.name,
-        })
-        .returning({ id: messages.id });
-      await this.effects.plan(work, 'deliver message', message!.id, { ...letter, messageId: message!.id }, goesOut);
+        paragraphs: draft.paragraphs.join('\n\n'),
+        signature: signedBy(work, draft),
+        status: 'waiting',
+        aboutFees: draft.aboutFees ?? false,
+        matter: draft.matter ?? (about.jobId === null ? null : `job ${about.jobId}`),
+        wantedAt: wanted.toString(),
+        isNow: when.now ?? false,
+        ...about,
+        by: work.actor.name,
+      });
+      await this.pacing.plan(work, contact.id);
     }
     return to.length;
   }

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { boolean, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { Held } from '@steady/core/pacing';
 import type { SentMessage } from '@steady/contract/post';
 import { firmId, id, moment, ofSeenClient, ownFirm, version } from '../../platform/database';
 
@@ -21,15 +22,34 @@ export const messages = pgTable(
     by: text('by').notNull(),
     /** It tells of an amount: whoever may not see fees reads "an amount" in its place. */
     aboutFees: boolean('about_fees').notNull().default(false),
+    /** What it is about, where that is something: those of one matter keep their order. */
+    matter: text('matter'),
+    /** Its words without greeting, link and signature, and those of the link: to go out with others as one message. */
+    paragraphs: text('paragraphs').notNull().default(''),
+    signature: text('signature').notNull().default(''),
+    /** It is not to go out before; as soon as it was written where nothing is said. */
+    wantedAt: moment('wanted_at')
+      .notNull()
+      .default(sql`now()`),
+    /** It goes at once, whatever the hour and however many went before. */
+    isNow: boolean('is_now').notNull().default(false),
+    /** The message as a part of which it goes out, or went. */
+    goesWith: uuid('goes_with'),
+    /** What holds it back, in the order in which it did. */
+    held: jsonb('held').$type<Held[]>().notNull().default([]),
+    /** How many go to its reader in a day, where that holds it back. */
+    perDay: integer('per_day'),
+    sentAt: moment('sent_at'),
   },
   (t) => [
     ownFirm(),
     ofSeenClient(),
     index().on(t.firmId, t.at),
     index().on(t.clientId),
+    index('messages_sent_to').on(t.contactId, t.sentAt),
     // Few messages wait of all that were ever written.
     index('messages_going_out')
-      .on(t.firmId)
+      .on(t.firmId, t.contactId)
       .where(sql`status in ('waiting', 'failed')`),
   ],
 );

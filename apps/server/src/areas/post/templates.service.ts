@@ -194,7 +194,7 @@ export class TemplatesService implements OnModuleInit {
   /** What a message of a person's own words would be and to whom it goes; nothing is sent. */
   async preview(work: Work, input: WriteMessage): Promise<SendPreview> {
     const { client, draft } = await this.written(work, input);
-    return this.post.preview(work, client, draft);
+    return this.post.preview(work, client, draft, input);
   }
 
   /** Writes to a client in a person's own words, now or on a day. @throws Problem when nobody there can be written to */
@@ -203,7 +203,7 @@ export class TemplatesService implements OnModuleInit {
     const { to, nobody } = await this.post.recipients(work, client, draft.to, draft.contactId);
     if (to.length === 0)
       throw Problem.refused('nobody-to-write-to', `There is nobody to write to: ${nobody.map((who) => `${who.name} ${who.why}`).join(', ')}.`);
-    await this.post.send(work, client, draft, { clientId: client.id, jobId: input.jobId ?? null }, input.on);
+    await this.post.send(work, client, draft, { clientId: client.id, jobId: input.jobId ?? null }, input);
     const when = input.on && input.on > work.today.toString() ? `, to go out on ${fullDate(civil(input.on))}` : '';
     await this.events.record(work, MessageWritten, {
       what: `wrote "${draft.subject}" to ${to.map((person) => person.name).join(', ')}${when}`,
@@ -215,7 +215,7 @@ export class TemplatesService implements OnModuleInit {
   }
 
   /** Own words with their details filled in. @throws Problem at the field for a day that is over, and for what is not known, so that nobody reads an empty place */
-  private async written(work: Work, { clientId, jobId, on, ...words }: WriteMessage): Promise<{ client: Client; draft: Draft }> {
+  private async written(work: Work, { clientId, jobId, on, now: _now, ...words }: WriteMessage): Promise<{ client: Client; draft: Draft }> {
     if (on !== undefined && on < work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day is over.' }]);
     if (on !== undefined && on > work.today.add({ days: FARTHEST }).toString())
       throw Problem.invalid([{ field: 'on', message: `A message is planned at most ${FARTHEST} days ahead.` }]);

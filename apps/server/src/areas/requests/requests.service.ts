@@ -195,10 +195,14 @@ export class RequestsService {
     });
     if (silent) await this.book.reckon(work, found.ask.id);
     else
-      await this.letters.tell(work, found.ask, `${work.firm.shortName}: your question about ${found.item.name}`, [
-        `${work.actor.name} replies to your question about ${found.item.name}:`,
-        text,
-      ]);
+      // Whoever asked waits for it.
+      await this.letters.tell(
+        work,
+        found.ask,
+        `${work.firm.shortName}: your question about ${found.item.name}`,
+        [`${work.actor.name} replies to your question about ${found.item.name}:`, text],
+        { now: true },
+      );
   }
 
   /** Accepts what came, also what came in another way than through the portal. */

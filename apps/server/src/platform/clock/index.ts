@@ -13,17 +13,16 @@ export abstract class Clock {
   }
 }
 
-/** Real time, moved by whole days when a day was given at the start. */
+/** Real time, moved by whole days when a day was given at the start; from a time of day on where that was given too. */
 export class SystemClock extends Clock {
   private readonly offset: number;
 
-  constructor(startDay: string | null, zone: string) {
+  /** @param start "2026-05-04" or "2026-05-04T10:00", in the zone */
+  constructor(start: string | null, zone: string) {
     super();
     const real = Temporal.Now.zonedDateTimeISO(zone);
-    this.offset =
-      startDay === null
-        ? 0
-        : Temporal.PlainDate.from(startDay).toZonedDateTime({ timeZone: zone, plainTime: real.toPlainTime() }).epochMilliseconds - real.epochMilliseconds;
+    const from = start?.includes('T') ? Temporal.PlainDateTime.from(start) : start && Temporal.PlainDate.from(start).toPlainDateTime(real.toPlainTime());
+    this.offset = from ? from.toZonedDateTime(zone).epochMilliseconds - real.epochMilliseconds : 0;
   }
 
   now(): Temporal.Instant {

@@ -1,7 +1,8 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
+import type { Temporal } from '@steady/core/calendar';
 import { Clock } from '../clock';
-import { Database, rows } from '../database';
+import { Database, newId, rows } from '../database';
 import { byItself } from '../identity/actor';
 import { type Work, Works } from '../work/work';
 import { outbox } from './tables';
@@ -15,11 +16,16 @@ export interface OutboxEffect<Payload, Result> {
   isPure?: true;
   /** The act itself. It may be asked for twice with one key, after a crash; the outside has to take it once. */
   outside(payload: Payload, key: string, firmId: string): Promise<Result>;
+  /** For what may only be done at certain times: the moment for which it waits, where its own was missed; null where it may be done now. */
+  waitsUntil?(work: Work, payload: Payload): Temporal.Instant | null;
   /** What is recorded when it is done, in the transaction that ticks it off. */
   then(work: Work, payload: Payload, result: Result): Promise<void>;
   /** What is recorded when it has failed for good. */
   otherwise?(work: Work, payload: Payload, error: string): Promise<void>;
 }
+
+/** What is carried out so many milliseconds after its moment has missed it. */
+const MISSED = 60_000;
 
 /** How many are claimed at once. */
 const TOGETHER = 20;
@@ -30,6 +36,7 @@ interface Claimed {
   key: string;
   payload: unknown;
   attempts: number;
+  notBefore: string;
 }
 
 /** Carries out what the outbox holds: at least once, each effect idempotent by its key, waiting longer after each failure. */
@@ -54,6 +61,15 @@ export class Effects {
   /** Puts an effect into the outbox, to be carried out after the transaction is confirmed, or once a later moment has come. */
   async plan<Payload>(work: Work, kind: string, key: string, payload: Payload, notBefore = work.now): Promise<void> {
     await work.tx.insert(outbox).values({ firmId: work.firm.id, kind, key, payload, notBefore: notBefore.toString() }).onConflictDoNothing();
+    work.afterwards(() => this.drainSoon(work.firm.id));
+  }
+
+  /** The same for what may be planned anew: until it is begun, its moment and what it carries are what was said last. */
+  async planAnew<Payload>(work: Work, kind: string, key: string, payload: Payload, notBefore: Temporal.Instant): Promise<void> {
+    await work.tx.execute(
+      sql`insert into outbox (id, firm_id, kind, key, payload, not_before) values (${newId()}, ${work.firm.id}, ${kind}, ${key}, ${JSON.stringify(payload)}::jsonb, ${notBefore.toString()})
+          on conflict (firm_id, kind, key) do update set payload = excluded.payload, not_before = excluded.not_before where outbox.done_at is null and outbox.attempts = 0`,
+    );
     work.afterwards(() => this.drainSoon(work.firm.id));
   }
 
@@ -126,7 +142,7 @@ export class Effects {
             where id in (select id from outbox where done_at is null and attempts < ${EFFECT_TRIES} and not_before <= ${now.toString()}
                           and (claimed_until is null or claimed_until < ${now.toString()})
                         order by id limit ${TOGETHER} for update skip locked)
-            returning id, kind, key, payload, attempts`,
+            returning id, kind, key, payload, attempts, not_before as "notBefore"`,
       ),
     );
     return claimed.sort((a, b) => (a.id < b.id ? -1 : 1));
@@ -146,8 +162,20 @@ export class Effects {
     }
   }
 
+  /** What was to be done while nothing ran may have missed the time in which it can be: it waits for the next. */
+  private async putOff(firmId: string, { id, payload, notBefore }: Claimed, effect: OutboxEffect<unknown, unknown> | undefined): Promise<boolean> {
+    if (!effect?.waitsUntil || this.clock.now().epochMilliseconds - Date.parse(notBefore) < MISSED) return false;
+    return this.works.run(byItself(firmId), async (work) => {
+      const until = effect.waitsUntil!(work, payload);
+      if (until === null) return false;
+      await work.tx.execute(sql`update outbox set attempts = attempts - 1, claimed_until = null, not_before = ${until.toString()} where id = ${id}`);
+      return true;
+    });
+  }
+
   private async carryOut(firmId: string, claimed: Claimed, begun: Promise<() => unknown> | null): Promise<void> {
     const effect = this.known.get(claimed.kind);
+    if (await this.putOff(firmId, claimed, effect)) return;
     try {
       const result = (await (begun ?? this.outside(firmId, claimed)))();
       await this.works.run(byItself(firmId), async (work) => {

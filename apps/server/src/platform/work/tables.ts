@@ -12,6 +12,14 @@ const itself = sql`id = (select nullif(current_setting('app.firm_id', true), '')
 export const inFirmsCurrency = (t: { firmId: AnyPgColumn; currency: AnyPgColumn }) =>
   foreignKey({ columns: [t.firmId, t.currency], foreignColumns: [firms.id, firms.currency] });
 
+/** Hours on the clock of the firm, "08:30". */
+export interface Pacing {
+  perDay: number;
+  from: string;
+  until: string;
+  together: boolean;
+}
+
 export const firms = pgTable(
   'firms',
   {
@@ -49,6 +57,8 @@ export const firms = pgTable(
     adminSessionHours: integer('admin_session_hours').notNull().default(24),
     /** Everybody has to set up the second step before anything else. */
     secondStepRequired: boolean('second_step_required').notNull().default(false),
+    /** How messages go to clients: so many a day to one person, from when until when, several as one. */
+    pacing: jsonb('pacing').$type<Pacing>().notNull().default({ perDay: 3, from: '08:00', until: '18:00', together: true }),
     /** Of what the firm has settled about itself. */
     version: integer('version').notNull().default(1),
   },

@@ -8,9 +8,13 @@ export const postArea: Area = {
     page('post/going-out', () => import('./going-out-page'), 'GoingOutPage'),
     page('post/room', () => import('./post-room-page'), 'PostRoomPage'),
     page('firm/messages', () => import('./templates-page'), 'TemplatesPage'),
+    page('firm/sending', () => import('./sending-page'), 'SendingPage'),
   ],
   contents: { to: '/post', words: 'Post', at: 60 },
-  firmPages: [{ to: '/firm/messages', words: 'Messages', at: 30 }],
+  firmPages: [
+    { to: '/firm/messages', words: 'Messages', at: 30 },
+    { to: '/firm/sending', words: 'Sending', at: 31 },
+  ],
   today: {
     notes: [{ at: 20, title: () => 'Going out next', isShown: (today) => today.goingOut.length > 0, Body: part(() => import('./today'), 'GoingOutNext') }],
   },

@@ -9,7 +9,9 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Leaf } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { counted } from '@steady/core/words';
 import { momentInWords } from '../../ui/words';
+import { Worked } from '../../ui/workings';
 
 const TONE: Record<SentMessage['status'], string> = { waiting: 'text-soft', sent: 'good', failed: 'late', withdrawn: 'text-soft' };
 
@@ -35,7 +37,13 @@ function Stands({ of }: { of: SentMessage }) {
   const { day } = useSession();
   return (
     <span className={TONE[of.status]}>
-      {of.status === 'waiting' && of.goesOutAt ? `goes out ${momentInWords(of.goesOutAt, day)}` : of.status}
+      {of.status === 'waiting' && of.goesOutAt && of.workings ? <Worked by={of.workings}>goes out {momentInWords(of.goesOutAt, day)}</Worked> : of.status}
+      {of.goesWith > 0 && (
+        <span className="block text-fine text-soft">
+          {of.status === 'sent' ? 'went' : 'goes'} as one with {counted(of.goesWith, 'other message', 'other messages')}
+        </span>
+      )}
+      {of.held && <span className="block text-fine text-soft">{of.held}</span>}
       {of.trouble && of.status !== 'sent' && <span className="block text-fine text-rust">{of.trouble}</span>}
     </span>
   );

@@ -4,7 +4,13 @@ import type { SendPreview } from '@steady/contract/requests';
 import { stage } from '../../../test/stage';
 import { SendingLeaf } from './sending-leaf';
 
-const message = (to: string) => ({ to, address: `${to.toLowerCase()}@dunmarra.example`, subject: 'Your VAT return', body: 'Please send us two things.' });
+const message = (to: string, why: string | null = null) => ({
+  to,
+  address: `${to.toLowerCase()}@dunmarra.example`,
+  subject: 'Your VAT return',
+  body: 'Please send us two things.',
+  goesOut: { at: why === null ? '2026-03-11T09:00:00Z' : '2026-03-12T08:00:00Z', why },
+});
 
 function show(preview: SendPreview | null, withNobody: string | null = 'Record it, no message is sent') {
   const [onSubmit, onBack] = [vi.fn(), vi.fn()];
@@ -40,6 +46,13 @@ describe('what leaves the house', () => {
     expect(screen.getByText('It is kept with the job.')).toBeDefined();
     expect(screen.getByRole('button', { name: 'Send to Brid' })).toBeDefined();
     expect(screen.queryByText('What is wanted')).toBeNull();
+  });
+
+  it('says when it goes out, and why not at once', () => {
+    show({ messages: [message('Brid', 'no more than 2 messages a day go to one person'), message('Cathal')], nobody: [] });
+    expect(screen.getAllByText(/^It goes out /).map((one) => one.textContent)).toEqual([
+      'It goes out tomorrow, 08:00: no more than 2 messages a day go to one person.',
+    ]);
   });
 
   it('to several is counted', () => {

@@ -1,10 +1,13 @@
 import type { ReactNode } from 'react';
 import type { SendPreview } from '@steady/contract/requests';
 import type { LeafForm } from '../../ui/form';
+import { useSession } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
+import { momentInWords } from '../../ui/words';
 
 /** What goes to whom, word for word, and who gets nothing. */
 function PreviewOfSending({ of }: { of: SendPreview }) {
+  const { day } = useSession();
   return (
     <>
       {of.nobody.map((one) => (
@@ -19,6 +22,11 @@ function PreviewOfSending({ of }: { of: SendPreview }) {
           </p>
           <p className="px-3 pt-2 font-semibold">{message.subject}</p>
           <p className="px-3 pt-1 pb-3 text-table whitespace-pre-line">{message.body}</p>
+          {message.goesOut.why !== null && (
+            <p className="border-t border-ochre bg-ochre-tint px-3 py-2 text-table">
+              It goes out {momentInWords(message.goesOut.at, day)}: {message.goesOut.why}.
+            </p>
+          )}
         </article>
       ))}
     </>

@@ -7,10 +7,10 @@ import { WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
+import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useNotify } from '../../ui/toasts';
-import { dayInWords } from '../../ui/words';
+import { dayInWords, momentInWords } from '../../ui/words';
 import { SendingLeaf } from './sending-leaf';
 
 interface Props {
@@ -29,7 +29,7 @@ export function WriteLeaf({ client, job, onClose }: Props) {
   const { data: jobs } = useData(jobsRoutes.list, job ? null : { status: 'open', client: client.id });
   const { form, onSubmit, busy, problem } = useLeafForm<WriteMessage>({
     input: WriteMessage,
-    start: { clientId: client.id, jobId: job?.id ?? '', subject: '', body: '', on: '' },
+    start: { clientId: client.id, jobId: job?.id ?? '', subject: '', body: '', on: '', now: false },
     submit: async (values) => {
       if (!preview) {
         setPreview(await ask(postRoutes.preview, {}, values));
@@ -37,7 +37,14 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       }
       await send(postRoutes.write, {}, values);
       const to = preview.messages.map((message) => message.to).join(', ');
-      notify(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : `Sent to ${to}.`);
+      const waits = !values.now && preview.messages.find((message) => message.goesOut.why !== null);
+      notify(
+        values.on && values.on > today
+          ? `It goes to ${to} on ${dayInWords(values.on, day)}.`
+          : waits
+            ? `It goes to ${to} ${momentInWords(waits.goesOut.at, day)}.`
+            : `Sent to ${to}.`,
+      );
       onClose();
     },
   });
@@ -53,7 +60,13 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}
-      after={later && <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be cancelled until then.</p>}
+      after={
+        later ? (
+          <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be cancelled until then.</p>
+        ) : (
+          preview?.messages.some((message) => message.goesOut.why !== null) && <TickField label="Send it now all the same" {...register('now')} />
+        )
+      }
     >
       {templates.length > 0 && (
         <SelectField

@@ -1,2 +1,3 @@
 /** What other areas use of this one. */
 export { FirmViews } from './firm-views';
+export { useSettingsForm } from './settings-form';

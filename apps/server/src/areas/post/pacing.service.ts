@@ -1,0 +1,186 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { Temporal, civil } from '@steady/core/calendar';
+import { type Held, type Sending, SendingHours, type SentToday, type Waiting, heldInWords, paced } from '@steady/core/pacing';
+import type { SendingRules } from '@steady/contract/sending';
+import type { GoesOut } from '@steady/contract/sending';
+import { rows } from '../../platform/database';
+import { Effects, Events, eventKind } from '../../platform/events';
+import { type Firm, type Work, Works } from '../../platform/work';
+import { ClientChanged, ContactsService } from '../clients';
+import { PortalService } from '../portal';
+import { ClosingDaysChanged } from '../team';
+import { type Going, type Letters, asOne } from './letters';
+
+export const SendingRulesChanged = eventKind<object>('sending rules changed', 'post');
+
+export const DELIVER = 'deliver message';
+
+/** A message that waits, with where it stands in the outbox. */
+interface Queued extends Letters {
+  matter: string | null;
+  at: string;
+  wantedAt: string;
+  isNow: boolean;
+  goesWith: string | null;
+  held: Held[];
+  notBefore: string | null;
+  /** It is on its way, or was and could not be delivered: it is left as it is. */
+  begun: boolean;
+}
+
+const millis = (moment: string) => Date.parse(moment);
+const instant = (moment: number) => Temporal.Instant.fromEpochMilliseconds(moment);
+
+/** The one plan of all that goes to clients: when each message goes out, and with which others. */
+@Injectable()
+export class PacingService implements OnModuleInit {
+  private readonly hours = new WeakMap<Firm, SendingHours>();
+
+  constructor(
+    private readonly works: Works,
+    private readonly events: Events,
+    private readonly effects: Effects,
+    private readonly contacts: ContactsService,
+    private readonly portal: PortalService,
+  ) {}
+
+  onModuleInit(): void {
+    this.events.on(ClosingDaysChanged, (work) => this.planAll(work));
+    this.events.on(ClientChanged, async (work, { payload: { clientId, facts } }) => {
+      if (facts.includes('messagesPerDay')) await this.planAll(work, clientId);
+    });
+  }
+
+  view(work: Work): SendingRules {
+    return { ...work.firm.pacing, version: work.firm.version };
+  }
+
+  /** Keeps how messages go to clients; what waits is planned anew. */
+  async keep(work: Work, { version, perDay, from, until, together }: SendingRules): Promise<void> {
+    const before = work.firm.pacing;
+    await this.works.change(work, { pacing: { perDay, from, until, together } }, version);
+    await this.events.record(work, SendingRulesChanged, {
+      what: `set messages to clients to ${perDay} a day to one person, from ${from} to ${until}, ${together ? 'several as one' : 'each by itself'}`,
+      before,
+      after: work.firm.pacing,
+      payload: {},
+    });
+    await this.planAll(work);
+  }
+
+  hoursOf(work: Work): SendingHours {
+    const known = this.hours.get(work.firm);
+    if (known) return known;
+    const { pacing, zone, calendar } = work.firm;
+    const hours = new SendingHours(pacing, zone, calendar);
+    this.hours.set(work.firm, hours);
+    return hours;
+  }
+
+  /** How many messages go to a person in a day: what was agreed with a client for whom they act, or the firm\u2019s number. */
+  async limit(work: Work, contactId: string): Promise<number> {
+    return (await this.contacts.messagesPerDay(work, contactId)) ?? work.firm.pacing.perDay;
+  }
+
+  /** The messages of everybody for whom any waits planned anew; only those of the people of one client, where that is given. */
+  async planAll(work: Work, clientId?: string): Promise<void> {
+    const found = await rows<{ id: string }>(
+      work.tx,
+      sql`select distinct contact_id as id from messages where firm_id = ${work.firm.id} and status = 'waiting' ${clientId ? sql`and client_id = ${clientId}` : sql``} order by 1`,
+    );
+    for (const { id } of found) await this.plan(work, id);
+  }
+
+  /** All that waits to go to a person planned anew, as it stands in this transaction. */
+  async plan(work: Work, contactId: string): Promise<void> {
+    const queued = await this.queue(work, contactId);
+    const free = queued.filter((one) => !one.begun);
+    if (free.length === 0) return;
+    const byId = new Map(free.map((one) => [one.id, one]));
+    const sendings = await this.sendings(work, contactId, queued, free.map(asWaiting));
+    const limit = await this.limit(work, contactId);
+    const changed: { id: string; with: string | null; held: readonly Held[]; limit: number }[] = [];
+    for (const { at, ids, held } of sendings) {
+      const [lead, ...others] = ids.map((id) => byId.get(id)!);
+      const wasTogether = free.filter((one) => one.goesWith === lead!.id).map((one) => one.id);
+      const isSame = lead!.goesWith === null && wasTogether.join() === others.map((one) => one.id).join();
+      if (!isSame || lead!.notBefore === null || millis(lead!.notBefore) !== at) await this.put(work, [lead!, ...others], at);
+      for (const [place, one] of [lead!, ...others].entries()) {
+        const goesWith = place === 0 ? null : lead!.id;
+        const why = held.get(one.id) ?? [];
+        if (goesWith !== one.goesWith || why.join() !== one.held.join()) changed.push({ id: one.id, with: goesWith, held: why, limit });
+        if (goesWith !== null && one.goesWith === null && one.notBefore !== null) await this.effects.cancel(work, DELIVER, one.id);
+      }
+    }
+    if (changed.length > 0)
+      await work.tx.execute(
+        sql`update messages m set goes_with = x."with", held = x.held, per_day = x."limit" from jsonb_to_recordset(${JSON.stringify(changed)}::jsonb) as x(id uuid, "with" uuid, held jsonb, "limit" int) where m.id = x.id`,
+      );
+  }
+
+  /** When one more message would go to a person, were it written now. */
+  async foresee(work: Work, contactId: string, { wantedAt = work.now, isNow = false }: { wantedAt?: Temporal.Instant; isNow?: boolean }): Promise<GoesOut> {
+    const queued = await this.queue(work, contactId);
+    const next: Waiting = { id: 'next', person: contactId, matter: null, writtenAt: Infinity, notBefore: wantedAt.epochMilliseconds, now: isNow };
+    const waiting = queued.filter((one) => !one.begun).map(asWaiting);
+    const sendings = await this.sendings(work, contactId, queued, [...waiting, next]);
+    const { at, held } = sendings.find(({ ids }) => ids.includes('next'))!;
+    const why = heldInWords({ held: held.get('next') ?? [], limit: await this.limit(work, contactId) }, work.firm.pacing);
+    return { at: instant(at).toString(), why: why === '' ? null : why };
+  }
+
+  private async sendings(work: Work, contactId: string, queued: readonly Queued[], waiting: readonly Waiting[]): Promise<Sending[]> {
+    const hours = this.hoursOf(work);
+    const { together } = work.firm.pacing;
+    const sent = await this.sentSince(work, contactId);
+    // What is on its way counts for today.
+    const begun = new Set(queued.filter((one) => one.begun).map((one) => one.goesWith ?? one.id)).size;
+    const today = { person: contactId, day: work.today.toString(), count: begun };
+    return paced(waiting, [...sent, today], { hours, perDay: await this.limit(work, contactId), together }, work.now.epochMilliseconds);
+  }
+
+  private async queue(work: Work, contactId: string): Promise<Queued[]> {
+    // Two who write to one person at once plan one after the other.
+    await work.tx.execute(sql`select pg_advisory_xact_lock(hashtext(${contactId}))`);
+    return rows<Queued>(
+      work.tx,
+      sql`
+        select m.id, m.matter, m.at, m.wanted_at as "wantedAt", m.is_now as "isNow", m.goes_with as "goesWith", m.held, m.contact_id as "contactId", m.to_name as "toName", m.address,
+          m.subject, m.body, m.paragraphs, m.signature, o.not_before as "notBefore", coalesce(o.attempts, 0) > 0 as begun
+        from messages m
+        left join outbox o on o.firm_id = m.firm_id and o.kind = ${DELIVER} and o.key = coalesce(m.goes_with, m.id)::text and o.done_at is null
+        where m.firm_id = ${work.firm.id} and m.contact_id = ${contactId} and m.status = 'waiting'
+        order by m.at, m.id`,
+    );
+  }
+
+  /** How many went to a person today; what went as one counts once. */
+  private async sentSince(work: Work, contactId: string): Promise<SentToday[]> {
+    const midnight = civil(work.today.toString()).toZonedDateTime({ timeZone: work.firm.zone }).toInstant();
+    const [found] = await rows<{ count: number }>(
+      work.tx,
+      sql`select count(distinct coalesce(goes_with, id))::int as count from messages where contact_id = ${contactId} and sent_at >= ${midnight.toString()}`,
+    );
+    return [{ person: contactId, day: work.today.toString(), count: found!.count }];
+  }
+
+  /** Puts messages that go out as one into the outbox, under the first of them. */
+  private async put(work: Work, going: Queued[], at: number): Promise<void> {
+    const [lead] = going;
+    const link = going.length > 1 ? await this.portal.link(work, lead!.contactId, '/portal', instant(at)) : '';
+    const letter = going.length > 1 ? asOne(work.firm, going, link) : lead!;
+    const { toName, address, subject, body } = letter;
+    const payload: Going = { channel: 'mail', toName, address, subject, body, messageIds: going.map((one) => one.id), isNow: lead!.isNow };
+    await this.effects.planAnew(work, DELIVER, lead!.id, payload, instant(at));
+  }
+}
+
+const asWaiting = ({ id, contactId, matter, at, wantedAt, isNow }: Queued): Waiting => ({
+  id,
+  person: contactId,
+  matter,
+  writtenAt: millis(at),
+  notBefore: millis(wantedAt),
+  now: isNow,
+});

@@ -1,0 +1,66 @@
+import * as postRoutes from '@steady/contract/post.routes';
+import { SendingRules } from '@steady/contract/sending';
+import { send, useData } from '../../app/api';
+import { useSession } from '../../app/session';
+import { WhoMay } from '../../app/who-may';
+import { TextField, TickField } from '../../ui/fields';
+import { asNumber } from '../../ui/form';
+import { FormSheet } from '../../ui/form-sheet';
+import { Page, Trouble } from '../../ui/page';
+import { useNotify } from '../../ui/toasts';
+import { FirmViews, useSettingsForm } from '../team';
+
+/** How messages go to clients: how many a day, when, and whether several go as one. */
+export function SendingPage() {
+  const { data, error } = useData(postRoutes.rules);
+  if (error) return <Trouble error={error} />;
+  return (
+    <Page
+      title="Sending"
+      sum={
+        <>
+          When messages go to clients, so that nobody gets too many. Codes, answers to their questions and what is sent “now” go at once.{' '}
+          <WhoMay right="run firm" act="It is changed" />
+        </>
+      }
+      tools={<FirmViews />}
+    >
+      {data && <SendingForm of={data} />}
+    </Page>
+  );
+}
+
+function SendingForm({ of }: { of: SendingRules }) {
+  const notify = useNotify();
+  const mayChange = useSession().may('run firm');
+  const { form, onSubmit, busy, problem } = useSettingsForm<SendingRules>({
+    input: SendingRules,
+    settings: of,
+    save: async (values) => {
+      await send(postRoutes.keepRules, {}, values);
+      notify('Saved. What waits was planned anew.');
+    },
+  });
+  const { register, formState } = form;
+  const { errors } = formState;
+  return (
+    <FormSheet problem={problem} busy={busy} onSubmit={onSubmit} act={mayChange ? 'Save' : undefined}>
+      <fieldset disabled={!mayChange} className="max-w-2xl">
+        <TextField
+          narrow
+          inputMode="numeric"
+          label="Messages a day to one person"
+          hint="At most. A client can have a number of its own: on its page, under the facts."
+          {...register('perDay', { setValueAs: asNumber })}
+          error={errors.perDay?.message}
+        />
+        <div className="grid grid-cols-2 gap-x-4 sm:max-w-sm">
+          <TextField label="From" hint="For example 08:00" {...register('from')} error={errors.from?.message} />
+          <TextField label="Until" hint="For example 18:00" {...register('until')} error={errors.until?.message} />
+        </div>
+        <p className="mb-3 text-table text-soft">On working days alone. Weekends, public holidays and our closing days are left out.</p>
+        <TickField label="What falls together goes as one message, with a heading for each matter" {...register('together')} />
+      </fieldset>
+    </FormSheet>
+  );
+}

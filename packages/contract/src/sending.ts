@@ -1,0 +1,44 @@
+import { IsBoolean, IsInt, Max, Min, ValidateBy } from 'class-validator';
+import { type Hours, isTimeOfDay } from '@steady/core/pacing';
+import { Versioned } from './versioned';
+
+const IsTimeOfDay = () =>
+  ValidateBy({
+    name: 'isTimeOfDay',
+    validator: { validate: isTimeOfDay, defaultMessage: () => 'Give a time of day on the 24-hour clock, for example 08:30.' },
+  });
+
+const OpensBeforeItCloses = () =>
+  ValidateBy({
+    name: 'opensBeforeItCloses',
+    validator: {
+      validate: (until, given) => typeof until === 'string' && until > (given!.object as Hours).from,
+      defaultMessage: () => 'It ends after it begins.',
+    },
+  });
+
+/** How messages go to clients: how many a day to one person, when, and whether several go as one. */
+export class SendingRules extends Versioned {
+  @IsInt({ message: 'Give a number from 1 to 50.' })
+  @Min(1, { message: 'At least one message a day: otherwise nothing would ever go out.' })
+  @Max(50, { message: 'Give a number from 1 to 50.' })
+  perDay: number;
+
+  /** On the clock of the firm, "08:30". */
+  @IsTimeOfDay()
+  from: string;
+
+  @OpensBeforeItCloses()
+  @IsTimeOfDay()
+  until: string;
+
+  /** What falls together goes as one message, with a heading for each matter. */
+  @IsBoolean()
+  together: boolean;
+}
+
+/** When a message would go out, and why not before; null for one that goes at its own moment. */
+export interface GoesOut {
+  at: string;
+  why: string | null;
+}
