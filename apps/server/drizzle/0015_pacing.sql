@@ -9,7 +9,9 @@ ALTER TABLE "messages" ADD COLUMN "is_now" boolean DEFAULT false NOT NULL;--> st
 ALTER TABLE "messages" ADD COLUMN "goes_with" uuid;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "held" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "per_day" integer;--> statement-breakpoint
+ALTER TABLE "messages" ADD COLUMN "dropped" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "sent_at" timestamp with time zone;--> statement-breakpoint
+CREATE INDEX "messages_of_matters" ON "messages" USING btree ("matter");--> statement-breakpoint
 CREATE INDEX "messages_sent_to" ON "messages" USING btree ("contact_id","sent_at");--> statement-breakpoint
 CREATE INDEX "messages_going_out" ON "messages" USING btree ("firm_id","contact_id") WHERE status in ('waiting', 'failed');--> statement-breakpoint
 UPDATE "messages" SET "wanted_at" = "at", "sent_at" = CASE WHEN "status" = 'sent' THEN "at" END;--> statement-breakpoint

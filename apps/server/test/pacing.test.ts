@@ -6,8 +6,8 @@ import type { SendPreview } from '@steady/contract/requests';
 import type { SendingRules } from '@steady/contract/sending';
 import { PostRoom } from '../src/outside/post';
 import { byItself } from '../src/platform/identity';
-import { atWork, problemOf } from './at-work';
-import { DUNMARRA, type TestApp, ZONE, key, startTestApp } from './support';
+import { THREE, atWork, problemOf } from './at-work';
+import { DUNMARRA, type TestApp, ZONE, asksOf, key, startTestApp } from './support';
 
 let t: TestApp;
 beforeAll(async () => {
@@ -15,7 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => t.close());
 
-const { manager, client } = atWork(() => t);
+const { manager, client, begun } = atWork(() => t);
 /** Whoever looks after the firm. */
 const admin = () => t.firm.as.administrator!;
 
@@ -244,6 +244,58 @@ describe('what waits', () => {
     await manager().post(`/api/messages/${ids.e!}/withdraw`).expect(204);
     await t.drain();
     expect((await standing(clientId)).slice(2)).toEqual(['c failed', 'd sent', 'e withdrawn']);
+  });
+});
+
+describe('what is not wanted any more', () => {
+  const night = () => t.clock.set(at('2026-03-11T21:00'));
+  const asked = async () => {
+    const jobId = await begun(THREE, { clientId });
+    const items = [{ name: 'Bank statements' }];
+    await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send({ title: 'Records for January', dueOn: '2026-03-20', items }).expect(201);
+    const [ask] = await asksOf(manager(), jobId);
+    return { jobId, ask: ask! };
+  };
+  const standsNow = async () => (await standing(clientId)).filter((one) => one.includes('Records for January'));
+
+  it('is not written about: a request that was withdrawn before it went; asked again, it goes', async () => {
+    night();
+    const { ask } = await asked();
+    await t.drain();
+    expect((await standsNow())[0]).toMatch(/2026-03-12T08:00$/);
+    await manager().post(`/api/asks/${ask.id}/withdraw`).send({ reason: 'came by post' }).expect(204);
+    expect((await standsNow())[0]).toMatch(/withdrawn$/);
+    await manager().post(`/api/asks/${ask.id}/restore`).expect(204);
+    expect((await standsNow())[0]).toMatch(/2026-03-12T08:00$/);
+    t.clock.set(at('2026-03-12T08:00'));
+    expect(await received('Bank statements')).not.toEqual([]);
+    expect((await standsNow())[0]).toMatch(/sent$/);
+  });
+
+  it('is not written about: what came before the letter went, and a job that ended', async () => {
+    night();
+    const { ask } = await asked();
+    const { items } = ask.part as { items: { id: string }[] };
+    await manager().post(`/api/request-items/${items[0]!.id}/accept`).expect(204);
+    expect((await standsNow())[0]).toMatch(/withdrawn$/);
+    const other = await asked();
+    const { version } = (await manager().get(`/api/jobs/${other.jobId}`).expect(200)).body as { version: number };
+    await manager().post(`/api/jobs/${other.jobId}/cancel`).send({ reason: 'not needed', version }).expect(204);
+    expect(await standsNow()).toHaveLength(2);
+    expect((await standsNow()).every((one) => one.endsWith('withdrawn'))).toBe(true);
+  });
+
+  it('has gone out where it was sent now, and stays as it went', async () => {
+    night();
+    const jobId = await begun(THREE, { clientId });
+    const request = { title: 'Records for January', dueOn: '2026-03-20', items: [{ name: 'Bank statements' }], now: true };
+    const { messages: told } = (await manager().post(`/api/jobs/${jobId}/requests/preview`).send(request).expect(200)).body as SendPreview;
+    expect(told[0]!.goesOut.why).toBeNull();
+    await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send(request).expect(201);
+    await t.drain();
+    const [ask] = await asksOf(manager(), jobId);
+    await manager().post(`/api/asks/${ask!.id}/withdraw`).send({ reason: 'came by post' }).expect(204);
+    expect((await standsNow())[0]).toMatch(/sent$/);
   });
 });
 

@@ -42,6 +42,11 @@ export class SendRequest extends AddItems {
 
   @IsDay({ message: 'Give the day by which you need it.' })
   dueOn: string;
+
+  /** Told at once, whatever the hour and however many messages went out before. */
+  @LeftOut()
+  @IsBoolean()
+  now?: boolean;
 }
 
 /** An answer to a client's question. */

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsNotEmpty, IsUUID } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsBoolean, IsNotEmpty, IsUUID } from 'class-validator';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 export class AskSignature {
@@ -24,6 +24,11 @@ export class AskSignature {
   @LeftOut()
   @IsText(1000, 'An explanation')
   words?: string;
+
+  /** Told at once, whatever the hour and however many messages went out before. */
+  @LeftOut()
+  @IsBoolean()
+  now?: boolean;
 }
 
 export class GiveSignature {

@@ -4,11 +4,15 @@ import { type AskState, jobWaits, moveOfAsk, standingOf } from '@steady/core/ask
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { JobsService, TasksService } from '../jobs';
+import { PostService } from '../post';
 import { askParties, asks } from './asks.tables';
 import { type Ask, AskKinds, type AskParty } from './kinds';
 
 /** States in which nothing is expected of anybody any more. */
 export const ENDED: readonly AskState[] = ['done', 'withdrawn', 'expired'];
+
+/** What is written about one ask goes out in the order in which it was written. */
+export const matterOf = ({ id }: Pick<Ask, 'id'>): string => `ask ${id}`;
 
 /** The key of the task that stands for a party who could not be written to. */
 export const taskOfParty = (partyId: string) => `tell ${partyId}`;
@@ -20,6 +24,7 @@ export class AskBook {
     private readonly kinds: AskKinds,
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
+    private readonly post: PostService,
   ) {}
 
   /** The ask, held for this transaction. A client's person finds only what they have a say in. @throws Problem */
@@ -102,7 +107,7 @@ export class AskBook {
       for (const party of parties)
         if (party.state === before || (state === 'done' && party.state === 'to be told'))
           await this.setParty(work, party.id, state === 'done' ? { state: 'done', doneAt: work.now.toString() } : { state: 'asked', doneAt: null });
-    if (ENDED.includes(state) || state === 'refused') await this.settleStandIns(work, now!, parties);
+    if (ENDED.includes(state) || state === 'refused') await this.settleRest(work, now!, parties);
     if (ask.jobId !== null) await this.reckonJob(work, ask.jobId);
     return now!;
   }
@@ -114,7 +119,9 @@ export class AskBook {
     return { state: to, stateSince: work.now.toString(), endedAt: ended ? work.now.toString() : null };
   }
 
-  private async settleStandIns(work: Work, ask: Ask, parties: AskParty[]): Promise<void> {
+  /** Nothing is wanted any more: no task stands for it, and nothing that still waits goes out about it. */
+  private async settleRest(work: Work, ask: Ask, parties: AskParty[]): Promise<void> {
+    await this.post.drop(work, matterOf(ask));
     for (const party of parties) await this.tasks.settle(work, ask.jobId, taskOfParty(party.id), true);
   }
 
@@ -130,7 +137,7 @@ export class AskBook {
       .update(asks)
       .set({ ...this.moved(work, ask, state), reason, owed: [], forUs: [], version: sql`version + 1` })
       .where(eq(asks.id, ask.id));
-    await this.settleStandIns(work, ask, await this.partiesOf(work, ask.id));
+    await this.settleRest(work, ask, await this.partiesOf(work, ask.id));
     if (ask.jobId !== null) await this.reckonJob(work, ask.jobId);
   }
 }

@@ -5,14 +5,11 @@ import type { Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
 import { type Job, JobsService, TasksService } from '../jobs';
 import { type Draft, PostService, type When } from '../post';
-import { AskBook, taskOfParty } from './ask-book.service';
+import { AskBook, matterOf, taskOfParty } from './ask-book.service';
 import { type Ask, AskKinds, type AskLetter, type AskParty } from './kinds';
 
 /** Who asks, as the client knows them. */
 export const senderNow = ({ actor, firm }: Work): string => (actor.kind === 'staff' ? `${actor.name} of ${firm.name}` : firm.name);
-
-/** What is written about one ask goes out in the order in which it was written. */
-const matterOf = ({ id }: Ask): string => `ask ${id}`;
 
 const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null): Draft => ({
   ...letter,
@@ -44,14 +41,19 @@ export class AskLetters {
   }
 
   /** Tells the one whose turn it is now, if it is not known to them yet. @returns how many were written to */
-  async passTurn(work: Work, ask: Ask): Promise<number> {
+  async passTurn(work: Work, ask: Ask, when: When = {}): Promise<number> {
     const next = turnOf(await this.book.partiesOf(work, ask.id));
     if (next?.state !== 'ahead') return 0;
-    const written = await this.write(work, ask, next, false);
+    const written = await this.write(work, ask, next, false, when);
     await this.book.setParty(work, next.id, { state: written > 0 ? 'asked' : 'to be told', turnSince: work.now.toString() });
     if (written > 0) await this.sent(work, ask, true);
     else await this.standIn(work, ask, next);
     return written;
+  }
+
+  /** It is wanted again: what was not sent when it was withdrawn goes out. */
+  takeUp(work: Work, ask: Ask): Promise<void> {
+    return this.post.takeUp(work, matterOf(ask));
   }
 
   /** A task for a person of the firm in place of a message. */
@@ -77,12 +79,12 @@ export class AskLetters {
   }
 
   /** Writes to one party. @returns how many were written to; none where they cannot be */
-  async write(work: Work, ask: Ask, party: AskParty, again: boolean): Promise<number> {
+  async write(work: Work, ask: Ask, party: AskParty, again: boolean, when: When = {}): Promise<number> {
     const { client, draft } = await this.draft(work, ask, party, again);
     const { to } = await this.post.recipients(work, client, draft.to, draft.contactId);
     // Who is named is written to, and nobody in their place.
     if (party.contactId !== null && !to.some((person) => person.id === party.contactId)) return 0;
-    return this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId });
+    return this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
   }
 
   /**
@@ -108,9 +110,9 @@ export class AskLetters {
   }
 
   /** What would go out, to the first who is asked: the others are told when it is their turn. */
-  async preview(work: Work, ask: { kind: string; client: Client; job: Job }, letter: AskLetter, contactId: string | null): Promise<SendPreview> {
+  async preview(work: Work, ask: { kind: string; client: Client; job: Job }, letter: AskLetter, contactId: string | null, when: When): Promise<SendPreview> {
     const from = work.actor.kind === 'staff' ? work.actor.name : null;
     const { permission: say } = this.kinds.of(ask.kind);
-    return this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from));
+    return this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from), when);
   }
 }

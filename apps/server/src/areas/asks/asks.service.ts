@@ -9,6 +9,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientRecords, ContactMerging, type Client } from '../clients';
 import { type Job, JobAsks, JobClosed, JobFinished, JobReopened, JobsService, TaskTicked, TasksService } from '../jobs';
+import type { When } from '../post';
 import { AskBook, ENDED, taskOfParty } from './ask-book.service';
 import { AskLetters } from './ask-letters';
 import { AskQueries } from './asks.queries';
@@ -33,6 +34,8 @@ export interface NewAsk {
   /** What the history says: "asked for Bank statements". */
   what: string;
   after: unknown;
+  /** When the first of them is told. */
+  when?: When;
   /** Keeps what the ask is about in the tables of its kind. */
   fill(ask: Ask): Promise<void>;
 }
@@ -69,7 +72,7 @@ export class AsksService implements OnModuleInit {
    * of the firm stands for that, and the ask waits for us.
    * @returns the ask and how many were written to
    */
-  async open(work: Work, { client, job, parties, what, after, fill, ...of }: NewAsk): Promise<{ ask: Ask; written: number }> {
+  async open(work: Work, { client, job, parties, what, after, fill, when, ...of }: NewAsk): Promise<{ ask: Ask; written: number }> {
     if (job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to ask the client for something.');
     if (of.wantedBy < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the client some days.' }]);
     const now = work.now.toString();
@@ -91,7 +94,7 @@ export class AsksService implements OnModuleInit {
       .insert(askParties)
       .values(parties.map((party, position) => ({ ...party, firmId: work.firm.id, askId: ask!.id, position, state: 'ahead' as const })));
     await fill(ask!);
-    const written = await this.letters.passTurn(work, ask!);
+    const written = await this.letters.passTurn(work, ask!, when);
     await this.events.record(work, AskOpened, {
       what: `${what}; ${written === 0 ? 'there was nobody to write to' : `wrote to ${written}`}`,
       clientId: client.id,
@@ -207,6 +210,7 @@ export class AsksService implements OnModuleInit {
     await work.tx.update(asks).set({ released: false, reason: null }).where(eq(asks.id, ask.id));
     const turn = turnOf(await this.book.partiesOf(work, ask.id));
     if (turn?.state === 'to be told') await this.letters.standIn(work, ask, turn);
+    await this.letters.takeUp(work, ask);
     await this.book.stands(work, ask.id);
   }
 

@@ -45,6 +45,9 @@ function mustApproveUpTo({ actor }: Work, net: Money): void {
     throw Problem.refused('above-limit', `Your role approves bills up to ${moneyInWords(limit)}. Ask somebody who may approve more.`);
 }
 
+/** What is written about one bill goes out in the order in which it was written. */
+const matterOf = (invoiceId: string): string => `bill ${invoiceId}`;
+
 /** Why a bill cannot be cancelled, or null when it can. The one place where this is decided. */
 export function cannotCancel(invoice: Pick<Invoice, 'status'>, paid: Money, settled: boolean): string | null {
   if (invoice.status === 'draft') return 'It is a draft; it can be deleted.';
@@ -236,6 +239,7 @@ export class FeesService implements OnModuleInit {
         linkWords: 'See and pay it here',
         to: 'pays',
         aboutFees: true,
+        matter: matterOf(invoiceId),
       },
       of,
     );
@@ -268,6 +272,7 @@ export class FeesService implements OnModuleInit {
       what: `Bill ${number} cancelled: ${input.reason}`,
       invoiceId,
     });
+    await this.post.drop(work, matterOf(invoiceId));
     await this.events.record(work, BillCancelled, {
       what: `cancelled bill ${number}: ${input.reason}`,
       clientId,

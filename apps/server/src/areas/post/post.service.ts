@@ -175,6 +175,28 @@ export class PostService implements OnModuleInit {
     await this.events.record(work, MessageWithdrawn, { what: `cancelled a message to ${toName}: ${subject}`, clientId, jobId, payload: { messageId } });
   }
 
+  /** What was to go out about a matter does not any more: what it wants is there already, or not wanted. What is on its way goes. */
+  async drop(work: Work, matter: string): Promise<void> {
+    for (const message of await this.waiting(work, matter, 'waiting'))
+      if (await this.takeOut(work, message)) await work.tx.update(messages).set({ dropped: true }).where(eq(messages.id, message.id));
+  }
+
+  /** The matter is open again: what was not sent for that reason goes out. */
+  async takeUp(work: Work, matter: string): Promise<void> {
+    const dropped = (await this.waiting(work, matter, 'withdrawn')).filter((message) => message.dropped);
+    for (const { id } of dropped) await work.tx.update(messages).set({ status: 'waiting', dropped: false }).where(eq(messages.id, id));
+    for (const contactId of new Set(dropped.map((message) => message.contactId))) await this.pacing.plan(work, contactId);
+  }
+
+  private waiting(work: Work, matter: string, status: 'waiting' | 'withdrawn') {
+    return work.tx
+      .select()
+      .from(messages)
+      .where(and(eq(messages.firmId, work.firm.id), eq(messages.matter, matter), eq(messages.status, status)))
+      .orderBy(messages.id)
+      .for('update');
+  }
+
   /** Takes a message that was withdrawn out of what goes out; those that were to go with it go without it. @returns false where it is on its way */
   private async takeOut(work: Work, { id, status, goesWith, contactId }: typeof messages.$inferSelect): Promise<boolean> {
     // What could not be delivered as a part of another waits nowhere.

@@ -39,6 +39,8 @@ export const messages = pgTable(
     held: jsonb('held').$type<Held[]>().notNull().default([]),
     /** How many go to its reader in a day, where that holds it back. */
     perDay: integer('per_day'),
+    /** It was taken back by itself, as what it was about was not wanted any more; it waits again where that is. */
+    dropped: boolean('dropped').notNull().default(false),
     sentAt: moment('sent_at'),
   },
   (t) => [
@@ -46,6 +48,7 @@ export const messages = pgTable(
     ofSeenClient(),
     index().on(t.firmId, t.at),
     index().on(t.clientId),
+    index('messages_of_matters').on(t.matter),
     index('messages_sent_to').on(t.contactId, t.sentAt),
     // Few messages wait of all that were ever written.
     index('messages_going_out')

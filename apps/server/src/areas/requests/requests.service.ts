@@ -45,10 +45,10 @@ export class RequestsService {
   }
 
   /** What would go out to whom if the request were sent. */
-  async preview(work: Work, jobId: string, { title, dueOn, items }: SendRequest): Promise<SendPreview> {
+  async preview(work: Work, jobId: string, { title, dueOn, items, now }: SendRequest): Promise<SendPreview> {
     const { job, client } = await this.from(work, jobId);
     const about = { client: client.name, job: job.name, sender: senderNow(work) };
-    return this.letters.preview(work, { kind: REQUEST, client, job }, requestLetter(work.firm, { title, items, wantedBy: dueOn }, about), null);
+    return this.letters.preview(work, { kind: REQUEST, client, job }, requestLetter(work.firm, { title, items, wantedBy: dueOn }, about), null, { now });
   }
 
   /** Sends a request, or has a person tell the client where nobody can be written to. */
@@ -65,6 +65,7 @@ export class RequestsService {
       parties: [{ contactId: null, name: client.name }],
       what: `asked for ${input.items.map((item) => item.name).join(', ')}`,
       after: input,
+      when: { now: input.now },
       fill: (opened) => this.keep(work, opened.id, input.items, 0),
     });
     return { id: ask.id, written };

@@ -68,17 +68,19 @@ export class SignaturesService {
   }
 
   /** What would go out, to the first who signs: the others are told when it is their turn. */
-  async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn }: AskSignature): Promise<SendPreview> {
+  async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn, now }: AskSignature): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     await this.toBeSigned(work, client.id, documentId);
     const [first] = await this.chosen(work, client.id, signerIds);
     const about = { client: client.name, job: job.name, sender: senderNow(work) };
-    return this.letters.preview(work, { kind: SIGNATURE, client, job }, signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about), first!.id);
+    return this.letters.preview(work, { kind: SIGNATURE, client, job }, signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about), first!.id, {
+      now,
+    });
   }
 
   /** Gives a document of a job for signature. */
-  async ask(work: Work, jobId: string, { documentId, title, signerIds, dueOn, words }: AskSignature): Promise<string> {
+  async ask(work: Work, jobId: string, { documentId, title, signerIds, dueOn, words, now }: AskSignature): Promise<string> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
@@ -94,6 +96,7 @@ export class SignaturesService {
       parties: people.map(({ id, name }) => ({ contactId: id, name })),
       what: `gave ${document.name} for signature to ${people.map((person) => person.name).join(', then ')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
+      when: { now },
       fill: async (opened) => {
         await work.tx.insert(signatureDocuments).values({ firmId: work.firm.id, askId: opened.id, documentId });
       },

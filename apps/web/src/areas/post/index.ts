@@ -1,2 +1,2 @@
 /** What other areas use of this one. */
-export { SendingLeaf } from './sending-leaf';
+export { SendingLeaf, sentInWords } from './sending-leaf';

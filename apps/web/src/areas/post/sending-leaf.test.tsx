@@ -19,6 +19,7 @@ function show(preview: SendPreview | null, withNobody: string | null = 'Record i
       title="Ask the client"
       preview={preview}
       withNobody={withNobody}
+      now={{ name: 'now', onChange: () => Promise.resolve(), onBlur: () => Promise.resolve(), ref: () => undefined }}
       of={{ onSubmit, busy: false, problem: null }}
       onBack={onBack}
       onClose={() => undefined}
@@ -51,7 +52,7 @@ describe('what leaves the house', () => {
   it('says when it goes out, and why not at once', () => {
     show({ messages: [message('Brid', 'no more than 2 messages a day go to one person'), message('Cathal')], nobody: [] });
     expect(screen.getAllByText(/^It goes out /).map((one) => one.textContent)).toEqual([
-      'It goes out tomorrow, 08:00: no more than 2 messages a day go to one person.',
+      'It goes out 12 Mar 08:00: no more than 2 messages a day go to one person.',
     ]);
   });
 

@@ -1,5 +1,8 @@
 import type { ReactNode } from 'react';
+import type { UseFormRegisterReturn } from 'react-hook-form';
+import type { CivilDate } from '@steady/core/calendar';
 import type { SendPreview } from '@steady/contract/requests';
+import { TickField } from '../../ui/fields';
 import type { LeafForm } from '../../ui/form';
 import { useSession } from '../../app/session';
 import { Leaf } from '../../ui/leaf';
@@ -42,13 +45,25 @@ interface Sending {
   of: Pick<LeafForm<never>, 'onSubmit' | 'busy' | 'problem'>;
   onBack(): void;
   onClose(): void;
+  /** The field by which it is sent at once all the same. */
+  now: UseFormRegisterReturn;
   /** Stands below what goes out. */
   after?: ReactNode;
   children: ReactNode;
 }
 
+/** When the first of these messages goes out that does not go at once; null where all do. */
+const goesLater = (preview: SendPreview): string | null => preview.messages.find((message) => message.goesOut.why !== null)?.goesOut.at ?? null;
+
+/** What is said once it was sent: to whom, and when it goes where that is not at once. @param now it was sent at once all the same */
+export function sentInWords(preview: SendPreview, now: boolean | undefined, day: CivilDate): string {
+  const to = preview.messages.map((message) => message.to).join(', ');
+  const waits = now ? null : goesLater(preview);
+  return waits === null ? `Sent to ${to}.` : `It goes to ${to} ${momentInWords(waits, day)}.`;
+}
+
 /** A leaf in two steps: what is written, then what goes to whom before it goes. */
-export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, after, children }: Sending) {
+export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, now, after, children }: Sending) {
   const to = preview?.messages ?? [];
   return (
     <Leaf
@@ -70,6 +85,7 @@ export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, a
         <>
           <PreviewOfSending of={preview} />
           {after}
+          {goesLater(preview) !== null && <TickField label="Send it now all the same" {...now} />}
         </>
       ) : (
         children

@@ -7,11 +7,11 @@ import { WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
+import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useNotify } from '../../ui/toasts';
-import { dayInWords, momentInWords } from '../../ui/words';
-import { SendingLeaf } from './sending-leaf';
+import { dayInWords } from '../../ui/words';
+import { SendingLeaf, sentInWords } from './sending-leaf';
 
 interface Props {
   client: { id: string; name: string };
@@ -37,14 +37,7 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       }
       await send(postRoutes.write, {}, values);
       const to = preview.messages.map((message) => message.to).join(', ');
-      const waits = !values.now && preview.messages.find((message) => message.goesOut.why !== null);
-      notify(
-        values.on && values.on > today
-          ? `It goes to ${to} on ${dayInWords(values.on, day)}.`
-          : waits
-            ? `It goes to ${to} ${momentInWords(waits.goesOut.at, day)}.`
-            : `Sent to ${to}.`,
-      );
+      notify(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : sentInWords(preview, values.now, day));
       onClose();
     },
   });
@@ -60,13 +53,8 @@ export function WriteLeaf({ client, job, onClose }: Props) {
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}
-      after={
-        later ? (
-          <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be cancelled until then.</p>
-        ) : (
-          preview?.messages.some((message) => message.goesOut.why !== null) && <TickField label="Send it now all the same" {...register('now')} />
-        )
-      }
+      now={register('now')}
+      after={later && <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be cancelled until then.</p>}
     >
       {templates.length > 0 && (
         <SelectField

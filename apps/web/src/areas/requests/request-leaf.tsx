@@ -8,7 +8,7 @@ import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useNotify } from '../../ui/toasts';
-import { SendingLeaf } from '../post';
+import { SendingLeaf, sentInWords } from '../post';
 import { ItemFields } from './item-fields';
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
@@ -25,18 +25,14 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
   };
   const { form, onSubmit, busy, problem } = useLeafForm<SendRequest>({
     input: SendRequest,
-    start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString() },
+    start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString(), now: false },
     submit: async (values) => {
       if (!preview) {
         setPreview(await ask(requestsRoutes.preview, { id: job.id }, values));
         return;
       }
       await send(requestsRoutes.send, { id: job.id }, values);
-      notify(
-        preview.messages.length > 0
-          ? `Sent to ${preview.messages.map((message) => message.to).join(', ')}.`
-          : 'Recorded. No message was sent; there is a task for it instead.',
-      );
+      notify(preview.messages.length > 0 ? sentInWords(preview, values.now, day) : 'Recorded. No message was sent; there is a task for it instead.');
       onClose();
     },
   });
@@ -46,6 +42,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
     <SendingLeaf
       title="Ask the client"
       preview={preview}
+      now={register('now')}
       withNobody="Record the request, no message is sent"
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}

@@ -12,7 +12,7 @@ import { useLeafForm } from '../../ui/form';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { useNotify } from '../../ui/toasts';
 import { AddDocument } from '../documents';
-import { SendingLeaf } from '../post';
+import { SendingLeaf, sentInWords } from '../post';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
@@ -28,6 +28,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       title: job.name,
       signerIds: people.slice(0, 1).map((person) => person.id),
       dueOn: addWorkingDays(day, 8).toString(),
+      now: false,
     },
     submit: async (values) => {
       if (!preview) {
@@ -35,8 +36,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
         return;
       }
       await send(signaturesRoutes.ask, { id: job.id }, values);
-      const [first] = preview.messages;
-      notify(first ? `Sent to ${first.to}.` : 'Recorded. No message is sent; there is a task for it instead.');
+      notify(preview.messages.length > 0 ? sentInWords(preview, values.now, day) : 'Recorded. No message is sent; there is a task for it instead.');
       onClose();
     },
   });
@@ -56,6 +56,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     <SendingLeaf
       title="Give for signature"
       preview={preview}
+      now={register('now')}
       withNobody="Record it, no message is sent"
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
