@@ -8,7 +8,7 @@ import { rows } from '../src/platform/database';
 import { type Identity, byItself } from '../src/platform/identity';
 import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
-import { eur } from './support';
+import { UNPACED, eur } from './support';
 
 export interface KillableFirm {
   app: INestApplication;
@@ -41,6 +41,7 @@ export async function openKillableFirm(folder: string, given: Partial<Settings> 
           vatRate: 2_300,
           paymentDays: 21,
           demo: false,
+          pacing: UNPACED,
         },
         [
           {

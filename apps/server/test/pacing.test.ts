@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
+import type { Procedure } from '@steady/core/procedures';
+import type { ManyLookedAt, MovePreview } from '@steady/contract/moves';
 import type { SentMessage, WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
 import type { SendingRules } from '@steady/contract/sending';
@@ -244,6 +246,51 @@ describe('what waits', () => {
     await manager().post(`/api/messages/${ids.e!}/withdraw`).expect(204);
     await t.drain();
     expect((await standing(clientId)).slice(2)).toEqual(['c failed', 'd sent', 'e withdrawn']);
+  });
+});
+
+describe('a move that would pass the limit', () => {
+  const TELLS: Procedure = {
+    phases: [
+      { key: 'one', name: 'One', tasks: [{ key: 'a', name: 'Enter', role: 'preparer', estimate: 30 }] },
+      { key: 'two', name: 'Two', tasks: [{ key: 'b', name: 'File', role: 'preparer', estimate: 10 }], onEntry: [] },
+    ],
+  };
+  const telling = async () => {
+    const template = await manager()
+      .post('/api/message-templates')
+      .set(key())
+      .send({ name: `Drafted ${count}`, subject: 'It is drafted', body: 'Your accounts are drafted.' })
+      .expect(201);
+    const { id: templateId } = template.body as { id: string };
+    return begun({ phases: [TELLS.phases[0]!, { ...TELLS.phases[1]!, onEntry: [{ key: 'm', does: 'message', templateId }] }] }, { clientId });
+  };
+
+  it('says before it is made when each person gets what it sends, and why; of many how many', async () => {
+    const jobId = await telling();
+    const look = async () => ((await manager().get(`/api/jobs/${jobId}/move?to=two`).expect(200)).body as MovePreview).acts;
+    const many = async () =>
+      (
+        (
+          await manager()
+            .post('/api/jobs/together/look')
+            .send({ ids: [jobId] })
+            .expect(200)
+        ).body as ManyLookedAt
+      ).later;
+    expect(await look()).toMatchObject([{ isLater: false, what: expect.stringMatching(/curlew\.example\)\.$/) as string }]);
+    expect(await many()).toBe(0);
+    for (const subject of ['a', 'b']) {
+      await write(clientId, subject);
+      await t.drain();
+    }
+    const gets = `Cara ${count} gets it on Thu 12 Mar 2026 at 08:00: no more than 2 messages a day go to one person.`;
+    expect(await look()).toMatchObject([{ isLater: true, what: expect.stringContaining(gets) as string }]);
+    expect(await many()).toBe(1);
+    const { version } = (await manager().get(`/api/jobs/${jobId}`).expect(200)).body as { version: number };
+    await manager().post(`/api/jobs/${jobId}/move`).set(key()).send({ to: 'two', leaveOut: [], version }).expect(200);
+    await t.drain();
+    expect((await standing(clientId)).find((one) => one.startsWith('It is drafted'))).toBe('It is drafted 2026-03-12T08:00');
   });
 });
 

@@ -57,8 +57,8 @@ export interface MovePreview {
   from: string | null;
   to: string | null;
   toKey: string | null;
-  /** One sentence each; `outside` where something leaves the house by itself, `doneBefore` where it was done already and is left out unless asked for. */
-  acts: { key: string; what: string; outside: boolean; count?: number; doneBefore?: string }[];
+  /** One sentence each; `outside` where something leaves the house by itself, `isLater` where it does so on another day, `doneBefore` where it was done already and is left out unless asked for. */
+  acts: { key: string; what: string; outside: boolean; count?: number; doneBefore?: string; isLater?: boolean }[];
   /** What one should know: tasks left behind, nobody to write to. */
   notices: string[];
   /** It goes back, or past phases: colleagues will ask why. */
@@ -78,6 +78,8 @@ export class LookAtMove extends TheseJobs {
 /** What moving many would bring about, summed up, before it is done. */
 export interface ManyLookedAt {
   acts: MovePreview['acts'];
+  /** How many of the messages would go out on another day: outside the hours, or to people who have had as many as they get in a day. */
+  later: number;
   /** Open tasks that would be marked as passed over, and on how many jobs. */
   leftBehind: { tasks: number; jobs: number };
   /** What is still asked of clients, where the move ends their jobs: how many asks, of how many jobs. */

@@ -1,3 +1,3 @@
 export { SendingHours, type Hours, isTimeOfDay } from './hours';
 export { type Held, type PacingRules, type Sending, type SentToday, type Waiting, paced, limitOf } from './plan';
-export { heldInWords, pacingWorkings } from './workings';
+export { heldInWords, momentOnClock, pacingWorkings } from './workings';

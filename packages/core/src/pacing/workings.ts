@@ -17,7 +17,14 @@ export interface PacedMessage {
   now: boolean;
 }
 
-const clock = (moment: number, zone: string) => {
+/**
+ * A moment on the clock of the firm, in words.
+ *
+ * @param moment epoch milliseconds
+ * @param zone an IANA time zone
+ * @example momentOnClock(Date.UTC(2026, 2, 12, 8), 'Europe/Dublin') // 'Thu 12 Mar 2026 at 08:00'
+ */
+export const momentOnClock = (moment: number, zone: string): string => {
   const local = Temporal.Instant.fromEpochMilliseconds(moment).toZonedDateTimeISO(zone);
   return `${fullDate(local.toPlainDate())} at ${local.toPlainTime().toString({ smallestUnit: 'minute' })}`;
 };
@@ -39,10 +46,10 @@ export const heldInWords = (message: Pick<PacedMessage, 'held' | 'limit'>, hours
 /** How the moment comes about at which a message goes out, step by step. @param zone an IANA time zone */
 export function pacingWorkings(message: PacedMessage, hours: Hours, zone: string): Workings {
   const planned = message.notBefore > message.writtenAt;
-  const lines = [`Written on ${clock(message.writtenAt, zone)}${planned ? `, to go out on ${clock(message.notBefore, zone)} or later` : ''}.`];
+  const lines = [`Written on ${momentOnClock(message.writtenAt, zone)}${planned ? `, to go out on ${momentOnClock(message.notBefore, zone)} or later` : ''}.`];
   if (message.now) lines.push('It goes at once: a code, an answer, or sent with “now”.');
   for (const why of message.held) lines.push(`It was put off: ${HELD_WORDS[why](message, hours)}.`);
   if (message.with > 0) lines.push(`It falls together with ${counted(message.with, 'other message', 'other messages')} to the same person: they go as one.`);
-  lines.push(`It goes out on ${clock(message.at, zone)}.`);
+  lines.push(`It goes out on ${momentOnClock(message.at, zone)}.`);
   return { title: 'How this moment comes about', lines };
 }

@@ -46,6 +46,7 @@ export class BulkJobsService {
     const stay = new Map<string, number>();
     const leaves: { job: string; phase: string }[] = [];
     const ends: string[] = [];
+    let later = 0;
     for (const job of await this.jobs.all(work, ids)) {
       const to = asked === undefined ? this.nextOf(job) : asked;
       const why = whyItStays(job, to);
@@ -58,6 +59,7 @@ export class BulkJobsService {
       if (considered.kind !== 'back') leaves.push(...considered.leaves.map((phase) => ({ job: job.id, phase })));
       // What was done for a job before is not done again by a change of many.
       for (const act of await this.looks.acts(work, { ...considered, planned: considered.planned.filter((one) => !one.doneBefore) })) {
+        if (act.isLater) later += 1;
         const what = act.what.replace(/ It is sent automatically to .*$/, ' It is sent automatically.');
         const there = summed.get(`${act.key} ${what}`);
         summed.set(`${act.key} ${what}`, { ...act, what, count: (there?.count ?? 0) + 1 });
@@ -70,7 +72,7 @@ export class BulkJobsService {
     );
     const open = await this.asks.of.openOf(work, ends);
     const openAsks = { asks: open.length, jobs: new Set(open.map((ask) => ask.jobId)).size };
-    return { acts: [...summed.values()], leftBehind: leftBehind!, openAsks, stay: [...stay].map(([why, jobs]) => ({ why, jobs })) };
+    return { acts: [...summed.values()], later, leftBehind: leftBehind!, openAsks, stay: [...stay].map(([why, jobs]) => ({ why, jobs })) };
   }
 
   private async named(work: Work, job: Job): Promise<string> {

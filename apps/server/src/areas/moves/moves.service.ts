@@ -70,6 +70,7 @@ export class MovesService implements OnModuleInit {
     const names = await this.moves.names(work);
     const told: MovePreview['acts'] = [];
     let recipients: Awaited<ReturnType<PostService['recipients']>> | null = null;
+    let later: string[] | null = null;
     for (const one of planned) {
       const words = actionInWords(one, names);
       const key = keyOf(one);
@@ -80,13 +81,16 @@ export class MovesService implements OnModuleInit {
       }
       recipients ??= await this.post.recipients(work, await this.clients.get(work, job.clientId), 'getsRequests', job.contactId);
       const { to, nobody } = recipients;
+      // What one move brings about goes out together: it is looked up once.
+      later ??= await this.post.later(work, to);
       told.push(
         to.length > 0
           ? {
               key,
-              what: `${words}. It is sent automatically to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`,
+              what: [`${words}. It is sent automatically to ${to.map((person) => `${person.name} (${person.email})`).join(', ')}.`, ...later].join(' '),
               outside: true,
               doneBefore,
+              isLater: later.length > 0,
             }
           : {
               key,

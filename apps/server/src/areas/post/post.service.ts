@@ -2,6 +2,7 @@ import { readBy } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
+import { momentOnClock } from '@steady/core/pacing';
 import type { ContactPermission } from '@steady/contract/contacts';
 import type { SendPreview } from '@steady/contract/requests';
 import { type OutboxEffect, Effects, Events, eventKind } from '../../platform/events';
@@ -148,6 +149,16 @@ export class PostService implements OnModuleInit {
         goesOut: await this.pacing.foresee(work, contact.id, { wantedAt: wantedAt(work, when), isNow: when.now }),
       });
     return { messages: previewed, nobody };
+  }
+
+  /** Of people who are written to now: a sentence for each who would get it later, with why. */
+  async later(work: Work, to: readonly Addressed[]): Promise<string[]> {
+    const sentences: string[] = [];
+    for (const { id, name } of to) {
+      const { at, why } = await this.pacing.foresee(work, id, {});
+      if (why !== null) sentences.push(`${name} gets it on ${momentOnClock(Date.parse(at), work.firm.zone)}: ${why}.`);
+    }
+    return sentences;
   }
 
   /** Has a message go out now that waits for its day, or could not be delivered: under the same key, so that it is taken once. */

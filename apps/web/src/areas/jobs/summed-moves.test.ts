@@ -9,17 +9,20 @@ describe('moves looked at in parts', () => {
   it('add up by what they say: the same sentence of the same action counts together', () => {
     const first = looked({
       acts: [act('a', 'Tells the manager.', 2), act('b', 'Adds a task.')],
+      later: 2,
       leftBehind: { tasks: 3, jobs: 2 },
       openAsks: { asks: 2, jobs: 1 },
       stay: [{ why: 'is on hold', jobs: 1 }],
     });
     const second = looked({
       acts: [act('a', 'Tells the manager.', 5), act('a', 'Tells the partner.', 1)],
+      later: 1,
       leftBehind: { tasks: 1, jobs: 1 },
       stay: [{ why: 'is on hold', jobs: 2 }],
     });
     expect(together(first, second)).toEqual({
       acts: [act('a', 'Tells the manager.', 7), act('b', 'Adds a task.'), act('a', 'Tells the partner.', 1)],
+      later: 3,
       leftBehind: { tasks: 4, jobs: 3 },
       openAsks: { asks: 2, jobs: 1 },
       stay: [{ why: 'is on hold', jobs: 3 }],
@@ -30,6 +33,11 @@ describe('moves looked at in parts', () => {
     const [a, b] = [looked({ leftBehind: { tasks: 2, jobs: 1 } }), looked({ stay: [{ why: 'is finished', jobs: 4 }] })];
     expect(together(a, b)).toEqual(together(b, a));
     expect(together(NOTHING_LOOKED_AT, a)).toEqual(a);
+  });
+
+  it('say how many messages go out on another day', () => {
+    expect(noticesOf(looked({ later: 1 }))[0]).toMatch(/^1 message of these goes out on another day: /);
+    expect(noticesOf(looked({ later: 12 }))[0]).toMatch(/^12 messages of these go out on another day: /);
   });
 
   it('say what is left behind and who stays, in the number that it is', () => {
