@@ -368,7 +368,7 @@ describe('how messages go to clients', () => {
     const found = await t.works.run(byItself(t.firm.id), ({ tx }) =>
       tx.execute(sql`select what from events where kind = 'sending rules changed' order by seq desc limit 1`),
     );
-    expect((found as unknown as { rows: { what: string }[] }).rows[0]!.what).toBe(
+    expect((found as { rows: { what: string }[] }).rows[0]!.what).toBe(
       'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one',
     );
   });
