@@ -46,7 +46,8 @@ export async function foundFirm(app: DemoServices, { firstDay, dearerFrom, clien
       vatRate: 2300,
       paymentDays: 21,
       demo: true,
-      // Until today each message went by itself, at once.
+      // Until today each message went by itself, at once, and people wrote their own reminders.
+      followUps: { isOn: false, everyDays: 5, most: 3 },
       pacing: { perDay: 50, from: '00:00', until: '23:59', together: false },
     },
     personKeys.map((key) => {

@@ -155,12 +155,12 @@ export class LastDays {
   }
 
   /** What Orla wrote for the days to come: it stands in the plan of what goes out until then. */
-  /** From today on clients get three messages a day at most, in the hours of the office, and several as one. */
+  /** From today on clients get three messages a day at most, in the hours of the office, several as one, and are followed up by themselves. */
   async pace(): Promise<void> {
     await this.app.effects.drain(this.firm.firmId);
     await this.run(this.firm.people.orla, async (work) => {
       const { version } = this.app.pacing.view(work);
-      await this.app.pacing.keep(work, { perDay: 3, from: '08:00', until: '18:00', together: true, version });
+      await this.app.pacing.keep(work, { perDay: 3, from: '08:00', until: '18:00', together: true, followsUp: true, everyDays: 5, most: 3, version });
     });
   }
 

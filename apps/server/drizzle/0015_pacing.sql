@@ -1,5 +1,10 @@
 DROP INDEX "messages_going_out";--> statement-breakpoint
 ALTER TABLE "firms" ADD COLUMN "pacing" jsonb DEFAULT '{"perDay":3,"from":"08:00","until":"18:00","together":true}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "firms" ADD COLUMN "follow_ups" jsonb DEFAULT '{"isOn":true,"everyDays":5,"most":3}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "asks" ADD COLUMN "is_stopped" boolean DEFAULT false NOT NULL;--> statement-breakpoint
+ALTER TABLE "asks" ADD COLUMN "follow_ups" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+ALTER TABLE "asks" ADD COLUMN "next_follow_up_on" date;--> statement-breakpoint
+ALTER TABLE "clients" ADD COLUMN "is_not_followed_up" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "clients" ADD COLUMN "messages_per_day" text;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "matter" text;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "paragraphs" text DEFAULT '' NOT NULL;--> statement-breakpoint
@@ -11,7 +16,9 @@ ALTER TABLE "messages" ADD COLUMN "held" jsonb DEFAULT '[]'::jsonb NOT NULL;--> 
 ALTER TABLE "messages" ADD COLUMN "per_day" integer;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "dropped" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "sent_at" timestamp with time zone;--> statement-breakpoint
+CREATE INDEX "asks_followed_up" ON "asks" USING btree ("firm_id","next_follow_up_on") WHERE state = 'with the client';--> statement-breakpoint
 CREATE INDEX "messages_of_matters" ON "messages" USING btree ("matter");--> statement-breakpoint
+CREATE INDEX "messages_going_together" ON "messages" USING btree ("goes_with") WHERE goes_with is not null;--> statement-breakpoint
 CREATE INDEX "messages_sent_to" ON "messages" USING btree ("contact_id","sent_at");--> statement-breakpoint
 CREATE INDEX "messages_going_out" ON "messages" USING btree ("firm_id","contact_id") WHERE status in ('waiting', 'failed');--> statement-breakpoint
 UPDATE "messages" SET "wanted_at" = "at", "sent_at" = CASE WHEN "status" = 'sent' THEN "at" END;--> statement-breakpoint

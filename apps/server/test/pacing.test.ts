@@ -350,7 +350,7 @@ describe('how messages go to clients', () => {
   const put = (more: object) =>
     admin()
       .put('/api/firm/sending')
-      .send({ perDay: 2, from: '08:00', until: '18:00', together: true, version: 1, ...more });
+      .send({ perDay: 2, from: '08:00', until: '18:00', together: true, followsUp: false, everyDays: 5, most: 3, version: 1, ...more });
 
   it.each([
     [{ perDay: 0 }, 'perDay', 'At least one message a day: otherwise nothing would ever go out.'],
@@ -363,13 +363,16 @@ describe('how messages go to clients', () => {
   it('is changed under the version that was looked at, by whoever runs the firm, and stands in the history', async () => {
     const { version } = (await admin().get('/api/firm/sending').expect(200)).body as SendingRules;
     await put({ version: version - 1 }).expect(409);
-    await t.firm.as.preparer!.put('/api/firm/sending').send({ perDay: 2, from: '08:00', until: '18:00', together: true, version }).expect(403);
+    await t.firm.as
+      .preparer!.put('/api/firm/sending')
+      .send({ perDay: 2, from: '08:00', until: '18:00', together: true, followsUp: false, everyDays: 5, most: 3, version })
+      .expect(403);
     await put({ version, perDay: 4 }).expect(204);
     const found = await t.works.run(byItself(t.firm.id), ({ tx }) =>
       tx.execute(sql`select what from events where kind = 'sending rules changed' order by seq desc limit 1`),
     );
     expect((found as { rows: { what: string }[] }).rows[0]!.what).toBe(
-      'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one',
+      'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one; not followed up',
     );
   });
 });

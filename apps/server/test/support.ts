@@ -112,6 +112,7 @@ export async function foundFirm(app: INestApplication, given: { name: string; do
       paymentDays: 21,
       demo,
       pacing: UNPACED,
+      followUps: { isOn: false, everyDays: 5, most: 3 },
       ...LONG_SESSIONS,
     },
     ROLES.map((role) => ({
@@ -246,7 +247,7 @@ export async function insidePortal(test: TestApp, name: string): Promise<Agent> 
   const door = `/api/portal/door/${letter.link!.split('/').at(-1)}`;
   await inside.post(`${door}/code`).expect(204);
   await test.drain();
-  const code = /\d{6}/.exec((await test.letters())[0]!.subject)![0];
+  const code = /\d{6}/.exec((await test.letters()).find(({ to, subject }) => to === name && /\d{6}/.test(subject))!.subject)![0];
   await inside.post(`${door}/enter`).send({ code }).expect(200);
   return inside;
 }

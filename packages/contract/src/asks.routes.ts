@@ -1,4 +1,4 @@
-import type { AskView, ChangeAsk, PortalAsk, WithdrawAsk } from './asks';
+import type { AskView, ChangeAsk, PortalAsk, SetFollowUps, WithdrawAsk } from './asks';
 import { a, get, patch, post } from './route';
 
 export const ofJob = get('/api/jobs/:id/asks', 'see clients', {
@@ -15,4 +15,6 @@ export const change = patch('/api/asks/:id', 'do work', { input: a<ChangeAsk>('C
 export const withdraw = post('/api/asks/:id/withdraw', 'do work', { input: a<WithdrawAsk>('WithdrawAsk') });
 /** Takes back that it was withdrawn. */
 export const restore = post('/api/asks/:id/restore', 'do work');
+/** Stops the follow-ups about it, or has them go on. */
+export const followUps = post('/api/asks/:id/follow-ups', 'do work', { input: a<SetFollowUps>('SetFollowUps') });
 export const inPortal = get('/api/portal/asks', 'portal', { answer: a<PortalAsk[]>('PortalAsk[]') });

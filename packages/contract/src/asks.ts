@@ -1,6 +1,6 @@
 import 'reflect-metadata';
-import { IsInt, IsNotEmpty, Min } from 'class-validator';
-import type { AskState, ForUs, Owed, PartyState, troubleOf } from '@steady/core/asks';
+import { IsBoolean, IsInt, IsNotEmpty, Min } from 'class-validator';
+import type { AskState, ForUs, NextFollowUp, Owed, PartyState, troubleOf } from '@steady/core/asks';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed, TrimmedToSome } from './checks';
 
 export class WithdrawAsk {
@@ -24,6 +24,12 @@ export class ChangeAsk {
   @IsInt()
   @Min(1)
   version: number;
+}
+
+/** Whether a client is followed up about an ask. */
+export class SetFollowUps {
+  @IsBoolean()
+  on: boolean;
 }
 
 export interface PartyView {
@@ -56,6 +62,8 @@ export interface AskView<Part = unknown> {
   /** Why it needs somebody's eye; null when nothing is wrong. */
   trouble: ReturnType<typeof troubleOf>;
   parties: PartyView[];
+  /** The next follow-up, or why there is none; and how many have gone out by themselves. */
+  followUp: NextFollowUp & { sent: number; isStopped: boolean };
   part: Part;
 }
 

@@ -35,6 +35,22 @@ export class SendingRules extends Versioned {
   /** What falls together goes as one message, with a heading for each matter. */
   @IsBoolean()
   together: boolean;
+
+  /** Clients are followed up by themselves about what they were asked for. */
+  @IsBoolean()
+  followsUp: boolean;
+
+  /** Working days after they were written to last. */
+  @IsInt({ message: 'Give a number of working days from 1 to 60.' })
+  @Min(1, { message: 'Give a number of working days from 1 to 60.' })
+  @Max(60, { message: 'Give a number of working days from 1 to 60.' })
+  everyDays: number;
+
+  /** So many times; then a task for a person takes its place. */
+  @IsInt({ message: 'Give a number from 1 to 20.' })
+  @Min(1, { message: 'Give a number from 1 to 20.' })
+  @Max(20, { message: 'Give a number from 1 to 20.' })
+  most: number;
 }
 
 /** When a message would go out, and why not before; null for one that goes at its own moment. */

@@ -100,6 +100,14 @@ export const CLIENT_FACTS = {
     also: { 'on paper': 'paper', post: 'paper' },
     inRules: { words: 'works', not: 'does not work' },
   },
+  isNotFollowedUp: {
+    kind: 'yes or no',
+    label: 'Without follow-ups',
+    section: 'work',
+    start: false,
+    yes: 'gets none',
+    no: 'as usual',
+  },
   messagesPerDay: {
     kind: 'choice',
     label: 'Messages a day',

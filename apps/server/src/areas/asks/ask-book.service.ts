@@ -1,12 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
-import { type AskState, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
+import { type AskState, followUpAfter, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
+import { eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { JobsService, TasksService } from '../jobs';
 import { PostService } from '../post';
 import { askParties, asks } from './asks.tables';
 import { type Ask, AskKinds, type AskParty } from './kinds';
+
+export const AskChanged = eventKind<{ askId: string }>('ask changed', 'asks');
 
 /** States in which nothing is expected of anybody any more. */
 export const ENDED: readonly AskState[] = ['done', 'withdrawn', 'expired'];
@@ -117,6 +120,16 @@ export class AskBook {
     moveOfAsk(ask.state, to);
     const ended = ENDED.includes(to) || to === 'refused';
     return { state: to, stateSince: work.now.toString(), endedAt: ended ? work.now.toString() : null };
+  }
+
+  /** The client was written to about it: the next follow-up is counted from today. */
+  async written(work: Work, ask: Ask): Promise<void> {
+    const { followUps, calendar } = work.firm;
+    if (!followUps.isOn) return;
+    await work.tx
+      .update(asks)
+      .set({ nextFollowUpOn: followUpAfter(work.today, followUps, calendar).toString() })
+      .where(eq(asks.id, ask.id));
   }
 
   /** Nothing is wanted any more: no task stands for it, and nothing that still waits goes out about it. */

@@ -84,7 +84,9 @@ export class AskLetters {
     const { to } = await this.post.recipients(work, client, draft.to, draft.contactId);
     // Who is named is written to, and nobody in their place.
     if (party.contactId !== null && !to.some((person) => person.id === party.contactId)) return 0;
-    return this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
+    const written = await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
+    if (written > 0) await this.book.written(work, ask);
+    return written;
   }
 
   /**
@@ -102,7 +104,8 @@ export class AskLetters {
       null,
     );
     const written = await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
-    if (written === 0 && turn.state === 'asked') {
+    if (written > 0) await this.book.written(work, ask);
+    else if (turn.state === 'asked') {
       await this.book.setParty(work, turn.id, { state: 'to be told' });
       await this.standIn(work, ask, turn);
     }

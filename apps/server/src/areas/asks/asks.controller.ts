@@ -1,15 +1,17 @@
 import { Controller } from '@nestjs/common';
-import { type AskView, ChangeAsk, type PortalAsk, WithdrawAsk } from '@steady/contract/asks';
+import { type AskView, ChangeAsk, type PortalAsk, SetFollowUps, WithdrawAsk } from '@steady/contract/asks';
 import * as routes from '@steady/contract/asks.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
+import { FollowUps } from './follow-ups.service';
 
 @Controller()
 export class AsksController {
   constructor(
     private readonly asks: AsksService,
     private readonly queries: AskQueries,
+    private readonly follow: FollowUps,
   ) {}
 
   @Does(routes.ofJob)
@@ -40,6 +42,11 @@ export class AsksController {
   @Does(routes.restore)
   restore({ work, at: { id } }: Asked<typeof routes.restore>): Promise<void> {
     return this.asks.restore(work, id);
+  }
+
+  @Does(routes.followUps, { input: SetFollowUps })
+  followUps({ work, at: { id }, input }: Asked<typeof routes.followUps>): Promise<void> {
+    return this.follow.set(work, id, input.on);
   }
 
   @Does(routes.inPortal)

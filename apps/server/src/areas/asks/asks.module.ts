@@ -7,9 +7,10 @@ import { AskLetters } from './ask-letters';
 import { AsksController } from './asks.controller';
 import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
+import { FollowUps } from './follow-ups.service';
 import { AskKinds } from './kinds';
 
-@Area({ controllers: [AsksController], services: [AsksWholeFile, AskKinds, AskBook, AskLetters, AskQueries, AsksService] })
+@Area({ controllers: [AsksController], services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, AsksService] })
 export class AsksModule {
   constructor(today: TodayParts, queries: AskQueries, file: WholeFileParts, whole: AsksWholeFile) {
     file.bring(50, (work, of) => whole.parts(work, of));

@@ -11,6 +11,7 @@ import { ContactsService } from '../clients';
 import { JobsService } from '../jobs';
 import { SHOWN, type TodayAsked, first } from '../today';
 import { askParties, asks } from './asks.tables';
+import { FollowUps } from './follow-ups.service';
 import { type Ask, AskKinds, type AskParty } from './kinds';
 
 type Found = Ask & { parties: AskParty[] };
@@ -22,6 +23,7 @@ export class AskQueries {
     private readonly kinds: AskKinds,
     private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
+    private readonly followUps: FollowUps,
     present: Present,
   ) {
     present.register('ask', async (work, id) => (await this.views(work, eq(asks.id, id)))[0]);
@@ -49,8 +51,10 @@ export class AskQueries {
       work,
       found.flatMap((ask) => ask.jobId ?? []),
     );
+    const next = await this.followUps.of(work, found);
     return found.map((ask) => ({
       id: ask.id,
+      followUp: { ...next.get(ask.id)!, sent: ask.followUps, isStopped: ask.isStopped },
       version: ask.version,
       kind: ask.kind,
       kindName: this.kinds.of(ask.kind).name,

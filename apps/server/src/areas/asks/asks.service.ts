@@ -10,14 +10,13 @@ import type { Work } from '../../platform/work';
 import { ClientRecords, ContactMerging, type Client } from '../clients';
 import { type Job, JobAsks, JobClosed, JobFinished, JobReopened, JobsService, TaskTicked, TasksService } from '../jobs';
 import type { When } from '../post';
-import { AskBook, ENDED, taskOfParty } from './ask-book.service';
+import { AskBook, AskChanged, ENDED, taskOfParty } from './ask-book.service';
 import { AskLetters } from './ask-letters';
 import { AskQueries } from './asks.queries';
 import { askParties, asks } from './asks.tables';
 import type { Ask, AskParty } from './kinds';
 
 export const AskOpened = eventKind<{ askId: string }>('ask opened', 'asks');
-export const AskChanged = eventKind<{ askId: string }>('ask changed', 'asks');
 export const AskWithdrawn = eventKind<{ askId: string }>('ask withdrawn', 'asks');
 
 export interface NewAsk {

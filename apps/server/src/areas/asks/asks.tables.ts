@@ -31,6 +31,11 @@ export const asks = pgTable(
     reason: text('reason'),
     /** Its job ended: the client is asked no more, what has come is still looked at. */
     released: boolean('released').notNull().default(false),
+    /** Somebody has stopped its follow-ups. */
+    isStopped: boolean('is_stopped').notNull().default(false),
+    /** How many follow-ups have gone out by themselves, and when the next is due; nothing where none is. */
+    followUps: integer('follow_ups').notNull().default(0),
+    nextFollowUpOn: day('next_follow_up_on'),
     /** What lies with the client, and what with us, as the core worked them out when something last happened. */
     owed: jsonb('owed').$type<Owed[]>().notNull().default([]),
     forUs: jsonb('for_us').$type<ForUs[]>().notNull().default([]),
@@ -40,6 +45,9 @@ export const asks = pgTable(
     ofSeenClient(),
     index().on(t.jobId),
     index().on(t.clientId),
+    index('asks_followed_up')
+      .on(t.firmId, t.nextFollowUpOn)
+      .where(sql`state = 'with the client'`),
     index('asks_for_us')
       .on(t.firmId)
       .where(sql`for_us <> '[]'`),

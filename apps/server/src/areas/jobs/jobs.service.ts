@@ -314,6 +314,16 @@ export class JobsService implements OnModuleInit {
     return new Map(found.map((job) => [job.id, job.name]));
   }
 
+  /** Those of these jobs that are on hold. */
+  async onHoldOf(work: Work, jobIds: string[]): Promise<Set<string>> {
+    if (jobIds.length === 0) return new Set();
+    const found = await work.tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(inArray(jobs.id, jobIds), eq(jobs.status, 'on hold')));
+    return new Set(found.map((job) => job.id));
+  }
+
   /** Moves the job on as far as it can go by itself. */
   advance(work: Work, jobId: string): Promise<void> {
     return this.moves.advance(work, jobId);

@@ -2,8 +2,8 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
 import { type Held, type Sending, SendingHours, type SentToday, type Waiting, heldInWords, paced } from '@steady/core/pacing';
-import type { SendingRules } from '@steady/contract/sending';
-import type { GoesOut } from '@steady/contract/sending';
+import { counted } from '@steady/core/words';
+import type { GoesOut, SendingRules } from '@steady/contract/sending';
 import { rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { type Firm, type Work, Works } from '../../platform/work';
@@ -11,10 +11,9 @@ import { ClientChanged, ContactsService } from '../clients';
 import { PortalService } from '../portal';
 import { ClosingDaysChanged } from '../team';
 import { type Going, type Letters, asOne } from './letters';
+import { DELIVER, MESSAGES } from './message-sql';
 
 export const SendingRulesChanged = eventKind<object>('sending rules changed', 'post');
-
-export const DELIVER = 'deliver message';
 
 /** A message that waits, with where it stands in the outbox. */
 interface Queued extends Letters {
@@ -53,17 +52,19 @@ export class PacingService implements OnModuleInit {
   }
 
   view(work: Work): SendingRules {
-    return { ...work.firm.pacing, version: work.firm.version };
+    const { pacing, followUps, version } = work.firm;
+    return { ...pacing, followsUp: followUps.isOn, everyDays: followUps.everyDays, most: followUps.most, version };
   }
 
   /** Keeps how messages go to clients; what waits is planned anew. */
-  async keep(work: Work, { version, perDay, from, until, together }: SendingRules): Promise<void> {
-    const before = work.firm.pacing;
-    await this.works.change(work, { pacing: { perDay, from, until, together } }, version);
+  async keep(work: Work, { version, perDay, from, until, together, followsUp, everyDays, most }: SendingRules): Promise<void> {
+    const before = this.view(work);
+    await this.works.change(work, { pacing: { perDay, from, until, together }, followUps: { isOn: followsUp, everyDays, most } }, version);
+    const follows = followsUp ? `followed up every ${counted(everyDays, 'working day')}, ${counted(most, 'time')} at most` : 'not followed up';
     await this.events.record(work, SendingRulesChanged, {
-      what: `set messages to clients to ${perDay} a day to one person, from ${from} to ${until}, ${together ? 'several as one' : 'each by itself'}`,
+      what: `set messages to clients to ${perDay} a day to one person, from ${from} to ${until}, ${together ? 'several as one' : 'each by itself'}; ${follows}`,
       before,
-      after: work.firm.pacing,
+      after: this.view(work),
       payload: {},
     });
     await this.planAll(work);
@@ -148,8 +149,7 @@ export class PacingService implements OnModuleInit {
       sql`
         select m.id, m.matter, m.at, m.wanted_at as "wantedAt", m.is_now as "isNow", m.goes_with as "goesWith", m.held, m.contact_id as "contactId", m.to_name as "toName", m.address,
           m.subject, m.body, m.paragraphs, m.signature, o.not_before as "notBefore", coalesce(o.attempts, 0) > 0 as begun
-        from messages m
-        left join outbox o on o.firm_id = m.firm_id and o.kind = ${DELIVER} and o.key = coalesce(m.goes_with, m.id)::text and o.done_at is null
+        from ${MESSAGES}
         where m.firm_id = ${work.firm.id} and m.contact_id = ${contactId} and m.status = 'waiting'
         order by m.at, m.id`,
     );

@@ -14,6 +14,7 @@ import { type Counted, first } from '../today';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
 import { clientName } from '../clients';
 import { letterAsMail } from './letter-as-mail';
+import { MESSAGES } from './message-sql';
 import { messages } from './post.tables';
 
 /** As many as one wants to see of what waits to go out. */
@@ -22,8 +23,7 @@ const PLANNED = 500;
 /** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
 const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", ${clientName(sql`m.client_id`)} as client, m.job_id as "jobId", m.by, m.about_fees as "aboutFees",
   case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble, m.wanted_at as "wantedAt", m.is_now as "isNow", m.held as "heldBy", m.per_day as "perDay",
-  case when m.status in ('waiting', 'sent') then (select count(*)::int - 1 from messages x where x.contact_id = m.contact_id and coalesce(x.goes_with, x.id) = coalesce(m.goes_with, m.id) and x.status = m.status) else 0 end as "goesWith"`;
-const FROM = sql`messages m left join outbox o on o.firm_id = m.firm_id and o.kind = 'deliver message' and o.key = coalesce(m.goes_with, m.id)::text and o.done_at is null`;
+  case when m.status in ('waiting', 'sent') then (select count(*)::int from messages x where x.goes_with = coalesce(m.goes_with, m.id) and x.status = m.status) else 0 end as "goesWith"`;
 
 /** A message as a person of the firm may read it: the link in it is its reader's alone, and amounts are for who may see fees. */
 export function asRead<T extends { subject: string; body: string; aboutFees: boolean }>(work: Work, message: T): Omit<T, 'aboutFees'> {
@@ -55,7 +55,7 @@ export class PostQueries {
   async sent(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<SentMessage[]> {
     return readable(
       work,
-      sql`select ${MESSAGE} from ${FROM}
+      sql`select ${MESSAGE} from ${MESSAGES}
           where m.firm_id = ${work.firm.id} ${asked.clientId ? sql`and m.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and m.job_id = ${asked.jobId}` : sql``}
             ${asked.before ? sql`and (m.at, m.id) < (select b.at, b.id from messages b where b.id = ${asked.before})` : sql``}
           order by m.at desc, m.id desc limit ${FULL_PAGE}`,
@@ -66,7 +66,7 @@ export class PostQueries {
   async goingOut(work: Work): Promise<SentMessage[]> {
     return readable(
       work,
-      sql`select ${MESSAGE} from ${FROM} where m.firm_id = ${work.firm.id} and m.status in ('waiting', 'failed') order by m.status, o.not_before, m.id limit ${PLANNED}`,
+      sql`select ${MESSAGE} from ${MESSAGES} where m.firm_id = ${work.firm.id} and m.status in ('waiting', 'failed') order by m.status, o.not_before, m.id limit ${PLANNED}`,
     );
   }
 
@@ -74,7 +74,7 @@ export class PostQueries {
   planned(work: Work): Promise<GoingOut[]> {
     return rows<GoingOut>(
       work.tx,
-      sql`select min(o.not_before) as at, count(*)::int as messages, count(distinct m.client_id)::int as clients from ${FROM}
+      sql`select min(o.not_before) as at, count(*)::int as messages, count(distinct m.client_id)::int as clients from ${MESSAGES}
           where m.firm_id = ${work.firm.id} and m.status = 'waiting' and o.not_before > ${work.now.toString()} group by (o.not_before at time zone ${work.firm.zone})::date order by 1 limit 4`,
     );
   }

@@ -12,7 +12,8 @@ import { type Letter, PostRoom } from '../../outside/post';
 import { ClientRecords, ContactMerging, type Client, type Contact, ContactsService } from '../clients';
 import { PortalService } from '../portal';
 import type { Going } from './letters';
-import { DELIVER, PacingService } from './pacing.service';
+import { DELIVER } from './message-sql';
+import { PacingService } from './pacing.service';
 import { messages } from './post.tables';
 
 export const MessageSent = eventKind<{ messageId: string }>('message sent', 'post');

@@ -49,6 +49,9 @@ export const messages = pgTable(
     index().on(t.firmId, t.at),
     index().on(t.clientId),
     index('messages_of_matters').on(t.matter),
+    index('messages_going_together')
+      .on(t.goesWith)
+      .where(sql`goes_with is not null`),
     index('messages_sent_to').on(t.contactId, t.sentAt),
     // Few messages wait of all that were ever written.
     index('messages_going_out')

@@ -20,15 +20,16 @@ export function requestLetter(
   firm: Work['firm'],
   of: { title: string; wantedBy: string; items: readonly ListedItem[] },
   { client, job, sender }: AboutAsk,
-  again = false,
+  again?: { today: string },
 ): AskLetter {
+  const by = fullDate(civil(of.wantedBy));
   const about = `for ${client}${job === null ? '' : `, ${job}`}`;
   return {
     subject: again ? `${firm.shortName}: still needed, ${of.title}` : `${firm.shortName}: ${of.title}`,
     paragraphs: [
       again ? `${sender} still needs the following, ${about}:` : `${sender} asks you for the following, ${about}:`,
       of.items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
-      `Please send it by ${fullDate(civil(of.wantedBy))}.`,
+      again && of.wantedBy < again.today ? `It was wanted by ${by}. Please send it as soon as you can.` : `Please send it by ${by}.`,
     ],
     linkWords: 'Send files and ask questions here',
   };
@@ -57,7 +58,7 @@ export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleI
   async letter(work: Work, ask: Ask, about: AboutAsk, again: boolean): Promise<AskLetter> {
     const { items } = (await this.parts(work, [ask.id])).get(ask.id)!;
     const wanted = again ? items.filter((item) => item.state === 'asked' || item.state === 'sent back') : items;
-    return requestLetter(work.firm, { ...ask, items: wanted }, about, again);
+    return requestLetter(work.firm, { ...ask, items: wanted }, about, again ? { today: work.today.toString() } : undefined);
   }
 
   inPlaceOfLetter(ask: Ask) {

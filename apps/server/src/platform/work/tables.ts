@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { type AnyPgColumn, boolean, foreignKey, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { FollowUpRules } from '@steady/core/asks';
 import { currency, firmId, fromWithin, id, moment, ownFirm } from '../database';
 
 const appUser = pgRole('app_user').existing();
@@ -59,6 +60,8 @@ export const firms = pgTable(
     secondStepRequired: boolean('second_step_required').notNull().default(false),
     /** How messages go to clients: so many a day to one person, from when until when, several as one. */
     pacing: jsonb('pacing').$type<Pacing>().notNull().default({ perDay: 3, from: '08:00', until: '18:00', together: true }),
+    /** How it follows up what clients do not send: after so many working days, so many times. */
+    followUps: jsonb('follow_ups').$type<FollowUpRules>().notNull().default({ isOn: true, everyDays: 5, most: 3 }),
     /** Of what the firm has settled about itself. */
     version: integer('version').notNull().default(1),
   },

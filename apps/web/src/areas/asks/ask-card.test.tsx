@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import type { JobView } from '@steady/contract/jobs';
@@ -31,6 +31,7 @@ const ask = (more: Partial<AskView> = {}): AskView => ({
   forUs: [],
   trouble: null,
   parties: [],
+  followUp: { on: '2026-03-18', quiet: null, sent: 0, isStopped: false },
   part: { done: 1, of: 3 },
   ...more,
 });
@@ -58,7 +59,7 @@ describe('an ask', () => {
     expect(container.textContent).toContain('with the client for 2 days');
     expect(container.textContent).toContain('Niamh Daly asked');
     expect(screen.getByRole('link').getAttribute('href')).toBe('/jobs/j1/requests');
-    expect(buttons()).toEqual(['Remind', 'Change', 'Withdraw']);
+    expect(buttons()).toEqual(['Remind', 'Stop follow-ups', 'Change', 'Withdraw']);
   });
 
   it('does not name its job on the page of that job', () => {
@@ -94,6 +95,26 @@ describe('an ask', () => {
     card({ owed: [], parties: [{ id: 'p', state: 'to be told' } as PartyView] }, { 'POST /api/asks/a1/remind': null });
     fireEvent.click(screen.getByRole('button', { name: 'Send it now' }));
     expect(await screen.findByText('Sent.')).toBeDefined();
+  });
+
+  it.each([
+    [{ on: '2026-03-18', sent: 0 }, 'Next follow-up Wed 18 Mar'],
+    [{ on: '2026-03-18', sent: 2 }, 'Next follow-up Wed 18 Mar; 2 have gone out'],
+    [{ on: null, quiet: 'the job is on hold', sent: 1 }, 'No follow-up: the job is on hold; 1 has gone out'],
+  ])('says when the client is followed up next: %j', (followUp, words) => {
+    const { container } = card({ followUp: { quiet: null, isStopped: false, ...followUp } });
+    expect(container.textContent).toContain(words);
+  });
+
+  it('has its follow-ups stopped, and go on again, in one press', async () => {
+    const { asked } = card({}, { 'POST /api/asks/a1/follow-ups': null });
+    fireEvent.click(screen.getByRole('button', { name: 'Stop follow-ups' }));
+    expect(await screen.findByText('No follow-up goes out about Records for January.')).toBeDefined();
+    expect(asked.at(-1)?.sent ?? asked.find(({ what }) => what.endsWith('follow-ups'))?.sent).toEqual({ on: false });
+    cleanup();
+    const again = card({ followUp: { on: null, quiet: 'stopped', sent: 0, isStopped: true } }, { 'POST /api/asks/a1/follow-ups': null });
+    fireEvent.click(screen.getByRole('button', { name: 'Follow up again' }));
+    await waitFor(() => expect(again.asked.find(({ what }) => what.endsWith('follow-ups'))?.sent).toEqual({ on: true }));
   });
 
   it('is withdrawn with a reason, which is asked for', async () => {

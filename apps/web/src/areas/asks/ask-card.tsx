@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { AskView } from '@steady/contract/asks';
 import type { JobView } from '@steady/contract/jobs';
+import { counted } from '@steady/core/words';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
@@ -13,6 +14,19 @@ import { useAskKind } from '../../app/brought';
 import { standsInWords } from './words';
 
 const OPEN: AskView['state'][] = ['drafted', 'planned', 'with the client', 'with us'];
+
+/** When the client is followed up next, or why not, and how many times it was. */
+function FollowedUp({ ask: { followUp } }: { ask: AskView }) {
+  const { day } = useSession();
+  const { on, quiet, sent } = followUp;
+  if (on === null && quiet === null && sent === 0) return null;
+  return (
+    <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">
+      {on === null ? `No follow-up${quiet === null ? '' : `: ${quiet}`}` : `Next follow-up ${dayInWords(on, day)}`}
+      {sent > 0 && `; ${counted(sent, 'has', 'have')} gone out`}
+    </p>
+  );
+}
 
 /** One ask with what its kind shows of it, and what can be done with it whatever its kind. */
 export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
@@ -48,6 +62,7 @@ export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
           {ask.askedBy} asked {momentInWords(ask.askedAt, session.day)}; wanted by {dayInWords(ask.wantedBy, session.day)}
         </span>
       </header>
+      {isOpen && <FollowedUp ask={ask} />}
       {ask.reason && <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">Withdrawn: {ask.reason}</p>}
       <kind.Body ask={ask} job={job} />
       {mayAct && (isOpen || ask.state === 'refused' || ask.state === 'withdrawn') && (
@@ -58,6 +73,19 @@ export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
             </button>
           )}
           {kind.Acts && <kind.Acts ask={ask} />}
+          {ask.state === 'with the client' && (
+            <button
+              className="lnk"
+              onClick={() =>
+                void act(
+                  () => send(asksRoutes.followUps, { id: ask.id }, { on: ask.followUp.isStopped }),
+                  ask.followUp.isStopped ? `${ask.title} is followed up again.` : `No follow-up goes out about ${ask.title}.`,
+                )
+              }
+            >
+              {ask.followUp.isStopped ? 'Follow up again' : 'Stop follow-ups'}
+            </button>
+          )}
           {isOpen && (
             <button className="lnk" onClick={() => setLeaf('change')}>
               Change

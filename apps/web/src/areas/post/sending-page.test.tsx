@@ -7,7 +7,7 @@ import { GoingOutPage } from './going-out-page';
 import { SendingPage } from './sending-page';
 import { WriteLeaf } from './write-leaf';
 
-const RULES = { perDay: 3, from: '08:00', until: '18:00', together: true, version: 5 };
+const RULES = { perDay: 3, from: '08:00', until: '18:00', together: true, followsUp: true, everyDays: 5, most: 3, version: 5 };
 const show = (rights: Right[] = ['run firm'], kept: unknown = null) =>
   stage(<SendingPage />, { rights, answers: { 'GET /api/firm/sending': RULES, 'PUT /api/firm/sending': kept } });
 
@@ -15,10 +15,20 @@ it('keeps how many messages go in a day, when, and that several go as one', asyn
   const { asked } = show();
   fireEvent.change(await screen.findByLabelText('Messages a day to one person'), { target: { value: '2' } });
   fireEvent.change(screen.getByLabelText('Until'), { target: { value: '17:30' } });
+  fireEvent.change(screen.getByLabelText('After'), { target: { value: '4' } });
   fireEvent.click(screen.getByLabelText(/^What falls together goes as one message/));
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
   await waitFor(() =>
-    expect(asked.find(({ what }) => what.startsWith('PUT'))?.sent).toEqual({ perDay: 2, from: '08:00', until: '17:30', together: false, version: 5 }),
+    expect(asked.find(({ what }) => what.startsWith('PUT'))?.sent).toEqual({
+      perDay: 2,
+      from: '08:00',
+      until: '17:30',
+      together: false,
+      followsUp: true,
+      everyDays: 4,
+      most: 3,
+      version: 5,
+    }),
   );
   expect(await screen.findByText('Saved. What waits was planned anew.')).toBeDefined();
 });

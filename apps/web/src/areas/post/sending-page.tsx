@@ -60,6 +60,28 @@ function SendingForm({ of }: { of: SendingRules }) {
         </div>
         <p className="mb-3 text-table text-soft">On working days alone. Weekends, public holidays and our closing days are left out.</p>
         <TickField label="What falls together goes as one message, with a heading for each matter" {...register('together')} />
+        <h2 className="mt-5 mb-1">Follow-ups</h2>
+        <p className="mb-3 text-table text-soft">
+          Each names only what is still missing. Quiet while a client’s question waits for us or the job is on hold; stopped at a request, or for a client under
+          its facts.
+        </p>
+        <TickField label="Clients are followed up by themselves until everything is in" {...register('followsUp')} />
+        <div className="grid grid-cols-2 gap-x-4 sm:max-w-sm">
+          <TextField
+            inputMode="numeric"
+            label="After"
+            hint="working days since we wrote"
+            {...register('everyDays', { setValueAs: asNumber })}
+            error={errors.everyDays?.message}
+          />
+          <TextField
+            inputMode="numeric"
+            label="At most"
+            hint="times, then a task for us"
+            {...register('most', { setValueAs: asNumber })}
+            error={errors.most?.message}
+          />
+        </div>
       </fieldset>
     </FormSheet>
   );

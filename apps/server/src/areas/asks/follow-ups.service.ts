@@ -1,0 +1,110 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { and, asc, eq, lte } from 'drizzle-orm';
+import { type NextFollowUp, followUpAfter, nextFollowUp, turnOf } from '@steady/core/asks';
+import { isWorkingDay } from '@steady/core/calendar';
+import { counted } from '@steady/core/words';
+import { Ticks } from '../../platform/background/ticks';
+import { Events } from '../../platform/events';
+import type { Work } from '../../platform/work';
+import { ClientsService } from '../clients';
+import { JobsService, TasksService } from '../jobs';
+import { AskBook, AskChanged } from './ask-book.service';
+import { AskLetters } from './ask-letters';
+import { asks } from './asks.tables';
+import type { Ask } from './kinds';
+
+/** Follows up by itself what clients were asked for and have not sent: so often, so many times, then a person is given it. */
+@Injectable()
+export class FollowUps implements OnModuleInit {
+  constructor(
+    private readonly ticks: Ticks,
+    private readonly events: Events,
+    private readonly book: AskBook,
+    private readonly letters: AskLetters,
+    private readonly clients: ClientsService,
+    private readonly jobs: JobsService,
+    private readonly tasks: TasksService,
+  ) {}
+
+  onModuleInit(): void {
+    this.ticks.registerEach(
+      'follow-ups',
+      (work) => this.due(work),
+      async (work, ids) => {
+        for (const id of ids) await this.followUp(work, id);
+      },
+    );
+  }
+
+  /** Stops the follow-ups about an ask, or has them go on from today. */
+  async set(work: Work, askId: string, on: boolean): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if (ask.isStopped !== on) return;
+    const next = on ? followUpAfter(work.today, work.firm.followUps, work.firm.calendar).toString() : ask.nextFollowUpOn;
+    await work.tx.update(asks).set({ isStopped: !on, nextFollowUpOn: next }).where(eq(asks.id, askId));
+    await this.say(work, ask, on ? `has ${ask.title} followed up again` : `stopped the follow-ups about ${ask.title}`);
+  }
+
+  /** The next follow-up about each of these asks, or why there is none. */
+  async of(work: Work, all: readonly Ask[]): Promise<Map<string, NextFollowUp>> {
+    const clients = await this.clients.those(
+      work,
+      all.map((ask) => ask.clientId),
+    );
+    const onHold = await this.jobs.onHoldOf(
+      work,
+      all.flatMap((ask) => ask.jobId ?? []),
+    );
+    return new Map(
+      all.map((ask) => {
+        const clientGetsNone = clients.get(ask.clientId)?.isNotFollowedUp ?? false;
+        const jobOnHold = ask.jobId !== null && onHold.has(ask.jobId);
+        return [ask.id, nextFollowUp({ ...ask, clientGetsNone, jobOnHold, sent: ask.followUps, nextOn: ask.nextFollowUpOn }, work.firm.followUps)];
+      }),
+    );
+  }
+
+  private async due(work: Work): Promise<string[]> {
+    const { followUps, calendar } = work.firm;
+    if (!followUps.isOn || !isWorkingDay(work.today, calendar)) return [];
+    const found = await work.tx
+      .select({ id: asks.id })
+      .from(asks)
+      .where(and(eq(asks.firmId, work.firm.id), eq(asks.state, 'with the client'), eq(asks.isStopped, false), lte(asks.nextFollowUpOn, work.today.toString())))
+      .orderBy(asc(asks.nextFollowUpOn), asc(asks.id));
+    return found.map(({ id }) => id);
+  }
+
+  /** Follows one up, once however long it was due, unless it is quiet now. */
+  private async followUp(work: Work, askId: string): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    const { on } = (await this.of(work, [ask])).get(askId)!;
+    const turn = turnOf(await this.book.partiesOf(work, askId));
+    if (on === null || on > work.today.toString() || !turn) return;
+    const { followUps: rules, calendar } = work.firm;
+    if (ask.followUps >= rules.most) {
+      await work.tx.update(asks).set({ nextFollowUpOn: null }).where(eq(asks.id, askId));
+      await this.handOver(work, ask, `Ring about ${ask.title}: ${counted(ask.followUps, 'follow-up')} brought nothing`);
+      await this.say(work, ask, `was followed up ${counted(ask.followUps, 'time')} about ${ask.title}: a task takes over`);
+      return;
+    }
+    const written = await this.letters.write(work, ask, turn, true);
+    if (written === 0) await this.handOver(work, ask, `Follow up ${ask.title}: there is nobody to write to`);
+    await work.tx
+      .update(asks)
+      .set({ followUps: ask.followUps + 1, nextFollowUpOn: followUpAfter(work.today, rules, calendar).toString() })
+      .where(eq(asks.id, askId));
+    await this.say(work, ask, written === 0 ? `could not be followed up about ${ask.title}: a task takes its place` : `was followed up about ${ask.title}`);
+  }
+
+  /** A task for a person where no message goes any more, or none can. */
+  private async handOver(work: Work, ask: Ask, name: string): Promise<void> {
+    if (ask.jobId === null) return;
+    const { phase } = await this.jobs.get(work, ask.jobId);
+    await this.tasks.addTask(work, ask.jobId, phase ?? ask.phaseKey!, { key: `follow up ${ask.id}`, name, role: 'preparer', estimate: 10 });
+  }
+
+  private async say(work: Work, { id, clientId, jobId }: Ask, what: string): Promise<void> {
+    await this.events.record(work, AskChanged, { what, clientId, jobId, payload: { askId: id } });
+  }
+}

@@ -1,0 +1,40 @@
+import { expect, it } from 'vitest';
+import { civil } from '../calendar';
+import { holidayCalendar } from '../holidays';
+import { type FollowedUp, followUpAfter, nextFollowUp } from '.';
+
+const RULES = { isOn: true, everyDays: 5, most: 3 };
+const ASK: FollowedUp = {
+  state: 'with the client',
+  forUs: [],
+  isStopped: false,
+  clientGetsNone: false,
+  jobOnHold: false,
+  sent: 1,
+  nextOn: '2026-03-18',
+};
+
+it.each<[Partial<FollowedUp>, string | null, string | null]>([
+  [{}, '2026-03-18', null],
+  [{ state: 'with us' }, null, null],
+  [{ state: 'done' }, null, null],
+  [{ isStopped: true, jobOnHold: true }, null, 'stopped'],
+  [{ clientGetsNone: true }, null, 'this client gets none'],
+  [{ forUs: [{ key: 'i1 question' }] }, null, 'their question waits for us'],
+  [{ forUs: [{ key: 'i1 answer' }] }, '2026-03-18', null],
+  [{ jobOnHold: true }, null, 'the job is on hold'],
+  [{ nextOn: null, sent: 3 }, null, 'all were sent: a task stands for it'],
+  [{ nextOn: null, sent: 0 }, null, null],
+])('an ask with %o is followed up on %s, quiet: %s', (more, on, quiet) => {
+  expect(nextFollowUp({ ...ASK, ...more }, RULES)).toEqual({ on, quiet });
+});
+
+it('follows nobody up where the firm does not', () => {
+  expect(nextFollowUp(ASK, { ...RULES, isOn: false })).toEqual({ on: null, quiet: 'the firm sends none' });
+});
+
+it('comes so many working days after the client was written to', () => {
+  const ireland = holidayCalendar('IE', { from: 2026, until: 2026 });
+  // Saint Patrick’s Day and a weekend lie between.
+  expect(followUpAfter(civil('2026-03-11'), RULES, ireland).toString()).toBe('2026-03-19');
+});

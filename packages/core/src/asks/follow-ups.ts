@@ -1,0 +1,52 @@
+import { type CivilDate, type WorkingCalendar, addWorkingDays } from '../calendar';
+import type { ForUs } from './standing';
+import type { AskState } from './states';
+
+/** How the firm follows up what clients do not send: so many working days after they were written to last, so many times. */
+export interface FollowUpRules {
+  isOn: boolean;
+  everyDays: number;
+  most: number;
+}
+
+/** What decides whether a client is followed up about an ask. */
+export interface FollowedUp {
+  state: AskState;
+  forUs: readonly Pick<ForUs, 'key'>[];
+  /** Somebody has stopped its follow-ups. */
+  isStopped: boolean;
+  /** The client gets none at all. */
+  clientGetsNone: boolean;
+  jobOnHold: boolean;
+  /** How many have gone out by themselves. */
+  sent: number;
+  /** The day on which the next is due, ISO; null where none is. */
+  nextOn: string | null;
+}
+
+/** The next follow-up about an ask: the day, or why there is none, as one reads it beside the ask. Both are null where nothing is owed. */
+export interface NextFollowUp {
+  /** ISO day. */
+  on: string | null;
+  quiet: string | null;
+}
+
+/** The day of the next follow-up after a client was written to on a day: so many working days on. */
+export const followUpAfter = (day: CivilDate, { everyDays }: FollowUpRules, calendar: WorkingCalendar): CivilDate => addWorkingDays(day, everyDays, calendar);
+
+/**
+ * The next follow-up about an ask. It is quiet while the client\u2019s own question waits for an answer, and while the job is on hold: it comes after that.
+ *
+ * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, clientGetsNone: false, jobOnHold: true, sent: 0, nextOn: '2026-03-18' }, rules) // { on: null, quiet: 'the job is on hold' }
+ */
+export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowUp {
+  const quiet = (why: string): NextFollowUp => ({ on: null, quiet: why });
+  if (ask.state !== 'with the client') return { on: null, quiet: null };
+  if (ask.isStopped) return quiet('stopped');
+  if (ask.clientGetsNone) return quiet('this client gets none');
+  if (!rules.isOn) return quiet('the firm sends none');
+  if (ask.forUs.some(({ key }) => key.endsWith(' question'))) return quiet('their question waits for us');
+  if (ask.jobOnHold) return quiet('the job is on hold');
+  if (ask.nextOn === null) return ask.sent >= rules.most ? quiet('all were sent: a task stands for it') : { on: null, quiet: null };
+  return { on: ask.nextOn, quiet: null };
+}
