@@ -4,7 +4,7 @@ ALTER TABLE "firms" ADD COLUMN "follow_ups" jsonb DEFAULT '{"isOn":true,"everyDa
 ALTER TABLE "asks" ADD COLUMN "is_stopped" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "follow_ups" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "next_follow_up_on" date;--> statement-breakpoint
-ALTER TABLE "clients" ADD COLUMN "is_not_followed_up" boolean DEFAULT false NOT NULL;--> statement-breakpoint
+ALTER TABLE "clients" ADD COLUMN "follow_ups" text;--> statement-breakpoint
 ALTER TABLE "clients" ADD COLUMN "messages_per_day" text;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "matter" text;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "paragraphs" text DEFAULT '' NOT NULL;--> statement-breakpoint
@@ -21,6 +21,7 @@ CREATE INDEX "messages_of_matters" ON "messages" USING btree ("matter");--> stat
 CREATE INDEX "messages_going_together" ON "messages" USING btree ("goes_with") WHERE goes_with is not null;--> statement-breakpoint
 CREATE INDEX "messages_sent_to" ON "messages" USING btree ("contact_id","sent_at");--> statement-breakpoint
 CREATE INDEX "messages_going_out" ON "messages" USING btree ("firm_id","contact_id") WHERE status in ('waiting', 'failed');--> statement-breakpoint
+UPDATE "firms" SET "follow_ups" = '{"isOn":false,"everyDays":5,"most":3}';--> statement-breakpoint
 UPDATE "messages" SET "wanted_at" = "at", "sent_at" = CASE WHEN "status" = 'sent' THEN "at" END;--> statement-breakpoint
 UPDATE "messages" m SET "wanted_at" = o."not_before", "paragraphs" = m."body" FROM "outbox" o WHERE o."kind" = 'deliver message' AND o."key" = m."id"::text AND o."done_at" IS NULL;--> statement-breakpoint
 UPDATE "outbox" SET "payload" = ("payload" - 'messageId') || jsonb_build_object('messageIds', jsonb_build_array("payload" -> 'messageId'), 'isNow', false) WHERE "kind" = 'deliver message' AND "payload" ? 'messageId';

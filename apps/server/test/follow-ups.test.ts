@@ -156,15 +156,18 @@ describe('follow-ups are quiet', () => {
   it('for a client that gets none', async () => {
     await ask();
     const { version } = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
-    const facts = { ...DUNMARRA, contact: undefined, name: `Curlew ${number} Ltd`, isNotFollowedUp: true, version };
+    const facts = { ...DUNMARRA, contact: undefined, name: `Curlew ${number} Ltd`, followUps: 'none', version };
     await manager().patch(`/api/clients/${clientId}`).send(facts).expect(204);
     await quiet('this client gets none');
   });
 
-  it('where the firm sends none', async () => {
-    await ask();
+  it('where the firm sends none; what is open when it begins to is counted from that day', async () => {
     await rules({ followsUp: false });
+    await ask();
     await quiet('the firm sends none');
+    await rules();
+    expect((await stands()).followUp).toMatchObject({ on: days('2026-03-16', 4), quiet: null });
+    await goesOn('2026-03-20');
   });
 });
 

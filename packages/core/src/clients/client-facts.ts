@@ -1,6 +1,17 @@
 import { type Entered, type FactDefinition, type Given, type KeyedFact, type Kept, keptOf, keyed, linesOf } from '../facts';
 import type { KnownFacts } from '../facts';
-import { FORM_WORDS, LEGAL_FORMS, MESSAGES_PER_DAY, PAYMENT_METHODS, CLIENT_STATUSES, VAT_GROUPS, WAYS, WAY_WORDS, isRegisteredForm } from './vocabularies';
+import {
+  FOLLOW_UPS,
+  FORM_WORDS,
+  LEGAL_FORMS,
+  MESSAGES_PER_DAY,
+  PAYMENT_METHODS,
+  CLIENT_STATUSES,
+  VAT_GROUPS,
+  WAYS,
+  WAY_WORDS,
+  isRegisteredForm,
+} from './vocabularies';
 
 /**
  * Every fact that is kept of a client, once. The table's columns, the inputs and their checks, imports, merges, columns
@@ -100,13 +111,13 @@ export const CLIENT_FACTS = {
     also: { 'on paper': 'paper', post: 'paper' },
     inRules: { words: 'works', not: 'does not work' },
   },
-  isNotFollowedUp: {
-    kind: 'yes or no',
-    label: 'Without follow-ups',
+  followUps: {
+    kind: 'choice',
+    label: 'Follow-ups',
     section: 'work',
-    start: false,
-    yes: 'gets none',
-    no: 'as usual',
+    choices: FOLLOW_UPS,
+    hint: 'Empty: as the firm does.',
+    problem: 'Choose whether the client is followed up.',
   },
   messagesPerDay: {
     kind: 'choice',

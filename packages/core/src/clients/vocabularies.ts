@@ -11,6 +11,9 @@ export type VatGroup = (typeof VAT_GROUPS)[number];
 export const WAYS = ['online', 'paper'] as const;
 export type Way = (typeof WAYS)[number];
 
+/** Whether a client is followed up about what it was asked for, where that is not as the firm does. */
+export const FOLLOW_UPS = ['none'] as const;
+
 /** So many messages go to the people of a client in a day, where it is not the firm's number. */
 export const MESSAGES_PER_DAY = ['1', '2', '3', '5', '10'] as const;
 

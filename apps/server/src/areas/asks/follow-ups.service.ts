@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, asc, eq, lte } from 'drizzle-orm';
+import { and, asc, eq, isNull, lte } from 'drizzle-orm';
 import { type NextFollowUp, followUpAfter, nextFollowUp, turnOf } from '@steady/core/asks';
 import { isWorkingDay } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
@@ -8,6 +8,7 @@ import { Events } from '../../platform/events';
 import type { Work } from '../../platform/work';
 import { ClientsService } from '../clients';
 import { JobsService, TasksService } from '../jobs';
+import { SendingRulesChanged } from '../post';
 import { AskBook, AskChanged } from './ask-book.service';
 import { AskLetters } from './ask-letters';
 import { asks } from './asks.tables';
@@ -34,6 +35,17 @@ export class FollowUps implements OnModuleInit {
         for (const id of ids) await this.followUp(work, id);
       },
     );
+    this.events.on(SendingRulesChanged, (work) => this.takeUp(work));
+  }
+
+  /** The firm follows up from now on: what is open and never was is counted from today. */
+  private async takeUp(work: Work): Promise<void> {
+    const { followUps, calendar } = work.firm;
+    if (!followUps.isOn) return;
+    await work.tx
+      .update(asks)
+      .set({ nextFollowUpOn: followUpAfter(work.today, followUps, calendar).toString() })
+      .where(and(eq(asks.firmId, work.firm.id), eq(asks.state, 'with the client'), isNull(asks.nextFollowUpOn), eq(asks.followUps, 0)));
   }
 
   /** Stops the follow-ups about an ask, or has them go on from today. */
@@ -57,7 +69,7 @@ export class FollowUps implements OnModuleInit {
     );
     return new Map(
       all.map((ask) => {
-        const clientGetsNone = clients.get(ask.clientId)?.isNotFollowedUp ?? false;
+        const clientGetsNone = clients.get(ask.clientId)?.followUps === 'none';
         const jobOnHold = ask.jobId !== null && onHold.has(ask.jobId);
         return [ask.id, nextFollowUp({ ...ask, clientGetsNone, jobOnHold, sent: ask.followUps, nextOn: ask.nextFollowUpOn }, work.firm.followUps)];
       }),

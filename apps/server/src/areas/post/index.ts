@@ -1,5 +1,5 @@
 export { type Draft, PostService, type When } from './post.service';
-export { PacingService } from './pacing.service';
+export { PacingService, SendingRulesChanged } from './pacing.service';
 export { MessageDetails } from './message-details';
 export { PostQueries, asRead } from './post.queries';
 export { TemplatesService } from './templates.service';
