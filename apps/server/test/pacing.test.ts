@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
+import type { ClientView } from '@steady/contract/clients';
 import type { ManyLookedAt, MovePreview } from '@steady/contract/moves';
 import type { SentMessage, WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
@@ -9,7 +10,7 @@ import type { SendingRules } from '@steady/contract/sending';
 import { PostRoom } from '../src/outside/post';
 import { byItself } from '../src/platform/identity';
 import { THREE, atWork, problemOf } from './at-work';
-import { DUNMARRA, type TestApp, ZONE, asksOf, key, startTestApp } from './support';
+import { type Agent, DUNMARRA, type TestApp, ZONE, asksOf, key, startTestApp } from './support';
 
 let t: TestApp;
 beforeAll(async () => {
@@ -159,6 +160,48 @@ describe('what goes to a person', () => {
     await write(other, 'd');
     await t.drain();
     expect(await standing(other)).toEqual(['d sent']);
+  });
+});
+
+describe('somebody who sees only one of the clients of a person', () => {
+  const contractor = () => t.firm.as.contractor!;
+  const bothWrite = async (first: 'the hidden' | 'the seen') => {
+    const hidden = await client({ name: `Hidden ${count} Ltd`, contact: { name: 'Nobody', email: `nobody${count}@hidden.example` } });
+    const found = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
+    const cara = found.contacts.find(({ name }) => name === `Cara ${count}`)!;
+    await manager().put(`/api/clients/${hidden}/contacts/${cara.id}`).send({ getsRequests: true, signs: false, pays: false }).expect(204);
+    await t.firm.as
+      .administrator!.post('/api/grants')
+      .send({ memberIds: [t.firm.members.contractor], clientIds: [clientId] })
+      .expect(200);
+    t.clock.set(at('2026-03-11T20:00'));
+    const write = { 'the hidden': () => writeTo(manager(), hidden, 'The hidden'), 'the seen': () => writeTo(contractor(), clientId, 'The seen') };
+    await write[first]();
+    await write[first === 'the seen' ? 'the hidden' : 'the seen']();
+    return hidden;
+  };
+  const writeTo = (who: Agent, to: string, subject: string) =>
+    who
+      .post('/api/messages')
+      .set(key())
+      .send({ clientId: to, subject, body: `About ${subject} ${count}.` })
+      .expect(201);
+
+  it.each(['the hidden', 'the seen'] as const)('has what is written go with what is hidden, once, and sees nothing of that: %s first', async (first) => {
+    await bothWrite(first);
+    await writeTo(contractor(), clientId, 'The third');
+    const seen = (await contractor().get('/api/messages/going-out').expect(200)).body as SentMessage[];
+    expect(
+      seen
+        .map(({ subject }) => subject)
+        .filter((subject) => subject.startsWith('The '))
+        .sort(),
+    ).toEqual(['The seen', 'The third']);
+    t.clock.set(at('2026-03-12T08:00'));
+    await t.drain();
+    const letters = (await t.letters()).filter(({ to, at: sent }) => to === `Cara ${count}` && sent.startsWith('2026-03-12'));
+    expect(letters).toHaveLength(1);
+    for (const subject of ['The hidden', 'The seen', 'The third']) expect(letters[0]!.body).toContain(`About ${subject} ${count}.`);
   });
 });
 

@@ -6,7 +6,7 @@ import { counted } from '@steady/core/words';
 import type { GoesOut, SendingRules } from '@steady/contract/sending';
 import { rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
-import { type Firm, type Work, Works } from '../../platform/work';
+import { type Firm, type Work, Works, asWhole } from '../../platform/work';
 import { ClientChanged, ContactsService } from '../clients';
 import { PortalService } from '../portal';
 import { ClosingDaysChanged } from '../team';
@@ -93,8 +93,12 @@ export class PacingService implements OnModuleInit {
     for (const { id } of found) await this.plan(work, id);
   }
 
-  /** All that waits to go to a person planned anew, as it stands in this transaction. */
-  async plan(work: Work, contactId: string): Promise<void> {
+  /** All that waits to go to a person planned anew, as it stands in this transaction: also what is about clients that whoever acts does not see. */
+  plan(work: Work, contactId: string): Promise<void> {
+    return asWhole(work, () => this.planWhole(work, contactId));
+  }
+
+  private async planWhole(work: Work, contactId: string): Promise<void> {
     const queued = await this.queue(work, contactId);
     const free = queued.filter((one) => !one.begun);
     if (free.length === 0) return;
@@ -121,7 +125,15 @@ export class PacingService implements OnModuleInit {
   }
 
   /** When one more message would go to a person, were it written now. */
-  async foresee(work: Work, contactId: string, { wantedAt = work.now, isNow = false }: { wantedAt?: Temporal.Instant; isNow?: boolean }): Promise<GoesOut> {
+  foresee(work: Work, contactId: string, of: { wantedAt?: Temporal.Instant; isNow?: boolean }): Promise<GoesOut> {
+    return asWhole(work, () => this.foreseeWhole(work, contactId, of));
+  }
+
+  private async foreseeWhole(
+    work: Work,
+    contactId: string,
+    { wantedAt = work.now, isNow = false }: { wantedAt?: Temporal.Instant; isNow?: boolean },
+  ): Promise<GoesOut> {
     const queued = await this.queue(work, contactId);
     const next: Waiting = { id: 'next', person: contactId, matter: null, writtenAt: Infinity, notBefore: wantedAt.epochMilliseconds, now: isNow };
     const waiting = queued.filter((one) => !one.begun).map(asWaiting);

@@ -4,5 +4,5 @@ export { type FirmRow, demoFirm, firmById, firmNames, isWithoutFirms } from './f
 export { LongActs } from './long-acts';
 export { firms, idempotencyKeys } from './tables';
 export { type Firm, type NewFirm, type Work, Works, nextNumber, nextNumbers, staffId } from './work';
-export { mustSeeAllOf, ofOwn } from './see-all';
+export { asWhole, mustSeeAllOf, ofOwn } from './see-all';
 export { WorkInterceptor } from './work.interceptor';

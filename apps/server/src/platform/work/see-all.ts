@@ -2,7 +2,7 @@ import { type SQL, type SQLWrapper, sql } from 'drizzle-orm';
 import { rows } from '../database';
 import { Problem } from '../http/problem';
 import { pastGrants } from '../identity/within';
-import type { Work } from './work';
+import { type Work, narrowOf } from './work';
 
 /**
  * Refuses whoever sees only a part of what was done together: taking it back is for those who see all of it, and is not
@@ -22,3 +22,8 @@ export async function mustSeeAllOf(work: Work, table: 'clients' | 'jobs', ids: r
 
 /** What somebody did themselves; everything for whoever sees every client. It may name clients that were not granted to others. */
 export const ofOwn = ({ actor }: Work, by: SQLWrapper): SQL => (actor.kind !== 'staff' || actor.allClients ? sql`true` : sql`${by} = ${actor.id}`);
+
+/** Does something that has to take in what the person who acts may not see, and shows them nothing of it. */
+export function asWhole<T>(work: Work, act: () => Promise<T>): Promise<T> {
+  return narrowOf(work.actor).narrow ? pastGrants(work.tx, act) : act();
+}

@@ -155,7 +155,7 @@ export class Works {
 }
 
 /** Whoever does not see all of the firm sees only what was granted; clients' people and the application itself are held by other means. */
-function narrowOf(actor: Actor): { narrow?: Narrow } {
+export function narrowOf(actor: Actor): { narrow?: Narrow } {
   const person = actor.kind === 'client' ? actor.looker : actor;
   if (person?.kind !== 'staff' || (person.allClients && person.hiddenClient === null)) return {};
   return { narrow: { memberId: person.id, allClients: person.allClients, hiddenClient: person.hiddenClient } };
