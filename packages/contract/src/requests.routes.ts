@@ -1,7 +1,12 @@
-import type { AddItems, Reply, SendBack, SendPreview, SendRequest } from './requests';
-import { type Added, a, post } from './route';
+import type { AddItems, Reply, RequestAsLastTime, SendBack, SendPreview, SendRequest } from './requests';
+import { type Added, a, get, post } from './route';
 
 export const preview = post('/api/jobs/:id/requests/preview', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<SendPreview>('SendPreview') });
+/** The requests of the job of the same line before this one, with their dates and periods moved on. */
+export const lastTime = get('/api/jobs/:id/requests/last-time', 'do work', {
+  answer: a<RequestAsLastTime[]>('RequestAsLastTime[]'),
+  shows: ['asks', 'requests', 'jobs'],
+});
 export const send = post('/api/jobs/:id/requests', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<Added>('Added'), once: true });
 /** Asks for more in a request that is out already; the client is told. */
 export const addItems = post('/api/asks/:id/items', 'do work', { input: a<AddItems>('AddItems'), once: true });

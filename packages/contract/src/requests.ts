@@ -110,6 +110,15 @@ export interface RequestPart {
 }
 
 /** What will go out, shown before it does. */
+/** What was asked for in the job before, as it would be asked for in this one. */
+export interface RequestAsLastTime {
+  /** The job before, by its name. */
+  of: string;
+  title: string;
+  items: { name: string; description: string | null }[];
+  wantedBy: string;
+}
+
 export interface SendPreview {
   messages: { to: string; address: string; subject: string; body: string; goesOut: GoesOut }[];
   /** Contacts that get nothing, and why. */

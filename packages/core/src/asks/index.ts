@@ -4,3 +4,4 @@ export { type AskStanding, type ForUs, type Lacks, type Owed, jobWaits, standing
 export { ITEM_STATES, type ItemState, type WantedItem, lacksOfRequest } from './request';
 export { lacksOfSignature } from './signature';
 export { type FollowUpRules, type FollowedUp, type NextFollowUp, followUpAfter, nextFollowUp } from './follow-ups';
+export { type EarlierRequest, asLastTime } from './as-last-time';

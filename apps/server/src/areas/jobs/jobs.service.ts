@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
 import type { jobWaits } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
@@ -312,6 +312,18 @@ export class JobsService implements OnModuleInit {
     if (jobIds.length === 0) return new Map();
     const found = await work.tx.select({ id: jobs.id, name: jobs.name }).from(jobs).where(inArray(jobs.id, jobIds));
     return new Map(found.map((job) => [job.id, job.name]));
+  }
+
+  /** The job of the same line for the period before; null where there is none, or the job is of no line. */
+  async before(work: Work, { lineId, periodEnd }: Pick<Job, 'lineId' | 'periodEnd'>): Promise<Job | null> {
+    if (lineId === null || periodEnd === null) return null;
+    const [found] = await work.tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.lineId, lineId), lt(jobs.periodEnd, periodEnd)))
+      .orderBy(desc(jobs.periodEnd))
+      .limit(1);
+    return found ?? null;
   }
 
   /** Those of these jobs that are on hold. */

@@ -1,5 +1,5 @@
 import { Controller } from '@nestjs/common';
-import { AddItems, Reply, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
+import { AddItems, Reply, type RequestAsLastTime, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { RequestsService } from './requests.service';
@@ -11,6 +11,11 @@ export class RequestsController {
   @Does(routes.preview, { input: SendRequest })
   preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
     return this.requests.preview(work, jobId, input);
+  }
+
+  @Does(routes.lastTime)
+  lastTime({ work, at: { id: jobId } }: Asked<typeof routes.lastTime>): Promise<RequestAsLastTime[]> {
+    return this.requests.lastTime(work, jobId);
   }
 
   @Does(routes.send, { input: SendRequest })

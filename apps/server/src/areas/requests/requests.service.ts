@@ -1,7 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { and, count, eq, isNull } from 'drizzle-orm';
-import type { ItemState } from '@steady/core/asks';
-import type { AddItems, AnswerView, Reply, RequestItemInput, SendPreview, SendRequest } from '@steady/contract/requests';
+import { type ItemState, asLastTime } from '@steady/core/asks';
+import { civil } from '@steady/core/calendar';
+import type { AddItems, AnswerView, Reply, RequestAsLastTime, RequestItemInput, SendPreview, SendRequest } from '@steady/contract/requests';
+import { dayIn } from '../../platform/clock';
 import { Events, eventKind } from '../../platform/events';
 import type { Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
@@ -11,6 +13,7 @@ import { ClientsService, ContactsService } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobsService } from '../jobs';
 import { REQUEST, requestLetter } from './request-kind';
+import { RequestQueries } from './requests.queries';
 import { requestAnswers, requestItems } from './requests.tables';
 
 type Item = typeof requestItems.$inferSelect;
@@ -37,6 +40,7 @@ export class RequestsService {
     private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
+    private readonly queries: RequestQueries,
   ) {}
 
   private async from(work: Work, jobId: string) {
@@ -49,6 +53,24 @@ export class RequestsService {
     const { job, client } = await this.from(work, jobId);
     const about = { client: client.name, job: job.name, sender: senderNow(work) };
     return this.letters.preview(work, { kind: REQUEST, client, job }, requestLetter(work.firm, { title, items, wantedBy: dueOn }, about), null, { now });
+  }
+
+  /** What was asked for in the job of the same line before this one, moved on to it. What was withdrawn then is not asked for again. */
+  async lastTime(work: Work, jobId: string): Promise<RequestAsLastTime[]> {
+    const job = await this.jobs.get(work, jobId);
+    const before = await this.jobs.before(work, job);
+    if (!before) return [];
+    const asked = (await this.book.ofJob(work, before.id, ['done', 'with the client', 'with us'])).filter((ask) => ask.kind === REQUEST);
+    const parts = await this.queries.parts(
+      work,
+      asked.map((ask) => ask.id),
+    );
+    const { today, firm } = work;
+    return asked.map((ask) => {
+      const earlier = { title: ask.title, items: parts.get(ask.id)!.items, askedOn: dayIn(firm.zone, ask.askedAt), wantedBy: civil(ask.wantedBy) };
+      const { title, items, wantedBy } = asLastTime(earlier, { earlier: before.name, later: job.name }, { today, calendar: firm.calendar });
+      return { of: before.name, title, items, wantedBy: wantedBy.toString() };
+    });
   }
 
   /** Sends a request, or has a person tell the client where nobody can be written to. */

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
 import type { JobView } from '@steady/contract/jobs';
 import { type SendPreview, SendRequest } from '@steady/contract/requests';
-import { ask, send } from '../../app/api';
+import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -11,18 +11,31 @@ import { useNotify } from '../../ui/toasts';
 import { SendingLeaf, sentInWords } from '../post';
 import { ItemFields } from './item-fields';
 
+/** Tells the requests of the job before from those that the procedure plans. */
+const lastKey = (at: number) => `last ${at}`;
+
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
   const notify = useNotify();
   const [preview, setPreview] = useState<SendPreview | null>(null);
   const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequests ?? [];
+  const { data: lastTime = [] } = useData(requestsRoutes.lastTime, { id: job.id });
   const filled = (key: string | undefined): Partial<SendRequest> => {
+    const last = lastTime.find((_, at) => key === lastKey(at));
+    if (last)
+      return {
+        planKey: undefined,
+        title: last.title,
+        dueOn: last.wantedBy,
+        items: last.items.map(({ name, description }) => ({ name, description: description ?? '' })),
+      };
     const plan = proposed.find((one) => one.key === key);
     return plan
       ? { planKey: plan.key, title: `${plan.title}, ${job.name.split(', ').at(-1)}`, items: plan.items }
       : { planKey: undefined, title: '', items: [{ name: '', description: '' }] };
   };
+  const [which, setWhich] = useState(proposed[0]?.key ?? '');
   const { form, onSubmit, busy, problem } = useLeafForm<SendRequest>({
     input: SendRequest,
     start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString(), now: false },
@@ -48,16 +61,30 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       onBack={() => setPreview(null)}
       onClose={onClose}
     >
-      {proposed.length > 0 && (
+      {proposed.length + lastTime.length > 0 && (
         <SelectField
           label="Which request"
-          hint={proposed.length === 1 ? 'The procedure plans it for this phase.' : 'The procedure plans them for this phase, and they were not sent yet.'}
-          value={form.watch('planKey') ?? ''}
-          onChange={({ target }) => form.reset({ ...form.getValues(), ...filled(target.value) })}
+          hint={
+            proposed.length === 0
+              ? undefined
+              : proposed.length === 1
+                ? 'The procedure plans it for this phase.'
+                : 'The procedure plans them for this phase, and they were not sent yet.'
+          }
+          value={which}
+          onChange={({ target }) => {
+            setWhich(target.value);
+            form.reset({ ...form.getValues(), ...filled(target.value) });
+          }}
         >
           {proposed.map((plan) => (
             <option key={plan.key} value={plan.key}>
               {plan.title}
+            </option>
+          ))}
+          {lastTime.map((last, at) => (
+            <option key={lastKey(at)} value={lastKey(at)}>
+              as last time, {last.of}: {last.title}
             </option>
           ))}
           <option value="">something else</option>
