@@ -1,4 +1,4 @@
-import { type RenderResult, render } from '@testing-library/react';
+import { type RenderResult, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter, useLocation } from 'react-router';
 import { SWRConfig } from 'swr';
@@ -84,3 +84,13 @@ export function stage(part: ReactNode, { rights = [], at = '/', answers = {} }: 
 
 /** An amount in the firm's currency, of cents. */
 export const eur = (amount: number) => ({ amount, currency: 'EUR' as const });
+
+/** Presses a button by its words. */
+export const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+
+/** Types into a field and leaves it. */
+export function typeIn(label: string, value: string): void {
+  const field = screen.getByLabelText(label);
+  fireEvent.change(field, { target: { value } });
+  fireEvent.blur(field);
+}

@@ -18,7 +18,6 @@ const periodIn = (jobName: string): string => (jobName.includes(', ') ? jobName.
  *
  * @param jobs the names of both, "VAT return, Jan-Feb 2026"
  * @param today the day on which it is asked
- * @example asLastTime({ title: 'Records, Jan-Feb 2026', ... }, { earlier: 'VAT return, Jan-Feb 2026', later: 'VAT return, Mar-Apr 2026' }, ...).title // 'Records, Mar-Apr 2026'
  */
 export function asLastTime(
   { title, items, askedOn, wantedBy }: EarlierRequest,

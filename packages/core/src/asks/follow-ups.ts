@@ -37,7 +37,7 @@ export const followUpAfter = (day: CivilDate, { everyDays }: FollowUpRules, cale
 /**
  * The next follow-up about an ask. It is quiet while the client\u2019s own question waits for an answer, and while the job is on hold: it comes after that.
  *
- * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, clientGetsNone: false, jobOnHold: true, sent: 0, nextOn: '2026-03-18' }, rules) // { on: null, quiet: 'the job is on hold' }
+ * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, clientGetsNone: false, jobOnHold: true, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
  */
 export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowUp {
   const quiet = (why: string): NextFollowUp => ({ on: null, quiet: why });

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { EffectRow } from '@steady/contract/almanac';
 import type { ServiceLineView } from '@steady/contract/lines';
-import { type Asked, stage } from '../../../test/stage';
+import { type Asked, stage, press, typeIn } from '../../../test/stage';
 import { PauseLeaf, PermissionLeaf, ResumeLeaf, StopLeaf } from './line-standing-leaves';
 
 const SERVICE = '0190a0a0-0000-7000-8000-000000000001';
@@ -33,12 +33,6 @@ const row = (more: Partial<EffectRow>): EffectRow => ({
 });
 const effect = (...rows: EffectRow[]) => ({ rows, none: [], lines: 1, settled: 0 });
 const written = (asked: Asked) => asked.filter(({ what }) => what.startsWith('P') && !what.endsWith('/effect'));
-const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
-const type = (label: string, value: string) => {
-  const field = screen.getByLabelText(label);
-  fireEvent.change(field, { target: { value } });
-  fireEvent.blur(field);
-};
 const nothing = () => undefined;
 
 describe('a line of services', () => {
@@ -58,7 +52,7 @@ describe('a line of services', () => {
     press('See what changes');
     expect(await screen.findByText('VAT return, Mar-Apr 2026')).toBeDefined();
     expect(written(asked)).toEqual([]);
-    type('To', '30 Jun 2026');
+    typeIn('To', '30 Jun 2026');
     press('Pause it');
     await waitFor(() => expect(asked.filter(({ what }) => what.endsWith('/effect'))).toHaveLength(2));
     expect(written(asked)).toEqual([]);
@@ -68,7 +62,7 @@ describe('a line of services', () => {
 
   it('rests until a later day, and says so at the field', async () => {
     const { asked } = stage(<PauseLeaf line={LINE} onClose={nothing} />, { answers: { 'POST /api/lines/l1/pause/effect': effect() } });
-    type('To', '1 Mar 2026');
+    typeIn('To', '1 Mar 2026');
     press('See what changes');
     expect(await screen.findByText('It rests until a later day.')).toBeDefined();
     expect(asked).toEqual([]);
@@ -78,10 +72,10 @@ describe('a line of services', () => {
     const { asked } = stage(<ResumeLeaf line={LINE} onClose={nothing} />, {
       answers: { 'POST /api/lines/l1/resume/effect': effect(), 'POST /api/lines/l1/resume': null },
     });
-    type('Resumes on', '');
+    typeIn('Resumes on', '');
     press('See what changes');
     expect(await screen.findByText('Give the day on which it resumes.')).toBeDefined();
-    type('Resumes on', '1 Apr 2026');
+    typeIn('Resumes on', '1 Apr 2026');
     press('See what changes');
     expect(await screen.findByText('VAT return is resumed.')).toBeDefined();
     expect(written(asked)).toEqual([{ what: 'POST /api/lines/l1/resume', sent: { on: '2026-04-01', version: 4 } }]);
@@ -100,7 +94,7 @@ describe('a line of services', () => {
     });
     press('See what changes');
     await waitFor(() => expect(screen.getByLabelText('Why').getAttribute('aria-invalid')).toBe('true'));
-    type('Why', 'sold the shop');
+    typeIn('Why', 'sold the shop');
     press('See what changes');
     const choice = (name: string) => screen.getByLabelText(`What becomes of ${name}`);
     expect(
@@ -134,8 +128,8 @@ describe('what a client has to allow', () => {
   it('is noted with its days and its reference', async () => {
     const { asked } = show({ ...LINE, needsAgent: false });
     expect(screen.queryByLabelText('What')).toBeNull();
-    type('Asked for on', '9 Mar 2026');
-    type('Reference', 'D-4');
+    typeIn('Asked for on', '9 Mar 2026');
+    typeIn('Reference', 'D-4');
     press('Save');
     await waitFor(() =>
       expect(written(asked)).toEqual([

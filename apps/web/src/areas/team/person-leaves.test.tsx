@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { OpenTask, TeamRow } from '@steady/contract/team';
-import { eur, stage } from '../../../test/stage';
+import { eur, stage, press, typeIn } from '../../../test/stage';
 import { LeaveLeaf, MemberLeaf, MemberStatusLeaf, RateLeaf } from './person-leaves';
 
 const TADHG = '0190a0a0-0000-7000-8000-000000000002';
@@ -21,19 +21,13 @@ const person = (more: Partial<TeamRow> = {}) =>
   }) as TeamRow;
 const TEAM = [person(), person({ id: TADHG, name: 'Tadhg Moran', openTasks: 3 }), person({ id: 'pat', name: 'Pat Moran', standing: 'left' })];
 const TASKS = Array.from({ length: 10 }, (_, at) => ({ id: `t${at}`, name: `Task ${at}`, client: 'Gannet Smokery Ltd' }) as OpenTask);
-const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
-const type = (label: string, value: string) => {
-  const field = screen.getByLabelText(label);
-  fireEvent.change(field, { target: { value } });
-  fireEvent.blur(field);
-};
 const nothing = () => undefined;
 
 describe('a person of the firm', () => {
   it('has hours on each weekday, written as one writes them, and a last day only where one is given', async () => {
     const { asked } = stage(<MemberLeaf person={person()} onClose={nothing} />, { answers: { 'PATCH /api/team/aoife': null } });
     expect(screen.getByLabelText<HTMLInputElement>('Friday').value).toBe('4 h 00');
-    type('Friday', '7.5');
+    typeIn('Friday', '7.5');
     fireEvent.change(screen.getByLabelText('Role'), { target: { value: 'manager' } });
     press('Save the person');
     await waitFor(() =>
@@ -43,11 +37,11 @@ describe('a person of the firm', () => {
 
   it('goes on leave for days and a reason, which is wanted', async () => {
     const { asked } = stage(<LeaveLeaf person={person()} onClose={nothing} />, { answers: { 'POST /api/team/aoife/leave': { id: 'x' } } });
-    type('Last day', '13 Mar 2026');
-    type('What it is', '');
+    typeIn('Last day', '13 Mar 2026');
+    typeIn('What it is', '');
     press('Record the leave');
     expect(await screen.findByText('Say what it is, for example "holiday".')).toBeDefined();
-    type('What it is', 'course');
+    typeIn('What it is', 'course');
     press('Record the leave');
     await waitFor(() => expect(asked.at(-1)?.sent).toEqual({ from: '2026-03-11', until: '2026-03-13', what: 'course' }));
   });
@@ -55,7 +49,7 @@ describe('a person of the firm', () => {
   it('gets a rate that begins with the last one, in the firm\u2019s currency', async () => {
     const { asked } = stage(<RateLeaf person={person()} onClose={nothing} />, { answers: { 'POST /api/team/aoife/rates': null } });
     expect(screen.getByLabelText<HTMLInputElement>('Charged per hour, EUR').value).toBe('90.00');
-    type('Charged per hour, EUR', '95');
+    typeIn('Charged per hour, EUR', '95');
     press('Set the rate');
     await waitFor(() => expect(asked.at(-1)?.sent).toEqual({ fromDay: '2026-03-11', perHour: eur(9_500), costPerHour: eur(4_000) }));
   });
