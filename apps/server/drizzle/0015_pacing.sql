@@ -6,6 +6,7 @@ ALTER TABLE "asks" ADD COLUMN "follow_ups" integer DEFAULT 0 NOT NULL;--> statem
 ALTER TABLE "asks" ADD COLUMN "next_follow_up_on" date;--> statement-breakpoint
 ALTER TABLE "clients" ADD COLUMN "follow_ups" text;--> statement-breakpoint
 ALTER TABLE "clients" ADD COLUMN "messages_per_day" text;--> statement-breakpoint
+ALTER TABLE "contacts" ADD COLUMN "away_until" date;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "matter" text;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "paragraphs" text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "signature" text DEFAULT '' NOT NULL;--> statement-breakpoint

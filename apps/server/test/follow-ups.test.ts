@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { addWorkingDays, civil } from '@steady/core/calendar';
 import type { ClientView } from '@steady/contract/clients';
+import type { PersonView } from '@steady/contract/contacts';
 import type { JobView } from '@steady/contract/jobs';
 import type { RequestPart } from '@steady/contract/requests';
 import type { SendingRules } from '@steady/contract/sending';
@@ -159,6 +160,25 @@ describe('follow-ups are quiet', () => {
     const facts = { ...DUNMARRA, contact: undefined, name: `Curlew ${number} Ltd`, followUps: 'none', version };
     await manager().patch(`/api/clients/${clientId}`).send(facts).expect(204);
     await quiet('this client gets none');
+  });
+
+  it('while whoever would get it is away, and goes out on the day after', async () => {
+    await ask();
+    const found = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
+    const cara = found.contacts.find((one) => one.name === name)!;
+    const away = async (awayUntil: string | undefined) => {
+      const { version, email } = (await manager().get(`/api/contacts/${cara.id}`).expect(200)).body as PersonView;
+      await manager().patch(`/api/contacts/${cara.id}`).send({ name, email, awayUntil, version }).expect(204);
+    };
+    await away('2026-03-19');
+    expect((await stands()).followUp).toMatchObject({ on: '2026-03-20', quiet: null });
+    await on('2026-03-19');
+    expect(await letters()).toHaveLength(1);
+    await goesOn('2026-03-20');
+    await away('2026-03-31');
+    expect((await stands()).followUp.on).toBe('2026-04-01');
+    await away(undefined);
+    expect((await stands()).followUp.on).toBe(days('2026-03-20', 3));
   });
 
   it('where the firm sends none; what is open when it begins to is counted from that day', async () => {

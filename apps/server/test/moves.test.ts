@@ -271,7 +271,7 @@ describe('many jobs at once', () => {
     const ids = [await begun(THREE, { procedureId }), await begun(THREE, { procedureId }), await begun(THREE, { procedureId })];
     await manager().post(`/api/jobs/${ids[2]}/hold`).send({ reason: 'quiet' }).expect(204);
     const looked = (await manager().post('/api/jobs/together/look').send({ ids }).expect(200)).body as ManyLookedAt;
-    expect(looked).toEqual({ acts: [], openAsks: { asks: 0, jobs: 0 }, leftBehind: { tasks: 4, jobs: 2 }, stay: [{ why: 'is on hold', jobs: 1 }] });
+    expect(looked).toEqual({ acts: [], later: 0, openAsks: { asks: 0, jobs: 0 }, leftBehind: { tasks: 4, jobs: 2 }, stay: [{ why: 'is on hold', jobs: 1 }] });
     const batchId = randomUUID();
     const changed = (await manager().post('/api/jobs/together').set(key()).send({ ids, batchId, change: 'move' }).expect(200)).body as JobsChanged;
     expect(changed).toMatchObject({ changed: 2, not: [{ id: ids[2], why: 'The job is on hold. Take it off hold, then move it.' }] });

@@ -76,6 +76,11 @@ class PersonFacts {
   @ValidateNested()
   @Type(() => Marketing)
   marketing?: Marketing;
+
+  /** The last day on which they are away. */
+  @LeftOut()
+  @IsDay({ message: 'Give the last day on which they are away.' })
+  awayUntil?: string;
 }
 
 /** A person at one client: in which role, and with a say in what. What is not said is theirs. */
@@ -152,6 +157,7 @@ export interface PersonView extends Omit<ContactView, 'role' | ContactPermission
   version: number;
   address: Address | null;
   marketing: Marketing | null;
+  awayUntil: string | null;
   /** Since when mail goes to another address than before, until somebody has made sure that it is theirs. */
   newEmailSince: string | null;
   clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<ContactPermission, boolean>)[];

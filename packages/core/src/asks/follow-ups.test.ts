@@ -10,6 +10,7 @@ const ASK: FollowedUp = {
   isStopped: false,
   clientGetsNone: false,
   jobOnHold: false,
+  awayUntil: null,
   sent: 1,
   nextOn: '2026-03-18',
 };
@@ -23,6 +24,9 @@ it.each<[Partial<FollowedUp>, string | null, string | null]>([
   [{ forUs: [{ key: 'i1 question' }] }, null, 'their question waits for us'],
   [{ forUs: [{ key: 'i1 answer' }] }, '2026-03-18', null],
   [{ jobOnHold: true }, null, 'the job is on hold'],
+  [{ awayUntil: '2026-03-17' }, '2026-03-18', null],
+  [{ awayUntil: '2026-03-18' }, '2026-03-19', null],
+  [{ awayUntil: '2026-04-30' }, '2026-05-01', null],
   [{ nextOn: null, sent: 3 }, null, 'all were sent: a task stands for it'],
   [{ nextOn: null, sent: 0 }, null, null],
 ])('an ask with %o is followed up on %s, quiet: %s', (more, on, quiet) => {

@@ -1,4 +1,4 @@
-import { type CivilDate, type WorkingCalendar, addWorkingDays } from '../calendar';
+import { type CivilDate, type WorkingCalendar, addWorkingDays, civil } from '../calendar';
 import type { ForUs } from './standing';
 import type { AskState } from './states';
 
@@ -18,6 +18,8 @@ export interface FollowedUp {
   /** The client gets none at all. */
   clientGetsNone: boolean;
   jobOnHold: boolean;
+  /** The last day, ISO, on which whoever would get it is away; null where somebody is there. */
+  awayUntil: string | null;
   /** How many have gone out by themselves. */
   sent: number;
   /** The day on which the next is due, ISO; null where none is. */
@@ -31,13 +33,15 @@ export interface NextFollowUp {
   quiet: string | null;
 }
 
+const dayAfter = (day: string): string => civil(day).add({ days: 1 }).toString();
+
 /** The day of the next follow-up after a client was written to on a day: so many working days on. */
 export const followUpAfter = (day: CivilDate, { everyDays }: FollowUpRules, calendar: WorkingCalendar): CivilDate => addWorkingDays(day, everyDays, calendar);
 
 /**
- * The next follow-up about an ask. It is quiet while the client\u2019s own question waits for an answer, and while the job is on hold: it comes after that.
+ * The next follow-up about an ask. It waits for the day after whoever would get it is away, and is quiet while the client\u2019s own question waits for an answer, and while the job is on hold: it comes after that.
  *
- * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, clientGetsNone: false, jobOnHold: true, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
+ * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, clientGetsNone: false, jobOnHold: true, awayUntil: null, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
  */
 export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowUp {
   const quiet = (why: string): NextFollowUp => ({ on: null, quiet: why });
@@ -48,5 +52,6 @@ export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowU
   if (ask.forUs.some(({ key }) => key.endsWith(' question'))) return quiet('their question waits for us');
   if (ask.jobOnHold) return quiet('the job is on hold');
   if (ask.nextOn === null) return ask.sent >= rules.most ? quiet('all were sent: a task stands for it') : { on: null, quiet: null };
-  return { on: ask.nextOn, quiet: null };
+  const isAway = ask.awayUntil !== null && ask.awayUntil >= ask.nextOn;
+  return isAway ? { on: dayAfter(ask.awayUntil!), quiet: null } : { on: ask.nextOn, quiet: null };
 }

@@ -51,6 +51,16 @@ export class AskLetters {
     return written;
   }
 
+  /** The last day on which everybody who would be written to is away; null where somebody is there. */
+  async awayUntil(work: Work, ask: Ask): Promise<string | null> {
+    const turn = turnOf(await this.book.partiesOf(work, ask.id));
+    const client = await this.clients.get(work, ask.clientId);
+    const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
+    const { to } = await this.post.recipients(work, client, this.kinds.of(ask.kind).permission, turn?.contactId ?? job?.contactId ?? null);
+    const away = to.flatMap(({ awayUntil }) => (awayUntil !== null && awayUntil >= work.today.toString() ? [awayUntil] : []));
+    return to.length > 0 && away.length === to.length ? away.sort()[0]! : null;
+  }
+
   /** It is wanted again: what was not sent when it was withdrawn goes out. */
   takeUp(work: Work, ask: Ask): Promise<void> {
     return this.post.takeUp(work, matterOf(ask));

@@ -67,13 +67,15 @@ export class FollowUps implements OnModuleInit {
       work,
       all.flatMap((ask) => ask.jobId ?? []),
     );
-    return new Map(
-      all.map((ask) => {
-        const clientGetsNone = clients.get(ask.clientId)?.followUps === 'none';
-        const jobOnHold = ask.jobId !== null && onHold.has(ask.jobId);
-        return [ask.id, nextFollowUp({ ...ask, clientGetsNone, jobOnHold, sent: ask.followUps, nextOn: ask.nextFollowUpOn }, work.firm.followUps)];
-      }),
-    );
+    const next = new Map<string, NextFollowUp>();
+    for (const ask of all) {
+      const clientGetsNone = clients.get(ask.clientId)?.followUps === 'none';
+      const jobOnHold = ask.jobId !== null && onHold.has(ask.jobId);
+      // Looked up only where a follow-up is planned.
+      const awayUntil = ask.state === 'with the client' && ask.nextFollowUpOn !== null ? await this.letters.awayUntil(work, ask) : null;
+      next.set(ask.id, nextFollowUp({ ...ask, clientGetsNone, jobOnHold, awayUntil, sent: ask.followUps, nextOn: ask.nextFollowUpOn }, work.firm.followUps));
+    }
+    return next;
   }
 
   private async due(work: Work): Promise<string[]> {

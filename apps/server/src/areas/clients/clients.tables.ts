@@ -4,7 +4,7 @@ import type { DetailKind, DetailValue } from '@steady/core/details';
 import { CLIENT_FACTS } from '@steady/core/clients';
 import type { NoteKind } from '@steady/contract/clients';
 import type { Address, Marketing, RelatedKind } from '@steady/contract/contacts';
-import { columnsOfFacts, firmId, grantedClients, id, moment, ofSeenBy, ofSeenClient, ownFirm, version } from '../../platform/database';
+import { columnsOfFacts, firmId, grantedClients, id, moment, ofSeenBy, ofSeenClient, ownFirm, version, day } from '../../platform/database';
 
 export const clients = pgTable(
   'clients',
@@ -59,6 +59,8 @@ export const contacts = pgTable(
     phone: text('phone'),
     mobile: text('mobile'),
     address: jsonb('address').$type<Address>(),
+    /** The last day on which they are away: no follow-up goes to them until after it. */
+    awayUntil: day('away_until'),
     /** Whether they want to be written to about more than their work, since when, and how the firm knows. */
     marketing: jsonb('marketing').$type<Marketing>(),
   },

@@ -71,6 +71,7 @@ export class ContactMerging {
       .set({
         ...(facts as Partial<Person>),
         marketing: kept.marketing ?? going.marketing,
+        awayUntil: kept.awayUntil ?? going.awayUntil,
         newEmailSince: kept.email === null ? going.newEmailSince : kept.newEmailSince,
         version: kept.version + 1,
       })

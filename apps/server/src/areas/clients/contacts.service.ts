@@ -13,6 +13,8 @@ export interface Contact {
   id: string;
   name: string;
   email: string | null;
+  /** The last day, ISO, on which they are away; null where nobody has said so. */
+  awayUntil: string | null;
 }
 
 export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added', 'clients');
@@ -35,7 +37,7 @@ function permissionsInWords(link: Pick<Linked, ContactPermission | 'role'>): str
   return [link.role ?? 'without a role', ...(says.length > 0 ? says : ['has no say'])].join(', ');
 }
 
-type PersonFacts = Pick<typeof contacts.$inferSelect, 'name' | 'email' | 'phone' | 'mobile' | 'address' | 'marketing'>;
+type PersonFacts = Pick<typeof contacts.$inferSelect, 'name' | 'email' | 'phone' | 'mobile' | 'address' | 'marketing' | 'awayUntil'>;
 
 /** What is not given is nothing, not what was there before. */
 const factsOf = (input: ContactInput | ChangeContact): PersonFacts => ({
@@ -45,6 +47,7 @@ const factsOf = (input: ContactInput | ChangeContact): PersonFacts => ({
   mobile: input.mobile ?? null,
   address: input.address ?? null,
   marketing: input.marketing ?? null,
+  awayUntil: input.awayUntil ?? null,
 });
 
 const isElsewhere = (before: { email: string | null }, after: { email: string | null }) => before.email !== null && after.email !== before.email;
@@ -95,7 +98,7 @@ export class ContactsService {
   async knownBy(work: Work, emails: readonly string[]): Promise<(Contact & { email: string })[]> {
     const asked = sql`(select lower(e) from jsonb_array_elements_text(${JSON.stringify(emails)}::jsonb) e)`;
     const found = await work.tx
-      .select({ id: contacts.id, name: contacts.name, email: contacts.email })
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email, awayUntil: contacts.awayUntil })
       .from(contacts)
       .where(and(eq(contacts.firmId, work.firm.id), sql`lower(${contacts.email}) in ${asked}`))
       .orderBy(contacts.id);
@@ -272,7 +275,7 @@ export class ContactsService {
   /** The people of a client in their order, first the one who is asked first; only those with a say, when one is named. */
   async of(work: Work, clientId: string, say?: ContactPermission): Promise<Contact[]> {
     return work.tx
-      .select({ id: contacts.id, name: contacts.name, email: contacts.email })
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email, awayUntil: contacts.awayUntil })
       .from(clientContacts)
       .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
       .where(and(eq(clientContacts.clientId, clientId), say && eq(clientContacts[say], true)))
@@ -282,7 +285,7 @@ export class ContactsService {
   /** One contact, as the transaction's firm knows it; null when it does not. */
   async one(tx: Tx, contactId: string): Promise<(Contact & { newEmailSince: string | null }) | null> {
     const [contact] = await tx
-      .select({ id: contacts.id, name: contacts.name, email: contacts.email, newEmailSince: contacts.newEmailSince })
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email, awayUntil: contacts.awayUntil, newEmailSince: contacts.newEmailSince })
       .from(contacts)
       .where(eq(contacts.id, contactId));
     return contact ?? null;

@@ -133,6 +133,7 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
       mobile: person.mobile ?? '',
       version: person.version,
       ...(person.address ? { address: person.address } : {}),
+      awayUntil: person.awayUntil ?? '',
       marketing: person.marketing ?? { wanted: false, on: '', source: '' },
     },
     submit: async (values) => {
@@ -160,6 +161,13 @@ export function PersonLeaf({ person, onClose }: { person: PersonView; onClose():
         <TextField label="Mobile" {...register('mobile')} error={errors.mobile?.message} />
       </div>
       <AddressFields register={register} errors={errors.address} />
+      <DateField
+        label="Away until"
+        hint="The last day. No follow-up goes to them before the day after."
+        control={control}
+        name="awayUntil"
+        error={errors.awayUntil?.message}
+      />
       <section className="mt-4 border-t border-rule pt-3">
         <h3 className="mb-2">News of the firm</h3>
         <TickField label="Wants to hear from us about more than their work" {...register('marketing.wanted')} />

@@ -59,6 +59,12 @@ export function PersonMargin({ person }: { person: PersonView }) {
               <dd>{addressInLine(person.address)}</dd>
             </>
           )}
+          {person.awayUntil !== null && person.awayUntil >= session.today && (
+            <>
+              <dt>Away until</dt>
+              <dd>{dayInWords(person.awayUntil, session.day)}</dd>
+            </>
+          )}
         </dl>
       </Note>
       <Note title="News of the firm">
