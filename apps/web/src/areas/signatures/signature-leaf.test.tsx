@@ -19,7 +19,13 @@ const JOB = {
     { id: PAT, name: 'Pat Gannet', email: 'pat@gannet.example', signs: false },
   ],
 } as unknown as JobView;
-const to = (name: string) => ({ to: name, address: `${name}@gannet.example`, subject: 'To sign', body: 'Please sign.' });
+const to = (name: string) => ({
+  to: name,
+  address: `${name}@gannet.example`,
+  subject: 'To sign',
+  body: 'Please sign.',
+  goesOut: { at: '2026-03-11T09:00:00Z', why: null },
+});
 const show = (preview: unknown = { messages: [to('Aidan Gannet')], nobody: [] }, job: Partial<JobView> = {}) =>
   stage(<SignatureLeaf job={{ ...JOB, ...job }} onClose={() => undefined} />, {
     rights: ['do work'],
@@ -35,7 +41,7 @@ it('proposes the PDF of the job, its name, the first who signs, and eight workin
   expect(signers()).toEqual(['Aidan Gannet aidan@gannet.examplesigns first', 'Maeve Gannet no email addressis not asked']);
   look();
   expect(await screen.findByText('A message goes to', { exact: false })).toBeDefined();
-  expect(asked.at(-1)!.sent).toEqual({ documentId: PDF, title: JOB.name, signerIds: [AIDAN], dueOn: '2026-03-23' });
+  expect(asked.at(-1)!.sent).toEqual({ documentId: PDF, title: JOB.name, signerIds: [AIDAN], dueOn: '2026-03-23', now: false });
 });
 
 it('has people sign in the order in which they stand, whoever was ticked first', async () => {
