@@ -254,6 +254,20 @@ test('from the first contact to the last cent', async ({ browser }) => {
   const bill = page.url();
   const number = (await page.getByRole('heading', { name: /^Bill/ }).textContent())!.replace('Bill ', '');
 
+  await test.step('its letter waits, as the client has had three today, and is sent now out of the plan of what goes out', async () => {
+    await page.goto('/post/going-out');
+    const row = page.getByRole('row', { name: new RegExp(`invoice ${number}`) });
+    await expect(row).toContainText('no more than 3 messages a day go to one person');
+    await row.getByRole('button', { name: /^goes out / }).click();
+    await expect(page.getByText('It goes out on Thu 12 Mar 2026 at 08:00.')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expectAccessible(page);
+    await row.getByRole('button', { name: new RegExp(`invoice ${number}`) }).click();
+    await page.getByRole('button', { name: 'Send it now' }).click();
+    await said(page, 'It goes out now.');
+    await expect(row).toHaveCount(0);
+  });
+
   await test.step('the client pays it in the portal, after a card that is refused', async () => {
     await expect(await readLetter(page, `invoice ${number}`)).toContainText('See and pay it here');
     await page.goto('/fees/collector');
