@@ -1,4 +1,4 @@
-import type { AskView, ChangeAsk, PortalAsk, SetFollowUps, WithdrawAsk } from './asks';
+import type { AskView, ChangeAsk, MissingView, PortalAsk, SetFollowUps, WithdrawAsk } from './asks';
 import { a, get, patch, post } from './route';
 
 export const ofJob = get('/api/jobs/:id/asks', 'see clients', {
@@ -8,6 +8,11 @@ export const ofJob = get('/api/jobs/:id/asks', 'see clients', {
 export const ofClient = get('/api/clients/:id/asks', 'see clients', {
   answer: a<AskView[]>('AskView[]'),
   shows: ['asks', 'requests', 'signatures', 'jobs', 'documents', 'clients'],
+});
+/** What clients were asked for and is not there yet, over the whole firm. */
+export const missing = get('/api/asks/missing', 'see clients', {
+  answer: a<MissingView>('MissingView'),
+  shows: ['asks', 'requests', 'signatures', 'jobs', 'clients', 'post'],
 });
 /** Writes once more to the one whose turn it is. */
 export const remind = post('/api/asks/:id/remind', 'do work', { once: true });

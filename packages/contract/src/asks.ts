@@ -67,6 +67,34 @@ export interface AskView<Part = unknown> {
   part: Part;
 }
 
+/** An open ask with what is missing of it, over the whole firm. */
+export interface MissingAsk {
+  id: string;
+  kindName: string;
+  title: string;
+  clientId: string;
+  client: string;
+  jobId: string | null;
+  job: string | null;
+  /** The deadline of its job. */
+  dueOn: string | null;
+  wantedBy: string;
+  /** It is with the client, and was wanted by an earlier day. */
+  isLate: boolean;
+  askedAt: string;
+  /** When a message about it went out last; null where none has. */
+  lastWritten: string | null;
+  followUp: NextFollowUp;
+  owed: Owed[];
+  forUs: ForUs[];
+}
+
+export interface MissingView {
+  asks: MissingAsk[];
+  /** How many more there are. */
+  more: number;
+}
+
 /** The same as one person of the client sees it. */
 export interface PortalAsk<Part = unknown> {
   id: string;
@@ -90,5 +118,7 @@ export interface PortalAsk<Part = unknown> {
 declare module './today' {
   interface TodayView {
     answered: First<TodayLine>;
+    /** How many things are missing, of how many clients. */
+    missing: { things: number; clients: number };
   }
 }

@@ -103,7 +103,7 @@ export function LedgerTable<Row>(props: Props<Row>) {
             if ('group' in line) {
               return (
                 <tr key={`group ${line.group}`} className="grp">
-                  <th colSpan={width} scope="colgroup">
+                  <th colSpan={width} scope="colgroup" className="whitespace-normal">
                     {line.group}
                   </th>
                 </tr>

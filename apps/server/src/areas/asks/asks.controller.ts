@@ -1,10 +1,11 @@
 import { Controller } from '@nestjs/common';
-import { type AskView, ChangeAsk, type PortalAsk, SetFollowUps, WithdrawAsk } from '@steady/contract/asks';
+import { type AskView, ChangeAsk, type MissingView, type PortalAsk, SetFollowUps, WithdrawAsk } from '@steady/contract/asks';
 import * as routes from '@steady/contract/asks.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
 import { FollowUps } from './follow-ups.service';
+import { MissingQueries } from './missing.queries';
 
 @Controller()
 export class AsksController {
@@ -12,6 +13,7 @@ export class AsksController {
     private readonly asks: AsksService,
     private readonly queries: AskQueries,
     private readonly follow: FollowUps,
+    private readonly whatIsMissing: MissingQueries,
   ) {}
 
   @Does(routes.ofJob)
@@ -22,6 +24,11 @@ export class AsksController {
   @Does(routes.ofClient)
   ofClient({ work, at: { id } }: Asked<typeof routes.ofClient>): Promise<AskView[]> {
     return this.queries.ofClient(work, id);
+  }
+
+  @Does(routes.missing)
+  missing({ work }: Asked<typeof routes.missing>): Promise<MissingView> {
+    return this.whatIsMissing.view(work);
   }
 
   @Does(routes.remind)

@@ -9,11 +9,13 @@ import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
 import { FollowUps } from './follow-ups.service';
 import { AskKinds } from './kinds';
+import { MissingQueries } from './missing.queries';
 
-@Area({ controllers: [AsksController], services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, AsksService] })
+@Area({ controllers: [AsksController], services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, MissingQueries, AsksService] })
 export class AsksModule {
-  constructor(today: TodayParts, queries: AskQueries, file: WholeFileParts, whole: AsksWholeFile) {
+  constructor(today: TodayParts, queries: AskQueries, missing: MissingQueries, file: WholeFileParts, whole: AsksWholeFile) {
     file.bring(50, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => queries.onToday(work, asked));
+    today.bring((work) => missing.onToday(work));
   }
 }

@@ -1,9 +1,10 @@
 import { counted } from '@steady/core/words';
 import { useAsksInPortal } from './in-portal';
-import { type Area, part } from '../../app/area';
+import { type Area, page, part } from '../../app/area';
 
 export const asksArea: Area = {
   today: {
+    notes: [{ at: 25, title: () => 'What is missing', isShown: (today) => today.missing.things > 0, Body: part(() => import('./today-note'), 'MissingNote') }],
     groups: [
       {
         at: 20,
@@ -15,6 +16,7 @@ export const asksArea: Area = {
       },
     ],
   },
+  pages: [page('missing', () => import('./missing-page'), 'MissingPage')],
   usePortal: useAsksInPortal,
   clientSections: [{ path: 'requests', words: 'Requests', at: 30, Body: part(() => import('./asks-of-client'), 'AsksOfClient') }],
   jobSections: [
