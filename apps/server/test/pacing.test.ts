@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
@@ -334,6 +335,56 @@ describe('a move that would pass the limit', () => {
     await manager().post(`/api/jobs/${jobId}/move`).set(key()).send({ to: 'two', leaveOut: [], version }).expect(200);
     await t.drain();
     expect((await standing(clientId)).find((one) => one.startsWith('It is drafted'))).toBe('It is drafted 2026-03-12T08:00');
+  });
+});
+
+describe('many jobs moved at once', () => {
+  it('write to one person who acts for several of the clients once, with all of it', async () => {
+    const { id: templateId } = (
+      await manager()
+        .post('/api/message-templates')
+        .set(key())
+        .send({ name: `Of many ${count}`, subject: 'Drafted for {client}', body: 'It is drafted.' })
+        .expect(201)
+    ).body as { id: string };
+    // Some have more to do before they write, so that one writes while another plans.
+    const sends = (before: number): Procedure => ({
+      phases: [
+        { key: 'one', name: 'One', tasks: [{ key: 'a', name: 'Enter', role: 'preparer', estimate: 30 }] },
+        {
+          key: 'two',
+          name: 'Two',
+          tasks: [{ key: 'b', name: 'File', role: 'preparer', estimate: 10 }],
+          onEntry: [
+            ...Array.from({ length: before }, (_, at) => ({
+              key: `t${at}`,
+              does: 'task' as const,
+              task: { key: `t${at}`, name: `Ring ${at}`, role: 'preparer' as const, estimate: 5 },
+            })),
+            { key: 'm', does: 'message', templateId },
+          ],
+        },
+      ],
+    });
+    const found = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
+    const cara = found.contacts.find(({ name }) => name === `Cara ${count}`)!;
+    const clients = [clientId];
+    for (const other of ['North', 'South', 'East', 'West']) {
+      clients.push(await client({ name: `${other} ${count} Ltd`, contact: { name: 'Nobody', email: `${other}${count}@wind.example` } }));
+      await manager()
+        .put(`/api/clients/${clients.at(-1)!}/contacts/${cara.id}`)
+        .send({ getsRequests: true, signs: false, pays: false })
+        .expect(204);
+    }
+    const ids: string[] = [];
+    for (const [at, one] of clients.entries()) ids.push(await begun(sends(at % 4), { clientId: one }));
+    const { body } = await manager().post('/api/jobs/together').set(key()).send({ ids, batchId: randomUUID(), change: 'move' }).expect(200);
+    expect(body).toMatchObject({ changed: 5, not: [] });
+    await t.drain();
+    const letters = (await t.letters()).filter(({ to }) => to === `Cara ${count}`);
+    expect(letters).toHaveLength(1);
+    for (const name of [`Curlew ${count} Ltd`, `North ${count} Ltd`, `South ${count} Ltd`, `East ${count} Ltd`, `West ${count} Ltd`])
+      expect(letters[0]!.body.match(new RegExp(`Drafted for ${name}`, 'g'))).toHaveLength(1);
   });
 });
 

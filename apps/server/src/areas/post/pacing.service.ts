@@ -4,7 +4,7 @@ import { Temporal, civil } from '@steady/core/calendar';
 import { type Held, type Sending, SendingHours, type SentToday, type Waiting, heldInWords, paced } from '@steady/core/pacing';
 import { counted } from '@steady/core/words';
 import type { GoesOut, SendingRules } from '@steady/contract/sending';
-import { rows } from '../../platform/database';
+import { type Tx, rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { type Firm, type Work, Works, asWhole } from '../../platform/work';
 import { ClientChanged, ContactsService } from '../clients';
@@ -35,6 +35,7 @@ const instant = (moment: number) => Temporal.Instant.fromEpochMilliseconds(momen
 @Injectable()
 export class PacingService implements OnModuleInit {
   private readonly hours = new WeakMap<Firm, SendingHours>();
+  private readonly turns = new WeakMap<Tx, Promise<void>>();
 
   constructor(
     private readonly works: Works,
@@ -95,7 +96,13 @@ export class PacingService implements OnModuleInit {
 
   /** All that waits to go to a person planned anew, as it stands in this transaction: also what is about clients that whoever acts does not see. */
   plan(work: Work, contactId: string): Promise<void> {
-    return asWhole(work, () => this.planWhole(work, contactId));
+    // Of acts beside each other in one transaction one plans after the other: each has to see what the last has written.
+    const turn = (this.turns.get(work.tx) ?? Promise.resolve()).then(() => asWhole(work, () => this.planWhole(work, contactId)));
+    this.turns.set(
+      work.tx,
+      turn.catch(() => undefined),
+    );
+    return turn;
   }
 
   private async planWhole(work: Work, contactId: string): Promise<void> {
