@@ -413,6 +413,26 @@ describe('what is not wanted any more', () => {
     expect((await standsNow())[0]).toMatch(/sent$/);
   });
 
+  it('is not written about in any of the messages that would have gone as one', async () => {
+    night();
+    const { ask } = await asked();
+    await manager()
+      .post(`/api/asks/${ask.id}/items`)
+      .set(key())
+      .send({ items: [{ name: 'Stock list' }] })
+      .expect(204);
+    await write(clientId, 'Something else');
+    expect((await standing(clientId)).every((one) => one.endsWith('2026-03-12T08:00'))).toBe(true);
+    await manager().post(`/api/asks/${ask.id}/withdraw`).send({ reason: 'came by post' }).expect(204);
+    expect((await standing(clientId)).map((one) => one.split(' ').at(-1))).toEqual(['withdrawn', 'withdrawn', '2026-03-12T08:00']);
+    await manager().post(`/api/asks/${ask.id}/restore`).expect(204);
+    t.clock.set(at('2026-03-12T08:00'));
+    await t.drain();
+    const letters = (await t.letters()).filter(({ to, at: sent }) => to === `Cara ${count}` && sent.startsWith('2026-03-12'));
+    expect(letters).toHaveLength(1);
+    for (const words of ['Bank statements', 'Stock list', 'About Something else.']) expect(letters[0]!.body).toContain(words);
+  });
+
   it('is not written about: what came before the letter went, and a job that ended', async () => {
     night();
     const { ask } = await asked();

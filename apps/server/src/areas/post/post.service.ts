@@ -189,8 +189,11 @@ export class PostService implements OnModuleInit {
 
   /** What was to go out about a matter does not any more: what it wants is there already, or not wanted. What is on its way goes. */
   async drop(work: Work, matter: string): Promise<void> {
-    for (const message of await this.waiting(work, matter, 'waiting'))
-      if (await this.takeOut(work, message)) await work.tx.update(messages).set({ dropped: true }).where(eq(messages.id, message.id));
+    for (const { id } of await this.waiting(work, matter, 'waiting')) {
+      // Read anew each time: what the last one went with may be planned otherwise without it.
+      const [message] = await work.tx.select().from(messages).where(eq(messages.id, id));
+      if (await this.takeOut(work, message!)) await work.tx.update(messages).set({ dropped: true }).where(eq(messages.id, id));
+    }
   }
 
   /** The matter is open again: what was not sent for that reason goes out. */
