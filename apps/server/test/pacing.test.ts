@@ -1,17 +1,14 @@
-import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { Temporal } from '@steady/core/calendar';
-import type { Procedure } from '@steady/core/procedures';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ClientView } from '@steady/contract/clients';
-import type { ManyLookedAt, MovePreview } from '@steady/contract/moves';
 import type { SentMessage, WriteMessage } from '@steady/contract/post';
 import type { SendPreview } from '@steady/contract/requests';
 import type { SendingRules } from '@steady/contract/sending';
 import { PostRoom } from '../src/outside/post';
 import { byItself } from '../src/platform/identity';
-import { THREE, atWork, problemOf } from './at-work';
-import { type Agent, DUNMARRA, type TestApp, ZONE, asksOf, key, startTestApp } from './support';
+import { at, atPost } from './at-post';
+import { problemOf } from './at-work';
+import { type Agent, DUNMARRA, type TestApp, key, startTestApp } from './support';
 
 let t: TestApp;
 beforeAll(async () => {
@@ -19,54 +16,16 @@ beforeAll(async () => {
 });
 afterAll(() => t.close());
 
-const { manager, client, begun } = atWork(() => t);
-/** Whoever looks after the firm. */
-const admin = () => t.firm.as.administrator!;
-
-const at = (local: string) => Temporal.PlainDateTime.from(local).toZonedDateTime(ZONE).toInstant();
-const write = async (clientId: string, subject: string, more: Partial<WriteMessage> = {}) =>
-  manager()
-    .post('/api/messages')
-    .set(key())
-    .send({ clientId, subject, body: `About ${subject}.`, ...more })
-    .expect(201);
-const messages = async (clientId: string) => (await manager().get(`/api/messages?client=${clientId}`).expect(200)).body as SentMessage[];
-/** Where each message stands: "subject status" or "subject goes out at". */
-const standing = async (clientId: string) =>
-  (await messages(clientId))
-    .map(
-      ({ subject, status, goesOutAt }) =>
-        `${subject} ${goesOutAt ? Temporal.Instant.from(new Date(goesOutAt).toISOString()).toZonedDateTimeISO(ZONE).toPlainDateTime().toString({ smallestUnit: 'minute' }) : status}`,
-    )
-    .sort();
-const received = async (about: string) => {
-  await t.drain();
-  return (await t.letters()).filter(({ body }) => body.includes(about));
-};
-const rules = async (more: Partial<SendingRules> = {}) => {
-  const { body } = await admin().get('/api/firm/sending').expect(200);
-  await admin()
-    .put('/api/firm/sending')
-    .send({ ...(body as SendingRules), perDay: 2, from: '08:00', until: '18:00', together: true, ...more })
-    .expect(204);
-};
-let clientId: string;
-let count = 0;
-beforeEach(async () => {
-  t.clock.set(at('2026-03-11T10:00'));
-  await rules();
-  count += 1;
-  clientId = await client({ name: `Curlew ${count} Ltd`, contact: { name: `Cara ${count}`, email: `cara${count}@curlew.example` } });
-});
+const { manager, admin, client, write, messages, standing, received, rules, of } = atPost(() => t);
 
 describe('what goes to a person', () => {
   it('goes at once as long as few went that day, then on the next, as one message with a heading for each matter', async () => {
     for (const subject of ['First', 'Second', 'Third', 'Fourth']) {
-      await write(clientId, subject);
+      await write(of.clientId, subject);
       await t.drain();
     }
-    expect(await standing(clientId)).toEqual(['First sent', 'Fourth 2026-03-12T08:00', 'Second sent', 'Third 2026-03-12T08:00']);
-    const [fourth] = await messages(clientId);
+    expect(await standing(of.clientId)).toEqual(['First sent', 'Fourth 2026-03-12T08:00', 'Second sent', 'Third 2026-03-12T08:00']);
+    const [fourth] = await messages(of.clientId);
     expect(fourth).toMatchObject({ subject: 'Fourth', goesWith: 1, held: 'no more than 2 messages a day go to one person' });
     expect(fourth!.workings!.lines.at(-1)).toBe('It goes out on Thu 12 Mar 2026 at 08:00.');
     t.clock.set(at('2026-03-12T08:00'));
@@ -75,17 +34,17 @@ describe('what goes to a person', () => {
     expect(letter!.body).toMatch(
       /^Dear Cara \d+,\n\n1\. Third\n\nAbout Third\.\n\n2\. Fourth\n\nAbout Fourth\.\n\nAll of it is here: \/portal\/door\/[\w-]+\n\nmanager of Marram & Tern\nMarram & Tern$/,
     );
-    expect(await standing(clientId)).toEqual(['First sent', 'Fourth sent', 'Second sent', 'Third sent']);
-    expect((await messages(clientId)).map(({ goesWith }) => goesWith)).toEqual([1, 1, 0, 0]);
+    expect(await standing(of.clientId)).toEqual(['First sent', 'Fourth sent', 'Second sent', 'Third sent']);
+    expect((await messages(of.clientId)).map(({ goesWith }) => goesWith)).toEqual([1, 1, 0, 0]);
   });
 
   it('counts what went as one once', async () => {
-    for (const subject of ['One', 'Two', 'Three']) await write(clientId, subject, { on: '2026-03-12' });
+    for (const subject of ['One', 'Two', 'Three']) await write(of.clientId, subject, { on: '2026-03-12' });
     t.clock.set(at('2026-03-12T08:30'));
     await t.drain();
-    await write(clientId, 'Later');
+    await write(of.clientId, 'Later');
     await t.drain();
-    expect(await standing(clientId)).toEqual(['Later sent', 'One sent', 'Three sent', 'Two sent']);
+    expect(await standing(of.clientId)).toEqual(['Later sent', 'One sent', 'Three sent', 'Two sent']);
   });
 
   it.each([
@@ -94,24 +53,24 @@ describe('what goes to a person', () => {
     ['2026-03-17T10:00', '2026-03-18T08:00', 'messages go out from 08:00 to 18:00'],
   ])('waits for the hours of the office: written at %s it goes at %s', async (now, goes, held) => {
     t.clock.set(at(now));
-    await write(clientId, 'Evening');
+    await write(of.clientId, 'Evening');
     await t.drain();
-    expect(await standing(clientId)).toEqual([`Evening ${goes}`]);
-    expect((await messages(clientId))[0]!.held).toBe(held);
+    expect(await standing(of.clientId)).toEqual([`Evening ${goes}`]);
+    expect((await messages(of.clientId))[0]!.held).toBe(held);
   });
 
   it('goes at once where a person says so, whatever the hour and however many went', async () => {
-    for (const subject of ['a', 'b']) await write(clientId, subject);
+    for (const subject of ['a', 'b']) await write(of.clientId, subject);
     await t.drain();
     t.clock.set(at('2026-03-11T22:00'));
-    await write(clientId, 'Now', { now: true });
+    await write(of.clientId, 'Now', { now: true });
     await t.drain();
-    expect(await standing(clientId)).toEqual(['Now sent', 'a sent', 'b sent']);
+    expect(await standing(of.clientId)).toEqual(['Now sent', 'a sent', 'b sent']);
   });
 
   it('is told before it is written when it would go, and why', async () => {
     for (const subject of ['a', 'b']) {
-      await write(clientId, subject);
+      await write(of.clientId, subject);
       await t.drain();
     }
     const look = async (more: Partial<WriteMessage> = {}) =>
@@ -119,45 +78,45 @@ describe('what goes to a person', () => {
         (
           await manager()
             .post('/api/messages/preview')
-            .send({ clientId, subject: 'c', body: 'c', ...more })
+            .send({ clientId: of.clientId, subject: 'c', body: 'c', ...more })
             .expect(200)
         ).body as SendPreview
       ).messages[0]!.goesOut;
     expect(await look()).toEqual({ at: '2026-03-12T08:00:00Z', why: 'no more than 2 messages a day go to one person' });
     expect(await look({ now: true })).toEqual({ at: '2026-03-11T10:00:00Z', why: null });
     expect(await look({ on: '2026-03-13' })).toEqual({ at: '2026-03-13T08:30:00Z', why: null });
-    expect(await messages(clientId)).toHaveLength(2);
+    expect(await messages(of.clientId)).toHaveLength(2);
   });
 
   it('keeps to the number that was agreed with a client, also for what waits when it is agreed', async () => {
     const change = async (messagesPerDay: string | null) => {
-      const { body } = await manager().get(`/api/clients/${clientId}`).expect(200);
+      const { body } = await manager().get(`/api/clients/${of.clientId}`).expect(200);
       await manager()
-        .patch(`/api/clients/${clientId}`)
+        .patch(`/api/clients/${of.clientId}`)
         .send({
           ...DUNMARRA,
           contact: undefined,
-          name: `Curlew ${count} Ltd`,
+          name: `Curlew ${of.count} Ltd`,
           ...(messagesPerDay ? { messagesPerDay } : {}),
           version: (body as { version: number }).version,
         })
         .expect(204);
     };
-    await write(clientId, 'a', { on: '2026-03-12' });
+    await write(of.clientId, 'a', { on: '2026-03-12' });
     t.clock.set(at('2026-03-12T08:10'));
-    await write(clientId, 'b');
+    await write(of.clientId, 'b');
     await t.drain();
-    expect(await standing(clientId)).toEqual(['a 2026-03-12T08:30', 'b sent']);
+    expect(await standing(of.clientId)).toEqual(['a 2026-03-12T08:30', 'b sent']);
     await change('1');
-    expect(await standing(clientId)).toEqual(['a 2026-03-13T08:00', 'b sent']);
-    expect((await messages(clientId)).find(({ subject }) => subject === 'a')!.held).toBe('no more than 1 message a day goes to one person');
+    expect(await standing(of.clientId)).toEqual(['a 2026-03-13T08:00', 'b sent']);
+    expect((await messages(of.clientId)).find(({ subject }) => subject === 'a')!.held).toBe('no more than 1 message a day goes to one person');
     await change(null);
-    expect(await standing(clientId)).toEqual(['a 2026-03-12T08:30', 'b sent']);
+    expect(await standing(of.clientId)).toEqual(['a 2026-03-12T08:30', 'b sent']);
   });
 
   it('is one person’s plan over all clients for whom they act, and nobody else’s', async () => {
-    const other = await client({ name: `Dunlin ${count} Ltd`, contact: { name: `Dara ${count}`, email: `dara${count}@dunlin.example` } });
-    for (const subject of ['a', 'b', 'c']) await write(clientId, subject);
+    const other = await client({ name: `Dunlin ${of.count} Ltd`, contact: { name: `Dara ${of.count}`, email: `dara${of.count}@dunlin.example` } });
+    for (const subject of ['a', 'b', 'c']) await write(of.clientId, subject);
     await write(other, 'd');
     await t.drain();
     expect(await standing(other)).toEqual(['d sent']);
@@ -167,16 +126,16 @@ describe('what goes to a person', () => {
 describe('somebody who sees only one of the clients of a person', () => {
   const contractor = () => t.firm.as.contractor!;
   const bothWrite = async (first: 'the hidden' | 'the seen') => {
-    const hidden = await client({ name: `Hidden ${count} Ltd`, contact: { name: 'Nobody', email: `nobody${count}@hidden.example` } });
-    const found = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
-    const cara = found.contacts.find(({ name }) => name === `Cara ${count}`)!;
+    const hidden = await client({ name: `Hidden ${of.count} Ltd`, contact: { name: 'Nobody', email: `nobody${of.count}@hidden.example` } });
+    const found = (await manager().get(`/api/clients/${of.clientId}`).expect(200)).body as ClientView;
+    const cara = found.contacts.find(({ name }) => name === `Cara ${of.count}`)!;
     await manager().put(`/api/clients/${hidden}/contacts/${cara.id}`).send({ getsRequests: true, signs: false, pays: false }).expect(204);
     await t.firm.as
       .administrator!.post('/api/grants')
-      .send({ memberIds: [t.firm.members.contractor], clientIds: [clientId] })
+      .send({ memberIds: [t.firm.members.contractor], clientIds: [of.clientId] })
       .expect(200);
     t.clock.set(at('2026-03-11T20:00'));
-    const write = { 'the hidden': () => writeTo(manager(), hidden, 'The hidden'), 'the seen': () => writeTo(contractor(), clientId, 'The seen') };
+    const write = { 'the hidden': () => writeTo(manager(), hidden, 'The hidden'), 'the seen': () => writeTo(contractor(), of.clientId, 'The seen') };
     await write[first]();
     await write[first === 'the seen' ? 'the hidden' : 'the seen']();
     return hidden;
@@ -185,12 +144,12 @@ describe('somebody who sees only one of the clients of a person', () => {
     who
       .post('/api/messages')
       .set(key())
-      .send({ clientId: to, subject, body: `About ${subject} ${count}.` })
+      .send({ clientId: to, subject, body: `About ${subject} ${of.count}.` })
       .expect(201);
 
   it.each(['the hidden', 'the seen'] as const)('has what is written go with what is hidden, once, and sees nothing of that: %s first', async (first) => {
     await bothWrite(first);
-    await writeTo(contractor(), clientId, 'The third');
+    await writeTo(contractor(), of.clientId, 'The third');
     const seen = (await contractor().get('/api/messages/going-out').expect(200)).body as SentMessage[];
     expect(
       seen
@@ -200,31 +159,31 @@ describe('somebody who sees only one of the clients of a person', () => {
     ).toEqual(['The seen', 'The third']);
     t.clock.set(at('2026-03-12T08:00'));
     await t.drain();
-    const letters = (await t.letters()).filter(({ to, at: sent }) => to === `Cara ${count}` && sent.startsWith('2026-03-12'));
+    const letters = (await t.letters()).filter(({ to, at: sent }) => to === `Cara ${of.count}` && sent.startsWith('2026-03-12'));
     expect(letters).toHaveLength(1);
-    for (const subject of ['The hidden', 'The seen', 'The third']) expect(letters[0]!.body).toContain(`About ${subject} ${count}.`);
+    for (const subject of ['The hidden', 'The seen', 'The third']) expect(letters[0]!.body).toContain(`About ${subject} ${of.count}.`);
   });
 });
 
 describe('what waits', () => {
   const held = async () => {
     for (const subject of ['a', 'b', 'c', 'd', 'e']) {
-      await write(clientId, subject);
+      await write(of.clientId, subject);
       await t.drain();
     }
-    expect(await standing(clientId)).toEqual(['a sent', 'b sent', 'c 2026-03-12T08:00', 'd 2026-03-12T08:00', 'e 2026-03-12T08:00']);
-    return Object.fromEntries((await messages(clientId)).map(({ subject, id }) => [subject, id]));
+    expect(await standing(of.clientId)).toEqual(['a sent', 'b sent', 'c 2026-03-12T08:00', 'd 2026-03-12T08:00', 'e 2026-03-12T08:00']);
+    return Object.fromEntries((await messages(of.clientId)).map(({ subject, id }) => [subject, id]));
   };
 
   it.each(['c', 'd'])('is sent now alone, out of those it was to go with: %s', async (which) => {
     const ids = await held();
     await manager().post(`/api/messages/${ids[which]!}/again`).set(key()).expect(204);
     await t.drain();
-    expect((await standing(clientId)).filter((one) => one.endsWith('08:00'))).toHaveLength(2);
+    expect((await standing(of.clientId)).filter((one) => one.endsWith('08:00'))).toHaveLength(2);
     t.clock.set(at('2026-03-12T08:00'));
     await t.drain();
-    expect(await standing(clientId)).toEqual(['a sent', 'b sent', 'c sent', 'd sent', 'e sent']);
-    const texts = (await t.letters()).filter(({ to }) => to === `Cara ${count}`).map(({ body }) => body);
+    expect(await standing(of.clientId)).toEqual(['a sent', 'b sent', 'c sent', 'd sent', 'e sent']);
+    const texts = (await t.letters()).filter(({ to }) => to === `Cara ${of.count}`).map(({ body }) => body);
     for (const subject of ['a', 'b', 'c', 'd', 'e']) expect(texts.filter((text) => text.includes(`About ${subject}.`))).toHaveLength(1);
   });
 
@@ -234,11 +193,11 @@ describe('what waits', () => {
     t.clock.set(at('2026-03-12T08:00'));
     await t.drain();
     const rest = ['c', 'd', 'e'].filter((one) => one !== which);
-    expect(await standing(clientId)).toEqual(['a sent', 'b sent', ...['c', 'd', 'e'].map((one) => `${one} ${one === which ? 'withdrawn' : 'sent'}`)]);
+    expect(await standing(of.clientId)).toEqual(['a sent', 'b sent', ...['c', 'd', 'e'].map((one) => `${one} ${one === which ? 'withdrawn' : 'sent'}`)]);
     const [letter] = await received(`About ${rest[0]}.`);
     expect(letter!.body).toContain(`About ${rest[1]}.`);
     expect(await received(`About ${which}.`)).toHaveLength(
-      (await t.letters()).filter(({ body, to }) => to !== `Cara ${count}` && body.includes(`About ${which}.`)).length,
+      (await t.letters()).filter(({ body, to }) => to !== `Cara ${of.count}` && body.includes(`About ${which}.`)).length,
     );
     expect(problemOf(await manager().post(`/api/messages/${ids[which]!}/withdraw`).expect(409)).code).toBe('not-waiting');
   });
@@ -246,13 +205,13 @@ describe('what waits', () => {
   it('is planned anew when the firm changes its hours, or closes on a day', async () => {
     await held();
     await rules({ from: '09:15' });
-    expect((await standing(clientId)).at(-1)).toBe('e 2026-03-12T09:15');
+    expect((await standing(of.clientId)).at(-1)).toBe('e 2026-03-12T09:15');
     const { body } = await manager().get('/api/firm/closing-days').expect(200);
     await manager()
       .put('/api/firm/closing-days')
       .send({ days: [{ day: '2026-03-12', name: 'Regatta' }], version: (body as { version: number }).version })
       .expect(204);
-    expect((await standing(clientId)).at(-1)).toBe('e 2026-03-13T09:15');
+    expect((await standing(of.clientId)).at(-1)).toBe('e 2026-03-13T09:15');
     const again = await manager().get('/api/firm/closing-days').expect(200);
     await manager()
       .put('/api/firm/closing-days')
@@ -260,19 +219,19 @@ describe('what waits', () => {
       .expect(204);
     await rules({ perDay: 5, together: false });
     await t.drain();
-    expect(await standing(clientId)).toEqual(['a sent', 'b sent', 'c sent', 'd sent', 'e sent']);
+    expect(await standing(of.clientId)).toEqual(['a sent', 'b sent', 'c sent', 'd sent', 'e sent']);
   });
 
   it('waits for the office again where its moment passed while nothing ran, and goes once then', async () => {
     await held();
     t.clock.set(at('2026-03-12T21:00'));
     await t.drain();
-    expect((await standing(clientId)).at(-1)).toBe('e 2026-03-13T08:00');
+    expect((await standing(of.clientId)).at(-1)).toBe('e 2026-03-13T08:00');
     t.clock.set(at('2026-03-19T08:30'));
     expect(await received('About c.')).toHaveLength(
-      (await t.letters()).filter(({ body, to }) => to !== `Cara ${count}` && body.includes('About c.')).length + 1,
+      (await t.letters()).filter(({ body, to }) => to !== `Cara ${of.count}` && body.includes('About c.')).length + 1,
     );
-    expect(await standing(clientId)).toEqual(['a sent', 'b sent', 'c sent', 'd sent', 'e sent']);
+    expect(await standing(of.clientId)).toEqual(['a sent', 'b sent', 'c sent', 'd sent', 'e sent']);
   });
 
   it('is tried again by itself where all of it could not be delivered', async () => {
@@ -285,178 +244,11 @@ describe('what waits', () => {
       await t.drain();
     }
     room.take = take;
-    expect((await standing(clientId)).slice(2)).toEqual(['c failed', 'd failed', 'e failed']);
+    expect((await standing(of.clientId)).slice(2)).toEqual(['c failed', 'd failed', 'e failed']);
     await manager().post(`/api/messages/${ids.d!}/again`).set(key()).expect(204);
     await manager().post(`/api/messages/${ids.e!}/withdraw`).expect(204);
     await t.drain();
-    expect((await standing(clientId)).slice(2)).toEqual(['c failed', 'd sent', 'e withdrawn']);
-  });
-});
-
-describe('a move that would pass the limit', () => {
-  const TELLS: Procedure = {
-    phases: [
-      { key: 'one', name: 'One', tasks: [{ key: 'a', name: 'Enter', role: 'preparer', estimate: 30 }] },
-      { key: 'two', name: 'Two', tasks: [{ key: 'b', name: 'File', role: 'preparer', estimate: 10 }], onEntry: [] },
-    ],
-  };
-  const telling = async () => {
-    const template = await manager()
-      .post('/api/message-templates')
-      .set(key())
-      .send({ name: `Drafted ${count}`, subject: 'It is drafted', body: 'Your accounts are drafted.' })
-      .expect(201);
-    const { id: templateId } = template.body as { id: string };
-    return begun({ phases: [TELLS.phases[0]!, { ...TELLS.phases[1]!, onEntry: [{ key: 'm', does: 'message', templateId }] }] }, { clientId });
-  };
-
-  it('says before it is made when each person gets what it sends, and why; of many how many', async () => {
-    const jobId = await telling();
-    const look = async () => ((await manager().get(`/api/jobs/${jobId}/move?to=two`).expect(200)).body as MovePreview).acts;
-    const many = async () =>
-      (
-        (
-          await manager()
-            .post('/api/jobs/together/look')
-            .send({ ids: [jobId] })
-            .expect(200)
-        ).body as ManyLookedAt
-      ).later;
-    expect(await look()).toMatchObject([{ isLater: false, what: expect.stringMatching(/curlew\.example\)\.$/) as string }]);
-    expect(await many()).toBe(0);
-    for (const subject of ['a', 'b']) {
-      await write(clientId, subject);
-      await t.drain();
-    }
-    const gets = `Cara ${count} gets it on Thu 12 Mar 2026 at 08:00: no more than 2 messages a day go to one person.`;
-    expect(await look()).toMatchObject([{ isLater: true, what: expect.stringContaining(gets) as string }]);
-    expect(await many()).toBe(1);
-    const { version } = (await manager().get(`/api/jobs/${jobId}`).expect(200)).body as { version: number };
-    await manager().post(`/api/jobs/${jobId}/move`).set(key()).send({ to: 'two', leaveOut: [], version }).expect(200);
-    await t.drain();
-    expect((await standing(clientId)).find((one) => one.startsWith('It is drafted'))).toBe('It is drafted 2026-03-12T08:00');
-  });
-});
-
-describe('many jobs moved at once', () => {
-  it('write to one person who acts for several of the clients once, with all of it', async () => {
-    const { id: templateId } = (
-      await manager()
-        .post('/api/message-templates')
-        .set(key())
-        .send({ name: `Of many ${count}`, subject: 'Drafted for {client}', body: 'It is drafted.' })
-        .expect(201)
-    ).body as { id: string };
-    // Some have more to do before they write, so that one writes while another plans.
-    const sends = (before: number): Procedure => ({
-      phases: [
-        { key: 'one', name: 'One', tasks: [{ key: 'a', name: 'Enter', role: 'preparer', estimate: 30 }] },
-        {
-          key: 'two',
-          name: 'Two',
-          tasks: [{ key: 'b', name: 'File', role: 'preparer', estimate: 10 }],
-          onEntry: [
-            ...Array.from({ length: before }, (_, at) => ({
-              key: `t${at}`,
-              does: 'task' as const,
-              task: { key: `t${at}`, name: `Ring ${at}`, role: 'preparer' as const, estimate: 5 },
-            })),
-            { key: 'm', does: 'message', templateId },
-          ],
-        },
-      ],
-    });
-    const found = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
-    const cara = found.contacts.find(({ name }) => name === `Cara ${count}`)!;
-    const clients = [clientId];
-    for (const other of ['North', 'South', 'East', 'West']) {
-      clients.push(await client({ name: `${other} ${count} Ltd`, contact: { name: 'Nobody', email: `${other}${count}@wind.example` } }));
-      await manager()
-        .put(`/api/clients/${clients.at(-1)!}/contacts/${cara.id}`)
-        .send({ getsRequests: true, signs: false, pays: false })
-        .expect(204);
-    }
-    const ids: string[] = [];
-    for (const [at, one] of clients.entries()) ids.push(await begun(sends(at % 4), { clientId: one }));
-    const { body } = await manager().post('/api/jobs/together').set(key()).send({ ids, batchId: randomUUID(), change: 'move' }).expect(200);
-    expect(body).toMatchObject({ changed: 5, not: [] });
-    await t.drain();
-    const letters = (await t.letters()).filter(({ to }) => to === `Cara ${count}`);
-    expect(letters).toHaveLength(1);
-    for (const name of [`Curlew ${count} Ltd`, `North ${count} Ltd`, `South ${count} Ltd`, `East ${count} Ltd`, `West ${count} Ltd`])
-      expect(letters[0]!.body.match(new RegExp(`Drafted for ${name}`, 'g'))).toHaveLength(1);
-  });
-});
-
-describe('what is not wanted any more', () => {
-  const night = () => t.clock.set(at('2026-03-11T21:00'));
-  const asked = async () => {
-    const jobId = await begun(THREE, { clientId });
-    const items = [{ name: 'Bank statements' }];
-    await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send({ title: 'Records for January', dueOn: '2026-03-20', items }).expect(201);
-    const [ask] = await asksOf(manager(), jobId);
-    return { jobId, ask: ask! };
-  };
-  const standsNow = async () => (await standing(clientId)).filter((one) => one.includes('Records for January'));
-
-  it('is not written about: a request that was withdrawn before it went; asked again, it goes', async () => {
-    night();
-    const { ask } = await asked();
-    await t.drain();
-    expect((await standsNow())[0]).toMatch(/2026-03-12T08:00$/);
-    await manager().post(`/api/asks/${ask.id}/withdraw`).send({ reason: 'came by post' }).expect(204);
-    expect((await standsNow())[0]).toMatch(/withdrawn$/);
-    await manager().post(`/api/asks/${ask.id}/restore`).expect(204);
-    expect((await standsNow())[0]).toMatch(/2026-03-12T08:00$/);
-    t.clock.set(at('2026-03-12T08:00'));
-    expect(await received('Bank statements')).not.toEqual([]);
-    expect((await standsNow())[0]).toMatch(/sent$/);
-  });
-
-  it('is not written about in any of the messages that would have gone as one', async () => {
-    night();
-    const { ask } = await asked();
-    await manager()
-      .post(`/api/asks/${ask.id}/items`)
-      .set(key())
-      .send({ items: [{ name: 'Stock list' }] })
-      .expect(204);
-    await write(clientId, 'Something else');
-    expect((await standing(clientId)).every((one) => one.endsWith('2026-03-12T08:00'))).toBe(true);
-    await manager().post(`/api/asks/${ask.id}/withdraw`).send({ reason: 'came by post' }).expect(204);
-    expect((await standing(clientId)).map((one) => one.split(' ').at(-1))).toEqual(['withdrawn', 'withdrawn', '2026-03-12T08:00']);
-    await manager().post(`/api/asks/${ask.id}/restore`).expect(204);
-    t.clock.set(at('2026-03-12T08:00'));
-    await t.drain();
-    const letters = (await t.letters()).filter(({ to, at: sent }) => to === `Cara ${count}` && sent.startsWith('2026-03-12'));
-    expect(letters).toHaveLength(1);
-    for (const words of ['Bank statements', 'Stock list', 'About Something else.']) expect(letters[0]!.body).toContain(words);
-  });
-
-  it('is not written about: what came before the letter went, and a job that ended', async () => {
-    night();
-    const { ask } = await asked();
-    const { items } = ask.part as { items: { id: string }[] };
-    await manager().post(`/api/request-items/${items[0]!.id}/accept`).expect(204);
-    expect((await standsNow())[0]).toMatch(/withdrawn$/);
-    const other = await asked();
-    const { version } = (await manager().get(`/api/jobs/${other.jobId}`).expect(200)).body as { version: number };
-    await manager().post(`/api/jobs/${other.jobId}/cancel`).send({ reason: 'not needed', version }).expect(204);
-    expect(await standsNow()).toHaveLength(2);
-    expect((await standsNow()).every((one) => one.endsWith('withdrawn'))).toBe(true);
-  });
-
-  it('has gone out where it was sent now, and stays as it went', async () => {
-    night();
-    const jobId = await begun(THREE, { clientId });
-    const request = { title: 'Records for January', dueOn: '2026-03-20', items: [{ name: 'Bank statements' }], now: true };
-    const { messages: told } = (await manager().post(`/api/jobs/${jobId}/requests/preview`).send(request).expect(200)).body as SendPreview;
-    expect(told[0]!.goesOut.why).toBeNull();
-    await manager().post(`/api/jobs/${jobId}/requests`).set(key()).send(request).expect(201);
-    await t.drain();
-    const [ask] = await asksOf(manager(), jobId);
-    await manager().post(`/api/asks/${ask!.id}/withdraw`).send({ reason: 'came by post' }).expect(204);
-    expect((await standsNow())[0]).toMatch(/sent$/);
+    expect((await standing(of.clientId)).slice(2)).toEqual(['c failed', 'd sent', 'e withdrawn']);
   });
 });
 

@@ -1,5 +1,5 @@
 import { type CivilDate, type WorkingCalendar, addWorkingDays, civil } from '../calendar';
-import type { ForUs } from './standing';
+import { type ForUs, isQuestion } from './standing';
 import type { AskState } from './states';
 
 /** How the firm follows up what clients do not send: so many working days after they were written to last, so many times. */
@@ -49,7 +49,7 @@ export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowU
   if (ask.isStopped) return quiet('stopped');
   if (ask.clientGetsNone) return quiet('this client gets none');
   if (!rules.isOn) return quiet('the firm sends none');
-  if (ask.forUs.some(({ key }) => key.endsWith(' question'))) return quiet('their question waits for us');
+  if (ask.forUs.some(isQuestion)) return quiet('their question waits for us');
   if (ask.jobOnHold) return quiet('the job is on hold');
   if (ask.nextOn === null) return ask.sent >= rules.most ? quiet('all were sent: a task stands for it') : { on: null, quiet: null };
   const isAway = ask.awayUntil !== null && ask.awayUntil >= ask.nextOn;

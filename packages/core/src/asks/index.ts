@@ -1,6 +1,6 @@
 export { ASK_MOVES, ASK_STATES, type AskMove, type AskState, isOpenAsk, moveOfAsk } from './states';
 export { PARTY_STATES, type Party, type PartyState, turnOf } from './parties';
-export { type AskStanding, type ForUs, type Lacks, type Owed, jobWaits, standingOf, troubleOf } from './standing';
+export { type AskStanding, type ForUs, type Lacks, type Owed, isQuestion, jobWaits, standingOf, troubleOf } from './standing';
 export { ITEM_STATES, type ItemState, type WantedItem, lacksOfRequest } from './request';
 export { lacksOfSignature } from './signature';
 export { type FollowUpRules, type FollowedUp, type NextFollowUp, followUpAfter, nextFollowUp } from './follow-ups';

@@ -21,6 +21,9 @@ export interface ForUs {
   since: string;
 }
 
+/** Whether what came is a question of the client, which waits for our answer. */
+export const isQuestion = ({ key }: Pick<ForUs, 'key'>): boolean => key.endsWith(' question');
+
 /** What an ask lacks, as its kind sees it. */
 export interface Lacks {
   client: Owed[];

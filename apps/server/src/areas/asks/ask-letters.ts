@@ -54,9 +54,8 @@ export class AskLetters {
   /** The last day on which everybody who would be written to is away; null where somebody is there. */
   async awayUntil(work: Work, ask: Ask): Promise<string | null> {
     const turn = turnOf(await this.book.partiesOf(work, ask.id));
-    const client = await this.clients.get(work, ask.clientId);
-    const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
-    const { to } = await this.post.recipients(work, client, this.kinds.of(ask.kind).permission, turn?.contactId ?? job?.contactId ?? null);
+    const { client, contactId } = await this.whom(work, ask, turn);
+    const { to } = await this.post.recipients(work, client, this.kinds.of(ask.kind).permission, contactId);
     const away = to.flatMap(({ awayUntil }) => (awayUntil !== null && awayUntil >= work.today.toString() ? [awayUntil] : []));
     return to.length > 0 && away.length === to.length ? away.sort()[0]! : null;
   }
@@ -79,13 +78,19 @@ export class AskLetters {
     if (ask.jobId !== null && ask.phaseKey !== null) await this.tasks.sent(work, ask.jobId, ask.phaseKey, this.kinds.of(ask.kind).ticks, done);
   }
 
-  private async draft(work: Work, ask: Ask, party: Pick<AskParty, 'contactId'>, again: boolean): Promise<{ client: Client; draft: Draft }> {
+  /** The client and the job of an ask, and the one of its people whom a party is: the one named, or the one with whom the job is settled. */
+  private async whom(work: Work, ask: Ask, party: Pick<AskParty, 'contactId'> | null): Promise<{ client: Client; job: Job | null; contactId: string | null }> {
     const client = await this.clients.get(work, ask.clientId);
     const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
+    return { client, job, contactId: party?.contactId ?? job?.contactId ?? null };
+  }
+
+  private async draft(work: Work, ask: Ask, party: Pick<AskParty, 'contactId'>, again: boolean): Promise<{ client: Client; draft: Draft }> {
+    const { client, job, contactId } = await this.whom(work, ask, party);
     const from = ask.askedById === null ? null : ask.askedBy;
     const about = { client: client.name, job: job?.name ?? null, sender: from ? `${from} of ${work.firm.name}` : work.firm.name };
     const kind = this.kinds.of(ask.kind);
-    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, party.contactId ?? job?.contactId ?? null, from) };
+    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, contactId, from) };
   }
 
   /** Writes to one party. @returns how many were written to; none where they cannot be */
@@ -105,14 +110,8 @@ export class AskLetters {
    */
   async tell(work: Work, ask: Ask, subject: string, paragraphs: string[], when: When = {}): Promise<void> {
     const turn = (await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null)!;
-    const client = await this.clients.get(work, ask.clientId);
-    const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
-    const draft = addressed(
-      { subject, paragraphs, linkWords: 'Go to the request' },
-      this.kinds.of(ask.kind).permission,
-      turn.contactId ?? job?.contactId ?? null,
-      null,
-    );
+    const { client, contactId } = await this.whom(work, ask, turn);
+    const draft = addressed({ subject, paragraphs, linkWords: 'Go to the request' }, this.kinds.of(ask.kind).permission, contactId, null);
     const written = await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
     if (written > 0) await this.book.written(work, ask);
     else if (turn.state === 'asked') {

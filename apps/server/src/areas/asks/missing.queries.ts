@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { troubleOf } from '@steady/core/asks';
 import type { MissingAsk, MissingView } from '@steady/contract/asks';
 import type { TodayView } from '@steady/contract/today';
 import type { Work } from '../../platform/work';
@@ -51,7 +52,7 @@ export class MissingQueries {
         job: job?.name ?? null,
         dueOn: job?.dueOn ?? null,
         wantedBy: ask.wantedBy,
-        isLate: ask.state === 'with the client' && ask.wantedBy < today,
+        isLate: troubleOf({ ...ask, parties: [] }, today) === 'overdue',
         askedAt: ask.askedAt,
         lastWritten: written.get(matterOf(ask)) ?? null,
         followUp: next.get(ask.id)!,

@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
-import { Temporal, civil } from '@steady/core/calendar';
-import { type Held, type Sending, SendingHours, type SentToday, type Waiting, heldInWords, paced } from '@steady/core/pacing';
+import { Temporal } from '@steady/core/calendar';
+import { type Held, type Sending, SendingHours, type Waiting, heldInWords, paced } from '@steady/core/pacing';
 import { counted } from '@steady/core/words';
 import type { GoesOut, SendingRules } from '@steady/contract/sending';
 import { type Tx, rows } from '../../platform/database';
@@ -110,8 +110,8 @@ export class PacingService implements OnModuleInit {
     const free = queued.filter((one) => !one.begun);
     if (free.length === 0) return;
     const byId = new Map(free.map((one) => [one.id, one]));
-    const sendings = await this.sendings(work, contactId, queued, free.map(asWaiting));
     const limit = await this.limit(work, contactId);
+    const sendings = await this.sendings(work, contactId, limit, queued, free.map(asWaiting));
     const changed: { id: string; with: string | null; held: readonly Held[]; limit: number }[] = [];
     for (const { at, ids, held } of sendings) {
       const [lead, ...others] = ids.map((id) => byId.get(id)!);
@@ -144,20 +144,18 @@ export class PacingService implements OnModuleInit {
     const queued = await this.queue(work, contactId);
     const next: Waiting = { id: 'next', person: contactId, matter: null, writtenAt: Infinity, notBefore: wantedAt.epochMilliseconds, now: isNow };
     const waiting = queued.filter((one) => !one.begun).map(asWaiting);
-    const sendings = await this.sendings(work, contactId, queued, [...waiting, next]);
+    const limit = await this.limit(work, contactId);
+    const sendings = await this.sendings(work, contactId, limit, queued, [...waiting, next]);
     const { at, held } = sendings.find(({ ids }) => ids.includes('next'))!;
-    const why = heldInWords({ held: held.get('next') ?? [], limit: await this.limit(work, contactId) }, work.firm.pacing);
+    const why = heldInWords({ held: held.get('next') ?? [], limit }, work.firm.pacing);
     return { at: instant(at).toString(), why: why === '' ? null : why };
   }
 
-  private async sendings(work: Work, contactId: string, queued: readonly Queued[], waiting: readonly Waiting[]): Promise<Sending[]> {
-    const hours = this.hoursOf(work);
-    const { together } = work.firm.pacing;
-    const sent = await this.sentSince(work, contactId);
-    // What is on its way counts for today.
+  private async sendings(work: Work, contactId: string, perDay: number, queued: readonly Queued[], waiting: readonly Waiting[]): Promise<Sending[]> {
+    // What is on its way counts for today, as what went.
     const begun = new Set(queued.filter((one) => one.begun).map((one) => one.goesWith ?? one.id)).size;
-    const today = { person: contactId, day: work.today.toString(), count: begun };
-    return paced(waiting, [...sent, today], { hours, perDay: await this.limit(work, contactId), together }, work.now.epochMilliseconds);
+    const sent = [{ person: contactId, day: work.today.toString(), count: begun + (await this.sentToday(work, contactId)) }];
+    return paced(waiting, sent, { hours: this.hoursOf(work), perDay, together: work.firm.pacing.together }, work.now.epochMilliseconds);
   }
 
   private async queue(work: Work, contactId: string): Promise<Queued[]> {
@@ -175,13 +173,13 @@ export class PacingService implements OnModuleInit {
   }
 
   /** How many went to a person today; what went as one counts once. */
-  private async sentSince(work: Work, contactId: string): Promise<SentToday[]> {
-    const midnight = civil(work.today.toString()).toZonedDateTime({ timeZone: work.firm.zone }).toInstant();
+  private async sentToday(work: Work, contactId: string): Promise<number> {
+    const midnight = work.today.toZonedDateTime({ timeZone: work.firm.zone }).toInstant();
     const [found] = await rows<{ count: number }>(
       work.tx,
       sql`select count(distinct coalesce(goes_with, id))::int as count from messages where contact_id = ${contactId} and sent_at >= ${midnight.toString()}`,
     );
-    return [{ person: contactId, day: work.today.toString(), count: found!.count }];
+    return found!.count;
   }
 
   /** Puts messages that go out as one into the outbox, under the first of them. */

@@ -2,6 +2,7 @@ import * as asksRoutes from '@steady/contract/asks.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { MissingAsk } from '@steady/contract/asks';
+import { isQuestion } from '@steady/core/asks';
 import { counted, holdsText } from '@steady/core/words';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -22,13 +23,13 @@ interface Line {
 
 const linesOf = (ask: MissingAsk): Line[] => [
   ...ask.owed.map(({ what, since }): Line => ({ key: `${ask.id} ${what}`, ask, what, state: 'missing', since, why: null })),
-  ...ask.forUs.map(({ key, what, why, since }): Line => ({
-    key: `${ask.id} ${key}`,
+  ...ask.forUs.map((one): Line => ({
+    key: `${ask.id} ${one.key}`,
     ask,
-    what: what.replace(/^(Asked|Answered): /, ''),
-    state: key.endsWith(' question') ? 'their question' : 'came in',
-    since,
-    why,
+    what: one.what.replace(/^(Asked|Answered): /, ''),
+    state: isQuestion(one) ? 'their question' : 'came in',
+    since: one.since,
+    why: one.why,
   })),
 ];
 
