@@ -221,6 +221,9 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await expect(timer).toBeVisible();
     await page.getByRole('button', { name: 'Orla Keane' }).click();
     await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    // The name also stands in the line of the page that is being left.
+    await expect(page).toHaveURL(/\/sign-in/);
+    await expect(timer).toBeHidden();
     await page.getByRole('button', { name: /Orla Keane/ }).click();
     await expect(timer).toBeVisible();
     await page.keyboard.press('t');
