@@ -17,7 +17,7 @@ import { HealthController } from './platform/http/health.controller';
 import { LogLines, logRequests, openLog } from './platform/logs';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
-import { FileStore, FilesRound, Keys, Uploads } from './platform/files';
+import { FileStore, FilesRound, Keys, ResumedUploads, Uploads } from './platform/files';
 import { HeavyWork } from './platform/heavy';
 import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
@@ -60,6 +60,7 @@ class PlatformModule {
       Effects,
       FileStore,
       Uploads,
+      ResumedUploads,
       FilesRound,
       SavedLists,
       ListFields,

@@ -1,4 +1,6 @@
 /** The thread for what is heavy: who carries out each kind of it. */
+import { laidOut, textInside } from './areas/documents/read-inside';
+import { LayOut, TakeText } from './areas/documents/tasks';
 import { invoicePdf } from './areas/fees/invoice-pdf';
 import { DrawInvoice } from './areas/fees/draw-invoice';
 import { planned, sorted } from './areas/imports/plan';
@@ -10,4 +12,6 @@ carriesOut(ReadTable, readTable);
 carriesOut(SortRows, sorted);
 carriesOut(PlanImport, planned);
 carriesOut(DrawInvoice, ({ text, at }) => invoicePdf(text, new Date(at)));
+carriesOut(LayOut, laidOut);
+carriesOut(TakeText, textInside);
 takeOrders();

@@ -6,6 +6,7 @@ import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsMoney, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 import { changeInput } from './facts-input';
 import { BeginWork } from './how-it-begins';
+import type { DocumentView } from './documents';
 import type { ListValue } from './lists';
 import type { TaskView } from './tasks';
 
@@ -195,23 +196,6 @@ export interface JobView extends Omit<JobFacts, 'fee'> {
   documents: DocumentView[];
   money: JobMoney | null;
   wip: Money | null;
-}
-
-export interface DocumentView {
-  id: string;
-  /** As the file is called. */
-  name: string;
-  /** What it is, where that is known: the item it was asked for as, or the bill. */
-  what: string | null;
-  bytes: number;
-  kind: string;
-  at: string;
-  by: string;
-  clientId: string;
-  client: string;
-  jobId: string | null;
-  /** The job's name, with its period. */
-  job: string | null;
 }
 
 export interface JobRow {

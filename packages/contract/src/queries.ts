@@ -4,6 +4,7 @@ import { IsDay, IsLine, IsRhythm, IsText, LeftOut } from './checks';
 import { identifiers } from '@steady/core/clients';
 import { PRIORITIES } from '@steady/core/jobs';
 import { textsInput } from './facts-input';
+import { DOCUMENT_VIEWS, type DocumentsOf } from './documents';
 import { JOB_STATES, type JobState } from './jobs';
 
 // What may stand behind the question mark of an address. The web never loads this file: it knows these classes as types.
@@ -73,6 +74,20 @@ export class ListQuery {
 }
 
 /** What a list of jobs can be narrowed by. */
+export class DocumentsFilter extends ListQuery {
+  @LeftOut()
+  @IsUUID()
+  client?: string;
+
+  @LeftOut()
+  @IsUUID()
+  job?: string;
+
+  @LeftOut()
+  @IsIn(DOCUMENT_VIEWS)
+  view?: DocumentsOf;
+}
+
 export class JobsFilter extends ListQuery {
   @LeftOut()
   @IsIn(['open', 'finished'])

@@ -123,6 +123,8 @@ export interface SendPreview {
   messages: { to: string; address: string; subject: string; body: string; goesOut: GoesOut }[];
   /** Contacts that get nothing, and why. */
   nobody: { name: string; why: string }[];
+  /** What should be looked at before it goes, in sentences. */
+  warnings?: string[];
 }
 
 export interface PortalDoor {

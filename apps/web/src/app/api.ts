@@ -98,8 +98,17 @@ async function withPassword<T>(what: () => Promise<T>): Promise<T> {
 
 /** Fetches a file and hands it to the browser to keep. */
 export async function keepFile<R extends Route>(route: R, ...given: GivenTo<R>): Promise<void> {
+  await keepFrom(addressOf(route, ...given));
+}
+
+/** The same for a file that is made of what a body says. */
+export async function keepFileOf<R extends Route>(route: R, input: InputOf<R>): Promise<void> {
+  await keepFrom(route.path, { method: route.method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(input) });
+}
+
+async function keepFrom(path: string, init?: RequestInit): Promise<void> {
   const response = await withPassword(async () => {
-    const found = await reach(addressOf(route, ...given));
+    const found = await reach(path, init);
     if (!found.ok) await answer(found);
     return found;
   });

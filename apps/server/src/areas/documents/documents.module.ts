@@ -2,17 +2,28 @@ import { Area } from '../../platform/area';
 import { JobParts, JobRecords } from '../jobs';
 import { SearchResults } from '../search';
 import { WholeFileParts } from '../whole-file';
+import { DocumentChanges } from './document-changes.service';
+import { DocumentHolds } from './document-holds';
+import { DocumentInsides } from './document-insides.service';
 import { DocumentsController } from './documents.controller';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';
 import { documents } from './documents.tables';
+import { FilesKeptQueries } from './files-kept.queries';
+import { FoldersController } from './folders.controller';
+import { FoldersService } from './folders.service';
+import { UploadsController } from './uploads.controller';
 
-@Area({ controllers: [DocumentsController], services: [DocumentsService, DocumentQueries] })
+@Area({
+  controllers: [DocumentsController, FoldersController, UploadsController],
+  services: [DocumentHolds, FoldersService, DocumentsService, DocumentChanges, DocumentInsides, DocumentQueries, FilesKeptQueries],
+})
 export class DocumentsModule {
-  constructor(file: WholeFileParts, queries: DocumentQueries, job: JobParts, records: JobRecords, search: SearchResults) {
+  constructor(file: WholeFileParts, queries: DocumentQueries, job: JobParts, records: JobRecords, search: SearchResults, holds: DocumentHolds) {
     search.bring(60, (work, looked) => queries.found(work, looked));
     records.hold(documents);
     job.bring(async (work, of) => ({ documents: await queries.ofJob(work, of) }));
+    holds.bring((work, ids) => queries.bills(work, ids));
     file.bring(90, (work, of) => queries.wholeFile(work, of));
   }
 }

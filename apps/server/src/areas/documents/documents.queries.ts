@@ -1,95 +1,214 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { asc, desc, eq, sql } from 'drizzle-orm';
-import { FULL_PAGE } from '@steady/contract/paging';
-import type { DocumentView } from '@steady/contract/jobs';
-import type { FilesKept, WrongFile } from '@steady/contract/documents';
-import type { Looked } from '@steady/core/searching';
+import { Injectable } from '@nestjs/common';
+import { type SQL, and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { bringBackBy, fileNameOf, titleOf } from '@steady/core/documents';
+import { type Looked, lookedFor } from '@steady/core/searching';
+import type { DocumentPage, DocumentView, DocumentsOf } from '@steady/contract/documents';
 import type { Found } from '@steady/contract/search';
+import { dayIn } from '../../platform/clock';
 import { rows } from '../../platform/database';
 import { FileStore } from '../../platform/files';
-import { SETTINGS, type Settings } from '../../platform/settings';
+import { Problem } from '../../platform/http/problem';
+import { type ListDefinition, type ListField, ListFields, SavedLists } from '../../platform/lists';
 import type { Work } from '../../platform/work';
-import { ClientsService, clientName } from '../clients';
+import { clientName } from '../clients';
 import { type Job, jobName } from '../jobs';
 import { type FileOf, type ZipEntry, safeName } from '../whole-file';
-import { foundIn } from '../search';
-import { documents } from './documents.tables';
+import { foundIn, foundInTexts } from '../search';
+import { shortNameOf } from '../team';
+import { DocumentHolds } from './document-holds';
+import { documentFields } from './document-fields';
+import { documentVersions, documents } from './documents.tables';
+import { FoldersService } from './folders.service';
 
-const SHOWN = 100;
+const CLIENT = clientName(sql`d.client_id`);
+
+/** A document `d` as lists show it, in its folder `f`, which is one of the firm's, `t`, or its client's alone. */
+const SHOWN = sql`d.id, d.version, d.name, d.what, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", ${CLIENT} as client, d.job_id as "jobId",
+  ${jobName(sql`d.job_id`)} as job, coalesce(f.name, t.name) as folder, coalesce(f."right", t."right", 'firm only') as "right", case when t.by_year then d.year end as "folderYear",
+  d.looked_at as "lookedAt", ${shortNameOf('d.assigned_to')} as assigned, d.taken_out_at as "takenOutAt"`;
+const FROM = sql`documents d left join client_folders f on f.id = d.folder_id left join folder_templates t on t.id = f.template_id`;
+
+export interface DocumentsAsked {
+  view?: DocumentsOf;
+  find?: string;
+  clientId?: string;
+  jobId?: string;
+}
+
+/** What each part of the documents is. */
+const VIEWS: Record<DocumentsOf, SQL> = {
+  'to look at': sql`d.looked_at is null and d.taken_out_at is null`,
+  all: sql`d.taken_out_at is null`,
+  'taken out': sql`d.taken_out_at is not null and d.removed_at is null`,
+};
+const VIEW_WORDS: Record<DocumentsOf, string> = { 'to look at': 'documents to look at', all: 'documents', 'taken out': 'documents taken out' };
+
+/** As many are found by what they are called and by what stands in them, the newest first. */
+const FOUND_AT_MOST = 2_000;
 
 @Injectable()
 export class DocumentQueries {
   constructor(
-    @Inject(SETTINGS) private readonly settings: Settings,
     private readonly store: FileStore,
-    private readonly clients: ClientsService,
-  ) {}
+    private readonly folders: FoldersService,
+    private readonly holds: DocumentHolds,
+    private readonly listFields: ListFields,
+    lists: SavedLists,
+  ) {
+    lists.register('documents', (work) => this.fields(work));
+  }
 
-  /** Documents by name, for the search. */
+  /** Documents by name, then by what stands in them, for the search. */
   async found(work: Work, looked: Looked): Promise<Found[]> {
     const found = await rows<{ id: string; name: string; within: string; beside: string }>(
       work.tx,
       sql`select d.id, coalesce(d.what, d.name) as name, d.client_id as within,
-            ${clientName(sql`d.client_id`)} || case when d.what is null then '' else ', ' || d.name end as beside from documents d
-          where d.firm_id = ${work.firm.id} and d.id in ${foundIn('documents', looked)} order by d.at desc, d.id`,
+            ${CLIENT} || case when d.what is null then '' else ', ' || d.name end as beside from documents d
+          where d.firm_id = ${work.firm.id} and d.taken_out_at is null and (d.id in ${foundIn('documents', looked)} or d.id in ${foundInTexts(looked)}) order by d.at desc, d.id`,
     );
     return found.map((one) => ({ ...one, kind: 'document' }));
   }
 
-  /** The documents of a job, the newest first. */
-  async ofJob(work: Work, { id: jobId, clientId, name: job }: Job): Promise<DocumentView[]> {
-    const client = (await this.clients.get(work, clientId)).name;
-    const found = await work.tx.select().from(documents).where(eq(documents.jobId, jobId)).orderBy(desc(documents.at));
-    return found.map(({ id, name, what, bytes, kind, at, by }) => ({ id, name, what, bytes, kind, at, by, clientId, client, jobId, job }));
+  async fields(work: Work): Promise<ListField[]> {
+    return this.listFields.with('documents', documentFields, work.firm.currency);
   }
 
-  /** What documents bring to a client's whole file: the files themselves, read as they are packed. */
-  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
-    const found = await work.tx.select().from(documents).where(eq(documents.clientId, id)).orderBy(asc(documents.at), asc(documents.id));
-    return found.map(({ name, what, address, at }) => ({
-      name: `documents/${at.slice(0, 10)} ${safeName(what === null ? name : `${what}, ${name}`)}`,
+  /** The list of documents, the newest first; those of one client or job by folder, as its page shows them. `find` is a part of the name, or words inside. */
+  async listing(work: Work, { view = 'all', find, clientId, jobId }: DocumentsAsked): Promise<ListDefinition> {
+    const looked = find?.trim() ? lookedFor(find) : null;
+    const conditions = [
+      sql`d.firm_id = ${work.firm.id}`,
+      VIEWS[view],
+      clientId && sql`d.client_id = ${clientId}`,
+      jobId && sql`d.job_id = ${jobId}`,
+      looked && sql`(d.id in ${foundIn('documents', looked, FOUND_AT_MOST)} or d.id in ${foundInTexts(looked, FOUND_AT_MOST)})`,
+    ].filter((part) => part !== undefined && part !== null && part !== '') as SQL[];
+    const newest = sql`d.at desc, d.id desc`;
+    const byFolder = clientId !== undefined && view === 'all';
+    return {
+      what: VIEW_WORDS[view],
+      fields: await this.fields(work),
+      from: byFolder ? FROM : sql`documents d`,
+      filteredFrom: FROM,
+      key: sql`d.id`,
+      where: sql.join(conditions, sql` and `),
+      order: byFolder ? sql`d.folder_id is null desc, t.position nulls last, f.name, f.id, case when t.by_year then d.year end desc, ${newest}` : newest,
+      row: { columns: SHOWN, from: FROM },
+      named: sql`${CLIENT} || ' ' || coalesce(d.what || ' ', '') || d.name`,
+    };
+  }
+
+  /** The documents of a job, the newest first. */
+  ofJob(work: Work, { id: jobId }: Job): Promise<DocumentView[]> {
+    return rows<DocumentView>(
+      work.tx,
+      sql`select ${SHOWN} from ${FROM} where d.firm_id = ${work.firm.id} and d.job_id = ${jobId} and d.taken_out_at is null order by d.at desc, d.id desc`,
+    );
+  }
+
+  /** A document as it is looked at by itself. @throws Problem "not-found" also for one of another firm */
+  async page(work: Work, documentId: string): Promise<DocumentPage> {
+    const [shown] = await rows<DocumentView & Pick<DocumentPage, 'year' | 'folderId' | 'lookedBy' | 'assignedTo' | 'takenOutBy'> & { address: string }>(
+      work.tx,
+      sql`select ${SHOWN}, d.year, d.folder_id as "folderId", d.looked_by as "lookedBy", d.assigned_to as "assignedTo", d.taken_out_by as "takenOutBy", d.address
+          from ${FROM} where d.firm_id = ${work.firm.id} and d.id = ${documentId} and d.removed_at is null`,
+    );
+    if (!shown) throw Problem.notFound('document');
+    const { address, ...document } = shown;
+    const earlier = await work.tx
+      .select({ number: documentVersions.number, name: documentVersions.name, bytes: documentVersions.bytes, at: documentVersions.at, by: documentVersions.by })
+      .from(documentVersions)
+      .where(eq(documentVersions.documentId, documentId))
+      .orderBy(desc(documentVersions.number));
+    const same = await work.tx
+      .select({ id: documents.id, name: documents.name, what: documents.what, at: documents.at })
+      .from(documents)
+      .where(
+        and(
+          eq(documents.firmId, work.firm.id),
+          eq(documents.clientId, document.clientId),
+          eq(documents.address, address),
+          ne(documents.id, documentId),
+          isNull(documents.takenOutAt),
+        ),
+      )
+      .orderBy(desc(documents.at))
+      .limit(5);
+    return {
+      ...document,
+      access: (await this.folders.access(work, document.folderId)).said,
+      bringBackBy: document.takenOutAt === null ? null : bringBackBy(dayIn(work.firm.zone, document.takenOutAt)).toString(),
+      earlier,
+      sameAs: same.map(({ id, at, ...named }) => ({ id, title: titleOf(named), at })),
+      heldBy: (await this.holds.of(work, [documentId])).get(documentId) ?? null,
+    };
+  }
+
+  /** Which of these are bills: what was sent to a client to be paid stays as it is. */
+  async bills(work: Work, ids: string[]): Promise<ReadonlyMap<string, string>> {
+    const found = await work.tx
+      .select({ id: documents.id })
+      .from(documents)
+      .where(and(inArray(documents.id, ids), documents.aboutFees));
+    return new Map(found.map(({ id }) => [id, 'it is a bill']));
+  }
+
+  /** A version that came before what is there now. */
+  async earlier(work: Work, documentId: string, number: number): Promise<typeof documentVersions.$inferSelect> {
+    const [found] = await work.tx
+      .select()
+      .from(documentVersions)
+      .where(and(eq(documentVersions.firmId, work.firm.id), eq(documentVersions.documentId, documentId), eq(documentVersions.number, number)));
+    if (!found) throw Problem.notFound('document');
+    return found;
+  }
+
+  /** The name under which a document leaves: it says client, what it is, and of what. */
+  async leavesAs(work: Work, documentId: string): Promise<string> {
+    const [found] = await rows<Parameters<typeof fileNameOf>[0]>(
+      work.tx,
+      sql`select ${CLIENT} as client, d.what, d.name, d.year, ${jobName(sql`d.job_id`)} as of from documents d where d.firm_id = ${work.firm.id} and d.id = ${documentId}`,
+    );
+    return fileNameOf(found!);
+  }
+
+  /** Chosen documents as files of a ZIP, in folders by client and folder. */
+  async packed(work: Work, ids: readonly string[]): Promise<ZipEntry[]> {
+    const found = await rows<Parameters<typeof fileNameOf>[0] & { folder: string | null; folderYear: number | null; address: string }>(
+      work.tx,
+      sql`select ${CLIENT} as client, d.what, d.name, d.year, ${jobName(sql`d.job_id`)} as of, coalesce(f.name, t.name) as folder, case when t.by_year then d.year end as "folderYear", d.address
+          from ${FROM} where d.firm_id = ${work.firm.id} and d.removed_at is null and d.id in (select jsonb_array_elements_text(${JSON.stringify(ids)}::jsonb)::uuid)
+          order by client, folder, d.at, d.id`,
+    );
+    return found.map(({ folder, folderYear, address, ...named }) => ({
+      name: [named.client, folder, folderYear === null ? null : String(folderYear), fileNameOf(named)]
+        .flatMap((part) => (part === null ? [] : [safeName(part)]))
+        .join('/'),
       stream: () => this.store.readIfSound(work.firm, address),
     }));
   }
 
-  /** The newest first; `before` is the id of the last one shown before. */
-  list(work: Work, asked: { clientId?: string; jobId?: string; before?: string }): Promise<DocumentView[]> {
-    return rows<DocumentView>(
-      work.tx,
-      sql`select d.id, d.name, d.what, d.bytes::float8 as bytes, d.kind, d.at, d.by, d.client_id as "clientId", ${clientName(sql`d.client_id`)} as client, d.job_id as "jobId",
-            ${jobName(sql`d.job_id`)} as job
-          from documents d
-          where d.firm_id = ${work.firm.id}
-            ${asked.clientId ? sql`and d.client_id = ${asked.clientId}` : sql``} ${asked.jobId ? sql`and d.job_id = ${asked.jobId}` : sql``}
-            ${asked.before ? sql`and (d.at, d.id) < (select b.at, b.id from documents b where b.id = ${asked.before})` : sql``}
-          order by d.at desc, d.id desc limit ${FULL_PAGE}`,
-    );
-  }
-
-  /** What is kept of files, and which of them the round found missing or damaged. */
-  async kept(work: Work): Promise<FilesKept> {
-    const [sums] = await rows<Omit<FilesKept, 'wrong' | 'bytesFromOutside' | 'mostFromOutside'>>(
-      work.tx,
-      sql`select count(*)::int as files, coalesce(sum(bytes), 0)::float8 as bytes,
-            case when bool_and(checked_at is not null) then min(checked_at) end as "checkedSince"
-          from stored_files where firm_id = ${work.firm.id}`,
-    );
-    const [outside] = await rows<{ bytes: number }>(
-      work.tx,
-      sql`select coalesce(sum(bytes), 0)::float8 as bytes from documents where firm_id = ${work.firm.id} and from_outside`,
-    );
-    const wrong = await rows<WrongFile & { inAll: number }>(
-      work.tx,
-      sql`select d.id, d.name, d.client_id as "clientId", c.name as client, f.wrong as why, (count(*) over ())::int as "inAll"
-          from stored_files f join documents d on d.firm_id = f.firm_id and d.address = f.address join clients c on c.id = d.client_id
-          where f.firm_id = ${work.firm.id} and f.wrong is not null order by c.name collate "unicode", d.at, d.id limit ${SHOWN}`,
-    );
-    return {
-      ...sums!,
-      bytesFromOutside: outside!.bytes,
-      mostFromOutside: this.settings.firmQuota,
-      wrong: wrong.map(({ inAll: _, ...one }) => one),
-      wrongInAll: wrong[0]?.inAll ?? 0,
-    };
+  /** What documents bring to a client's whole file: the files themselves with those before them, read as they are packed. */
+  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
+    const found = await work.tx
+      .select()
+      .from(documents)
+      .where(and(eq(documents.clientId, id), isNull(documents.removedAt)))
+      .orderBy(asc(documents.at), asc(documents.id));
+    const before = await work.tx
+      .select({ what: documents.what, version: documentVersions })
+      .from(documentVersions)
+      .innerJoin(documents, eq(documents.id, documentVersions.documentId))
+      .where(eq(documents.clientId, id))
+      .orderBy(asc(documentVersions.at));
+    const named = (at: string, what: string | null, name: string, more = '') =>
+      `documents/${at.slice(0, 10)} ${safeName(what === null ? `${more}${name}` : `${what}, ${more}${name}`)}`;
+    return [
+      ...found.map(({ name, what, address, at }) => ({ name: named(at, what, name), stream: () => this.store.readIfSound(work.firm, address) })),
+      ...before.map(({ what, version: { name, number, address, at } }) => ({
+        name: named(at, what, name, `version ${number}, `),
+        stream: () => this.store.readIfSound(work.firm, address),
+      })),
+    ];
   }
 }

@@ -1,12 +1,15 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { type Origin, titleOf } from '@steady/core/documents';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore, type StoredFile } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { ClientRecords } from '../clients';
+import { JobsService } from '../jobs';
 import { documents } from './documents.tables';
+import { FoldersService } from './folders.service';
 
 export type Document = typeof documents.$inferSelect;
 
@@ -16,9 +19,17 @@ export interface DocumentOf {
   jobId: string | null;
   what?: string;
   aboutFees?: boolean;
+  /** A folder of the client, or one of the firm's; left out: the one that takes it. */
+  folderId?: string;
 }
 
 export const DocumentFiled = eventKind<{ documentId: string }>('document filed', 'documents');
+
+/** Documents that are there: neither taken out nor destroyed. */
+export const THERE = isNull(documents.takenOutAt);
+
+/** Where a document comes from. */
+const originOf = (work: Work, { aboutFees }: DocumentOf): Origin => (aboutFees ? 'bill' : work.actor.kind === 'client' ? 'from the client' : 'from us');
 
 /** What is known of the files of clients; the files themselves lie in the file store. */
 @Injectable()
@@ -27,6 +38,8 @@ export class DocumentsService implements OnModuleInit {
     private readonly records: ClientRecords,
     private readonly events: Events,
     private readonly store: FileStore,
+    private readonly jobs: JobsService,
+    private readonly folders: FoldersService,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -45,25 +58,37 @@ export class DocumentsService implements OnModuleInit {
     const [there] = await work.tx
       .select({ id: documents.id })
       .from(documents)
-      .where(and(place, eq(documents.address, address), eq(documents.name, name), eq(documents.by, work.actor.name)))
+      .where(and(place, THERE, eq(documents.address, address), eq(documents.name, name), eq(documents.by, work.actor.name)))
       .limit(1);
     if (there) return there.id;
+    const { folderId: wanted, ...record } = of;
+    const job = of.jobId === null ? null : await this.jobs.get(work, of.jobId);
+    const folderId =
+      wanted === undefined
+        ? await this.folders.takes(work, { clientId: of.clientId, origin: originOf(work, of), serviceId: job?.serviceId ?? null })
+        : await this.folders.into(work, of.clientId, wanted);
+    const fromOutside = work.actor.kind === 'client';
+    const now = work.now.toString();
     const [document] = await work.tx
       .insert(documents)
       .values({
         firmId: work.firm.id,
-        ...of,
+        ...record,
+        folderId,
+        year: Number((job?.periodEnd ?? work.today.toString()).slice(0, 4)),
         name,
         address,
         bytes,
         kind,
-        at: work.now.toString(),
+        at: now,
         by: work.actor.name,
-        fromOutside: work.actor.kind === 'client',
+        fromOutside,
+        // What the firm adds itself was looked at.
+        ...(fromOutside ? {} : { lookedAt: now, lookedBy: work.actor.name }),
       })
       .returning({ id: documents.id });
     await this.events.record(work, DocumentFiled, {
-      ...of,
+      ...record,
       what: `filed the document ${name}${of.what === undefined ? '' : `, ${of.what}`}`,
       after: { name, bytes, kind },
       payload: { documentId: document!.id },
@@ -93,6 +118,27 @@ export class DocumentsService implements OnModuleInit {
     );
   }
 
+  /** Somebody of the firm looked at these elsewhere: what they were sent for was accepted or sent back. */
+  async lookedAt(work: Work, ids: string[]): Promise<void> {
+    if (ids.length === 0) return;
+    await work.tx
+      .update(documents)
+      .set({ lookedAt: work.now.toString(), lookedBy: work.actor.name })
+      .where(and(eq(documents.firmId, work.firm.id), inArray(documents.id, ids), isNull(documents.lookedAt)));
+  }
+
+  /** Another document of the same client with the same content, the newest; null where there is none. */
+  async sameAs(work: Work, documentId: string): Promise<{ id: string; title: string; at: string } | null> {
+    const { clientId, address } = await this.get(work, documentId);
+    const [same] = await work.tx
+      .select({ id: documents.id, name: documents.name, what: documents.what, at: documents.at })
+      .from(documents)
+      .where(and(eq(documents.firmId, work.firm.id), eq(documents.clientId, clientId), eq(documents.address, address), ne(documents.id, documentId), THERE))
+      .orderBy(desc(documents.at), desc(documents.id))
+      .limit(1);
+    return same ? { id: same.id, title: titleOf(same), at: same.at } : null;
+  }
+
   /** A document as it is recorded, without its bytes. @throws Problem "not-found" also for one of another firm */
   async get(work: Work, documentId: string): Promise<Document> {
     const [document] = await work.tx
@@ -100,6 +146,7 @@ export class DocumentsService implements OnModuleInit {
       .from(documents)
       .where(and(eq(documents.id, documentId), eq(documents.firmId, work.firm.id)));
     if (!document) throw Problem.notFound('document');
+    if (document.removedAt !== null) throw Problem.of(410, 'document-destroyed', 'Not there', 'This document was taken out and its content destroyed.');
     return document;
   }
 }

@@ -34,7 +34,8 @@ export class FeesPortalController {
   async pdf({ work, at: { id: invoiceId } }: Asked<typeof routes.pdf>): Promise<StreamableFile> {
     const { documentId } = await this.fees.forContact(work, invoiceId);
     if (!documentId) throw Problem.notFound('document');
-    return sendDocument(work, this.store, await this.documents.get(work, documentId));
+    const document = await this.documents.get(work, documentId);
+    return sendDocument(work, this.store, document, document.name);
   }
 
   /** Answers when the collector has: paid, or refused and why. */

@@ -1,50 +1,23 @@
-import { Readable } from 'node:stream';
-import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
-import { unzipSync } from 'fflate';
+import { UnpacksTooLargeError, rowsOfBook, rowsOfCsv, textOf } from '../../platform/files/sheets';
 import { Problem } from '../../platform/http/problem';
 import type { ReadFile } from './tasks';
 import { cardsFromText } from './vcard';
 
 const MOST_ROWS = 50_000;
 const MOST_COLUMNS = 200;
-/** What a workbook may unpack to: a small file can hold more than any memory. */
-const MOST_UNPACKED = 400 * 1024 * 1024;
 /** Rows that are kept together. */
 const IN_A_PART = 2_000;
 /** Longer than anything that belongs into a cell of such a file. */
 const LONGEST_CELL = 10_000;
 
-/** The text of a file: UTF-8 or UTF-16 by its mark, else UTF-8 if it is valid, else as old spreadsheets of Western Europe write. */
-function textOf(bytes: Buffer): string {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
-  }
-}
-
-/** The sign between cells: the one that the line of headings has most of, outside quotes. */
-function delimiterOf(text: string): string {
-  const head = (/^[^\r\n]*/.exec(text)?.[0] ?? '').replace(/"[^"]*"/g, '');
-  const count = (sign: string) => head.split(sign).length;
-  return [',', ';', '\t', '|'].reduce((best, sign) => (count(sign) > count(best) ? sign : best));
-}
+const tooManyRows = () => Problem.badFile(`The file has more than ${MOST_ROWS.toLocaleString('en')} rows. Import it in parts.`);
+const tooManyColumns = () => Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not needed.`);
 
 function fromCsv(bytes: Buffer): string[][] {
-  const text = textOf(bytes).replace(/^\ufeff/, '');
+  const text = textOf(bytes);
   if (text.includes('\u0000')) throw Problem.badFile('This is not a file of text. Save the list as CSV or XLSX and choose that.');
   try {
-    return parse(text, {
-      delimiter: delimiterOf(text),
-      relax_column_count: true,
-      skip_empty_lines: true,
-      max_record_size: LONGEST_CELL * 20,
-      trim: true,
-      to: MOST_ROWS + 2,
-    });
+    return rowsOfCsv(text, { rows: MOST_ROWS + 2, cell: LONGEST_CELL });
   } catch (error) {
     const { lines, code } = error as { lines?: number; code?: string };
     const why =
@@ -57,59 +30,23 @@ function fromCsv(bytes: Buffer): string[][] {
   }
 }
 
-function cellText(value: ExcelJS.CellValue): string {
-  if (value === null || value === undefined) return '';
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if (typeof value !== 'object') return String(value);
-  if ('result' in value) return cellText(value.result);
-  if ('richText' in value) return value.richText.map((part) => part.text).join('');
-  return 'text' in value ? String(value.text) : '';
-}
-
-const tooManyRows = () => Problem.badFile(`The file has more than ${MOST_ROWS.toLocaleString('en')} rows. Import it in parts.`);
-
-/** How much a workbook says that it unpacks to, read from its table of contents alone. */
-function unpackedSize(bytes: Buffer): number {
-  let size = 0;
-  unzipSync(bytes, {
-    filter: ({ originalSize }) => {
-      size += originalSize;
-      return false;
-    },
-  });
-  return size;
-}
-
 /** The first sheet of a workbook, read as it comes: what is more than may be is not read. */
 async function fromXlsx(bytes: Buffer): Promise<string[][]> {
   const lines: string[][] = [];
   try {
-    if (unpackedSize(bytes) > MOST_UNPACKED)
-      throw Problem.badFile('This workbook unpacks to far more than a list of clients. Save the list alone, as XLSX or CSV.');
-    const book = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([bytes]), {
-      sharedStrings: 'cache',
-      styles: 'cache',
-      worksheets: 'emit',
-      hyperlinks: 'ignore',
-      entries: 'ignore',
-    });
-    for await (const sheet of book) {
-      for await (const row of sheet) {
-        if (lines.length > MOST_ROWS) throw tooManyRows();
-        if (row.cellCount > MOST_COLUMNS) throw tooManyColumns();
-        const cells = Array.from({ length: row.cellCount }, (_, at) => cellText(row.getCell(at + 1).value).trim());
-        if (cells.some((cell) => cell !== '')) lines.push(cells);
-      }
-      break;
+    for await (const { cells } of rowsOfBook(bytes, { sheets: 1 })) {
+      if (lines.length > MOST_ROWS) throw tooManyRows();
+      if (cells.length > MOST_COLUMNS) throw tooManyColumns();
+      lines.push(cells);
     }
   } catch (error) {
     if (error instanceof Problem) throw error;
+    if (error instanceof UnpacksTooLargeError)
+      throw Problem.badFile('This workbook unpacks to far more than a list of clients. Save the list alone, as XLSX or CSV.');
     throw Problem.badFile('This workbook cannot be opened. Save it again as XLSX, or as CSV.');
   }
   return lines;
 }
-
-const tooManyColumns = () => Problem.badFile(`The file has more than ${MOST_COLUMNS} columns. Leave out those that are not needed.`);
 
 /**
  * Reads a file of clients: CSV with commas, semicolons or tabs, the first sheet of a workbook, or vCards.

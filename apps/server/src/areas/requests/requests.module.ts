@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { DocumentHolds } from '../documents';
 import { WholeFileParts } from '../whole-file';
 import { RequestKind } from './request-kind';
 import { RequestsPortalController } from './requests-portal.controller';
@@ -8,7 +9,8 @@ import { RequestsService } from './requests.service';
 
 @Area({ controllers: [RequestsController, RequestsPortalController], services: [RequestKind, RequestsService, RequestQueries] })
 export class RequestsModule {
-  constructor(file: WholeFileParts, queries: RequestQueries) {
+  constructor(file: WholeFileParts, queries: RequestQueries, holds: DocumentHolds) {
+    holds.bring((work, ids) => queries.waitingFor(work, ids));
     file.bring(51, (work, of) => queries.wholeFile(work, of));
   }
 }

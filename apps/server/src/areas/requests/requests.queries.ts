@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { WantedItem } from '@steady/core/asks';
 import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
@@ -68,6 +68,16 @@ export class RequestQueries {
         ),
       ),
     ];
+  }
+
+  /** Which of these documents were sent for an item that nobody has accepted or sent back yet. */
+  async waitingFor(work: Work, documentIds: string[]): Promise<ReadonlyMap<string, string>> {
+    const found = await work.tx
+      .select({ id: requestAnswers.documentId, item: requestItems.name })
+      .from(requestAnswers)
+      .innerJoin(requestItems, eq(requestItems.id, requestAnswers.itemId))
+      .where(and(inArray(requestAnswers.documentId, documentIds), eq(requestItems.state, 'answered')));
+    return new Map(found.map(({ id, item }) => [id!, `it was sent for "${item}": accept it or send it back there first`]));
   }
 
   private async itemsOf(work: Work, askIds: string[]): Promise<{ item: Item; answers: Answer[] }[]> {

@@ -277,8 +277,14 @@ export class RequestsService {
     await this.review(work, found, { state: 'taken out' }, `wants ${found.item.name} no more, in ${found.ask.title}`);
   }
 
+  private async documentsOf(work: Work, itemId: string): Promise<string[]> {
+    const came = await work.tx.select({ id: requestAnswers.documentId }).from(requestAnswers).where(eq(requestAnswers.itemId, itemId));
+    return came.flatMap(({ id }) => (id === null ? [] : [id]));
+  }
+
   private async review(work: Work, { item, ask }: Found, set: Partial<Item>, what: string): Promise<void> {
     await this.setItem(work, item.id, { ...set, stateSince: work.now.toString() });
+    if (set.state === 'accepted' || set.state === 'sent back') await this.documents.lookedAt(work, await this.documentsOf(work, item.id));
     await this.events.record(work, ItemReviewed, { what, ...of(ask), before: { state: item.state }, after: set });
     await this.book.reckon(work, ask.id);
   }

@@ -13,8 +13,11 @@ const OF_A_SHORT_LIST = 50;
  * The ids of what is found through an index that row level security keeps from being used otherwise, for `where ... in`. Of the firm that
  * asks; whether whoever asks may see the rows is for the statement around it.
  */
-export const foundIn = (what: 'clients' | 'contacts' | 'documents' | 'open jobs', { patterns }: Looked) =>
-  sql`(select found_in(${what}, ${sql.param(patterns)}::text[], ${LOOKED_AT}))`;
+export const foundIn = (what: 'clients' | 'contacts' | 'documents' | 'open jobs', { patterns }: Looked, most = LOOKED_AT) =>
+  sql`(select found_in(${what}, ${sql.param(patterns)}::text[], ${most}))`;
+
+/** The same by the words that stand inside documents, each as the beginning of one. */
+export const foundInTexts = ({ plain }: Looked, most = LOOKED_AT) => sql`(select found_in_texts(${sql.param(plain.split(' '))}::text[], ${most}))`;
 
 /**
  * Finds things of a short list by name. @param of the table, as x, with its id and name

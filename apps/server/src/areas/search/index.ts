@@ -1,2 +1,2 @@
-export { foundByName, foundIn } from './found-sql';
+export { foundByName, foundIn, foundInTexts } from './found-sql';
 export { SearchResults } from './search-results';

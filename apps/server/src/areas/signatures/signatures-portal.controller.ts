@@ -17,7 +17,8 @@ export class SignaturesPortalController {
   @Header('X-Content-Type-Options', 'nosniff')
   @Does(routes.document)
   async document({ work, at: { id: signerId } }: Asked<typeof routes.document>): Promise<StreamableFile> {
-    return sendDocument(work, this.store, await this.signatures.documentFor(work, signerId));
+    const document = await this.signatures.documentFor(work, signerId);
+    return sendDocument(work, this.store, document, document.name);
   }
 
   @Does(routes.sign, { input: GiveSignature })

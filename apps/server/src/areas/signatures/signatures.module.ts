@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { DocumentHolds } from '../documents';
 import { WholeFileParts } from '../whole-file';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
@@ -8,7 +9,8 @@ import { SignaturesService } from './signatures.service';
 
 @Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService] })
 export class SignaturesModule {
-  constructor(file: WholeFileParts, queries: SignatureQueries) {
+  constructor(file: WholeFileParts, queries: SignatureQueries, holds: DocumentHolds) {
+    holds.bring((work, ids) => queries.given(work, ids));
     file.bring(52, (work, of) => queries.wholeFile(work, of));
   }
 }

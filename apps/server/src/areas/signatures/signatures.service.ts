@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { turnOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
+import { titleOf, whoCannotRead } from '@steady/core/documents';
 import { SIGNATURE } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
@@ -12,7 +13,7 @@ import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Ask, AskBook, AskLetters, type AskParty, AsksService, senderNow } from '../asks';
 import { ClientsService, type Contact, ContactsService } from '../clients';
-import { type Document, DocumentsService } from '../documents';
+import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
 import { signatureLetter } from './signature-kind';
 import { signatureDocuments, signings } from './signatures.tables';
@@ -38,6 +39,7 @@ export class SignaturesService {
     private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
+    private readonly folders: FoldersService,
     private readonly store: FileStore,
   ) {}
 
@@ -71,12 +73,21 @@ export class SignaturesService {
   async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn, now }: AskSignature): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
-    await this.toBeSigned(work, client.id, documentId);
-    const [first] = await this.chosen(work, client.id, signerIds);
+    const document = await this.toBeSigned(work, client.id, documentId);
+    const people = await this.chosen(work, client.id, signerIds);
     const about = { client: client.name, job: job.name, sender: senderNow(work) };
-    return this.letters.preview(work, { kind: SIGNATURE, client, job }, signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about), first!.id, {
-      now,
-    });
+    const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
+    const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
+    return { ...preview, warnings: await this.unseen(work, document, people) };
+  }
+
+  /** Says who would sign a document that they cannot see where it lies. */
+  private async unseen(work: Work, document: Document, people: Contact[]): Promise<string[]> {
+    const folder = await this.folders.access(work, document.folderId);
+    const unable = whoCannotRead(folder, people).map((one) => one.name);
+    if (unable.length === 0) return [];
+    const place = document.folderId === null ? 'lies in no folder' : `lies in ${folder.name}`;
+    return [`${titleOf(document)} ${place}: ${folder.said}. ${unable.join(', ')} will read it to sign it, and cannot find it there afterwards.`];
   }
 
   /** Gives a document of a job for signature. */

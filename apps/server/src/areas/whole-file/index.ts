@@ -1,2 +1,2 @@
 export { type FileOf, WholeFileParts, table } from './whole-file-parts';
-export { type ZipEntry, safeName } from './zip';
+export { type ZipEntry, safeName, writeZip } from './zip';

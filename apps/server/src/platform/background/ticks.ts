@@ -1,7 +1,7 @@
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { Backups } from '../backups/backups';
 import { Database } from '../database';
-import { FilesRound } from '../files';
+import { FilesRound, ResumedUploads } from '../files';
 import { Effects } from '../events';
 import { byItself } from '../identity/actor';
 import { Metrics } from '../metrics';
@@ -43,6 +43,7 @@ export class Ticks implements OnApplicationShutdown {
     private readonly database: Database,
     private readonly backups: Backups,
     private readonly files: FilesRound,
+    private readonly uploads: ResumedUploads,
     private readonly metrics: Metrics,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
@@ -89,9 +90,10 @@ export class Ticks implements OnApplicationShutdown {
     again();
   }
 
-  /** Tidies the embedded database. */
+  /** Throws away what was left half-way, and tidies the embedded database. */
   private async tidy(): Promise<void> {
     try {
+      await this.uploads.clear();
       if (!this.database.isLow()) await this.database.tidy();
     } catch (error) {
       this.log.error(error);

@@ -40,6 +40,8 @@ export const withoutFees = () =>
 export const ofSeenJob = () => ofSeen('job_id', 'jobs');
 /** Rows found through another table's rows: seen by whoever sees those. Asked row by row where few are read: a set of all jobs is dear to make. */
 export const ofSeen = (column: string, table: string) => ifNarrowed(sql.raw(`exists (select from ${table} x where x.id = ${column})`));
+/** The same where rows of that table are held back from somebody who sees every client too: what is about fees. */
+export const ofSeenAlways = (column: string, table: string) => narrowed(sql.raw(`exists (select from ${table} x where x.id = ${column})`));
 /** Rows that another table refers to: seen by whoever sees one that does. */
 export const ofSeenBy = (table: string, column: string) => ifNarrowed(sql.raw(`id in (select x.${column} from ${table} x)`));
 

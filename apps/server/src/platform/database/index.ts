@@ -9,6 +9,7 @@ export {
   moment,
   money,
   ofSeen,
+  ofSeenAlways,
   ofSeenBy,
   ofSeenClient,
   ofSeenJob,

@@ -116,6 +116,11 @@ export class FileStore {
       .onConflictDoUpdate({ target: [storedFiles.firmId, storedFiles.address], set: { sealedHash, wrong: null } });
   }
 
+  /** Records in a unit of work that nobody wants a file any more. It is thrown away by and by. */
+  async giveUp(work: Work, address: string): Promise<void> {
+    await work.tx.delete(storedFiles).where(and(eq(storedFiles.firmId, work.firm.id), eq(storedFiles.address, address)));
+  }
+
   /** Throws away a file whose record was refused, unless another record names it. */
   async discard(work: Work, { address }: StoredFile): Promise<void> {
     // What other processes are about to name is not known here: the round clears it away.

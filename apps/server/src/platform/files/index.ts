@@ -8,3 +8,4 @@ export { type Upload, Uploads } from './uploads';
 export { type Cell, csvText } from './csv';
 export { type CalendarDay, daysAsCalendar } from './calendar-file';
 export { listAsCsv, sendList } from './table-file';
+export { ResumedUploads } from './resumed-uploads';

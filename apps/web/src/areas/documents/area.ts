@@ -1,9 +1,10 @@
 import { type Area, page, part } from '../../app/area';
 
 export const documentsArea: Area = {
-  pages: [page('documents', () => import('./documents-page'), 'DocumentsPage')],
+  pages: [page('documents', () => import('./documents-page'), 'DocumentsPage'), page('firm/folders', () => import('./folders-page'), 'FoldersPage')],
   contents: { to: '/documents', words: 'Documents', at: 50 },
-  found: { document: { words: 'document', to: ({ within }) => `/clients/${within}/documents` } },
+  firmPages: [{ to: '/firm/folders', words: 'Folders', at: 28 }],
+  found: { document: { words: 'document', to: ({ id, within }) => `/clients/${within}/documents?open=${id}` } },
   clientSections: [{ path: 'documents', words: 'Documents', at: 40, Body: part(() => import('./document-list'), 'DocumentList') }],
   jobSections: [
     {

@@ -1,83 +1,44 @@
-import { ShowMore } from '../../ui/show-more';
-import { afterLast, usePages } from '../../app/pages';
-import * as documentsRoutes from '@steady/contract/documents.routes';
-import { Link } from 'react-router';
-import type { DocumentView, JobView } from '@steady/contract/jobs';
-import { addressOf } from '../../app/api';
+import * as foldersRoutes from '@steady/contract/folders.routes';
+import type { JobView } from '@steady/contract/jobs';
+import { useState } from 'react';
+import type { DocumentRow, FoldersOfClient } from '@steady/contract/documents';
+import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { PRODUCT } from '../../app/use-title';
 import { WhoMay } from '../../app/who-may';
-import { type Column, LedgerTable } from '../../ui/ledger-table';
-import { momentInWords, sizeInWords } from '../../ui/words';
-import { AddDocument } from './add-document';
+import { AddDocuments } from './add-documents';
+import { DocumentsListed } from './documents-listed';
+import { FoldersLeaf } from './folders-leaf';
 
-export function DocumentTable({ documents, withClient = false }: { documents: DocumentView[]; withClient?: boolean }) {
-  const { day } = useSession();
-  const columns: Column<DocumentView>[] = [
-    {
-      key: 'name',
-      head: 'Document',
-      cell: (row) => (
-        <>
-          <a className="lnk font-semibold wrap-anywhere" href={addressOf(documentsRoutes.content, { id: row.id })}>
-            {row.what ?? row.name}
-          </a>
-          {row.what !== null && <span className="block text-fine wrap-anywhere text-soft">{row.name}</span>}
-        </>
-      ),
-      sort: (row) => row.what ?? row.name,
-    },
-    ...(withClient
-      ? ([
-          {
-            key: 'client',
-            head: 'Client',
-            cell: (row) => (
-              <Link className="lnk" to={`/clients/${row.clientId}/documents`}>
-                {row.client}
-              </Link>
-            ),
-            sort: (row) => row.client,
-          },
-        ] satisfies Column<DocumentView>[])
-      : []),
-    { key: 'by', head: 'From', cell: (row) => (row.by === PRODUCT ? 'automatic' : row.by), sort: (row) => row.by, wide: true },
-    { key: 'at', head: 'When', cell: (row) => momentInWords(row.at, day), sort: (row) => row.at },
-    {
-      key: 'job',
-      head: 'Job',
-      cell: (row) =>
-        row.jobId && (
-          <Link className="lnk" to={`/jobs/${row.jobId}/documents`}>
-            {row.job}
-          </Link>
-        ),
-      sort: (row) => row.job,
-      wide: true,
-    },
-    { key: 'size', head: 'Size', figure: true, cell: (row) => sizeInWords(row.bytes), sort: (row) => row.bytes, wide: true },
-  ];
-  return (
-    <LedgerTable
-      label="Documents"
-      columns={columns}
-      rows={documents}
-      keyOf={(row) => row.id}
-      empty="No documents yet. What the client sends for a request, and every bill, is saved here automatically."
-    />
-  );
-}
+const OF_CLIENT = ['job', 'by', 'at', 'size'];
+const OF_JOB = ['folder', 'by', 'at', 'size'];
+const EMPTY = 'No documents yet. What the client sends for a request, and every bill, is saved here automatically.';
 
+/** The folder a row lies in, its year, and who sees it. */
+export const folderInWords = ({ folder, folderYear }: Pick<DocumentRow, 'folder' | 'folderYear'>, known: FoldersOfClient | undefined): string => {
+  if (folder === null) return 'In no folder: only the firm sees it';
+  const access = known?.folders.find(({ name }) => name === folder)?.access;
+  return `${folder}${folderYear === null ? '' : ` ${folderYear}`}${access ? `: ${access}` : ''}`;
+};
+
+/** The documents of a client by folder, and adding more. */
 export function DocumentList({ client: { id: clientId } }: { client: { id: string } }) {
   const session = useSession();
-  const found = usePages(documentsRoutes.list, { client: clientId }, afterLast);
-  if (!found.pages) return null;
+  const { data: folders } = useData(foldersRoutes.ofClient, { id: clientId });
+  const [setting, setSetting] = useState(false);
   return (
     <>
       <WhoMay right="do work" act="Documents are added" />
-      {session.may('do work') && <AddDocument to={{ clientId }} />}
-      <DocumentTable documents={found.pages.flat()} />
-      <ShowMore of={found} />
+      {session.may('do work') && <AddDocuments destination={{ to: 'client', of: clientId }} clientId={clientId} />}
+      {folders && folders.folders.length > 0 && (
+        <p className="mb-2 text-table text-soft">
+          {folders.folders.filter(({ right }) => right !== 'firm only').length} of {folders.folders.length} folders can be seen by the client.{' '}
+          <button className="lnk" onClick={() => setSetting(true)}>
+            Folders and who sees them
+          </button>
+        </p>
+      )}
+      <DocumentsListed narrowed={{ client: clientId }} usual={OF_CLIENT} group={(row) => folderInWords(row, folders)} empty={EMPTY} />
+      {setting && <FoldersLeaf clientId={clientId} onClose={() => setSetting(false)} />}
     </>
   );
 }
@@ -87,8 +48,8 @@ export function DocumentsOfJob({ job }: { job: JobView }) {
   const session = useSession();
   return (
     <>
-      {session.may('do work') && <AddDocument to={{ jobId: job.id }} />}
-      <DocumentTable documents={job.documents} />
+      {session.may('do work') && <AddDocuments destination={{ to: 'job', of: job.id }} clientId={job.clientId} />}
+      <DocumentsListed narrowed={{ job: job.id }} usual={OF_JOB} empty={EMPTY} />
     </>
   );
 }

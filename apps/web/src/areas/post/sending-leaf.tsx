@@ -18,6 +18,11 @@ function PreviewOfSending({ of }: { of: SendPreview }) {
           Nobody is notified: {one.name} {one.why}.
         </p>
       ))}
+      {of.warnings?.map((words) => (
+        <p key={words} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+          {words}
+        </p>
+      ))}
       {of.messages.map((message) => (
         <article key={message.address} className="sheet mb-3">
           <p className="border-b border-rule-soft px-3 py-2">

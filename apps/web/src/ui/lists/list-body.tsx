@@ -51,13 +51,15 @@ interface BodyProps<Row extends ListedRow> {
   nameOf(row: Row): string;
   /** What can be done to rows that are chosen; without it none can be. */
   onChange?(): void;
+  /** Rows can be chosen, and the page itself says what can be done to them. */
+  chooses?: boolean;
   /** What else can be done to them. */
   also?: { words: string; act(): void };
   empty: ReactNode;
 }
 
 /** A list itself: rows with the columns chosen, further pages as one goes, rows chosen together; or what it adds up to. */
-export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, phone, to, group, nameOf, onChange, also, empty }: BodyProps<Row>) {
+export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, phone, to, group, nameOf, onChange, chooses, also, empty }: BodyProps<Row>) {
   const { act, busy } = useAct();
   if (state.by !== null) return of.fields.length > 0 && <TotalsTable of={of} state={state} noun={noun} />;
   if (!of.ready) return null;
@@ -106,7 +108,7 @@ export function ListBody<Row extends ListedRow>({ of, state, label, noun, first,
         group={group}
         landed={of.landed}
         sorted={{ by: state.sort, onSort: (sort) => state.set({ sort }) }}
-        chosen={onChange ? { keys: chosen, onChoose: of.onChoose, nameOf } : undefined}
+        chosen={onChange || chooses ? { keys: chosen, onChoose: of.onChoose, nameOf } : undefined}
         total={figures.length > 0 && of.rows.length > 1 && !of.more ? { [first[0]!.key]: counted(of.rows.length, noun), ...sums } : undefined}
         empty={empty}
       />

@@ -19,7 +19,7 @@ export interface ListState {
   open(saved: SavedListView | null): void;
 }
 
-const OWN = ['find', 'filters', 'columns', 'sort', 'new', 'called'];
+const OWN = ['find', 'filters', 'columns', 'sort', 'new', 'called', 'open'];
 
 function filtersFrom(text: string | null): Filter[] {
   try {

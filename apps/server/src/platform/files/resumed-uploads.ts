@@ -1,0 +1,179 @@
+import { randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { join } from 'node:path';
+import { Inject, Injectable, Logger } from '@nestjs/common';
+import { FileStore as PlainFiles } from '@tus/file-store';
+import { Server, type Upload as Arriving } from '@tus/server';
+import type { Request, Response } from 'express';
+import { Problem } from '../http/problem';
+import { type Identity, type Known } from '../identity';
+import { SETTINGS, type Settings } from '../settings';
+import { type Work, Works } from '../work';
+import { FileStore } from './file-store';
+import { tooLarge } from './measuring';
+import { tidyName } from './receive-upload';
+import type { Upload } from './uploads';
+
+/** What is left half-way is thrown away after a day. */
+const KEPT_FOR = 24 * 3_600_000;
+
+/** Where an uploaded file may go: said by the area that takes it. */
+interface Destination {
+  /** Whether it may be sent there at all; asked before the first byte. @throws Problem */
+  may(work: Work, of: string, folderId: string | null): Promise<unknown>;
+  /** Takes it into the books. @returns what is answered */
+  record(work: Work, file: Upload, of: string, folderId: string | null): Promise<object>;
+}
+
+interface Wanted {
+  destination: Destination;
+  of: string;
+  folderId: string | null;
+  name: string;
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+const gone = () => Problem.notFound('upload');
+const whoIs = ({ firmId, actor }: Identity) => `${firmId} ${actor.kind} ${actor.id}`;
+
+/**
+ * Files that arrive in parts and go on after the line was lost (tus 1.0). The rights are asked before the first byte and again at the end; what
+ * has arrived is a plain file until then, and is sealed when it is whole.
+ */
+@Injectable()
+export class ResumedUploads {
+  private readonly log = new Logger('Uploads');
+  private readonly destinations = new Map<string, Destination>();
+  private readonly plain: PlainFiles;
+  private readonly server: Server;
+  /** Those that are being sealed and recorded: whoever asks for the same meanwhile waits for it. */
+  private readonly finishing = new Map<string, Promise<object>>();
+
+  constructor(
+    private readonly works: Works,
+    private readonly store: FileStore,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {
+    this.plain = new PlainFiles({ directory: join(settings.dataFolder, 'uploads'), expirationPeriodInMilliseconds: KEPT_FOR });
+    this.server = new Server({
+      path: '/api/uploads',
+      relativeLocation: true,
+      datastore: this.plain,
+      namingFunction: () => randomUUID(),
+      // What is too large is refused below, in our words.
+      maxSize: 0,
+      allowedOrigins: [],
+      onUploadCreate: async (request, upload) => ({ metadata: await this.begun(identityOf(request), upload) }),
+      onIncomingRequest: (request, id) => this.mustBeTheirs(request, id),
+      onUploadFinish: async (request, upload) => ({
+        status_code: 200,
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(await this.finish(identityOf(request), upload)),
+      }),
+      onResponseError: (_request, error) => this.inOurWords(error),
+    });
+  }
+
+  /** @param to as it stands in the metadata */
+  register(to: string, destination: Destination): void {
+    this.destinations.set(to, destination);
+  }
+
+  /** Answers one request of the protocol. */
+  async handle(request: Request & Known, response: Response): Promise<void> {
+    if (request.method === 'HEAD') {
+      const id = request.path.split('/').pop()!;
+      const upload = UUID.test(id) ? await this.plain.getUpload(id).catch(() => null) : null;
+      // All has arrived, and its answer was lost or it could not be recorded: it is done now.
+      if (upload?.offset === upload?.size && upload && upload.metadata?.by === whoIs(request.identity!)) {
+        await this.finish(request.identity!, upload);
+        response.set({ 'Tus-Resumable': '1.0.0', 'Upload-Offset': String(upload.offset), 'Upload-Length': String(upload.size), 'Cache-Control': 'no-store' });
+        response.status(200).end();
+        return;
+      }
+    }
+    await this.server.handle(request, response);
+  }
+
+  /** Throws away what was left half-way. */
+  async clear(): Promise<void> {
+    const count = await this.server.cleanUpExpiredUploads();
+    if (count > 0) this.log.log(`Threw away ${count} uploads that were left half-way.`);
+  }
+
+  private wanted(metadata: Arriving['metadata']): Wanted {
+    const { to, of, folder, name } = metadata ?? {};
+    const destination = this.destinations.get(to ?? '');
+    if (!destination || !of || !UUID.test(of) || (folder && !UUID.test(folder))) throw gone();
+    const tidy = tidyName(name ?? '');
+    if (!tidy) throw Problem.badFile('This file has a name that cannot be kept. Rename it and send it again.');
+    return { destination, of, folderId: folder || null, name: tidy };
+  }
+
+  private async begun(identity: Identity, { size, metadata }: Arriving): Promise<Record<string, string | null>> {
+    const { destination, of, folderId } = this.wanted(metadata);
+    if (size === undefined) throw Problem.of(411, 'size-wanted', 'Not kept', 'Say how large the file is.');
+    if (size === 0) throw Problem.badFile('This file is empty. Choose another.');
+    if (size > this.settings.uploadLimit) throw tooLarge(this.settings.uploadLimit);
+    await this.works.run(identity, (work) => destination.may(work, of, folderId));
+    return { ...metadata, by: whoIs(identity) };
+  }
+
+  /** An upload is there for whoever began it alone. */
+  private async mustBeTheirs(request: object, id: string): Promise<void> {
+    if (!UUID.test(id)) throw gone();
+    const upload = await this.plain.getUpload(id).catch(() => null);
+    // One that is only just beginning is not there yet.
+    if (upload === null ? methodOf(request) !== 'POST' : upload.metadata?.by !== whoIs(identityOf(request))) throw gone();
+  }
+
+  private finish(identity: Identity, upload: Arriving): Promise<object> {
+    const going = this.finishing.get(upload.id);
+    if (going) return going;
+    const finishing = this.sealAndRecord(identity, upload).finally(() => this.finishing.delete(upload.id));
+    this.finishing.set(upload.id, finishing);
+    return finishing;
+  }
+
+  private async sealAndRecord(identity: Identity, { id, metadata }: Arriving): Promise<object> {
+    const { destination, of, folderId, name } = this.wanted(metadata);
+    try {
+      const firm = await this.works.run(identity, (work) => Promise.resolve(work.firm), { readOnly: true });
+      const file = await this.store.keep(firm, createReadStream(join(this.settings.dataFolder, 'uploads', id)));
+      try {
+        const answer = await this.works.run(identity, (work) => destination.record(work, { ...file, name }, of, folderId));
+        await this.plain.remove(id);
+        return answer;
+      } catch (error) {
+        await this.works.run(identity, (work) => this.store.discard(work, file), { readOnly: true });
+        throw error;
+      } finally {
+        this.store.release(file);
+      }
+    } catch (error) {
+      // What is refused is not tried again; what failed for another reason is, when the browser asks.
+      if (error instanceof Problem && error.status < 500) await this.plain.remove(id).catch(() => undefined);
+      throw error;
+    }
+  }
+
+  private inOurWords(error: unknown): { status_code: number; body: string } {
+    const { status_code: status } = error as { status_code?: number };
+    if (!(error instanceof Problem) && status === undefined) this.log.error(error);
+    const problem =
+      error instanceof Problem
+        ? error
+        : status === 404 || status === 410
+          ? gone()
+          : Problem.of(status ?? 500, 'upload-failed', 'Not kept', 'The file did not arrive whole. Send it again.');
+    return { status_code: problem.status, body: JSON.stringify(problem.view()) };
+  }
+}
+
+interface OfNode {
+  runtime?: { node?: { req?: Request & Known } };
+}
+
+/** Who sends: known from the request that came in. */
+const identityOf = (request: object): Identity => (request as OfNode).runtime!.node!.req!.identity!;
+const methodOf = (request: object): string => (request as OfNode).runtime!.node!.req!.method;

@@ -1,0 +1,88 @@
+import * as foldersRoutes from '@steady/contract/folders.routes';
+import { titleOf } from '@steady/core/documents';
+import { counted } from '@steady/core/words';
+import { ChangeDocuments, type DocumentPage, type DocumentsDone } from '@steady/contract/documents';
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import { send, useData } from '../../app/api';
+import { SelectField, TextField, TickField } from '../../ui/fields';
+import { asNumber, useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { PersonSelect } from '../../ui/person-select';
+import { useNotify } from '../../ui/toasts';
+
+const AS_IT_IS = 'as it is';
+const NONE = 'none';
+
+/** What was chosen of a record, where something was: nothing of it is null. */
+const chosen = <Key extends string>(key: Key, value: string | null | undefined): { [K in Key]?: string | null } =>
+  (value === AS_IT_IS || value === undefined ? {} : { [key]: value === NONE ? null : value }) as { [K in Key]?: string | null };
+
+interface Props {
+  documents: readonly { id: string; clientId: string }[];
+  /** The document, where it is one alone. */
+  one?: DocumentPage;
+  onClose(): void;
+}
+
+/** What was done, and to which not. */
+export const doneInWords = (words: string, { done, not }: DocumentsDone): string =>
+  [`${words} ${counted(done, 'document')}.`, ...not.slice(0, 3).map(({ name, why }) => `${name} ${why}.`), ...(not.length > 3 ? [`And ${not.length - 3} more.`] : [])].join(' ');
+
+/** Files documents in, renames one, gives them to somebody: of one, or of many together. What is left as it is stays so. */
+export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
+  const notify = useNotify();
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeDocuments>({
+    input: ChangeDocuments,
+    start: {
+      ids: documents.map(({ id }) => id),
+      folderId: one ? (one.folderId ?? NONE) : AS_IT_IS,
+      year: one?.year,
+      what: one?.what ?? '',
+      assignedTo: one ? (one.assignedTo ?? NONE) : AS_IT_IS,
+      lookedAt: !one?.lookedAt,
+    },
+    tidy: ({ folderId, assignedTo, lookedAt, ...rest }) => ({ ...rest, ...chosen('folderId', folderId), ...chosen('assignedTo', assignedTo), ...(lookedAt ? { lookedAt } : {}) }),
+    submit: async (values) => {
+      notify(doneInWords('Changed', await send(documentsRoutes.change, {}, values)));
+      onClose();
+    },
+  });
+  const { register, formState, watch } = form;
+  const { errors } = formState;
+  const clients = new Set(documents.map(({ clientId }) => clientId));
+  return (
+    <Leaf open title={one ? titleOf(one) : `Change ${counted(documents.length, 'document')}`} act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <FolderField clientId={clients.size === 1 ? [...clients][0]! : null} chosen={watch('folderId') ?? NONE} error={errors.folderId?.message} many={!one} field={register('folderId')} />
+      <TextField
+        narrow
+        inputMode="numeric"
+        label="Year"
+        hint={one ? undefined : 'Left empty, each keeps its own.'}
+        {...register('year', { setValueAs: asNumber })}
+        error={errors.year?.message}
+      />
+      {one && <TextField label="What it is" hint={`The file is called ${one.name}. That name is kept.`} {...register('what')} error={errors.what?.message} />}
+      <PersonSelect label="To be looked at by" nobody={one ? 'nobody in particular' : 'as they are'} nobodyIs={one ? NONE : AS_IT_IS} {...register('assignedTo')} error={errors.assignedTo?.message} />
+      {!one?.lookedAt && <TickField label={one ? 'Looked at' : 'All looked at'} {...register('lookedAt')} />}
+    </Leaf>
+  );
+}
+
+/** The folders to choose from: of one client its own, of several those of the firm, which each of them has. */
+function FolderField({ clientId, chosen, error, many, field }: { clientId: string | null; chosen: string; error?: string; many: boolean; field: object }) {
+  const { data: ofClient } = useData(foldersRoutes.ofClient, clientId ? { id: clientId } : null);
+  const { data: ofFirm } = useData(foldersRoutes.templates, clientId ? null : {});
+  const folders: { id: string; name: string; access?: string }[] = ofClient?.folders ?? ofFirm ?? [];
+  const access = folders.find(({ id }) => id === chosen)?.access;
+  return (
+    <SelectField label="Folder" hint={chosen === NONE ? 'only the firm sees it' : access} error={error} {...field}>
+      {many && <option value={AS_IT_IS}>as they are</option>}
+      {folders.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+      <option value={NONE}>in no folder</option>
+    </SelectField>
+  );
+}
