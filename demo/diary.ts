@@ -228,7 +228,11 @@ export class Diary {
       act: async (work) => {
         const [contact] = await this.app.contacts.of(work, job.clientId);
         if (client.way === 'paper' || !contact?.email) return;
-        const words = `${client.name}\n${work.today.toString()}\n${Array.from({ length: 12 }, () => `${this.chance.between(1, 28)}, ${this.chance.between(20, 900)}.00`).join('\n')}\n`;
+        const lines = Array.from(
+          { length: 12 },
+          () => `${work.today.subtract({ days: this.chance.between(1, 28) }).toString()},${client.name},${this.chance.between(20, 900)}.00`,
+        );
+        const words = ['Date,Name,Amount', ...lines, ''].join('\n');
         const file = await this.app.files.keepBytes(work.firm, Buffer.from(words));
         await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
           this.app.requests.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),

@@ -8,6 +8,7 @@ import { CLIENTS } from './clients';
 import { connect } from './connections';
 import { type DemoHistory, liveThrough, morning } from './history';
 import { foundFirm, foundSecondFirm } from './found';
+import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
 import { addLines } from './lines';
 import { LastDays, standToday } from './last-days';
@@ -51,6 +52,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await last.writeNotes(today, at);
     await last.signatures(at);
     await last.asks(at);
+    await new FilingRoom(app, firm, at).fill(today);
     await foundSecondFirm(app);
     await last.startTimer();
     await last.putOff();

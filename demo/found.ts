@@ -26,6 +26,16 @@ const slug = (text: string) =>
 
 const keys = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as K[];
 
+/** The ready-made folders; payroll and accounts take what is made in their own jobs. */
+async function setUpFolders(app: DemoServices, work: Work, serviceIds: ReadonlyMap<ServiceKey, string>): Promise<void> {
+  await app.folders.useReadyMade(work);
+  const own: Record<string, ServiceKey[]> = { Payroll: ['payroll'], 'Accounts and tax': ['annual', 'tax', 'income', 'vat'] };
+  for (const { id, ...folder } of await app.folders.list(work)) {
+    const services = own[folder.name]?.map((key) => serviceIds.get(key)!);
+    if (services) await app.folders.changeTemplate(work, id, { ...folder, takes: ['from us'], services });
+  }
+}
+
 /** Founds the firm: people, services with procedures, clients with contacts and service lines. */
 export async function foundFirm(app: DemoServices, { firstDay, dearerFrom, clients: all, chanceOf }: DemoHistory): Promise<DemoFirm> {
   const chance = chanceOf('founding');
@@ -91,6 +101,7 @@ export async function foundFirm(app: DemoServices, { firstDay, dearerFrom, clien
     for (const { key } of SUPPLIED) ids.set(key as ServiceKey, await app.services.takeSupplied(work, key));
     return ids;
   });
+  await app.works.run(as('orla'), (work) => setUpFolders(app, work, serviceIds));
   const detailIds = await app.works.run(as('orla'), async (work) => ({
     referredBy: await app.details.keepDetail(work, { name: 'Referred by', kind: 'text' }),
     peoplePaid: await app.details.keepDetail(work, { name: 'People on the payroll', kind: 'number' }),

@@ -135,7 +135,10 @@ export class Repeats {
           if (typeof written.everything_in_on === 'string') ready = civil(written.everything_in_on);
         }
         if (table === 'tasks') Object.assign(written, only(taskLike(row) ?? {}, ['start_on', 'due_on']));
-        if (table === 'documents') await this.ownFile(work, written, String(row.address), anew);
+        if (table === 'documents') {
+          await this.ownFile(work, written, String(row.address), anew);
+          Object.assign(written, { year: Number(String(job.period_end).slice(0, 4)), is_looked_through: false });
+        }
         const day = at === undefined ? work.today : anew.dayIn(String(written[at]));
         lastDay = later(lastDay, day);
         this.put(day, table, written);

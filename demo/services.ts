@@ -9,7 +9,7 @@ import { PacingService, TemplatesService } from '@steady/server/areas/post/index
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
-import { DocumentsService } from '@steady/server/areas/documents/index';
+import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
 import { SignaturesService } from '@steady/server/areas/signatures/index';
 import { LinesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, TeamService } from '@steady/server/areas/team/index';
@@ -56,6 +56,8 @@ export interface DemoServices {
   requests: RequestsService;
   signatures: SignaturesService;
   documents: DocumentsService;
+  documentChanges: DocumentChanges;
+  folders: FoldersService;
   time: TimeService;
   fees: FeesService;
   payments: PaymentsService;
@@ -102,6 +104,8 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   tasks: server.get(TasksService),
   taskChanges: server.get(TaskChangesService),
   documents: server.get(DocumentsService),
+  documentChanges: server.get(DocumentChanges),
+  folders: server.get(FoldersService),
   requests: server.get(RequestsService),
   signatures: server.get(SignaturesService),
   time: server.get(TimeService),

@@ -57,6 +57,7 @@ ALTER TABLE "documents" ADD COLUMN "looked_by" text;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "assigned_to" uuid;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "taken_out_at" timestamp with time zone;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "taken_out_by" text;--> statement-breakpoint
+ALTER TABLE "documents" ADD COLUMN "is_looked_through" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "removed_at" timestamp with time zone;--> statement-breakpoint
 ALTER TABLE "client_folders" ADD CONSTRAINT "client_folders_template_id_folder_templates_id_fk" FOREIGN KEY ("template_id") REFERENCES "public"."folder_templates"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "document_texts" ADD CONSTRAINT "document_texts_document_id_documents_id_fk" FOREIGN KEY ("document_id") REFERENCES "public"."documents"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
@@ -66,6 +67,7 @@ ALTER TABLE "documents" ADD CONSTRAINT "documents_folder_id_client_folders_id_fk
 CREATE INDEX "documents_folder_id_index" ON "documents" USING btree ("folder_id");--> statement-breakpoint
 CREATE INDEX "documents_firm_id_address_index" ON "documents" USING btree ("firm_id","address");--> statement-breakpoint
 CREATE INDEX "documents_to_look_at" ON "documents" USING btree ("firm_id","at") WHERE looked_at is null and taken_out_at is null;--> statement-breakpoint
+CREATE INDEX "documents_to_look_through" ON "documents" USING btree ("firm_id","at") WHERE not is_looked_through;--> statement-breakpoint
 CREATE INDEX "documents_taken_out" ON "documents" USING btree ("firm_id","taken_out_at") WHERE taken_out_at is not null and removed_at is null;--> statement-breakpoint
 CREATE POLICY "own_firm" ON "client_folders" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "granted" ON "client_folders" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));--> statement-breakpoint

@@ -4,6 +4,7 @@ import type { DocumentsDone, FolderTemplateView } from '@steady/contract/documen
 import type { JobView } from '@steady/contract/jobs';
 import type { RequestPart } from '@steady/contract/requests';
 import { strFromU8, unzipSync } from 'fflate';
+import { DocumentInsides } from '../src/areas/documents';
 import { asBytes, atDocuments } from './at-documents';
 import { atWork, problemOf, task } from './at-work';
 import { type TestApp, asksOf, insidePortal, key, morning, startTestApp } from './support';
@@ -353,7 +354,7 @@ describe('the page of all documents', () => {
   it('shows somebody with some clients only theirs, in words inside too', async () => {
     const clientId = await client();
     const { id } = await file(`/api/clients/${clientId}/documents`, 'a word that stands nowhere else: quernstone', 'note.txt');
-    await test.drain();
+    await test.app.get(DocumentInsides).lookThrough(test.firm.id);
     expect((await list('?find=quernstone')).rows.map((row) => row.id)).toEqual([id]);
     const contractor = test.firm.as.contractor!;
     expect((await list('?find=quernstone', contractor)).rows).toEqual([]);

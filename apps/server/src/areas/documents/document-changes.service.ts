@@ -12,6 +12,7 @@ import { DocumentHolds } from './document-holds';
 import type { Document } from './documents.service';
 import { documentTexts, documentVersions, documents } from './documents.tables';
 import { FoldersService } from './folders.service';
+import { isToLookThrough } from './inside-of';
 
 export const DocumentChanged = eventKind<{ documentId: string }>('document changed', 'documents');
 /** Its content is another one: what was read out of it is read anew. */
@@ -178,6 +179,7 @@ export class DocumentChanges implements OnModuleInit {
     const { name, address, bytes, kind, at, by } = document;
     const number = document.earlier + 1;
     await work.tx.insert(documentVersions).values({ documentId, firmId: work.firm.id, number, name, address, bytes, kind, at, by });
+    await work.tx.delete(documentTexts).where(eq(documentTexts.documentId, documentId));
     const now = work.now.toString();
     const fromOutside = work.actor.kind === 'client';
     await work.tx
@@ -190,6 +192,7 @@ export class DocumentChanges implements OnModuleInit {
         at: now,
         by: work.actor.name,
         earlier: number,
+        isLookedThrough: !isToLookThrough({ ...file, aboutFees: document.aboutFees }),
         version: document.version + 1,
         ...(fromOutside ? { lookedAt: null, lookedBy: null } : {}),
       })
@@ -224,7 +227,7 @@ export class DocumentChanges implements OnModuleInit {
     await work.tx.delete(documentTexts).where(eq(documentTexts.documentId, document.id));
     await work.tx
       .update(documents)
-      .set({ removedAt: work.now.toString(), earlier: 0, version: document.version + 1 })
+      .set({ removedAt: work.now.toString(), earlier: 0, isLookedThrough: true, version: document.version + 1 })
       .where(eq(documents.id, document.id));
     for (const address of new Set([document.address, ...earlier.map((one) => one.address)]))
       if (!(await this.isWanted(work, address))) await this.store.giveUp(work, address);

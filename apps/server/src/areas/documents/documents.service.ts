@@ -10,6 +10,7 @@ import { ClientRecords } from '../clients';
 import { JobsService } from '../jobs';
 import { documents } from './documents.tables';
 import { FoldersService } from './folders.service';
+import { isToLookThrough } from './inside-of';
 
 export type Document = typeof documents.$inferSelect;
 
@@ -83,6 +84,7 @@ export class DocumentsService implements OnModuleInit {
         at: now,
         by: work.actor.name,
         fromOutside,
+        isLookedThrough: !isToLookThrough({ ...file, aboutFees: of.aboutFees ?? false }),
         // What the firm adds itself was looked at.
         ...(fromOutside ? {} : { lookedAt: now, lookedBy: work.actor.name }),
       })

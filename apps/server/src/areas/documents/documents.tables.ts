@@ -78,6 +78,8 @@ export const documents = pgTable(
     assignedTo: uuid('assigned_to'),
     takenOutAt: moment('taken_out_at'),
     takenOutBy: text('taken_out_by'),
+    /** What is inside was looked through, or there is nothing to look through. */
+    isLookedThrough: boolean('is_looked_through').notNull().default(false),
     /** Its content was destroyed: that it was there stays on record. */
     removedAt: moment('removed_at'),
   },
@@ -96,6 +98,9 @@ export const documents = pgTable(
     index('documents_to_look_at')
       .on(t.firmId, t.at)
       .where(sql`looked_at is null and taken_out_at is null`),
+    index('documents_to_look_through')
+      .on(t.firmId, t.at)
+      .where(sql`not is_looked_through`),
     index('documents_taken_out')
       .on(t.firmId, t.takenOutAt)
       .where(sql`taken_out_at is not null and removed_at is null`),

@@ -14,3 +14,10 @@ export function insideOf({ name, kind }: Pick<ToRead, 'name' | 'kind'>): Inside 
   if (/\.(csv|tsv)$/i.test(name)) return 'csv';
   return /\.eml$/i.test(name) ? 'mail' : 'text';
 }
+
+/** Larger files are neither laid out nor looked through: they would fill the memory. */
+export const MOST_BYTES = 40_000_000;
+
+/** Whether there is anything to be looked for inside. A bill is found by its number: what stands in it is not for everybody. */
+export const isToLookThrough = (file: Pick<ToRead, 'name' | 'kind'> & { bytes: number; aboutFees: boolean }): boolean =>
+  !file.aboutFees && file.bytes <= MOST_BYTES && !['picture', 'other'].includes(insideOf(file));

@@ -26,7 +26,11 @@ interface Props {
 
 /** What was done, and to which not. */
 export const doneInWords = (words: string, { done, not }: DocumentsDone): string =>
-  [`${words} ${counted(done, 'document')}.`, ...not.slice(0, 3).map(({ name, why }) => `${name} ${why}.`), ...(not.length > 3 ? [`And ${not.length - 3} more.`] : [])].join(' ');
+  [
+    `${words} ${counted(done, 'document')}.`,
+    ...not.slice(0, 3).map(({ name, why }) => `${name} ${why}.`),
+    ...(not.length > 3 ? [`And ${not.length - 3} more.`] : []),
+  ].join(' ');
 
 /** Files documents in, renames one, gives them to somebody: of one, or of many together. What is left as it is stays so. */
 export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
@@ -41,7 +45,12 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
       assignedTo: one ? (one.assignedTo ?? NONE) : AS_IT_IS,
       lookedAt: !one?.lookedAt,
     },
-    tidy: ({ folderId, assignedTo, lookedAt, ...rest }) => ({ ...rest, ...chosen('folderId', folderId), ...chosen('assignedTo', assignedTo), ...(lookedAt ? { lookedAt } : {}) }),
+    tidy: ({ folderId, assignedTo, lookedAt, ...rest }) => ({
+      ...rest,
+      ...chosen('folderId', folderId),
+      ...chosen('assignedTo', assignedTo),
+      ...(lookedAt ? { lookedAt } : {}),
+    }),
     submit: async (values) => {
       notify(doneInWords('Changed', await send(documentsRoutes.change, {}, values)));
       onClose();
@@ -51,8 +60,22 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
   const { errors } = formState;
   const clients = new Set(documents.map(({ clientId }) => clientId));
   return (
-    <Leaf open title={one ? titleOf(one) : `Change ${counted(documents.length, 'document')}`} act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
-      <FolderField clientId={clients.size === 1 ? [...clients][0]! : null} chosen={watch('folderId') ?? NONE} error={errors.folderId?.message} many={!one} field={register('folderId')} />
+    <Leaf
+      open
+      title={one ? titleOf(one) : `Change ${counted(documents.length, 'document')}`}
+      act="Save"
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      <FolderField
+        clientId={clients.size === 1 ? [...clients][0]! : null}
+        chosen={watch('folderId') ?? NONE}
+        error={errors.folderId?.message}
+        many={!one}
+        field={register('folderId')}
+      />
       <TextField
         narrow
         inputMode="numeric"
@@ -62,7 +85,13 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
         error={errors.year?.message}
       />
       {one && <TextField label="What it is" hint={`The file is called ${one.name}. That name is kept.`} {...register('what')} error={errors.what?.message} />}
-      <PersonSelect label="To be looked at by" nobody={one ? 'nobody in particular' : 'as they are'} nobodyIs={one ? NONE : AS_IT_IS} {...register('assignedTo')} error={errors.assignedTo?.message} />
+      <PersonSelect
+        label="To be looked at by"
+        nobody={one ? 'nobody in particular' : 'as they are'}
+        nobodyIs={one ? NONE : AS_IT_IS}
+        {...register('assignedTo')}
+        error={errors.assignedTo?.message}
+      />
       {!one?.lookedAt && <TickField label={one ? 'Looked at' : 'All looked at'} {...register('lookedAt')} />}
     </Leaf>
   );

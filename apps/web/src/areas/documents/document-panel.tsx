@@ -82,7 +82,13 @@ function Facts({ of }: { of: DocumentPage }) {
         {sizeInWords(of.bytes)}, from {of.by === PRODUCT ? 'us, automatically' : of.by}, {momentInWords(of.at, day)}
       </p>
       <p className="text-soft">
-        {of.lookedAt ? (of.lookedBy === of.by ? null : `Looked at by ${of.lookedBy ?? 'us'}, ${momentInWords(of.lookedAt, day)}`) : <span className="soon">Nobody has looked at it yet</span>}
+        {of.lookedAt ? (
+          of.lookedBy === of.by ? null : (
+            `Looked at by ${of.lookedBy ?? 'us'}, ${momentInWords(of.lookedAt, day)}`
+          )
+        ) : (
+          <span className="soon">Nobody has looked at it yet</span>
+        )}
         {of.assigned && `${of.lookedAt && of.lookedBy !== of.by ? '; ' : ''}given to ${of.assigned}`}
       </p>
       {of.sameAs.map((same) => (
@@ -91,7 +97,7 @@ function Facts({ of }: { of: DocumentPage }) {
         </p>
       ))}
       {of.bringBackBy && (
-        <p className="late">
+        <p className="soon">
           Taken out by {of.takenOutBy}; it can be brought back until {fullDate(civil(of.bringBackBy))}, then its content is destroyed.
         </p>
       )}

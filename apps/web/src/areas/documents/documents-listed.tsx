@@ -13,7 +13,7 @@ import { ListBody, ListTools } from '../../ui/lists/list-body';
 import { useListState } from '../../ui/lists/list-state';
 import { useListing } from '../../ui/lists/use-listing';
 import { useNotify } from '../../ui/toasts';
-import { momentInWords, sizeInWords } from '../../ui/words';
+import { momentInWords } from '../../ui/words';
 import { ChangeDocumentsLeaf, doneInWords } from './change-documents-leaf';
 import { DocumentPanel } from './document-panel';
 
@@ -47,9 +47,11 @@ export function DocumentsListed({ narrowed, usual, group, empty }: Props) {
     cell: (row) => (
       <>
         <span className={`wrap-anywhere ${row.lookedAt ? '' : 'font-semibold'}`}>{titleOf(row)}</span>
-        {!row.lookedAt && <span className="soon text-fine whitespace-nowrap"> to look at</span>}
+        {!row.lookedAt && narrowed.view !== 'to look at' && <span className="soon text-fine whitespace-nowrap"> to look at</span>}
         {(open || row.what !== null) && (
-          <span className="block text-fine wrap-anywhere text-soft">{open ? `${narrowed.client ? '' : `${row.client}, `}${momentInWords(row.at, day)}` : row.name}</span>
+          <span className="block text-fine wrap-anywhere text-soft">
+            {open ? `${narrowed.client ? '' : `${row.client}, `}${momentInWords(row.at, day)}` : row.name}
+          </span>
         )}
       </>
     ),
@@ -75,7 +77,6 @@ export function DocumentsListed({ narrowed, usual, group, empty }: Props) {
     ),
     by: (row: DocumentRow) => (row.by === PRODUCT ? 'automatic' : row.by),
     at: (row: DocumentRow) => <span className="whitespace-nowrap">{momentInWords(row.at, day)}</span>,
-    size: (row: DocumentRow) => <span className="num whitespace-nowrap">{sizeInWords(row.bytes)}</span>,
   };
   return (
     <>

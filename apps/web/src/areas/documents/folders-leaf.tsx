@@ -73,7 +73,15 @@ function FolderForm({ of, all, clientId, onClose }: { of: FolderView | null; all
   const right = watch('right');
   const reads = (right === AS_THE_FIRM ? of?.usualRight : right) !== 'firm only';
   return (
-    <Leaf open title={of ? of.name : 'A folder for this client'} act={of ? 'Save' : 'Add the folder'} onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf
+      open
+      title={of ? of.name : 'A folder for this client'}
+      act={of ? 'Save' : 'Add the folder'}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
       {!ofFirm && <TextField label="Name" autoFocus {...register('name')} error={errors.name?.message} />}
       <SelectField label="Who sees it" {...register('right')} error={errors.right?.message}>
         {ofFirm && <option value={AS_THE_FIRM}>as the firm has it: {of.usualRight}</option>}

@@ -39,7 +39,11 @@ export function FoldersPage() {
           <p className="mb-3 text-table text-soft">No folders yet. Until there are some, documents lie in no folder, where only the firm sees them.</p>
           {mayChange && (
             <p className="flex gap-3">
-              <button className="act" disabled={busy} onClick={() => void act(() => send(foldersRoutes.useReadyMade, {}), 'The ready-made folders are there. Change them as you like.')}>
+              <button
+                className="act"
+                disabled={busy}
+                onClick={() => void act(() => send(foldersRoutes.useReadyMade, {}), 'The ready-made folders are there. Change them as you like.')}
+              >
                 Use the ready-made folders
               </button>
               <button className="act-quiet" onClick={() => setChanging('new')}>
@@ -201,7 +205,9 @@ function FolderLeaf({ of, onClose }: { of: FolderTemplateView | null; onClose():
         </details>
       )}
       <details className="my-3" open={(of?.forms.length ?? 0) > 0}>
-        <summary className="cursor-pointer text-table font-semibold">Only for some legal forms{of && of.forms.length > 0 ? ` (${counted(of.forms.length, 'form')})` : ''}</summary>
+        <summary className="cursor-pointer text-table font-semibold">
+          Only for some legal forms{of && of.forms.length > 0 ? ` (${counted(of.forms.length, 'form')})` : ''}
+        </summary>
         <fieldset className="pl-4">
           <legend className="sr-only">Legal forms</legend>
           {LEGAL_FORMS.map((one) => (
