@@ -40,6 +40,10 @@ export default tseslint.config(
       // A row that opens on a click is also opened by its link, and by j, k and Enter.
       // The first field of a leaf that was just opened.
       'jsx-a11y/no-autofocus': 'off',
+      // Our own fields inside a label.
+      'jsx-a11y/label-has-associated-control': ['error', { controlComponents: ['FileInput', 'ChoiceInput'], depth: 3 }],
+      // What is wider than its place is scrolled by keys as well.
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { roles: ['region'], tags: [] }],
       'jsx-a11y/click-events-have-key-events': 'off',
       'jsx-a11y/no-noninteractive-element-interactions': 'off',
       'jsx-a11y/no-static-element-interactions': 'off',

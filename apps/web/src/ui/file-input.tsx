@@ -25,3 +25,13 @@ export function FileInput({ onFiles, label, multiple = false, accept, disabled }
     />
   );
 }
+
+/** A button by which files are chosen. */
+export function FileButton({ words, ...input }: Given & { words: string }) {
+  return (
+    <label className="act-quiet inline-flex cursor-pointer items-center justify-center focus-within:outline-2 focus-within:outline-kelp">
+      {words}
+      <FileInput {...input} />
+    </label>
+  );
+}

@@ -76,13 +76,10 @@ export class DocumentQueries {
   /** The list of documents, the newest first; those of one client or job by folder, as its page shows them. `find` is a part of the name, or words inside. */
   async listing(work: Work, { view = 'all', find, clientId, jobId }: DocumentsAsked): Promise<ListDefinition> {
     const looked = find?.trim() ? lookedFor(find) : null;
-    const conditions = [
-      sql`d.firm_id = ${work.firm.id}`,
-      VIEWS[view],
-      clientId && sql`d.client_id = ${clientId}`,
-      jobId && sql`d.job_id = ${jobId}`,
-      looked && sql`(d.id in ${foundIn('documents', looked, FOUND_AT_MOST)} or d.id in ${foundInTexts(looked, FOUND_AT_MOST)})`,
-    ].filter((part) => part !== undefined && part !== null && part !== '') as SQL[];
+    const conditions: SQL[] = [sql`d.firm_id = ${work.firm.id}`, VIEWS[view]];
+    if (clientId) conditions.push(sql`d.client_id = ${clientId}`);
+    if (jobId) conditions.push(sql`d.job_id = ${jobId}`);
+    if (looked) conditions.push(sql`(d.id in ${foundIn('documents', looked, FOUND_AT_MOST)} or d.id in ${foundInTexts(looked, FOUND_AT_MOST)})`);
     const newest = sql`d.at desc, d.id desc`;
     const byFolder = clientId !== undefined && view === 'all';
     return {

@@ -54,7 +54,10 @@ export class SignatureQueries {
 
   /** Which of these documents somebody was asked to sign, or show how somebody did. */
   async given(work: Work, documentIds: string[]): Promise<ReadonlyMap<string, string>> {
-    const signed = await work.tx.select({ id: signatureDocuments.documentId }).from(signatureDocuments).where(inArray(signatureDocuments.documentId, documentIds));
+    const signed = await work.tx
+      .select({ id: signatureDocuments.documentId })
+      .from(signatureDocuments)
+      .where(inArray(signatureDocuments.documentId, documentIds));
     const scans = await work.tx.select({ id: signings.scanId }).from(signings).where(inArray(signings.scanId, documentIds));
     return new Map([
       ...scans.map(({ id }) => [id!, 'it shows how a document was signed'] as const),

@@ -1,4 +1,4 @@
-import { FileInput } from '../../ui/file-input';
+import { FileButton } from '../../ui/file-input';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { upload } from '../../app/api';
 import { Faults } from '../../ui/faults';
@@ -22,10 +22,7 @@ export function AddDocument({ to, label = 'Add a document', onAdded }: Props) {
     });
   return (
     <div className="mb-3">
-      <label className="act-quiet inline-flex items-center justify-center cursor-pointer focus-within:outline-2 focus-within:outline-kelp">
-        {busy ? 'Saving …' : label}
-        <FileInput multiple disabled={busy} onFiles={(files) => void add(files)} />
-      </label>
+      <FileButton words={busy ? 'Saving …' : label} multiple disabled={busy} onFiles={(files) => void add(files)} />
       <Faults of={faults} />
     </div>
   );

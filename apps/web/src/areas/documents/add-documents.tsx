@@ -1,6 +1,6 @@
 import { type DragEvent, useState } from 'react';
 import { counted } from '@steady/core/words';
-import { FileInput } from '../../ui/file-input';
+import { FileButton } from '../../ui/file-input';
 import { sizeInWords } from '../../ui/words';
 import { FolderChoice } from './folder-choice';
 import { type Destination, type UploadShown, addUploads, dropUploads, holdsFiles, tryUploadAgain, useUploads } from './uploads';
@@ -35,10 +35,7 @@ export function AddDocuments({ destination, clientId }: Props) {
       }}
     >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <label className="act-quiet inline-flex cursor-pointer items-center justify-center focus-within:outline-2 focus-within:outline-kelp">
-          Add documents
-          <FileInput multiple onFiles={add} />
-        </label>
+        <FileButton words="Add documents" multiple onFiles={add} />
         <span className="text-table text-soft max-sm:hidden">or drop them here</span>
         <FolderChoice clientId={clientId} value={folder} onChange={setFolder} />
       </div>

@@ -17,6 +17,14 @@ const NONE = 'none';
 const chosen = <Key extends string>(key: Key, value: string | null | undefined): { [K in Key]?: string | null } =>
   (value === AS_IT_IS || value === undefined ? {} : { [key]: value === NONE ? null : value }) as { [K in Key]?: string | null };
 
+/** What the form holds when it is opened: of one how it is, of many that each stays as it is. */
+const atFirst = (documents: Props['documents'], one: DocumentPage | undefined): ChangeDocuments => ({
+  ids: documents.map(({ id }) => id),
+  ...(one
+    ? { folderId: one.folderId ?? NONE, year: one.year, what: one.what ?? '', assignedTo: one.assignedTo ?? NONE, lookedAt: one.lookedAt === null }
+    : { folderId: AS_IT_IS, assignedTo: AS_IT_IS, lookedAt: true }),
+});
+
 interface Props {
   documents: readonly { id: string; clientId: string }[];
   /** The document, where it is one alone. */
@@ -37,14 +45,7 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
   const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeDocuments>({
     input: ChangeDocuments,
-    start: {
-      ids: documents.map(({ id }) => id),
-      folderId: one ? (one.folderId ?? NONE) : AS_IT_IS,
-      year: one?.year,
-      what: one?.what ?? '',
-      assignedTo: one ? (one.assignedTo ?? NONE) : AS_IT_IS,
-      lookedAt: !one?.lookedAt,
-    },
+    start: atFirst(documents, one),
     tidy: ({ folderId, assignedTo, lookedAt, ...rest }) => ({
       ...rest,
       ...chosen('folderId', folderId),

@@ -11,7 +11,7 @@ import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { PRODUCT } from '../../app/use-title';
-import { FileInput } from '../../ui/file-input';
+import { FileButton } from '../../ui/file-input';
 import { MoreMenu } from '../../ui/more-menu';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords, sizeInWords } from '../../ui/words';
@@ -167,12 +167,7 @@ function Acts({ of }: { of: DocumentPage }) {
         File in, rename, assign
       </button>
       {save}
-      {!of.heldBy && (
-        <label className="act-quiet inline-flex cursor-pointer items-center focus-within:outline-2 focus-within:outline-kelp">
-          New version
-          <FileInput onFiles={(files) => addUploads({ to: 'document', of: of.id }, files.slice(0, 1))} />
-        </label>
-      )}
+      {!of.heldBy && <FileButton words="New version" onFiles={(files) => addUploads({ to: 'document', of: of.id }, files.slice(0, 1))} />}
       <MoreMenu
         of={title}
         acts={[

@@ -1,11 +1,14 @@
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { counted } from '@steady/core/words';
 import { type DocumentsOf, DOCUMENT_VIEWS, USUAL_DOCUMENT_COLUMNS } from '@steady/contract/documents';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { useData } from '../../app/api';
+import { useSession } from '../../app/session';
 import { useListState } from '../../ui/lists/list-state';
 import { SavedLists } from '../../ui/lists/saved-lists';
 import { Page } from '../../ui/page';
+import { AddLeaf } from './add-leaf';
 import { DocumentsListed } from './documents-listed';
 
 const WORDS: Record<DocumentsOf, string> = { 'to look at': 'To look at', all: 'All', 'taken out': 'Taken out' };
@@ -19,6 +22,8 @@ const EMPTY: Record<DocumentsOf, string> = {
 export function DocumentsPage() {
   const [search, setSearch] = useSearchParams();
   const { data: toLook } = useData(documentsRoutes.list, { view: 'to look at' });
+  const mayWork = useSession().may('do work');
+  const [adding, setAdding] = useState(false);
   const asked = search.get('view');
   const view: DocumentsOf = DOCUMENT_VIEWS.find((one) => one === asked) ?? 'to look at';
   const count = toLook?.total;
@@ -47,10 +52,16 @@ export function DocumentsPage() {
             ))}
           </span>
           <SavedOfDocuments />
+          {mayWork && (
+            <button className="act ml-auto" onClick={() => setAdding(true)}>
+              Add documents
+            </button>
+          )}
         </>
       }
     >
       <DocumentsListed key={view} narrowed={{ view }} usual={USUAL_DOCUMENT_COLUMNS} empty={EMPTY[view]} />
+      {adding && <AddLeaf onClose={() => setAdding(false)} />}
     </Page>
   );
 }

@@ -59,7 +59,22 @@ interface BodyProps<Row extends ListedRow> {
 }
 
 /** A list itself: rows with the columns chosen, further pages as one goes, rows chosen together; or what it adds up to. */
-export function ListBody<Row extends ListedRow>({ of, state, label, noun, first, cell = {}, phone, to, group, nameOf, onChange, chooses, also, empty }: BodyProps<Row>) {
+export function ListBody<Row extends ListedRow>({
+  of,
+  state,
+  label,
+  noun,
+  first,
+  cell = {},
+  phone,
+  to,
+  group,
+  nameOf,
+  onChange,
+  chooses,
+  also,
+  empty,
+}: BodyProps<Row>) {
   const { act, busy } = useAct();
   if (state.by !== null) return of.fields.length > 0 && <TotalsTable of={of} state={state} noun={noun} />;
   if (!of.ready) return null;
