@@ -94,7 +94,7 @@ export class FilingRoom {
     // One to be looked at by a colleague, and one filed with the wrong client and taken out.
     await this.by(people.eimear, 3, async (work) => {
       const id = await this.file(work, ferry, bankDownload(month, 23), { what: 'Bank, downloaded' });
-      await this.app.documentChanges.change(work, { ids: [id], assignedTo: people.niamh.id, lookedAt: false });
+      await this.app.documentChanges.change(work, { documentIds: [id], assignedTo: people.niamh.id, lookedAt: false });
     });
     await this.by(people.aoife, 4, async (work) => {
       const id = await this.file(work, cafe, await bankStatement('Fulmar Freight Ltd', month, 5), { what: 'Bank statement' });

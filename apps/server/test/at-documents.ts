@@ -21,7 +21,7 @@ export function atDocuments(test: () => TestApp) {
   const page = async (id: string, agent: Agent = manager()) => (await agent.get(`/api/documents/${id}`).expect(200)).body as DocumentPage;
   const folders = async (clientId: string) => (await manager().get(`/api/clients/${clientId}/folders`).expect(200)).body as FoldersOfClient;
   const folder = async (clientId: string, name: string) => (await folders(clientId)).folders.find((one) => one.name === name)!;
-  const change = (ids: string[], to: object, agent: Agent = manager()) => agent.post('/api/documents/change').send({ ids, ...to });
+  const change = (ids: string[], to: object, agent: Agent = manager()) => agent.post('/api/documents/change').send({ documentIds: ids, ...to });
   const content = async (id: string) => (await manager().get(`/api/documents/${id}/content`).buffer(true).parse(asBytes).expect(200)).body as Buffer;
   const readyMade = () => manager().post('/api/folders/ready-made').expect(204);
   return { manager, file, list, page, folders, folder, change, content, readyMade };

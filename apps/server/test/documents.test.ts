@@ -175,7 +175,7 @@ describe('what becomes of it', () => {
         (
           await manager()
             .post('/api/documents/take-out')
-            .send({ ids: [id] })
+            .send({ documentIds: [id] })
             .expect(200)
         ).body,
       ),
@@ -189,13 +189,13 @@ describe('what becomes of it', () => {
     expect(again.id).not.toBe(id);
     await manager()
       .post('/api/documents/bring-back')
-      .send({ ids: [id] })
+      .send({ documentIds: [id] })
       .expect(200);
     expect((await list(`?client=${clientId}`)).rows.map((row) => row.id)).toEqual([again.id, id]);
 
     await manager()
       .post('/api/documents/take-out')
-      .send({ ids: [id] })
+      .send({ documentIds: [id] })
       .expect(200);
     test.clock.set(morning('2026-04-10'));
     await test.tick();
@@ -214,7 +214,7 @@ describe('what becomes of it', () => {
     const out = () =>
       manager()
         .post('/api/documents/take-out')
-        .send({ ids: [document.id] });
+        .send({ documentIds: [document.id] });
     expect(problemOf(await out().expect(409)).detail).toBe('Bank statement stays: it was sent for "Bank statement": accept it or send it back there first.');
     expect((await page(document.id)).heldBy).toContain('accept it or send it back');
     await manager().post(`/api/documents/${document.id}/versions`).attach('file', Buffer.from('x'), 'x.pdf').expect(409);
@@ -223,7 +223,7 @@ describe('what becomes of it', () => {
       (
         await manager()
           .post('/api/documents/take-out')
-          .send({ ids: [document.id, free.id] })
+          .send({ documentIds: [document.id, free.id] })
           .expect(200)
       ).body,
     );
@@ -341,7 +341,7 @@ describe('the page of all documents', () => {
     const { id } = await file(`/api/clients/${clientId}/documents`, 'menu', 'menu.txt');
     const zip = await manager()
       .post('/api/documents/zip')
-      .send({ ids: [id] })
+      .send({ documentIds: [id] })
       .buffer(true)
       .parse(asBytes)
       .expect(200);
@@ -362,7 +362,7 @@ describe('the page of all documents', () => {
     await change([id], { lookedAt: true }, contractor).expect(404);
     await contractor
       .post('/api/documents/zip')
-      .send({ ids: [id] })
+      .send({ documentIds: [id] })
       .expect(404);
     expect((await list('', test.other.as.manager)).rows.map((row) => row.id)).not.toContain(id);
   });

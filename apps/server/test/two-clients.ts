@@ -196,6 +196,7 @@ export async function twoClients(): Promise<Grounds> {
     procedures: (await one('procedures'))!,
     templates: await made(manager!.post('/api/message-templates').send({ name: 'Fee', subject: 'Fee', body: 'It is {fee}.' })),
     rules: 'ie-vat-return',
+    folders: await made(administrator!.post('/api/folders').send({ name: 'Grants', right: 'client reads', forms: [], byYear: true, takes: [], services: [] })),
   };
   const readers: Grounds['readers'] = {
     nobody: request.agent(app.getHttpServer()),

@@ -100,8 +100,7 @@ describe('a file that arrives in parts', () => {
 describe('a file that may not come', () => {
   it('is refused before its first byte: too large, empty, without a name, to nobody', async () => {
     const clientId = await client();
-    const refused = async (to: Record<string, string>, size: number, status: number) =>
-      problemOf({ body: JSON.parse((await begin(to, size).expect(status)).text) as unknown });
+    const refused = async (to: Record<string, string>, size: number, status: number) => problemOf(await begin(to, size).expect(status));
     const good = { to: 'client', of: clientId, name: 'a.txt' };
     expect((await refused(good, 2_000_000_000, 413)).detail).toBe('A file can have 25 MiB at most. Send it in parts, or a smaller copy.');
     expect((await refused(good, 0, 422)).detail).toBe('This file is empty. Choose another.');

@@ -88,7 +88,7 @@ export class TheseDocuments {
   @ArrayNotEmpty({ message: 'Choose documents.' })
   @ArrayMaxSize(DOCUMENTS_TOGETHER, { message: `Choose at most ${DOCUMENTS_TOGETHER} documents.` })
   @IsUUID(undefined, { each: true })
-  ids: string[];
+  documentIds: string[];
 }
 
 /** What is changed of documents, of one or of many; only what is given. */

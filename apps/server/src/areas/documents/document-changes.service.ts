@@ -68,7 +68,7 @@ export class DocumentChanges implements OnModuleInit {
   }
 
   /** Changes what is known of documents. What is the same already is nothing new. */
-  async change(work: Work, { ids, ...given }: ChangeDocuments): Promise<DocumentsDone> {
+  async change(work: Work, { documentIds: ids, ...given }: ChangeDocuments): Promise<DocumentsDone> {
     const { assignedTo } = given;
     if (assignedTo) await this.team.get(work, assignedTo);
     return this.each(work, ids, async (document) => {

@@ -86,21 +86,21 @@ export class DocumentsController {
   }
 
   @Does(routes.takeOut, { input: TheseDocuments })
-  takeOut({ work, input: { ids } }: Asked<typeof routes.takeOut>): Promise<DocumentsDone> {
-    return this.changes.takeOut(work, ids);
+  takeOut({ work, input: { documentIds } }: Asked<typeof routes.takeOut>): Promise<DocumentsDone> {
+    return this.changes.takeOut(work, documentIds);
   }
 
   @Does(routes.bringBack, { input: TheseDocuments })
-  bringBack({ work, input: { ids } }: Asked<typeof routes.bringBack>): Promise<DocumentsDone> {
-    return this.changes.bringBack(work, ids);
+  bringBack({ work, input: { documentIds } }: Asked<typeof routes.bringBack>): Promise<DocumentsDone> {
+    return this.changes.bringBack(work, documentIds);
   }
 
   /** Written as it is read: nothing is asked of the database any more. */
   @DoesOutside(routes.zip, { input: TheseDocuments })
-  async zip({ input: { ids } }: AskedOutside<typeof routes.zip>, @Req() request: Request & Known, @Res() response: Response): Promise<void> {
+  async zip({ input: { documentIds } }: AskedOutside<typeof routes.zip>, @Req() request: Request & Known, @Res() response: Response): Promise<void> {
     const { entries, day } = await this.works.run(
       request.identity!,
-      async (work) => ({ entries: await this.queries.packed(work, ids), day: fullDate(work.today) }),
+      async (work) => ({ entries: await this.queries.packed(work, documentIds), day: fullDate(work.today) }),
       { readOnly: true },
     );
     if (entries.length === 0) throw Problem.notFound('document');

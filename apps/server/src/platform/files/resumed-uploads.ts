@@ -3,14 +3,14 @@ import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { Inject, Injectable, Logger } from '@nestjs/common';
 import { FileStore as PlainFiles } from '@tus/file-store';
-import { Server, type Upload as Arriving } from '@tus/server';
+import { Metadata, Server, type Upload as Arriving } from '@tus/server';
 import type { Request, Response } from 'express';
 import { Problem } from '../http/problem';
 import { type Identity, type Known } from '../identity';
 import { SETTINGS, type Settings } from '../settings';
 import { type Work, Works } from '../work';
 import { FileStore } from './file-store';
-import { tooLarge } from './measuring';
+import { emptyFile, tooLarge } from './measuring';
 import { tidyName } from './receive-upload';
 import type { Upload } from './uploads';
 
@@ -63,14 +63,8 @@ export class ResumedUploads {
       // What is too large is refused below, in our words.
       maxSize: 0,
       allowedOrigins: [],
-      onUploadCreate: async (request, upload) => ({ metadata: await this.begun(identityOf(request), upload) }),
-      onIncomingRequest: (request, id) => this.mustBeTheirs(request, id),
-      onUploadFinish: async (request, upload) => ({
-        status_code: 200,
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify(await this.finish(identityOf(request), upload)),
-      }),
-      onResponseError: (_request, error) => this.inOurWords(error),
+      onUploadCreate: (request, upload) => Promise.resolve({ metadata: { ...upload.metadata, by: whoIs(identityOf(request)) } }),
+      onUploadFinish: (request, upload) => this.answered(identityOf(request), upload),
     });
   }
 
@@ -79,14 +73,19 @@ export class ResumedUploads {
     this.destinations.set(to, destination);
   }
 
-  /** Answers one request of the protocol. */
+  /**
+   * Answers one request of the protocol.
+   * @throws Problem for what may not be sent, and for an upload that is not there for whoever asks
+   */
   async handle(request: Request & Known, response: Response): Promise<void> {
-    if (request.method === 'HEAD') {
-      const id = request.path.split('/').pop()!;
-      const upload = UUID.test(id) ? await this.plain.getUpload(id).catch(() => null) : null;
+    const identity = request.identity!;
+    if (request.method === 'GET') throw gone();
+    if (request.method === 'POST') await this.mayBegin(identity, request);
+    else {
+      const upload = await this.theirs(identity, request.path.split('/').pop()!);
       // All has arrived, and its answer was lost or it could not be recorded: it is done now.
-      if (upload?.offset === upload?.size && upload && upload.metadata?.by === whoIs(request.identity!)) {
-        await this.finish(request.identity!, upload);
+      if (request.method === 'HEAD' && upload.offset === upload.size) {
+        await this.finish(identity, upload);
         response.set({ 'Tus-Resumable': '1.0.0', 'Upload-Offset': String(upload.offset), 'Upload-Length': String(upload.size), 'Cache-Control': 'no-store' });
         response.status(200).end();
         return;
@@ -110,21 +109,31 @@ export class ResumedUploads {
     return { destination, of, folderId: folder || null, name: tidy };
   }
 
-  private async begun(identity: Identity, { size, metadata }: Arriving): Promise<Record<string, string | null>> {
-    const { destination, of, folderId } = this.wanted(metadata);
-    if (size === undefined) throw Problem.of(411, 'size-wanted', 'Not kept', 'Say how large the file is.');
-    if (size === 0) throw Problem.badFile('This file is empty. Choose another.');
+  private async mayBegin(identity: Identity, request: Request): Promise<void> {
+    const size = Number(request.get('Upload-Length') ?? NaN);
+    const { destination, of, folderId } = this.wanted(metadataIn(request.get('Upload-Metadata')));
+    if (!Number.isInteger(size) || size < 0) throw Problem.of(411, 'size-wanted', 'Not kept', 'Say how large the file is.');
+    if (size === 0) throw emptyFile();
     if (size > this.settings.uploadLimit) throw tooLarge(this.settings.uploadLimit);
     await this.works.run(identity, (work) => destination.may(work, of, folderId));
-    return { ...metadata, by: whoIs(identity) };
   }
 
   /** An upload is there for whoever began it alone. */
-  private async mustBeTheirs(request: object, id: string): Promise<void> {
-    if (!UUID.test(id)) throw gone();
-    const upload = await this.plain.getUpload(id).catch(() => null);
-    // One that is only just beginning is not there yet.
-    if (upload === null ? methodOf(request) !== 'POST' : upload.metadata?.by !== whoIs(identityOf(request))) throw gone();
+  private async theirs(identity: Identity, id: string): Promise<Arriving> {
+    const upload = UUID.test(id) ? await this.plain.getUpload(id).catch(() => null) : null;
+    if (upload?.metadata?.by !== whoIs(identity)) throw gone();
+    return upload!;
+  }
+
+  /** What is answered to the last part. */
+  private async answered(identity: Identity, upload: Arriving): Promise<{ status_code: number; headers: Record<string, string>; body: string }> {
+    try {
+      return { status_code: 200, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(await this.finish(identity, upload)) };
+    } catch (error) {
+      if (!(error instanceof Problem)) this.log.error(error);
+      const problem = error instanceof Problem ? error : Problem.of(500, 'upload-failed', 'Not kept', 'The file arrived and could not be kept. Try again.');
+      return { status_code: problem.status, headers: { 'Content-Type': 'application/problem+json' }, body: JSON.stringify(problem.view()) };
+    }
   }
 
   private finish(identity: Identity, upload: Arriving): Promise<object> {
@@ -156,17 +165,13 @@ export class ResumedUploads {
       throw error;
     }
   }
+}
 
-  private inOurWords(error: unknown): { status_code: number; body: string } {
-    const { status_code: status } = error as { status_code?: number };
-    if (!(error instanceof Problem) && status === undefined) this.log.error(error);
-    const problem =
-      error instanceof Problem
-        ? error
-        : status === 404 || status === 410
-          ? gone()
-          : Problem.of(status ?? 500, 'upload-failed', 'Not kept', 'The file did not arrive whole. Send it again.');
-    return { status_code: problem.status, body: JSON.stringify(problem.view()) };
+function metadataIn(header: string | undefined): Arriving['metadata'] {
+  try {
+    return Metadata.parse(header ?? '');
+  } catch {
+    throw gone();
   }
 }
 
@@ -176,4 +181,3 @@ interface OfNode {
 
 /** Who sends: known from the request that came in. */
 const identityOf = (request: object): Identity => (request as OfNode).runtime!.node!.req!.identity!;
-const methodOf = (request: object): string => (request as OfNode).runtime!.node!.req!.method;

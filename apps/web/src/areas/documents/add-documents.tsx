@@ -65,11 +65,13 @@ function Queue({ of }: { of: readonly UploadShown[] }) {
           </button>
         )}
       </p>
-      <ul className="mt-1 max-h-52 overflow-y-auto text-table">
-        {[...of.filter((one) => one.state !== 'done'), ...done].map((one) => (
-          <Line key={one.id} of={one} />
-        ))}
-      </ul>
+      <div role="region" aria-label="Files" tabIndex={0} className="mt-1 max-h-52 overflow-y-auto text-table">
+        <ul>
+          {[...of.filter((one) => one.state !== 'done'), ...done].map((one) => (
+            <Line key={one.id} of={one} />
+          ))}
+        </ul>
+      </div>
     </div>
   );
 }

@@ -19,7 +19,7 @@ const chosen = <Key extends string>(key: Key, value: string | null | undefined):
 
 /** What the form holds when it is opened: of one how it is, of many that each stays as it is. */
 const atFirst = (documents: Props['documents'], one: DocumentPage | undefined): ChangeDocuments => ({
-  ids: documents.map(({ id }) => id),
+  documentIds: documents.map(({ id }) => id),
   ...(one
     ? { folderId: one.folderId ?? NONE, year: one.year, what: one.what ?? '', assignedTo: one.assignedTo ?? NONE, lookedAt: one.lookedAt === null }
     : { folderId: AS_IT_IS, assignedTo: AS_IT_IS, lookedAt: true }),

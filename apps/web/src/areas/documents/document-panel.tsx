@@ -38,7 +38,13 @@ export function DocumentPanel({ id, onClose }: { id: string; onClose(): void }) 
             <Facts of={data} />
             <Acts of={data} />
           </div>
-          <div className="min-h-0 flex-1 overflow-y-auto border-t border-rule max-lg:overflow-visible">
+          <div
+            role="region"
+            aria-label="What is inside"
+            // Scrolled by keys as well.
+            tabIndex={0}
+            className="min-h-0 flex-1 overflow-y-auto border-t border-rule max-lg:overflow-visible"
+          >
             <DocumentPreview key={`${data.id} ${data.version}`} id={data.id} name={titleOf(data)} version={data.version} />
           </div>
         </>
@@ -139,14 +145,17 @@ function Acts({ of }: { of: DocumentPage }) {
   );
   if (!mayWork) return <p className="mt-2">{save}</p>;
   const title = titleOf(of);
-  const bringBack = () => act(() => send(documentsRoutes.bringBack, {}, { ids: [of.id] }), `Brought back ${title}.`);
+  const bringBack = () => act(() => send(documentsRoutes.bringBack, {}, { documentIds: [of.id] }), `Brought back ${title}.`);
   const takeOut = () =>
     act(async () => {
-      await send(documentsRoutes.takeOut, {}, { ids: [of.id] });
+      await send(documentsRoutes.takeOut, {}, { documentIds: [of.id] });
       notify(`Took out ${title}. It can be brought back for 30 days.`, 'done', { words: 'Bring it back', act: () => void bringBack() });
     });
   const look = (lookedAt: boolean) =>
-    act(() => send(documentsRoutes.change, {}, { ids: [of.id], lookedAt }), lookedAt ? `Looked at ${title}.` : `${title} stands among those to look at again.`);
+    act(
+      () => send(documentsRoutes.change, {}, { documentIds: [of.id], lookedAt }),
+      lookedAt ? `Looked at ${title}.` : `${title} stands among those to look at again.`,
+    );
   if (of.takenOutAt)
     return (
       <p className="mt-2 flex gap-3">

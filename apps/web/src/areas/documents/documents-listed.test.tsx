@@ -103,12 +103,12 @@ it('is looked at in one press, and taken out with the way back', async () => {
   const { asked } = show({ at: `/documents?open=${D1}` });
   fireEvent.click(await screen.findByRole('button', { name: 'Looked at' }));
   await screen.findByText('Looked at Bank statement.');
-  expect(sentTo(asked, 'POST /api/documents/change')).toEqual([{ ids: [D1], lookedAt: true }]);
+  expect(sentTo(asked, 'POST /api/documents/change')).toEqual([{ documentIds: [D1], lookedAt: true }]);
   fireEvent.click(screen.getByRole('button', { name: 'More with Bank statement' }));
   fireEvent.click(await screen.findByRole('menuitem', { name: 'Take out' }));
   await screen.findByText('Took out Bank statement. It can be brought back for 30 days.');
   fireEvent.click(screen.getByRole('button', { name: 'Bring it back' }));
-  await waitFor(() => expect(sentTo(asked, 'POST /api/documents/bring-back')).toEqual([{ ids: [D1] }]));
+  await waitFor(() => expect(sentTo(asked, 'POST /api/documents/bring-back')).toEqual([{ documentIds: [D1] }]));
 });
 
 it('says what is the same, what came before, and what keeps it where it is', async () => {
@@ -145,7 +145,7 @@ it('files many in together, and says which stayed', async () => {
   fireEvent.change(within(leaf).getByLabelText('Folder'), { target: { value: T1 } });
   fireEvent.click(within(leaf).getByRole('button', { name: 'Save' }));
   await screen.findByText('Changed 2 documents. Lease was taken out: bring it back first.');
-  expect(sentTo(asked, 'POST /api/documents/change')).toEqual([{ ids: [D1, D2], folderId: T1, lookedAt: true }]);
+  expect(sentTo(asked, 'POST /api/documents/change')).toEqual([{ documentIds: [D1, D2], folderId: T1, lookedAt: true }]);
 });
 
 it('renames one and takes it out of its folder, the year kept', async () => {
@@ -161,7 +161,7 @@ it('renames one and takes it out of its folder, the year kept', async () => {
   fireEvent.click(within(leaf).getByRole('button', { name: 'Save' }));
   await waitFor(() =>
     expect(sentTo(asked, 'POST /api/documents/change')).toEqual([
-      { ids: [D1], folderId: null, year: 2025, what: 'Bank statement, AIB', assignedTo: null, lookedAt: true },
+      { documentIds: [D1], folderId: null, year: 2025, what: 'Bank statement, AIB', assignedTo: null, lookedAt: true },
     ]),
   );
 });

@@ -121,8 +121,11 @@ function Chosen({ of }: { of: ReturnType<typeof useListing<DocumentRow>> }) {
   const takenOut = rows.find((row) => chosen.has(row.id))?.takenOutAt;
   const together = (words: string, route: typeof documentsRoutes.takeOut | typeof documentsRoutes.bringBack) =>
     act(async () => {
-      const done = await send(route, {}, { ids: chosenIds });
-      const undo = { words: 'Bring them back', act: () => void act(() => send(documentsRoutes.bringBack, {}, { ids: chosenIds }), 'Brought them back.') };
+      const done = await send(route, {}, { documentIds: chosenIds });
+      const undo = {
+        words: 'Bring them back',
+        act: () => void act(() => send(documentsRoutes.bringBack, {}, { documentIds: chosenIds }), 'Brought them back.'),
+      };
       notify(doneInWords(words, done), 'done', route === documentsRoutes.takeOut ? undo : undefined);
       none();
     });
@@ -140,7 +143,7 @@ function Chosen({ of }: { of: ReturnType<typeof useListing<DocumentRow>> }) {
         Choose none
       </button>
       <span className="ml-auto flex flex-wrap gap-3">
-        <button className="act-quiet" disabled={busy} onClick={() => void act(() => keepFileOf(documentsRoutes.zip, { ids: chosenIds }))}>
+        <button className="act-quiet" disabled={busy} onClick={() => void act(() => keepFileOf(documentsRoutes.zip, { documentIds: chosenIds }))}>
           Save as ZIP
         </button>
         {mayWork && takenOut && (
@@ -156,7 +159,9 @@ function Chosen({ of }: { of: ReturnType<typeof useListing<DocumentRow>> }) {
             <button
               className="act-quiet"
               disabled={busy}
-              onClick={() => void act(async () => notify(doneInWords('Looked at', await send(documentsRoutes.change, {}, { ids: chosenIds, lookedAt: true }))))}
+              onClick={() =>
+                void act(async () => notify(doneInWords('Looked at', await send(documentsRoutes.change, {}, { documentIds: chosenIds, lookedAt: true }))))
+              }
             >
               Looked at
             </button>

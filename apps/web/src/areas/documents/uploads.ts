@@ -91,8 +91,19 @@ function addedFrom(body: string | undefined): DocumentAdded | null {
 function ended(id: number, change: Partial<UploadShown>): void {
   running.delete(id);
   set(id, change);
-  if (change.state === 'done') void refresh(new Set(['documents']));
+  if (change.state === 'done') refreshSoon();
   next();
+}
+
+/** What is shown is read again at most once in this time, however many files come in. */
+const SOON = 1_000;
+let refreshing: number | undefined;
+
+function refreshSoon(): void {
+  refreshing ??= window.setTimeout(() => {
+    refreshing = undefined;
+    void refresh(new Set(['documents']));
+  }, SOON);
 }
 
 function next(): void {
