@@ -235,7 +235,7 @@ export class Diary {
         const words = ['Date,Name,Amount', ...lines, ''].join('\n');
         const file = await this.app.files.keepBytes(work.firm, Buffer.from(words));
         await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
-          this.app.requests.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),
+          this.app.answers.upload(as, id, { ...file, name: this.chance.pick(['scan.txt', 'bank.csv', 'papers.txt', 'list.csv']) }),
         );
       },
     });
@@ -260,7 +260,7 @@ export class Diary {
     const [contact] = await this.app.contacts.of(work, job.clientId);
     if (!contact?.email) return;
     await this.ofItem({ ...work, actor: { kind: 'client', id: contact.id, name: contact.name } }, job.id, item, (id, as) =>
-      this.app.requests.ask(as, id, question),
+      this.app.answers.ask(as, id, question),
     );
   }
 

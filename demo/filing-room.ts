@@ -115,7 +115,7 @@ export class FilingRoom {
     for (const [index, { id, client, contactId, contact }] of open.entries())
       await this.by({ kind: 'client', id: contactId, name: contact }, 1, async (work) => {
         const { name, bytes } = await bankStatement(client, month, 40 + index);
-        await this.app.requests.upload(work, id, { ...(await this.app.files.keepBytes(work.firm, bytes)), name });
+        await this.app.answers.upload(work, id, { ...(await this.app.files.keepBytes(work.firm, bytes)), name });
       });
   }
 }

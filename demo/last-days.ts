@@ -139,7 +139,7 @@ export class LastDays {
       );
       if (item) {
         const asking: Work = { ...work, now: at(1, 19), actor: { kind: 'client', id: item.contactId, name: item.contact } };
-        await this.app.requests.ask(asking, item.id, 'The bank closed one of our accounts in January. Do you need its last statement too?');
+        await this.app.answers.ask(asking, item.id, 'The bank closed one of our accounts in January. Do you need its last statement too?');
       }
       const [job] = await rows<{ id: string }>(
         work.tx,

@@ -7,7 +7,7 @@ import { CollectorPageService } from '@steady/server/stand-ins/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import { PacingService, TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
-import { RequestsService } from '@steady/server/areas/requests/index';
+import { RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
 import { SignaturesService } from '@steady/server/areas/signatures/index';
@@ -54,6 +54,7 @@ export interface DemoServices {
   jobStanding: JobStandingService;
   moves: JobMovesService;
   requests: RequestsService;
+  answers: RequestAnswers;
   signatures: SignaturesService;
   documents: DocumentsService;
   documentChanges: DocumentChanges;
@@ -107,6 +108,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   documentChanges: server.get(DocumentChanges),
   folders: server.get(FoldersService),
   requests: server.get(RequestsService),
+  answers: server.get(RequestAnswers),
   signatures: server.get(SignaturesService),
   time: server.get(TimeService),
   fees: server.get(FeesService),

@@ -48,6 +48,14 @@ CREATE TABLE "folder_templates" (
 );
 --> statement-breakpoint
 ALTER TABLE "folder_templates" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+ALTER TABLE "request_answers" ADD COLUMN "way" text;--> statement-breakpoint
+ALTER TABLE "request_answers" ADD COLUMN "place" text;--> statement-breakpoint
+ALTER TABLE "request_answers" ADD COLUMN "taken_back_at" timestamp with time zone;--> statement-breakpoint
+ALTER TABLE "request_items" ADD COLUMN "sent_back_at" timestamp with time zone;--> statement-breakpoint
+ALTER TABLE "request_items" ADD COLUMN "period" text;--> statement-breakpoint
+ALTER TABLE "request_items" ADD COLUMN "wanted_by" date;--> statement-breakpoint
+ALTER TABLE "request_items" ADD COLUMN "link" text;--> statement-breakpoint
+ALTER TABLE "request_items" ADD COLUMN "example_id" uuid;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "version" integer DEFAULT 1 NOT NULL;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "folder_id" uuid;--> statement-breakpoint
 ALTER TABLE "documents" ADD COLUMN "year" integer;--> statement-breakpoint
@@ -78,6 +86,7 @@ CREATE POLICY "granted" ON "document_versions" AS RESTRICTIVE FOR SELECT TO "app
 CREATE POLICY "own_firm" ON "folder_templates" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 UPDATE "documents" d SET "year" = extract(year from coalesce((SELECT j."period_end" FROM "jobs" j WHERE j."id" = d."job_id"), d."at"::date)), "looked_at" = d."at";--> statement-breakpoint
 ALTER TABLE "documents" ALTER COLUMN "year" SET NOT NULL;--> statement-breakpoint
+UPDATE "request_items" SET "sent_back_at" = "state_since" WHERE "state" = 'sent back';--> statement-breakpoint
 -- A document is found by what it is as well as by the name of its file.
 create function looked_through_document(name text, what text) returns text language sql immutable parallel safe as $$
   select public.plain_letters(coalesce(what || ' ', '') || name)

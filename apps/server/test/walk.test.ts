@@ -30,6 +30,8 @@ const KINDS: Record<string, string> = {
   documents: 'documents',
   folders: 'folders',
   earlier: 'none',
+  answers: 'none',
+  'request-answers': 'none',
   uploads: 'none',
   notes: 'client_notes',
   asks: 'asks',

@@ -20,6 +20,16 @@ export const WantedIf = <T>(wanted: (record: T) => boolean) =>
 export const IsMail = (options: ValidationOptions) =>
   ValidateBy({ name: 'isMail', validator: { validate: (value: unknown) => typeof value === 'string' && value.isWellFormed() && isEmail(value) } }, options);
 
+/** An address on the web, with http or https. */
+export const IsWebAddress = () =>
+  ValidateBy({
+    name: 'isWebAddress',
+    validator: {
+      validate: (value: unknown) => typeof value === 'string' && value.length <= 500 && URL.canParse(value) && /^https?:$/.test(new URL(value).protocol),
+      defaultMessage: () => 'Give an address on the web that begins with https://.',
+    },
+  });
+
 /** A day that exists, ISO 8601, between 1900 and 2200. */
 export const IsDay = (options?: ValidationOptions) =>
   ValidateBy(

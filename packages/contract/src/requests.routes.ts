@@ -1,4 +1,4 @@
-import type { AddItems, Reply, RequestAsLastTime, SendBack, SendPreview, SendRequest } from './requests';
+import type { AddItems, Reply, RequestAsLastTime, SendBack, SendPreview, SendRequest, TakeIn } from './requests';
 import { type Added, a, get, post } from './route';
 
 export const preview = post('/api/jobs/:id/requests/preview', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<SendPreview>('SendPreview') });
@@ -17,4 +17,8 @@ export const reopen = post('/api/request-items/:id/reopen', 'do work');
 export const sendBack = post('/api/request-items/:id/send-back', 'do work', { input: a<SendBack>('SendBack'), once: true });
 /** It is wanted no more; what came for it stays. */
 export const takeOut = post('/api/request-items/:id/take-out', 'do work');
+/** It came in another way than through the portal: how, and where the papers lie. */
+export const takeIn = post('/api/request-items/:id/take-in', 'do work', { input: a<TakeIn>('TakeIn'), once: true });
+/** What somebody of the firm noted as come did not come after all. */
+export const takeBack = post('/api/request-answers/:id/take-back', 'do work');
 export const reply = post('/api/request-items/:id/reply', 'do work', { input: a<Reply>('Reply'), once: true });

@@ -1,9 +1,9 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsNotEmpty, ValidateNested } from 'class-validator';
-import type { ItemState } from '@steady/core/asks';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsNotEmpty, IsUUID, ValidateNested } from 'class-validator';
+import { type AnswerKind, IN_HAND_WAYS, type InHandWay, type ItemAsked, type ItemState } from '@steady/core/asks';
 import type { Money } from '@steady/core/money';
-import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, IsWebAddress, LeftOut, Trimmed } from './checks';
 import type { GoesOut } from './sending';
 
 export class RequestItemInput {
@@ -16,6 +16,27 @@ export class RequestItemInput {
   @LeftOut()
   @IsText(500, 'A description')
   description?: string;
+
+  @Trimmed()
+  @LeftOut()
+  @IsLine(60, 'A period')
+  period?: string;
+
+  /** By when, where that is not the day of the whole request. */
+  @LeftOut()
+  @IsDay()
+  wantedBy?: string;
+
+  /** Where it may be put as well. */
+  @Trimmed()
+  @LeftOut()
+  @IsWebAddress()
+  link?: string;
+
+  /** A document of the client that shows what is meant. */
+  @LeftOut()
+  @IsUUID()
+  exampleId?: string;
 }
 
 /** Things that are wanted: by themselves, more of them in a request that is out already. */
@@ -76,6 +97,23 @@ export class ClientWords {
   text: string;
 }
 
+/** Something came that did not come through the portal. */
+export class TakeIn {
+  @IsIn(IN_HAND_WAYS, { message: 'Say how it came.' })
+  way: InHandWay;
+
+  @Trimmed()
+  @LeftOut()
+  @IsText(500, 'What came')
+  text?: string;
+
+  /** Where the papers lie. */
+  @Trimmed()
+  @LeftOut()
+  @IsLine(80, 'A place')
+  place?: string;
+}
+
 export class EnterCode {
   @Trimmed()
   @IsNotEmpty({ message: 'Enter the code from the message.' })
@@ -85,18 +123,25 @@ export class EnterCode {
 
 export interface AnswerView {
   id: string;
-  kind: 'file' | 'question' | 'reply' | 'does not apply';
+  kind: AnswerKind;
   text: string | null;
   documentId: string | null;
   documentName: string | null;
+  /** Of what came in hand: how, and where the papers lie. */
+  way: InHandWay | null;
+  place: string | null;
   at: string;
   by: string;
+  takenBackAt: string | null;
+  /** The client may still take it back: nobody has looked. */
+  mayTakeBack: boolean;
 }
 
-export interface RequestItemView {
+export interface RequestItemView extends ItemAsked {
   id: string;
-  name: string;
-  description: string | null;
+  /** A document that shows what is meant. */
+  exampleId: string | null;
+  exampleName: string | null;
   state: ItemState;
   sentBackReason: string | null;
   /** The client asked something about it that nobody has answered. */
@@ -115,7 +160,7 @@ export interface RequestAsLastTime {
   /** The job before, by its name. */
   of: string;
   title: string;
-  items: { name: string; description: string | null }[];
+  items: ItemAsked[];
   wantedBy: string;
 }
 

@@ -6,8 +6,8 @@ import { asLastTime } from '.';
 const EARLIER = {
   title: 'Records, Jan-Feb 2026',
   items: [
-    { name: 'Bank statements Jan-Feb 2026', description: 'All pages, to the end of Jan-Feb 2026' },
-    { name: 'Sales list', description: null },
+    { name: 'Bank statements Jan-Feb 2026', description: 'All pages, to the end of Jan-Feb 2026', period: null, wantedBy: null, link: null },
+    { name: 'Sales list', description: null, period: 'Jan-Feb 2026', wantedBy: '2026-03-04', link: 'https://till.example/export' },
   ],
   askedOn: civil('2026-03-02'),
   wantedBy: civil('2026-03-09'),
@@ -20,8 +20,9 @@ describe('a request as last time', () => {
     const { title, items } = asLastTime(EARLIER, JOBS, ON);
     expect(title).toBe('Records, Mar-Apr 2026');
     expect(items).toEqual([
-      { name: 'Bank statements Mar-Apr 2026', description: 'All pages, to the end of Mar-Apr 2026' },
-      { name: 'Sales list', description: null },
+      { name: 'Bank statements Mar-Apr 2026', description: 'All pages, to the end of Mar-Apr 2026', period: null, wantedBy: null, link: null },
+      // Two working days after it was asked, as then: a holiday and a weekend lie between.
+      { name: 'Sales list', description: null, period: 'Mar-Apr 2026', wantedBy: '2026-05-06', link: 'https://till.example/export' },
     ]);
   });
 

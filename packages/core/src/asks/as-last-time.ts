@@ -1,9 +1,10 @@
-import { type CivilDate, type WorkingCalendar, addWorkingDays, workingDaysIn } from '../calendar';
+import { type CivilDate, type WorkingCalendar, addWorkingDays, civil, workingDaysIn } from '../calendar';
+import type { ItemAsked } from './request';
 
 /** A request of an earlier period. */
 export interface EarlierRequest {
   title: string;
-  items: readonly { name: string; description: string | null }[];
+  items: readonly ItemAsked[];
   /** The day on which it was asked, and the one by which it was wanted. */
   askedOn: CivilDate;
   wantedBy: CivilDate;
@@ -23,13 +24,19 @@ export function asLastTime(
   { title, items, askedOn, wantedBy }: EarlierRequest,
   jobs: { earlier: string; later: string },
   { today, calendar }: { today: CivilDate; calendar: WorkingCalendar },
-): { title: string; items: { name: string; description: string | null }[]; wantedBy: CivilDate } {
+): { title: string; items: ItemAsked[]; wantedBy: CivilDate } {
   const [from, to] = [periodIn(jobs.earlier), periodIn(jobs.later)];
   const moved = (text: string) => (from === '' || to === '' ? text : text.replaceAll(from, to));
-  const days = Math.max(1, workingDaysIn(askedOn.add({ days: 1 }), wantedBy, calendar).length);
+  const inSoMany = (until: CivilDate) => addWorkingDays(today, Math.max(1, workingDaysIn(askedOn.add({ days: 1 }), until, calendar).length), calendar);
   return {
     title: moved(title),
-    items: items.map(({ name, description }) => ({ name: moved(name), description: description === null ? null : moved(description) })),
-    wantedBy: addWorkingDays(today, days, calendar),
+    items: items.map(({ name, description, period, wantedBy: own, link }) => ({
+      name: moved(name),
+      description: description === null ? null : moved(description),
+      period: period === null ? null : moved(period),
+      wantedBy: own === null ? null : inSoMany(civil(own)).toString(),
+      link,
+    })),
+    wantedBy: inSoMany(wantedBy),
   };
 }

@@ -1,3 +1,5 @@
+import { civil } from '../calendar';
+import { fullDate } from '../words';
 import type { Lacks } from './standing';
 
 export const ITEM_STATES = ['asked', 'answered', 'accepted', 'sent back', 'does not apply', 'taken out'] as const;
@@ -14,6 +16,34 @@ export interface WantedItem {
   question: { text: string; at: string } | null;
   /** What came last: the name of a file, or why it does not apply. */
   came: string | null;
+}
+
+/** A thing as it is asked for. */
+export interface ItemAsked {
+  name: string;
+  description: string | null;
+  /** Of which period, in words. */
+  period: string | null;
+  /** By when, where that is not the day of the whole request; ISO. */
+  wantedBy: string | null;
+  /** Where it may be put as well, or be found: an address on the web. */
+  link: string | null;
+}
+
+/**
+ * A thing as a message lists it.
+ *
+ * @example itemInWords({ name: 'Bank statement', period: 'Feb 2026', description: 'all pages', wantedBy: '2026-03-20', link: null })
+ *   // 'Bank statement, Feb 2026 (all pages), by Fri 20 Mar 2026'
+ */
+export function itemInWords({ name, description, period, wantedBy, link }: ItemAsked): string {
+  return [
+    name,
+    period ? `, ${period}` : '',
+    description ? ` (${description})` : '',
+    wantedBy ? `, by ${fullDate(civil(wantedBy))}` : '',
+    link ? `; it may also be put here: ${link}` : '',
+  ].join('');
 }
 
 /**

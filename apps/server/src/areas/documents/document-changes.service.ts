@@ -149,6 +149,17 @@ export class DocumentChanges implements OnModuleInit {
     });
   }
 
+  /** Takes out what its sender took back, whatever waits for it. */
+  async withdraw(work: Work, documentId: string): Promise<void> {
+    const [document] = await this.some(work, [documentId]);
+    if (!document || document.takenOutAt !== null) return;
+    await work.tx
+      .update(documents)
+      .set({ takenOutAt: work.now.toString(), takenOutBy: work.actor.name, version: document.version + 1 })
+      .where(eq(documents.id, document.id));
+    await this.say(work, document, `took back ${titleOf(document)}`);
+  }
+
   async bringBack(work: Work, ids: string[]): Promise<DocumentsDone> {
     return this.each(work, ids, async (document) => {
       if (document.takenOutAt === null) return null;

@@ -1,1 +1,2 @@
 export { RequestsService } from './requests.service';
+export { RequestAnswers } from './request-answers.service';

@@ -1,8 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { type Lacks, lacksOfRequest } from '@steady/core/asks';
+import { type ItemAsked, type Lacks, itemInWords, lacksOfRequest } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
-import type { RequestPart } from '@steady/contract/requests';
+import type { AnswerView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
 import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter } from '../asks';
 import { RequestQueries } from './requests.queries';
@@ -10,10 +10,12 @@ import { RequestQueries } from './requests.queries';
 export const REQUEST = 'request';
 
 /** What is asked for, as a message lists it. */
-export interface ListedItem {
-  name: string;
-  description?: string | null;
-}
+export type ListedItem = Pick<ItemAsked, 'name'> & { [Key in Exclude<keyof ItemAsked, 'name'>]?: ItemAsked[Key] };
+
+export const listed = (items: readonly ListedItem[]): string =>
+  items
+    .map(({ name, description = null, period = null, wantedBy = null, link = null }) => `  - ${itemInWords({ name, description, period, wantedBy, link })}`)
+    .join('\n');
 
 /** The words that ask for things. */
 export function requestLetter(
@@ -28,7 +30,7 @@ export function requestLetter(
     subject: again ? `${firm.shortName}: still needed, ${of.title}` : `${firm.shortName}: ${of.title}`,
     paragraphs: [
       again ? `${sender} still needs the following, ${about}:` : `${sender} asks you for the following, ${about}:`,
-      of.items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
+      listed(of.items),
       again && of.wantedBy < again.today ? `It was wanted by ${by}. Please send it as soon as you can.` : `Please send it by ${by}.`,
     ],
     linkWords: 'Send files and ask questions here',
@@ -77,10 +79,14 @@ export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleI
     return this.queries.parts(work, askIds);
   }
 
-  portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, RequestPart>> {
-    return this.queries.parts(
+  async portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, RequestPart>> {
+    const parts = await this.queries.parts(
       work,
       asked.map((one) => one.askId),
     );
+    return new Map([...parts].map(([id, { items }]) => [id, { items: items.map((item) => ({ ...item, answers: item.answers.map(forClient) })) }]));
   }
 }
+
+/** What somebody noted as they took it in, and where it lies in the office, is not for the client. */
+const forClient = (answer: AnswerView): AnswerView => (answer.kind === 'in hand' ? { ...answer, text: null, place: null } : answer);

@@ -1,12 +1,16 @@
 import { Controller } from '@nestjs/common';
-import { AddItems, Reply, type RequestAsLastTime, SendBack, type SendPreview, SendRequest } from '@steady/contract/requests';
+import { AddItems, Reply, type RequestAsLastTime, SendBack, type SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests.routes';
 import { type Asked, Does } from '../../platform/http/routes';
+import { RequestAnswers } from './request-answers.service';
 import { RequestsService } from './requests.service';
 
 @Controller()
 export class RequestsController {
-  constructor(private readonly requests: RequestsService) {}
+  constructor(
+    private readonly requests: RequestsService,
+    private readonly answers: RequestAnswers,
+  ) {}
 
   @Does(routes.preview, { input: SendRequest })
   preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
@@ -42,6 +46,16 @@ export class RequestsController {
   @Does(routes.sendBack, { input: SendBack })
   sendBack({ work, at: { id: itemId }, input }: Asked<typeof routes.sendBack>): Promise<void> {
     return this.requests.sendBack(work, itemId, input.reason);
+  }
+
+  @Does(routes.takeIn, { input: TakeIn })
+  takeIn({ work, at: { id: itemId }, input }: Asked<typeof routes.takeIn>): Promise<void> {
+    return this.requests.takeIn(work, itemId, input);
+  }
+
+  @Does(routes.takeBack)
+  takeBack({ work, at: { id: answerId } }: Asked<typeof routes.takeBack>): Promise<void> {
+    return this.answers.takeBack(work, answerId);
   }
 
   @Does(routes.takeOut)

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, inArray } from 'drizzle-orm';
-import type { WantedItem } from '@steady/core/asks';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { type WantedItem, cameInWords, cameLast, mayTakeBack } from '@steady/core/asks';
 import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
 import { asks } from '../asks/asks.tables';
@@ -8,8 +8,8 @@ import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { requestAnswers, requestItems } from './requests.tables';
 
-type Item = typeof requestItems.$inferSelect;
-type Answer = AnswerView & { itemId: string; answeredAt: string | null };
+type Item = typeof requestItems.$inferSelect & { exampleName: string | null };
+type Answer = Omit<AnswerView, 'mayTakeBack'> & { itemId: string; answeredAt: string | null; lookedAt: string | null };
 
 /** What information requests ask for, and what came. */
 @Injectable()
@@ -25,14 +25,14 @@ export class RequestQueries {
   async wanted(work: Work, askId: string): Promise<WantedItem[]> {
     return (await this.itemsOf(work, [askId])).map(({ item, answers }) => {
       const question = answers.find((answer) => answer.kind === 'question' && answer.answeredAt === null);
-      const came = answers.findLast((answer) => answer.kind === 'file' || answer.kind === 'does not apply');
+      const came = cameLast(answers);
       return {
         id: item.id,
         name: item.name,
         state: item.state,
         since: item.stateSince,
         question: question ? { text: question.text ?? '', at: question.at } : null,
-        came: came?.documentName ?? came?.text ?? null,
+        came: came ? cameInWords({ ...came, file: came.documentName }) : null,
       };
     });
   }
@@ -48,6 +48,8 @@ export class RequestQueries {
         items.map(({ item }) => ({
           request: titles.get(item.askId),
           item: item.name,
+          period: item.period,
+          'wanted by': item.wantedBy,
           state: item.state,
           since: item.stateSince,
           'sent back because': item.sentBackReason,
@@ -56,7 +58,7 @@ export class RequestQueries {
       ...table(
         'answers',
         items.flatMap(({ item, answers }) =>
-          answers.map(({ at, by, kind, text, documentName }) => ({
+          answers.map(({ at, by, kind, text, documentName, way, place, takenBackAt }) => ({
             request: titles.get(item.askId),
             item: item.name,
             at,
@@ -64,6 +66,9 @@ export class RequestQueries {
             kind,
             text,
             document: documentName,
+            'came how': way,
+            'lies where': place,
+            'taken back': takenBackAt,
           })),
         ),
       ),
@@ -76,13 +81,18 @@ export class RequestQueries {
       .select({ id: requestAnswers.documentId, item: requestItems.name })
       .from(requestAnswers)
       .innerJoin(requestItems, eq(requestItems.id, requestAnswers.itemId))
-      .where(and(inArray(requestAnswers.documentId, documentIds), eq(requestItems.state, 'answered')));
+      .where(and(inArray(requestAnswers.documentId, documentIds), eq(requestItems.state, 'answered'), isNull(requestAnswers.takenBackAt)));
     return new Map(found.map(({ id, item }) => [id!, `it was sent for "${item}": accept it or send it back there first`]));
   }
 
   private async itemsOf(work: Work, askIds: string[]): Promise<{ item: Item; answers: Answer[] }[]> {
     if (askIds.length === 0) return [];
-    const items = await work.tx.select().from(requestItems).where(inArray(requestItems.askId, askIds)).orderBy(asc(requestItems.position));
+    const items = await work.tx
+      .select({ item: requestItems, exampleName: sql<string | null>`coalesce(${documents.what}, ${documents.name})` })
+      .from(requestItems)
+      .leftJoin(documents, eq(documents.id, requestItems.exampleId))
+      .where(inArray(requestItems.askId, askIds))
+      .orderBy(asc(requestItems.position));
     const answers = await work.tx
       .select({
         id: requestAnswers.id,
@@ -94,22 +104,34 @@ export class RequestQueries {
         at: requestAnswers.at,
         by: requestAnswers.by,
         answeredAt: requestAnswers.answeredAt,
+        way: requestAnswers.way,
+        place: requestAnswers.place,
+        takenBackAt: requestAnswers.takenBackAt,
+        lookedAt: documents.lookedAt,
       })
       .from(requestAnswers)
       .innerJoin(requestItems, eq(requestItems.id, requestAnswers.itemId))
       .leftJoin(documents, eq(documents.id, requestAnswers.documentId))
       .where(inArray(requestItems.askId, askIds))
       .orderBy(asc(requestAnswers.at), asc(requestAnswers.id));
-    return items.map((item) => ({ item, answers: answers.filter((answer) => answer.itemId === item.id) }));
+    return items.map(({ item, exampleName }) => ({ item: { ...item, exampleName }, answers: answers.filter((answer) => answer.itemId === item.id) }));
   }
 }
 
-const viewOf = ({ id, name, description, state, sentBackReason }: Item, answers: Answer[]): RequestItemView => ({
-  id,
-  name,
-  description,
-  state,
-  sentBackReason,
+const viewOf = (item: Item, answers: Answer[]): RequestItemView => ({
+  id: item.id,
+  name: item.name,
+  description: item.description,
+  period: item.period,
+  wantedBy: item.wantedBy,
+  link: item.link,
+  exampleId: item.exampleId,
+  exampleName: item.exampleName,
+  state: item.state,
+  sentBackReason: item.sentBackReason,
   question: answers.some((answer) => answer.kind === 'question' && answer.answeredAt === null),
-  answers: answers.map(({ itemId: _item, answeredAt: _answered, ...answer }) => answer),
+  answers: answers.map(({ itemId: _item, answeredAt: _answered, lookedAt, ...answer }) => ({
+    ...answer,
+    mayTakeBack: mayTakeBack({ ...answer, lookedAt }, item),
+  })),
 });

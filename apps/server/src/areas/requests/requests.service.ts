@@ -1,34 +1,24 @@
 import { Injectable } from '@nestjs/common';
 import { and, count, eq, isNull } from 'drizzle-orm';
-import { type ItemState, asLastTime } from '@steady/core/asks';
+import { asLastTime, cameInWords, standsBy } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
-import type { AddItems, AnswerView, Reply, RequestAsLastTime, RequestItemInput, SendPreview, SendRequest } from '@steady/contract/requests';
+import type { AddItems, Reply, RequestAsLastTime, RequestItemInput, SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
 import { dayIn } from '../../platform/clock';
 import { Events, eventKind } from '../../platform/events';
-import type { Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Ask, AskBook, AskLetters, AsksService, senderNow } from '../asks';
-import { ClientsService, ContactsService } from '../clients';
+import { ClientsService } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobsService } from '../jobs';
-import { REQUEST, requestLetter } from './request-kind';
+import { ItemReviewed, RequestAnswers, type RequestEvent, aboutAsk, mustBeWanted } from './request-answers.service';
+import { REQUEST, listed, requestLetter } from './request-kind';
 import { RequestQueries } from './requests.queries';
 import { requestAnswers, requestItems } from './requests.tables';
 
-type Item = typeof requestItems.$inferSelect;
-type RequestEvent = { askId: string };
-
-export const ItemAnswered = eventKind<RequestEvent>('item answered', 'requests');
-export const ItemReviewed = eventKind<RequestEvent>('item reviewed', 'requests');
 export const ItemsChanged = eventKind<RequestEvent>('items changed', 'requests');
 
-interface Found {
-  item: Item;
-  ask: Ask;
-}
-
-/** Information requests: sent from a job, answered in the portal or on paper, accepted or sent back here. */
+/** Information requests: sent from a job; what came for them is accepted or sent back here. */
 @Injectable()
 export class RequestsService {
   constructor(
@@ -37,9 +27,9 @@ export class RequestsService {
     private readonly book: AskBook,
     private readonly letters: AskLetters,
     private readonly clients: ClientsService,
-    private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
+    private readonly answers: RequestAnswers,
     private readonly queries: RequestQueries,
   ) {}
 
@@ -88,19 +78,26 @@ export class RequestsService {
       what: `asked for ${input.items.map((item) => item.name).join(', ')}`,
       after: input,
       when: { now: input.now },
-      fill: (opened) => this.keep(work, opened.id, input.items, 0),
+      fill: (opened) => this.keep(work, opened, input.items, 0),
     });
     return { id: ask.id, written };
   }
 
-  private async keep(work: Work, askId: string, items: readonly RequestItemInput[], from: number): Promise<void> {
+  private async keep(work: Work, { id: askId, clientId }: Pick<Ask, 'id' | 'clientId'>, items: readonly RequestItemInput[], from: number): Promise<void> {
+    for (const { exampleId } of items)
+      if (exampleId && (await this.documents.get(work, exampleId)).clientId !== clientId)
+        throw Problem.invalid([{ field: 'items', message: 'Choose an example among the documents of this client.' }]);
     await work.tx.insert(requestItems).values(
-      items.map(({ name, description = null }, at) => ({
+      items.map(({ name, description = null, period = null, wantedBy = null, link = null, exampleId = null }, at) => ({
         firmId: work.firm.id,
         askId,
         position: from + at,
         name,
         description,
+        period,
+        wantedBy,
+        link,
+        exampleId,
         state: 'asked' as const,
         stateSince: work.now.toString(),
       })),
@@ -114,94 +111,27 @@ export class RequestsService {
     this.book.mustBeOpen(ask);
     if (ask.state === 'done') throw Problem.refused('ask-ended', 'Everything in it is in. Ask for more in a new request.');
     const [there] = await work.tx.select({ items: count() }).from(requestItems).where(eq(requestItems.askId, askId));
-    await this.keep(work, askId, items, there!.items);
+    await this.keep(work, ask, items, there!.items);
     const names = items.map((item) => item.name).join(', ');
-    await this.events.record(work, ItemsChanged, { what: `asked for ${names} as well, in ${ask.title}`, ...of(ask), after: { items } });
+    await this.events.record(work, ItemsChanged, { what: `asked for ${names} as well, in ${ask.title}`, ...aboutAsk(ask), after: { items } });
     await this.letters.tell(work, ask, `${work.firm.shortName}: something more for ${ask.title}`, [
       `${work.actor.name} needs something more, beside what you were asked for:`,
-      items.map((item) => `  - ${item.name}${item.description ? ` (${item.description})` : ''}`).join('\n'),
+      listed(items),
     ]);
   }
 
-  /** The item and its request, held, if the firm, or the client's person who asks, may see it. */
-  private async find(work: Work, itemId: string): Promise<Found> {
-    const [item] = await work.tx
-      .select()
-      .from(requestItems)
-      .where(and(eq(requestItems.id, itemId), eq(requestItems.firmId, work.firm.id)))
-      .for('update');
-    if (!item || item.state === 'taken out') throw Problem.notFound('item');
-    const ask = await this.book.hold(work, item.askId);
-    if (work.actor.kind === 'client' && !(await this.contacts.hasPermission(work, work.actor.id, ask.clientId, 'getsRequests'))) throw Problem.notFound('item');
-    return { item, ask };
-  }
-
-  /** Refuses, before a file is read, what would be refused afterwards. */
-  async mayAnswer(work: Work, itemId: string): Promise<void> {
-    const { item, ask } = await this.find(work, itemId);
-    this.book.mustBeOpen(ask);
-    notAccepted(item);
-    await this.documents.mayTakeIn(work, ask.clientId);
-  }
-
-  private async answer(
-    work: Work,
-    { item, ask }: Found,
-    given: { kind: AnswerView['kind']; text?: string; documentId?: string },
-    state: ItemState,
-    what: string,
-  ): Promise<void> {
-    this.book.mustBeOpen(ask);
-    const now = work.now.toString();
-    const { kind, text = null, documentId = null } = given;
-    await work.tx.insert(requestAnswers).values({ firmId: work.firm.id, itemId: item.id, kind, text, documentId, at: now, by: work.actor.name });
-    if (state !== item.state) await this.setItem(work, item.id, { state, stateSince: now });
-    if (work.actor.kind === 'client') await this.letters.heard(work, ask);
-    await this.events.record(work, ItemAnswered, { what, ...of(ask), after: { kind, text, documentId } });
-    await this.book.reckon(work, ask.id);
-  }
-
-  private setItem(work: Work, itemId: string, set: Partial<Item>) {
-    return work.tx.update(requestItems).set(set).where(eq(requestItems.id, itemId));
-  }
-
-  /** Takes in a file for an item that is asked for, from whoever is in the portal. */
-  async upload(work: Work, itemId: string, file: Upload): Promise<void> {
-    const found = await this.find(work, itemId);
-    notAccepted(found.item);
-    const { clientId, jobId } = found.ask;
-    const documentId = await this.documents.file(work, file, { clientId, jobId, what: found.item.name });
-    if (found.item.state === 'answered' && (await this.isAnsweredWith(work, itemId, documentId))) return;
-    await this.answer(work, found, { kind: 'file', documentId }, 'answered', `sent ${file.name} for ${found.item.name}`);
-  }
-
-  /** The same file sent again after a lost answer is the one that came. */
-  private async isAnsweredWith(work: Work, itemId: string, documentId: string): Promise<boolean> {
-    const there = await work.tx
-      .select({ id: requestAnswers.id })
-      .from(requestAnswers)
-      .where(and(eq(requestAnswers.itemId, itemId), eq(requestAnswers.documentId, documentId)))
-      .limit(1);
-    return there.length > 0;
-  }
-
-  /** A question of the client. It stays open until somebody answers it, whatever is sent after it. */
-  async ask(work: Work, itemId: string, text: string): Promise<void> {
-    const found = await this.find(work, itemId);
-    notAccepted(found.item);
-    await this.answer(work, found, { kind: 'question', text }, found.item.state, `asked about ${found.item.name}: "${text}"`);
-  }
-
-  /** Notes the client's word that there is nothing of an item, and why. */
-  async doesNotApply(work: Work, itemId: string, text: string): Promise<void> {
-    const found = await this.find(work, itemId);
-    notAccepted(found.item);
-    await this.answer(work, found, { kind: 'does not apply', text }, 'does not apply', `says that ${found.item.name} does not apply: "${text}"`);
+  /** Notes what came in another way than through the portal. Whoever took it in has seen it: it is accepted with it. */
+  async takeIn(work: Work, itemId: string, { way, text, place }: TakeIn): Promise<void> {
+    const found = await this.answers.find(work, itemId);
+    mustBeWanted(found.item);
+    const came = cameInWords({ kind: 'in hand', file: null, text: text ?? null, way, place: place ?? null });
+    await this.answers.answer(work, found, { kind: 'in hand', text, way, place }, 'answered', `took in ${found.item.name}, ${came}`);
+    await this.accept(work, itemId);
   }
 
   /** Answers what a client asked about an item; the client is told, unless it was settled in another way. */
   async reply(work: Work, itemId: string, { text, silent = false }: Reply): Promise<void> {
-    const found = await this.find(work, itemId);
+    const found = await this.answers.find(work, itemId);
     if (['withdrawn', 'expired'].includes(found.ask.state)) this.book.mustBeOpen(found.ask);
     const now = work.now.toString();
     const open = await work.tx
@@ -213,7 +143,7 @@ export class RequestsService {
     await work.tx.insert(requestAnswers).values({ firmId: work.firm.id, itemId, kind: 'reply', text, at: now, by: work.actor.name });
     await this.events.record(work, ItemReviewed, {
       what: silent ? `settled a question about ${found.item.name} without writing: "${text}"` : `replied about ${found.item.name}: "${text}"`,
-      ...of(found.ask),
+      ...aboutAsk(found.ask),
       after: { kind: 'reply', text },
     });
     if (silent) await this.book.reckon(work, found.ask.id);
@@ -230,36 +160,35 @@ export class RequestsService {
 
   /** Accepts what came, also what came in another way than through the portal. */
   async accept(work: Work, itemId: string): Promise<void> {
-    const found = await this.find(work, itemId);
+    const found = await this.answers.find(work, itemId);
     if (found.item.state === 'accepted') return;
     if (found.ask.state === 'withdrawn' || found.ask.state === 'expired') this.book.mustBeOpen(found.ask);
-    await this.review(work, found, { state: 'accepted', sentBackReason: null }, `accepted ${found.item.name}`);
+    await this.answers.review(work, found, { state: 'accepted', sentBackReason: null, sentBackAt: null }, `accepted ${found.item.name}`);
   }
 
   /** Takes back that an item was accepted: it is to be looked at again, or still wanted. Nobody is told. */
   async reopen(work: Work, itemId: string): Promise<void> {
-    const found = await this.find(work, itemId);
+    const found = await this.answers.find(work, itemId);
     if (found.item.state !== 'accepted') throw Problem.refused('not-accepted', 'It is not accepted.');
     this.book.mustBeOpen(found.ask);
-    const last = await this.lastCame(work, itemId);
-    const state = last === 'file' ? 'answered' : (last ?? 'asked');
-    await this.review(work, found, { state, sentBackReason: null }, `withdrew the acceptance of ${found.item.name}`);
-  }
-
-  private async lastCame(work: Work, itemId: string): Promise<'file' | 'does not apply' | undefined> {
-    const came = await work.tx.select({ kind: requestAnswers.kind }).from(requestAnswers).where(eq(requestAnswers.itemId, itemId)).orderBy(requestAnswers.at);
-    return came.map((one) => one.kind).findLast((kind) => kind === 'file' || kind === 'does not apply');
+    const state = standsBy(await this.answers.answersTo(work, itemId), found.item.sentBackAt);
+    await this.answers.review(work, found, { state, sentBackReason: null }, `withdrew the acceptance of ${found.item.name}`);
   }
 
   /** Sends an item back with a reason; the client is told. What was accepted is asked for once more so. */
   async sendBack(work: Work, itemId: string, reason: string): Promise<void> {
-    const found = await this.find(work, itemId);
+    const found = await this.answers.find(work, itemId);
     if ((await this.jobs.get(work, found.ask.jobId!)).phase === null)
       throw Problem.refused('job-finished', 'The job is finished. Open it again first, or ask for it in another job.');
     this.book.mustBeOpen(found.ask);
     if (found.item.state === 'asked' || found.item.state === 'sent back')
       throw Problem.refused('nothing-came', `Nothing came for ${found.item.name} that could be sent back. A reminder asks for it again.`);
-    await this.review(work, found, { state: 'sent back', sentBackReason: reason }, `sent ${found.item.name} back: "${reason}"`);
+    await this.answers.review(
+      work,
+      found,
+      { state: 'sent back', sentBackReason: reason, sentBackAt: work.now.toString() },
+      `sent ${found.item.name} back: "${reason}"`,
+    );
     await this.letters.tell(work, found.ask, `${work.firm.shortName}: ${found.item.name} is still needed`, [
       `${work.actor.name} looked at what you sent for ${found.item.name} and needs something more:`,
       reason,
@@ -268,30 +197,12 @@ export class RequestsService {
 
   /** An item is wanted no more. The last one goes with its request. */
   async takeOut(work: Work, itemId: string): Promise<void> {
-    const found = await this.find(work, itemId);
+    const found = await this.answers.find(work, itemId);
     this.book.mustBeOpen(found.ask);
-    notAccepted(found.item);
+    mustBeWanted(found.item);
     const left = await work.tx.select({ id: requestItems.id, state: requestItems.state }).from(requestItems).where(eq(requestItems.askId, found.ask.id));
     if (!left.some((one) => one.id !== itemId && one.state !== 'taken out'))
       throw Problem.refused('last-item', 'It is the only thing asked for. Withdraw the request instead.');
-    await this.review(work, found, { state: 'taken out' }, `wants ${found.item.name} no more, in ${found.ask.title}`);
+    await this.answers.review(work, found, { state: 'taken out' }, `wants ${found.item.name} no more, in ${found.ask.title}`);
   }
-
-  private async documentsOf(work: Work, itemId: string): Promise<string[]> {
-    const came = await work.tx.select({ id: requestAnswers.documentId }).from(requestAnswers).where(eq(requestAnswers.itemId, itemId));
-    return came.flatMap(({ id }) => (id === null ? [] : [id]));
-  }
-
-  private async review(work: Work, { item, ask }: Found, set: Partial<Item>, what: string): Promise<void> {
-    await this.setItem(work, item.id, { ...set, stateSince: work.now.toString() });
-    if (set.state === 'accepted' || set.state === 'sent back') await this.documents.lookedAt(work, await this.documentsOf(work, item.id));
-    await this.events.record(work, ItemReviewed, { what, ...of(ask), before: { state: item.state }, after: set });
-    await this.book.reckon(work, ask.id);
-  }
-}
-
-const of = (ask: Ask) => ({ clientId: ask.clientId, jobId: ask.jobId, payload: { askId: ask.id } });
-
-function notAccepted({ state }: Item): void {
-  if (state === 'accepted') throw Problem.refused('accepted-already', 'This was accepted already, thank you. Nothing more is needed.');
 }

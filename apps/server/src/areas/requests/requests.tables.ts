@@ -1,8 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { ItemState } from '@steady/core/asks';
-import type { AnswerView } from '@steady/contract/requests';
-import { firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
+import type { AnswerKind, InHandWay, ItemState } from '@steady/core/asks';
+import { day, firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
 import { asks } from '../asks/asks.tables';
 
 /** What an information request asks for, one by one. */
@@ -20,6 +19,15 @@ export const requestItems = pgTable(
     state: text('state').$type<ItemState>().notNull(),
     stateSince: moment('state_since').notNull(),
     sentBackReason: text('sent_back_reason'),
+    /** When it was last sent back; null again once it was accepted. */
+    sentBackAt: moment('sent_back_at'),
+    period: text('period'),
+    /** By when, where that is not the day of the whole request. */
+    wantedBy: day('wanted_by'),
+    /** Where it may be put as well. */
+    link: text('link'),
+    /** A document of the client that shows what is meant. */
+    exampleId: uuid('example_id'),
   },
   (t) => [ownFirm(), ofSeen('ask_id', 'asks'), index().on(t.askId)],
 );
@@ -33,13 +41,18 @@ export const requestAnswers = pgTable(
     itemId: uuid('item_id')
       .notNull()
       .references(() => requestItems.id),
-    kind: text('kind').$type<AnswerView['kind']>().notNull(),
+    kind: text('kind').$type<AnswerKind>().notNull(),
     text: text('text'),
     documentId: uuid('document_id'),
     at: moment('at').notNull(),
     by: text('by').notNull(),
     /** Of a question: when it was answered. It stays open until then, whatever comes after it. */
     answeredAt: moment('answered_at'),
+    /** Of what came in hand: how, and where the papers lie. */
+    way: text('way').$type<InHandWay>(),
+    place: text('place'),
+    /** It does not count any more: whoever gave it took it back. */
+    takenBackAt: moment('taken_back_at'),
   },
   (t) => [
     ownFirm(),

@@ -1,8 +1,9 @@
 import * as requestsRoutes from '@steady/contract/requests.routes';
+import { IN_HAND_WAYS } from '@steady/core/asks';
 import type { AskView } from '@steady/contract/asks';
-import { AddItems, Reply, type RequestItemView, type RequestPart, SendBack } from '@steady/contract/requests';
+import { AddItems, Reply, type RequestItemView, type RequestPart, SendBack, TakeIn } from '@steady/contract/requests';
 import { send } from '../../app/api';
-import { LongTextField, TickField } from '../../ui/fields';
+import { ChoiceField, LongTextField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { ReasonLeaf } from '../../ui/reason-leaf';
@@ -66,6 +67,39 @@ export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose():
         error={form.formState.errors.text?.message}
       />
       <TickField label="We have talked already: do not write" {...form.register('silent')} />
+    </Leaf>
+  );
+}
+
+/** It came in another way than through the portal: how, and where the papers lie. */
+export function TakeInLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
+  const notify = useNotify();
+  const { form, onSubmit, busy, problem } = useLeafForm<TakeIn>({
+    input: TakeIn,
+    start: {},
+    submit: async (values) => {
+      await send(requestsRoutes.takeIn, { id: item.id }, values);
+      notify(`${item.name} is in, ${values.way}. No message was sent.`);
+      onClose();
+    },
+  });
+  const { errors } = form.formState;
+  return (
+    <Leaf open title={`${item.name} is in`} act="It is in" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      <ChoiceField
+        label="How it came"
+        control={form.control}
+        name="way"
+        choices={IN_HAND_WAYS.map((way) => ({ value: way, words: way }))}
+        error={errors.way?.message}
+      />
+      <LongTextField
+        label="What came"
+        hint="What was said, or what is in the folder. May stay empty."
+        {...form.register('text')}
+        error={errors.text?.message}
+      />
+      <TextField label="Where it lies" hint="For papers: the shelf, the desk. May stay empty." {...form.register('place')} error={errors.place?.message} />
     </Leaf>
   );
 }

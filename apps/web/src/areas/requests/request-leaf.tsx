@@ -28,7 +28,13 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         planKey: undefined,
         title: last.title,
         dueOn: last.wantedBy,
-        items: last.items.map(({ name, description }) => ({ name, description: description ?? '' })),
+        items: last.items.map(({ name, description, period, wantedBy, link }) => ({
+          name,
+          description: description ?? '',
+          period: period ?? '',
+          wantedBy: wantedBy ?? '',
+          link: link ?? '',
+        })),
       };
     const plan = proposed.find((one) => one.key === key);
     return plan
@@ -93,7 +99,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       <TextField label="Title" {...register('title')} error={errors.title?.message} />
       <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
       <h3 className="mb-1.5">Items</h3>
-      <ItemFields form={form} />
+      <ItemFields form={form} documents={job.documents} />
     </SendingLeaf>
   );
 }
