@@ -102,20 +102,40 @@ export class FilingRoom {
     });
   }
 
-  /** Some of what is asked for has come as it comes: a bank's PDF. */
+  /** Some of what is asked for has come as it comes: a bank's PDF, an answer in words, a word where it is; and by post, from a client on paper. */
   private async answer(month: CivilDate): Promise<void> {
-    const open = await this.by(this.firm.people.orla, 1, (work) =>
-      rows<{ id: string; client: string; contactId: string; contact: string }>(
+    const statements = await this.asked('bank statement%', 'online', 3);
+    for (const [index, one] of statements.entries())
+      await this.as(one, async (work) => {
+        const { name, bytes } = await bankStatement(one.client, month, 40 + index);
+        await this.app.answers.upload(work, one.id, { ...(await this.app.files.keepBytes(work.firm, bytes)), name });
+      });
+    const [inWords, elsewhere] = (await this.asked('%', 'online', 8)).filter(({ id }) => !statements.some((one) => one.id === id));
+    if (inWords)
+      await this.as(inWords, (work) => this.app.answers.words(work, inWords.id, 'Nothing has changed since last time, apart from the new van in May.'));
+    if (elsewhere)
+      await this.as(elsewhere, (work) => this.app.answers.elsewhere(work, elsewhere.id, 'It is in the shared ledger: https://ledger.example/port-sallow'));
+    const [onPaper] = await this.asked('%', 'paper', 1);
+    if (onPaper)
+      await this.by(this.firm.people.aoife, 1, (work) =>
+        this.app.requests.takeIn(work, onPaper.id, { way: 'by post', text: 'one folder, sorted by month', place: 'shelf 4, by the window' }),
+      );
+  }
+
+  private as(one: { contactId: string; contact: string }, act: (work: Work) => Promise<unknown>): Promise<unknown> {
+    return this.by({ kind: 'client', id: one.contactId, name: one.contact }, 1, act);
+  }
+
+  /** Things of that name that clients of one way were asked for and have not sent, with who is asked. */
+  private async asked(like: string, way: 'online' | 'paper', most: number): Promise<{ id: string; client: string; contactId: string; contact: string }[]> {
+    return this.by(this.firm.people.orla, 1, (work) =>
+      rows(
         work.tx,
         sql`select i.id, c.name as client, p.id as "contactId", p.name as contact from request_items i join asks a on a.id = i.ask_id join clients c on c.id = a.client_id
-              join lateral (select x.id, x.name from client_contacts l join contacts x on x.id = l.contact_id where l.client_id = c.id and l.gets_requests and x.email is not null order by l.position limit 1) p on true
-            where a.state = 'with the client' and i.state = 'asked' and c.way = 'online' and i.name ilike 'bank statement%' order by a.asked_at desc, i.id limit 3`,
+              join lateral (select x.id, x.name from client_contacts l join contacts x on x.id = l.contact_id where l.client_id = c.id and l.gets_requests and (x.email is not null or c.way = 'paper') order by l.position limit 1) p on true
+            where a.state = 'with the client' and i.state = 'asked' and c.way = ${way} and i.name ilike ${like}
+              and not exists (select from request_answers w where w.item_id = i.id) order by a.asked_at desc, i.id limit ${most}`,
       ),
     );
-    for (const [index, { id, client, contactId, contact }] of open.entries())
-      await this.by({ kind: 'client', id: contactId, name: contact }, 1, async (work) => {
-        const { name, bytes } = await bankStatement(client, month, 40 + index);
-        await this.app.answers.upload(work, id, { ...(await this.app.files.keepBytes(work.firm, bytes)), name });
-      });
   }
 }

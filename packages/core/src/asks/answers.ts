@@ -2,7 +2,6 @@ import type { ItemState } from './request';
 
 /** What a client, or somebody of the firm for it, gives for a thing that was asked for. */
 export const CAME_KINDS = ['file', 'words', 'elsewhere', 'in hand', 'does not apply'] as const;
-export type CameKind = (typeof CAME_KINDS)[number];
 
 /** What stands beside a thing that was asked for: what came, and what was asked and replied. */
 export const ANSWER_KINDS = [...CAME_KINDS, 'question', 'reply'] as const;

@@ -122,7 +122,7 @@ export class ResumedUploads {
   private async theirs(identity: Identity, id: string): Promise<Arriving> {
     const upload = UUID.test(id) ? await this.plain.getUpload(id).catch(() => null) : null;
     if (upload?.metadata?.by !== whoIs(identity)) throw gone();
-    return upload!;
+    return upload;
   }
 
   /** What is answered to the last part. */

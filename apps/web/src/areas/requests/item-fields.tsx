@@ -1,5 +1,5 @@
 import { type Control, type FieldErrors, type UseFormRegister, type UseFormReturn, useFieldArray } from 'react-hook-form';
-import type { AddItems } from '@steady/contract/requests';
+import type { AddItems, RequestItemInput } from '@steady/contract/requests';
 import type { DocumentView } from '@steady/contract/documents';
 import { titleOf } from '@steady/core/documents';
 import { DateField, SelectField, TextField } from '../../ui/fields';
@@ -26,44 +26,67 @@ export function ItemFields<Form extends AddItems>({ form, documents = [] }: { fo
           <button type="button" className="lnk mt-6 self-start text-fine text-soft" onClick={() => remove(index)} aria-label={`Remove item ${index + 1}`}>
             Remove
           </button>
-          <details className="col-span-full mb-2" open={Boolean(field.period ?? field.wantedBy ?? field.link ?? field.exampleId)}>
-            <summary className="cursor-pointer text-fine text-slate">Period, its own day, an example, where else it may be put</summary>
-            <div className="mt-2 grid grid-cols-2 gap-x-3 max-sm:grid-cols-1">
-              <TextField label="Period" hint="For example Jan-Feb 2026" {...register(`items.${index}.period`)} error={errors?.[index]?.period?.message} />
-              <DateField
-                label="Wanted by"
-                hint="Left empty, the day of the whole request"
-                control={control}
-                name={`items.${index}.wantedBy`}
-                error={errors?.[index]?.wantedBy?.message}
-              />
-              <TextField
-                label="May also be put here"
-                hint="An address on the web"
-                inputMode="url"
-                {...register(`items.${index}.link`)}
-                error={errors?.[index]?.link?.message}
-              />
-              <SelectField
-                label="Example"
-                hint={documents.length === 0 ? 'Add the file to the documents of the job first' : 'The client sees what is meant'}
-                {...register(`items.${index}.exampleId`)}
-                error={errors?.[index]?.exampleId?.message}
-              >
-                <option value="">none</option>
-                {documents.map((document) => (
-                  <option key={document.id} value={document.id}>
-                    {titleOf(document)}
-                  </option>
-                ))}
-              </SelectField>
-            </div>
-          </details>
+          <MoreOfItem
+            index={index}
+            control={control}
+            register={register}
+            errors={errors?.[index]}
+            documents={documents}
+            isOpen={Boolean(field.period ?? field.wantedBy ?? field.link ?? field.exampleId)}
+          />
         </div>
       ))}
       <button type="button" className="act-quiet" onClick={() => append({ name: '', description: '' })}>
         Add an item
       </button>
     </>
+  );
+}
+
+interface MoreProps {
+  index: number;
+  control: Control<AddItems>;
+  register: UseFormRegister<AddItems>;
+  errors: FieldErrors<RequestItemInput> | undefined;
+  documents: readonly DocumentView[];
+  isOpen: boolean;
+}
+
+/** What is said of an item only where it is needed. */
+function MoreOfItem({ index, control, register, errors, documents, isOpen }: MoreProps) {
+  return (
+    <details className="col-span-full mb-2" open={isOpen}>
+      <summary className="cursor-pointer text-fine text-slate">Period, its own day, an example, where else it may be put</summary>
+      <div className="mt-2 grid grid-cols-2 gap-x-3 max-sm:grid-cols-1">
+        <TextField label="Period" hint="For example Jan-Feb 2026" {...register(`items.${index}.period`)} error={errors?.period?.message} />
+        <DateField
+          label="Wanted by"
+          hint="Left empty, the day of the whole request"
+          control={control}
+          name={`items.${index}.wantedBy`}
+          error={errors?.wantedBy?.message}
+        />
+        <TextField
+          label="May also be put here"
+          hint="An address on the web"
+          inputMode="url"
+          {...register(`items.${index}.link`)}
+          error={errors?.link?.message}
+        />
+        <SelectField
+          label="Example"
+          hint={documents.length === 0 ? 'Add the file to the documents of the job first' : 'The client sees what is meant'}
+          {...register(`items.${index}.exampleId`)}
+          error={errors?.exampleId?.message}
+        >
+          <option value="">none</option>
+          {documents.map((document) => (
+            <option key={document.id} value={document.id}>
+              {titleOf(document)}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+    </details>
   );
 }
