@@ -51,6 +51,10 @@ await shoot('clients-filter', '/clients', async () => {
   await page.getByRole('button', { name: 'Filter' }).click();
   await page.waitForTimeout(300);
 });
+await shoot('documents', '/documents', async () => {
+  await page.getByRole('cell', { name: /^Bank statement/ }).first().click();
+  await page.waitForTimeout(2500);
+});
 await shoot('almanac', '/almanac');
 await shoot('year', '/almanac?view=year');
 await shoot('almanac-list', '/almanac?view=list');

@@ -38,7 +38,10 @@ const BARE: Record<string, string> = {
     "select * from obligations where due_on between '2026-03-01' and '2026-03-31' or (status = 'open' and due_on < '2026-03-11') order by due_on, id limit 300",
   '/api/wip': 'select job_id, sum(amount) from wip_postings group by job_id having sum(amount) <> 0',
   '/api/invoices': 'select * from invoices order by id desc limit 200',
-  '/api/documents': 'select * from documents order by at desc limit 100',
+  '/api/documents': 'select * from documents where taken_out_at is null order by at desc, id desc limit 150',
+  '/api/documents?view=to%20look%20at': 'select * from documents where looked_at is null and taken_out_at is null order by at desc, id desc limit 150',
+  '/api/documents?find=dividend%2041': `select * from documents where id in (select document_id from document_texts where words @@ to_tsquery('simple', 'dividend:* & 41:*') limit 2000) order by at desc limit 150`,
+  '/api/asks/missing': "select * from asks where state in ('with the client', 'with us')",
   '/api/messages': 'select * from messages order by at desc limit 100',
 };
 

@@ -1,4 +1,4 @@
-/** Makes the demo firm in a data folder large, by SQL alone: 5,000 clients, 60,000 jobs, 1,000,000 time entries. */
+/** Makes the demo firm in a data folder large, by SQL alone: 5,000 clients, 60,000 jobs, 1,000,000 time entries, 120,000 documents. */
 import { join } from 'node:path';
 import { DatabaseBridge } from '../src/platform/database/bridge';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
@@ -7,6 +7,9 @@ const CLIENTS = 5_000;
 const JOBS = 60_000;
 const TASKS_A_JOB = 4;
 const ENTRIES = 1_000_000;
+const DOCUMENTS = 120_000;
+/** Words that stand in documents, sixty in each. */
+const WORDS = ['ledger', 'harbour', 'invoice', 'statement', 'payroll', 'oyster', 'ferry', 'balance', 'dividend', 'lease', 'fuel', 'repairs'];
 
 const id = (what: string, n: string) => `md5('${what}' || (${n}))::uuid`;
 
@@ -102,6 +105,26 @@ async function enlarge(): Promise<void> {
         task_id: 'null',
         on_day: day('2021-01-01', 1800),
       }),
+    ],
+    [
+      'documents',
+      like('documents', `${firm} and from_outside and job_id is not null`, DOCUMENTS, {
+        id: id('document', 'n'),
+        client_id: id('client', `n % ${CLIENTS}`),
+        job_id: id('job', `n % ${JOBS - CLIENTS}`),
+        folder_id: 'null',
+        name: `'scan ' || n || '.pdf'`,
+        at: `(timestamptz '2021-01-01' + (n % 1800) * interval '1 day')::text`,
+        // One in two thousand waits to be looked at.
+        looked_at: `case when n % 2000 = 0 then null else '2026-01-01' end`,
+        is_looked_through: 'true',
+      }),
+    ],
+    [
+      'texts',
+      `insert into document_texts (document_id, firm_id, address, text) select d.id, d.firm_id, d.address,
+         (select string_agg((array[${WORDS.map((word) => `'${word}'`).join(', ')}])[1 + (hashtext(d.name || w) & 2147483647) % ${WORDS.length}] || ' ' || (hashtext(d.name) & 65535), ' ') from generate_series(1, 60) w)
+       from documents d where d.name like 'scan %.pdf' and not exists (select from document_texts t where t.document_id = d.id)`,
     ],
   ];
   for (const [what, statement] of steps) {

@@ -1,8 +1,8 @@
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync, readdirSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DocumentAdded } from '@steady/contract/documents';
-import { FileStore } from '../src/platform/files';
+import { FileStore, ResumedUploads } from '../src/platform/files';
 import { atDocuments } from './at-documents';
 import { atWork, problemOf } from './at-work';
 import { type Agent, type TestApp, startTestApp } from './support';
@@ -53,6 +53,18 @@ describe('a file that arrives in parts', () => {
     await howFar(at).expect(404);
   });
 
+  it('may come whole with the request that begins it', async () => {
+    const clientId = await client();
+    const answer = await begin({ to: 'client', of: clientId, name: 'small.txt' }, 5)
+      .set('Content-Type', 'application/offset+octet-stream')
+      .send(Buffer.from('small'))
+      .expect(201);
+    expect(answer.headers.location).toMatch(/^\/api\/uploads\/[0-9a-f-]{36}$/);
+    const { id } = JSON.parse(answer.text) as DocumentAdded;
+    expect((await content(id)).toString()).toBe('small');
+    expect(leftBehind()).toEqual([]);
+  });
+
   it('goes into the job and the folder that were chosen', async () => {
     const clientId = await client();
     const jobId = await begun({ phases: [{ key: 'do', name: 'Do', tasks: [] }] }, { clientId });
@@ -93,6 +105,17 @@ describe('a file that arrives in parts', () => {
     await part(at, 0, 'half').expect(204);
     await manager().delete(at).set(TUS).expect(204);
     await howFar(at).expect(404);
+    expect(leftBehind()).toEqual([]);
+
+    const old = await began({ to: 'client', of: clientId, name: 'old.txt' }, 10);
+    await part(old, 0, 'half').expect(204);
+    const uploads = test.app.get(ResumedUploads);
+    await uploads.clear();
+    await howFar(old).expect(200);
+    const dayBefore = Date.now() / 1000 - 25 * 3_600;
+    for (const name of leftBehind()) utimesSync(join(test.settings.dataFolder, 'uploads', name), dayBefore, dayBefore);
+    await uploads.clear();
+    await howFar(old).expect(404);
     expect(leftBehind()).toEqual([]);
   });
 });

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { createReadStream } from 'node:fs';
+import { createReadStream, mkdirSync } from 'node:fs';
+import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable, Logger } from '@nestjs/common';
 import { FileStore as PlainFiles } from '@tus/file-store';
@@ -44,6 +45,7 @@ const whoIs = ({ firmId, actor }: Identity) => `${firmId} ${actor.kind} ${actor.
 export class ResumedUploads {
   private readonly log = new Logger('Uploads');
   private readonly destinations = new Map<string, Destination>();
+  private readonly folder: string;
   private readonly plain: PlainFiles;
   private readonly server: Server;
   /** Those that are being sealed and recorded: whoever asks for the same meanwhile waits for it. */
@@ -54,7 +56,9 @@ export class ResumedUploads {
     private readonly store: FileStore,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {
-    this.plain = new PlainFiles({ directory: join(settings.dataFolder, 'uploads'), expirationPeriodInMilliseconds: KEPT_FOR });
+    this.folder = join(settings.dataFolder, 'uploads');
+    mkdirSync(this.folder, { recursive: true, mode: 0o700 });
+    this.plain = new PlainFiles({ directory: this.folder });
     this.server = new Server({
       path: '/api/uploads',
       relativeLocation: true,
@@ -64,7 +68,7 @@ export class ResumedUploads {
       maxSize: 0,
       allowedOrigins: [],
       onUploadCreate: (request, upload) => Promise.resolve({ metadata: { ...upload.metadata, by: whoIs(identityOf(request)) } }),
-      onUploadFinish: (request, upload) => this.answered(identityOf(request), upload),
+      onUploadFinish: (request, upload) => this.answered(request, upload),
     });
   }
 
@@ -96,8 +100,14 @@ export class ResumedUploads {
 
   /** Throws away what was left half-way. */
   async clear(): Promise<void> {
-    const count = await this.server.cleanUpExpiredUploads();
-    if (count > 0) this.log.log(`Threw away ${count} uploads that were left half-way.`);
+    let count = 0;
+    for (const name of await readdir(this.folder)) {
+      const found = await stat(join(this.folder, name)).catch(() => null);
+      if (!found || Date.now() - found.mtimeMs < KEPT_FOR) continue;
+      await rm(join(this.folder, name), { force: true });
+      count += 1;
+    }
+    if (count > 0) this.log.log(`Threw away ${count} files of uploads that were left half-way.`);
   }
 
   private wanted(metadata: Arriving['metadata']): Wanted {
@@ -126,9 +136,14 @@ export class ResumedUploads {
   }
 
   /** What is answered to the last part. */
-  private async answered(identity: Identity, upload: Arriving): Promise<{ status_code: number; headers: Record<string, string>; body: string }> {
+  private async answered(request: object, upload: Arriving): Promise<{ status_code: number; headers: Record<string, string>; body: string }> {
     try {
-      return { status_code: 200, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(await this.finish(identity, upload)) };
+      // What came whole with the request that began it was made by it.
+      return {
+        status_code: methodOf(request) === 'POST' ? 201 : 200,
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(await this.finish(identityOf(request), upload)),
+      };
     } catch (error) {
       if (!(error instanceof Problem)) this.log.error(error);
       const problem = error instanceof Problem ? error : Problem.of(500, 'upload-failed', 'Not kept', 'The file arrived and could not be kept. Try again.');
@@ -148,7 +163,7 @@ export class ResumedUploads {
     const { destination, of, folderId, name } = this.wanted(metadata);
     try {
       const firm = await this.works.run(identity, (work) => Promise.resolve(work.firm), { readOnly: true });
-      const file = await this.store.keep(firm, createReadStream(join(this.settings.dataFolder, 'uploads', id)));
+      const file = await this.store.keep(firm, createReadStream(join(this.folder, id)));
       try {
         const answer = await this.works.run(identity, (work) => destination.record(work, { ...file, name }, of, folderId));
         await this.plain.remove(id);
@@ -181,3 +196,4 @@ interface OfNode {
 
 /** Who sends: known from the request that came in. */
 const identityOf = (request: object): Identity => (request as OfNode).runtime!.node!.req!.identity!;
+const methodOf = (request: object): string => (request as OfNode).runtime!.node!.req!.method;

@@ -27,7 +27,7 @@ export interface UploadShown {
   added: DocumentAdded | null;
 }
 
-const AT_ONCE = 3;
+const AT_ONCE = 4;
 const PART = 4 * 1024 * 1024;
 const TRIES = [0, 1_000, 3_000, 5_000, 10_000, 20_000, 30_000];
 
@@ -61,6 +61,8 @@ async function start({ id, file, destination: { to, of, folder = '' } }: UploadS
   const upload = new Upload(file, {
     endpoint: uploadsRoutes.begin.path,
     chunkSize: PART,
+    // A small file comes with the request that begins it.
+    uploadDataDuringCreation: true,
     retryDelays: TRIES,
     metadata: { to, of, folder, name: file.name },
     removeFingerprintOnSuccess: true,
