@@ -52,7 +52,10 @@ await shoot('clients-filter', '/clients', async () => {
   await page.waitForTimeout(300);
 });
 await shoot('documents', '/documents', async () => {
-  await page.getByRole('cell', { name: /^Bank statement/ }).first().click();
+  await page
+    .getByRole('cell', { name: /^Bank statement/ })
+    .first()
+    .click();
   await page.waitForTimeout(2500);
 });
 await shoot('almanac', '/almanac');

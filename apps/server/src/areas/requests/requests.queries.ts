@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { type WantedItem, cameInWords, cameLast, mayTakeBack } from '@steady/core/asks';
 import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
 import { asks } from '../asks/asks.tables';
+import { documentTitle } from '../documents';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { requestAnswers, requestItems } from './requests.tables';
@@ -88,9 +89,8 @@ export class RequestQueries {
   private async itemsOf(work: Work, askIds: string[]): Promise<{ item: Item; answers: Answer[] }[]> {
     if (askIds.length === 0) return [];
     const items = await work.tx
-      .select({ item: requestItems, exampleName: sql<string | null>`coalesce(${documents.what}, ${documents.name})` })
+      .select({ item: requestItems, exampleName: documentTitle(requestItems.exampleId) })
       .from(requestItems)
-      .leftJoin(documents, eq(documents.id, requestItems.exampleId))
       .where(inArray(requestItems.askId, askIds))
       .orderBy(asc(requestItems.position));
     const answers = await work.tx
