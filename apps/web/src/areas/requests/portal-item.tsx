@@ -10,10 +10,10 @@ import { dayOf } from '../../ui/words';
 
 /** What can be written in place of sending a file. */
 const WRITTEN = {
-  question: { link: 'Ask a question', label: 'Your question', route: requestsPortalRoutes.ask },
   words: { link: 'Write the answer', label: 'Your answer', route: requestsPortalRoutes.words },
   elsewhere: { link: 'It is somewhere else', label: 'Where it is: an address on the web, or a few words', route: requestsPortalRoutes.elsewhere },
   'does not apply': { link: 'Does not apply', label: 'Why it does not apply', route: requestsPortalRoutes.doesNotApply },
+  question: { link: 'Ask a question', label: 'Your question', route: requestsPortalRoutes.ask },
 } as const;
 type Written = keyof typeof WRITTEN;
 
@@ -65,10 +65,9 @@ export function PortalItem({ item, wantedBy }: { item: RequestItemView; wantedBy
           <p className="flex flex-wrap gap-x-4 gap-y-1">
             {(Object.keys(WRITTEN) as Written[])
               .filter((kind) => wanted || kind === 'question')
-              .reverse()
               .map((kind) => (
-                <button key={kind} className="lnk max-sm:min-h-11" onClick={() => setWriting(kind)}>
-                  {WRITTEN[kind].link}
+                <button key={kind} className="max-sm:min-h-11" onClick={() => setWriting(kind)}>
+                  <span className="lnk">{WRITTEN[kind].link}</span>
                 </button>
               ))}
           </p>
@@ -133,8 +132,8 @@ function Answer({ of, busy, onTakeBack }: { of: AnswerView; busy: boolean; onTak
       {of.mayTakeBack && (
         <>
           {' '}
-          <button className="lnk max-sm:min-h-11" disabled={busy} onClick={onTakeBack}>
-            Take it back
+          <button className="max-sm:min-h-11" disabled={busy} onClick={onTakeBack}>
+            <span className="lnk">Take it back</span>
           </button>
         </>
       )}
