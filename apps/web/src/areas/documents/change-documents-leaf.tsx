@@ -1,7 +1,7 @@
 import * as foldersRoutes from '@steady/contract/folders.routes';
 import { titleOf } from '@steady/core/documents';
 import { counted } from '@steady/core/words';
-import { ChangeDocuments, type DocumentPage, type DocumentsDone } from '@steady/contract/documents';
+import { ChangeDocuments, DOCUMENTS_TOGETHER, type DocumentPage } from '@steady/contract/documents';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { send, useData } from '../../app/api';
 import { SelectField, TextField, TickField } from '../../ui/fields';
@@ -9,6 +9,7 @@ import { asNumber, useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { PersonSelect } from '../../ui/person-select';
 import { useNotify } from '../../ui/toasts';
+import { doneInWords, inParts } from './together';
 
 const AS_IT_IS = 'as it is';
 const NONE = 'none';
@@ -19,7 +20,8 @@ const chosen = <Key extends string>(key: Key, value: string | null | undefined):
 
 /** What the form holds when it is opened: of one how it is, of many that each stays as it is. */
 const atFirst = (documents: Props['documents'], one: DocumentPage | undefined): ChangeDocuments => ({
-  documentIds: documents.map(({ id }) => id),
+  // Those of the first part: the others go after it.
+  documentIds: documents.slice(0, DOCUMENTS_TOGETHER).map(({ id }) => id),
   ...(one
     ? { folderId: one.folderId ?? NONE, year: one.year, what: one.what ?? '', assignedTo: one.assignedTo ?? NONE, lookedAt: one.lookedAt === null }
     : { folderId: AS_IT_IS, assignedTo: AS_IT_IS, lookedAt: true }),
@@ -31,14 +33,6 @@ interface Props {
   one?: DocumentPage;
   onClose(): void;
 }
-
-/** What was done, and to which not. */
-export const doneInWords = (words: string, { done, not }: DocumentsDone): string =>
-  [
-    `${words} ${counted(done, 'document')}.`,
-    ...not.slice(0, 3).map(({ name, why }) => `${name} ${why}.`),
-    ...(not.length > 3 ? [`And ${not.length - 3} more.`] : []),
-  ].join(' ');
 
 /** Files documents in, renames one, gives them to somebody: of one, or of many together. What is left as it is stays so. */
 export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
@@ -53,7 +47,8 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
       ...(lookedAt ? { lookedAt } : {}),
     }),
     submit: async (values) => {
-      notify(doneInWords('Changed', await send(documentsRoutes.change, {}, values)));
+      const ids = documents.map(({ id }) => id);
+      notify(doneInWords('Changed', await inParts(ids, (documentIds) => send(documentsRoutes.change, {}, { ...values, documentIds }))));
       onClose();
     },
   });

@@ -14,8 +14,9 @@ import { useListState } from '../../ui/lists/list-state';
 import { useListing } from '../../ui/lists/use-listing';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
-import { ChangeDocumentsLeaf, doneInWords } from './change-documents-leaf';
+import { ChangeDocumentsLeaf } from './change-documents-leaf';
 import { DocumentPanel } from './document-panel';
+import { doneInWords, inParts } from './together';
 
 const { list, ids, place, sums, fields, file } = documentsRoutes;
 const LIST = { list, ids, place, sums, fields, file };
@@ -121,10 +122,10 @@ function Chosen({ of }: { of: ReturnType<typeof useListing<DocumentRow>> }) {
   const takenOut = rows.find((row) => chosen.has(row.id))?.takenOutAt;
   const together = (words: string, route: typeof documentsRoutes.takeOut | typeof documentsRoutes.bringBack) =>
     act(async () => {
-      const done = await send(route, {}, { documentIds: chosenIds });
+      const done = await inParts(chosenIds, (documentIds) => send(route, {}, { documentIds }));
       const undo = {
         words: 'Bring them back',
-        act: () => void act(() => send(documentsRoutes.bringBack, {}, { documentIds: chosenIds }), 'Brought them back.'),
+        act: () => void act(() => inParts(chosenIds, (documentIds) => send(documentsRoutes.bringBack, {}, { documentIds })), 'Brought them back.'),
       };
       notify(doneInWords(words, done), 'done', route === documentsRoutes.takeOut ? undo : undefined);
       none();
@@ -160,7 +161,11 @@ function Chosen({ of }: { of: ReturnType<typeof useListing<DocumentRow>> }) {
               className="act-quiet"
               disabled={busy}
               onClick={() =>
-                void act(async () => notify(doneInWords('Looked at', await send(documentsRoutes.change, {}, { documentIds: chosenIds, lookedAt: true }))))
+                void act(async () =>
+                  notify(
+                    doneInWords('Looked at', await inParts(chosenIds, (documentIds) => send(documentsRoutes.change, {}, { documentIds, lookedAt: true }))),
+                  ),
+                )
               }
             >
               Looked at
