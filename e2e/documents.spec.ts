@@ -50,7 +50,7 @@ test('three hundred documents are added, sorted and found', async ({ browser }) 
       text(`till ${String(at + 1).padStart(3, '0')}.txt`, `Till roll ${at + 1}\nsmoked mackerel ${at}.50\n${at === 216 ? 'one quernstone for the yard' : ''}`),
     );
     await leaf.locator('input[type=file]').setInputFiles(files);
-    await expect(leaf.getByText('300 files added')).toBeVisible({ timeout: 120_000 });
+    await expect(leaf.getByText('300 files added')).toBeVisible({ timeout: 300_000 });
     await page.unroute('**/api/uploads');
     await expectAccessible(page);
   });
@@ -90,7 +90,7 @@ test('three hundred documents are added, sorted and found', async ({ browser }) 
       await page.getByLabel('Find').fill('');
       await page.getByLabel('Find').fill('quernstone');
       await expect(list.getByText('till 217.txt')).toBeVisible({ timeout: 2_000 });
-    }).toPass({ timeout: 60_000 });
+    }).toPass({ timeout: 180_000 });
     await page.keyboard.press('Tab');
     await list.getByText('till 217.txt').click();
     await expect(panel.getByText('one quernstone for the yard')).toBeVisible();
