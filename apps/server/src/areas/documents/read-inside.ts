@@ -1,9 +1,9 @@
-import { simpleParser } from 'mailparser';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { DocumentPreview } from '@steady/contract/documents';
 import { UnpacksTooLargeError, rowsOfBook, rowsOfCsv, textOf } from '../../platform/files/sheets';
 import { insideOf } from './inside-of';
 import type { ToRead } from './tasks';
+
+// What reads PDFs and mails is fetched when there is one to read: the thread starts without it.
 
 /** So much is laid out beside a list; the file itself holds all. */
 const ROWS = 300;
@@ -33,6 +33,7 @@ async function sheetsOf(file: ToRead): Promise<{ name: string; rows: string[][];
 }
 
 async function mailOf(file: ToRead) {
+  const { simpleParser } = await import('mailparser');
   const mail = await simpleParser(asBuffer(file), { skipImageLinks: true, skipTextToHtml: true });
   const people = (of: typeof mail.to | typeof mail.from) =>
     of === undefined
@@ -68,6 +69,7 @@ export async function laidOut(file: ToRead): Promise<DocumentPreview> {
 }
 
 async function textOfPdf(file: ToRead): Promise<string> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const task = getDocument({ data: new Uint8Array(file.bytes), useSystemFonts: false, disableFontFace: true, verbosity: 0, isEvalSupported: false });
   try {
     const pdf = await task.promise;
