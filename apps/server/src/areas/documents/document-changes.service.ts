@@ -140,33 +140,31 @@ export class DocumentChanges implements OnModuleInit {
       if (document.takenOutAt !== null) return null;
       const why = held.get(document.id);
       if (why !== undefined) return `stays: ${why}`;
-      await work.tx
-        .update(documents)
-        .set({ takenOutAt: work.now.toString(), takenOutBy: work.actor.name, version: document.version + 1 })
-        .where(eq(documents.id, document.id));
+      await this.setTakenOut(work, document, true);
       await this.say(work, document, `took out ${titleOf(document)}`);
       return null;
     });
+  }
+
+  private async setTakenOut(work: Work, { id, version }: Document, out: boolean): Promise<void> {
+    await work.tx
+      .update(documents)
+      .set({ takenOutAt: out ? work.now.toString() : null, takenOutBy: out ? work.actor.name : null, version: version + 1 })
+      .where(eq(documents.id, id));
   }
 
   /** Takes out what its sender took back, whatever waits for it. */
   async withdraw(work: Work, documentId: string): Promise<void> {
     const [document] = await this.some(work, [documentId]);
     if (!document || document.takenOutAt !== null) return;
-    await work.tx
-      .update(documents)
-      .set({ takenOutAt: work.now.toString(), takenOutBy: work.actor.name, version: document.version + 1 })
-      .where(eq(documents.id, document.id));
+    await this.setTakenOut(work, document, true);
     await this.say(work, document, `took back ${titleOf(document)}`);
   }
 
   async bringBack(work: Work, ids: string[]): Promise<DocumentsDone> {
     return this.each(work, ids, async (document) => {
       if (document.takenOutAt === null) return null;
-      await work.tx
-        .update(documents)
-        .set({ takenOutAt: null, takenOutBy: null, version: document.version + 1 })
-        .where(eq(documents.id, document.id));
+      await this.setTakenOut(work, document, false);
       await this.say(work, document, `brought back ${titleOf(document)}`);
       return null;
     });

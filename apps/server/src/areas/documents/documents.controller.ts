@@ -140,7 +140,7 @@ export class DocumentsController {
       (work) => this.changes.mayReplace(work, id),
       async (work, file) => {
         await this.changes.replace(work, id, file);
-        return { id, sameAs: await this.documents.sameAs(work, id) };
+        return this.documents.added(work, id);
       },
     );
   }
@@ -171,7 +171,6 @@ export class DocumentsController {
   }
 
   private async filed(work: Work, file: Upload, of: { clientId: string; jobId: string | null }): Promise<DocumentAdded> {
-    const id = await this.documents.file(work, file, of);
-    return { id, sameAs: await this.documents.sameAs(work, id) };
+    return this.documents.added(work, await this.documents.file(work, file, of));
   }
 }

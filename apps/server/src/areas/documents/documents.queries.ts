@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { type SQL, and, asc, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
-import { bringBackBy, fileNameOf, titleOf } from '@steady/core/documents';
+import { type SQL, and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { bringBackBy, fileNameOf } from '@steady/core/documents';
 import { type Looked, lookedFor } from '@steady/core/searching';
 import type { DocumentPage, DocumentView, DocumentsOf } from '@steady/contract/documents';
 import type { Found } from '@steady/contract/search';
@@ -17,6 +17,7 @@ import { foundIn, foundInTexts } from '../search';
 import { shortNameOf } from '../team';
 import { DocumentHolds } from './document-holds';
 import { documentFields } from './document-fields';
+import { DocumentsService } from './documents.service';
 import { documentVersions, documents } from './documents.tables';
 import { FoldersService } from './folders.service';
 
@@ -50,6 +51,7 @@ const FOUND_AT_MOST = 2_000;
 export class DocumentQueries {
   constructor(
     private readonly store: FileStore,
+    private readonly documents: DocumentsService,
     private readonly folders: FoldersService,
     private readonly holds: DocumentHolds,
     private readonly listFields: ListFields,
@@ -105,38 +107,23 @@ export class DocumentQueries {
 
   /** A document as it is looked at by itself. @throws Problem "not-found" also for one of another firm */
   async page(work: Work, documentId: string): Promise<DocumentPage> {
-    const [shown] = await rows<DocumentView & Pick<DocumentPage, 'year' | 'folderId' | 'lookedBy' | 'assignedTo' | 'takenOutBy'> & { address: string }>(
+    const [document] = await rows<DocumentView & Pick<DocumentPage, 'year' | 'folderId' | 'lookedBy' | 'assignedTo' | 'takenOutBy'>>(
       work.tx,
-      sql`select ${SHOWN}, d.year, d.folder_id as "folderId", d.looked_by as "lookedBy", d.assigned_to as "assignedTo", d.taken_out_by as "takenOutBy", d.address
+      sql`select ${SHOWN}, d.year, d.folder_id as "folderId", d.looked_by as "lookedBy", d.assigned_to as "assignedTo", d.taken_out_by as "takenOutBy"
           from ${FROM} where d.firm_id = ${work.firm.id} and d.id = ${documentId} and d.removed_at is null`,
     );
-    if (!shown) throw Problem.notFound('document');
-    const { address, ...document } = shown;
+    if (!document) throw Problem.notFound('document');
     const earlier = await work.tx
       .select({ number: documentVersions.number, name: documentVersions.name, bytes: documentVersions.bytes, at: documentVersions.at, by: documentVersions.by })
       .from(documentVersions)
       .where(eq(documentVersions.documentId, documentId))
       .orderBy(desc(documentVersions.number));
-    const same = await work.tx
-      .select({ id: documents.id, name: documents.name, what: documents.what, at: documents.at })
-      .from(documents)
-      .where(
-        and(
-          eq(documents.firmId, work.firm.id),
-          eq(documents.clientId, document.clientId),
-          eq(documents.address, address),
-          ne(documents.id, documentId),
-          isNull(documents.takenOutAt),
-        ),
-      )
-      .orderBy(desc(documents.at))
-      .limit(5);
     return {
       ...document,
       access: (await this.folders.access(work, document.folderId)).said,
       bringBackBy: document.takenOutAt === null ? null : bringBackBy(dayIn(work.firm.zone, document.takenOutAt)).toString(),
       earlier,
-      sameAs: same.map(({ id, at, ...named }) => ({ id, title: titleOf(named), at })),
+      sameAs: await this.documents.sameAs(work, documentId),
       heldBy: (await this.holds.of(work, [documentId])).get(documentId) ?? null,
     };
   }

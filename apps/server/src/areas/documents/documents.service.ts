@@ -1,6 +1,7 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { type Origin, titleOf } from '@steady/core/documents';
+import type { DocumentAdded } from '@steady/contract/documents';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore, type StoredFile } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
@@ -129,16 +130,21 @@ export class DocumentsService implements OnModuleInit {
       .where(and(eq(documents.firmId, work.firm.id), inArray(documents.id, ids), isNull(documents.lookedAt)));
   }
 
-  /** Another document of the same client with the same content, the newest; null where there is none. */
-  async sameAs(work: Work, documentId: string): Promise<{ id: string; title: string; at: string } | null> {
+  /** Other documents of the same client with the same content, the newest first. */
+  async sameAs(work: Work, documentId: string, most = 5): Promise<{ id: string; title: string; at: string }[]> {
     const { clientId, address } = await this.get(work, documentId);
-    const [same] = await work.tx
+    const same = await work.tx
       .select({ id: documents.id, name: documents.name, what: documents.what, at: documents.at })
       .from(documents)
       .where(and(eq(documents.firmId, work.firm.id), eq(documents.clientId, clientId), eq(documents.address, address), ne(documents.id, documentId), THERE))
       .orderBy(desc(documents.at), desc(documents.id))
-      .limit(1);
-    return same ? { id: same.id, title: titleOf(same), at: same.at } : null;
+      .limit(most);
+    return same.map(({ id, at, ...named }) => ({ id, title: titleOf(named), at }));
+  }
+
+  /** A document that was just filed or replaced, with another that is the same, to be pointed out. */
+  async added(work: Work, id: string): Promise<DocumentAdded> {
+    return { id, sameAs: (await this.sameAs(work, id, 1))[0] ?? null };
   }
 
   /** A document as it is recorded, without its bytes. @throws Problem "not-found" also for one of another firm */

@@ -40,17 +40,13 @@ export class UploadsController implements OnModuleInit {
       may: (work, documentId) => this.changes.mayReplace(work, documentId),
       record: async (work, file, documentId) => {
         await this.changes.replace(work, documentId, file);
-        return this.added(work, documentId);
+        return this.documents.added(work, documentId);
       },
     });
   }
 
   private async filed(work: Work, file: Upload, of: { clientId: string; jobId: string | null }, folderId: string | null): Promise<DocumentAdded> {
-    return this.added(work, await this.documents.file(work, file, { ...of, ...(folderId === null ? {} : { folderId }) }));
-  }
-
-  private async added(work: Work, id: string): Promise<DocumentAdded> {
-    return { id, sameAs: await this.documents.sameAs(work, id) };
+    return this.documents.added(work, await this.documents.file(work, file, { ...of, ...(folderId === null ? {} : { folderId }) }));
   }
 
   @DoesOutside(routes.begin)

@@ -13,7 +13,7 @@ import { type Work, Works } from '../work';
 import { FileStore } from './file-store';
 import { emptyFile, tooLarge } from './measuring';
 import { tidyName } from './receive-upload';
-import type { Upload } from './uploads';
+import { type Upload, Uploads } from './uploads';
 
 /** What is left half-way is thrown away after a day. */
 const KEPT_FOR = 24 * 3_600_000;
@@ -54,6 +54,7 @@ export class ResumedUploads {
   constructor(
     private readonly works: Works,
     private readonly store: FileStore,
+    private readonly uploads: Uploads,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {
     this.folder = join(settings.dataFolder, 'uploads');
@@ -164,16 +165,9 @@ export class ResumedUploads {
     try {
       const firm = await this.works.run(identity, (work) => Promise.resolve(work.firm), { readOnly: true });
       const file = await this.store.keep(firm, createReadStream(join(this.folder, id)));
-      try {
-        const answer = await this.works.run(identity, (work) => destination.record(work, { ...file, name }, of, folderId));
-        await this.plain.remove(id);
-        return answer;
-      } catch (error) {
-        await this.works.run(identity, (work) => this.store.discard(work, file), { readOnly: true });
-        throw error;
-      } finally {
-        this.store.release(file);
-      }
+      const answer = await this.uploads.recorded(identity, file, (work) => destination.record(work, { ...file, name }, of, folderId));
+      await this.plain.remove(id);
+      return answer;
     } catch (error) {
       // What is refused is not tried again; what failed for another reason is, when the browser asks.
       if (error instanceof Problem && error.status < 500) await this.plain.remove(id).catch(() => undefined);

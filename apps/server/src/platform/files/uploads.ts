@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Request } from 'express';
-import type { Known } from '../identity';
+import type { Identity, Known } from '../identity';
 import { type Work, Works } from '../work';
 import { FileStore, type StoredFile } from './file-store';
 import { receiveUpload } from './receive-upload';
@@ -27,8 +27,13 @@ export class Uploads {
     const identity = request.identity!;
     const { firm, allowed } = await this.works.run(identity, async (work) => ({ firm: work.firm, allowed: await may(work) }));
     const file = await receiveUpload(request, (content) => this.store.keep(firm, content));
+    return this.recorded(identity, file, (work) => record(work, file, allowed));
+  }
+
+  /** Takes a file that was kept into the books; one whose record is refused leaves nothing behind. */
+  async recorded<Given>(identity: Identity, file: StoredFile, record: (work: Work) => Promise<Given>): Promise<Given> {
     try {
-      return await this.works.run(identity, (work) => record(work, file, allowed));
+      return await this.works.run(identity, record);
     } catch (error) {
       await this.works.run(identity, (work) => this.store.discard(work, file), { readOnly: true });
       throw error;

@@ -31,7 +31,7 @@ interface Props {
 
 /** Documents as a list, with the one that is open beside it. */
 export function DocumentsListed({ narrowed, usual, group, empty }: Props) {
-  const { day, may } = useSession();
+  const { day } = useSession();
   const [search, setSearch] = useSearchParams();
   const state = useListState(usual);
   const of = useListing<DocumentRow>(LIST, state, narrowed);
@@ -99,7 +99,7 @@ export function DocumentsListed({ narrowed, usual, group, empty }: Props) {
             group={state.find ? undefined : group}
             to={(row) => `?${withOpen(row.id).toString()}`}
             nameOf={titleOf}
-            chooses={may('do work') || may('see clients')}
+            chooses
             empty={state.find || state.filters.length > 0 ? 'No document matches. Remove a filter, or look for a part of the name, or words inside.' : empty}
           />
         </div>
