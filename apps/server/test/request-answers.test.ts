@@ -73,6 +73,31 @@ describe('a client answers', () => {
     expect((await item()).state).toBe('answered');
   });
 
+  it('for two things with one file: taken back for the one, it stays with the other', async () => {
+    const { jobId, clientId, itemId, inside } = await asked();
+    const [ask] = await asksOf<RequestPart>(manager(), jobId);
+    await manager()
+      .post(`/api/asks/${ask!.id}/items`)
+      .set(key())
+      .send({ items: [{ name: 'Loan statement' }] })
+      .expect(204);
+    const items = async () => (await asksOf<RequestPart>(manager(), jobId))[0]!.part.items;
+    const [, loan] = await items();
+    for (const id of [itemId, loan!.id])
+      await inside
+        .post(`/api/portal/items/${id}/files`)
+        .attach('file', Buffer.from(`%PDF-1.4 ${jobId}`), 'both.pdf')
+        .expect(204);
+    const [bank, second] = await items();
+    expect(last(bank!).documentId).toBe(last(second!).documentId);
+    await takeBack(inside, last(bank!)).expect(204);
+    expect((await items()).map((one) => one.state)).toEqual(['asked', 'answered']);
+    const there = (await manager().get(`/api/documents?client=${clientId}`).expect(200)).body as Listed<DocumentRow>;
+    expect(there.rows).toHaveLength(1);
+    await takeBack(inside, last(second!)).expect(204);
+    expect(((await manager().get(`/api/documents?client=${clientId}`).expect(200)).body as Listed<DocumentRow>).rows).toEqual([]);
+  });
+
   it('and cannot once it was looked at, accepted, sent back, or is another’s', async () => {
     const { itemId, inside, item, clientId } = await asked();
     await sendFile(inside, itemId);

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { type AnswerKind, type InHandWay, type ItemState, mayTakeBack, standsBy } from '@steady/core/asks';
 import { Events, eventKind } from '../../platform/events';
 import type { Upload } from '../../platform/files';
@@ -151,10 +151,20 @@ export class RequestAnswers {
     if (work.actor.kind === 'client' && !mayTakeBack({ ...answer, lookedAt }, item))
       throw Problem.refused('looked-at', `${work.firm.shortName} has looked at it already. Write to them if it was not the right one.`);
     await work.tx.update(requestAnswers).set({ takenBackAt: work.now.toString() }).where(eq(requestAnswers.id, answerId));
-    if (answer.documentId !== null) await this.changes.withdraw(work, answer.documentId);
+    if (answer.documentId !== null && !(await this.stillGiven(work, answer.documentId))) await this.changes.withdraw(work, answer.documentId);
     const left = await this.answersTo(work, item.id);
     const what = `took back what was given for ${item.name}: ${answer.text ?? 'a file'}`;
     await this.review(work, { item, ask }, { state: standsBy(left, item.sentBackAt) }, what);
+  }
+
+  /** Whether the same file was given for another thing as well. */
+  private async stillGiven(work: Work, documentId: string): Promise<boolean> {
+    const [other] = await work.tx
+      .select({ id: requestAnswers.id })
+      .from(requestAnswers)
+      .where(and(eq(requestAnswers.documentId, documentId), isNull(requestAnswers.takenBackAt)))
+      .limit(1);
+    return other !== undefined;
   }
 
   async answersTo(work: Work, itemId: string) {
