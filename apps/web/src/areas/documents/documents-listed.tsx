@@ -54,6 +54,7 @@ export function DocumentsListed({ narrowed, usual, group, empty }: Props) {
             {open ? `${narrowed.client ? '' : `${row.client}, `}${momentInWords(row.at, day)}` : row.name}
           </span>
         )}
+        {!open && !narrowed.client && !narrowed.job && <span className="hidden text-fine text-soft max-sm:block">{row.client}</span>}
       </>
     ),
     sort: () => null,
