@@ -33,6 +33,8 @@ const KINDS: Record<string, string> = {
   answers: 'none',
   'request-answers': 'none',
   uploads: 'none',
+  'requests-each-time': 'none',
+  'from-elsewhere': 'none',
   notes: 'client_notes',
   asks: 'asks',
   signatures: 'ask_parties',

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
-import { IsBoolean, IsInt, IsNotEmpty, Min } from 'class-validator';
-import type { AskState, ForUs, NextFollowUp, Owed, PartyState, troubleOf } from '@steady/core/asks';
+import { IsBoolean, IsInt, IsNotEmpty, IsUUID, Min, ValidateIf } from 'class-validator';
+import type { AskState, ForUs, NextFollowUp, Owed, PartyState, ThingState, troubleOf } from '@steady/core/asks';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed, TrimmedToSome } from './checks';
+import type { ListValue } from './lists';
 
 export class WithdrawAsk {
   @Trimmed()
@@ -20,6 +21,11 @@ export class ChangeAsk {
   @LeftOut()
   @IsDay({ message: 'Give the day by which you need it.' })
   wantedBy?: string;
+
+  /** The day on which it goes out, as long as it has not. */
+  @LeftOut()
+  @IsDay({ message: 'Give the day on which it goes out.' })
+  sendOn?: string;
 
   @IsInt()
   @Min(1)
@@ -64,35 +70,94 @@ export interface AskView<Part = unknown> {
   parties: PartyView[];
   /** The next follow-up, or why there is none; and how many have gone out by themselves. */
   followUp: NextFollowUp & { sent: number; isStopped: boolean };
+  /** The day on which it goes out, or went. Null for what was sent at once. */
+  sendOn: string | null;
+  /** The client is told in the portal, and not written to. */
+  isPortalOnly: boolean;
+  /** For which day the client promised what is missing. */
+  promisedFor: string | null;
   part: Part;
 }
 
-/** An open ask with what is missing of it, over the whole firm. */
-export interface MissingAsk {
+/** What of all that is wanted a list shows: all of it, what clients owe, what waits for us, what is past its last safe day. */
+export const MISSING_VIEWS = ['all', 'owed', 'for us', 'past the last safe day'] as const;
+export type MissingOf = (typeof MISSING_VIEWS)[number];
+
+/** One thing that the work of a job needs from its client, over the whole firm. */
+export interface MissingRow {
   id: string;
-  kindName: string;
-  title: string;
+  what: string;
+  state: ThingState;
+  since: string;
+  /** What they asked, what came, why it was sent back. */
+  why: string | null;
   clientId: string;
   client: string;
+  way: string;
   jobId: string | null;
   job: string | null;
-  /** The deadline of its job. */
+  /** The deadline of its job, and the last day on which records come in time for it. */
   dueOn: string | null;
-  wantedBy: string;
-  /** It is with the client, and was wanted by an earlier day. */
+  lastSafe: string | null;
+  isPastSafe: boolean;
+  /** The ask in which it was asked for; none for what is yet to be asked or confirmed. */
+  askId: string | null;
+  itemId: string | null;
+  /** The key by which it is confirmed. */
+  key: string;
+  title: string | null;
+  askedAt: string | null;
+  sendOn: string | null;
+  wantedBy: string | null;
   isLate: boolean;
-  askedAt: string;
-  /** When a message about it went out last; null where none has. */
+  promisedFor: string | null;
+  /** When a message about its ask went out last; null where none has. */
   lastWritten: string | null;
-  followUp: NextFollowUp;
-  owed: Owed[];
-  forUs: ForUs[];
+  followUp: NextFollowUp | null;
+  values: Record<string, ListValue>;
 }
 
-export interface MissingView {
-  asks: MissingAsk[];
-  /** How many more there are. */
-  more: number;
+/** The columns that the list shows where nobody has chosen others. */
+export const USUAL_MISSING_COLUMNS = ['state', 'happened', 'next'] as const;
+
+/** How much is missing: things and clients, those that wait longer than two weeks, questions for us, and what goes out next. */
+export interface MissingSum {
+  things: number;
+  clients: number;
+  long: number;
+  questions: number;
+  toAsk: number;
+  pastSafe: number;
+  next: { on: string; count: number } | null;
+}
+
+/** What a client said about what is missing, on the telephone say. */
+export class NoteSaid {
+  @LeftOut()
+  @IsUUID()
+  jobId?: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Write down what they said.' })
+  @IsText(2_000, 'A note')
+  text: string;
+
+  /** Which colleague is to know. */
+  @LeftOut()
+  @IsUUID()
+  forId?: string;
+
+  /** The day for which they promised what is missing. */
+  @LeftOut()
+  @IsDay({ message: 'Give the day for which they promised it.' })
+  promisedFor?: string;
+}
+
+/** What was promised, after all: another day, or none. */
+export class SetPromise {
+  @ValidateIf((_, value) => value !== null)
+  @IsDay({ message: 'Give the day for which they promised it.' })
+  on: string | null;
 }
 
 /** The same as one person of the client sees it. */

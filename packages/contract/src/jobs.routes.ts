@@ -3,6 +3,8 @@ import type {
   AddJob,
   AddJobs,
   ChangeJob,
+  ConfirmPrerequisite,
+  EverythingIn,
   HistoryLine,
   HoldJob,
   JobRow,
@@ -52,6 +54,10 @@ export const resume = post('/api/jobs/:id/resume', 'do work');
 export const stop = post('/api/jobs/:id/stop', 'do work', { input: a<StopJob>('StopJob') });
 /** Ends a job of no deadline that will not be done; a deadline is set aside with its job. */
 export const cancel = post('/api/jobs/:id/cancel', 'do work', { input: a<CancelJob>('CancelJob') });
+/** Confirms what has to be so before the work begins, or takes that back. */
+export const confirm = post('/api/jobs/:id/prerequisites', 'do work', { input: a<ConfirmPrerequisite>('ConfirmPrerequisite') });
+/** Says by hand that everything is in, where nothing was asked for, or takes that back. */
+export const everythingIn = post('/api/jobs/:id/everything-in', 'do work', { input: a<EverythingIn>('EverythingIn') });
 export const goOn = post('/api/jobs/:id/go-on', 'do work');
 /** The same of one task by itself: the job goes on beside it. */
 export const stopTask = post('/api/tasks/:id/stop', 'do work', { input: a<StopJob>('StopJob') });

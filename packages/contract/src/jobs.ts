@@ -1,5 +1,6 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNotEmpty, IsUUID, Min, ValidateIf } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Min, ValidateIf } from 'class-validator';
 import { type Category, type JobFacts, type JobFactsChanged, type JobStatus, PRIORITIES, type Priority, enteredJobFacts } from '@steady/core/jobs';
+import type { JobPrerequisite } from '@steady/core/procedures';
 import type { JobMoney } from '@steady/core/wip';
 import type { Workings } from '@steady/core/workings';
 import type { Money } from '@steady/core/money';
@@ -163,6 +164,21 @@ export interface JobActionView {
 }
 
 /** A job with its facts; its fee stands with its money, for those who may see it. */
+/** Something that has to be so before the work of a job begins is so, or is not after all. */
+export class ConfirmPrerequisite {
+  @IsLine(60, 'A key')
+  key: string;
+
+  @IsBoolean()
+  isSo: boolean;
+}
+
+/** Everything that the work needs from the client is there, or is not after all. */
+export class EverythingIn {
+  @IsBoolean()
+  isIn: boolean;
+}
+
 export interface JobView extends Omit<JobFacts, 'fee'> {
   id: string;
   version: number;
@@ -190,8 +206,13 @@ export interface JobView extends Omit<JobFacts, 'fee'> {
   } | null;
   contacts: { id: string; name: string; email: string | null; getsRequests: boolean; signs: boolean }[];
   waitingSince: string | null;
+  /** Papers or answers were asked for in it: it is noted by itself when they are all there. */
+  wasAsked: boolean;
   phases: PhaseView[];
   passedOver: { name: string; why: string }[];
+  prerequisites: JobPrerequisite[];
+  /** The last day on which records come in time; null where the firm has agreed nothing. */
+  lastSafe: { day: string; workings: Workings; isPast: boolean; consequence: string } | null;
   tasks: TaskView[];
   documents: DocumentView[];
   money: JobMoney | null;

@@ -5,6 +5,7 @@ import { identifiers } from '@steady/core/clients';
 import { PRIORITIES } from '@steady/core/jobs';
 import { textsInput } from './facts-input';
 import { DOCUMENT_VIEWS, type DocumentsOf } from './documents';
+import { MISSING_VIEWS, type MissingOf } from './asks';
 import { JOB_STATES, type JobState } from './jobs';
 
 // What may stand behind the question mark of an address. The web never loads this file: it knows these classes as types.
@@ -86,6 +87,20 @@ export class DocumentsFilter extends ListQuery {
   @LeftOut()
   @IsIn(DOCUMENT_VIEWS)
   view?: DocumentsOf;
+}
+
+export class MissingFilter extends ListQuery {
+  @LeftOut()
+  @IsUUID()
+  client?: string;
+
+  @LeftOut()
+  @IsUUID()
+  job?: string;
+
+  @LeftOut()
+  @IsIn(MISSING_VIEWS)
+  view?: MissingOf;
 }
 
 export class JobsFilter extends ListQuery {

@@ -1,4 +1,4 @@
-import type { AddItems, Reply, RequestAsLastTime, SendBack, SendPreview, SendRequest, TakeIn } from './requests';
+import type { AddItems, ElsewhereView, NoteElsewhere, Reply, RequestAsLastTime, RequestEachTime, SendBack, SendPreview, SendRequest, TakeIn } from './requests';
 import { type Added, a, get, post } from './route';
 
 export const preview = post('/api/jobs/:id/requests/preview', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<SendPreview>('SendPreview') });
@@ -7,6 +7,13 @@ export const lastTime = get('/api/jobs/:id/requests/last-time', 'do work', {
   answer: a<RequestAsLastTime[]>('RequestAsLastTime[]'),
   shows: ['asks', 'requests', 'jobs'],
 });
+/** What a client is asked with each job of its service lines. */
+export const eachTime = get('/api/clients/:id/requests-each-time', 'see clients', {
+  answer: a<RequestEachTime[]>('RequestEachTime[]'),
+  shows: ['requests', 'services', 'clients'],
+});
+/** A client is asked it with later jobs no more. */
+export const endEachTime = post('/api/requests-each-time/:id/end', 'do work');
 export const send = post('/api/jobs/:id/requests', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<Added>('Added'), once: true });
 /** Asks for more in a request that is out already; the client is told. */
 export const addItems = post('/api/asks/:id/items', 'do work', { input: a<AddItems>('AddItems'), once: true });
@@ -21,4 +28,12 @@ export const takeOut = post('/api/request-items/:id/take-out', 'do work');
 export const takeIn = post('/api/request-items/:id/take-in', 'do work', { input: a<TakeIn>('TakeIn'), once: true });
 /** What somebody of the firm noted as come did not come after all. */
 export const takeBack = post('/api/request-answers/:id/take-back', 'do work');
+/** It comes from elsewhere for good: the client is asked for it no more. */
+export const noteElsewhere = post('/api/request-items/:id/from-elsewhere', 'do work', { input: a<NoteElsewhere>('NoteElsewhere') });
+export const fromElsewhere = get('/api/clients/:id/from-elsewhere', 'see clients', {
+  answer: a<ElsewhereView[]>('ElsewhereView[]'),
+  shows: ['requests', 'clients'],
+});
+/** The client is asked for it again. */
+export const endElsewhere = post('/api/from-elsewhere/:id/end', 'do work');
 export const reply = post('/api/request-items/:id/reply', 'do work', { input: a<Reply>('Reply'), once: true });

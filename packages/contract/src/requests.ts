@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsNotEmpty, IsUUID, ValidateNested } from 'class-validator';
-import { type AnswerKind, IN_HAND_WAYS, type InHandWay, type ItemAsked, type ItemState } from '@steady/core/asks';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateNested } from 'class-validator';
+import { type AnswerKind, ELSEWHERE_SOURCES, type ElsewhereSource, IN_HAND_WAYS, type InHandWay, type ItemAsked, type ItemState } from '@steady/core/asks';
 import type { Money } from '@steady/core/money';
 import { IsDay, IsLine, IsText, IsWebAddress, LeftOut, Trimmed } from './checks';
 import type { GoesOut } from './sending';
@@ -68,6 +68,23 @@ export class SendRequest extends AddItems {
   @LeftOut()
   @IsBoolean()
   now?: boolean;
+
+  /** The day to come on which it goes out. */
+  @LeftOut()
+  @IsDay({ message: 'Give the day on which it goes out.' })
+  sendOn?: string;
+
+  /** The client finds it in the portal, and is not written to. */
+  @LeftOut()
+  @IsBoolean()
+  portalOnly?: boolean;
+
+  /** Asked with each later job of the same service line as well: on that day of the month, 0 for the day on which the job begins. */
+  @LeftOut()
+  @IsInt({ message: 'Choose a day of the month.' })
+  @Min(0, { message: 'Choose a day of the month.' })
+  @Max(28, { message: 'Choose a day of the month that every month has.' })
+  eachTime?: number;
 }
 
 /** An answer to a client's question. */
@@ -137,6 +154,28 @@ export interface AnswerView {
   mayTakeBack: boolean;
 }
 
+/** A thing comes from elsewhere for good. */
+export class NoteElsewhere {
+  @IsIn(ELSEWHERE_SOURCES, { message: 'Say where it comes from.' })
+  source: ElsewhereSource;
+
+  /** Who said so. */
+  @Trimmed()
+  @LeftOut()
+  @IsLine(120, 'A name')
+  saidBy?: string;
+}
+
+/** What comes from elsewhere for a client, for good. */
+export interface ElsewhereView {
+  id: string;
+  name: string;
+  source: ElsewhereSource;
+  saidBy: string | null;
+  at: string;
+  by: string;
+}
+
 export interface RequestItemView extends ItemAsked {
   id: string;
   /** A document that shows what is meant. */
@@ -144,6 +183,8 @@ export interface RequestItemView extends ItemAsked {
   exampleName: string | null;
   state: ItemState;
   sentBackReason: string | null;
+  /** Of what comes from elsewhere: from where, and who said so. */
+  elsewhere: ElsewhereView | null;
   /** The client asked something about it that nobody has answered. */
   question: boolean;
   answers: AnswerView[];
@@ -154,7 +195,6 @@ export interface RequestPart {
   items: RequestItemView[];
 }
 
-/** What will go out, shown before it does. */
 /** What was asked for in the job before, as it would be asked for in this one. */
 export interface RequestAsLastTime {
   /** The job before, by its name. */
@@ -164,10 +204,27 @@ export interface RequestAsLastTime {
   wantedBy: string;
 }
 
+/** A request that is asked with each job of a service line. */
+export interface RequestEachTime {
+  id: string;
+  /** The service of the line. */
+  of: string;
+  title: string;
+  items: ItemAsked[];
+  dayOfMonth: number;
+  daysToAnswer: number;
+  isPortalOnly: boolean;
+  at: string;
+  by: string;
+}
+
+/** What will go out, shown before it does. */
 export interface SendPreview {
   messages: { to: string; address: string; subject: string; body: string; goesOut: GoesOut }[];
   /** Contacts that get nothing, and why. */
   nobody: { name: string; why: string }[];
+  /** Who finds it in the portal and is not written to. */
+  inPortal?: string[];
   /** What should be looked at before it goes, in sentences. */
   warnings?: string[];
 }

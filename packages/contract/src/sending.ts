@@ -1,5 +1,6 @@
-import { IsBoolean, IsInt, Max, Min, ValidateBy } from 'class-validator';
+import { IsBoolean, IsInt, IsNotEmpty, Max, Min, ValidateBy } from 'class-validator';
 import { type Hours, isTimeOfDay } from '@steady/core/pacing';
+import { IsText, Trimmed } from './checks';
 import { Versioned } from './versioned';
 
 const IsTimeOfDay = () =>
@@ -51,6 +52,18 @@ export class SendingRules extends Versioned {
   @Min(1, { message: 'Give a number from 1 to 20.' })
   @Max(20, { message: 'Give a number from 1 to 20.' })
   most: number;
+
+  /** Working days that the work takes before its deadline: records have to be here by then. 0 where nothing was agreed. */
+  @IsInt({ message: 'Give a number of working days from 0 to 60.' })
+  @Min(0, { message: 'Give a number of working days from 0 to 60.' })
+  @Max(60, { message: 'Give a number of working days from 0 to 60.' })
+  lateDays: number;
+
+  /** What follows when they come later, as clients read it. */
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what was agreed for records that come late: clients read it.' })
+  @IsText(300, 'What was agreed')
+  consequence: string;
 }
 
 /** When a message would go out, and why not before; null for one that goes at its own moment. */

@@ -1,4 +1,5 @@
-import type { AskView, PortalAsk } from '@steady/contract/asks';
+import type { AskView, MissingRow, PortalAsk } from '@steady/contract/asks';
+import type { ClientView } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
 import type { Shown } from './shown';
 
@@ -15,6 +16,10 @@ export interface AskKindShown<Part = unknown, PortalPart = unknown> {
   Body: Shown<{ ask: AskView<Part>; job: JobView | null }>;
   /** What else can be done with it, beside what can be done with every ask. */
   Acts?: Shown<{ ask: AskView<Part> }>;
+  /** What can be done in one press to one thing of such an ask, in the list of what is missing. */
+  ThingActs?: Shown<{ of: MissingRow }>;
+  /** What else of the kind is known of a client, above what was asked of it. */
+  OfClient?: Shown<{ client: ClientView }>;
   /** What is wanted, as the client's person sees and does it. */
   Portal: Shown<{ ask: PortalAsk<PortalPart> }>;
   /** What stands among what is done, refused or not needed any more. */

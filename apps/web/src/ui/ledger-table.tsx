@@ -26,6 +26,8 @@ interface Props<Row> {
   to?(row: Row): string | null;
   /** Heading of the group a row stands in; rows come in the order of their groups. Left out while sorted. */
   group?(row: Row): string;
+  /** What stands behind the heading of a group, by its first row: how it stands, what can be done. */
+  groupActs?(first: Row): ReactNode;
   sorted?: SortedElsewhere;
   /** Rows that are chosen, by key, and what to do when that changes. */
   chosen?: Chosen<Row>;
@@ -41,7 +43,7 @@ const SETTLES = 250;
 
 /** A ledger: hairlines, sticky head, figures at the right, group headings, a total under a double rule. `j` and `k` move, Enter opens. */
 export function LedgerTable<Row>(props: Props<Row>) {
-  const { label, columns, rows, keyOf, to, group, rowKeys = [], RowPart = PlainRow, chosen, landed, total, empty } = props;
+  const { label, columns, rows, keyOf, to, group, groupActs, rowKeys = [], RowPart = PlainRow, chosen, landed, total, empty } = props;
   const navigate = useNavigate();
   const [here, setHere] = useState(-1);
   const table = useRef<HTMLTableElement>(null);
@@ -104,7 +106,14 @@ export function LedgerTable<Row>(props: Props<Row>) {
               return (
                 <tr key={`group ${line.group}`} className="grp">
                   <th colSpan={width} scope="colgroup" className="whitespace-normal">
-                    {line.group}
+                    {groupActs ? (
+                      <span className="flex flex-wrap items-baseline gap-x-4">
+                        {line.group}
+                        {groupActs(line.first)}
+                      </span>
+                    ) : (
+                      line.group
+                    )}
                   </th>
                 </tr>
               );

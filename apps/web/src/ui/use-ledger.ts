@@ -77,7 +77,7 @@ export function useSorted<Row>(columns: readonly Column<Row>[], rows: readonly R
   };
 }
 
-export type Line<Row> = { group: string } | { row: Row; index: number };
+export type Line<Row> = { group: string; first: Row } | { row: Row; index: number };
 
 /** Rows with the headings of the groups they stand in; rows come in the order of their groups. */
 export function linesOf<Row>(rows: readonly Row[], group: ((row: Row) => string) | undefined): Line<Row>[] {
@@ -85,7 +85,7 @@ export function linesOf<Row>(rows: readonly Row[], group: ((row: Row) => string)
   let last: string | null = null;
   rows.forEach((row, index) => {
     const name = group ? group(row) : null;
-    if (name !== null && name !== last) lines.push({ group: name });
+    if (name !== null && name !== last) lines.push({ first: row, group: name });
     last = name;
     lines.push({ row, index });
   });

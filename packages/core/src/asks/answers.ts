@@ -44,7 +44,7 @@ export function standsBy(answers: readonly Came[], sentBackAt: string | null): E
  */
 export function mayTakeBack(answer: Came & { lookedAt: string | null }, item: { state: ItemState; sentBackAt: string | null }): boolean {
   if (!isCame(answer) || answer.kind === 'in hand' || answer.takenBackAt !== null || answer.lookedAt !== null) return false;
-  if (item.state === 'accepted' || item.state === 'taken out') return false;
+  if (item.state === 'accepted' || item.state === 'taken out' || item.state === 'from elsewhere') return false;
   return item.sentBackAt === null || Date.parse(answer.at) > Date.parse(item.sentBackAt);
 }
 

@@ -8,9 +8,11 @@ const ASK: FollowedUp = {
   state: 'with the client',
   forUs: [],
   isStopped: false,
+  isPortalOnly: false,
   clientGetsNone: false,
   jobOnHold: false,
   awayUntil: null,
+  promisedFor: null,
   sent: 1,
   nextOn: '2026-03-18',
 };
@@ -27,6 +29,10 @@ it.each<[Partial<FollowedUp>, string | null, string | null]>([
   [{ awayUntil: '2026-03-17' }, '2026-03-18', null],
   [{ awayUntil: '2026-03-18' }, '2026-03-19', null],
   [{ awayUntil: '2026-04-30' }, '2026-05-01', null],
+  [{ promisedFor: '2026-03-17' }, '2026-03-18', null],
+  [{ promisedFor: '2026-03-20' }, '2026-03-21', null],
+  [{ promisedFor: '2026-03-20', awayUntil: '2026-03-24' }, '2026-03-25', null],
+  [{ isPortalOnly: true }, null, 'the client is told in the portal only'],
   [{ nextOn: null, sent: 3 }, null, 'all were sent: a task stands for it'],
   [{ nextOn: null, sent: 0 }, null, null],
 ])('an ask with %o is followed up on %s, quiet: %s', (more, on, quiet) => {

@@ -6,3 +6,7 @@ export { ANSWER_KINDS, type AnswerKind, CAME_KINDS, IN_HAND_WAYS, type InHandWay
 export { lacksOfSignature } from './signature';
 export { type FollowUpRules, type FollowedUp, type NextFollowUp, followUpAfter, nextFollowUp } from './follow-ups';
 export { type EarlierRequest, asLastTime } from './as-last-time';
+export { eachTimeInWords, sendsOn, wantedByThen } from './plans';
+export { type LateRules, isPastSafe, lastSafeDay, lastSafeDayWorkings, lastSafeInWords } from './last-safe-day';
+export { ELSEWHERE_SOURCES, type ElsewhereSource, elsewhereInWords, sameThing, thingWithoutPeriod } from './elsewhere';
+export { THING_STATES, type ThingState, countIn, isForFirm, isOwed } from './things';

@@ -2,7 +2,7 @@ import { civil } from '../calendar';
 import { fullDate } from '../words';
 import type { Lacks } from './standing';
 
-export const ITEM_STATES = ['asked', 'answered', 'accepted', 'sent back', 'does not apply', 'taken out'] as const;
+export const ITEM_STATES = ['asked', 'answered', 'accepted', 'sent back', 'does not apply', 'from elsewhere', 'taken out'] as const;
 export type ItemState = (typeof ITEM_STATES)[number];
 
 /** One thing wanted in an information request. */
@@ -51,9 +51,11 @@ export function itemInWords({ name, description, period, wantedBy, link }: ItemA
  * open question keeps the request open though its item was accepted.
  */
 export function lacksOfRequest(items: readonly WantedItem[]): Lacks {
-  const wanted = items.filter((item) => item.state !== 'taken out');
+  const listed = items.filter((item) => item.state !== 'taken out');
+  // What we get from elsewhere is asked of nobody.
+  const wanted = listed.filter((item) => item.state !== 'from elsewhere');
   const client = wanted.filter((item) => (item.state === 'asked' || item.state === 'sent back') && !item.question);
-  const us = wanted.flatMap((item) => [
+  const us = listed.flatMap((item) => [
     ...(item.question ? [{ key: `${item.id} question`, what: `Asked: ${item.name}`, why: item.question.text, since: item.question.at }] : []),
     ...(item.state === 'answered' || item.state === 'does not apply'
       ? [
@@ -66,6 +68,6 @@ export function lacksOfRequest(items: readonly WantedItem[]): Lacks {
         ]
       : []),
   ]);
-  const done = wanted.length > 0 && wanted.every((item) => item.state === 'accepted' && !item.question);
+  const done = listed.length > 0 && listed.every((item) => (item.state === 'accepted' || item.state === 'from elsewhere') && !item.question);
   return { client: client.map((item) => ({ what: item.name, since: item.since })), us, ended: done ? 'done' : null };
 }

@@ -41,13 +41,15 @@ export interface AskStanding {
 const bySince = <One extends { since: string }>(list: readonly One[]): One[] => [...list].sort((a, b) => Date.parse(a.since) - Date.parse(b.since));
 
 /**
- * Where an ask stands that has been given out.
+ * Where an ask stands.
  * @param released the client is asked no more, what has come is still looked at: the work for which it was wanted ended
+ * @param isPlanned it goes out on a day of its own, and has not yet
  * @returns its state, what lies with the client and what with us, each the longest first
  */
-export function standingOf(lacks: Lacks, parties: readonly Party[], released = false): AskStanding {
+export function standingOf(lacks: Lacks, parties: readonly Party[], { released = false, isPlanned = false } = {}): AskStanding {
   const forUs = bySince(lacks.us);
   if (lacks.ended) return { state: lacks.ended, owed: [], forUs };
+  if (isPlanned && !released) return { state: 'planned', owed: [], forUs };
   const turn = turnOf(parties);
   // Nobody owes what they were not told of.
   const owed = released || turn?.state === 'to be told' ? [] : bySince(lacks.client);
@@ -71,18 +73,18 @@ export function troubleOf(
 /**
  * What a job waits for from its client, over all of its asks.
  * @param asks those of the job; `material` says that what comes with them is what work begins with, as papers and answers are
- * @returns since when and for what it waits, nulls when it does not; and whether all material that was asked for is in
+ * @returns since when and for what it waits, nulls when it does not; and whether all material that was asked for is in; null where none was asked for
  */
 export function jobWaits(asks: readonly { state: AskState; owed: readonly Owed[]; material: boolean }[]): {
   since: string | null;
   what: string | null;
-  everythingIn: boolean;
+  everythingIn: boolean | null;
 } {
   const waits = bySince(asks.flatMap((ask) => (ask.state === 'with the client' ? ask.owed : [])));
   const material = asks.filter((ask) => ask.material && ask.state !== 'withdrawn');
   return {
     since: waits[0]?.since ?? null,
     what: waits.length > 0 ? waits.map((one) => one.what).join(', ') : null,
-    everythingIn: material.length > 0 && material.every((ask) => ask.state === 'done'),
+    everythingIn: material.length === 0 ? null : material.every((ask) => ask.state === 'done'),
   };
 }

@@ -21,7 +21,8 @@ export const ASK_MOVES: readonly AskMove[] = [
   ...moves('answer', ['with the client'], 'with us'),
   // Also when a person has told the client of what could not be sent.
   ...moves('hand back', ['with us'], 'with the client'),
-  ...moves('complete', ['with the client', 'with us'], 'done'),
+  // What is planned can come before it was asked for.
+  ...moves('complete', ['drafted', 'planned', 'with the client', 'with us'], 'done'),
   ...moves('refuse', ['with the client', 'with us'], 'refused'),
   ...moves('ask again', ['refused'], 'with the client'),
   ...moves('withdraw', ['drafted', 'planned', 'with the client', 'with us', 'refused', 'expired'], 'withdrawn'),
@@ -29,9 +30,11 @@ export const ASK_MOVES: readonly AskMove[] = [
   ...moves('extend', ['expired'], 'with the client'),
   ...moves('reopen', ['done'], 'with the client'),
   ...moves('reopen', ['done'], 'with us'),
+  ...moves('reopen', ['done'], 'planned'),
   ...moves('restore', ['withdrawn'], 'with the client'),
   ...moves('restore', ['withdrawn'], 'with us'),
   ...moves('restore', ['withdrawn'], 'refused'),
+  ...moves('restore', ['withdrawn'], 'planned'),
 ];
 
 /**

@@ -17,6 +17,8 @@ export function checkProcedure(procedure: Procedure): string[] {
     if (byKey.has(task.key)) faults.push(`Two tasks share the key "${task.key}"`);
     byKey.set(task.key, task);
   }
+  const prerequisites = (procedure.prerequisites ?? []).map(({ key }) => key);
+  if (new Set(prerequisites).size < prerequisites.length) faults.push('Two prerequisites share a key');
   const phaseKeys = procedure.phases.map((phase) => phase.key);
   const shared = procedure.phases.flatMap((phase) => phase.sharedAs ?? []);
   if (new Set(shared).size < shared.length) faults.push('A shared phase is in it twice');
@@ -51,6 +53,13 @@ function actionShape(action: Record<string, unknown>, where: string): string[] {
   const condition = action.onlyIf === undefined ? [] : conditionFaults(action.onlyIf).map((fault) => `${at}: ${fault}`);
   const wrong = isDoes(action.does) ? ACTION_KINDS[action.does].wrong(action, where) : 'choose what happens';
   return [...condition, ...(isText(action.key, 60) ? [] : [`${at} has no key`]), ...(wrong ? [`${at}: ${wrong}`] : [])];
+}
+
+function prerequisitesShape(given: unknown): string[] {
+  if (given === undefined) return [];
+  if (!isList(given, 20)) return ['The prerequisites are not a list of at most 20'];
+  const sound = given.every(({ key, name, holds }) => isText(key, 60) && isText(name, 120) && typeof holds === 'boolean');
+  return sound ? [] : ['A prerequisite has no name, or one of more than 120 letters'];
 }
 
 function requestShape({ key, title, items, onlyIf }: Record<string, unknown>, where: string): string[] {
@@ -88,5 +97,6 @@ export function procedureFaults(given: unknown): string[] {
     );
     return [...own, ...phase.tasks.flatMap((task) => taskShape(task, where)), ...lists];
   });
+  faults.push(...prerequisitesShape((given as { prerequisites?: unknown }).prerequisites));
   return faults.length > 0 ? [...new Set(faults)] : checkProcedure(given as Procedure);
 }

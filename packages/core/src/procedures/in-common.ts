@@ -67,8 +67,8 @@ export function followed(procedure: Procedure, changed: PhasePlan): Procedure {
     const waits = waitsFor?.filter((key) => left.has(key)) ?? [];
     return { ...task, ...(waits.length > 0 ? { waitsFor: waits } : {}) };
   };
-  return { phases: procedure.phases.map((phase) => (phase === there ? now : { ...phase, tasks: phase.tasks.map(waiting) })) };
+  return { ...procedure, phases: procedure.phases.map((phase) => (phase === there ? now : { ...phase, tasks: phase.tasks.map(waiting) })) };
 }
 
 /** A procedure that goes its own way: nothing of it is held in common with others. */
-export const apart = (procedure: Procedure): Procedure => ({ phases: procedure.phases.map(({ sharedAs: _sharedAs, ...phase }) => phase) });
+export const apart = (procedure: Procedure): Procedure => ({ ...procedure, phases: procedure.phases.map(({ sharedAs: _sharedAs, ...phase }) => phase) });

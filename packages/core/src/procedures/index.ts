@@ -2,6 +2,8 @@ export {
   COMPLETIONS,
   DONE_BY,
   TASK_ROLES,
+  type JobPrerequisite,
+  type Prerequisite,
   WITHOUT_PROCEDURE,
   WAYS_OF_WORK,
   type Action,
@@ -16,6 +18,8 @@ export {
   type WayOfWork,
   actionsOf,
   answeredForBy,
+  holdingFirstTask,
+  prerequisitesOf,
 } from './procedure';
 export { checkProcedure, procedureFaults } from './faults';
 export { readLink } from './task-shape';

@@ -96,9 +96,36 @@ export interface PhasePlan {
   asks?: boolean;
 }
 
+/** What has to be so before the work of a job begins: the last period is closed, an authorisation is in force. Somebody of the firm confirms it. */
+export interface Prerequisite {
+  key: string;
+  name: string;
+  /** The first task cannot be ticked before it is confirmed. */
+  holds: boolean;
+}
+
+/** The same at a job, with who confirmed it and when. */
+export interface JobPrerequisite extends Prerequisite {
+  /** ISO moment; null as long as nobody has. */
+  confirmedAt: string | null;
+  confirmedBy: string | null;
+}
+
+/** The prerequisites of a job by a version of its procedure: what was confirmed stays confirmed. */
+export const prerequisitesOf = ({ prerequisites = [] }: Pick<Procedure, 'prerequisites'>, before: readonly JobPrerequisite[] = []): JobPrerequisite[] =>
+  prerequisites.map((one) => {
+    const { confirmedAt = null, confirmedBy = null } = before.find(({ key }) => key === one.key) ?? {};
+    return { ...one, confirmedAt, confirmedBy };
+  });
+
+/** Those that hold the first task of a job, as nobody has confirmed them. */
+export const holdingFirstTask = (prerequisites: readonly JobPrerequisite[]): JobPrerequisite[] =>
+  prerequisites.filter(({ holds, confirmedAt }) => holds && confirmedAt === null);
+
 /** How a kind of job is done. */
 export interface Procedure {
   phases: PhasePlan[];
+  prerequisites?: Prerequisite[];
 }
 
 /**
@@ -114,7 +141,8 @@ export const WITHOUT_PROCEDURE: Procedure = {
  *
  * @param people members of the firm by the keys of phases; a phase that is not named keeps whoever it has
  */
-export const answeredForBy = ({ phases }: Procedure, people: ReadonlyMap<string, string>): Procedure => ({
+export const answeredForBy = ({ phases, ...rest }: Procedure, people: ReadonlyMap<string, string>): Procedure => ({
+  ...rest,
   phases: phases.map((phase) => (people.has(phase.key) ? { ...phase, memberId: people.get(phase.key)! } : phase)),
 });
 

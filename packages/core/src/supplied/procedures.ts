@@ -1,11 +1,12 @@
 import type { Condition } from '../conditions';
-import type { Action, PhasePlan, TaskPlan, TaskRole } from '../procedures';
+import type { Action, PhasePlan, Prerequisite, TaskPlan, TaskRole } from '../procedures';
 
 /** A procedure that comes with the application: a beginning, to be taken and changed. */
 export interface SuppliedProcedure {
   key: string;
   name: string;
   phases: PhasePlan[];
+  prerequisites?: Prerequisite[];
 }
 
 const task = (key: string, name: string, role: TaskRole, estimate: number, more: Partial<TaskPlan> = {}): TaskPlan => ({ key, name, role, estimate, ...more });

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, lte, sql } from 'drizzle-orm';
 import { type AskState, followUpAfter, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
 import { eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -76,6 +76,25 @@ export class AskBook {
     return work.tx.update(askParties).set(set).where(eq(askParties.id, partyId));
   }
 
+  /** Whether nothing is wanted of anybody from the beginning. */
+  async lacksNothing(work: Work, ask: Ask): Promise<boolean> {
+    return (await this.kinds.of(ask.kind).lacks(work, ask, await this.partiesOf(work, ask.id))).ended === 'done';
+  }
+
+  /** What was planned and whose day has come, the longest first; not as long as its job is on hold. */
+  async due(work: Work): Promise<string[]> {
+    const found = await work.tx
+      .select({ id: asks.id, jobId: asks.jobId })
+      .from(asks)
+      .where(and(eq(asks.firmId, work.firm.id), eq(asks.state, 'planned'), lte(asks.sendOn, work.today.toString())))
+      .orderBy(asc(asks.sendOn), asc(asks.id));
+    const onHold = await this.jobs.onHoldOf(
+      work,
+      found.flatMap(({ jobId }) => jobId ?? []),
+    );
+    return found.flatMap(({ id, jobId }) => (jobId !== null && onHold.has(jobId) ? [] : [id]));
+  }
+
   /** The asks of a job that stand in some states. */
   ofJob(work: Work, jobId: string, states: AskState[]): Promise<Ask[]> {
     return work.tx
@@ -97,13 +116,16 @@ export class AskBook {
     const ask = await this.hold(work, askId);
     const parties = await this.partiesOf(work, askId);
     const lacks = await this.kinds.of(ask.kind).lacks(work, ask, parties);
-    const { state, owed, forUs } = standingOf(lacks, parties, ask.released);
+    const isPlanned = ask.sendOn !== null && parties.every((party) => party.state === 'ahead');
+    const { state, owed, forUs } = standingOf(lacks, parties, { released: ask.released, isPlanned });
     const set = state === ask.state ? {} : this.moved(work, ask, state);
     const [now] = await work.tx
       .update(asks)
       .set({ ...set, owed, forUs })
       .where(eq(asks.id, askId))
       .returning();
+    // What was promised has come.
+    if (state === 'done' && ask.promisedFor !== null) await work.tx.update(asks).set({ promisedFor: null }).where(eq(asks.id, askId));
     const before = state === 'done' ? 'asked' : 'done';
     // With the ask the part of whoever it lay with is done; reopened, it is theirs again.
     if (state === 'done' || ask.state === 'done')

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { turnOf } from '@steady/core/asks';
+import { lastSafeDay, turnOf } from '@steady/core/asks';
+import { civil } from '@steady/core/calendar';
 import type { SendPreview } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
 import { type Client, ClientsService } from '../clients';
@@ -10,6 +11,10 @@ import { type Ask, AskKinds, type AskLetter, type AskParty } from './kinds';
 
 /** Who asks, as the client knows them. */
 export const senderNow = ({ actor, firm }: Work): string => (actor.kind === 'staff' ? `${actor.name} of ${firm.name}` : firm.name);
+
+/** The last day on which records come in time for a job; null where the firm has agreed nothing. */
+export const lastSafeOf = ({ firm }: Work, { dueOn }: Pick<Job, 'dueOn'>): string | null =>
+  lastSafeDay(civil(dueOn), firm.late, firm.calendar)?.toString() ?? null;
 
 const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null): Draft => ({
   ...letter,
@@ -88,7 +93,12 @@ export class AskLetters {
   private async draft(work: Work, ask: Ask, party: Pick<AskParty, 'contactId'>, again: boolean): Promise<{ client: Client; draft: Draft }> {
     const { client, job, contactId } = await this.whom(work, ask, party);
     const from = ask.askedById === null ? null : ask.askedBy;
-    const about = { client: client.name, job: job?.name ?? null, sender: from ? `${from} of ${work.firm.name}` : work.firm.name };
+    const about = {
+      client: client.name,
+      job: job?.name ?? null,
+      lastSafe: job && lastSafeOf(work, job),
+      sender: from ? `${from} of ${work.firm.name}` : work.firm.name,
+    };
     const kind = this.kinds.of(ask.kind);
     return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, contactId, from) };
   }
@@ -99,6 +109,8 @@ export class AskLetters {
     const { to } = await this.post.recipients(work, client, draft.to, draft.contactId);
     // Who is named is written to, and nobody in their place.
     if (party.contactId !== null && !to.some((person) => person.id === party.contactId)) return 0;
+    // Who is told in the portal only is written to where somebody reminds them.
+    if (ask.isPortalOnly && !again && !when.now) return to.length;
     const written = await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
     if (written > 0) await this.book.written(work, ask);
     return written;
@@ -112,7 +124,10 @@ export class AskLetters {
     const turn = (await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null)!;
     const { client, contactId } = await this.whom(work, ask, turn);
     const draft = addressed({ subject, paragraphs, linkWords: 'Go to the request' }, this.kinds.of(ask.kind).permission, contactId, null);
-    const written = await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
+    const written =
+      ask.isPortalOnly && !when.now
+        ? (await this.post.recipients(work, client, draft.to, contactId)).to.length
+        : await this.post.send(work, client, { ...draft, matter: matterOf(ask) }, { clientId: client.id, jobId: ask.jobId }, when);
     if (written > 0) await this.book.written(work, ask);
     else if (turn.state === 'asked') {
       await this.book.setParty(work, turn.id, { state: 'to be told' });
@@ -122,9 +137,16 @@ export class AskLetters {
   }
 
   /** What would go out, to the first who is asked: the others are told when it is their turn. */
-  async preview(work: Work, ask: { kind: string; client: Client; job: Job }, letter: AskLetter, contactId: string | null, when: When): Promise<SendPreview> {
+  async preview(
+    work: Work,
+    ask: { kind: string; client: Client; job: Job; isPortalOnly?: boolean },
+    letter: AskLetter,
+    contactId: string | null,
+    when: When,
+  ): Promise<SendPreview> {
     const from = work.actor.kind === 'staff' ? work.actor.name : null;
     const { permission: say } = this.kinds.of(ask.kind);
-    return this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from), when);
+    const preview = await this.post.preview(work, ask.client, addressed(letter, say, contactId ?? ask.job.contactId, from), when);
+    return ask.isPortalOnly ? { ...preview, messages: [], inPortal: preview.messages.map(({ to }) => to) } : preview;
   }
 }

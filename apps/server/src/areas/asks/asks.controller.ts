@@ -1,11 +1,29 @@
-import { Controller } from '@nestjs/common';
-import { type AskView, ChangeAsk, type MissingView, type PortalAsk, SetFollowUps, WithdrawAsk } from '@steady/contract/asks';
+import { Controller, Res } from '@nestjs/common';
+import type { Response } from 'express';
+import {
+  type AskView,
+  ChangeAsk,
+  type MissingRow,
+  type MissingSum,
+  NoteSaid,
+  type PortalAsk,
+  SetFollowUps,
+  SetPromise,
+  USUAL_MISSING_COLUMNS,
+  WithdrawAsk,
+} from '@steady/contract/asks';
 import * as routes from '@steady/contract/asks.routes';
+import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
+import { MissingFilter } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
+import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
 import { FollowUps } from './follow-ups.service';
-import { MissingQueries } from './missing.queries';
+import { type MissingAsked, MissingQueries } from './missing.queries';
+import { SaidService } from './said.service';
+
+const narrowed = ({ view, find, client, job }: MissingFilter): MissingAsked => ({ view, find, clientId: client, jobId: job });
 
 @Controller()
 export class AsksController {
@@ -13,7 +31,9 @@ export class AsksController {
     private readonly asks: AsksService,
     private readonly queries: AskQueries,
     private readonly follow: FollowUps,
-    private readonly whatIsMissing: MissingQueries,
+    private readonly wanted: MissingQueries,
+    private readonly words: SaidService,
+    private readonly saved: SavedLists,
   ) {}
 
   @Does(routes.ofJob)
@@ -26,14 +46,70 @@ export class AsksController {
     return this.queries.ofClient(work, id);
   }
 
-  @Does(routes.missing)
-  missing({ work }: Asked<typeof routes.missing>): Promise<MissingView> {
-    return this.whatIsMissing.view(work);
+  @Does(routes.missing, { query: MissingFilter })
+  missing({ work, query }: Asked<typeof routes.missing>): Promise<Listed<MissingRow>> {
+    return this.wanted.page(work, narrowed(query), askedFrom(query, []));
+  }
+
+  @Does(routes.missingIds, { query: MissingFilter })
+  async missingIds({ work, query }: Asked<typeof routes.missingIds>): Promise<string[]> {
+    return idsOf(work, await this.wanted.listing(work, narrowed(query)), askedFrom(query, []));
+  }
+
+  @Does(routes.missingPlace, { query: MissingFilter })
+  async missingPlace({ work, query }: Asked<typeof routes.missingPlace>): Promise<ListPlace | Record<string, never>> {
+    if (!query.name?.trim()) return {};
+    return (await placeOf(work, await this.wanted.listing(work, narrowed(query)), askedFrom(query, []), query.name.trim())) ?? {};
+  }
+
+  @Does(routes.missingSums, { query: MissingFilter })
+  async missingSums({ work, query }: Asked<typeof routes.missingSums>): Promise<ListTotals> {
+    return totalsOf(work, await this.wanted.listing(work, narrowed(query)), askedFrom(query, []), query.by ?? 'state');
+  }
+
+  @Does(routes.missingFields)
+  missingFields({ work }: Asked<typeof routes.missingFields>): Promise<ListFieldsView> {
+    return this.saved.fieldsOf(work, 'missing');
+  }
+
+  @Does(routes.missingFile, { query: MissingFilter })
+  async missingFile({ work, at: { kind }, query }: Asked<typeof routes.missingFile>, @Res() response: Response): Promise<void> {
+    await sendListing(response, kind, 'What is missing', work, await this.wanted.listing(work, narrowed(query)), query, [
+      'what',
+      'client',
+      'job',
+      ...USUAL_MISSING_COLUMNS,
+    ]);
+  }
+
+  @Does(routes.missingSum, { query: MissingFilter })
+  missingSum({ work, query }: Asked<typeof routes.missingSum>): Promise<MissingSum> {
+    return this.wanted.sum(work, narrowed(query));
+  }
+
+  @Does(routes.said, { input: NoteSaid })
+  async said({ work, at: { id }, input }: Asked<typeof routes.said>): Promise<{ id: string }> {
+    return { id: await this.words.note(work, id, input) };
+  }
+
+  @Does(routes.followUpsOfClient, { input: SetFollowUps })
+  followUpsOfClient({ work, at: { id }, input }: Asked<typeof routes.followUpsOfClient>): Promise<void> {
+    return this.follow.setForClient(work, id, input.on);
+  }
+
+  @Does(routes.promise, { input: SetPromise })
+  promise({ work, at: { id }, input: { on } }: Asked<typeof routes.promise>): Promise<void> {
+    return this.words.promise(work, id, on);
   }
 
   @Does(routes.remind)
   remind({ work, at: { id } }: Asked<typeof routes.remind>): Promise<void> {
     return this.asks.remind(work, id);
+  }
+
+  @Does(routes.sendNow)
+  sendNow({ work, at: { id } }: Asked<typeof routes.sendNow>): Promise<void> {
+    return this.asks.sendNow(work, id);
   }
 
   @Does(routes.change, { input: ChangeAsk })

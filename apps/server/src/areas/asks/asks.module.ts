@@ -9,9 +9,14 @@ import { AskQueries } from './asks.queries';
 import { AsksService } from './asks.service';
 import { FollowUps } from './follow-ups.service';
 import { AskKinds } from './kinds';
+import { LateRecords } from './late-records.service';
+import { SaidService } from './said.service';
 import { MissingQueries } from './missing.queries';
 
-@Area({ controllers: [AsksController], services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, MissingQueries, AsksService] })
+@Area({
+  controllers: [AsksController],
+  services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, MissingQueries, SaidService, LateRecords, AsksService],
+})
 export class AsksModule {
   constructor(today: TodayParts, queries: AskQueries, missing: MissingQueries, file: WholeFileParts, whole: AsksWholeFile) {
     file.bring(50, (work, of) => whole.parts(work, of));

@@ -72,6 +72,9 @@ export class AskQueries {
       forUs: ask.forUs,
       trouble: troubleOf(ask, work.today.toString()),
       parties: ask.parties.map(({ id, name, state, turnSince, doneAt }) => ({ id, name, state, turnSince, doneAt })),
+      sendOn: ask.sendOn,
+      isPortalOnly: ask.isPortalOnly,
+      promisedFor: ask.promisedFor,
       part: parts.get(ask.id),
     }));
   }
@@ -158,6 +161,14 @@ export class AskQueries {
       const { holdsPhase, doneWords } = this.kinds.of(kind);
       return { phaseKey: phaseKey!, kind, planKey, holds: holdsPhase, done: state === 'done', doneWords };
     });
+  }
+
+  async hasMaterial(work: Work, jobId: string): Promise<boolean> {
+    const found = await work.tx
+      .selectDistinct({ kind: asks.kind })
+      .from(asks)
+      .where(and(eq(asks.jobId, jobId), ne(asks.state, 'withdrawn')));
+    return found.some(({ kind }) => this.kinds.of(kind).material);
   }
 
   /** What of some jobs still lies with the client, or was refused: what their end would bring to an end. */

@@ -1,9 +1,10 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
-import { turnOf } from '@steady/core/asks';
+import { turnOf, wantedByThen } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { ChangeAsk } from '@steady/contract/asks';
+import { Ticks } from '../../platform/background/ticks';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -33,8 +34,10 @@ export interface NewAsk {
   /** What the history says: "asked for Bank statements". */
   what: string;
   after: unknown;
-  /** When the first of them is told. */
+  /** When the first of them is told: on a day to come, or as soon as the plan allows. */
   when?: When;
+  /** The client is told in the portal, and not written to. */
+  isPortalOnly?: boolean;
   /** Keeps what the ask is about in the tables of its kind. */
   fill(ask: Ask): Promise<void>;
 }
@@ -43,6 +46,7 @@ export interface NewAsk {
 @Injectable()
 export class AsksService implements OnModuleInit {
   constructor(
+    private readonly ticks: Ticks,
     private readonly records: ClientRecords,
     private readonly people: ContactMerging,
     private readonly events: Events,
@@ -61,19 +65,28 @@ export class AsksService implements OnModuleInit {
     this.events.on(JobFinished, (work, { payload }) => (payload.keepAsks ? this.book.reckonJob(work, payload.jobId) : this.release(work, payload.jobId)));
     this.events.on(JobClosed, (work, { payload }) => this.release(work, payload.jobId));
     this.events.on(JobReopened, (work, { payload }) => this.askOn(work, payload.jobId));
+    this.ticks.registerEach(
+      'planned asks',
+      (work) => this.book.due(work),
+      async (work, ids) => {
+        for (const id of ids) await this.sendPlanned(work, id);
+      },
+    );
     this.events.on(TaskTicked, async (work, { payload: { key, done } }) => {
       if (key.startsWith(taskOfParty(''))) await this.toldOtherwise(work, key.slice(taskOfParty('').length), done);
     });
   }
 
   /**
-   * Asks a client for something, and tells the first whose turn it is. Where nobody can be written to, a task for a person
-   * of the firm stands for that, and the ask waits for us.
-   * @returns the ask and how many were written to
+   * Asks a client for something, and tells the first whose turn it is, or plans to on a day. Where nobody can be written to, a task for
+   * a person of the firm stands for that, and the ask waits for us. What lacks nothing from the beginning is told to nobody.
+   * @returns the ask and how many were told
    */
-  async open(work: Work, { client, job, parties, what, after, fill, when, ...of }: NewAsk): Promise<{ ask: Ask; written: number }> {
+  async open(work: Work, { client, job, parties, what, after, fill, when = {}, isPortalOnly = false, ...of }: NewAsk): Promise<{ ask: Ask; written: number }> {
     if (job.phase === null) throw Problem.refused('job-finished', 'The job is finished. Begin a new one to ask the client for something.');
     if (of.wantedBy < work.today.toString()) throw Problem.invalid([{ field: 'dueOn', message: 'This day is over. Give the client some days.' }]);
+    const sendOn = when.on ?? null;
+    if (sendOn !== null && of.wantedBy < sendOn) throw Problem.invalid([{ field: 'dueOn', message: 'It goes out after this day. Give the client some days.' }]);
     const now = work.now.toString();
     const [ask] = await work.tx
       .insert(asks)
@@ -82,7 +95,9 @@ export class AsksService implements OnModuleInit {
         firmId: work.firm.id,
         clientId: client.id,
         jobId: job.id,
-        state: 'drafted',
+        state: sendOn === null ? 'drafted' : 'planned',
+        sendOn,
+        isPortalOnly,
         stateSince: now,
         askedAt: now,
         askedBy: work.actor.name,
@@ -93,15 +108,47 @@ export class AsksService implements OnModuleInit {
       .insert(askParties)
       .values(parties.map((party, position) => ({ ...party, firmId: work.firm.id, askId: ask!.id, position, state: 'ahead' as const })));
     await fill(ask!);
-    const written = await this.letters.passTurn(work, ask!, when);
+    const isThere = await this.book.lacksNothing(work, ask!);
+    const written = sendOn !== null || isThere ? 0 : await this.letters.passTurn(work, ask!, when);
+    const told = isThere
+      ? 'all of it is there'
+      : sendOn !== null
+        ? `it goes out ${fullDate(civil(sendOn))}`
+        : written === 0
+          ? 'there was nobody to write to'
+          : isPortalOnly
+            ? `${written} can see it in the portal`
+            : `wrote to ${written}`;
     await this.events.record(work, AskOpened, {
-      what: `${what}; ${written === 0 ? 'there was nobody to write to' : `wrote to ${written}`}`,
+      what: `${what}; ${told}`,
       clientId: client.id,
       jobId: job.id,
       after,
       payload: { askId: ask!.id },
     });
     return { ask: await this.book.reckon(work, ask!.id), written };
+  }
+
+  /** What was planned goes out, once; the client has as many days as planned, also where it goes out later. */
+  async sendPlanned(work: Work, askId: string): Promise<void> {
+    const ask = await this.book.hold(work, askId);
+    if (ask.state !== 'planned') return;
+    const wantedBy = wantedByThen({ sendOn: ask.sendOn!, wantedBy: ask.wantedBy }, work.today, work.firm.calendar);
+    if (wantedBy !== ask.wantedBy) await work.tx.update(asks).set({ wantedBy }).where(eq(asks.id, askId));
+    const written = await this.letters.passTurn(work, { ...ask, wantedBy });
+    await this.events.record(work, AskChanged, {
+      what: `asked as planned, ${ask.title}; ${written === 0 ? 'there was nobody to write to' : ask.isPortalOnly ? 'it can be seen in the portal' : `wrote to ${written}`}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId },
+    });
+    await this.book.reckon(work, askId);
+  }
+
+  /** Sends what is planned for a later day at once. @throws Problem where it has gone out */
+  async sendNow(work: Work, askId: string): Promise<void> {
+    if ((await this.book.hold(work, askId)).state !== 'planned') throw Problem.refused('has-gone-out', 'It has gone out already, or is not wanted any more.');
+    await this.sendPlanned(work, askId);
   }
 
   /** A party did its part: the next is told that it is its turn. */
@@ -131,6 +178,8 @@ export class AsksService implements OnModuleInit {
   async remind(work: Work, askId: string): Promise<void> {
     const ask = await this.book.hold(work, askId);
     this.book.mustBeOpen(ask);
+    if (ask.state === 'planned')
+      throw Problem.refused('is-planned', `It goes out ${fullDate(civil(ask.sendOn!))}. Send it now, if the client should have it before.`);
     const next = turnOf(await this.book.partiesOf(work, askId));
     if (!next || (ask.owed.length === 0 && next.state !== 'to be told'))
       throw Problem.refused('nothing-owed', 'Nothing is outstanding from the client: what came in waits for us.');
@@ -152,22 +201,28 @@ export class AsksService implements OnModuleInit {
   }
 
   /** Changes what an ask is called, or by when it is wanted. */
-  async change(work: Work, askId: string, { title, wantedBy, version }: ChangeAsk): Promise<void> {
+  async change(work: Work, askId: string, { title, wantedBy, sendOn, version }: ChangeAsk): Promise<void> {
     const ask = await this.book.hold(work, askId);
     if (ask.version !== version) throw Problem.stale('ask', askId);
     if (ENDED.includes(ask.state)) throw Problem.refused('ask-ended', `It is ${ask.state} and stays as it is.`);
     if (wantedBy !== undefined && wantedBy !== ask.wantedBy && wantedBy < work.today.toString())
       throw Problem.invalid([{ field: 'wantedBy', message: 'This day is over. Give the client some days.' }]);
-    const set = { title: title ?? ask.title, wantedBy: wantedBy ?? ask.wantedBy };
+    if (sendOn !== undefined && ask.state !== 'planned')
+      throw Problem.refused('has-gone-out', 'It has gone out already: the day on which it goes cannot be changed any more.');
+    if (sendOn !== undefined && sendOn !== ask.sendOn && sendOn < work.today.toString())
+      throw Problem.invalid([{ field: 'sendOn', message: 'This day is over. Choose today or a day to come.' }]);
+    const set = { title: title ?? ask.title, wantedBy: wantedBy ?? ask.wantedBy, sendOn: sendOn ?? ask.sendOn };
+    if (set.sendOn !== null && ask.state === 'planned' && set.wantedBy < set.sendOn)
+      throw Problem.invalid([{ field: 'wantedBy', message: 'It goes out after this day. Give the client some days.' }]);
     await work.tx
       .update(asks)
       .set({ ...set, version: version + 1 })
       .where(eq(asks.id, askId));
     await this.events.record(work, AskChanged, {
-      what: `changed what was asked, ${ask.title}: ${set.title === ask.title ? '' : `now "${set.title}", `}wanted by ${fullDate(civil(set.wantedBy))}`,
+      what: `changed what was asked, ${ask.title}: ${set.title === ask.title ? '' : `now "${set.title}", `}wanted by ${fullDate(civil(set.wantedBy))}${ask.state === 'planned' ? `, goes out ${fullDate(civil(set.sendOn!))}` : ''}`,
       clientId: ask.clientId,
       jobId: ask.jobId,
-      before: { title: ask.title, wantedBy: ask.wantedBy },
+      before: { title: ask.title, wantedBy: ask.wantedBy, sendOn: ask.sendOn },
       after: set,
       payload: { askId },
     });

@@ -36,6 +36,12 @@ export const asks = pgTable(
     /** How many follow-ups have gone out by themselves, and when the next is due; nothing where none is. */
     followUps: integer('follow_ups').notNull().default(0),
     nextFollowUpOn: day('next_follow_up_on'),
+    /** The day on which it goes out; null for what went out at once. */
+    sendOn: day('send_on'),
+    /** The client is told in the portal, and not written to. */
+    isPortalOnly: boolean('is_portal_only').notNull().default(false),
+    /** For which day the client promised what is missing; nothing where it did not. */
+    promisedFor: day('promised_for'),
     /** What lies with the client, and what with us, as the core worked them out when something last happened. */
     owed: jsonb('owed').$type<Owed[]>().notNull().default([]),
     forUs: jsonb('for_us').$type<ForUs[]>().notNull().default([]),
@@ -48,6 +54,9 @@ export const asks = pgTable(
     index('asks_followed_up')
       .on(t.firmId, t.nextFollowUpOn)
       .where(sql`state = 'with the client'`),
+    index('planned_asks')
+      .on(t.firmId, t.sendOn)
+      .where(sql`state = 'planned'`),
     index('asks_for_us')
       .on(t.firmId)
       .where(sql`for_us <> '[]'`),

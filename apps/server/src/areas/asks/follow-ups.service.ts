@@ -57,6 +57,11 @@ export class FollowUps implements OnModuleInit {
     await this.say(work, ask, on ? `has ${ask.title} followed up again` : `stopped the follow-ups about ${ask.title}`);
   }
 
+  /** Stops all follow-ups to a client, or has them go on as the firm does. */
+  async setForClient(work: Work, clientId: string, on: boolean): Promise<void> {
+    await this.clients.mark(work, clientId, { followUps: on ? null : 'none' });
+  }
+
   /** The next follow-up about each of these asks, or why there is none. */
   async of(work: Work, all: readonly Ask[]): Promise<Map<string, NextFollowUp>> {
     const clients = await this.clients.those(

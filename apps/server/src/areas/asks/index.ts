@@ -1,5 +1,6 @@
 export { AskBook } from './ask-book.service';
-export { AskLetters, senderNow } from './ask-letters';
+export { clientOfAsk, openAsksOf, partyLines } from './ask-sql';
+export { AskLetters, lastSafeOf, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';
 export { AsksService } from './asks.service';
 export { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from './kinds';

@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { SQL } from 'drizzle-orm';
 import type { Lacks } from '@steady/core/asks';
 import type { DoneBy } from '@steady/core/procedures';
 import type { ContactPermission } from '@steady/contract/contacts';
@@ -12,6 +13,8 @@ export type AskParty = typeof askParties.$inferSelect;
 export interface AboutAsk {
   client: string;
   job: string | null;
+  /** The last day on which records come in time for the job, ISO; null where nothing was agreed about it. */
+  lastSafe: string | null;
   /** Who asks, as the client knows them: a person of the firm, or the firm itself. */
   sender: string;
 }
@@ -42,6 +45,11 @@ export interface AskKind<Part = unknown, PortalPart = unknown> {
   letter(work: Work, ask: Ask, about: AboutAsk, again: boolean): Promise<AskLetter>;
   /** The task for a person of the firm where nobody can be written to. */
   inPlaceOfLetter(ask: Ask, party: AskParty): { name: string; advice: string; estimate: number };
+  /**
+   * What an ask of the kind asks for, one by one, as a select of `position`, `key`, `item_id`, `what`, `state` (one of THING_STATES), `since`, `why` and `wanted_by`.
+   * @param askId where the id of the ask stands
+   */
+  lines(askId: SQL): SQL;
   lacks(work: Work, ask: Ask, parties: AskParty[]): Promise<Lacks>;
   /** Its part of the firm's screens, by the id of the ask. */
   parts(work: Work, askIds: string[]): Promise<Map<string, Part>>;
@@ -56,6 +64,10 @@ export class AskKinds {
 
   register<Part, PortalPart>(kind: AskKind<Part, PortalPart>): void {
     this.known.set(kind.kind, kind);
+  }
+
+  get all(): AskKind[] {
+    return [...this.known.values()];
   }
 
   /** @throws Error where no area has registered it */

@@ -4,8 +4,8 @@ import { clients } from './clients.tables';
 /** The name of the client whose id stands in `id`, as part of a statement of another area. */
 export const clientName = (id: SQL): SQL<string> => sql<string>`(select ${clients.name} from ${clients} where ${clients.id} = ${id})`;
 
-/** Who looks after each client, for a join within a statement of another area. */
-export const peopleOfClients = sql`(select ${clients.id}, ${clients.preparerId}, ${clients.managerId}, ${clients.partnerId} from ${clients})`;
+/** Who looks after each client, what it is called and whether it works on paper, for a join within a statement of another area. */
+export const peopleOfClients = sql`(select ${clients.id}, ${clients.preparerId}, ${clients.managerId}, ${clients.partnerId}, ${clients.name}, ${clients.way} from ${clients})`;
 
 /** The ids of clients of whom somebody is partner or manager, or that belong to others, as a set within a statement of another area. */
 export const clientsWith = (fact: 'relatedId' | 'partnerId' | 'managerId', value: string): SQL =>

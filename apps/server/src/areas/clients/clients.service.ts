@@ -111,7 +111,7 @@ export class ClientsService {
   async mark(work: Work, clientId: string, mark: Mark): Promise<{ before: DetailValue | null } | null> {
     const client = await this.get(work, clientId);
     const { what, set, before } = marked(client, mark);
-    const [key] = Object.keys(set) as ['labels' | 'details' | 'way'];
+    const [key] = Object.keys(set) as ['labels' | 'details' | 'way' | 'followUps'];
     if (JSON.stringify(client[key]) === JSON.stringify(set[key])) return null;
     await work.tx
       .update(clients)
@@ -328,11 +328,21 @@ export function bearsOnRules(facts: string[]): boolean {
 }
 
 /** What can be written to a client by itself, one thing at a time. */
-export type Mark = { label: string; put: boolean } | { way: Client['way'] } | { detailId: string; value: DetailValue | null };
+export type Mark =
+  { label: string; put: boolean } | { way: Client['way'] } | { followUps: Client['followUps'] } | { detailId: string; value: DetailValue | null };
 
 /** What a mark says, what it sets, and what stood there before. */
-function marked(client: Client, mark: Mark): { what: string; set: Partial<Pick<Client, 'labels' | 'details' | 'way'>>; before: DetailValue | null } {
+function marked(
+  client: Client,
+  mark: Mark,
+): { what: string; set: Partial<Pick<Client, 'labels' | 'details' | 'way' | 'followUps'>>; before: DetailValue | null } {
   if ('way' in mark) return { what: `noted that it works ${mark.way === 'paper' ? 'on paper' : 'online'}`, set: { way: mark.way }, before: client.way };
+  if ('followUps' in mark)
+    return {
+      what: mark.followUps === 'none' ? 'noted that it gets no follow-ups' : 'noted that it is followed up as the firm does',
+      set: mark,
+      before: client.followUps,
+    };
   if ('detailId' in mark) {
     const details = { ...client.details, [mark.detailId]: mark.value } as Client['details'];
     return { what: 'set an extra detail', set: { details }, before: client.details[mark.detailId] ?? null };

@@ -1,6 +1,6 @@
 export { DocumentChanges } from './document-changes.service';
 export { DocumentHolds } from './document-holds';
-export { documentTitle } from './document-sql';
+export { documentFile, documentTitle } from './document-sql';
 export { DocumentInsides } from './document-insides.service';
 export { DocumentQueries } from './documents.queries';
 export { type Document, DocumentsService } from './documents.service';

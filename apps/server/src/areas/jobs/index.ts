@@ -1,8 +1,8 @@
-export { clientOfJob, jobName, jobNumber, taskName } from './job-sql';
+export { clientOfJob, deadlinesOf, jobName, jobNumber, jobsInLists, taskName, wantedByJobs } from './job-sql';
 export { JobRecords } from './job-records.service';
 export { JobQueries } from './jobs.queries';
 export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, agreedFee } from './job-moves.service';
-export { JobsService } from './jobs.service';
+export { JobBegun, JobsService } from './jobs.service';
 export { JobParts } from './job-parts';
 export { JobAsks } from './job-asks';
 export { type JobOfTask, type Task, TaskTicked, TasksService } from './tasks.service';

@@ -6,6 +6,8 @@ import type { Work } from '../../platform/work';
 export interface AsksOfJobs {
   /** As the phases of a job see it; without what was withdrawn. */
   ofPhases(work: Work, jobId: string): Promise<AskOfPhase[]>;
+  /** Whether papers or answers were asked for in a job, of which it is noted by itself when they are all there. */
+  hasMaterial(work: Work, jobId: string): Promise<boolean>;
   /** What the end of some jobs would bring to an end. */
   openOf(work: Work, jobIds: string[]): Promise<{ jobId: string; title: string }[]>;
   /** Those of some jobs in which anything was ever asked. */

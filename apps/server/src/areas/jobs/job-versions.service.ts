@@ -11,6 +11,7 @@ import {
   comparePhases,
   compareTasks,
   layOut,
+  prerequisitesOf,
 } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import type { JobToVersion } from '@steady/contract/procedures';
@@ -132,7 +133,14 @@ export class JobVersionsService implements OnModuleInit {
     if (entered) entered.enteredAt ??= now;
     await work.tx
       .update(jobs)
-      .set({ phases, phase: stands?.key ?? null, passedOver: laid.passedOver, procedureVersion: version, version: job.version + 1 })
+      .set({
+        phases,
+        prerequisites: prerequisitesOf(definition, job.prerequisites),
+        phase: stands?.key ?? null,
+        passedOver: laid.passedOver,
+        procedureVersion: version,
+        version: job.version + 1,
+      })
       .where(eq(jobs.id, job.id));
     for (const { phaseKey, task } of laid.tasks) {
       if (change.added.includes(task.key)) await this.tasks.addTask(work, job.id, phaseKey, task);

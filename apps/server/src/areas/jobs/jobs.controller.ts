@@ -5,6 +5,8 @@ import {
   AddJobs,
   CancelJob,
   ChangeJob,
+  ConfirmPrerequisite,
+  EverythingIn,
   type HistoryLine,
   HoldJob,
   type JobRow,
@@ -23,6 +25,7 @@ import { JobsFilter, OfProcedure, OfRecord } from '@steady/contract/queries';
 import { AddTask, ChangeTask, TickCheck, TickTask, type Ticked } from '@steady/contract/tasks';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
+import { JobReadiness } from './job-readiness.service';
 import { JobStatusService } from './job-status.service';
 import { JobQueries, type JobsAsked } from './jobs.queries';
 import { JobsService } from './jobs.service';
@@ -50,6 +53,7 @@ export class JobsController {
     private readonly tasks: TasksService,
     private readonly changes: TaskChangesService,
     private readonly standing: JobStatusService,
+    private readonly readiness: JobReadiness,
     private readonly queries: JobQueries,
     private readonly saved: SavedLists,
   ) {}
@@ -144,6 +148,16 @@ export class JobsController {
   @Does(routes.cancel, { input: CancelJob })
   cancel({ work, at: { id }, input }: Asked<typeof routes.cancel>): Promise<void> {
     return this.standing.cancel(work, id, input);
+  }
+
+  @Does(routes.confirm, { input: ConfirmPrerequisite })
+  confirm({ work, at: { id }, input }: Asked<typeof routes.confirm>): Promise<void> {
+    return this.readiness.confirm(work, id, input);
+  }
+
+  @Does(routes.everythingIn, { input: EverythingIn })
+  everythingIn({ work, at: { id }, input }: Asked<typeof routes.everythingIn>): Promise<void> {
+    return this.readiness.everythingIn(work, id, input.isIn);
   }
 
   @Does(routes.goOn)

@@ -10,6 +10,7 @@ import { MessageDetails } from '../post';
 import { TeamParts } from '../team';
 import { FIELDS_OF_CLIENTS } from './job-fields';
 import { JobActions } from './job-actions';
+import { JobReadiness } from './job-readiness.service';
 import { JobRecords } from './job-records.service';
 import { JobParts } from './job-parts';
 import { JobAsks } from './job-asks';
@@ -37,6 +38,7 @@ import { TasksService } from './tasks.service';
     TasksService,
     TaskChangesService,
     JobStatusService,
+    JobReadiness,
     JobBatches,
     JobVersionsService,
     JobQueries,

@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, desc, eq, isNotNull, ne, sql } from 'drizzle-orm';
 import { type JobFacts, type JobStands, jobFacts, whyItStays } from '@steady/core/jobs';
+import { isPastSafe, lastSafeDay, lastSafeDayWorkings } from '@steady/core/asks';
+import { civil } from '@steady/core/calendar';
 import { progress } from '@steady/core/procedures';
 import { FULL_PAGE } from '@steady/contract/paging';
 import type { ClientView } from '@steady/contract/clients';
@@ -25,6 +27,7 @@ import { happened } from '../../platform/events';
 import { JobAsks } from './job-asks';
 import { BLOCKED, WHY_BLOCKED, jobFields } from './job-fields';
 import { type Job, statesOf } from './job-moves.service';
+import { firstHeld, unconfirmed } from './prerequisites-sql';
 import { JobParts } from './job-parts';
 import { jobActions, jobs } from './jobs.tables';
 
@@ -68,10 +71,18 @@ const STATES: Record<JobState, (today: string) => SQL> = {
 type Longest = Omit<NonNullable<FlowBand['longest']>, 'why'>;
 
 /** What its page shows of a job as it is kept: its facts, but for the fee, which stands with its money, and where it stands. */
-const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, ...job }: Job) => {
+const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, prerequisites, ...job }: Job) => {
   const facts = Object.fromEntries(jobFacts.filter(({ key }) => key !== 'fee').map(({ key }) => [key, job[key]])) as Omit<JobFacts, 'fee'>;
-  return { id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, ...facts };
+  return { id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, prerequisites, ...facts };
 };
+
+/** The last safe day of a job, how it comes about, and whether records are or were late for it. */
+function lastSafe({ firm, today }: Work, { dueOn, everythingInOn }: Job): JobView['lastSafe'] {
+  const day = lastSafeDay(civil(dueOn), firm.late, firm.calendar)?.toString() ?? null;
+  if (day === null) return null;
+  const workings = lastSafeDayWorkings(civil(dueOn), firm.late, firm.calendar)!;
+  return { day, workings, isPast: isPastSafe(day, everythingInOn, today.toString()), consequence: firm.late.consequence };
+}
 
 @Injectable()
 export class JobQueries {
@@ -270,6 +281,8 @@ export class JobQueries {
       tasks,
       procedure: procedure && { id: procedure.id, name: procedure.name, version: job.procedureVersion, now: procedure.version },
       stuckFor: job.stuckForId && ((await this.team.shortNames(work)).get(job.stuckForId) ?? null),
+      lastSafe: lastSafe(work, job),
+      wasAsked: await this.asks.of.hasMaterial(work, jobId),
       actions: await this.actions(work, jobId),
       phases: await this.phases(work, job, tasks),
       ...(await this.parts.of(work, job, tasks)),
@@ -319,7 +332,8 @@ export class JobQueries {
       sql`select t.id, t.version, t.phase_key as "phaseKey", t.name, t.role, t.assignee_id as "assigneeId", ${shortNameOf('t.assignee_id')} as assignee, t.estimate,
                  t.recorded,
                  t.start_on as "startOn", t.due_on as "dueOn", t.done_at as "doneAt", t.done_by as "doneBy", t.done_by_event as "doneByEvent", t.passed_over as "passedOver", t.stuck_reason as "stuckReason", t.stuck_since as "stuckSince", ${shortNameOf('t.stuck_for_id')} as "stuckFor", t.checks, t.advice, t.links,
-                 coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}') as "waitsFor"
+                 coalesce((select array_agg(o.name order by o.position) from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null), '{}')
+                   || case when t.id = ${firstHeld(sql`t.job_id`)} then ${unconfirmed(sql`t.job_id`)} else '{}' end as "waitsFor"
           from tasks t where t.job_id = ${jobId} order by t.position`,
     );
   }

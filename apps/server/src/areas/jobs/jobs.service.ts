@@ -1,10 +1,10 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm';
+import { type SQL, and, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
 import type { jobWaits } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { Facts } from '@steady/core/conditions';
-import { type TaskPlan, WITHOUT_PROCEDURE, answeredForBy, layOut } from '@steady/core/procedures';
+import { type TaskPlan, WITHOUT_PROCEDURE, answeredForBy, layOut, prerequisitesOf } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { AddJob, AddJobs, JobsBegun } from '@steady/contract/jobs';
@@ -21,6 +21,8 @@ import { TeamService } from '../team';
 import { type Job, JobMovesService } from './job-moves.service';
 import { type JobPhase, jobs, tasks } from './jobs.tables';
 
+/** What its client owes did not come by the last safe day. */
+export const RecordsLate = eventKind<{ jobId: string }>('records late', 'jobs');
 export const JobBegun = eventKind<{ jobId: string }>('job begun', 'jobs');
 
 /** What a job is begun from: one obligation of one service line, or what a person orders by hand. */
@@ -126,6 +128,7 @@ export class JobsService implements OnModuleInit {
           status: 'open',
           phase: phases[0]?.key ?? null,
           phases,
+          prerequisites: prerequisitesOf(definition),
           passedOver: laid.passedOver,
           fee,
           income: line ? sql`(select s.income from services s where s.id = ${line.serviceId})` : null,
@@ -230,6 +233,11 @@ export class JobsService implements OnModuleInit {
     return job;
   }
 
+  /** The line of a job, to be asked for in a statement. */
+  lineOf(jobId: string): SQL {
+    return sql`(select j.line_id from jobs j where j.id = ${jobId})`;
+  }
+
   /** Jobs that were begun for these deadlines. */
   async ofObligations(work: Work, obligationIds: string[]): Promise<{ obligationId: string; id: string; number: number }[]> {
     const found = await work.tx
@@ -288,9 +296,16 @@ export class JobsService implements OnModuleInit {
       .set({
         waitingSince: since,
         waitingFor: what,
-        everythingInOn: everythingIn ? sql`coalesce(${jobs.everythingInOn}, ${work.today.toString()})` : null,
+        // Where nothing was asked, somebody says by hand that all is in.
+        ...(everythingIn === null ? {} : { everythingInOn: everythingIn ? sql`coalesce(${jobs.everythingInOn}, ${work.today.toString()})` : null }),
       })
       .where(eq(jobs.id, jobId));
+  }
+
+  /** Its history says from now on that its records were not in by a last safe day. */
+  async recordsLate(work: Work, job: Pick<Job, 'id' | 'clientId'>, lastSafe: string, what: string): Promise<void> {
+    await work.tx.update(jobs).set({ lateNotedFor: lastSafe }).where(eq(jobs.id, job.id));
+    await this.events.record(work, RecordsLate, { what, clientId: job.clientId, jobId: job.id, payload: { jobId: job.id } });
   }
 
   /** The numbers of a client's jobs, by their ids. */

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ActionState } from '@steady/contract/jobs';
-import type { Action, DoneBy, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
+import type { Action, DoneBy, JobPrerequisite, PhasePlan, Planned, TaskRole } from '@steady/core/procedures';
 import { JOB_FACTS } from '@steady/core/jobs';
 import { columnsOfFacts, currency, day, firmId, id, moment, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
 import { inFirmsCurrency } from '../../platform/work/tables';
@@ -60,6 +60,10 @@ export const jobs = pgTable(
     reached: jsonb('reached')
       .$type<string[]>()
       .generatedAlwaysAs(sql`jsonb_path_query_array(phases, '$[*] ? (@.enteredAt != null || @.doneAt != null).key')`),
+    /** The last safe day that its records missed, and of which its history says so. */
+    lateNotedFor: day('late_noted_for'),
+    /** What has to be so before its work begins, as it was laid out for it, and who confirmed it. */
+    prerequisites: jsonb('prerequisites').$type<JobPrerequisite[]>().notNull().default([]),
     passedOver: jsonb('passed_over').$type<{ name: string; why: string }[]>().notNull(),
     /** Since when the client owes an answer; null when nobody waits for the client. */
     waitingSince: moment('waiting_since'),

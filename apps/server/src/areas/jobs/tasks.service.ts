@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, count, eq, getTableColumns, isNull, ne, sql } from 'drizzle-orm';
-import { type DoneBy, type TaskPlan, progress } from '@steady/core/procedures';
+import { type DoneBy, type TaskPlan, holdingFirstTask, progress } from '@steady/core/procedures';
 import type { TickCheck, TickTask, Ticked } from '@steady/contract/tasks';
 import type { OpenTask } from '@steady/contract/team';
 import { rows } from '../../platform/database';
@@ -12,6 +12,7 @@ import { JobAsks } from './job-asks';
 import { JobBatches } from './job-batches.service';
 import { type Job, JobMovesService } from './job-moves.service';
 import { JobsService, columnsOfTask } from './jobs.service';
+import { firstHeld } from './prerequisites-sql';
 import { jobs, tasks } from './jobs.tables';
 
 export type Task = typeof tasks.$inferSelect;
@@ -137,6 +138,12 @@ export class TasksService {
     );
   }
 
+  /** The first task of a job, where something that nobody has confirmed holds it. */
+  private async heldTask(work: Work, jobId: string): Promise<string[]> {
+    const found = await rows<{ id: string }>(work.tx, sql`select t.id from tasks t where t.id = ${firstHeld(sql`${jobId}::uuid`)}`);
+    return found.map(({ id }) => id);
+  }
+
   /** Ticks a task, or takes the tick back, and lets the job move on. @returns what came of it where the job is finished with it */
   async tick(work: Work, taskId: string, input: TickTask): Promise<Ticked> {
     const { task, job } = await this.task(work, taskId);
@@ -147,6 +154,14 @@ export class TasksService {
     if (input.done) {
       if (task.doneByEvent === 'filed')
         throw Problem.refused('ticked-by-filing', 'This is ticked automatically when the return gets its receipt. Use "File" on this page.');
+      const [first] = await this.heldTask(work, job.id);
+      if (first === taskId) {
+        const unconfirmed = holdingFirstTask((await this.jobs.get(work, job.id)).prerequisites);
+        throw Problem.refused(
+          'not-confirmed',
+          `"${task.name}" is the first task of the job, and this is not confirmed yet: ${unconfirmed.map(({ name }) => name).join('; ')}. Confirm it first.`,
+        );
+      }
       const open = task.waitsFor.length === 0 ? [] : await this.notDone(work, job.id, task.waitsFor);
       if (open.length > 0)
         throw Problem.refused('waits-for-others', `"${task.name}" waits for ${open.map((other) => `"${other.name}"`).join(' and ')}. Tick that first.`);

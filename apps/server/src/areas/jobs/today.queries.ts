@@ -9,6 +9,7 @@ import type { Work } from '../../platform/work';
 import { type Counted, SHOWN_IN_PASSING, type TodayAsked, first } from '../today';
 import { clientName } from '../clients';
 import { JobQueries } from './jobs.queries';
+import { firstHeld, unconfirmed } from './prerequisites-sql';
 
 /** So many tasks of one's own stand on the page. */
 const SHOWN_TASKS = 40;
@@ -73,6 +74,7 @@ export class JobsToday {
             case when j.waiting_since is not null and t.phase_key = j.phase then coalesce(j.waiting_for, '') end as "waitingFor",
             case when t.waits_for <> '[]' and (j.waiting_since is null or t.phase_key is distinct from j.phase) then
               (select o.name from tasks o where o.job_id = t.job_id and t.waits_for ? o.key and o.done_at is null order by o.position limit 1)
+            when j.prerequisites <> '[]' and t.id = ${firstHeld(sql`t.job_id`)} then array_to_string(${unconfirmed(sql`t.job_id`)}, ', ')
             end as "waitsFor",
             t.stuck_reason as "stuckReason", j.waiting_since is not null or t.stuck_reason is not null as held
           from tasks t

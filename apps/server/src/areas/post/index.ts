@@ -1,5 +1,6 @@
 export { type Draft, PostService, type When } from './post.service';
 export { PacingService, SendingRulesChanged } from './pacing.service';
 export { MessageDetails } from './message-details';
+export { lastSentAbout } from './message-sql';
 export { PostQueries, asRead } from './post.queries';
 export { TemplatesService } from './templates.service';

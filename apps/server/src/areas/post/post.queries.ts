@@ -1,6 +1,6 @@
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { Problem } from '../../platform/http/problem';
-import { SQL, inArray, max } from 'drizzle-orm';
+import { SQL, inArray } from 'drizzle-orm';
 import { readBy } from '../../platform/identity';
 import { Inject, Injectable } from '@nestjs/common';
 import { asc, eq, sql } from 'drizzle-orm';
@@ -88,17 +88,6 @@ export class PostQueries {
       entries.push({ name: `letters/${message.at.slice(0, 10)} ${safeName(read.subject)}.eml`, text: await letterAsMail(work.firm.name, read) });
     }
     return entries;
-  }
-
-  /** When a message about each of these matters went out last. */
-  async lastSent(work: Work, matters: string[]): Promise<Map<string, string>> {
-    if (matters.length === 0) return new Map();
-    const found = await work.tx
-      .select({ matter: messages.matter, at: max(messages.sentAt) })
-      .from(messages)
-      .where(inArray(messages.matter, matters))
-      .groupBy(messages.matter);
-    return new Map(found.flatMap(({ matter, at }) => (matter !== null && at !== null ? [[matter, at]] : [])));
   }
 
   /** Those of these jobs about which something was written to the client. */

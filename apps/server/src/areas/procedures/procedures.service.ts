@@ -36,7 +36,8 @@ export class ProceduresService {
     const found = suppliedProceduresFor(work.firm.country).find((one) => one.key === key);
     if (!found) throw Problem.notFound('supplied procedure');
     const there = await this.named(work, found.name);
-    return there?.id ?? this.add(work, found.name, { phases: found.phases });
+    const { phases, prerequisites } = found;
+    return there?.id ?? this.add(work, found.name, { phases, ...(prerequisites ? { prerequisites } : {}) });
   }
 
   /** What procedures are called, by id. */
@@ -153,7 +154,7 @@ export class ProceduresService {
     if (!phase) throw Problem.notFound('phase');
     if (phase.sharedAs) return phase;
     const shared: PhasePlan = { ...phase, sharedAs: newId() };
-    const definition = { phases: before.definition.phases.map((one) => (one === phase ? shared : one)) };
+    const definition = { ...before.definition, phases: before.definition.phases.map((one) => (one === phase ? shared : one)) };
     await this.nextVersion(work, before, { name: before.name, definition });
     await this.events.record(work, ProcedureChanged, {
       what: `shared the phase "${phase.name}" of the procedure "${before.name}"`,

@@ -1,10 +1,12 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { type ItemAsked, type Lacks, itemInWords, lacksOfRequest } from '@steady/core/asks';
+import type { SQL } from 'drizzle-orm';
+import { type ItemAsked, type Lacks, itemInWords, lacksOfRequest, lastSafeInWords } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { AnswerView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
 import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter } from '../asks';
+import { requestLines } from './request-sql';
 import { RequestQueries } from './requests.queries';
 
 export const REQUEST = 'request';
@@ -21,7 +23,7 @@ export const listed = (items: readonly ListedItem[]): string =>
 export function requestLetter(
   firm: Work['firm'],
   of: { title: string; wantedBy: string; items: readonly ListedItem[] },
-  { client, job, sender }: AboutAsk,
+  { client, job, sender, lastSafe }: AboutAsk,
   again?: { today: string },
 ): AskLetter {
   const by = fullDate(civil(of.wantedBy));
@@ -32,6 +34,7 @@ export function requestLetter(
       again ? `${sender} still needs the following, ${about}:` : `${sender} asks you for the following, ${about}:`,
       listed(of.items),
       again && of.wantedBy < again.today ? `It was wanted by ${by}. Please send it as soon as you can.` : `Please send it by ${by}.`,
+      ...(again && lastSafe !== null ? [lastSafeInWords(lastSafe, firm.late, again.today)] : []),
     ],
     linkWords: 'Send files and ask questions here',
   };
@@ -71,6 +74,10 @@ export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleI
     };
   }
 
+  lines(askId: SQL): SQL {
+    return requestLines(askId);
+  }
+
   async lacks(work: Work, ask: Ask): Promise<Lacks> {
     return lacksOfRequest(await this.queries.wanted(work, ask.id));
   }
@@ -84,7 +91,18 @@ export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleI
       work,
       asked.map((one) => one.askId),
     );
-    return new Map([...parts].map(([id, { items }]) => [id, { items: items.map((item) => ({ ...item, answers: item.answers.map(forClient) })) }]));
+    return new Map(
+      [...parts].map(([id, { items }]) => [
+        id,
+        {
+          items: items.map((item) => ({
+            ...item,
+            elsewhere: item.elsewhere && { ...item.elsewhere, saidBy: null, by: '' },
+            answers: item.answers.map(forClient),
+          })),
+        },
+      ]),
+    );
   }
 }
 

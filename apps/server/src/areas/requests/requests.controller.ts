@@ -1,7 +1,20 @@
 import { Controller } from '@nestjs/common';
-import { AddItems, Reply, type RequestAsLastTime, SendBack, type SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
+import {
+  AddItems,
+  type ElsewhereView,
+  NoteElsewhere,
+  Reply,
+  type RequestAsLastTime,
+  type RequestEachTime,
+  SendBack,
+  type SendPreview,
+  SendRequest,
+  TakeIn,
+} from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests.routes';
 import { type Asked, Does } from '../../platform/http/routes';
+import { EachTimeService } from './each-time.service';
+import { ElsewhereService } from './elsewhere.service';
 import { RequestAnswers } from './request-answers.service';
 import { RequestsService } from './requests.service';
 
@@ -10,6 +23,8 @@ export class RequestsController {
   constructor(
     private readonly requests: RequestsService,
     private readonly answers: RequestAnswers,
+    private readonly each: EachTimeService,
+    private readonly elsewhere: ElsewhereService,
   ) {}
 
   @Does(routes.preview, { input: SendRequest })
@@ -31,6 +46,31 @@ export class RequestsController {
   @Does(routes.addItems, { input: AddItems })
   addItems({ work, at: { id: askId }, input }: Asked<typeof routes.addItems>): Promise<void> {
     return this.requests.addItems(work, askId, input);
+  }
+
+  @Does(routes.eachTime)
+  eachTime({ work, at: { id: clientId } }: Asked<typeof routes.eachTime>): Promise<RequestEachTime[]> {
+    return this.each.list(work, clientId);
+  }
+
+  @Does(routes.endEachTime)
+  endEachTime({ work, at: { id } }: Asked<typeof routes.endEachTime>): Promise<void> {
+    return this.each.end(work, id);
+  }
+
+  @Does(routes.fromElsewhere)
+  fromElsewhere({ work, at: { id: clientId } }: Asked<typeof routes.fromElsewhere>): Promise<ElsewhereView[]> {
+    return this.elsewhere.list(work, clientId);
+  }
+
+  @Does(routes.noteElsewhere, { input: NoteElsewhere })
+  noteElsewhere({ work, at: { id }, input }: Asked<typeof routes.noteElsewhere>): Promise<void> {
+    return this.elsewhere.note(work, id, input);
+  }
+
+  @Does(routes.endElsewhere)
+  endElsewhere({ work, at: { id } }: Asked<typeof routes.endElsewhere>): Promise<void> {
+    return this.elsewhere.end(work, id);
   }
 
   @Does(routes.accept)

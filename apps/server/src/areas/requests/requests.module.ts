@@ -2,13 +2,19 @@ import { Area } from '../../platform/area';
 import { DocumentHolds } from '../documents';
 import { WholeFileParts } from '../whole-file';
 import { RequestAnswers } from './request-answers.service';
+import { EachTimeService } from './each-time.service';
+import { ElsewhereService } from './elsewhere.service';
+import { RequestFill } from './request-fill';
 import { RequestKind } from './request-kind';
 import { RequestsPortalController } from './requests-portal.controller';
 import { RequestsController } from './requests.controller';
 import { RequestQueries } from './requests.queries';
 import { RequestsService } from './requests.service';
 
-@Area({ controllers: [RequestsController, RequestsPortalController], services: [RequestKind, RequestAnswers, RequestsService, RequestQueries] })
+@Area({
+  controllers: [RequestsController, RequestsPortalController],
+  services: [RequestKind, RequestAnswers, RequestFill, RequestsService, ElsewhereService, EachTimeService, RequestQueries],
+})
 export class RequestsModule {
   constructor(file: WholeFileParts, queries: RequestQueries, holds: DocumentHolds) {
     holds.bring((work, ids) => queries.waitingFor(work, ids));

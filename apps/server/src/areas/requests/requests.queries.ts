@@ -1,15 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import { type WantedItem, cameInWords, cameLast, mayTakeBack } from '@steady/core/asks';
-import type { AnswerView, RequestItemView, RequestPart } from '@steady/contract/requests';
+import { type WantedItem, cameInWords, cameLast, mayTakeBack, sameThing } from '@steady/core/asks';
+import type { AnswerView, ElsewhereView, RequestItemView, RequestPart } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
+import { clientOfAsk } from '../asks';
 import { asks } from '../asks/asks.tables';
 import { documentTitle } from '../documents';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
-import { requestAnswers, requestItems } from './requests.tables';
+import { fromElsewhere, requestAnswers, requestItems } from './requests.tables';
 
-type Item = typeof requestItems.$inferSelect & { exampleName: string | null };
+type Item = typeof requestItems.$inferSelect & { exampleName: string | null; clientId: string; elsewhere?: ElsewhereView | null };
 type Answer = Omit<AnswerView, 'mayTakeBack'> & { itemId: string; answeredAt: string | null; lookedAt: string | null };
 
 /** What information requests ask for, and what came. */
@@ -89,7 +90,7 @@ export class RequestQueries {
   private async itemsOf(work: Work, askIds: string[]): Promise<{ item: Item; answers: Answer[] }[]> {
     if (askIds.length === 0) return [];
     const items = await work.tx
-      .select({ item: requestItems, exampleName: documentTitle(requestItems.exampleId) })
+      .select({ item: requestItems, exampleName: documentTitle(requestItems.exampleId), clientId: clientOfAsk(requestItems.askId) })
       .from(requestItems)
       .where(inArray(requestItems.askId, askIds))
       .orderBy(asc(requestItems.position));
@@ -114,7 +115,24 @@ export class RequestQueries {
       .leftJoin(documents, eq(documents.id, requestAnswers.documentId))
       .where(inArray(requestItems.askId, askIds))
       .orderBy(asc(requestAnswers.at), asc(requestAnswers.id));
-    return items.map(({ item, exampleName }) => ({ item: { ...item, exampleName }, answers: answers.filter((answer) => answer.itemId === item.id) }));
+    const elsewhere = await this.elsewhere(
+      work,
+      items.flatMap(({ item, clientId }) => (item.state === 'from elsewhere' ? [clientId] : [])),
+    );
+    return items.map(({ item, ...more }) => ({
+      item: { ...item, ...more, elsewhere: item.state !== 'from elsewhere' ? null : (elsewhere.get(`${more.clientId} ${sameThing(item.name)}`) ?? null) },
+      answers: answers.filter((answer) => answer.itemId === item.id),
+    }));
+  }
+
+  /** What these clients' things come from, by client and thing. */
+  private async elsewhere(work: Work, clientIds: string[]): Promise<Map<string, ElsewhereView>> {
+    if (clientIds.length === 0) return new Map();
+    const found = await work.tx
+      .select()
+      .from(fromElsewhere)
+      .where(and(inArray(fromElsewhere.clientId, clientIds), isNull(fromElsewhere.endedAt)));
+    return new Map(found.map(({ id, name, source, saidBy, at, by, clientId, thing }) => [`${clientId} ${thing}`, { id, name, source, saidBy, at, by }]));
   }
 }
 
@@ -129,6 +147,7 @@ const viewOf = (item: Item, answers: Answer[]): RequestItemView => ({
   exampleName: item.exampleName,
   state: item.state,
   sentBackReason: item.sentBackReason,
+  elsewhere: item.elsewhere ?? null,
   question: answers.some((answer) => answer.kind === 'question' && answer.answeredAt === null),
   answers: answers.map(({ itemId: _item, answeredAt: _answered, lookedAt, ...answer }) => ({
     ...answer,

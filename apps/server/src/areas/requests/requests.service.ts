@@ -1,22 +1,34 @@
 import { Injectable } from '@nestjs/common';
 import { and, count, eq, isNull } from 'drizzle-orm';
-import { asLastTime, cameInWords, standsBy } from '@steady/core/asks';
+import { asLastTime, cameInWords, elsewhereInWords, sameThing, standsBy } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
-import type { AddItems, Reply, RequestAsLastTime, RequestItemInput, SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
+import type { AddItems, Reply, RequestAsLastTime, SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
 import { dayIn } from '../../platform/clock';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Ask, AskBook, AskLetters, AsksService, senderNow } from '../asks';
+import { AskBook, AskLetters, AsksService, senderNow } from '../asks';
 import { ClientsService } from '../clients';
-import { DocumentsService } from '../documents';
-import { JobsService } from '../jobs';
+import { type Job, JobsService } from '../jobs';
+import { EachTimeService } from './each-time.service';
+import { ElsewhereService, type FromElsewhere } from './elsewhere.service';
 import { ItemReviewed, RequestAnswers, type RequestEvent, aboutAsk, mustBeWanted } from './request-answers.service';
 import { REQUEST, listed, requestLetter } from './request-kind';
+import { RequestFill } from './request-fill';
 import { RequestQueries } from './requests.queries';
 import { requestAnswers, requestItems } from './requests.tables';
 
 export const ItemsChanged = eventKind<RequestEvent>('items changed', 'requests');
+
+/** The day on which something goes out, where that is still to come. */
+const laterOn = ({ today }: Work, sendOn: string | undefined): string | undefined => (sendOn !== undefined && sendOn > today.toString() ? sendOn : undefined);
+
+/** What of these things is not asked for, as one reads it before the request goes. */
+const notAsked = (items: readonly { name: string }[], elsewhere: ReadonlyMap<string, FromElsewhere>): string[] =>
+  items.flatMap(({ name }) => {
+    const from = elsewhere.get(sameThing(name));
+    return from ? [`${name} is not asked for: it comes from elsewhere (${elsewhereInWords(from)}).`] : [];
+  });
 
 /** Information requests: sent from a job; what came for them is accepted or sent back here. */
 @Injectable()
@@ -28,9 +40,11 @@ export class RequestsService {
     private readonly letters: AskLetters,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
-    private readonly documents: DocumentsService,
     private readonly answers: RequestAnswers,
     private readonly queries: RequestQueries,
+    private readonly fill: RequestFill,
+    private readonly elsewhere: ElsewhereService,
+    private readonly eachTime: EachTimeService,
   ) {}
 
   private async from(work: Work, jobId: string) {
@@ -39,10 +53,19 @@ export class RequestsService {
   }
 
   /** What would go out to whom if the request were sent. */
-  async preview(work: Work, jobId: string, { title, dueOn, items, now }: SendRequest): Promise<SendPreview> {
+  async preview(work: Work, jobId: string, input: SendRequest): Promise<SendPreview> {
+    const { title, dueOn, items, now, sendOn, portalOnly = false } = input;
     const { job, client } = await this.from(work, jobId);
-    const about = { client: client.name, job: job.name, sender: senderNow(work) };
-    return this.letters.preview(work, { kind: REQUEST, client, job }, requestLetter(work.firm, { title, items, wantedBy: dueOn }, about), null, { now });
+    const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
+    this.mustBeAskable(work, job, input);
+    const elsewhere = await this.elsewhere.of(work, client.id);
+    const asked = items.filter(({ name }) => !elsewhere.has(sameThing(name)));
+    const letter = requestLetter(work.firm, { title, items: asked, wantedBy: dueOn }, about);
+    const preview = await this.letters.preview(work, { kind: REQUEST, client, job, isPortalOnly: portalOnly }, letter, null, {
+      now,
+      on: laterOn(work, sendOn),
+    });
+    return { ...preview, ...(asked.length === 0 ? { messages: [], nobody: [], inPortal: [] } : {}), warnings: notAsked(items, elsewhere) };
   }
 
   /** What was asked for in the job of the same line before this one, moved on to it. What was withdrawn then is not asked for again. */
@@ -66,6 +89,7 @@ export class RequestsService {
   /** Sends a request, or has a person tell the client where nobody can be written to. */
   async send(work: Work, jobId: string, input: SendRequest): Promise<{ id: string; written: number }> {
     const { job, client } = await this.from(work, jobId);
+    this.mustBeAskable(work, job, input);
     const { ask, written } = await this.asks.open(work, {
       kind: REQUEST,
       client,
@@ -77,31 +101,21 @@ export class RequestsService {
       parties: [{ contactId: null, name: client.name }],
       what: `asked for ${input.items.map((item) => item.name).join(', ')}`,
       after: input,
-      when: { now: input.now },
-      fill: (opened) => this.keep(work, opened, input.items, 0),
+      when: { now: input.now, on: laterOn(work, input.sendOn) },
+      isPortalOnly: input.portalOnly,
+      fill: (opened) => this.fill.put(work, opened, input.items, 0),
     });
+    if (input.eachTime !== undefined) await this.eachTime.keep(work, job, { ...input, dayOfMonth: input.eachTime });
     return { id: ask.id, written };
   }
 
-  private async keep(work: Work, { id: askId, clientId }: Pick<Ask, 'id' | 'clientId'>, items: readonly RequestItemInput[], from: number): Promise<void> {
-    for (const { exampleId } of items)
-      if (exampleId && (await this.documents.get(work, exampleId)).clientId !== clientId)
-        throw Problem.invalid([{ field: 'items', message: 'Choose an example among the documents of this client.' }]);
-    await work.tx.insert(requestItems).values(
-      items.map(({ name, description = null, period = null, wantedBy = null, link = null, exampleId = null }, at) => ({
-        firmId: work.firm.id,
-        askId,
-        position: from + at,
-        name,
-        description,
-        period,
-        wantedBy,
-        link,
-        exampleId,
-        state: 'asked' as const,
-        stateSince: work.now.toString(),
-      })),
-    );
+  /** @throws Problem at the field that asks for what cannot be */
+  private mustBeAskable(work: Work, job: Job, { sendOn, dueOn, eachTime }: SendRequest): void {
+    if (sendOn !== undefined && sendOn < work.today.toString())
+      throw Problem.invalid([{ field: 'sendOn', message: 'This day is over. Choose today or a day to come.' }]);
+    if (sendOn !== undefined && dueOn < sendOn) throw Problem.invalid([{ field: 'dueOn', message: 'It goes out after this day. Give the client some days.' }]);
+    if (eachTime !== undefined && job.lineId === null)
+      throw Problem.invalid([{ field: 'eachTime', message: 'This job belongs to no service of the client: no later job will follow it.' }]);
   }
 
   /** Asks for more in a request that is out already; the client is told what is new. */
@@ -111,9 +125,10 @@ export class RequestsService {
     this.book.mustBeOpen(ask);
     if (ask.state === 'done') throw Problem.refused('ask-ended', 'Everything in it is in. Ask for more in a new request.');
     const [there] = await work.tx.select({ items: count() }).from(requestItems).where(eq(requestItems.askId, askId));
-    await this.keep(work, ask, items, there!.items);
+    await this.fill.put(work, ask, items, there!.items);
     const names = items.map((item) => item.name).join(', ');
     await this.events.record(work, ItemsChanged, { what: `asked for ${names} as well, in ${ask.title}`, ...aboutAsk(ask), after: { items } });
+    if (ask.state === 'planned') return;
     await this.letters.tell(work, ask, `${work.firm.shortName}: something more for ${ask.title}`, [
       `${work.actor.name} needs something more, beside what you were asked for:`,
       listed(items),
@@ -181,7 +196,7 @@ export class RequestsService {
     if ((await this.jobs.get(work, found.ask.jobId!)).phase === null)
       throw Problem.refused('job-finished', 'The job is finished. Open it again first, or ask for it in another job.');
     this.book.mustBeOpen(found.ask);
-    if (found.item.state === 'asked' || found.item.state === 'sent back')
+    if (['asked', 'sent back', 'from elsewhere'].includes(found.item.state))
       throw Problem.refused('nothing-came', `Nothing came for ${found.item.name} that could be sent back. A reminder asks for it again.`);
     await this.answers.review(
       work,

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { AnswerKind, InHandWay, ItemState } from '@steady/core/asks';
-import { day, firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
+import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { AnswerKind, ElsewhereSource, InHandWay, ItemAsked, ItemState } from '@steady/core/asks';
+import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm } from '../../platform/database';
 import { asks } from '../asks/asks.tables';
 
 /** What an information request asks for, one by one. */
@@ -61,5 +61,63 @@ export const requestAnswers = pgTable(
     index('open_questions')
       .on(t.itemId)
       .where(sql`kind = 'question' and answered_at is null`),
+  ],
+);
+
+/** What the firm gets from elsewhere for a client, for good: it is not asked for. */
+export const fromElsewhere = pgTable(
+  'from_elsewhere',
+  {
+    id: id(),
+    firmId: firmId(),
+    clientId: uuid('client_id').notNull(),
+    /** As it was asked for, and what tells it from others. */
+    name: text('name').notNull(),
+    thing: text('thing').notNull(),
+    source: text('source').$type<ElsewhereSource>().notNull(),
+    /** Who of the client's people said so, or which of ours knows it. */
+    saidBy: text('said_by'),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    /** Since when the client is asked for it again. */
+    endedAt: moment('ended_at'),
+  },
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    index('things_from_elsewhere')
+      .on(t.clientId)
+      .where(sql`ended_at is null`),
+  ],
+);
+
+/** Requests that are asked with each job of a service line, for its period. */
+export const requestsEachTime = pgTable(
+  'requests_each_time',
+  {
+    id: id(),
+    firmId: firmId(),
+    clientId: uuid('client_id').notNull(),
+    lineId: uuid('line_id').notNull(),
+    /** The job with which it was first asked: its period is named in the words. */
+    firstJob: text('first_job').notNull(),
+    title: text('title').notNull(),
+    items: jsonb('items').$type<ItemAsked[]>().notNull(),
+    /** 1 to 28; 0 for the day on which the job begins. */
+    dayOfMonth: integer('day_of_month').notNull(),
+    /** Working days that the client has. */
+    daysToAnswer: integer('days_to_answer').notNull(),
+    isPortalOnly: boolean('is_portal_only').notNull(),
+    at: moment('at').notNull(),
+    by: text('by').notNull(),
+    endedAt: moment('ended_at'),
+  },
+  (t) => [
+    ownFirm(),
+    ofSeenClient(),
+    index('asked_each_time')
+      .on(t.lineId)
+      .where(sql`ended_at is null`),
+    index().on(t.clientId),
   ],
 );

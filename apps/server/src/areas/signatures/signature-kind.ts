@@ -1,4 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { SQL } from 'drizzle-orm';
 import { type Lacks, lacksOfSignature } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
@@ -6,6 +7,7 @@ import { fullDate } from '@steady/core/words';
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
 import type { Work } from '../../platform/work';
 import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from '../asks';
+import { partyLines as signatureLines } from '../asks';
 import { SignatureQueries } from './signatures.queries';
 
 /** The words that ask for a signature. */
@@ -48,6 +50,10 @@ export class SignatureKind implements AskKind<SignaturePart, PortalSignaturePart
 
   letter({ firm }: Work, ask: Ask, about: AboutAsk, again: boolean): Promise<AskLetter> {
     return Promise.resolve(signatureLetter(firm, ask, about, again));
+  }
+
+  lines(askId: SQL): SQL {
+    return signatureLines(askId);
   }
 
   inPlaceOfLetter(ask: Ask, party: AskParty) {

@@ -75,7 +75,7 @@ export class SignaturesService {
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, client.id, documentId);
     const people = await this.chosen(work, client.id, signerIds);
-    const about = { client: client.name, job: job.name, sender: senderNow(work) };
+    const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
     const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
     return { ...preview, warnings: await this.unseen(work, document, people) };

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { type AnyPgColumn, boolean, foreignKey, integer, jsonb, pgPolicy, pgRole, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { FollowUpRules } from '@steady/core/asks';
+import type { FollowUpRules, LateRules } from '@steady/core/asks';
 import { currency, firmId, fromWithin, id, moment, ownFirm } from '../database';
 
 const appUser = pgRole('app_user').existing();
@@ -62,6 +62,11 @@ export const firms = pgTable(
     pacing: jsonb('pacing').$type<Pacing>().notNull().default({ perDay: 3, from: '08:00', until: '18:00', together: true }),
     /** How it follows up what clients do not send: after so many working days, so many times. */
     followUps: jsonb('follow_ups').$type<FollowUpRules>().notNull().default({ isOn: true, everyDays: 5, most: 3 }),
+    /** What was agreed with clients about records that come late. */
+    late: jsonb('late')
+      .$type<LateRules>()
+      .notNull()
+      .default({ days: 5, consequence: 'After that we cannot promise to file in time, and a late fee may be due.' }),
     /** Of what the firm has settled about itself. */
     version: integer('version').notNull().default(1),
   },

@@ -32,6 +32,9 @@ const ask = (more: Partial<AskView> = {}): AskView => ({
   trouble: null,
   parties: [],
   followUp: { on: '2026-03-18', quiet: null, sent: 0, isStopped: false },
+  sendOn: null,
+  isPortalOnly: false,
+  promisedFor: null,
   part: { done: 1, of: 3 },
   ...more,
 });

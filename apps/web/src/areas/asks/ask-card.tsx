@@ -16,13 +16,14 @@ import { standsInWords } from './words';
 const OPEN: AskView['state'][] = ['drafted', 'planned', 'with the client', 'with us'];
 
 /** When the client is followed up next, or why not, and how many times it was. */
-function FollowedUp({ ask: { followUp } }: { ask: AskView }) {
+function FollowedUp({ ask: { followUp, promisedFor } }: { ask: AskView }) {
   const { day } = useSession();
   const { on, quiet, sent } = followUp;
-  if (on === null && quiet === null && sent === 0) return null;
+  if (on === null && quiet === null && sent === 0 && promisedFor === null) return null;
   return (
     <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">
       {on === null ? `No follow-up${quiet === null ? '' : `: ${quiet}`}` : `Next follow-up ${dayInWords(on, day)}`}
+      {promisedFor !== null && `; promised for ${dayInWords(promisedFor, day)}`}
       {sent > 0 && `; ${counted(sent, 'has', 'have')} gone out`}
     </p>
   );
@@ -31,14 +32,12 @@ function FollowedUp({ ask: { followUp } }: { ask: AskView }) {
 /** One ask with what its kind shows of it, and what can be done with it whatever its kind. */
 export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
   const session = useSession();
-  const { act } = useAct();
   const [leaf, setLeaf] = useState<'change' | 'withdraw' | null>(null);
   const kind = useAskKind(ask.kind);
   const { done, of, word } = kind.progress(ask);
   const { words, tone } = standsInWords(ask, session.day);
   const mayAct = session.may('do work');
   const isOpen = OPEN.includes(ask.state);
-  const untold = ask.parties.some((party) => party.state === 'to be told');
   return (
     <section className="sheet mb-4" aria-label={`${kind.before}${ask.title}`}>
       <header className="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 pt-[9px] pb-[5px]">
@@ -59,51 +58,66 @@ export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
         </span>
         <span className={`text-table ${tone}`}>{words}</span>
         <span className="ml-auto text-table text-soft">
-          {ask.askedBy} asked {momentInWords(ask.askedAt, session.day)}; wanted by {dayInWords(ask.wantedBy, session.day)}
+          {ask.askedBy} {ask.state === 'planned' ? 'planned it' : 'asked'} {momentInWords(ask.askedAt, session.day)}; wanted by{' '}
+          {dayInWords(ask.wantedBy, session.day)}
         </span>
       </header>
       {isOpen && <FollowedUp ask={ask} />}
       {ask.reason && <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">Withdrawn: {ask.reason}</p>}
       <kind.Body ask={ask} job={job} />
-      {mayAct && (isOpen || ask.state === 'refused' || ask.state === 'withdrawn') && (
-        <div className="flex flex-wrap gap-x-4 border-t border-rule-soft px-3 py-1.5 text-table">
-          {isOpen && (ask.owed.length > 0 || untold) && (
-            <button className="lnk" onClick={() => void act(() => send(asksRoutes.remind, { id: ask.id }), untold ? 'Sent.' : `Reminded of ${ask.title}.`)}>
-              {untold ? 'Send it now' : 'Remind'}
-            </button>
-          )}
-          {kind.Acts && <kind.Acts ask={ask} />}
-          {ask.state === 'with the client' && (
-            <button
-              className="lnk"
-              onClick={() =>
-                void act(
-                  () => send(asksRoutes.followUps, { id: ask.id }, { on: ask.followUp.isStopped }),
-                  ask.followUp.isStopped ? `${ask.title} is followed up again.` : `No follow-up goes out about ${ask.title}.`,
-                )
-              }
-            >
-              {ask.followUp.isStopped ? 'Follow up again' : 'Stop follow-ups'}
-            </button>
-          )}
-          {isOpen && (
-            <button className="lnk" onClick={() => setLeaf('change')}>
-              Change
-            </button>
-          )}
-          {ask.state === 'withdrawn' ? (
-            <button className="lnk" onClick={() => void act(() => send(asksRoutes.restore, { id: ask.id }), `Asked again: ${ask.title}.`)}>
-              Ask again
-            </button>
-          ) : (
-            <button className="lnk" onClick={() => setLeaf('withdraw')}>
-              Withdraw
-            </button>
-          )}
-        </div>
-      )}
+      {mayAct && (isOpen || ask.state === 'refused' || ask.state === 'withdrawn') && <AskActs ask={ask} onOpen={setLeaf} />}
       {leaf === 'change' && <ChangeAskLeaf ask={ask} onClose={() => setLeaf(null)} />}
       {leaf === 'withdraw' && <WithdrawAskLeaf ask={ask} onClose={() => setLeaf(null)} />}
     </section>
+  );
+}
+
+/** What can be done with an ask whatever its kind, and what its kind offers besides. */
+function AskActs({ ask, onOpen }: { ask: AskView; onOpen(leaf: 'change' | 'withdraw'): void }) {
+  const { act } = useAct();
+  const kind = useAskKind(ask.kind);
+  const isOpen = OPEN.includes(ask.state);
+  const untold = ask.parties.some((party) => party.state === 'to be told');
+  return (
+    <div className="flex flex-wrap gap-x-4 border-t border-rule-soft px-3 py-1.5 text-table">
+      {isOpen && (ask.owed.length > 0 || untold) && (
+        <button className="lnk" onClick={() => void act(() => send(asksRoutes.remind, { id: ask.id }), untold ? 'Sent.' : `Reminded of ${ask.title}.`)}>
+          {untold ? 'Send it now' : 'Remind'}
+        </button>
+      )}
+      {ask.state === 'planned' && (
+        <button className="lnk" onClick={() => void act(() => send(asksRoutes.sendNow, { id: ask.id }), `Sent: ${ask.title}.`)}>
+          Send it now
+        </button>
+      )}
+      {kind.Acts && <kind.Acts ask={ask} />}
+      {ask.state === 'with the client' && (
+        <button
+          className="lnk"
+          onClick={() =>
+            void act(
+              () => send(asksRoutes.followUps, { id: ask.id }, { on: ask.followUp.isStopped }),
+              ask.followUp.isStopped ? `${ask.title} is followed up again.` : `No follow-up goes out about ${ask.title}.`,
+            )
+          }
+        >
+          {ask.followUp.isStopped ? 'Follow up again' : 'Stop follow-ups'}
+        </button>
+      )}
+      {isOpen && (
+        <button className="lnk" onClick={() => onOpen('change')}>
+          Change
+        </button>
+      )}
+      {ask.state === 'withdrawn' ? (
+        <button className="lnk" onClick={() => void act(() => send(asksRoutes.restore, { id: ask.id }), `Asked again: ${ask.title}.`)}>
+          Ask again
+        </button>
+      ) : (
+        <button className="lnk" onClick={() => onOpen('withdraw')}>
+          Withdraw
+        </button>
+      )}
+    </div>
   );
 }

@@ -9,13 +9,14 @@ import { useNotify } from '../../ui/toasts';
 
 /** Changes what an ask is called, or by when it is wanted. */
 export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
+  const isPlanned = ask.state === 'planned';
   const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeAsk>({
     input: ChangeAsk,
-    start: { title: ask.title, wantedBy: ask.wantedBy, version: ask.version },
+    start: { title: ask.title, wantedBy: ask.wantedBy, ...(isPlanned ? { sendOn: ask.sendOn! } : {}), version: ask.version },
     submit: async (values) => {
       await send(asksRoutes.change, { id: ask.id }, values);
-      notify('Changed. The client sees the new version now.');
+      notify(isPlanned ? 'Changed. It goes out so.' : 'Changed. The client sees the new version now.');
       onClose();
     },
   });
@@ -23,9 +24,10 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
   return (
     <Leaf open title={`Change ${ask.title}`} act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <TextField label="Title" autoFocus {...form.register('title')} error={errors.title?.message} />
+      {isPlanned && <DateField label="Goes out" control={form.control} name="sendOn" error={errors.sendOn?.message} />}
       <DateField
         label="Wanted by"
-        hint="No message is sent; the next reminder gives the new date."
+        hint={isPlanned ? undefined : 'No message is sent; the next reminder gives the new date.'}
         control={form.control}
         name="wantedBy"
         error={errors.wantedBy?.message}

@@ -1,5 +1,6 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { JobView } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -23,6 +24,11 @@ export function AsksSection({ job }: { job: JobView }) {
               {begin.words}
             </button>
           ))}
+          {asks && asks.length > 0 && (
+            <Link className="lnk ml-auto self-center text-table" to={`/missing?job=${job.id}`}>
+              What is missing
+            </Link>
+          )}
         </p>
       )}
       {asks?.length === 0 && (

@@ -1,7 +1,7 @@
 import { type CivilDate, civil } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import type { AskView } from '@steady/contract/asks';
-import { waitedWords } from '../../ui/words';
+import { dayInWords, waitedWords } from '../../ui/words';
 
 /** Where an ask stands, in words, and how loud they are. */
 export function standsInWords(ask: AskView, day: CivilDate): { words: string; tone: string } {
@@ -16,6 +16,8 @@ export function standsInWords(ask: AskView, day: CivilDate): { words: string; to
       return ask.trouble === 'nobody was told'
         ? { words: 'nobody could be written to: a task stands for it', tone: 'late' }
         : { words: 'with us, to look at', tone: 'soon' };
+    case 'planned':
+      return { words: `goes out ${dayInWords(ask.sendOn!, day)}`, tone: 'text-soft' };
     case 'done':
       return { words: 'done', tone: 'good' };
     case 'refused':

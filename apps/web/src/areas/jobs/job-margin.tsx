@@ -1,64 +1,16 @@
-import { useState } from 'react';
 import { Link } from 'react-router';
-import { type CivilDate, civil } from '@steady/core/calendar';
-import { counted, plainDate } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { useSession, useTeam } from '../../app/session';
-import { Day } from '../../ui/due';
 import { Note } from '../../ui/page';
-import { dayInWords, momentInWords } from '../../ui/words';
-import { WorkingsLines } from '../../ui/workings';
+import { momentInWords } from '../../ui/words';
 import { MoneyOfJob } from './job-money-note';
+import { Dates } from './job-dates';
 import { isOwnDate } from './own-date';
 
 /** With whom of the client a job is settled: the one chosen for it, or whoever gets its requests. */
 function settledWith(job: JobView) {
   const people = job.contacts.filter((contact) => (job.contactId === null ? contact.getsRequests : contact.id === job.contactId));
   return people.length > 0 ? people.map((contact) => contact.name).join(', ') : <span className="soon">nobody to write to</span>;
-}
-
-/** When everything asked of the client had come in, and for how many days it has been with us. */
-function everythingIn({ status }: JobView, on: string, today: CivilDate): string {
-  const days = civil(on).until(today).days;
-  return `${dayInWords(on, today)}${status === 'finished' || days < 1 ? '' : `, ${counted(days, 'day')} with us`}`;
-}
-
-/** Period, deadline with its workings, our target. */
-function Dates({ job }: { job: JobView }) {
-  const session = useSession();
-  const [workings, setWorkings] = useState(false);
-  const { obligation } = job;
-  return (
-    <Note title="Dates">
-      <dl className="facts">
-        <dt>Period</dt>
-        <dd>
-          {plainDate(civil(job.periodStart))} to {plainDate(civil(job.periodEnd))}
-        </dd>
-        <dt>{job.startOn > session.today ? 'Begins' : 'Began'}</dt>
-        <dd>{dayInWords(job.startOn, session.day)}</dd>
-        <dt>Deadline</dt>
-        <dd>
-          {obligation ? (
-            <button className="workings" aria-expanded={workings} onClick={() => setWorkings(!workings)}>
-              {dayInWords(job.dueOn, session.day)}
-            </button>
-          ) : (
-            <Day of={job.dueOn} />
-          )}
-        </dd>
-        <dt>Our target</dt>
-        <dd>{dayInWords(job.targetOn, session.day)}</dd>
-        <dt>Everything in</dt>
-        <dd>{job.everythingInOn ? everythingIn(job, job.everythingInOn, session.day) : 'not yet'}</dd>
-      </dl>
-      {workings && obligation && (
-        <div className="mt-2">
-          <WorkingsLines of={obligation.workings} />
-        </div>
-      )}
-    </Note>
-  );
 }
 
 /** Whether it is filed, and with whom. */

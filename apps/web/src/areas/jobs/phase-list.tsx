@@ -11,6 +11,7 @@ import { useAct } from '../../app/use-act';
 import { useRowKeys } from '../../ui/use-row-keys';
 import { Moon } from '../../ui/moon';
 import { dayInWords, dayOf, waitedWords } from '../../ui/words';
+import { JobPrerequisitesList } from './prerequisites';
 import { TaskLeaf } from './task-leaf';
 import { TaskRow } from './task-row';
 
@@ -25,6 +26,7 @@ export function PhaseList({ job }: { job: JobView }) {
   useKeys(mayAdd && current ? [{ press: 'n k', does: 'new task in the current phase', act: () => setAddingTo(current.key) }] : []);
   return (
     <div className="sheet">
+      <JobPrerequisitesList job={job} />
       {job.phases.map((phase) => (
         <Phase
           key={phase.key}

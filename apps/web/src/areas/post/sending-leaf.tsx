@@ -18,6 +18,11 @@ function PreviewOfSending({ of }: { of: SendPreview }) {
           Nobody is notified: {one.name} {one.why}.
         </p>
       ))}
+      {of.inPortal && of.inPortal.length > 0 && (
+        <p className="mb-2 border border-rule bg-page px-3 py-2">
+          {of.inPortal.join(', ')} {of.inPortal.length === 1 ? 'finds' : 'find'} it in the portal. No message goes out, and no follow-up.
+        </p>
+      )}
       {of.warnings?.map((words) => (
         <p key={words} className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
           {words}
@@ -52,6 +57,8 @@ interface Sending {
   onClose(): void;
   /** The field by which it is sent at once all the same. */
   now: UseFormRegisterReturn;
+  /** What the button says where that is not that it is sent. */
+  sends?: string;
   /** Stands below what goes out. */
   after?: ReactNode;
   children: ReactNode;
@@ -68,14 +75,16 @@ export function sentInWords(preview: SendPreview, now: boolean | undefined, day:
 }
 
 /** A leaf in two steps: what is written, then what goes to whom before it goes. */
-export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, now, after, children }: Sending) {
-  const to = preview?.messages ?? [];
+export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, now, sends, after, children }: Sending) {
+  const to = preview?.messages.map((message) => message.to) ?? [];
+  const told = to.length > 0 ? to : (preview?.inPortal ?? []);
+  const sending = sends ?? (to.length === 0 ? 'Show it in the portal' : `Send to ${to.length === 1 ? to[0]! : `${to.length} people`}`);
   return (
     <Leaf
       open
       broad
       title={preview ? 'Before it goes' : title}
-      act={!preview ? 'Look at what goes out' : to.length === 0 ? (withNobody ?? undefined) : `Send to ${to.length === 1 ? to[0]!.to : `${to.length} people`}`}
+      act={!preview ? 'Look at what goes out' : told.length === 0 ? (withNobody ?? undefined) : sending}
       onClose={onClose}
       {...of}
       beside={

@@ -7,7 +7,18 @@ import { GoingOutPage } from './going-out-page';
 import { SendingPage } from './sending-page';
 import { WriteLeaf } from './write-leaf';
 
-const RULES = { perDay: 3, from: '08:00', until: '18:00', together: true, followsUp: true, everyDays: 5, most: 3, version: 5 };
+const RULES = {
+  perDay: 3,
+  from: '08:00',
+  until: '18:00',
+  together: true,
+  followsUp: true,
+  everyDays: 5,
+  most: 3,
+  lateDays: 5,
+  consequence: 'A late fee is due.',
+  version: 5,
+};
 const show = (rights: Right[] = ['run firm'], kept: unknown = null) =>
   stage(<SendingPage />, { rights, answers: { 'GET /api/firm/sending': RULES, 'PUT /api/firm/sending': kept } });
 
@@ -16,6 +27,8 @@ it('keeps how many messages go in a day, when, and that several go as one', asyn
   fireEvent.change(await screen.findByLabelText('Messages a day to one person'), { target: { value: '2' } });
   fireEvent.change(screen.getByLabelText('Until'), { target: { value: '17:30' } });
   fireEvent.change(screen.getByLabelText('After'), { target: { value: '4' } });
+  fireEvent.change(screen.getByLabelText('Records are needed'), { target: { value: '8' } });
+  fireEvent.change(screen.getByLabelText('What follows when they come later'), { target: { value: 'A late fee of one fifth is due.' } });
   fireEvent.click(screen.getByLabelText(/^What falls together goes as one message/));
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
   await waitFor(() =>
@@ -27,6 +40,8 @@ it('keeps how many messages go in a day, when, and that several go as one', asyn
       followsUp: true,
       everyDays: 4,
       most: 3,
+      lateDays: 8,
+      consequence: 'A late fee of one fifth is due.',
       version: 5,
     }),
   );

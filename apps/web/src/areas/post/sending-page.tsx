@@ -3,7 +3,7 @@ import { SendingRules } from '@steady/contract/sending';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { WhoMay } from '../../app/who-may';
-import { TextField, TickField } from '../../ui/fields';
+import { LongTextField, TextField, TickField } from '../../ui/fields';
 import { asNumber } from '../../ui/form';
 import { FormSheet } from '../../ui/form-sheet';
 import { Page, Trouble } from '../../ui/page';
@@ -82,6 +82,25 @@ function SendingForm({ of }: { of: SendingRules }) {
             error={errors.most?.message}
           />
         </div>
+        <h2 className="mt-5 mb-1">Records that come late</h2>
+        <p className="mb-3 text-table text-soft">
+          Each job has a last safe day, counted back from its deadline. Follow-ups name it; when it goes by, the job’s history keeps what was missing and what
+          was agreed.
+        </p>
+        <TextField
+          narrow
+          inputMode="numeric"
+          label="Records are needed"
+          hint="working days before the deadline; 0 where nothing was agreed"
+          {...register('lateDays', { setValueAs: asNumber })}
+          error={errors.lateDays?.message}
+        />
+        <LongTextField
+          label="What follows when they come later"
+          hint="Clients read exactly these words."
+          {...register('consequence')}
+          error={errors.consequence?.message}
+        />
       </fieldset>
     </FormSheet>
   );

@@ -22,6 +22,7 @@ import { AddPhases } from './add-phases';
 import { InFlightLeaf } from './in-flight-leaf';
 import { OnPaperView } from './on-paper-view';
 import { PhaseRows } from './phase-rows';
+import { Prerequisites } from './prerequisites';
 import { ProcedureMargin, ProcedureSum } from './procedure-margin';
 import { StoryLeaf } from './story-leaf';
 import { useOnPaper } from './use-on-paper';
@@ -78,7 +79,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const { data: clients } = useData(proceduresRoutes.clients, mayChange ? { procedure: procedure?.id } : null);
   const { data: others = [] } = useData(proceduresRoutes.list);
   const paper = useOnPaper(draft, clients);
-  const put = (phases: PhasePlan[]) => setDraft({ phases });
+  const put = (phases: PhasePlan[]) => setDraft({ ...draft, phases });
 
   const { faults, setFaults, busy, attempt } = useFaults();
   const unsaved = useUnsaved(busy, mayChange && isChanged(begun, name, draft));
@@ -127,6 +128,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
       <PageForm unsaved={unsaved} className="mt-2" onSubmit={() => void save()}>
         <Faults of={faults} />
         <TextField label="Name" value={name} disabled={!mayChange} autoFocus={!procedure} onChange={({ target }) => setName(target.value)} />
+        <Prerequisites of={draft.prerequisites} mayChange={mayChange} onChange={(prerequisites) => setDraft({ ...draft, prerequisites })} />
         <PhaseRows
           phases={draft.phases}
           facts={facts}

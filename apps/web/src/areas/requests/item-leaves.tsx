@@ -10,6 +10,8 @@ import { ReasonLeaf } from '../../ui/reason-leaf';
 import { useNotify } from '../../ui/toasts';
 import { ItemFields } from './item-fields';
 
+type NamedItem = Pick<RequestItemView, 'id' | 'name'>;
+
 /** What came is not what was wanted, or is wanted once more: the reason goes to the client. */
 export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
   const notify = useNotify();
@@ -31,7 +33,7 @@ export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose
 }
 
 /** An answer to what the client asked about an item. */
-export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
+export function ReplyLeaf({ item, asked, onClose }: { item: NamedItem; asked?: { by?: string; text: string | null }; onClose(): void }) {
   const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<Reply>({
     input: Reply,
@@ -43,7 +45,6 @@ export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose():
     },
   });
   const silent = form.watch('silent');
-  const asked = item.answers.findLast((answer) => answer.kind === 'question');
   return (
     <Leaf
       open
@@ -56,7 +57,7 @@ export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose():
     >
       {asked && (
         <p className="mb-3 text-table">
-          {asked.by} asks: “{asked.text}”
+          {asked.by ?? 'They'} {asked.by ? 'asks' : 'ask'}: “{asked.text}”
         </p>
       )}
       <LongTextField
@@ -72,7 +73,7 @@ export function ReplyLeaf({ item, onClose }: { item: RequestItemView; onClose():
 }
 
 /** It came in another way than through the portal: how, and where the papers lie. */
-export function TakeInLeaf({ item, onClose }: { item: RequestItemView; onClose(): void }) {
+export function TakeInLeaf({ item, onClose }: { item: NamedItem; onClose(): void }) {
   const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<TakeIn>({
     input: TakeIn,

@@ -27,6 +27,7 @@ const item = (more: Partial<RequestItemView> = {}): RequestItemView => ({
   link: null,
   exampleId: null,
   exampleName: null,
+  elsewhere: null,
   state: 'asked',
   sentBackReason: null,
   question: false,

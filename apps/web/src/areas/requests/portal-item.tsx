@@ -48,6 +48,7 @@ export function PortalItem({ item, wantedBy }: { item: RequestItemView; wantedBy
       {item.answers.map((answer) => (
         <Answer key={answer.id} of={answer} busy={busy} onTakeBack={() => void act(() => send(requestsPortalRoutes.takeBack, { id: answer.id }))} />
       ))}
+      {item.state === 'from elsewhere' && <p className="text-[13.5px]">Nothing to send: we get it from elsewhere.</p>}
       {item.state === 'accepted' && <p className="good text-[13.5px]">Accepted, thank you.</p>}
       {(item.state === 'answered' || item.state === 'does not apply') && <p className="text-[13.5px]">Received. We will look at it.</p>}
       {item.state === 'sent back' && <p className="text-[13.5px] text-rust">Sent back: {item.sentBackReason}</p>}
@@ -56,7 +57,7 @@ export function PortalItem({ item, wantedBy }: { item: RequestItemView; wantedBy
           {problem}
         </p>
       )}
-      {item.state !== 'accepted' && !writing && (
+      {item.state !== 'accepted' && item.state !== 'from elsewhere' && !writing && (
         <>
           <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-4 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
             {busy ? 'Sending …' : 'Take a picture or choose files'}

@@ -7,6 +7,7 @@ import { RequestLeaf } from './request-leaf';
 const JOB = {
   id: 'j1',
   name: 'VAT return, Mar-Apr 2026',
+  service: null,
   phases: [
     { key: 'wait', stands: 'current', proposedRequests: [{ key: 'records', title: 'What we need', items: [{ name: 'Bank statement', description: '' }] }] },
   ],
@@ -79,4 +80,28 @@ it('offers last time alone where the procedure plans nothing, and no choice wher
   unmount();
   show(bare, []);
   expect(screen.queryByLabelText('Which request')).toBeNull();
+});
+
+it('is planned for a day, told in the portal only, and asked with each later job', async () => {
+  const { asked } = show({ ...JOB, service: 'VAT return' });
+  fireEvent.change(screen.getByLabelText('Goes out'), { target: { value: 'on a day' } });
+  fireEvent.change(screen.getByLabelText('On'), { target: { value: 'Mon 16 Mar' } });
+  fireEvent.change(screen.getByLabelText('Asked again'), { target: { value: 'day' } });
+  fireEvent.change(screen.getByLabelText('Day of the month'), { target: { value: '8' } });
+  fireEvent.click(screen.getByLabelText(/in the portal only/));
+  fireEvent.click(screen.getByRole('button', { name: 'Look at what goes out' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Plan it for Mon 16 Mar' }));
+  await waitFor(() => expect(sent(asked)).toMatchObject({ sendOn: '2026-03-16', portalOnly: true, eachTime: 8 }));
+  expect(await screen.findByText('Planned: it goes out Mon 16 Mar. It is asked with each later job as well.')).toBeDefined();
+});
+
+it('goes out at once again where no day is wanted after all, and is asked again with no job of its own', async () => {
+  const { asked } = show();
+  expect(screen.queryByLabelText('Asked again')).toBeNull();
+  fireEvent.change(screen.getByLabelText('Goes out'), { target: { value: 'on a day' } });
+  fireEvent.change(screen.getByLabelText('On'), { target: { value: 'Mon 16 Mar' } });
+  fireEvent.change(screen.getByLabelText('Goes out'), { target: { value: 'now' } });
+  await send();
+  await waitFor(() => expect(sent(asked)).toBeDefined());
+  expect((sent(asked) as { sendOn?: string }).sendOn).toBeUndefined();
 });

@@ -1,6 +1,6 @@
 import * as requestsRoutes from '@steady/contract/requests.routes';
 import { useState } from 'react';
-import { addWorkingDays } from '@steady/core/calendar';
+import { type CivilDate, addWorkingDays } from '@steady/core/calendar';
 import type { JobView } from '@steady/contract/jobs';
 import { type SendPreview, SendRequest } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
@@ -8,11 +8,21 @@ import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { useNotify } from '../../ui/toasts';
+import { dayInWords } from '../../ui/words';
 import { SendingLeaf, sentInWords } from '../post';
 import { ItemFields } from './item-fields';
+import { WhenSent } from './when-sent';
 
 /** Tells the requests of the job before from those that the procedure plans. */
 const lastKey = (at: number) => `last ${at}`;
+
+/** What is said once it was sent or planned. */
+function doneInWords(preview: SendPreview, { now, sendOn, eachTime }: SendRequest, day: CivilDate): string {
+  const also = eachTime === undefined ? '' : ' It is asked with each later job as well.';
+  if (sendOn !== undefined && sendOn > day.toString()) return `Planned: it goes out ${dayInWords(sendOn, day)}.${also}`;
+  if (preview.messages.length > 0) return `${sentInWords(preview, now, day)}${also}`;
+  return `${preview.inPortal?.length ? 'It can be seen in the portal. No message was sent.' : 'Recorded. No message was sent; there is a task for it instead.'}${also}`;
+}
 
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
@@ -51,18 +61,21 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
         return;
       }
       await send(requestsRoutes.send, { id: job.id }, values);
-      notify(preview.messages.length > 0 ? sentInWords(preview, values.now, day) : 'Recorded. No message was sent; there is a task for it instead.');
+      notify(doneInWords(preview, values, day));
       onClose();
     },
   });
   const { register, control, formState } = form;
   const { errors } = formState;
+  const sendOn = form.watch('sendOn');
+  const isLater = sendOn !== undefined && sendOn > day.toString();
   return (
     <SendingLeaf
       title="Ask the client"
       preview={preview}
       now={register('now')}
       withNobody="Record the request, no message is sent"
+      sends={isLater ? `Plan it for ${dayInWords(sendOn, day)}` : undefined}
       of={{ onSubmit, busy, problem }}
       onBack={() => setPreview(null)}
       onClose={onClose}
@@ -98,6 +111,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       )}
       <TextField label="Title" {...register('title')} error={errors.title?.message} />
       <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
+      <WhenSent form={form} ofService={job.service} />
       <h3 className="mb-1.5">Items</h3>
       <ItemFields form={form} documents={job.documents} />
     </SendingLeaf>

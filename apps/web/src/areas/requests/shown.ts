@@ -7,9 +7,15 @@ export const requestShown: AskKindShown<RequestPart, RequestPart> = {
   kind: 'request',
   before: '',
   begin: { words: 'Ask the client', Leaf: part(() => import('./request-leaf'), 'RequestLeaf') },
-  progress: ({ part: { items } }) => ({ done: items.filter((item) => item.state === 'accepted').length, of: items.length, word: 'in' }),
+  progress: ({ part: { items } }) => ({
+    done: items.filter((item) => item.state === 'accepted').length,
+    of: items.filter((item) => item.state !== 'from elsewhere').length,
+    word: 'in',
+  }),
   Body: part(() => import('./request-body'), 'RequestBody'),
   Acts: part(() => import('./request-body'), 'RequestActs'),
+  ThingActs: part(() => import('./thing-acts'), 'ThingActs'),
+  OfClient: part(() => import('./of-client'), 'RequestsOfClient'),
   Portal: part(() => import('./portal-request'), 'PortalRequest'),
   PortalRest: part(() => import('./portal-request'), 'PortalRequestRest'),
 };

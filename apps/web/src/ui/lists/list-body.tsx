@@ -42,12 +42,15 @@ interface BodyProps<Row extends ListedRow> {
   noun: string;
   /** Columns that always stand first. */
   first: Column<Row>[];
+  /** A column that always stands last: what can be done to a row. */
+  last?: Column<Row>;
   /** The cell of a field that wants to be read in its own way; others are shown by their kind. */
   cell?: Partial<Record<string, (row: Row) => ReactNode>>;
   /** Fields that stay on a phone; the others are left out there. */
   phone: readonly string[];
   to(row: Row): string;
   group?(row: Row): string;
+  groupActs?(first: Row): ReactNode;
   nameOf(row: Row): string;
   /** What can be done to rows that are chosen; without it none can be. */
   onChange?(): void;
@@ -65,10 +68,12 @@ export function ListBody<Row extends ListedRow>({
   label,
   noun,
   first,
+  last,
   cell = {},
   phone,
   to,
   group,
+  groupActs,
   nameOf,
   onChange,
   chooses,
@@ -116,11 +121,12 @@ export function ListBody<Row extends ListedRow>({
       )}
       <LedgerTable
         label={label}
-        columns={[...first, ...shown.map(column)]}
+        columns={[...first, ...shown.map(column), ...(last ? [last] : [])]}
         rows={of.rows}
         keyOf={(row) => row.id}
         to={to}
         group={group}
+        groupActs={groupActs}
         landed={of.landed}
         sorted={{ by: state.sort, onSort: (sort) => state.set({ sort }) }}
         chosen={onChange || chooses ? { keys: chosen, onChoose: of.onChoose, nameOf } : undefined}

@@ -1,0 +1,45 @@
+CREATE TABLE "from_elsewhere" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"firm_id" uuid NOT NULL,
+	"client_id" uuid NOT NULL,
+	"name" text NOT NULL,
+	"thing" text NOT NULL,
+	"source" text NOT NULL,
+	"said_by" text,
+	"at" timestamp with time zone NOT NULL,
+	"by" text NOT NULL,
+	"ended_at" timestamp with time zone
+);
+--> statement-breakpoint
+ALTER TABLE "from_elsewhere" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+CREATE TABLE "requests_each_time" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"firm_id" uuid NOT NULL,
+	"client_id" uuid NOT NULL,
+	"line_id" uuid NOT NULL,
+	"first_job" text NOT NULL,
+	"title" text NOT NULL,
+	"items" jsonb NOT NULL,
+	"day_of_month" integer NOT NULL,
+	"days_to_answer" integer NOT NULL,
+	"is_portal_only" boolean NOT NULL,
+	"at" timestamp with time zone NOT NULL,
+	"by" text NOT NULL,
+	"ended_at" timestamp with time zone
+);
+--> statement-breakpoint
+ALTER TABLE "requests_each_time" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+ALTER TABLE "firms" ADD COLUMN "late" jsonb DEFAULT '{"days":5,"consequence":"After that we cannot promise to file in time, and a late fee may be due."}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "asks" ADD COLUMN "send_on" date;--> statement-breakpoint
+ALTER TABLE "asks" ADD COLUMN "is_portal_only" boolean DEFAULT false NOT NULL;--> statement-breakpoint
+ALTER TABLE "asks" ADD COLUMN "promised_for" date;--> statement-breakpoint
+ALTER TABLE "jobs" ADD COLUMN "late_noted_for" date;--> statement-breakpoint
+ALTER TABLE "jobs" ADD COLUMN "prerequisites" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
+CREATE INDEX "things_from_elsewhere" ON "from_elsewhere" USING btree ("client_id") WHERE ended_at is null;--> statement-breakpoint
+CREATE INDEX "asked_each_time" ON "requests_each_time" USING btree ("line_id") WHERE ended_at is null;--> statement-breakpoint
+CREATE INDEX "requests_each_time_client_id_index" ON "requests_each_time" USING btree ("client_id");--> statement-breakpoint
+CREATE INDEX "planned_asks" ON "asks" USING btree ("firm_id","send_on") WHERE state = 'planned';--> statement-breakpoint
+CREATE POLICY "own_firm" ON "from_elsewhere" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "granted" ON "from_elsewhere" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));--> statement-breakpoint
+CREATE POLICY "own_firm" ON "requests_each_time" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "granted" ON "requests_each_time" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));

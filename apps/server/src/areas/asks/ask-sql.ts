@@ -1,0 +1,16 @@
+import { type Column, type SQL, sql } from 'drizzle-orm';
+import { asks } from './asks.tables';
+
+/** The client of the ask whose id stands in `id`, as part of a statement of another area. */
+export const clientOfAsk = (id: SQL | Column): SQL<string> => sql<string>`(select ${asks.clientId} from ${asks} where ${asks.id} = ${id})`;
+
+/** The ids of what is open with a client: planned, with it, or with us and still wanted. */
+export const openAsksOf = (clientId: string): SQL =>
+  sql`(select ${asks.id} from ${asks} where ${asks.clientId} = ${clientId} and not ${asks.released} and ${asks.state} in ('planned', 'with the client', 'with us'))`;
+
+/** Those whose signature an ask wants, in order: who has not finished before them is asked first. */
+export const partyLines = (askId: SQL): SQL => sql`
+  select p.position, p.id::text as key, null::uuid as item_id, 'the signature of ' || p.name as what,
+    case p.state when 'asked' then 'missing' when 'done' then 'received' when 'refused' then 'refused' else 'to ask' end as state,
+    coalesce(p.done_at, p.turn_since, own.asked_at) as since, p.reason as why, null::date as wanted_by
+  from ask_parties p join asks own on own.id = p.ask_id where p.ask_id = ${askId}`;
