@@ -59,6 +59,8 @@ export async function foundFirm(app: DemoServices, { firstDay, dearerFrom, clien
       // Until today each message went by itself, at once, and people wrote their own reminders.
       followUps: { isOn: false, everyDays: 5, most: 3 },
       pacing: { perDay: 50, from: '00:00', until: '23:59', together: false },
+      // Agreed with clients from the last days on.
+      late: { days: 0, consequence: 'After that we cannot promise to file in time, and a late fee of 10% of the agreed fee is due.' },
     },
     personKeys.map((key) => {
       const { hours, rate, cost, ...person } = PEOPLE[key];

@@ -160,7 +160,17 @@ export class LastDays {
     await this.app.effects.drain(this.firm.firmId);
     await this.run(this.firm.people.orla, async (work) => {
       const now = this.app.pacing.view(work);
-      await this.app.pacing.keep(work, { ...now, perDay: 3, from: '08:00', until: '18:00', together: true, followsUp: true, everyDays: 5, most: 3 });
+      await this.app.pacing.keep(work, {
+        ...now,
+        perDay: 3,
+        from: '08:00',
+        until: '18:00',
+        together: true,
+        followsUp: true,
+        everyDays: 5,
+        most: 3,
+        lateDays: 5,
+      });
     });
   }
 

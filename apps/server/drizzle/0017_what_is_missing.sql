@@ -1,3 +1,25 @@
+CREATE TABLE "notice_wishes" (
+	"firm_id" uuid NOT NULL,
+	"member_id" uuid NOT NULL,
+	"wishes" jsonb NOT NULL,
+	CONSTRAINT "notice_wishes_firm_id_member_id_pk" PRIMARY KEY("firm_id","member_id")
+);
+--> statement-breakpoint
+ALTER TABLE "notice_wishes" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+CREATE TABLE "notices" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"firm_id" uuid NOT NULL,
+	"member_id" uuid NOT NULL,
+	"client_id" uuid NOT NULL,
+	"job_id" uuid,
+	"of" text NOT NULL,
+	"what" text NOT NULL,
+	"how" text NOT NULL,
+	"at" timestamp with time zone NOT NULL,
+	"mailed_at" timestamp with time zone
+);
+--> statement-breakpoint
+ALTER TABLE "notices" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE TABLE "from_elsewhere" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"firm_id" uuid NOT NULL,
@@ -35,10 +57,14 @@ ALTER TABLE "asks" ADD COLUMN "is_portal_only" boolean DEFAULT false NOT NULL;--
 ALTER TABLE "asks" ADD COLUMN "promised_for" date;--> statement-breakpoint
 ALTER TABLE "jobs" ADD COLUMN "late_noted_for" date;--> statement-breakpoint
 ALTER TABLE "jobs" ADD COLUMN "prerequisites" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
+CREATE INDEX "notices_to_mail" ON "notices" USING btree ("firm_id","member_id") WHERE mailed_at is null;--> statement-breakpoint
 CREATE INDEX "things_from_elsewhere" ON "from_elsewhere" USING btree ("client_id") WHERE ended_at is null;--> statement-breakpoint
 CREATE INDEX "asked_each_time" ON "requests_each_time" USING btree ("line_id") WHERE ended_at is null;--> statement-breakpoint
 CREATE INDEX "requests_each_time_client_id_index" ON "requests_each_time" USING btree ("client_id");--> statement-breakpoint
 CREATE INDEX "planned_asks" ON "asks" USING btree ("firm_id","send_on") WHERE state = 'planned';--> statement-breakpoint
+CREATE POLICY "own_firm" ON "notice_wishes" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "own_firm" ON "notices" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "granted" ON "notices" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "from_elsewhere" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "granted" ON "from_elsewhere" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "requests_each_time" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint

@@ -253,10 +253,22 @@ describe('what waits', () => {
 });
 
 describe('how messages go to clients', () => {
+  const RULES = {
+    perDay: 2,
+    from: '08:00',
+    until: '18:00',
+    together: true,
+    followsUp: false,
+    everyDays: 5,
+    most: 3,
+    lateDays: 7,
+    consequence: 'A late fee is due.',
+    version: 1,
+  };
   const put = (more: object) =>
     admin()
       .put('/api/firm/sending')
-      .send({ perDay: 2, from: '08:00', until: '18:00', together: true, followsUp: false, everyDays: 5, most: 3, version: 1, ...more });
+      .send({ ...RULES, ...more });
 
   it.each([
     [{ perDay: 0 }, 'perDay', 'At least one message a day: otherwise nothing would ever go out.'],
@@ -271,14 +283,14 @@ describe('how messages go to clients', () => {
     await put({ version: version - 1 }).expect(409);
     await t.firm.as
       .preparer!.put('/api/firm/sending')
-      .send({ perDay: 2, from: '08:00', until: '18:00', together: true, followsUp: false, everyDays: 5, most: 3, version })
+      .send({ ...RULES, version })
       .expect(403);
     await put({ version, perDay: 4 }).expect(204);
     const found = await t.works.run(byItself(t.firm.id), ({ tx }) =>
       tx.execute(sql`select what from events where kind = 'sending rules changed' order by seq desc limit 1`),
     );
     expect((found as { rows: { what: string }[] }).rows[0]!.what).toBe(
-      'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one; not followed up',
+      'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one; not followed up; records needed 7 working days before the deadline',
     );
   });
 });

@@ -163,7 +163,6 @@ export interface JobActionView {
   error: string | null;
 }
 
-/** A job with its facts; its fee stands with its money, for those who may see it. */
 /** Something that has to be so before the work of a job begins is so, or is not after all. */
 export class ConfirmPrerequisite {
   @IsLine(60, 'A key')
@@ -179,6 +178,7 @@ export class EverythingIn {
   isIn: boolean;
 }
 
+/** A job with its facts; its fee stands with its money, for those who may see it. */
 export interface JobView extends Omit<JobFacts, 'fee'> {
   id: string;
   version: number;

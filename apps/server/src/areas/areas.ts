@@ -8,6 +8,7 @@ import { FeesModule } from './fees/fees.module';
 import { ImportsModule } from './imports/imports.module';
 import { JobsModule } from './jobs/jobs.module';
 import { MovesModule } from './moves/moves.module';
+import { NoticesModule } from './notices/notices.module';
 import { PortalModule } from './portal/portal.module';
 import { PostModule } from './post/post.module';
 import { ProceduresModule } from './procedures/procedures.module';
@@ -37,6 +38,7 @@ export const AREAS: Type[] = [
   AsksModule,
   RequestsModule,
   SignaturesModule,
+  NoticesModule,
   PortalModule,
   DocumentsModule,
   PostModule,

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, asc, eq, getTableColumns, inArray, lte, sql } from 'drizzle-orm';
-import { type AskState, followUpAfter, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
-import { eventKind } from '../../platform/events';
+import { type AskState, followUpAfter, isQuestion, jobWaits, moveOfAsk, standingOf } from '@steady/core/asks';
+import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { JobsService, TasksService } from '../jobs';
@@ -9,6 +9,8 @@ import { PostService } from '../post';
 import { askParties, asks } from './asks.tables';
 import { type Ask, AskKinds, type AskParty } from './kinds';
 
+/** The client has done all that was asked of it, by its last act. */
+export const AllIn = eventKind<{ askId: string }>('everything came in', 'asks');
 export const AskChanged = eventKind<{ askId: string }>('ask changed', 'asks');
 
 /** States in which nothing is expected of anybody any more. */
@@ -24,6 +26,7 @@ export const taskOfParty = (partyId: string) => `tell ${partyId}`;
 @Injectable()
 export class AskBook {
   constructor(
+    private readonly events: Events,
     private readonly kinds: AskKinds,
     private readonly jobs: JobsService,
     private readonly tasks: TasksService,
@@ -132,6 +135,13 @@ export class AskBook {
       for (const party of parties)
         if (party.state === before || (state === 'done' && party.state === 'to be told'))
           await this.setParty(work, party.id, state === 'done' ? { state: 'done', doneAt: work.now.toString() } : { state: 'asked', doneAt: null });
+    if (ask.state === 'with the client' && owed.length === 0 && state !== 'refused' && work.actor.kind === 'client' && !forUs.some(isQuestion))
+      await this.events.record(work, AllIn, {
+        what: `has sent all that was asked for in ${ask.title}`,
+        clientId: ask.clientId,
+        jobId: ask.jobId,
+        payload: { askId },
+      });
     if (ENDED.includes(state) || state === 'refused') await this.settleRest(work, now!, parties);
     if (ask.jobId !== null) await this.reckonJob(work, ask.jobId);
     return now!;

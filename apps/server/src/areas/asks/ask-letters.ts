@@ -36,6 +36,18 @@ export class AskLetters {
     private readonly post: PostService,
   ) {}
 
+  /** What is said before something is asked of which nobody of the firm would be told that it came. */
+  private hears: ((work: Work, job: Job) => Promise<string[]>) | null = null;
+
+  /** The area that tells the people of the firm says here who that would be. */
+  whoHears(say: (work: Work, job: Job) => Promise<string[]>): void {
+    this.hears = say;
+  }
+
+  async nobodyHears(work: Work, job: Job): Promise<string[]> {
+    return this.hears ? this.hears(work, job) : [];
+  }
+
   /** What was sent to nobody has reached the client all the same: an answer of theirs came. */
   async heard(work: Work, ask: Ask): Promise<void> {
     const turn = turnOf(await this.book.partiesOf(work, ask.id));

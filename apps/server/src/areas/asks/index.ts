@@ -1,4 +1,4 @@
-export { AskBook } from './ask-book.service';
+export { AllIn, AskBook } from './ask-book.service';
 export { clientOfAsk, openAsksOf, partyLines } from './ask-sql';
 export { AskLetters, lastSafeOf, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';

@@ -1,2 +1,3 @@
 export { RequestsService } from './requests.service';
 export { RequestAnswers } from './request-answers.service';
+export { ItemAnswered } from './request-answers.service';

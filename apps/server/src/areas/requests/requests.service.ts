@@ -65,7 +65,8 @@ export class RequestsService {
       now,
       on: laterOn(work, sendOn),
     });
-    return { ...preview, ...(asked.length === 0 ? { messages: [], nobody: [], inPortal: [] } : {}), warnings: notAsked(items, elsewhere) };
+    const warnings = [...notAsked(items, elsewhere), ...(await this.letters.nobodyHears(work, job))];
+    return { ...preview, ...(asked.length === 0 ? { messages: [], nobody: [], inPortal: [] } : {}), ...(warnings.length > 0 ? { warnings } : {}) };
   }
 
   /** What was asked for in the job of the same line before this one, moved on to it. What was withdrawn then is not asked for again. */

@@ -230,6 +230,22 @@ export class TeamService implements OnModuleInit {
     }
   }
 
+  /** Writes to a person of the firm, wherever they read their mail. */
+  async write(work: Work, memberId: string, subject: string, text: string): Promise<void> {
+    const { name, personId } = await this.get(work, memberId);
+    await this.effects.plan(work, 'letter', newId(), {
+      channel: 'mail',
+      toName: name,
+      address: await this.addressOf(work, personId),
+      subject,
+      body: `Dear ${name},\n\n${text}\n\n${work.firm.name}`,
+    });
+  }
+
+  private addressOf(work: Work, personId: string): Promise<string> {
+    return within(work.tx, async () => (await work.tx.select({ email: people.email }).from(people).where(eq(people.id, personId)))[0]!.email);
+  }
+
   /** Writes to the person, and to those who run the firm or grant clients. */
   private async warnOfTheEnd(work: Work, { id, name, endsOn, personId }: Member): Promise<void> {
     const on = fullDate(civil(endsOn!));
@@ -239,10 +255,7 @@ export class TeamService implements OnModuleInit {
       .where(and(eq(members.firmId, work.firm.id), eq(members.standing, 'active'), inArray(members.role, ['administrator', 'manager']), ne(members.id, id)));
     const told = [{ personId, name, about: 'Your access' }, ...managers.map((manager) => ({ ...manager, about: `The access of ${name}` }))];
     for (const one of told) {
-      const email = await within(
-        work.tx,
-        async () => (await work.tx.select({ email: people.email }).from(people).where(eq(people.id, one.personId)))[0]!.email,
-      );
+      const email = await this.addressOf(work, one.personId);
       await this.effects.plan(work, 'letter', newId(), {
         channel: 'mail',
         toName: one.name,
@@ -365,6 +378,15 @@ export class TeamService implements OnModuleInit {
     if (!member.allClients && !(await this.parts.isGranted(work, memberId, clientId)))
       throw Problem.invalid([{ field, message: `${member.name} does not see this client. Grant it first, on the client\u2019s page.` }]);
     return member.name;
+  }
+
+  /** Whether a person works here now and sees a client. */
+  async sees(work: Work, memberId: string, clientId: string): Promise<boolean> {
+    const [member] = await work.tx
+      .select({ allClients: members.allClients })
+      .from(members)
+      .where(and(eq(members.id, memberId), eq(members.firmId, work.firm.id), eq(members.standing, 'active')));
+    return member !== undefined && (member.allClients || (await this.parts.isGranted(work, memberId, clientId)));
   }
 
   /** Working patterns and leave of everybody who works here now, for load against capacity. */

@@ -6,6 +6,7 @@ import { useAct } from '../../app/use-act';
 import { LedgerTable } from '../../ui/ledger-table';
 import { Page, Trouble } from '../../ui/page';
 import { momentInWords } from '../../ui/words';
+import { ToldSection } from './told-section';
 import { DropSecondStepLeaf, PasswordLeaf, SecondStepLeaf } from './you-leaves';
 
 type LeafName = 'password' | 'second step' | 'drop';
@@ -87,6 +88,7 @@ export function YouPage() {
           </button>
         )}
       </section>
+      <ToldSection />
       {account.otherFirms.length > 0 && (
         <section className="mt-6 max-w-3xl">
           <h2 className="mb-1">Your other firms</h2>
