@@ -55,6 +55,8 @@ ALTER TABLE "firms" ADD COLUMN "late" jsonb DEFAULT '{"days":5,"consequence":"Af
 ALTER TABLE "asks" ADD COLUMN "send_on" date;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "is_portal_only" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "promised_for" date;--> statement-breakpoint
+ALTER TABLE "job_actions" ADD COLUMN "due_on" date;--> statement-breakpoint
+ALTER TABLE "jobs" ADD COLUMN "goes_on_on" date;--> statement-breakpoint
 ALTER TABLE "jobs" ADD COLUMN "late_noted_for" date;--> statement-breakpoint
 ALTER TABLE "jobs" ADD COLUMN "prerequisites" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 CREATE INDEX "notices_to_mail" ON "notices" USING btree ("firm_id","member_id") WHERE mailed_at is null;--> statement-breakpoint
@@ -62,6 +64,7 @@ CREATE INDEX "things_from_elsewhere" ON "from_elsewhere" USING btree ("client_id
 CREATE INDEX "asked_each_time" ON "requests_each_time" USING btree ("line_id") WHERE ended_at is null;--> statement-breakpoint
 CREATE INDEX "requests_each_time_client_id_index" ON "requests_each_time" USING btree ("client_id");--> statement-breakpoint
 CREATE INDEX "planned_asks" ON "asks" USING btree ("firm_id","send_on") WHERE state = 'planned';--> statement-breakpoint
+CREATE INDEX "job_actions_waiting" ON "job_actions" USING btree ("firm_id","due_on") WHERE state = 'waits';--> statement-breakpoint
 CREATE POLICY "own_firm" ON "notice_wishes" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "notices" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "granted" ON "notices" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));--> statement-breakpoint

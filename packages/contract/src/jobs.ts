@@ -151,7 +151,7 @@ export interface PhaseView {
   proposedRequests: { key: string; title: string; items: { name: string; description: string }[] }[];
 }
 
-export const ACTION_STATES = ['planned', 'done', 'left out', 'failed', 'taken back'] as const;
+export const ACTION_STATES = ['planned', 'waits', 'done', 'left out', 'failed', 'taken back'] as const;
 export type ActionState = (typeof ACTION_STATES)[number];
 
 /** An action of a job that is done, left out, taken back or to be tried again. */
@@ -160,6 +160,8 @@ export interface JobActionView {
   what: string;
   state: ActionState;
   at: string;
+  /** The day on which it is carried out, while it waits for that. */
+  dueOn: string | null;
   error: string | null;
 }
 
@@ -190,6 +192,8 @@ export interface JobView extends Omit<JobFacts, 'fee'> {
   stuckSince: string | null;
   stuckFor: string | null;
   asksToMove: boolean;
+  /** The working day on which it enters its next phase, while it waits for that. */
+  goesOnOn: string | null;
   service: string | null;
   procedure: { id: string; name: string; version: number | null; now: number } | null;
   actions: JobActionView[];

@@ -9,6 +9,8 @@ export const preview = get('/api/jobs/:id/move', 'do work', { query: a<MoveAsked
 export const move = post('/api/jobs/:id/move', 'do work', { input: a<MoveJob>('MoveJob'), answer: a<Moved>('Moved') });
 export const approve = post('/api/jobs/:id/approve', 'do work', { input: a<SeenVersion>('SeenVersion') });
 export const again = post('/api/job-actions/:id/again', 'do work', { once: true });
+/** Leaves an action out that waits for its day. */
+export const leaveOut = post('/api/job-actions/:id/leave-out', 'do work');
 export const look = post('/api/jobs/together/look', 'do work', { input: a<LookAtMove>('LookAtMove'), answer: a<ManyLookedAt>('ManyLookedAt') });
 /** The phases that some of these jobs have, in their order. */
 export const phases = post('/api/jobs/together/phases', 'do work', { input: a<TheseJobs>('TheseJobs'), answer: a<CommonPhase[]>('CommonPhase[]') });

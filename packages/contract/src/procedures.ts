@@ -98,6 +98,8 @@ export interface ProcedureClients {
   clients: ClientOnPaper[];
   /** What the firm's own details are called, where rules look at them. */
   names: FactNames;
+  /** Messages a day that go to one person, at most. */
+  perDay: number;
 }
 
 /** Work that is about to be begun for clients: by one procedure, or each by that of its line of a service. */

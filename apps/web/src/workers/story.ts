@@ -21,6 +21,8 @@ export interface AskedStory {
 export interface ToldDay {
   day: string;
   lines: string[];
+  /** How many messages go to each of the client’s people on it. */
+  contacts: number;
 }
 
 /** Tells one client's way through a procedure day by day, away from the page: a procedure of a year takes a while to tell. */
@@ -34,6 +36,6 @@ function tell(data: AskedStory): ToldDay[] {
     detail: name,
     facts: data.facts,
   });
-  return told.map(({ day, lines }) => ({ day: day.toString(), lines }));
+  return told.map(({ day, ...of }) => ({ day: day.toString(), ...of }));
 }
 expose(tell);

@@ -92,6 +92,7 @@ export function comparePhases(before: readonly PhaseInFlight[], after: readonly 
         ...(old.name === phase.name ? [] : [`"${old.name}" is called "${phase.name}"`]),
         ...(saysTheSame(acts(old), acts(phase)) ? [] : [`"${phase.name}" has other automatic actions`]),
         ...(saysTheSame(old.requests ?? [], phase.requests ?? []) ? [] : [`"${phase.name}" asks the client otherwise`]),
+        ...(saysTheSame(old.opens ?? null, phase.opens ?? null) ? [] : [`"${phase.name}" begins on another day`]),
         ...(old.memberId === phase.memberId ? [] : [`"${phase.name}" is answered for by somebody else`]),
         ...((old.completion ?? 'tasks') === (phase.completion ?? 'tasks') ? [] : [`"${phase.name}" is complete otherwise`]),
         ...(Boolean(old.asks) === Boolean(phase.asks) ? [] : [phase.asks ? `"${phase.name}" asks before it moves` : `"${phase.name}" moves without asking`]),

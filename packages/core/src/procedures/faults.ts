@@ -1,6 +1,7 @@
 import { conditionFaults } from '../conditions';
 import { ACTION_KINDS, isDoes } from './actions';
 import { isList, isText } from './actions/shape';
+import { isDayOfPlan } from './days';
 import { COMPLETIONS, type Completion, type Procedure, type TaskPlan, actionsOf } from './procedure';
 import { taskShape } from './task-shape';
 
@@ -51,8 +52,9 @@ export function checkProcedure(procedure: Procedure): string[] {
 function actionShape(action: Record<string, unknown>, where: string): string[] {
   const at = `An action of ${where}`;
   const condition = action.onlyIf === undefined ? [] : conditionFaults(action.onlyIf).map((fault) => `${at}: ${fault}`);
+  const day = action.on === undefined || isDayOfPlan(action.on) ? [] : [`${at}: give the working day on which it happens, from 0 to 250`];
   const wrong = isDoes(action.does) ? ACTION_KINDS[action.does].wrong(action, where) : 'choose what happens';
-  return [...condition, ...(isText(action.key, 60) ? [] : [`${at} has no key`]), ...(wrong ? [`${at}: ${wrong}`] : [])];
+  return [...condition, ...day, ...(isText(action.key, 60) ? [] : [`${at} has no key`]), ...(wrong ? [`${at}: ${wrong}`] : [])];
 }
 
 function prerequisitesShape(given: unknown): string[] {
@@ -79,6 +81,7 @@ export function procedureFaults(given: unknown): string[] {
     const where = isText(phase.name, 100) ? `"${phase.name}"` : 'a phase';
     const own = isText(phase.key, 60) && isText(phase.name, 100) ? [] : ['A phase has no name, or one of more than 100 letters'];
     if (phase.onlyIf !== undefined) own.push(...conditionFaults(phase.onlyIf).map((fault) => `${where}: ${fault}`));
+    if (phase.opens !== undefined && !isDayOfPlan(phase.opens)) own.push(`${where}: give the working day on which it begins, from 0 to 250`);
     if (phase.sharedAs !== undefined && !isText(phase.sharedAs, 36)) own.push(`${where}: what it is shared as is not known`);
     if (phase.memberId !== undefined && !isText(phase.memberId, 36)) own.push(`${where}: choose who answers for it`);
     if (phase.branch !== undefined && !isText(phase.branch, 100)) own.push(`${where}: name the branch`);

@@ -21,6 +21,7 @@ export {
   holdingFirstTask,
   prerequisitesOf,
 } from './procedure';
+export { type DayOfPlan, dayOfPlan, dayOfPlanInWords, isDayOfPlan } from './days';
 export { checkProcedure, procedureFaults } from './faults';
 export { readLink } from './task-shape';
 export { type JobDates, type LaidOutJob, type LaidOutTask, layOut, phasesFor } from './lay-out';

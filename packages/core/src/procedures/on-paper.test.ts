@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { civil, openWeek } from '../calendar';
 import { SUPPLIED, SUPPLIED_PROCEDURES, suppliedProcedure } from '../supplied';
-import { type Action, type ClientOnPaper, type Procedure, actionInWords, actionsOfMove, onPaper, procedureFaults, story } from '.';
+import { type Action, type ClientOnPaper, type PhasePlan, type Procedure, actionInWords, actionsOfMove, onPaper, procedureFaults, story } from '.';
 
 const client = (name: string, more: Partial<ClientOnPaper> = {}): ClientOnPaper => ({
   id: name.toLowerCase(),
@@ -253,5 +253,45 @@ describe('a procedure from outside', () => {
     for (const supplied of SUPPLIED_PROCEDURES) expect({ [supplied.key]: procedureFaults({ phases: supplied.phases }) }).toEqual({ [supplied.key]: [] });
     for (const { procedure, others = [] } of SUPPLIED)
       for (const key of [procedure, ...others.map((other) => other.procedure)]) expect(suppliedProcedure(key).phases.length).toBeGreaterThan(0);
+  });
+});
+
+describe('days on which clients are written to', () => {
+  const write = (name: string, on?: Action['on']): Action => ({ key: name, does: 'message', templateId: name, ...(on ? { on } : {}) });
+  const welcome = (onEntry: Action[], opens?: PhasePlan['opens']): Procedure => ({
+    phases: [
+      { key: 'a', name: 'Welcome', tasks: [], onEntry },
+      { key: 'b', name: 'Papers', tasks: [], onEntry: [write('papers')], ...(opens ? { opens } : {}) },
+    ],
+  });
+  const dates = { start: civil('2026-03-11'), target: civil('2026-03-31') };
+  const name = (id: string) => id;
+  const names = { template: name, procedure: name, detail: name, facts: {} };
+  const when = { dates, calendar: openWeek, names, perDay: 2 };
+
+  it('are those of its working days, for whoever can be written to', () => {
+    const procedure = welcome([write('hello'), write('team', { days: 2, from: 'start' })], { days: 5, from: 'before' });
+    const { routes, faults } = onPaper(procedure, [client('Br\u00edd'), client('Nobody', { writtenTo: [] })], {}, when);
+    expect(routes[0]!.contacts).toEqual([
+      { day: 1, messages: 1 },
+      { day: 3, messages: 1 },
+      { day: 6, messages: 1 },
+    ]);
+    expect(faults.filter(({ what }) => what.includes('go to one person'))).toEqual([]);
+  });
+
+  it('are pointed out where more would go in a day than one person gets', () => {
+    const { faults } = onPaper(welcome([write('hello'), write('team')]), [client('Br\u00edd')], {}, when);
+    expect(faults.map(({ what }) => what)).toContain('1 client would get 3 messages on working day 1, and 2 go to one person in a day: the rest goes later');
+    expect(onPaper(welcome([write('hello'), write('team')]), [client('Br\u00edd')], {}, { ...when, perDay: 3 }).faults).toEqual([]);
+  });
+
+  it('are told day by day of one client, with how many', () => {
+    const procedure = welcome([write('hello'), write('team', { days: 2, from: 'before' })], { days: 5, from: 'start' });
+    expect(story(procedure, client('Br\u00edd'), dates, openWeek, names).map(({ day, contacts }) => [day.toString(), contacts])).toEqual([
+      ['2026-03-11', 1],
+      ['2026-03-13', 1],
+      ['2026-03-18', 1],
+    ]);
   });
 });

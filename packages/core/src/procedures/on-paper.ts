@@ -1,8 +1,9 @@
-import { type CivilDate, type WorkingCalendar, addWorkingDays } from '../calendar';
+import { type CivilDate, type WorkingCalendar, addWorkingDays, workingDaysIn } from '../calendar';
 import type { FactNames, Facts } from '../conditions';
 import { counted, shortDate } from '../words';
 import { type NamesOfActions, type Planned, actionInWords, actionsOfMove, comesTo, keyOf, leavesTheHouse } from './actions';
 import { checkProcedure } from './faults';
+import { dayOfPlan } from './days';
 import { type JobDates, layOut, phasesFor } from './lay-out';
 import { type Procedure, type TaskRole, actionsOf } from './procedure';
 
@@ -36,6 +37,17 @@ export interface PaperRoute {
   phases: string[];
   passedOver: string[];
   clients: PathOfClient[];
+  /** Days on which something goes to these clients, where that was asked: the working day from the start of the job, and how many messages each gets. */
+  contacts: { day: number; messages: number }[];
+}
+
+/** What decides on which days clients would be written to, and how much is too much. */
+export interface ContactDays {
+  dates: JobDates;
+  calendar: WorkingCalendar;
+  names: NamesOfActions;
+  /** Messages a day to one person, at most. */
+  perDay: number;
 }
 
 export interface PaperFault {
@@ -101,7 +113,7 @@ export const wantsSomebodyAs = (procedure: Procedure, { facts, roles }: Pick<Cli
  * Runs every client through a procedure without doing anything: the way each takes, what would be sent, done and
  * drafted, and what is wrong with it. Faults come first that stop the procedure, then those about most clients.
  */
-export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[], names: FactNames = {}): OnPaper {
+export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[], names: FactNames = {}, when: ContactDays | null = null): OnPaper {
   const byRoute = new Map<string, PaperRoute>();
   const faults = new Map<string, { id: string; name: string }[]>();
   const entered = new Set<string>();
@@ -164,7 +176,11 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[],
     if (!client.signs && phases.some((phase) => phase.completion === 'signed')) fault('have nobody who signs, and a document is to be signed', client);
     for (const role of missing) fault(`have no ${role}, and tasks are for one`, client);
     const key = path.phases.join(' ');
-    const route = byRoute.get(key) ?? { phases: path.phases, passedOver: passedOver.map((phase) => `${phase.name}, ${phase.why}`), clients: [] };
+    const route = byRoute.get(key) ?? { phases: path.phases, passedOver: passedOver.map((phase) => `${phase.name}, ${phase.why}`), clients: [], contacts: [] };
+    if (when && route.contacts.length === 0 && client.writtenTo.length > 0) route.contacts = contactsOf(procedure, client, when);
+    const most = client.writtenTo.length === 0 ? null : busiest(route.contacts);
+    if (when && most && most.messages > when.perDay)
+      fault(`would get ${most.messages} messages on working day ${most.day}, and ${when.perDay} go to one person in a day: the rest goes later`, client);
     route.clients.push(path);
     byRoute.set(key, route);
     for (const figure of Object.keys(seen) as (keyof typeof seen)[]) seen[figure] += path[figure];
@@ -185,6 +201,16 @@ export function onPaper(procedure: Procedure, clients: readonly ClientOnPaper[],
   };
 }
 
+/** On which working days of a job how many messages go to a client, the first day being 1. */
+function contactsOf(procedure: Procedure, client: ClientOnPaper, { dates, calendar, names }: ContactDays): PaperRoute['contacts'] {
+  return story(procedure, client, dates, calendar, names)
+    .filter(({ contacts }) => contacts > 0)
+    .map(({ day, contacts }) => ({ day: Math.max(1, workingDaysIn(dates.start, day, calendar).length), messages: contacts }));
+}
+
+const busiest = (contacts: PaperRoute['contacts']): PaperRoute['contacts'][number] | null =>
+  contacts.reduce<PaperRoute['contacts'][number] | null>((most, one) => (most === null || one.messages > most.messages ? one : most), null);
+
 const singular = (what: string) =>
   what
     .replace(/^meet /, 'meets ')
@@ -194,6 +220,8 @@ const singular = (what: string) =>
 export interface DayOfStory {
   day: CivilDate;
   lines: string[];
+  /** How many messages and requests go to each of the client’s people on it. */
+  contacts: number;
 }
 
 /**
@@ -205,9 +233,17 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
   const laid = layOut(procedure, client.facts, dates, calendar, names.facts);
   const days = new Map<string, DayOfStory>();
   const say = (day: CivilDate, line: string) => {
-    const at = days.get(day.toString()) ?? { day, lines: [] };
+    const at = days.get(day.toString()) ?? { day, lines: [], contacts: 0 };
     at.lines.push(line);
     days.set(day.toString(), at);
+  };
+  const act = (day: CivilDate, planned: Planned) => {
+    const on = planned.action.on ? dayOfPlan(planned.action.on, { start: dates.start, before: day }, calendar) : day;
+    // A day that was over when the phase came to it.
+    const then = day.until(on).sign < 0 ? day : on;
+    say(then, told({ ...planned, action: { ...planned.action, on: undefined } }));
+    if (leavesTheHouse(planned.action) && client.writtenTo.length > 0) days.get(then.toString())!.contacts += 1;
+    return then;
   };
   const told = (planned: Planned) =>
     leavesTheHouse(planned.action)
@@ -218,10 +254,14 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
   let at = dates.start;
   for (const skipped of laid.passedOver) say(dates.start, `Passes over "${skipped.name}", ${skipped.why}`);
   laid.phases.forEach((phase, index) => {
+    if (phase.opens && index > 0) {
+      const opens = dayOfPlan(phase.opens, { start: dates.start, before: at }, calendar);
+      if (at.until(opens).sign > 0) at = opens;
+    }
     say(at, `Enters "${phase.name}"`);
     const entered = at;
     const acts = actionsOfMove(null, phase, client.facts);
-    for (const planned of acts) say(at, told(planned));
+    const sentOn = new Map(acts.map((planned) => [planned.action.key, act(entered, planned)]));
     const sent = acts.flatMap(({ action }) => (action.does === 'request' ? [action] : []));
     for (const { key, title } of phase.requests ?? [])
       if (!sent.some((one) => one.requestKey === key)) say(at, `"${title}" is there to be sent to the client by hand`);
@@ -234,8 +274,8 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
       if (at.until(done).sign > 0) at = done;
     }
     if (client.writtenTo.length > 0 && phase.completion !== 'by hand')
-      for (const { requestKey, days } of sent) {
-        const wanted = addWorkingDays(entered, days, calendar);
+      for (const { key, requestKey, days } of sent) {
+        const wanted = addWorkingDays(sentOn.get(key)!, days, calendar);
         say(wanted, `The answer to "${phase.requests!.find((one) => one.key === requestKey)!.title}" is wanted: the phase waits for it`);
         if (at.until(wanted).sign > 0) at = wanted;
       }
@@ -243,7 +283,7 @@ export function story(procedure: Procedure, client: ClientOnPaper, dates: JobDat
     if (phase.completion === 'signed') say(at, 'Waits for the signature of the client');
     if (phase.completion === 'approved') say(at, 'Waits for the approval of a second person, who did none of the tasks before it');
     if (phase.completion === 'by hand') say(at, 'Waits until somebody moves the job by hand');
-    for (const planned of actionsOfMove(phase, null, client.facts)) say(at, told(planned));
+    for (const planned of actionsOfMove(phase, null, client.facts)) act(at, planned);
     if (phase.asks) say(at, 'Waits for a person to see what will happen, and to move it');
     if (index === laid.phases.length - 1) say(at, 'The job is finished');
   });

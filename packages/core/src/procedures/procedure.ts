@@ -1,5 +1,6 @@
 import type { Condition } from '../conditions';
 import type { DetailValue } from '../details';
+import type { DayOfPlan } from './days';
 
 export const TASK_ROLES = ['preparer', 'manager', 'partner'] as const;
 export type TaskRole = (typeof TASK_ROLES)[number];
@@ -47,7 +48,12 @@ export interface RequestPlan {
 }
 
 /** What happens by itself when a job enters a phase or leaves it done. */
-export type Action = { key: string; onlyIf?: Condition } &
+export type Action = {
+  key: string;
+  onlyIf?: Condition;
+  /** The working day on which it is carried out; at once where nothing is said. */
+  on?: DayOfPlan;
+} &
   /** Writes a kept message; where a job began with other words, those. */
   (
     | { does: 'message'; templateId: string; words?: { subject: string; body: string } }
@@ -92,6 +98,8 @@ export interface PhasePlan {
   onDone?: Action[];
   /** `tasks` where nothing is said. */
   completion?: Completion;
+  /** The working day before which it is not entered, counted from the start of the job or from the day on which the phase before is done. */
+  opens?: DayOfPlan;
   /** When complete, the job waits for a person to see what will happen, and to move it. */
   asks?: boolean;
 }

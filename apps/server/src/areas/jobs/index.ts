@@ -1,7 +1,7 @@
 export { clientOfJob, deadlinesOf, jobName, jobNumber, jobsInLists, taskName, wantedByJobs } from './job-sql';
 export { JobRecords } from './job-records.service';
 export { JobQueries } from './jobs.queries';
-export { ActionsDue, type Job, JobFinished, JobMovesService, JobReopened, type LookedAtMove, agreedFee } from './job-moves.service';
+export { ActionsDue, type Job, JobChanged, JobFinished, JobMovesService, JobReopened, type LookedAtMove, agreedFee } from './job-moves.service';
 export { JobBegun, JobsService } from './jobs.service';
 export { JobParts } from './job-parts';
 export { JobAsks } from './job-asks';

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { and, desc, eq, gte, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, lte, ne } from 'drizzle-orm';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { jobActions, jobBatchRows } from './jobs.tables';
+import { jobActions, jobBatchRows, jobs } from './jobs.tables';
 
 export type JobAction = typeof jobActions.$inferSelect;
 
@@ -31,11 +31,36 @@ export class JobActions {
     const found = await work.tx
       .select()
       .from(jobActions)
-      .where(and(inArray(jobActions.jobId, changed), gte(jobActions.at, since), inArray(jobActions.state, ['done', 'failed'])))
+      .where(and(inArray(jobActions.jobId, changed), gte(jobActions.at, since), inArray(jobActions.state, ['done', 'failed', 'waits'])))
       .orderBy(desc(jobActions.at), desc(jobActions.id));
     const byJob = new Map<string, JobAction[]>();
     for (const action of found) byJob.set(action.jobId, [...(byJob.get(action.jobId) ?? []), action]);
     return byJob;
+  }
+
+  /** Those that waited for their day, the longest first; not of jobs that are on hold. */
+  async due(work: Work): Promise<string[]> {
+    const found = await work.tx
+      .select({ id: jobActions.id })
+      .from(jobActions)
+      .innerJoin(jobs, eq(jobs.id, jobActions.jobId))
+      .where(and(eq(jobActions.firmId, work.firm.id), eq(jobActions.state, 'waits'), lte(jobActions.dueOn, work.today.toString()), ne(jobs.status, 'on hold')))
+      .orderBy(asc(jobActions.dueOn), asc(jobActions.id));
+    return found.map(({ id }) => id);
+  }
+
+  /** What still waits for its day in a job, in the order of the days. */
+  waiting(work: Work, jobId: string): Promise<JobAction[]> {
+    return work.tx
+      .select()
+      .from(jobActions)
+      .where(and(eq(jobActions.jobId, jobId), eq(jobActions.state, 'waits')))
+      .orderBy(asc(jobActions.dueOn), asc(jobActions.id));
+  }
+
+  async leaveOut(work: Work, actionIds: string[], error: string | null): Promise<void> {
+    if (actionIds.length === 0) return;
+    await work.tx.update(jobActions).set({ state: 'left out', error, at: work.now.toString() }).where(inArray(jobActions.id, actionIds));
   }
 
   async takenBack(work: Work, actionIds: string[]): Promise<void> {

@@ -29,6 +29,7 @@ const KEPT = [
   'finishedAt',
   'closedReason',
   'asksToMove',
+  'goesOnOn',
   'stuckReason',
   'stuckSince',
   'stuckForId',

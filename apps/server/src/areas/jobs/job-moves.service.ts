@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, lte, sql } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
 import { factsForRules } from '@steady/core/jobs';
 import type { HowItBegins } from '@steady/contract/how-it-begins';
 import type { Facts } from '@steady/core/conditions';
@@ -13,10 +14,11 @@ import {
   actionsOfMove,
   advance,
   asksToMove,
+  dayOfPlan,
   keyOf,
   moveKind,
 } from '@steady/core/procedures';
-import { counted } from '@steady/core/words';
+import { counted, fullDate } from '@steady/core/words';
 import type { MoveJob } from '@steady/contract/moves';
 import { type Money, money } from '@steady/core/money';
 import { newId, rows } from '../../platform/database';
@@ -94,15 +96,43 @@ export class JobMovesService {
     const all = advance(state);
     const phaseOf = (key: string | null) => job.phases.find((phase) => phase.key === key) ?? null;
     const stop = all.findIndex((move) => phaseOf(move.fromKey)?.onDone?.length || phaseOf(move.toKey)?.onEntry?.length);
-    const moves = stop === -1 ? all : all.slice(0, stop + 1);
+    const moves = await this.upToToday(work, job, stop === -1 ? all : all.slice(0, stop + 1));
     if (moves.length === 0) return false;
     await this.walk(work, job, moves);
-    if (stop === -1) return false;
+    if (stop === -1 || moves.length <= stop) return false;
     const last = moves.at(-1)!;
     const planned = await this.knownBefore(work, job, actionsOfMove(phaseOf(last.fromKey), phaseOf(last.toKey), await this.facts(work, job)));
     // By itself nothing is done a second time: a client is not written to again because a job came back.
     await this.bringAbout(work, job, planned, planned.filter((one) => one.doneBefore).map(keyOf));
     return true;
+  }
+
+  /** The moves as far as the working days of the phases allow; a job that waits for such a day says until when. */
+  private async upToToday(work: Work, job: Job, moves: Move[]): Promise<Move[]> {
+    for (const [at, { toKey }] of moves.entries()) {
+      const target = job.phases.find((phase) => phase.key === toKey);
+      if (!target?.opens) continue;
+      const own = dayOfPlan(target.opens, { start: civil(job.startOn), before: work.today }, work.firm.calendar).toString();
+      // Counted from the day on which the phase before was done, the day stays what it was then.
+      const day = at === 0 && target.opens.from === 'before' && job.goesOnOn !== null ? job.goesOnOn : own;
+      if (day <= work.today.toString()) continue;
+      if (at === 0 && job.goesOnOn !== day) {
+        await work.tx.update(jobs).set({ goesOnOn: day }).where(eq(jobs.id, job.id));
+        await this.say(work, job, `is complete in ${nameOf(job, job.phase!)}: it goes on to ${target.name} on ${fullDate(civil(day))}`);
+      }
+      return moves.slice(0, at);
+    }
+    return moves;
+  }
+
+  /** Jobs whose next phase may be entered from today on. */
+  async waitedFor(work: Work): Promise<string[]> {
+    const found = await work.tx
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.firmId, work.firm.id), eq(jobs.status, 'open'), lte(jobs.goesOnOn, work.today.toString())))
+      .orderBy(jobs.goesOnOn, jobs.id);
+    return found.map(({ id }) => id);
   }
 
   /** What decides whether a job moves, as it stands now. */
@@ -131,6 +161,7 @@ export class JobMovesService {
         phase,
         phases,
         phaseSince: now,
+        goesOnOn: null,
         asksToMove: false,
         version: sql`version + 1`,
         ...(phase === null ? { status: 'finished' as const, finishedAt: now } : {}),
@@ -188,12 +219,14 @@ export class JobMovesService {
       action: one.action,
       what: actionInWords(one, names),
       moment: one.moment,
-      state: leaveOut.includes(keyOf(one)) ? 'left out' : 'planned',
+      ...this.dayOf(work, job, one, leaveOut.includes(keyOf(one))),
       at: work.now.toString(),
       error: null,
       brought: null,
     }));
     const actions = all.filter((one) => one.state === 'planned');
+    const later = all.filter((one) => one.state === 'waits');
+    if (later.length > 0) await this.say(work, job, `does later by itself: ${later.map((one) => `${one.what} (${fullDate(civil(one.dueOn!))})`).join('; ')}`);
     if (actions.length > 0)
       await this.events.record(work, ActionsDue, {
         what: `by itself: ${actions.map((one) => one.what).join('; ')}`,
@@ -202,6 +235,14 @@ export class JobMovesService {
         payload: { job, actions },
       });
     await work.tx.insert(jobActions).values(all);
+  }
+
+  /** Whether an action is carried out now, or waits for its working day. */
+  private dayOf(work: Work, job: Job, { action }: Planned, isLeftOut: boolean): Pick<JobAction, 'state' | 'dueOn'> {
+    if (isLeftOut) return { state: 'left out', dueOn: null };
+    if (!action.on) return { state: 'planned', dueOn: null };
+    const day = dayOfPlan(action.on, { start: civil(job.startOn), before: work.today }, work.firm.calendar).toString();
+    return day > work.today.toString() ? { state: 'waits', dueOn: day } : { state: 'planned', dueOn: null };
   }
 
   /** Facts of the client, of the service line and of the job, as rules of a procedure read them. */
@@ -299,12 +340,19 @@ export class JobMovesService {
       return index === next ? { ...phase, enteredAt: now } : phase;
     });
     const behind = await this.leaveBehind(work, jobId, kind, leaves);
+    // What was to come by itself of phases that it comes to again comes anew from there.
+    if (kind === 'back')
+      await work.tx
+        .update(jobActions)
+        .set({ state: 'left out', error: 'the job went back' })
+        .where(and(eq(jobActions.jobId, jobId), eq(jobActions.state, 'waits'), inArray(jobActions.phaseKey, leaves)));
     const [after] = await work.tx
       .update(jobs)
       .set({
         phase: to,
         phases,
         phaseSince: now,
+        goesOnOn: null,
         asksToMove: false,
         stuckReason: null,
         stuckSince: null,

@@ -71,9 +71,9 @@ const STATES: Record<JobState, (today: string) => SQL> = {
 type Longest = Omit<NonNullable<FlowBand['longest']>, 'why'>;
 
 /** What its page shows of a job as it is kept: its facts, but for the fee, which stands with its money, and where it stands. */
-const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, prerequisites, ...job }: Job) => {
+const shownOf = ({ id, version, number, clientId, stuckSince, asksToMove, goesOnOn, waitingSince, passedOver, prerequisites, ...job }: Job) => {
   const facts = Object.fromEntries(jobFacts.filter(({ key }) => key !== 'fee').map(({ key }) => [key, job[key]])) as Omit<JobFacts, 'fee'>;
-  return { id, version, number, clientId, stuckSince, asksToMove, waitingSince, passedOver, prerequisites, ...facts };
+  return { id, version, number, clientId, stuckSince, asksToMove, goesOnOn, waitingSince, passedOver, prerequisites, ...facts };
 };
 
 /** The last safe day of a job, how it comes about, and whether records are or were late for it. */
@@ -317,8 +317,8 @@ export class JobQueries {
 
   /** What happened by itself, the newest first. */
   private actions(work: Work, jobId: string): Promise<JobView['actions']> {
-    const { id, what, state, at, error } = jobActions;
-    return work.tx.select({ id, what, state, at, error }).from(jobActions).where(eq(jobActions.jobId, jobId)).orderBy(desc(at), asc(id));
+    const { id, what, state, at, dueOn, error } = jobActions;
+    return work.tx.select({ id, what, state, at, dueOn, error }).from(jobActions).where(eq(jobActions.jobId, jobId)).orderBy(desc(at), asc(id));
   }
 
   private async taskAtPresent(work: Work, taskId: string): Promise<TaskView | undefined> {

@@ -51,6 +51,8 @@ export const jobs = pgTable(
     stuckForId: uuid('stuck_for_id'),
     /** Its phase is complete and asks to be looked at before it moves. */
     asksToMove: boolean('asks_to_move').notNull().default(false),
+    /** The working day before which it does not enter its next phase; nothing where it waits for none. */
+    goesOnOn: day('goes_on_on'),
     /** Since when it stands in its phase. */
     phaseSince: moment('phase_since'),
     /** Key of the phase in which it stands; null when finished. */
@@ -167,6 +169,8 @@ export const jobActions = pgTable(
     moment: text('moment').$type<Planned['moment']>().notNull(),
     state: text('state').$type<ActionState>().notNull(),
     at: moment('at').notNull(),
+    /** The day on which it is carried out, where that is not the day of the move. */
+    dueOn: day('due_on'),
     error: text('error'),
     /** What carrying it out returned; its step reads it to take it back. */
     brought: jsonb('brought').$type<object>(),
@@ -175,6 +179,9 @@ export const jobActions = pgTable(
     ownFirm(),
     ofSeenJob(),
     index().on(t.jobId),
+    index('job_actions_waiting')
+      .on(t.firmId, t.dueOn)
+      .where(sql`state = 'waits'`),
     index('job_actions_failed')
       .on(t.firmId)
       .where(sql`state = 'failed'`),

@@ -61,6 +61,11 @@ export class MovesController implements OnModuleInit {
     return this.jobMoves.approve(work, jobId, version);
   }
 
+  @Does(routes.leaveOut)
+  leaveOut({ work, at: { id } }: Asked<typeof routes.leaveOut>): Promise<void> {
+    return this.moves.leaveOut(work, id);
+  }
+
   @Does(routes.again)
   again({ work, at: { id: actionId } }: Asked<typeof routes.again>): Promise<void> {
     return this.moves.again(work, actionId);

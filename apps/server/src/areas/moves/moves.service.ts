@@ -1,14 +1,29 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { actionInWords, keyOf, leavesTheHouse } from '@steady/core/procedures';
-import { counted } from '@steady/core/words';
+import { civil } from '@steady/core/calendar';
+import { counted, fullDate } from '@steady/core/words';
 import type { MoveJob, MovePreview, Moved } from '@steady/contract/moves';
+import { Ticks } from '../../platform/background/ticks';
 import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { rows } from '../../platform/database';
 import { type Work, apart } from '../../platform/work';
 import { ClientsService } from '../clients';
-import { ActionsDue, type Job, type JobAction, JobActions, JobBatches, JobMovesService, JobStandingService, JobsService, type LookedAtMove } from '../jobs';
+import {
+  ActionsDue,
+  type Job,
+  JobChanged,
+  JobClosed,
+  JobFinished,
+  type JobAction,
+  JobActions,
+  JobBatches,
+  JobMovesService,
+  JobStandingService,
+  JobsService,
+  type LookedAtMove,
+} from '../jobs';
 import { PostService } from '../post';
 import { MoveEnds } from './move-ends';
 import { Steps } from './steps';
@@ -18,6 +33,7 @@ import type { CarriedOut } from './steps/step';
 @Injectable()
 export class MovesService implements OnModuleInit {
   constructor(
+    private readonly ticks: Ticks,
     private readonly events: Events,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
@@ -31,6 +47,22 @@ export class MovesService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
+    this.ticks.registerEach(
+      'actions on their day',
+      (work) => this.book.due(work),
+      async (work, ids) => {
+        for (const id of ids) await this.onItsDay(work, id);
+      },
+    );
+    this.ticks.registerEach(
+      'phases on their day',
+      (work) => this.moves.waitedFor(work),
+      async (work, ids) => {
+        for (const id of ids) await this.jobs.advance(work, id);
+      },
+    );
+    this.events.on(JobFinished, (work, { payload }) => this.leaveWaiting(work, payload.jobId));
+    this.events.on(JobClosed, (work, { payload }) => this.leaveWaiting(work, payload.jobId));
     this.events.on(ActionsDue, (work, { payload: { actions, job } }) => this.carryOutAll(work, actions, job));
   }
 
@@ -58,11 +90,16 @@ export class MovesService implements OnModuleInit {
       openAsks,
       wantsWhy: looked.wantsWhy,
       notices: [
-        ...(kind === 'finish' ? await this.ends.of(work, looked.job) : []),
+        ...(kind === 'finish' ? [...(await this.ends.of(work, looked.job)), ...(await this.leftOut(work, jobId))] : []),
         ...(behind.length > 0 ? [`${counted(behind.length, 'task')} would be left behind, marked as passed over: ${behind.join(', ')}.`] : []),
         ...(kind === 'back' ? ['What was sent or drafted stays as it is; nothing is sent a second time.'] : []),
       ],
     };
+  }
+
+  /** What waits for its day in a job that is about to be finished, and would be left out. */
+  private async leftOut(work: Work, jobId: string): Promise<string[]> {
+    return (await this.book.waiting(work, jobId)).map(({ what, dueOn }) => `Left out: ${what} (${fullDate(civil(dueOn!))}).`);
   }
 
   /** A sentence for each thing that a move would bring about. Who would be written to is looked up only where something goes out. */
@@ -134,9 +171,44 @@ export class MovesService implements OnModuleInit {
     }
   }
 
-  /** Tries an action again that failed. One that is done already is left alone. */
+  /** Its job is over: what still waited for its day is left out. */
+  private async leaveWaiting(work: Work, jobId: string): Promise<void> {
+    const waiting = await this.book.waiting(work, jobId);
+    await this.book.leaveOut(
+      work,
+      waiting.map(({ id }) => id),
+      'the job is over',
+    );
+  }
+
+  /** The day of an action has come: it is carried out, once. */
+  private async onItsDay(work: Work, actionId: string): Promise<void> {
+    const action = await this.book.hold(work, actionId);
+    if (action.state !== 'waits') return;
+    await this.carryOut(work, action, await this.jobs.get(work, action.jobId));
+    await this.book.outcome(work, action);
+    const { error, what } = action;
+    await this.say(work, action, `${error === null ? 'did' : 'could not do'} by itself, on its day: ${what}`);
+    await this.jobs.advance(work, action.jobId);
+  }
+
+  /** Leaves an action out that waits for its day. */
+  async leaveOut(work: Work, actionId: string): Promise<void> {
+    const action = await this.book.hold(work, actionId);
+    if (action.state !== 'waits') throw Problem.refused('not-waiting', 'This does not wait any more: it was done, or left out.');
+    await this.book.leaveOut(work, [action.id], null);
+    await this.say(work, action, `leaves out: ${action.what}`);
+  }
+
+  private async say(work: Work, { jobId }: JobAction, what: string): Promise<void> {
+    const { clientId } = await this.jobs.get(work, jobId);
+    await this.events.record(work, JobChanged, { what, clientId, jobId, payload: { jobId } });
+  }
+
+  /** Tries an action again that failed, or does now what waits for its day. One that is done already is left alone. */
   async again(work: Work, actionId: string): Promise<void> {
     const action = await this.book.hold(work, actionId);
+    if (action.state === 'waits') return this.onItsDay(work, actionId);
     if (action.state !== 'failed') throw Problem.refused('not-failed', 'This was done already, or left out.');
     await this.carryOut(work, action, await this.jobs.get(work, action.jobId));
     await this.book.outcome(work, action);

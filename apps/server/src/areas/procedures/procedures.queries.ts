@@ -110,6 +110,7 @@ export class ProcedureQueries implements OnModuleInit {
       of: lines.length > 0 ? 'its services' : 'all active clients',
       clients,
       names: Object.fromEntries(details.map((detail) => [`detail:${detail.id}`, detail.name])),
+      perDay: work.firm.pacing.perDay,
     };
   }
 

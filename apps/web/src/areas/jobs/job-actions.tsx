@@ -3,7 +3,7 @@ import type { JobView } from '@steady/contract/jobs';
 import { send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
-import { momentInWords } from '../../ui/words';
+import { dayInWords, momentInWords } from '../../ui/words';
 
 /** What moves of the job brought about by itself, and what failed and can be tried again. */
 export function JobActions({ job }: { job: JobView }) {
@@ -26,8 +26,20 @@ export function JobActions({ job }: { job: JobView }) {
                 <td className={action.state === 'failed' ? 'late' : action.state === 'done' ? 'good' : 'text-soft'}>
                   {action.state === 'failed' ? 'failed' : action.state}
                 </td>
-                <td className="whitespace-nowrap text-soft">{momentInWords(action.at, session.day)}</td>
+                <td className="whitespace-nowrap text-soft">
+                  {action.state === 'waits' ? `for ${dayInWords(action.dueOn!, session.day)}` : momentInWords(action.at, session.day)}
+                </td>
                 <td className="n">
+                  {action.state === 'waits' && session.may('do work') && (
+                    <span className="flex justify-end gap-3">
+                      <button className="lnk" disabled={busy} onClick={() => void act(() => send(movesRoutes.again, { id: action.id }), 'Done now.')}>
+                        Do it now
+                      </button>
+                      <button className="lnk" disabled={busy} onClick={() => void act(() => send(movesRoutes.leaveOut, { id: action.id }), 'Left out.')}>
+                        Leave it out
+                      </button>
+                    </span>
+                  )}
                   {action.state === 'failed' && session.may('do work') && (
                     <button className="lnk" disabled={busy} onClick={() => void act(() => send(movesRoutes.again, { id: action.id }), 'Tried again.')}>
                       Try again

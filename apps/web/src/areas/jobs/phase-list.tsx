@@ -104,6 +104,7 @@ function PhaseHead({ job, phase, onAdd }: Pick<PhaseProps, 'job' | 'phase' | 'on
         {phase.passedOver > 0 && `, ${phase.passedOver} passed over`}
       </span>
       {phase.approvedBy && <span className="good text-table">approved by {phase.approvedBy}</span>}
+      {current && job.goesOnOn && <span className="soon text-table">goes on {dayInWords(job.goesOnOn, session.day)}</span>}
       {current && phase.wants && <span className="soon text-table">{phase.wants}</span>}
       {mayApprove && (
         <button

@@ -8,6 +8,7 @@ import { ChoiceInput } from '../../ui/choice-input';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import type { KnownFact } from '../rules';
 import { type Known, Particulars } from './action-particulars';
+import { DayOfPlanLine } from './day-of-plan';
 import { ConditionLine } from './condition-line';
 import { freshKey } from './pieces';
 
@@ -29,12 +30,15 @@ function fresh(does: Does, key: string, known: Known): Action {
 /** What happens by itself at one moment of a phase, in order. */
 export function ActionFields({
   label,
+  that,
   actions,
   requests,
   facts,
   onChange,
 }: {
   label: string;
+  /** What their working days count from where that is not the start of the job. */
+  that: string;
   actions: readonly Action[];
   requests: readonly RequestPlan[];
   facts: KnownFact[];
@@ -59,7 +63,7 @@ export function ActionFields({
                   className="field w-auto py-0.5"
                   aria-label="What happens"
                   value={action.does}
-                  onChange={({ target }) => put(index, { ...fresh(target.value as Does, action.key, known), onlyIf: action.onlyIf })}
+                  onChange={({ target }) => put(index, { ...fresh(target.value as Does, action.key, known), onlyIf: action.onlyIf, on: action.on })}
                 >
                   {DOES.map((does) => (
                     <option key={does} value={does}>
@@ -79,6 +83,7 @@ export function ActionFields({
                 </button>
               </div>
               <div className="ml-6">
+                <DayOfPlanLine of={action.on} what="this" that={that} onChange={(on) => put(index, { ...action, on })} />{' '}
                 <ConditionLine of={action.onlyIf} facts={facts} what="this" onChange={(onlyIf) => put(index, { ...action, onlyIf })} />
               </div>
             </OrderedRow>

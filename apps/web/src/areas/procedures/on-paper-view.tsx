@@ -36,6 +36,11 @@ export function OnPaperView({ of, procedure, clients }: { of: OnPaper; procedure
             <tr key={route.phases.join()}>
               <td className="max-w-80">
                 {route.phases.map(nameOf).join(', then ') || <span className="late">no phase at all</span>}
+                {route.contacts.length > 0 && (
+                  <span className="block text-fine text-soft">
+                    messages on working day {route.contacts.map(({ day, messages }) => (messages === 1 ? `${day}` : `${day} (${messages})`)).join(', ')}
+                  </span>
+                )}
                 {route.passedOver.length > 0 && <span className="block text-fine text-soft">passes over {route.passedOver.join('; ')}</span>}
               </td>
               <td className="n">{route.clients.length}</td>

@@ -1,7 +1,7 @@
 import { Copy, X } from 'lucide-react';
 import { useState } from 'react';
 import { formatHours } from '@steady/core/money';
-import { COMPLETIONS, type Completion, type PhasePlan } from '@steady/core/procedures';
+import { COMPLETIONS, type Completion, type PhasePlan, dayOfPlanInWords } from '@steady/core/procedures';
 import { counted } from '@steady/core/words';
 import { SelectField, TextField, TickField } from '../../ui/fields';
 import { PersonSelect } from '../../ui/person-select';
@@ -9,6 +9,7 @@ import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import type { KnownFact } from '../rules';
 import { ActionFields } from './action-fields';
 import { ConditionLine, wordsOf } from './condition-line';
+import { DayOfPlanLine } from './day-of-plan';
 import { COMPLETION_WORDS, copyOfTask, newTask } from './pieces';
 import { RequestPlans } from './request-plans';
 import { TaskFields } from './task-fields';
@@ -18,6 +19,7 @@ export function phaseInWords(phase: PhasePlan, facts: readonly KnownFact[], name
   const minutes = phase.tasks.reduce((sum, task) => sum + task.estimate, 0);
   const acts = (phase.onEntry?.length ?? 0) + (phase.onDone?.length ?? 0);
   return [
+    phase.opens ? `begins ${dayOfPlanInWords(phase.opens, 'the phase before is done')}` : null,
     phase.onlyIf ? `only if ${wordsOf(phase.onlyIf, facts)}` : null,
     phase.tasks.length > 0 ? `${counted(phase.tasks.length, 'task')}, ${formatHours(minutes)}` : 'no tasks',
     phase.memberId ? `${nameOf(phase.memberId)} answers for it` : null,
@@ -73,6 +75,11 @@ export function PhaseEditor({
           onChange={({ target }) => set({ memberId: target.value || undefined })}
         />
       </div>
+      {phases[0]?.key !== phase.key && (
+        <p>
+          <DayOfPlanLine of={phase.opens} what="the phase" that="the phase before is done" onChange={(opens) => set({ opens })} />
+        </p>
+      )}
       <ConditionLine of={phase.onlyIf} facts={facts} what="the phase" onChange={(onlyIf) => set({ onlyIf })} />
       <p className="mt-3 mb-0.5 text-table font-semibold">Tasks</p>
       <Ordered ids={phase.tasks.map((one) => one.key)} onMove={(from, to) => set({ tasks: moved(phase.tasks, from, to) })}>
@@ -139,6 +146,7 @@ export function PhaseEditor({
       <RequestPlans of={phase.requests ?? []} facts={facts} onChange={(requests) => set({ requests: requests.length > 0 ? requests : undefined })} />
       <ActionFields
         label="Automatically on entry"
+        that="the phase is entered"
         actions={phase.onEntry ?? []}
         requests={phase.requests ?? []}
         facts={facts}
@@ -146,6 +154,7 @@ export function PhaseEditor({
       />
       <ActionFields
         label="Automatically when it is done"
+        that="the phase is done"
         actions={phase.onDone ?? []}
         requests={phase.requests ?? []}
         facts={facts}

@@ -78,7 +78,7 @@ function ProcedureForm({ procedure, facts, onSaved }: { procedure?: ProcedureFul
   const mayChange = session.may('change services');
   const { data: clients } = useData(proceduresRoutes.clients, mayChange ? { procedure: procedure?.id } : null);
   const { data: others = [] } = useData(proceduresRoutes.list);
-  const paper = useOnPaper(draft, clients);
+  const paper = useOnPaper(draft, clients, session.today);
   const put = (phases: PhasePlan[]) => setDraft({ ...draft, phases });
 
   const { faults, setFaults, busy, attempt } = useFaults();

@@ -5,7 +5,7 @@ import * as teamRoutes from '@steady/contract/team.routes';
 import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import type { Procedure } from '@steady/core/procedures';
-import { fullDate } from '@steady/core/words';
+import { counted, fullDate } from '@steady/core/words';
 import type { ProcedureClients } from '@steady/contract/procedures';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -41,9 +41,16 @@ export function StoryLeaf({ procedure, clients, onClose }: { procedure: Procedur
       </div>
       <p className="mb-2 text-table text-soft">As if a job began today and each task were done on the day it is due. Nothing of it is carried out.</p>
       <ol aria-label="Day by day">
-        {told.map(({ day, lines }) => (
+        {told.map(({ day, lines, contacts }) => (
           <li key={day} className="border-t border-rule py-1.5 text-table">
             <span className="font-semibold">{fullDate(civil(day))}</span>
+            {contacts > 0 && (
+              <span className={contacts > clients.perDay ? 'late' : 'text-soft'}>
+                {' '}
+                {counted(contacts, 'message')} to each of their people
+                {contacts > clients.perDay && `: ${clients.perDay} go in a day, the rest later`}
+              </span>
+            )}
             <ul className="pl-4">
               {lines.map((line, index) => (
                 <li key={index}>{line}</li>

@@ -33,10 +33,10 @@ function useWorker<Asked, Answer>(open: () => Worker, ask: Asked | null): Answer
 }
 
 /** Every client run through the procedure as it stands on the page, worked out beside the page. */
-export const useOnPaper = (procedure: Procedure, clients: ProcedureClients | undefined): OnPaper | null =>
+export const useOnPaper = (procedure: Procedure, clients: ProcedureClients | undefined, start: string): OnPaper | null =>
   useWorker<AskedOnPaper, OnPaper>(
     () => new Worker(new URL('../../workers/on-paper.ts', import.meta.url), { type: 'module' }),
-    clients ? { procedure, clients: clients.clients, names: clients.names } : null,
+    clients ? { procedure, clients: clients.clients, names: clients.names, start, perDay: clients.perDay } : null,
   );
 
 /** One client's way through a procedure, day by day. */

@@ -1,3 +1,4 @@
+import { dayOfPlanInWords } from '../days';
 import type { Action } from '../procedure';
 import { bill } from './bill';
 import { detail } from './detail';
@@ -24,8 +25,13 @@ export const isDoes = (does: unknown): does is Does => typeof does === 'string' 
 const kindOf = (action: Action) => ACTION_KINDS[action.does] as unknown as ActionKind<Does>;
 
 /** The action as a sentence that says what will happen. */
-export const actionInWords = ({ action, request: title }: Pick<Planned, 'action' | 'request'>, names: NamesOfActions): string =>
-  kindOf(action).sentence(action, names, title);
+export const actionInWords = (
+  { action, request: title, moment }: Pick<Planned, 'action' | 'request'> & { moment?: Planned['moment'] },
+  names: NamesOfActions,
+): string => {
+  const sentence = kindOf(action).sentence(action, names, title);
+  return action.on ? `${sentence}, ${dayOfPlanInWords(action.on, moment === 'done' ? 'the phase is done' : 'the phase is entered')}` : sentence;
+};
 
 /** What an action comes to for one client, where a procedure is run on paper. */
 export const comesTo = (action: Action): OnPaperOf => kindOf(action).onPaper(action);
