@@ -8,6 +8,7 @@ import { CLIENTS } from './clients';
 import { connect } from './connections';
 import { type DemoHistory, liveThrough, morning } from './history';
 import { foundFirm, foundSecondFirm } from './found';
+import { Asking } from './asking';
 import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
 import { addLines } from './lines';
@@ -57,6 +58,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await last.startTimer();
     await last.putOff();
     await last.pace();
+    await new Asking(app, firm, at).fill(today);
     await last.writeAhead(today);
     await database.tidy();
   } finally {

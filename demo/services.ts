@@ -7,7 +7,9 @@ import { CollectorPageService } from '@steady/server/stand-ins/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
 import { PacingService, TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
-import { RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
+import { SaidService } from '@steady/server/areas/asks/index';
+import { PacketsService, PapersService } from '@steady/server/areas/papers/index';
+import { ElsewhereService, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
 import { SignaturesService } from '@steady/server/areas/signatures/index';
@@ -55,6 +57,10 @@ export interface DemoServices {
   moves: JobMovesService;
   requests: RequestsService;
   answers: RequestAnswers;
+  elsewhere: ElsewhereService;
+  said: SaidService;
+  papers: PapersService;
+  packets: PacketsService;
   signatures: SignaturesService;
   documents: DocumentsService;
   documentChanges: DocumentChanges;
@@ -109,6 +115,10 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   folders: server.get(FoldersService),
   requests: server.get(RequestsService),
   answers: server.get(RequestAnswers),
+  elsewhere: server.get(ElsewhereService),
+  said: server.get(SaidService),
+  papers: server.get(PapersService),
+  packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),
   time: server.get(TimeService),
   fees: server.get(FeesService),

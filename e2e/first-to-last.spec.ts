@@ -1,5 +1,5 @@
 import { type Page, expect } from '@playwright/test';
-import { type RunningApp, expectAccessible, startDemo, choose, test } from './support';
+import { type RunningApp, choose, expectAccessible, readLetter, startDemo, test } from './support';
 
 let app: RunningApp;
 
@@ -11,13 +11,6 @@ test.beforeAll(async () => {
 test.afterAll(() => app?.stop());
 
 const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words)).toBeVisible();
-
-/** Opens the newest message to a person in the post room. */
-async function readLetter(page: Page, subject: string | RegExp) {
-  await page.goto('/post/room');
-  await page.getByRole('button', { name: subject }).first().click();
-  return page.getByRole('article');
-}
 
 test('from the first contact to the last cent', async ({ browser }) => {
   const page = await (await browser.newContext({ baseURL: app.address, viewport: { width: 1280, height: 800 } })).newPage();

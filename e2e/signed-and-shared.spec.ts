@@ -1,5 +1,5 @@
-import { type Browser, type Page, expect } from '@playwright/test';
-import { type RunningApp, expectAccessible, said, signedIn, startDemo, choose, test } from './support';
+import { type Browser, expect } from '@playwright/test';
+import { type RunningApp, choose, expectAccessible, readLetter, said, signedIn, startDemo, test } from './support';
 
 let app: RunningApp;
 test.describe.configure({ mode: 'serial' });
@@ -10,13 +10,6 @@ test.afterAll(() => app?.stop());
 
 const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
 const PDF = Buffer.from('%PDF-1.4\n% the accounts of the year, to be signed\n');
-
-/** Opens the newest message with that subject in the post room. */
-async function readLetter(page: Page, subject: RegExp) {
-  await page.goto('/post/room');
-  await page.getByRole('button', { name: subject }).first().click();
-  return page.getByRole('article');
-}
 
 test('a document is signed by one person after the other, and the job goes on', async ({ browser }) => {
   const page = await orlaAt(browser, '/jobs');

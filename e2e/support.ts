@@ -21,6 +21,8 @@ export const test = base.extend<{ closed: void }>({
 
 export interface RunningApp {
   address: string;
+  /** Goes on with the same firm in the morning of a later day, as if nobody had started it since. */
+  goOn(day: string): Promise<void>;
   stop(): void;
 }
 
@@ -28,10 +30,10 @@ export interface RunningApp {
 export const TODAY = '2026-03-11';
 
 /** Runs the built application on a folder, and waits until it says that it is ready. */
-export async function runDemo(folder: string, port: number): Promise<{ server: ChildProcess; end(): Promise<void> }> {
+export async function runDemo(folder: string, port: number, day = TODAY): Promise<{ server: ChildProcess; end(): Promise<void> }> {
   const server: ChildProcess = spawn(
     process.execPath,
-    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', `${TODAY}T10:00`, '--web', join(root, 'apps/web/dist')],
+    [join(root, 'apps/server/dist/main.js'), '--data', folder, '--port', String(port), '--today', `${day}T10:00`, '--web', join(root, 'apps/web/dist')],
     { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   const lines = createInterface({ input: server.stdout! });
@@ -53,11 +55,15 @@ export async function runDemo(folder: string, port: number): Promise<{ server: C
 export async function startDemo(port: number): Promise<RunningApp> {
   const folder = mkdtempSync(join(tmpdir(), 'steady-e2e-'));
   cpSync(process.env.DEMO_FOLDER!, folder, { recursive: true });
-  const { server } = await runDemo(folder, port);
+  let running = await runDemo(folder, port);
   return {
     address: `http://127.0.0.1:${port}`,
+    goOn: async (day) => {
+      await running.end();
+      running = await runDemo(folder, port, day);
+    },
     stop: () => {
-      server.kill('SIGKILL');
+      running.server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });
     },
   };
@@ -108,3 +114,22 @@ export async function choose(field: Locator, words: string): Promise<void> {
 
 /** What the application said at the foot of the page. */
 export const said = (page: Page, words: string | RegExp) => expect(page.getByRole('status').getByText(words).first()).toBeVisible();
+
+/** Opens the newest message to a person in the post room. */
+export async function readLetter(page: Page, subject: string | RegExp): Promise<Locator> {
+  await page.goto('/post/room');
+  await page.getByRole('button', { name: subject }).first().click();
+  return page.getByRole('article');
+}
+
+/** A phone of a client's person who comes in by the link of a letter and the code that is sent then. */
+export async function inThePortal(browser: Browser, app: RunningApp, room: Page, subject: RegExp): Promise<Page> {
+  const link = (await (await readLetter(room, subject)).getByRole('link', { name: /client’s link/ }).getAttribute('href'))!;
+  const phone = await (await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(link);
+  await phone.getByRole('button', { name: 'Send me the code' }).click();
+  const code = /\d{6}/.exec((await (await readLetter(room, /Your code for/)).getByRole('heading').textContent())!)![0];
+  await phone.getByLabel('Code from the message').fill(code);
+  await phone.getByRole('button', { name: 'Continue' }).click();
+  return phone;
+}

@@ -6,7 +6,7 @@ import ts from 'typescript';
 import { root } from './tasks.mjs';
 
 /** As many as there are; it may only be lowered. */
-const AT_MOST = 82;
+const AT_MOST = 81;
 
 const source = join(root, 'apps/server/src');
 const files = readdirSync(source, { recursive: true })

@@ -6,12 +6,16 @@ import { DrawInvoice } from './areas/fees/draw-invoice';
 import { planned, sorted } from './areas/imports/plan';
 import { readTable } from './areas/imports/read-file';
 import { PlanImport, ReadTable, SortRows } from './areas/imports/tasks';
+import { packetsPdf, slipPdf } from './areas/papers/draw-papers';
+import { DrawPackets, DrawSlip } from './areas/papers/tasks';
 import { carriesOut, takeOrders } from './platform/heavy/carry-out';
 
 carriesOut(ReadTable, readTable);
 carriesOut(SortRows, sorted);
 carriesOut(PlanImport, planned);
 carriesOut(DrawInvoice, ({ text, at }) => invoicePdf(text, new Date(at)));
+carriesOut(DrawPackets, ({ packets, at }) => packetsPdf(packets, new Date(at)));
+carriesOut(DrawSlip, ({ slip, at }) => slipPdf(slip, new Date(at)));
 carriesOut(LayOut, laidOut);
 carriesOut(TakeText, textInside);
 takeOrders();

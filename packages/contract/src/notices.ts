@@ -1,4 +1,4 @@
-import { IsIn, ValidateNested } from 'class-validator';
+import { IsIn, IsObject, ValidateNested } from 'class-validator';
 import { Type } from 'class-transformer';
 import { HOW_TOLD, type HowTold, type Telling } from '@steady/core/notices';
 
@@ -17,6 +17,7 @@ class TellingInput implements Telling {
 
 /** How somebody wants to be told of what clients do. */
 export class SetTelling {
+  @IsObject({ message: 'Choose how you want to be told.' })
   @ValidateNested()
   @Type(() => TellingInput)
   telling: TellingInput;

@@ -9,6 +9,7 @@ import { ImportsModule } from './imports/imports.module';
 import { JobsModule } from './jobs/jobs.module';
 import { MovesModule } from './moves/moves.module';
 import { NoticesModule } from './notices/notices.module';
+import { PapersModule } from './papers/papers.module';
 import { PortalModule } from './portal/portal.module';
 import { PostModule } from './post/post.module';
 import { ProceduresModule } from './procedures/procedures.module';
@@ -39,6 +40,7 @@ export const AREAS: Type[] = [
   RequestsModule,
   SignaturesModule,
   NoticesModule,
+  PapersModule,
   PortalModule,
   DocumentsModule,
   PostModule,

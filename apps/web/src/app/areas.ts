@@ -7,6 +7,7 @@ import { documentsArea } from '../areas/documents/area';
 import { feesArea } from '../areas/fees/area';
 import { importsArea } from '../areas/imports/area';
 import { jobsArea } from '../areas/jobs/area';
+import { papersArea } from '../areas/papers/area';
 import { portalArea } from '../areas/portal/area';
 import { postArea } from '../areas/post/area';
 import { proceduresArea } from '../areas/procedures/area';
@@ -31,6 +32,7 @@ export const AREAS: readonly Area[] = [
   signaturesArea,
   documentsArea,
   postArea,
+  papersArea,
   timeArea,
   feesArea,
   servicesArea,

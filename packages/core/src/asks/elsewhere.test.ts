@@ -4,7 +4,7 @@ import { type WantedItem, elsewhereInWords, lacksOfRequest, mayTakeBack, sameThi
 it.each([
   ['Bank Statement, March 2026', 'bank statement'],
   ['Bank  statement', 'bank statement'],
-  ['Relev\u00e9 de compte, Q1 2026', 'releve de compte'],
+  ['Relevé de compte, Q1 2026', 'releve de compte'],
   ['Sales invoices, Spain', 'sales invoices, spain'],
 ])('%s is the same thing as "%s"', (name, thing) => {
   expect(sameThing(name)).toBe(thing);
@@ -12,7 +12,7 @@ it.each([
 
 it('says where a thing comes from', () => {
   expect(elsewhereInWords({ source: 'bank feed', saidBy: null })).toBe('bank feed');
-  expect(elsewhereInWords({ source: 'our books', saidBy: 'Se\u00e1n' })).toBe('our books, said Se\u00e1n');
+  expect(elsewhereInWords({ source: 'our books', saidBy: 'Seán' })).toBe('our books, said Seán');
 });
 
 const item = (name: string, state: WantedItem['state']): WantedItem => ({ id: name, name, state, since: '2026-03-02T09:00:00Z', question: null, came: null });

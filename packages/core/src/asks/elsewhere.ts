@@ -14,5 +14,5 @@ export const thingWithoutPeriod = (name: string): string => name.replace(/,[^,]*
  */
 export const sameThing = (name: string): string => plainLetters(thingWithoutPeriod(name)).replace(/\s+/g, ' ').trim();
 
-/** Where it comes from and who said so. @example elsewhereInWords({ source: 'bank feed', saidBy: 'Se\u00e1n Hickey' }) // 'bank feed, said Se\u00e1n Hickey' */
+/** Where it comes from and who said so. @example elsewhereInWords({ source: 'bank feed', saidBy: 'Seán Hickey' }) // 'bank feed, said Seán Hickey' */
 export const elsewhereInWords = ({ source, saidBy }: { source: string; saidBy: string | null }): string => (saidBy ? `${source}, said ${saidBy}` : source);

@@ -8,6 +8,7 @@ const ASK: FollowedUp = {
   state: 'with the client',
   forUs: [],
   isStopped: false,
+  letterDueSince: null,
   isPortalOnly: false,
   clientGetsNone: false,
   jobOnHold: false,
@@ -33,6 +34,7 @@ it.each<[Partial<FollowedUp>, string | null, string | null]>([
   [{ promisedFor: '2026-03-20' }, '2026-03-21', null],
   [{ promisedFor: '2026-03-20', awayUntil: '2026-03-24' }, '2026-03-25', null],
   [{ isPortalOnly: true }, null, 'the client is told in the portal only'],
+  [{ letterDueSince: '2026-03-12T09:00:00Z', nextOn: null }, null, 'a letter is to be printed and posted'],
   [{ nextOn: null, sent: 3 }, null, 'all were sent: a task stands for it'],
   [{ nextOn: null, sent: 0 }, null, null],
 ])('an ask with %o is followed up on %s, quiet: %s', (more, on, quiet) => {

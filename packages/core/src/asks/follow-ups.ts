@@ -15,6 +15,8 @@ export interface FollowedUp {
   forUs: readonly Pick<ForUs, 'key'>[];
   /** Somebody has stopped its follow-ups. */
   isStopped: boolean;
+  /** Since when a letter that asks again waits to be printed, for a client on paper; null where none does. */
+  letterDueSince: string | null;
   /** The client is told in the portal only. */
   isPortalOnly: boolean;
   /** The client gets none at all. */
@@ -43,9 +45,9 @@ const dayAfter = (day: string): string => civil(day).add({ days: 1 }).toString()
 export const followUpAfter = (day: CivilDate, { everyDays }: FollowUpRules, calendar: WorkingCalendar): CivilDate => addWorkingDays(day, everyDays, calendar);
 
 /**
- * The next follow-up about an ask. It waits for the day after whoever would get it is away, and after the day for which it was promised, and is quiet while the client\u2019s own question waits for an answer, and while the job is on hold: it comes after that.
+ * The next follow-up about an ask. It waits for the day after whoever would get it is away, and after the day for which it was promised, and is quiet while the client’s own question waits for an answer, and while the job is on hold: it comes after that.
  *
- * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, isPortalOnly: false, clientGetsNone: false, jobOnHold: true, awayUntil: null, promisedFor: null, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
+ * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, letterDueSince: null, isPortalOnly: false, clientGetsNone: false, jobOnHold: true, awayUntil: null, promisedFor: null, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
  */
 export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowUp {
   const quiet = (why: string): NextFollowUp => ({ on: null, quiet: why });
@@ -56,6 +58,7 @@ export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowU
   if (!rules.isOn) return quiet('the firm sends none');
   if (ask.forUs.some(isQuestion)) return quiet('their question waits for us');
   if (ask.jobOnHold) return quiet('the job is on hold');
+  if (ask.letterDueSince !== null) return quiet('a letter is to be printed and posted');
   if (ask.nextOn === null) return ask.sent >= rules.most ? quiet('all were sent: a task stands for it') : { on: null, quiet: null };
   const until = [ask.awayUntil, ask.promisedFor].flatMap((day) => (day !== null && day >= ask.nextOn! ? [day] : [])).sort();
   return { on: until.length > 0 ? dayAfter(until.at(-1)!) : ask.nextOn, quiet: null };

@@ -9,7 +9,7 @@ const RULES = { days: 5, consequence: 'A late fee of 10% applies.' };
 
 describe('the last safe day', () => {
   it('lies so many working days before the deadline, over weekends and holidays', () => {
-    // Back from Monday the 23rd: 20, 19, 18, 16 (the 17th is Saint Patrick\u2019s Day), 13.
+    // Back from Monday the 23rd: 20, 19, 18, 16 (the 17th is Saint Patrick’s Day), 13.
     expect(lastSafeDay(civil('2026-03-23'), RULES, ireland)!.toString()).toBe('2026-03-13');
     expect(lastSafeDayWorkings(civil('2026-03-23'), RULES, ireland)!.lines).toEqual([
       'The job is due Mon 23 Mar 2026.',

@@ -9,19 +9,25 @@ const DAY = fc.integer({ min: 0, max: 700 }).map((days) => Temporal.PlainDate.fr
 
 describe('a request that is asked with each job', () => {
   it.each([
-    ['2026-03-01', 1, '2026-03-01'],
-    ['2026-03-02', 1, '2026-04-01'],
-    ['2026-01-31', 28, '2026-02-28'],
-    ['2026-12-15', 3, '2027-01-03'],
-    ['2026-03-02', 0, '2026-03-02'],
-  ])('of a job that begins on %s goes out on day %i: %s', (start, day, on) => {
-    expect(sendsOn(civil(start), day).toString()).toBe(on);
+    ['2026-04-01', '2026-03-31', 1, '2026-04-01'],
+    // Begun late: it goes out at once, and not a month later.
+    ['2026-04-09', '2026-03-31', 1, '2026-04-01'],
+    ['2026-04-01', '2026-03-31', 15, '2026-04-15'],
+    // Begun before its period is over: from then on.
+    ['2026-03-02', '2026-03-31', 1, '2026-04-01'],
+    ['2026-03-02', '2026-03-31', 20, '2026-03-20'],
+    ['2026-02-28', '2026-01-31', 28, '2026-02-28'],
+    ['2027-01-02', '2026-12-31', 3, '2027-01-03'],
+    ['2026-03-02', '2026-02-28', 0, '2026-03-02'],
+  ])('of a job that begins on %s, of a period until %s, goes out on day %i: %s', (start, end, day, on) => {
+    expect(sendsOn({ startOn: civil(start), periodEnd: civil(end) }, day).toString()).toBe(on);
   });
 
-  it('never goes out before its job begins, nor more than a month later', () => {
+  it('goes out within a month of the end of the period or the beginning of the job, whichever comes first', () => {
     fc.assert(
-      fc.property(DAY, fc.integer({ min: 0, max: 28 }), (start, day) => {
-        const days = start.until(sendsOn(start, day)).days;
+      fc.property(DAY, DAY, fc.integer({ min: 1, max: 28 }), (startOn, periodEnd, day) => {
+        const first = Temporal.PlainDate.compare(startOn, periodEnd) <= 0 ? startOn : periodEnd.add({ days: 1 });
+        const days = first.until(sendsOn({ startOn, periodEnd }, day)).days;
         expect(days).toBeGreaterThanOrEqual(0);
         expect(days).toBeLessThanOrEqual(31);
       }),

@@ -183,6 +183,10 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
   {
     key: 'accounts',
     name: 'Annual accounts',
+    prerequisites: [
+      { key: 'opening', name: 'Last year’s closing balances are agreed', holds: false },
+      { key: 'bank', name: 'The bank is up to date to the last day of the year', holds: false },
+    ],
     phases: [
       {
         key: 'ask',
@@ -357,6 +361,7 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
       {
         key: 'papers',
         name: 'Second day: what we need',
+        opens: { days: 1, from: 'start' },
         tasks: [
           task('list', 'Ask for identity papers and last accounts', 'preparer', 15, { start: { days: 1, from: 'start' }, due: { days: 1, from: 'start' } }),
         ],
@@ -364,12 +369,14 @@ export const SUPPLIED_PROCEDURES: readonly SuppliedProcedure[] = [
       {
         key: 'former',
         name: 'Third day: previous accountant',
+        opens: { days: 2, from: 'start' },
         onlyIf: COMPANIES,
         tasks: [task('clearance', 'Write to the previous accountant', 'preparer', 20, { start: { days: 2, from: 'start' }, due: { days: 2, from: 'start' } })],
       },
       {
         key: 'authorities',
         name: 'Fourth day: authorisations',
+        opens: { days: 3, from: 'start' },
         tasks: [
           task('agent', 'Ask for authorisation as agent', 'preparer', 20, { start: { days: 3, from: 'start' }, due: { days: 3, from: 'start' } }),
           task('risk', 'Assess the risk and note it', 'partner', 20, { start: { days: 3, from: 'start' }, due: { days: 3, from: 'start' } }),

@@ -148,6 +148,15 @@ export class AskLetters {
     await this.book.reckon(work, ask.id);
   }
 
+  /** The words of an ask for a client who gets it on paper, and what it asks for. @param again it asks once more */
+  async onPaper(work: Work, ask: Ask, again: boolean): Promise<{ client: Client; to: string; letter: AskLetter; things: string[] }> {
+    const parties = await this.book.partiesOf(work, ask.id);
+    const turn = turnOf(parties) ?? parties[0]!;
+    const { client, draft } = await this.draft(work, ask, turn, again);
+    const { client: owed } = await this.kinds.of(ask.kind).lacks(work, ask, parties);
+    return { client, to: turn.name, letter: draft, things: owed.map(({ what }) => what) };
+  }
+
   /** What would go out, to the first who is asked: the others are told when it is their turn. */
   async preview(
     work: Work,

@@ -7,8 +7,8 @@ import type { TodayView } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import { Present } from '../../platform/http/present';
 import type { Work } from '../../platform/work';
-import { ContactsService } from '../clients';
-import { JobsService } from '../jobs';
+import { ContactsService, peopleOfClients } from '../clients';
+import { JobsService, jobsInLists } from '../jobs';
 import { SHOWN, type TodayAsked, first } from '../today';
 import { askParties, asks } from './asks.tables';
 import { FollowUps } from './follow-ups.service';
@@ -187,6 +187,29 @@ export class AskQueries {
     return found.map(({ jobId, title }) => ({ jobId: jobId!, title }));
   }
 
+  /** The jobs in which some things were asked. */
+  jobsOf(work: Work, askIds: string[]): Promise<{ jobId: string | null }[]> {
+    return work.tx.select({ jobId: asks.jobId }).from(asks).where(inArray(asks.id, askIds));
+  }
+
+  /** What is to be printed for clients on paper: what nobody could be told of, and letters that ask again; of these alone, where ids are given. The longest first. */
+  async toPrint(work: Work, askIds?: string[]): Promise<Ask[]> {
+    const untold = work.tx.select({ id: askParties.askId }).from(askParties).where(eq(askParties.state, 'to be told'));
+    return work.tx
+      .select()
+      .from(asks)
+      .where(
+        and(
+          eq(asks.firmId, work.firm.id),
+          eq(asks.released, false),
+          sql`${asks.clientId} in (select p.id from ${peopleOfClients} p where p.way = 'paper')`,
+          or(and(eq(asks.state, 'with us'), inArray(asks.id, untold)), and(eq(asks.state, 'with the client'), isNotNull(asks.letterDueSince))),
+          askIds ? inArray(asks.id, askIds) : undefined,
+        ),
+      )
+      .orderBy(asc(asks.askedAt), asc(asks.id));
+  }
+
   /** Those of some jobs in which anything was ever asked. */
   async jobsWithAny(work: Work, jobIds: string[]): Promise<Set<string>> {
     if (jobIds.length === 0) return new Set();
@@ -209,8 +232,8 @@ export class AskQueries {
           a.client_id as "clientId", c.name as client, a.job_id as "jobId", m.short_name as who, count(*) over ()::int as "inAll"
         from ${asks} a
         cross join jsonb_array_elements(a.for_us) with ordinality as u(one, at)
-        join clients c on c.id = a.client_id
-        left join jobs j on j.id = a.job_id
+        join ${peopleOfClients} c on c.id = a.client_id
+        left join ${jobsInLists} j on j.id = a.job_id
         left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)
         where a.firm_id = ${work.firm.id} and a.for_us <> '[]'
           ${personId ? sql`and ${personId} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``}

@@ -171,7 +171,21 @@ export class AsksService implements OnModuleInit {
     if (ENDED.includes(ask.state) || party.state !== (done ? 'to be told' : 'asked')) return;
     await this.book.setParty(work, partyId, { state: done ? 'asked' : 'to be told', ...(done ? { turnSince: work.now.toString() } : {}) });
     await this.letters.sent(work, ask, done);
+    if (done) await this.book.written(work, ask);
     await this.book.reckon(work, ask.id);
+  }
+
+  /** A packet was posted: the client knows from today, and the task that stands for it is done. */
+  async posted(work: Work, askId: string): Promise<void> {
+    const turn = turnOf(await this.book.partiesOf(work, askId));
+    const ask = await this.book.hold(work, askId);
+    if (turn?.state === 'to be told') {
+      await this.tasks.settle(work, ask.jobId, taskOfParty(turn.id));
+      await this.toldOtherwise(work, turn.id, true);
+    }
+    if (ask.letterDueSince === null) return;
+    await work.tx.update(asks).set({ letterDueSince: null }).where(eq(asks.id, askId));
+    await this.book.written(work, ask);
   }
 
   /** Writes once more to the one whose turn it is. @throws Problem that says why that makes no sense */

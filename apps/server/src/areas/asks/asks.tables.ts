@@ -36,6 +36,8 @@ export const asks = pgTable(
     /** How many follow-ups have gone out by themselves, and when the next is due; nothing where none is. */
     followUps: integer('follow_ups').notNull().default(0),
     nextFollowUpOn: day('next_follow_up_on'),
+    /** Since when a letter that asks again waits to be printed, for a client on paper. */
+    letterDueSince: moment('letter_due_since'),
     /** The day on which it goes out; null for what went out at once. */
     sendOn: day('send_on'),
     /** The client is told in the portal, and not written to. */

@@ -108,12 +108,27 @@ export class FollowUps implements OnModuleInit {
       return;
     }
     const written = await this.letters.write(work, ask, turn, true);
-    if (written === 0) await this.handOver(work, ask, `Follow up ${ask.title}: there is nobody to write to`);
+    const onPaper = written === 0 && (await this.clients.get(work, ask.clientId)).way === 'paper';
+    if (written === 0 && !onPaper) await this.handOver(work, ask, `Follow up ${ask.title}: there is nobody to write to`);
     await work.tx
       .update(asks)
-      .set({ followUps: ask.followUps + 1, nextFollowUpOn: followUpAfter(work.today, rules, calendar).toString() })
+      .set({
+        followUps: ask.followUps + 1,
+        // A letter counts from the day on which it is posted.
+        ...(onPaper
+          ? { nextFollowUpOn: null, letterDueSince: work.now.toString() }
+          : { nextFollowUpOn: followUpAfter(work.today, rules, calendar).toString() }),
+      })
       .where(eq(asks.id, askId));
-    await this.say(work, ask, written === 0 ? `could not be followed up about ${ask.title}: a task takes its place` : `was followed up about ${ask.title}`);
+    await this.say(
+      work,
+      ask,
+      onPaper
+        ? `is to be followed up about ${ask.title}: a letter waits to be printed`
+        : written === 0
+          ? `could not be followed up about ${ask.title}: a task takes its place`
+          : `was followed up about ${ask.title}`,
+    );
   }
 
   /** A task for a person where no message goes any more, or none can. */

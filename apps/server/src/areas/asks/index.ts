@@ -4,3 +4,4 @@ export { AskLetters, lastSafeOf, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';
 export { AsksService } from './asks.service';
 export { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from './kinds';
+export { SaidService } from './said.service';

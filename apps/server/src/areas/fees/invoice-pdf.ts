@@ -1,10 +1,8 @@
-import { createRequire } from 'node:module';
-import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import { civil } from '@steady/core/calendar';
 import { type Money, formatMoney, ibanInGroups, moneyInWords, vatByRate } from '@steady/core/money';
 import { fullDate } from '@steady/core/words';
-import { keptFont } from './kept-fonts';
+import { INK, RULE, SOFT, printer } from '../../platform/paper';
 
 /** All that is printed on a bill. Amounts are of one currency; days are ISO 8601; rates are basis points. */
 export interface InvoiceText {
@@ -29,28 +27,6 @@ export interface InvoiceText {
   vat: Money;
   gross: Money;
 }
-
-const INK = '#1B2A33';
-const SOFT = '#55636B';
-const RULE = '#DDD6C5';
-
-const find = createRequire(import.meta.url).resolve;
-/** Files that the printer holds in memory; its types do not tell of them. */
-const { virtualfs } = pdfmake as typeof pdfmake & { virtualfs: { writeFileSync(name: string, bytes: Buffer): void } };
-const font = (path: string) => {
-  virtualfs.writeFileSync(path, keptFont(find(path)));
-  return path;
-};
-const sans = (style: string) => font(`source-sans/TTF/SourceSans3-${style}.ttf`);
-const serif = (style: string) => font(`source-serif/TTF/SourceSerif4-${style}.ttf`);
-const FONTS = {
-  // Whole families: a name in any European language prints, and every font is embedded, as PDF/A asks.
-  Sans: { normal: sans('Regular'), bold: sans('Semibold'), italics: sans('It'), bolditalics: sans('SemiboldIt') },
-  Serif: { normal: serif('Regular'), bold: serif('Semibold'), italics: serif('It'), bolditalics: serif('SemiboldIt') },
-};
-pdfmake.setFonts(FONTS);
-pdfmake.setLocalAccessPolicy(() => false);
-pdfmake.setUrlAccessPolicy(() => false);
 
 const percent = (rate: number) => `${rate / 100} %`;
 const day = (iso: string) => fullDate(civil(iso));
@@ -194,5 +170,5 @@ export function invoicePdf(of: InvoiceText, at: Date): Promise<Uint8Array> {
     footer: (page, pages) => ({ text: pages === 1 ? '' : `Page ${page} of ${pages}`, alignment: 'right', color: SOFT, fontSize: 9, margin: [64, 16, 64, 0] }),
     content: [...head(of), lines(of), totals(of), howToPay(of)],
   };
-  return pdfmake.createPdf(definition).getBuffer();
+  return printer.createPdf(definition).getBuffer();
 }

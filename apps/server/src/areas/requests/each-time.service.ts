@@ -96,7 +96,7 @@ export class EachTimeService implements OnModuleInit {
     const client = await this.clients.get(work, job.clientId);
     for (const { each } of kept) {
       const { calendar } = work.firm;
-      const sendOn = later(sendsOn(civil(job.startOn ?? work.today.toString()), each.dayOfMonth), work.today);
+      const sendOn = later(sendsOn({ startOn: civil(job.startOn), periodEnd: civil(job.periodEnd) }, each.dayOfMonth), work.today);
       const wantedBy = addWorkingDays(sendOn, each.daysToAnswer, calendar);
       const { title, items } = asLastTime(
         { title: each.title, items: each.items, askedOn: sendOn, wantedBy },

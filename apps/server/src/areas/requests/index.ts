@@ -1,3 +1,4 @@
 export { RequestsService } from './requests.service';
 export { RequestAnswers } from './request-answers.service';
 export { ItemAnswered } from './request-answers.service';
+export { ElsewhereService } from './elsewhere.service';

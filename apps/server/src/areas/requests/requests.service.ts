@@ -136,6 +136,12 @@ export class RequestsService {
     ]);
   }
 
+  /** @throws Problem where a thing was asked of somebody else */
+  async mustBeOf(work: Work, itemId: string, clientId: string): Promise<void> {
+    if ((await this.answers.find(work, itemId)).ask.clientId !== clientId)
+      throw Problem.invalid([{ field: 'itemIds', message: 'Choose among what this client was asked for.' }]);
+  }
+
   /** Notes what came in another way than through the portal. Whoever took it in has seen it: it is accepted with it. */
   async takeIn(work: Work, itemId: string, { way, text, place }: TakeIn): Promise<void> {
     const found = await this.answers.find(work, itemId);

@@ -100,7 +100,7 @@ describe('what is missing', () => {
     const text = async (what: string) => (await rowOf(what)).textContent;
     expect(await text('Sales invoices')).toMatch(/missing5 days.*asked 6 Mar 10:00, last written .*next follow-up Tue 17 Mar/);
     expect((await rowOf('Sales invoices')).querySelector('.late')!.textContent).toBe('missing');
-    expect(await text('Bank statement')).toMatch(/their question.*\u201cIs the export enough\?\u201d.*waits for our answer/);
+    expect(await text('Bank statement')).toMatch(/their question.*“Is the export enough\?”.*waits for our answer/);
     expect(await text('Till rolls')).toMatch(/came in.*14 files.*to be looked at/);
     expect(await text('Fuel card')).toContain('goes out Fri 20 Mar');
     expect(await text('Rent book')).toContain('no follow-up: the job is on hold');
@@ -115,7 +115,7 @@ describe('what is missing', () => {
     show([
       row('Sales invoices'),
       row('Bank statement', { state: 'received' }),
-      row('Rent book', { clientId: 'c2', client: 'Strand Caf\u00e9', jobId: null, job: null, dueOn: null, lastSafe: null, way: 'paper' }),
+      row('Rent book', { clientId: 'c2', client: 'Strand Café', jobId: null, job: null, dueOn: null, lastSafe: null, way: 'paper' }),
     ]);
     const heading = (await screen.findByText(/Cormorant Surf School, VAT return/)).closest('tr')!;
     expect(heading.textContent).toContain('1 of 2 in');

@@ -9,6 +9,7 @@ export function PostViews() {
       views={[
         { to: '/post', words: 'Written' },
         { to: '/post/going-out', words: 'Going out' },
+        { to: '/papers', words: 'On paper' },
         ...(session.demo && session.may('grant clients') ? [{ to: '/post/room', words: 'Post room (stand-in)' }] : []),
       ]}
     />

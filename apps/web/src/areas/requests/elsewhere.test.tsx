@@ -50,9 +50,7 @@ it('lists at a client what is asked with each job and what is never asked, each 
     },
   });
   const each = await screen.findByRole('region', { name: 'Asked with each job' });
-  expect(each.textContent).toContain(
-    'VAT return: Records2 things, on day 1 of the month, the first after the job begins; 5 working days to answer; in the portal only',
-  );
+  expect(each.textContent).toContain('VAT return: Records2 things, on day 1 of the month, once the job is there; 5 working days to answer; in the portal only');
   fireEvent.click(screen.getByRole('button', { name: 'End it' }));
   await waitFor(() => expect(asked.map(({ what }) => what)).toContain('POST /api/requests-each-time/e1/end'));
   const never = await screen.findByRole('region', { name: 'Never asked' });
@@ -74,13 +72,13 @@ it.each<[MissingRow['state'], string[]]>([
   expect(screen.queryAllByRole('button').map((button) => button.textContent)).toEqual(acts);
 });
 
-it('replies with the question before one\u2019s eyes', async () => {
+it('replies with the question before one’s eyes', async () => {
   const { asked } = stage(<ThingActs of={{ itemId: ID, what: 'Bank statement', state: 'their question', why: 'Which year?' } as MissingRow} />, {
     rights: ['do work'],
     answers: { [`POST /api/request-items/${ID}/reply`]: null },
   });
   fireEvent.click(screen.getByRole('button', { name: 'Reply' }));
-  expect(await screen.findByText(/They ask: \u201cWhich year\?\u201d/)).toBeDefined();
+  expect(await screen.findByText(/They ask: “Which year\?”/)).toBeDefined();
   fireEvent.change(screen.getByLabelText('Your reply'), { target: { value: '2025' } });
   fireEvent.click(screen.getByRole('button', { name: 'Reply to the client' }));
   await waitFor(() => expect(asked.at(-1)?.sent).toMatchObject({ text: '2025' }));

@@ -48,7 +48,7 @@ export function WhenSent({ form, ofService }: { form: UseFormReturn<SendRequest>
               narrow
               inputMode="numeric"
               label="Day of the month"
-              hint="1 to 28: the first such day after the job begins"
+              hint="1 to 28: the first such day after the period, once the job is there"
               {...register('eachTime', { setValueAs: asNumber })}
               error={errors.eachTime?.message}
             />

@@ -1,0 +1,2 @@
+export { PacketsService } from './packets.service';
+export { PapersService } from './papers.service';
