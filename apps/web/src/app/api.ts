@@ -112,7 +112,7 @@ async function keepFrom(path: string, init?: RequestInit): Promise<void> {
     if (!found.ok) await answer(found);
     return found;
   });
-  const named = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file';
+  const named = /filename="?([^";]+)"?/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file';
   const link = document.createElement('a');
   link.href = URL.createObjectURL(await response.blob());
   link.download = named;

@@ -23,6 +23,9 @@ import { ContactLeaf } from './contact-leaf';
 
 const STATUS_ACTS = { prospect: 'Make it a client', active: 'End the engagement', former: 'Take on again' } as const;
 
+/** What can be done most has a button of its own; the rest stands in the menu. */
+const AT_HAND = 3;
+
 export function ClientPage() {
   const { id = '', section = '' } = useParams();
   const session = useSession();
@@ -46,6 +49,7 @@ export function ClientPage() {
   if (error) return <Trouble error={error} />;
   if (!client) return null;
   const rare = [
+    ...(client.mergedInto ? [] : acts.slice(AT_HAND).map((one) => ({ words: one.words, act: () => setDoing(one) }))),
     ...(mayChange
       ? [
           { words: 'Change the facts', act: () => setLeaf('facts') },
@@ -78,7 +82,7 @@ export function ClientPage() {
           <WhoMay right="change clients" act="Facts and services of clients are changed" />
           <span className="ml-auto flex gap-3">
             {!client.mergedInto &&
-              acts.map((one, index) => (
+              acts.slice(0, AT_HAND).map((one, index) => (
                 <button key={one.words} className={index === 0 ? 'act' : 'act-quiet'} onClick={() => setDoing(one)}>
                   {one.words}
                 </button>

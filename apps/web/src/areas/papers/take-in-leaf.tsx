@@ -4,7 +4,7 @@ import { PAPERS_CAME } from '@steady/core/papers';
 import { isOwed } from '@steady/core/asks';
 import type { ClientView } from '@steady/contract/clients';
 import { TakeInPapers } from '@steady/contract/papers';
-import { addressOf, ask, useData } from '../../app/api';
+import { addressOf, send, useData } from '../../app/api';
 import { ChoiceField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
@@ -19,7 +19,7 @@ export function PapersLeaf({ client, onClose }: { client: ClientView; onClose():
     input: TakeInPapers,
     start: { came: 'dropped off', what: '', itemIds: [] },
     submit: async (values) => {
-      const { id } = await ask(papersRoutes.takeIn, { id: client.id }, values);
+      const { id } = await send(papersRoutes.takeIn, { id: client.id }, values);
       notify('Noted. The slip for the client is ready.', 'done', {
         words: 'Print the slip',
         act: () => window.location.assign(addressOf(papersRoutes.slip, { id })),

@@ -28,7 +28,7 @@ export function PortalRequest({ ask }: { ask: PortalAsk<RequestPart> }) {
 
 /** What of it is in, and what is to be sent by when. */
 function StillWanted({ items, by }: { items: RequestItemView[]; by: string }) {
-  const all = items.length;
+  const all = items.filter((item) => item.state !== 'from elsewhere').length;
   const wanted = items.filter(isWanted).length;
   const back = items.filter((item) => item.state === 'sent back').length;
   if (wanted === 0) return 'Everything has come in. We look at it and come back to you if something is missing.';
