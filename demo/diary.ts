@@ -149,11 +149,9 @@ export class Diary {
                 job.id,
                 item,
                 (id) =>
-                  this.app.requests.sendBack(
-                    work,
-                    id,
-                    chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']),
-                  ),
+                  this.app.requests.sendBack(work, id, {
+                    reason: chance.pick(['Page 2 is missing.', 'This is last year\u2019s; please send this year\u2019s.', 'The picture is too dark to read.']),
+                  }),
                 'came',
               ),
           });

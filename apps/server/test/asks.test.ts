@@ -160,7 +160,7 @@ describe('what was asked', () => {
     expect(await ask(jobId)).toMatchObject({ state: 'with us', forUs: [{ what: 'Answered: Bank' }] });
     await onItem(bank!.id, 'reopen').expect(409);
     await onItem(bank!.id, 'accept').expect(204);
-    await onItem(payroll!.id, 'send-back', { reason: 'It is last year’s.' }).expect(204);
+    await onItem(payroll!.id, 'send-back', { reason: 'It is last year’s.', again: true }).expect(204);
     expect(await ask(jobId)).toMatchObject({ state: 'with the client', owed: [{ what: 'Payroll' }], parties: [{ state: 'asked' }] });
     expect((await portalAsks(inside))[0]).toMatchObject({ stands: 'wanted' });
   });
@@ -226,7 +226,7 @@ describe('where nobody can be written to', () => {
     await tick(jobId, (await telling(jobId)).name);
     const [bank] = (await ask(jobId)).part.items;
     await onItem(bank!.id, 'accept').expect(204);
-    await onItem(bank!.id, 'send-back', { reason: 'Page 2 is missing.' }).expect(204);
+    await onItem(bank!.id, 'send-back', { reason: 'Page 2 is missing.', again: true }).expect(204);
     expect(await ask(jobId)).toMatchObject({ state: 'with us', parties: [{ state: 'to be told' }] });
     expect((await job(jobId)).tasks.filter((one) => one.name.startsWith('Tell the client') && one.doneAt === null)).toHaveLength(1);
   });

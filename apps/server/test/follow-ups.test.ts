@@ -209,16 +209,41 @@ describe('where nobody can be written to', () => {
     expect((await tasks()).filter((one) => one.startsWith('Follow up'))).toEqual([]);
   });
 
-  it('whoever lost their address meanwhile is followed up by a task, each time', async () => {
+  it('whoever works on paper by now gets a letter to be printed', async () => {
     await ask();
-    const { version } = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
     await manager()
-      .patch(`/api/clients/${clientId}`)
-      .send({ ...DUNMARRA, contact: undefined, name: `Curlew ${number} Ltd`, way: 'paper', version })
-      .expect(204);
+      .post('/api/clients/bulk')
+      .send({ clientIds: [clientId], change: { way: 'paper' } })
+      .expect(200);
+    await on('2026-03-16');
+    await on('2026-03-20');
+    expect(await letters()).toHaveLength(1);
+    expect((await stands()).followUp.quiet).toBe('a letter is to be printed and posted');
+    expect((await tasks()).filter((one) => one.startsWith('Follow up'))).toEqual([]);
+  });
+
+  it('whoever is gone meanwhile is followed up by a task, each time', async () => {
+    await ask();
+    const { contacts } = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
+    await manager().delete(`/api/clients/${clientId}/contacts/${contacts[0]!.id}`).expect(204);
     await on('2026-03-16');
     await on('2026-03-20');
     expect(await letters()).toHaveLength(1);
     expect((await tasks()).filter((one) => one === 'Follow up Records: there is nobody to write to')).toHaveLength(2);
+  });
+
+  it('a former client is not followed up, and is again when it comes back', async () => {
+    await ask();
+    const standing = async (to: 'former' | 'active') => {
+      const { version } = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
+      await manager().post(`/api/clients/${clientId}/standing`).send({ standing: to, on: '2026-03-12', reason: 'moved away', version }).expect(204);
+    };
+    await standing('former');
+    await on('2026-03-16');
+    expect(await letters()).toHaveLength(1);
+    expect((await stands()).followUp).toMatchObject({ on: null, quiet: 'it is a former client' });
+    await standing('active');
+    await on('2026-03-18');
+    expect(await letters()).toHaveLength(2);
   });
 });

@@ -191,3 +191,34 @@ describe('a thing that is asked for', () => {
     expect((await manager().get(`/api/jobs/${jobId}/requests/last-time`).expect(200)).body as RequestAsLastTime[]).toEqual([]);
   });
 });
+
+describe('two of the firm who decide at once', () => {
+  it('do not undo one another: the second is told what the first has done', async () => {
+    const { itemId, inside, item, jobId } = await asked();
+    const { id } = (await asksOf(manager(), jobId))[0]!;
+    // Something else is wanted still: the job goes on.
+    await manager()
+      .post(`/api/asks/${id}/items`)
+      .set(key())
+      .send({ items: [{ name: 'Sales list' }] })
+      .expect(204);
+    await say(inside, itemId, 'words', 'here it is');
+    await onItem(itemId, 'accept').expect(204);
+    const late = problemOf(await onItem(itemId, 'send-back', { reason: 'Page 2 is missing.' }).expect(409));
+    expect(late.code).toBe('accepted-meanwhile');
+    expect((await item()).state).toBe('accepted');
+    await onItem(itemId, 'send-back', { reason: 'Page 2 is missing.', again: true }).expect(204);
+    expect(problemOf(await onItem(itemId, 'accept').expect(409)).detail).toContain('Page 2 is missing.');
+    await say(inside, itemId, 'words', 'page two');
+    await onItem(itemId, 'accept').expect(204);
+    await onItem(itemId, 'accept').expect(204);
+  });
+
+  it('and of both at the very same moment one holds', async () => {
+    const { itemId, inside, item } = await asked();
+    await say(inside, itemId, 'words', 'here it is');
+    const [accept, back] = await Promise.all([onItem(itemId, 'accept'), onItem(itemId, 'send-back', { reason: 'No.' })]);
+    expect([accept.status, back.status].sort()).toEqual([204, 409]);
+    expect((await item()).state).toBe(accept.status === 204 ? 'accepted' : 'sent back');
+  });
+});

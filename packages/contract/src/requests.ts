@@ -105,6 +105,11 @@ export class SendBack {
   @IsNotEmpty({ message: 'Say what is missing or wrong: the client reads it.' })
   @IsText(500, 'A reason')
   reason: string;
+
+  /** It was accepted before, and is asked for once more. */
+  @LeftOut()
+  @IsBoolean()
+  again?: boolean;
 }
 
 export class ClientWords {

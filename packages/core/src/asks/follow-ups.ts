@@ -19,6 +19,8 @@ export interface FollowedUp {
   letterDueSince: string | null;
   /** The client is told in the portal only. */
   isPortalOnly: boolean;
+  /** It is a client no more. */
+  isFormer: boolean;
   /** The client gets none at all. */
   clientGetsNone: boolean;
   jobOnHold: boolean;
@@ -47,13 +49,14 @@ export const followUpAfter = (day: CivilDate, { everyDays }: FollowUpRules, cale
 /**
  * The next follow-up about an ask. It waits for the day after whoever would get it is away, and after the day for which it was promised, and is quiet while the client’s own question waits for an answer, and while the job is on hold: it comes after that.
  *
- * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, letterDueSince: null, isPortalOnly: false, clientGetsNone: false, jobOnHold: true, awayUntil: null, promisedFor: null, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
+ * @example nextFollowUp({ state: 'with the client', forUs: [], isStopped: false, letterDueSince: null, isPortalOnly: false, isFormer: false, clientGetsNone: false, jobOnHold: true, awayUntil: null, promisedFor: null, sent: 0, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3 }) // { on: null, quiet: 'the job is on hold' }
  */
 export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowUp {
   const quiet = (why: string): NextFollowUp => ({ on: null, quiet: why });
   if (ask.state !== 'with the client') return { on: null, quiet: null };
   if (ask.isStopped) return quiet('stopped');
   if (ask.isPortalOnly) return quiet('the client is told in the portal only');
+  if (ask.isFormer) return quiet('it is a former client');
   if (ask.clientGetsNone) return quiet('this client gets none');
   if (!rules.isOn) return quiet('the firm sends none');
   if (ask.forUs.some(isQuestion)) return quiet('their question waits for us');

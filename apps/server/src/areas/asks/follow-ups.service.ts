@@ -74,11 +74,15 @@ export class FollowUps implements OnModuleInit {
     );
     const next = new Map<string, NextFollowUp>();
     for (const ask of all) {
+      const isFormer = clients.get(ask.clientId)?.standing === 'former';
       const clientGetsNone = clients.get(ask.clientId)?.followUps === 'none';
       const jobOnHold = ask.jobId !== null && onHold.has(ask.jobId);
       // Looked up only where a follow-up is planned.
       const awayUntil = ask.state === 'with the client' && ask.nextFollowUpOn !== null ? await this.letters.awayUntil(work, ask) : null;
-      next.set(ask.id, nextFollowUp({ ...ask, clientGetsNone, jobOnHold, awayUntil, sent: ask.followUps, nextOn: ask.nextFollowUpOn }, work.firm.followUps));
+      next.set(
+        ask.id,
+        nextFollowUp({ ...ask, isFormer, clientGetsNone, jobOnHold, awayUntil, sent: ask.followUps, nextOn: ask.nextFollowUpOn }, work.firm.followUps),
+      );
     }
     return next;
   }

@@ -85,7 +85,7 @@ export class RequestsController {
 
   @Does(routes.sendBack, { input: SendBack })
   sendBack({ work, at: { id: itemId }, input }: Asked<typeof routes.sendBack>): Promise<void> {
-    return this.requests.sendBack(work, itemId, input.reason);
+    return this.requests.sendBack(work, itemId, input);
   }
 
   @Does(routes.takeIn, { input: TakeIn })

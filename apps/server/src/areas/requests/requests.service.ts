@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { and, count, eq, isNull } from 'drizzle-orm';
 import { asLastTime, cameInWords, elsewhereInWords, sameThing, standsBy } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
-import type { AddItems, Reply, RequestAsLastTime, SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
+import type { AddItems, Reply, RequestAsLastTime, SendBack, SendPreview, SendRequest, TakeIn } from '@steady/contract/requests';
 import { dayIn } from '../../platform/clock';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
@@ -184,6 +184,11 @@ export class RequestsService {
   async accept(work: Work, itemId: string): Promise<void> {
     const found = await this.answers.find(work, itemId);
     if (found.item.state === 'accepted') return;
+    if (found.item.state === 'sent back')
+      throw Problem.refused(
+        'sent-back-meanwhile',
+        `It was sent back: "${found.item.sentBackReason ?? ''}". Nothing came since. Take in what came otherwise, or wait for it.`,
+      );
     if (found.ask.state === 'withdrawn' || found.ask.state === 'expired') this.book.mustBeOpen(found.ask);
     await this.answers.review(work, found, { state: 'accepted', sentBackReason: null, sentBackAt: null }, `accepted ${found.item.name}`);
   }
@@ -198,8 +203,11 @@ export class RequestsService {
   }
 
   /** Sends an item back with a reason; the client is told. What was accepted is asked for once more so. */
-  async sendBack(work: Work, itemId: string, reason: string): Promise<void> {
+  async sendBack(work: Work, itemId: string, { reason, again = false }: SendBack): Promise<void> {
     const found = await this.answers.find(work, itemId);
+    // Of two who decide at once, the second is told.
+    if (found.item.state === 'accepted' && !again)
+      throw Problem.refused('accepted-meanwhile', 'Somebody has accepted it meanwhile. Look at it again; it can be asked for once more from there.');
     if ((await this.jobs.get(work, found.ask.jobId!)).phase === null)
       throw Problem.refused('job-finished', 'The job is finished. Open it again first, or ask for it in another job.');
     this.book.mustBeOpen(found.ask);

@@ -24,7 +24,7 @@ export function SendBackLeaf({ item, onClose }: { item: RequestItemView; onClose
       hint="The client reads exactly these words."
       input={SendBack}
       submit={async (values) => {
-        await send(requestsRoutes.sendBack, { id: item.id }, values);
+        await send(requestsRoutes.sendBack, { id: item.id }, { ...values, ...(again ? { again } : {}) });
         notify(`${again ? 'Asked for again' : 'Sent back'}. The client is notified about ${item.name}.`);
       }}
       onClose={onClose}
