@@ -51,6 +51,10 @@ await shoot('clients-filter', '/clients', async () => {
   await page.getByRole('button', { name: 'Filter' }).click();
   await page.waitForTimeout(300);
 });
+await shoot('missing', '/missing', async () => {
+  await page.getByRole('button', { name: 'Note what they said' }).nth(1).click();
+  await page.getByLabel('What they said').waitFor();
+});
 await shoot('documents', '/documents', async () => {
   await page
     .getByRole('cell', { name: /^Bank statement/ })
@@ -145,8 +149,6 @@ await shoot('papers', '/documents');
 await shoot('post', '/post');
 await shoot('post-room', '/post/room');
 await shoot('firm', '/firm');
-const service = (await json('/api/services')).find((one) => one.feeRule);
-await shoot('service', `/firm/services/${service.id}`, () => page.getByRole('region', { name: 'What it costs' }).scrollIntoViewIfNeeded());
 await shoot('rule', '/firm/rules/ie-vat-return', async () => {
   await page.getByLabel('Day of the month').first().fill('20');
   await page.getByRole('button', { name: 'See what changes' }).click();

@@ -1,3 +1,4 @@
+import { strFromU8 } from 'fflate';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { MissingRow } from '@steady/contract/asks';
 import type { Listed } from '@steady/contract/lists';
@@ -7,7 +8,7 @@ import type { SendingRules } from '@steady/contract/sending';
 import type { TodayView } from '@steady/contract/today';
 import { THREE, atWork, problemOf } from './at-work';
 import { textOfPdf } from './pdf-text';
-import { type TestApp, asksOf, key, morning, startTestApp } from './support';
+import { type TestApp, asksOf, key, morning, startTestApp, unzipped } from './support';
 
 let t: TestApp;
 let number = 0;
@@ -263,6 +264,16 @@ describe('papers that were brought', () => {
       .send({ ...wrong, itemIds: [] })
       .expect(404);
   });
+});
+
+it('go along in the whole file of a client, with what comes from elsewhere', async () => {
+  await takeIn().expect(201);
+  await request();
+  const { part } = await stands();
+  await manager().post(`/api/request-items/${part.items[1]!.id}/from-elsewhere`).send({ source: 'bank feed', saidBy: 'Peadar' }).expect(204);
+  const files = await unzipped(manager().get(`/api/clients/${clientId}/whole.zip`));
+  expect(strFromU8(files['papers.csv']!)).toMatch(/a blue folder.*Shelf 4/);
+  expect(strFromU8(files['from elsewhere.csv']!)).toMatch(/Receipts.*bank feed.*Peadar/);
 });
 
 describe('an appointment', () => {

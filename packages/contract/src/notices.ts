@@ -1,3 +1,4 @@
+import 'reflect-metadata';
 import { IsIn, IsObject, ValidateNested } from 'class-validator';
 import { Type } from 'class-transformer';
 import { HOW_TOLD, type HowTold, type Telling } from '@steady/core/notices';

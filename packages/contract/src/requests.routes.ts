@@ -1,4 +1,17 @@
-import type { AddItems, ElsewhereView, NoteElsewhere, Reply, RequestAsLastTime, RequestEachTime, SendBack, SendPreview, SendRequest, TakeIn } from './requests';
+import type {
+  AddItems,
+  AskMany,
+  ElsewhereView,
+  ManyAsked,
+  NoteElsewhere,
+  Reply,
+  RequestAsLastTime,
+  RequestEachTime,
+  SendBack,
+  SendPreview,
+  SendRequest,
+  TakeIn,
+} from './requests';
 import { type Added, a, get, post } from './route';
 
 export const preview = post('/api/jobs/:id/requests/preview', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<SendPreview>('SendPreview') });
@@ -14,6 +27,10 @@ export const eachTime = get('/api/clients/:id/requests-each-time', 'see clients'
 });
 /** A client is asked it with later jobs no more. */
 export const endEachTime = post('/api/requests-each-time/:id/end', 'do work');
+/** Who would be asked for what, job by job. */
+export const previewMany = post('/api/requests/many/preview', 'do work', { input: a<AskMany>('AskMany'), answer: a<ManyAsked>('ManyAsked'), status: 200 });
+/** Asks each client of these jobs for the same things. */
+export const sendMany = post('/api/requests/many', 'do work', { input: a<AskMany>('AskMany'), answer: a<ManyAsked>('ManyAsked'), status: 200, once: true });
 export const send = post('/api/jobs/:id/requests', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<Added>('Added'), once: true });
 /** Asks for more in a request that is out already; the client is told. */
 export const addItems = post('/api/asks/:id/items', 'do work', { input: a<AddItems>('AddItems'), once: true });

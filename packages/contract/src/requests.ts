@@ -87,6 +87,52 @@ export class SendRequest extends AddItems {
   eachTime?: number;
 }
 
+/** The same things, wanted for several jobs: each client is asked for its own. */
+export class AskMany extends AddItems {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Choose at least one job.' })
+  @ArrayMaxSize(200, { message: 'Ask for 200 jobs at most at once.' })
+  @IsUUID(undefined, { each: true })
+  jobIds: string[];
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the request a title: the clients read it first.' })
+  @IsLine(120, 'A title')
+  title: string;
+
+  @IsDay({ message: 'Give the day by which you need it.' })
+  dueOn: string;
+
+  /** The day to come on which it goes out. */
+  @LeftOut()
+  @IsDay({ message: 'Give the day on which it goes out.' })
+  sendOn?: string;
+
+  /** The clients find it in the portal, and are not written to. */
+  @LeftOut()
+  @IsBoolean()
+  portalOnly?: boolean;
+}
+
+/** What would come of it for one job. */
+export interface AskedOfJob {
+  jobId: string;
+  job: string;
+  client: string;
+  /** Who gets it, or finds it in the portal. */
+  to: string[];
+  /** When it goes out where that is not at its own moment, and why. */
+  later: { at: string; why: string } | null;
+  /** Why a person has to tell the client: there is nobody to write to. */
+  untold: string | null;
+}
+
+export interface ManyAsked {
+  asked: AskedOfJob[];
+  /** Jobs for which nothing is asked, and why. */
+  not: { jobId: string; job: string; client: string; why: string }[];
+}
+
 /** An answer to a client's question. */
 export class Reply {
   @Trimmed()

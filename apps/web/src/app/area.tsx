@@ -74,6 +74,8 @@ export interface Area {
   jobSections?: Section<{ job: JobView }>[];
   /** What is done most on the page of a client; the first stands out. Opens as a form over the page. */
   clientActs?: (Placed & { words: string; Opens: Shown<{ client: ClientView; onClose(): void }> })[];
+  /** What can be done to jobs that are chosen together. Opens as a form over the list. */
+  jobsTogether?: (Placed & { words: string; Opens: Shown<{ ids: readonly string[]; onClose(): void }> })[];
   keys?: Command[];
   /** What it brings to Today: lines in the middle, notes in the margin, what stands above and below the lines. */
   today?: {

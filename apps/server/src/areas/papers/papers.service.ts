@@ -12,6 +12,7 @@ import { ClientRecords, ClientsService, clientName } from '../clients';
 import { JobsService, TasksService, jobName } from '../jobs';
 import { RequestsService } from '../requests';
 import { TeamService } from '../team';
+import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { papers, places } from './papers.tables';
 import { DrawSlip } from './tasks';
 
@@ -147,6 +148,26 @@ export class PapersService implements OnModuleInit {
       await this.requests.takeIn(work, itemId, { way: came === 'by post' ? 'by post' : 'in person', text: what, place });
     }
     return id;
+  }
+
+  /** What papers bring to a client's whole file: what came, where it lies, who fetched it. */
+  async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
+    const found = await this.list(work, { client: id });
+    return table(
+      'papers',
+      found.map(({ number, what, came, broughtBy, at, by, place, givenBackAt, givenBackTo, job }) => ({
+        receipt: number,
+        what,
+        job,
+        came,
+        'brought by': broughtBy,
+        'taken in': at,
+        by,
+        'lies where': place,
+        'given back': givenBackAt,
+        'given back to': givenBackTo,
+      })),
+    );
   }
 
   private async hold(work: Work, papersId: string): Promise<Papers> {

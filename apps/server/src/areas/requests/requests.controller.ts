@@ -1,7 +1,9 @@
 import { Controller } from '@nestjs/common';
 import {
   AddItems,
+  AskMany,
   type ElsewhereView,
+  type ManyAsked,
   NoteElsewhere,
   Reply,
   type RequestAsLastTime,
@@ -15,6 +17,7 @@ import * as routes from '@steady/contract/requests.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { EachTimeService } from './each-time.service';
 import { ElsewhereService } from './elsewhere.service';
+import { ManyRequests } from './many-requests.service';
 import { RequestAnswers } from './request-answers.service';
 import { RequestsService } from './requests.service';
 
@@ -23,6 +26,7 @@ export class RequestsController {
   constructor(
     private readonly requests: RequestsService,
     private readonly answers: RequestAnswers,
+    private readonly many: ManyRequests,
     private readonly each: EachTimeService,
     private readonly elsewhere: ElsewhereService,
   ) {}
@@ -35,6 +39,16 @@ export class RequestsController {
   @Does(routes.lastTime)
   lastTime({ work, at: { id: jobId } }: Asked<typeof routes.lastTime>): Promise<RequestAsLastTime[]> {
     return this.requests.lastTime(work, jobId);
+  }
+
+  @Does(routes.previewMany, { input: AskMany })
+  previewMany({ work, input }: Asked<typeof routes.previewMany>): Promise<ManyAsked> {
+    return this.many.preview(work, input);
+  }
+
+  @Does(routes.sendMany, { input: AskMany })
+  sendMany({ work, input }: Asked<typeof routes.sendMany>): Promise<ManyAsked> {
+    return this.many.send(work, input);
   }
 
   @Does(routes.send, { input: SendRequest })

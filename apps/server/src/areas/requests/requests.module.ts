@@ -4,6 +4,7 @@ import { WholeFileParts } from '../whole-file';
 import { RequestAnswers } from './request-answers.service';
 import { EachTimeService } from './each-time.service';
 import { ElsewhereService } from './elsewhere.service';
+import { ManyRequests } from './many-requests.service';
 import { RequestFill } from './request-fill';
 import { RequestKind } from './request-kind';
 import { RequestsPortalController } from './requests-portal.controller';
@@ -13,7 +14,7 @@ import { RequestsService } from './requests.service';
 
 @Area({
   controllers: [RequestsController, RequestsPortalController],
-  services: [RequestKind, RequestAnswers, RequestFill, RequestsService, ElsewhereService, EachTimeService, RequestQueries],
+  services: [RequestKind, RequestAnswers, RequestFill, RequestsService, ManyRequests, ElsewhereService, EachTimeService, RequestQueries],
 })
 export class RequestsModule {
   constructor(file: WholeFileParts, queries: RequestQueries, holds: DocumentHolds) {

@@ -8,7 +8,7 @@ import { asks } from '../asks/asks.tables';
 import { documentTitle } from '../documents';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
-import { fromElsewhere, requestAnswers, requestItems } from './requests.tables';
+import { fromElsewhere, requestAnswers, requestItems, requestsEachTime } from './requests.tables';
 
 type Item = typeof requestItems.$inferSelect & { exampleName: string | null; clientId: string; elsewhere?: ElsewhereView | null };
 type Answer = Omit<AnswerView, 'mayTakeBack'> & { itemId: string; answeredAt: string | null; lookedAt: string | null };
@@ -44,7 +44,25 @@ export class RequestQueries {
     const found = await work.tx.select({ id: asks.id, title: asks.title }).from(asks).where(eq(asks.clientId, id)).orderBy(asc(asks.askedAt), asc(asks.id));
     const titles = new Map(found.map((ask) => [ask.id, ask.title]));
     const items = await this.itemsOf(work, [...titles.keys()]);
+    const elsewhere = await work.tx.select().from(fromElsewhere).where(eq(fromElsewhere.clientId, id)).orderBy(asc(fromElsewhere.at));
+    const eachTime = await work.tx.select().from(requestsEachTime).where(eq(requestsEachTime.clientId, id)).orderBy(asc(requestsEachTime.at));
     return [
+      ...table(
+        'from elsewhere',
+        elsewhere.map(({ name, source, saidBy, at, by, endedAt }) => ({ name, source, 'said by': saidBy, since: at, 'noted by': by, until: endedAt })),
+      ),
+      ...table(
+        'asked with each job',
+        eachTime.map(({ title, items: wanted, dayOfMonth, daysToAnswer, at, by, endedAt }) => ({
+          request: title,
+          items: wanted.map(({ name }) => name).join('; '),
+          'day of the month': dayOfMonth,
+          'working days to answer': daysToAnswer,
+          since: at,
+          'set by': by,
+          until: endedAt,
+        })),
+      ),
       ...table(
         'requested items',
         items.map(({ item }) => ({

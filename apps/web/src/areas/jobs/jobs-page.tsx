@@ -4,8 +4,9 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { civil, weekStart } from '@steady/core/calendar';
 import { counted, shortDate } from '@steady/core/words';
-import { type JobRow, type JobTotals, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
+import { type JobRow, USUAL_JOB_COLUMNS } from '@steady/contract/jobs';
 import { useData } from '../../app/api';
+import { useBrought } from '../../app/brought';
 import { useKeys } from '../../app/keys';
 import { useSession } from '../../app/session';
 import { ListBody, ListTools } from '../../ui/lists/list-body';
@@ -18,32 +19,10 @@ import { useJobCells, useJobColumns } from './job-list';
 import { useJobsFilterMenu, useJobsFilter } from './jobs-filter';
 import { NewJobLeaf } from './new-job-leaf';
 import { BulkChangeLeaf } from './bulk-change-leaf';
+import { OpenSum } from './open-sum';
 
 const VIEWS = { due: 'By due week', flow: 'Flow', person: 'By preparer', client: 'By client', finished: 'Finished' } as const;
 type View = keyof typeof VIEWS;
-
-/** How many jobs are open, and how many of them are late, waiting or ready, each to be looked at alone. */
-function OpenSum({ of: totals, onNarrow }: { of: JobTotals; onNarrow(state: string): void }) {
-  const narrow = (state: string, words: string, tone = '') => (
-    <button className={`lnk ${tone}`} onClick={() => onNarrow(state)}>
-      {words}
-    </button>
-  );
-  return (
-    <>
-      {counted(totals.jobs, 'job')} open, {totals.dueThisWeek} still due this week,{' '}
-      {narrow('overdue', `${totals.overdue} overdue`, totals.overdue ? 'late' : '')},{' '}
-      {narrow(
-        'waits for client',
-        `${totals.waitsForClient} ${totals.waitsForClient === 1 ? 'waits' : 'wait'} for clients`,
-        totals.waitsForClient ? 'soon' : '',
-      )}
-      , {narrow('on hold', `${totals.onHold} on hold`)}
-      {totals.stuck > 0 && <>, {narrow('blocked', `${totals.stuck} blocked`, 'late')}</>}
-      {totals.asking > 0 && <>, {narrow('asks to move', `${totals.asking} ready to move`, 'good')}</>}.
-    </>
-  );
-}
 
 export function JobsPage() {
   const session = useSession();
@@ -130,6 +109,8 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
   const session = useSession();
   const state = useListState(USUAL_JOB_COLUMNS);
   const [changing, setChanging] = useState(false);
+  const [together] = useBrought('jobsTogether');
+  const [acting, setActing] = useState(false);
   const filters = useJobsFilterMenu();
   const finished = view === 'finished';
   const of = useListing<JobRow>(LIST, state, { ...narrowed, status: finished ? 'finished' : 'open', view: finished ? 'due' : view });
@@ -162,6 +143,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
         to={(row) => `/jobs/${row.id}`}
         nameOf={(row) => `${row.name}, ${row.client}`}
         onChange={mayWork ? () => setChanging(true) : undefined}
+        also={mayWork && together ? { words: together.words, act: () => setActing(true) } : undefined}
         empty={
           narrowed || state.find || state.filters.length > 0 ? (
             <>
@@ -175,6 +157,15 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
           )
         }
       />
+      {acting && together && (
+        <together.Opens
+          ids={[...of.chosen]}
+          onClose={() => {
+            setActing(false);
+            of.onChoose(new Set());
+          }}
+        />
+      )}
       {changing && (
         <BulkChangeLeaf
           ids={[...of.chosen]}

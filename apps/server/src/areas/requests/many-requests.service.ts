@@ -1,0 +1,91 @@
+import { Injectable } from '@nestjs/common';
+import type { AskMany, AskedOfJob, ManyAsked, SendRequest } from '@steady/contract/requests';
+import { Problem } from '../../platform/http/problem';
+import { type Work, eachApart } from '../../platform/work';
+import { AskBook } from '../asks';
+import { ClientsService } from '../clients';
+import { type Job, JobsService } from '../jobs';
+import { REQUEST } from './request-kind';
+import { RequestsService } from './requests.service';
+
+/** The title for one job: with its period, where its name has one. */
+const titled = (title: string, { name }: Pick<Job, 'name'>): string => (name.includes(', ') ? `${title}, ${name.slice(name.lastIndexOf(', ') + 2)}` : title);
+
+/** Asks the clients of several jobs for the same things: each by a request of its own job. */
+@Injectable()
+export class ManyRequests {
+  constructor(
+    private readonly requests: RequestsService,
+    private readonly book: AskBook,
+    private readonly jobs: JobsService,
+    private readonly clients: ClientsService,
+  ) {}
+
+  /** Which of them are asked, and which not and why. */
+  private async sorted(work: Work, { jobIds, title }: AskMany): Promise<{ jobs: (Job & { client: string })[]; not: ManyAsked['not'] }> {
+    const all = await this.jobs.all(work, [...new Set(jobIds)]);
+    const names = await this.clients.names(
+      work,
+      all.map((job) => job.clientId),
+    );
+    const jobs: (Job & { client: string })[] = [];
+    const not: ManyAsked['not'] = [];
+    for (const job of all) {
+      const client = names.get(job.clientId) ?? '';
+      const why = await this.whyNot(work, job, title);
+      if (why === null) jobs.push({ ...job, client });
+      else not.push({ jobId: job.id, job: job.name, client, why });
+    }
+    return { jobs, not };
+  }
+
+  private async whyNot(work: Work, job: Job, title: string): Promise<string | null> {
+    if (job.phase === null) return 'the job is finished';
+    const open = await this.book.ofJob(work, job.id, ['planned', 'with the client', 'with us']);
+    return open.some((ask) => ask.kind === REQUEST && ask.title === titled(title, job)) ? 'it is asked for this already' : null;
+  }
+
+  private inputFor({ jobIds: _jobs, ...input }: AskMany, job: Job): SendRequest {
+    return { ...input, title: titled(input.title, job) };
+  }
+
+  /** Who would be asked for what; nothing is written. */
+  async preview(work: Work, input: AskMany): Promise<ManyAsked> {
+    const { jobs, not } = await this.sorted(work, input);
+    const asked: AskedOfJob[] = [];
+    for (const job of jobs) {
+      const { messages, nobody, inPortal = [] } = await this.requests.preview(work, job.id, this.inputFor(input, job));
+      const later = messages.find((message) => message.goesOut.why !== null)?.goesOut;
+      const to = [...messages.map((message) => message.to), ...inPortal];
+      asked.push({
+        jobId: job.id,
+        job: job.name,
+        client: job.client,
+        to,
+        later: later ? { at: later.at, why: later.why! } : null,
+        untold: to.length > 0 ? null : nobody.map(({ name, why }) => `${name} ${why}`).join(', ') || null,
+      });
+    }
+    return { asked, not };
+  }
+
+  /** Asks them, each by itself: one that cannot be asked keeps none of the others from it. */
+  async send(work: Work, input: AskMany): Promise<ManyAsked> {
+    const { jobs, not } = await this.sorted(work, input);
+    const asked: AskedOfJob[] = [];
+    const outcomes = await eachApart(
+      work,
+      jobs,
+      (job) => job.clientId,
+      (job) => this.requests.send(work, job.id, this.inputFor(input, job)),
+    );
+    for (const [at, outcome] of outcomes.entries()) {
+      const { id: jobId, name, client } = jobs[at]!;
+      if ('given' in outcome)
+        asked.push({ jobId, job: name, client, to: [], later: null, untold: outcome.given.written > 0 || input.sendOn ? null : 'nobody to write to' });
+      else not.push({ jobId, job: name, client, why: outcome.refused.message });
+    }
+    if (asked.length === 0 && not.length > 0) throw Problem.refused('nobody-asked', `Nobody was asked: ${not[0]!.client}, ${not[0]!.why}.`);
+    return { asked, not };
+  }
+}

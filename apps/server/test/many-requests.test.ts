@@ -1,0 +1,88 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { ManyAsked, RequestPart } from '@steady/contract/requests';
+import { THREE, atWork, problemOf } from './at-work';
+import { type TestApp, asksOf, key, morning, startTestApp } from './support';
+
+let t: TestApp;
+let number = 0;
+let jobs: string[];
+const { manager, client, begun } = atWork(() => t);
+
+beforeAll(async () => {
+  t = await startTestApp();
+});
+afterAll(() => t.close());
+beforeEach(async () => {
+  t.clock.set(morning('2026-03-11'));
+  number += 1;
+  const online = await client({ name: `Dunlin ${number} Ltd`, contact: { name: `Dara ${number}`, email: `d${number}@dunlin.example` } });
+  const paper = await client({ name: `Dunlin paper ${number}`, way: 'paper' });
+  jobs = [await begun(THREE, { clientId: online, name: 'Accounts, 2025' }), await begun(THREE, { clientId: paper, name: 'Review' })];
+});
+
+const INPUT = { title: 'Closing papers', dueOn: '2026-03-25', items: [{ name: 'Stock list' }, { name: 'Bank letter' }] };
+const look = async (more: object = {}) =>
+  (
+    await manager()
+      .post('/api/requests/many/preview')
+      .send({ ...INPUT, jobIds: jobs, ...more })
+      .expect(200)
+  ).body as ManyAsked;
+const send = (more: object = {}) =>
+  manager()
+    .post('/api/requests/many')
+    .set(key())
+    .send({ ...INPUT, jobIds: jobs, ...more });
+const stands = async (jobId: string) => (await asksOf<RequestPart>(manager(), jobId))[0];
+
+describe('the same asked for several jobs', () => {
+  it('says before who gets it, and who has to be told by a person', async () => {
+    const { asked, not } = await look();
+    expect(asked).toMatchObject([
+      { job: 'Accounts, 2025', to: [`Dara ${number}`], untold: null },
+      { job: 'Review', to: [], untold: expect.stringContaining('works on paper') },
+    ]);
+    expect(not).toEqual([]);
+    expect((await look({ portalOnly: true })).asked[0]!.to).toEqual([`Dara ${number}`]);
+    expect(await stands(jobs[0]!)).toBeUndefined();
+  });
+
+  it('is asked of each in its own job, with its period, once', async () => {
+    const { asked } = (await send().expect(200)).body as ManyAsked;
+    expect(asked).toHaveLength(2);
+    expect(await stands(jobs[0]!)).toMatchObject({
+      title: 'Closing papers, 2025',
+      state: 'with the client',
+      part: { items: [{ name: 'Stock list' }, { name: 'Bank letter' }] },
+    });
+    expect(await stands(jobs[1]!)).toMatchObject({ title: 'Closing papers', trouble: 'nobody was told' });
+    expect((await look()).not).toMatchObject([{ why: 'it is asked for this already' }, { why: 'it is asked for this already' }]);
+    expect(problemOf(await send().expect(409)).code).toBe('nobody-asked');
+  });
+
+  it('is planned for a day, and left out where a job is finished meanwhile', async () => {
+    const one = await begun({ phases: [{ key: 'a', name: 'A', tasks: [] }] }, { name: 'Done at once' });
+    const { version } = (await manager().get(`/api/jobs/${one}`).expect(200)).body as { version: number };
+    await manager().post(`/api/jobs/${one}/move`).send({ to: null, leaveOut: [], version });
+    const { asked, not } = (await send({ jobIds: [jobs[0], one], sendOn: '2026-03-16' }).expect(200)).body as ManyAsked;
+    expect([asked.length, not]).toEqual([1, [expect.objectContaining({ why: 'the job is finished' })]]);
+    expect(await stands(jobs[0]!)).toMatchObject({ state: 'planned', sendOn: '2026-03-16' });
+  });
+
+  it('is refused without jobs or things, for jobs of others, and for a day that is over', async () => {
+    await send({ jobIds: [] }).expect(422);
+    await send({ items: [] }).expect(422);
+    await send({ sendOn: '2026-03-10' }).expect((answer) => expect([409, 422]).toContain(answer.status));
+    await t.firm.as
+      .contractor!.post('/api/requests/many')
+      .set(key())
+      .send({ ...INPUT, jobIds: jobs })
+      .expect(404);
+    await t.other.as
+      .manager!.post('/api/requests/many')
+      .set(key())
+      .send({ ...INPUT, jobIds: jobs })
+      .expect(404);
+    expect(await stands(jobs[0]!)).toBeUndefined();
+  });
+});

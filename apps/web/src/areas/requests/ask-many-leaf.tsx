@@ -1,0 +1,115 @@
+import * as requestsRoutes from '@steady/contract/requests.routes';
+import { useState } from 'react';
+import { addWorkingDays } from '@steady/core/calendar';
+import { counted } from '@steady/core/words';
+import { AskMany, type AskedOfJob, type ManyAsked } from '@steady/contract/requests';
+import { ask, send } from '../../app/api';
+import { useSession } from '../../app/session';
+import { DateField, TextField, TickField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useNotify } from '../../ui/toasts';
+import { momentInWords } from '../../ui/words';
+import { ItemFields } from './item-fields';
+
+/** Asks the clients of several jobs for the same things: first what, then who gets it when, then it goes. */
+export function AskManyLeaf({ ids, onClose }: { ids: readonly string[]; onClose(): void }) {
+  const { day } = useSession();
+  const notify = useNotify();
+  const [preview, setPreview] = useState<ManyAsked | null>(null);
+  const { form, onSubmit, busy, problem } = useLeafForm<AskMany>({
+    input: AskMany,
+    start: { jobIds: [...ids], title: '', dueOn: addWorkingDays(day, 5).toString(), sendOn: '', portalOnly: false, items: [{ name: '', description: '' }] },
+    submit: async (values) => {
+      if (!preview) {
+        setPreview(await ask(requestsRoutes.previewMany, {}, values));
+        return;
+      }
+      const { asked, not } = await send(requestsRoutes.sendMany, {}, values);
+      notify(`${values.sendOn ? 'Planned for' : 'Asked for'} ${counted(asked.length, 'job')}${not.length > 0 ? `, not for ${not.length}` : ''}.`);
+      onClose();
+    },
+  });
+  const { register, control, formState } = form;
+  const { errors } = formState;
+  const some = preview?.asked.length ?? 0;
+  return (
+    <Leaf
+      open
+      broad
+      title={preview ? 'Before it goes' : `Ask for ${counted(ids.length, 'job')}`}
+      act={!preview ? 'Look at who is asked' : some === 0 ? undefined : `Ask for ${counted(some, 'job')}`}
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+      beside={
+        preview && (
+          <button type="button" className="lnk ml-auto text-table" onClick={() => setPreview(null)}>
+            Back to the words
+          </button>
+        )
+      }
+    >
+      {preview ? (
+        <WhoIsAsked of={preview} />
+      ) : (
+        <>
+          <TextField
+            label="Title"
+            hint="Each client reads it with the period of its job behind it."
+            autoFocus
+            {...register('title')}
+            error={errors.title?.message}
+          />
+          <div className="grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
+            <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
+            <DateField label="Goes out" hint="Left empty, as soon as it is sent" control={control} name="sendOn" error={errors.sendOn?.message} />
+          </div>
+          <TickField label="Tell the clients in the portal only, without a message" {...register('portalOnly')} />
+          <h3 className="mb-1.5">Items</h3>
+          <ItemFields form={form} />
+        </>
+      )}
+    </Leaf>
+  );
+}
+
+/** Who is asked, who has to be told by a person, who gets it later than now, and for which jobs nothing is asked. */
+function WhoIsAsked({ of: { asked, not } }: { of: ManyAsked }) {
+  const { day } = useSession();
+  const later = asked.filter((one) => one.later !== null);
+  const untold = asked.filter((one) => one.untold !== null);
+  const line = (one: Pick<AskedOfJob, 'jobId' | 'client' | 'job'>, words: string, tone = 'text-soft') => (
+    <li key={one.jobId} className="flex flex-wrap items-baseline gap-x-3 border-t border-rule-soft py-1">
+      <span className="font-semibold">{one.client}</span>
+      <span>{one.job}</span>
+      <span className={`ml-auto ${tone}`}>{words}</span>
+    </li>
+  );
+  return (
+    <>
+      {later.length > 0 && (
+        <p className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+          {counted(later.length, 'message goes', 'messages go')} out later than it is sent, the first{' '}
+          {momentInWords(later.map((one) => one.later!.at).sort()[0]!, day)}: the plan of what goes out spreads them.
+        </p>
+      )}
+      {untold.length > 0 && (
+        <p className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
+          {counted(untold.length, 'client')} cannot be written to: a task, or a packet to print, takes its place.
+        </p>
+      )}
+      <ul className="text-table" aria-label="Who is asked">
+        {asked.map((one) =>
+          line(
+            one,
+            one.untold ?? `${one.to.join(', ')}${one.later ? `, ${momentInWords(one.later.at, day)}: ${one.later.why}` : ''}`,
+            one.untold || one.later ? 'soon' : 'text-soft',
+          ),
+        )}
+        {not.map((one) => line(one, `not asked: ${one.why}`, 'late'))}
+      </ul>
+    </>
+  );
+}
