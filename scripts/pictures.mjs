@@ -53,7 +53,7 @@ await shoot('clients-filter', '/clients', async () => {
 });
 await shoot('missing', '/missing', async () => {
   await page.getByRole('button', { name: 'Note what they said' }).nth(1).click();
-  await page.getByLabel('What they said').waitFor();
+  await page.getByText('Said before').waitFor();
 });
 await shoot('documents', '/documents', async () => {
   await page

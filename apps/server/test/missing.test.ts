@@ -248,6 +248,15 @@ it('shows each person what is of clients that they see, and no other firm', asyn
   expect((await missing('', t.other.as.manager)).rows).toEqual([]);
 });
 
+it('is to ask where nobody could be told of it; the list and Today count the same', async () => {
+  const clientId = await client({ name: 'Paper Ltd', way: 'paper' });
+  const jobId = await begun(THREE, { clientId });
+  await request(jobId, 'Records', ['One', 'Two'], { dueOn: '2026-04-30' });
+  expect(await things(clientId)).toEqual(['One: to ask', 'Two: to ask']);
+  const { things: owed, clients } = await sum();
+  expect(((await manager().get('/api/today').expect(200)).body as TodayView).missing).toEqual({ things: owed, clients });
+});
+
 it('is over with its job, but for what came and nobody has looked at', async () => {
   const clientId = await client({ name: 'Over Ltd', contact: { name: 'Oona', email: 'oona@over.example' } });
   const jobId = await begun({ phases: [{ key: 'work', name: 'Work', tasks: [task('Enter')] }] }, { clientId });

@@ -193,7 +193,7 @@ describe('papers that were brought', () => {
     const { rows } = (await manager().get(`/api/missing?client=${clientId}`).expect(200)).body as Listed<MissingRow>;
     expect(rows.map(({ what, state }) => [what, state])).toEqual([
       ['Rent book', 'received'],
-      ['Receipts', 'missing'],
+      ['Receipts', 'to ask'],
     ]);
   });
 

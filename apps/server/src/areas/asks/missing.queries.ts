@@ -63,7 +63,8 @@ export class MissingQueries {
     const isAsked = sql`exists (select from asks a where a.job_id = j.id and a.phase_key = j.phase and a.plan_key = r ->> 'key' and a.state <> 'withdrawn')`;
     return sql`(
       select a.id || ' ' || l.key as id, a.id as ask_id, l.item_id, l.key, a.client_id, a.job_id, a.title, l.what,
-        case when a.state = 'planned' and l.state = 'missing' then 'to ask' else l.state end as state, l.since, l.why,
+        -- What nobody could be told of is not owed yet.
+        case when a.state in ('planned', 'with us') and l.state in ('missing', 'sent back') then 'to ask' else l.state end as state, l.since, l.why,
         coalesce(l.wanted_by, a.wanted_by) as wanted_by, a.asked_at, a.asked_by, a.send_on, a.promised_for,
         case when l.state in ('missing', 'sent back') and not a.is_stopped and not a.is_portal_only then greatest(a.next_follow_up_on, a.promised_for + 1) end as next_on, l.position
       from asks a cross join lateral (${ofKinds}) l

@@ -34,7 +34,7 @@ export function CallPanel({ of: row, onClose }: { of: MissingRow; onClose(): voi
   const notes = client?.notes.filter((note) => note.kind === 'phone' || note.kind === 'note').slice(0, NOTES_SHOWN) ?? [];
   return (
     <aside
-      className="border-l border-rule pl-5 text-table max-lg:border-0 max-lg:pl-0 lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto"
+      className="border-l border-rule pl-5 text-table max-lg:border-0 max-lg:pl-0 lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto lg:pr-1"
       aria-label={`On the phone with ${row.client}`}
     >
       <h2 className="flex items-baseline gap-3">

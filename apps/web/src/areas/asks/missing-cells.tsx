@@ -69,6 +69,13 @@ export function Happened({ of: row }: { of: MissingRow }) {
   }
 }
 
+/** How something will be asked for that no day is planned for. */
+function askedHow({ askId, itemId, way }: MissingRow): string {
+  if (askId === null) return 'not asked yet';
+  if (itemId === null) return 'asked when its turn comes';
+  return way === 'paper' ? 'to be printed and posted' : 'to be told by one of us';
+}
+
 /** What comes next for it, and when. */
 export function Next({ of: row }: { of: MissingRow }) {
   const { day } = useSession();
@@ -76,7 +83,7 @@ export function Next({ of: row }: { of: MissingRow }) {
   const { state, followUp, promisedFor } = row;
   if (state === 'their question') return <>waits for our answer</>;
   if (state === 'came in') return <>to be looked at</>;
-  if (state === 'to ask') return <>{row.sendOn ? `goes out ${dayInWords(row.sendOn, day)}` : row.askId ? 'asked when its turn comes' : 'not asked yet'}</>;
+  if (state === 'to ask') return <>{row.sendOn ? `goes out ${dayInWords(row.sendOn, day)}` : askedHow(row)}</>;
   if (state === 'to confirm') return <>to be confirmed by us</>;
   if (!isOwed(state)) return null;
   return (

@@ -92,6 +92,7 @@ describe('what is missing', () => {
       row('Bank statement', { state: 'their question', why: 'Is the export enough?', since: '2026-03-10T10:00:00Z' }),
       row('Till rolls', { state: 'came in', why: '14 files', since: '2026-03-11T08:00:00Z' }),
       row('Fuel card', { state: 'to ask', sendOn: '2026-03-20' }),
+      row('Landing declarations', { state: 'to ask', way: 'paper' }),
       row('Rent book', { followUp: { on: null, quiet: 'the job is on hold' } }),
       row('New boat', { promisedFor: '2026-03-12', followUp: { on: '2026-03-16', quiet: null } }),
       row('Payroll figures', { state: 'from elsewhere' }),
@@ -103,6 +104,7 @@ describe('what is missing', () => {
     expect(await text('Bank statement')).toMatch(/their question.*“Is the export enough\?”.*waits for our answer/);
     expect(await text('Till rolls')).toMatch(/came in.*14 files.*to be looked at/);
     expect(await text('Fuel card')).toContain('goes out Fri 20 Mar');
+    expect(await text('Landing declarations')).toContain('to be printed and posted');
     expect(await text('Rent book')).toContain('no follow-up: the job is on hold');
     expect(await text('New boat')).toContain('promised for Thu 12 Mar');
     expect(await text('Payroll figures')).toContain('not asked for');
