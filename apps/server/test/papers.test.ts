@@ -8,7 +8,7 @@ import type { SendingRules } from '@steady/contract/sending';
 import type { TodayView } from '@steady/contract/today';
 import { THREE, atWork, problemOf } from './at-work';
 import { textOfPdf } from './pdf-text';
-import { type TestApp, asksOf, key, morning, startTestApp, unzipped } from './support';
+import { type TestApp, asksOf, bytesOf, key, morning, startTestApp, unzipped } from './support';
 
 let t: TestApp;
 let number = 0;
@@ -44,19 +44,7 @@ const request = () =>
     .expect(201);
 const stands = async () => (await asksOf<RequestPart>(manager(), jobId))[0]!;
 const toPrint = async () => ((await manager().get('/api/packets').expect(200)).body as PacketView[]).filter((one) => one.clientId === clientId);
-const print = async (askIds: string[]) => {
-  const { body } = await manager()
-    .post('/api/packets/print')
-    .send({ askIds })
-    .buffer(true)
-    .parse((res, done) => {
-      const parts: Buffer[] = [];
-      res.on('data', (part: Buffer) => parts.push(part));
-      res.on('end', () => done(null, Buffer.concat(parts)));
-    })
-    .expect(200);
-  return (await textOfPdf(body as Buffer)).join(' ');
-};
+const print = async (askIds: string[]) => (await textOfPdf(await bytesOf(manager().post('/api/packets/print').send({ askIds })))).join(' ');
 const posted = (askIds: string[]) => manager().post('/api/packets/posted').send({ askIds });
 const lying = async (query = '') => (await manager().get(`/api/papers${query}`).expect(200)).body as PapersView[];
 const takeIn = (more: object = {}) =>
@@ -202,16 +190,7 @@ describe('papers that were brought', () => {
     await takeIn({ what: 'two more folders' }).expect(201);
     const [second, first] = await lying(`?client=${clientId}`);
     expect(second!.number).toBe(first!.number + 1);
-    const slip = await manager()
-      .get(`/api/papers/${first!.id}/slip.pdf`)
-      .buffer(true)
-      .parse((res, done) => {
-        const parts: Buffer[] = [];
-        res.on('data', (part: Buffer) => parts.push(part));
-        res.on('end', () => done(null, Buffer.concat(parts)));
-      })
-      .expect(200);
-    const text = (await textOfPdf(slip.body as Buffer)).join(' ');
+    const text = (await textOfPdf(await bytesOf(manager().get(`/api/papers/${first!.id}/slip.pdf`)))).join(' ');
     expect(text).toContain(`Receipt ${first!.number} for papers`);
     expect(text).toContain('a blue folder');
     await t.other.as.manager!.get(`/api/papers/${first!.id}/slip.pdf`).expect(404);

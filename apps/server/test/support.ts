@@ -214,8 +214,8 @@ export async function jobOf({ firm }: TestApp, clientId: string): Promise<string
   return rows[0]!.id;
 }
 
-/** The files of a ZIP that is answered as an attachment. */
-export async function unzipped(asked: request.Test): Promise<Record<string, Uint8Array>> {
+/** The bytes of a file that is answered as an attachment. */
+export async function bytesOf(asked: request.Test): Promise<Uint8Array> {
   const answer = await asked
     .buffer(true)
     .parse((response, done) => {
@@ -224,8 +224,11 @@ export async function unzipped(asked: request.Test): Promise<Record<string, Uint
     })
     .expect(200)
     .expect('content-disposition', /^attachment/);
-  return unzipSync(new Uint8Array(answer.body as Buffer));
+  return new Uint8Array(answer.body as Buffer);
 }
+
+/** The files of a ZIP that is answered as an attachment. */
+export const unzipped = async (asked: request.Test): Promise<Record<string, Uint8Array>> => unzipSync(await bytesOf(asked));
 
 /** What was asked in a job, the newest first; of one kind, where that is named. */
 export async function asksOf<Part>(agent: Agent, jobId: string, kind?: string): Promise<AskView<Part>[]> {

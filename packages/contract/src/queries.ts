@@ -75,7 +75,8 @@ export class ListQuery {
 }
 
 /** What a list of jobs can be narrowed by. */
-export class DocumentsFilter extends ListQuery {
+/** A list of the firm, or of one client or job. */
+class OfClientOrJob extends ListQuery {
   @LeftOut()
   @IsUUID()
   client?: string;
@@ -83,21 +84,15 @@ export class DocumentsFilter extends ListQuery {
   @LeftOut()
   @IsUUID()
   job?: string;
+}
 
+export class DocumentsFilter extends OfClientOrJob {
   @LeftOut()
   @IsIn(DOCUMENT_VIEWS)
   view?: DocumentsOf;
 }
 
-export class MissingFilter extends ListQuery {
-  @LeftOut()
-  @IsUUID()
-  client?: string;
-
-  @LeftOut()
-  @IsUUID()
-  job?: string;
-
+export class MissingFilter extends OfClientOrJob {
   @LeftOut()
   @IsIn(MISSING_VIEWS)
   view?: MissingOf;

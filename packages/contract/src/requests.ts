@@ -49,25 +49,10 @@ export class AddItems {
   items: RequestItemInput[];
 }
 
-/** A list of things that is wanted from a client. */
-export class SendRequest extends AddItems {
-  /** Which of the requests that the procedure plans for this phase it is. */
-  @LeftOut()
-  @IsLine(60, 'A key')
-  planKey?: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Give the request a title: the client reads it first.' })
-  @IsLine(160, 'A title')
-  title: string;
-
+/** Things that are wanted by a day: when they are asked for, and how clients are told. */
+class AskedByADay extends AddItems {
   @IsDay({ message: 'Give the day by which you need it.' })
   dueOn: string;
-
-  /** Told at once, whatever the hour and however many messages went out before. */
-  @LeftOut()
-  @IsBoolean()
-  now?: boolean;
 
   /** The day to come on which it goes out. */
   @LeftOut()
@@ -78,6 +63,24 @@ export class SendRequest extends AddItems {
   @LeftOut()
   @IsBoolean()
   portalOnly?: boolean;
+}
+
+/** A list of things that is wanted from a client. */
+export class SendRequest extends AskedByADay {
+  /** Which of the requests that the procedure plans for this phase it is. */
+  @LeftOut()
+  @IsLine(60, 'A key')
+  planKey?: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the request a title: the client reads it first.' })
+  @IsLine(160, 'A title')
+  title: string;
+
+  /** Told at once, whatever the hour and however many messages went out before. */
+  @LeftOut()
+  @IsBoolean()
+  now?: boolean;
 
   /** Asked with each later job of the same service line as well: on that day of the month, 0 for the day on which the job begins. */
   @LeftOut()
@@ -88,7 +91,7 @@ export class SendRequest extends AddItems {
 }
 
 /** The same things, wanted for several jobs: each client is asked for its own. */
-export class AskMany extends AddItems {
+export class AskMany extends AskedByADay {
   @IsArray()
   @ArrayMinSize(1, { message: 'Choose at least one job.' })
   @ArrayMaxSize(200, { message: 'Ask for 200 jobs at most at once.' })
@@ -99,19 +102,6 @@ export class AskMany extends AddItems {
   @IsNotEmpty({ message: 'Give the request a title: the clients read it first.' })
   @IsLine(120, 'A title')
   title: string;
-
-  @IsDay({ message: 'Give the day by which you need it.' })
-  dueOn: string;
-
-  /** The day to come on which it goes out. */
-  @LeftOut()
-  @IsDay({ message: 'Give the day on which it goes out.' })
-  sendOn?: string;
-
-  /** The clients find it in the portal, and are not written to. */
-  @LeftOut()
-  @IsBoolean()
-  portalOnly?: boolean;
 }
 
 /** What would come of it for one job. */
