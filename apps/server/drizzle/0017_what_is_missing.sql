@@ -93,7 +93,7 @@ CREATE TABLE "requests_each_time" (
 );
 --> statement-breakpoint
 ALTER TABLE "requests_each_time" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
-ALTER TABLE "firms" ADD COLUMN "late" jsonb DEFAULT '{"days":5,"consequence":"After that we cannot promise to file in time, and a late fee may be due."}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "firms" ADD COLUMN "late" jsonb DEFAULT '{"days":0,"consequence":"After that we cannot promise to file in time, and a late fee may be due."}'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "letter_due_since" timestamp with time zone;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "send_on" date;--> statement-breakpoint
 ALTER TABLE "asks" ADD COLUMN "is_portal_only" boolean DEFAULT false NOT NULL;--> statement-breakpoint

@@ -27,7 +27,7 @@ const request = async (jobId: string, title: string, items: string[], more: obje
 const things = async (clientId: string) => (await missing(`?client=${clientId}`)).rows.map(({ what, state }) => `${what}: ${state}`);
 const rules = async (more: Partial<SendingRules> = {}) => {
   const { body } = await t.firm.as.administrator!.get('/api/firm/sending').expect(200);
-  const set = { ...(body as SendingRules), perDay: 50, followsUp: true, everyDays: 5, most: 3, ...more };
+  const set = { ...(body as SendingRules), perDay: 50, followsUp: true, everyDays: 5, most: 3, lateDays: 5, ...more };
   await t.firm.as.administrator!.put('/api/firm/sending').send(set).expect(204);
 };
 const filtered = (filters: object[]) => `?filters=${encodeURIComponent(JSON.stringify(filters))}`;
@@ -42,6 +42,9 @@ const PLANNED: Procedure = {
 
 beforeAll(async () => {
   t = await startTestApp();
+  const { lateDays } = (await t.firm.as.administrator!.get('/api/firm/sending').expect(200)).body as SendingRules;
+  // Nothing was agreed until the firm says so.
+  expect(lateDays).toBe(0);
   await rules();
   ids.wren = await client({ name: 'Wren Ltd', contact: { name: 'Wyn', email: 'wyn@wren.example' } });
   ids.auk = await client({ name: 'Auk Ltd' });

@@ -62,11 +62,11 @@ export const firms = pgTable(
     pacing: jsonb('pacing').$type<Pacing>().notNull().default({ perDay: 3, from: '08:00', until: '18:00', together: true }),
     /** How it follows up what clients do not send: after so many working days, so many times. */
     followUps: jsonb('follow_ups').$type<FollowUpRules>().notNull().default({ isOn: true, everyDays: 5, most: 3 }),
-    /** What was agreed with clients about records that come late. */
+    /** What was agreed with clients about records that come late: nothing until the firm says so, as the histories of jobs keep it as evidence. */
     late: jsonb('late')
       .$type<LateRules>()
       .notNull()
-      .default({ days: 5, consequence: 'After that we cannot promise to file in time, and a late fee may be due.' }),
+      .default({ days: 0, consequence: 'After that we cannot promise to file in time, and a late fee may be due.' }),
     /** Of what the firm has settled about itself. */
     version: integer('version').notNull().default(1),
   },
