@@ -151,7 +151,7 @@ test('a paper client’s season', async ({ browser }) => {
     await page.getByRole('button', { name: 'Open', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Income tax 2025', exact: true })).toBeVisible();
     await page.getByRole('link', { name: 'The Drying Loft', exact: true }).click();
-    await page.getByRole('button', { name: /^More with / }).click();
+    await page.getByRole('button', { name: 'More with The Drying Loft' }).click();
     await page.getByRole('menuitem', { name: 'Papers came' }).click();
     const leaf = page.getByRole('dialog', { name: 'Papers of The Drying Loft' });
     await leaf.getByLabel('What came').fill('Two folders of 2025');
