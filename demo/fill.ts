@@ -12,6 +12,7 @@ import { Asking } from './asking';
 import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
 import { addLines } from './lines';
+import { keepForATime } from './kept';
 import { LastDays, standToday } from './last-days';
 import { writeProcedures } from './procedures';
 
@@ -59,6 +60,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await last.putOff();
     await last.pace();
     await new Asking(app, firm, at).fill(today);
+    await keepForATime(app, firm, at);
     await last.writeAhead(today);
     await database.tidy();
   } finally {

@@ -8,6 +8,7 @@ import { JobMovesService, JobStandingService, JobsService, TaskChangesService, T
 import { PacingService, TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { SaidService } from '@steady/server/areas/asks/index';
+import { HoldsService, PeriodsService } from '@steady/server/areas/keeping/services';
 import { PacketsService, PapersService } from '@steady/server/areas/papers/index';
 import { ElsewhereService, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
@@ -59,6 +60,8 @@ export interface DemoServices {
   answers: RequestAnswers;
   elsewhere: ElsewhereService;
   said: SaidService;
+  periods: PeriodsService;
+  holds: HoldsService;
   papers: PapersService;
   packets: PacketsService;
   signatures: SignaturesService;
@@ -117,6 +120,8 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   answers: server.get(RequestAnswers),
   elsewhere: server.get(ElsewhereService),
   said: server.get(SaidService),
+  periods: server.get(PeriodsService),
+  holds: server.get(HoldsService),
   papers: server.get(PapersService),
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),

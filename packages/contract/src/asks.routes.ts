@@ -1,6 +1,6 @@
-import type { AskView, ChangeAsk, MissingRow, MissingSum, NoteSaid, PortalAsk, SetFollowUps, SetPromise, WithdrawAsk } from './asks';
+import type { AskView, ChangeAsk, MissingRow, MissingSum, NoteSaid, PortalAsk, SetFollowUps, SetPromise, WantedLine, WithdrawAsk } from './asks';
 import type { ListFieldsView, ListTotals, Listed, PlaceFound } from './lists';
-import type { MissingFilter } from './queries';
+import type { MissingFilter, WantedAsked } from './queries';
 import { type Added, FILE, a, get, patch, post } from './route';
 
 export const ofJob = get('/api/jobs/:id/asks', 'see clients', {
@@ -22,6 +22,12 @@ export const missingFields = get('/api/missing/fields', 'see clients', { answer:
 export const missingFile = get('/api/missing/list.:kind', 'see clients', { ...wanted, answer: FILE, text: ['kind'], takesAlong: 'what is missing' });
 /** How much of it there is. */
 export const missingSum = get('/api/missing/sum', 'see clients', { ...wanted, answer: a<MissingSum>('MissingSum') });
+/** What clients were asked for and owe, by the day by which it is wanted; the earliest 300. */
+export const wantedBy = get('/api/asks/wanted', 'see clients', {
+  query: a<WantedAsked>('WantedAsked'),
+  answer: a<WantedLine[]>('WantedLine[]'),
+  shows: ['asks', 'requests', 'signatures', 'jobs', 'clients'],
+});
 /** Writes down what a client said about what is missing, for whom, and for when they promised it. */
 export const said = post('/api/clients/:id/said', 'do work', { input: a<NoteSaid>('NoteSaid'), answer: a<Added>('Added'), once: true });
 /** Stops all follow-ups to a client, or has them go on as the firm does. */

@@ -180,9 +180,26 @@ export interface PortalAsk<Part = unknown> {
   part: Part;
 }
 
+/** An ask that lies with a client, with the day by which it is wanted. */
+export interface WantedLine {
+  id: string;
+  title: string;
+  clientId: string;
+  client: string;
+  jobId: string | null;
+  job: string | null;
+  wantedOn: string;
+  /** How many things of it are missing. */
+  things: number;
+  promisedFor: string | null;
+  who: string | null;
+}
+
 declare module './today' {
   interface TodayView {
     answered: First<TodayLine>;
+    /** What clients owe by the end of this week, or owed before it. */
+    wanted: First<TodayLine>;
     /** How many things are missing, of how many clients. */
     missing: { things: number; clients: number };
   }

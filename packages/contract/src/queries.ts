@@ -98,6 +98,22 @@ export class MissingFilter extends OfClientOrJob {
   view?: MissingOf;
 }
 
+/** Days between which something is wanted, both included. */
+export class WantedAsked {
+  @LeftOut()
+  @IsDay()
+  from?: string;
+
+  @LeftOut()
+  @IsDay()
+  until?: string;
+
+  /** Only where this person has to do with the job. */
+  @LeftOut()
+  @IsUUID()
+  person?: string;
+}
+
 export class JobsFilter extends ListQuery {
   @LeftOut()
   @IsIn(['open', 'finished'])

@@ -7,6 +7,7 @@ import { DocumentsModule } from './documents/documents.module';
 import { FeesModule } from './fees/fees.module';
 import { ImportsModule } from './imports/imports.module';
 import { JobsModule } from './jobs/jobs.module';
+import { KeepingModule } from './keeping/keeping.module';
 import { MovesModule } from './moves/moves.module';
 import { NoticesModule } from './notices/notices.module';
 import { PapersModule } from './papers/papers.module';
@@ -30,6 +31,7 @@ export const AREAS: Type[] = [
   ImportsModule,
   ClientsModule,
   WholeFileModule,
+  KeepingModule,
   ServicesModule,
   AlmanacModule,
   RulesModule,

@@ -7,6 +7,7 @@ import { documentsArea } from '../areas/documents/area';
 import { feesArea } from '../areas/fees/area';
 import { importsArea } from '../areas/imports/area';
 import { jobsArea } from '../areas/jobs/area';
+import { keepingArea } from '../areas/keeping/area';
 import { papersArea } from '../areas/papers/area';
 import { portalArea } from '../areas/portal/area';
 import { postArea } from '../areas/post/area';
@@ -33,6 +34,7 @@ export const AREAS: readonly Area[] = [
   documentsArea,
   postArea,
   papersArea,
+  keepingArea,
   timeArea,
   feesArea,
   servicesArea,

@@ -93,6 +93,7 @@ const listed = (names: readonly string[]) => (names.length < 2 ? names.join('') 
 /** Folders for a firm that has none yet: by topic, with the right that each usually has. */
 export const READY_MADE_FOLDERS: readonly Omit<FolderTemplate, 'id' | 'services'>[] = [
   { name: 'Permanent file', right: 'firm only', forms: [], byYear: false, takes: [] },
+  { name: 'Identity papers', right: 'firm only', forms: [], byYear: false, takes: [] },
   { name: 'Statutory records', right: 'client reads', forms: ['company', 'co-operative', 'charity'], byYear: false, takes: [] },
   { name: 'Sent by the client', right: 'client reads and adds', forms: [], byYear: true, takes: ['from the client'] },
   { name: 'Accounts and tax', right: 'client reads', forms: [], byYear: true, takes: [] },

@@ -10,11 +10,12 @@ import {
   SetFollowUps,
   SetPromise,
   USUAL_MISSING_COLUMNS,
+  type WantedLine,
   WithdrawAsk,
 } from '@steady/contract/asks';
 import * as routes from '@steady/contract/asks.routes';
 import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
-import { MissingFilter } from '@steady/contract/queries';
+import { MissingFilter, WantedAsked } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
 import { AskQueries } from './asks.queries';
@@ -22,6 +23,7 @@ import { AsksService } from './asks.service';
 import { FollowUps } from './follow-ups.service';
 import { type MissingAsked, MissingQueries } from './missing.queries';
 import { SaidService } from './said.service';
+import { WantedQueries } from './wanted.queries';
 
 const narrowed = ({ view, find, client, job }: MissingFilter): MissingAsked => ({ view, find, clientId: client, jobId: job });
 
@@ -32,6 +34,7 @@ export class AsksController {
     private readonly queries: AskQueries,
     private readonly follow: FollowUps,
     private readonly wanted: MissingQueries,
+    private readonly byDay: WantedQueries,
     private readonly words: SaidService,
     private readonly saved: SavedLists,
   ) {}
@@ -85,6 +88,11 @@ export class AsksController {
   @Does(routes.missingSum, { query: MissingFilter })
   missingSum({ work, query }: Asked<typeof routes.missingSum>): Promise<MissingSum> {
     return this.wanted.sum(work, narrowed(query));
+  }
+
+  @Does(routes.wantedBy, { query: WantedAsked })
+  wantedBy({ work, query }: Asked<typeof routes.wantedBy>): Promise<WantedLine[]> {
+    return this.byDay.list(work, query);
   }
 
   @Does(routes.said, { input: NoteSaid })

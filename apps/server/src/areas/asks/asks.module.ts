@@ -12,15 +12,17 @@ import { AskKinds } from './kinds';
 import { LateRecords } from './late-records.service';
 import { SaidService } from './said.service';
 import { MissingQueries } from './missing.queries';
+import { WantedQueries } from './wanted.queries';
 
 @Area({
   controllers: [AsksController],
-  services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, MissingQueries, SaidService, LateRecords, AsksService],
+  services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, MissingQueries, WantedQueries, SaidService, LateRecords, AsksService],
 })
 export class AsksModule {
-  constructor(today: TodayParts, queries: AskQueries, missing: MissingQueries, file: WholeFileParts, whole: AsksWholeFile) {
+  constructor(today: TodayParts, queries: AskQueries, missing: MissingQueries, file: WholeFileParts, whole: AsksWholeFile, wanted: WantedQueries) {
     file.bring(50, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => queries.onToday(work, asked));
     today.bring((work) => missing.onToday(work));
+    today.bring((work, asked) => wanted.onToday(work, asked));
   }
 }

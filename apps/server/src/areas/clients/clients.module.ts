@@ -1,4 +1,5 @@
 import { Area } from '../../platform/area';
+import { PersonParts } from '../keeping';
 import { WholeFileParts } from '../whole-file';
 import { ClientWholeFile } from './whole-file.queries';
 import { SearchResults } from '../search';
@@ -15,6 +16,7 @@ import { ClientsController } from './clients.controller';
 import { ClientQueries } from './clients.queries';
 import { ClientsService } from './clients.service';
 import { ContactsController } from './contacts.controller';
+import { ContactsKept } from './contacts-kept';
 import { ContactQueries } from './contacts.queries';
 import { ContactMerging } from './contacts-merge.service';
 import { ContactsService } from './contacts.service';
@@ -34,6 +36,7 @@ import { RelatedService } from './related.service';
     ContactMerging,
     SinceAdded,
     ContactQueries,
+    ContactsKept,
     ClientsService,
     MergeService,
     RelatedService,
@@ -54,7 +57,10 @@ export class ClientsModule {
     file: WholeFileParts,
     whole: ClientWholeFile,
     book: ClientsService,
+    people: PersonParts,
+    kept: ContactsKept,
   ) {
+    people.bring(10, kept);
     file.knowClients(async (work, id) => (await book.get(work, id)).name);
     file.bring(10, (work, of) => whole.parts(work, of));
     search.bring(10, clientsFound);

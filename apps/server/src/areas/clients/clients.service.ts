@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, eq, isNull, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { CLIENT_FACTS, type Standing, clientFacts, identifiers, isLookedAtByRules, keptFacts } from '@steady/core/clients';
 import type { Fact, Facts } from '@steady/core/conditions';
@@ -38,6 +38,9 @@ export function mayMoveAccount(work: Work, before: Client, after: Partial<Record
 
 /** The columns that an input fills: what is not given is nothing, not what was there before. */
 const columnsOf = (input: ClientFactsInput) => ({ ...keptFacts(input), details: input.details ?? {} });
+
+/** A client whose engagement has ended. */
+export type EndedClient = Pick<Client, 'id' | 'name' | 'standing' | 'endedOn'>;
 
 /** Who the clients are, what is known of them, and whom to write to. */
 @Injectable()
@@ -159,6 +162,24 @@ export class ClientsService {
       .select({ id: clients.id, number: clients.number, name: clients.name })
       .from(clients)
       .where(and(eq(clients.firmId, work.firm.id), isNull(clients.mergedInto)));
+  }
+
+  /** These clients and the records that became part of them: what happened before stands under those. */
+  async withMerged(work: Work, clientIds: readonly string[]): Promise<string[]> {
+    const merged = await work.tx
+      .select({ id: clients.id })
+      .from(clients)
+      .where(inArray(clients.mergedInto, [...clientIds]));
+    return [...clientIds, ...merged.map(({ id }) => id)];
+  }
+
+  /** Clients whose engagement has ended, by name. */
+  ended(work: Work): Promise<EndedClient[]> {
+    return work.tx
+      .select({ id: clients.id, name: clients.name, standing: clients.standing, endedOn: clients.endedOn })
+      .from(clients)
+      .where(and(eq(clients.firmId, work.firm.id), eq(clients.standing, 'former'), isNotNull(clients.endedOn), isNull(clients.mergedInto)))
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
   }
 
   /** Clients of whom somebody is partner, manager or preparer, by name. */

@@ -63,6 +63,8 @@ export const contacts = pgTable(
     awayUntil: day('away_until'),
     /** Whether they want to be written to about more than their work, since when, and how the firm knows. */
     marketing: jsonb('marketing').$type<Marketing>(),
+    /** When what need not stay was erased, as they asked. */
+    erasedAt: moment('erased_at'),
   },
   (t) => [ownFirm(), ofSeenBy('client_contacts', 'contact_id'), index().on(t.firmId, t.email)],
 );

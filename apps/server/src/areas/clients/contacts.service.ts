@@ -50,6 +50,10 @@ const factsOf = (input: ContactInput | ChangeContact): PersonFacts => ({
   awayUntil: input.awayUntil ?? null,
 });
 
+const NOTHING_KNOWN = { email: null, newEmailSince: null, phone: null, mobile: null, address: null, marketing: null, awayUntil: null };
+/** What a person is called of whom nothing stays. */
+const ERASED = 'Erased person';
+
 const isElsewhere = (before: { email: string | null }, after: { email: string | null }) => before.email !== null && after.email !== before.email;
 
 /** People: each once, linked to the clients for which they act, with a role and a say at each. */
@@ -245,6 +249,26 @@ export class ContactsService {
       payload: { clientId, contactId },
     });
     await work.tx.delete(clientContacts).where(and(eq(clientContacts.clientId, clientId), eq(clientContacts.contactId, contactId)));
+  }
+
+  /** Erases how a person is reached and their wishes, and takes them off the clients named. Their name stays. */
+  async erase(work: Work, contactId: string, from: readonly string[]): Promise<void> {
+    const { name } = await this.get(work, contactId);
+    for (const clientId of from) await this.unlink(work, clientId, contactId);
+    await work.tx
+      .update(contacts)
+      .set({ ...NOTHING_KNOWN, erasedAt: work.now.toString(), version: sql`${contacts.version} + 1` })
+      .where(and(eq(contacts.id, contactId), eq(contacts.firmId, work.firm.id)));
+    const kinds = [ContactAdded, ContactChanged, ContactLinked, AddressConfirmed].map((kind) => kind.name);
+    await this.events.forget(work, { clientIds: [...from, ...(await this.clientsOf(work, contactId))], kinds, naming: name });
+  }
+
+  /** Erases what a person is called: nothing else of theirs stays. */
+  async eraseName(work: Work, contactId: string): Promise<void> {
+    await work.tx
+      .update(contacts)
+      .set({ name: ERASED, erasedAt: work.now.toString() })
+      .where(and(eq(contacts.id, contactId), eq(contacts.firmId, work.firm.id)));
   }
 
   private async mustSeeClient(work: Work, clientId: string): Promise<void> {

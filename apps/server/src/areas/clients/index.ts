@@ -8,7 +8,7 @@ export { clientName, clientsWith, peopleOfClients } from './client-sql';
 export { ClientParts } from './client-parts';
 export { ClientQueries } from './clients.queries';
 export type { Client } from './clients.tables';
-export { ClientAdded, ClientChanged, ClientsRemoved, ClientsService, bearsOnRules, factsOf } from './clients.service';
+export { ClientAdded, ClientChanged, ClientsRemoved, ClientsService, type EndedClient, bearsOnRules, factsOf } from './clients.service';
 export { ContactQueries } from './contacts.queries';
 export { type Contact, ContactChanged, ContactsService } from './contacts.service';
 export { ContactMerging, ContactsMerged } from './contacts-merge.service';

@@ -229,18 +229,41 @@ export class DocumentChanges implements OnModuleInit {
     return found.map(({ id }) => id);
   }
 
-  /** Destroys the content of a document that was taken out; that it was there stays on record. */
   private async destroy(work: Work, document: Document): Promise<void> {
     if (document.takenOutAt === null) return;
+    await this.destroyContent(work, document);
+    await this.say(work, document, `destroyed ${titleOf(document)}, which was taken out ${DAYS_TO_BRING_BACK} days before`);
+  }
+
+  /** Destroys documents whose time is over, but for those on which something stands. @returns how many, and why each of the others stays */
+  async destroyOverdue(work: Work, ids: string[]): Promise<{ count: number; stays: string[] }> {
+    const held = await this.holds.of(work, ids);
+    let count = 0;
+    for (const document of await this.some(work, ids)) {
+      if (held.has(document.id)) continue;
+      await this.destroyContent(work, document);
+      count += 1;
+    }
+    return { count, stays: [...held.values()] };
+  }
+
+  /** Destroys the content of a document; that it was there stays on record. */
+  private async destroyContent(work: Work, document: Document): Promise<void> {
     const earlier = await work.tx.delete(documentVersions).where(eq(documentVersions.documentId, document.id)).returning({ address: documentVersions.address });
     await work.tx.delete(documentTexts).where(eq(documentTexts.documentId, document.id));
     await work.tx
       .update(documents)
-      .set({ removedAt: work.now.toString(), earlier: 0, isLookedThrough: true, version: document.version + 1 })
+      .set({
+        removedAt: work.now.toString(),
+        takenOutAt: document.takenOutAt ?? work.now.toString(),
+        takenOutBy: document.takenOutBy ?? work.actor.name,
+        earlier: 0,
+        isLookedThrough: true,
+        version: document.version + 1,
+      })
       .where(eq(documents.id, document.id));
     for (const address of new Set([document.address, ...earlier.map((one) => one.address)]))
       if (!(await this.isWanted(work, address))) await this.store.giveUp(work, address);
-    await this.say(work, document, `destroyed ${titleOf(document)}, which was taken out ${DAYS_TO_BRING_BACK} days before`);
   }
 
   /** Whether any document has this content, now or in a version before. */

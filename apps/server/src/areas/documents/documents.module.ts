@@ -1,10 +1,12 @@
 import { Area } from '../../platform/area';
 import { JobParts, JobRecords } from '../jobs';
+import { KeptParts, PersonParts } from '../keeping';
 import { SearchResults } from '../search';
 import { WholeFileParts } from '../whole-file';
 import { DocumentChanges } from './document-changes.service';
 import { DocumentHolds } from './document-holds';
 import { DocumentInsides } from './document-insides.service';
+import { DocumentsKept } from './documents-kept';
 import { DocumentsController } from './documents.controller';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';
@@ -16,10 +18,22 @@ import { UploadsController } from './uploads.controller';
 
 @Area({
   controllers: [DocumentsController, FoldersController, UploadsController],
-  services: [DocumentHolds, FoldersService, DocumentsService, DocumentChanges, DocumentInsides, DocumentQueries, FilesKeptQueries],
+  services: [DocumentHolds, FoldersService, DocumentsService, DocumentChanges, DocumentInsides, DocumentQueries, FilesKeptQueries, DocumentsKept],
 })
 export class DocumentsModule {
-  constructor(file: WholeFileParts, queries: DocumentQueries, job: JobParts, records: JobRecords, search: SearchResults, holds: DocumentHolds) {
+  constructor(
+    file: WholeFileParts,
+    queries: DocumentQueries,
+    job: JobParts,
+    records: JobRecords,
+    search: SearchResults,
+    holds: DocumentHolds,
+    kept: KeptParts,
+    people: PersonParts,
+    ofTime: DocumentsKept,
+  ) {
+    kept.bring(ofTime);
+    people.bring(50, ofTime);
     search.bring(60, (work, looked) => queries.found(work, looked));
     records.hold(documents);
     job.bring(async (work, of) => ({ documents: await queries.ofJob(work, of) }));

@@ -84,6 +84,7 @@ export class DocumentsService implements OnModuleInit {
         kind,
         at: now,
         by: work.actor.name,
+        byContact: work.actor.kind === 'client' ? work.actor.id : null,
         fromOutside,
         isLookedThrough: !isToLookThrough({ ...file, aboutFees: of.aboutFees ?? false }),
         // What the firm adds itself was looked at.

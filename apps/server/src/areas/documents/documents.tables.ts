@@ -60,6 +60,8 @@ export const documents = pgTable(
     kind: text('kind').notNull(),
     at: moment('at').notNull(),
     by: text('by').notNull(),
+    /** Which of the client's people sent it; null where it was somebody of the firm. */
+    byContact: uuid('by_contact'),
     /** Sent by the client's people: it counts towards what is kept of what comes in. */
     fromOutside: boolean('from_outside').notNull().default(false),
     /** A bill: it is there only for whoever may see fees. */
@@ -95,6 +97,9 @@ export const documents = pgTable(
     index()
       .on(t.firmId, t.clientId, t.bytes)
       .where(sql`from_outside`),
+    index('documents_of_people')
+      .on(t.byContact)
+      .where(sql`by_contact is not null`),
     index('documents_to_look_at')
       .on(t.firmId, t.at)
       .where(sql`looked_at is null and taken_out_at is null`),

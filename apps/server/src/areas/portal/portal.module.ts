@@ -1,8 +1,14 @@
 import { Area } from '../../platform/area';
 import { PortalSessions } from '../../platform/identity';
+import { PersonParts } from '../keeping';
+import { DevicesKept } from './devices-kept';
 import { LookController } from './look.controller';
 import { PortalController } from './portal.controller';
 import { PortalService } from './portal.service';
 
-@Area({ controllers: [PortalController, LookController], services: [{ provide: PortalSessions, useExisting: PortalService }, PortalService] })
-export class PortalModule {}
+@Area({ controllers: [PortalController, LookController], services: [{ provide: PortalSessions, useExisting: PortalService }, PortalService, DevicesKept] })
+export class PortalModule {
+  constructor(people: PersonParts, devices: DevicesKept) {
+    people.bring(60, devices);
+  }
+}

@@ -42,6 +42,8 @@ export const messages = pgTable(
     /** It was taken back by itself, as what it was about was not wanted any more; it waits again where that is. */
     dropped: boolean('dropped').notNull().default(false),
     sentAt: moment('sent_at'),
+    /** When its words and address were destroyed: that it was sent stays. */
+    destroyedAt: moment('destroyed_at'),
   },
   (t) => [
     ownFirm(),

@@ -73,7 +73,10 @@ export class RequestAnswers {
     this.book.mustBeOpen(ask);
     const now = work.now.toString();
     const { kind, text = null, documentId = null, way = null, place = null } = given;
-    await work.tx.insert(requestAnswers).values({ firmId: work.firm.id, itemId: item.id, kind, text, documentId, way, place, at: now, by: work.actor.name });
+    const byContact = work.actor.kind === 'client' ? work.actor.id : null;
+    await work.tx
+      .insert(requestAnswers)
+      .values({ firmId: work.firm.id, itemId: item.id, kind, text, documentId, way, place, at: now, by: work.actor.name, byContact });
     if (state !== item.state) await this.setItem(work, item.id, { state, stateSince: now });
     if (work.actor.kind === 'client') await this.letters.heard(work, ask);
     await this.events.record(work, ItemAnswered, { what, ...aboutAsk(ask), after: { kind, text, documentId } });

@@ -1,6 +1,8 @@
 import { Area } from '../../platform/area';
 import { DocumentHolds } from '../documents';
+import { KeptParts, PersonParts } from '../keeping';
 import { WholeFileParts } from '../whole-file';
+import { AnswersKept } from './answers-kept';
 import { RequestAnswers } from './request-answers.service';
 import { EachTimeService } from './each-time.service';
 import { ElsewhereService } from './elsewhere.service';
@@ -14,10 +16,12 @@ import { RequestsService } from './requests.service';
 
 @Area({
   controllers: [RequestsController, RequestsPortalController],
-  services: [RequestKind, RequestAnswers, RequestFill, RequestsService, ManyRequests, ElsewhereService, EachTimeService, RequestQueries],
+  services: [RequestKind, RequestAnswers, RequestFill, RequestsService, ManyRequests, ElsewhereService, EachTimeService, RequestQueries, AnswersKept],
 })
 export class RequestsModule {
-  constructor(file: WholeFileParts, queries: RequestQueries, holds: DocumentHolds) {
+  constructor(file: WholeFileParts, queries: RequestQueries, holds: DocumentHolds, kept: KeptParts, people: PersonParts, answers: AnswersKept) {
+    kept.bring(answers);
+    people.bring(30, answers);
     holds.bring((work, ids) => queries.waitingFor(work, ids));
     file.bring(51, (work, of) => queries.wholeFile(work, of));
   }

@@ -46,6 +46,10 @@ export const requestAnswers = pgTable(
     documentId: uuid('document_id'),
     at: moment('at').notNull(),
     by: text('by').notNull(),
+    /** Which of the client's people that is; null where it was somebody of the firm. */
+    byContact: uuid('by_contact'),
+    /** When its words were destroyed. */
+    destroyedAt: moment('destroyed_at'),
     /** Of a question: when it was answered. It stays open until then, whatever comes after it. */
     answeredAt: moment('answered_at'),
     /** Of what came in hand: how, and where the papers lie. */
@@ -58,6 +62,9 @@ export const requestAnswers = pgTable(
     ownFirm(),
     ofSeen('item_id', 'request_items'),
     index().on(t.itemId),
+    index('answers_of_people')
+      .on(t.byContact)
+      .where(sql`by_contact is not null`),
     index('open_questions')
       .on(t.itemId)
       .where(sql`kind = 'question' and answered_at is null`),

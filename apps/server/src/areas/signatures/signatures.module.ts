@@ -1,15 +1,19 @@
 import { Area } from '../../platform/area';
 import { DocumentHolds } from '../documents';
+import { KeptParts, PersonParts } from '../keeping';
 import { WholeFileParts } from '../whole-file';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
+import { SigningsKept } from './signings-kept';
 
-@Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService] })
+@Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService, SigningsKept] })
 export class SignaturesModule {
-  constructor(file: WholeFileParts, queries: SignatureQueries, holds: DocumentHolds) {
+  constructor(file: WholeFileParts, queries: SignatureQueries, holds: DocumentHolds, kept: KeptParts, people: PersonParts, signed: SigningsKept) {
+    kept.bring(signed);
+    people.bring(40, signed);
     holds.bring((work, ids) => queries.given(work, ids));
     file.bring(52, (work, of) => queries.wholeFile(work, of));
   }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
 import type { Work } from '../../platform/work';
 import { askParties, asks } from '../asks/asks.tables';
@@ -57,7 +57,7 @@ export class SignatureQueries {
     const signed = await work.tx
       .select({ id: signatureDocuments.documentId })
       .from(signatureDocuments)
-      .where(inArray(signatureDocuments.documentId, documentIds));
+      .where(and(inArray(signatureDocuments.documentId, documentIds), eq(signatureDocuments.isOver, false)));
     const scans = await work.tx.select({ id: signings.scanId }).from(signings).where(inArray(signings.scanId, documentIds));
     return new Map([
       ...scans.map(({ id }) => [id!, 'it shows how a document was signed'] as const),

@@ -1,4 +1,4 @@
-import { pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
 import { askParties, asks } from '../asks/asks.tables';
 
@@ -13,6 +13,8 @@ export const signatureDocuments = pgTable(
       .unique()
       .references(() => asks.id),
     documentId: uuid('document_id').notNull(),
+    /** How it was signed was destroyed, as its time was over: nothing holds the document here any more. */
+    isOver: boolean('is_over').notNull().default(false),
   },
   () => [ownFirm(), ofSeen('ask_id', 'asks')],
 );
@@ -35,6 +37,8 @@ export const signings = pgTable(
     scanId: uuid('scan_id'),
     /** SHA-256 of the very bytes that were signed. */
     sha256: text('sha256').notNull(),
+    /** When as whom, from where and by whom on paper was destroyed: setting it destroys them, and nothing else of a row can change. */
+    destroyedAt: moment('destroyed_at'),
   },
   () => [ownFirm(), ofSeen('party_id', 'ask_parties')],
 );

@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { holdsAmount, namesAmount } from '@steady/core/access';
 import type { Work } from '../work/work';
+import { events } from './tables';
 
 /** A kind of event. Areas declare theirs as constants, so that one can search for who records and who listens. */
 export interface EventKind<Payload> {
@@ -57,6 +59,32 @@ export class Events {
       aboutFees: namesAmount(what) || holdsAmount(before) || holdsAmount(after),
     });
     await this.tell(work, kind, happening);
+  }
+
+  /**
+   * Destroys what events say beyond that something happened, to whom, when and by whom: the records before and after, the words
+   * and addresses that the sentence quotes. What happens in this transaction is not touched.
+   *
+   * @param naming only events whose sentence names this
+   */
+  async forget(
+    work: Work,
+    { clientIds, kinds, actorId, naming }: { clientIds: readonly string[]; kinds: readonly string[]; actorId?: string; naming?: string },
+  ): Promise<void> {
+    if (clientIds.length === 0) return;
+    await work.tx
+      .update(events)
+      .set({ forgottenAt: work.now.toString() })
+      .where(
+        and(
+          eq(events.firmId, work.firm.id),
+          inArray(events.clientId, [...clientIds]),
+          inArray(events.kind, [...kinds]),
+          isNull(events.forgottenAt),
+          actorId === undefined ? undefined : eq(events.actorId, actorId),
+          naming === undefined ? undefined : sql`position(${naming} in ${events.what}) > 0`,
+        ),
+      );
   }
 
   /** Tells the areas that listen of a part of what is recorded as a whole at its end. */

@@ -21,6 +21,8 @@ export const events = pgTable(
     after: jsonb('after'),
     /** It tells of an amount: whoever may not see fees reads "an amount" in its place. */
     aboutFees: boolean('about_fees').notNull().default(false),
+    /** When what stood before and after, and the words that were quoted, were destroyed: setting it destroys them, and nothing else of a row can change. */
+    forgottenAt: moment('forgotten_at'),
   },
   (t) => [ownFirm(), ofSeenClient(), index().on(t.firmId, t.jobId, t.seq), index().on(t.firmId, t.clientId, t.seq), index().on(t.firmId, t.seq)],
 );

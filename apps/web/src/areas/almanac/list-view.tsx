@@ -11,6 +11,7 @@ import { useSession } from '../../app/session';
 import { Export } from '../../ui/export';
 import { Trouble } from '../../ui/page';
 import { SpanInputs } from '../../ui/span';
+import { WantedBetween } from '../asks';
 import { useAlmanacFilter } from './almanac-filter';
 import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
@@ -89,6 +90,7 @@ export function ListView({ frame }: { frame: Frame }) {
             </>
           }
         />
+        <WantedBetween from={from} until={until} person={filter.person} />
         {more && (
           <button className="act-quiet mt-3 print:hidden" onClick={() => void setSize((size) => size + 1)}>
             Show more

@@ -12,6 +12,7 @@ import type { RowProps } from '../../ui/ledger-table';
 import { useHands } from '../../ui/order-grip';
 import { Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
+import { WantedBetween } from '../asks';
 import { useAlmanacFilter } from './almanac-filter';
 import type { Frame } from './frame';
 import { DeadlineTable } from './deadline-table';
@@ -114,6 +115,7 @@ export function RibbonView({ frame }: { frame: Frame }) {
             RowPart={OntoWeek}
           />
         )}
+        <WantedBetween {...(showsOverdue ? { until: session.day.subtract({ days: 1 }).toString() } : daysOf(week))} person={filter.person} />
         {moving && <MoveTargetLeaf of={moving.of} weeks={almanac.weeks} onClose={() => setMoving(null)} />}
         <DragOverlay dropAnimation={null}>
           {dragged && (
@@ -126,6 +128,8 @@ export function RibbonView({ frame }: { frame: Frame }) {
     ),
   });
 }
+
+const daysOf = (monday: string) => ({ from: monday, until: civil(monday).add({ days: 6 }).toString() });
 
 /** The first week from this one in which anything falls. */
 const firstBusy = ({ weeks, rows }: AlmanacView, thisWeek: string) =>

@@ -14,6 +14,13 @@ export const asksArea: Area = {
         says: ({ answered: { count } }) => ({ words: `${count === 0 ? 'no answer' : counted(count, 'answer')} from clients` }),
         Rows: part(() => import('./today'), 'AnsweredLines'),
       },
+      {
+        at: 60,
+        id: 'wanted',
+        title: 'Wanted from clients this week',
+        count: (today) => today.wanted.count,
+        Rows: part(() => import('./today'), 'WantedLines'),
+      },
     ],
   },
   pages: [page('missing', () => import('./missing-page'), 'MissingPage')],

@@ -10,6 +10,7 @@ import { useSession, useTeam } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Note } from '../../ui/page';
 import { MailLink, PhoneLink } from '../../ui/reach';
+import { HoldNote } from '../keeping';
 import { permissionsInWords } from './words';
 
 /** Facts, people, related clients, the firm's own details, as notes beside a client's page. */
@@ -21,6 +22,7 @@ export function ClientMargin({ client, onOpen }: { client: ClientView; onOpen(le
   const { id } = client;
   return (
     <>
+      <HoldNote clientId={id} />
       <Note title="Facts">
         <dl className="facts">
           {factLines({ ...client }).map(({ key, label, words }) => (

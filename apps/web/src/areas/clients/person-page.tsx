@@ -10,7 +10,9 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Confirm } from '../../ui/leaf';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
+import { MoreMenu } from '../../ui/more-menu';
 import { Page, Trouble } from '../../ui/page';
+import { PersonsDataLeaf } from '../keeping';
 import { LinkLeaf, PersonLeaf } from './contact-leaf';
 import { MergePersonLeaf } from './merge-person-leaf';
 import { PersonMargin } from './person-margin';
@@ -26,6 +28,7 @@ export function PersonPage() {
   const { data: person, error } = useData(contactsRoutes.person, { id });
   const [changing, setChanging] = useState(false);
   const [merging, setMerging] = useState(false);
+  const [data, setData] = useState(false);
   const [link, setLink] = useState<At | null>(null);
   const [taking, setTaking] = useState<At | null>(null);
   const may = session.may('change clients');
@@ -39,6 +42,10 @@ export function PersonPage() {
       await send(lookRoutes.look, { id });
       window.location.assign(`/portal?back=${encodeURIComponent(`/contacts/${id}`)}`);
     });
+  const rare = [
+    ...(may ? [{ words: 'Merge a duplicate into them', act: () => setMerging(true) }] : []),
+    ...(session.may('run firm') ? [{ words: 'What we have of them', act: () => setData(true) }] : []),
+  ];
   const columns: Column<At>[] = [
     {
       key: 'client',
@@ -87,15 +94,10 @@ export function PersonPage() {
         </>
       }
       tools={
-        <span className="ml-auto flex gap-3">
+        <span className="ml-auto flex flex-wrap gap-3">
           {person.clients.length > 0 && (
             <button className="act-quiet" disabled={busy} onClick={() => void look()}>
               See the portal as {person.name}
-            </button>
-          )}
-          {may && (
-            <button className="act-quiet" onClick={() => setMerging(true)}>
-              Merge
             </button>
           )}
           {may && (
@@ -103,6 +105,7 @@ export function PersonPage() {
               Change the facts
             </button>
           )}
+          <MoreMenu of={person.name} acts={rare} />
         </span>
       }
       margin={<PersonMargin person={person} />}
@@ -124,6 +127,7 @@ export function PersonPage() {
         }
       />
       {changing && <PersonLeaf person={person} onClose={() => setChanging(false)} />}
+      {data && <PersonsDataLeaf person={person} onClose={() => setData(false)} />}
       {merging && <MergePersonLeaf person={person} onClose={() => setMerging(false)} />}
       {link && <LinkLeaf clientId={link.id} contact={person} there={link} onClose={() => setLink(null)} />}
       <Confirm

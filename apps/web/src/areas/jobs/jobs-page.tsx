@@ -14,6 +14,7 @@ import { useListState } from '../../ui/lists/list-state';
 import { SavedLists } from '../../ui/lists/saved-lists';
 import { useListing } from '../../ui/lists/use-listing';
 import { Page } from '../../ui/page';
+import { WantedInWeek, useWantedByWeek } from '../asks';
 import { FlowPage } from './flow-view';
 import { useJobCells, useJobColumns } from './job-list';
 import { useJobsFilterMenu, useJobsFilter } from './jobs-filter';
@@ -125,6 +126,11 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
     return `${monday.equals(weekStart(session.day)) ? 'This week, due' : 'Due'} in the week of ${shortDate(monday).slice(4)}${monday.year === session.day.year ? '' : ` ${monday.year}`}`;
   };
   const mayWork = session.may('do work') && !finished;
+  const wanted = useWantedByWeek(narrowed.person);
+  const wantedWith = (first: JobRow) => {
+    const week = first.dueOn < session.today ? 'overdue' : weekStart(civil(first.dueOn)).toString();
+    return wanted.has(week) && <WantedInWeek week={week} count={wanted.get(week)!} />;
+  };
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-table text-soft">
@@ -140,6 +146,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
         cell={cells}
         phone={['due', 'stands']}
         group={group}
+        groupActs={view === 'due' ? wantedWith : undefined}
         to={(row) => `/jobs/${row.id}`}
         nameOf={(row) => `${row.name}, ${row.client}`}
         onChange={mayWork ? () => setChanging(true) : undefined}

@@ -1,0 +1,2 @@
+export { type Gone, type KeptPart, KeptParts, type Things, type ThingsThere } from './kept-parts';
+export { type PersonHas, type PersonPart, PersonParts } from './person-parts';

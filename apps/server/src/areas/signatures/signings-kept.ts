@@ -1,0 +1,89 @@
+import { Injectable } from '@nestjs/common';
+import { sql } from 'drizzle-orm';
+import { rows } from '../../platform/database';
+import { Events } from '../../platform/events';
+import type { Work } from '../../platform/work';
+import { ClientsService } from '../clients';
+import type { Gone, KeptPart, PersonHas, PersonPart, Things, ThingsThere } from '../keeping';
+import { type ZipEntry, table } from '../whole-file';
+import { SignatureGiven } from './signatures.service';
+
+const ofClients = (clientIds: readonly string[]) => sql`a.client_id in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid)`;
+
+/** How something was signed is kept for a time: as whom and from where is destroyed, that somebody signed which bytes stays. */
+@Injectable()
+export class SigningsKept implements KeptPart, PersonPart {
+  readonly kind = 'signing steps';
+
+  constructor(
+    private readonly events: Events,
+    private readonly clients: ClientsService,
+  ) {}
+
+  /** One for each document that was given for signature. */
+  async there(work: Work, clientIds: string[]): Promise<ThingsThere[]> {
+    const found = await rows<{ clientId: string; count: number }>(
+      work.tx,
+      sql`select a.client_id as "clientId", count(*)::int as count from signature_documents d join asks a on a.id = d.ask_id
+          where a.firm_id = ${work.firm.id} and ${ofClients(clientIds)} and a.ended_at is not null and d.is_over = false group by 1`,
+    );
+    return found.map((one) => ({ ...one, folderId: null, folder: null }));
+  }
+
+  async look(work: Work, { clientId }: Things): Promise<Gone> {
+    return { count: (await this.there(work, [clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
+  }
+
+  async destroy(work: Work, { clientId }: Things): Promise<Gone> {
+    const gone = await rows<{ askId: string }>(
+      work.tx,
+      sql`update signature_documents set is_over = true where is_over = false
+            and ask_id in (select a.id from asks a where a.firm_id = ${work.firm.id} and a.client_id = ${clientId} and a.ended_at is not null)
+          returning ask_id as "askId"`,
+    );
+    const asked = sql`(select jsonb_array_elements_text(${JSON.stringify(gone.map(({ askId }) => askId))}::jsonb)::uuid)`;
+    await work.tx.execute(
+      sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in (select p.id from ask_parties p where p.ask_id in ${asked})`,
+    );
+    await this.events.forget(work, { clientIds: await this.clients.withMerged(work, [clientId]), kinds: [SignatureGiven.name] });
+    return { count: gone.length, stays: [] };
+  }
+
+  async has(work: Work, contactId: string): Promise<PersonHas[]> {
+    const found = await rows<{ clientId: string; count: number }>(
+      work.tx,
+      sql`select a.client_id as "clientId", count(*)::int as count from signings s join ask_parties p on p.id = s.party_id join asks a on a.id = p.ask_id
+          where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null group by 1`,
+    );
+    return found.map((one) => ({ what: 'How they signed', ...one, kind: this.kind }));
+  }
+
+  async erase(work: Work, contactId: string, clientIds: readonly (string | null)[]): Promise<void> {
+    const known = clientIds.filter((id) => id !== null);
+    await work.tx.execute(
+      sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in
+            (select p.id from ask_parties p join asks a on a.id = p.ask_id where p.contact_id = ${contactId} and ${ofClients(known)})`,
+    );
+    await this.events.forget(work, { clientIds: await this.clients.withMerged(work, known), actorId: contactId, kinds: [SignatureGiven.name] });
+  }
+
+  async give(work: Work, contactId: string): Promise<ZipEntry[]> {
+    const found = await rows<{ title: string; signedAt: string; signedAs: string | null; signedFrom: string | null; onPaper: boolean; sha256: string }>(
+      work.tx,
+      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.on_paper_by is not null as "onPaper", s.sha256
+          from signings s join ask_parties p on p.id = s.party_id join asks a on a.id = p.ask_id
+          where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null order by s.signed_at, s.id`,
+    );
+    return table(
+      'what you signed',
+      found.map(({ title, signedAt, signedAs, signedFrom, onPaper, sha256 }) => ({
+        document: title,
+        'signed at': signedAt,
+        'signed as': signedAs,
+        'signed from': signedFrom,
+        'on paper': onPaper ? 'yes' : 'no',
+        sha256,
+      })),
+    );
+  }
+}

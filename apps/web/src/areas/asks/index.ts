@@ -1,0 +1,1 @@
+export { WantedBetween, WantedInWeek, useWantedByWeek } from './wanted-by';

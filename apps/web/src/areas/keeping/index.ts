@@ -1,0 +1,2 @@
+export { HoldNote } from './hold-note';
+export { PersonsDataLeaf } from './persons-data-leaf';
