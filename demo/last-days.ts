@@ -154,7 +154,6 @@ export class LastDays {
     });
   }
 
-  /** What Orla wrote for the days to come: it stands in the plan of what goes out until then. */
   /** From today on clients get three messages a day at most, in the hours of the office, several as one, and are followed up by themselves. */
   async pace(): Promise<void> {
     await this.app.effects.drain(this.firm.firmId);
@@ -169,11 +168,13 @@ export class LastDays {
         followsUp: true,
         everyDays: 5,
         most: 3,
+        remindsOfBills: true,
         lateDays: 5,
       });
     });
   }
 
+  /** What Orla wrote for the days to come: it stands in the plan of what goes out until then. */
   async writeAhead(today: CivilDate): Promise<void> {
     const { people, clients } = this.firm;
     const id = (name: string) => [...clients].find(([, demo]) => demo.name.startsWith(name))![0];

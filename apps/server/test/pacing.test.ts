@@ -261,6 +261,7 @@ describe('how messages go to clients', () => {
     followsUp: false,
     everyDays: 5,
     most: 3,
+    remindsOfBills: false,
     lateDays: 7,
     consequence: 'A late fee is due.',
     version: 1,
@@ -290,7 +291,7 @@ describe('how messages go to clients', () => {
       tx.execute(sql`select what from events where kind = 'sending rules changed' order by seq desc limit 1`),
     );
     expect((found as { rows: { what: string }[] }).rows[0]!.what).toBe(
-      'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one; not followed up; records needed 7 working days before the deadline',
+      'set messages to clients to 4 a day to one person, from 08:00 to 18:00, several as one; not followed up; not reminded of bills; records needed 7 working days before the deadline',
     );
   });
 });

@@ -10,6 +10,7 @@ import type {
   SettlementPreview,
   WipPage,
 } from './fees';
+import type { SetFollowUps, SetPromise } from './asks';
 import type { Versioned } from './versioned';
 import type { InvoicesAsked } from './queries';
 import { type Added, a, get, post, remove } from './route';
@@ -23,6 +24,12 @@ export const approve = post('/api/invoices/:id/approve', 'approve bills', { inpu
 /** Makes the PDF of a bill again that could not be made, and writes to the client. */
 export const printAgain = post('/api/invoices/:id/print', 'bill', { once: true });
 export const cancel = post('/api/invoices/:id/cancel', 'bill', { input: a<CancelBill>('CancelBill'), once: true });
+/** Writes a reminder of a bill now. */
+export const remind = post('/api/invoices/:id/remind', 'bill', { once: true });
+/** Stops the reminders of a bill, or has them go on. */
+export const reminders = post('/api/invoices/:id/reminders', 'bill', { input: a<SetFollowUps>('SetFollowUps') });
+/** Sets for which day its payment is promised, or that it is not. */
+export const promise = post('/api/invoices/:id/promise', 'bill', { input: a<SetPromise>('SetPromise') });
 /** Notes money that came in by the bank. */
 export const notePayment = post('/api/invoices/:id/payments', 'bill', { input: a<NotePayment>('NotePayment'), once: true });
 /** Takes back a payment that was noted by hand. */

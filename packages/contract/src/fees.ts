@@ -48,6 +48,18 @@ export interface InvoiceView {
   payments: { id: string; amount: Money; at: string; reference: string; by: string | null; takenBack: boolean }[];
   /** Why it cannot be cancelled, or null when it can. */
   cannotCancel: string | null;
+  /** Null for one that is not open. */
+  reminders: RemindersView | null;
+}
+
+/** How a bill that is not paid is reminded of. */
+export interface RemindersView {
+  sent: number;
+  /** The day of the next, or why there is none. */
+  next: string | null;
+  quiet: string | null;
+  isStopped: boolean;
+  promisedFor: string | null;
 }
 
 export interface InvoiceRow {
@@ -223,5 +235,7 @@ declare module './today' {
   interface TodayView {
     /** Null for whoever may not see fees. */
     unbilled: WipFigures | null;
+    /** Bills that reminders did not bring in. */
+    notPaid: First<TodayLine>;
   }
 }

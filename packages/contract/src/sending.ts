@@ -53,6 +53,10 @@ export class SendingRules extends Versioned {
   @Max(20, { message: 'Give a number from 1 to 20.' })
   most: number;
 
+  /** Bills that are not paid are reminded by the same rules. */
+  @IsBoolean()
+  remindsOfBills: boolean;
+
   /** Working days that the work takes before its deadline: records have to be here by then. 0 where nothing was agreed. */
   @IsInt({ message: 'Give a number of working days from 0 to 60.' })
   @Min(0, { message: 'Give a number of working days from 0 to 60.' })

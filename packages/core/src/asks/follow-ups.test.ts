@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { civil } from '../calendar';
 import { holidayCalendar } from '../holidays';
-import { type FollowedUp, followUpAfter, nextFollowUp } from '.';
+import { type FollowedUp, type RemindedBill, followUpAfter, nextFollowUp, nextReminder } from '.';
 
 const RULES = { isOn: true, everyDays: 5, most: 3 };
 const ASK: FollowedUp = {
@@ -51,4 +51,22 @@ it('comes so many working days after the client was written to', () => {
   const ireland = holidayCalendar('IE', { from: 2026, until: 2026 });
   // Saint Patrick’s Day and a weekend lie between.
   expect(followUpAfter(civil('2026-03-11'), RULES, ireland).toString()).toBe('2026-03-19');
+});
+
+const BILL: RemindedBill = { isOpen: true, isStopped: false, clientGetsNone: false, awayUntil: null, promisedFor: null, sent: 1, nextOn: '2026-03-18' };
+it.each<[Partial<RemindedBill>, string | null, string | null]>([
+  [{}, '2026-03-18', null],
+  [{ isOpen: false, isStopped: true }, null, null],
+  [{ isStopped: true }, null, 'stopped'],
+  [{ clientGetsNone: true }, null, 'this client gets none'],
+  [{ promisedFor: '2026-03-20', awayUntil: '2026-03-19' }, '2026-03-21', null],
+  [{ awayUntil: '2026-03-17' }, '2026-03-18', null],
+  [{ nextOn: null, sent: 3 }, null, 'all were sent: somebody has to ring'],
+  [{ nextOn: null, sent: 0 }, null, 'there is nobody to write to'],
+])('a bill with %o is reminded on %s, quiet: %s', (more, on, quiet) => {
+  expect(nextReminder({ ...BILL, ...more }, { ...RULES, bills: true })).toEqual({ on, quiet });
+});
+
+it('reminds nobody of bills where the firm does not, though it follows requests up', () => {
+  expect(nextReminder(BILL, RULES)).toEqual({ on: null, quiet: 'the firm sends none' });
 });

@@ -7,6 +7,8 @@ export interface FollowUpRules {
   isOn: boolean;
   everyDays: number;
   most: number;
+  /** Bills that are not paid are reminded by the same rules. */
+  bills?: boolean;
 }
 
 /** What decides whether a client is followed up about an ask. */
@@ -63,6 +65,33 @@ export function nextFollowUp(ask: FollowedUp, rules: FollowUpRules): NextFollowU
   if (ask.jobOnHold) return quiet('the job is on hold');
   if (ask.letterDueSince !== null) return quiet('a letter is to be printed and posted');
   if (ask.nextOn === null) return ask.sent >= rules.most ? quiet('all were sent: a task stands for it') : { on: null, quiet: null };
-  const until = [ask.awayUntil, ask.promisedFor].flatMap((day) => (day !== null && day >= ask.nextOn! ? [day] : [])).sort();
-  return { on: until.length > 0 ? dayAfter(until.at(-1)!) : ask.nextOn, quiet: null };
+  return { on: waitsUntilAfter(ask.nextOn, [ask.awayUntil, ask.promisedFor]), quiet: null };
+}
+
+/** The day, or the one after the last of those until which it has to wait. */
+function waitsUntilAfter(on: string, days: readonly (string | null)[]): string {
+  const until = days.flatMap((day) => (day !== null && day >= on ? [day] : [])).sort();
+  return until.length > 0 ? dayAfter(until.at(-1)!) : on;
+}
+
+/** What decides whether a client is reminded of a bill. */
+export interface RemindedBill extends Pick<FollowedUp, 'isStopped' | 'clientGetsNone' | 'awayUntil' | 'promisedFor' | 'sent' | 'nextOn'> {
+  /** It was sent, and is not paid in full. */
+  isOpen: boolean;
+}
+
+/**
+ * The next reminder of a bill, by the rules of follow-ups: as many working days after it was to be paid, and after the one before; at
+ * most so many; not while whoever pays is away, nor until the day for which they promised it is over.
+ *
+ * @example nextReminder({ isOpen: true, isStopped: false, clientGetsNone: false, awayUntil: null, promisedFor: '2026-03-20', sent: 1, nextOn: '2026-03-18' }, { isOn: true, everyDays: 5, most: 3, bills: true }) // { on: '2026-03-21', quiet: null }
+ */
+export function nextReminder(bill: RemindedBill, rules: FollowUpRules): NextFollowUp {
+  const quiet = (why: string): NextFollowUp => ({ on: null, quiet: why });
+  if (!bill.isOpen) return { on: null, quiet: null };
+  if (bill.isStopped) return quiet('stopped');
+  if (bill.clientGetsNone) return quiet('this client gets none');
+  if (rules.bills !== true) return quiet('the firm sends none');
+  if (bill.nextOn === null) return quiet(bill.sent >= rules.most ? 'all were sent: somebody has to ring' : 'there is nobody to write to');
+  return { on: waitsUntilAfter(bill.nextOn, [bill.awayUntil, bill.promisedFor]), quiet: null };
 }

@@ -4,7 +4,7 @@ export { type AskStanding, type ForUs, type Lacks, type Owed, isQuestion, jobWai
 export { ITEM_STATES, type ItemAsked, type ItemState, type WantedItem, itemInWords, lacksOfRequest } from './request';
 export { ANSWER_KINDS, type AnswerKind, CAME_KINDS, IN_HAND_WAYS, type InHandWay, cameInWords, cameLast, mayTakeBack, standsBy } from './answers';
 export { lacksOfSignature } from './signature';
-export { type FollowUpRules, type FollowedUp, type NextFollowUp, followUpAfter, nextFollowUp } from './follow-ups';
+export { type FollowUpRules, type FollowedUp, type NextFollowUp, type RemindedBill, followUpAfter, nextFollowUp, nextReminder } from './follow-ups';
 export { type EarlierRequest, asLastTime } from './as-last-time';
 export { eachTimeInWords, sendsOn, wantedByThen } from './plans';
 export { type LateRules, isPastSafe, lastSafeDay, lastSafeDayWorkings, lastSafeInWords } from './last-safe-day';

@@ -72,9 +72,7 @@ export class AskLetters {
   async awayUntil(work: Work, ask: Ask): Promise<string | null> {
     const turn = turnOf(await this.book.partiesOf(work, ask.id));
     const { client, contactId } = await this.whom(work, ask, turn);
-    const { to } = await this.post.recipients(work, client, this.kinds.of(ask.kind).permission, contactId);
-    const away = to.flatMap(({ awayUntil }) => (awayUntil !== null && awayUntil >= work.today.toString() ? [awayUntil] : []));
-    return to.length > 0 && away.length === to.length ? away.sort()[0]! : null;
+    return this.post.awayUntil(work, client, this.kinds.of(ask.kind).permission, contactId);
   }
 
   /** It is wanted again: what was not sent when it was withdrawn goes out. */

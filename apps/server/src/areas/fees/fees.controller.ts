@@ -9,12 +9,14 @@ import {
   type SettlementPreview,
   type WipPage,
 } from '@steady/contract/fees';
+import { SetFollowUps, SetPromise } from '@steady/contract/asks';
 import { Versioned } from '@steady/contract/versioned';
 import * as routes from '@steady/contract/fees.routes';
 import { InvoicesAsked } from '@steady/contract/queries';
 import { type Asked, Does } from '../../platform/http/routes';
 import { FeeQueries } from './fees.queries';
 import { FeesService } from './fees.service';
+import { RemindersService } from './reminders.service';
 import { SettlementService } from './settlement.service';
 import { PaymentsService } from './payments.service';
 import { WipQueries } from './wip.queries';
@@ -27,6 +29,7 @@ export class FeesController {
     private readonly queries: FeeQueries,
     private readonly wipOf: WipQueries,
     private readonly payments: PaymentsService,
+    private readonly reminding: RemindersService,
   ) {}
 
   @Does(routes.wip)
@@ -67,6 +70,21 @@ export class FeesController {
   @Does(routes.cancel, { input: CancelBill })
   cancel({ work, at: { id: invoiceId }, input }: Asked<typeof routes.cancel>): Promise<void> {
     return this.fees.cancel(work, invoiceId, input);
+  }
+
+  @Does(routes.remind)
+  remind({ work, at: { id } }: Asked<typeof routes.remind>): Promise<void> {
+    return this.reminding.remind(work, id);
+  }
+
+  @Does(routes.reminders, { input: SetFollowUps })
+  reminders({ work, at: { id }, input }: Asked<typeof routes.reminders>): Promise<void> {
+    return this.reminding.set(work, id, input.on);
+  }
+
+  @Does(routes.promise, { input: SetPromise })
+  promise({ work, at: { id }, input }: Asked<typeof routes.promise>): Promise<void> {
+    return this.reminding.promise(work, id, input.on);
   }
 
   @Does(routes.notePayment, { input: NotePayment })

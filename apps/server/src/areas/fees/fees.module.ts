@@ -6,7 +6,7 @@ import { MoneyOfJobs } from './job-money.queries';
 import { WholeFileParts } from '../whole-file';
 import { FeesWholeFile } from './whole-file.queries';
 import { SearchResults } from '../search';
-import { TodayParts } from '../today';
+import { TodayParts, first } from '../today';
 import { ListFields } from '../../platform/lists';
 import { FIELDS_OF_CLIENTS, FIELDS_OF_JOBS } from './fee-fields';
 import { FeesPortalController } from './fees-portal.controller';
@@ -16,11 +16,23 @@ import { FeesService } from './fees.service';
 import { LedgerService } from './ledger.service';
 import { SettlementService } from './settlement.service';
 import { PaymentsService } from './payments.service';
+import { RemindersService } from './reminders.service';
 import { WipQueries } from './wip.queries';
 
 @Area({
   controllers: [FeesController, FeesPortalController],
-  services: [MoneyOfJobs, MoneyOfClients, FeesWholeFile, FeesService, LedgerService, SettlementService, FeeQueries, WipQueries, PaymentsService],
+  services: [
+    MoneyOfJobs,
+    MoneyOfClients,
+    FeesWholeFile,
+    FeesService,
+    LedgerService,
+    SettlementService,
+    FeeQueries,
+    WipQueries,
+    PaymentsService,
+    RemindersService,
+  ],
 })
 export class FeesModule {
   constructor(
@@ -35,7 +47,9 @@ export class FeesModule {
     money: MoneyOfJobs,
     client: ClientParts,
     ofClient: MoneyOfClients,
+    reminders: RemindersService,
   ) {
+    today.bring(async (work) => ({ notPaid: first(await reminders.inVain(work)) }));
     client.bring((work, id) => ofClient.part(work, id));
     job.bring((work, of, tasks) => money.part(work, of, tasks));
     file.bring(70, (work, of) => whole.parts(work, of));

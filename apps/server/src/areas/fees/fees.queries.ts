@@ -22,6 +22,7 @@ import { TeamService } from '../team';
 import { TimeService } from '../time';
 import { PRINT, cannotCancel } from './fees.service';
 import { LedgerService } from './ledger.service';
+import { RemindersService } from './reminders.service';
 import { SettlementService } from './settlement.service';
 
 const PAGE = 200;
@@ -39,6 +40,7 @@ export class FeeQueries implements OnModuleInit {
     private readonly time: TimeService,
     private readonly present: Present,
     private readonly effects: Effects,
+    private readonly reminders: RemindersService,
   ) {}
 
   onModuleInit(): void {
@@ -111,7 +113,9 @@ export class FeeQueries implements OnModuleInit {
    * @throws Problem "not-found" also for one of another firm
    */
   async invoice(work: Work, invoiceId: string): Promise<InvoiceView> {
-    const [found] = await rows<AsFigures<Omit<InvoiceView, 'cannotCancel' | 'paid' | 'payments'>> & { payments: AsFigures<InvoiceView['payments'][number]>[] }>(
+    const [found] = await rows<
+      AsFigures<Omit<InvoiceView, 'cannotCancel' | 'paid' | 'payments' | 'reminders'>> & { payments: AsFigures<InvoiceView['payments'][number]>[] }
+    >(
       work.tx,
       sql`select i.id, i.version, i.number, i.status, i.job_id as "jobId", ${jobNumber(sql`i.job_id`)} as "jobNumber", ${jobName(sql`i.job_id`)} as job, i.client_id as "clientId", ${clientName(sql`i.client_id`)} as client, i.wording, i.net::float8 as net, i.vat::float8 as vat,
                  i.vat_rate as "vatRate", i.gross::float8 as gross, i.issued_on as "issuedOn", i.due_on as "dueOn", i.document_id as "documentId", i.cancel_reason as "cancelReason",
@@ -126,7 +130,13 @@ export class FeeQueries implements OnModuleInit {
       currency,
       payments.map((payment) => payment.amount),
     );
-    return { ...inCurrency(currency, found, 'net', 'vat', 'gross'), payments, paid, cannotCancel: cannotCancel(found, paid, settled) };
+    return {
+      ...inCurrency(currency, found, 'net', 'vat', 'gross'),
+      payments,
+      paid,
+      cannotCancel: cannotCancel(found, paid, settled),
+      reminders: await this.reminders.view(work, invoiceId),
+    };
   }
 
   /** What approving a bill will do: WIP before and after, each person if it were settled, who is written to, what looks wrong. */

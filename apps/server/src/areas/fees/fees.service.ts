@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, sql } from 'drizzle-orm';
+import { followUpAfter } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { type Money, addVat, compareMoney, minus, money, moneyInWords, opposite } from '@steady/core/money';
 import { addressLines } from '@steady/core/facts';
@@ -226,7 +227,9 @@ export class FeesService implements OnModuleInit {
       { ...(await this.files.keepBytes(work.firm, pdf)), name: `Invoice ${number}.pdf` },
       { ...of, what: `Bill ${number}`, aboutFees: true },
     );
-    await work.tx.update(invoices).set({ documentId }).where(eq(invoices.id, invoiceId));
+    // From the day by which it was to be paid, it is reminded of as clients are followed up.
+    const nextReminderOn = followUpAfter(civil(dueOn), work.firm.followUps, work.firm.calendar).toString();
+    await work.tx.update(invoices).set({ documentId, nextReminderOn }).where(eq(invoices.id, invoiceId));
     if (status === 'cancelled') return;
     const client = await this.clients.get(work, clientId);
     await this.post.send(

@@ -1,4 +1,5 @@
-import { bigserial, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { bigserial, boolean, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { InvoiceStatus } from '@steady/contract/fees';
 import type { WipKind } from '@steady/core/wip';
 import { currency, day, firmId, id, moment, money, ofSeen, ofSeenClient, ofSeenJob, ownFirm, version } from '../../platform/database';
@@ -62,6 +63,13 @@ export const invoices = pgTable(
     cancelReason: text('cancel_reason'),
     /** Why the collector refused the last try; null after one that went through. */
     refusal: text('refusal'),
+    /** How many reminders went out by themselves, and when the next is due; nothing where none is. */
+    reminders: integer('reminders').notNull().default(0),
+    nextReminderOn: day('next_reminder_on'),
+    /** Somebody has stopped them. */
+    isReminderStopped: boolean('is_reminder_stopped').notNull().default(false),
+    /** For which day the client promised to pay it. */
+    promisedFor: day('promised_for'),
   },
   (t) => [
     ownFirm(),
@@ -71,6 +79,9 @@ export const invoices = pgTable(
     index().on(t.jobId),
     index().on(t.clientId),
     index().on(t.firmId, t.status),
+    index('bills_reminded')
+      .on(t.firmId, t.nextReminderOn)
+      .where(sql`status = 'issued'`),
   ],
 );
 

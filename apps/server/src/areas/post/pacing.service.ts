@@ -59,6 +59,7 @@ export class PacingService implements OnModuleInit {
       followsUp: followUps.isOn,
       everyDays: followUps.everyDays,
       most: followUps.most,
+      remindsOfBills: followUps.bills ?? false,
       lateDays: late.days,
       consequence: late.consequence,
       version,
@@ -66,16 +67,23 @@ export class PacingService implements OnModuleInit {
   }
 
   /** Keeps how messages go to clients; what waits is planned anew. */
-  async keep(work: Work, { version, perDay, from, until, together, followsUp, everyDays, most, lateDays, consequence }: SendingRules): Promise<void> {
+  async keep(
+    work: Work,
+    { version, perDay, from, until, together, followsUp, everyDays, most, remindsOfBills, lateDays, consequence }: SendingRules,
+  ): Promise<void> {
     const before = this.view(work);
     await this.works.change(
       work,
-      { pacing: { perDay, from, until, together }, followUps: { isOn: followsUp, everyDays, most }, late: { days: lateDays, consequence } },
+      {
+        pacing: { perDay, from, until, together },
+        followUps: { isOn: followsUp, everyDays, most, bills: remindsOfBills },
+        late: { days: lateDays, consequence },
+      },
       version,
     );
     const follows = followsUp ? `followed up every ${counted(everyDays, 'working day')}, ${counted(most, 'time')} at most` : 'not followed up';
     await this.events.record(work, SendingRulesChanged, {
-      what: `set messages to clients to ${perDay} a day to one person, from ${from} to ${until}, ${together ? 'several as one' : 'each by itself'}; ${follows}; records needed ${lateDays === 0 ? 'by no day of their own' : `${counted(lateDays, 'working day')} before the deadline`}`,
+      what: `set messages to clients to ${perDay} a day to one person, from ${from} to ${until}, ${together ? 'several as one' : 'each by itself'}; ${follows}; ${remindsOfBills ? 'reminded of bills by the same rules' : 'not reminded of bills'}; records needed ${lateDays === 0 ? 'by no day of their own' : `${counted(lateDays, 'working day')} before the deadline`}`,
       before,
       after: this.view(work),
       payload: {},

@@ -116,6 +116,13 @@ export class PostService implements OnModuleInit {
     };
   }
 
+  /** The last day on which all are away who would get a message to a client; null where somebody is there, or nobody gets any. */
+  async awayUntil(work: Work, client: Client, say: ContactPermission, contactId: string | null = null): Promise<string | null> {
+    const { to } = await this.recipients(work, client, say, contactId);
+    const away = to.flatMap(({ awayUntil }) => (awayUntil !== null && awayUntil >= work.today.toString() ? [awayUntil] : []));
+    return to.length > 0 && away.length === to.length ? away.sort()[0]! : null;
+  }
+
   /** Who would get a message to a client, and who would not and why. Paper clients are not written to by mail. With a contact, that one alone, as long as they have that say. */
   async recipients(
     work: Work,

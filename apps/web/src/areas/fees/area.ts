@@ -13,6 +13,14 @@ export const feesArea: Area = {
   ],
   contents: { to: '/fees', words: 'Fees', at: 80, needs: 'see fees' },
   today: {
+    groups: [
+      {
+        at: 65,
+        title: 'Bills that reminders did not bring in',
+        count: (today) => today.notPaid.count,
+        Rows: part(() => import('./today'), 'NotPaidLines'),
+      },
+    ],
     notes: [
       {
         at: 30,

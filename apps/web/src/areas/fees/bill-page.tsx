@@ -12,6 +12,7 @@ import { Note, Page, Trouble } from '../../ui/page';
 import { ReasonLeaf } from '../../ui/reason-leaf';
 import { Worked } from '../../ui/workings';
 import { BillPayments, PaymentLeaf } from './bill-payments';
+import { BillReminders } from './bill-reminders';
 import { BeforeApproving, BillSheet, BillSum } from './bill-sheet';
 
 /** A bill: as a draft its effect and what goes out, afterwards how it stands. */
@@ -66,6 +67,7 @@ export function BillPage() {
       <BillSheet of={preview} />
       {draft && <BeforeApproving of={preview} />}
       <BillPayments of={invoice} />
+      <BillReminders of={invoice} />
       <BillActs of={invoice} onCancel={() => setLeaf('cancel')} onPaid={() => setLeaf('paid')} />
       {leaf === 'paid' && <PaymentLeaf invoice={invoice} onClose={() => setLeaf(null)} />}
       {leaf === 'cancel' && <CancelLeaf invoice={invoice} onClose={() => setLeaf(null)} />}

@@ -26,6 +26,7 @@ const INVOICE: InvoiceView = {
   cancelReason: null,
   payments: [],
   cannotCancel: null,
+  reminders: null,
 };
 const bill = (invoice: Partial<InvoiceView> = {}, more: Partial<BillPreview> = {}): BillPreview => ({
   invoice: { ...INVOICE, ...invoice },

@@ -1,6 +1,10 @@
 import { Link } from 'react-router';
 import { formatMoney } from '@steady/core/money';
 import type { TodayView } from '@steady/contract/today';
+import { Lines } from '../today';
+
+/** Each leads to its bill. */
+export const NotPaidLines = ({ today }: { today: TodayView }) => <Lines lines={today.notPaid} to={({ id }) => `/fees/bills/${id}`} rest="/fees/bills" />;
 
 /** What is recorded and not billed by age, what is billed ahead, and WIP: the figures of the Fees page. */
 export function Unbilled({ today: { unbilled: of } }: { today: TodayView }) {

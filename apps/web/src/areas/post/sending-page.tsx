@@ -82,6 +82,10 @@ function SendingForm({ of }: { of: SendingRules }) {
             error={errors.most?.message}
           />
         </div>
+        <TickField
+          label="Bills that are not paid are reminded in the same way, counted from the day by which they were to be paid"
+          {...register('remindsOfBills')}
+        />
         <h2 className="mt-5 mb-1">Records that come late</h2>
         <p className="mb-3 text-table text-soft">
           Each job has a last safe day, counted back from its deadline. Follow-ups name it; when it goes by, the job’s history keeps what was missing and what

@@ -69,14 +69,14 @@ export function Failed({ today: { failed: of } }: { today: TodayView }) {
 }
 
 /** What is due or has come, line by line. */
-export function Lines({ lines, section, rest }: { lines: First<TodayLine>; section?: string; rest?: string }) {
+export function Lines({ lines, section, rest, to }: { lines: First<TodayLine>; section?: string; rest?: string; to?(line: TodayLine): string }) {
   const session = useSession();
   const navigate = useNavigate();
   return (
     <>
       {lines.rows.map((line) => {
         const why = line.dueOn && line.since && line.why.startsWith('waits') ? `${line.why}, ${sinceInWords(dayOf(line.since), session.day)}` : line.why;
-        const path = line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
+        const path = to ? to(line) : line.jobId ? `/jobs/${line.jobId}${section ? `/${section}` : ''}` : `/clients/${line.clientId}`;
         return (
           <tr key={line.id} className="opens" onClick={() => void navigate(path)}>
             <td className="font-semibold">
