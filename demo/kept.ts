@@ -34,7 +34,7 @@ export async function keepForATime(app: DemoServices, firm: DemoFirm, at: (daysA
   const { people, firmId } = firm;
   const by = <T>(who: Actor, daysAgo: number, act: (work: Work) => Promise<T>): Promise<T> =>
     app.works.run({ firmId, actor: who }, (work) => act({ ...work, now: at(daysAgo, 10) }));
-  await by(people.niamh, 60, async (work) => {
+  await by(people.eimear, 60, async (work) => {
     const { version, folders } = await app.periods.view(work);
     const identity = folders.find(({ name }) => name === 'Identity papers')!;
     await app.periods.set(work, {

@@ -6,7 +6,6 @@ import type { WantedLine } from '@steady/contract/asks';
 import { useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { Day, DueWords } from '../../ui/due';
-import { LedgerTable } from '../../ui/ledger-table';
 import { dayInWords } from '../../ui/words';
 
 const path = ({ jobId, clientId }: WantedLine) => (jobId === null ? `/clients/${clientId}/requests` : `/jobs/${jobId}/requests`);
@@ -21,46 +20,42 @@ export function WantedBetween({ from, until, person }: { from?: string; until: s
       <h2 className="mb-2">
         Wanted from clients <span className="text-table font-normal text-soft">{counted(data.length, 'request')}</span>
       </h2>
-      <LedgerTable
-        label="Wanted from clients"
-        rows={data}
-        keyOf={(row) => row.id}
-        to={path}
-        columns={[
-          {
-            key: 'day',
-            head: 'Wanted by',
-            cell: (row) => (
-              <>
-                <Day of={row.wantedOn} /> <DueWords due={row.wantedOn} />
-              </>
-            ),
-            sort: (row) => row.wantedOn,
-          },
-          { key: 'client', head: 'Client', cell: (row) => <span className="font-semibold">{row.client}</span>, sort: (row) => row.client },
-          {
-            key: 'title',
-            head: 'Request',
-            cell: (row) => (
-              <>
-                {row.title}
-                {row.job !== null && <span className="block text-fine text-soft">{row.job}</span>}
-              </>
-            ),
-          },
-          {
-            key: 'things',
-            head: 'Missing',
-            cell: (row) => (
-              <>
-                {counted(row.things, 'thing')}
-                {row.promisedFor !== null && <span className="block text-fine text-soft">promised for {dayInWords(row.promisedFor, day)}</span>}
-              </>
-            ),
-          },
-          { key: 'who', head: 'With', cell: (row) => row.who, wide: true },
-        ]}
-      />
+      <div className="sheet overflow-x-auto">
+        <table className="ledger" aria-label="Wanted from clients">
+          <thead>
+            <tr>
+              <th scope="col">Wanted by</th>
+              <th scope="col">Client</th>
+              <th scope="col">Request</th>
+              <th scope="col">Missing</th>
+              <th scope="col" className="max-md:hidden">
+                With
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.map((row) => (
+              <tr key={row.id}>
+                <td className="whitespace-nowrap">
+                  <Day of={row.wantedOn} /> <DueWords due={row.wantedOn} />
+                </td>
+                <td className="font-semibold">{row.client}</td>
+                <td>
+                  <Link className="lnk" to={path(row)}>
+                    {row.title}
+                  </Link>
+                  {row.job !== null && <span className="block text-fine text-soft">{row.job}</span>}
+                </td>
+                <td>
+                  {counted(row.things, 'thing')}
+                  {row.promisedFor !== null && <span className="block text-fine text-soft">promised for {dayInWords(row.promisedFor, day)}</span>}
+                </td>
+                <td className="max-md:hidden">{row.who}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { DateField, LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { thingsInWords } from './words';
 
 interface Props {
   those: DueThings[];
@@ -53,6 +54,13 @@ export function DestroyLeaf({ those, onDone, onClose }: Props) {
               </>
             )}
           </p>
+          <ul className="mb-2 text-table">
+            {those.map((one) => (
+              <li key={`${one.clientId} ${one.kind} ${one.folderId ?? ''}`}>
+                {one.client}: {thingsInWords(one)}, <span className="text-soft">{one.count}</span>
+              </li>
+            ))}
+          </ul>
           {looked.stays.length > 0 && (
             <ul className="mb-2 list-disc pl-5 text-table">
               {looked.stays.map(({ count, why }) => (

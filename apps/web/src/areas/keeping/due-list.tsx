@@ -8,6 +8,8 @@ import { dayInWords } from '../../ui/words';
 import { DestroyLeaf, KeepLongerLeaf } from './decide-leaves';
 import { thingsInWords } from './words';
 
+/** Where on the page of its client each kind is seen. */
+const SECTION: Record<DueThings['kind'], string> = { documents: 'documents', messages: 'correspondence', answers: 'requests', 'signing steps': 'requests' };
 const keyOf = ({ clientId, kind, folderId }: DueThings) => `${clientId} ${kind} ${folderId ?? ''}`;
 
 /** What may be destroyed this year: somebody decides line by line, or on many at once. */
@@ -49,7 +51,7 @@ export function DueList({ of }: { of: YearlyList }) {
             key: 'client',
             head: '',
             cell: (row) => (
-              <Link className="lnk" to={`/clients/${row.clientId}`} aria-label={`Open ${row.client}`}>
+              <Link className="lnk" to={`/clients/${row.clientId}/${SECTION[row.kind]}`} aria-label={`Open ${row.client}`}>
                 Open
               </Link>
             ),
