@@ -51,12 +51,25 @@ async function set(kinds: object, folders: { folderId: string; years: number | n
 }
 const seen = async (id = clientId) => (await manager().get(`/api/clients/${id}`).expect(200)).body as ClientView;
 const ends = async (on: string, id = clientId) =>
-  manager().post(`/api/clients/${id}/standing`).send({ standing: 'former', on, reason: 'Sold', version: (await seen(id)).version }).expect(204);
+  manager()
+    .post(`/api/clients/${id}/standing`)
+    .send({ standing: 'former', on, reason: 'Sold', version: (await seen(id)).version })
+    .expect(204);
 const list = async () => (await boss().get('/api/keeping/list').expect(200)).body as YearlyList;
 const due = async () => (await list()).due.filter((one) => one.clientId === clientId);
 const things = (of: DueThings[]) => of.map(({ clientId: id, kind, folderId }) => ({ clientId: id, kind, folderId }));
-const decide = (of: DueThings[], more: object) => boss().post('/api/keeping/decide').set(key()).send({ things: things(of), ...more });
-const look = async (of: DueThings[]) => (await boss().post('/api/keeping/look').send({ things: things(of) }).expect(200)).body as ThingsLooked;
+const decide = (of: DueThings[], more: object) =>
+  boss()
+    .post('/api/keeping/decide')
+    .set(key())
+    .send({ things: things(of), ...more });
+const look = async (of: DueThings[]) =>
+  (
+    await boss()
+      .post('/api/keeping/look')
+      .send({ things: things(of) })
+      .expect(200)
+  ).body as ThingsLooked;
 const personId = async () => (await seen()).contacts[0]!.id;
 const data = async (id: string) => (await boss().get(`/api/contacts/${id}/data`).expect(200)).body as PersonsData;
 const history = async () => JSON.stringify((await manager().get(`/api/history?client=${clientId}`).expect(200)).body);
@@ -101,7 +114,9 @@ describe('how long things are kept', () => {
     const put = (who: typeof boss, body: object) => who().put('/api/keeping/periods').send(body);
     expect(problemOf(await put(boss, { version: view.version, kinds: [], folders: [] }).expect(409)).code).toBe('changed-meanwhile');
     await put(manager, { version: view.version + 1, kinds: [], folders: [] }).expect(403);
-    expect(problemOf(await put(boss, { version: 1, kinds: [{ kind: 'messages', years: 0 }], folders: [] }).expect(422)).errors?.[0]!.message).toContain('from 1 to 100');
+    expect(problemOf(await put(boss, { version: 1, kinds: [{ kind: 'messages', years: 0 }], folders: [] }).expect(422)).errors?.[0]!.message).toContain(
+      'from 1 to 100',
+    );
     await set({ documents: 7, messages: 7, answers: 7, 'signing steps': 7 });
   });
 
@@ -160,7 +175,9 @@ describe('the yearly list', () => {
     await ends('2018-06-30');
     const [first] = await due();
     expect(problemOf(await decide([first!], { destroy: false }).expect(422)).errors?.map(({ field }) => field)).toEqual(['keepThrough', 'reason']);
-    expect(problemOf(await decide([first!], { destroy: false, keepThrough: '2026-01-01', reason: 'x' }).expect(422)).errors![0]!.message).toBe('Give a day to come.');
+    expect(problemOf(await decide([first!], { destroy: false, keepThrough: '2026-01-01', reason: 'x' }).expect(422)).errors![0]!.message).toBe(
+      'Give a day to come.',
+    );
     await decide([first!], { destroy: false, keepThrough: '2026-12-31', reason: 'the lease runs on' }).expect(200);
     expect((await due()).map(({ kind, folderId }) => [kind, folderId])).not.toContainEqual([first!.kind, first!.folderId]);
     expect((await list()).decided[0]).toMatchObject({ destroyed: false, keepThrough: '2026-12-31', reason: 'the lease runs on', count: 0 });
@@ -171,14 +188,21 @@ describe('the yearly list', () => {
     await worked();
     await ends('2018-06-30');
     const lines = await due();
-    const { id } = (await manager().post(`/api/clients/${clientId}/holds`).set(key()).send({ reason: 'inspection of 2024' }).expect(201)).body as { id: string };
+    const { id } = (await manager().post(`/api/clients/${clientId}/holds`).set(key()).send({ reason: 'inspection of 2024' }).expect(201)).body as {
+      id: string;
+    };
     expect(await due()).toEqual([]);
     expect(problemOf(await decide(lines, { destroy: true }).expect(409)).code).toBe('not-due');
     await manager().post(`/api/keeping/holds/${id}/end`).expect(403);
     await boss().post(`/api/keeping/holds/${id}/end`).expect(204);
     expect(problemOf(await boss().post(`/api/keeping/holds/${id}/end`).expect(409)).code).toBe('ended-already');
-    expect(((await manager().get(`/api/keeping/holds?client=${clientId}`).expect(200)).body as HoldView[])[0]).toMatchObject({ endedBy: 'administrator of Marram & Tern' });
-    await manager().post(`/api/clients/${clientId}/standing`).send({ standing: 'active', on: '2026-03-11', version: (await seen()).version }).expect(204);
+    expect(((await manager().get(`/api/keeping/holds?client=${clientId}`).expect(200)).body as HoldView[])[0]).toMatchObject({
+      endedBy: 'administrator of Marram & Tern',
+    });
+    await manager()
+      .post(`/api/clients/${clientId}/standing`)
+      .send({ standing: 'active', on: '2026-03-11', version: (await seen()).version })
+      .expect(204);
     expect(await due()).toEqual([]);
     await ends('2018-06-30');
     const answers = await Promise.all([decide(lines, { destroy: true }), decide(lines, { destroy: true })]);
@@ -187,7 +211,11 @@ describe('the yearly list', () => {
 
   it('leaves bills where they are, and whoever does not run the firm away', async () => {
     await manager().get('/api/keeping/list').expect(403);
-    await manager().post('/api/keeping/decide').set(key()).send({ things: [{ clientId, kind: 'messages', folderId: null }], destroy: true }).expect(403);
+    await manager()
+      .post('/api/keeping/decide')
+      .set(key())
+      .send({ things: [{ clientId, kind: 'messages', folderId: null }], destroy: true })
+      .expect(403);
     await manager().post(`/api/clients/${clientId}/holds`).set(key()).send({ reason: 'x', until: '2020-01-01' }).expect(422);
   });
 });
@@ -198,7 +226,13 @@ describe('one person’s data', () => {
     const id = await personId();
     const has = await data(id);
     expect(has.things.map(({ what }) => what)).toEqual(
-      expect.arrayContaining(['How they are reached, and their wishes', 'Messages to them', 'What they wrote in requests', 'How they signed', 'Documents they sent']),
+      expect.arrayContaining([
+        'How they are reached, and their wishes',
+        'Messages to them',
+        'What they wrote in requests',
+        'How they signed',
+        'Documents they sent',
+      ]),
     );
     const files = await unzipped(boss().get(`/api/contacts/${id}/data.zip`));
     expect(strFromU8(files['you.json']!)).toContain(`brid${number}@culver.example`);

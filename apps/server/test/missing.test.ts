@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Procedure } from '@steady/core/procedures';
 import type { HistoryLine } from '@steady/contract/jobs';
 import type { Listed } from '@steady/contract/lists';
-import type { MissingRow, MissingSum } from '@steady/contract/asks';
+import type { MissingRow, MissingSum, WantedLine } from '@steady/contract/asks';
 import type { NoteForYou } from '@steady/contract/clients';
 import type { RequestPart } from '@steady/contract/requests';
 import type { SendingRules } from '@steady/contract/sending';
@@ -95,6 +95,26 @@ describe('what is missing', () => {
     expect((await missing('?view=owed')).rows.map(({ what }) => what)).toEqual(['Stock list', 'Sales list', 'Stock']);
     expect((await missing('?view=for%20us')).rows.map(({ what }) => what)).toEqual(['Last period closed', 'Rent book']);
     expect((await sum(`?client=${ids.wren}`)).things).toBe(2);
+  });
+
+  it('stands by its wanted-by day, on Today as far as this week, and only as long as it lies with the client', async () => {
+    const wanted = async (query = '') =>
+      ((await manager().get(`/api/asks/wanted${query}`).expect(200)).body as WantedLine[])
+        .filter(({ clientId }) => [ids.wren, ids.auk].includes(clientId))
+        .map(({ title, wantedOn, things: missing }) => [title, wantedOn, missing]);
+    expect(await wanted()).toEqual([
+      ['Stock', '2026-03-11', 1],
+      ['Records', '2026-03-20', 2],
+    ]);
+    expect(await wanted('?from=2026-03-12')).toEqual([['Records', '2026-03-20', 2]]);
+    expect(await wanted('?until=2026-03-19')).toEqual([['Stock', '2026-03-11', 1]]);
+    expect(await wanted(`?person=${t.firm.members.contractor}`)).toEqual([]);
+    const today = async () => ((await manager().get('/api/today').expect(200)).body as TodayView).wanted.rows.filter(({ clientId }) => clientId === ids.auk);
+    expect(await today()).toMatchObject([{ what: 'Stock', dueOn: '2026-03-11', why: '1 thing missing' }]);
+    const late = await request(ids.aukJob!, 'One more', ['Lease'], { dueOn: '2026-03-12' });
+    expect((await today()).map(({ what }) => what)).toEqual(['Stock', 'One more']);
+    await manager().post(`/api/asks/${late.id}/withdraw`).send({ reason: 'found it' }).expect(204);
+    expect((await today()).map(({ what }) => what)).toEqual(['Stock']);
   });
 
   it('is filtered, sorted, found, added up and taken along like every list', async () => {

@@ -72,8 +72,8 @@ describe('a bill that is not paid', () => {
     await on('2026-04-22');
     expect(await letters()).toHaveLength(2);
     expect(await reminders()).toMatchObject({ sent: 2, next: null, quiet: 'all were sent: somebody has to ring' });
-    expect(await notPaid()).toMatchObject([{ what: expect.stringMatching(/^Bill 2026-/) as string, why: '2 reminders brought nothing: ring them' }]);
-    expect(await notPaid(t.firm.as.preparer!)).toEqual([]);
+    expect(await notPaid()).toMatchObject([{ why: '2 reminders brought nothing: ring them' }]);
+    expect(await notPaid(t.firm.as.preparer)).toEqual([]);
   });
 
   it('names what is open where a part came, and is dropped where all did; a payment taken back has it reminded of again', async () => {
@@ -111,7 +111,10 @@ describe('a bill that is not paid', () => {
   });
 
   it('goes to nobody where nobody can be written to: Today says so, and reminding by hand is refused', async () => {
-    await manager().post('/api/clients/bulk').set(key()).send({ clientIds: [clientId], change: { way: 'paper' } });
+    await manager()
+      .post('/api/clients/bulk')
+      .set(key())
+      .send({ clientIds: [clientId], change: { way: 'paper' } });
     const view = (await manager().get(`/api/clients/${clientId}`)).body as { way: string };
     expect(view.way).toBe('paper');
     await on('2026-04-07');
@@ -136,7 +139,11 @@ describe('a bill that is not paid', () => {
     await t.drain();
     expect(await letters()).toHaveLength(1);
     expect(await reminders()).toMatchObject({ sent: 1, next: '2026-03-16' });
-    await manager().post(`/api/invoices/${billId}/cancel`).set(key()).send({ reason: 'Wrong job', version: (await bill()).version }).expect(204);
+    await manager()
+      .post(`/api/invoices/${billId}/cancel`)
+      .set(key())
+      .send({ reason: 'Wrong job', version: (await bill()).version })
+      .expect(204);
     await on('2026-04-20');
     expect(await letters()).toHaveLength(1);
     expect(problemOf(await manager().post(`/api/invoices/${billId}/remind`).set(key()).expect(409)).code).toBe('not-open');

@@ -33,6 +33,7 @@ const KINDS: Record<string, string> = {
   answers: 'none',
   'request-answers': 'none',
   uploads: 'none',
+  holds: 'none',
   places: 'none',
   papers: 'none',
   packets: 'none',

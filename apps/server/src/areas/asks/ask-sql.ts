@@ -1,5 +1,5 @@
 import { type Column, type SQL, sql } from 'drizzle-orm';
-import { asks } from './asks.tables';
+import { askParties, asks } from './asks.tables';
 
 /** The client of the ask whose id stands in `id`, as part of a statement of another area. */
 export const clientOfAsk = (id: SQL | Column): SQL<string> => sql<string>`(select ${asks.clientId} from ${asks} where ${asks.id} = ${id})`;
@@ -14,3 +14,7 @@ export const partyLines = (askId: SQL): SQL => sql`
     case p.state when 'asked' then 'missing' when 'done' then 'received' when 'refused' then 'refused' else 'to ask' end as state,
     coalesce(p.done_at, p.turn_since, own.asked_at) as since, p.reason as why, null::date as wanted_by
   from ask_parties p join asks own on own.id = p.ask_id where p.ask_id = ${askId}`;
+
+/** Asks and those who are asked, to be joined within a statement of another area. */
+export const asksThere = sql`(select ${asks.id}, ${asks.firmId}, ${asks.clientId}, ${asks.title}, ${asks.endedAt} from ${asks})`;
+export const partiesThere = sql`(select ${askParties.id}, ${askParties.askId}, ${askParties.contactId} from ${askParties})`;

@@ -9,6 +9,7 @@ import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { peopleOfClients } from '../clients';
 import { jobsInLists } from '../jobs';
+import { shortNameOf } from '../team';
 import { SHOWN, type TodayAsked, first } from '../today';
 import { asks } from './asks.tables';
 
@@ -27,9 +28,8 @@ export class WantedQueries {
     return rows(
       work.tx,
       sql`select a.id, a.title, a.client_id as "clientId", c.name as client, a.job_id as "jobId", j.name as job, a.wanted_by as "wantedOn",
-            jsonb_array_length(a.owed) as things, a.promised_for as "promisedFor", m.short_name as who, count(*) over ()::int as "inAll"
+            jsonb_array_length(a.owed) as things, a.promised_for as "promisedFor", ${shortNameOf('coalesce(j.preparer_id, c.preparer_id)')} as who, count(*) over ()::int as "inAll"
           from ${asks} a join ${peopleOfClients} c on c.id = a.client_id left join ${jobsInLists} j on j.id = a.job_id
-          left join members m on m.id = coalesce(j.preparer_id, c.preparer_id)
           where ${sql.join(which, sql` and `)} order by a.wanted_by, c.name collate "unicode", a.id limit ${most}`,
     );
   }

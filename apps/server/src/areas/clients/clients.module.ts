@@ -16,7 +16,7 @@ import { ClientsController } from './clients.controller';
 import { ClientQueries } from './clients.queries';
 import { ClientsService } from './clients.service';
 import { ContactsController } from './contacts.controller';
-import { ContactsKept } from './contacts-kept';
+import { ContactsKept } from './contacts-kept.queries';
 import { ContactQueries } from './contacts.queries';
 import { ContactMerging } from './contacts-merge.service';
 import { ContactsService } from './contacts.service';

@@ -6,7 +6,7 @@ import { WholeFileParts } from '../whole-file';
 import { DocumentChanges } from './document-changes.service';
 import { DocumentHolds } from './document-holds';
 import { DocumentInsides } from './document-insides.service';
-import { DocumentsKept } from './documents-kept';
+import { DocumentsKept } from './documents-kept.queries';
 import { DocumentsController } from './documents.controller';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';

@@ -1,7 +1,7 @@
 import { Area } from '../../platform/area';
 import { PortalSessions } from '../../platform/identity';
 import { PersonParts } from '../keeping';
-import { DevicesKept } from './devices-kept';
+import { DevicesKept } from './devices-kept.queries';
 import { LookController } from './look.controller';
 import { PortalController } from './portal.controller';
 import { PortalService } from './portal.service';

@@ -3,7 +3,7 @@ import { KeptParts, PersonParts } from '../keeping';
 import { WholeFileParts } from '../whole-file';
 import { TodayParts } from '../today';
 import { MessageDetails } from './message-details';
-import { MessagesKept } from './messages-kept';
+import { MessagesKept } from './messages-kept.queries';
 import { PacingService } from './pacing.service';
 import { PostController } from './post.controller';
 import { PostQueries } from './post.queries';

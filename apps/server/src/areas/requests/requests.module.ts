@@ -2,7 +2,7 @@ import { Area } from '../../platform/area';
 import { DocumentHolds } from '../documents';
 import { KeptParts, PersonParts } from '../keeping';
 import { WholeFileParts } from '../whole-file';
-import { AnswersKept } from './answers-kept';
+import { AnswersKept } from './answers-kept.queries';
 import { RequestAnswers } from './request-answers.service';
 import { EachTimeService } from './each-time.service';
 import { ElsewhereService } from './elsewhere.service';

@@ -7,7 +7,7 @@ import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
-import { SigningsKept } from './signings-kept';
+import { SigningsKept } from './signings-kept.queries';
 
 @Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService, SigningsKept] })
 export class SignaturesModule {

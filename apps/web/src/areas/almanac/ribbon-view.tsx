@@ -115,7 +115,7 @@ export function RibbonView({ frame }: { frame: Frame }) {
             RowPart={OntoWeek}
           />
         )}
-        <WantedBetween {...(showsOverdue ? { until: session.day.subtract({ days: 1 }).toString() } : daysOf(week))} person={filter.person} />
+        <Wanted week={week} person={filter.person} />
         {moving && <MoveTargetLeaf of={moving.of} weeks={almanac.weeks} onClose={() => setMoving(null)} />}
         <DragOverlay dropAnimation={null}>
           {dragged && (
@@ -129,7 +129,12 @@ export function RibbonView({ frame }: { frame: Frame }) {
   });
 }
 
-const daysOf = (monday: string) => ({ from: monday, until: civil(monday).add({ days: 6 }).toString() });
+/** What is wanted from clients in the week, or what was before today. */
+function Wanted({ week, person }: { week: string; person: string | undefined }) {
+  const { day } = useSession();
+  if (week === 'overdue') return <WantedBetween until={day.subtract({ days: 1 }).toString()} person={person} />;
+  return <WantedBetween from={week} until={civil(week).add({ days: 6 }).toString()} person={person} />;
+}
 
 /** The first week from this one in which anything falls. */
 const firstBusy = ({ weeks, rows }: AlmanacView, thisWeek: string) =>

@@ -3,13 +3,14 @@ import { type SQL, sql } from 'drizzle-orm';
 import { rows } from '../../platform/database';
 import { Events } from '../../platform/events';
 import type { Work } from '../../platform/work';
+import { asksThere } from '../asks';
 import { ClientsService } from '../clients';
 import type { Gone, KeptPart, PersonHas, PersonPart, Things, ThingsThere } from '../keeping';
 import { type ZipEntry, table } from '../whole-file';
 import { ItemAnswered, ItemReviewed } from './request-answers.service';
 
 /** Answers `n` to items `i` of requests `a`. */
-const ANSWERS = sql`request_answers n join request_items i on i.id = n.item_id join asks a on a.id = i.ask_id`;
+const ANSWERS = sql`request_answers n join request_items i on i.id = n.item_id join ${asksThere} a on a.id = i.ask_id`;
 const ofClients = (clientIds: readonly string[]) => sql`a.client_id in (select jsonb_array_elements_text(${JSON.stringify(clientIds)}::jsonb)::uuid)`;
 /** What is not destroyed yet, and holds words. */
 const HOLDS_WORDS = sql`n.destroyed_at is null and n.text is not null`;

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { rows } from '../../platform/database';
 import { Events } from '../../platform/events';
 import type { Work } from '../../platform/work';
+import { asksThere, partiesThere } from '../asks';
 import { ClientsService } from '../clients';
 import type { Gone, KeptPart, PersonHas, PersonPart, Things, ThingsThere } from '../keeping';
 import { type ZipEntry, table } from '../whole-file';
@@ -24,7 +25,7 @@ export class SigningsKept implements KeptPart, PersonPart {
   async there(work: Work, clientIds: string[]): Promise<ThingsThere[]> {
     const found = await rows<{ clientId: string; count: number }>(
       work.tx,
-      sql`select a.client_id as "clientId", count(*)::int as count from signature_documents d join asks a on a.id = d.ask_id
+      sql`select a.client_id as "clientId", count(*)::int as count from signature_documents d join ${asksThere} a on a.id = d.ask_id
           where a.firm_id = ${work.firm.id} and ${ofClients(clientIds)} and a.ended_at is not null and d.is_over = false group by 1`,
     );
     return found.map((one) => ({ ...one, folderId: null, folder: null }));
@@ -38,12 +39,12 @@ export class SigningsKept implements KeptPart, PersonPart {
     const gone = await rows<{ askId: string }>(
       work.tx,
       sql`update signature_documents set is_over = true where is_over = false
-            and ask_id in (select a.id from asks a where a.firm_id = ${work.firm.id} and a.client_id = ${clientId} and a.ended_at is not null)
+            and ask_id in (select a.id from ${asksThere} a where a.firm_id = ${work.firm.id} and a.client_id = ${clientId} and a.ended_at is not null)
           returning ask_id as "askId"`,
     );
     const asked = sql`(select jsonb_array_elements_text(${JSON.stringify(gone.map(({ askId }) => askId))}::jsonb)::uuid)`;
     await work.tx.execute(
-      sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in (select p.id from ask_parties p where p.ask_id in ${asked})`,
+      sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in (select p.id from ${partiesThere} p where p.ask_id in ${asked})`,
     );
     await this.events.forget(work, { clientIds: await this.clients.withMerged(work, [clientId]), kinds: [SignatureGiven.name] });
     return { count: gone.length, stays: [] };
@@ -52,7 +53,7 @@ export class SigningsKept implements KeptPart, PersonPart {
   async has(work: Work, contactId: string): Promise<PersonHas[]> {
     const found = await rows<{ clientId: string; count: number }>(
       work.tx,
-      sql`select a.client_id as "clientId", count(*)::int as count from signings s join ask_parties p on p.id = s.party_id join asks a on a.id = p.ask_id
+      sql`select a.client_id as "clientId", count(*)::int as count from signings s join ${partiesThere} p on p.id = s.party_id join ${asksThere} a on a.id = p.ask_id
           where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null group by 1`,
     );
     return found.map((one) => ({ what: 'How they signed', ...one, kind: this.kind }));
@@ -62,7 +63,7 @@ export class SigningsKept implements KeptPart, PersonPart {
     const known = clientIds.filter((id) => id !== null);
     await work.tx.execute(
       sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in
-            (select p.id from ask_parties p join asks a on a.id = p.ask_id where p.contact_id = ${contactId} and ${ofClients(known)})`,
+            (select p.id from ${partiesThere} p join ${asksThere} a on a.id = p.ask_id where p.contact_id = ${contactId} and ${ofClients(known)})`,
     );
     await this.events.forget(work, { clientIds: await this.clients.withMerged(work, known), actorId: contactId, kinds: [SignatureGiven.name] });
   }
@@ -71,7 +72,7 @@ export class SigningsKept implements KeptPart, PersonPart {
     const found = await rows<{ title: string; signedAt: string; signedAs: string | null; signedFrom: string | null; onPaper: boolean; sha256: string }>(
       work.tx,
       sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.on_paper_by is not null as "onPaper", s.sha256
-          from signings s join ask_parties p on p.id = s.party_id join asks a on a.id = p.ask_id
+          from signings s join ${partiesThere} p on p.id = s.party_id join ${asksThere} a on a.id = p.ask_id
           where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null order by s.signed_at, s.id`,
     );
     return table(
