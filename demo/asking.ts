@@ -48,6 +48,25 @@ export class Asking {
     const inDays = (days: number) => addWorkingDays(today, days).toString();
     const item = (name: string, description?: string) => ({ name, ...(description ? { description } : {}) });
 
+    // Words that are asked again and again.
+    await this.by(orla, 30, async (work) => {
+      const vat = [...this.firm.services].find(([, service]) => service === 'vat')![0];
+      const kept = [
+        {
+          title: 'Papers for the VAT return',
+          serviceId: vat,
+          daysToAnswer: 5,
+          items: [item('Sales invoices'), item('Purchase invoices'), item('Bank statement')],
+        },
+        {
+          title: 'Who we are dealing with',
+          daysToAnswer: 10,
+          items: [item('Passport page', 'of each director'), item('Proof of address', 'not older than three months')],
+        },
+      ];
+      for (const one of kept) await this.app.keptRequests.keep(work, one, null);
+    });
+
     // Asked on a day to come, and with each later job of the service.
     await this.by(orla, 0, async (work) => {
       const job = (await this.openJob(work, 'Dunmarra', 'VAT')) ?? (await this.openJob(work, 'Dunmarra', ''));

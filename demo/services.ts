@@ -10,7 +10,7 @@ import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { SaidService } from '@steady/server/areas/asks/index';
 import { HoldsService, PeriodsService } from '@steady/server/areas/keeping/services';
 import { PacketsService, PapersService } from '@steady/server/areas/papers/index';
-import { ElsewhereService, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
+import { ElsewhereService, KeptRequests, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
 import { SignaturesService } from '@steady/server/areas/signatures/index';
@@ -59,6 +59,7 @@ export interface DemoServices {
   requests: RequestsService;
   answers: RequestAnswers;
   elsewhere: ElsewhereService;
+  keptRequests: KeptRequests;
   said: SaidService;
   periods: PeriodsService;
   holds: HoldsService;
@@ -119,6 +120,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   requests: server.get(RequestsService),
   answers: server.get(RequestAnswers),
   elsewhere: server.get(ElsewhereService),
+  keptRequests: server.get(KeptRequests),
   said: server.get(SaidService),
   periods: server.get(PeriodsService),
   holds: server.get(HoldsService),

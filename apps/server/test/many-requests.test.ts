@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { ManyAsked, RequestPart } from '@steady/contract/requests';
+import type { KeptRequest, ManyAsked, RequestPart } from '@steady/contract/requests';
 import { THREE, atWork, problemOf } from './at-work';
 import { type TestApp, asksOf, key, morning, startTestApp } from './support';
 
@@ -69,6 +69,29 @@ describe('the same asked for several jobs', () => {
     expect(await stands(jobs[0]!)).toMatchObject({ state: 'planned', sendOn: '2026-03-16' });
   });
 
+  it('is asked of chosen clients in the open job that is due first, or of one service; who has none is left out and named', async () => {
+    const both = await client({ name: `Two jobs ${number}`, contact: { name: `Tess ${number}`, email: `t${number}@two.example` } });
+    const [later, sooner] = [await begun(THREE, { clientId: both, name: 'Later' }), await begun(THREE, { clientId: both, name: 'Sooner' })];
+    const { version } = (await manager().get(`/api/jobs/${sooner}`).expect(200)).body as { version: number };
+    await manager().patch(`/api/jobs/${sooner}`).send({ dueOn: '2026-03-20', version }).expect(204);
+    const none = await client({ name: `No job ${number}` });
+    const clients = { jobIds: undefined, clientIds: [both, none] };
+    const seen = await look(clients);
+    expect(seen.asked.map(({ job }) => job)).toEqual(['Sooner']);
+    expect(seen.not).toEqual([{ jobId: none, job: '', client: `No job ${number}`, why: 'no job of it is open' }]);
+    const ofService = await look({ ...clients, serviceId: t.firm.services.vat });
+    expect(ofService.not.map(({ why }) => why)).toEqual(['no job of that service is open', 'no job of that service is open']);
+    await send(clients).expect(200);
+    expect(await stands(sooner)).toMatchObject({ title: 'Closing papers' });
+    expect(await stands(later)).toBeUndefined();
+    await send({ jobIds: undefined }).expect(422);
+    await t.other.as
+      .manager!.post('/api/requests/many')
+      .set(key())
+      .send({ ...INPUT, clientIds: [both] })
+      .expect(404);
+  });
+
   it('is refused without jobs or things, for jobs of others, and for a day that is over', async () => {
     await send({ jobIds: [] }).expect(422);
     await send({ items: [] }).expect(422);
@@ -84,5 +107,49 @@ describe('the same asked for several jobs', () => {
       .send({ ...INPUT, jobIds: jobs })
       .expect(404);
     expect(await stands(jobs[0]!)).toBeUndefined();
+  });
+});
+
+describe('requests whose words are kept', () => {
+  const kept = async (who = manager()) => (await who.get('/api/kept-requests').expect(200)).body as KeptRequest[];
+  const GIVEN = { title: 'Year-end papers', daysToAnswer: 8, items: [{ name: 'Stock list', description: 'counted on the last day' }, { name: 'Loans' }] };
+  const keep = (more: object = {}, who = manager()) =>
+    who
+      .post('/api/kept-requests')
+      .set(key())
+      .send({ ...GIVEN, ...more });
+
+  it('are of one service or of all, changed under the version that was seen, and removed', async () => {
+    const { id } = (await keep({ serviceId: t.firm.services.vat }).expect(201)).body as { id: string };
+    await keep({ title: 'Anything' }).expect(201);
+    expect((await kept()).map(({ title, service }) => [title, service !== null])).toEqual([
+      ['Year-end papers', true],
+      ['Anything', false],
+    ]);
+    expect((await kept())[0]).toMatchObject({
+      daysToAnswer: 8,
+      items: [
+        { name: 'Stock list', description: 'counted on the last day', link: null },
+        { name: 'Loans', description: null, link: null },
+      ],
+    });
+    const change = (version: number) =>
+      manager()
+        .put(`/api/kept-requests/${id}`)
+        .send({ ...GIVEN, title: 'Closing', version });
+    await change(1).expect(204);
+    expect(problemOf(await change(1).expect(409)).code).toBe('changed-meanwhile');
+    expect((await kept()).map(({ title }) => title)).toEqual(['Anything', 'Closing']);
+    await manager().delete(`/api/kept-requests/${id}`).expect(204);
+    expect((await kept()).map(({ title }) => title)).toEqual(['Anything']);
+    await manager().delete(`/api/kept-requests/${id}`).expect(404);
+  });
+
+  it('are refused without a title or things, for a service that is not the firm\u2019s, and are not seen by another firm', async () => {
+    await keep({ title: ' ' }).expect(422);
+    await keep({ items: [] }).expect(422);
+    await keep({ daysToAnswer: 0 }).expect(422);
+    expect(problemOf(await keep({ serviceId: '0b6e8f6e-7d5e-4c7e-9a51-3d2f6c1c0b01' }).expect(422)).errors![0]!.field).toBe('serviceId');
+    expect(await kept(t.other.as.manager)).toEqual([]);
   });
 });

@@ -1,7 +1,10 @@
 import type {
   AddItems,
   AskMany,
+  ChangeKeptRequest,
   ElsewhereView,
+  KeepRequest,
+  KeptRequest,
   ManyAsked,
   NoteElsewhere,
   Reply,
@@ -12,7 +15,7 @@ import type {
   SendRequest,
   TakeIn,
 } from './requests';
-import { type Added, a, get, post } from './route';
+import { type Added, a, get, post, put, remove } from './route';
 
 export const preview = post('/api/jobs/:id/requests/preview', 'do work', { input: a<SendRequest>('SendRequest'), answer: a<SendPreview>('SendPreview') });
 /** The requests of the job of the same line before this one, with their dates and periods moved on. */
@@ -27,6 +30,11 @@ export const eachTime = get('/api/clients/:id/requests-each-time', 'see clients'
 });
 /** A client is asked it with later jobs no more. */
 export const endEachTime = post('/api/requests-each-time/:id/end', 'do work');
+/** Requests whose words are kept, by service; those for all services last. */
+export const kept = get('/api/kept-requests', 'see clients', { answer: a<KeptRequest[]>('KeptRequest[]'), shows: ['requests', 'services'] });
+export const keep = post('/api/kept-requests', 'do work', { input: a<KeepRequest>('KeepRequest'), answer: a<Added>('Added'), once: true });
+export const changeKept = put('/api/kept-requests/:id', 'do work', { input: a<ChangeKeptRequest>('ChangeKeptRequest') });
+export const removeKept = remove('/api/kept-requests/:id', 'do work');
 /** Who would be asked for what, job by job. */
 export const previewMany = post('/api/requests/many/preview', 'do work', { input: a<AskMany>('AskMany'), answer: a<ManyAsked>('ManyAsked'), status: 200 });
 /** Asks each client of these jobs for the same things. */

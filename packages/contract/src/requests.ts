@@ -3,7 +3,7 @@ import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateNested } from 'class-validator';
 import { type AnswerKind, ELSEWHERE_SOURCES, type ElsewhereSource, IN_HAND_WAYS, type InHandWay, type ItemAsked, type ItemState } from '@steady/core/asks';
 import type { Money } from '@steady/core/money';
-import { IsDay, IsLine, IsText, IsWebAddress, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsText, IsWebAddress, LeftOut, Trimmed, WantedIf } from './checks';
 import type { GoesOut } from './sending';
 
 export class RequestItemInput {
@@ -92,16 +92,65 @@ export class SendRequest extends AskedByADay {
 
 /** The same things, wanted for several jobs: each client is asked for its own. */
 export class AskMany extends AskedByADay {
+  /** The jobs themselves; or clients, each asked in one of its open jobs. */
+  @WantedIf<AskMany>(({ clientIds }) => clientIds === undefined)
   @IsArray()
   @ArrayMinSize(1, { message: 'Choose at least one job.' })
   @ArrayMaxSize(200, { message: 'Ask for 200 jobs at most at once.' })
   @IsUUID(undefined, { each: true })
-  jobIds: string[];
+  jobIds?: string[];
+
+  @LeftOut()
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Choose at least one client.' })
+  @ArrayMaxSize(200, { message: 'Ask 200 clients at most at once.' })
+  @IsUUID(undefined, { each: true })
+  clientIds?: string[];
+
+  /** In which of their jobs clients are asked: of this service, or whichever is due first. */
+  @LeftOut()
+  @IsUUID()
+  serviceId?: string;
 
   @Trimmed()
   @IsNotEmpty({ message: 'Give the request a title: the clients read it first.' })
   @IsLine(120, 'A title')
   title: string;
+}
+
+/** A request whose words are kept, to be asked again of others. */
+export class KeepRequest extends AddItems {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give it a title: clients read it first.' })
+  @IsLine(120, 'A title')
+  title: string;
+
+  /** Offered in jobs of this service alone; left out, in all. */
+  @LeftOut()
+  @IsUUID()
+  serviceId?: string;
+
+  /** Working days that clients have. */
+  @IsInt({ message: 'Give a number of working days from 1 to 60.' })
+  @Min(1, { message: 'Give a number of working days from 1 to 60.' })
+  @Max(60, { message: 'Give a number of working days from 1 to 60.' })
+  daysToAnswer: number;
+}
+
+export class ChangeKeptRequest extends KeepRequest {
+  @IsInt()
+  @Min(1)
+  version: number;
+}
+
+export interface KeptRequest {
+  id: string;
+  version: number;
+  title: string;
+  serviceId: string | null;
+  service: string | null;
+  daysToAnswer: number;
+  items: { name: string; description: string | null; link: string | null }[];
 }
 
 /** What would come of it for one job. */

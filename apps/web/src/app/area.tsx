@@ -76,6 +76,8 @@ export interface Area {
   clientActs?: (Placed & { words: string; Opens: Shown<{ client: ClientView; onClose(): void }> })[];
   /** What can be done to jobs that are chosen together. Opens as a form over the list. */
   jobsTogether?: (Placed & { words: string; Opens: Shown<{ ids: readonly string[]; onClose(): void }> })[];
+  /** What can be done to clients that are chosen together. Opens as a form over the list. */
+  clientsTogether?: (Placed & { words: string; Opens: Shown<{ ids: readonly string[]; onClose(): void }> })[];
   keys?: Command[];
   /** What it brings to Today: lines in the middle, notes in the margin, what stands above and below the lines. */
   today?: {

@@ -12,9 +12,9 @@ export const brought = <Key extends keyof Area>(areas: readonly Area[], key: Key
   areas.flatMap((area) => (area[key] === undefined ? [] : [area[key]]));
 
 /** What areas bring under one heading, as far as the person may see it, in its order. */
-export function useBrought<Key extends 'contents' | 'firmPages' | 'clientSections' | 'clientActs' | 'jobsTogether' | 'jobSections' | 'keys' | 'notFound'>(
-  key: Key,
-): Listed<Area[Key]>[] {
+export function useBrought<
+  Key extends 'contents' | 'firmPages' | 'clientSections' | 'clientActs' | 'jobsTogether' | 'clientsTogether' | 'jobSections' | 'keys' | 'notFound',
+>(key: Key): Listed<Area[Key]>[] {
   const areas = useContext(Areas);
   const { rights } = useSession();
   return useMemo(() => {

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { type SQL, and, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm';
+import { type SQL, and, asc, desc, eq, inArray, isNotNull, isNull, lt, ne, sql } from 'drizzle-orm';
 import { factsForRules } from '@steady/core/jobs';
 import type { jobWaits } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
@@ -339,6 +339,17 @@ export class JobsService implements OnModuleInit {
       .orderBy(desc(jobs.periodEnd))
       .limit(1);
     return found ?? null;
+  }
+
+  /** The open job of each client that is due first; of one service, where that is named. */
+  async firstOpenOf(work: Work, clientIds: string[], serviceId: string | null): Promise<Map<string, Job>> {
+    if (clientIds.length === 0) return new Map();
+    const found = await work.tx
+      .selectDistinctOn([jobs.clientId])
+      .from(jobs)
+      .where(and(inArray(jobs.clientId, clientIds), isNotNull(jobs.phase), serviceId === null ? undefined : eq(jobs.serviceId, serviceId)))
+      .orderBy(jobs.clientId, asc(jobs.dueOn), asc(jobs.number));
+    return new Map(found.map((job) => [job.clientId, job]));
   }
 
   /** Those of these jobs that are on hold. */

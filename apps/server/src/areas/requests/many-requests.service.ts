@@ -22,14 +22,18 @@ export class ManyRequests {
   ) {}
 
   /** Which of them are asked, and which not and why. */
-  private async sorted(work: Work, { jobIds, title }: AskMany): Promise<{ jobs: (Job & { client: string })[]; not: ManyAsked['not'] }> {
-    const all = await this.jobs.all(work, [...new Set(jobIds)]);
+  private async sorted(
+    work: Work,
+    { jobIds = [], clientIds, serviceId, title }: AskMany,
+  ): Promise<{ jobs: (Job & { client: string })[]; not: ManyAsked['not'] }> {
+    const ofClients = clientIds === undefined ? null : await this.ofClients(work, clientIds, serviceId ?? null);
+    const all = ofClients?.jobs ?? (await this.jobs.all(work, [...new Set(jobIds)]));
     const names = await this.clients.names(
       work,
       all.map((job) => job.clientId),
     );
     const jobs: (Job & { client: string })[] = [];
-    const not: ManyAsked['not'] = [];
+    const not: ManyAsked['not'] = ofClients?.not ?? [];
     for (const job of all) {
       const client = names.get(job.clientId) ?? '';
       const why = await this.whyNot(work, job, title);
@@ -39,13 +43,27 @@ export class ManyRequests {
     return { jobs, not };
   }
 
+  /** The open job of each client in which it is asked: of the service, or of any the one that is due first. */
+  private async ofClients(work: Work, clientIds: string[], serviceId: string | null): Promise<{ jobs: Job[]; not: ManyAsked['not'] }> {
+    const ids = [...new Set(clientIds)];
+    const clients = await this.clients.inOrder(work, ids);
+    if (clients.length < ids.length) throw Problem.notFound('client');
+    const first = await this.jobs.firstOpenOf(work, ids, serviceId);
+    return {
+      jobs: clients.flatMap(({ id }) => first.get(id) ?? []),
+      not: clients.flatMap(({ id, name }) =>
+        first.has(id) ? [] : [{ jobId: id, job: '', client: name, why: serviceId === null ? 'no job of it is open' : 'no job of that service is open' }],
+      ),
+    };
+  }
+
   private async whyNot(work: Work, job: Job, title: string): Promise<string | null> {
     if (job.phase === null) return 'the job is finished';
     const open = await this.book.ofJob(work, job.id, ['planned', 'with the client', 'with us']);
     return open.some((ask) => ask.kind === REQUEST && ask.title === titled(title, job)) ? 'it is asked for this already' : null;
   }
 
-  private inputFor({ jobIds: _jobs, ...input }: AskMany, job: Job): SendRequest {
+  private inputFor({ jobIds: _jobs, clientIds: _clients, serviceId: _service, ...input }: AskMany, job: Job): SendRequest {
     return { ...input, title: titled(input.title, job) };
   }
 

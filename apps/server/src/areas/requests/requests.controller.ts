@@ -2,7 +2,10 @@ import { Controller } from '@nestjs/common';
 import {
   AddItems,
   AskMany,
+  ChangeKeptRequest,
   type ElsewhereView,
+  KeepRequest,
+  type KeptRequest,
   type ManyAsked,
   NoteElsewhere,
   Reply,
@@ -17,6 +20,7 @@ import * as routes from '@steady/contract/requests.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { EachTimeService } from './each-time.service';
 import { ElsewhereService } from './elsewhere.service';
+import { KeptRequests } from './kept-requests.service';
 import { ManyRequests } from './many-requests.service';
 import { RequestAnswers } from './request-answers.service';
 import { RequestsService } from './requests.service';
@@ -27,6 +31,7 @@ export class RequestsController {
     private readonly requests: RequestsService,
     private readonly answers: RequestAnswers,
     private readonly many: ManyRequests,
+    private readonly forLater: KeptRequests,
     private readonly each: EachTimeService,
     private readonly elsewhere: ElsewhereService,
   ) {}
@@ -39,6 +44,26 @@ export class RequestsController {
   @Does(routes.lastTime)
   lastTime({ work, at: { id: jobId } }: Asked<typeof routes.lastTime>): Promise<RequestAsLastTime[]> {
     return this.requests.lastTime(work, jobId);
+  }
+
+  @Does(routes.kept)
+  kept({ work }: Asked<typeof routes.kept>): Promise<KeptRequest[]> {
+    return this.forLater.list(work);
+  }
+
+  @Does(routes.keep, { input: KeepRequest })
+  async keep({ work, input }: Asked<typeof routes.keep>): Promise<{ id: string }> {
+    return { id: await this.forLater.keep(work, input, null) };
+  }
+
+  @Does(routes.changeKept, { input: ChangeKeptRequest })
+  async changeKept({ work, at: { id }, input: { version, ...input } }: Asked<typeof routes.changeKept>): Promise<void> {
+    await this.forLater.keep(work, input, { id, version });
+  }
+
+  @Does(routes.removeKept)
+  removeKept({ work, at: { id } }: Asked<typeof routes.removeKept>): Promise<void> {
+    return this.forLater.remove(work, id);
   }
 
   @Does(routes.previewMany, { input: AskMany })

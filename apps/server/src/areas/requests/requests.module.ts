@@ -6,6 +6,7 @@ import { AnswersKept } from './answers-kept.queries';
 import { RequestAnswers } from './request-answers.service';
 import { EachTimeService } from './each-time.service';
 import { ElsewhereService } from './elsewhere.service';
+import { KeptRequests } from './kept-requests.service';
 import { ManyRequests } from './many-requests.service';
 import { RequestFill } from './request-fill';
 import { RequestKind } from './request-kind';
@@ -16,7 +17,18 @@ import { RequestsService } from './requests.service';
 
 @Area({
   controllers: [RequestsController, RequestsPortalController],
-  services: [RequestKind, RequestAnswers, RequestFill, RequestsService, ManyRequests, ElsewhereService, EachTimeService, RequestQueries, AnswersKept],
+  services: [
+    RequestKind,
+    RequestAnswers,
+    RequestFill,
+    RequestsService,
+    ManyRequests,
+    ElsewhereService,
+    EachTimeService,
+    RequestQueries,
+    AnswersKept,
+    KeptRequests,
+  ],
 })
 export class RequestsModule {
   constructor(file: WholeFileParts, queries: RequestQueries, holds: DocumentHolds, kept: KeptParts, people: PersonParts, answers: AnswersKept) {

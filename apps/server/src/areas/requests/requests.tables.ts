@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { AnswerKind, ElsewhereSource, InHandWay, ItemAsked, ItemState } from '@steady/core/asks';
-import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm } from '../../platform/database';
+import { day, firmId, id, moment, ofSeen, ofSeenClient, ownFirm, version } from '../../platform/database';
 import { asks } from '../asks/asks.tables';
 
 /** What an information request asks for, one by one. */
@@ -128,3 +128,27 @@ export const requestsEachTime = pgTable(
     index().on(t.clientId),
   ],
 );
+
+/** Requests whose words are kept, to be asked again of others. */
+export const keptRequests = pgTable(
+  'kept_requests',
+  {
+    id: id(),
+    firmId: firmId(),
+    version: version(),
+    title: text('title').notNull(),
+    /** Null: for jobs of all services. */
+    serviceId: uuid('service_id'),
+    /** Working days that clients have. */
+    daysToAnswer: integer('days_to_answer').notNull(),
+    items: jsonb('items').$type<KeptItem[]>().notNull(),
+  },
+  (t) => [ownFirm(), index().on(t.firmId)],
+);
+
+/** A thing as it is kept: what is true of one period or client alone is left out. */
+export interface KeptItem {
+  name: string;
+  description: string | null;
+  link: string | null;
+}

@@ -1,3 +1,3 @@
-export { linePreparer, lineStart, serviceOfLine } from './line-sql';
+export { linePreparer, lineStart, serviceName, serviceOfLine } from './line-sql';
 export { LinesService, type LineOfService, type ServiceLine, ServiceLineAdded, ServiceLineChanged } from './lines.service';
 export { type Service, ServiceChanged, ServicesService } from './services.service';

@@ -11,3 +11,6 @@ export const linePreparer = (id: SQL): SQL<string | null> =>
 /** What the service of the line is called whose id stands in `id`. */
 export const serviceOfLine = (id: SQL | Column): SQL<string> =>
   sql<string>`(select s.name from ${services} s join ${serviceLines} l on l.service_id = s.id where l.id = ${id})`;
+
+/** What the service whose id stands in `id` is called, as part of a statement of another area; null where there is none. */
+export const serviceName = (id: SQL): SQL<string | null> => sql<string | null>`(select ${services.name} from ${services} where ${services.id} = ${id})`;

@@ -7,6 +7,7 @@ import { FORM_WORDS } from '@steady/core/clients';
 import { type BulkOutcome, type ClientRow, USUAL_COLUMNS } from '@steady/contract/client-lists';
 import type { JobsBegun } from '@steady/contract/jobs';
 import { send } from '../../app/api';
+import { useBrought } from '../../app/brought';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { WhoMay } from '../../app/who-may';
@@ -20,6 +21,7 @@ import { Page } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { NewJobLeaf } from '../jobs';
 import { BulkLeaf } from './bulk-leaf';
+import { DoneTogether } from './done-together';
 import { ClientLeaf } from './client-leaf';
 
 /** Fields of clients that want to be read in their own way. */
@@ -50,6 +52,8 @@ export function ClientsPage() {
   const state = useListState(USUAL_COLUMNS);
   const [changing, setChanging] = useState(false);
   const [beginning, setBeginning] = useState(false);
+  const together = useBrought('clientsTogether');
+  const [acting, setActing] = useState<(typeof together)[number] | null>(null);
   const [begun, setBegun] = useState<JobsBegun | null>(null);
   const [done, setDone] = useState<BulkOutcome | null>(null);
   const adding = search.has('new');
@@ -122,7 +126,10 @@ export function ClientsPage() {
         to={(row) => `/clients/${row.id}`}
         nameOf={(row) => row.name}
         onChange={mayChange ? () => setChanging(true) : undefined}
-        also={session.may('do work') ? { words: 'Begin jobs for them', act: () => setBeginning(true) } : undefined}
+        also={[
+          ...together.map((one) => ({ words: one.words, act: () => setActing(one) })),
+          ...(session.may('do work') ? [{ words: 'Begin jobs for them', act: () => setBeginning(true) }] : []),
+        ]}
         empty={
           state.find.trim() || state.filters.length > 0
             ? 'No client matches. Remove a filter, or look for a part of the name.'
@@ -132,6 +139,15 @@ export function ClientsPage() {
         }
       />
       <ClientLeaf open={adding} onClose={() => setSearch({}, { replace: true })} onSaved={(id) => void navigate(`/clients/${id}`)} />
+      {acting && (
+        <acting.Opens
+          ids={[...of.chosen]}
+          onClose={() => {
+            setActing(null);
+            of.onChoose(new Set());
+          }}
+        />
+      )}
       {beginning && (
         <NewJobLeaf
           clientIds={[...of.chosen]}
@@ -155,23 +171,6 @@ export function ClientsPage() {
         />
       )}
     </Page>
-  );
-}
-
-/** What was done to many at once, with the way to take it back while it stands there. */
-function DoneTogether({ said, undo, onGood }: { said: string; undo?: { words: string; act(): void; busy: boolean }; onGood(): void }) {
-  return (
-    <p className="mb-2 flex items-baseline gap-4 border border-rule bg-page px-3 py-1.5 text-table" role="status">
-      {said}
-      {undo && (
-        <button className="lnk whitespace-nowrap" disabled={undo.busy} onClick={undo.act}>
-          {undo.words}
-        </button>
-      )}
-      <button className="lnk ml-auto text-soft" onClick={onGood}>
-        Good
-      </button>
-    </p>
   );
 }
 

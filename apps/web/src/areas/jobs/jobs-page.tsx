@@ -150,7 +150,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
         to={(row) => `/jobs/${row.id}`}
         nameOf={(row) => `${row.name}, ${row.client}`}
         onChange={mayWork ? () => setChanging(true) : undefined}
-        also={mayWork && together ? { words: together.words, act: () => setActing(true) } : undefined}
+        also={mayWork && together ? [{ words: together.words, act: () => setActing(true) }] : []}
         empty={
           narrowed || state.find || state.filters.length > 0 ? (
             <>

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import type { ManyAsked } from '@steady/contract/requests';
 import { stage } from '../../../test/stage';
-import { AskManyLeaf } from './ask-many-leaf';
+import { AskClientsLeaf, AskJobsLeaf } from './ask-many-leaf';
 
 const IDS = ['0b6e8f6e-7d5e-4c7e-9a51-3d2f6c1c0b01', '0b6e8f6e-7d5e-4c7e-9a51-3d2f6c1c0b02', '0b6e8f6e-7d5e-4c7e-9a51-3d2f6c1c0b03'];
 const FOUND: ManyAsked = {
@@ -21,7 +21,7 @@ const FOUND: ManyAsked = {
 };
 
 it('shows who gets it when, who has to be told, and for whom nothing is asked, before it goes', async () => {
-  const { asked } = stage(<AskManyLeaf ids={IDS} onClose={() => undefined} />, {
+  const { asked } = stage(<AskJobsLeaf ids={IDS} onClose={() => undefined} />, {
     rights: ['do work'],
     answers: { 'POST /api/requests/many/preview': FOUND, 'POST /api/requests/many': FOUND },
   });
@@ -54,7 +54,30 @@ it('shows who gets it when, who has to be told, and for whom nothing is asked, b
 });
 
 it('says at the field what is missing', async () => {
-  stage(<AskManyLeaf ids={IDS} onClose={() => undefined} />, { rights: ['do work'] });
+  stage(<AskJobsLeaf ids={IDS} onClose={() => undefined} />, { rights: ['do work'] });
   fireEvent.click(screen.getByRole('button', { name: 'Look at who is asked' }));
   expect(await screen.findByText('Give the request a title: the clients read it first.')).toBeDefined();
+});
+
+it('asks chosen clients in their job of a service, with words that are kept', async () => {
+  const kept = {
+    id: 'k1',
+    version: 1,
+    title: 'Year-end papers',
+    serviceId: null,
+    service: null,
+    daysToAnswer: 3,
+    items: [{ name: 'Loans', description: null, link: null }],
+  };
+  const { asked } = stage(<AskClientsLeaf ids={IDS} onClose={() => undefined} />, {
+    rights: ['do work'],
+    answers: { 'GET /api/kept-requests': [kept], 'GET /api/services': [{ id: IDS[1], name: 'VAT return' }], 'POST /api/requests/many/preview': FOUND },
+  });
+  expect(screen.getByRole('dialog', { name: 'Ask 3 clients' })).toBeDefined();
+  fireEvent.change(await screen.findByLabelText('Which request'), { target: { value: 'k1' } });
+  fireEvent.change(screen.getByLabelText('In their job of'), { target: { value: IDS[1] } });
+  fireEvent.click(screen.getByRole('button', { name: 'Look at who is asked' }));
+  await waitFor(() =>
+    expect(asked.at(-1)?.sent).toMatchObject({ clientIds: IDS, serviceId: IDS[1], title: 'Year-end papers', dueOn: '2026-03-16', items: [{ name: 'Loans' }] }),
+  );
 });

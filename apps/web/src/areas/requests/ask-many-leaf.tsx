@@ -1,25 +1,41 @@
 import * as requestsRoutes from '@steady/contract/requests.routes';
+import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import { AskMany, type AskedOfJob, type ManyAsked } from '@steady/contract/requests';
-import { ask, send } from '../../app/api';
+import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, TextField, TickField } from '../../ui/fields';
+import { DateField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { ItemFields } from './item-fields';
+import { fromKept, useKeptRequests } from './kept';
 
-/** Asks the clients of several jobs for the same things: first what, then who gets it when, then it goes. */
-export function AskManyLeaf({ ids, onClose }: { ids: readonly string[]; onClose(): void }) {
+interface Props {
+  ids: readonly string[];
+  onClose(): void;
+}
+
+/** Asks the clients of chosen jobs for the same things, each in its own job. */
+export const AskJobsLeaf = ({ ids, onClose }: Props) => <AskManyLeaf of={{ jobIds: [...ids] }} noun="job" onClose={onClose} />;
+/** Asks chosen clients for the same things, each in one of its open jobs. */
+export const AskClientsLeaf = ({ ids, onClose }: Props) => <AskManyLeaf of={{ clientIds: [...ids] }} noun="client" onClose={onClose} />;
+
+/** Asks many for the same things: first what, then who gets it when, then it goes. */
+function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clientIds'>; noun: string; onClose(): void }) {
+  const count = (of.jobIds ?? of.clientIds)!.length;
   const { day } = useSession();
   const notify = useNotify();
   const [preview, setPreview] = useState<ManyAsked | null>(null);
+  const [which, setWhich] = useState('');
+  const kept = useKeptRequests();
+  const { data: services = [] } = useData(servicesRoutes.list);
   const { form, onSubmit, busy, problem } = useLeafForm<AskMany>({
     input: AskMany,
-    start: { jobIds: [...ids], title: '', dueOn: addWorkingDays(day, 5).toString(), sendOn: '', portalOnly: false, items: [{ name: '', description: '' }] },
+    start: { ...of, title: '', dueOn: addWorkingDays(day, 5).toString(), sendOn: '', portalOnly: false, items: [{ name: '', description: '' }] },
     submit: async (values) => {
       if (!preview) {
         setPreview(await ask(requestsRoutes.previewMany, {}, values));
@@ -37,7 +53,7 @@ export function AskManyLeaf({ ids, onClose }: { ids: readonly string[]; onClose(
     <Leaf
       open
       broad
-      title={preview ? 'Before it goes' : `Ask for ${counted(ids.length, 'job')}`}
+      title={preview ? 'Before it goes' : of.jobIds ? `Ask for ${counted(count, noun)}` : `Ask ${counted(count, noun)}`}
       act={!preview ? 'Look at who is asked' : some === 0 ? undefined : `Ask for ${counted(some, 'job')}`}
       onClose={onClose}
       onSubmit={onSubmit}
@@ -55,6 +71,34 @@ export function AskManyLeaf({ ids, onClose }: { ids: readonly string[]; onClose(
         <WhoIsAsked of={preview} />
       ) : (
         <>
+          {of.clientIds && (
+            <SelectField label="In their job of" hint="Each client is asked in one of its open jobs" {...register('serviceId')}>
+              <option value="">whichever is due first</option>
+              {services.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </SelectField>
+          )}
+          {kept.length > 0 && (
+            <SelectField
+              label="Which request"
+              value={which}
+              onChange={({ target }) => {
+                setWhich(target.value);
+                const one = kept.find(({ id }) => id === target.value);
+                if (one) form.reset({ ...form.getValues(), ...fromKept(one, day) });
+              }}
+            >
+              <option value="">something else</option>
+              {kept.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.title}, kept {one.service === null ? 'for all services' : `for ${one.service}`}
+                </option>
+              ))}
+            </SelectField>
+          )}
           <TextField
             label="Title"
             hint="Each client reads it with the period of its job behind it."

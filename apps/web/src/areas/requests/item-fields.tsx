@@ -5,7 +5,16 @@ import { titleOf } from '@steady/core/documents';
 import { DateField, SelectField, TextField } from '../../ui/fields';
 
 /** The things that are wanted, one by one, of any form that holds a list of them. */
-export function ItemFields<Form extends AddItems>({ form, documents = [] }: { form: UseFormReturn<Form>; documents?: readonly DocumentView[] }) {
+export function ItemFields<Form extends AddItems>({
+  form,
+  documents = [],
+  kept = false,
+}: {
+  form: UseFormReturn<Form>;
+  documents?: readonly DocumentView[];
+  /** What is true of one period or client alone is left out. */
+  kept?: boolean;
+}) {
   // What a form has beside its items does not matter here.
   const control = form.control as unknown as Control<AddItems>;
   const register = form.register as unknown as UseFormRegister<AddItems>;
@@ -32,6 +41,7 @@ export function ItemFields<Form extends AddItems>({ form, documents = [] }: { fo
             register={register}
             errors={errors?.[index]}
             documents={documents}
+            kept={kept}
             isOpen={Boolean(field.period ?? field.wantedBy ?? field.link ?? field.exampleId)}
           />
         </div>
@@ -49,11 +59,16 @@ interface MoreProps {
   register: UseFormRegister<AddItems>;
   errors: FieldErrors<RequestItemInput> | undefined;
   documents: readonly DocumentView[];
+  kept: boolean;
   isOpen: boolean;
 }
 
 /** What is said of an item only where it is needed. */
-function MoreOfItem({ index, control, register, errors, documents, isOpen }: MoreProps) {
+function MoreOfItem({ index, control, register, errors, documents, kept, isOpen }: MoreProps) {
+  const link = (
+    <TextField label="May also be put here" hint="An address on the web" inputMode="url" {...register(`items.${index}.link`)} error={errors?.link?.message} />
+  );
+  if (kept) return <div className="col-span-full">{link}</div>;
   return (
     <details className="col-span-full mb-2" open={isOpen}>
       <summary className="cursor-pointer text-fine text-slate">Period, its own day, an example, where else it may be put</summary>
@@ -66,13 +81,7 @@ function MoreOfItem({ index, control, register, errors, documents, isOpen }: Mor
           name={`items.${index}.wantedBy`}
           error={errors?.wantedBy?.message}
         />
-        <TextField
-          label="May also be put here"
-          hint="An address on the web"
-          inputMode="url"
-          {...register(`items.${index}.link`)}
-          error={errors?.link?.message}
-        />
+        {link}
         <SelectField
           label="Example"
           hint={documents.length === 0 ? 'Add the file to the documents of the job first' : 'The client sees what is meant'}

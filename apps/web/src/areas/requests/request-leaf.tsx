@@ -11,6 +11,8 @@ import { useNotify } from '../../ui/toasts';
 import { dayInWords } from '../../ui/words';
 import { SendingLeaf, sentInWords } from '../post';
 import { ItemFields } from './item-fields';
+import { KeepWords } from './keep-words';
+import { fromKept, useKeptRequests } from './kept';
 import { WhenSent } from './when-sent';
 
 /** Tells the requests of the job before from those that the procedure plans. */
@@ -31,7 +33,10 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
   const [preview, setPreview] = useState<SendPreview | null>(null);
   const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequests ?? [];
   const { data: lastTime = [] } = useData(requestsRoutes.lastTime, { id: job.id });
+  const kept = useKeptRequests(job.service);
   const filled = (key: string | undefined): Partial<SendRequest> => {
+    const one = kept.find(({ id }) => id === key);
+    if (one) return { planKey: undefined, ...fromKept(one, day) };
     const last = lastTime.find((_, at) => key === lastKey(at));
     if (last)
       return {
@@ -80,7 +85,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       onBack={() => setPreview(null)}
       onClose={onClose}
     >
-      {proposed.length + lastTime.length > 0 && (
+      {proposed.length + lastTime.length + kept.length > 0 && (
         <SelectField
           label="Which request"
           hint={
@@ -106,6 +111,11 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
               as last time, {last.of}: {last.title}
             </option>
           ))}
+          {kept.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.title}, kept {one.service === null ? 'for all services' : `for ${one.service}`}
+            </option>
+          ))}
           <option value="">something else</option>
         </SelectField>
       )}
@@ -114,6 +124,7 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       <WhenSent form={form} ofService={job.service} />
       <h3 className="mb-1.5">Items</h3>
       <ItemFields form={form} documents={job.documents} />
+      <KeepWords form={form} service={job.service} />
     </SendingLeaf>
   );
 }

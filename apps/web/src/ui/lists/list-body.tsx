@@ -57,7 +57,7 @@ interface BodyProps<Row extends ListedRow> {
   /** Rows can be chosen, and the page itself says what can be done to them. */
   chooses?: boolean;
   /** What else can be done to them. */
-  also?: { words: string; act(): void };
+  also?: readonly { words: string; act(): void }[];
   empty: ReactNode;
 }
 
@@ -77,7 +77,7 @@ export function ListBody<Row extends ListedRow>({
   nameOf,
   onChange,
   chooses,
-  also,
+  also = [],
   empty,
 }: BodyProps<Row>) {
   const { act, busy } = useAct();
@@ -109,14 +109,16 @@ export function ListBody<Row extends ListedRow>({
           <button className="lnk" onClick={() => of.onChoose(new Set())}>
             Choose none
           </button>
-          {also && (
-            <button className="act-quiet ml-auto" onClick={also.act}>
-              {also.words}
+          <span className="ml-auto flex flex-wrap gap-3">
+            {also.map(({ words, act: does }) => (
+              <button key={words} className="act-quiet" onClick={does}>
+                {words}
+              </button>
+            ))}
+            <button className="act-quiet" onClick={onChange}>
+              Change {chosen.size === 1 ? 'it' : 'them'}
             </button>
-          )}
-          <button className={`act-quiet ${also ? '' : 'ml-auto'}`} onClick={onChange}>
-            Change {chosen.size === 1 ? 'it' : 'them'}
-          </button>
+          </span>
         </p>
       )}
       <LedgerTable
