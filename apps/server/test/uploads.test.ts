@@ -1,8 +1,10 @@
-import { existsSync, readdirSync, utimesSync } from 'node:fs';
+import { existsSync, readdirSync, renameSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DocumentAdded } from '@steady/contract/documents';
-import { FileStore, ResumedUploads } from '../src/platform/files';
+import { Database } from '../src/platform/database';
+import { FileStore, Keys, ResumedUploads } from '../src/platform/files';
+import { masterKeyFile } from '../src/platform/files/keys';
 import { atDocuments } from './at-documents';
 import { atWork, problemOf } from './at-work';
 import { type Agent, type TestApp, startTestApp } from './support';
@@ -97,6 +99,21 @@ describe('a file that arrives in parts', () => {
     expect(first.headers['upload-offset']).toBe('5');
     expect((await list(`?client=${clientId}`)).rows.map((row) => row.name)).toEqual(['whole.txt']);
     expect(leftBehind()).toEqual([]);
+  });
+
+  it('is filed and read all the same where the file of the master key goes away meanwhile: it is wanted at the start alone', async () => {
+    const clientId = await client();
+    const at = await began({ to: 'client', of: clientId, name: 'notes.txt' }, 5);
+    await part(at, 0, 'ha').expect(204);
+    const keyFile = masterKeyFile(test.settings.dataFolder);
+    renameSync(keyFile, `${keyFile}.away`);
+    try {
+      const answer = JSON.parse((await part(at, 2, 'lf!').expect(200)).text) as DocumentAdded;
+      expect((await content(answer.id)).toString()).toBe('half!');
+      await expect(Keys.open(test.app.get(Database), test.settings.dataFolder, null)).rejects.toThrow(`The master key is missing: ${keyFile}`);
+    } finally {
+      renameSync(`${keyFile}.away`, keyFile);
+    }
   });
 
   it('may be given up, or is thrown away when it was left half-way', async () => {
