@@ -184,6 +184,21 @@ describe('a season', () => {
     expect((await preview({ clientIds: [other] })).without).toEqual([{ clientId: other, client: 'Later Ltd' }]);
   });
 
+  it('says which requests go with each job, as they are asked with each job of its line', async () => {
+    const asksOf = async () => new Map((await preview({ clientIds: [ferries] })).rows.map((row) => [row.name, row.asks]));
+    const job = ((await manager().get(`/api/jobs?status=open&client=${ferries}`).expect(200)).body as { rows: JobRow[] }).rows.find(({ name }) =>
+      name.startsWith('VAT return'),
+    )!;
+    expect([...(await asksOf()).values()].flat()).toEqual([]);
+    const input = { title: 'Stock and deposits', dueOn: '2026-03-20', eachTime: 0, items: [{ name: 'Stock list' }] };
+    await manager().post(`/api/jobs/${job.id}/requests`).set(key()).send(input).expect(201);
+    const asked = await asksOf();
+    expect([...asked.values()].every((asks) => asks.join() === 'Stock and deposits')).toBe(true);
+    const [each] = (await manager().get(`/api/clients/${ferries}/requests-each-time`).expect(200)).body as { id: string }[];
+    await manager().post(`/api/requests-each-time/${each!.id}/end`).expect(204);
+    expect([...(await asksOf()).values()].flat()).toEqual([]);
+  });
+
   it('begins once, and is taken back by one undo, but for what somebody has worked on', async () => {
     const { rows } = await preview({ clientIds: [ferries] });
     const obligationIds = rows.map((row) => row.obligationId);

@@ -35,6 +35,8 @@ export interface SeasonRow {
   dueOn: string;
   fee: Money | null;
   minutes: number;
+  /** Titles of the requests that are asked with each job of its line. */
+  asks: string[];
   /** The job that has begun for it already. */
   jobId: string | null;
   jobNumber: number | null;

@@ -9,6 +9,7 @@ import { Problem } from '../../platform/http/problem';
 import { may } from '../../platform/identity';
 import { type Work, staffId, mustSeeAllOf, ofOwn } from '../../platform/work';
 import { JobStandingService } from '../jobs';
+import { askedEachTime } from '../requests';
 import { ServicesService } from '../services';
 import { ClientsService, clientName } from '../clients';
 import { shortNameOf } from '../team';
@@ -68,7 +69,7 @@ export class SeasonService {
     const found = await rows<AsFigures<SeasonRow>>(
       work.tx,
       sql`select o.id as "obligationId", o.line_id as "lineId", o.client_id as "clientId", ${clientName(sql`o.client_id`)} as client, o.name, o.period_end as "periodEnd", o.due_on as "dueOn", l.fee::float8 as fee,
-                 coalesce(e.minutes, 0)::int as minutes, j.id as "jobId", j.number as "jobNumber"
+                 coalesce(e.minutes, 0)::int as minutes, ${askedEachTime(sql`o.line_id`)} as asks, j.id as "jobId", j.number as "jobNumber"
           from obligations o join service_lines l on l.id = o.line_id join services s on s.id = o.service_id ${WITH_ESTIMATE}
           left join jobs j on j.obligation_id = o.id
           where o.firm_id = ${work.firm.id} and o.service_id = ${serviceId} and o.leads and o.period_end <= ${until} and (o.status = 'open' or j.status = 'open')

@@ -1,5 +1,6 @@
 import { type SQL, sql } from 'drizzle-orm';
 import { documentFile } from '../documents';
+import { requestsEachTime } from './requests.tables';
 
 /** What a request asks for, one by one, with what was asked back, what came last, or why it was sent back. */
 export const requestLines = (askId: SQL): SQL => sql`
@@ -17,3 +18,7 @@ export const requestLines = (askId: SQL): SQL => sql`
            else (array_agg(coalesce(${documentFile(sql`a.document_id`)}, a.text, a.way) order by a.at desc))[1] end as words
     from request_answers a where a.item_id = i.id and a.kind not in ('question', 'reply') and a.taken_back_at is null) c on true
   where i.ask_id = ${askId} and i.state <> 'taken out'`;
+
+/** The titles of what is asked with each job of the line whose id stands in `lineId`, as part of a statement of another area. */
+export const askedEachTime = (lineId: SQL): SQL<string[]> =>
+  sql<string[]>`(select coalesce(jsonb_agg(r.title order by r.at, r.id), '[]') from ${requestsEachTime} r where r.line_id = ${lineId} and r.ended_at is null)`;

@@ -16,7 +16,7 @@ import { Page } from '../../ui/page';
 import { OnPaperBeforeStarting, useBeforeStarting } from '../procedures';
 import { type By, SeasonForm } from './season-form';
 import { SeasonStarts } from './season-starts';
-import { LeftOut, SeasonTable } from './season-table';
+import { AsksWithThem, LeftOut, SeasonTable } from './season-table';
 
 /** Begins a season or a year for a chosen set of clients: looked through first, begun together, undone by one press. */
 export function SeasonPage() {
@@ -106,6 +106,7 @@ export function SeasonPage() {
         <section className="mt-4" aria-label="Who is in it">
           <LeftOut of={preview.of} />
           <OnPaperBeforeStarting of={onPaper} begins={begins} onBegins={setBegins} />
+          <AsksWithThem of={picked} />
           <div className="mb-2 flex items-center gap-4">
             <button className="act" disabled={acting || stale || picked.length === 0} onClick={() => void start(preview)}>
               Begin {counted(picked.length, 'job')}

@@ -2,7 +2,7 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { SeasonPreview, SeasonRow } from '@steady/contract/season';
 import { eur, stage } from '../../../test/stage';
-import { LeftOut, SeasonTable } from './season-table';
+import { AsksWithThem, LeftOut, SeasonTable } from './season-table';
 
 const row = (id: string, more: Partial<SeasonRow> = {}): SeasonRow => ({
   obligationId: id,
@@ -13,6 +13,7 @@ const row = (id: string, more: Partial<SeasonRow> = {}): SeasonRow => ({
   periodEnd: '2026-02-28',
   dueOn: '2026-03-23',
   minutes: 90,
+  asks: [],
   fee: eur(18_000),
   jobId: null,
   jobNumber: null,
@@ -55,4 +56,11 @@ describe('the jobs of a season', () => {
     const [, first] = within(screen.getByRole('table')).getAllByRole('row');
     expect(first!.textContent).toContain('1 h 30');
   });
+});
+
+it('says which requests go with the jobs that are chosen, and nothing where none do', () => {
+  const { container } = stage(<AsksWithThem of={[row('a', { asks: ['Stock', 'Deposits'] }), row('b', { asks: ['Stock'] }), row('c')]} />);
+  expect(container.textContent).toContain('With 2 jobs of them go 3 requests that are asked each time');
+  const none = stage(<AsksWithThem of={[row('c')]} />);
+  expect(none.container.querySelector('p')).toBeNull();
 });

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { formatHours, formatMoney } from '@steady/core/money';
+import { counted } from '@steady/core/words';
 import type { SeasonPreview, SeasonRow } from '@steady/contract/season';
 import { useSession } from '../../app/session';
 import { type Column, LedgerTable } from '../../ui/ledger-table';
@@ -22,6 +23,19 @@ export function LeftOut({ of: { notFound, without } }: { of: SeasonPreview }) {
   ));
 }
 
+/** The requests that are planned with these jobs, as they are asked with each job of their lines. */
+export function AsksWithThem({ of }: { of: readonly SeasonRow[] }) {
+  const asking = of.filter(({ asks }) => asks.length > 0);
+  const requests = asking.reduce((sum, { asks }) => sum + asks.length, 0);
+  if (requests === 0) return null;
+  return (
+    <p className="mb-2 text-table">
+      With {counted(asking.length, 'job')} of them {requests === 1 ? 'goes' : 'go'} <b>{counted(requests, 'request')}</b> that {requests === 1 ? 'is' : 'are'}{' '}
+      asked each time, on the day that was set with it.
+    </p>
+  );
+}
+
 interface Props {
   of: SeasonPreview;
   /** Deadlines whose jobs begin. */
@@ -35,7 +49,17 @@ export function SeasonTable({ of, chosen, onChoose, minutesOf }: Props) {
   const session = useSession();
   const columns: Column<SeasonRow>[] = [
     { key: 'client', head: 'Client', cell: (row) => <span className="font-semibold">{row.client}</span>, sort: (row) => row.client },
-    { key: 'name', head: 'What', cell: (row) => row.name, sort: (row) => row.name },
+    {
+      key: 'name',
+      head: 'What',
+      cell: (row) => (
+        <>
+          {row.name}
+          {row.asks.length > 0 && <span className="block text-fine text-soft">asks for {row.asks.join(', ')}</span>}
+        </>
+      ),
+      sort: (row) => row.name,
+    },
     { key: 'due', head: 'Due', cell: (row) => dayInWords(row.dueOn, session.day), sort: (row) => row.dueOn },
     { key: 'minutes', head: 'Hours', figure: true, cell: (row) => formatHours(minutesOf(row)), wide: true },
     { key: 'fee', head: `Fee, ${session.firm.currency}`, figure: true, cell: (row) => (row.fee === null ? '' : formatMoney(row.fee)), wide: true },
