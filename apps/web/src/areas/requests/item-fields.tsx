@@ -42,7 +42,7 @@ export function ItemFields<Form extends AddItems>({
             errors={errors?.[index]}
             documents={documents}
             kept={kept}
-            isOpen={Boolean(field.period ?? field.wantedBy ?? field.link ?? field.exampleId)}
+            isOpen={Boolean(field.period || field.wantedBy || field.link || field.exampleId)}
           />
         </div>
       ))}
@@ -68,7 +68,13 @@ function MoreOfItem({ index, control, register, errors, documents, kept, isOpen 
   const link = (
     <TextField label="May also be put here" hint="An address on the web" inputMode="url" {...register(`items.${index}.link`)} error={errors?.link?.message} />
   );
-  if (kept) return <div className="col-span-full">{link}</div>;
+  if (kept)
+    return (
+      <details className="col-span-full mb-2" open={isOpen}>
+        <summary className="cursor-pointer text-fine text-slate">Where else it may be put</summary>
+        <div className="mt-2">{link}</div>
+      </details>
+    );
   return (
     <details className="col-span-full mb-2" open={isOpen}>
       <summary className="cursor-pointer text-fine text-slate">Period, its own day, an example, where else it may be put</summary>
