@@ -34,6 +34,7 @@ const KINDS: Record<string, string> = {
   'request-answers': 'none',
   uploads: 'none',
   holds: 'none',
+  devices: 'none',
   'kept-requests': 'none',
   places: 'none',
   papers: 'none',

@@ -263,3 +263,18 @@ export interface FilesKept {
   wrong: WrongFile[];
   wrongInAll: number;
 }
+
+/** What of a client lies in folders that one of its people may read. */
+export interface PortalPapers {
+  clientId: string;
+  client: string;
+  folders: PortalFolder[];
+}
+
+export interface PortalFolder {
+  id: string;
+  name: string;
+  /** They may add to it. */
+  adds: boolean;
+  documents: { id: string; title: string; year: number | null; at: string; bytes: number }[];
+}

@@ -1,4 +1,4 @@
-import type { DoorOpened, EnterCode, PortalDoor, PortalMe } from './requests';
+import type { DoorOpened, EnterCode, PortalDoor, PortalMe, PortalYou } from './requests';
 import { a, get, post } from './route';
 
 export const door = get('/api/portal/door/:token', 'open', { answer: a<PortalDoor>('PortalDoor'), text: ['token'] });
@@ -12,3 +12,7 @@ export const enter = post('/api/portal/door/:token/enter', 'open', {
 export const enterAgain = post('/api/portal/door/:token/again', 'open', { answer: a<DoorOpened>('DoorOpened'), text: ['token'], aMinute: 20 });
 export const leave = post('/api/portal/leave', 'open');
 export const me = get('/api/portal/me', 'portal', { answer: a<PortalMe>('PortalMe') });
+/** What is known of them, and their devices. */
+export const you = get('/api/portal/you', 'portal', { answer: a<PortalYou>('PortalYou') });
+/** A device lets nobody in with one click any more, and whoever is in on it is out. */
+export const endDevice = post('/api/portal/devices/:id/end', 'portal');

@@ -361,6 +361,14 @@ export interface PortalMe {
   readOnly: boolean;
 }
 
+/** What is known of whoever is in the portal, and the devices on which they come in with one click. */
+export interface PortalYou {
+  email: string | null;
+  phones: string[];
+  clients: { id: string; name: string; role: string | null }[];
+  devices: { id: string; name: string; since: string; lastIn: string | null; here: boolean }[];
+}
+
 /** The door of the portal stands open, and where it leads. */
 export interface DoorOpened {
   leadsTo: string;

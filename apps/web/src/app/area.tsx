@@ -3,7 +3,6 @@ import type { RouteObject } from 'react-router';
 import type { Right } from '@steady/core/access';
 import type { ClientView } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
-import type { PortalMe } from '@steady/contract/requests';
 import type { TodayView } from '@steady/contract/today';
 import type { Found } from '@steady/contract/search';
 import type { AskKindShown } from './ask-kind';
@@ -44,14 +43,6 @@ export interface TodayNote extends Placed {
   Body: Shown<{ today: TodayView }>;
 }
 
-/** What an area shows of a client's portal: what is to be done, what is done, and what is said where nothing is to be done. */
-export interface PortalParts {
-  /** What is to be done; `waits` where it is with the firm, and only to be seen. */
-  open: { key: string; shown: ReactNode; waits?: boolean }[];
-  done: { key: string; shown: ReactNode }[];
-  whenQuiet?: string;
-}
-
 /** What can be done from anywhere by keys. `opens` stands for a part that is shown over the page. */
 export interface Command extends Placed {
   press: string;
@@ -89,12 +80,10 @@ export interface Area {
   };
   /** Tries again what should have happened by itself and did not, by the kind of it. */
   tryAgain?: Record<string, (id: string) => Promise<unknown>>;
-  /** What it shows in the portal of a client's person; nothing until it is known. A hook, called each time. */
-  usePortal?: (me: PortalMe | undefined) => PortalParts | undefined;
   /** What it shows of its kind of ask. */
   // Each kind has a part of its own, which only its own components read.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  askKind?: AskKindShown<any, any>;
+  askKind?: AskKindShown<any>;
   /** What is offered where the search has not found what was meant. */
   notFound?: Placed & { words(find: string): string; Opens: Shown<{ find: string; onClose(): void }> };
   /** What this area finds in the search, by the kind of it: what a thing of that kind is called, and where it leads. */

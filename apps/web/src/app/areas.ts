@@ -9,7 +9,6 @@ import { importsArea } from '../areas/imports/area';
 import { jobsArea } from '../areas/jobs/area';
 import { keepingArea } from '../areas/keeping/area';
 import { papersArea } from '../areas/papers/area';
-import { portalArea } from '../areas/portal/area';
 import { postArea } from '../areas/post/area';
 import { proceduresArea } from '../areas/procedures/area';
 import { requestsArea } from '../areas/requests/area';
@@ -43,5 +42,4 @@ export const AREAS: readonly Area[] = [
   teamArea,
   accessArea,
   backupsArea,
-  portalArea,
 ];

@@ -1,10 +1,10 @@
-import type { AskView, MissingRow, PortalAsk } from '@steady/contract/asks';
+import type { AskView, MissingRow } from '@steady/contract/asks';
 import type { ClientView } from '@steady/contract/clients';
 import type { JobView } from '@steady/contract/jobs';
 import type { Shown } from './shown';
 
 /** What a kind of ask shows: brought by its area, asked for by the pages that list asks. */
-export interface AskKindShown<Part = unknown, PortalPart = unknown> {
+export interface AskKindShown<Part = unknown> {
   kind: string;
   /** How such a section is called before the title of the ask: "For signature: ". */
   before: string;
@@ -20,8 +20,4 @@ export interface AskKindShown<Part = unknown, PortalPart = unknown> {
   ThingActs?: Shown<{ of: MissingRow }>;
   /** What else of the kind is known of a client, above what was asked of it. */
   OfClient?: Shown<{ client: ClientView }>;
-  /** What is wanted, as the client's person sees and does it. */
-  Portal: Shown<{ ask: PortalAsk<PortalPart> }>;
-  /** What stands among what is done, refused or not needed any more. */
-  PortalRest: Shown<{ ask: PortalAsk<PortalPart> }>;
 }

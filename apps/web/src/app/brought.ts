@@ -1,7 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
-import type { PortalMe } from '@steady/contract/requests';
 import type { Found } from '@steady/contract/search';
-import type { Area, Placed, PortalParts, TodayGroup, TodayNote } from './area';
+import type { Area, Placed, TodayGroup, TodayNote } from './area';
 import { useSession } from './session';
 
 /** The areas that there are, given once at the top. */
@@ -46,15 +45,6 @@ export const useTodayParts = () => brought(useContext(Areas), 'today');
 export function useTryAgain(): (kind: string) => ((id: string) => Promise<unknown>) | undefined {
   const ways = brought(useContext(Areas), 'tryAgain');
   return (kind) => ways.find((one) => one[kind])?.[kind];
-}
-
-/** What areas show in the portal, in their order; nothing until all have said it. */
-export function usePortalParts(me: PortalMe | undefined): PortalParts[] | undefined {
-  const parts: (PortalParts | undefined)[] = [];
-  // The areas that there are do not change while the page stands: their hooks are called in the same order each time.
-  // eslint-disable-next-line react-hooks/rules-of-hooks
-  for (const usePart of brought(useContext(Areas), 'usePortal')) parts.push(usePart(me));
-  return parts.every((part) => part !== undefined) ? parts : undefined;
 }
 
 /** The kinds of asks that areas show. */

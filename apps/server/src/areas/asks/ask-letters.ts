@@ -16,9 +16,10 @@ export const senderNow = ({ actor, firm }: Work): string => (actor.kind === 'sta
 export const lastSafeOf = ({ firm }: Work, { dueOn }: Pick<Job, 'dueOn'>): string | null =>
   lastSafeDay(civil(dueOn), firm.late, firm.calendar)?.toString() ?? null;
 
-const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null): Draft => ({
+/** @param askId which one it leads to; nothing as long as it is not there */
+const addressed = (letter: AskLetter, to: Draft['to'], contactId: string | null, from: string | null, askId?: string): Draft => ({
   ...letter,
-  leadsTo: '/portal',
+  leadsTo: askId === undefined ? '/portal' : `/portal/asks/${askId}`,
   to,
   contactId,
   from,
@@ -110,7 +111,7 @@ export class AskLetters {
       sender: from ? `${from} of ${work.firm.name}` : work.firm.name,
     };
     const kind = this.kinds.of(ask.kind);
-    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, contactId, from) };
+    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, contactId, from, ask.id) };
   }
 
   /** Writes to one party. @returns how many were written to; none where they cannot be */
@@ -133,7 +134,7 @@ export class AskLetters {
   async tell(work: Work, ask: Ask, subject: string, paragraphs: string[], when: When = {}): Promise<void> {
     const turn = (await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null)!;
     const { client, contactId } = await this.whom(work, ask, turn);
-    const draft = addressed({ subject, paragraphs, linkWords: 'Go to the request' }, this.kinds.of(ask.kind).permission, contactId, null);
+    const draft = addressed({ subject, paragraphs, linkWords: 'Go to the request' }, this.kinds.of(ask.kind).permission, contactId, null, ask.id);
     const written =
       ask.isPortalOnly && !when.now
         ? (await this.post.recipients(work, client, draft.to, contactId)).to.length

@@ -330,6 +330,16 @@ export class ContactsService {
     return found.map((row) => row.id);
   }
 
+  /** The clients for which a contact acts, by name, and as what. */
+  actsFor(work: Work, contactId: string): Promise<{ id: string; name: string; role: string | null }[]> {
+    return work.tx
+      .select({ id: clients.id, name: clients.name, role: clientContacts.role })
+      .from(clientContacts)
+      .innerJoin(clients, eq(clients.id, clientContacts.clientId))
+      .where(eq(clientContacts.contactId, contactId))
+      .orderBy(sql`${clients.name} collate "unicode"`, clients.id);
+  }
+
   /** At which clients a contact has which say, with what those are called. */
   async permissionsOf(work: Work, contactId: string): Promise<Map<string, Record<ContactPermission, boolean> & { client: string }>> {
     const { clientId, getsRequests, signs, pays } = clientContacts;

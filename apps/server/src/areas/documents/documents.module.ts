@@ -7,6 +7,8 @@ import { DocumentChanges } from './document-changes.service';
 import { DocumentHolds } from './document-holds';
 import { DocumentInsides } from './document-insides.service';
 import { DocumentsKept } from './documents-kept.queries';
+import { DocumentsPortalController } from './documents-portal.controller';
+import { DocumentsOfPortal } from './documents-portal.queries';
 import { DocumentsController } from './documents.controller';
 import { DocumentQueries } from './documents.queries';
 import { DocumentsService } from './documents.service';
@@ -17,8 +19,18 @@ import { FoldersService } from './folders.service';
 import { UploadsController } from './uploads.controller';
 
 @Area({
-  controllers: [DocumentsController, FoldersController, UploadsController],
-  services: [DocumentHolds, FoldersService, DocumentsService, DocumentChanges, DocumentInsides, DocumentQueries, FilesKeptQueries, DocumentsKept],
+  controllers: [DocumentsController, FoldersController, UploadsController, DocumentsPortalController],
+  services: [
+    DocumentHolds,
+    FoldersService,
+    DocumentsService,
+    DocumentChanges,
+    DocumentInsides,
+    DocumentQueries,
+    FilesKeptQueries,
+    DocumentsKept,
+    DocumentsOfPortal,
+  ],
 })
 export class DocumentsModule {
   constructor(

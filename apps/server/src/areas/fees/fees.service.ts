@@ -238,7 +238,7 @@ export class FeesService implements OnModuleInit {
       {
         subject: `${work.firm.shortName}: invoice ${number}, ${moneyInWords(gross)}`,
         paragraphs: [`Please find our invoice ${number} for ${client.name}, ${job}: ${moneyInWords(gross)}, to be paid by ${fullDate(civil(dueOn))}.`],
-        leadsTo: '/portal',
+        leadsTo: `/portal/bills/${invoiceId}`,
         linkWords: 'See and pay it here',
         to: 'pays',
         aboutFees: true,

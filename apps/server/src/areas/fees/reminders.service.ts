@@ -156,7 +156,7 @@ export class RemindersService implements OnModuleInit {
           `Our invoice ${bill.number} for ${client.name}, ${job.name}, was to be paid by ${fullDate(civil(bill.dueOn!))}. ${open}.`,
           'Where you have paid it in the meantime, nothing is to be done. Where something about it is not right, tell us.',
         ],
-        leadsTo: '/portal',
+        leadsTo: `/portal/bills/${bill.id}`,
         linkWords: 'See and pay it here',
         to: 'pays',
         aboutFees: true,

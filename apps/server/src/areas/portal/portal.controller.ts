@@ -2,9 +2,10 @@ import { Controller, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import * as routes from '@steady/contract/portal.routes';
 import { Database } from '../../platform/database';
-import { EnterCode, type PortalDoor, type PortalMe } from '@steady/contract/requests';
+import { EnterCode, type PortalDoor, type PortalMe, type PortalYou } from '@steady/contract/requests';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
-import { DEVICE_COOKIE, PORTAL_COOKIE, cookie, giveCookie, takeCookie } from '../../platform/identity';
+import { type Known, DEVICE_COOKIE, PORTAL_COOKIE, cookie, giveCookie, takeCookie } from '../../platform/identity';
+import { Works } from '../../platform/work';
 import { PortalService } from './portal.service';
 
 @Controller()
@@ -12,6 +13,7 @@ export class PortalController {
   constructor(
     private readonly portal: PortalService,
     private readonly database: Database,
+    private readonly works: Works,
   ) {}
 
   @DoesOutside(routes.door)
@@ -30,7 +32,7 @@ export class PortalController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<{ leadsTo: string }> {
-    const { session, device, leadsTo } = await this.portal.enter(token, input.code);
+    const { session, device, leadsTo } = await this.portal.enter(token, input.code, request.header('user-agent'));
     giveCookie(request, response, DEVICE_COOKIE, device, 180);
     giveCookie(request, response, PORTAL_COOKIE, session, 1);
     return { leadsTo };
@@ -59,5 +61,15 @@ export class PortalController {
     const looking = work.actor.kind === 'client' && work.actor.looker !== undefined;
     const { firm, actor, today } = work;
     return { firm: firm.name, name: actor.name, today: today.toString(), looking, readOnly: this.database.isLow() };
+  }
+
+  @DoesOutside(routes.you)
+  you(_asked: AskedOutside<typeof routes.you>, @Req() request: Request & Known): Promise<PortalYou> {
+    return this.works.run(request.identity!, (work) => this.portal.you(work, work.actor.id!, cookie(request, DEVICE_COOKIE)), { readOnly: true });
+  }
+
+  @Does(routes.endDevice)
+  endDevice({ work, at: { id } }: Asked<typeof routes.endDevice>): Promise<void> {
+    return this.portal.endDevice(work, work.actor.id!, id);
   }
 }

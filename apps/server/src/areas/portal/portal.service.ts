@@ -2,7 +2,7 @@ import { type CivilDate, Temporal } from '@steady/core/calendar';
 import { shortDate } from '@steady/core/words';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
-import type { PortalDoor } from '@steady/contract/requests';
+import type { PortalDoor, PortalYou } from '@steady/contract/requests';
 import { Clock } from '../../platform/clock';
 import { Database, type Tx, rows } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
@@ -24,6 +24,7 @@ import {
 import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
 import { type Contact, ContactChanged, ContactsMerged, ContactsService } from '../clients';
+import { deviceName } from './device-name';
 import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';
 
 export const CODE_MINUTES = 15;
@@ -33,6 +34,7 @@ const DEVICE_DAYS = 180;
 const SESSION_HOURS = 12;
 const LOOK_HOURS = 1;
 
+export const DeviceEnded = eventKind<{ contactId: string }>('device ended', 'portal');
 export const LookedAsClient = eventKind<{ contactId: string }>('looked as client', 'portal');
 
 interface Door {
@@ -178,7 +180,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
    * Lets in with a code. Tries are counted by the person and the day before they are looked at, from wherever they come.
    * @throws Problem that says how to go on
    */
-  async enter(token: string, code: string): Promise<{ session: string; device: string; leadsTo: string }> {
+  async enter(token: string, code: string, userAgent?: string): Promise<{ session: string; device: string; leadsTo: string }> {
     const door = await this.findDoor(token);
     const opens = await this.tries.take(CODES_OF_ONE, 'codes', door.contactId);
     const why = await this.works.run(
@@ -196,12 +198,17 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     await this.works.run(
       byItself(door.firmId),
       (work) =>
-        work.tx
-          .insert(portalDevices)
-          .values({ tokenHash: device.hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: 24 * DEVICE_DAYS }).toString() }),
+        work.tx.insert(portalDevices).values({
+          tokenHash: device.hash,
+          firmId: door.firmId,
+          contactId: door.contactId,
+          expiresAt: work.now.add({ hours: 24 * DEVICE_DAYS }).toString(),
+          name: deviceName(userAgent),
+          at: work.now.toString(),
+        }),
       { evenWhenLow: true },
     );
-    return { session: await this.begin(door), device: device.secret, leadsTo: door.leadsTo };
+    return { session: await this.begin(door, device.hash), device: device.secret, leadsTo: door.leadsTo };
   }
 
   /** @returns why a code does not let in; null where it does, and is used up by it */
@@ -261,7 +268,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     const device = deviceToken ? await this.deviceOf(deviceToken) : null;
     await this.works.run(byItself(door.firmId), async (work) => this.mustBeConfirmed(work, await this.contact(work, door.contactId)), { readOnly: true });
     if (device?.contactId !== door.contactId) throw Problem.of(422, 'device-not-known', 'Not let in', 'This browser was not confirmed yet. Ask for a code.');
-    return { session: await this.begin(door), leadsTo: door.leadsTo };
+    return { session: await this.begin(door, hashOf(deviceToken!)), leadsTo: door.leadsTo };
   }
 
   /** The client's person behind a portal cookie; null when the session is over or not known. */
@@ -282,17 +289,52 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     return bySecret(this.database, table, secret, this.clock.now().toString(), then);
   }
 
-  private async begin(door: Door): Promise<string> {
+  private async begin({ firmId, contactId }: Door, deviceHash: string): Promise<string> {
     const { secret, hash } = newSecret();
     await this.works.run(
-      byItself(door.firmId),
-      (work) =>
-        work.tx
-          .insert(portalSessions)
-          .values({ tokenHash: hash, firmId: door.firmId, contactId: door.contactId, expiresAt: work.now.add({ hours: SESSION_HOURS }).toString() }),
+      byItself(firmId),
+      async (work) => {
+        const expiresAt = work.now.add({ hours: SESSION_HOURS }).toString();
+        await work.tx.insert(portalSessions).values({ tokenHash: hash, firmId, contactId, expiresAt, deviceHash });
+        await work.tx.update(portalDevices).set({ lastInAt: work.now.toString() }).where(eq(portalDevices.tokenHash, deviceHash));
+      },
       { evenWhenLow: true },
     );
     return secret;
+  }
+
+  /** The devices on which a person comes in with one click, the one used last on top. @param here the secret of the one they are on */
+  async devices(work: Work, contactId: string, here: string | null): Promise<PortalYou['devices']> {
+    const { id, name, at, lastInAt, tokenHash } = portalDevices;
+    const found = await work.tx
+      .select({ id, name, since: at, lastIn: lastInAt, tokenHash })
+      .from(portalDevices)
+      .where(and(eq(portalDevices.contactId, contactId), gt(portalDevices.expiresAt, work.now.toString())))
+      .orderBy(sql`${lastInAt} desc nulls last`, desc(at), id);
+    return found.map(({ tokenHash: hash, ...device }) => ({ ...device, here: here !== null && sameHash(hash, hashOf(here)) }));
+  }
+
+  /** A device lets nobody in any more, and whoever is in on it is out. */
+  async endDevice(work: Work, contactId: string, deviceId: string): Promise<void> {
+    const [gone] = await work.tx
+      .delete(portalDevices)
+      .where(and(eq(portalDevices.id, deviceId), eq(portalDevices.contactId, contactId)))
+      .returning({ hash: portalDevices.tokenHash, name: portalDevices.name });
+    if (!gone) throw Problem.notFound('device');
+    await work.tx.delete(portalSessions).where(eq(portalSessions.deviceHash, gone.hash));
+    const [clientId = null] = await this.contacts.clientsOf(work, contactId);
+    await this.events.record(work, DeviceEnded, { what: `ended a device, ${gone.name}`, clientId, payload: { contactId } });
+  }
+
+  /** What is known of whoever is in. */
+  async you(work: Work, contactId: string, here: string | null): Promise<PortalYou> {
+    const { email, phone, mobile } = await this.contacts.get(work, contactId);
+    return {
+      email,
+      phones: [phone, mobile].filter((one) => one !== null),
+      clients: await this.contacts.actsFor(work, contactId),
+      devices: await this.devices(work, contactId, here),
+    };
   }
 
   private async findDoor(token: string): Promise<Door> {

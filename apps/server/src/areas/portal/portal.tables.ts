@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { bySecret, firmId, id, moment, ownFirm } from '../../platform/database';
 
@@ -32,8 +33,21 @@ export const portalCodes = pgTable(
 /** Browsers in which a contact has entered a code before. */
 export const portalDevices = pgTable(
   'portal_devices',
-  { tokenHash: text('token_hash').primaryKey(), firmId: firmId(), contactId: uuid('contact_id').notNull(), expiresAt: moment('expires_at').notNull() },
-  () => [ownFirm(), bySecret()],
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    id: uuid('id').notNull().defaultRandom(),
+    firmId: firmId(),
+    contactId: uuid('contact_id').notNull(),
+    expiresAt: moment('expires_at').notNull(),
+    /** What it is, as far as it says: "iPhone", "Windows computer". */
+    name: text('name').notNull().default('a device'),
+    at: moment('at')
+      .notNull()
+      .default(sql`now()`),
+    /** When somebody last came in on it. */
+    lastInAt: moment('last_in_at'),
+  },
+  (t) => [ownFirm(), bySecret(), index().on(t.contactId)],
 );
 
 export const portalSessions = pgTable(
@@ -43,6 +57,8 @@ export const portalSessions = pgTable(
     firmId: firmId(),
     contactId: uuid('contact_id').notNull(),
     expiresAt: moment('expires_at').notNull(),
+    /** The device on which it was begun: it ends with it. */
+    deviceHash: text('device_hash'),
     /** The person of the firm who looks through the contact's eyes, and may change nothing. */
     lookedAtBy: uuid('looked_at_by'),
     /** The session in which they look: it ends with it. */

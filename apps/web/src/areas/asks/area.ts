@@ -1,5 +1,4 @@
 import { counted } from '@steady/core/words';
-import { useAsksInPortal } from './in-portal';
 import { type Area, page, part } from '../../app/area';
 
 export const asksArea: Area = {
@@ -24,7 +23,6 @@ export const asksArea: Area = {
     ],
   },
   pages: [page('missing', () => import('./missing-page'), 'MissingPage')],
-  usePortal: useAsksInPortal,
   clientSections: [{ path: 'requests', words: 'Requests', at: 30, Body: part(() => import('./asks-of-client'), 'AsksOfClient') }],
   jobSections: [
     {

@@ -3,36 +3,69 @@ import type { ReactNode } from 'react';
 import { SWRConfig } from 'swr';
 import { expect, it, vi } from 'vitest';
 import type { PortalAsk } from '@steady/contract/asks';
-import type { PortalMe } from '@steady/contract/requests';
 import { readAt } from '../../app/api';
+import type { PortalArea } from '../../app/portal-area';
+import { PortalAreas } from '../../app/portal-brought';
 import { useAsksInPortal } from './in-portal';
 
-const asked = (partyId: string, stands: PortalAsk['stands']) => ({ partyId, stands, kind: 'things', title: partyId }) as PortalAsk;
+const asked = (partyId: string, stands: PortalAsk['stands']) =>
+  ({
+    id: `ask ${partyId}`,
+    partyId,
+    stands,
+    kind: 'things',
+    title: partyId,
+    client: 'Gannet Smokery Ltd',
+    wantedBy: '2026-03-20',
+    askedAt: '2026-03-10T09:00:00Z',
+  }) as PortalAsk;
+const THINGS: PortalArea = {
+  askKind: {
+    kind: 'things',
+    Page: () => null,
+    title: ({ title }) => title,
+    says: ({ stands }) => stands,
+    done: () => ({ of: 3, are: 1 }),
+    movedAt: ({ askedAt }) => askedAt,
+  },
+};
 
 /** What the portal shows of these asks to somebody who is in. */
 async function shown(...asks: PortalAsk[]) {
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(asks))));
-  const { result } = renderHook(() => useAsksInPortal({ name: 'Bríd' } as unknown as PortalMe), {
-    wrapper: ({ children }: { children: ReactNode }) => <SWRConfig value={{ fetcher: readAt, provider: () => new Map() }}>{children}</SWRConfig>,
+  const { result } = renderHook(() => useAsksInPortal(), {
+    wrapper: ({ children }: { children: ReactNode }) => (
+      <SWRConfig value={{ fetcher: readAt, provider: () => new Map() }}>
+        <PortalAreas value={[THINGS]}>{children}</PortalAreas>
+      </SWRConfig>
+    ),
   });
   await expect.poll(() => result.current).toBeDefined();
   return result.current!;
 }
 
-it('shows what is wanted first, then what is with the firm, and what is over below', async () => {
-  const { open, done } = await shown(
+it('shows what is wanted with its day, what is with the firm, and what is over; each leads to its own page', async () => {
+  const { wanted, withUs, over } = await shown(
     asked('sent', 'with us'),
     asked('old', 'done'),
     asked('first', 'wanted'),
     asked('gone', 'not needed'),
-    asked('second', 'wanted'),
+    asked('no', 'refused'),
   );
-  expect(open.map(({ key, waits }) => [key, waits])).toEqual([
-    ['first', false],
-    ['second', false],
-    ['sent', true],
+  expect(wanted).toEqual([
+    {
+      key: 'first',
+      client: 'Gannet Smokery Ltd',
+      title: 'first',
+      to: '/portal/asks/ask first',
+      says: 'wanted',
+      done: { of: 3, are: 1 },
+      by: '2026-03-20',
+      movedAt: '2026-03-10T09:00:00Z',
+    },
   ]);
-  expect(done.map(({ key }) => key)).toEqual(['old', 'gone']);
+  expect(withUs.map(({ key, by }) => [key, by])).toEqual([['sent', null]]);
+  expect(over.map(({ key }) => key).sort()).toEqual(['gone', 'no', 'old']);
 });
 
 it.each([

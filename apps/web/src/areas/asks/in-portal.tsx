@@ -1,33 +1,37 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
 import type { PortalAsk } from '@steady/contract/asks';
-import type { PortalMe } from '@steady/contract/requests';
 import { useData } from '../../app/api';
-import type { PortalParts } from '../../app/area';
-import { useAskKind } from '../../app/brought';
+import type { Matter, Matters, PortalAskKind } from '../../app/portal-area';
+import { usePortalAskKinds } from '../../app/portal-brought';
 
-/** What is asked of whoever is in the portal: what they owe first, then what is with the firm; what is over stands below. */
-export function useAsksInPortal(me: PortalMe | undefined): PortalParts | undefined {
-  const { data: asks } = useData(asksRoutes.inPortal, me ? {} : null);
+/** What is asked of whoever is in the portal: what they owe, what is with the firm, what is over. */
+export function useAsksInPortal(): Matters | undefined {
+  const { data: asks } = useData(asksRoutes.inPortal, {});
+  const kindOf = usePortalAskKinds();
   if (!asks) return undefined;
-  const wanted = asks.filter((ask) => ask.stands === 'wanted');
-  const withUs = asks.filter((ask) => ask.stands === 'with us');
-  const over = asks.filter((ask) => ask.stands !== 'wanted' && ask.stands !== 'with us');
+  const of = (...stands: PortalAsk['stands'][]) =>
+    asks.flatMap((ask) => {
+      const kind = kindOf(ask.kind);
+      return kind && stands.includes(ask.stands) ? [matter(ask, kind)] : [];
+    });
+  const withUs = of('with us');
+  const over = asks.filter(({ stands }) => stands !== 'wanted' && stands !== 'with us');
+  return { wanted: of('wanted'), withUs, over: of('done', 'refused', 'not needed'), whenQuiet: nothingAsked(withUs.length, over) };
+}
+
+const matter = (ask: PortalAsk, kind: PortalAskKind): Matter => {
+  const done = kind.done?.(ask);
   return {
-    open: [...wanted, ...withUs].map((ask) => ({ key: ask.partyId, shown: <Asked ask={ask} />, waits: ask.stands === 'with us' })),
-    done: over.map((ask) => ({ key: ask.partyId, shown: <Over ask={ask} /> })),
-    whenQuiet: nothingAsked(withUs.length, over),
+    key: ask.partyId,
+    client: ask.client,
+    title: kind.title(ask),
+    to: `/portal/asks/${ask.id}`,
+    says: kind.says(ask),
+    ...(done ? { done } : {}),
+    by: ask.stands === 'wanted' ? ask.wantedBy : null,
+    movedAt: kind.movedAt(ask),
   };
-}
-
-function Asked({ ask }: { ask: PortalAsk }) {
-  const { Portal } = useAskKind(ask.kind);
-  return <Portal ask={ask} />;
-}
-
-function Over({ ask }: { ask: PortalAsk }) {
-  const { PortalRest } = useAskKind(ask.kind);
-  return <PortalRest ask={ask} />;
-}
+};
 
 /** What is said where nothing is to be done: thanks where all came, and no thanks where somebody refused. */
 function nothingAsked(withUs: number, over: readonly { stands: string }[]): string {

@@ -1,6 +1,5 @@
 import * as feesRoutes from '@steady/contract/fees.routes';
 import { send } from '../../app/api';
-import { useBillsInPortal } from './in-portal';
 import { type Area, page, part } from '../../app/area';
 
 export const feesArea: Area = {
@@ -32,7 +31,6 @@ export const feesArea: Area = {
   },
   tryAgain: { bill: (id) => send(feesRoutes.printAgain, { id }) },
   found: { bill: { words: 'bill', to: ({ id }) => `/fees/bills/${id}` } },
-  usePortal: useBillsInPortal,
   clientSections: [{ path: 'money', words: 'Money', at: 50, needs: 'see fees', Body: part(() => import('./bill-list'), 'BillList') }],
   jobSections: [{ path: 'money', words: 'Time and money', at: 50, Body: part(() => import('./job-money-section'), 'JobMoneySection') }],
 };

@@ -2,10 +2,10 @@ import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import { type ReactNode, useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { formatMoney, minus, moneyInWords, opposite } from '@steady/core/money';
-import { fullDate, shortDate } from '@steady/core/words';
+import { capital, fullDate } from '@steady/core/words';
 import type { PortalInvoice } from '@steady/contract/requests';
 import { ProblemError, addressOf, send } from '../../app/api';
-import { dayOf } from '../../ui/words';
+import { billSays } from './in-portal';
 
 /** Leads to the PDF of a bill; while that is being made there is only what it says. */
 const Pdf = ({ invoice, children }: { invoice: PortalInvoice; children: ReactNode }) =>
@@ -17,21 +17,8 @@ const Pdf = ({ invoice, children }: { invoice: PortalInvoice; children: ReactNod
     <span className="text-soft">{children} is being made</span>
   );
 
-/** A bill on which nothing is to be done. */
-export const OtherInvoice = ({ invoice }: { invoice: PortalInvoice }) => (
-  <span className="flex justify-between gap-3">
-    <span>
-      Invoice {invoice.number}{' '}
-      <span className={invoice.status === 'paid' ? 'good' : 'text-soft'}>
-        {invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status}
-      </span>
-    </span>
-    <Pdf invoice={invoice}>PDF, {moneyInWords(invoice.gross)}</Pdf>
-  </span>
-);
-
-/** A bill to pay. */
-export function Invoice({ invoice }: { invoice: PortalInvoice }) {
+/** A bill: to be paid, or what became of it. */
+export function BillInPortal({ invoice }: { invoice: PortalInvoice }) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState(invoice.refusal);
   const open = minus(invoice.gross, invoice.paid);
@@ -54,7 +41,19 @@ export function Invoice({ invoice }: { invoice: PortalInvoice }) {
       <p className="text-table text-soft">{invoice.client}</p>
       <h1 className="text-[22px]">Invoice {invoice.number}</h1>
       <p className="mt-1 text-[15px]">
-        {amount} for {invoice.what}, please pay by <b>{fullDate(civil(invoice.dueOn))}</b>.
+        {invoice.status === 'issued' ? (
+          <>
+            {amount} for {invoice.what}, please pay by <b>{fullDate(civil(invoice.dueOn))}</b>.
+          </>
+        ) : (
+          <>
+            For {invoice.what}.{' '}
+            <span className={invoice.status === 'paid' ? 'good' : ''}>
+              {capital(billSays(invoice))}
+              {invoice.status === 'paid' ? ', thank you' : ''}.
+            </span>
+          </>
+        )}
       </p>
       <div className="mt-3 border border-ink bg-page px-3.5 py-3">
         <dl className="facts sums">
@@ -77,9 +76,11 @@ export function Invoice({ invoice }: { invoice: PortalInvoice }) {
           </p>
         )}
         <p className="mt-3 flex items-center gap-3">
-          <button className="act" disabled={busy} onClick={() => void pay()}>
-            {busy ? 'Paying …' : `Pay ${amount} by card`}
-          </button>
+          {invoice.status === 'issued' && (
+            <button className="act" disabled={busy} onClick={() => void pay()}>
+              {busy ? 'Paying …' : `Pay ${amount} by card`}
+            </button>
+          )}
           <Pdf invoice={invoice}>PDF</Pdf>
         </p>
       </div>

@@ -1,17 +1,34 @@
 import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
-import type { PortalMe } from '@steady/contract/requests';
+import { minus, moneyInWords } from '@steady/core/money';
+import { shortDate } from '@steady/core/words';
+import type { PortalInvoice } from '@steady/contract/requests';
 import { useData } from '../../app/api';
-import { type PortalParts, part } from '../../app/area';
+import type { Matter, Matters } from '../../app/portal-area';
+import { dayOf } from '../../ui/words';
 
-const Invoice = part(() => import('./bills-in-portal'), 'Invoice');
-const OtherInvoice = part(() => import('./bills-in-portal'), 'OtherInvoice');
+/** How a bill stands, in a few words. */
+export function billSays(invoice: PortalInvoice): string {
+  if (invoice.status === 'issued') return `${moneyInWords(minus(invoice.gross, invoice.paid))} to pay.`;
+  return invoice.status === 'paid' && invoice.paidAt ? `paid ${shortDate(dayOf(invoice.paidAt))}` : invoice.status;
+}
+
+const matter = (invoice: PortalInvoice): Matter => ({
+  key: invoice.id,
+  client: invoice.client,
+  title: `Invoice ${invoice.number}`,
+  to: `/portal/bills/${invoice.id}`,
+  says: billSays(invoice),
+  by: invoice.status === 'issued' ? invoice.dueOn : null,
+  movedAt: invoice.paidAt ?? `${invoice.issuedOn}T00:00:00Z`,
+});
 
 /** Bills of whoever is in the portal: unpaid ones to pay, the others below. */
-export function useBillsInPortal(me: PortalMe | undefined): PortalParts | undefined {
-  const { data: invoices } = useData(feesPortalRoutes.list, me ? {} : null);
-  if (!me || !invoices) return undefined;
+export function useBillsInPortal(): Matters | undefined {
+  const { data: invoices } = useData(feesPortalRoutes.list, {});
+  if (!invoices) return undefined;
   return {
-    open: invoices.filter((invoice) => invoice.status === 'issued').map((invoice) => ({ key: invoice.id, shown: <Invoice invoice={invoice} /> })),
-    done: invoices.filter((invoice) => invoice.status !== 'issued').map((invoice) => ({ key: invoice.id, shown: <OtherInvoice invoice={invoice} /> })),
+    wanted: invoices.filter(({ status }) => status === 'issued').map(matter),
+    withUs: [],
+    over: invoices.filter(({ status }) => status !== 'issued').map(matter),
   };
 }

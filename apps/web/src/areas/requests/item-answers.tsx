@@ -72,7 +72,14 @@ export function ItemAnswer({ answer, mayTakeBack }: { answer: AnswerView; mayTak
         <span>Came {cameInWords({ kind, file: null, text, way, place })}</span>
       ) : (
         <span>
-          {SAID[kind as keyof typeof SAID]}: “<Words of={text ?? ''} />”
+          {SAID[kind as keyof typeof SAID]}:{' '}
+          {text === null ? (
+            <span className="text-soft">its words were destroyed</span>
+          ) : (
+            <>
+              “<Words of={text} />”
+            </>
+          )}
         </span>
       )}{' '}
       <span className="text-soft">

@@ -18,11 +18,19 @@ const WRITTEN = {
 type Written = keyof typeof WRITTEN;
 
 /** One thing that is asked for: sent, answered in words, said to be elsewhere or not to apply, asked about; and taken back until somebody has looked. */
-export function PortalItem({ item, wantedBy }: { item: RequestItemView; wantedBy: string }) {
+export function PortalItem({
+  item,
+  wantedBy,
+  isOpen = true,
+}: {
+  item: RequestItemView;
+  wantedBy: string;
+  /** Not over: something can still be sent. */ isOpen?: boolean;
+}) {
   const [writing, setWriting] = useState<Written | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const wanted = item.state === 'asked' || item.state === 'sent back';
+  const wanted = isOpen && (item.state === 'asked' || item.state === 'sent back');
   const act = async (what: () => Promise<unknown>) => {
     setBusy(true);
     setProblem(null);
@@ -57,7 +65,7 @@ export function PortalItem({ item, wantedBy }: { item: RequestItemView; wantedBy
           {problem}
         </p>
       )}
-      {item.state !== 'accepted' && item.state !== 'from elsewhere' && !writing && (
+      {isOpen && item.state !== 'accepted' && item.state !== 'from elsewhere' && !writing && (
         <>
           <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-4 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
             {busy ? 'Sending …' : 'Take a picture or choose files'}
@@ -118,6 +126,7 @@ function Terms({ of, wantedBy }: { of: RequestItemView; wantedBy: string }) {
 }
 
 const saidOf = ({ kind, documentName, text, way, place, by, at }: AnswerView): string => {
+  if (text === null && kind !== 'file' && kind !== 'in hand') return `Written ${shortDate(dayOf(at))}; its words were destroyed when their time was over`;
   if (kind === 'file') return `${documentName}, sent ${shortDate(dayOf(at))}`;
   if (kind === 'in hand') return `Came ${cameInWords({ kind, file: null, text: null, way, place })}, ${shortDate(dayOf(at))}`;
   if (kind === 'reply') return `${by} replied: “${text}”`;

@@ -10,16 +10,18 @@ const isWanted = (item: RequestItemView) => item.state === 'asked' || item.state
 /** What is asked for, one by one, each to be sent, asked about or said not to apply. */
 export function PortalRequest({ ask }: { ask: PortalAsk<RequestPart> }) {
   const { items } = ask.part;
+  const isOpen = ask.stands === 'wanted' || ask.stands === 'with us';
   return (
     <section className="mt-5" aria-label={ask.title}>
       <p className="text-table text-soft">{ask.client}</p>
       <h1 className="text-[22px]">{ask.title}</h1>
       <p className="mt-1 text-[15px]">
-        <StillWanted items={items} by={ask.wantedBy} /> {ask.askedBy} asked on {shortDate(dayOf(ask.askedAt))}.
+        {ask.stands === 'not needed' ? 'This is not needed any more.' : <StillWanted items={items} by={ask.wantedBy} />} {ask.askedBy} asked on{' '}
+        {shortDate(dayOf(ask.askedAt))}.
       </p>
       <ol className="mt-4">
         {items.map((item) => (
-          <PortalItem key={item.id} item={item} wantedBy={ask.wantedBy} />
+          <PortalItem key={item.id} item={item} wantedBy={ask.wantedBy} isOpen={isOpen} />
         ))}
       </ol>
     </section>
@@ -51,15 +53,6 @@ function StillWanted({ items, by }: { items: RequestItemView[]; by: string }) {
     <>
       Please send these {all} things by {day}
       {back > 0 && `; ${back} of them came back, with what is missing`}.
-    </>
-  );
-}
-
-/** A request that is over: what came of it. */
-export function PortalRequestRest({ ask }: { ask: PortalAsk<RequestPart> }) {
-  return (
-    <>
-      {ask.title} {ask.stands === 'done' ? <span className="good">all in, thank you</span> : <span className="text-soft">not needed any more</span>}
     </>
   );
 }

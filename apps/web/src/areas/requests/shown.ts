@@ -3,7 +3,7 @@ import { part } from '../../app/area';
 import type { AskKindShown } from '../../app/ask-kind';
 
 /** Information requests among the asks. */
-export const requestShown: AskKindShown<RequestPart, RequestPart> = {
+export const requestShown: AskKindShown<RequestPart> = {
   kind: 'request',
   before: '',
   begin: { words: 'Ask the client', Leaf: part(() => import('./request-leaf'), 'RequestLeaf') },
@@ -16,6 +16,4 @@ export const requestShown: AskKindShown<RequestPart, RequestPart> = {
   Acts: part(() => import('./request-body'), 'RequestActs'),
   ThingActs: part(() => import('./thing-acts'), 'ThingActs'),
   OfClient: part(() => import('./of-client'), 'RequestsOfClient'),
-  Portal: part(() => import('./portal-request'), 'PortalRequest'),
-  PortalRest: part(() => import('./portal-request'), 'PortalRequestRest'),
 };

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalSignaturePart } from '@steady/contract/signatures';
 import { Refused, stage } from '../../../test/stage';
-import { PortalSignature, PortalSignatureRest } from './portal-signature';
+import { PortalSignature } from './portal-signature';
 
 const ASK: PortalAsk<PortalSignaturePart> = {
   id: 'a1',
@@ -76,11 +76,12 @@ describe('a document to sign', () => {
 });
 
 it.each([
-  ['done', 'signed Wed 11 Mar, thank you'],
-  ['refused', 'you refused to sign; we come back to you'],
-  ['not needed', 'not needed any more'],
+  ['done', 'Signed Wed 11 Mar, thank you.'],
+  ['refused', 'You refused to sign; we come back to you.'],
+  ['not needed', 'It is not needed any more.'],
 ] as const)('what is %s says "%s", and the document can still be read', (stands, words) => {
-  const { container } = stage(<PortalSignatureRest ask={{ ...ASK, stands, doneAt: '2026-03-11T09:00:00Z' }} />);
-  expect(container.textContent).toContain(`Accounts 2025 ${words}`);
+  const { container } = stage(<PortalSignature ask={{ ...ASK, stands, doneAt: '2026-03-11T09:00:00Z' }} />);
+  expect(container.textContent).toContain(words);
   expect(screen.getByRole('link', { name: 'accounts-2025.pdf' })).toBeDefined();
+  expect(screen.queryByRole('button', { name: 'Sign' })).toBeNull();
 });

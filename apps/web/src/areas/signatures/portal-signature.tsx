@@ -9,17 +9,25 @@ import { LongTextField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { dayOf, sizeInWords } from '../../ui/words';
 
-/** A document to be read, and then signed or refused. */
+/** A document to be read, and then signed or refused; afterwards what became of it. */
 export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }) {
   const [refusing, setRefusing] = useState(false);
   const id = ask.partyId;
+  const isWanted = ask.stands === 'wanted';
   return (
-    <section className="mt-5" aria-label={`To sign: ${ask.title}`}>
+    <section className="mt-5" aria-label={isWanted ? `To sign: ${ask.title}` : ask.title}>
       <p className="text-table text-soft">{ask.client}</p>
-      <h1 className="text-[22px]">Please sign: {ask.title}</h1>
+      <h1 className="text-[22px]">{isWanted ? `Please sign: ${ask.title}` : ask.title}</h1>
       <p className="mt-1 text-[15px]">
-        {ask.askedBy} asked on {shortDate(dayOf(ask.askedAt))}. Please sign by <b>{fullDate(civil(ask.wantedBy))}</b>
-        {ask.doneBefore.length > 0 && <>; {ask.doneBefore.join(' and ')} signed before you</>}.
+        {ask.askedBy} asked on {shortDate(dayOf(ask.askedAt))}.{' '}
+        {isWanted ? (
+          <>
+            Please sign by <b>{fullDate(civil(ask.wantedBy))}</b>
+            {ask.doneBefore.length > 0 && <>; {ask.doneBefore.join(' and ')} signed before you</>}.
+          </>
+        ) : (
+          <Became of={ask} />
+        )}
       </p>
       {ask.words && <p className="mt-2 text-[15px] whitespace-pre-line">{ask.words}</p>}
       <div className="mt-4 border border-ink bg-page px-3.5 py-3">
@@ -27,33 +35,21 @@ export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }
           <a className="lnk font-semibold wrap-anywhere" href={addressOf(signaturesPortalRoutes.document, { id })}>
             {ask.part.documentName}
           </a>{' '}
-          <span className="text-soft">{sizeInWords(ask.part.bytes)}, read it first</span>
+          <span className="text-soft">
+            {sizeInWords(ask.part.bytes)}
+            {isWanted && ', read it first'}
+          </span>
         </p>
-        {refusing ? <Refuse id={id} onLeave={() => setRefusing(false)} /> : <Give id={id} onRefuse={() => setRefusing(true)} />}
+        {isWanted && (refusing ? <Refuse id={id} onLeave={() => setRefusing(false)} /> : <Give id={id} onRefuse={() => setRefusing(true)} />)}
       </div>
     </section>
   );
 }
 
-/** What was signed or refused, or is not wanted any more. */
-export function PortalSignatureRest({ ask }: { ask: PortalAsk<PortalSignaturePart> }) {
-  return (
-    <span className="flex justify-between gap-3">
-      <span>
-        {ask.title}{' '}
-        <span className={ask.stands === 'done' ? 'good' : 'text-soft'}>
-          {ask.stands === 'done' && ask.doneAt
-            ? `signed ${shortDate(dayOf(ask.doneAt))}, thank you`
-            : ask.stands === 'refused'
-              ? 'you refused to sign; we come back to you'
-              : 'not needed any more'}
-        </span>
-      </span>
-      <a className="lnk" href={addressOf(signaturesPortalRoutes.document, { id: ask.partyId })}>
-        {ask.part.documentName}
-      </a>
-    </span>
-  );
+/** What became of what is not wanted any more. */
+function Became({ of: { stands, doneAt } }: { of: PortalAsk }) {
+  if (stands === 'done') return <span className="good">{doneAt ? `Signed ${shortDate(dayOf(doneAt))}, thank you.` : 'Signed, thank you.'}</span>;
+  return <>{stands === 'refused' ? 'You refused to sign; we come back to you.' : 'It is not needed any more.'}</>;
 }
 
 function Give({ id, onRefuse }: { id: string; onRefuse(): void }) {

@@ -1,0 +1,10 @@
+import { asksPortal } from '../areas/asks/portal';
+import { documentsPortal } from '../areas/documents/portal';
+import { feesPortal } from '../areas/fees/portal';
+import { portalPortal } from '../areas/portal/portal';
+import { requestsPortal } from '../areas/requests/portal';
+import { signaturesPortal } from '../areas/signatures/portal';
+import type { PortalArea } from './portal-area';
+
+/** The areas that show something to clients. */
+export const PORTAL_AREAS: readonly PortalArea[] = [portalPortal, asksPortal, requestsPortal, signaturesPortal, documentsPortal, feesPortal];

@@ -1,0 +1,13 @@
+import { page } from '../../app/area';
+import type { PortalArea } from '../../app/portal-area';
+import { useBillsInPortal } from './in-portal';
+
+/** Bills, in the portal. */
+export const feesPortal: PortalArea = {
+  pages: [
+    page('/portal/bills', () => import('./portal-bills-page'), 'PortalBillsPage'),
+    page('/portal/bills/:id', () => import('./portal-bills-page'), 'PortalBillPage'),
+  ],
+  way: { at: 40, to: '/portal/bills', words: 'Bills' },
+  useMatters: useBillsInPortal,
+};

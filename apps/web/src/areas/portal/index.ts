@@ -1,0 +1,1 @@
+export { PortalFrame } from './frame';

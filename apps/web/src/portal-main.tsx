@@ -1,0 +1,22 @@
+import './styles.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import { SWRConfig } from 'swr';
+import { readAt } from './app/api';
+import { Fault } from './app/fault';
+import { PORTAL_AREAS } from './app/portal-areas';
+import { PortalAreas } from './app/portal-brought';
+
+const router = createBrowserRouter(PORTAL_AREAS.flatMap(({ pages = [] }) => pages).map((one) => ({ ...one, errorElement: <Fault /> })));
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <SWRConfig value={{ fetcher: readAt, revalidateOnFocus: true, keepPreviousData: true, shouldRetryOnError: false }}>
+      <PortalAreas value={PORTAL_AREAS}>
+        <RouterProvider router={router} />
+      </PortalAreas>
+    </SWRConfig>
+  </StrictMode>,
+);
