@@ -271,12 +271,15 @@ test('from the first contact to the last cent', async ({ browser }) => {
     await said(page, /^The next card will be refused\./);
     await expectAccessible(page);
     await client.goto('/portal');
+    await expect(client.getByRole('heading', { name: 'One thing for you' })).toBeVisible();
+    await expectAccessible(client);
+    await client.getByRole('link', { name: new RegExp(`^Invoice ${number}`) }).click();
     await expectAccessible(client);
     const invoice = client.getByRole('region', { name: `Invoice ${number}` });
     await invoice.getByRole('button', { name: /^Pay/ }).click();
     await expect(invoice.getByRole('alert')).toContainText('no funds');
     await invoice.getByRole('button', { name: /^Pay/ }).click();
-    await expect(client.getByText(/paid Wed 11 Mar/)).toBeVisible();
+    await expect(client.getByText(/Paid Wed 11 Mar, thank you/)).toBeVisible();
     await page.reload();
     await expect(page.getByRole('table', { name: 'Cards' }).getByRole('row', { name: new RegExp(number) })).toHaveCount(2);
     await expect(page.getByRole('button', { name: 'Refuse the next card' })).toBeVisible();

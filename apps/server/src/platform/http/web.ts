@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { compressed } from './compressed';
 import { Problem } from './problem';
 
 /** Headers and checks that stand before every route. */
@@ -55,6 +56,7 @@ function refuseOtherSites(request: Request, response: Response, next: NextFuncti
 
 /** Serves the built web application; every address that is no file is a page of it. */
 export function serveWeb(app: NestExpressApplication, folder: string): void {
+  app.use('/assets', compressed(join(folder, 'assets')));
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.use((request: Request, response: Response, next: NextFunction) => {
