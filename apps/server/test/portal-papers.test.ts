@@ -157,3 +157,21 @@ it('a message leads straight to what it is about', async () => {
   const [ask] = (await who.get('/api/portal/asks').expect(200)).body as { id: string }[];
   expect((body as { leadsTo: string }).leadsTo).toBe(`/portal/asks/${ask!.id}`);
 });
+
+it('somebody who never came in is shown as such, and is invited with a link to the first page', async () => {
+  const [me] = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as { contacts: { id: string }[] }).contacts;
+  const person = async () => (await manager().get(`/api/contacts/${me!.id}`).expect(200)).body as { lastInAt: string | null };
+  expect((await person()).lastInAt).toBeNull();
+  await manager().post(`/api/contacts/${me!.id}/invite`).set(key()).expect(204);
+  const who = await insidePortal(t, owner);
+  await who.get('/api/portal/me').expect(200);
+  expect((await person()).lastInAt).not.toBeNull();
+  const letter = (await t.letters()).find(({ to, subject }) => to === owner && subject.includes('your own page'))!;
+  expect(letter.body).toContain('no password');
+  await manager()
+    .post('/api/clients/bulk')
+    .set(key())
+    .send({ clientIds: [clientId], change: { way: 'paper' } });
+  const refused = await manager().post(`/api/contacts/${me!.id}/invite`).set(key()).expect(409);
+  expect((refused.body as { code: string }).code).toBe('nobody-to-write-to');
+});

@@ -160,6 +160,8 @@ export interface PersonView extends Omit<ContactView, 'role' | ContactPermission
   awayUntil: string | null;
   /** Since when mail goes to another address than before, until somebody has made sure that it is theirs. */
   newEmailSince: string | null;
+  /** When they last came into the portal; null where they never did. */
+  lastInAt: string | null;
   clients: ({ id: string; name: string; standing: string; role: string | null; way: string } & Record<ContactPermission, boolean>)[];
 }
 

@@ -12,6 +12,8 @@ export const postRoom = get('/api/post-room', 'grant clients', { query: a<OfReco
 export const goingOut = get('/api/messages/going-out', 'see clients', { answer: a<SentMessage[]>('SentMessage[]') });
 /** What a message in a person's own words would be, and to whom it would go. */
 export const preview = post('/api/messages/preview', 'do work', { input: a<WriteMessage>('WriteMessage'), answer: a<SendPreview>('SendPreview') });
+/** Writes to a person with a link into the portal, at once. */
+export const invite = post('/api/contacts/:id/invite', 'do work', { once: true });
 export const write = post('/api/messages', 'do work', { input: a<WriteMessage>('WriteMessage'), answer: a<Written>('Written'), status: 201, once: true });
 export const withdraw = post('/api/messages/:id/withdraw', 'do work');
 /** Has go out now what waits for its day, or could not be delivered. */

@@ -63,6 +63,8 @@ export const contacts = pgTable(
     awayUntil: day('away_until'),
     /** Whether they want to be written to about more than their work, since when, and how the firm knows. */
     marketing: jsonb('marketing').$type<Marketing>(),
+    /** When they last came into the portal; null where they never did. */
+    lastInAt: moment('last_in_at'),
     /** When what need not stay was erased, as they asked. */
     erasedAt: moment('erased_at'),
   },

@@ -30,7 +30,7 @@ export class ContactQueries implements OnModuleInit {
   async person(work: Work, contactId: string): Promise<PersonView> {
     const [person] = await rows<Omit<PersonView, 'clients'>>(
       work.tx,
-      sql`select id, version, name, email, new_email_since as "newEmailSince", phone, mobile, address, marketing, away_until as "awayUntil" from contacts where id = ${contactId} and firm_id = ${work.firm.id}`,
+      sql`select id, version, name, email, new_email_since as "newEmailSince", phone, mobile, address, marketing, away_until as "awayUntil", last_in_at as "lastInAt" from contacts where id = ${contactId} and firm_id = ${work.firm.id}`,
     );
     if (!person) throw Problem.notFound('contact');
     const clients = await rows<PersonView['clients'][number]>(

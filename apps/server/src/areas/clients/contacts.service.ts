@@ -330,6 +330,11 @@ export class ContactsService {
     return found.map((row) => row.id);
   }
 
+  /** They came into the portal. */
+  async cameIn(work: Work, contactId: string): Promise<void> {
+    await work.tx.update(contacts).set({ lastInAt: work.now.toString() }).where(eq(contacts.id, contactId));
+  }
+
   /** The clients for which a contact acts, by name, and as what. */
   actsFor(work: Work, contactId: string): Promise<{ id: string; name: string; role: string | null }[]> {
     return work.tx

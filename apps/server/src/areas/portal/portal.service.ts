@@ -297,6 +297,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
         const expiresAt = work.now.add({ hours: SESSION_HOURS }).toString();
         await work.tx.insert(portalSessions).values({ tokenHash: hash, firmId, contactId, expiresAt, deviceHash });
         await work.tx.update(portalDevices).set({ lastInAt: work.now.toString() }).where(eq(portalDevices.tokenHash, deviceHash));
+        await this.contacts.cameIn(work, contactId);
       },
       { evenWhenLow: true },
     );

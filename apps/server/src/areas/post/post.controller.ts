@@ -6,6 +6,7 @@ import { OfRecord } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
 import { SendingRules } from '@steady/contract/sending';
 import { type Asked, Does } from '../../platform/http/routes';
+import { InvitationsService } from './invitations.service';
 import { PacingService } from './pacing.service';
 import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
@@ -18,6 +19,7 @@ export class PostController {
     private readonly post: PostService,
     private readonly templates: TemplatesService,
     private readonly pacing: PacingService,
+    private readonly invitations: InvitationsService,
   ) {}
 
   @Does(routes.sent, { query: OfRecord })
@@ -41,6 +43,11 @@ export class PostController {
   @Does(routes.preview, { input: WriteMessage })
   preview({ work, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
     return this.templates.preview(work, input);
+  }
+
+  @Does(routes.invite)
+  invite({ work, at: { id } }: Asked<typeof routes.invite>): Promise<void> {
+    return this.invitations.invite(work, id);
   }
 
   @Does(routes.write, { input: WriteMessage })

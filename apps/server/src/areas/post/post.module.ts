@@ -3,6 +3,7 @@ import { KeptParts, PersonParts } from '../keeping';
 import { WholeFileParts } from '../whole-file';
 import { TodayParts } from '../today';
 import { MessageDetails } from './message-details';
+import { InvitationsService } from './invitations.service';
 import { MessagesKept } from './messages-kept.queries';
 import { PacingService } from './pacing.service';
 import { PostController } from './post.controller';
@@ -10,7 +11,10 @@ import { PostQueries } from './post.queries';
 import { PostService } from './post.service';
 import { TemplatesService } from './templates.service';
 
-@Area({ controllers: [PostController], services: [PacingService, PostService, MessageDetails, TemplatesService, PostQueries, MessagesKept] })
+@Area({
+  controllers: [PostController],
+  services: [PacingService, PostService, MessageDetails, TemplatesService, PostQueries, MessagesKept, InvitationsService],
+})
 export class PostModule {
   constructor(today: TodayParts, queries: PostQueries, file: WholeFileParts, kept: KeptParts, people: PersonParts, messages: MessagesKept) {
     kept.bring(messages);

@@ -1,4 +1,5 @@
 import * as contactsRoutes from '@steady/contract/contacts.routes';
+import * as postRoutes from '@steady/contract/post.routes';
 import { addressInLine } from '@steady/core/facts';
 import type { PersonView } from '@steady/contract/contacts';
 import { send } from '../../app/api';
@@ -66,6 +67,18 @@ export function PersonMargin({ person }: { person: PersonView }) {
             </>
           )}
         </dl>
+      </Note>
+      <Note title="In the portal">
+        {person.lastInAt === null ? <p className="soon">never came in</p> : <p>last came in {momentInWords(person.lastInAt, session.day)}</p>}
+        {session.may('do work') && person.clients.length > 0 && person.email && (
+          <button
+            className="lnk"
+            disabled={busy}
+            onClick={() => void act(() => send(postRoutes.invite, { id: person.id }), `An invitation to ${person.email} is on its way.`)}
+          >
+            {person.lastInAt === null ? 'Send an invitation' : 'Send a new link'}
+          </button>
+        )}
       </Note>
       <Note title="News of the firm">
         {person.marketing ? (

@@ -1,7 +1,7 @@
 import * as documentsPortalRoutes from '@steady/contract/documents-portal.routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { shortDate } from '@steady/core/words';
+import { plainDate } from '@steady/core/words';
 import type { PortalFolder } from '@steady/contract/documents';
 import { ProblemError, addressOf, upload, useData } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
@@ -53,7 +53,7 @@ function Folder({ of: { id, name, adds, documents }, clientId }: { of: PortalFol
                 {one.year !== null && <span className="text-soft">, {one.year}</span>}
               </span>
               <span className="whitespace-nowrap text-soft">
-                {shortDate(dayOf(one.at))}, {sizeInWords(one.bytes)}
+                {plainDate(dayOf(one.at))}, {sizeInWords(one.bytes)}
               </span>
             </a>
           </li>

@@ -1,10 +1,11 @@
 import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
-import { capital, counted, shortDate } from '@steady/core/words';
+import { capital, counted } from '@steady/core/words';
 import type { PortalMe } from '@steady/contract/requests';
 import type { Matter } from '../../app/portal-area';
 import { useMatters } from '../../app/portal-brought';
 import { Moon } from '../../ui/moon';
+import { dayInWords } from '../../ui/words';
 import { PortalFrame } from './frame';
 import { byUrgency, daysLate } from './order';
 
@@ -57,6 +58,7 @@ function Home({ me }: { me: PortalMe }) {
 
 function ToDo({ of, today }: { of: Matter; today: string }) {
   const late = daysLate(of, today);
+  const day = (on: string) => dayInWords(on, civil(today));
   return (
     <Link to={of.to} className="flex min-h-11 gap-3 border border-ink bg-page px-3.5 py-3">
       <span className="pt-0.5">
@@ -70,7 +72,7 @@ function ToDo({ of, today }: { of: Matter; today: string }) {
             <>
               {' '}
               <span className={late > 0 ? 'late' : ''}>
-                {late > 0 ? `Wanted by ${shortDate(civil(of.by))}, ${late === 1 ? 'yesterday' : `${late} days ago`}.` : `By ${shortDate(civil(of.by))}.`}
+                {late > 0 ? `Wanted by ${day(of.by)}, ${late === 1 ? 'yesterday' : `${late} days ago`}.` : `By ${day(of.by)}.`}
               </span>
             </>
           )}
