@@ -36,7 +36,7 @@ module.exports = {
       name: 'web-parts-know-no-area',
       comment: 'What all areas share knows none of them; only the list of areas and the entry do.',
       severity: 'error',
-      from: { path: '^apps/web/src/(ui|app|workers)/', pathNot: '^apps/web/src/app/areas\\.ts$' },
+      from: { path: '^apps/web/src/(ui|app|workers)/', pathNot: '^apps/web/src/app/(portal-)?areas\\.ts$' },
       to: { path: '^apps/web/src/areas/' },
     },
     {

@@ -48,8 +48,8 @@ export interface PortalAskKind<Part = unknown> {
 /** What an area brings to the portal. It stands apart from what it brings to the firm's own pages, so that neither loads the other. */
 export interface PortalArea {
   pages?: RouteObject[];
-  /** A way in the line at the foot of each page; `more` for the page of what is looked at now and then. */
-  way?: { at: number; to: string; words: string; more?: true };
+  /** Ways in the line at the foot of each page. */
+  ways?: { at: number; to: string; words: string }[];
   /** A hook, called each time; nothing until it is known. */
   useMatters?(me: PortalMe): Matters | undefined;
   // Each kind has a part of its own, which only its own components read.

@@ -9,7 +9,7 @@ export const PortalAreas = createContext<readonly PortalArea[]>([]);
 export function useMatters(me: PortalMe): Matters | undefined {
   const all: (Matters | undefined)[] = [];
   // The areas that there are do not change while the page stands: their hooks are called in the same order each time.
-  // eslint-disable-next-line react-hooks/rules-of-hooks
+
   for (const area of useContext(PortalAreas)) if (area.useMatters) all.push(area.useMatters(me));
   if (all.some((one) => one === undefined)) return undefined;
   const known = all as Matters[];
@@ -25,7 +25,7 @@ export function useMatters(me: PortalMe): Matters | undefined {
 /** The ways at the foot of each page, in their order. */
 export const useWays = () =>
   useContext(PortalAreas)
-    .flatMap(({ way }) => way ?? [])
+    .flatMap(({ ways }) => ways ?? [])
     .sort((a, b) => a.at - b.at);
 
 /** @returns nothing for a kind that no area shows to clients */

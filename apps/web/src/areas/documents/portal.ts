@@ -4,5 +4,5 @@ import type { PortalArea } from '../../app/portal-area';
 /** Documents in the portal, by the rights of folders. */
 export const documentsPortal: PortalArea = {
   pages: [page('/portal/documents', () => import('./portal-papers-page'), 'PortalPapersPage')],
-  way: { at: 30, to: '/portal/documents', words: 'Papers' },
+  ways: [{ at: 30, to: '/portal/documents', words: 'Papers' }],
 };

@@ -8,6 +8,6 @@ export const feesPortal: PortalArea = {
     page('/portal/bills', () => import('./portal-bills-page'), 'PortalBillsPage'),
     page('/portal/bills/:id', () => import('./portal-bills-page'), 'PortalBillPage'),
   ],
-  way: { at: 40, to: '/portal/bills', words: 'Bills' },
+  ways: [{ at: 40, to: '/portal/bills', words: 'Bills' }],
   useMatters: useBillsInPortal,
 };

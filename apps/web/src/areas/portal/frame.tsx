@@ -6,7 +6,6 @@ import { send, useData } from '../../app/api';
 import { useLookAgain } from '../../app/look-again';
 import { useWays } from '../../app/portal-brought';
 import { useTitle } from '../../app/use-title';
-import { WAY_YOU } from './portal';
 
 interface Props {
   /** What the page is called for the browser, behind the name of the firm. */
@@ -19,7 +18,7 @@ interface Props {
 /** What stands around every page of the portal: whose it is, a step back, the ways at its foot. */
 export function PortalFrame({ title, back, children }: Props) {
   const { data: me, error } = useData(portalRoutes.me);
-  const ways = [...useWays(), WAY_YOU];
+  const ways = useWays();
   useLookAgain(me?.readOnly ?? false);
   useTitle(me && (title ? `${title}, ${me.firm}` : me.firm));
   if (error)

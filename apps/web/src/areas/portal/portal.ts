@@ -10,7 +10,8 @@ export const portalPortal: PortalArea = {
     page('/portal/you', () => import('./you-page'), 'YouPage'),
     page('/portal/*', () => import('./home-page'), 'HomePage'),
   ],
-  way: { at: 10, to: '/portal', words: 'To do' },
+  ways: [
+    { at: 10, to: '/portal', words: 'To do' },
+    { at: 90, to: '/portal/you', words: 'You' },
+  ],
 };
-/** What is looked at now and then. */
-export const WAY_YOU = { at: 90, to: '/portal/you', words: 'You' };
