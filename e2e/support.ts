@@ -117,8 +117,11 @@ export const said = (page: Page, words: string | RegExp) => expect(page.getByRol
 
 /** Opens the newest message to a person in the post room. */
 export async function readLetter(page: Page, subject: string | RegExp): Promise<Locator> {
-  await page.goto('/post/room');
-  await page.getByRole('button', { name: subject }).first().click();
+  // A letter is delivered a moment after it was written, and a code by nobody's doing: the room is looked into again until it is there.
+  await expect(async () => {
+    await page.goto('/post/room');
+    await page.getByRole('button', { name: subject }).first().click({ timeout: 5_000 });
+  }).toPass();
   return page.getByRole('article');
 }
 
