@@ -176,7 +176,9 @@ if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal'
   const code = (await json('/api/post-room')).map((one) => /code for .*: (\d{6})/.exec(one.subject)?.[1]).find(Boolean);
   await door.getByLabel('Code from the message').fill(code);
   await door.getByRole('button', { name: 'Continue' }).click();
-  await door.waitForURL('**/portal');
+  await door.waitForURL((url) => !url.pathname.includes('/door/'));
+  await door.goto('/portal');
+  await door.locator('h1').waitFor();
   await door.waitForTimeout(800);
   await door.screenshot({ path: `${folder}/portal.png` });
   console.log('portal');
