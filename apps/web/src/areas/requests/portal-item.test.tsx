@@ -84,3 +84,25 @@ it('says that it came by post, and not what was written down of it', () => {
   expect(screen.getByText('Accepted, thank you.')).toBeDefined();
   expect(screen.queryByLabelText('Files for Bank statement')).toBeNull();
 });
+
+it('keeps what is typed in the browser until the server has it, each for its own item and question', async () => {
+  const path = 'POST /api/portal/items/i7/words';
+  const open = (of: RequestItemView, answers = {}) => {
+    const shown = show(of, answers);
+    fireEvent.click(screen.getByRole('button', { name: 'Write the answer' }));
+    return { ...shown, field: screen.getByLabelText<HTMLTextAreaElement>('Your answer') };
+  };
+  const first = open(item({ id: 'i7' }));
+  fireEvent.change(first.field, { target: { value: 'half an answer' } });
+  first.unmount();
+  const other = open(item({ id: 'i8' }));
+  expect(other.field.value).toBe('');
+  other.unmount();
+  const again = open(item({ id: 'i7' }), { [path]: null });
+  expect(again.field.value).toBe('half an answer');
+  fireEvent.click(screen.getByRole('button', { name: 'Send' }));
+  await waitFor(() => expect(again.asked.find((one) => one.what === path)?.sent).toEqual({ text: 'half an answer' }));
+  await waitFor(() => expect(screen.queryByLabelText('Your answer')).toBeNull());
+  again.unmount();
+  expect(open(item({ id: 'i7' })).field.value).toBe('');
+});

@@ -7,6 +7,7 @@ import type { AnswerView, RequestItemView } from '@steady/contract/requests';
 import { ProblemError, addressOf, send, upload } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
 import { dayOf } from '../../ui/words';
+import { dropDraft, useDraft } from './drafts';
 
 /** What can be written in place of sending a file. */
 const WRITTEN = {
@@ -36,6 +37,7 @@ export function PortalItem({
     setProblem(null);
     try {
       await what();
+      if (writing) dropDraft(`${item.id} ${writing}`);
       setWriting(null);
     } catch (caught) {
       if (!(caught instanceof ProblemError)) throw caught;
@@ -84,6 +86,7 @@ export function PortalItem({
       )}
       {writing && (
         <Writing
+          draft={`${item.id} ${writing}`}
           kind={writing}
           busy={busy}
           onSend={(text) => void act(() => send(WRITTEN[writing].route, { id: item.id }, { text }))}
@@ -151,8 +154,17 @@ function Answer({ of, busy, onTakeBack }: { of: AnswerView; busy: boolean; onTak
   );
 }
 
-function Writing({ kind, busy, onSend, onClose }: { kind: Written; busy: boolean; onSend(text: string): void; onClose(): void }) {
-  const [words, setWords] = useState('');
+interface WritingProps {
+  /** Under which what is typed is kept. */
+  draft: string;
+  kind: Written;
+  busy: boolean;
+  onSend(text: string): void;
+  onClose(): void;
+}
+
+function Writing({ draft, kind, busy, onSend, onClose }: WritingProps) {
+  const [words, setWords] = useDraft(draft);
   return (
     <form
       className="mt-2"
