@@ -36,7 +36,7 @@ export function WantedBetween({ from, until, person }: { from?: string; until: s
           <tbody>
             {data.map((row) => (
               <tr key={row.id}>
-                <td className="whitespace-nowrap">
+                <td className="md:whitespace-nowrap">
                   <Day of={row.wantedOn} /> <DueWords due={row.wantedOn} />
                 </td>
                 <td className="font-semibold">{row.client}</td>
