@@ -238,7 +238,16 @@ describe('the folders of a client', () => {
   it('are the firm’s for its legal form, with who sees each', async () => {
     const clientId = await client();
     const names = (await folders(clientId)).folders.map((one) => one.name);
-    expect(names).toEqual(['Permanent file', 'Statutory records', 'Sent by the client', 'Accounts and tax', 'Payroll', 'Bills', 'Working papers']);
+    expect(names).toEqual([
+      'Permanent file',
+      'Identity papers',
+      'Statutory records',
+      'Sent by the client',
+      'Accounts and tax',
+      'Payroll',
+      'Bills',
+      'Working papers',
+    ]);
     const person = await client({ legalForm: 'person', name: 'Áine Ward' });
     expect((await folders(person)).folders.map((one) => one.name)).not.toContain('Statutory records');
   });

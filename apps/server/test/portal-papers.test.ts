@@ -175,3 +175,17 @@ it('somebody who never came in is shown as such, and is invited with a link to t
   const refused = await manager().post(`/api/contacts/${me!.id}/invite`).set(key()).expect(409);
   expect((refused.body as { code: string }).code).toBe('nobody-to-write-to');
 });
+
+it('what is long is sent packed to whoever takes it so, and is the same', async () => {
+  const who = await inside();
+  const { id } = await file(`/api/clients/${clientId}/documents`, undefined, 'accounts.pdf');
+  const accounts = await folder(clientId, 'Accounts and tax');
+  await change([id], { folderId: accounts.id }).expect(200);
+  for (let at = 0; at < 12; at += 1)
+    await change([(await file(`/api/clients/${clientId}/documents`, undefined, `page ${at}.pdf`)).id], { folderId: accounts.id });
+  const packed = await who.get('/api/portal/documents').set('Accept-Encoding', 'gzip').expect(200).expect('Content-Encoding', 'gzip');
+  const plain = await who.get('/api/portal/documents').set('Accept-Encoding', 'identity').expect(200);
+  expect(plain.headers['content-encoding']).toBeUndefined();
+  expect(packed.body).toEqual(plain.body);
+  expect((await who.get('/api/portal/me').set('Accept-Encoding', 'gzip').expect(200)).headers['content-encoding']).toBeUndefined();
+});

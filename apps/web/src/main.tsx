@@ -1,3 +1,4 @@
+import './fonts.css';
 import './styles.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';

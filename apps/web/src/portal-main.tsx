@@ -9,6 +9,9 @@ import { Fault } from './app/fault';
 import { PORTAL_AREAS } from './app/portal-areas';
 import { PortalAreas } from './app/portal-brought';
 
+/** Milliseconds after the page stands, in which what it asks for has come first. */
+const FONTS_AFTER = 2_000;
+
 const router = createBrowserRouter(PORTAL_AREAS.flatMap(({ pages = [] }) => pages).map((one) => ({ ...one, errorElement: <Fault /> })));
 
 createRoot(document.getElementById('root')!).render(
@@ -20,3 +23,6 @@ createRoot(document.getElementById('root')!).render(
     </SWRConfig>
   </StrictMode>,
 );
+
+// Letters of our own come once there is something to read: on a slow line they would hold it up.
+window.addEventListener('load', () => setTimeout(() => void import('./fonts.css'), FONTS_AFTER));

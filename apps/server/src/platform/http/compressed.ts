@@ -35,3 +35,26 @@ export function compressed(folder: string): RequestHandler {
     }, next);
   };
 }
+
+/** Shorter answers gain nothing by it. */
+const LEAST = 1_500;
+
+/** Sends what is asked for packed, to browsers that take it so: for people on telephones, over slow lines. */
+export function packedAnswers(): RequestHandler {
+  return (request: Request, response: Response, next: NextFunction): void => {
+    if (request.method !== 'GET' || !request.acceptsEncodings('gzip')) return next();
+    const send = response.send.bind(response);
+    response.send = (body: unknown) => {
+      if (typeof body !== 'string' || body.length < LEAST) return send(body);
+      void pack(body).then(
+        (packed) => {
+          response.set({ 'Content-Encoding': 'gzip', Vary: 'Accept-Encoding' });
+          send(packed);
+        },
+        () => send(body),
+      );
+      return response;
+    };
+    next();
+  };
+}

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
-import { compressed } from './compressed';
+import { compressed, packedAnswers } from './compressed';
 import { Problem } from './problem';
 
 /** Headers and checks that stand before every route. */
@@ -38,6 +38,7 @@ export function secure(app: NestExpressApplication, proxies: string | null): voi
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
+  app.use('/api/portal', packedAnswers());
   app.use(refuseOtherSites);
 }
 
