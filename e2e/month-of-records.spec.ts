@@ -74,7 +74,7 @@ test('a month’s records, from the rhythm to everything in', async ({ browser }
   });
 
   await test.step('the client asks, and sends one of the two; while the question waits, nothing goes out', async () => {
-    const phone = await inThePortal(browser, app, room, /Prescriptions and till, Mar 2026|matters, the first/);
+    const phone = await inThePortal(browser, app, room, /^Róisín Cullinane-Bay.*(Prescriptions and till, Mar 2026|matters, the first)/);
     const asked = phone.getByRole('region', { name: 'Prescriptions and till, Mar 2026' });
     // Where several matters went as one message, its link leads to all of them.
     const among = phone.getByRole('link', { name: /^Prescriptions and till, Mar 2026/ });
