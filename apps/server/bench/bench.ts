@@ -41,7 +41,7 @@ const BARE: Record<string, string> = {
   '/api/documents': 'select * from documents where taken_out_at is null order by at desc, id desc limit 150',
   '/api/documents?view=to%20look%20at': 'select * from documents where looked_at is null and taken_out_at is null order by at desc, id desc limit 150',
   '/api/documents?find=dividend%2041': `select * from documents where id in (select document_id from document_texts where words @@ to_tsquery('simple', 'dividend:* & 41:*') limit 2000) order by at desc limit 150`,
-  '/api/asks/missing': "select * from asks where state in ('with the client', 'with us')",
+  '/api/missing': "select * from asks where state in ('with the client', 'with us')",
   '/api/messages': 'select * from messages order by at desc limit 100',
 };
 
