@@ -128,6 +128,20 @@ describe('how long things are kept', () => {
   });
 });
 
+it('of a folder that clients no longer get stays as it was, also when the others are set', async () => {
+  const { id } = (
+    await manager().post('/api/folders').set(key()).send({ name: 'Deeds', right: 'firm only', forms: [], byYear: false, takes: [], services: [] })
+  ).body as { id: string };
+  const kinds = { documents: 7, messages: 7, answers: 7, 'signing steps': 7 };
+  await set(kinds, [{ folderId: id, years: null }]);
+  const { id: deed } = await file(`/api/clients/${clientId}/documents`);
+  await change([deed], { folderId: id }).expect(200);
+  await manager().delete(`/api/folders/${id}`).expect(204);
+  await set(kinds);
+  await ends('2018-06-30');
+  expect((await due()).map(({ folder: at }) => at)).not.toContain('Deeds');
+});
+
 describe('the yearly list', () => {
   it('says what may go and why; what is destroyed is gone, that it was there stays, and it is recorded', async () => {
     const { documentId, signedId } = await worked();

@@ -1,8 +1,9 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { rows } from '../../platform/database';
 import { FileStore } from '../../platform/files';
 import type { Work } from '../../platform/work';
+import { ContactMerging } from '../clients';
 import type { Gone, KeptPart, PersonHas, PersonPart, Things, ThingsThere } from '../keeping';
 import { type ZipEntry, safeName, table } from '../whole-file';
 import { DocumentChanges } from './document-changes.service';
@@ -11,14 +12,20 @@ import { clientFolders, documents } from './documents.tables';
 
 /** What of documents is kept for a time, by the firm's folder in which they lie; and those that a person sent. */
 @Injectable()
-export class DocumentsKept implements KeptPart, PersonPart {
+export class DocumentsKept implements KeptPart, PersonPart, OnModuleInit {
   readonly kind = 'documents';
 
   constructor(
     private readonly changes: DocumentChanges,
     private readonly holds: DocumentHolds,
     private readonly store: FileStore,
+    private readonly merging: ContactMerging,
   ) {}
+
+  onModuleInit(): void {
+    // Of two records that are one person, what the one sent is of the other.
+    this.merging.follow(documents.byContact);
+  }
 
   there(work: Work, clientIds: string[]): Promise<ThingsThere[]> {
     return rows(

@@ -4,6 +4,7 @@ import type { FolderView, PortalFolder, PortalPapers } from '@steady/contract/do
 import { sql } from 'drizzle-orm';
 import { rows } from '../../platform/database';
 import { Problem } from '../../platform/http/problem';
+import { may } from '../../platform/identity';
 import type { Work } from '../../platform/work';
 import { ContactsService } from '../clients';
 import { type Document, DocumentsService } from './documents.service';
@@ -25,9 +26,10 @@ export class DocumentsOfPortal {
   ) {}
 
   /** Bills are for whoever pays; a person of the firm who may not see fees sees none through a client's eyes either. */
-  private async seesBills({ actor, ...work }: Work, clientId: string): Promise<boolean> {
-    if (actor.kind !== 'client' || (actor.looker && !actor.looker.rights.includes('see fees'))) return false;
-    return this.contacts.hasPermission({ actor, ...work }, actor.id, clientId, 'pays');
+  private async seesBills(work: Work, clientId: string): Promise<boolean> {
+    const { actor } = work;
+    if (actor.kind !== 'client' || (actor.looker && !may(actor.looker, 'see fees'))) return false;
+    return this.contacts.hasPermission(work, actor.id, clientId, 'pays');
   }
 
   async list(work: Work): Promise<PortalPapers[]> {

@@ -57,7 +57,6 @@ export class PeriodsService implements OnModuleInit {
     const unknown = given.folders.find(({ folderId }) => !before.folders.some((one) => one.folderId === folderId));
     if (unknown) throw Problem.invalid([{ field: 'folders', message: 'A folder was removed meanwhile. Look at the list again.' }]);
     const kinds = Object.fromEntries(given.kinds.map(({ kind, years }) => [kind, years]));
-    const folders = Object.fromEntries(given.folders.map(({ folderId, years }) => [folderId, years]));
     const firmId = work.firm.id;
     // The first time there is nothing to hold: of two who set them at once the second finds the row of the first.
     await work.tx
@@ -66,6 +65,9 @@ export class PeriodsService implements OnModuleInit {
       .onConflictDoNothing();
     const [held] = await work.tx.select().from(keepingPeriods).where(eq(keepingPeriods.firmId, firmId)).for('update');
     if (held!.version !== version) throw Problem.stale('keeping periods', held!.id);
+    // A folder that clients no longer get keeps its time as long as something lies in it.
+    const retired = Object.entries(held!.folders).filter(([id]) => !before.folders.some(({ folderId }) => folderId === id));
+    const folders = Object.fromEntries([...retired, ...given.folders.map(({ folderId, years }) => [folderId, years] as const)]);
     await work.tx
       .update(keepingPeriods)
       .set({ kinds, folders, version: version + 1 })

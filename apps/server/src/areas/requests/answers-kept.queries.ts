@@ -1,13 +1,14 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type SQL, sql } from 'drizzle-orm';
 import { rows } from '../../platform/database';
 import { Events } from '../../platform/events';
 import type { Work } from '../../platform/work';
 import { asksThere } from '../asks';
-import { ClientsService } from '../clients';
+import { ClientsService, ContactMerging } from '../clients';
 import type { Gone, KeptPart, PersonHas, PersonPart, Things, ThingsThere } from '../keeping';
 import { type ZipEntry, table } from '../whole-file';
 import { ItemAnswered, ItemReviewed } from './request-answers.service';
+import { requestAnswers } from './requests.tables';
 
 /** Answers `n` to items `i` of requests `a`. */
 const ANSWERS = sql`request_answers n join request_items i on i.id = n.item_id join ${asksThere} a on a.id = i.ask_id`;
@@ -17,13 +18,19 @@ const HOLDS_WORDS = sql`n.destroyed_at is null and n.text is not null`;
 
 /** What was said in requests is kept for a time: its words are destroyed, that there was an answer stays. */
 @Injectable()
-export class AnswersKept implements KeptPart, PersonPart {
+export class AnswersKept implements KeptPart, PersonPart, OnModuleInit {
   readonly kind = 'answers';
 
   constructor(
     private readonly events: Events,
     private readonly clients: ClientsService,
+    private readonly merging: ContactMerging,
   ) {}
+
+  onModuleInit(): void {
+    // Of two records that are one person, what the one wrote is of the other.
+    this.merging.follow(requestAnswers.byContact);
+  }
 
   async there(work: Work, clientIds: string[]): Promise<ThingsThere[]> {
     const found = await rows<{ clientId: string; count: number }>(
