@@ -1,12 +1,15 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { KeptRequest, ManyAsked, RequestPart } from '@steady/contract/requests';
+import { atPost } from './at-post';
 import { THREE, atWork, problemOf } from './at-work';
 import { type TestApp, asksOf, key, morning, startTestApp } from './support';
 
 let t: TestApp;
 let number = 0;
 let jobs: string[];
+let online: string;
 const { manager, client, begun } = atWork(() => t);
+const { write } = atPost(() => t);
 
 beforeAll(async () => {
   t = await startTestApp();
@@ -15,7 +18,7 @@ afterAll(() => t.close());
 beforeEach(async () => {
   t.clock.set(morning('2026-03-11'));
   number += 1;
-  const online = await client({ name: `Dunlin ${number} Ltd`, contact: { name: `Dara ${number}`, email: `d${number}@dunlin.example` } });
+  online = await client({ name: `Dunlin ${number} Ltd`, contact: { name: `Dara ${number}`, email: `d${number}@dunlin.example` } });
   const paper = await client({ name: `Dunlin paper ${number}`, way: 'paper' });
   jobs = [await begun(THREE, { clientId: online, name: 'Accounts, 2025' }), await begun(THREE, { clientId: paper, name: 'Review' })];
 });
@@ -58,6 +61,19 @@ describe('the same asked for several jobs', () => {
     expect(await stands(jobs[1]!)).toMatchObject({ title: 'Closing papers', trouble: 'nobody was told' });
     expect((await look()).not).toMatchObject([{ why: 'it is asked for this already' }, { why: 'it is asked for this already' }]);
     expect(problemOf(await send().expect(409)).code).toBe('nobody-asked');
+  });
+
+  it('says what would pass the number of messages a day, and on which day nothing would', async () => {
+    expect((await look()).roomOn).toBeUndefined();
+    for (const subject of ['One', 'Two']) await write(online, subject);
+    await write(online, 'Tomorrow', { on: '2026-03-12' });
+    await write(online, 'Tomorrow too', { on: '2026-03-12' });
+    await t.drain();
+    const { asked, roomOn } = await look();
+    expect([asked[0]!.later?.why, roomOn]).toEqual(['no more than 2 messages a day go to one person', '2026-03-12']);
+    const then = await look({ sendOn: roomOn });
+    expect([then.asked[0]!.later, then.roomOn]).toEqual([null, undefined]);
+    expect((await send({ sendOn: roomOn }).expect(200)).body).toMatchObject({ asked: [{}, {}] });
   });
 
   it('is planned for a day, and left out where a job is finished meanwhile', async () => {

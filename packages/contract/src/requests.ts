@@ -170,6 +170,8 @@ export interface ManyAsked {
   asked: AskedOfJob[];
   /** Jobs for which nothing is asked, and why. */
   not: { jobId: string; job: string; client: string; why: string }[];
+  /** The first day on which none of them would meet the number of messages that goes to one person in a day, where one does on the day asked for. */
+  roomOn?: string;
 }
 
 /** An answer to a client's question. */
@@ -310,7 +312,7 @@ export interface RequestEachTime {
 
 /** What will go out, shown before it does. */
 export interface SendPreview {
-  messages: { to: string; address: string; subject: string; body: string; goesOut: GoesOut }[];
+  messages: { contactId: string; to: string; address: string; subject: string; body: string; goesOut: GoesOut }[];
   /** Contacts that get nothing, and why. */
   nobody: { name: string; why: string }[];
   /** Who finds it in the portal and is not written to. */

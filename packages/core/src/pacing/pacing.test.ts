@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Temporal } from '../calendar';
 import { holidayCalendar } from '../holidays';
-import { type PacingRules, SendingHours, type Waiting, heldInWords, isTimeOfDay, paced, pacingWorkings } from '.';
+import { type PacingRules, SendingHours, type Waiting, dayWithRoom, heldInWords, isTimeOfDay, paced, pacedWith, pacingWorkings } from '.';
 
 const ZONE = 'Europe/Dublin';
 const HOURS = { from: '08:30', until: '18:00' };
@@ -239,5 +239,52 @@ describe('whatever waits', () => {
     const plan = paced(queue, [], rules(1), NOW);
     expect(plan.flatMap(({ ids }) => ids)).toHaveLength(10_000);
     expect(performance.now() - begun).toBeLessThan(1_000);
+  });
+});
+
+describe('a day with room for all', () => {
+  const NOW = at('2026-03-11T10:00');
+  const toBoth = () => [message('to brid'), message('to aidan', { person: 'aidan' })];
+  const sentTo = (person: string, count: number) => [{ person, day: '2026-03-11', count }];
+
+  it('is the day wanted where nobody gets too many', () => {
+    expect(dayWithRoom([], toBoth(), sentTo('brid', 1), rules(2), NOW)).toBe('2026-03-11');
+  });
+
+  it('is the first on which no reader has as many already, over the days on which the firm is closed', () => {
+    const queue = [message('waits', { person: 'aidan', wanted: '2026-03-12T09:00' }), message('waits too', { wanted: '2026-03-13T09:00' })];
+    // Today is full for Br\u00edd, Thursday for Aidan, Friday for Br\u00edd; the weekend is closed.
+    expect(dayWithRoom(queue, toBoth(), sentTo('brid', 1), rules(1, { together: false }), NOW)).toBe('2026-03-16');
+    expect(pacedWith(queue, toBoth(), sentTo('brid', 1), rules(1, { together: false }), NOW).passesLimit).toBe(true);
+  });
+
+  it('is none where two of them go to one reader of one a day, unless they go as one', () => {
+    const twice = [message('a'), message('b')];
+    expect(dayWithRoom([], twice, [], rules(1, { together: false }), NOW)).toBeNull();
+    expect(dayWithRoom([], twice, [], rules(1), NOW)).toBe('2026-03-11');
+  });
+
+  it('has room indeed: sent on it, none is held by the limit, whatever waits', () => {
+    const person = fc.constantFrom('brid', 'aidan', 'orla');
+    const moment = fc.integer({ min: 0, max: 12 * 24 }).map((hours) => NOW + hours * 3_600_000);
+    const some = (prefix: string, max: number) =>
+      fc.array(fc.record({ person, notBefore: moment }), { minLength: 1, maxLength: max }).map((all) => all.map((one, n) => message(`${prefix}${n}`, one)));
+    fc.assert(
+      fc.property(some('waits', 12), some('more', 3), fc.integer({ min: 1, max: 3 }), fc.boolean(), (queue, more, perDay, together) => {
+        const of = rules(perDay, { together });
+        const day = dayWithRoom(queue, more, [], of, NOW);
+        if (day === null) return;
+        const from = Math.max(at(`${day}T08:30`), NOW, ...more.map(({ notBefore }) => notBefore));
+        const { plan: planned, passesLimit } = pacedWith(
+          queue,
+          more.map((one) => ({ ...one, notBefore: from })),
+          [],
+          of,
+          NOW,
+        );
+        expect(passesLimit).toBe(false);
+        for (const { day: goes } of planned.filter(({ ids }) => ids.some((id) => id.startsWith('more')))) expect(goes).toBe(day);
+      }),
+    );
   });
 });

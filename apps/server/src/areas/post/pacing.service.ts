@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
-import { type Held, type Sending, SendingHours, type Waiting, heldInWords, paced } from '@steady/core/pacing';
+import { type Held, type PacingRules, SendingHours, type SentToday, type Waiting, dayWithRoom, heldInWords, limitOf, paced, pacedWith } from '@steady/core/pacing';
 import { counted } from '@steady/core/words';
 import type { GoesOut, SendingRules } from '@steady/contract/sending';
 import { type Tx, rows } from '../../platform/database';
@@ -26,6 +26,12 @@ interface Queued extends Letters {
   notBefore: string | null;
   /** It is on its way, or was and could not be delivered: it is left as it is. */
   begun: boolean;
+}
+
+/** When each of several messages would go out, in the order asked for. */
+export interface Foreseen {
+  of: { contactId: string; goesOut: GoesOut }[];
+  roomOn: string | null;
 }
 
 const millis = (moment: string) => Date.parse(moment);
@@ -131,7 +137,8 @@ export class PacingService implements OnModuleInit {
     if (free.length === 0) return;
     const byId = new Map(free.map((one) => [one.id, one]));
     const limit = await this.limit(work, contactId);
-    const sendings = await this.sendings(work, contactId, limit, queued, free.map(asWaiting));
+    const sent = [await this.sentTo(work, contactId, queued)];
+    const sendings = paced(free.map(asWaiting), sent, this.rulesOf(work, new Map([[contactId, limit]])), work.now.epochMilliseconds);
     const changed: { id: string; with: string | null; held: readonly Held[]; limit: number }[] = [];
     for (const { at, ids, held } of sendings) {
       const [lead, ...others] = ids.map((id) => byId.get(id)!);
@@ -152,30 +159,53 @@ export class PacingService implements OnModuleInit {
   }
 
   /** When one more message would go to a person, were it written now. */
-  foresee(work: Work, contactId: string, of: { wantedAt?: Temporal.Instant; isNow?: boolean }): Promise<GoesOut> {
-    return asWhole(work, () => this.foreseeWhole(work, contactId, of));
+  async foresee(work: Work, contactId: string, { wantedAt = work.now, isNow = false }: { wantedAt?: Temporal.Instant; isNow?: boolean }): Promise<GoesOut> {
+    const { of } = await this.foreseeAll(work, [contactId], { wantedAt, isNow });
+    return of[0]!.goesOut;
   }
 
-  private async foreseeWhole(
-    work: Work,
-    contactId: string,
-    { wantedAt = work.now, isNow = false }: { wantedAt?: Temporal.Instant; isNow?: boolean },
-  ): Promise<GoesOut> {
-    const queued = await this.queue(work, contactId);
-    const next: Waiting = { id: 'next', person: contactId, matter: null, writtenAt: Infinity, notBefore: wantedAt.epochMilliseconds, now: isNow };
-    const waiting = queued.filter((one) => !one.begun).map(asWaiting);
-    const limit = await this.limit(work, contactId);
-    const sendings = await this.sendings(work, contactId, limit, queued, [...waiting, next]);
-    const { at, held } = sendings.find(({ ids }) => ids.includes('next'))!;
-    const why = heldInWords({ held: held.get('next') ?? [], limit }, work.firm.pacing);
-    return { at: instant(at).toString(), why: why === '' ? null : why };
+  /** When each of several messages would go out, were all written now; and the first day on which none would meet its reader\u2019s limit, where one does. */
+  foreseeAll(work: Work, readers: readonly string[], of: { wantedAt: Temporal.Instant; isNow: boolean }): Promise<Foreseen> {
+    return asWhole(work, () => this.foreseeWhole(work, readers, of));
   }
 
-  private async sendings(work: Work, contactId: string, perDay: number, queued: readonly Queued[], waiting: readonly Waiting[]): Promise<Sending[]> {
-    // What is on its way counts for today, as what went.
+  private async foreseeWhole(work: Work, readers: readonly string[], { wantedAt, isNow }: { wantedAt: Temporal.Instant; isNow: boolean }): Promise<Foreseen> {
+    const more = readers.map((person, at): Waiting => ({
+      id: `next ${at}`,
+      person,
+      matter: null,
+      writtenAt: Infinity,
+      notBefore: wantedAt.epochMilliseconds,
+      now: isNow,
+    }));
+    const [waiting, sent, perDayOf]: [Waiting[], SentToday[], Map<string, number>] = [[], [], new Map()];
+    // One after the other in one order: two who look at once wait for each other's readers, and would else for good.
+    for (const person of [...new Set(readers)].sort()) {
+      const queued = await this.queue(work, person);
+      waiting.push(...queued.filter((one) => !one.begun).map(asWaiting));
+      sent.push(await this.sentTo(work, person, queued));
+      perDayOf.set(person, await this.limit(work, person));
+    }
+    const rules = this.rulesOf(work, perDayOf);
+    const now = work.now.epochMilliseconds;
+    const { plan, passesLimit } = pacedWith(waiting, more, sent, rules, now);
+    const found = more.map(({ id, person }) => {
+      const { at, held } = plan.find(({ ids }) => ids.includes(id))!;
+      const why = heldInWords({ held: held.get(id) ?? [], limit: limitOf(person, rules) }, work.firm.pacing);
+      return { contactId: person, goesOut: { at: instant(at).toString(), why: why === '' ? null : why } };
+    });
+    return { of: found, roomOn: passesLimit ? dayWithRoom(waiting, more, sent, rules, now) : null };
+  }
+
+  /** How many messages have gone to a person today. What is on its way counts as what went. */
+  private async sentTo(work: Work, contactId: string, queued: readonly Queued[]): Promise<SentToday> {
     const begun = new Set(queued.filter((one) => one.begun).map((one) => one.goesWith ?? one.id)).size;
-    const sent = [{ person: contactId, day: work.today.toString(), count: begun + (await this.sentToday(work, contactId)) }];
-    return paced(waiting, sent, { hours: this.hoursOf(work), perDay, together: work.firm.pacing.together }, work.now.epochMilliseconds);
+    return { person: contactId, day: work.today.toString(), count: begun + (await this.sentToday(work, contactId)) };
+  }
+
+  private rulesOf(work: Work, perDayOf: ReadonlyMap<string, number>): PacingRules {
+    const { perDay, together } = work.firm.pacing;
+    return { hours: this.hoursOf(work), perDay, perDayOf, together };
   }
 
   private async queue(work: Work, contactId: string): Promise<Queued[]> {

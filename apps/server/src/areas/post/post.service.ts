@@ -13,7 +13,7 @@ import { ClientRecords, ContactMerging, type Client, type Contact, ContactsServi
 import { PortalService } from '../portal';
 import type { Going } from './letters';
 import { DELIVER } from './message-sql';
-import { PacingService } from './pacing.service';
+import { type Foreseen, PacingService } from './pacing.service';
 import { messages } from './post.tables';
 
 export const MessageSent = eventKind<{ messageId: string }>('message sent', 'post');
@@ -150,6 +150,7 @@ export class PostService implements OnModuleInit {
     const previewed: SendPreview['messages'] = [];
     for (const contact of to)
       previewed.push({
+        contactId: contact.id,
         to: contact.name,
         address: contact.email,
         subject: readBy(work.actor, draft.subject, draft.aboutFees ?? false),
@@ -157,6 +158,11 @@ export class PostService implements OnModuleInit {
         goesOut: await this.pacing.foresee(work, contact.id, { wantedAt: wantedAt(work, when), isNow: when.now }),
       });
     return { messages: previewed, nobody };
+  }
+
+  /** When messages to several would go out, written together, and a day with room for all where one would meet its reader\u2019s limit. */
+  foresee(work: Work, contactIds: readonly string[], when: When): Promise<Foreseen> {
+    return this.pacing.foreseeAll(work, contactIds, { wantedAt: wantedAt(work, when), isNow: when.now ?? false });
   }
 
   /** Of people who are written to now: a sentence for each who would get it later, with why. */

@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import type { AskMany, AskedOfJob, ManyAsked, SendRequest } from '@steady/contract/requests';
+import type { AskMany, AskedOfJob, ManyAsked, SendPreview, SendRequest } from '@steady/contract/requests';
 import { Problem } from '../../platform/http/problem';
 import { type Work, eachApart } from '../../platform/work';
 import { AskBook } from '../asks';
 import { ClientsService } from '../clients';
 import { type Job, JobsService } from '../jobs';
+import { PostService } from '../post';
 import { REQUEST } from './request-kind';
 import { RequestsService } from './requests.service';
 
@@ -19,6 +20,7 @@ export class ManyRequests {
     private readonly book: AskBook,
     private readonly jobs: JobsService,
     private readonly clients: ClientsService,
+    private readonly post: PostService,
   ) {}
 
   /** Which of them are asked, and which not and why. */
@@ -70,21 +72,26 @@ export class ManyRequests {
   /** Who would be asked for what; nothing is written. */
   async preview(work: Work, input: AskMany): Promise<ManyAsked> {
     const { jobs, not } = await this.sorted(work, input);
-    const asked: AskedOfJob[] = [];
-    for (const job of jobs) {
-      const { messages, nobody, inPortal = [] } = await this.requests.preview(work, job.id, this.inputFor(input, job));
-      const later = messages.find((message) => message.goesOut.why !== null)?.goesOut;
+    const looked: { job: Job & { client: string }; of: SendPreview }[] = [];
+    for (const job of jobs) looked.push({ job, of: await this.requests.preview(work, job.id, this.inputFor(input, job)) });
+    // One person may act for several of the clients: what goes to each is planned with what goes to the others.
+    const readers = looked.flatMap(({ of }) => of.messages.map(({ contactId }) => contactId));
+    const foreseen = await this.post.foresee(work, readers, { on: input.sendOn });
+    let at = 0;
+    const asked = looked.map(({ job, of: { messages, nobody, inPortal = [] } }): AskedOfJob => {
+      const goes = foreseen.of.slice(at, (at += messages.length));
+      const later = goes.find(({ goesOut }) => goesOut.why !== null)?.goesOut;
       const to = [...messages.map((message) => message.to), ...inPortal];
-      asked.push({
+      return {
         jobId: job.id,
         job: job.name,
         client: job.client,
         to,
         later: later ? { at: later.at, why: later.why! } : null,
         untold: to.length > 0 ? null : nobody.map(({ name, why }) => `${name} ${why}`).join(', ') || null,
-      });
-    }
-    return { asked, not };
+      };
+    });
+    return { asked, not, ...(foreseen.roomOn === null ? {} : { roomOn: foreseen.roomOn }) };
   }
 
   /** Asks them, each by itself: one that cannot be asked keeps none of the others from it. */

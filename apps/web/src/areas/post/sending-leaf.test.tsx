@@ -5,6 +5,7 @@ import { stage } from '../../../test/stage';
 import { SendingLeaf } from './sending-leaf';
 
 const message = (to: string, why: string | null = null) => ({
+  contactId: to,
   to,
   address: `${to.toLowerCase()}@dunmarra.example`,
   subject: 'Your VAT return',

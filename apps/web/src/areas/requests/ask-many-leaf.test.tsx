@@ -81,3 +81,16 @@ it('asks chosen clients in their job of a service, with words that are kept', as
     expect(asked.at(-1)?.sent).toMatchObject({ clientIds: IDS, serviceId: IDS[1], title: 'Year-end papers', dueOn: '2026-03-16', items: [{ name: 'Loans' }] }),
   );
 });
+
+it('offers a day on which nobody gets too many, and shows who is asked then', async () => {
+  const { asked } = stage(<AskJobsLeaf ids={IDS} onClose={() => undefined} />, {
+    rights: ['do work'],
+    answers: { 'POST /api/requests/many/preview': { ...FOUND, roomOn: '2026-03-13' } },
+  });
+  fireEvent.change(screen.getByLabelText('Title'), { target: { value: 'Closing papers' } });
+  fireEvent.change(screen.getByRole('textbox', { name: 'Item 1' }), { target: { value: 'Stock list' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Look at who is asked' }));
+  expect((await screen.findByText(/nobody would get more/)).textContent).toContain('13 March');
+  fireEvent.click(screen.getByRole('button', { name: 'Ask on that day instead' }));
+  await waitFor(() => expect(asked.filter(({ what }) => what === 'POST /api/requests/many/preview').at(-1)?.sent).toMatchObject({ sendOn: '2026-03-13' }));
+});

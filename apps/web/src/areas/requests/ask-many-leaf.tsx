@@ -1,8 +1,8 @@
 import * as requestsRoutes from '@steady/contract/requests.routes';
 import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
-import { addWorkingDays } from '@steady/core/calendar';
-import { counted } from '@steady/core/words';
+import { addWorkingDays, civil } from '@steady/core/calendar';
+import { counted, longDate } from '@steady/core/words';
 import { AskMany, type AskedOfJob, type ManyAsked } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -33,12 +33,13 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
   const [which, setWhich] = useState('');
   const kept = useKeptRequests();
   const { data: services = [] } = useData(servicesRoutes.list);
+  const look = async (values: AskMany) => setPreview(await ask(requestsRoutes.previewMany, {}, values));
   const { form, onSubmit, busy, problem } = useLeafForm<AskMany>({
     input: AskMany,
     start: { ...of, title: '', dueOn: addWorkingDays(day, 5).toString(), sendOn: '', portalOnly: false, items: [{ name: '', description: '' }] },
     submit: async (values) => {
       if (!preview) {
-        setPreview(await ask(requestsRoutes.previewMany, {}, values));
+        await look(values);
         return;
       }
       const { asked, not } = await send(requestsRoutes.sendMany, {}, values);
@@ -48,6 +49,10 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
   });
   const { register, control, formState } = form;
   const { errors } = formState;
+  const askOn = async (sendOn: string) => {
+    form.setValue('sendOn', sendOn);
+    await form.handleSubmit(look)();
+  };
   const some = preview?.asked.length ?? 0;
   return (
     <Leaf
@@ -68,7 +73,17 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
       }
     >
       {preview ? (
-        <WhoIsAsked of={preview} />
+        <>
+          {preview.roomOn && (
+            <p className="mb-2 border border-rule bg-page px-3 py-2 text-table">
+              On {longDate(civil(preview.roomOn))} nobody would get more than goes to one person in a day.{' '}
+              <button type="button" className="lnk" onClick={() => void askOn(preview.roomOn!)}>
+                Ask on that day instead
+              </button>
+            </p>
+          )}
+          <WhoIsAsked of={preview} />
+        </>
       ) : (
         <>
           {of.clientIds && (
