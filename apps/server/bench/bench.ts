@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import { DatabaseBridge } from '../src/platform/database/bridge';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
+import { planOfMany, textsOfFiles } from './core-figures';
 import { fiveYears } from './five-years';
 
 const [folder, asked, rounds] = process.argv.slice(2) as [string, string, string];
@@ -61,6 +62,8 @@ async function bench(): Promise<void> {
   await bridge.close();
 
   fiveYears();
+  planOfMany();
+  await textsOfFiles();
 }
 
 void bench();
