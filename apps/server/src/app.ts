@@ -17,7 +17,7 @@ import { HealthController } from './platform/http/health.controller';
 import { LogLines, logRequests, openLog } from './platform/logs';
 import { Effects, Events, LiveNotices } from './platform/events';
 import { LiveController } from './platform/events/live.controller';
-import { FileStore, FilesRound, Keys, ResumedUploads, Uploads } from './platform/files';
+import { FileStore, FilesRound, Keys, PrivateTexts, ResumedUploads, Uploads } from './platform/files';
 import { HeavyWork } from './platform/heavy';
 import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
@@ -28,7 +28,7 @@ import { ListFields, SavedLists, SavedListsController } from './platform/lists';
 import { Metrics, serveMetrics } from './platform/metrics';
 import { SETTINGS, type Settings } from './platform/settings';
 import { WorkInterceptor, Works } from './platform/work';
-import { PostRoom } from './outside/post';
+import { MailTaken, PostRoom } from './outside/post';
 import { STAND_INS, STAND_IN_PAGES, SimulatedPostRoom } from './stand-ins';
 
 /** Closes the database when everything that uses it has ended. */
@@ -62,6 +62,7 @@ class PlatformModule {
       Uploads,
       ResumedUploads,
       FilesRound,
+      PrivateTexts,
       SavedLists,
       ListFields,
       Ticks,
@@ -69,6 +70,7 @@ class PlatformModule {
       HeavyWork,
       Metrics,
       DoorTries,
+      MailTaken,
       { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
       ...STAND_INS,
     ];

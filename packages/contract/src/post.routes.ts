@@ -1,3 +1,4 @@
+import type { AnswerLetter } from './conversations';
 import type { PostRoomMessage, SentMessage, WriteMessage, Written } from './post';
 import type { KeepTemplate, TemplateView, TriedTemplate, TryTemplate } from './procedures';
 import type { SendPreview } from './requests';
@@ -8,6 +9,8 @@ import { type Added, a, get, post, patch, put } from './route';
 export const sent = get('/api/messages', 'see clients', { query: a<OfRecord>('OfRecord'), answer: a<SentMessage[]>('SentMessage[]') });
 /** The stand-in shows codes and links meant for clients: for people who may change clients only. */
 export const postRoom = get('/api/post-room', 'grant clients', { query: a<OfRecord>('OfRecord'), answer: a<PostRoomMessage[]>('PostRoomMessage[]') });
+/** Answers a letter as its reader would, by mail. */
+export const answer = post('/api/post-room/:id/answer', 'grant clients', { input: a<AnswerLetter>('AnswerLetter') });
 /** What waits to go out, the next first, and what could not be delivered. */
 export const goingOut = get('/api/messages/going-out', 'see clients', { answer: a<SentMessage[]>('SentMessage[]') });
 /** What a message in a person's own words would be, and to whom it would go. */

@@ -44,6 +44,8 @@ export interface PostRoomMessage {
   address: string;
   subject: string;
   body: string;
+  /** Its reader can answer it by mail. */
+  takesAnswer: boolean;
   /** The first link in it, as a path of this application. */
   link: string | null;
 }

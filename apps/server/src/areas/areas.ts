@@ -3,6 +3,7 @@ import { AccessModule } from './access/access.module';
 import { AlmanacModule } from './almanac/almanac.module';
 import { AsksModule } from './asks/asks.module';
 import { ClientsModule } from './clients/clients.module';
+import { ConversationsModule } from './conversations/conversations.module';
 import { DocumentsModule } from './documents/documents.module';
 import { FeesModule } from './fees/fees.module';
 import { ImportsModule } from './imports/imports.module';
@@ -46,6 +47,7 @@ export const AREAS: Type[] = [
   PortalModule,
   DocumentsModule,
   PostModule,
+  ConversationsModule,
   TimeModule,
   FeesModule,
   TodayModule,

@@ -17,13 +17,13 @@ export class SmtpPost extends PostRoom {
     this.transport = createTransport(server.url);
   }
 
-  async take(firmId: string, key: string, { channel, toName, address, subject, body }: Letter): Promise<void> {
+  async take(firmId: string, key: string, { channel, toName, address, subject, body, replyTo }: Letter): Promise<void> {
     if (channel !== 'mail') throw new Error('Text messages go out only once a service for them is set up');
     const { name, address: own } = await this.senderOf(firmId);
     await this.transport.sendMail({
       from: { name, address: own ?? this.server.from },
       // Where the firm's own address may not be sent from, answers still reach it.
-      ...(own === null ? {} : { replyTo: { name, address: own } }),
+      ...(replyTo !== undefined ? { replyTo: { name, address: replyTo } } : own === null ? {} : { replyTo: { name, address: own } }),
       to: { name: toName, address },
       // The same for each try, so that a mailbox recognises a message that came twice.
       messageId: `<${key.replace(/[^\w-]/g, '')}@${this.server.from.split('@')[1] ?? 'localhost'}>`,

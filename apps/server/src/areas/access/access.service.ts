@@ -1,4 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { counted } from '@steady/core/words';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import type { ChangeMemberStatus, ChangeGrants, GrantOutcome, GrantTarget } from '@steady/contract/team';
 import { rows } from '../../platform/database';
@@ -6,6 +7,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { type Work, Works } from '../../platform/work';
 import { ClientAdded, ClientChanged, ClientsBroughtIn, ClientsMerged, ClientQueries, ClientsRemoved, ClientsService } from '../clients';
+import { ConversationsService } from '../conversations';
 import { JobsService, TasksService } from '../jobs';
 import { RolesService, TeamParts, TeamService } from '../team';
 import { clientGrants } from './access.tables';
@@ -31,6 +33,7 @@ export class AccessService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly book: ClientQueries,
     private readonly jobs: JobsService,
+    private readonly conversations: ConversationsService,
     private readonly tasks: TasksService,
     private readonly team: TeamService,
     private readonly roles: RolesService,
@@ -108,9 +111,9 @@ export class AccessService implements OnModuleInit {
   }
 
   /** Grants a person the clients they are named on or have open work for. */
-  private async grantOwnWork(work: Work, memberId: string, how: string): Promise<void> {
+  private async grantOwnWork(work: Work, memberId: string, how: string, also: readonly string[] = []): Promise<void> {
     const served = await this.clients.servedBy(work, memberId);
-    const clientIds = new Set([...served.map((client) => client.id), ...(await this.tasks.clientsWithOpenWorkOf(work, memberId))]);
+    const clientIds = new Set([...served.map((client) => client.id), ...(await this.tasks.clientsWithOpenWorkOf(work, memberId)), ...also]);
     await this.insertGrants(
       work,
       [...clientIds].map((clientId) => ({ memberId, clientId })),
@@ -226,6 +229,9 @@ export class AccessService implements OnModuleInit {
       const open = await this.tasks.openTasksOf(work, memberId);
       if (open.length > 0 && handTo === undefined)
         throw Problem.invalid([{ field: 'handTo', message: `${open.length} tasks are open. Choose who takes them over.` }]);
+      const spoken = await this.conversations.answeredBy(work, memberId);
+      if (spoken > 0 && handTo === undefined)
+        throw Problem.invalid([{ field: 'handTo', message: `${counted(spoken, 'conversation')} ${spoken === 1 ? 'goes' : 'go'} on. Choose who answers from now on.` }]);
       if (handTo !== undefined) await this.handOver(work, memberId, handTo);
     }
     await this.team.setStanding(work, memberId, standing);
@@ -238,7 +244,8 @@ export class AccessService implements OnModuleInit {
     if (taking.standing !== 'active') throw Problem.invalid([{ field: 'handTo', message: `${taking.name} does not work here now. Choose somebody who does.` }]);
     const tasks = await this.jobs.handOver(work, from, to);
     const clients = await this.clients.handOver(work, from, to);
-    await this.grantOwnWork(work, to, `took over from ${leaving.name}`);
+    const spokenWith = await this.conversations.handOverAll(work, from, to);
+    await this.grantOwnWork(work, to, `took over from ${leaving.name}`, spokenWith);
     await this.events.record(work, WorkHandedOver, {
       what: `handed ${tasks} open tasks and ${clients} clients of ${leaving.name} over to ${taking.name}`,
       payload: { from, to },

@@ -1,8 +1,11 @@
 import { type SQL, sql } from 'drizzle-orm';
-import { clients } from './clients.tables';
+import { clients, contacts } from './clients.tables';
 
 /** The name of the client whose id stands in `id`, as part of a statement of another area. */
 export const clientName = (id: SQL): SQL<string> => sql<string>`(select ${clients.name} from ${clients} where ${clients.id} = ${id})`;
+
+/** The name of the person of a client whose id stands in `id`, as part of a statement of another area. */
+export const contactName = (id: SQL): SQL<string> => sql<string>`(select ${contacts.name} from ${contacts} where ${contacts.id} = ${id})`;
 
 /** Who looks after each client, what it is called and whether it works on paper, for a join within a statement of another area. */
 export const peopleOfClients = sql`(select ${clients.id}, ${clients.preparerId}, ${clients.managerId}, ${clients.partnerId}, ${clients.name}, ${clients.way} from ${clients})`;

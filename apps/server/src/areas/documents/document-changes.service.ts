@@ -33,6 +33,7 @@ export class DocumentChanges implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
+    this.store.namedBy((work, address) => this.isWanted(work, address));
     this.ticks.registerEach(
       'documents taken out',
       (work) => this.toDestroy(work),
@@ -263,7 +264,7 @@ export class DocumentChanges implements OnModuleInit {
       })
       .where(eq(documents.id, document.id));
     for (const address of new Set([document.address, ...earlier.map((one) => one.address)]))
-      if (!(await this.isWanted(work, address))) await this.store.giveUp(work, address);
+      await this.store.giveUp(work, address);
   }
 
   /** Whether any document has this content, now or in a version before. */

@@ -34,17 +34,45 @@ export interface KeptPart {
 /** What of clients is kept for a time, said by the areas whose it is. */
 @Injectable()
 export class KeptParts {
-  private readonly parts = new Map<KeptKind, KeptPart>();
+  private readonly parts: KeptPart[] = [];
 
   bring(part: KeptPart): void {
-    this.parts.set(part.kind, part);
+    this.parts.push(part);
   }
 
+  /** One for each kind, whichever areas keep such things. */
   all(): KeptPart[] {
-    return [...this.parts.values()];
+    return [...new Set(this.parts.map(({ kind }) => kind))].map((kind) => this.of(kind));
   }
 
   of(kind: KeptKind): KeptPart {
-    return this.parts.get(kind)!;
+    const parts = this.parts.filter((part) => part.kind === kind);
+    return parts.length === 1 ? parts[0]! : together(kind, parts);
   }
 }
+
+const sumOf = (all: readonly Gone[]): Gone => ({ count: all.reduce((sum, { count }) => sum + count, 0), stays: all.flatMap(({ stays }) => stays) });
+
+/** Things of one kind that several areas keep, as if one did. */
+const together = (kind: KeptKind, parts: readonly KeptPart[]): KeptPart => ({
+  kind,
+  there: async (work, clientIds) => {
+    const found = new Map<string, ThingsThere>();
+    for (const part of parts)
+      for (const one of await part.there(work, clientIds)) {
+        const key = `${one.clientId} ${one.folderId ?? ''}`;
+        found.set(key, { ...one, count: one.count + (found.get(key)?.count ?? 0) });
+      }
+    return [...found.values()];
+  },
+  look: async (work, things) => {
+    const looked: Gone[] = [];
+    for (const part of parts) looked.push(await part.look(work, things));
+    return sumOf(looked);
+  },
+  destroy: async (work, things) => {
+    const gone: Gone[] = [];
+    for (const part of parts) gone.push(await part.destroy(work, things));
+    return sumOf(gone);
+  },
+});

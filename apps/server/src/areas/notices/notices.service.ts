@@ -9,6 +9,7 @@ import { Events, eventKind } from '../../platform/events';
 import { type Work, staffId } from '../../platform/work';
 import { AllIn, type Ask, AskBook, AskLetters } from '../asks';
 import { ClientRecords, ClientsService } from '../clients';
+import { WordsWritten } from '../conversations';
 import { type Job, JobsService } from '../jobs';
 import { ItemAnswered } from '../requests';
 import { TeamService } from '../team';
@@ -38,6 +39,9 @@ export class NoticesService implements OnModuleInit {
     this.letters.whoHears((work, job) => this.nobodyHears(work, job));
     this.events.on(ItemAnswered, async (work, { what, after, payload: { askId } }) => {
       if (work.actor.kind === 'client') await this.tell(work, askId, (after as { kind: string }).kind === 'question' ? 'asked' : 'came in', what);
+    });
+    this.events.on(WordsWritten, async (work, { what, clientId, jobId, payload: { side, memberIds } }) => {
+      if (side === 'them') for (const memberId of memberIds) await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${work.actor.name} ${what}` });
     });
     this.events.on(AllIn, (work, { what, payload: { askId } }) => this.tell(work, askId, 'completed', what));
     this.ticks.registerEach(
@@ -105,21 +109,16 @@ export class NoticesService implements OnModuleInit {
   private async tell(work: Work, askId: string, of: NoticeOf, what: string): Promise<void> {
     const ask = await this.asks.hold(work, askId);
     const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
-    for (const memberId of await this.told(work, job, ask.clientId, ask.askedById)) {
-      const how = (await this.wishes(work, memberId))[of];
-      if (how === 'not') continue;
-      await work.tx.insert(notices).values({
-        id: newId(),
-        firmId: work.firm.id,
-        memberId,
-        clientId: ask.clientId,
-        jobId: ask.jobId,
-        of,
-        what: await this.inWords(work, ask, job, what),
-        how,
-        at: work.now.toString(),
-      });
-    }
+    const words = await this.inWords(work, ask, job, what);
+    for (const memberId of await this.told(work, job, ask.clientId, ask.askedById))
+      await this.put(work, memberId, of, { clientId: ask.clientId, jobId: ask.jobId, what: words });
+  }
+
+  /** Puts down what somebody is to be told, as they wish to be. */
+  private async put(work: Work, memberId: string, of: NoticeOf, told: { clientId: string; jobId: string | null; what: string }): Promise<void> {
+    const how = (await this.wishes(work, memberId))[of];
+    if (how === 'not') return;
+    await work.tx.insert(notices).values({ id: newId(), firmId: work.firm.id, memberId, of, how, at: work.now.toString(), ...told });
   }
 
   private async inWords(work: Work, ask: Ask, job: Job | null, what: string): Promise<string> {

@@ -1,4 +1,4 @@
-export { type Draft, PostService, type When } from './post.service';
+export { type Addressed, type Draft, PostService, type When } from './post.service';
 export { PacingService, SendingRulesChanged } from './pacing.service';
 export { MessageDetails } from './message-details';
 export { lastSentAbout } from './message-sql';

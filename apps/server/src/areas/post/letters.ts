@@ -17,6 +17,8 @@ export interface Letters {
   paragraphs: string;
   /** Who signs it; empty for the firm alone. */
   signature: string;
+  /** Where an answer goes. */
+  replyTo: string | null;
 }
 
 /** What a message is about: its subject without the name of the firm before it. */

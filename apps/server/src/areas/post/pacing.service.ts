@@ -215,7 +215,7 @@ export class PacingService implements OnModuleInit {
       work.tx,
       sql`
         select m.id, m.matter, m.at, m.wanted_at as "wantedAt", m.is_now as "isNow", m.goes_with as "goesWith", m.held, m.contact_id as "contactId", m.to_name as "toName", m.address,
-          m.subject, m.body, m.paragraphs, m.signature, o.not_before as "notBefore", coalesce(o.attempts, 0) > 0 as begun
+          m.subject, m.body, m.paragraphs, m.signature, m.reply_to as "replyTo", o.not_before as "notBefore", coalesce(o.attempts, 0) > 0 as begun
         from ${MESSAGES}
         where m.firm_id = ${work.firm.id} and m.contact_id = ${contactId} and m.status = 'waiting'
         order by m.at, m.id`,
@@ -238,7 +238,9 @@ export class PacingService implements OnModuleInit {
     const link = going.length > 1 ? await this.portal.link(work, lead!.contactId, '/portal', instant(at)) : '';
     const letter = going.length > 1 ? asOne(work.firm, going, link) : lead!;
     const { toName, address, subject, body } = letter;
-    const payload: Going = { channel: 'mail', toName, address, subject, body, messageIds: going.map((one) => one.id), isNow: lead!.isNow };
+    // An answer to several goes where the first of them that wants one expects it.
+    const replyTo = going.find((one) => one.replyTo !== null)?.replyTo ?? undefined;
+    const payload: Going = { channel: 'mail', toName, address, subject, body, replyTo, messageIds: going.map((one) => one.id), isNow: lead!.isNow };
     await this.effects.planAnew(work, DELIVER, lead!.id, payload, instant(at));
   }
 }

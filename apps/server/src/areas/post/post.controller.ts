@@ -1,11 +1,16 @@
-import { Controller } from '@nestjs/common';
+import { Controller, Req } from '@nestjs/common';
+import type { Request } from 'express';
+import { AnswerLetter } from '@steady/contract/conversations';
 import { type PostRoomMessage, type SentMessage, WriteMessage } from '@steady/contract/post';
 import * as routes from '@steady/contract/post.routes';
 import { KeepTemplate, type TemplateView, type TriedTemplate, TryTemplate } from '@steady/contract/procedures';
 import { OfRecord } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
 import { SendingRules } from '@steady/contract/sending';
-import { type Asked, Does } from '../../platform/http/routes';
+import { MailTaken } from '../../outside/post';
+import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
+import type { Known } from '../../platform/identity';
+import { Works } from '../../platform/work';
 import { InvitationsService } from './invitations.service';
 import { PacingService } from './pacing.service';
 import { PostQueries } from './post.queries';
@@ -20,6 +25,8 @@ export class PostController {
     private readonly templates: TemplatesService,
     private readonly pacing: PacingService,
     private readonly invitations: InvitationsService,
+    private readonly mail: MailTaken,
+    private readonly works: Works,
   ) {}
 
   @Does(routes.sent, { query: OfRecord })
@@ -31,6 +38,13 @@ export class PostController {
   @Does(routes.postRoom, { query: OfRecord })
   postRoom({ work, query: { before } }: Asked<typeof routes.postRoom>): Promise<PostRoomMessage[]> {
     return this.queries.postRoom(work, before);
+  }
+
+  @DoesOutside(routes.answer, { input: AnswerLetter })
+  async answer({ at: { id }, input: { subject, text, from } }: AskedOutside<typeof routes.answer>, @Req() request: Request & Known): Promise<void> {
+    const identity = request.identity!;
+    const letter = await this.works.run(identity, (work) => this.queries.answered(work, id), { readOnly: true });
+    await this.mail.hand(identity.firmId, { to: letter.to, from: from ?? letter.from, subject, text });
   }
 
   /** What waits to go out, the next first, and what could not be delivered. */

@@ -123,10 +123,21 @@ export class PostQueries {
     if (!this.settings.demo || !work.firm.demo) throw Problem.notFound('page');
     const found = await rows<Omit<PostRoomMessage, 'link'>>(
       work.tx,
-      sql`select p.id, p.at, p.channel, p.to_name as "to", p.address, p.subject, p.body from post_room p
+      sql`select p.id, p.at, p.channel, p.to_name as "to", p.address, p.subject, p.body, p.reply_to is not null as "takesAnswer" from post_room p
           where p.firm_id = ${work.firm.id} and not p.for_staff ${before ? sql`and (p.at, p.id) < (select b.at, b.id from post_room b where b.id = ${before})` : sql``}
           order by p.at desc, p.id desc limit ${FULL_PAGE}`,
     );
     return found.map((message) => ({ ...message, link: /\/portal\/door\/[\w-]+/.exec(message.body)?.[0] ?? null }));
+  }
+
+  /** Where an answer to a letter in the simulated post room goes, and from which address it comes. @throws Problem where it wants none */
+  async answered(work: Work, letterId: string): Promise<{ to: string; from: string; subject: string }> {
+    if (!this.settings.demo || !work.firm.demo) throw Problem.notFound('page');
+    const [found] = await rows<{ to: string; from: string; subject: string }>(
+      work.tx,
+      sql`select p.reply_to as "to", p.address as "from", p.subject from post_room p where p.firm_id = ${work.firm.id} and p.id = ${letterId} and p.reply_to is not null`,
+    );
+    if (!found) throw Problem.notFound('letter');
+    return found;
   }
 }

@@ -2,6 +2,7 @@ import { readBy } from '../../platform/identity';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, eq, inArray } from 'drizzle-orm';
 import { Temporal, civil } from '@steady/core/calendar';
+import { replyAddress } from '@steady/core/conversations';
 import { momentOnClock } from '@steady/core/pacing';
 import type { ContactPermission } from '@steady/contract/contacts';
 import type { SendPreview } from '@steady/contract/requests';
@@ -43,6 +44,8 @@ export interface Draft {
   aboutFees?: boolean;
   /** What it is about, where that is not its job: those of one matter go out in the order in which they were written. */
   matter?: string;
+  /** Where an answer by mail goes, by the id of its reader. */
+  replyTo?: (contactId: string) => string | null;
 }
 
 /** When a message goes out: in the morning of a day, or at once whatever the hour; as soon as the plan allows where nothing is said. */
@@ -56,15 +59,15 @@ export interface About {
   jobId: string | null;
 }
 
-interface Addressed extends Contact {
+export interface Addressed extends Contact {
   email: string;
 }
 
 const NOBODY_WORDS: Record<ContactPermission, string> = { getsRequests: 'gets requests', signs: 'signs', pays: 'gets bills' };
 
-const signedBy = ({ actor }: Work, { from }: Draft): string => from ?? (actor.kind === 'staff' ? actor.name : '');
+const signedBy = ({ actor }: Work, { from }: Pick<Draft, 'from'>): string => from ?? (actor.kind === 'staff' ? actor.name : '');
 
-function letterText(work: Work, draft: Draft, to: string, link: string): string {
+function letterText(work: Work, draft: Omit<Draft, 'to'>, to: string, link: string): string {
   const signature = [signedBy(work, draft), work.firm.name].filter(Boolean).join('\n');
   return [`Dear ${to},`, ...draft.paragraphs, `${draft.linkWords}: ${link}`, signature].join('\n\n');
 }
@@ -241,6 +244,16 @@ export class PostService implements OnModuleInit {
   /** Sends to everybody at the client who has an address, as the plan of what goes out allows. @returns how many were written to. */
   async send(work: Work, client: Client, draft: Draft, about: About, when: When = {}): Promise<number> {
     const { to } = await this.recipients(work, client, draft.to, draft.contactId);
+    return this.sendTo(work, to, draft, about, when);
+  }
+
+  /** An address to which an answer by mail goes; null where nobody fetches mails. @param key of the reader, letters and digits */
+  answersTo(key: string): string | null {
+    return this.postRoom.answersAt === null ? null : replyAddress(key, this.postRoom.answersAt);
+  }
+
+  /** Sends to these people, whatever their say at the client. @returns how many were written to */
+  async sendTo(work: Work, to: readonly Addressed[], draft: Omit<Draft, 'to' | 'contactId'>, about: About, when: When = {}): Promise<number> {
     const wanted = wantedAt(work, when);
     for (const contact of to) {
       const link = await this.portal.link(work, contact.id, draft.leadsTo, wanted);
@@ -259,6 +272,7 @@ export class PostService implements OnModuleInit {
         matter: draft.matter ?? (about.jobId === null ? null : `job ${about.jobId}`),
         wantedAt: wanted.toString(),
         isNow: when.now ?? false,
+        replyTo: draft.replyTo?.(contact.id) ?? null,
         ...about,
         by: work.actor.name,
       });

@@ -35,6 +35,8 @@ export const messages = pgTable(
     isNow: boolean('is_now').notNull().default(false),
     /** The message as a part of which it goes out, or went. */
     goesWith: uuid('goes_with'),
+    /** Where an answer to it goes by mail. */
+    replyTo: text('reply_to'),
     /** What holds it back, in the order in which it did. */
     held: jsonb('held').$type<Held[]>().notNull().default([]),
     /** How many go to its reader in a day, where that holds it back. */

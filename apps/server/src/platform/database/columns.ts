@@ -45,6 +45,16 @@ export const ofSeenAlways = (column: string, table: string) => narrowed(sql.raw(
 /** Rows that another table refers to: seen by whoever sees one that does. */
 export const ofSeenBy = (table: string, column: string) => ifNarrowed(sql.raw(`id in (select x.${column} from ${table} x)`));
 
+const reader = sql`(select nullif(current_setting('app.reader', true), '')::uuid)`;
+/** Rows that may be private: then they are there for those who are named in them, and for who may read what is private. @param people the table that names them, and its column with the id of the row */
+export const ofNamed = (table: string, people: { table: string; column: string }) =>
+  pgPolicy('named', {
+    as: 'restrictive',
+    to: appUser,
+    for: 'select',
+    using: sql`not is_private or ${reader} is null or exists (select from ${sql.raw(people.table)} p where p.${sql.raw(people.column)} = ${sql.raw(table)}.id and p.left_at is null and (p.member_id = ${reader} or p.contact_id = ${reader}))`,
+  });
+
 /** Lets whoever shows a secret find the row that holds its hash, before it is known to which firm it belongs. */
 export const bySecret = () =>
   pgPolicy('by_secret', { as: 'permissive', to: appUser, for: 'select', using: sql`token_hash = (select nullif(current_setting('app.secret', true), ''))` });

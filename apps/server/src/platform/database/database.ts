@@ -18,7 +18,7 @@ import type { Tx } from './tx';
 import { embeddedWorkerFile } from './worker-file';
 
 /** As whom a transaction sees the data: one firm, whoever shows a secret, or the application's own look over its firms. */
-export type Scope = { firmId: string; narrow?: Narrow; hidesFees?: boolean } | { secret: string } | { within: true };
+export type Scope = { firmId: string; narrow?: Narrow; hidesFees?: boolean; reader?: string } | { secret: string } | { within: true };
 
 /** A person of the firm who does not see all of it: row level security holds back the rest. */
 export interface Narrow {
@@ -56,6 +56,8 @@ function openingOf(scope: Scope, { readOnly }: HowToWrite): string {
       const { memberId, allClients, hiddenClient } = scope.narrow;
       Object.assign(set, { 'app.sees': allClients ? 'all' : 'some', 'app.member_id': memberId, 'app.hidden_client': hiddenClient ?? '' });
     }
+    // Whoever may not read what is private reads only that in which they are named.
+    if (scope.reader) set['app.reader'] = scope.reader;
     if (scope.hidesFees) set['app.fees'] = 'hidden';
   } else if ('secret' in scope) set['app.secret'] = scope.secret;
   else set['app.within'] = 'yes';

@@ -9,6 +9,7 @@ export {
   moment,
   money,
   ofSeen,
+  ofNamed,
   ofSeenAlways,
   ofSeenBy,
   ofSeenClient,

@@ -57,6 +57,8 @@ export class FileStore {
   /** How many are on their way to each address: one that is refused takes nothing from another. */
   private readonly onTheirWay = new Map<string, number>();
 
+  private readonly names: ((work: Work, address: string) => Promise<boolean>)[] = [];
+
   constructor(
     private readonly keys: Keys,
     @Inject(SETTINGS) private readonly settings: Settings,
@@ -116,8 +118,24 @@ export class FileStore {
       .onConflictDoUpdate({ target: [storedFiles.firmId, storedFiles.address], set: { sealedHash, wrong: null } });
   }
 
-  /** Records in a unit of work that nobody wants a file any more. It is thrown away by and by. */
+  /** An area says here how it knows whether a record of its own names a file. */
+  namedBy(names: (work: Work, address: string) => Promise<boolean>): void {
+    this.names.push(names);
+  }
+
+  /** What is known of a file that is kept. @throws Problem "not-found" */
+  async record(work: Work, address: string): Promise<Omit<StoredFile, 'kind'>> {
+    const [found] = await work.tx
+      .select({ address: storedFiles.address, sealedHash: storedFiles.sealedHash, bytes: storedFiles.bytes })
+      .from(storedFiles)
+      .where(and(eq(storedFiles.firmId, work.firm.id), eq(storedFiles.address, address)));
+    if (!found) throw Problem.notFound('file');
+    return found;
+  }
+
+  /** A record that named a file is gone: unless another one names it, it is thrown away by and by. */
   async giveUp(work: Work, address: string): Promise<void> {
+    for (const names of this.names) if (await names(work, address)) return;
     await work.tx.delete(storedFiles).where(and(eq(storedFiles.firmId, work.firm.id), eq(storedFiles.address, address)));
   }
 

@@ -2,6 +2,7 @@ export { bytesOf } from './bytes-of';
 export { FileStore, type StoredFile } from './file-store';
 export { FilesRound } from './files-round';
 export { Keys, MasterKeyError } from './keys';
+export { PrivateTexts } from './private-texts';
 export { storedFiles } from './tables';
 export { receiveUpload, tidyName } from './receive-upload';
 export { type Upload, Uploads } from './uploads';

@@ -115,6 +115,11 @@ export class Keys {
     return key;
   }
 
+  /** What a firm's private texts are sealed with, as they stand in the database. */
+  textsWith(firm: HasFileKey): Buffer {
+    return createHmac('sha256', this.of(firm)).update('texts').digest();
+  }
+
   /** What the content of a firm's files is sealed with. */
   sealsWith(firm: HasFileKey): Buffer {
     return createHmac('sha256', this.of(firm)).update('content').digest();

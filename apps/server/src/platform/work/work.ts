@@ -6,7 +6,7 @@ import { Clock } from '../clock';
 import { Database, type HowToWrite, type Narrow, type Tx, insertMany, newId, rows } from '../database';
 import { events } from '../events/tables';
 import { Problem } from '../http/problem';
-import { type Actor, type Identity, seesFees } from '../identity/actor';
+import { type Actor, type Identity, may, seesFees } from '../identity/actor';
 import { firms } from './tables';
 
 export type NewFirm = typeof firms.$inferInsert & { id: string };
@@ -67,7 +67,7 @@ export class Works {
     const topics = new Set<string>();
     const id = newId();
     const result = await this.database.transaction(
-      { firmId, ...narrowOf(actor), hidesFees: !seesFees(actor) },
+      { firmId, ...narrowOf(actor), ...readerOf(actor), hidesFees: !seesFees(actor) },
       async (tx) => {
         const firm = await this.firm(tx, firmId);
         const given = await act({
@@ -159,6 +159,19 @@ export function narrowOf(actor: Actor): { narrow?: Narrow } {
   const person = actor.kind === 'client' ? actor.looker : actor;
   if (person?.kind !== 'staff' || (person.allClients && person.hiddenClient === null)) return {};
   return { narrow: { memberId: person.id, allClients: person.allClients, hiddenClient: person.hiddenClient } };
+}
+
+/** Nobody is named with this id. */
+const NOBODY = '00000000-0000-0000-0000-000000000000';
+
+/**
+ * Who reads, where what is private is held back from them unless they are named in it: clients' people, and people of the firm
+ * without that right. Whoever of the firm looks through the eyes of a client reads no more than both may.
+ */
+export function readerOf(actor: Actor): { reader?: string } {
+  if (actor.kind === 'system') return {};
+  if (actor.kind === 'client') return { reader: actor.looker && !may(actor.looker, 'read private conversations') ? NOBODY : actor.id };
+  return may(actor, 'read private conversations') ? {} : { reader: actor.id };
 }
 
 /** The id of the person of the firm who acts. @throws when a client or the application itself does. */

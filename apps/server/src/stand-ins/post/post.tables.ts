@@ -14,6 +14,7 @@ export const postRoom = pgTable(
     address: text('address').notNull(),
     subject: text('subject').notNull(),
     body: text('body').notNull(),
+    replyTo: text('reply_to'),
     /** It lets a person of the firm in: shown only beside the sign-in page of the demo. */
     forStaff: boolean('for_staff').notNull().default(false),
   },

@@ -7,6 +7,8 @@ import { postRoom } from './post.tables';
 /** Keeps every message where it can be read, in place of sending it. Refuses addresses that end in "bounces.example". */
 @Injectable()
 export class SimulatedPostRoom extends PostRoom {
+  override readonly answersAt = 'answers.example';
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,

@@ -1,0 +1,2 @@
+export { WordsWritten } from './conversation-book.service';
+export { ConversationsService } from './conversations.service';
