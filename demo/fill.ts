@@ -14,6 +14,7 @@ import { servicesOf } from './services';
 import { addLines } from './lines';
 import { keepForATime } from './kept';
 import { LastDays, standToday } from './last-days';
+import { talk } from './talks';
 import { writeProcedures } from './procedures';
 
 /** Months of history that the demo firm has behind it, and how many of the last of them are lived through job by job. */
@@ -61,6 +62,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await last.pace();
     await new Asking(app, firm, at).fill(today);
     await keepForATime(app, firm, at);
+    await talk(app, firm, at);
     await last.writeAhead(today);
     await database.tidy();
   } finally {

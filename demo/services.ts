@@ -2,6 +2,7 @@ import type { createApp } from '@steady/server/app';
 import { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
+import { ConversationsService, PortalConversations } from '@steady/server/areas/conversations/index';
 import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
 import { CollectorPageService } from '@steady/server/stand-ins/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
@@ -63,6 +64,8 @@ export interface DemoServices {
   said: SaidService;
   periods: PeriodsService;
   holds: HoldsService;
+  conversations: ConversationsService;
+  portalConversations: PortalConversations;
   papers: PapersService;
   packets: PacketsService;
   signatures: SignaturesService;
@@ -124,6 +127,8 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   said: server.get(SaidService),
   periods: server.get(PeriodsService),
   holds: server.get(HoldsService),
+  conversations: server.get(ConversationsService),
+  portalConversations: server.get(PortalConversations),
   papers: server.get(PapersService),
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),

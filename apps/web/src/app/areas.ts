@@ -3,6 +3,7 @@ import { almanacArea } from '../areas/almanac/area';
 import { asksArea } from '../areas/asks/area';
 import { backupsArea } from '../areas/backups/area';
 import { clientsArea } from '../areas/clients/area';
+import { conversationsArea } from '../areas/conversations/area';
 import { documentsArea } from '../areas/documents/area';
 import { feesArea } from '../areas/fees/area';
 import { importsArea } from '../areas/imports/area';
@@ -31,6 +32,7 @@ export const AREAS: readonly Area[] = [
   requestsArea,
   signaturesArea,
   documentsArea,
+  conversationsArea,
   postArea,
   papersArea,
   keepingArea,

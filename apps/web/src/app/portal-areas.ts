@@ -1,4 +1,5 @@
 import { asksPortal } from '../areas/asks/portal';
+import { conversationsPortal } from '../areas/conversations/portal';
 import { documentsPortal } from '../areas/documents/portal';
 import { feesPortal } from '../areas/fees/portal';
 import { portalPortal } from '../areas/portal/portal';
@@ -7,4 +8,4 @@ import { signaturesPortal } from '../areas/signatures/portal';
 import type { PortalArea } from './portal-area';
 
 /** The areas that show something to clients. */
-export const PORTAL_AREAS: readonly PortalArea[] = [portalPortal, asksPortal, requestsPortal, signaturesPortal, documentsPortal, feesPortal];
+export const PORTAL_AREAS: readonly PortalArea[] = [portalPortal, asksPortal, requestsPortal, signaturesPortal, conversationsPortal, documentsPortal, feesPortal];

@@ -12,6 +12,7 @@ import { AsksOfClient } from './asks-of-client';
 import { AsksInWords, AsksSection } from './asks-section';
 import { standsInWords } from './words';
 
+const CLIENT = { id: 'c1', name: 'Dunmarra Oysters' };
 const ask = (more: Partial<AskView> = {}): AskView => ({
   id: 'a1',
   version: 3,
@@ -51,7 +52,7 @@ const THINGS = {
 const staged = (part: React.ReactNode, answers: Record<string, unknown> = {}, rights: Right[] = ['do work']) =>
   stage(<Areas value={[{ askKind: THINGS }]}>{part}</Areas>, { rights, answers });
 const card = (more: Partial<AskView> = {}, answers: Record<string, unknown> = {}, rights?: Right[]) =>
-  staged(<AskCard ask={ask(more)} job={null} />, answers, rights);
+  staged(<AskCard ask={ask(more)} job={null} client={CLIENT} />, answers, rights);
 const buttons = () => screen.queryAllByRole('button').map((button) => button.textContent);
 
 describe('an ask', () => {
@@ -66,7 +67,7 @@ describe('an ask', () => {
   });
 
   it('does not name its job on the page of that job', () => {
-    staged(<AskCard ask={ask()} job={{ id: 'j1' } as JobView} />);
+    staged(<AskCard ask={ask()} job={{ id: 'j1' } as JobView} client={CLIENT} />);
     expect(screen.queryByRole('link')).toBeNull();
   });
 

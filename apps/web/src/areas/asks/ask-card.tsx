@@ -9,11 +9,14 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Moon } from '../../ui/moon';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { OpenLeaf } from '../conversations';
 import { ChangeAskLeaf, WithdrawAskLeaf } from './ask-leaves';
 import { useAskKind } from '../../app/brought';
 import { standsInWords } from './words';
 
 const OPEN: AskView['state'][] = ['drafted', 'planned', 'with the client', 'with us'];
+
+type AskLeafOf = 'change' | 'withdraw' | 'write';
 
 /** When the client is followed up next, or why not, and how many times it was. */
 function FollowedUp({ ask: { followUp, promisedFor } }: { ask: AskView }) {
@@ -30,9 +33,9 @@ function FollowedUp({ ask: { followUp, promisedFor } }: { ask: AskView }) {
 }
 
 /** One ask with what its kind shows of it, and what can be done with it whatever its kind. */
-export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
+export function AskCard({ ask, job, client }: { ask: AskView; job: JobView | null; client: { id: string; name: string } }) {
   const session = useSession();
-  const [leaf, setLeaf] = useState<'change' | 'withdraw' | null>(null);
+  const [leaf, setLeaf] = useState<AskLeafOf | null>(null);
   const kind = useAskKind(ask.kind);
   const { done, of, word } = kind.progress(ask);
   const { words, tone } = standsInWords(ask, session.day);
@@ -67,13 +70,14 @@ export function AskCard({ ask, job }: { ask: AskView; job: JobView | null }) {
       <kind.Body ask={ask} job={job} />
       {mayAct && (isOpen || ask.state === 'refused' || ask.state === 'withdrawn') && <AskActs ask={ask} onOpen={setLeaf} />}
       {leaf === 'change' && <ChangeAskLeaf ask={ask} onClose={() => setLeaf(null)} />}
+      {leaf === 'write' && <OpenLeaf of={{ client, ask }} onClose={() => setLeaf(null)} />}
       {leaf === 'withdraw' && <WithdrawAskLeaf ask={ask} onClose={() => setLeaf(null)} />}
     </section>
   );
 }
 
 /** What can be done with an ask whatever its kind, and what its kind offers besides. */
-function AskActs({ ask, onOpen }: { ask: AskView; onOpen(leaf: 'change' | 'withdraw'): void }) {
+function AskActs({ ask, onOpen }: { ask: AskView; onOpen(leaf: AskLeafOf): void }) {
   const { act } = useAct();
   const kind = useAskKind(ask.kind);
   const isOpen = OPEN.includes(ask.state);
@@ -109,6 +113,9 @@ function AskActs({ ask, onOpen }: { ask: AskView; onOpen(leaf: 'change' | 'withd
           Change
         </button>
       )}
+      <button className="lnk" onClick={() => onOpen('write')}>
+        Write about it
+      </button>
       {ask.state === 'withdrawn' ? (
         <button className="lnk" onClick={() => void act(() => send(asksRoutes.restore, { id: ask.id }), `Asked again: ${ask.title}.`)}>
           Ask again

@@ -30,7 +30,7 @@ export function AsksOfClient({ client }: { client: ClientView }) {
       </p>
       {above}
       {[...asks.filter((ask) => !isOver(ask.state)), ...asks.filter((ask) => isOver(ask.state))].map((ask) => (
-        <AskCard key={ask.id} ask={ask} job={null} />
+        <AskCard key={ask.id} ask={ask} job={null} client={client} />
       ))}
     </>
   );

@@ -35,7 +35,7 @@ export function AsksSection({ job }: { job: JobView }) {
         <Empty>Nothing was asked yet. “Ask the client” proposes what the procedure wants in this phase, and shows what goes to whom before it goes.</Empty>
       )}
       {asks?.map((ask) => (
-        <AskCard key={ask.id} ask={ask} job={job} />
+        <AskCard key={ask.id} ask={ask} job={job} client={{ id: job.clientId, name: job.client }} />
       ))}
       {begins && <begins.Leaf job={job} onClose={() => setBegun(null)} />}
     </>

@@ -15,6 +15,7 @@ import { FileButton } from '../../ui/file-input';
 import { MoreMenu } from '../../ui/more-menu';
 import { useNotify } from '../../ui/toasts';
 import { momentInWords, sizeInWords } from '../../ui/words';
+import { OpenLeaf } from '../conversations';
 import { ChangeDocumentsLeaf } from './change-documents-leaf';
 import { DocumentPreview } from './document-preview';
 import { addUploads, useUploads } from './uploads';
@@ -138,6 +139,7 @@ function Acts({ of }: { of: DocumentPage }) {
   const mayWork = useSession().may('do work');
   const { act, busy } = useAct();
   const [changing, setChanging] = useState(false);
+  const [writing, setWriting] = useState(false);
   const save = (
     <a className="act-quiet" href={addressOf(documentsRoutes.content, { id: of.id })}>
       Save
@@ -181,10 +183,12 @@ function Acts({ of }: { of: DocumentPage }) {
         of={title}
         acts={[
           ...(of.lookedAt ? [{ words: 'Not looked at after all', act: () => void look(false) }] : []),
+          { words: 'Write about it', act: () => setWriting(true) },
           ...(of.heldBy ? [] : [{ words: 'Take out', act: () => void takeOut() }]),
         ]}
       />
       {of.heldBy && <span className="text-fine text-soft">Neither replaced nor taken out: {of.heldBy}.</span>}
+      {writing && <OpenLeaf of={{ client: { id: of.clientId, name: of.client }, document: { id: of.id, name: title } }} onClose={() => setWriting(false)} />}
       {changing && <ChangeDocumentsLeaf documents={[of]} one={of} onClose={() => setChanging(false)} />}
     </div>
   );

@@ -1,3 +1,4 @@
 /** What other areas use of this one. */
+export { PostViews } from './post-page';
 export { SendingLeaf, sentInWords } from './sending-leaf';
 export { WriteLeaf } from './write-leaf';

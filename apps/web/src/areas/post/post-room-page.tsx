@@ -1,9 +1,14 @@
 import * as postRoutes from '@steady/contract/post.routes';
 import { useState } from 'react';
+import { AnswerLetter } from '@steady/contract/conversations';
 import type { PostRoomMessage } from '@steady/contract/post';
-import { useData } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { Problem } from '../../ui/faults';
+import { LongTextField, TextField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
 import { Page, Trouble } from '../../ui/page';
+import { useNotify } from '../../ui/toasts';
 import { momentInWords } from '../../ui/words';
 import { PostViews } from './post-page';
 
@@ -48,6 +53,7 @@ export function PostRoomPage() {
             </p>
             <h2 className="mt-1 text-[17px]">{reading.subject}</h2>
             <Body of={reading} />
+            {reading.takesAnswer && <AnswerByMail key={reading.id} of={reading} />}
           </article>
         </div>
       )}
@@ -70,5 +76,39 @@ function Body({ of }: { of: PostRoomMessage }) {
       )}
       {after}
     </p>
+  );
+}
+
+/** Answers a letter by mail, as its reader would. */
+function AnswerByMail({ of }: { of: PostRoomMessage }) {
+  const notify = useNotify();
+  const { form, onSubmit, busy, problem, clear } = useLeafForm<AnswerLetter>({
+    input: AnswerLetter,
+    start: { subject: `Re: ${of.subject}`.slice(0, 200), text: '', from: '' },
+    submit: async (values) => {
+      await send(postRoutes.answer, { id: of.id }, values);
+      notify(`${of.to} has answered.`);
+      clear();
+    },
+  });
+  const { errors } = form.formState;
+  return (
+    <form
+      className="mt-4 border-t border-rule pt-3"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSubmit();
+      }}
+    >
+      <h3 className="mb-1">Answer by mail, as {of.to}</h3>
+      <Problem words={problem} />
+      <TextField label="Subject" {...form.register('subject')} error={errors.subject?.message} />
+      <LongTextField label="What they write" {...form.register('text')} error={errors.text?.message} />
+      <TextField label="From another address" hint={`Left empty, from ${of.address}`} {...form.register('from')} error={errors.from?.message} />
+      <button className="act-quiet" disabled={busy}>
+        Answer
+      </button>
+    </form>
   );
 }

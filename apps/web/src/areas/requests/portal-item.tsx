@@ -7,7 +7,7 @@ import type { AnswerView, RequestItemView } from '@steady/contract/requests';
 import { ProblemError, addressOf, send, upload } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
 import { dayOf } from '../../ui/words';
-import { dropDraft, useDraft } from './drafts';
+import { dropDraft, useDraft } from '../../ui/drafts';
 
 /** What can be written in place of sending a file. */
 const WRITTEN = {

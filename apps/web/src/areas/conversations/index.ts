@@ -1,0 +1,1 @@
+export { OpenLeaf } from './open-leaf';
