@@ -29,7 +29,12 @@ const TALKS: readonly Talk[] = [
     subject: 'Fuel invoices of the winter timetable',
     members: ['orla', 'niamh'],
     lines: [
-      { who: 'niamh', daysAgo: 41, hour: 10, text: 'Three fuel invoices of December carry the VAT number of the old operator. Can the supplier write them again in your name?' },
+      {
+        who: 'niamh',
+        daysAgo: 41,
+        hour: 10,
+        text: 'Three fuel invoices of December carry the VAT number of the old operator. Can the supplier write them again in your name?',
+      },
       { daysAgo: 40, hour: 9, text: 'They will. The new ones come by the end of the week.' },
       { who: 'niamh', daysAgo: 34, hour: 11, text: 'They are here, thank you. Nothing more is needed.' },
     ],
@@ -40,7 +45,12 @@ const TALKS: readonly Talk[] = [
     subject: 'Grant for the new raft',
     members: ['niamh', 'orla'],
     lines: [
-      { who: 'niamh', daysAgo: 6, hour: 15, text: 'The grant for the new raft came on 12 February. Is it tied to the raft alone, or also to the people you take on?' },
+      {
+        who: 'niamh',
+        daysAgo: 6,
+        hour: 15,
+        text: 'The grant for the new raft came on 12 February. Is it tied to the raft alone, or also to the people you take on?',
+      },
       { daysAgo: 5, hour: 8, text: 'To the raft alone. The letter of offer is here.' },
       { daysAgo: 1, hour: 17, text: 'Another thing: the board wants to know whether it counts as income of this year. We meet on Friday.' },
     ],
@@ -51,7 +61,12 @@ const TALKS: readonly Talk[] = [
     subject: 'Who owns the crane',
     members: ['tadhg'],
     lines: [
-      { who: 'tadhg', daysAgo: 4, hour: 11, text: 'The crane stands in the accounts of the yard, and the insurance names your father. Which of the two bought it?' },
+      {
+        who: 'tadhg',
+        daysAgo: 4,
+        hour: 11,
+        text: 'The crane stands in the accounts of the yard, and the insurance names your father. Which of the two bought it?',
+      },
     ],
   },
   {
@@ -60,7 +75,12 @@ const TALKS: readonly Talk[] = [
     members: ['grainne'],
     isPrivate: true,
     lines: [
-      { who: 'grainne', daysAgo: 8, hour: 16, text: 'You said on the telephone that one of you wants to sell. Before anybody else hears of it: at what price were shares last sold?' },
+      {
+        who: 'grainne',
+        daysAgo: 8,
+        hour: 16,
+        text: 'You said on the telephone that one of you wants to sell. Before anybody else hears of it: at what price were shares last sold?',
+      },
       { daysAgo: 2, hour: 21, text: 'Two years ago, at 140 each. My brother does not know yet, please keep it so.' },
     ],
   },

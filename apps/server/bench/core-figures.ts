@@ -11,7 +11,8 @@ const PDF_PAGES = 100;
 const CSV_LINES = 20_000;
 const MINUTE = 60_000;
 
-const figure = (what: string, began: number, more: string) => console.log(`${what.padEnd(52)}${`${(performance.now() - began).toFixed(0)} ms`.padStart(10)}  ${more}`);
+const figure = (what: string, began: number, more: string) =>
+  console.log(`${what.padEnd(52)}${`${(performance.now() - began).toFixed(0)} ms`.padStart(10)}  ${more}`);
 
 /** Queued messages of many clients, in several matters, planned in one go. */
 export function planOfMany(): void {

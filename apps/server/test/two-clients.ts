@@ -3,7 +3,7 @@ import request from 'supertest';
 import { newSecret } from '../src/platform/identity';
 import { rows } from '../src/platform/database';
 import { StaffSessions } from '../src/areas/team';
-import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, draftBill, eur, jobOf, startTestApp } from './support';
+import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, draftBill, eur, jobOf, key, startTestApp } from './support';
 
 /** Amounts that stand nowhere by chance, in minor units. */
 export const FEES = { line: 123_457, bill: 234_571, gross: 288_522, expense: 34_511, rate: 45_719, cost: 23_917 };
@@ -39,6 +39,8 @@ const TABLES = [
   'ask_parties',
   'job_actions',
   'settlements',
+  'conversations',
+  'conversation_words',
 ];
 
 async function idsOf({ database }: TestApp, clientId: string, jobId: string): Promise<Ids> {
@@ -50,6 +52,7 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
     invoices: 'client_id',
     client_notes: 'client_id',
     asks: 'client_id',
+    conversations: 'client_id',
   };
   const ids: Ids = { clients: clientId, jobs: jobId };
   await database.asOwner(async (tx) => {
@@ -59,9 +62,11 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
           ? sql`ask_id in (select id from asks where client_id = ${clientId})`
           : table === 'ask_parties'
             ? sql`ask_id in (select id from asks where job_id = ${jobId} and kind = 'signature')`
-            : where[table]
-              ? sql`${sql.identifier(where[table])} = ${clientId}`
-              : sql`job_id = ${jobId}`;
+            : table === 'conversation_words'
+              ? sql`conversation_id in (select id from conversations where client_id = ${clientId})`
+              : where[table]
+                ? sql`${sql.identifier(where[table])} = ${clientId}`
+                : sql`job_id = ${jobId}`;
       const [found] = await rows<{ id: string }>(tx, sql`select id from ${sql.identifier(table)} where ${by} order by id limit 1`);
       if (found) ids[table] = found.id;
     }
@@ -135,6 +140,11 @@ async function grow(test: TestApp, name: string, person: string, email: string):
   await manager!
     .post(`/api/jobs/${jobId}/signatures`)
     .send({ documentId: paper, title: 'Return', dueOn: '2026-03-20', signerIds: [contact.contacts] })
+    .expect(201);
+  await manager!
+    .post('/api/conversations')
+    .set(key())
+    .send({ clientId, contactIds: [contact.contacts], memberIds: [test.firm.members.manager], subject: `A word about ${name}`, text: `About ${name}` })
     .expect(201);
   return { clientId, jobId };
 }

@@ -114,7 +114,7 @@ const FIELD_KINDS: [RegExp, string][] = [
   [/^documentIds?$|^scanId$/, 'documents'],
   [/^folderId$/, 'folders'],
   [/^askIds$/, 'asks'],
-  [/^contactId$|^signerIds$/, 'contacts'],
+  [/^contactIds?$|^signerIds$/, 'contacts'],
   [/^serviceId$|^service$/, 'services'],
   [/^procedureId$|^procedure$/, 'procedures'],
   [/^(partner|manager|preparer|member|assignee|responsible|stuckFor|person)Ids?$|^who$/, 'members'],

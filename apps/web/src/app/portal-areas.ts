@@ -8,4 +8,12 @@ import { signaturesPortal } from '../areas/signatures/portal';
 import type { PortalArea } from './portal-area';
 
 /** The areas that show something to clients. */
-export const PORTAL_AREAS: readonly PortalArea[] = [portalPortal, asksPortal, requestsPortal, signaturesPortal, conversationsPortal, documentsPortal, feesPortal];
+export const PORTAL_AREAS: readonly PortalArea[] = [
+  portalPortal,
+  asksPortal,
+  requestsPortal,
+  signaturesPortal,
+  conversationsPortal,
+  documentsPortal,
+  feesPortal,
+];

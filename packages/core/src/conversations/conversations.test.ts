@@ -56,7 +56,13 @@ describe('answers by mail', () => {
         expect(keyOfAddress(replyAddress(key, 'post.marram.example'))).toBe(key);
       }),
     );
-    for (const other of ['hello@marram.example', 'answer@marram.example', 'answer+@marram.example', 'answer+short@marram.example', 'x answer+abcdefgh12@m.example'])
+    for (const other of [
+      'hello@marram.example',
+      'answer@marram.example',
+      'answer+@marram.example',
+      'answer+short@marram.example',
+      'x answer+abcdefgh12@m.example',
+    ])
       expect(keyOfAddress(other)).toBeNull();
   });
 
@@ -74,12 +80,15 @@ describe('answers by mail', () => {
 
   it('never lose all that was said, and reading them twice changes nothing', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('Yes.', '> quoted', '', 'On 11 Mar 2026, Orla wrote:', 'No, the other'), { minLength: 1, maxLength: 8 }), (lines) => {
-        const text = lines.join('\n');
-        const words = newWordsOf(text);
-        if (text.trim() !== '') expect(words).not.toBe('');
-        if (lines[0] === 'Yes.') expect(words.startsWith('Yes.')).toBe(true);
-      }),
+      fc.property(
+        fc.array(fc.constantFrom('Yes.', '> quoted', '', 'On 11 Mar 2026, Orla wrote:', 'No, the other'), { minLength: 1, maxLength: 8 }),
+        (lines) => {
+          const text = lines.join('\n');
+          const words = newWordsOf(text);
+          if (text.trim() !== '') expect(words).not.toBe('');
+          if (lines[0] === 'Yes.') expect(words.startsWith('Yes.')).toBe(true);
+        },
+      ),
     );
   });
 });

@@ -231,7 +231,9 @@ export class AccessService implements OnModuleInit {
         throw Problem.invalid([{ field: 'handTo', message: `${open.length} tasks are open. Choose who takes them over.` }]);
       const spoken = await this.conversations.answeredBy(work, memberId);
       if (spoken > 0 && handTo === undefined)
-        throw Problem.invalid([{ field: 'handTo', message: `${counted(spoken, 'conversation')} ${spoken === 1 ? 'goes' : 'go'} on. Choose who answers from now on.` }]);
+        throw Problem.invalid([
+          { field: 'handTo', message: `${counted(spoken, 'conversation')} ${spoken === 1 ? 'goes' : 'go'} on. Choose who answers from now on.` },
+        ]);
       if (handTo !== undefined) await this.handOver(work, memberId, handTo);
     }
     await this.team.setStanding(work, memberId, standing);

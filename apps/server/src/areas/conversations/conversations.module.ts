@@ -1,5 +1,6 @@
 import { Area } from '../../platform/area';
 import { KeptParts, PersonParts } from '../keeping';
+import { SearchResults } from '../search';
 import { TodayParts } from '../today';
 import { WholeFileParts } from '../whole-file';
 import { ConversationBook } from './conversation-book.service';
@@ -9,6 +10,7 @@ import { ConversationsPortalController } from './conversations-portal.controller
 import { ConversationsController } from './conversations.controller';
 import { ConversationQueries } from './conversations.queries';
 import { ConversationsService } from './conversations.service';
+import { conversationsFound } from './found.queries';
 import { PortalConversations } from './portal-conversations.service';
 
 @Area({
@@ -16,7 +18,16 @@ import { PortalConversations } from './portal-conversations.service';
   services: [ConversationBook, ConversationLetters, ConversationsService, PortalConversations, ConversationQueries, ConversationsKept],
 })
 export class ConversationsModule {
-  constructor(today: TodayParts, queries: ConversationQueries, file: WholeFileParts, kept: KeptParts, people: PersonParts, words: ConversationsKept) {
+  constructor(
+    search: SearchResults,
+    today: TodayParts,
+    queries: ConversationQueries,
+    file: WholeFileParts,
+    kept: KeptParts,
+    people: PersonParts,
+    words: ConversationsKept,
+  ) {
+    search.bring(65, conversationsFound);
     kept.bring(words);
     people.bring(25, words);
     file.bring(82, (work, of) => words.wholeFile(work, of));

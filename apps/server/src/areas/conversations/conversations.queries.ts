@@ -18,7 +18,7 @@ import { type Work, staffId } from '../../platform/work';
 import { ClientsService, ContactQueries, ContactsService, clientName, contactName } from '../clients';
 import { DocumentsService } from '../documents';
 import { JobsService } from '../jobs';
-import { TeamService, personName } from '../team';
+import { TeamService, shortNameOf } from '../team';
 import { type Counted, SHOWN, type TodayAsked, first } from '../today';
 import { type Conversation, ConversationBook } from './conversation-book.service';
 import { whyUntold } from './conversation-letters';
@@ -26,9 +26,11 @@ import { whyUntold } from './conversation-letters';
 type Found = Omit<ConversationLine, 'job' | 'holderAwayUntil'>;
 
 /** A conversation `c` as it stands in lists, for a person of the firm. */
-const lineFor = (me: string | null) => sql`c.id, c.client_id as "clientId", ${clientName(sql`c.client_id`)} as client, c.job_id as "jobId", c.subject, c.is_private as "isPrivate",
+const lineFor = (
+  me: string | null,
+) => sql`c.id, c.client_id as "clientId", ${clientName(sql`c.client_id`)} as client, c.job_id as "jobId", c.subject, c.is_private as "isPrivate",
   (select coalesce(jsonb_agg(${contactName(sql`p.contact_id`)} order by p.since, p.id), '[]') from conversation_people p where p.conversation_id = c.id and p.contact_id is not null and p.left_at is null) as contacts,
-  c.holder_id as "holderId", ${personName(sql`c.holder_id`)} as holder, c.last_at as "lastAt", c.last_by as "lastBy", c.waiting_since as "waitingSince", c.closed_at as "closedAt",
+  c.holder_id as "holderId", ${shortNameOf('c.holder_id')} as holder, c.last_at as "lastAt", c.last_by as "lastBy", c.waiting_since as "waitingSince", c.closed_at as "closedAt",
   coalesce((select c.last_at > coalesce(p.read_until, '-infinity') from conversation_people p where p.conversation_id = c.id and p.member_id = ${me} and p.left_at is null limit 1), false) as "isNew"`;
 
 const OF_VIEW: Record<NonNullable<ConversationsAsked['view']>, SQL> = {
@@ -105,7 +107,7 @@ export class ConversationQueries {
       sql`select ${lineFor(me)}, count(*) over ()::int as "inAll" from conversations c where c.firm_id = ${work.firm.id} and c.waiting_since is not null ${own} order by c.waiting_since, c.id limit ${SHOWN}`,
     );
     const { rows: shown, count } = first(found);
-    return { rows: await this.asLines(work, shown as unknown as Found[]), count };
+    return { rows: await this.asLines(work, shown), count };
   }
 
   async view(work: Work, id: string): Promise<ConversationView> {
@@ -135,7 +137,13 @@ export class ConversationQueries {
     { contacts, members }: { contacts: { name: string }[]; members: { id: string; name: string }[] },
   ): Promise<string> {
     const others = isPrivate ? await this.privateReaders(work, clientId, new Set(members.map(({ id }) => id))) : [];
-    return readersInWords({ contacts: contacts.map(({ name }) => name), members: members.map(({ name }) => name), firm: work.firm.name, isPrivate, others });
+    return readersInWords({
+      contacts: contacts.map(({ name }) => name),
+      members: members.map(({ name }) => name),
+      firm: work.firm.shortName,
+      isPrivate,
+      others,
+    });
   }
 
   /** Who of the firm may read what is private with a client, besides those named. */

@@ -281,8 +281,7 @@ export class ConversationsService implements OnModuleInit {
       .from(conversationWords)
       .where(and(eq(conversationWords.id, wordsId), eq(conversationWords.firmId, work.firm.id)));
     if (!words || words.destroyedAt !== null || (words.documentId === null && words.fileAddress === null)) throw Problem.notFound('file');
-    const conversation =
-      work.actor.kind === 'client' ? await this.book.ofReader(work, words.conversationId) : await this.book.get(work, words.conversationId);
+    const conversation = work.actor.kind === 'client' ? await this.book.ofReader(work, words.conversationId) : await this.book.get(work, words.conversationId);
     return { conversation, words };
   }
 

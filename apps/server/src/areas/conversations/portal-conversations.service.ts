@@ -96,7 +96,12 @@ export class PortalConversations implements OnModuleInit {
   /** Whose answer comes in with a key. @throws Problem where they are not named any more, or act for the client no longer */
   private async readerOf(work: Work, key: string) {
     const [found] = await work.tx
-      .select({ contactId: conversationPeople.contactId, leftAt: conversationPeople.leftAt, conversationId: conversations.id, clientId: conversations.clientId })
+      .select({
+        contactId: conversationPeople.contactId,
+        leftAt: conversationPeople.leftAt,
+        conversationId: conversations.id,
+        clientId: conversations.clientId,
+      })
       .from(conversationPeople)
       .innerJoin(conversations, eq(conversations.id, conversationPeople.conversationId))
       .where(and(eq(conversationPeople.replyKey, key), eq(conversationPeople.firmId, work.firm.id)));

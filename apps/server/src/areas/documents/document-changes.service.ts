@@ -263,8 +263,7 @@ export class DocumentChanges implements OnModuleInit {
         version: document.version + 1,
       })
       .where(eq(documents.id, document.id));
-    for (const address of new Set([document.address, ...earlier.map((one) => one.address)]))
-      await this.store.giveUp(work, address);
+    for (const address of new Set([document.address, ...earlier.map((one) => one.address)])) await this.store.giveUp(work, address);
   }
 
   /** Whether any document has this content, now or in a version before. */

@@ -41,7 +41,9 @@ export class NoticesService implements OnModuleInit {
       if (work.actor.kind === 'client') await this.tell(work, askId, (after as { kind: string }).kind === 'question' ? 'asked' : 'came in', what);
     });
     this.events.on(WordsWritten, async (work, { what, clientId, jobId, payload: { side, memberIds } }) => {
-      if (side === 'them') for (const memberId of memberIds) await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${work.actor.name} ${what}` });
+      if (side === 'them')
+        for (const memberId of memberIds)
+          await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${work.actor.name} ${what}` });
     });
     this.events.on(AllIn, (work, { what, payload: { askId } }) => this.tell(work, askId, 'completed', what));
     this.ticks.registerEach(

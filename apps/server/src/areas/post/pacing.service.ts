@@ -1,7 +1,18 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import { Temporal } from '@steady/core/calendar';
-import { type Held, type PacingRules, SendingHours, type SentToday, type Waiting, dayWithRoom, heldInWords, limitOf, paced, pacedWith } from '@steady/core/pacing';
+import {
+  type Held,
+  type PacingRules,
+  SendingHours,
+  type SentToday,
+  type Waiting,
+  dayWithRoom,
+  heldInWords,
+  limitOf,
+  paced,
+  pacedWith,
+} from '@steady/core/pacing';
 import { counted } from '@steady/core/words';
 import type { GoesOut, SendingRules } from '@steady/contract/sending';
 import { type Tx, rows } from '../../platform/database';
@@ -178,7 +189,9 @@ export class PacingService implements OnModuleInit {
       notBefore: wantedAt.epochMilliseconds,
       now: isNow,
     }));
-    const [waiting, sent, perDayOf]: [Waiting[], SentToday[], Map<string, number>] = [[], [], new Map()];
+    const waiting: Waiting[] = [];
+    const sent: SentToday[] = [];
+    const perDayOf = new Map<string, number>();
     // One after the other in one order: two who look at once wait for each other's readers, and would else for good.
     for (const person of [...new Set(readers)].sort()) {
       const queued = await this.queue(work, person);

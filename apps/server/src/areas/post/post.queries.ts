@@ -20,6 +20,9 @@ import { messages } from './post.tables';
 /** As many as one wants to see of what waits to go out. */
 const PLANNED = 500;
 
+/** Letters `p` as the simulated post room took them. */
+const LETTERS = sql`post_room p`;
+
 /** A message `m` with its client `c` and, while it waits, its place in the outbox `o`. */
 const MESSAGE = sql`m.id, m.at, m.to_name as "to", m.address, m.subject, m.body, m.status, m.client_id as "clientId", ${clientName(sql`m.client_id`)} as client, m.job_id as "jobId", m.by, m.about_fees as "aboutFees",
   case when m.status = 'waiting' then o.not_before end as "goesOutAt", o.last_error as trouble, m.wanted_at as "wantedAt", m.is_now as "isNow", m.held as "heldBy", m.per_day as "perDay",
@@ -123,7 +126,7 @@ export class PostQueries {
     if (!this.settings.demo || !work.firm.demo) throw Problem.notFound('page');
     const found = await rows<Omit<PostRoomMessage, 'link'>>(
       work.tx,
-      sql`select p.id, p.at, p.channel, p.to_name as "to", p.address, p.subject, p.body, p.reply_to is not null as "takesAnswer" from post_room p
+      sql`select p.id, p.at, p.channel, p.to_name as "to", p.address, p.subject, p.body, p.reply_to is not null as "takesAnswer" from ${LETTERS}
           where p.firm_id = ${work.firm.id} and not p.for_staff ${before ? sql`and (p.at, p.id) < (select b.at, b.id from post_room b where b.id = ${before})` : sql``}
           order by p.at desc, p.id desc limit ${FULL_PAGE}`,
     );
@@ -135,7 +138,7 @@ export class PostQueries {
     if (!this.settings.demo || !work.firm.demo) throw Problem.notFound('page');
     const [found] = await rows<{ to: string; from: string; subject: string }>(
       work.tx,
-      sql`select p.reply_to as "to", p.address as "from", p.subject from post_room p where p.firm_id = ${work.firm.id} and p.id = ${letterId} and p.reply_to is not null`,
+      sql`select p.reply_to as "to", p.address as "from", p.subject from ${LETTERS} where p.firm_id = ${work.firm.id} and p.id = ${letterId} and p.reply_to is not null`,
     );
     if (!found) throw Problem.notFound('letter');
     return found;

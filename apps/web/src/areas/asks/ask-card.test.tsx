@@ -63,7 +63,7 @@ describe('an ask', () => {
     expect(container.textContent).toContain('with the client for 2 days');
     expect(container.textContent).toContain('Niamh Daly asked');
     expect(screen.getByRole('link').getAttribute('href')).toBe('/jobs/j1/requests');
-    expect(buttons()).toEqual(['Remind', 'Stop follow-ups', 'Change', 'Withdraw']);
+    expect(buttons()).toEqual(['Remind', 'Stop follow-ups', 'Change', 'Write about it', 'Withdraw']);
   });
 
   it('does not name its job on the page of that job', () => {
@@ -74,9 +74,9 @@ describe('an ask', () => {
   it.each([
     ['done', {}, []],
     ['expired', {}, []],
-    ['refused', {}, ['Withdraw']],
-    ['withdrawn', { reason: 'Came by post.' }, ['Ask again']],
-    ['with us', { owed: [] }, ['Change', 'Withdraw']],
+    ['refused', {}, ['Write about it', 'Withdraw']],
+    ['withdrawn', { reason: 'Came by post.' }, ['Write about it', 'Ask again']],
+    ['with us', { owed: [] }, ['Change', 'Write about it', 'Withdraw']],
   ] as [AskView['state'], Partial<AskView>, string[]][])('that is %s can be %j', (state, more, acts) => {
     const { container } = card({ state, ...more });
     expect(buttons()).toEqual(acts);

@@ -35,7 +35,7 @@ export function ConversationList({ of, empty }: { of: Partial<ConversationsAsked
             head: 'About',
             cell: (row) => (
               <>
-                <Link className={`lnk ${row.isNew ? 'font-bold' : 'font-semibold'}`} to={`/conversations/${row.id}`}>
+                <Link className={`lnk ${row.isNew ? 'font-bold' : 'font-semibold'}`} to={`/post/conversations/${row.id}`}>
                   {row.subject}
                 </Link>
                 {row.isNew && <span className="ml-1.5 text-fine font-semibold text-kelp">new</span>}

@@ -174,7 +174,9 @@ function FileIn({ of, clientId }: { of: WordsSaid; clientId: string }) {
     <button
       className="lnk text-table"
       disabled={busy}
-      onClick={() => void act(() => send(conversationsRoutes.fileIn, { id: of.id }, {}), `${of.file!.name} lies with the client now: whoever sees the client reads it.`)}
+      onClick={() =>
+        void act(() => send(conversationsRoutes.fileIn, { id: of.id }, {}), `${of.file!.name} lies with the client now: whoever sees the client reads it.`)
+      }
     >
       File it with the client
     </button>

@@ -35,43 +35,48 @@ export function OpenLeaf(props: Props) {
   return choice ? <OpenForm choice={choice} {...props} /> : null;
 }
 
-function OpenForm({ of: { client, job, ask, document }, choice, onClose }: Props & { choice: ConversationChoice }) {
-  const { firm } = useSession();
+/** What it is about, where it is opened from there; nothing where a job can still be chosen. */
+function aboutOf({ job, ask, document }: Of): string | null {
+  if (ask) return `what was asked: ${ask.title}`;
+  if (document) return `the document ${document.name}`;
+  return job?.name ?? null;
+}
+
+const startOf = ({ client, job, ask, document }: Of, { contacts, members }: ConversationChoice) => ({
+  clientId: client.id,
+  jobId: job?.id ?? '',
+  askId: ask?.id,
+  documentId: document?.id,
+  subject: (ask?.title ?? document?.name ?? '').slice(0, 160),
+  text: '',
+  contactIds: contacts.slice(0, 1).map(({ id }) => id),
+  memberIds: members.filter(({ isUsual }) => isUsual).map(({ id }) => id),
+  isPrivate: false,
+});
+
+function OpenForm({ of, choice, onClose }: Props & { choice: ConversationChoice }) {
+  const { client } = of;
   const notify = useNotify();
   const navigate = useNavigate();
-  const isGiven = job !== undefined || ask !== undefined || document !== undefined;
-  const { data: jobs } = useData(jobsRoutes.list, isGiven ? null : { status: 'open', client: client.id });
+  const about = aboutOf(of);
+  const { data: jobs } = useData(jobsRoutes.list, about === null ? { status: 'open', client: client.id } : null);
   const { form, onSubmit, busy, problem } = useLeafForm<OpenConversation>({
     input: OpenConversation,
-    start: {
-      clientId: client.id,
-      jobId: job?.id ?? '',
-      askId: ask?.id,
-      documentId: document?.id,
-      subject: ask?.title ?? document?.name ?? '',
-      text: '',
-      contactIds: choice.contacts.slice(0, 1).map(({ id }) => id),
-      memberIds: choice.members.filter(({ isUsual }) => isUsual).map(({ id }) => id),
-      isPrivate: false,
-    },
+    start: startOf(of, choice),
     submit: async (values) => {
       const { id } = await send(conversationsRoutes.open, {}, values);
       notify('Written. The answer comes here, by mail or from the portal.');
       onClose();
-      void navigate(`/conversations/${id}`);
+      void navigate(`/post/conversations/${id}`);
     },
   });
-  const { register, formState, watch } = form;
+  const { register, formState } = form;
   const { errors } = formState;
-  const [contactIds, memberIds, isPrivate] = watch(['contactIds', 'memberIds', 'isPrivate']);
-  const members = ticked(memberIds, choice.members);
-  const others = choice.privateReaders.filter((name) => !members.includes(name));
-  const contacts = ticked(contactIds, choice.contacts);
   return (
-    <Leaf open broad title={`Write with ${client.name}`} act="Send" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+    <Leaf open broad title={`Write to ${client.name}`} act="Send" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <PeopleTicks form={form as unknown as UseFormReturn<ConversationPeople>} of={choice} />
-      {isGiven ? (
-        <p className="mb-3 text-table text-soft">About {ask ? `what was asked: ${ask.title}` : document ? `the document ${document.name}` : job!.name}</p>
+      {about !== null ? (
+        <p className="mb-3 text-table text-soft">About {about}</p>
       ) : (
         <SelectField label="About the job" {...register('jobId')} error={errors.jobId?.message}>
           <option value="">no job in particular</option>
@@ -85,12 +90,21 @@ function OpenForm({ of: { client, job, ask, document }, choice, onClose }: Props
       <TextField label="Subject" autoFocus {...register('subject')} error={errors.subject?.message} />
       <LongTextField label="What you write" rows={8} {...register('text')} error={errors.text?.message} />
       <TickField label="Private: kept sealed, not searched, and read by those named here" {...register('isPrivate')} />
-      {contacts.length + members.length > 0 && (
-        <p className="mt-2 border border-rule bg-page px-3 py-2 text-table" aria-live="polite">
-          {readersInWords({ contacts, members, firm: firm.name, isPrivate: isPrivate ?? false, others })}
-          {isPrivate && ' The mail says only that there is a message.'}
-        </p>
-      )}
+      <WhoReads form={form} choice={choice} />
     </Leaf>
+  );
+}
+
+/** Who would read it, as it is ticked now. Whoever writes reads what is answered. */
+function WhoReads({ form, choice }: { form: UseFormReturn<OpenConversation>; choice: ConversationChoice }) {
+  const { firm, name } = useSession();
+  const [contactIds, memberIds, isPrivate = false] = form.watch(['contactIds', 'memberIds', 'isPrivate']);
+  const members = [...new Set([...ticked(memberIds, choice.members), name])];
+  const others = choice.privateReaders.filter((one) => !members.includes(one));
+  return (
+    <p className="mt-2 border border-rule bg-page px-3 py-2 text-table" aria-live="polite">
+      {readersInWords({ contacts: ticked(contactIds, choice.contacts), members, firm: firm.shortName, isPrivate, others })}
+      {isPrivate && ' The mail says only that there is a message.'}
+    </p>
   );
 }

@@ -95,7 +95,9 @@ function Begin({ firm, onClose }: { firm: string; onClose(): void }) {
         <span className="font-semibold">What you write</span>
         <textarea className="field text-base" rows={5} value={text} onChange={({ target }) => setText(target.value)} />
       </label>
-      <p className="mt-1 text-[13.5px] text-soft">Read by those of {firm} who work for {you.clients.length > 1 ? 'that client' : 'you'}. Files can be added after.</p>
+      <p className="mt-1 text-[13.5px] text-soft">
+        Read by those of {firm} who work for {you.clients.length > 1 ? 'that client' : 'you'}. Files can be added after.
+      </p>
       {problem && (
         <p role="alert" className="mt-2 border border-rust bg-rust-tint px-2 py-1 text-table">
           {problem}

@@ -32,8 +32,8 @@ export function Thread({ words, today, own, fileAt, beside }: Props) {
               {one.text !== '' && <p className="wrap-anywhere whitespace-pre-line">{one.text}</p>}
               {one.file && (
                 <p className="flex flex-wrap items-baseline gap-x-3">
-                  <a className="lnk inline-flex items-center wrap-anywhere max-sm:min-h-11" href={fileAt(one.id)}>
-                    {one.file.name}
+                  <a className="inline-flex items-center max-sm:min-h-11" href={fileAt(one.id)}>
+                    <span className="lnk wrap-anywhere">{one.file.name}</span>
                   </a>
                   <span className="text-[13.5px] text-soft">{sizeInWords(one.file.bytes)}</span>
                   {beside?.(one)}
@@ -46,4 +46,3 @@ export function Thread({ words, today, own, fileAt, beside }: Props) {
     </ol>
   );
 }
-

@@ -14,7 +14,7 @@ export function UnansweredLines({ today: { unanswered } }: { today: TodayView })
       {unanswered.rows.map((one) => (
         <tr key={one.id}>
           <td className="font-semibold">
-            <Link to={`/conversations/${one.id}`}>{one.subject}</Link>
+            <Link to={`/post/conversations/${one.id}`}>{one.subject}</Link>
             {one.isPrivate && <span className="font-normal text-soft"> (private)</span>}
           </td>
           <td>{one.client}</td>
@@ -28,7 +28,7 @@ export function UnansweredLines({ today: { unanswered } }: { today: TodayView })
           </td>
         </tr>
       ))}
-      <AndMore of={unanswered} to="/conversations" />
+      <AndMore of={unanswered} to="/post/conversations" />
     </>
   );
 }

@@ -7,7 +7,7 @@ export function PostViews() {
   return (
     <Views
       views={[
-        { to: '/conversations', words: 'Conversations' },
+        { to: '/post/conversations', words: 'Conversations' },
         { to: '/post', words: 'Written' },
         { to: '/post/going-out', words: 'Going out' },
         { to: '/papers', words: 'On paper' },
