@@ -8,6 +8,8 @@ import { readTable } from './areas/imports/read-file';
 import { PlanImport, ReadTable, SortRows } from './areas/imports/tasks';
 import { packetsPdf, slipPdf } from './areas/papers/draw-papers';
 import { DrawPackets, DrawSlip } from './areas/papers/tasks';
+import { questionnairePdf } from './areas/questionnaires/draw-questionnaire';
+import { DrawQuestionnaire } from './areas/questionnaires/tasks';
 import { carriesOut, takeOrders } from './platform/heavy/carry-out';
 
 carriesOut(ReadTable, readTable);
@@ -16,6 +18,7 @@ carriesOut(PlanImport, planned);
 carriesOut(DrawInvoice, ({ text, at }) => invoicePdf(text, new Date(at)));
 carriesOut(DrawPackets, ({ packets, at }) => packetsPdf(packets, new Date(at)));
 carriesOut(DrawSlip, ({ slip, at }) => slipPdf(slip, new Date(at)));
+carriesOut(DrawQuestionnaire, ({ text, at }) => questionnairePdf(text, new Date(at)));
 carriesOut(LayOut, laidOut);
 carriesOut(TakeText, textInside);
 takeOrders();

@@ -15,6 +15,7 @@ import { PapersModule } from './papers/papers.module';
 import { PortalModule } from './portal/portal.module';
 import { PostModule } from './post/post.module';
 import { ProceduresModule } from './procedures/procedures.module';
+import { QuestionnairesModule } from './questionnaires/questionnaires.module';
 import { RequestsModule } from './requests/requests.module';
 import { RulesModule } from './rules/rules.module';
 import { SearchModule } from './search/search.module';
@@ -41,6 +42,7 @@ export const AREAS: Type[] = [
   JobsModule,
   AsksModule,
   RequestsModule,
+  QuestionnairesModule,
   SignaturesModule,
   NoticesModule,
   PapersModule,

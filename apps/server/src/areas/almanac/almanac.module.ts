@@ -14,6 +14,7 @@ import { AlmanacService } from './almanac.service';
 import { EffectsController } from './effects.controller';
 import { FeedsService } from './feeds.service';
 import { OpenWorkBook } from './open-work.queries';
+import { ClientEffects } from './client-effects.service';
 import { PlanningService } from './planning.service';
 import { RehearsalQueries } from './rehearsal.queries';
 import { JobFilesController } from './job-files.controller';
@@ -29,6 +30,7 @@ import { nextDueOfClient } from './of-clients.queries';
     AlmanacWholeFile,
     AlmanacToday,
     PlanningService,
+    ClientEffects,
     AlmanacService,
     ObligationStatusService,
     SeasonService,

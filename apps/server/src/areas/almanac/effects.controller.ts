@@ -11,10 +11,11 @@ import { Problem } from '../../platform/http/problem';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import type { Known } from '../../platform/identity';
 import { type Work, Works } from '../../platform/work';
-import { BroughtInService, type Client, ClientsService } from '../clients';
+import { BroughtInService, ClientsService } from '../clients';
 import { ImportsService } from '../imports';
 import { FirmRules, soundRule } from '../rules';
 import { LinesService, type ServiceLine, ServicesService } from '../services';
+import { ClientEffects } from './client-effects.service';
 import { type Considered, PlanningService } from './planning.service';
 
 /** What a change would do to dates and jobs, told before it is made. Each takes what the change itself takes, and writes nothing. */
@@ -22,6 +23,7 @@ import { type Considered, PlanningService } from './planning.service';
 export class EffectsController {
   constructor(
     private readonly planning: PlanningService,
+    private readonly ofClients: ClientEffects,
     private readonly clients: ClientsService,
     private readonly services: ServicesService,
     private readonly lines: LinesService,
@@ -33,7 +35,7 @@ export class EffectsController {
 
   @Does(routes.client, { input: ChangeClient })
   async client({ work, at: { id }, input }: Asked<typeof routes.client>): Promise<ScheduleEffect> {
-    return this.ofClient(work, await this.clients.changed(work, id, input));
+    return this.ofClients.effect(work, await this.clients.changed(work, id, input));
   }
 
   /** Of a file of clients, before it is brought in: outside a transaction, its rows are compared while others go on. */
@@ -52,17 +54,7 @@ export class EffectsController {
   @Does(routes.standing, { input: ChangeClientStatus })
   async standing({ work, at: { id }, input: { standing, on } }: Asked<typeof routes.standing>): Promise<ScheduleEffect> {
     const client = await this.clients.get(work, id);
-    return this.ofClient(work, { ...client, standing, endedOn: standing === 'former' ? on : null });
-  }
-
-  private async ofClient(work: Work, client: Client): Promise<ScheduleEffect> {
-    const changes = [];
-    const asItIs = await this.clients.get(work, client.id);
-    for (const line of await this.lines.of(work, client.id)) {
-      const before = await this.planning.considered(work, line, asItIs);
-      changes.push({ before, after: { ...before, client } });
-    }
-    return this.planning.effect(work, changes);
+    return this.ofClients.effect(work, { ...client, standing, endedOn: standing === 'former' ? on : null });
   }
 
   @Does(routes.newLine, { input: AddServiceLine })

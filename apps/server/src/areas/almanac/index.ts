@@ -1,4 +1,5 @@
 export { AlmanacQueries } from './almanac.queries';
 export { AlmanacService } from './almanac.service';
+export { ClientEffects } from './client-effects.service';
 export { SeasonService } from './season.service';
 export { ObligationStatusService as ObligationStandingService } from './obligation-status.service';

@@ -44,6 +44,16 @@ export class AskBook {
     return ask;
   }
 
+  /** The ask, to be read. @throws Problem when there is none */
+  async get(work: Work, askId: string): Promise<Ask> {
+    const [ask] = await work.tx
+      .select()
+      .from(asks)
+      .where(and(eq(asks.id, askId), eq(asks.firmId, work.firm.id)));
+    if (!ask) throw Problem.notFound('ask');
+    return ask;
+  }
+
   /** @throws Problem where nothing is wanted any more; says so to the client's people as to ours */
   mustBeOpen(ask: Ask): void {
     if (ask.state === 'withdrawn' || ask.state === 'expired' || ask.released)

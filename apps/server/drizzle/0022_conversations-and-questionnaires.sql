@@ -53,10 +53,40 @@ CREATE TABLE "conversations" (
 );
 --> statement-breakpoint
 ALTER TABLE "conversations" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+CREATE TABLE "questionnaire_templates" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"firm_id" uuid NOT NULL,
+	"version" integer DEFAULT 1 NOT NULL,
+	"name" text NOT NULL,
+	"definition" jsonb NOT NULL,
+	"retired_at" timestamp with time zone
+);
+--> statement-breakpoint
+ALTER TABLE "questionnaire_templates" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+CREATE TABLE "questionnaires" (
+	"id" uuid PRIMARY KEY NOT NULL,
+	"firm_id" uuid NOT NULL,
+	"ask_id" uuid NOT NULL,
+	"template_id" uuid NOT NULL,
+	"template_version" integer NOT NULL,
+	"definition" jsonb NOT NULL,
+	"answers" jsonb DEFAULT '{}'::jsonb NOT NULL,
+	"sent_in_at" timestamp with time zone,
+	"sent_in_by" text,
+	"sent_in_by_contact" uuid,
+	"sent_back" jsonb DEFAULT '{}'::jsonb NOT NULL,
+	"sent_back_at" timestamp with time zone,
+	"looked_at" timestamp with time zone,
+	"destroyed_at" timestamp with time zone,
+	CONSTRAINT "questionnaires_ask_id_unique" UNIQUE("ask_id")
+);
+--> statement-breakpoint
+ALTER TABLE "questionnaires" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 ALTER TABLE "messages" ADD COLUMN "reply_to" text;--> statement-breakpoint
 ALTER TABLE "post_room" ADD COLUMN "reply_to" text;--> statement-breakpoint
 ALTER TABLE "conversation_people" ADD CONSTRAINT "conversation_people_conversation_id_conversations_id_fk" FOREIGN KEY ("conversation_id") REFERENCES "public"."conversations"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "conversation_words" ADD CONSTRAINT "conversation_words_conversation_id_conversations_id_fk" FOREIGN KEY ("conversation_id") REFERENCES "public"."conversations"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "questionnaires" ADD CONSTRAINT "questionnaires_ask_id_asks_id_fk" FOREIGN KEY ("ask_id") REFERENCES "public"."asks"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "conversation_people_conversation_id_index" ON "conversation_people" USING btree ("conversation_id");--> statement-breakpoint
 CREATE INDEX "conversation_people_contact_id_index" ON "conversation_people" USING btree ("contact_id");--> statement-breakpoint
 CREATE INDEX "conversation_people_member_id_index" ON "conversation_people" USING btree ("member_id");--> statement-breakpoint
@@ -67,9 +97,13 @@ CREATE INDEX "conversations_client_id_index" ON "conversations" USING btree ("cl
 CREATE INDEX "conversations_of_jobs" ON "conversations" USING btree ("job_id");--> statement-breakpoint
 CREATE INDEX "conversations_by_last" ON "conversations" USING btree ("firm_id","last_at");--> statement-breakpoint
 CREATE INDEX "conversations_waiting" ON "conversations" USING btree ("firm_id") WHERE waiting_since is not null;--> statement-breakpoint
+CREATE INDEX "questionnaires_template_id_index" ON "questionnaires" USING btree ("template_id");--> statement-breakpoint
 CREATE POLICY "own_firm" ON "conversation_people" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "conversation_words" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "granted" ON "conversation_words" AS RESTRICTIVE FOR SELECT TO "app_user" USING (exists (select from conversations x where x.id = conversation_id));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "conversations" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "granted" ON "conversations" AS RESTRICTIVE FOR SELECT TO "app_user" USING (client_id is null or (((select current_setting('app.sees', true)) is distinct from 'some' or client_id in (select c.id from clients c)) and client_id is distinct from (select nullif(current_setting('app.hidden_client', true), '')::uuid)));--> statement-breakpoint
-CREATE POLICY "named" ON "conversations" AS RESTRICTIVE FOR SELECT TO "app_user" USING (not is_private or (select nullif(current_setting('app.reader', true), '')::uuid) is null or exists (select from conversation_people p where p.conversation_id = conversations.id and p.left_at is null and (p.member_id = (select nullif(current_setting('app.reader', true), '')::uuid) or p.contact_id = (select nullif(current_setting('app.reader', true), '')::uuid))));
+CREATE POLICY "named" ON "conversations" AS RESTRICTIVE FOR SELECT TO "app_user" USING (not is_private or (select nullif(current_setting('app.reader', true), '')::uuid) is null or exists (select from conversation_people p where p.conversation_id = conversations.id and p.left_at is null and (p.member_id = (select nullif(current_setting('app.reader', true), '')::uuid) or p.contact_id = (select nullif(current_setting('app.reader', true), '')::uuid))));--> statement-breakpoint
+CREATE POLICY "own_firm" ON "questionnaire_templates" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "own_firm" ON "questionnaires" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
+CREATE POLICY "granted" ON "questionnaires" AS RESTRICTIVE FOR SELECT TO "app_user" USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from asks x where x.id = ask_id));
