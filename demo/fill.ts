@@ -14,6 +14,7 @@ import { servicesOf } from './services';
 import { addLines } from './lines';
 import { keepForATime } from './kept';
 import { LastDays, standToday } from './last-days';
+import { askQuestions } from './questions';
 import { talk } from './talks';
 import { writeProcedures } from './procedures';
 
@@ -63,6 +64,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await new Asking(app, firm, at).fill(today);
     await keepForATime(app, firm, at);
     await talk(app, firm, at);
+    await askQuestions(app, firm, today, at);
     await last.writeAhead(today);
     await database.tidy();
   } finally {

@@ -18,6 +18,7 @@ import { SignaturesService } from '@steady/server/areas/signatures/index';
 import { LinesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
+import { QuestionnaireAnswering, QuestionnaireAsking, QuestionnaireTemplates } from '@steady/server/areas/questionnaires/index';
 import { Ticks } from '@steady/server/platform/background/ticks';
 import { Effects } from '@steady/server/platform/events/index';
 import { FileStore } from '@steady/server/platform/files/index';
@@ -66,6 +67,9 @@ export interface DemoServices {
   holds: HoldsService;
   conversations: ConversationsService;
   portalConversations: PortalConversations;
+  questionnaires: QuestionnaireTemplates;
+  questionnaireAsking: QuestionnaireAsking;
+  answering: QuestionnaireAnswering;
   papers: PapersService;
   packets: PacketsService;
   signatures: SignaturesService;
@@ -129,6 +133,9 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   holds: server.get(HoldsService),
   conversations: server.get(ConversationsService),
   portalConversations: server.get(PortalConversations),
+  questionnaires: server.get(QuestionnaireTemplates),
+  questionnaireAsking: server.get(QuestionnaireAsking),
+  answering: server.get(QuestionnaireAnswering),
   papers: server.get(PapersService),
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),

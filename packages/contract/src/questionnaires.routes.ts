@@ -35,6 +35,7 @@ export const ask = post('/api/jobs/:id/questionnaires', 'do work', { input: a<As
 export const answers = get('/api/asks/:id/questionnaire', 'see clients', { answer: a<QuestionnaireView>('QuestionnaireView'), shows: showsAsked });
 /** An answer that a person of the firm types in for the client. */
 export const putAnswer = put('/api/asks/:id/answers', 'do work', { input: a<PutAnswer>('PutAnswer') });
+export const addFile = post('/api/asks/:id/answers/:key/files', 'do work', { input: FILE, text: ['key'] });
 export const sameAgain = post('/api/asks/:id/same-as-last-time', 'do work');
 export const sendIn = post('/api/asks/:id/send-in', 'do work');
 export const sendBack = post('/api/asks/:id/send-back', 'do work', { input: a<SendBackAnswer>('SendBackAnswer') });

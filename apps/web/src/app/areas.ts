@@ -12,6 +12,7 @@ import { keepingArea } from '../areas/keeping/area';
 import { papersArea } from '../areas/papers/area';
 import { postArea } from '../areas/post/area';
 import { proceduresArea } from '../areas/procedures/area';
+import { questionnairesArea } from '../areas/questionnaires/area';
 import { requestsArea } from '../areas/requests/area';
 import { rulesArea } from '../areas/rules/area';
 import { servicesArea } from '../areas/services/area';
@@ -30,6 +31,7 @@ export const AREAS: readonly Area[] = [
   jobsArea,
   asksArea,
   requestsArea,
+  questionnairesArea,
   signaturesArea,
   documentsArea,
   conversationsArea,

@@ -3,6 +3,7 @@ import { conversationsPortal } from '../areas/conversations/portal';
 import { documentsPortal } from '../areas/documents/portal';
 import { feesPortal } from '../areas/fees/portal';
 import { portalPortal } from '../areas/portal/portal';
+import { questionnairesPortal } from '../areas/questionnaires/portal';
 import { requestsPortal } from '../areas/requests/portal';
 import { signaturesPortal } from '../areas/signatures/portal';
 import type { PortalArea } from './portal-area';
@@ -12,6 +13,7 @@ export const PORTAL_AREAS: readonly PortalArea[] = [
   portalPortal,
   asksPortal,
   requestsPortal,
+  questionnairesPortal,
   signaturesPortal,
   conversationsPortal,
   documentsPortal,

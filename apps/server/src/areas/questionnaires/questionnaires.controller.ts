@@ -35,6 +35,7 @@ export class QuestionnairesController {
     private readonly record: AnswersIntoRecord,
     private readonly printing: QuestionnairePrint,
     private readonly works: Works,
+    private readonly uploads: Uploads,
   ) {}
 
   @Does(routes.list)
@@ -90,6 +91,15 @@ export class QuestionnairesController {
   @Does(routes.putAnswer, { input: PutAnswer })
   putAnswer({ work, at: { id }, input }: Asked<typeof routes.putAnswer>): Promise<void> {
     return this.answering.put(work, id, input);
+  }
+
+  @DoesOutside(routes.addFile)
+  async addFile({ at: { id, key } }: AskedOutside<typeof routes.addFile>, @Req() request: Request & Known): Promise<void> {
+    await this.uploads.take(
+      request,
+      (work) => this.answering.mayAddFile(work, id, key),
+      (work, file) => this.answering.addFile(work, id, key, file),
+    );
   }
 
   @Does(routes.sameAgain)

@@ -51,7 +51,7 @@ function Dates({ of, other }: { of: EffectDates | null; other: EffectDates | nul
 }
 
 /** Before and after of every date that a change touches. */
-function EffectView({
+export function EffectView({
   effect,
   decisions,
   onDecide,

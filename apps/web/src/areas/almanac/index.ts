@@ -1,3 +1,3 @@
 /** What other areas use of this one. */
 export { DeadlineTable } from './deadline-table';
-export { useForeseen } from './effect';
+export { EffectView, useForeseen } from './effect';
