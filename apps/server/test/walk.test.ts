@@ -49,6 +49,7 @@ const KINDS: Record<string, string> = {
   'request-items': 'request_items',
   messages: 'messages',
   conversations: 'conversations',
+  questionnaires: 'none',
   'conversation-words': 'conversation_words',
   'post-room': 'none',
   'job-actions': 'job_actions',

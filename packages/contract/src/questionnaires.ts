@@ -4,7 +4,6 @@ import {
   ArrayMinSize,
   IsArray,
   IsBoolean,
-  IsDefined,
   IsInt,
   IsNotEmpty,
   IsOptional,
@@ -94,7 +93,6 @@ export class SendBackAnswer {
 
 /** Which answers are taken over into the record. */
 export class TakeOver {
-  @IsDefined()
   @IsArray()
   @ArrayMinSize(1, { message: 'Choose what is taken over.' })
   @ArrayMaxSize(200)
