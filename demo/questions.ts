@@ -31,7 +31,7 @@ const ASKED: readonly Asked[] = [
     daysAgo: 9,
     answers: {
       period: { from: '2025-01-01', until: '2025-12-31' },
-      changed: 'We moved the drying room into the second hall, and sell to three chemists in Galway now.',
+      changed: 'We moved the drying room into the second hall, and sell to three chemists in Rinnmore now.',
       stock: true,
       'stock-value': eur(18_450_00),
       bought: {
@@ -107,7 +107,7 @@ export async function askQuestions(
         sql`select id from jobs where client_id = ${clientId} and status = 'open' and name like ${`${begins}%`} order by due_on, number limit 1`,
       );
       const [found] = await rows<{ id: string }>(work.tx, sql`select id from questionnaire_templates where firm_id = ${firm.firmId} and name = ${template}`);
-      return job && app.questionnaireAsking.ask(work, job.id, { templateId: found!.id, title, dueOn: addWorkingDays(today, 4).toString() });
+      return job && app.questionnaireAsking.ask(work, job.id, { templateId: found!.id, title, dueOn: addWorkingDays(today, 5).toString() });
     });
     if (!askId) continue;
     const [contact] = await run(orla, daysAgo, (work) => app.contacts.of(work, clientId, 'getsRequests'));

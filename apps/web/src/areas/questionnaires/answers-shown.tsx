@@ -14,19 +14,21 @@ export function AnswersShown({ of, beside }: { of: QuestionnaireView; beside?(ke
             {questions.map((question) => {
               const value = answers[question.key];
               return (
-                <div key={question.key} className="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)_auto] gap-x-4 border-t border-rule-soft py-1 max-sm:grid-cols-1">
+                <div key={question.key} className="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-x-4 border-t border-rule-soft py-1 max-sm:grid-cols-1">
                   <dt className="text-soft">{question.words}</dt>
-                  <dd className="wrap-anywhere whitespace-pre-line">
-                    {value === undefined ? (
-                      <span className="text-soft">left empty</span>
-                    ) : masked.includes(question.key) ? (
-                      String(value)
-                    ) : (
-                      answerInWords(question, value, (id) => files[id] ?? 'a file')
-                    )}
-                    {of.sentBack[question.key] && <span className="soon block">Sent back: {of.sentBack[question.key]}</span>}
+                  <dd className="flex items-baseline justify-between gap-4">
+                    <span className="min-w-0 wrap-anywhere whitespace-pre-line">
+                      {value === undefined ? (
+                        <span className="text-soft">left empty</span>
+                      ) : masked.includes(question.key) ? (
+                        String(value)
+                      ) : (
+                        answerInWords(question, value, (id) => files[id] ?? 'a file')
+                      )}
+                      {of.sentBack[question.key] && <span className="soon block">Sent back: {of.sentBack[question.key]}</span>}
+                    </span>
+                    <span className="max-sm:hidden">{beside?.(question.key)}</span>
                   </dd>
-                  <span className="max-sm:hidden">{beside?.(question.key)}</span>
                 </div>
               );
             })}

@@ -35,11 +35,11 @@ export function FillIn({ view, save, addFile, sameAgain, sendIn }: FillingIn) {
     setBusy(true);
     setProblem(null);
     try {
-      await filling.settle();
-      await what();
+      if (await filling.settle()) await what();
+      else setProblem('An answer could not be kept: its question says why.');
     } catch (caught) {
       if (!(caught instanceof ProblemError)) throw caught;
-      setProblem([caught.message, ...(caught.problem.errors ?? []).map(({ message }) => message)].join(' '));
+      setProblem(caught.message);
     } finally {
       setBusy(false);
     }

@@ -82,7 +82,7 @@ function Answers({ askId, part }: { askId: string; part: QuestionnairePart }) {
         )}
       />
       <p className="mt-2 flex gap-4">
-        {mayWork && isIn && part.lookedAt === null && (
+        {mayWork && isIn && part.sentBack === 0 && part.lookedAt === null && (
           <button className="act" disabled={busy} onClick={() => void act(() => send(routes.lookedAt, { id: askId }), 'Looked at.')}>
             Looked at
           </button>

@@ -17,8 +17,8 @@ interface Filling {
   /** Something is not with the server yet. */
   isSaving: boolean;
   put(key: string, value: Answer | null): void;
-  /** Saves what is typed and not saved yet. */
-  settle(): Promise<void>;
+  /** Saves what is typed and not saved yet. @returns false where an answer was not taken */
+  settle(): Promise<boolean>;
 }
 
 const nameOf = (askId: string, key: string) => `answer ${askId} ${key}`;
@@ -45,11 +45,11 @@ export function useAnswers(view: QuestionnaireView, save: Save): Filling {
   latest.current = waiting;
   const { askId } = view;
   const files = new Set(questionsOf(view.definition).flatMap(({ key, kind }) => (kind === 'file' ? [key] : [])));
-  const send = async (key: string) => {
+  const send = async (key: string): Promise<boolean> => {
     clearTimeout(timers.current.get(key));
     timers.current.delete(key);
     const value = latest.current[key];
-    if (value === undefined) return;
+    if (value === undefined) return true;
     try {
       await save(key, value);
       dropDraft(nameOf(askId, key));
@@ -60,9 +60,11 @@ export function useAnswers(view: QuestionnaireView, save: Save): Filling {
       setWaiting(without);
       // Which files there are the server says.
       if (files.has(key)) setOwn(without);
+      return true;
     } catch (problem) {
       if (!(problem instanceof ProblemError)) throw problem;
       setFaults((now) => ({ ...now, [key]: problem.words }));
+      return false;
     }
   };
   useEffect(() => {
@@ -94,7 +96,9 @@ export function useAnswers(view: QuestionnaireView, save: Save): Filling {
       );
     },
     settle: async () => {
-      for (const key of Object.keys(latest.current)) await send(key);
+      let all = true;
+      for (const key of Object.keys(latest.current)) all = (await send(key)) && all;
+      return all;
     },
   };
 }
