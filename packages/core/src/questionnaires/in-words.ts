@@ -1,6 +1,6 @@
 import { civil } from '../calendar';
 import { addressInLine } from '../facts';
-import { isMoney, moneyInWords, plainIban } from '../money';
+import { type Money, moneyInWords, plainIban } from '../money';
 import { fullDate } from '../words';
 import type { PostalAddress } from '../facts';
 import type { Answer, PeriodAnswer, PersonAnswer, Question, TableAnswer } from './questionnaire';
@@ -26,7 +26,7 @@ export function answerInWords({ kind }: Pick<Question, 'kind'>, value: Answer, f
     case 'statement':
       return 'confirmed';
     case 'money':
-      return isMoney(value) ? moneyInWords(value) : String(value);
+      return moneyInWords(value as Money);
     case 'date':
       return day(value as string);
     case 'period': {
@@ -48,6 +48,6 @@ export function answerInWords({ kind }: Pick<Question, 'kind'>, value: Answer, f
     case 'table':
       return (value as TableAnswer).rows.map((row) => row.join('; ')).join('\n');
     default:
-      return String(value);
+      return typeof value === 'number' ? String(value) : (value as string);
   }
 }

@@ -103,7 +103,7 @@ export class QuestionnaireAnswering {
   /** Files are taken away one by one; which there are is said by sending them. */
   private mustBeThere({ answers }: Filled, key: string, value: Answer | null): void {
     const there = (answers[key] as string[] | undefined) ?? [];
-    if (value !== null && !(Array.isArray(value) && (value as string[]).every((id) => there.includes(id))))
+    if (value !== null && !(Array.isArray(value) && value.every((id) => there.includes(id))))
       throw Problem.invalid([{ field: 'value', message: 'Send the file itself.' }]);
   }
 

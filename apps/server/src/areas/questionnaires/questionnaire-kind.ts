@@ -1,11 +1,12 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { type SQL, sql } from 'drizzle-orm';
+import type { SQL } from 'drizzle-orm';
 import type { Lacks } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { counted, fullDate } from '@steady/core/words';
 import type { QuestionnairePart } from '@steady/contract/questionnaires';
 import type { Work } from '../../platform/work';
 import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from '../asks';
+import { questionnaireLines } from './questionnaire-sql';
 import { QuestionnaireQueries } from './questionnaires.queries';
 
 export const QUESTIONNAIRE = 'questionnaire';
@@ -62,11 +63,7 @@ export class QuestionnaireKind implements AskKind<QuestionnairePart, Questionnai
   }
 
   lines(askId: SQL): SQL {
-    return sql`
-      select 0 as position, q.ask_id::text as key, null::uuid as item_id, 'the answers to ' || own.title as what,
-        case when q.sent_back <> '{}' then 'sent back' when q.sent_in_at is null then 'missing' when q.looked_at is null then 'came in' else 'received' end as state,
-        coalesce(q.sent_back_at, q.sent_in_at, own.asked_at) as since, null::text as why, null::date as wanted_by
-      from questionnaires q join asks own on own.id = q.ask_id where q.ask_id = ${askId}`;
+    return questionnaireLines(askId);
   }
 
   async lacks(work: Work, ask: Ask, parties: AskParty[]): Promise<Lacks> {

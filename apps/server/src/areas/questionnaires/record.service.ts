@@ -81,7 +81,7 @@ export class AnswersIntoRecord {
 
   private asRow(client: Client, fills: readonly IntoFact[]): Partial<Client> {
     const { details, ...facts } = this.changed(client, fills);
-    return { ...(facts as unknown as Partial<Client>), details: (details ?? {}) as Client['details'] };
+    return { ...(facts as unknown as Partial<Client>), details: details ?? {} };
   }
 
   private async inWords(work: Work, { filled }: Asked, fills: readonly IntoFact[], faults: ReadonlyMap<string, string>): Promise<FilledIn[]> {
@@ -122,7 +122,7 @@ export class AnswersIntoRecord {
     for (const { into, after } of chosen)
       if ('contact' in into) {
         const { name, relation } = after as { name: string; relation?: string };
-        await this.contacts.add(work, client.id, { name, role: relation?.slice(0, 60), getsRequests: false, signs: false, pays: false } as never);
+        await this.contacts.add(work, client.id, { name, role: relation?.slice(0, 60), getsRequests: false, signs: false, pays: false });
       }
     const questions = new Map(questionsOf(asked.filled.definition).map((one) => [one.key, one.words]));
     await this.events.record(work, AnswersTakenOver, {

@@ -1,297 +1,130 @@
-import { type ReactNode, useId, useState } from 'react';
+import type { ComponentType } from 'react';
 import type { PostalAddress } from '@steady/core/facts';
-import { type Money, decimalOf, isMoney, parseMoney } from '@steady/core/money';
-import type { Answer, PeriodAnswer, PersonAnswer, Question, TableAnswer } from '@steady/core/questionnaires';
-
-interface Props {
-  question: Question;
-  value: Answer | undefined;
-  currency: string;
-  /** Told of each change; null where nothing is answered any more. */
-  onChange(value: Answer | null): void;
-  labelledBy: string;
-  describedBy?: string;
-  disabled: boolean;
-}
-
-const FIELD = 'field min-h-11 text-base';
-
-/** One line of several that make up an answer. */
-function Part({ label, children }: { label: string; children(id: string): ReactNode }) {
-  const id = useId();
-  return (
-    <span className="mb-1.5 block">
-      <label htmlFor={id} className="block text-[13.5px] text-soft">
-        {label}
-      </label>
-      {children(id)}
-    </span>
-  );
-}
-
-function Choices({
-  of,
-  value,
-  many,
-  onChange,
-  ...rest
-}: { of: readonly string[]; value: readonly string[]; many: boolean; onChange(chosen: string[]): void } & Pick<Props, 'labelledBy' | 'disabled'>) {
-  const name = useId();
-  return (
-    <div role={many ? 'group' : 'radiogroup'} aria-labelledby={rest.labelledBy}>
-      {of.map((choice) => (
-        <label key={choice} className="flex min-h-11 items-center gap-2.5 border-t border-rule-soft first:border-0">
-          <input
-            type={many ? 'checkbox' : 'radio'}
-            name={name}
-            className="size-4.5"
-            disabled={rest.disabled}
-            checked={value.includes(choice)}
-            onChange={({ target }) => onChange(!many ? [choice] : target.checked ? [...value, choice] : value.filter((one) => one !== choice))}
-          />
-          {choice}
-        </label>
-      ))}
-    </div>
-  );
-}
-
-/** A figure as it is typed; what cannot be read is said when the field is left. */
-function Figure({
-  shown,
-  onRead,
-  labelledBy,
-  describedBy,
-  disabled,
-  beside,
-}: { shown: string; onRead(text: string): boolean; beside?: string } & Pick<Props, 'labelledBy' | 'describedBy' | 'disabled'>) {
-  const [text, setText] = useState(shown);
-  const [wrong, setWrong] = useState(false);
-  return (
-    <>
-      <span className="flex items-center gap-2">
-        <input
-          inputMode="decimal"
-          className={`${FIELD} max-w-44`}
-          aria-labelledby={labelledBy}
-          aria-describedby={describedBy}
-          aria-invalid={wrong || undefined}
-          disabled={disabled}
-          value={text}
-          onChange={({ target }) => setText(target.value)}
-          onBlur={() => setWrong(!onRead(text))}
-        />
-        {beside}
-      </span>
-      {wrong && (
-        <span role="alert" className="block text-[13.5px] text-rust">
-          Write it in figures, for example 1250 or 1,250.00.
-        </span>
-      )}
-    </>
-  );
-}
-
-function Rows({ question: { columns = [] }, value, onChange, labelledBy, disabled }: Props) {
-  const rows = (value as TableAnswer | undefined)?.rows ?? [];
-  const shown = rows.length === 0 ? [columns.map(() => '')] : rows;
-  const put = (next: string[][]) => {
-    const filled = next.filter((row) => row.some((cell) => cell.trim() !== ''));
-    onChange(filled.length === 0 ? null : { rows: next });
-  };
-  return (
-    <div role="group" aria-labelledby={labelledBy}>
-      {shown.map((row, at) => (
-        // Rows have no names of their own.
-        // eslint-disable-next-line react/no-array-index-key
-        <div key={at} className="mb-2 border border-rule bg-page px-2.5 py-2">
-          {columns.map((column, cell) => (
-            <Part key={column} label={`${column}, row ${at + 1}`}>
-              {(id) => (
-                <input
-                  id={id}
-                  className={FIELD}
-                  maxLength={300}
-                  disabled={disabled}
-                  value={row[cell] ?? ''}
-                  onChange={({ target }) =>
-                    put(shown.map((one, other) => (other === at ? columns.map((_, place) => (place === cell ? target.value : (one[place] ?? ''))) : one)))
-                  }
-                />
-              )}
-            </Part>
-          ))}
-          {shown.length > 1 && !disabled && (
-            <button type="button" className="min-h-11" onClick={() => put(shown.filter((_, other) => other !== at))}>
-              <span className="lnk">Take row {at + 1} out</span>
-            </button>
-          )}
-        </div>
-      ))}
-      {!disabled && (
-        <button type="button" className="min-h-11" onClick={() => onChange({ rows: [...shown, columns.map(() => '')] })}>
-          <span className="lnk">Add a row</span>
-        </button>
-      )}
-    </div>
-  );
-}
-
-/** Several lines that make up one answer; empty ones are left out. */
-function Parts<Value extends object>({
-  of,
-  value,
-  onChange,
-  labelledBy,
-  disabled,
-}: { of: readonly { key: keyof Value & string; label: string; type?: string }[]; value: Value | undefined } & Pick<
-  Props,
-  'onChange' | 'labelledBy' | 'disabled'
->) {
-  const given = (value ?? {}) as Record<string, string>;
-  return (
-    <div role="group" aria-labelledby={labelledBy}>
-      {of.map(({ key, label, type = 'text' }) => (
-        <Part key={key} label={label}>
-          {(id) => (
-            <input
-              id={id}
-              type={type}
-              className={`${FIELD} ${type === 'date' ? 'max-w-44' : ''}`}
-              disabled={disabled}
-              value={given[key] ?? ''}
-              onChange={({ target }) => {
-                const next = Object.fromEntries(Object.entries({ ...given, [key]: target.value }).filter(([, part]) => part !== ''));
-                onChange(Object.keys(next).length === 0 ? null : (next as unknown as Answer));
-              }}
-            />
-          )}
-        </Part>
-      ))}
-    </div>
-  );
-}
+import { decimalOf, isMoney, parseMoney } from '@steady/core/money';
+import type { PeriodAnswer, PersonAnswer, QuestionKind } from '@steady/core/questionnaires';
+import { type AnswerProps, Choices, FIELD, Figure, Parts, Rows } from './answer-parts';
 
 const YES_NO = ['yes', 'no'];
+const aria = ({ labelledBy, describedBy, disabled }: AnswerProps) => ({ 'aria-labelledby': labelledBy, 'aria-describedby': describedBy, disabled });
+const textOf = ({ value }: AnswerProps) => (value as string | undefined) ?? '';
+const typed =
+  ({ onChange }: AnswerProps) =>
+  ({ target }: { target: { value: string } }) =>
+    onChange(target.value === '' ? null : target.value);
+
+const Line = (props: AnswerProps) => <input className={FIELD} {...aria(props)} value={textOf(props)} onChange={typed(props)} autoComplete="off" />;
+const Words = (props: AnswerProps) => <textarea className="field text-base" rows={5} {...aria(props)} value={textOf(props)} onChange={typed(props)} />;
+const Day = (props: AnswerProps) => <input type="date" className={`${FIELD} max-w-44`} {...aria(props)} value={textOf(props)} onChange={typed(props)} />;
+
+const YesNo = ({ value, onChange, labelledBy, disabled }: AnswerProps) => (
+  <Choices
+    of={YES_NO}
+    many={false}
+    {...{ labelledBy, disabled }}
+    value={value === undefined ? [] : [value === true ? 'yes' : 'no']}
+    onChange={([chosen]) => onChange(chosen === 'yes')}
+  />
+);
+
+const OneOf = ({ question, value, onChange, labelledBy, disabled }: AnswerProps) => (
+  <Choices
+    of={question.choices ?? []}
+    many={false}
+    {...{ labelledBy, disabled }}
+    value={value === undefined ? [] : [value as string]}
+    onChange={([chosen]) => onChange(chosen ?? null)}
+  />
+);
+
+const ManyOf = ({ question, value, onChange, labelledBy, disabled }: AnswerProps) => (
+  <Choices
+    of={question.choices ?? []}
+    many
+    {...{ labelledBy, disabled }}
+    value={(value as string[] | undefined) ?? []}
+    onChange={(chosen) => onChange(chosen.length === 0 ? null : chosen)}
+  />
+);
+
+const Confirmed = ({ value, onChange, disabled }: AnswerProps) => (
+  <label className="flex min-h-11 items-center gap-2.5">
+    <input
+      type="checkbox"
+      className="size-4.5"
+      disabled={disabled}
+      checked={value === true}
+      onChange={({ target }) => onChange(target.checked ? true : null)}
+    />
+    I confirm it
+  </label>
+);
+
+const readNumber = (text: string): number | null => {
+  const read = Number(text.replace(/,/g, ''));
+  return Number.isFinite(read) ? read : null;
+};
+/** Nothing where the field was emptied; what cannot be read is not told on. */
+const onFigure =
+  ({ onChange }: AnswerProps, read: (text: string) => ReturnType<typeof readNumber> | ReturnType<typeof parseMoney>) =>
+  (text: string) => {
+    const value = text.trim() === '' ? null : read(text);
+    if (text.trim() === '' || value !== null) onChange(value);
+    return text.trim() === '' || value !== null;
+  };
+
+const Count = (props: AnswerProps) => (
+  <Figure shown={typeof props.value === 'number' ? String(props.value) : ''} onRead={onFigure(props, readNumber)} {...props} />
+);
+const Amount = (props: AnswerProps) => (
+  <Figure
+    shown={isMoney(props.value) ? decimalOf(props.value) : ''}
+    beside={props.currency}
+    onRead={onFigure(props, (text) => parseMoney(text, props.currency))}
+    {...props}
+  />
+);
+
+const PERIOD = [
+  { key: 'from', label: 'First day', type: 'date' },
+  { key: 'until', label: 'Last day', type: 'date' },
+] as const;
+const PERSON = [
+  { key: 'name', label: 'Name' },
+  { key: 'relation', label: 'What they are: spouse, director' },
+  { key: 'born', label: 'Born on', type: 'date' },
+] as const;
+const ADDRESS = [
+  { key: 'street', label: 'Street and number' },
+  { key: 'town', label: 'Town' },
+  { key: 'postcode', label: 'Postcode' },
+  { key: 'country', label: 'Country' },
+] as const;
+
+const Period = ({ value, ...rest }: AnswerProps) => <Parts<PeriodAnswer> of={PERIOD} value={value as PeriodAnswer | undefined} {...rest} />;
+const Person = ({ value, ...rest }: AnswerProps) => <Parts<PersonAnswer> of={PERSON} value={value as PersonAnswer | undefined} {...rest} />;
+const Address = ({ value, ...rest }: AnswerProps) => <Parts<PostalAddress> of={ADDRESS} value={value as PostalAddress | undefined} {...rest} />;
+
+const FIELDS: Record<Exclude<QuestionKind, 'file'>, ComponentType<AnswerProps>> = {
+  'short text': Line,
+  'long text': Words,
+  'yes or no': YesNo,
+  'one of': OneOf,
+  'many of': ManyOf,
+  number: Count,
+  money: Amount,
+  date: Day,
+  period: Period,
+  address: Address,
+  'bank account': Line,
+  person: Person,
+  table: Rows,
+  statement: Confirmed,
+};
 
 /** What answers a question, by how it is answered. Files stand apart: they are sent, and not typed. */
-export function AnswerField(props: Props) {
-  const { question, value, currency, onChange, labelledBy, describedBy, disabled } = props;
-  const { kind, choices = [] } = question;
-  const about = { labelledBy, disabled };
-  const aria = { 'aria-labelledby': labelledBy, 'aria-describedby': describedBy, disabled };
-  const text = (value as string | undefined) ?? '';
-  const typed = ({ target }: { target: { value: string } }) => onChange(target.value === '' ? null : target.value);
-  switch (kind) {
-    case 'long text':
-      return <textarea className="field text-base" rows={5} {...aria} value={text} onChange={typed} />;
-    case 'yes or no':
-      return (
-        <Choices
-          of={YES_NO}
-          many={false}
-          {...about}
-          value={value === undefined ? [] : [value === true ? 'yes' : 'no']}
-          onChange={([chosen]) => onChange(chosen === 'yes')}
-        />
-      );
-    case 'one of':
-      return <Choices of={choices} many={false} {...about} value={value === undefined ? [] : [text]} onChange={([chosen]) => onChange(chosen ?? null)} />;
-    case 'many of':
-      return (
-        <Choices
-          of={choices}
-          many
-          {...about}
-          value={(value as string[] | undefined) ?? []}
-          onChange={(chosen) => onChange(chosen.length === 0 ? null : chosen)}
-        />
-      );
-    case 'statement':
-      return (
-        <label className="flex min-h-11 items-center gap-2.5">
-          <input
-            type="checkbox"
-            className="size-4.5"
-            disabled={disabled}
-            checked={value === true}
-            onChange={({ target }) => onChange(target.checked ? true : null)}
-          />
-          I confirm it
-        </label>
-      );
-    case 'number':
-      return (
-        <Figure
-          shown={value === undefined ? '' : String(value as number)}
-          onRead={(given) => {
-            const read = Number(given.replace(/,/g, ''));
-            if (given.trim() === '') onChange(null);
-            else if (Number.isFinite(read)) onChange(read);
-            return given.trim() === '' || Number.isFinite(read);
-          }}
-          {...about}
-          describedBy={describedBy}
-        />
-      );
-    case 'money':
-      return (
-        <Figure
-          shown={isMoney(value) ? decimalOf(value) : ''}
-          beside={currency}
-          onRead={(given) => {
-            const read: Money | null = given.trim() === '' ? null : parseMoney(given, currency);
-            if (given.trim() === '' || read !== null) onChange(read);
-            return given.trim() === '' || read !== null;
-          }}
-          {...about}
-          describedBy={describedBy}
-        />
-      );
-    case 'date':
-      return <input type="date" className={`${FIELD} max-w-44`} {...aria} value={text} onChange={typed} />;
-    case 'period':
-      return (
-        <Parts<PeriodAnswer>
-          of={[
-            { key: 'from', label: 'First day', type: 'date' },
-            { key: 'until', label: 'Last day', type: 'date' },
-          ]}
-          value={value as PeriodAnswer | undefined}
-          {...about}
-          onChange={onChange}
-        />
-      );
-    case 'person':
-      return (
-        <Parts<PersonAnswer>
-          of={[
-            { key: 'name', label: 'Name' },
-            { key: 'relation', label: 'What they are: spouse, director' },
-            { key: 'born', label: 'Born on', type: 'date' },
-          ]}
-          value={value as PersonAnswer | undefined}
-          {...about}
-          onChange={onChange}
-        />
-      );
-    case 'address':
-      return (
-        <Parts<PostalAddress>
-          of={[
-            { key: 'street', label: 'Street and number' },
-            { key: 'town', label: 'Town' },
-            { key: 'postcode', label: 'Postcode' },
-            { key: 'country', label: 'Country' },
-          ]}
-          value={value as PostalAddress | undefined}
-          {...about}
-          onChange={onChange}
-        />
-      );
-    case 'table':
-      return <Rows {...props} />;
-    default:
-      return <input className={FIELD} {...aria} value={text} onChange={typed} autoComplete="off" />;
-  }
+export function AnswerField(props: AnswerProps) {
+  const { kind } = props.question;
+  if (kind === 'file') return null;
+  const Field = FIELDS[kind];
+  return <Field {...props} />;
 }

@@ -21,7 +21,7 @@ export function AnswersShown({ of, beside }: { of: QuestionnaireView; beside?(ke
                       {value === undefined ? (
                         <span className="text-soft">left empty</span>
                       ) : masked.includes(question.key) ? (
-                        String(value)
+                        (value as string)
                       ) : (
                         answerInWords(question, value, (id) => files[id] ?? 'a file')
                       )}
