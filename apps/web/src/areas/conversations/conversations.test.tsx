@@ -232,6 +232,17 @@ describe('messages in the portal', () => {
     expect(looked.asked.some(({ what }) => what.endsWith('/seen'))).toBe(false);
   });
 
+  it('begin with what they were led here to tell', async () => {
+    stage(<PortalMessagesPage />, {
+      at: '/portal/messages?about=My%20details%20have%20changed',
+      answers: { 'GET /api/portal/me': ME, 'GET /api/portal/conversations': [], 'GET /api/portal/you': you },
+    });
+    const about = await screen.findByLabelText<HTMLInputElement>('What it is about');
+    expect(about.value).toBe('My details have changed');
+    fireEvent.change(about, { target: { value: '' } });
+    expect(about.value).toBe('');
+  });
+
   it('are begun for one of those they act for, and what was typed stays where it is refused', async () => {
     const { asked } = stage(<PortalMessagesPage />, {
       answers: {

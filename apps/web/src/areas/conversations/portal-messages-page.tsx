@@ -1,7 +1,7 @@
 import * as routes from '@steady/contract/conversations-portal.routes';
 import * as portalRoutes from '@steady/contract/portal.routes';
 import { type FormEvent, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import type { PortalMe } from '@steady/contract/requests';
 import { ProblemError, send, useData } from '../../app/api';
@@ -14,7 +14,8 @@ export const PortalMessagesPage = () => <PortalFrame title="Messages">{(me) => <
 
 function Messages({ me }: { me: PortalMe }) {
   const { data } = useData(routes.list);
-  const [writing, setWriting] = useState(false);
+  const about = useSearchParams()[0].get('about') ?? '';
+  const [writing, setWriting] = useState(about !== '');
   if (!data) return null;
   const several = new Set(data.map(({ client }) => client)).size > 1;
   return (
@@ -22,7 +23,7 @@ function Messages({ me }: { me: PortalMe }) {
       <h1 className="mt-4 text-[22px]">Messages</h1>
       {data.length === 0 && !writing && <p className="mt-1">You and {me.firm} have not written to each other here yet.</p>}
       {writing ? (
-        <Begin firm={me.firm} onClose={() => setWriting(false)} />
+        <Begin firm={me.firm} about={about} onClose={() => setWriting(false)} />
       ) : (
         <button className="act mt-3 min-h-11" onClick={() => setWriting(true)}>
           Write to {me.firm}
@@ -49,10 +50,12 @@ function Messages({ me }: { me: PortalMe }) {
 }
 
 /** The first words of a conversation that they begin. */
-function Begin({ firm, onClose }: { firm: string; onClose(): void }) {
+function Begin({ firm, about, onClose }: { firm: string; about: string; onClose(): void }) {
   const navigate = useNavigate();
   const { data: you } = useData(portalRoutes.you);
-  const [subject, setSubject] = useDraft('message subject');
+  const [kept, setSubject] = useDraft('message subject');
+  const [isTyped, setTyped] = useState(false);
+  const subject = isTyped || kept !== '' ? kept : about;
   const [text, setText] = useDraft('message text');
   const [clientId, setClientId] = useState('');
   const [busy, setBusy] = useState(false);
@@ -89,7 +92,7 @@ function Begin({ firm, onClose }: { firm: string; onClose(): void }) {
       )}
       <label className="mb-2 block">
         <span className="font-semibold">What it is about</span>
-        <input className="field min-h-11 text-base" value={subject} maxLength={160} onChange={({ target }) => setSubject(target.value)} />
+        <input className="field min-h-11 text-base" value={subject} maxLength={160} onChange={({ target }) => (setTyped(true), setSubject(target.value))} />
       </label>
       <label className="block">
         <span className="font-semibold">What you write</span>

@@ -1,5 +1,6 @@
 import * as portalRoutes from '@steady/contract/portal.routes';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { PortalMe } from '@steady/contract/requests';
 import { ProblemError, send, useData } from '../../app/api';
 import { dayOf } from '../../ui/words';
@@ -41,7 +42,13 @@ function You({ me }: { me: PortalMe }) {
         <dt>You act for</dt>
         <dd>{data.clients.map(({ name, role }) => (role ? `${name} (${role})` : name)).join(', ') || 'nobody any more'}</dd>
       </dl>
-      <p className="mt-2 text-[13.5px] text-soft">Is something not right? Tell {me.firm}: they change it.</p>
+      <p className="mt-2 text-[13.5px] text-soft">
+        Is something not right, or has it changed?{' '}
+        <Link to={`/portal/messages?about=${encodeURIComponent('My details have changed')}`} className="inline-flex min-h-11 items-center">
+          <span className="lnk">Tell {me.firm}</span>
+        </Link>
+        : they look at it and change it.
+      </p>
       <section className="mt-6" aria-label="Your devices">
         <h2 className="mb-1">Your devices</h2>
         <p className="mb-2 text-[13.5px] text-soft">On these you come in with one click. End one that you have lost or do not know.</p>
