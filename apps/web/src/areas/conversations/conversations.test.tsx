@@ -259,7 +259,7 @@ describe('messages in the portal', () => {
     await waitFor(() =>
       expect(asked.find(({ what }) => what === 'POST /api/portal/conversations')?.sent).toEqual({ clientId: NIAMH, subject: 'New van', text: '' }),
     );
-    expect(await screen.findByRole('alert')).toBeDefined();
+    expect(await screen.findByText('Write a few words.')).toBeDefined();
     expect(screen.getByLabelText<HTMLInputElement>('What it is about').value).toBe('New van');
   });
 });
