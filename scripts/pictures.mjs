@@ -95,6 +95,10 @@ await shoot('messages', '/firm/messages', async () => {
 });
 const client = (await json('/api/clients?find=Dunmarra')).rows[0];
 await shoot('client', `/clients/${client.id}`);
+const talked = (await json('/api/conversations?view=unanswered'))[0];
+await shoot('conversation', `/post/conversations/${talked.id}`);
+const answered = (await json('/api/clients?find=Whimbrel')).rows[0];
+await shoot('questionnaire', `/clients/${answered.id}/requests`, () => page.getByText('Into the record').waitFor());
 const ferries = (await json('/api/clients?find=Inishvane')).rows[0];
 await shoot('client-lines', `/clients/${ferries.id}`, () => page.getByRole('region', { name: 'Services' }).scrollIntoViewIfNeeded());
 await shoot('effect', `/clients/${client.id}`, async () => {
@@ -179,6 +183,8 @@ if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal'
   await door.waitForURL((url) => !url.pathname.includes('/door/'));
   await door.goto('/portal');
   await door.locator('h1').waitFor();
+  // Our letters come after the page.
+  await door.waitForFunction(() => document.fonts.size > 0 && document.fonts.status === 'loaded');
   await door.waitForTimeout(800);
   await door.screenshot({ path: `${folder}/portal.png` });
   console.log('portal');
