@@ -8,6 +8,7 @@ import { CLIENTS } from './clients';
 import { connect } from './connections';
 import { type DemoHistory, liveThrough, morning } from './history';
 import { foundFirm, foundSecondFirm } from './found';
+import { giveForApproval } from './approvals';
 import { Asking } from './asking';
 import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
@@ -65,6 +66,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await keepForATime(app, firm, at);
     await talk(app, firm, at);
     await askQuestions(app, firm, today, at);
+    await giveForApproval(app, firm, today, at);
     await last.writeAhead(today);
     await database.tidy();
   } finally {

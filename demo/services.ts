@@ -19,6 +19,7 @@ import { LinesService, ServicesService } from '@steady/server/areas/services/ind
 import { ClosingService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
 import { QuestionnaireAnswering, QuestionnaireAsking, QuestionnaireTemplates } from '@steady/server/areas/questionnaires/index';
+import { ApprovalsService } from '@steady/server/areas/approvals/index';
 import { Ticks } from '@steady/server/platform/background/ticks';
 import { Effects } from '@steady/server/platform/events/index';
 import { FileStore } from '@steady/server/platform/files/index';
@@ -70,6 +71,7 @@ export interface DemoServices {
   questionnaires: QuestionnaireTemplates;
   questionnaireAsking: QuestionnaireAsking;
   answering: QuestionnaireAnswering;
+  approvals: ApprovalsService;
   papers: PapersService;
   packets: PacketsService;
   signatures: SignaturesService;
@@ -136,6 +138,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   questionnaires: server.get(QuestionnaireTemplates),
   questionnaireAsking: server.get(QuestionnaireAsking),
   answering: server.get(QuestionnaireAnswering),
+  approvals: server.get(ApprovalsService),
   papers: server.get(PapersService),
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),

@@ -44,6 +44,7 @@ const KINDS: Record<string, string> = {
   notes: 'client_notes',
   asks: 'asks',
   signatures: 'ask_parties',
+  approvals: 'ask_parties',
   signers: 'ask_parties',
   items: 'request_items',
   'request-items': 'request_items',

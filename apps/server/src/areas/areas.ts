@@ -1,6 +1,7 @@
 import type { Type } from '@nestjs/common';
 import { AccessModule } from './access/access.module';
 import { AlmanacModule } from './almanac/almanac.module';
+import { ApprovalsModule } from './approvals/approvals.module';
 import { AsksModule } from './asks/asks.module';
 import { ClientsModule } from './clients/clients.module';
 import { ConversationsModule } from './conversations/conversations.module';
@@ -43,6 +44,7 @@ export const AREAS: Type[] = [
   AsksModule,
   RequestsModule,
   QuestionnairesModule,
+  ApprovalsModule,
   SignaturesModule,
   NoticesModule,
   PapersModule,

@@ -1,5 +1,6 @@
 import { accessArea } from '../areas/access/area';
 import { almanacArea } from '../areas/almanac/area';
+import { approvalsArea } from '../areas/approvals/area';
 import { asksArea } from '../areas/asks/area';
 import { backupsArea } from '../areas/backups/area';
 import { clientsArea } from '../areas/clients/area';
@@ -33,6 +34,7 @@ export const AREAS: readonly Area[] = [
   requestsArea,
   questionnairesArea,
   signaturesArea,
+  approvalsArea,
   documentsArea,
   conversationsArea,
   postArea,

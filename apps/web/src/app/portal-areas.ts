@@ -1,3 +1,4 @@
+import { approvalsPortal } from '../areas/approvals/portal';
 import { asksPortal } from '../areas/asks/portal';
 import { conversationsPortal } from '../areas/conversations/portal';
 import { documentsPortal } from '../areas/documents/portal';
@@ -15,6 +16,7 @@ export const PORTAL_AREAS: readonly PortalArea[] = [
   requestsPortal,
   questionnairesPortal,
   signaturesPortal,
+  approvalsPortal,
   conversationsPortal,
   documentsPortal,
   feesPortal,

@@ -3,6 +3,7 @@ export { PARTY_STATES, type Party, type PartyState, turnOf } from './parties';
 export { type AskStanding, type ForUs, type Lacks, type Owed, isQuestion, jobWaits, standingOf, troubleOf } from './standing';
 export { ITEM_STATES, type ItemAsked, type ItemState, type WantedItem, itemInWords, lacksOfRequest } from './request';
 export { ANSWER_KINDS, type AnswerKind, CAME_KINDS, IN_HAND_WAYS, type InHandWay, cameInWords, cameLast, mayTakeBack, standsBy } from './answers';
+export { approvedText, lacksOfApproval } from './approval';
 export { lacksOfSignature } from './signature';
 export { type FollowUpRules, type FollowedUp, type NextFollowUp, type RemindedBill, followUpAfter, nextFollowUp, nextReminder } from './follow-ups';
 export { type EarlierRequest, asLastTime } from './as-last-time';

@@ -9,8 +9,8 @@ export const openAsksOf = (clientId: string): SQL =>
   sql`(select ${asks.id} from ${asks} where ${asks.clientId} = ${clientId} and not ${asks.released} and ${asks.state} in ('planned', 'with the client', 'with us'))`;
 
 /** Those whose signature an ask wants, in order: who has not finished before them is asked first. */
-export const partyLines = (askId: SQL): SQL => sql`
-  select p.position, p.id::text as key, null::uuid as item_id, 'the signature of ' || p.name as what,
+export const partyLines = (askId: SQL, what = 'the signature of'): SQL => sql`
+  select p.position, p.id::text as key, null::uuid as item_id, ${what} || ' ' || p.name as what,
     case p.state when 'asked' then 'missing' when 'done' then 'received' when 'refused' then 'refused' else 'to ask' end as state,
     coalesce(p.done_at, p.turn_since, own.asked_at) as since, p.reason as why, null::date as wanted_by
   from ask_parties p join asks own on own.id = p.ask_id where p.ask_id = ${askId}`;

@@ -1,0 +1,1 @@
+export { ApprovalsService } from './approvals.service';
