@@ -47,7 +47,7 @@ it.each([
   ['refused', null, /You did not approve it; we come back to you\./],
   ['not needed', null, /It is not needed any more\./],
 ] as const)('that is %s says so, and asks for nothing', (stands, doneAt, words) => {
-  stage(<PortalApproval ask={{ ...ASK, stands, doneAt } as PortalAsk<ApprovalPart>} />);
+  stage(<PortalApproval ask={{ ...ASK, stands, doneAt }} />);
   expect(screen.getByText(words)).toBeDefined();
   expect(screen.queryByRole('button')).toBeNull();
 });
