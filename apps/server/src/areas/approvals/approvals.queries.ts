@@ -4,6 +4,7 @@ import type { ApprovalPart } from '@steady/contract/approvals';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { asksThere, partiesThere } from '../asks';
+import { contactName } from '../clients';
 import { DocumentsService } from '../documents';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { approvals } from './approvals.tables';
@@ -45,7 +46,7 @@ export class ApprovalQueries {
   async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
     const found = await rows<Record<string, string | null>>(
       work.tx,
-      sql`select a.title, p.name as "asked of", t.at as "approved at", v.sha256 from approvals v join ${asksThere} a on a.id = v.ask_id
+      sql`select a.title, ${contactName(sql`p.contact_id`)} as "asked of", t.at as "approved at", v.sha256 from approvals v join ${asksThere} a on a.id = v.ask_id
             join ${partiesThere} p on p.ask_id = a.id left join approval_ticks t on t.party_id = p.id
           where a.client_id = ${id} order by a.id, p.id`,
     );
