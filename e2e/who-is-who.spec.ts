@@ -37,7 +37,7 @@ test('a person at several clients, a family, and the portal through their eyes',
     await expect(page).toHaveURL(/\/requests$/);
     await expect(page.getByText(/of \d+ in, .*VAT return/).first()).toBeVisible();
     await expectAccessible(page);
-    await page.keyboard.press('8');
+    await page.keyboard.press('9');
     await expect(page).toHaveURL(/\/history$/);
     await page.keyboard.press('1');
     await expect(page.getByRole('table', { name: 'Deadlines ahead' })).toBeVisible();
