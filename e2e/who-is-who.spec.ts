@@ -151,7 +151,7 @@ test('a prospect in passing, a double merged, the whole file taken along', async
         .subarray(0, 2)
         .toString(),
     ).toBe('PK');
-    await page.keyboard.press('8');
+    await page.keyboard.press('9');
     await expect(page.getByText(/exported the whole file of Saltpan Studios/)).toBeVisible();
   });
 });
