@@ -24,7 +24,7 @@ export function approvalLetter(firm: Work['firm'], of: { title: string; wantedBy
 
 /** Approvals by a tick as a kind of ask: of one person after the other, done when all have approved. */
 @Injectable()
-export class ApprovalKind implements AskKind<ApprovalPart, ApprovalPart>, OnModuleInit {
+export class ApprovalKind implements AskKind<ApprovalPart>, OnModuleInit {
   readonly kind = APPROVAL;
   readonly name = 'approval';
   readonly permission = 'signs';
@@ -65,12 +65,5 @@ export class ApprovalKind implements AskKind<ApprovalPart, ApprovalPart>, OnModu
 
   parts(work: Work, askIds: string[]): Promise<Map<string, ApprovalPart>> {
     return this.queries.parts(work, askIds);
-  }
-
-  portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, ApprovalPart>> {
-    return this.queries.parts(
-      work,
-      asked.map((one) => one.askId),
-    );
   }
 }

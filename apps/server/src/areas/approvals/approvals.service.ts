@@ -1,16 +1,15 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
-import { approvedText, turnOf } from '@steady/core/asks';
-import { titleOf, whoCannotRead } from '@steady/core/documents';
+import { approvedText } from '@steady/core/asks';
 import type { AskApproval } from '@steady/contract/approvals';
 import type { SendPreview } from '@steady/contract/requests';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Ask, AskBook, AskLetters, type AskParty, AsksService, senderNow } from '../asks';
-import { ClientsService, type Contact, ContactsService } from '../clients';
+import { AskLetters, AsksService, PeopleWhoSign, senderNow } from '../asks';
+import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { JobsService } from '../jobs';
 import { APPROVAL, approvalLetter } from './approval-kind';
@@ -20,16 +19,21 @@ type ApprovalEvent = { askId: string };
 export const ApprovalGiven = eventKind<ApprovalEvent>('approval given', 'approvals');
 export const NotApproved = eventKind<ApprovalEvent>('not approved', 'approvals');
 
-/** Figures and documents that a client\u2019s people approve by a tick, kept word for word with their hash. */
+const TURN = {
+  kind: APPROVAL,
+  done: { code: 'approved-already', words: 'This is approved already, thank you.' },
+  waits: 'Somebody before you has not approved it yet.',
+};
+
+/** Figures and documents that a client’s people approve by a tick, kept word for word with their hash. */
 @Injectable()
 export class ApprovalsService {
   constructor(
     private readonly events: Events,
     private readonly asks: AsksService,
-    private readonly book: AskBook,
+    private readonly people: PeopleWhoSign,
     private readonly letters: AskLetters,
     private readonly clients: ClientsService,
-    private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
     private readonly folders: FoldersService,
@@ -41,13 +45,7 @@ export class ApprovalsService {
     const client = await this.clients.get(work, job.clientId);
     const document = documentId === undefined ? null : await this.documents.get(work, documentId);
     if (document && document.clientId !== client.id) throw Problem.invalid([{ field: 'documentId', message: 'Choose a document of this client.' }]);
-    const sign = await this.contacts.of(work, client.id, 'signs');
-    const people = contactIds.map((id) => {
-      const person = sign.find((one) => one.id === id);
-      if (!person)
-        throw Problem.invalid([{ field: 'contactIds', message: 'Choose people who sign for this client. Who does is set on the client\u2019s page.' }]);
-      return person;
-    });
+    const people = await this.people.chosen(work, client.id, contactIds, 'contactIds');
     return { job, client, document, people };
   }
 
@@ -57,15 +55,7 @@ export class ApprovalsService {
     const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const letter = approvalLetter(work.firm, { ...input, wantedBy: input.dueOn }, about);
     const preview = await this.letters.preview(work, { kind: APPROVAL, client, job }, letter, people[0]!.id, { now: input.now });
-    return { ...preview, warnings: document ? await this.unseen(work, document, people) : [] };
-  }
-
-  /** Says who would approve a document that they cannot see where it lies. */
-  private async unseen(work: Work, document: Document, people: Contact[]): Promise<string[]> {
-    const folder = await this.folders.access(work, document.folderId);
-    const unable = whoCannotRead(folder, people).map((one) => one.name);
-    if (unable.length === 0) return [];
-    return [`${titleOf(document)}: ${folder.said}. ${unable.join(', ')} will read it to approve it, and cannot find it there afterwards.`];
+    return { ...preview, warnings: document ? await this.folders.unseen(work, document, people, 'approve') : [] };
   }
 
   private async hashOf(work: Work, words: string | null, document: Document | null): Promise<string> {
@@ -98,22 +88,6 @@ export class ApprovalsService {
     return ask.id;
   }
 
-  /** @throws Problem where it is not theirs to approve, as they are not asked, or no longer sign for the client */
-  private async mustBeTheirs(work: Work, { party, ask }: { party: AskParty; ask: Ask }): Promise<void> {
-    const theirs = ask.kind === APPROVAL && work.actor.kind === 'client' && party.contactId === work.actor.id && party.turnSince !== null;
-    if (!theirs || !(await this.contacts.hasPermission(work, party.contactId!, ask.clientId, 'signs'))) throw Problem.notFound('approval');
-  }
-
-  private async turn(work: Work, partyId: string): Promise<{ party: AskParty; ask: Ask }> {
-    const found = await this.book.holdParty(work, partyId);
-    await this.mustBeTheirs(work, found);
-    if (found.party.state === 'done') throw Problem.refused('approved-already', 'This is approved already, thank you.');
-    this.book.mustBeOpen(found.ask);
-    if (turnOf(await this.book.partiesOf(work, found.ask.id))?.id !== partyId)
-      throw Problem.refused('not-their-turn', 'Somebody before you has not approved it yet.');
-    return found;
-  }
-
   private async documentOf(work: Work, askId: string): Promise<Document | null> {
     const [found] = await work.tx.select({ documentId: approvals.documentId }).from(approvals).where(eq(approvals.askId, askId));
     return found?.documentId ? this.documents.get(work, found.documentId) : null;
@@ -121,15 +95,14 @@ export class ApprovalsService {
 
   /** The document that whoever is in the portal is asked to approve, or has. */
   async documentFor(work: Work, partyId: string): Promise<Document> {
-    const found = await this.book.partyAndAsk(work, partyId);
-    await this.mustBeTheirs(work, found);
-    const document = await this.documentOf(work, found.ask.id);
+    const { ask } = await this.people.theirs(work, partyId, APPROVAL);
+    const document = await this.documentOf(work, ask.id);
     if (!document) throw Problem.notFound('document');
     return document;
   }
 
   async approve(work: Work, partyId: string): Promise<void> {
-    const turn = await this.turn(work, partyId);
+    const turn = await this.people.turn(work, partyId, TURN);
     const { ask, party } = turn;
     const [asked] = await work.tx.select({ sha256: approvals.sha256 }).from(approvals).where(eq(approvals.askId, ask.id));
     // What is approved is what was asked for, and that the document is there and whole.
@@ -149,7 +122,7 @@ export class ApprovalsService {
 
   /** They do not approve it, and say why. Whoever would come after them is not asked. */
   async refuse(work: Work, partyId: string, reason: string): Promise<void> {
-    const turn = await this.turn(work, partyId);
+    const turn = await this.people.turn(work, partyId, TURN);
     await this.asks.partyRefuses(work, turn, reason);
     const { ask } = turn;
     await this.events.record(work, NotApproved, {

@@ -12,11 +12,25 @@ import { AskKinds } from './kinds';
 import { LateRecords } from './late-records.service';
 import { SaidService } from './said.service';
 import { MissingQueries } from './missing.queries';
+import { PeopleWhoSign } from './people-who-sign.service';
 import { WantedQueries } from './wanted.queries';
 
 @Area({
   controllers: [AsksController],
-  services: [AsksWholeFile, AskKinds, AskBook, AskLetters, FollowUps, AskQueries, MissingQueries, WantedQueries, SaidService, LateRecords, AsksService],
+  services: [
+    AsksWholeFile,
+    AskKinds,
+    AskBook,
+    AskLetters,
+    PeopleWhoSign,
+    FollowUps,
+    AskQueries,
+    MissingQueries,
+    WantedQueries,
+    SaidService,
+    LateRecords,
+    AsksService,
+  ],
 })
 export class AsksModule {
   constructor(today: TodayParts, queries: AskQueries, missing: MissingQueries, file: WholeFileParts, whole: AsksWholeFile, wanted: WantedQueries) {

@@ -41,12 +41,7 @@ export class AskQueries {
 
   private async views(work: Work, which: SQL): Promise<AskView[]> {
     const found = await this.found(work, which);
-    const parts = await this.byKind(found, (kind, some) =>
-      kind.parts(
-        work,
-        some.map((ask) => ask.id),
-      ),
-    );
+    const parts = await this.byKind(found, (kind, askIds) => kind.parts(work, askIds));
     const names = await this.jobs.namesOf(
       work,
       found.flatMap((ask) => ask.jobId ?? []),
@@ -99,15 +94,13 @@ export class AskQueries {
 
   private async byKind<Part>(
     found: readonly Found[],
-    read: (kind: ReturnType<AskKinds['of']>, some: Found[]) => Promise<Map<string, Part>>,
+    read: (kind: ReturnType<AskKinds['of']>, askIds: string[]) => Promise<Map<string, Part>>,
   ): Promise<Map<string, Part>> {
     const parts = new Map<string, Part>();
-    for (const kind of new Set(found.map((ask) => ask.kind)))
-      for (const [id, part] of await read(
-        this.kinds.of(kind),
-        found.filter((ask) => ask.kind === kind),
-      ))
-        parts.set(id, part);
+    for (const kind of new Set(found.map((ask) => ask.kind))) {
+      const askIds = found.flatMap((ask) => (ask.kind === kind ? [ask.id] : []));
+      for (const [id, part] of await read(this.kinds.of(kind), askIds)) parts.set(id, part);
+    }
     return parts;
   }
 
@@ -123,12 +116,7 @@ export class AskQueries {
       const party = ask.parties.find((one) => one.turnSince !== null && (one.contactId === null || one.contactId === work.actor.id));
       return party ? [{ ...ask, party }] : [];
     });
-    const parts = await this.byKind(theirs, (kind, some) =>
-      kind.portalParts(
-        work,
-        (some as typeof theirs).map((ask) => ({ askId: ask.id, partyId: ask.party.id })),
-      ),
-    );
+    const parts = await this.byKind(theirs, (kind, askIds) => kind.portalParts?.(work, askIds) ?? kind.parts(work, askIds));
     const jobs = await this.jobs.namesOf(
       work,
       theirs.flatMap((ask) => ask.jobId ?? []),

@@ -4,4 +4,5 @@ export { AskLetters, lastSafeOf, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';
 export { AsksService } from './asks.service';
 export { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from './kinds';
+export { PeopleWhoSign, type Turn } from './people-who-sign.service';
 export { SaidService } from './said.service';

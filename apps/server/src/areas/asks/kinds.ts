@@ -27,7 +27,7 @@ export interface AskLetter {
 }
 
 /** A kind of ask: what sets it apart from the others. Registered by its area when that starts. */
-export interface AskKind<Part = unknown, PortalPart = unknown> {
+export interface AskKind<Part = unknown, PortalPart = Part> {
   kind: string;
   /** "information request", as it stands in a sentence. */
   name: string;
@@ -53,8 +53,8 @@ export interface AskKind<Part = unknown, PortalPart = unknown> {
   lacks(work: Work, ask: Ask, parties: AskParty[]): Promise<Lacks>;
   /** Its part of the firm's screens, by the id of the ask. */
   parts(work: Work, askIds: string[]): Promise<Map<string, Part>>;
-  /** Its part of the portal, by the id of the ask. */
-  portalParts(work: Work, asked: { askId: string; partyId: string }[]): Promise<Map<string, PortalPart>>;
+  /** Its part of the portal, by the id of the ask, where that is not what the firm sees. */
+  portalParts?(work: Work, askIds: string[]): Promise<Map<string, PortalPart>>;
 }
 
 /** The kinds of asks that there are. */

@@ -1,6 +1,16 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, count, eq, sql } from 'drizzle-orm';
-import { type FolderAccess, OUTSIDE_FOLDERS, type Origin, READY_MADE_FOLDERS, accessInWords, folderFor, hasFolder } from '@steady/core/documents';
+import {
+  type FolderAccess,
+  OUTSIDE_FOLDERS,
+  type Origin,
+  READY_MADE_FOLDERS,
+  accessInWords,
+  folderFor,
+  hasFolder,
+  titleOf,
+  whoCannotRead,
+} from '@steady/core/documents';
 import type {
   ChangeFolder,
   ChangeFolderTemplate,
@@ -14,7 +24,7 @@ import { Events, eventKind } from '../../platform/events';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { ClientsMerged, ClientsService, ContactsService, moveToClient } from '../clients';
+import { ClientsMerged, ClientsService, type Contact, ContactsService, moveToClient } from '../clients';
 import { clientFolders, documents, folderTemplates } from './documents.tables';
 
 type Template = typeof folderTemplates.$inferSelect;
@@ -228,6 +238,15 @@ export class FoldersService implements OnModuleInit {
     const people = folder.onlyFor === null ? [] : await this.contacts.of(work, folder.clientId);
     const { right, name, byYear, access } = folderShown(template, folder, people, 0);
     return { right, onlyFor: folder.onlyFor, name, byYear, said: access };
+  }
+
+  /** Says which of those who are to sign or approve a document cannot see it where it lies; nothing where all can. */
+  async unseen(work: Work, document: typeof documents.$inferSelect, people: Contact[], to: 'sign' | 'approve'): Promise<string[]> {
+    const folder = await this.access(work, document.folderId);
+    const unable = whoCannotRead(folder, people).map((one) => one.name);
+    if (unable.length === 0) return [];
+    const place = document.folderId === null ? 'lies in no folder' : `lies in ${folder.name}`;
+    return [`${titleOf(document)} ${place}: ${folder.said}. ${unable.join(', ')} will read it to ${to} it, and cannot find it there afterwards.`];
   }
 
   /** A folder of this client alone. */

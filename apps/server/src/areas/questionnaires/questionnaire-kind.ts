@@ -31,7 +31,7 @@ export function questionnaireLetter(
 
 /** Questionnaires as a kind of ask: done when they were sent in, and none of the answers was sent back. */
 @Injectable()
-export class QuestionnaireKind implements AskKind<QuestionnairePart, QuestionnairePart>, OnModuleInit {
+export class QuestionnaireKind implements AskKind<QuestionnairePart>, OnModuleInit {
   readonly kind = QUESTIONNAIRE;
   readonly name = 'questionnaire';
   readonly permission = 'getsRequests';
@@ -80,12 +80,5 @@ export class QuestionnaireKind implements AskKind<QuestionnairePart, Questionnai
 
   parts(work: Work, askIds: string[]): Promise<Map<string, QuestionnairePart>> {
     return this.queries.parts(work, askIds);
-  }
-
-  portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, QuestionnairePart>> {
-    return this.queries.parts(
-      work,
-      asked.map((one) => one.askId),
-    );
   }
 }

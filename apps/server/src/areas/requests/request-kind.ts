@@ -42,7 +42,7 @@ export function requestLetter(
 
 /** Information requests as a kind of ask: done when every item was accepted and every question answered. */
 @Injectable()
-export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleInit {
+export class RequestKind implements AskKind<RequestPart>, OnModuleInit {
   readonly kind = REQUEST;
   readonly name = 'information request';
   readonly permission = 'getsRequests';
@@ -86,11 +86,8 @@ export class RequestKind implements AskKind<RequestPart, RequestPart>, OnModuleI
     return this.queries.parts(work, askIds);
   }
 
-  async portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, RequestPart>> {
-    const parts = await this.queries.parts(
-      work,
-      asked.map((one) => one.askId),
-    );
+  async portalParts(work: Work, askIds: string[]): Promise<Map<string, RequestPart>> {
+    const parts = await this.queries.parts(work, askIds);
     return new Map(
       [...parts].map(([id, { items }]) => [
         id,

@@ -6,8 +6,7 @@ import { SIGNATURE } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
 import type { Work } from '../../platform/work';
-import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from '../asks';
-import { partyLines as signatureLines } from '../asks';
+import { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty, partyLines } from '../asks';
 import { SignatureQueries } from './signatures.queries';
 
 /** The words that ask for a signature. */
@@ -53,7 +52,7 @@ export class SignatureKind implements AskKind<SignaturePart, PortalSignaturePart
   }
 
   lines(askId: SQL): SQL {
-    return signatureLines(askId);
+    return partyLines(askId);
   }
 
   inPlaceOfLetter(ask: Ask, party: AskParty) {
@@ -73,10 +72,7 @@ export class SignatureKind implements AskKind<SignaturePart, PortalSignaturePart
     return this.queries.parts(work, askIds);
   }
 
-  portalParts(work: Work, asked: { askId: string }[]): Promise<Map<string, PortalSignaturePart>> {
-    return this.queries.portalParts(
-      work,
-      asked.map((one) => one.askId),
-    );
+  portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
+    return this.queries.portalParts(work, askIds);
   }
 }

@@ -1,8 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
-import { turnOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
-import { titleOf, whoCannotRead } from '@steady/core/documents';
 import { SIGNATURE } from '@steady/core/procedures';
 import { fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
@@ -11,8 +9,8 @@ import { Events, eventKind } from '../../platform/events';
 import { FileStore } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Ask, AskBook, AskLetters, type AskParty, AsksService, senderNow } from '../asks';
-import { ClientsService, type Contact, ContactsService } from '../clients';
+import { AskLetters, AsksService, PeopleWhoSign, type Turn, senderNow } from '../asks';
+import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
 import { signatureLetter } from './signature-kind';
@@ -22,10 +20,11 @@ type SignatureEvent = { askId: string };
 export const SignatureGiven = eventKind<SignatureEvent>('signature given', 'signatures');
 export const SignatureRefused = eventKind<SignatureEvent>('signature refused', 'signatures');
 
-interface Turn {
-  party: AskParty;
-  ask: Ask;
-}
+const TURN = {
+  kind: SIGNATURE,
+  done: { code: 'signed-already', words: 'This is signed already, thank you.' },
+  waits: 'Somebody before them has not signed yet.',
+};
 
 /** Documents given for signature: to one person after the other, signed or refused in the portal, or noted as signed on paper. */
 @Injectable()
@@ -33,25 +32,14 @@ export class SignaturesService {
   constructor(
     private readonly events: Events,
     private readonly asks: AsksService,
-    private readonly book: AskBook,
+    private readonly people: PeopleWhoSign,
     private readonly letters: AskLetters,
     private readonly clients: ClientsService,
-    private readonly contacts: ContactsService,
     private readonly jobs: JobsService,
     private readonly documents: DocumentsService,
     private readonly folders: FoldersService,
     private readonly store: FileStore,
   ) {}
-
-  /** Those who sign, in order. @throws Problem when one of them has no say in signing for the client. */
-  private async chosen(work: Work, clientId: string, ids: string[]): Promise<Contact[]> {
-    const sign = await this.contacts.of(work, clientId, 'signs');
-    return ids.map((id) => {
-      const person = sign.find((one) => one.id === id);
-      if (!person) throw Problem.invalid([{ field: 'signerIds', message: 'Choose people who sign for this client. Who does is set on the client’s page.' }]);
-      return person;
-    });
-  }
 
   private async ofClient(work: Work, clientId: string, documentId: string, field: string): Promise<Document> {
     const document = await this.documents.get(work, documentId);
@@ -74,20 +62,11 @@ export class SignaturesService {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, client.id, documentId);
-    const people = await this.chosen(work, client.id, signerIds);
+    const people = await this.people.chosen(work, client.id, signerIds, 'signerIds');
     const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
     const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
-    return { ...preview, warnings: await this.unseen(work, document, people) };
-  }
-
-  /** Says who would sign a document that they cannot see where it lies. */
-  private async unseen(work: Work, document: Document, people: Contact[]): Promise<string[]> {
-    const folder = await this.folders.access(work, document.folderId);
-    const unable = whoCannotRead(folder, people).map((one) => one.name);
-    if (unable.length === 0) return [];
-    const place = document.folderId === null ? 'lies in no folder' : `lies in ${folder.name}`;
-    return [`${titleOf(document)} ${place}: ${folder.said}. ${unable.join(', ')} will read it to sign it, and cannot find it there afterwards.`];
+    return { ...preview, warnings: await this.folders.unseen(work, document, people, 'sign') };
   }
 
   /** Gives a document of a job for signature. */
@@ -95,7 +74,7 @@ export class SignaturesService {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
-    const people = await this.chosen(work, job.clientId, signerIds);
+    const people = await this.people.chosen(work, job.clientId, signerIds, 'signerIds');
     const { ask } = await this.asks.open(work, {
       kind: SIGNATURE,
       client,
@@ -115,21 +94,6 @@ export class SignaturesService {
     return ask.id;
   }
 
-  /** The one who signs, whose turn it has to be. A client's person finds only what is theirs to sign. */
-  private async turn(work: Work, partyId: string): Promise<Turn> {
-    const found = await this.book.holdParty(work, partyId);
-    const { party, ask } = found;
-    if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
-    if (work.actor.kind === 'client') {
-      const theirs = party.contactId === work.actor.id && party.turnSince !== null;
-      if (!theirs || !(await this.contacts.hasPermission(work, work.actor.id, ask.clientId, 'signs'))) throw Problem.notFound('signature');
-    }
-    if (party.state === 'done') throw Problem.refused('signed-already', 'This is signed already, thank you.');
-    this.book.mustBeOpen(ask);
-    if (turnOf(await this.book.partiesOf(work, ask.id))?.id !== partyId) throw Problem.refused('not-their-turn', 'Somebody before them has not signed yet.');
-    return found;
-  }
-
   private async documentOf(work: Work, askId: string): Promise<Document> {
     const [found] = await work.tx.select({ id: signatureDocuments.documentId }).from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
     return this.documents.get(work, found!.id);
@@ -137,22 +101,19 @@ export class SignaturesService {
 
   /** The document that a client's person is asked to sign, or has signed. */
   async documentFor(work: Work, partyId: string): Promise<Document> {
-    const { party, ask } = await this.book.partyAndAsk(work, partyId);
-    if (ask.kind !== SIGNATURE || work.actor.kind !== 'client' || party.contactId !== work.actor.id || party.turnSince === null)
-      throw Problem.notFound('document');
-    if (!(await this.contacts.hasPermission(work, work.actor.id, ask.clientId, 'signs'))) throw Problem.notFound('document');
+    const { ask } = await this.people.theirs(work, partyId, SIGNATURE);
     return this.documentOf(work, ask.id);
   }
 
   /** A signature given in the portal, with the name as it was written and from where. */
   async sign(work: Work, partyId: string, signedAs: string, signedFrom: string | null): Promise<void> {
-    const turn = await this.turn(work, partyId);
+    const turn = await this.people.turn(work, partyId, TURN);
     await this.given(work, turn, { signedAs, signedFrom, signedAt: work.now.toString() }, `signed ${turn.ask.title} as "${signedAs}"`);
   }
 
   /** A signature given on paper, noted by a person of the firm; the scan, where there is one, is a document of the client. */
   async signedOnPaper(work: Work, partyId: string, { on, scanId }: NoteSignedOnPaper): Promise<void> {
-    const turn = await this.turn(work, partyId);
+    const turn = await this.people.turnNotedByUs(work, partyId, TURN);
     if (on > work.today.toString()) throw Problem.invalid([{ field: 'on', message: 'This day is in the future.' }]);
     if (scanId) await this.ofClient(work, turn.ask.clientId, scanId, 'scanId');
     const signedAt = civil(on)
@@ -180,7 +141,7 @@ export class SignaturesService {
 
   /** A client's person does not sign, and says why. Whoever would sign after them is not asked. */
   async refuse(work: Work, partyId: string, reason: string): Promise<void> {
-    const turn = await this.turn(work, partyId);
+    const turn = await this.people.turn(work, partyId, TURN);
     await this.asks.partyRefuses(work, turn, reason);
     const { ask } = turn;
     await this.events.record(work, SignatureRefused, {

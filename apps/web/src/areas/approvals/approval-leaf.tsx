@@ -1,24 +1,18 @@
 import * as routes from '@steady/contract/approvals.routes';
-import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
 import { AskApproval } from '@steady/contract/approvals';
 import type { JobView } from '@steady/contract/jobs';
-import type { SendPreview } from '@steady/contract/requests';
 import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { useNotify } from '../../ui/toasts';
 import { AddDocument } from '../documents';
-import { SendingLeaf, sentInWords } from '../post';
+import { SendingLeaf, useSendingForm } from '../post';
 
 /** Asks people of a client to approve figures or a document: what, who, then what goes to whom, then it goes. */
 export function ApprovalLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
-  const notify = useNotify();
-  const [preview, setPreview] = useState<SendPreview | null>(null);
   const people = job.contacts.filter((contact) => contact.signs);
-  const { form, onSubmit, busy, problem } = useLeafForm<AskApproval>({
+  const { form, step } = useSendingForm<AskApproval>({
     input: AskApproval,
     start: {
       title: job.name,
@@ -28,28 +22,14 @@ export function ApprovalLeaf({ job, onClose }: { job: JobView; onClose(): void }
       dueOn: addWorkingDays(day, 5).toString(),
       now: false,
     },
-    submit: async (values) => {
-      if (!preview) {
-        setPreview(await ask(routes.preview, { id: job.id }, values));
-        return;
-      }
-      await send(routes.ask, { id: job.id }, values);
-      notify(preview.messages.length > 0 ? sentInWords(preview, values.now, day) : 'Recorded. No message is sent; there is a task for it instead.');
-      onClose();
-    },
+    preview: (values) => ask(routes.preview, { id: job.id }, values),
+    send: (values) => send(routes.ask, { id: job.id }, values),
+    onClose,
   });
   const { register, control, setValue, formState } = form;
   const { errors } = formState;
   return (
-    <SendingLeaf
-      title="Ask to approve"
-      preview={preview}
-      now={register('now')}
-      withNobody="Record it, no message is sent"
-      of={{ onSubmit, busy, problem }}
-      onBack={() => setPreview(null)}
-      onClose={onClose}
-    >
+    <SendingLeaf title="Ask to approve" step={step} withNobody="Record it, no message is sent">
       <TextField label="What is approved" hint="The client reads it first." autoFocus {...register('title')} error={errors.title?.message} />
       <LongTextField
         label="The words and figures"

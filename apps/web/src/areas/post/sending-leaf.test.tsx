@@ -18,12 +18,14 @@ function show(preview: SendPreview | null, withNobody: string | null = 'Record i
   stage(
     <SendingLeaf
       title="Ask the client"
-      preview={preview}
       withNobody={withNobody}
-      now={{ name: 'now', onChange: () => Promise.resolve(), onBlur: () => Promise.resolve(), ref: () => undefined }}
-      of={{ onSubmit, busy: false, problem: null }}
-      onBack={onBack}
-      onClose={() => undefined}
+      step={{
+        preview,
+        now: { name: 'now', onChange: () => Promise.resolve(), onBlur: () => Promise.resolve(), ref: () => undefined },
+        of: { onSubmit, busy: false, problem: null },
+        onBack,
+        onClose: () => undefined,
+      }}
       after={<p>It is kept with the job.</p>}
     >
       <p>What is wanted</p>

@@ -46,17 +46,22 @@ function PreviewOfSending({ of }: { of: SendPreview }) {
   );
 }
 
-interface Sending {
-  title: string;
+/** Where the form of such a leaf stands, and what it does. */
+export interface SendingStep {
   /** What would go out; null as long as it is written. */
   preview: SendPreview | null;
-  /** What the button says when nobody would be written to; null when there is nothing to do then. */
-  withNobody: string | null;
   of: Pick<LeafForm<never>, 'onSubmit' | 'busy' | 'problem'>;
   onBack(): void;
   onClose(): void;
   /** The field by which it is sent at once all the same. */
   now: UseFormRegisterReturn;
+}
+
+interface Sending {
+  title: string;
+  step: SendingStep;
+  /** What the button says when nobody would be written to; null when there is nothing to do then. */
+  withNobody: string | null;
   /** What the button says where that is not that it is sent. */
   sends?: string;
   /** Stands below what goes out. */
@@ -75,7 +80,8 @@ export function sentInWords(preview: SendPreview, now: boolean | undefined, day:
 }
 
 /** A leaf in two steps: what is written, then what goes to whom before it goes. */
-export function SendingLeaf({ title, preview, withNobody, of, onBack, onClose, now, sends, after, children }: Sending) {
+export function SendingLeaf({ title, step, withNobody, sends, after, children }: Sending) {
+  const { preview, of, onBack, onClose, now } = step;
   const to = preview?.messages.map((message) => message.to) ?? [];
   const told = to.length > 0 ? to : (preview?.inPortal ?? []);
   const sending = sends ?? (to.length === 0 ? 'Show it in the portal' : `Send to ${to.length === 1 ? to[0]! : `${to.length} people`}`);

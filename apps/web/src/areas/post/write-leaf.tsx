@@ -1,16 +1,13 @@
 import { isDay } from '@steady/core/calendar';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as postRoutes from '@steady/contract/post.routes';
-import { useState } from 'react';
 import { DETAILS } from '@steady/core/templates';
 import { WriteMessage } from '@steady/contract/post';
-import type { SendPreview } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { useNotify } from '../../ui/toasts';
 import { dayInWords } from '../../ui/words';
+import { useSendingForm } from './sending-form';
 import { SendingLeaf, sentInWords } from './sending-leaf';
 
 interface Props {
@@ -23,23 +20,18 @@ interface Props {
 /** Writes to a client: own words or a kept message, then what each reads, word for word, then it goes, now or on a day. */
 export function WriteLeaf({ client, job, onClose }: Props) {
   const { day, today } = useSession();
-  const notify = useNotify();
-  const [preview, setPreview] = useState<SendPreview | null>(null);
   const { data: templates = [] } = useData(postRoutes.kept);
   const { data: jobs } = useData(jobsRoutes.list, job ? null : { status: 'open', client: client.id });
-  const { form, onSubmit, busy, problem } = useLeafForm<WriteMessage>({
+  const { form, step } = useSendingForm<WriteMessage>({
     input: WriteMessage,
     start: { clientId: client.id, jobId: job?.id ?? '', subject: '', body: '', on: '', now: false },
-    submit: async (values) => {
-      if (!preview) {
-        setPreview(await ask(postRoutes.preview, {}, values));
-        return;
-      }
-      await send(postRoutes.write, {}, values);
+    preview: (values) => ask(postRoutes.preview, {}, values),
+    send: (values) => send(postRoutes.write, {}, values),
+    said: (preview, values) => {
       const to = preview.messages.map((message) => message.to).join(', ');
-      notify(values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : sentInWords(preview, values.now, day));
-      onClose();
+      return values.on && values.on > today ? `It goes to ${to} on ${dayInWords(values.on, day)}.` : sentInWords(preview, values.now, day);
     },
+    onClose,
   });
   const { register, control, formState, setValue, clearErrors, watch } = form;
   const on = watch('on');
@@ -48,12 +40,8 @@ export function WriteLeaf({ client, job, onClose }: Props) {
   return (
     <SendingLeaf
       title={`Write to ${client.name}`}
-      preview={preview}
+      step={step}
       withNobody={null}
-      of={{ onSubmit, busy, problem }}
-      onBack={() => setPreview(null)}
-      onClose={onClose}
-      now={register('now')}
       after={later && <p className="text-table">It goes out in the morning of {dayInWords(later, day)}, and can be cancelled until then.</p>}
     >
       {templates.length > 0 && (

@@ -1,35 +1,23 @@
 import * as routes from '@steady/contract/questionnaires.routes';
-import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { AskQuestionnaire } from '@steady/contract/questionnaires';
-import type { SendPreview } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { useNotify } from '../../ui/toasts';
-import { SendingLeaf, sentInWords } from '../post';
+import { SendingLeaf, useSendingForm } from '../post';
 
 /** Sends a questionnaire to the client of a job: which, then what goes to whom, then it goes. */
 export function AskQuestionnaireLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
-  const notify = useNotify();
-  const [preview, setPreview] = useState<SendPreview | null>(null);
   const { data: templates } = useData(routes.list);
-  const { form, onSubmit, busy, problem } = useLeafForm<AskQuestionnaire>({
+  const { form, preview, step } = useSendingForm<AskQuestionnaire>({
     input: AskQuestionnaire,
     start: { templateId: '', title: '', words: '', dueOn: addWorkingDays(day, 8).toString(), now: false },
-    submit: async (values) => {
-      if (!preview) {
-        setPreview(await ask(routes.preview, { id: job.id }, values));
-        return;
-      }
-      await send(routes.ask, { id: job.id }, values);
-      notify(preview.messages.length > 0 ? sentInWords(preview, values.now, day) : 'Recorded. No message is sent; there is a task for it instead.');
-      onClose();
-    },
+    preview: (values) => ask(routes.preview, { id: job.id }, values),
+    send: (values) => send(routes.ask, { id: job.id }, values),
+    onClose,
   });
   const { register, control, formState, setValue, getValues } = form;
   const { errors } = formState;
@@ -38,12 +26,8 @@ export function AskQuestionnaireLeaf({ job, onClose }: { job: JobView; onClose()
   return (
     <SendingLeaf
       title="Send a questionnaire"
-      preview={preview}
-      now={register('now')}
+      step={step}
       withNobody="Record it, no message is sent"
-      of={{ onSubmit, busy, problem }}
-      onBack={() => setPreview(null)}
-      onClose={onClose}
       after={preview?.messages.length === 0 && <p className="text-table text-soft">A task to fill it in together takes its place. It can be printed, too.</p>}
     >
       {templates && offered.length === 0 && (

@@ -6,10 +6,8 @@ import { type SendPreview, SendRequest } from '@steady/contract/requests';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
-import { useNotify } from '../../ui/toasts';
 import { dayInWords } from '../../ui/words';
-import { SendingLeaf, sentInWords } from '../post';
+import { SendingLeaf, sentInWords, useSendingForm } from '../post';
 import { ItemFields } from './item-fields';
 import { KeepWords } from './keep-words';
 import { fromKept, useKeptRequests } from './kept';
@@ -29,8 +27,6 @@ function doneInWords(preview: SendPreview, { now, sendOn, eachTime }: SendReques
 /** Asks the client for things: first what is wanted, then what goes to whom, then it goes. */
 export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
-  const notify = useNotify();
-  const [preview, setPreview] = useState<SendPreview | null>(null);
   const proposed = job.phases.find((phase) => phase.stands === 'current')?.proposedRequests ?? [];
   const { data: lastTime = [] } = useData(requestsRoutes.lastTime, { id: job.id });
   const kept = useKeptRequests(job.service);
@@ -57,18 +53,13 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
       : { planKey: undefined, title: '', items: [{ name: '', description: '' }] };
   };
   const [which, setWhich] = useState(proposed[0]?.key ?? '');
-  const { form, onSubmit, busy, problem } = useLeafForm<SendRequest>({
+  const { form, step } = useSendingForm<SendRequest>({
     input: SendRequest,
     start: { ...filled(proposed[0]?.key), dueOn: addWorkingDays(day, 5).toString(), now: false },
-    submit: async (values) => {
-      if (!preview) {
-        setPreview(await ask(requestsRoutes.preview, { id: job.id }, values));
-        return;
-      }
-      await send(requestsRoutes.send, { id: job.id }, values);
-      notify(doneInWords(preview, values, day));
-      onClose();
-    },
+    preview: (values) => ask(requestsRoutes.preview, { id: job.id }, values),
+    send: (values) => send(requestsRoutes.send, { id: job.id }, values),
+    said: doneInWords,
+    onClose,
   });
   const { register, control, formState } = form;
   const { errors } = formState;
@@ -77,13 +68,9 @@ export function RequestLeaf({ job, onClose }: { job: JobView; onClose(): void })
   return (
     <SendingLeaf
       title="Ask the client"
-      preview={preview}
-      now={register('now')}
+      step={step}
       withNobody="Record the request, no message is sent"
       sends={isLater ? `Plan it for ${dayInWords(sendOn, day)}` : undefined}
-      of={{ onSubmit, busy, problem }}
-      onBack={() => setPreview(null)}
-      onClose={onClose}
     >
       {proposed.length + lastTime.length + kept.length > 0 && (
         <SelectField

@@ -3,25 +3,20 @@ import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
-import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature } from '@steady/contract/signatures';
 import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
-import { useNotify } from '../../ui/toasts';
 import { AddDocument } from '../documents';
-import { SendingLeaf, sentInWords } from '../post';
+import { SendingLeaf, useSendingForm } from '../post';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
-  const notify = useNotify();
-  const [preview, setPreview] = useState<SendPreview | null>(null);
   const pages = job.documents.filter((document) => document.kind === 'application/pdf');
   const [people, setPeople] = useState(job.contacts.filter((contact) => contact.signs));
-  const { form, onSubmit, busy, problem } = useLeafForm<AskSignature>({
+  const { form, preview, step } = useSendingForm<AskSignature>({
     input: AskSignature,
     start: {
       documentId: pages[0]?.id ?? '',
@@ -30,15 +25,9 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       dueOn: addWorkingDays(day, 8).toString(),
       now: false,
     },
-    submit: async (values) => {
-      if (!preview) {
-        setPreview(await ask(signaturesRoutes.preview, { id: job.id }, values));
-        return;
-      }
-      await send(signaturesRoutes.ask, { id: job.id }, values);
-      notify(preview.messages.length > 0 ? sentInWords(preview, values.now, day) : 'Recorded. No message is sent; there is a task for it instead.');
-      onClose();
-    },
+    preview: (values) => ask(signaturesRoutes.preview, { id: job.id }, values),
+    send: (values) => send(signaturesRoutes.ask, { id: job.id }, values),
+    onClose,
   });
   const { register, control, setValue, watch, formState } = form;
   const { errors } = formState;
@@ -55,12 +44,8 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
   return (
     <SendingLeaf
       title="Give for signature"
-      preview={preview}
-      now={register('now')}
+      step={step}
       withNobody="Record it, no message is sent"
-      of={{ onSubmit, busy, problem }}
-      onBack={() => setPreview(null)}
-      onClose={onClose}
       after={
         <p className="text-table text-soft">
           {preview?.messages.length === 0 && 'A task to have it signed on paper takes its place. '}
