@@ -6,8 +6,8 @@ import type { Work } from '@steady/server/platform/work/index';
 import type { DemoFirm, DemoServices } from './services';
 
 const TO_APPROVE = [
-  { client: 'Thatch', words: 'VAT on sales 6,118.40\nVAT on purchases 2,204.15\nTo pay 3,914.25, by 23 March', approved: false },
-  { client: 'Cormorant', words: 'VAT on sales 1,402.00\nVAT on purchases 1,977.60\nTo come back 575.60', approved: true },
+  { client: 'Curragh Bay', words: 'VAT on sales EUR 6,118.40\nVAT on purchases EUR 2,204.15\nTo pay EUR 3,914.25', approved: false },
+  { client: 'Inishvane', words: 'VAT on sales EUR 11,402.00\nVAT on purchases EUR 11,977.60\nTo come back EUR 575.60', approved: true },
 ] as const;
 
 /** Figures of two returns given to be approved by a tick: one waits, one is approved. */
@@ -27,7 +27,7 @@ export async function giveForApproval(
         sql`select id, name from jobs where client_id = ${clientId} and status = 'open' and name like 'VAT%' order by due_on limit 1`,
       );
       const [contact] = await app.contacts.of(work, clientId, 'signs');
-      if (!job || !contact) return null;
+      if (!job || !contact) throw new Error(`Nothing to approve for ${client}: no open VAT return, or nobody signs`);
       await app.approvals.ask(work, job.id, {
         title: `Figures of the ${job.name}`,
         words,
@@ -36,7 +36,7 @@ export async function giveForApproval(
       });
       return contact;
     });
-    if (!approved || !signer) continue;
+    if (!approved) continue;
     await run({ kind: 'client', id: signer.id, name: signer.name }, 1, async (work) => {
       const [party] = await rows<{ id: string }>(
         work.tx,

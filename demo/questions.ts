@@ -88,7 +88,7 @@ const ASKED: readonly Asked[] = [
 /** Papers by which a person shows who they are. */
 const SHOWN = { passport: 'Passport page', 'proof-of-address': 'Electricity bill' };
 
-/** The firm\u2019s questionnaires, and three that were sent: one half answered, one sent in, one of which an answer went back. */
+/** The firm’s questionnaires, and three that were sent: one half answered, one sent in, one of which an answer went back. */
 export async function askQuestions(
   app: DemoServices,
   firm: DemoFirm,

@@ -6,7 +6,7 @@ import type { PersonKey } from './people';
 import type { DemoFirm, DemoServices } from './services';
 
 interface Line {
-  /** Of the firm; the client\u2019s person where nobody is named. */
+  /** Of the firm; the client’s person where nobody is named. */
   who?: PersonKey;
   daysAgo: number;
   hour: number;

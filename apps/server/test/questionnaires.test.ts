@@ -104,7 +104,7 @@ describe('a questionnaire that is asked', () => {
     await answer(who, askId);
     expect(await inPortal(who, askId)).toMatchObject({
       isOpen: true,
-      answers: { trade: 'Oyster farming', account: 'IE\u2022\u2022 \u2022\u2022\u2022\u2022 5678' },
+      answers: { trade: 'Oyster farming', account: 'IE•• •••• 5678' },
       masked: ['account'],
     });
     await sendIn(who, askId).expect(204);
@@ -274,7 +274,7 @@ describe('what was sent in', () => {
     jobId = await begun(THREE, { clientId: of.clientId });
     const askId = await ask(templateId);
     const who = await insidePortal(t, owner);
-    expect((await inPortal(who, askId)).last).toMatchObject({ answers: { trade: 'Oyster farming', account: 'IE\u2022\u2022 \u2022\u2022\u2022\u2022 5678' } });
+    expect((await inPortal(who, askId)).last).toMatchObject({ answers: { trade: 'Oyster farming', account: 'IE•• •••• 5678' } });
     await who.post(`/api/portal/asks/${askId}/same-as-last-time`).expect(204);
     expect(problemOf(await sendIn(who, askId).expect(422)).errors!.map(({ field }) => field)).toEqual(['agreed']);
     await put(who, askId, 'agreed', true).expect(204);

@@ -5,7 +5,7 @@ export interface Letter {
   address: string;
   subject: string;
   body: string;
-  /** Where an answer goes, where that is not the firm\u2019s own address. */
+  /** Where an answer goes, where that is not the firm’s own address. */
   replyTo?: string;
   /** It lets a person of the firm in. */
   forStaff?: boolean;

@@ -253,7 +253,7 @@ describe('a day with room for all', () => {
 
   it('is the first on which no reader has as many already, over the days on which the firm is closed', () => {
     const queue = [message('waits', { person: 'aidan', wanted: '2026-03-12T09:00' }), message('waits too', { wanted: '2026-03-13T09:00' })];
-    // Today is full for Br\u00edd, Thursday for Aidan, Friday for Br\u00edd; the weekend is closed.
+    // Today is full for Bríd, Thursday for Aidan, Friday for Bríd; the weekend is closed.
     expect(dayWithRoom(queue, toBoth(), sentTo('brid', 1), rules(1, { together: false }), NOW)).toBe('2026-03-16');
     expect(pacedWith(queue, toBoth(), sentTo('brid', 1), rules(1, { together: false }), NOW).passesLimit).toBe(true);
   });

@@ -10,7 +10,7 @@ import type { Answer, PeriodAnswer, PersonAnswer, Question, TableAnswer } from '
  *
  * @example maskedAccount('IE51 TERN 9904 6325 3550 93') // 'IE•• •••• 5093'
  */
-export const maskedAccount = (iban: string): string => `${plainIban(iban).slice(0, 2)}\u2022\u2022 \u2022\u2022\u2022\u2022 ${plainIban(iban).slice(-4)}`;
+export const maskedAccount = (iban: string): string => `${plainIban(iban).slice(0, 2)}•• •••• ${plainIban(iban).slice(-4)}`;
 
 const day = (iso: string) => fullDate(civil(iso));
 

@@ -26,7 +26,7 @@ export type QuestionKind = (typeof QUESTION_KINDS)[number];
 export type Target = { fact: string } | { detail: string } | { contact: true };
 
 export interface Question {
-  /** Tells it from the others, also in later versions: last year\u2019s answer is found by it. */
+  /** Tells it from the others, also in later versions: last year’s answer is found by it. */
   key: string;
   kind: QuestionKind;
   /** What is asked; of a statement, what is confirmed. */

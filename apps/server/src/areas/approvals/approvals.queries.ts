@@ -42,7 +42,7 @@ export class ApprovalQueries {
     return new Map(found.map(({ id }) => [id!, 'it was given for approval'] as const));
   }
 
-  /** What approvals bring to a client\u2019s whole file. */
+  /** What approvals bring to a client’s whole file. */
   async wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
     const found = await rows<Record<string, string | null>>(
       work.tx,

@@ -36,10 +36,6 @@ export class ConversationsKept implements KeptPart, PersonPart {
     });
   }
 
-  async look(work: Work, { clientId }: Things): Promise<Gone> {
-    return { count: (await this.there(work, [clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
-  }
-
   async destroy(work: Work, { clientId }: Things): Promise<Gone> {
     const count = await this.empty(work, [clientId], sql`true`);
     // The history quotes subjects, and names files.
@@ -80,7 +76,7 @@ export class ConversationsKept implements KeptPart, PersonPart {
     return asWhole(work, () => this.table(work, 'what you wrote in conversations', sql`w.by_contact = ${contactId}`));
   }
 
-  /** What conversations bring to a client\u2019s whole file, as far as whoever takes it along may read them. */
+  /** What conversations bring to a client’s whole file, as far as whoever takes it along may read them. */
   wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
     return this.table(work, 'conversations', sql`c.client_id = ${id}`);
   }

@@ -10,7 +10,7 @@ import { ConversationQueries } from './conversations.queries';
 import { ConversationsService } from './conversations.service';
 import { PortalConversations } from './portal-conversations.service';
 
-/** Conversations as the client\u2019s people see and lead them. */
+/** Conversations as the client’s people see and lead them. */
 @Controller()
 export class ConversationsPortalController {
   constructor(

@@ -124,7 +124,7 @@ export class ConversationsService implements OnModuleInit {
     return conversation;
   }
 
-  /** Its job, and what the ask or document is called that it is about. @throws Problem where one of them is another client\u2019s */
+  /** Its job, and what the ask or document is called that it is about. @throws Problem where one of them is another client’s */
   private async about(
     work: Work,
     { clientId, jobId, askId, documentId }: Pick<Conversation, 'clientId' | 'jobId' | 'askId' | 'documentId'>,

@@ -16,7 +16,7 @@ import { conversationPeople, conversations } from './conversations.tables';
 
 const NOT_TAKEN = 'This address takes no answers any more. Please write on your own page, or to the firm.';
 
-/** Conversations as a client\u2019s people lead them: in the portal, and by mail. */
+/** Conversations as a client’s people lead them: in the portal, and by mail. */
 @Injectable()
 export class PortalConversations implements OnModuleInit {
   constructor(

@@ -25,8 +25,8 @@ export interface KeptPart {
   kind: KeptKind;
   /** What there still is of these clients. */
   there(work: Work, clientIds: string[]): Promise<ThingsThere[]>;
-  /** What would go; nothing is written. */
-  look(work: Work, things: Things): Promise<Gone>;
+  /** What would go, where that is not all that there is; nothing is written. */
+  look?(work: Work, things: Things): Promise<Gone>;
   /** Destroys them for good; that they were there stays on record. */
   destroy(work: Work, things: Things): Promise<Gone>;
 }
@@ -45,16 +45,21 @@ export class KeptParts {
     return [...new Set(this.parts.map(({ kind }) => kind))].map((kind) => this.of(kind));
   }
 
-  of(kind: KeptKind): KeptPart {
-    const parts = this.parts.filter((part) => part.kind === kind);
-    return parts.length === 1 ? parts[0]! : together(kind, parts);
+  of(kind: KeptKind): Required<KeptPart> {
+    return together(
+      kind,
+      this.parts.filter((part) => part.kind === kind),
+    );
   }
 }
 
 const sumOf = (all: readonly Gone[]): Gone => ({ count: all.reduce((sum, { count }) => sum + count, 0), stays: all.flatMap(({ stays }) => stays) });
 
+const lookAt = async (part: KeptPart, work: Work, things: Things): Promise<Gone> =>
+  part.look?.(work, things) ?? { count: (await part.there(work, [things.clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
+
 /** Things of one kind that several areas keep, as if one did. */
-const together = (kind: KeptKind, parts: readonly KeptPart[]): KeptPart => ({
+const together = (kind: KeptKind, parts: readonly KeptPart[]): Required<KeptPart> => ({
   kind,
   there: async (work, clientIds) => {
     const found = new Map<string, ThingsThere>();
@@ -67,7 +72,7 @@ const together = (kind: KeptKind, parts: readonly KeptPart[]): KeptPart => ({
   },
   look: async (work, things) => {
     const looked: Gone[] = [];
-    for (const part of parts) looked.push(await part.look(work, things));
+    for (const part of parts) looked.push(await lookAt(part, work, things));
     return sumOf(looked);
   },
   destroy: async (work, things) => {

@@ -24,10 +24,6 @@ export class MessagesKept implements KeptPart, PersonPart {
     return found.map((one) => ({ clientId: one.clientId!, folderId: null, folder: null, count: one.count }));
   }
 
-  async look(work: Work, { clientId }: Things): Promise<Gone> {
-    return { count: (await this.there(work, [clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
-  }
-
   async destroy(work: Work, { clientId }: Things): Promise<Gone> {
     const gone = await this.empty(work, [clientId]);
     return { count: gone, stays: [] };

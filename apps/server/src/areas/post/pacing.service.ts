@@ -175,7 +175,7 @@ export class PacingService implements OnModuleInit {
     return of[0]!.goesOut;
   }
 
-  /** When each of several messages would go out, were all written now; and the first day on which none would meet its reader\u2019s limit, where one does. */
+  /** When each of several messages would go out, were all written now; and the first day on which none would meet its reader’s limit, where one does. */
   foreseeAll(work: Work, readers: readonly string[], of: { wantedAt: Temporal.Instant; isNow: boolean }): Promise<Foreseen> {
     return asWhole(work, () => this.foreseeWhole(work, readers, of));
   }

@@ -163,7 +163,7 @@ export class PostService implements OnModuleInit {
     return { messages: previewed, nobody };
   }
 
-  /** When messages to several would go out, written together, and a day with room for all where one would meet its reader\u2019s limit. */
+  /** When messages to several would go out, written together, and a day with room for all where one would meet its reader’s limit. */
   foresee(work: Work, contactIds: readonly string[], when: When): Promise<Foreseen> {
     return this.pacing.foreseeAll(work, contactIds, { wantedAt: wantedAt(work, when), isNow: when.now ?? false });
   }

@@ -19,7 +19,7 @@ export const AnswersSentBack = eventKind<{ askId: string }>('answer sent back', 
 /** What somebody may type half of: it is kept, and has to fit only when it is sent in. */
 const WHOLE_ONLY = ['bank account', 'file', 'money', 'number'];
 
-/** Questionnaires as they are filled in: by the client\u2019s people, or by the firm for them. */
+/** Questionnaires as they are filled in: by the client’s people, or by the firm for them. */
 @Injectable()
 export class QuestionnaireAnswering {
   constructor(

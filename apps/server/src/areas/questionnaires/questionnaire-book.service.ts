@@ -36,7 +36,7 @@ export class QuestionnaireBook {
     return found;
   }
 
-  /** A questionnaire to be filled in or looked at, held, if whoever acts may: of a client\u2019s people those who get requests and were told. */
+  /** A questionnaire to be filled in or looked at, held, if whoever acts may: of a client’s people those who get requests and were told. */
   async hold(work: Work, askId: string): Promise<Asked> {
     const ask = await this.asks.hold(work, askId);
     if (ask.kind !== QUESTIONNAIRE) throw Problem.notFound('questionnaire');
@@ -50,7 +50,7 @@ export class QuestionnaireBook {
     return { ask: await this.asks.get(work, askId), filled };
   }
 
-  /** @throws Problem where a client\u2019s person is not asked */
+  /** @throws Problem where a client’s person is not asked */
   async mustBeTheirs(work: Work, ask: Pick<Ask, 'id' | 'clientId'>): Promise<void> {
     if (work.actor.kind !== 'client') return;
     const turned = (await this.asks.partiesOf(work, ask.id)).some(({ turnSince }) => turnSince !== null);

@@ -41,10 +41,6 @@ export class QuestionnairesKept implements KeptPart, PersonPart, OnModuleInit {
     return found.map((one) => ({ ...one, folderId: null, folder: null }));
   }
 
-  async look(work: Work, { clientId }: Things): Promise<Gone> {
-    return { count: (await this.there(work, [clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
-  }
-
   async destroy(work: Work, { clientId }: Things): Promise<Gone> {
     const count = await this.empty(work, [clientId], sql`a.ended_at is not null`);
     await this.events.forget(work, { clientIds: await this.clients.withMerged(work, [clientId]), kinds: [AnswersTakenOver.name, AnswersSentBack.name] });
@@ -80,7 +76,7 @@ export class QuestionnairesKept implements KeptPart, PersonPart, OnModuleInit {
     return this.table(work, 'what you answered in questionnaires', sql`q.sent_in_by_contact = ${contactId}`);
   }
 
-  /** What questionnaires bring to a client\u2019s whole file. */
+  /** What questionnaires bring to a client’s whole file. */
   wholeFile(work: Work, { id }: FileOf): Promise<ZipEntry[]> {
     return this.table(work, 'questionnaires', sql`a.client_id = ${id}`);
   }

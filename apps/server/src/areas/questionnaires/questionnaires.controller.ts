@@ -140,7 +140,7 @@ export class QuestionnairesController {
   }
 }
 
-/** Questionnaires as the client\u2019s people fill them in. */
+/** Questionnaires as the client’s people fill them in. */
 @Controller()
 export class QuestionnairesPortalController {
   constructor(

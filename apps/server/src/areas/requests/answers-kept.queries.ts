@@ -41,10 +41,6 @@ export class AnswersKept implements KeptPart, PersonPart, OnModuleInit {
     return found.map((one) => ({ ...one, folderId: null, folder: null }));
   }
 
-  async look(work: Work, { clientId }: Things): Promise<Gone> {
-    return { count: (await this.there(work, [clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
-  }
-
   async destroy(work: Work, { clientId }: Things): Promise<Gone> {
     const count = await this.empty(work, [clientId], sql`a.ended_at is not null`);
     // The history quotes what was said.

@@ -31,10 +31,6 @@ export class SigningsKept implements KeptPart, PersonPart {
     return found.map((one) => ({ ...one, folderId: null, folder: null }));
   }
 
-  async look(work: Work, { clientId }: Things): Promise<Gone> {
-    return { count: (await this.there(work, [clientId])).reduce((sum, one) => sum + one.count, 0), stays: [] };
-  }
-
   async destroy(work: Work, { clientId }: Things): Promise<Gone> {
     const gone = await rows<{ askId: string }>(
       work.tx,

@@ -88,7 +88,7 @@ export function FillIn({ view, save, addFile, sameAgain, sendIn }: FillingIn) {
           </button>
         ) : (
           <button type="button" className="act min-h-11" disabled={busy} onClick={() => void act(sendIn)}>
-            {busy ? 'Sending \u2026' : 'Send it in'}
+            {busy ? 'Sending …' : 'Send it in'}
           </button>
         )}
         {at > 0 && (
@@ -108,7 +108,7 @@ function Progress({ of, answers, isSaving }: { of: QuestionnaireView; answers: Q
   return (
     <p className="mb-2 text-[13.5px] text-soft" role="status">
       {back > 0 ? `${back === 1 ? 'One answer is' : `${back} answers are`} asked for again.` : `${are} of ${all} questions answered.`}{' '}
-      {isSaving ? 'Being kept \u2026' : 'All of it is kept.'}
+      {isSaving ? 'Being kept …' : 'All of it is kept.'}
     </p>
   );
 }

@@ -101,7 +101,7 @@ function Files({ of: { key, words }, view, filling, addFile, labelledBy }: { of:
         ))}
       </ul>
       <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-3 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
-        {busy ? 'Sending \u2026' : 'Take a picture or choose files'}
+        {busy ? 'Sending …' : 'Take a picture or choose files'}
         <FileInput multiple disabled={busy || !view.isOpen} label={`Files for ${words}`} onFiles={(files) => void add(files)} />
       </label>
       {problem && (

@@ -137,17 +137,17 @@ describe('a questionnaire that is filled in', () => {
   });
 
   it('is looked over before it is sent in, with what is missing', async () => {
-    const { sendIn } = fill({ answers: { trade: 'Oysters', account: 'IE\u2022\u2022 \u2022\u2022\u2022\u2022 5678' }, masked: ['account'] });
+    const { sendIn } = fill({ answers: { trade: 'Oysters', account: 'IE•• •••• 5678' }, masked: ['account'] });
     fireEvent.click(screen.getByRole('button', { name: 'Look over all' }));
     expect(screen.getByText('One question is still to be answered.')).toBeDefined();
-    expect(screen.getByText('IE\u2022\u2022 \u2022\u2022\u2022\u2022 5678')).toBeDefined();
+    expect(screen.getByText('IE•• •••• 5678')).toBeDefined();
     fireEvent.click(screen.getByRole('button', { name: 'Send it in' }));
     await waitFor(() => expect(sendIn).toHaveBeenCalledOnce());
   });
 
   it('shows what was answered the last time, to be taken over one by one or in one press', async () => {
     const { save, sameAgain } = fill({
-      last: { answers: { trade: 'Oysters', account: 'IE\u2022\u2022 \u2022\u2022\u2022\u2022 5678' }, at: '2025-03-11T10:00:00Z' },
+      last: { answers: { trade: 'Oysters', account: 'IE•• •••• 5678' }, at: '2025-03-11T10:00:00Z' },
     });
     expect(screen.getByText(/The last time: Oysters/)).toBeDefined();
     fireEvent.click(screen.getByRole('button', { name: 'The same' }));
