@@ -23,7 +23,7 @@ import { serveApiDocs } from './platform/http/api-docs';
 import { Present } from './platform/http/present';
 import { ProblemFilter } from './platform/http/problem.filter';
 import { secure, serveWeb } from './platform/http/web';
-import { AccessGuard, DoorTries, SESSION_COOKIE, cookie, may } from './platform/identity';
+import { AccessGuard, DoorTries, EmailedCodes, SESSION_COOKIE, cookie, may } from './platform/identity';
 import { ListFields, SavedLists, SavedListsController } from './platform/lists';
 import { Metrics, serveMetrics } from './platform/metrics';
 import { SETTINGS, type Settings } from './platform/settings';
@@ -70,6 +70,7 @@ class PlatformModule {
       HeavyWork,
       Metrics,
       DoorTries,
+      EmailedCodes,
       MailTaken,
       { provide: PostRoom, useFactory: postRoomFor, inject: [SETTINGS, Database, Clock] },
       ...STAND_INS,

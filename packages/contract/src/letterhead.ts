@@ -52,3 +52,8 @@ export class Letterhead extends Versioned {
   @IsText(600, 'The terms')
   terms?: string;
 }
+
+export interface LetterheadView extends Letterhead {
+  /** Tells one logo from another; null where the firm has none. */
+  logo: string | null;
+}

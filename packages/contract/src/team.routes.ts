@@ -1,8 +1,8 @@
 import type { FirmDoors } from './firm-doors';
-import type { Letterhead } from './letterhead';
+import type { Letterhead, LetterheadView } from './letterhead';
 import type { ClosingDays, KeepClosingDays } from './closing-days';
 import type { AddLeave, AddRate, ChangeMember, InviteMember, RoleView, SetRoleRights, TeamRow } from './team';
-import { type Added, a, get, post, put, patch, remove } from './route';
+import { type Added, FILE, a, get, post, put, patch, remove } from './route';
 
 export const closingDays = get('/api/firm/closing-days', 'see clients', { answer: a<ClosingDays>('ClosingDays') });
 export const keepClosingDays = put('/api/firm/closing-days', 'change services', { input: a<KeepClosingDays>('KeepClosingDays') });
@@ -17,7 +17,11 @@ export const removeLeave = remove('/api/team/:id/leave/:leaveId', 'run firm');
 export const setRate = post('/api/team/:id/rates', 'run firm', { input: a<AddRate>('AddRate') });
 export const roles = get('/api/roles', 'run firm', { answer: a<RoleView[]>('RoleView[]'), shows: ['team', 'access'] });
 export const setRole = put('/api/roles/:role', 'run firm', { input: a<SetRoleRights>('SetRoleRights'), text: ['role'], again: true });
-export const letterhead = get('/api/firm/letterhead', 'see clients', { answer: a<Letterhead>('Letterhead') });
+export const letterhead = get('/api/firm/letterhead', 'see clients', { answer: a<LetterheadView>('LetterheadView') });
 export const keepLetterhead = put('/api/firm/letterhead', 'run firm', { input: a<Letterhead>('Letterhead') });
+/** The firm's logo, where it has one. */
+export const logo = get('/api/firm/logo', 'see clients', { answer: FILE });
+export const keepLogo = post('/api/firm/logo', 'run firm', { input: FILE });
+export const removeLogo = remove('/api/firm/logo', 'run firm');
 export const doors = get('/api/firm/doors', 'run firm', { answer: a<FirmDoors>('FirmDoors') });
 export const keepDoors = put('/api/firm/doors', 'run firm', { input: a<FirmDoors>('FirmDoors'), again: true });

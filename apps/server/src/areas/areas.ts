@@ -2,6 +2,7 @@ import type { Type } from '@nestjs/common';
 import { AccessModule } from './access/access.module';
 import { AlmanacModule } from './almanac/almanac.module';
 import { ApprovalsModule } from './approvals/approvals.module';
+import { ArrivalsModule } from './arrivals/arrivals.module';
 import { AsksModule } from './asks/asks.module';
 import { ClientsModule } from './clients/clients.module';
 import { ConversationsModule } from './conversations/conversations.module';
@@ -52,6 +53,7 @@ export const AREAS: Type[] = [
   DocumentsModule,
   PostModule,
   ConversationsModule,
+  ArrivalsModule,
   TimeModule,
   FeesModule,
   TodayModule,

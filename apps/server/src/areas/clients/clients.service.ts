@@ -72,8 +72,8 @@ export class ClientsService {
     return id;
   }
 
-  /** Adds a prospect by name and address, in the middle of something else; what is not known yet is completed later. */
-  addInPassing(work: Work, { name, email, knownId, another }: AddInPassing): Promise<string> {
+  /** Adds a prospect by name and address, in the middle of something else; what is not known yet is completed later. @param person whose address it is */
+  addInPassing(work: Work, { name, email, knownId, another }: AddInPassing, person = name): Promise<string> {
     return this.add(work, {
       name,
       legalForm: 'not known',
@@ -81,7 +81,7 @@ export class ClientsService {
       vatRegistered: false,
       employer: false,
       way: 'online',
-      ...(email ? { contact: { name, email, knownId, another } } : {}),
+      ...(email ? { contact: { name: person, email, knownId, another } } : {}),
     });
   }
 

@@ -23,6 +23,8 @@ export interface Said {
   ownFile?: StoredFile & { name: string };
   /** What the file is called. */
   fileName?: string;
+  /** When it was said, where that was before it came here: then nobody is told of it now. */
+  at?: string;
 }
 
 /** Something was written in a conversation. */
@@ -120,13 +122,13 @@ export class ConversationBook {
   async write(work: Work, conversation: Conversation, said: Said): Promise<void> {
     const { actor } = work;
     const side: Side = actor.kind === 'client' ? 'them' : 'us';
-    const now = work.now.toString();
+    const at = said.at ?? work.now.toString();
     const { text = '', documentId = null, ownFile, isMail = false, fromAddress = null } = said;
     await work.tx.insert(conversationWords).values({
       id: newId(),
       firmId: work.firm.id,
       conversationId: conversation.id,
-      at: now,
+      at,
       side,
       by: actor.name,
       byMember: actor.kind === 'staff' ? actor.id : null,
@@ -139,7 +141,7 @@ export class ConversationBook {
     });
     await work.tx
       .update(conversations)
-      .set({ ...afterWords(conversation, side, now), lastAt: now, lastBy: actor.name, version: conversation.version + 1 })
+      .set({ ...afterWords(conversation, side, at), lastAt: at, lastBy: actor.name, version: conversation.version + 1 })
       .where(eq(conversations.id, conversation.id));
     await this.seen(work, conversation.id);
     const what = said.fileName === undefined ? 'wrote in' : conversation.isPrivate ? 'sent a file in' : `sent ${said.fileName} in`;
@@ -148,7 +150,7 @@ export class ConversationBook {
       what: `${what} ${this.calledInHistory(work, conversation)}${isMail ? ', by mail' : ''}`,
       clientId: conversation.clientId,
       jobId: conversation.jobId,
-      payload: { conversationId: conversation.id, side, memberIds: named.flatMap(({ memberId }) => memberId ?? []) },
+      payload: { conversationId: conversation.id, side, memberIds: said.at === undefined ? named.flatMap(({ memberId }) => memberId ?? []) : [] },
     });
   }
 

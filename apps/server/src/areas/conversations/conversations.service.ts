@@ -91,6 +91,25 @@ export class ConversationsService implements OnModuleInit {
     return conversation.id;
   }
 
+  /** What somebody of a client said before they were known: it becomes a private conversation with whoever takes it on, who answers. */
+  async takeOver(
+    work: Work,
+    {
+      at,
+      text,
+      files,
+      contactId,
+      ...of
+    }: Omit<About, 'isPrivate'> & { contactId: string; at: string; text: string; files: { name: string; documentId: string }[] },
+  ): Promise<string> {
+    const begun = await this.begin(work, { ...of, isPrivate: true }, { contactIds: [contactId], memberIds: [of.holderId] });
+    const { id, name } = await this.contacts.get(work, contactId);
+    const theirs: Work = { ...work, actor: { kind: 'client', id, name } };
+    await this.book.write(theirs, begun, { text, at });
+    for (const file of files) await this.book.write(theirs, await this.book.hold(work, begun.id), { documentId: file.documentId, fileName: file.name, at });
+    return begun.id;
+  }
+
   /** A conversation in which nothing was said yet. */
   async begin(work: Work, of: About, { contactIds, memberIds }: ConversationPeople): Promise<Conversation> {
     const now = work.now.toString();

@@ -7,6 +7,7 @@ import { Ticks } from '../../platform/background/ticks';
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { type Work, staffId } from '../../platform/work';
+import { ArrivalCame } from '../arrivals';
 import { AllIn, type Ask, AskBook, AskLetters } from '../asks';
 import { ClientRecords, ClientsService } from '../clients';
 import { WordsWritten } from '../conversations';
@@ -44,6 +45,9 @@ export class NoticesService implements OnModuleInit {
       if (side === 'them')
         for (const memberId of memberIds)
           await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${work.actor.name} ${what}` });
+    });
+    this.events.on(ArrivalCame, async (work, { payload: { memberIds } }) => {
+      for (const memberId of memberIds) await this.put(work, memberId, 'came in', { clientId: null, jobId: null, what: 'Something was left on the drop-off page' });
     });
     this.events.on(AllIn, (work, { what, payload: { askId } }) => this.tell(work, askId, 'completed', what));
     this.ticks.registerEach(
@@ -117,7 +121,7 @@ export class NoticesService implements OnModuleInit {
   }
 
   /** Puts down what somebody is to be told, as they wish to be. */
-  private async put(work: Work, memberId: string, of: NoticeOf, told: { clientId: string; jobId: string | null; what: string }): Promise<void> {
+  private async put(work: Work, memberId: string, of: NoticeOf, told: { clientId: string | null; jobId: string | null; what: string }): Promise<void> {
     const how = (await this.wishes(work, memberId))[of];
     if (how === 'not') return;
     await work.tx.insert(notices).values({ id: newId(), firmId: work.firm.id, memberId, of, how, at: work.now.toString(), ...told });
@@ -151,8 +155,8 @@ export class NoticesService implements OnModuleInit {
       .for('update');
     if (waiting.length === 0) return;
     const seen = new Map<string, boolean>();
-    for (const { clientId } of waiting) if (!seen.has(clientId)) seen.set(clientId, await this.team.sees(work, memberId, clientId));
-    const told = waiting.filter(({ clientId }) => seen.get(clientId));
+    for (const { clientId } of waiting) if (clientId !== null && !seen.has(clientId)) seen.set(clientId, await this.team.sees(work, memberId, clientId));
+    const told = waiting.filter(({ clientId }) => clientId === null || seen.get(clientId));
     if (told.length > 0)
       await this.team.write(work, memberId, `${work.firm.shortName}: what clients sent and asked`, told.map(({ what }) => `- ${what}`).join('\n'));
     await work.tx

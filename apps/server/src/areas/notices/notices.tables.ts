@@ -17,7 +17,8 @@ export const notices = pgTable(
     id: id(),
     firmId: firmId(),
     memberId: uuid('member_id').notNull(),
-    clientId: uuid('client_id').notNull(),
+    /** Nothing for what belongs to no client yet. */
+    clientId: uuid('client_id'),
     jobId: uuid('job_id'),
     of: text('of').$type<NoticeOf>().notNull(),
     /** "Dunmarra Oysters Ltd, VAT return: sent bank.pdf for Bank statement" */

@@ -14,10 +14,10 @@ import {
   bySecret,
   byItself,
   hashOf,
-  newCode,
   newSecret,
   sameHash,
   DoorTries,
+  EmailedCodes,
   CODES_OF_ONE,
   CODES_SENT,
 } from '../../platform/identity';
@@ -25,10 +25,8 @@ import { staffActor } from '../team';
 import { type Work, Works, staffId } from '../../platform/work';
 import { type Contact, ContactChanged, ContactsMerged, ContactsService } from '../clients';
 import { deviceName } from './device-name';
-import { portalCodes, portalDevices, portalLinks, portalSessions } from './portal.tables';
+import { portalDevices, portalLinks, portalSessions } from './portal.tables';
 
-export const CODE_MINUTES = 15;
-export const CODE_TRIES = 5;
 const LINK_DAYS = 120;
 const DEVICE_DAYS = 180;
 const SESSION_HOURS = 12;
@@ -50,16 +48,6 @@ const covered = (address: string) => address.replace(/^(.)[^@]*/, '$1\u2022\u202
 const NEW_ADDRESS_DAYS = 3;
 
 const notLetIn = (code: string, detail: string, status = 422) => Problem.of(status, code, 'Not let in', detail);
-/** Why a code does not let in. Whoever has the right one is never told that it is wrong. */
-const WHY_NOT = {
-  wrong: (left: number) =>
-    notLetIn('code-wrong', `This code is not right. Look at the newest message; ${left === 1 ? 'one try is left' : `${left} tries are left`}.`),
-  spent: () => notLetIn('code-locked', 'A wrong code was typed too often: this one opens nothing any more. Have another one sent.'),
-  used: () => notLetIn('code-used', 'This code was used already. Have another one sent.'),
-  expired: () => notLetIn('code-expired', `This code is older than ${CODE_MINUTES} minutes. Have another one sent.`),
-  replaced: () => notLetIn('code-replaced', 'This is the code of an earlier message. Use the one of the newest message.'),
-} as const;
-
 /** The client's way in: a link from a message, a code the first time on a device, one click from then on. */
 @Injectable()
 export class PortalService extends PortalSessions implements OnModuleInit {
@@ -71,6 +59,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
     private readonly contacts: ContactsService,
     private readonly events: Events,
     private readonly tries: DoorTries,
+    private readonly codes: EmailedCodes,
   ) {
     super();
   }
@@ -156,22 +145,12 @@ export class PortalService extends PortalSessions implements OnModuleInit {
       await this.mustBeConfirmed(work, contact);
       if (opens !== null)
         throw Problem.of(429, 'codes-sent', 'Not sent', `Many codes were sent to you today. Use that of the newest message, or call ${work.firm.name}.`);
-      const code = newCode();
-      const [saved] = await work.tx
-        .insert(portalCodes)
-        .values({
-          firmId: door.firmId,
-          contactId: contact.id,
-          codeHash: hashOf(`${contact.id}:${code}`),
-          expiresAt: work.now.add({ minutes: CODE_MINUTES }).toString(),
-        })
-        .returning({ id: portalCodes.id });
-      await this.effects.plan(work, 'letter', saved!.id, {
+      const { id, code } = await this.codes.make(work, contact.id);
+      await this.effects.plan(work, 'letter', id, {
         channel: 'mail',
         toName: contact.name,
         address: contact.email,
-        subject: `Your code for ${work.firm.name}: ${code}`,
-        body: `Dear ${contact.name},\n\nYour code is ${code}. It works once, within ${CODE_MINUTES} minutes.\n\nIf you did not ask for it, nothing has to be done.\n\n${work.firm.name}`,
+        ...this.codes.inWords(work, contact.name, code),
       });
     });
   }
@@ -188,7 +167,7 @@ export class PortalService extends PortalSessions implements OnModuleInit {
       async (work) => {
         await this.mustBeConfirmed(work, await this.contact(work, door.contactId));
         if (opens !== null) return this.shutUntil(work, opens);
-        return this.useCode(work, door.contactId, hashOf(`${door.contactId}:${code.replace(/\s/g, '')}`));
+        return this.codes.use(work, door.contactId, code);
       },
       { evenWhenLow: true },
     );
@@ -209,31 +188,6 @@ export class PortalService extends PortalSessions implements OnModuleInit {
       { evenWhenLow: true },
     );
     return { session: await this.begin(door, device.hash), device: device.secret, leadsTo: door.leadsTo };
-  }
-
-  /** @returns why a code does not let in; null where it does, and is used up by it */
-  private async useCode(work: Work, contactId: string, codeHash: string): Promise<Problem | null> {
-    const [newest, ...earlier] = await work.tx
-      .select()
-      .from(portalCodes)
-      .where(and(eq(portalCodes.contactId, contactId), gt(portalCodes.expiresAt, work.now.subtract({ hours: 24 }).toString())))
-      .orderBy(desc(portalCodes.id))
-      .for('update');
-    if (!newest) return WHY_NOT.expired();
-    if (!sameHash(newest.codeHash, codeHash)) {
-      if (earlier.some((one) => sameHash(one.codeHash, codeHash))) return WHY_NOT.replaced();
-      await work.tx
-        .update(portalCodes)
-        .set({ tries: sql`tries + 1` })
-        .where(eq(portalCodes.id, newest.id));
-      const left = CODE_TRIES - newest.tries - 1;
-      return left > 0 ? WHY_NOT.wrong(left) : WHY_NOT.spent();
-    }
-    if (newest.usedAt !== null) return WHY_NOT.used();
-    if (Temporal.Instant.compare(Temporal.Instant.from(new Date(newest.expiresAt).toISOString()), work.now) <= 0) return WHY_NOT.expired();
-    if (newest.tries >= CODE_TRIES) return WHY_NOT.spent();
-    await work.tx.update(portalCodes).set({ usedAt: work.now.toString() }).where(eq(portalCodes.id, newest.id));
-    return null;
   }
 
   private shutUntil(work: Work, opens: Temporal.Instant): Problem {

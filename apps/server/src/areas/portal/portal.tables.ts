@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { bySecret, firmId, id, moment, ownFirm } from '../../platform/database';
+import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { bySecret, firmId, moment, ownFirm } from '../../platform/database';
 
 /** Links that go out in messages. A link says whose door it is; it opens nothing by itself. */
 export const portalLinks = pgTable(
@@ -13,21 +13,6 @@ export const portalLinks = pgTable(
     expiresAt: moment('expires_at').notNull(),
   },
   () => [ownFirm(), bySecret()],
-);
-
-/** Codes that were sent to confirm a device. */
-export const portalCodes = pgTable(
-  'portal_codes',
-  {
-    id: id(),
-    firmId: firmId(),
-    contactId: uuid('contact_id').notNull(),
-    codeHash: text('code_hash').notNull(),
-    expiresAt: moment('expires_at').notNull(),
-    tries: integer('tries').notNull().default(0),
-    usedAt: moment('used_at'),
-  },
-  (t) => [ownFirm(), index().on(t.contactId)],
 );
 
 /** Browsers in which a contact has entered a code before. */

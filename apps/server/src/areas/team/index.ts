@@ -4,5 +4,6 @@ export { personField, personName, shortNameOf } from './person-sql';
 export { SESSION_DAYS, StaffSessions, staffActor } from './staff-sessions.service';
 export { SignInService } from './sign-in.service';
 export { TeamParts } from './team-parts';
-export { type Member, TeamService } from './team.service';
+export { LogoService } from './logo.service';
+export { type Member, MemberChanged, TeamService } from './team.service';
 export { RolesService } from './roles.service';

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { Letterhead } from '@steady/contract/letterhead';
+import type { Letterhead, LetterheadView } from '@steady/contract/letterhead';
 import { plainIban } from '@steady/core/money';
 import { eventKind } from '../../platform/events';
 import type { Work } from '../../platform/work';
@@ -28,8 +28,13 @@ export class LetterheadService {
   constructor(private readonly settings: FirmSettings) {}
 
   /** What stands on the firm's paper now. */
-  view({ firm }: Work): Letterhead {
-    return { ...Object.fromEntries(KEYS.flatMap((key) => (firm[key] === null ? [] : [[key, firm[key]]]))), version: firm.version } as unknown as Letterhead;
+  view({ firm }: Work): LetterheadView {
+    const { logoAddress, version } = firm;
+    return {
+      ...Object.fromEntries(KEYS.flatMap((key) => (firm[key] === null ? [] : [[key, firm[key]]]))),
+      version,
+      logo: logoAddress?.slice(0, 12) ?? null,
+    } as unknown as LetterheadView;
   }
 
   /** Bills that were issued keep what stood on them. */

@@ -1,9 +1,7 @@
 import type { Request } from 'express';
 import { type Known } from '../../platform/identity';
 import { FirmDoors } from '@steady/contract/firm-doors';
-import { Letterhead } from '@steady/contract/letterhead';
 import { DoorsService } from './doors.service';
-import { LetterheadService } from './letterhead.service';
 import { Controller, Inject, Req } from '@nestjs/common';
 import { ROLES, type Role } from '@steady/core/access';
 import { type ClosingDays, KeepClosingDays } from '@steady/contract/closing-days';
@@ -26,7 +24,6 @@ export class TeamController {
     private readonly team: TeamService,
     private readonly roleRights: RolesService,
     private readonly closing: ClosingService,
-    private readonly paper: LetterheadService,
     private readonly doorsOfFirm: DoorsService,
     private readonly account: AccountService,
     private readonly database: Database,
@@ -41,16 +38,6 @@ export class TeamController {
   @Does(routes.keepClosingDays, { input: KeepClosingDays })
   keepClosingDays({ work, input }: Asked<typeof routes.keepClosingDays>): Promise<void> {
     return this.closing.keep(work, input);
-  }
-
-  @Does(routes.letterhead)
-  letterhead({ work }: Asked<typeof routes.letterhead>): Letterhead {
-    return this.paper.view(work);
-  }
-
-  @Does(routes.keepLetterhead, { input: Letterhead })
-  keepLetterhead({ work, input }: Asked<typeof routes.keepLetterhead>): Promise<void> {
-    return this.paper.keep(work, input);
   }
 
   @Does(routes.doors)

@@ -7,7 +7,9 @@ import { AfterAnswers } from './after-answers';
 import { ClosingService } from './closing.service';
 import { DoorsService } from './doors.service';
 import { FirmSettings } from './firm-settings';
+import { LetterheadController } from './letterhead.controller';
 import { LetterheadService } from './letterhead.service';
+import { LogoService } from './logo.service';
 import { PersonLinks } from './person-links.service';
 import { SignInTries } from './sign-in-tries.service';
 import { RolesService } from './roles.service';
@@ -18,7 +20,7 @@ import { TeamParts } from './team-parts';
 import { TeamService } from './team.service';
 
 @Area({
-  controllers: [SignInController, TeamController],
+  controllers: [SignInController, TeamController, LetterheadController],
   services: [
     SessionMemory,
     StaffSessions,
@@ -35,6 +37,7 @@ import { TeamService } from './team.service';
     DoorsService,
     FirmSettings,
     LetterheadService,
+    LogoService,
   ],
 })
 export class TeamModule {}

@@ -55,6 +55,15 @@ export const ofNamed = (table: string, people: { table: string; column: string }
     using: sql`not is_private or ${reader} is null or exists (select from ${sql.raw(people.table)} p where p.${sql.raw(people.column)} = ${sql.raw(table)}.id and p.left_at is null and (p.member_id = ${reader} or p.contact_id = ${reader}))`,
   });
 
+/** Rows that belong to no client yet: there for those of the firm who take them, for whoever has one, and for who may read what is private. @param people the table that names those who take them */
+export const forReceivers = (people: string) =>
+  pgPolicy('for_receivers', {
+    as: 'restrictive',
+    to: appUser,
+    for: 'select',
+    using: sql`${reader} is null or holder_id = ${reader} or exists (select from ${sql.raw(people)} p where p.member_id = ${reader})`,
+  });
+
 /** Lets whoever shows a secret find the row that holds its hash, before it is known to which firm it belongs. */
 export const bySecret = () =>
   pgPolicy('by_secret', { as: 'permissive', to: appUser, for: 'select', using: sql`token_hash = (select nullif(current_setting('app.secret', true), ''))` });

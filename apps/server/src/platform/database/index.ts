@@ -3,6 +3,7 @@ export {
   currency,
   day,
   firmId,
+  forReceivers,
   fromWithin,
   grantedClients,
   id,

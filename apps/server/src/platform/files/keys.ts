@@ -120,6 +120,11 @@ export class Keys {
     return createHmac('sha256', this.of(firm)).update('texts').digest();
   }
 
+  /** What a firm signs for a browser that brings it back. */
+  signsWith(firm: HasFileKey): string {
+    return createHmac('sha256', this.of(firm)).update('signs').digest('hex');
+  }
+
   /** What the content of a firm's files is sealed with. */
   sealsWith(firm: HasFileKey): Buffer {
     return createHmac('sha256', this.of(firm)).update('content').digest();

@@ -18,13 +18,14 @@ export class Uploads {
   /**
    * @param may asks whether it may be sent at all; what it gives is handed on
    * @param record takes it into the books
+   * @param identity who sends it
    */
   async take<Allowed, Given>(
     request: Request & Known,
     may: (work: Work) => Promise<Allowed>,
     record: (work: Work, file: Upload, allowed: Allowed) => Promise<Given>,
+    identity: Identity = request.identity!,
   ): Promise<Given> {
-    const identity = request.identity!;
     const { firm, allowed } = await this.works.run(identity, async (work) => ({ firm: work.firm, allowed: await may(work) }));
     const file = await receiveUpload(request, (content) => this.store.keep(firm, content));
     return this.recorded(identity, file, (work) => record(work, file, allowed));

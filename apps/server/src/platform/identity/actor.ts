@@ -53,5 +53,7 @@ export const byItself = (firmId: string): Identity => ({ firmId, actor: { kind: 
 export const SESSION_COOKIE = 'steady';
 export const PORTAL_COOKIE = 'steady-portal';
 export const DEVICE_COOKIE = 'steady-device';
+/** A browser in which something was left on a drop-off page. */
+export const DROP_OFF_COOKIE = 'steady-drop-off';
 /** A browser in which a person of the firm has come in before. */
 export const BROWSER_COOKIE = 'steady-browser';

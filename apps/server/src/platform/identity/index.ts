@@ -5,6 +5,7 @@ export {
   type StaffActor,
   BROWSER_COOKIE,
   DEVICE_COOKIE,
+  DROP_OFF_COOKIE,
   PORTAL_COOKIE,
   SESSION_COOKIE,
   byItself,
@@ -15,6 +16,7 @@ export {
 export { type SecretTable, bySecret } from './by-secret';
 export { cookie, giveCookie, takeCookie } from './cookies';
 export { hashOf, newCode, newSecret, sameHash } from './secrets';
+export { CODE_MINUTES, CODE_TRIES, EmailedCodes } from './emailed-codes';
 export { fits, newRecoveryCodes, newSecondStep, otpAddress, stepOf } from './second-step';
 export { type DoorRule, CODES_OF_ONE, CODES_SENT, DoorTries, KNOWN_BROWSER, ONE_ADDRESS, UNKNOWN_BROWSER } from './door-tries';
 export { mustBeConfirmed } from './password-again';

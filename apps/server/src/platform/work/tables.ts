@@ -48,6 +48,10 @@ export const firms = pgTable(
     bic: text('bic'),
     creditorId: text('creditor_id'),
     terms: text('terms'),
+    /** Its logo, as it lies in the store: a picture. */
+    logoAddress: text('logo_address'),
+    logoKind: text('logo_kind'),
+    logoBytes: integer('logo_bytes'),
     /** Where the firm's messages come from; the address of the installation where none is given. */
     mailAddress: text('mail_address'),
     /** Minutes without a sign of life after which a session ends, and hours after which it ends in any case. */

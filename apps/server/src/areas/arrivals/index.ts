@@ -1,0 +1,1 @@
+export { ArrivalCame } from './visits.service';
