@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { addressFrom } from '@steady/core/arrivals';
 import type { ChooseDropOffAddress, DropOffView, KeepDropOff } from '@steady/contract/arrivals';
 import { Clock } from '../../platform/clock';
-import { Database } from '../../platform/database';
+import { Database, sqlState } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import { bySecret, byItself, hashOf } from '../../platform/identity';
@@ -99,12 +99,16 @@ export class DropOffService {
   async choose(work: Work, { address }: ChooseDropOffAddress): Promise<void> {
     const page = await this.hold(work);
     if (page.address !== null) throw Problem.refused('address-chosen', `The page has its address, ${page.address}, and keeps it.`);
-    const taken = await bySecret(this.database, dropOffPages, secretOf(address), this.clock.now().toString(), () => Promise.resolve(true));
-    if (taken) throw Problem.invalid([{ field: 'address', message: 'This address is taken. Choose another.' }]);
-    await work.tx
-      .update(dropOffPages)
-      .set({ address, tokenHash: hashOf(secretOf(address)), version: page.version + 1 })
-      .where(eq(dropOffPages.firmId, work.firm.id));
+    try {
+      await work.tx
+        .update(dropOffPages)
+        .set({ address, tokenHash: hashOf(secretOf(address)), version: page.version + 1 })
+        .where(eq(dropOffPages.firmId, work.firm.id));
+    } catch (error) {
+      // Other firms' pages are not there to be looked at.
+      if (sqlState(error) !== '23505') throw error;
+      throw Problem.invalid([{ field: 'address', message: 'This address is taken. Choose another.' }]);
+    }
     await this.say(work, `gave the drop-off page the address ${address}`, null, { address });
   }
 

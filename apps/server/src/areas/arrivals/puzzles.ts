@@ -8,7 +8,7 @@ import type { Work } from '../../platform/work';
 
 const ALGORITHM = 'PBKDF2/SHA-256';
 /** Rounds of one try, and what its result has to begin with: 256 tries on average, about a second of a browser’s time. */
-const ROUNDS = 2_000;
+const ROUNDS = 1_000;
 const PREFIX = '00';
 /** So long what a browser works at is good. */
 const GOOD_FOR = Temporal.Duration.from({ minutes: 30 });

@@ -22,7 +22,7 @@ const FROM_ONE_PLACE: DoorRule = { tries: 12, hours: 1, minutes: 60 };
 /** Codes to one mailbox, which may belong to somebody who knows nothing of it. */
 const TO_ONE_MAILBOX: DoorRule = { tries: 5, hours: 24, minutes: 24 * 60 };
 /** All that is left at one page: more than people leave in an hour. */
-const AT_ONE_PAGE: DoorRule = { tries: 60, hours: 1, minutes: 60 };
+export const AT_ONE_PAGE: DoorRule = { tries: 60, hours: 1, minutes: 60 };
 /** So long a device shows what was sent from it. */
 const SHOWN_DAYS = 180;
 /** So long files can be added. */
