@@ -13,6 +13,7 @@ import { Asking } from './asking';
 import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
 import { addLines } from './lines';
+import { leaveThings } from './left';
 import { keepForATime } from './kept';
 import { LastDays, standToday } from './last-days';
 import { askQuestions } from './questions';
@@ -65,6 +66,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await new Asking(app, firm, at).fill(today);
     await keepForATime(app, firm, at);
     await talk(app, firm, at);
+    await leaveThings(app, firm, at);
     await askQuestions(app, firm, today, at);
     await giveForApproval(app, firm, today, at);
     await last.writeAhead(today);

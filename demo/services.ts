@@ -2,6 +2,7 @@ import type { createApp } from '@steady/server/app';
 import { AccessService, GroupsService } from '@steady/server/areas/access/index';
 import { AlmanacService, ObligationStandingService } from '@steady/server/areas/almanac/index';
 import { BulkService, ClientsService, ContactsService, DetailsService, NotesService, RelatedService } from '@steady/server/areas/clients/index';
+import { ArrivalsService, DropOffService, VisitsService } from '@steady/server/areas/arrivals/index';
 import { ConversationsService, PortalConversations } from '@steady/server/areas/conversations/index';
 import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
 import { CollectorPageService } from '@steady/server/stand-ins/index';
@@ -16,7 +17,7 @@ import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
 import { SignaturesService } from '@steady/server/areas/signatures/index';
 import { LinesService, ServicesService } from '@steady/server/areas/services/index';
-import { ClosingService, TeamService } from '@steady/server/areas/team/index';
+import { ClosingService, LogoService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
 import { QuestionnaireAnswering, QuestionnaireAsking, QuestionnaireTemplates } from '@steady/server/areas/questionnaires/index';
 import { ApprovalsService } from '@steady/server/areas/approvals/index';
@@ -67,6 +68,10 @@ export interface DemoServices {
   periods: PeriodsService;
   holds: HoldsService;
   conversations: ConversationsService;
+  dropOff: DropOffService;
+  visits: VisitsService;
+  arrivals: ArrivalsService;
+  logo: LogoService;
   portalConversations: PortalConversations;
   questionnaires: QuestionnaireTemplates;
   questionnaireAsking: QuestionnaireAsking;
@@ -134,6 +139,10 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   periods: server.get(PeriodsService),
   holds: server.get(HoldsService),
   conversations: server.get(ConversationsService),
+  dropOff: server.get(DropOffService),
+  visits: server.get(VisitsService),
+  arrivals: server.get(ArrivalsService),
+  logo: server.get(LogoService),
   portalConversations: server.get(PortalConversations),
   questionnaires: server.get(QuestionnaireTemplates),
   questionnaireAsking: server.get(QuestionnaireAsking),

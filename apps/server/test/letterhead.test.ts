@@ -58,6 +58,7 @@ describe('the letterhead of the firm', () => {
     await keep(PAPER);
     expect((await manager().get('/api/firm/letterhead').expect(200)).body).toEqual({
       ...PAPER,
+      logo: null,
       version: expect.any(Number) as number,
       vatNumber: 'IE9980001A',
       iban: 'IE51TERN99046325355093',

@@ -24,5 +24,9 @@ createRoot(document.getElementById('root')!).render(
   </StrictMode>,
 );
 
+// The pages stay at hand where there is no connection. A browser that cannot keep them goes on without.
+if ('serviceWorker' in navigator && window.location.pathname.startsWith('/portal'))
+  window.addEventListener('load', () => void navigator.serviceWorker.register('/portal-worker.js', { scope: '/portal' }).catch(() => undefined));
+
 // Letters of our own come once there is something to read: on a slow line they would hold it up.
 window.addEventListener('load', () => setTimeout(() => void import('./fonts.css'), FONTS_AFTER));

@@ -1,5 +1,5 @@
 import type { DoorOpened, EnterCode, PortalDoor, PortalMe, PortalYou } from './requests';
-import { a, get, post } from './route';
+import { FILE, a, get, post } from './route';
 
 export const door = get('/api/portal/door/:token', 'open', { answer: a<PortalDoor>('PortalDoor'), text: ['token'] });
 export const sendCode = post('/api/portal/door/:token/code', 'open', { text: ['token'], aMinute: 20 });
@@ -12,6 +12,7 @@ export const enter = post('/api/portal/door/:token/enter', 'open', {
 export const enterAgain = post('/api/portal/door/:token/again', 'open', { answer: a<DoorOpened>('DoorOpened'), text: ['token'], aMinute: 20 });
 export const leave = post('/api/portal/leave', 'open');
 export const me = get('/api/portal/me', 'portal', { answer: a<PortalMe>('PortalMe') });
+export const logo = get('/api/portal/logo', 'portal', { answer: FILE });
 /** What is known of them, and their devices. */
 export const you = get('/api/portal/you', 'portal', { answer: a<PortalYou>('PortalYou') });
 /** A device lets nobody in with one click any more, and whoever is in on it is out. */

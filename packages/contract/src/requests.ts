@@ -356,6 +356,10 @@ export interface PortalInvoice {
 /** Who is in the portal; `looking` when it is a person of the firm who sees it as the client does. */
 export interface PortalMe {
   firm: string;
+  /** Tells one logo of the firm from another; null where it has none. */
+  logo: string | null;
+  /** The clock of the firm, IANA name. */
+  zone: string;
   name: string;
   today: string;
   looking: boolean;

@@ -1,6 +1,7 @@
 import { accessArea } from '../areas/access/area';
 import { almanacArea } from '../areas/almanac/area';
 import { approvalsArea } from '../areas/approvals/area';
+import { arrivalsArea } from '../areas/arrivals/area';
 import { asksArea } from '../areas/asks/area';
 import { backupsArea } from '../areas/backups/area';
 import { clientsArea } from '../areas/clients/area';
@@ -37,6 +38,7 @@ export const AREAS: readonly Area[] = [
   approvalsArea,
   documentsArea,
   conversationsArea,
+  arrivalsArea,
   postArea,
   papersArea,
   keepingArea,

@@ -1,4 +1,5 @@
 import { approvalsPortal } from '../areas/approvals/portal';
+import { arrivalsPortal } from '../areas/arrivals/portal';
 import { asksPortal } from '../areas/asks/portal';
 import { conversationsPortal } from '../areas/conversations/portal';
 import { documentsPortal } from '../areas/documents/portal';
@@ -18,6 +19,7 @@ export const PORTAL_AREAS: readonly PortalArea[] = [
   signaturesPortal,
   approvalsPortal,
   conversationsPortal,
+  arrivalsPortal,
   documentsPortal,
   feesPortal,
 ];

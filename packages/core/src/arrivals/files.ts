@@ -2,7 +2,7 @@ import { kindInWords } from './kinds';
 
 /** How much one visitor may leave at once. */
 export const MOST_FILES = 20;
-export const MOST_BYTES = 200 * 1024 * 1024;
+export const MOST_BYTES = 200_000_000;
 
 /**
  * Why a file of a stranger is not taken; null for one that is. It is judged by what it is, as its bytes say, not by its name: papers, pictures,

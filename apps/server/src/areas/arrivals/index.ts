@@ -1,1 +1,3 @@
-export { ArrivalCame } from './visits.service';
+export { ArrivalsService } from './arrivals.service';
+export { DropOffService } from './drop-off.service';
+export { ArrivalCame, VisitsService } from './visits.service';

@@ -134,17 +134,7 @@ export class VisitsService {
     try {
       await this.page.at(address, async (work) => {
         const { name, email, message } = input;
-        const record = {
-          id,
-          firmId,
-          deviceHash: hashOf(secret),
-          proof,
-          name,
-          email,
-          message: this.texts.seal(work.firm, message),
-          beganAt: work.now.toString(),
-        };
-        await work.tx.insert(arrivals).values(record);
+        await this.write(work, { id, deviceHash: hashOf(secret), proof, name, email, message });
         await this.mailCode(work, { id, name, email });
       });
     } catch (error) {
@@ -152,6 +142,35 @@ export class VisitsService {
       throw Problem.of(422, 'proof-wanted', 'Not sent', 'This was sent before. Load this page again to send something else.');
     }
     return { id, device: secret };
+  }
+
+  /** Writes down what a visitor leaves; nobody of the firm sees it before it has arrived. */
+  async write(work: Work, { message, ...of }: Pick<Arrival, 'id' | 'deviceHash' | 'proof' | 'name' | 'email' | 'message'>): Promise<void> {
+    await work.tx.insert(arrivals).values({ ...of, firmId: work.firm.id, message: this.texts.seal(work.firm, message), beganAt: work.now.toString() });
+  }
+
+  /** It is confirmed: those who take it are told. */
+  async arrive(work: Work, id: string): Promise<void> {
+    await work.tx.update(arrivals).set({ arrivedAt: work.now.toString() }).where(eq(arrivals.id, id));
+    const memberIds = await this.page.receivers(work);
+    await this.events.record(work, ArrivalCame, { what: 'something was left on the drop-off page', payload: { arrivalId: id, memberIds } });
+  }
+
+  /** A file of one that has arrived. @throws Problem for what is not taken from strangers */
+  async take(work: Work, id: string, file: Upload): Promise<void> {
+    const why = whyNotTaken(file);
+    if (why !== null) throw Problem.badFile(why);
+    const { name, kind, bytes, address } = file;
+    const [there] = await work.tx
+      .select({ id: arrivalFiles.id })
+      .from(arrivalFiles)
+      .where(and(eq(arrivalFiles.arrivalId, id), eq(arrivalFiles.address, address), eq(arrivalFiles.name, name)));
+    // Sent twice, because an answer was lost.
+    if (there) return;
+    await this.store.claim(work, file);
+    await work.tx.insert(arrivalFiles).values({ firmId: work.firm.id, arrivalId: id, at: work.now.toString(), name, kind, bytes, address });
+    // Whoever has it open sees the file.
+    work.topics.add('arrivals');
   }
 
   /** Sends another code; the ones before it stop working. */
@@ -172,11 +191,7 @@ export class VisitsService {
       if (opens !== null) return Problem.of(429, 'codes-shut', 'Not sent', `Codes were tried too often for this address. Call ${work.firm.name}.`);
       const refusal = await this.codes.use(work, id, code);
       if (refusal !== null) return refusal;
-      await work.tx.update(arrivals).set({ arrivedAt: work.now.toString() }).where(eq(arrivals.id, arrival.id));
-      await this.events.record(work, ArrivalCame, {
-        what: 'something was left on the drop-off page',
-        payload: { arrivalId: id, memberIds: await this.page.receivers(work) },
-      });
+      await this.arrive(work, arrival.id);
       return null;
     });
     if (why !== null) throw why;
@@ -192,26 +207,14 @@ export class VisitsService {
       .from(arrivalFiles)
       .where(eq(arrivalFiles.arrivalId, id));
     if (there!.count >= MOST_FILES) throw Problem.refused('too-many-files', `At most ${MOST_FILES} files can be sent at once.`);
-    if (there!.bytes >= MOST_BYTES) throw Problem.refused('too-many-files', 'At most 200 MiB can be sent at once.');
+    if (there!.bytes >= MOST_BYTES) throw Problem.refused('too-many-files', 'At most 200 MB can be sent at once.');
     return arrival;
   }
 
   async addFile(work: Work, id: string, device: string | null, file: Upload): Promise<void> {
     await work.tx.select({ id: arrivals.id }).from(arrivals).where(eq(arrivals.id, id)).for('update');
     await this.mayAdd(work, id, device);
-    const why = whyNotTaken(file);
-    if (why !== null) throw Problem.badFile(why);
-    const [there] = await work.tx
-      .select({ id: arrivalFiles.id })
-      .from(arrivalFiles)
-      .where(and(eq(arrivalFiles.arrivalId, id), eq(arrivalFiles.address, file.address), eq(arrivalFiles.name, file.name)));
-    // Sent twice, because an answer was lost.
-    if (there) return;
-    await this.store.claim(work, file);
-    const { name, kind, bytes, address } = file;
-    await work.tx.insert(arrivalFiles).values({ firmId: work.firm.id, arrivalId: id, at: work.now.toString(), name, kind, bytes, address });
-    // Whoever has it open sees the file.
-    work.topics.add('arrivals');
+    await this.take(work, id, file);
   }
 
   /** One that was left from this device. @throws Problem "not-found" */

@@ -1,8 +1,8 @@
-import { Controller, Header, Req, type StreamableFile } from '@nestjs/common';
+import { Controller, Header, type OnModuleInit, Req, type StreamableFile } from '@nestjs/common';
 import type { Request } from 'express';
 import { BeginConversation, type PortalConversation, type PortalConversationView, SayWords } from '@steady/contract/conversations';
 import * as routes from '@steady/contract/conversations-portal.routes';
-import { FileStore, Uploads } from '../../platform/files';
+import { FileStore, ResumedUploads, Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import type { Known } from '../../platform/identity';
 import { sendDocument } from '../documents';
@@ -12,14 +12,25 @@ import { PortalConversations } from './portal-conversations.service';
 
 /** Conversations as the client’s people see and lead them. */
 @Controller()
-export class ConversationsPortalController {
+export class ConversationsPortalController implements OnModuleInit {
   constructor(
     private readonly queries: ConversationQueries,
     private readonly portal: PortalConversations,
     private readonly conversations: ConversationsService,
     private readonly uploads: Uploads,
     private readonly store: FileStore,
+    private readonly resumed: ResumedUploads,
   ) {}
+
+  onModuleInit(): void {
+    this.resumed.register('portal', 'conversation', {
+      may: (work, { of }) => this.portal.mayAdd(work, of),
+      record: async (work, file, { of }) => {
+        await this.portal.addFile(work, of, file);
+        return {};
+      },
+    });
+  }
 
   @Does(routes.list)
   list({ work }: Asked<typeof routes.list>): Promise<PortalConversation[]> {

@@ -47,7 +47,8 @@ export class NoticesService implements OnModuleInit {
           await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${work.actor.name} ${what}` });
     });
     this.events.on(ArrivalCame, async (work, { payload: { memberIds } }) => {
-      for (const memberId of memberIds) await this.put(work, memberId, 'came in', { clientId: null, jobId: null, what: 'Something was left on the drop-off page' });
+      for (const memberId of memberIds)
+        await this.put(work, memberId, 'came in', { clientId: null, jobId: null, what: 'Something was left on the drop-off page' });
     });
     this.events.on(AllIn, (work, { what, payload: { askId } }) => this.tell(work, askId, 'completed', what));
     this.ticks.registerEach(

@@ -1,4 +1,4 @@
-import { Controller, Req, Res } from '@nestjs/common';
+import { Controller, Header, Req, Res, type StreamableFile } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import * as routes from '@steady/contract/portal.routes';
 import { Database } from '../../platform/database';
@@ -6,6 +6,7 @@ import { EnterCode, type PortalDoor, type PortalMe, type PortalYou } from '@stea
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known, DEVICE_COOKIE, PORTAL_COOKIE, cookie, giveCookie, takeCookie } from '../../platform/identity';
 import { Works } from '../../platform/work';
+import { LogoService } from '../team';
 import { PortalService } from './portal.service';
 
 @Controller()
@@ -14,6 +15,7 @@ export class PortalController {
     private readonly portal: PortalService,
     private readonly database: Database,
     private readonly works: Works,
+    private readonly logos: LogoService,
   ) {}
 
   @DoesOutside(routes.door)
@@ -60,7 +62,21 @@ export class PortalController {
   me({ work }: Asked<typeof routes.me>): PortalMe {
     const looking = work.actor.kind === 'client' && work.actor.looker !== undefined;
     const { firm, actor, today } = work;
-    return { firm: firm.name, name: actor.name, today: today.toString(), looking, readOnly: this.database.isLow() };
+    return {
+      firm: firm.name,
+      logo: firm.logoAddress?.slice(0, 12) ?? null,
+      zone: firm.zone,
+      name: actor.name,
+      today: today.toString(),
+      looking,
+      readOnly: this.database.isLow(),
+    };
+  }
+
+  @Header('X-Content-Type-Options', 'nosniff')
+  @Does(routes.logo)
+  logo({ work }: Asked<typeof routes.logo>): Promise<StreamableFile> {
+    return this.logos.content(work);
   }
 
   @DoesOutside(routes.you)

@@ -1,4 +1,4 @@
-import { Controller, Header, Req, StreamableFile } from '@nestjs/common';
+import { Controller, Header, type OnModuleInit, Req, StreamableFile } from '@nestjs/common';
 import type { Request } from 'express';
 import {
   AskQuestionnaire,
@@ -14,7 +14,7 @@ import {
 import * as portal from '@steady/contract/questionnaires-portal.routes';
 import * as routes from '@steady/contract/questionnaires.routes';
 import type { SendPreview } from '@steady/contract/requests';
-import { Uploads } from '../../platform/files';
+import { ResumedUploads, Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import type { Known } from '../../platform/identity';
 import { Works } from '../../platform/work';
@@ -142,11 +142,22 @@ export class QuestionnairesController {
 
 /** Questionnaires as the client’s people fill them in. */
 @Controller()
-export class QuestionnairesPortalController {
+export class QuestionnairesPortalController implements OnModuleInit {
   constructor(
     private readonly answering: QuestionnaireAnswering,
     private readonly uploads: Uploads,
+    private readonly resumed: ResumedUploads,
   ) {}
+
+  onModuleInit(): void {
+    this.resumed.register('portal', 'question', {
+      may: (work, { of, part }) => this.answering.mayAddFile(work, of, part),
+      record: async (work, file, { of, part }) => {
+        await this.answering.addFile(work, of, part, file);
+        return {};
+      },
+    });
+  }
 
   @Does(portal.view)
   view({ work, at: { id } }: Asked<typeof portal.view>): Promise<QuestionnaireView> {

@@ -1,8 +1,8 @@
-import { Controller, Header, Req, type StreamableFile } from '@nestjs/common';
+import { Controller, Header, type OnModuleInit, Req, type StreamableFile } from '@nestjs/common';
 import type { Request } from 'express';
 import { ClientWords } from '@steady/contract/requests';
 import * as routes from '@steady/contract/requests-portal.routes';
-import { FileStore, Uploads } from '../../platform/files';
+import { FileStore, ResumedUploads, Uploads } from '../../platform/files';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known } from '../../platform/identity';
 import { sendDocument } from '../documents';
@@ -10,12 +10,23 @@ import { RequestAnswers } from './request-answers.service';
 
 /** Requests as the client's people see and answer them. */
 @Controller()
-export class RequestsPortalController {
+export class RequestsPortalController implements OnModuleInit {
   constructor(
     private readonly answers: RequestAnswers,
     private readonly uploads: Uploads,
     private readonly store: FileStore,
+    private readonly resumed: ResumedUploads,
   ) {}
+
+  onModuleInit(): void {
+    this.resumed.register('portal', 'item', {
+      may: (work, { of }) => this.answers.mayAnswer(work, of),
+      record: async (work, file, { of }) => {
+        await this.answers.upload(work, of, file);
+        return {};
+      },
+    });
+  }
 
   @DoesOutside(routes.upload)
   async upload({ at: { id: itemId } }: AskedOutside<typeof routes.upload>, @Req() request: Request & Known): Promise<void> {

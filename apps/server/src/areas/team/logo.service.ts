@@ -7,7 +7,7 @@ import { type Work, Works } from '../../platform/work';
 export const LogoChanged = eventKind<object>('logo changed', 'team');
 
 const KINDS = new Set(['image/png', 'image/jpeg', 'image/webp']);
-const MOST = 500 * 1024;
+const MOST = 500_000;
 
 /** The firm’s logo, as clients see it. */
 @Injectable()
@@ -25,7 +25,7 @@ export class LogoService implements OnModuleInit {
   /** @throws Problem for what is no picture, or a large one: it stands on a page that is read on a telephone */
   async keep(work: Work, file: Upload): Promise<void> {
     if (!KINDS.has(file.kind)) throw Problem.badFile('A logo is a PNG, JPEG or WebP picture. Choose another.');
-    if (file.bytes > MOST) throw Problem.badFile('A logo has 500 KiB at most: clients load it on their telephones. Choose a smaller one.');
+    if (file.bytes > MOST) throw Problem.badFile('A logo has 500 kB at most: clients load it on their telephones. Choose a smaller one.');
     await this.store.claim(work, file);
     await this.change(work, { logoAddress: file.address, logoKind: file.kind, logoBytes: file.bytes });
   }

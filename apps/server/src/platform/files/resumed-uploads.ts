@@ -18,23 +18,38 @@ import { type Upload, Uploads } from './uploads';
 /** What is left half-way is thrown away after a day. */
 const KEPT_FOR = 24 * 3_600_000;
 
+/** Who sends: people of the firm, or people of clients from inside the portal. Each has destinations of its own. */
+export type Sender = 'staff' | 'portal';
+const PATHS: Record<Sender, string> = { staff: '/api/uploads', portal: '/api/portal/uploads' };
+
+/** Where in a destination a file goes. */
+interface Place {
+  /** The id of what it is sent to. */
+  of: string;
+  folderId: string | null;
+  /** The part of it, where it has several: the key of a question. */
+  part: string;
+}
+
 /** Where an uploaded file may go: said by the area that takes it. */
 interface Destination {
   /** Whether it may be sent there at all; asked before the first byte. @throws Problem */
-  may(work: Work, of: string, folderId: string | null): Promise<unknown>;
+  may(work: Work, to: Place): Promise<unknown>;
   /** Takes it into the books. @returns what is answered */
-  record(work: Work, file: Upload, of: string, folderId: string | null): Promise<object>;
+  record(work: Work, file: Upload, to: Place): Promise<object>;
 }
 
 interface Wanted {
   destination: Destination;
-  of: string;
-  folderId: string | null;
+  place: Place;
   name: string;
 }
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+/** Letters in the key of a question, at most. */
+const MOST_PART = 100;
 const gone = () => Problem.notFound('upload');
+const senderOf = ({ actor }: Identity): Sender => (actor.kind === 'client' ? 'portal' : 'staff');
 const whoIs = ({ firmId, actor }: Identity) => `${firmId} ${actor.kind} ${actor.id}`;
 
 /**
@@ -44,10 +59,10 @@ const whoIs = ({ firmId, actor }: Identity) => `${firmId} ${actor.kind} ${actor.
 @Injectable()
 export class ResumedUploads {
   private readonly log = new Logger('Uploads');
-  private readonly destinations = new Map<string, Destination>();
+  private readonly destinations: Record<Sender, Map<string, Destination>> = { staff: new Map(), portal: new Map() };
   private readonly folder: string;
   private readonly plain: PlainFiles;
-  private readonly server: Server;
+  private readonly servers: Record<Sender, Server>;
   /** Those that are being sealed and recorded: whoever asks for the same meanwhile waits for it. */
   private readonly finishing = new Map<string, Promise<object>>();
 
@@ -60,8 +75,12 @@ export class ResumedUploads {
     this.folder = join(settings.dataFolder, 'uploads');
     mkdirSync(this.folder, { recursive: true, mode: 0o700 });
     this.plain = new PlainFiles({ directory: this.folder });
-    this.server = new Server({
-      path: '/api/uploads',
+    this.servers = { staff: this.serverAt(PATHS.staff), portal: this.serverAt(PATHS.portal) };
+  }
+
+  private serverAt(path: string): Server {
+    return new Server({
+      path,
       relativeLocation: true,
       datastore: this.plain,
       namingFunction: () => randomUUID(),
@@ -74,12 +93,12 @@ export class ResumedUploads {
   }
 
   /** @param to as it stands in the metadata */
-  register(to: string, destination: Destination): void {
-    this.destinations.set(to, destination);
+  register(sender: Sender, to: string, destination: Destination): void {
+    this.destinations[sender].set(to, destination);
   }
 
   /**
-   * Answers one request of the protocol.
+   * Answers one request of the protocol, at the address of whoever sends.
    * @throws Problem for what may not be sent, and for an upload that is not there for whoever asks
    */
   async handle(request: Request & Known, response: Response): Promise<void> {
@@ -96,7 +115,7 @@ export class ResumedUploads {
         return;
       }
     }
-    await this.server.handle(request, response);
+    await this.servers[senderOf(identity)].handle(request, response);
   }
 
   /** Throws away what was left half-way. */
@@ -111,22 +130,22 @@ export class ResumedUploads {
     if (count > 0) this.log.log(`Threw away ${count} files of uploads that were left half-way.`);
   }
 
-  private wanted(metadata: Arriving['metadata']): Wanted {
-    const { to, of, folder, name } = metadata ?? {};
-    const destination = this.destinations.get(to ?? '');
-    if (!destination || !of || !UUID.test(of) || (folder && !UUID.test(folder))) throw gone();
+  private wanted(sender: Sender, metadata: Arriving['metadata']): Wanted {
+    const { to, of, folder, part, name } = metadata ?? {};
+    const destination = this.destinations[sender].get(to ?? '');
+    if (!destination || !of || !UUID.test(of) || (folder && !UUID.test(folder)) || (part ?? '').length > MOST_PART) throw gone();
     const tidy = tidyName(name ?? '');
     if (!tidy) throw Problem.badFile('This file has a name that cannot be kept. Rename it and send it again.');
-    return { destination, of, folderId: folder || null, name: tidy };
+    return { destination, place: { of, folderId: folder || null, part: part ?? '' }, name: tidy };
   }
 
   private async mayBegin(identity: Identity, request: Request): Promise<void> {
     const size = Number(request.get('Upload-Length') ?? NaN);
-    const { destination, of, folderId } = this.wanted(metadataIn(request.get('Upload-Metadata')));
+    const { destination, place } = this.wanted(senderOf(identity), metadataIn(request.get('Upload-Metadata')));
     if (!Number.isInteger(size) || size < 0) throw Problem.of(411, 'size-wanted', 'Not kept', 'Say how large the file is.');
     if (size === 0) throw emptyFile();
     if (size > this.settings.uploadLimit) throw tooLarge(this.settings.uploadLimit);
-    await this.works.run(identity, (work) => destination.may(work, of, folderId));
+    await this.works.run(identity, (work) => destination.may(work, place));
   }
 
   /** An upload is there for whoever began it alone. */
@@ -161,11 +180,11 @@ export class ResumedUploads {
   }
 
   private async sealAndRecord(identity: Identity, { id, metadata }: Arriving): Promise<object> {
-    const { destination, of, folderId, name } = this.wanted(metadata);
+    const { destination, place, name } = this.wanted(senderOf(identity), metadata);
     try {
       const firm = await this.works.run(identity, (work) => Promise.resolve(work.firm), { readOnly: true });
       const file = await this.store.keep(firm, createReadStream(join(this.folder, id)));
-      const answer = await this.uploads.recorded(identity, file, (work) => destination.record(work, { ...file, name }, of, folderId));
+      const answer = await this.uploads.recorded(identity, file, (work) => destination.record(work, { ...file, name }, place));
       await this.plain.remove(id);
       return answer;
     } catch (error) {

@@ -63,7 +63,7 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api')) return next();
     response.setHeader('Cache-Control', 'no-cache');
-    // Clients have an entry of their own, which brings nothing of the firm's pages.
-    response.sendFile(join(folder, /^\/portal(\/|$)/.test(request.path) ? 'portal.html' : 'index.html'));
+    // Clients and visitors have an entry of their own, which brings nothing of the firm's pages.
+    response.sendFile(join(folder, /^\/(portal|drop-off)(\/|$)/.test(request.path) ? 'portal.html' : 'index.html'));
   });
 }

@@ -1,3 +1,3 @@
 /** What other areas use of this one. */
-export { ClientField } from './client-field';
+export { type ChosenClient, ClientField } from './client-field';
 export { DetailInput } from './detail-inputs';

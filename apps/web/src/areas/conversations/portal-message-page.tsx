@@ -2,8 +2,8 @@ import * as routes from '@steady/contract/conversations-portal.routes';
 import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import type { PortalMe } from '@steady/contract/requests';
-import { addressOf, send, upload, useData } from '../../app/api';
-import { PortalFrame } from '../portal';
+import { addressOf, send, useData } from '../../app/api';
+import { PortalFrame, sendFileTo } from '../portal';
 import { Thread } from './thread';
 import { WriteBox } from './write-box';
 
@@ -37,7 +37,7 @@ function Message({ me }: { me: PortalMe }) {
         label="What you write"
         act="Send"
         onSend={(text) => send(routes.say, { id }, { text })}
-        onFile={(file) => upload(routes.addFile, { id }, file)}
+        onFile={sendFileTo({ to: 'conversation', of: id })}
       />
       <p className="mt-2 text-[13.5px] text-soft">{of.readBy}</p>
     </>

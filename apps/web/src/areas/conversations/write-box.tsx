@@ -2,6 +2,7 @@ import { type FormEvent, type KeyboardEvent, useState } from 'react';
 import { ProblemError } from '../../app/api';
 import { FileButton } from '../../ui/file-input';
 import { dropDraft, useDraft } from '../../ui/drafts';
+import { FilesSaid, type SendOne, useSendingFiles } from '../../ui/sending-files';
 
 interface Props {
   /** Under which what is typed is kept in the browser. */
@@ -9,7 +10,7 @@ interface Props {
   label: string;
   act: string;
   onSend(text: string): Promise<unknown>;
-  onFile(file: File): Promise<unknown>;
+  onFile: SendOne;
 }
 
 /** Writes the next words, or sends files. What is typed stays in the browser until the server has it. */
@@ -42,11 +43,7 @@ export function WriteBox({ draft, label, act, onSend, onFile }: Props) {
       return 'Sent.';
     });
   };
-  const files = (chosen: File[]) =>
-    void attempt(async () => {
-      for (const file of chosen) await onFile(file);
-      return chosen.length === 1 ? `${chosen[0]!.name} is sent.` : `${chosen.length} files are sent.`;
-    });
+  const files = useSendingFiles();
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) submit();
   };
@@ -65,11 +62,18 @@ export function WriteBox({ draft, label, act, onSend, onFile }: Props) {
         <button className="act max-sm:min-h-11" disabled={busy}>
           {act}
         </button>
-        <FileButton words={busy ? 'Sending …' : 'Add files'} multiple disabled={busy} label="Files for this conversation" onFiles={files} />
+        <FileButton
+          words={files.busy ? 'Sending …' : 'Add files'}
+          multiple
+          disabled={busy || files.busy}
+          label="Files for this conversation"
+          onFiles={(chosen) => void files.send(chosen, onFile)}
+        />
         <span role="status" className="good text-table">
           {said.done}
         </span>
       </div>
+      <FilesSaid of={files} />
     </form>
   );
 }

@@ -1,10 +1,10 @@
-import * as foldersRoutes from '@steady/contract/folders.routes';
 import { titleOf } from '@steady/core/documents';
 import { counted } from '@steady/core/words';
 import { ChangeDocuments, DOCUMENTS_TOGETHER, type DocumentPage } from '@steady/contract/documents';
 import * as documentsRoutes from '@steady/contract/documents.routes';
-import { send, useData } from '../../app/api';
-import { SelectField, TextField, TickField } from '../../ui/fields';
+import { send } from '../../app/api';
+import { TextField, TickField } from '../../ui/fields';
+import { FolderField, NO_FOLDER } from './folder-field';
 import { asNumber, useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { PersonSelect } from '../../ui/person-select';
@@ -12,18 +12,18 @@ import { useNotify } from '../../ui/toasts';
 import { doneInWords, inParts } from './together';
 
 const AS_IT_IS = 'as it is';
-const NONE = 'none';
+const NOBODY = NO_FOLDER;
 
 /** What was chosen of a record, where something was: nothing of it is null. */
 const chosen = <Key extends string>(key: Key, value: string | null | undefined): { [K in Key]?: string | null } =>
-  (value === AS_IT_IS || value === undefined ? {} : { [key]: value === NONE ? null : value }) as { [K in Key]?: string | null };
+  (value === AS_IT_IS || value === undefined ? {} : { [key]: value === NO_FOLDER ? null : value }) as { [K in Key]?: string | null };
 
 /** What the form holds when it is opened: of one how it is, of many that each stays as it is. */
 const atFirst = (documents: Props['documents'], one: DocumentPage | undefined): ChangeDocuments => ({
   // Those of the first part: the others go after it.
   documentIds: documents.slice(0, DOCUMENTS_TOGETHER).map(({ id }) => id),
   ...(one
-    ? { folderId: one.folderId ?? NONE, year: one.year, what: one.what ?? '', assignedTo: one.assignedTo ?? NONE, lookedAt: one.lookedAt === null }
+    ? { folderId: one.folderId ?? NO_FOLDER, year: one.year, what: one.what ?? '', assignedTo: one.assignedTo ?? NOBODY, lookedAt: one.lookedAt === null }
     : { folderId: AS_IT_IS, assignedTo: AS_IT_IS, lookedAt: true }),
 });
 
@@ -67,9 +67,9 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
     >
       <FolderField
         clientId={clients.size === 1 ? [...clients][0]! : null}
-        chosen={watch('folderId') ?? NONE}
+        chosen={watch('folderId') ?? NO_FOLDER}
         error={errors.folderId?.message}
-        many={!one}
+        first={one ? undefined : { value: AS_IT_IS, words: 'as they are' }}
         field={register('folderId')}
       />
       <TextField
@@ -84,30 +84,11 @@ export function ChangeDocumentsLeaf({ documents, one, onClose }: Props) {
       <PersonSelect
         label="To be looked at by"
         nobody={one ? 'nobody in particular' : 'as they are'}
-        nobodyIs={one ? NONE : AS_IT_IS}
+        nobodyIs={one ? NOBODY : AS_IT_IS}
         {...register('assignedTo')}
         error={errors.assignedTo?.message}
       />
       {!one?.lookedAt && <TickField label={one ? 'Looked at' : 'All looked at'} {...register('lookedAt')} />}
     </Leaf>
-  );
-}
-
-/** The folders to choose from: of one client its own, of several those of the firm, which each of them has. */
-function FolderField({ clientId, chosen, error, many, field }: { clientId: string | null; chosen: string; error?: string; many: boolean; field: object }) {
-  const { data: ofClient } = useData(foldersRoutes.ofClient, clientId ? { id: clientId } : null);
-  const { data: ofFirm } = useData(foldersRoutes.templates, clientId ? null : {});
-  const folders: { id: string; name: string; access?: string }[] = ofClient?.folders ?? ofFirm ?? [];
-  const access = folders.find(({ id }) => id === chosen)?.access;
-  return (
-    <SelectField label="Folder" hint={chosen === NONE ? 'only the firm sees it' : access} error={error} {...field}>
-      {many && <option value={AS_IT_IS}>as they are</option>}
-      {folders.map(({ id, name }) => (
-        <option key={id} value={id}>
-          {name}
-        </option>
-      ))}
-      <option value={NONE}>in no folder</option>
-    </SelectField>
   );
 }

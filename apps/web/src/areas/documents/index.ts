@@ -1,2 +1,3 @@
 /** What other areas use of this one. */
 export { AddDocument } from './add-document';
+export { FolderField } from './folder-field';

@@ -3,10 +3,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { plainDate } from '@steady/core/words';
 import type { PortalFolder } from '@steady/contract/documents';
-import { ProblemError, addressOf, upload, useData } from '../../app/api';
+import { addressOf, useData } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
+import { FilesSaid, useSendingFiles } from '../../ui/sending-files';
 import { dayOf, sizeInWords } from '../../ui/words';
-import { PortalFrame } from '../portal';
+import { PortalFrame, sendFileTo } from '../portal';
 
 /** What lies in folders that they may read, client by client, and where they may add. */
 export const PortalPapersPage = () => <PortalFrame title="Papers">{() => <Papers />}</PortalFrame>;
@@ -71,41 +72,15 @@ function Folder({ of: { id, name, adds, documents }, clientId }: { of: PortalFol
 
 /** Files that they send of their own accord. What went in is said, and what did not, each by its name. */
 function AddHere({ at, name }: { at: { id: string; folder: string }; name: string }) {
-  const [busy, setBusy] = useState(false);
-  const [said, setSaid] = useState<{ sent: number; not: string[] } | null>(null);
-  const add = async (files: File[]) => {
-    setBusy(true);
-    let sent = 0;
-    const not: string[] = [];
-    for (const file of files)
-      try {
-        await upload(documentsPortalRoutes.add, at, file);
-        sent += 1;
-      } catch (caught) {
-        if (!(caught instanceof ProblemError)) throw caught;
-        not.push(`${file.name}: ${caught.words}`);
-      }
-    setSaid({ sent, not });
-    setBusy(false);
-  };
+  const files = useSendingFiles();
+  const add = (chosen: File[]) => void files.send(chosen, sendFileTo({ to: 'folder', of: at.id, folder: at.folder }));
   return (
     <>
       <label className="my-2 block min-h-11 cursor-pointer border border-dashed border-kelp bg-kelp-tint p-3 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
-        {busy ? 'Sending …' : 'Add pictures or files'}
-        <FileInput multiple disabled={busy} label={`Add files to ${name}`} onFiles={(files) => void add(files)} />
+        {files.busy ? 'Sending …' : 'Add pictures or files'}
+        <FileInput multiple disabled={files.busy} label={`Add files to ${name}`} onFiles={add} />
       </label>
-      {said && said.sent > 0 && (
-        <p role="status" className="good text-[13.5px]">
-          {said.sent === 1 ? 'One file is in, thank you.' : `${said.sent} files are in, thank you.`}
-        </p>
-      )}
-      {said && said.not.length > 0 && (
-        <ul role="alert" className="border border-rust bg-rust-tint px-2 py-1 text-table">
-          {said.not.map((one) => (
-            <li key={one}>{one}</li>
-          ))}
-        </ul>
-      )}
+      <FilesSaid of={files} />
     </>
   );
 }

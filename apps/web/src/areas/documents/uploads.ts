@@ -1,12 +1,12 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import type { Upload as Arriving, DetailedError } from 'tus-js-client';
+import type { Upload as Arriving } from 'tus-js-client';
 import type { DocumentAdded } from '@steady/contract/documents';
-import type { ProblemDetails } from '@steady/contract/problem';
 import * as uploadsRoutes from '@steady/contract/uploads.routes';
-import { refresh } from '../../app/api';
+import { ProblemError, refresh } from '../../app/api';
+import { type FileGoesTo, sendResumed } from '../../app/resumed';
 
 /** Where files go: a client, a job, or the place of a document that is there; into a folder, where one was chosen. */
-export interface Destination {
+export interface Destination extends FileGoesTo {
   to: 'client' | 'job' | 'document';
   of: string;
   /** Empty: the folder that takes it. */
@@ -28,9 +28,6 @@ export interface UploadShown {
 }
 
 const AT_ONCE = 4;
-const PART = 4 * 1024 * 1024;
-const TRIES = [0, 1_000, 3_000, 5_000, 10_000, 20_000, 30_000];
-
 // They go on while one looks at another page: kept here, and not in a component.
 let all: readonly UploadShown[] = [];
 const running = new Map<number, Arriving>();
@@ -42,49 +39,24 @@ function set(id: number, change: Partial<UploadShown>): void {
   for (const hear of heard) hear();
 }
 
-/** What the server said, where it can be read. */
-function wordsOf(error: Error | DetailedError): string {
-  const body = 'originalResponse' in error ? error.originalResponse?.getBody() : undefined;
+async function start({ id, file, destination }: UploadShown): Promise<void> {
+  set(id, { state: 'goes', why: null });
   try {
-    const problem = JSON.parse(body ?? '') as ProblemDetails;
-    return problem.errors?.[0]?.message ?? problem.detail;
-  } catch {
-    return 'The line was lost. Try again; it goes on where it stopped.';
+    const answer = await sendResumed(uploadsRoutes.begin, file, destination, {
+      onSent: (sent) => set(id, { state: 'goes', sent }),
+      onLost: () => set(id, { state: 'lost' }),
+      onBegun: (upload) => running.set(id, upload),
+    });
+    ended(id, { state: 'done', sent: file.size, added: addedFrom(answer) });
+  } catch (caught) {
+    if (!(caught instanceof ProblemError)) throw caught;
+    ended(id, { state: 'refused', why: caught.words });
   }
 }
 
-const isForGood = (status: number | undefined) => status !== undefined && status >= 400 && status < 500 && status !== 409 && status !== 423 && status !== 429;
-
-async function start({ id, file, destination: { to, of, folder = '' } }: UploadShown): Promise<void> {
-  set(id, { state: 'goes', why: null });
-  const { Upload } = await import('tus-js-client');
-  const upload = new Upload(file, {
-    endpoint: uploadsRoutes.begin.path,
-    chunkSize: PART,
-    // A small file comes with the request that begins it.
-    uploadDataDuringCreation: true,
-    retryDelays: TRIES,
-    metadata: { to, of, folder, name: file.name },
-    removeFingerprintOnSuccess: true,
-    fingerprint: () => Promise.resolve(`upload ${to} ${of} ${folder} ${file.name} ${file.size} ${file.lastModified}`),
-    onShouldRetry: (error) => {
-      if (isForGood(error.originalResponse?.getStatus())) return false;
-      set(id, { state: 'lost' });
-      return true;
-    },
-    onProgress: (sent) => set(id, { state: 'goes', sent }),
-    onError: (error) => ended(id, { state: 'refused', why: wordsOf(error) }),
-    onSuccess: ({ lastResponse }) => ended(id, { state: 'done', sent: file.size, added: addedFrom(lastResponse.getBody()) }),
-  });
-  running.set(id, upload);
-  const [before] = await upload.findPreviousUploads();
-  if (before) upload.resumeFromPreviousUpload(before);
-  upload.start();
-}
-
-function addedFrom(body: string | undefined): DocumentAdded | null {
+function addedFrom(body: string): DocumentAdded | null {
   try {
-    return JSON.parse(body ?? '') as DocumentAdded;
+    return JSON.parse(body) as DocumentAdded;
   } catch {
     return null;
   }

@@ -1,11 +1,13 @@
 import * as portalRoutes from '@steady/contract/portal.routes';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { Link, NavLink, useSearchParams } from 'react-router';
 import type { PortalMe } from '@steady/contract/requests';
-import { send, useData } from '../../app/api';
+import { addressOf, refresh, send, useData } from '../../app/api';
 import { useLookAgain } from '../../app/look-again';
 import { useWays } from '../../app/portal-brought';
 import { useTitle } from '../../app/use-title';
+import { setZone } from '../../ui/words';
+import { type FirmShown, firmShownBefore, keepFirmShown } from './firm-shown';
 
 interface Props {
   /** What the page is called for the browser, behind the name of the firm. */
@@ -21,24 +23,29 @@ export function PortalFrame({ title, back, children }: Props) {
   const ways = useWays();
   useLookAgain(me?.readOnly ?? false);
   useTitle(me && (title ? `${title}, ${me.firm}` : me.firm));
-  if (error)
-    return (
-      <main className="mx-auto max-w-md px-[18px] pt-16">
-        <h1>Please use your link</h1>
-        <p className="mt-2">{error.message}</p>
-      </main>
-    );
-  if (!me) return null;
+  useEffect(() => {
+    if (me) keepFirmShown(me);
+  }, [me]);
+  const isCutOff = error?.problem.code === 'unreachable';
+  if (error && !isCutOff) return <NotIn words={error.message} />;
+  if (!me) return isCutOff ? <NoConnection /> : null;
+  // Moments are said on the clock of the firm.
+  setZone(me.zone);
   return (
     <>
       <main className="mx-auto max-w-xl px-[18px] pt-3 pb-28">
         {me.looking && <Looking name={me.name} />}
         <header className="flex items-baseline justify-between gap-4 border-b border-ink pt-1 pb-2.5">
-          <Link to="/portal" className="font-serif text-[15px] font-semibold">
-            {me.firm}
+          <Link to="/portal">
+            <FirmName of={me} />
           </Link>
           <span className="text-soft">{me.name}</span>
         </header>
+        {isCutOff && (
+          <p role="status" className="mt-3 border border-ochre bg-ochre-tint px-3 py-2">
+            There is no connection just now. What you type is kept on this device.
+          </p>
+        )}
         {me.readOnly && (
           <p role="status" className="mt-3 border border-ochre bg-ochre-tint px-3 py-2">
             For the moment nothing can be sent here. You can read what there is; please come back a little later.
@@ -71,6 +78,44 @@ export function PortalFrame({ title, back, children }: Props) {
         </ul>
       </nav>
     </>
+  );
+}
+
+/** The firm’s name and logo. */
+export function FirmName({ of: { firm, logo } }: { of: FirmShown }) {
+  return (
+    <span className="flex items-center gap-3 font-serif text-[15px] font-semibold">
+      {logo && <img src={`${addressOf(portalRoutes.logo)}?of=${logo}`} alt="" className="max-h-9 max-w-28" />}
+      {firm}
+    </span>
+  );
+}
+
+function NotIn({ words }: { words: string }) {
+  return (
+    <main className="mx-auto max-w-md px-[18px] pt-16">
+      <h1>Please use your link</h1>
+      <p className="mt-2">{words}</p>
+    </main>
+  );
+}
+
+/** The page was opened where there is no connection. */
+function NoConnection() {
+  const before = firmShownBefore();
+  return (
+    <main className="mx-auto max-w-xl px-[18px] pt-3">
+      {before && (
+        <header className="border-b border-ink pt-1 pb-2.5">
+          <FirmName of={before} />
+        </header>
+      )}
+      <h1 className="mt-5 text-[22px]">No connection just now</h1>
+      <p className="mt-1">What you typed is kept on this device. This page goes on by itself when there is a connection again.</p>
+      <button className="act mt-4 min-h-11" onClick={() => void refresh()}>
+        Try again
+      </button>
+    </main>
   );
 }
 

@@ -1,1 +1,2 @@
 export { PortalFrame } from './frame';
+export { sendFileTo } from './send-file';

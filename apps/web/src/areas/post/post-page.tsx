@@ -8,6 +8,7 @@ export function PostViews() {
     <Views
       views={[
         { to: '/post/conversations', words: 'Conversations' },
+        ...(session.may('do work') ? [{ to: '/post/arrivals', words: 'Arrivals' }] : []),
         { to: '/post', words: 'Written' },
         { to: '/post/going-out', words: 'Going out' },
         { to: '/papers', words: 'On paper' },

@@ -3,6 +3,7 @@ import { plainDate } from '@steady/core/words';
 import { type QuestionSection, answeredOf, askedSections } from '@steady/core/questionnaires';
 import type { QuestionnaireView } from '@steady/contract/questionnaires';
 import { ProblemError } from '../../app/api';
+import type { SendOne } from '../../ui/sending-files';
 import { dayOf } from '../../ui/words';
 import { LookOver } from './look-over';
 import { type InSection, OneQuestion } from './one-question';
@@ -11,7 +12,8 @@ import { type Save, useAnswers } from './use-answers';
 export interface FillingIn {
   view: QuestionnaireView;
   save: Save;
-  addFile(key: string, file: File): Promise<unknown>;
+  /** How files go to the question with this key. */
+  addFile(key: string): SendOne;
   sameAgain(): Promise<unknown>;
   sendIn(): Promise<unknown>;
 }

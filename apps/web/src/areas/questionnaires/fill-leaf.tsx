@@ -20,7 +20,7 @@ function Filling({ view, onClose }: { view: QuestionnaireView; onClose(): void }
         <FillIn
           view={view}
           save={(key, value) => send(routes.putAnswer, at, { key, value })}
-          addFile={(key, file) => upload(routes.addFile, { ...at, key }, file)}
+          addFile={(key) => (file) => upload(routes.addFile, { ...at, key }, file)}
           sameAgain={() => send(routes.sameAgain, at)}
           sendIn={async () => {
             await send(routes.sendIn, at);

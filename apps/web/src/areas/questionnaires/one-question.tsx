@@ -1,15 +1,16 @@
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { type Question, answerInWords, sameAnswer } from '@steady/core/questionnaires';
 import type { QuestionnaireView } from '@steady/contract/questionnaires';
-import { ProblemError } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
+import { FilesSaid, type SendOne, useSendingFiles } from '../../ui/sending-files';
 import { AnswerField } from './answer-fields';
 import type { useAnswers } from './use-answers';
 
 export interface InSection {
   view: QuestionnaireView;
   filling: ReturnType<typeof useAnswers>;
-  addFile(key: string, file: File): Promise<unknown>;
+  /** How files go to the question with this key. */
+  addFile(key: string): SendOne;
 }
 
 /** A question with what answers it, why it came back, and what was answered the last time. */
@@ -73,21 +74,8 @@ export function OneQuestion({ of, view, filling, addFile }: { of: Question } & I
 }
 
 function Files({ of: { key, words }, view, filling, addFile, labelledBy }: { of: Question; labelledBy: string } & InSection) {
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const files = useSendingFiles();
   const there = (filling.answers[key] as string[] | undefined) ?? [];
-  const add = async (files: File[]) => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      for (const file of files) await addFile(key, file);
-    } catch (caught) {
-      if (!(caught instanceof ProblemError)) throw caught;
-      setProblem(caught.words);
-    } finally {
-      setBusy(false);
-    }
-  };
   return (
     <div role="group" aria-labelledby={labelledBy}>
       <ul>
@@ -101,14 +89,10 @@ function Files({ of: { key, words }, view, filling, addFile, labelledBy }: { of:
         ))}
       </ul>
       <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-3 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
-        {busy ? 'Sending …' : 'Take a picture or choose files'}
-        <FileInput multiple disabled={busy || !view.isOpen} label={`Files for ${words}`} onFiles={(files) => void add(files)} />
+        {files.busy ? 'Sending …' : 'Take a picture or choose files'}
+        <FileInput multiple disabled={files.busy || !view.isOpen} label={`Files for ${words}`} onFiles={(chosen) => void files.send(chosen, addFile(key))} />
       </label>
-      {problem && (
-        <p role="alert" className="text-[13.5px] text-rust">
-          {problem}
-        </p>
-      )}
+      <FilesSaid of={files} />
     </div>
   );
 }

@@ -2,7 +2,8 @@ import * as routes from '@steady/contract/questionnaires-portal.routes';
 import type { PortalAsk } from '@steady/contract/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate, plainDate } from '@steady/core/words';
-import { send, upload, useData } from '../../app/api';
+import { send, useData } from '../../app/api';
+import { sendFileTo } from '../portal';
 import { dayOf } from '../../ui/words';
 import { AnswersShown } from './answers-shown';
 import { FillIn } from './fill-in';
@@ -26,7 +27,7 @@ export function PortalQuestionnaire({ ask }: { ask: PortalAsk }) {
           <FillIn
             view={view}
             save={(key, value) => send(routes.putAnswer, { id }, { key, value })}
-            addFile={(key, file) => upload(routes.addFile, { id, key }, file)}
+            addFile={(key) => sendFileTo({ to: 'question', of: id, part: key })}
             sameAgain={() => send(routes.sameAgain, { id })}
             sendIn={() => send(routes.sendIn, { id })}
           />

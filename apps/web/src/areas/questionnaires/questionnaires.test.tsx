@@ -57,7 +57,7 @@ afterEach(() => vi.useRealTimers());
 
 function fill(more: Partial<QuestionnaireView> = {}, save = vi.fn<(key: string, value: Answer | null) => Promise<unknown>>(() => Promise.resolve())) {
   const [sendIn, sameAgain] = [vi.fn(() => Promise.resolve()), vi.fn(() => Promise.resolve())];
-  const staged = stage(<FillIn view={{ ...VIEW, ...more }} save={save} addFile={() => Promise.resolve()} sameAgain={sameAgain} sendIn={sendIn} />);
+  const staged = stage(<FillIn view={{ ...VIEW, ...more }} save={save} addFile={() => () => Promise.resolve()} sameAgain={sameAgain} sendIn={sendIn} />);
   return { ...staged, save, sendIn, sameAgain };
 }
 const pause = () => act(() => vi.advanceTimersByTimeAsync(800));

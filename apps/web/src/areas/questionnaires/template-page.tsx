@@ -164,7 +164,7 @@ function TryLeaf({ of, name, onClose }: { of: Questionnaire; name: string; onClo
             });
             return Promise.resolve();
           }}
-          addFile={() => Promise.resolve()}
+          addFile={() => () => Promise.resolve()}
           sameAgain={() => Promise.resolve()}
           sendIn={() => {
             notify('Here it would be sent in. Nothing of this trial is kept.');

@@ -4,10 +4,12 @@ import { cameInWords } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { AnswerView, RequestItemView } from '@steady/contract/requests';
-import { ProblemError, addressOf, send, upload } from '../../app/api';
+import { ProblemError, addressOf, send } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
+import { FilesSaid, useSendingFiles } from '../../ui/sending-files';
 import { dayOf } from '../../ui/words';
 import { dropDraft, useDraft } from '../../ui/drafts';
+import { sendFileTo } from '../portal';
 
 /** What can be written in place of sending a file. */
 const WRITTEN = {
@@ -46,10 +48,8 @@ export function PortalItem({
       setBusy(false);
     }
   };
-  const choose = (files: File[]) =>
-    void act(async () => {
-      for (const file of files) await upload(requestsPortalRoutes.upload, { id: item.id }, file);
-    });
+  const files = useSendingFiles();
+  const choose = (chosen: File[]) => void files.send(chosen, sendFileTo({ to: 'item', of: item.id }));
   return (
     <li className={`mb-2.5 border bg-page px-3.5 py-3 ${wanted ? 'border-ink' : 'border-rule'}`}>
       <b>{item.name}</b>
@@ -67,11 +67,12 @@ export function PortalItem({
           {problem}
         </p>
       )}
+      <FilesSaid of={files} />
       {isOpen && item.state !== 'accepted' && item.state !== 'from elsewhere' && !writing && (
         <>
           <label className="my-2 block cursor-pointer border border-dashed border-kelp bg-kelp-tint p-4 text-center font-semibold text-kelp focus-within:outline-2 focus-within:outline-kelp">
-            {busy ? 'Sending …' : 'Take a picture or choose files'}
-            <FileInput multiple disabled={busy} label={`Files for ${item.name}`} onFiles={choose} />
+            {files.busy ? 'Sending …' : 'Take a picture or choose files'}
+            <FileInput multiple disabled={busy || files.busy} label={`Files for ${item.name}`} onFiles={choose} />
           </label>
           <p className="flex flex-wrap gap-x-4 gap-y-1">
             {(Object.keys(WRITTEN) as Written[])

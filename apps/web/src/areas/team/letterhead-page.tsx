@@ -1,5 +1,5 @@
 import * as teamRoutes from '@steady/contract/team.routes';
-import { Letterhead } from '@steady/contract/letterhead';
+import { Letterhead, type LetterheadView } from '@steady/contract/letterhead';
 import { ibanInGroups } from '@steady/core/money';
 import { send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
@@ -10,6 +10,7 @@ import { FormSheet } from '../../ui/form-sheet';
 import { Page, Trouble } from '../../ui/page';
 import { useNotify } from '../../ui/toasts';
 import { FirmViews } from './firm-views';
+import { LogoSheet } from './logo-sheet';
 import { useSettingsForm } from './settings-form';
 
 /** Who the firm is on its own paper: what stands on its bills, and how they are paid. */
@@ -28,12 +29,17 @@ export function LetterheadPage() {
       }
       tools={<FirmViews />}
     >
-      {data && <LetterheadForm of={data} />}
+      {data && (
+        <>
+          <LogoSheet logo={data.logo} />
+          <LetterheadForm of={data} />
+        </>
+      )}
     </Page>
   );
 }
 
-function LetterheadForm({ of }: { of: Letterhead }) {
+function LetterheadForm({ of: { logo: _, ...of } }: { of: LetterheadView }) {
   const notify = useNotify();
   const mayChange = useSession().may('run firm');
   const { form, onSubmit, busy, problem } = useSettingsForm<Letterhead>({
