@@ -63,7 +63,7 @@ const LEFT: readonly Left[] = [
   },
 ];
 
-/** The public page of the firm, and what was left there: with nobody yet, with somebody, made a prospect, refused. */
+/** What comes in from outside: what was left on the public page of the firm (with nobody yet, with somebody, made a prospect, refused), and details that a client asks to change. */
 export async function leaveThings(app: DemoServices, firm: DemoFirm, at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
   const run = <T>(who: Actor, now: Temporal.Instant, act: (work: Work) => Promise<T>): Promise<T> =>
     app.works.run({ firmId: firm.firmId, actor: who }, (work) => act({ ...work, now }));
@@ -80,6 +80,17 @@ export async function leaveThings(app: DemoServices, firm: DemoFirm, at: (daysAg
       memberIds: [orla.id, grainne.id, ruairi.id],
     });
   });
+  await run(ruairi, at(60, 10), (work) => app.portalServices.show(work, { isShown: true, version: work.firm.version }));
+  const inishvane = [...firm.clients].find(([, demo]) => demo.name.startsWith('Inishvane'))![0];
+  const [skipper] = await run(orla, at(2, 8), (work) => app.contacts.of(work, inishvane));
+  await run({ kind: 'client', id: skipper!.id, name: skipper!.name }, at(2, 19), (work) =>
+    app.ownDetails.proposePerson(work, {
+      email: skipper!.email!,
+      mobile: '085 555 0177',
+      address: { street: '2 Lighthouse Row', town: 'Port Sallow' },
+      note: 'We have moved. Please ring the mobile, the line at the slip is cut off.',
+    }),
+  );
   const system = byItself(firm.firmId).actor;
   for (const [place, { name, daysAgo, hour, message, photo, letter, knownAt, then, ...of }] of LEFT.entries()) {
     const clientId = knownAt && [...firm.clients].find(([, demo]) => demo.name.startsWith(knownAt))![0];

@@ -7,6 +7,7 @@ import { ConversationsService, PortalConversations } from '@steady/server/areas/
 import { FeesService, PaymentsService, SettlementService } from '@steady/server/areas/fees/index';
 import { CollectorPageService } from '@steady/server/stand-ins/index';
 import { JobMovesService, JobStandingService, JobsService, TaskChangesService, TasksService } from '@steady/server/areas/jobs/index';
+import { OwnDetailsService } from '@steady/server/areas/own-details/index';
 import { PacingService, TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
 import { SaidService } from '@steady/server/areas/asks/index';
@@ -16,7 +17,7 @@ import { ElsewhereService, KeptRequests, RequestAnswers, RequestsService } from 
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
 import { SignaturesService } from '@steady/server/areas/signatures/index';
-import { LinesService, ServicesService } from '@steady/server/areas/services/index';
+import { LinesService, PortalServicesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, LogoService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
 import { QuestionnaireAnswering, QuestionnaireAsking, QuestionnaireTemplates } from '@steady/server/areas/questionnaires/index';
@@ -72,6 +73,8 @@ export interface DemoServices {
   visits: VisitsService;
   arrivals: ArrivalsService;
   logo: LogoService;
+  ownDetails: OwnDetailsService;
+  portalServices: PortalServicesService;
   portalConversations: PortalConversations;
   questionnaires: QuestionnaireTemplates;
   questionnaireAsking: QuestionnaireAsking;
@@ -143,6 +146,8 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   visits: server.get(VisitsService),
   arrivals: server.get(ArrivalsService),
   logo: server.get(LogoService),
+  ownDetails: server.get(OwnDetailsService),
+  portalServices: server.get(PortalServicesService),
   portalConversations: server.get(PortalConversations),
   questionnaires: server.get(QuestionnaireTemplates),
   questionnaireAsking: server.get(QuestionnaireAsking),

@@ -54,6 +54,7 @@ const KINDS: Record<string, string> = {
   'conversation-words': 'conversation_words',
   'post-room': 'none',
   arrivals: 'none',
+  'proposed-details': 'none',
   'arrival-files': 'none',
   'drop-off': 'none',
   sent: 'none',

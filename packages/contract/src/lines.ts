@@ -171,3 +171,24 @@ export interface FeeProposal {
   workings: Workings | null;
   lacking: string[];
 }
+
+/** What the firm does for a client, as its people read it in the portal. */
+export interface PortalServices {
+  clientId: string;
+  client: string;
+  services: PortalService[];
+}
+
+export interface PortalService {
+  id: string;
+  name: string;
+  scope: string;
+  rhythm: Rhythm;
+  startsOn: string;
+  endsOn: string | null;
+  /** It rests until that day, or until further notice where that is empty. */
+  rests: { until: string | null } | null;
+  /** Null where the firm does not show fees, or not to them. */
+  fee: Money | null;
+  billing: Rhythm | null;
+}

@@ -1,6 +1,6 @@
 import type { AddServiceLine, ChangeServiceLine, FeeProposal, KeepPermission, PauseLine, ResumeLine, ServiceLineView, StopLine } from './lines';
 import type { FeeAsked } from './queries';
-import type { KeepService, OrderServices, ServiceView, SuppliedView, TakeSupplied } from './services';
+import type { KeepService, OrderServices, ServiceView, ShownFees, SuppliedView, TakeSupplied } from './services';
 import { type Added, a, get, post, put, patch } from './route';
 
 export const list = get('/api/services', 'see clients', { answer: a<ServiceView[]>('ServiceView[]'), shows: ['services', 'procedures', 'rules'] });
@@ -20,3 +20,7 @@ export const pause = post('/api/lines/:id/pause', 'change clients', { input: a<P
 export const resume = post('/api/lines/:id/resume', 'change clients', { input: a<ResumeLine>('ResumeLine') });
 export const stop = post('/api/lines/:id/stop', 'change clients', { input: a<StopLine>('StopLine') });
 export const permission = put('/api/clients/:id/permissions', 'change clients', { input: a<KeepPermission>('KeepPermission') });
+
+/** Whether clients see fees in the portal. */
+export const shownFees = get('/api/firm/shown-fees', 'see clients', { answer: a<ShownFees>('ShownFees') });
+export const showFees = put('/api/firm/shown-fees', 'change services', { input: a<ShownFees>('ShownFees') });

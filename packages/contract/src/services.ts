@@ -23,6 +23,7 @@ import type { FeeBand, FeeDriver, FeeRule } from '@steady/core/fees';
 import { LINE_ANCHORS, type LineAnchor, type OwnDue } from '@steady/core/obligations';
 import type { Money } from '@steady/core/money';
 import { IsFigure, IsLine, IsMoney, IsRhythm, IsText, LeftOut, Trimmed } from './checks';
+import { Versioned } from './versioned';
 
 class FeeBandInput implements FeeBand {
   @ValidateIf((o: FeeBandInput) => o.upTo !== null)
@@ -272,4 +273,10 @@ export interface SuppliedView {
   phases: string[];
   /** A service of this name is there already. */
   taken: boolean;
+}
+
+/** Whether clients read in the portal what each service costs them. */
+export class ShownFees extends Versioned {
+  @IsBoolean()
+  isShown: boolean;
 }

@@ -13,6 +13,7 @@ import { JobsModule } from './jobs/jobs.module';
 import { KeepingModule } from './keeping/keeping.module';
 import { MovesModule } from './moves/moves.module';
 import { NoticesModule } from './notices/notices.module';
+import { OwnDetailsModule } from './own-details/own-details.module';
 import { PapersModule } from './papers/papers.module';
 import { PortalModule } from './portal/portal.module';
 import { PostModule } from './post/post.module';
@@ -54,6 +55,7 @@ export const AREAS: Type[] = [
   PostModule,
   ConversationsModule,
   ArrivalsModule,
+  OwnDetailsModule,
   TimeModule,
   FeesModule,
   TodayModule,

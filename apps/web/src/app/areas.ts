@@ -11,6 +11,7 @@ import { feesArea } from '../areas/fees/area';
 import { importsArea } from '../areas/imports/area';
 import { jobsArea } from '../areas/jobs/area';
 import { keepingArea } from '../areas/keeping/area';
+import { ownDetailsArea } from '../areas/own-details/area';
 import { papersArea } from '../areas/papers/area';
 import { postArea } from '../areas/post/area';
 import { proceduresArea } from '../areas/procedures/area';
@@ -39,6 +40,7 @@ export const AREAS: readonly Area[] = [
   documentsArea,
   conversationsArea,
   arrivalsArea,
+  ownDetailsArea,
   postArea,
   papersArea,
   keepingArea,

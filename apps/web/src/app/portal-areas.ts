@@ -4,9 +4,11 @@ import { asksPortal } from '../areas/asks/portal';
 import { conversationsPortal } from '../areas/conversations/portal';
 import { documentsPortal } from '../areas/documents/portal';
 import { feesPortal } from '../areas/fees/portal';
+import { ownDetailsPortal } from '../areas/own-details/portal';
 import { portalPortal } from '../areas/portal/portal';
 import { questionnairesPortal } from '../areas/questionnaires/portal';
 import { requestsPortal } from '../areas/requests/portal';
+import { servicesPortal } from '../areas/services/portal';
 import { signaturesPortal } from '../areas/signatures/portal';
 import type { PortalArea } from './portal-area';
 
@@ -20,6 +22,8 @@ export const PORTAL_AREAS: readonly PortalArea[] = [
   approvalsPortal,
   conversationsPortal,
   arrivalsPortal,
+  ownDetailsPortal,
+  servicesPortal,
   documentsPortal,
   feesPortal,
 ];

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { and, eq, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
-import { CLIENT_FACTS, type Standing, clientFacts, identifiers, isLookedAtByRules, keptFacts } from '@steady/core/clients';
+import { CLIENT_FACTS, type Standing, clientFacts, identifiers, isLookedAtByRules, keptFacts, enteredFacts } from '@steady/core/clients';
 import type { Fact, Facts } from '@steady/core/conditions';
 import { factNamed, sortedLabels } from '@steady/core/facts';
 import { type DetailValue, whyNotDetail } from '@steady/core/details';
@@ -41,6 +41,17 @@ const columnsOf = (input: ClientFactsInput) => ({ ...keptFacts(input), details: 
 
 /** A client whose engagement has ended. */
 export type EndedClient = Pick<Client, 'id' | 'name' | 'standing' | 'endedOn'>;
+
+/** A client as it is given to be changed, with some facts and details other than they are. Nothing is written. */
+export function clientWith(client: Client, facts: Readonly<Record<string, unknown>>, details: Readonly<Record<string, unknown>> = {}): ChangeClient {
+  const given: Record<string, unknown> = Object.fromEntries(
+    enteredFacts.flatMap(({ key }): [string, unknown][] => (client[key] === null ? [] : [[key, client[key]]])),
+  );
+  for (const [key, value] of Object.entries(facts))
+    if (value === null || value === '') delete given[key];
+    else given[key] = value;
+  return { ...given, details: { ...client.details, ...details }, version: client.version } as unknown as ChangeClient;
+}
 
 /** Who the clients are, what is known of them, and whom to write to. */
 @Injectable()

@@ -56,6 +56,13 @@ const ERASED = 'Erased person';
 
 const isElsewhere = (before: { email: string | null }, after: { email: string | null }) => before.email !== null && after.email !== before.email;
 
+/** A person as they are given to be changed, with some facts other than they are. Nothing is written. */
+export function personWith(person: typeof contacts.$inferSelect, facts: Readonly<Record<string, unknown>>): object {
+  const { name, email, phone, mobile, address, marketing, awayUntil, version } = person;
+  const given = { name, email, phone, mobile, address, marketing, awayUntil, ...facts };
+  return { ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== null && value !== '')), version };
+}
+
 /** People: each once, linked to the clients for which they act, with a role and a say at each. */
 @Injectable()
 export class ContactsService {

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { clientFact, enteredFacts } from '@steady/core/clients';
+import { clientFact } from '@steady/core/clients';
 import { detailInWords } from '@steady/core/details';
 import { type FactDefinition, factInWords } from '@steady/core/facts';
 import { type Answers, type Filled as IntoFact, answerInWords, changedSince, intoRecord, questionsOf } from '@steady/core/questionnaires';
@@ -10,7 +10,7 @@ import { Problem } from '../../platform/http/problem';
 import { checked } from '../../platform/http/validation';
 import type { Work } from '../../platform/work';
 import { ClientEffects } from '../almanac';
-import { type Client, ClientQueries, ClientsService, ContactsService } from '../clients';
+import { type Client, ClientQueries, ClientsService, ContactsService, clientWith } from '../clients';
 import { type Asked, QuestionnaireBook } from './questionnaire-book.service';
 
 export const AnswersTakenOver = eventKind<{ askId: string }>('answers taken over', 'questionnaires');
@@ -41,14 +41,9 @@ export class AnswersIntoRecord {
 
   /** The client as it would be with these. */
   private changed(client: Client, fills: readonly IntoFact[]): ChangeClient {
-    const given: Record<string, unknown> = Object.fromEntries(
-      enteredFacts.flatMap(({ key }): [string, unknown][] => (client[key] === null ? [] : [[key, client[key]]])),
-    );
-    const details: Record<string, unknown> = { ...client.details };
-    for (const { into, after } of fills)
-      if ('fact' in into) given[into.fact] = after;
-      else if ('detail' in into) details[into.detail] = after;
-    return { ...given, details, version: client.version } as unknown as ChangeClient;
+    const of = (place: 'fact' | 'detail') =>
+      Object.fromEntries(fills.flatMap(({ into, after }) => (place in into ? [[(into as Record<typeof place, string>)[place], after] as const] : [])));
+    return clientWith(client, of('fact'), of('detail'));
   }
 
   /** What keeps the record from being so, by fact. */

@@ -9,13 +9,15 @@ import { servicesFound } from './found.queries';
 import { ListFields } from '../../platform/lists';
 import { RuleUses } from '../rules';
 import { LinesService } from './lines.service';
+import { PortalServicesService } from './portal-services.service';
 import { ServicesController } from './services.controller';
+import { ServicesPortalController } from './services-portal.controller';
 import { ServiceQueries } from './services.queries';
 import { ServicesService } from './services.service';
 import { linesByRule } from './of-rules.queries';
 import { FIELDS_OF_JOBS } from './service-fields';
 
-@Area({ controllers: [ServicesController], services: [ServicesService, LinesService, ServiceQueries] })
+@Area({ controllers: [ServicesController, ServicesPortalController], services: [ServicesService, LinesService, ServiceQueries, PortalServicesService] })
 export class ServicesModule {
   constructor(fields: ListFields, file: WholeFileParts, job: JobParts, messages: MessageDetails, jobs: JobsService, rules: RuleUses, search: SearchResults) {
     search.bring(80, servicesFound);

@@ -48,6 +48,8 @@ export const firms = pgTable(
     bic: text('bic'),
     creditorId: text('creditor_id'),
     terms: text('terms'),
+    /** Clients read in the portal what each of their services costs. */
+    showsFees: boolean('shows_fees').notNull().default(false),
     /** Its logo, as it lies in the store: a picture. */
     logoAddress: text('logo_address'),
     logoKind: text('logo_kind'),

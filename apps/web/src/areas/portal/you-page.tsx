@@ -14,6 +14,12 @@ export const YouPage = () => (
   </PortalFrame>
 );
 
+/** Where one goes on from here. */
+const ONWARD = [
+  { to: '/portal/details', words: 'Change your details', says: (firm: string) => `Yours, and those of whom you act for: ${firm} looks at it first.` },
+  { to: '/portal/services', words: 'Our services', says: (firm: string) => `What ${firm} does for you.` },
+];
+
 function You({ me }: { me: PortalMe }) {
   const { data } = useData(portalRoutes.you);
   const [problem, setProblem] = useState<string | null>(null);
@@ -42,13 +48,19 @@ function You({ me }: { me: PortalMe }) {
         <dt>You act for</dt>
         <dd>{data.clients.map(({ name, role }) => (role ? `${name} (${role})` : name)).join(', ') || 'nobody any more'}</dd>
       </dl>
-      <p className="mt-2 text-[13.5px] text-soft">
-        Is something not right, or has it changed?{' '}
-        <Link to={`/portal/messages?about=${encodeURIComponent('My details have changed')}`} className="inline-flex min-h-11 items-center">
-          <span className="lnk">Tell {me.firm}</span>
-        </Link>
-        : they look at it and change it.
-      </p>
+      <ul className="mt-3">
+        {ONWARD.map(({ to, words, says }) => (
+          <li key={to} className="border-b border-rule">
+            <Link to={to} className="flex min-h-12 items-center justify-between gap-3">
+              <span>
+                <b className="font-semibold">{words}</b>
+                <span className="block text-[13.5px] text-soft">{says(me.firm)}</span>
+              </span>
+              <span aria-hidden="true">›</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
       <section className="mt-6" aria-label="Your devices">
         <h2 className="mb-1">Your devices</h2>
         <p className="mb-2 text-[13.5px] text-soft">On these you come in with one click. End one that you have lost or do not know.</p>

@@ -14,6 +14,7 @@ import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 import { Page } from '../../ui/page';
 import { TakeLeaf } from '../../ui/take-leaf';
 import { FirmViews } from '../team';
+import { ShownFeesTick } from './shown-fees';
 
 /** What the firm offers, in the order in which it stands in lists and in letters. */
 export function FirmPage() {
@@ -59,6 +60,7 @@ export function FirmPage() {
         </>
       }
     >
+      <ShownFeesTick />
       {services.length === 0 ? (
         <div className="sheet px-4 py-6 text-soft">No service yet. Use a ready-made one and change it, or write your own.</div>
       ) : (

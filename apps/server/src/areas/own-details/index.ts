@@ -1,0 +1,1 @@
+export { OwnDetailsService } from './own-details.service';
