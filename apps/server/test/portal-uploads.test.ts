@@ -4,7 +4,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PortalConversation, PortalConversationView } from '@steady/contract/conversations';
 import type { PortalPapers } from '@steady/contract/documents';
 import type { QuestionnaireView } from '@steady/contract/questionnaires';
-import type { RequestPart } from '@steady/contract/requests';
+import type { ClientView } from '@steady/contract/clients';
+import type { OpenedBy, OpenedThing, RequestPart } from '@steady/contract/requests';
 import { atDocuments } from './at-documents';
 import { THREE, atWork, problemOf } from './at-work';
 import { type Agent, type TestApp, asksOf, insidePortal, key, startTestApp } from './support';
@@ -130,5 +131,47 @@ describe('a file of a client that goes on after the line was lost', () => {
     expect(late.status).toBe(409);
     expect(problemOf({ body: JSON.parse(late.text) as unknown })).toMatchObject({ code: 'accepted-already' });
     expect(readdirSync(join(t.settings.dataFolder, 'uploads'))).toEqual([]);
+  });
+});
+
+describe('what a client opened', () => {
+  const open = (agent: Agent, kind: string, id: string) => agent.post(`/api/portal/opened/${kind}/${id}`);
+  const by = async (kind: string, id: string) => (await manager().get(`/api/opened/${kind}/${id}`).expect(200)).body as OpenedBy[];
+
+  it('is seen by the firm, with when first and last; what is not theirs is not opened', async () => {
+    const [{ id: askId }] = (await who.get('/api/portal/asks').expect(200)).body as [{ id: string }];
+    const owner = `Cara ${count}`;
+    expect(await by('ask', askId)).toEqual([]);
+    await open(who, 'ask', askId).expect(204);
+    const first = t.clock.now();
+    t.clock.set(first.add({ hours: 2 }));
+    await open(who, 'ask', askId).expect(204);
+    const [seen, ...others] = await by('ask', askId);
+    expect(seen).toMatchObject({ name: owner, times: 2 });
+    expect(new Date(seen!.lastAt).getTime() - new Date(seen!.firstAt).getTime()).toBe(2 * 3_600_000);
+    expect(others).toEqual([]);
+    const contactId = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView).contacts[0]!.id;
+    const of = (await manager().get(`/api/contacts/${contactId}/opened`).expect(200)).body as OpenedThing[];
+    expect(of).toMatchObject([{ what: 'Papers', client: `Curlew ${count} Ltd`, kind: 'ask' }]);
+    await open(who, 'ask', jobId).expect(404);
+    await open(who, 'anything', askId).expect(404);
+    await open(manager(), 'ask', askId).expect(401);
+  });
+
+  it('in the folders that they read; nobody who looks through their eyes opens anything', async () => {
+    const { id: folderId } = await folder(clientId, 'Accounts and tax');
+    const shown = await manager().post(`/api/clients/${clientId}/documents`).attach('file', Buffer.from('%PDF-1.4 shown'), 'accounts.pdf').expect(201);
+    const { id } = shown.body as { id: string };
+    await open(who, 'document', id).expect(404);
+    await manager()
+      .post('/api/documents/change')
+      .send({ documentIds: [id], folderId })
+      .expect(204);
+    await open(who, 'document', id).expect(204);
+    expect(await by('document', id)).toMatchObject([{ name: `Cara ${count}`, times: 1 }]);
+    const contactId = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView).contacts[0]!.id;
+    await manager().post(`/api/contacts/${contactId}/look`).set(key()).expect(204);
+    await open(manager(), 'document', id).expect(403);
+    expect(await by('document', id)).toMatchObject([{ times: 1 }]);
   });
 });

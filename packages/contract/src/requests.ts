@@ -379,3 +379,19 @@ export interface PortalYou {
 export interface DoorOpened {
   leadsTo: string;
 }
+
+/** By whom something was opened in the portal. */
+export interface OpenedBy {
+  name: string;
+  firstAt: string;
+  lastAt: string;
+  times: number;
+}
+
+/** Something that a person opened in the portal. */
+export interface OpenedThing extends Omit<OpenedBy, 'name'> {
+  kind: string;
+  id: string;
+  what: string;
+  client: string;
+}

@@ -33,7 +33,8 @@ export interface ProposedChange {
 /** A value for comparing: nothing and an empty text are the same, and the order of an address’s parts does not matter. */
 function plain(value: unknown): string {
   if (value === null || value === undefined || value === '') return '';
-  if (typeof value !== 'object') return String(value).trim();
+  if (typeof value === 'string') return value.trim();
+  if (typeof value !== 'object') return JSON.stringify(value);
   return JSON.stringify(
     Object.entries(value)
       .filter(([, part]) => plain(part) !== '')
@@ -52,7 +53,15 @@ export function changesOf(about: About, now: Details, proposed: Details): Propos
   return Object.entries(PROPOSED[about]).flatMap(([key, fact]) => {
     if (!(key in proposed) || plain(now[key]) === plain(proposed[key])) return [];
     const says = (value: unknown) => (plain(value) === '' ? null : factInWords(fact, value));
-    return [{ key, label: fact.label, before: now[key] ?? null, after: proposed[key] ?? null, says: { before: says(now[key]), after: says(proposed[key]) } }];
+    return [
+      {
+        key,
+        label: fact.short ?? fact.label,
+        before: now[key] ?? null,
+        after: proposed[key] ?? null,
+        says: { before: says(now[key]), after: says(proposed[key]) },
+      },
+    ];
   });
 }
 

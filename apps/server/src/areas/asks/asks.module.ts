@@ -1,6 +1,7 @@
 import { Area } from '../../platform/area';
 import { WholeFileParts } from '../whole-file';
 import { AsksWholeFile } from './whole-file.queries';
+import { OpenedThings } from '../portal';
 import { TodayParts } from '../today';
 import { AskBook } from './ask-book.service';
 import { AskLetters } from './ask-letters';
@@ -33,7 +34,16 @@ import { WantedQueries } from './wanted.queries';
   ],
 })
 export class AsksModule {
-  constructor(today: TodayParts, queries: AskQueries, missing: MissingQueries, file: WholeFileParts, whole: AsksWholeFile, wanted: WantedQueries) {
+  constructor(
+    today: TodayParts,
+    queries: AskQueries,
+    missing: MissingQueries,
+    file: WholeFileParts,
+    whole: AsksWholeFile,
+    wanted: WantedQueries,
+    opened: OpenedThings,
+  ) {
+    opened.bring('ask', (work, id) => queries.opened(work, id));
     file.bring(50, (work, of) => whole.parts(work, of));
     today.bring((work, asked) => queries.onToday(work, asked));
     today.bring((work) => missing.onToday(work));

@@ -104,6 +104,14 @@ export class AskQueries {
     return parts;
   }
 
+  /** An ask that whoever is in the portal has before them; null where it is not asked of them. */
+  async opened(work: Work, id: string): Promise<{ clientId: string; what: string } | null> {
+    const theirs = (await this.ofContact(work)).find((one) => one.id === id);
+    if (!theirs) return null;
+    const [ask] = await work.tx.select({ clientId: asks.clientId }).from(asks).where(eq(asks.id, id));
+    return { clientId: ask!.clientId, what: theirs.title };
+  }
+
   /** What the client's person who looks is asked, or was: those with a turn of theirs, and those for whoever gets asks of that kind. */
   async ofContact(work: Work): Promise<PortalAsk[]> {
     const says = await this.contacts.permissionsOf(work, work.actor.id!);

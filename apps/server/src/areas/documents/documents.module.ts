@@ -1,6 +1,8 @@
+import { titleOf } from '@steady/core/documents';
 import { Area } from '../../platform/area';
 import { JobParts, JobRecords } from '../jobs';
 import { KeptParts, PersonParts } from '../keeping';
+import { OpenedThings } from '../portal';
 import { SearchResults } from '../search';
 import { WholeFileParts } from '../whole-file';
 import { DocumentChanges } from './document-changes.service';
@@ -43,7 +45,13 @@ export class DocumentsModule {
     kept: KeptParts,
     people: PersonParts,
     ofTime: DocumentsKept,
+    opened: OpenedThings,
+    papers: DocumentsOfPortal,
   ) {
+    opened.bring('document', async (work, id) => {
+      const document = await papers.readable(work, id);
+      return { clientId: document.clientId, what: titleOf(document) };
+    });
     kept.bring(ofTime);
     people.bring(50, ofTime);
     search.bring(60, (work, looked) => queries.found(work, looked));

@@ -5,6 +5,7 @@ import { MoneyOfClients } from './client-money.queries';
 import { MoneyOfJobs } from './job-money.queries';
 import { WholeFileParts } from '../whole-file';
 import { FeesWholeFile } from './whole-file.queries';
+import { OpenedThings } from '../portal';
 import { SearchResults } from '../search';
 import { TodayParts, first } from '../today';
 import { ListFields } from '../../platform/lists';
@@ -48,7 +49,13 @@ export class FeesModule {
     client: ClientParts,
     ofClient: MoneyOfClients,
     reminders: RemindersService,
+    opened: OpenedThings,
+    fees: FeesService,
   ) {
+    opened.bring('bill', async (work, id) => {
+      const bill = await fees.forContact(work, id);
+      return { clientId: bill.clientId, what: `Invoice ${bill.number}` };
+    });
     today.bring(async (work) => ({ notPaid: first(await reminders.inVain(work)) }));
     client.bring((work, id) => ofClient.part(work, id));
     job.bring((work, of, tasks) => money.part(work, of, tasks));

@@ -1,1 +1,2 @@
+export { OpenedThings } from './opened.service';
 export { PortalService } from './portal.service';

@@ -2,11 +2,12 @@ import { Controller, Header, Req, Res, type StreamableFile } from '@nestjs/commo
 import type { Request, Response } from 'express';
 import * as routes from '@steady/contract/portal.routes';
 import { Database } from '../../platform/database';
-import { EnterCode, type PortalDoor, type PortalMe, type PortalYou } from '@steady/contract/requests';
+import { EnterCode, type OpenedBy, type OpenedThing, type PortalDoor, type PortalMe, type PortalYou } from '@steady/contract/requests';
 import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
 import { type Known, DEVICE_COOKIE, PORTAL_COOKIE, cookie, giveCookie, takeCookie } from '../../platform/identity';
 import { Works } from '../../platform/work';
 import { LogoService } from '../team';
+import { OpenedThings } from './opened.service';
 import { PortalService } from './portal.service';
 
 @Controller()
@@ -16,6 +17,7 @@ export class PortalController {
     private readonly database: Database,
     private readonly works: Works,
     private readonly logos: LogoService,
+    private readonly things: OpenedThings,
   ) {}
 
   @DoesOutside(routes.door)
@@ -82,6 +84,21 @@ export class PortalController {
   @DoesOutside(routes.you)
   you(_asked: AskedOutside<typeof routes.you>, @Req() request: Request & Known): Promise<PortalYou> {
     return this.works.run(request.identity!, (work) => this.portal.you(work, work.actor.id!, cookie(request, DEVICE_COOKIE)), { readOnly: true });
+  }
+
+  @Does(routes.opened)
+  opened({ work, at: { kind, id } }: Asked<typeof routes.opened>): Promise<void> {
+    return this.things.opened(work, kind, id);
+  }
+
+  @Does(routes.openedBy)
+  openedBy({ work, at: { kind, id } }: Asked<typeof routes.openedBy>): Promise<OpenedBy[]> {
+    return this.things.by(work, kind, id);
+  }
+
+  @Does(routes.openedOf)
+  openedOf({ work, at: { id } }: Asked<typeof routes.openedOf>): Promise<OpenedThing[]> {
+    return this.things.of(work, id);
   }
 
   @Does(routes.endDevice)

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { bySecret, firmId, moment, ownFirm } from '../../platform/database';
+import { index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { bySecret, firmId, id, moment, ofSeenClient, ownFirm } from '../../platform/database';
 
 /** Links that go out in messages. A link says whose door it is; it opens nothing by itself. */
 export const portalLinks = pgTable(
@@ -50,4 +50,24 @@ export const portalSessions = pgTable(
     lookedIn: text('looked_in'),
   },
   () => [ownFirm(), bySecret()],
+);
+
+/** What a contact opened in the portal: first, last, how often. */
+export const openedThings = pgTable(
+  'opened_things',
+  {
+    id: id(),
+    firmId: firmId(),
+    contactId: uuid('contact_id').notNull(),
+    clientId: uuid('client_id').notNull(),
+    /** An ask, a document, a bill. */
+    kind: text('kind').notNull(),
+    thingId: uuid('thing_id').notNull(),
+    /** What it was called then. */
+    what: text('what').notNull(),
+    firstAt: moment('first_at').notNull(),
+    lastAt: moment('last_at').notNull(),
+    times: integer('times').notNull().default(1),
+  },
+  (t) => [ownFirm(), ofSeenClient(), index().on(t.contactId, t.lastAt), index().on(t.thingId), index('opened_things_of_clients').on(t.clientId)],
 );

@@ -9,6 +9,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { Moon } from '../../ui/moon';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { OpenedBy } from '../clients';
 import { OpenLeaf } from '../conversations';
 import { ChangeAskLeaf, WithdrawAskLeaf } from './ask-leaves';
 import { useAskKind } from '../../app/brought';
@@ -65,6 +66,7 @@ export function AskCard({ ask, job, client }: { ask: AskView; job: JobView | nul
           {dayInWords(ask.wantedBy, session.day)}
         </span>
       </header>
+      {ask.state !== 'planned' && <OpenedBy kind="ask" id={ask.id} className="border-b border-rule-soft px-3 py-2 text-table text-soft" />}
       {isOpen && <FollowedUp ask={ask} />}
       {ask.reason && <p className="border-b border-rule-soft px-3 py-2 text-table text-soft">Withdrawn: {ask.reason}</p>}
       <kind.Body ask={ask} job={job} />

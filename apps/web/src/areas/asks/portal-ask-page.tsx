@@ -1,20 +1,22 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
 import { useParams } from 'react-router';
+import type { PortalMe } from '@steady/contract/requests';
 import { useData } from '../../app/api';
 import { usePortalAskKinds } from '../../app/portal-brought';
-import { PortalFrame } from '../portal';
+import { PortalFrame, useOpened } from '../portal';
 
 /** One thing that is asked of them, on a page of its own: a message leads straight to it. */
 export function PortalAskPage() {
   const { id } = useParams();
-  return <PortalFrame back={{ to: '/portal', words: 'All that is asked of you' }}>{() => <Asked id={id!} />}</PortalFrame>;
+  return <PortalFrame back={{ to: '/portal', words: 'All that is asked of you' }}>{(me) => <Asked id={id!} me={me} />}</PortalFrame>;
 }
 
-function Asked({ id }: { id: string }) {
+function Asked({ id, me }: { id: string; me: PortalMe }) {
   const { data: asks } = useData(asksRoutes.inPortal, {});
   const kindOf = usePortalAskKinds();
+  const ask = asks?.find((one) => one.id === id);
+  useOpened('ask', ask?.id, me);
   if (!asks) return null;
-  const ask = asks.find((one) => one.id === id);
   const kind = ask && kindOf(ask.kind);
   if (!ask || !kind)
     return (

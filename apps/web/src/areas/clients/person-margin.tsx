@@ -8,6 +8,7 @@ import { useAct } from '../../app/use-act';
 import { Note } from '../../ui/page';
 import { MailLink, PhoneLink } from '../../ui/reach';
 import { dayInWords, momentInWords } from '../../ui/words';
+import { OpenedOf } from './opened-by';
 
 /** Where a contact is reached, and whether news of the firm is wanted, as notes beside the page. */
 export function PersonMargin({ person }: { person: PersonView }) {
@@ -70,6 +71,7 @@ export function PersonMargin({ person }: { person: PersonView }) {
       </Note>
       <Note title="In the portal">
         {person.lastInAt === null ? <p className="soon">never came in</p> : <p>last came in {momentInWords(person.lastInAt, session.day)}</p>}
+        <OpenedOf contactId={person.id} />
         {session.may('do work') && person.clients.length > 0 && person.email && (
           <button
             className="lnk"

@@ -8,6 +8,7 @@ import type { DocumentPage } from '@steady/contract/documents';
 import * as documentsRoutes from '@steady/contract/documents.routes';
 import { addressOf, send, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
+import { OpenedBy } from '../clients';
 import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { PRODUCT } from '../../app/use-title';
@@ -37,6 +38,7 @@ export function DocumentPanel({ id, onClose }: { id: string; onClose(): void }) 
         <>
           <div className="px-4 py-2.5">
             <Facts of={data} />
+            <OpenedBy kind="document" id={data.id} className="mt-1.5 text-table text-soft" />
             <Acts of={data} />
           </div>
           <div

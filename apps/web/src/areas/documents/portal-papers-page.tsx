@@ -3,16 +3,17 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { plainDate } from '@steady/core/words';
 import type { PortalFolder } from '@steady/contract/documents';
+import type { PortalMe } from '@steady/contract/requests';
 import { addressOf, useData } from '../../app/api';
 import { FileInput } from '../../ui/file-input';
 import { FilesSaid, useSendingFiles } from '../../ui/sending-files';
 import { dayOf, sizeInWords } from '../../ui/words';
-import { PortalFrame, sendFileTo } from '../portal';
+import { PortalFrame, noteOpened, sendFileTo } from '../portal';
 
 /** What lies in folders that they may read, client by client, and where they may add. */
-export const PortalPapersPage = () => <PortalFrame title="Papers">{() => <Papers />}</PortalFrame>;
+export const PortalPapersPage = () => <PortalFrame title="Papers">{(me) => <Papers me={me} />}</PortalFrame>;
 
-function Papers() {
+function Papers({ me }: { me: PortalMe }) {
   const { data: of } = useData(documentsPortalRoutes.list);
   if (!of) return null;
   return (
@@ -28,7 +29,7 @@ function Papers() {
         <section key={clientId} className="mt-4" aria-label={`Papers of ${client}`}>
           {of.length > 1 && <h2 className="mb-1 text-[15px]">{client}</h2>}
           {folders.map((folder) => (
-            <Folder key={folder.id} of={folder} clientId={clientId} />
+            <Folder key={folder.id} of={folder} clientId={clientId} me={me} />
           ))}
         </section>
       ))}
@@ -39,7 +40,7 @@ function Papers() {
 /** As many of a folder are shown before one asks for the others. */
 const SHOWN = 6;
 
-function Folder({ of: { id, name, adds, documents }, clientId }: { of: PortalFolder; clientId: string }) {
+function Folder({ of: { id, name, adds, documents }, clientId, me }: { of: PortalFolder; clientId: string; me: PortalMe }) {
   const [all, setAll] = useState(false);
   const shown = all ? documents : documents.slice(0, SHOWN);
   return (
@@ -48,7 +49,11 @@ function Folder({ of: { id, name, adds, documents }, clientId }: { of: PortalFol
       <ul className="text-table">
         {shown.map((one) => (
           <li key={one.id} className="border-b border-rule">
-            <a className="flex min-h-11 items-center justify-between gap-4 py-1.5" href={addressOf(documentsPortalRoutes.content, { id: one.id })}>
+            <a
+              className="flex min-h-11 items-center justify-between gap-4 py-1.5"
+              href={addressOf(documentsPortalRoutes.content, { id: one.id })}
+              onClick={() => noteOpened('document', one.id, me)}
+            >
               <span className="min-w-0 wrap-anywhere">
                 {one.title}
                 {one.year !== null && <span className="text-soft">, {one.year}</span>}

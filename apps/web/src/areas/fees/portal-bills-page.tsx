@@ -1,8 +1,9 @@
 import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import { Link, useParams } from 'react-router';
 import { moneyInWords } from '@steady/core/money';
+import type { PortalMe } from '@steady/contract/requests';
 import { useData } from '../../app/api';
-import { PortalFrame } from '../portal';
+import { PortalFrame, useOpened } from '../portal';
 import { BillInPortal } from './bills-in-portal';
 import { billSays } from './in-portal';
 
@@ -39,13 +40,14 @@ function Bills() {
 /** One bill, to be paid or to be looked at again. */
 export function PortalBillPage() {
   const { id } = useParams();
-  return <PortalFrame back={{ to: '/portal/bills', words: 'All bills' }}>{() => <Bill id={id!} />}</PortalFrame>;
+  return <PortalFrame back={{ to: '/portal/bills', words: 'All bills' }}>{(me) => <Bill id={id!} me={me} />}</PortalFrame>;
 }
 
-function Bill({ id }: { id: string }) {
+function Bill({ id, me }: { id: string; me: PortalMe }) {
   const { data: bills } = useData(feesPortalRoutes.list, {});
+  const bill = bills?.find((one) => one.id === id);
+  useOpened('bill', bill?.id, me);
   if (!bills) return null;
-  const bill = bills.find((one) => one.id === id);
   if (!bill)
     return (
       <>
