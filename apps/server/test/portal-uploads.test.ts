@@ -166,7 +166,7 @@ describe('what a client opened', () => {
     await manager()
       .post('/api/documents/change')
       .send({ documentIds: [id], folderId })
-      .expect(204);
+      .expect(200);
     await open(who, 'document', id).expect(204);
     expect(await by('document', id)).toMatchObject([{ name: `Cara ${count}`, times: 1 }]);
     const contactId = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView).contacts[0]!.id;

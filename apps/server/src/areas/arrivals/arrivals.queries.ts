@@ -10,7 +10,7 @@ import { PrivateTexts } from '../../platform/files';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import { type Work, staffId } from '../../platform/work';
-import { ContactsService } from '../clients';
+import { ClientsService, ContactsService } from '../clients';
 import { TeamService } from '../team';
 import { type Counted, SHOWN_IN_PASSING, type TodayAsked, first } from '../today';
 import { DropOffService } from './drop-off.service';
@@ -27,11 +27,11 @@ interface Found {
   holderId: string | null;
   filedAt: string | null;
   refusedAt: string | null;
-  client: string | null;
+  clientId: string | null;
 }
 
 const LINE = sql`a.id, a.arrived_at as at, a.name, a.email, (select count(*)::int from arrival_files f where f.arrival_id = a.id) as files,
-  a.holder_id as "holderId", a.filed_at as "filedAt", a.refused_at as "refusedAt", (select c.name from clients c where c.id = a.client_id) as client`;
+  a.holder_id as "holderId", a.filed_at as "filedAt", a.refused_at as "refusedAt", a.client_id as "clientId"`;
 
 const lastDayKept = ({ firm }: Work, refusedAt: string): string =>
   Temporal.Instant.fromEpochMilliseconds(new Date(refusedAt).getTime()).toZonedDateTimeISO(firm.zone).toPlainDate().add({ days: REFUSED_KEPT_DAYS }).toString();
@@ -42,6 +42,7 @@ export class ArrivalQueries implements OnModuleInit {
   constructor(
     private readonly present: Present,
     private readonly texts: PrivateTexts,
+    private readonly clients: ClientsService,
     private readonly contacts: ContactsService,
     private readonly team: TeamService,
     private readonly page: DropOffService,
@@ -67,10 +68,15 @@ export class ArrivalQueries implements OnModuleInit {
 
   private async asLines(work: Work, found: Found[]): Promise<ArrivalLine[]> {
     const names = await this.team.names(work);
-    return found.map(({ holderId, filedAt, refusedAt, ...one }) => ({
+    const clients = await this.clients.names(
+      work,
+      found.map(({ clientId }) => clientId),
+    );
+    return found.map(({ holderId, filedAt, refusedAt, clientId, ...one }) => ({
       ...one,
       standing: standingOf({ holderId, filedAt, refusedAt }),
       holder: (holderId && names.get(holderId)) ?? null,
+      client: (clientId && clients.get(clientId)) ?? null,
     }));
   }
 
@@ -93,15 +99,13 @@ export class ArrivalQueries implements OnModuleInit {
   }
 
   async view(work: Work, id: string): Promise<ArrivalView> {
-    const [found] = await rows<
-      Found & Pick<ArrivalView, 'version' | 'message' | 'clientId' | 'conversationId' | 'reason' | 'decidedBy'> & { emptiedAt: string | null }
-    >(
+    const [found] = await rows<Found & Pick<ArrivalView, 'version' | 'message' | 'conversationId' | 'reason' | 'decidedBy'> & { emptiedAt: string | null }>(
       work.tx,
-      sql`select ${LINE}, a.version, a.message, a.client_id as "clientId", a.conversation_id as "conversationId", a.reason, a.decided_by as "decidedBy", a.emptied_at as "emptiedAt"
+      sql`select ${LINE}, a.version, a.message, a.conversation_id as "conversationId", a.reason, a.decided_by as "decidedBy", a.emptied_at as "emptiedAt"
           from arrivals a where ${this.there(work)} and a.id = ${id}`,
     );
     if (!found) throw Problem.notFound('arrival');
-    const { version, message, clientId, conversationId, reason, decidedBy, emptiedAt, ...line } = found;
+    const { version, message, conversationId, reason, decidedBy, emptiedAt, ...line } = found;
     const [shown] = await this.asLines(work, [line]);
     const isEmptied = emptiedAt !== null;
     return {
@@ -114,7 +118,7 @@ export class ArrivalQueries implements OnModuleInit {
       others: isEmptied ? [] : await this.others(work, line),
       holderId: line.holderId,
       members: await this.page.members(work),
-      clientId,
+      clientId: line.clientId,
       conversationId,
       decidedAt: line.filedAt ?? line.refusedAt,
       decidedBy,

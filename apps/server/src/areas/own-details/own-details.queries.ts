@@ -4,21 +4,36 @@ import type { ProposedLine } from '@steady/contract/own-details';
 import type { First } from '@steady/contract/today';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
+import { ClientsService, ContactsService } from '../clients';
 import { type Counted, SHOWN_IN_PASSING, type TodayAsked, first } from '../today';
+
+type Found = Omit<ProposedLine, 'by' | 'client'>;
 
 /** Reads of what clients propose. */
 @Injectable()
 export class OwnDetailsQueries {
+  constructor(
+    private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
+  ) {}
+
   /** Those that wait for somebody, the oldest first: for the person's own day those of clients that they look after. */
   async waiting(work: Work, { mine, me }: TodayAsked): Promise<First<ProposedLine>> {
-    const whose = mine ? sql`${me} in (c.manager_id, c.partner_id, c.preparer_id)` : sql`true`;
-    return first(
-      await rows<Counted<ProposedLine>>(
+    const theirs = mine ? (await this.clients.servedBy(work, me)).map(({ id }) => id) : null;
+    const whose = theirs === null ? sql`true` : sql`d.client_id in (select jsonb_array_elements_text(${JSON.stringify(theirs)}::jsonb)::uuid)`;
+    const { rows: found, count } = first(
+      await rows<Counted<Found>>(
         work.tx,
-        sql`select d.id, d.at, p.name as by, d.client_id as "clientId", c.name as client, d.contact_id as "contactId", d.about, d.what, count(*) over ()::int as "inAll"
-            from proposed_details d join clients c on c.id = d.client_id join contacts p on p.id = d.contact_id
-            where d.firm_id = ${work.firm.id} and d.decided_at is null and ${whose} order by d.at, d.id limit ${SHOWN_IN_PASSING}`,
+        sql`select d.id, d.at, d.client_id as "clientId", d.contact_id as "contactId", d.about, d.what, count(*) over ()::int as "inAll"
+            from proposed_details d where d.firm_id = ${work.firm.id} and d.decided_at is null and ${whose} order by d.at, d.id limit ${SHOWN_IN_PASSING}`,
       ),
     );
+    const names = await this.clients.names(
+      work,
+      found.map(({ clientId }) => clientId),
+    );
+    const lines: ProposedLine[] = [];
+    for (const one of found) lines.push({ ...one, by: (await this.contacts.get(work, one.contactId)).name, client: names.get(one.clientId) ?? '' });
+    return { rows: lines, count };
   }
 }
