@@ -171,7 +171,7 @@ describe('what a client opened', () => {
     expect(await by('document', id)).toMatchObject([{ name: `Cara ${count}`, times: 1 }]);
     const contactId = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView).contacts[0]!.id;
     await manager().post(`/api/contacts/${contactId}/look`).set(key()).expect(204);
-    await open(manager(), 'document', id).expect(403);
+    await open(manager(), 'document', id).expect(409);
     expect(await by('document', id)).toMatchObject([{ times: 1 }]);
   });
 });
