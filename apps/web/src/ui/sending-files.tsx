@@ -59,13 +59,13 @@ export function FilesSaid({ of: { going, sent, not } }: { of: SendingFiles }) {
         )}
       </p>
       {not.length > 0 && (
-        <ul role="alert" className="mt-1.5 border border-rust bg-rust-tint px-2 py-1 text-table">
+        <div role="alert" className="mt-1.5 border border-rust bg-rust-tint px-2 py-1 text-table">
           {not.map((words) => (
-            <li key={words} className="wrap-anywhere">
+            <p key={words} className="wrap-anywhere">
               Not sent: {words}
-            </li>
+            </p>
           ))}
-        </ul>
+        </div>
       )}
     </>
   );

@@ -18,7 +18,7 @@ export function ArrivalLines({ today: { arrivals } }: { today: TodayView }) {
           <td className="wrap-anywhere">{one.email}</td>
           <td className="text-soft">{waitedWords(one.at, day)}</td>
           <td className="text-soft max-md:hidden">{one.files === 0 ? 'a message' : `a message, ${counted(one.files, 'file')}`}</td>
-          <td className="max-md:hidden">{one.holder ?? <span className="soon">nobody has it</span>}</td>
+          <td className="max-md:hidden">{one.holder ?? <span className="soon">nobody</span>}</td>
         </tr>
       ))}
       <AndMore of={arrivals} to="/post/arrivals" />

@@ -82,7 +82,7 @@ export function PersonForm({ of: { name, before, ...now } }: { of: OwnDetails['m
   const { register, formState } = form;
   const { errors } = formState;
   return (
-    <Sheet title={name} {...{ before, problem, busy, onSubmit }}>
+    <Sheet title={`You, ${name}`} {...{ before, problem, busy, onSubmit }}>
       <TextField label="Email" type="email" inputMode="email" autoComplete="email" {...register('email')} error={errors.email?.message} />
       <TextField label="Telephone" type="tel" autoComplete="tel" {...register('phone')} error={errors.phone?.message} />
       <TextField label="Mobile" type="tel" {...register('mobile')} error={errors.mobile?.message} />

@@ -35,11 +35,11 @@ export function PortalFrame({ title, back, children }: Props) {
     <>
       <main className="mx-auto max-w-xl px-[18px] pt-3 pb-28">
         {me.looking && <Looking name={me.name} />}
-        <header className="flex items-baseline justify-between gap-4 border-b border-ink pt-1 pb-2.5">
+        <header className="flex items-center justify-between gap-4 border-b border-ink pt-1 pb-2.5">
           <Link to="/portal">
             <FirmName of={me} />
           </Link>
-          <span className="text-soft">{me.name}</span>
+          <span className="text-right text-table text-soft">{me.name}</span>
         </header>
         {isCutOff && (
           <p role="status" className="mt-3 border border-ochre bg-ochre-tint px-3 py-2">
