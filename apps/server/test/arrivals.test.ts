@@ -47,7 +47,7 @@ describe('what arrived', () => {
     await t.other.as.administrator!.get(`/api/arrivals/${id}`).expect(404);
     // Somebody who is given it reads it, and it leaves the day of the others.
     expect((await act(id, 'take', { memberId: member('preparer') })).status).toBe(204);
-    expect(await view(id, staff('preparer'))).toMatchObject({ holder: 'preparer of Marram & Tern', standing: 'with somebody' });
+    expect(await view(id, staff('preparer'))).toMatchObject({ holder: 'preparer', standing: 'with somebody' });
     expect((await today('manager', 'mine')).rows.filter((one) => one.id === id)).toEqual([]);
     expect((await today('preparer', 'mine')).rows).toMatchObject([{ id }]);
     expect((await act(id, 'take')).status).toBe(204);

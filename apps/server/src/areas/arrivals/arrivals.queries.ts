@@ -67,7 +67,7 @@ export class ArrivalQueries implements OnModuleInit {
   }
 
   private async asLines(work: Work, found: Found[]): Promise<ArrivalLine[]> {
-    const names = await this.team.names(work);
+    const names = await this.team.shortNames(work);
     const clients = await this.clients.names(
       work,
       found.map(({ clientId }) => clientId),
