@@ -55,6 +55,7 @@ const KINDS: Record<string, string> = {
   'post-room': 'none',
   arrivals: 'none',
   'proposed-details': 'none',
+  opened: 'none',
   'arrival-files': 'none',
   'drop-off': 'none',
   sent: 'none',
