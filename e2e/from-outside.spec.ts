@@ -38,7 +38,7 @@ test('a stranger leaves something on the public page, becomes a prospect, and is
 
   const page = await signedIn(browser, app, /Orla Keane/);
   await test.step('what is sent is seen, also what was not taken, and later on the same device', async () => {
-    const code = /\d{6}/.exec((await (await readLetter(page, /Your code for/)).getByRole('heading').textContent())!)![0];
+    const code = /\d{6}/.exec((await (await readLetter(page, /^Hugo Delaney .*Your code for/)).getByRole('heading').textContent())!)![0];
     await phone.getByLabel('Code from the message').fill('000000');
     await phone.getByRole('button', { name: 'Continue' }).click();
     await expect(phone.getByText(/This code is not right/)).toBeVisible();
@@ -69,7 +69,7 @@ test('a stranger leaves something on the public page, becomes a prospect, and is
   });
 
   await test.step('who comes in by the link of the mail, and reads it', async () => {
-    const inside = await inThePortal(browser, app, page, /a private message/);
+    const inside = await inThePortal(browser, app, page, /^Hugo Delaney .*a private message/);
     await expect(inside.getByText('Shall we talk on Friday?')).toBeVisible();
     await expectAccessible(inside);
   });

@@ -67,15 +67,22 @@ test('somebody who acts for two clients is invited, finds what is theirs on a ph
   });
 
   await test.step('the first page is light, and is read over a slow line', async () => {
-    const line = await phone.context().newCDPSession(phone);
+    // A first visit: nothing of it lies on the telephone yet.
+    const first = await browser.newContext({
+      baseURL: app.address,
+      viewport: { width: 390, height: 844 },
+      storageState: await phone.context().storageState(),
+      serviceWorkers: 'block',
+    });
+    const visit = await first.newPage();
+    const line = await first.newCDPSession(visit);
     await line.send('Network.enable');
-    await line.send('Network.clearBrowserCache');
     await line.send('Network.emulateNetworkConditions', { offline: false, latency: 40, downloadThroughput: 50_000, uploadThroughput: 50_000 });
-    const { bytes, readable } = await weighed(phone);
+    const { bytes, readable } = await weighed(visit);
     info.annotations.push({ type: 'portal at 400 kbit/s', description: `${bytes} bytes of script, read after ${readable} ms` });
     console.log(`The portal at 400 kbit/s: ${bytes} bytes of script, read after ${readable} ms.`);
     expect(bytes).toBeLessThan(140_000);
-    await line.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
+    await first.close();
   });
 
   await test.step('the device is ended: whoever has it is out, and the firm sees when they last came in', async () => {
