@@ -68,10 +68,10 @@ test('a stranger leaves something on the public page, becomes a prospect, and is
     await expect(page.getByText('Shall we talk on Friday?')).toBeVisible();
   });
 
-  await test.step('who comes in by the link of the mail, and reads it', async () => {
-    const inside = await inThePortal(browser, app, page, /^Hugo Delaney .*a private message/);
-    await expect(inside.getByText('Shall we talk on Friday?')).toBeVisible();
-    await expectAccessible(inside);
+  await test.step('who is told by mail that there is a private message, and not what it says', async () => {
+    const letter = await readLetter(page, /^Hugo Delaney .*a private message/);
+    await expect(letter.getByText(/It is private: you read it, and answer it, on your own page/)).toBeVisible();
+    await expect(letter.getByText('Shall we talk on Friday?')).toHaveCount(0);
   });
 
   await test.step('what is an advertisement is refused, and taken back', async () => {

@@ -35,7 +35,7 @@ export class ChooseDropOffAddress {
     name: 'isDropOffAddress',
     validator: {
       validate: (value: unknown) => typeof value === 'string' && whyNotAddress(value) === null,
-      defaultMessage: (of) => whyNotAddress(String(of?.value ?? '')) ?? '',
+      defaultMessage: (of) => (typeof of?.value === 'string' ? whyNotAddress(of.value) : null) ?? 'Give the address as text.',
     },
   })
   address: string;
