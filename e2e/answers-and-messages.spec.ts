@@ -99,7 +99,7 @@ test('a questionnaire fills the record, with dates moved after a look; what is w
     await phone.getByRole('button', { name: 'Send', exact: true }).click();
     await expect(phone.getByRole('heading', { name: 'The new raft' })).toBeVisible();
     await phone.getByLabel('Files for this conversation').setInputFiles({ name: 'receipt.csv', mimeType: 'text/csv', buffer: Buffer.from('raft, 900.00\n') });
-    await expect(phone.getByText('1 file is in, thank you.')).toBeVisible();
+    await expect(phone.getByText('1 file sent.')).toBeVisible();
     await page.goto('/today');
     await page.getByRole('link', { name: 'The new raft', exact: true }).click();
     await expect(page.getByText('It is moored since Monday.')).toBeVisible();

@@ -45,7 +45,7 @@ test('a stranger leaves something on the public page, becomes a prospect, and is
     await phone.getByLabel('Code from the message').fill(code);
     await phone.getByRole('button', { name: 'Continue' }).click();
     await expect(phone.getByRole('heading', { name: 'It has arrived, thank you' })).toBeVisible();
-    await expect(phone.getByText('1 file is in, thank you.')).toBeVisible();
+    await expect(phone.getByText('1 file sent.')).toBeVisible();
     await expect(phone.getByText(/^Not sent: run\.bat: /)).toBeVisible();
     await expectAccessible(phone);
     await phone.goto('/drop-off/marram-tern');
@@ -112,7 +112,7 @@ test('somebody who acts for three sends files, asks, answers and tells of a new 
   await test.step('three files, a question and a typed answer', async () => {
     const item = (name: string) => phone.getByRole('listitem').filter({ hasText: name });
     await phone.getByLabel('Files for Bank statements 0').setInputFiles([pdf('january.pdf'), pdf('february.pdf'), pdf('march.pdf')]);
-    await expect(phone.getByText('3 files are in, thank you.')).toBeVisible();
+    await expect(phone.getByText('3 files sent.')).toBeVisible();
     await item('The crane 0').getByRole('button', { name: 'Ask a question' }).click();
     await phone.getByLabel('Your question').fill('Do you mean the old one?');
     await phone.getByRole('button', { name: 'Send', exact: true }).click();
@@ -139,7 +139,7 @@ test('somebody who acts for three sends files, asks, answers and tells of a new 
     await phone.getByRole('link', { name: /^Our services/ }).click();
     await expect(phone.getByRole('heading', { name: /^What Marram & Tern, Accountants does for you/ })).toBeVisible();
     await expectAccessible(phone);
-    await phone.getByRole('link', { name: 'Back to your details' }).click();
+    await phone.getByRole('link', { name: 'Back to you' }).click();
     await phone.getByRole('link', { name: /^Change your details/ }).click();
     const mine = phone.getByRole('form', { name: 'You, Bríd Foley' });
     await mine.getByLabel('Mobile').fill('085 555 0199');

@@ -60,7 +60,7 @@ test('somebody who acts for two clients is invited, finds what is theirs on a ph
     await papers
       .getByLabel('Add files to Sent by the client')
       .setInputFiles({ name: 'mooring.csv', mimeType: 'text/csv', buffer: Buffer.from('rent, 90.00\n') });
-    await expect(papers.getByText('1 file is in, thank you.')).toBeVisible();
+    await expect(papers.getByText('1 file sent.')).toBeVisible();
     await expect(papers.getByRole('link', { name: /^mooring\.csv/ })).toBeVisible();
     await page.goto('/documents');
     await expect(page.getByText('mooring.csv').first()).toBeVisible();

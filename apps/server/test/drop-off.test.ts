@@ -126,6 +126,17 @@ describe('a visitor', () => {
     await send(stranger(), id, 'other.pdf', '%PDF-1.7 other').expect(404);
   });
 
+  it('sends no file for which there is no room, in this one or in all', async () => {
+    const who = stranger();
+    const id = await arrived(who, { email: 'room@vance.example' });
+    const { firmQuota } = t.settings;
+    await send(who, id, 'first.pdf', '%PDF-1.7 first').expect(204);
+    t.settings.firmQuota = 5;
+    expect(problemOf(await send(who, id, 'second.pdf', '%PDF-1.7 second').expect(413))).toMatchObject({ code: 'no-room-kept' });
+    t.settings.firmQuota = firmQuota;
+    await send(who, id, 'second.pdf', '%PDF-1.7 second').expect(204);
+  });
+
   it.each([
     [{ name: '' }, 'name'],
     [{ email: 'nobody' }, 'email'],

@@ -124,6 +124,21 @@ describe('details that a client asks us to change', () => {
   });
 });
 
+describe('a proposal of somebody who acts for the client no longer', () => {
+  it('keeps nobody’s Today from being read, also of who was granted the client alone', async () => {
+    const contractor = t.firm.as.contractor!;
+    await admin()
+      .post('/api/grants')
+      .send({ memberIds: [t.firm.members.contractor], groupIds: [], clientIds: [of.clientId] })
+      .expect(200);
+    await ask({ phone: '01 555 0142' });
+    expect(await waiting(contractor)).toMatchObject([{ by: owner }]);
+    await manager().delete(`/api/clients/${of.clientId}/contacts/${contactId}`).expect(204);
+    expect(await waiting(contractor)).toMatchObject([{ by: 'somebody', what: 'Telephone' }]);
+    expect(await waiting()).toHaveLength(1);
+  });
+});
+
 describe('our services in the portal', () => {
   const services = async (agent = who) => (await agent.get('/api/portal/services').expect(200)).body as PortalServices[];
   const show = async (isShown: boolean) => {

@@ -1,5 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PortalConversation, PortalConversationView } from '@steady/contract/conversations';
 import type { PortalPapers } from '@steady/contract/documents';
@@ -156,6 +158,20 @@ describe('what a client opened', () => {
     await open(who, 'ask', jobId).expect(404);
     await open(who, 'anything', askId).expect(404);
     await open(manager(), 'ask', askId).expect(401);
+  });
+
+  it('by two records that became one person is by one, and is told of whoever acts for the client no longer', async () => {
+    const [{ id: askId }] = (await who.get('/api/portal/asks').expect(200)).body as [{ id: string }];
+    await open(who, 'ask', askId).expect(204);
+    const contactId = ((await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView).contacts[0]!.id;
+    // As it would be after a merge.
+    await t.database.asOwner((tx) =>
+      tx.execute(sql`insert into opened_things (id, firm_id, contact_id, client_id, kind, thing_id, what, first_at, last_at, times)
+        select ${randomUUID()}, firm_id, contact_id, client_id, kind, thing_id, what, first_at - interval '1 day', last_at, 3 from opened_things where contact_id = ${contactId}`),
+    );
+    expect(await by('ask', askId)).toMatchObject([{ name: `Cara ${count}`, times: 4 }]);
+    await manager().delete(`/api/clients/${clientId}/contacts/${contactId}`).expect(204);
+    expect(await by('ask', askId)).toMatchObject([{ times: 4 }]);
   });
 
   it('in the folders that they read; nobody who looks through their eyes opens anything', async () => {

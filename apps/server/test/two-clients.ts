@@ -1,7 +1,10 @@
 import { sql } from 'drizzle-orm';
 import request from 'supertest';
-import { newSecret } from '../src/platform/identity';
-import { rows } from '../src/platform/database';
+import { FileStore } from '../src/platform/files';
+import { byItself, newSecret } from '../src/platform/identity';
+import { newId, rows } from '../src/platform/database';
+import { VisitsService } from '../src/areas/arrivals';
+import { OwnDetailsService } from '../src/areas/own-details';
 import { StaffSessions } from '../src/areas/team';
 import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, draftBill, eur, jobOf, key, startTestApp } from './support';
 
@@ -41,6 +44,9 @@ const TABLES = [
   'settlements',
   'conversations',
   'conversation_words',
+  'arrivals',
+  'arrival_files',
+  'proposed_details',
 ];
 
 async function idsOf({ database }: TestApp, clientId: string, jobId: string): Promise<Ids> {
@@ -53,6 +59,8 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
     client_notes: 'client_id',
     asks: 'client_id',
     conversations: 'client_id',
+    arrivals: 'client_id',
+    proposed_details: 'client_id',
   };
   const ids: Ids = { clients: clientId, jobs: jobId };
   await database.asOwner(async (tx) => {
@@ -64,9 +72,11 @@ async function idsOf({ database }: TestApp, clientId: string, jobId: string): Pr
             ? sql`ask_id in (select id from asks where job_id = ${jobId} and kind = 'signature')`
             : table === 'conversation_words'
               ? sql`conversation_id in (select id from conversations where client_id = ${clientId})`
-              : where[table]
-                ? sql`${sql.identifier(where[table])} = ${clientId}`
-                : sql`job_id = ${jobId}`;
+              : table === 'arrival_files'
+                ? sql`arrival_id in (select id from arrivals where client_id = ${clientId})`
+                : where[table]
+                  ? sql`${sql.identifier(where[table])} = ${clientId}`
+                  : sql`job_id = ${jobId}`;
       const [found] = await rows<{ id: string }>(tx, sql`select id from ${sql.identifier(table)} where ${by} order by id limit 1`);
       if (found) ids[table] = found.id;
     }
@@ -146,7 +156,23 @@ async function grow(test: TestApp, name: string, person: string, email: string):
     .set(key())
     .send({ clientId, contactIds: [contact.contacts], memberIds: [test.firm.members.manager], subject: `A word about ${name}`, text: `About ${name}` })
     .expect(201);
+  await fromOutside(test, { clientId, contactId: contact.contacts!, name });
   return { clientId, jobId };
+}
+
+/** What came from outside and belongs to a client: filed from the drop-off page, and details that its person asks to change. */
+async function fromOutside({ app, works, firm }: TestApp, { clientId, contactId, name }: { clientId: string; contactId: string; name: string }): Promise<void> {
+  const id = newId();
+  const visits = app.get(VisitsService);
+  await works.run(byItself(firm.id), async (work) => {
+    await visits.write(work, { id, deviceHash: id, proof: id, name: `Visitor of ${name}`, email: `visitor@${id}.example`, message: `About ${name}` });
+    await visits.arrive(work, id);
+    await visits.take(work, id, { ...(await app.get(FileStore).keepBytes(work.firm, Buffer.from(`%PDF-1.4 ${name}`))), name: `${name}.pdf` });
+  });
+  await firm.as.administrator!.post(`/api/arrivals/${id}/file`).send({ version: 1, clientId }).expect(200);
+  await works.run({ firmId: firm.id, actor: { kind: 'client', id: contactId, name: `Person of ${name}` } }, (work) =>
+    app.get(OwnDetailsService).proposeForClient(work, { clientId, name: `${name} and more` }),
+  );
 }
 
 /** A firm in which one client is seen by all and another by few, and everybody who might come to its doors. */

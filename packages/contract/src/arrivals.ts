@@ -192,6 +192,12 @@ export class TakeArrival extends Versioned {
   memberId?: string;
 }
 
+/** Somebody else has it from now on. */
+export class GiveArrival extends Versioned {
+  @IsUUID(undefined, { message: 'Choose who has it from now on.' })
+  memberId: string;
+}
+
 /** Where an arrival belongs. */
 export class FileArrival extends Versioned {
   @IsUUID(undefined, { message: 'Choose the client.' })

@@ -1,5 +1,5 @@
 import { Transform } from 'class-transformer';
-import { type ValidationOptions, ValidateBy, ValidateIf, isEmail } from 'class-validator';
+import { Matches, type ValidationOptions, ValidateBy, ValidateIf, isEmail } from 'class-validator';
 import { isDay, isRhythm } from '@steady/core/calendar';
 import { formatMoney, isIban, isMoney, money } from '@steady/core/money';
 
@@ -161,3 +161,6 @@ export const IsText = (most: number, what: string) => textOf('isText', most, wha
 
 /** The same in one line: a name, a title, a reference. */
 export const IsLine = (most: number, what: string) => textOf('isLine', most, what, true);
+
+/** A telephone number as people write it. @param example one of its kind */
+export const IsTelephone = (example: string) => Matches(/^[+\d][\d ()/-]{4,29}$/, { message: `Give a telephone number in digits, for example ${example}.` });

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Matches, Min, ValidateNested } from 'class-validator';
-import { IsDay, IsLine, IsMail, LeftOut, Trimmed } from './checks';
+import { IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Min, ValidateNested } from 'class-validator';
+import { IsDay, IsLine, IsMail, IsTelephone, LeftOut, Trimmed } from './checks';
 import type { Money } from '@steady/core/money';
 
 export class Address {
@@ -59,12 +59,12 @@ class PersonFacts {
 
   @Trimmed()
   @LeftOut()
-  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 01 555 0142.' })
+  @IsTelephone('01 555 0142')
   phone?: string;
 
   @Trimmed()
   @LeftOut()
-  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 085 555 0142.' })
+  @IsTelephone('085 555 0142')
   mobile?: string;
 
   @LeftOut()

@@ -1,9 +1,9 @@
 import 'reflect-metadata';
-import { ArrayMaxSize, IsArray, IsNotEmpty, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsNotEmpty, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
 import { Type } from 'class-transformer';
 import type { About } from '@steady/core/own-details';
 import { Address } from './contacts';
-import { IsDay, IsLine, IsMail, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsMail, IsTelephone, IsText, LeftOut, Trimmed } from './checks';
 import { Versioned } from './versioned';
 
 /** What somebody says of themselves: what is left out is taken away. */
@@ -16,12 +16,12 @@ export class ProposePerson {
 
   @Trimmed()
   @LeftOut()
-  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 01 555 0142.' })
+  @IsTelephone('01 555 0142')
   phone?: string;
 
   @Trimmed()
   @LeftOut()
-  @Matches(/^[+\d][\d ()/-]{4,29}$/, { message: 'Give a telephone number in digits, for example 085 555 0142.' })
+  @IsTelephone('085 555 0142')
   mobile?: string;
 
   @LeftOut()

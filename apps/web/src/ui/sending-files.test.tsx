@@ -22,10 +22,10 @@ const choose = (...names: string[]) =>
 it('sends each, says how many are in, and of each that is not why', async () => {
   render(<Sender one={(file) => (file.name.endsWith('.exe') ? Promise.reject(refused('This kind is not taken.')) : Promise.resolve())} />);
   choose('a.pdf', 'b.exe', 'c.pdf');
-  expect(await screen.findByText('2 files are in, thank you.')).toBeDefined();
+  expect(await screen.findByText('2 files sent.')).toBeDefined();
   expect(screen.getByRole('alert').textContent).toBe('Not sent: b.exe: This kind is not taken.');
   choose('d.pdf');
-  expect(await screen.findByText('1 file is in, thank you.')).toBeDefined();
+  expect(await screen.findByText('1 file sent.')).toBeDefined();
   expect(screen.queryByRole('alert')).toBeNull();
 });
 
@@ -43,5 +43,5 @@ it('says how far one has come, and takes no others meanwhile', async () => {
   expect(await screen.findByText('Sending long.pdf, 40 % …')).toBeDefined();
   expect(screen.getByLabelText<HTMLInputElement>('Files').disabled).toBe(true);
   done();
-  expect(await screen.findByText('1 file is in, thank you.')).toBeDefined();
+  expect(await screen.findByText('1 file sent.')).toBeDefined();
 });

@@ -51,11 +51,7 @@ export function FilesSaid({ of: { going, sent, not } }: { of: SendingFiles }) {
             {going.percent > 0 && `, ${going.percent} %`} …
           </span>
         ) : (
-          sent > 0 && (
-            <span className="good">
-              {counted(sent, 'file')} {sent === 1 ? 'is' : 'are'} in, thank you.
-            </span>
-          )
+          sent > 0 && <span className="good">{counted(sent, 'file')} sent.</span>
         )}
       </p>
       {not.length > 0 && (

@@ -67,6 +67,7 @@ export class ArrivalQueries implements OnModuleInit {
   }
 
   private async asLines(work: Work, found: Found[]): Promise<ArrivalLine[]> {
+    if (found.length === 0) return [];
     const names = await this.team.shortNames(work);
     const clients = await this.clients.names(
       work,

@@ -28,8 +28,8 @@ export class DropOffController {
 
   @Header('X-Content-Type-Options', 'nosniff')
   @DoesOutside(routes.logo)
-  logo({ at: { address } }: AskedOutside<typeof routes.logo>): Promise<StreamableFile> {
-    return this.page.at(address, (work) => this.logos.content(work), { readOnly: true });
+  async logo({ at: { address } }: AskedOutside<typeof routes.logo>): Promise<StreamableFile> {
+    return this.page.look(await this.page.firmAt(address), (work) => this.logos.content(work));
   }
 
   @DoesOutside(routes.puzzle)

@@ -126,8 +126,13 @@ export class DropOffService {
   }
 
   /** Does something for whoever stands at the page; by the application, for nobody has signed in. */
-  async at<T>(address: string, act: (work: Work, page: DropOffPage) => Promise<T>, how: { readOnly?: boolean } = {}): Promise<T> {
-    return this.works.run(byItself(await this.firmAt(address)), async (work) => act(work, await this.of(work)), how);
+  in<T>(firmId: string, act: (work: Work, page: DropOffPage) => Promise<T>): Promise<T> {
+    return this.works.run(byItself(firmId), async (work) => act(work, await this.of(work)));
+  }
+
+  /** The same, where nothing is written. */
+  look<T>(firmId: string, at: (work: Work, page: DropOffPage) => T | Promise<T>): Promise<T> {
+    return this.works.run(byItself(firmId), async (work) => at(work, await this.of(work)), { readOnly: true });
   }
 
   private async hold(work: Work): Promise<DropOffPage> {

@@ -1,5 +1,5 @@
-import { Injectable } from '@nestjs/common';
-import { and, asc, desc, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
+import { Inject, Injectable } from '@nestjs/common';
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { CODE_WAITED_HOURS, MOST_BYTES, MOST_FILES, whyNotTaken } from '@steady/core/arrivals';
 import type { DropOffDoor, LeaveHere, SentHere } from '@steady/contract/arrivals';
 import { Temporal } from '@steady/core/calendar';
@@ -8,7 +8,8 @@ import { newId, sqlState } from '../../platform/database';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore, PrivateTexts, type Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
-import { CODES_OF_ONE, type DoorRule, DoorTries, EmailedCodes, hashOf, newSecret } from '../../platform/identity';
+import { CODES_OF_ONE, type DoorRule, DoorTries, EmailedCodes, covered, hashOf, newSecret } from '../../platform/identity';
+import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
 import { arrivalFiles, arrivals } from './arrivals.tables';
 import { DropOffService } from './drop-off.service';
@@ -28,11 +29,9 @@ const SHOWN_DAYS = 180;
 /** So long files can be added. */
 const OPEN_HOURS = 24;
 
-type Arrival = typeof arrivals.$inferSelect;
+const MANY_CODES = 'Many codes were sent to this address.';
 
-/** Shows enough of an address to recognise one’s own. */
-const covered = (address: string) => address.replace(/^(.)[^@]*/, '$1•••');
-const atClock = (work: Work, moment: Temporal.Instant) => moment.toZonedDateTimeISO(work.firm.zone).toPlainTime().toString().slice(0, 5);
+type Arrival = typeof arrivals.$inferSelect;
 
 /** What visitors do at the public page of a firm. */
 @Injectable()
@@ -47,32 +46,29 @@ export class VisitsService {
     private readonly store: FileStore,
     private readonly events: Events,
     private readonly effects: Effects,
+    @Inject(SETTINGS) private readonly settings: Settings,
   ) {
     ticks.register('arrivals without a code', (work) => this.forgetUnconfirmed(work));
   }
 
   /** The page, and what was sent from this device. */
-  door(address: string, device: string | null): Promise<DropOffDoor> {
-    return this.page.at(
-      address,
-      async (work, { welcome, hours, isOn }) => ({
-        firm: work.firm.name,
-        welcome,
-        hours,
-        isOn,
-        hasLogo: work.firm.logoAddress !== null,
-        zone: work.firm.zone,
-        today: work.today.toString(),
-        mostFiles: MOST_FILES,
-        mostBytes: MOST_BYTES,
-        sent: device === null ? [] : await this.sentFrom(work, device),
-      }),
-      { readOnly: true },
-    );
+  async door(address: string, device: string | null): Promise<DropOffDoor> {
+    return this.page.look(await this.page.firmAt(address), async (work, { welcome, hours, isOn }) => ({
+      firm: work.firm.name,
+      welcome,
+      hours,
+      isOn,
+      hasLogo: work.firm.logoAddress !== null,
+      zone: work.firm.zone,
+      today: work.today.toString(),
+      mostFiles: MOST_FILES,
+      mostBytes: MOST_BYTES,
+      sent: device === null ? [] : await this.sentFrom(work, device),
+    }));
   }
 
-  puzzle(address: string): Promise<string> {
-    return this.page.at(address, (work) => this.puzzles.make(work), { readOnly: true });
+  async puzzle(address: string): Promise<string> {
+    return this.page.look(await this.page.firmAt(address), (work) => this.puzzles.make(work));
   }
 
   private async sentFrom(work: Work, device: string): Promise<SentHere[]> {
@@ -113,26 +109,19 @@ export class VisitsService {
    */
   async leave(address: string, input: LeaveHere, device: string | null, from: string): Promise<{ id: string; device: string }> {
     const firmId = await this.page.firmAt(address);
-    await this.mustBeOn(address);
+    await this.page.look(firmId, (work, { isOn }) => {
+      if (!isOn) throw Problem.refused('page-off', `${work.firm.name} takes nothing here at the moment. Please write or call.`);
+    });
     const secret = device ?? newSecret().secret;
     // Only what fills in every field fills in this one. It is told nothing.
     if (input.website) return { id: newId(), device: secret };
-    await this.mustNotFlood(address, FROM_ONE_PLACE, 'drop-off from', `${firmId} ${from}`, 'Much was sent from where you are.');
-    const proof = await this.page.at(address, (work) => this.puzzles.mustBeDone(work, input.proof), { readOnly: true });
-    const opens = await this.tries.take(AT_ONE_PAGE, 'drop-off', firmId);
-    if (opens !== null) {
-      await this.page.at(address, async (work, { shutUntil }) => {
-        if (shutUntil === null || new Date(shutUntil) <= new Date(work.now.epochMilliseconds)) await this.page.shut(work, opens.toString());
-      });
-      throw this.tooMuch(
-        'Very much is sent here at the moment.',
-        await this.page.at(address, (work) => Promise.resolve(atClock(work, opens)), { readOnly: true }),
-      );
-    }
-    await this.mustNotFlood(address, TO_ONE_MAILBOX, 'drop-off codes', `${firmId} ${input.email.toLowerCase()}`, 'Many codes were sent to this address.');
+    await this.mustNotFlood(firmId, FROM_ONE_PLACE, 'drop-off from', from, 'Much was sent from where you are.');
+    const proof = await this.page.look(firmId, (work) => this.puzzles.mustBeDone(work, input.proof));
+    await this.mustFindRoom(firmId);
+    await this.mustNotFlood(firmId, TO_ONE_MAILBOX, 'drop-off codes', input.email.toLowerCase(), MANY_CODES);
     const id = newId();
     try {
-      await this.page.at(address, async (work) => {
+      await this.page.in(firmId, async (work) => {
         const { name, email, message } = input;
         await this.write(work, { id, deviceHash: hashOf(secret), proof, name, email, message });
         await this.mailCode(work, { id, name, email });
@@ -142,6 +131,16 @@ export class VisitsService {
       throw Problem.of(422, 'proof-wanted', 'Not sent', 'This was sent before. Load this page again to send something else.');
     }
     return { id, device: secret };
+  }
+
+  /** All that is left at one page counts: where it is more than people leave, the page shuts for a while, and those who take it see so. */
+  private async mustFindRoom(firmId: string): Promise<void> {
+    const opens = await this.tries.take(AT_ONE_PAGE, 'drop-off', firmId);
+    if (opens === null) return;
+    await this.page.in(firmId, async (work, { shutUntil }) => {
+      if (shutUntil === null || new Date(shutUntil) <= new Date(work.now.epochMilliseconds)) await this.page.shut(work, opens.toString());
+    });
+    throw await this.tooMuch(firmId, 'Very much is sent here at the moment.', opens);
   }
 
   /** Writes down what a visitor leaves; nobody of the firm sees it before it has arrived. */
@@ -176,17 +175,18 @@ export class VisitsService {
   /** Sends another code; the ones before it stop working. */
   async sendCode(address: string, id: string, device: string | null): Promise<void> {
     const firmId = await this.page.firmAt(address);
-    const { email } = await this.page.at(address, (work) => this.waiting(work, id, device), { readOnly: true });
-    await this.mustNotFlood(address, TO_ONE_MAILBOX, 'drop-off codes', `${firmId} ${email.toLowerCase()}`, 'Many codes were sent to this address.');
-    await this.page.at(address, async (work) => this.mailCode(work, await this.waiting(work, id, device)));
+    const { email } = await this.page.look(firmId, (work) => this.waiting(work, id, device));
+    await this.mustNotFlood(firmId, TO_ONE_MAILBOX, 'drop-off codes', email.toLowerCase(), MANY_CODES);
+    await this.page.in(firmId, async (work) => this.mailCode(work, await this.waiting(work, id, device)));
   }
 
   /** With the code of the mail it has arrived. @throws Problem that says how to go on */
   async confirm(address: string, id: string, device: string | null, code: string): Promise<void> {
-    const { email } = await this.page.at(address, (work) => this.waiting(work, id, device), { readOnly: true });
+    const firmId = await this.page.firmAt(address);
+    const { email } = await this.page.look(firmId, (work) => this.waiting(work, id, device));
     // Codes are guessed at from anywhere: it is the mailbox that is counted.
     const opens = await this.tries.take(CODES_OF_ONE, 'drop-off tries', email.toLowerCase());
-    const why = await this.page.at(address, async (work) => {
+    const why = await this.page.in(firmId, async (work) => {
       const arrival = await this.waiting(work, id, device);
       if (opens !== null) return Problem.of(429, 'codes-shut', 'Not sent', `Codes were tried too often for this address. Call ${work.firm.name}.`);
       const refusal = await this.codes.use(work, id, code);
@@ -198,8 +198,8 @@ export class VisitsService {
     await this.tries.forgive('drop-off tries', email.toLowerCase());
   }
 
-  /** Whether a file may be added at all; asked before it is read. @throws Problem */
-  async mayAdd(work: Work, id: string, device: string | null): Promise<Arrival> {
+  /** Whether a file may be added at all; asked before it is read, and again with its size. @throws Problem */
+  async mayAdd(work: Work, id: string, device: string | null, bytes = 1): Promise<Arrival> {
     const arrival = await this.ofDevice(work, id, device);
     if (!this.takesFiles(work, arrival)) throw Problem.refused('not-open', 'No more files can be added to this. Send a new message with them.');
     const [there] = await work.tx
@@ -207,13 +207,19 @@ export class VisitsService {
       .from(arrivalFiles)
       .where(eq(arrivalFiles.arrivalId, id));
     if (there!.count >= MOST_FILES) throw Problem.refused('too-many-files', `At most ${MOST_FILES} files can be sent at once.`);
-    if (there!.bytes >= MOST_BYTES) throw Problem.refused('too-many-files', 'At most 200 MB can be sent at once.');
+    if (there!.bytes + bytes > MOST_BYTES) throw Problem.refused('too-many-files', 'At most 200 MB can be sent at once.');
+    const [lying] = await work.tx
+      .select({ bytes: sql<number>`coalesce(sum(bytes), 0)::float8` })
+      .from(arrivalFiles)
+      .where(and(eq(arrivalFiles.firmId, work.firm.id), isNotNull(arrivalFiles.address)));
+    if (lying!.bytes >= this.settings.firmQuota)
+      throw Problem.of(413, 'no-room-kept', 'Not kept', `There is no room for more files here. Ask ${work.firm.name} how to hand this one in.`);
     return arrival;
   }
 
   async addFile(work: Work, id: string, device: string | null, file: Upload): Promise<void> {
     await work.tx.select({ id: arrivals.id }).from(arrivals).where(eq(arrivals.id, id)).for('update');
-    await this.mayAdd(work, id, device);
+    await this.mayAdd(work, id, device, file.bytes);
     await this.take(work, id, file);
   }
 
@@ -238,25 +244,13 @@ export class VisitsService {
     await this.effects.plan(work, 'letter', made.id, { channel: 'mail', toName: name, address: email, ...this.codes.inWords(work, name, made.code) });
   }
 
-  private async mustBeOn(address: string): Promise<void> {
-    await this.page.at(
-      address,
-      (work, { isOn }) => {
-        if (!isOn) throw Problem.refused('page-off', `${work.firm.name} takes nothing here at the moment. Please write or call.`);
-        return Promise.resolve();
-      },
-      { readOnly: true },
-    );
+  private async mustNotFlood(firmId: string, rule: DoorRule, kind: string, of: string, why: string): Promise<void> {
+    const opens = await this.tries.take(rule, kind, `${firmId} ${of}`);
+    if (opens !== null) throw await this.tooMuch(firmId, why, opens);
   }
 
-  private async mustNotFlood(address: string, rule: DoorRule, kind: string, of: string, why: string): Promise<void> {
-    const opens = await this.tries.take(rule, kind, of);
-    if (opens === null) return;
-    const at = await this.page.at(address, (work) => Promise.resolve(atClock(work, opens)), { readOnly: true });
-    throw this.tooMuch(why, at);
-  }
-
-  private tooMuch(why: string, at: string): Problem {
+  private async tooMuch(firmId: string, why: string, opens: Temporal.Instant): Promise<Problem> {
+    const at = await this.page.look(firmId, ({ firm }) => opens.toZonedDateTimeISO(firm.zone).toPlainTime().toString().slice(0, 5));
     return Problem.of(429, 'too-much', 'Not sent', `${why} Nothing is taken before ${at}. What you typed is still here; if it is urgent, please call.`);
   }
 

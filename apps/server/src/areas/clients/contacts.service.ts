@@ -1,7 +1,7 @@
 import { fullDate } from '@steady/core/words';
 import { pastGrants } from '../../platform/identity';
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { ChangeContact, ContactInput, LinkContact, ContactPermission } from '@steady/contract/contacts';
 import { type Tx, newId, rows } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
@@ -335,6 +335,16 @@ export class ContactsService {
   async clientsOf(work: Work, contactId: string): Promise<string[]> {
     const found = await work.tx.select({ id: clientContacts.clientId }).from(clientContacts).where(eq(clientContacts.contactId, contactId));
     return found.map((row) => row.id);
+  }
+
+  /** What these people are called, as far as whoever acts sees them. */
+  async names(work: Work, contactIds: readonly string[]): Promise<Map<string, string>> {
+    if (contactIds.length === 0) return new Map();
+    const found = await work.tx
+      .select({ id: contacts.id, name: contacts.name })
+      .from(contacts)
+      .where(and(eq(contacts.firmId, work.firm.id), inArray(contacts.id, [...contactIds])));
+    return new Map(found.map(({ id, name }) => [id, name]));
   }
 
   /** They came into the portal. */

@@ -28,12 +28,29 @@ export class OwnDetailsQueries {
             from proposed_details d where d.firm_id = ${work.firm.id} and d.decided_at is null and ${whose} order by d.at, d.id limit ${SHOWN_IN_PASSING}`,
       ),
     );
-    const names = await this.clients.names(
+    return { rows: await this.asLines(work, found), count };
+  }
+
+  /** With who proposes, and of which client. Whoever is no longer linked to a client that is seen is somebody. */
+  async asLines(work: Work, found: readonly Found[]): Promise<ProposedLine[]> {
+    if (found.length === 0) return [];
+    const clients = await this.clients.names(
       work,
       found.map(({ clientId }) => clientId),
     );
-    const lines: ProposedLine[] = [];
-    for (const one of found) lines.push({ ...one, by: (await this.contacts.get(work, one.contactId)).name, client: names.get(one.clientId) ?? '' });
-    return { rows: lines, count };
+    const people = await this.contacts.names(
+      work,
+      found.map(({ contactId }) => contactId),
+    );
+    return found.map(({ id, at, clientId, contactId, about, what }) => ({
+      id,
+      at,
+      clientId,
+      contactId,
+      about,
+      what,
+      by: people.get(contactId) ?? 'somebody',
+      client: clients.get(clientId) ?? '',
+    }));
   }
 }

@@ -3,7 +3,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import { type About, type Details, type ProposedChange, changesOf, detailsOf } from '@steady/core/own-details';
 import { ChangeClient } from '@steady/contract/clients';
 import { ChangeContact } from '@steady/contract/contacts';
-import type { DecideDetails, OwnDetails, ProposeForClient, ProposePerson, ProposedBefore, ProposedLine, ProposedView } from '@steady/contract/own-details';
+import type { DecideDetails, OwnDetails, ProposeForClient, ProposePerson, ProposedBefore, ProposedView } from '@steady/contract/own-details';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { Present } from '../../platform/http/present';
@@ -12,6 +12,7 @@ import { checked } from '../../platform/http/validation';
 import type { Work } from '../../platform/work';
 import { ClientRecords, ClientsService, ContactMerging, ContactsService, clientWith, personWith } from '../clients';
 import { type Addressed, PostService } from '../post';
+import { OwnDetailsQueries } from './own-details.queries';
 import { proposedDetails } from './own-details.tables';
 
 type Proposed = typeof proposedDetails.$inferSelect;
@@ -32,6 +33,7 @@ export class OwnDetailsService implements OnModuleInit {
     private readonly clients: ClientsService,
     private readonly contacts: ContactsService,
     private readonly post: PostService,
+    private readonly queries: OwnDetailsQueries,
   ) {}
 
   onModuleInit(): void {
@@ -120,17 +122,13 @@ export class OwnDetailsService implements OnModuleInit {
     return found;
   }
 
-  async line(work: Work, { id, at, contactId, clientId, about, what }: Proposed): Promise<ProposedLine> {
-    const [{ name: by }, { name: client }] = [await this.contacts.get(work, contactId), await this.clients.get(work, clientId)];
-    return { id, at, by, clientId, client, contactId, about, what };
-  }
-
   async view(work: Work, id: string): Promise<ProposedView> {
     const found = await this.one(work, id);
     const changes = found.decidedAt === null ? changesOf(found.about, await this.record(work, found), found.proposed) : [];
     const { version, note, decidedAt, decidedBy, reason } = found;
+    const [line] = await this.queries.asLines(work, [found]);
     return {
-      ...(await this.line(work, found)),
+      ...line!,
       version,
       note,
       changes: changes.map(({ key, label, says }) => ({ key, label, ...says })),

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import type { OpenedBy, OpenedThing } from '@steady/contract/requests';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -46,16 +46,20 @@ export class OpenedThings {
     work.topics.add('portal');
   }
 
-  /** By whom something was opened, who opened it first on top. */
+  /** By whom something was opened, who opened it first on top; two records that became one person are one. */
   async by(work: Work, kind: string, thingId: string): Promise<OpenedBy[]> {
+    const { contactId, firstAt, lastAt, times } = openedThings;
     const found = await work.tx
-      .select()
+      .select({ contactId, firstAt: sql<string>`min(${firstAt})`, lastAt: sql<string>`max(${lastAt})`, times: sql<number>`sum(${times})::int` })
       .from(openedThings)
       .where(and(eq(openedThings.firmId, work.firm.id), eq(openedThings.kind, kind), eq(openedThings.thingId, thingId)))
-      .orderBy(asc(openedThings.firstAt), asc(openedThings.id));
-    const by: OpenedBy[] = [];
-    for (const { contactId, firstAt, lastAt, times } of found) by.push({ name: (await this.contacts.get(work, contactId)).name, firstAt, lastAt, times });
-    return by;
+      .groupBy(contactId)
+      .orderBy(sql`min(${firstAt})`, contactId);
+    const names = await this.contacts.names(
+      work,
+      found.map((one) => one.contactId),
+    );
+    return found.map(({ contactId: id, ...one }) => ({ name: names.get(id) ?? 'somebody', ...one }));
   }
 
   /** What a person opened of late, the newest first. */

@@ -18,6 +18,7 @@ import {
   sameHash,
   DoorTries,
   EmailedCodes,
+  covered,
   CODES_OF_ONE,
   CODES_SENT,
 } from '../../platform/identity';
@@ -40,9 +41,6 @@ interface Door {
   contactId: string;
   leadsTo: string;
 }
-
-/** Shows enough of an address to recognise one's own. */
-const covered = (address: string) => address.replace(/^(.)[^@]*/, '$1\u2022\u2022\u2022');
 
 /** A new address opens the door by itself only after so many days, unless the firm has made sure of it before. */
 const NEW_ADDRESS_DAYS = 3;

@@ -20,6 +20,9 @@ const WHY_NOT = {
   replaced: () => notLetIn('code-replaced', 'This is the code of an earlier message. Use the one of the newest message.'),
 } as const;
 
+/** Shows enough of an address to recognise one’s own. */
+export const covered = (address: string): string => address.replace(/^(.)[^@]*/, '$1•••');
+
 const shapeOf = (of: string, code: string) => hashOf(`${of}:${code.replace(/\s/g, '')}`);
 
 /** Codes that are sent to an address to learn whether it is theirs who gave it; each for one person, or one thing that waits for it. */

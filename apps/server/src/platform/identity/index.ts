@@ -16,7 +16,7 @@ export {
 export { type SecretTable, bySecret } from './by-secret';
 export { cookie, giveCookie, takeCookie } from './cookies';
 export { hashOf, newCode, newSecret, sameHash } from './secrets';
-export { CODE_MINUTES, CODE_TRIES, EmailedCodes } from './emailed-codes';
+export { CODE_MINUTES, CODE_TRIES, EmailedCodes, covered } from './emailed-codes';
 export { fits, newRecoveryCodes, newSecondStep, otpAddress, stepOf } from './second-step';
 export { type DoorRule, CODES_OF_ONE, CODES_SENT, DoorTries, KNOWN_BROWSER, ONE_ADDRESS, UNKNOWN_BROWSER } from './door-tries';
 export { mustBeConfirmed } from './password-again';

@@ -1,5 +1,6 @@
 import * as arrivalsRoutes from '@steady/contract/arrivals.routes';
-import { type ArrivalView, RefuseArrival, TakeArrival } from '@steady/contract/arrivals';
+import { useNavigate } from 'react-router';
+import { type ArrivalView, GiveArrival, RefuseArrival } from '@steady/contract/arrivals';
 import { send } from '../../app/api';
 import { LongTextField, SelectField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
@@ -49,20 +50,21 @@ export function RefuseLeaf({ of: { id, version, name, email }, onClose }: Props)
 /** Somebody else has it from now on. */
 export function HandOnLeaf({ of: { id, version, members, holderId }, onClose }: Props) {
   const notify = useNotify();
-  const { form, onSubmit, busy, problem } = useLeafForm<TakeArrival>({
-    input: TakeArrival,
+  const navigate = useNavigate();
+  const { form, onSubmit, busy, problem } = useLeafForm<GiveArrival>({
+    input: GiveArrival,
     start: { version, memberId: '' },
     submit: async (values) => {
       await send(arrivalsRoutes.take, { id }, values);
       notify(`${members.find((one) => one.id === values.memberId)?.name ?? 'Nobody'} has it now.`);
-      onClose();
+      await navigate('/post/arrivals');
     },
   });
   return (
     <Leaf open title="Give it to somebody" act="Give it to them" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-soft">Whoever has it reads it, and finds it on their Today.</p>
       <SelectField label="Who has it from now on" autoFocus {...form.register('memberId')} error={form.formState.errors.memberId?.message}>
-        <option value="">nobody: it is there for all</option>
+        <option value="">Choose</option>
         {members
           .filter((one) => one.id !== holderId)
           .map((one) => (

@@ -1,6 +1,6 @@
 import * as arrivalsRoutes from '@steady/contract/arrivals.routes';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { counted, plainDate } from '@steady/core/words';
 import type { ArrivalView } from '@steady/contract/arrivals';
@@ -9,8 +9,9 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { useTitle } from '../../app/use-title';
 import { MoreMenu } from '../../ui/more-menu';
-import { Note, Page, Trouble } from '../../ui/page';
-import { dayOf, momentInWords, sizeInWords, waitedWords } from '../../ui/words';
+import { Page, Trouble } from '../../ui/page';
+import { dayOf, sizeInWords, waitedWords } from '../../ui/words';
+import { ArrivalMargin } from './arrival-margin';
 import { FileLeaf } from './file-leaf';
 import { HandOnLeaf, RefuseLeaf } from './arrival-leaves';
 import { ProspectLeaf } from './prospect-leaf';
@@ -29,11 +30,18 @@ export function ArrivalPage() {
 function Arrival({ of }: { of: ArrivalView }) {
   const session = useSession();
   const { act, busy } = useAct();
+  const navigate = useNavigate();
   const [leaf, setLeaf] = useState<Open>(null);
   const { id, version, standing, message, isEmptied, sent, keptUntil } = of;
   const isOpen = standing === 'new' || standing === 'with somebody';
   const mine = of.holderId === session.memberId;
-  const take = (memberId: string | undefined, words: string) => () => void act(() => send(arrivalsRoutes.take, { id }, { version, memberId }), words);
+  const take = () => void act(() => send(arrivalsRoutes.take, { id }, { version, memberId: session.memberId }), 'You have it now. It stands on your Today.');
+  // Whoever had it may not read it once it is given back.
+  const giveBack = () =>
+    void act(async () => {
+      await send(arrivalsRoutes.take, { id }, { version });
+      await navigate('/post/arrivals');
+    }, 'It is there for all again.');
   const close = () => setLeaf(null);
   return (
     <Page
@@ -56,7 +64,7 @@ function Arrival({ of }: { of: ArrivalView }) {
               </button>
             )}
             {!mine && (
-              <button className="act-quiet" disabled={busy} onClick={take(session.memberId, 'You have it now. It stands on your Today.')}>
+              <button className="act-quiet" disabled={busy} onClick={take}>
                 I take it
               </button>
             )}
@@ -64,7 +72,7 @@ function Arrival({ of }: { of: ArrivalView }) {
               of={of.name}
               acts={[
                 { words: 'Give it to somebody', act: () => setLeaf('hand on') },
-                ...(of.holderId === null ? [] : [{ words: 'Give it back to all', act: take(undefined, 'It is there for all again.') }]),
+                ...(of.holderId === null ? [] : [{ words: 'Give it back to all', act: giveBack }]),
                 { words: 'Refuse it', act: () => setLeaf('refuse') },
               ]}
             />
@@ -82,7 +90,7 @@ function Arrival({ of }: { of: ArrivalView }) {
           )
         )
       }
-      margin={<Margin of={of} />}
+      margin={<ArrivalMargin of={of} />}
     >
       {isEmptied ? (
         <p className="text-soft">Its words and files were destroyed when their time was over.</p>
@@ -143,53 +151,6 @@ function Sum({ of }: { of: ArrivalView }) {
   return (
     <>
       Waits <span className="soon">{waitedWords(at, day)}</span>. {holder ? `${holder} has it.` : 'Nobody has it yet.'}
-    </>
-  );
-}
-
-function Margin({ of: { at, email, known, others } }: { of: ArrivalView }) {
-  const { day } = useSession();
-  return (
-    <>
-      <Note title="Confirmed">
-        <p>
-          A code sent to <b className="wrap-anywhere">{email || 'an address that is no longer kept'}</b> was entered {momentInWords(at, day)}. Whoever did so
-          reads that mailbox; the name is what they gave.
-        </p>
-      </Note>
-      <Note title="Known by this address">
-        {known.length === 0 ? (
-          <p className="text-soft">Nobody.</p>
-        ) : (
-          <ul>
-            {known.map((one) => (
-              <li key={one.contactId} className="mb-1">
-                <b>{one.name}</b>
-                {one.clients.map((client) => (
-                  <Link key={client.id} className="lnk block" to={`/clients/${client.id}`}>
-                    {client.name}
-                  </Link>
-                ))}
-                {!one.mayBe && <span className="soon block text-table">Another name was given.</span>}
-              </li>
-            ))}
-          </ul>
-        )}
-      </Note>
-      {others.length > 0 && (
-        <Note title="From the same address">
-          <ul>
-            {others.map((one) => (
-              <li key={one.id}>
-                <Link className="lnk" to={`/post/arrivals/${one.id}`}>
-                  {one.name}
-                </Link>
-                <span className="text-soft">, {momentInWords(one.at, day)}</span>
-              </li>
-            ))}
-          </ul>
-        </Note>
-      )}
     </>
   );
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { counted } from '@steady/core/words';
 import { DropOffCode, type SentHere } from '@steady/contract/arrivals';
 import { ProblemError, refresh, send } from '../../app/api';
-import { CodeField } from '../../ui/fields';
+import { CodeForm } from '../../ui/code-form';
 import { useLeafForm } from '../../ui/form';
 
 interface Props {
@@ -52,36 +52,20 @@ export function CodeStep({ address, of: { id, email }, files, onConfirmed, onBac
           {trouble}
         </p>
       )}
-      <form
-        noValidate
-        className="mt-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          onSubmit();
-        }}
+      <CodeForm
+        hint="Six digits. It works for 15 minutes; it may have come among unwanted mail."
+        field={{ autoFocus: true, ...form.register('code'), error: form.formState.errors.code?.message }}
+        busy={busy}
+        onSubmit={onSubmit}
+        onAgain={() => void again()}
       >
-        <CodeField
-          label="Code from the message"
-          hint="Six digits. It works for 15 minutes; it may have come among unwanted mail."
-          autoFocus
-          {...form.register('code')}
-          error={form.formState.errors.code?.message}
-        />
-        <div className="flex flex-wrap items-center gap-4">
-          <button className="act max-sm:min-h-11" disabled={busy}>
-            Continue
-          </button>
-          <button type="button" className="text-table max-sm:min-h-11" onClick={() => void again()}>
-            <span className="lnk">Send another code</span>
-          </button>
-          <button type="button" className="text-table max-sm:min-h-11" onClick={onBack}>
-            <span className="lnk">It was another address</span>
-          </button>
-          <span role="status" className="good text-table">
-            {said.done}
-          </span>
-        </div>
-      </form>
+        <button type="button" className="text-table max-sm:min-h-11" onClick={onBack}>
+          <span className="lnk">It was another address</span>
+        </button>
+        <span role="status" className="good text-table">
+          {said.done}
+        </span>
+      </CodeForm>
     </>
   );
 }

@@ -6,6 +6,7 @@ import { SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { Alike } from '../clients';
 
 /** The visitor becomes a prospect, whom we answer in a private conversation. */
 export function ProspectLeaf({ of, onClose }: { of: ArrivalView; onClose(): void }) {
@@ -21,7 +22,7 @@ export function ProspectLeaf({ of, onClose }: { of: ArrivalView; onClose(): void
       await navigate(conversationId ? `/post/conversations/${conversationId}` : `/clients/${clientId}`);
     },
   });
-  const { register, formState } = form;
+  const { register, formState, watch } = form;
   return (
     <Leaf open title="Make a prospect" act="Make a prospect" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       <p className="mb-3 text-soft">
@@ -35,6 +36,7 @@ export function ProspectLeaf({ of, onClose }: { of: ArrivalView; onClose(): void
         {...register('name')}
         error={formState.errors.name?.message}
       />
+      <Alike given={{ name: watch('name') }} />
       {known.length > 0 && (
         <SelectField label="Who left it" {...register('knownId')} error={formState.errors.knownId?.message}>
           {known.map((one) => (

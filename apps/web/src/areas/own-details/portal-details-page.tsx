@@ -5,7 +5,7 @@ import { ClientForm, PersonForm } from './portal-forms';
 
 /** What is known of them and of those they act for. They say what is different; the firm looks at it and changes it. */
 export const PortalDetailsPage = () => (
-  <PortalFrame title="Your details" back={{ to: '/portal/you', words: 'Back' }}>
+  <PortalFrame title="Your details" back={{ to: '/portal/you', words: 'Back to you' }}>
     {(me) => <Details firm={me.firm} />}
   </PortalFrame>
 );

@@ -6,7 +6,7 @@ import { useNavigate, useParams } from 'react-router';
 import { EnterCode } from '@steady/contract/requests';
 import { ProblemError, refresh, send, useData } from '../../app/api';
 import { useTitle } from '../../app/use-title';
-import { CodeField } from '../../ui/fields';
+import { CodeForm } from '../../ui/code-form';
 import { useLeafForm } from '../../ui/form';
 
 /** The way in for a client: a code the first time on a device, one click from then on. */
@@ -86,29 +86,13 @@ export function DoorPage() {
               Send me the code
             </button>
           ) : (
-            <form
-              noValidate
-              className="mt-4"
-              onSubmit={(event) => {
-                event.preventDefault();
-                onSubmit();
-              }}
-            >
-              <CodeField
-                label="Code from the message"
-                hint="Six digits. It works for 15 minutes."
-                {...form.register('code')}
-                error={form.formState.errors.code?.message}
-              />
-              <div className="flex items-center gap-4">
-                <button className="act" disabled={busy}>
-                  Continue
-                </button>
-                <button type="button" className="lnk text-table" onClick={() => void sendCode()}>
-                  Send another code
-                </button>
-              </div>
-            </form>
+            <CodeForm
+              hint="Six digits. It works for 15 minutes."
+              field={{ ...form.register('code'), error: form.formState.errors.code?.message }}
+              busy={busy}
+              onSubmit={onSubmit}
+              onAgain={() => void sendCode()}
+            />
           )}
         </>
       ) : (

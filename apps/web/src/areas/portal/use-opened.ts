@@ -1,20 +1,23 @@
 import * as portalRoutes from '@steady/contract/portal.routes';
 import { useEffect } from 'react';
 import type { PortalMe } from '@steady/contract/requests';
-import { send } from '../../app/api';
+import { ask } from '../../app/api';
 
 type Kind = 'ask' | 'document' | 'bill';
 
-/** Notes that they have something before them: the firm sees what was opened, and when. Whoever looks through their eyes opens nothing. */
-export function noteOpened(kind: Kind, id: string, { looking, readOnly }: PortalMe): void {
-  // Nothing that they do waits for it.
-  if (!looking && !readOnly) void send(portalRoutes.opened, { kind, id }).catch(() => undefined);
+// Nothing that they do waits for it, and nothing that they see changes by it.
+const note = (kind: Kind, id: string) => void ask(portalRoutes.opened, { kind, id }, undefined).catch(() => undefined);
+const isTheirs = ({ looking, readOnly }: PortalMe) => !looking && !readOnly;
+
+/** Notes that they open something: the firm sees what was opened, and when. Whoever looks through their eyes opens nothing. */
+export function noteOpened(kind: Kind, id: string, me: PortalMe): void {
+  if (isTheirs(me)) note(kind, id);
 }
 
 /** The same for a page that shows it, once it is there. */
 export function useOpened(kind: Kind, id: string | undefined, me: PortalMe): void {
-  const notes = !me.looking && !me.readOnly;
+  const theirs = isTheirs(me);
   useEffect(() => {
-    if (id !== undefined && notes) void send(portalRoutes.opened, { kind, id }).catch(() => undefined);
-  }, [notes, kind, id]);
+    if (id !== undefined && theirs) note(kind, id);
+  }, [theirs, kind, id]);
 }

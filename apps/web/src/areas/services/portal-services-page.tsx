@@ -8,7 +8,7 @@ import { PortalFrame } from '../portal';
 
 /** What the firm does for those whom they act for. */
 export const PortalServicesPage = () => (
-  <PortalFrame title="Services" back={{ to: '/portal/you', words: 'Back to your details' }}>
+  <PortalFrame title="Services" back={{ to: '/portal/you', words: 'Back to you' }}>
     {(me) => <Services firm={me.firm} />}
   </PortalFrame>
 );
