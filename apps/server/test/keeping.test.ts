@@ -1,6 +1,7 @@
 import { strFromU8 } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { ApprovalPart } from '@steady/contract/approvals';
 import type { ClientView } from '@steady/contract/clients';
 import type { DueThings, HoldView, PeriodsView, PersonsData, ThingsLooked, YearlyList } from '@steady/contract/keeping';
 import type { RequestPart } from '@steady/contract/requests';
@@ -231,6 +232,43 @@ describe('the yearly list', () => {
       .send({ things: [{ clientId, kind: 'messages', folderId: null }], destroy: true })
       .expect(403);
     await manager().post(`/api/clients/${clientId}/holds`).set(key()).send({ reason: 'x', until: '2020-01-01' }).expect(422);
+  });
+});
+
+describe('what was approved by a tick', () => {
+  const approved = async () => {
+    const words = 'Profit before tax 41,200.00';
+    await manager()
+      .post(`/api/jobs/${jobId}/approvals`)
+      .set(key())
+      .send({ title: 'Accounts 2025', words, contactIds: [await personId()], dueOn: '2026-03-25' })
+      .expect(201);
+    const inside = await insidePortal(t, who);
+    const [asked] = await portalAsks(inside, 'approval');
+    await inside.post(`/api/portal/approvals/${asked!.partyId}/approve`).send({ agreed: true }).expect(204);
+  };
+  const standing = async () => (await asksOf<ApprovalPart>(manager(), jobId, 'approval'))[0]!;
+
+  it('loses its words with the signing steps; that these bytes were approved stays', async () => {
+    await approved();
+    const { sha256 } = (await standing()).part;
+    await ends('2018-06-30');
+    const lines = await due();
+    expect(lines.map(({ kind, count }) => [kind, count])).toContainEqual(['signing steps', 1]);
+    await decide(lines, { destroy: true }).expect(200);
+    expect(await due()).toEqual([]);
+    expect(await standing()).toMatchObject({ words: null, part: { sha256, ticks: [{ partyId: expect.any(String) }] } });
+  });
+
+  it('is given to whoever approved it, and goes with their data in its time', async () => {
+    await approved();
+    const id = await personId();
+    expect((await data(id)).things).toContainEqual(expect.objectContaining({ what: 'What they approved', count: 1 }));
+    const files = await unzipped(boss().get(`/api/contacts/${id}/data.zip`));
+    expect(strFromU8(files['what you approved.csv']!)).toContain('Profit before tax 41,200.00');
+    await ends('2018-06-30');
+    const left = (await boss().post(`/api/contacts/${id}/erase`).set(key())).body as PersonsData;
+    expect(left.things.map(({ what }) => what)).not.toContain('What they approved');
   });
 });
 

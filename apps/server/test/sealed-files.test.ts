@@ -174,9 +174,12 @@ describe('files of clients', () => {
     const { body } = await t.firm.as.manager!.get(`/api/clients/${clientId}`).expect(200);
     const contactId = (body as { contacts: { id: string }[] }).contacts[0]!.id;
     const room = async (bytes: number) => {
-      await t.database.asOwner((tx) =>
-        tx.execute(sql`update documents set from_outside = true, bytes = ${bytes} where client_id = ${clientId} and name = 'bank.txt'`),
-      );
+      await t.database.asOwner(async (tx) => {
+        await tx.execute(sql`update documents set from_outside = true, bytes = ${bytes} where client_id = ${clientId} and name = 'bank.txt'`);
+        await tx.execute(
+          sql`update stored_files set from_outside = true, bytes = ${bytes} where address in (select address from documents where client_id = ${clientId} and name = 'bank.txt')`,
+        );
+      });
       const who = { firmId: t.firm.id, actor: { kind: 'client' as const, id: contactId, name: 'Bríd Foley' } };
       return t.works.run(who, (work) => t.app.get(DocumentsService).mayTakeIn(work, clientId));
     };

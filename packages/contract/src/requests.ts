@@ -360,6 +360,8 @@ export interface PortalMe {
   logo: string | null;
   /** The clock of the firm, IANA name. */
   zone: string;
+  /** The country of the firm, ISO 3166-1: how days are written in figures. */
+  country: string;
   name: string;
   today: string;
   looking: boolean;

@@ -5,6 +5,7 @@ import type { Right } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { SessionView } from '@steady/contract/sign-in';
 import type { MemberView } from '@steady/contract/team';
+import { DaysContext } from '../ui/plain-day';
 import { setZone } from '../ui/words';
 import { useData } from './api';
 
@@ -20,7 +21,11 @@ export function SignedIn({ children }: { children: ReactNode }) {
   if (!data) return null;
   if (data.wantsSecondStep && pathname !== '/you') return <Navigate to="/you" replace />;
   setZone(data.firm.zone);
-  return <SessionContext value={data}>{children}</SessionContext>;
+  return (
+    <SessionContext value={data}>
+      <DaysContext value={{ today: data.today, country: data.firm.country }}>{children}</DaysContext>
+    </SessionContext>
+  );
 }
 
 export function useSession(): SessionView & { day: CivilDate; may(right: Right): boolean } {

@@ -9,7 +9,7 @@ export const KEPT_WORDS: Record<KeptKind, { name: string; what: string }> = {
   documents: { name: 'Documents', what: 'files, with their older versions and the words taken out of them' },
   messages: { name: 'Messages', what: 'what was written to clients' },
   answers: { name: 'Answers', what: 'what clients answered and asked in requests' },
-  'signing steps': { name: 'Signing steps', what: 'who signed, as whom and from where; a document that was signed is kept at least as long' },
+  'signing steps': { name: 'Signing steps', what: 'who signed or approved, as whom and from where; a document that was signed is kept at least as long' },
 };
 
 /** For how many years things are kept after the end of an engagement; null: for good, as long as the firm says nothing else. */

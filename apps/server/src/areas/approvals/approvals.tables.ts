@@ -15,6 +15,8 @@ export const approvals = pgTable(
     documentId: uuid('document_id'),
     /** SHA-256 of the words and of the document, as they were when it was asked for. */
     sha256: text('sha256').notNull(),
+    /** When its words were destroyed, as their time was over. */
+    destroyedAt: moment('destroyed_at'),
   },
   () => [ownFirm(), ofSeen('ask_id', 'asks')],
 );
@@ -32,6 +34,7 @@ export const approvalTicks = pgTable(
     at: moment('at').notNull(),
     /** Of the very words and bytes that were approved. */
     sha256: text('sha256').notNull(),
+    destroyedAt: moment('destroyed_at'),
   },
   () => [ownFirm(), ofSeen('party_id', 'ask_parties')],
 );

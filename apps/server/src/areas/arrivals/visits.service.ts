@@ -1,5 +1,5 @@
-import { Inject, Injectable } from '@nestjs/common';
-import { and, asc, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
+import { Injectable } from '@nestjs/common';
+import { and, asc, desc, eq, gt, inArray, isNull, lt, sql } from 'drizzle-orm';
 import { CODE_WAITED_HOURS, MOST_BYTES, MOST_FILES, whyNotTaken } from '@steady/core/arrivals';
 import type { DropOffDoor, LeaveHere, SentHere } from '@steady/contract/arrivals';
 import { Temporal } from '@steady/core/calendar';
@@ -9,7 +9,6 @@ import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore, PrivateTexts, type Upload } from '../../platform/files';
 import { Problem } from '../../platform/http/problem';
 import { CODES_OF_ONE, type DoorRule, DoorTries, EmailedCodes, covered, hashOf, newSecret } from '../../platform/identity';
-import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
 import { arrivalFiles, arrivals } from './arrivals.tables';
 import { DropOffService } from './drop-off.service';
@@ -46,7 +45,6 @@ export class VisitsService {
     private readonly store: FileStore,
     private readonly events: Events,
     private readonly effects: Effects,
-    @Inject(SETTINGS) private readonly settings: Settings,
   ) {
     ticks.register('arrivals without a code', (work) => this.forgetUnconfirmed(work));
   }
@@ -166,7 +164,7 @@ export class VisitsService {
       .where(and(eq(arrivalFiles.arrivalId, id), eq(arrivalFiles.address, address), eq(arrivalFiles.name, name)));
     // Sent twice, because an answer was lost.
     if (there) return;
-    await this.store.claim(work, file);
+    await this.store.claim(work, file, true);
     await work.tx.insert(arrivalFiles).values({ firmId: work.firm.id, arrivalId: id, at: work.now.toString(), name, kind, bytes, address });
     // Whoever has it open sees the file.
     work.topics.add('arrivals');
@@ -208,11 +206,7 @@ export class VisitsService {
       .where(eq(arrivalFiles.arrivalId, id));
     if (there!.count >= MOST_FILES) throw Problem.refused('too-many-files', `At most ${MOST_FILES} files can be sent at once.`);
     if (there!.bytes + bytes > MOST_BYTES) throw Problem.refused('too-many-files', 'At most 200 MB can be sent at once.');
-    const [lying] = await work.tx
-      .select({ bytes: sql<number>`coalesce(sum(bytes), 0)::float8` })
-      .from(arrivalFiles)
-      .where(and(eq(arrivalFiles.firmId, work.firm.id), isNotNull(arrivalFiles.address)));
-    if (lying!.bytes >= this.settings.firmQuota)
+    if (await this.store.isFullFromOutside(work))
       throw Problem.of(413, 'no-room-kept', 'Not kept', `There is no room for more files here. Ask ${work.firm.name} how to hand this one in.`);
     return arrival;
   }

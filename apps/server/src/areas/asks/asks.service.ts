@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { turnOf, wantedByThen } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
@@ -240,6 +240,11 @@ export class AsksService implements OnModuleInit {
       after: set,
       payload: { askId },
     });
+  }
+
+  /** What these said to the client is destroyed, as its time is over; that they were asked stays. */
+  async destroyWords(work: Work, askIds: string[]): Promise<void> {
+    if (askIds.length > 0) await work.tx.update(asks).set({ words: null }).where(inArray(asks.id, askIds));
   }
 
   /** Withdraws an ask: the client is asked for it no more. What has come stays on record. */

@@ -106,14 +106,11 @@ export class DocumentsService implements OnModuleInit {
    */
   async mayTakeIn(work: Work, clientId: string): Promise<void> {
     const [kept] = await work.tx
-      .select({
-        ofClient: sql<number>`coalesce(sum(bytes) filter (where client_id = ${clientId}), 0)::float8`,
-        ofAll: sql<number>`coalesce(sum(bytes), 0)::float8`,
-      })
+      .select({ ofClient: sql<number>`coalesce(sum(bytes), 0)::float8` })
       .from(documents)
-      .where(and(eq(documents.firmId, work.firm.id), documents.fromOutside));
-    const { ofClient, ofAll } = kept!;
-    if (ofClient < this.settings.clientQuota && ofAll < this.settings.firmQuota) return;
+      .where(and(eq(documents.firmId, work.firm.id), eq(documents.clientId, clientId), documents.fromOutside));
+    const { ofClient } = kept!;
+    if (ofClient < this.settings.clientQuota && !(await this.store.isFullFromOutside(work))) return;
     throw Problem.of(
       413,
       'no-room-kept',

@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
 import type { FilesKept, WrongFile } from '@steady/contract/documents';
 import { rows } from '../../platform/database';
+import { FileStore } from '../../platform/files';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
 
@@ -10,7 +11,10 @@ const SHOWN = 100;
 /** What is kept of files, for whoever looks after them. */
 @Injectable()
 export class FilesKeptQueries {
-  constructor(@Inject(SETTINGS) private readonly settings: Settings) {}
+  constructor(
+    private readonly store: FileStore,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
 
   /** What is kept of files, and which of them the round found missing or damaged. */
   async kept(work: Work): Promise<FilesKept> {
@@ -20,10 +24,6 @@ export class FilesKeptQueries {
             case when bool_and(checked_at is not null) then min(checked_at) end as "checkedSince"
           from stored_files where firm_id = ${work.firm.id}`,
     );
-    const [outside] = await rows<{ bytes: number }>(
-      work.tx,
-      sql`select coalesce(sum(bytes), 0)::float8 as bytes from documents where firm_id = ${work.firm.id} and from_outside`,
-    );
     const wrong = await rows<WrongFile & { inAll: number }>(
       work.tx,
       sql`select d.id, d.name, d.client_id as "clientId", c.name as client, f.wrong as why, (count(*) over ())::int as "inAll"
@@ -32,7 +32,7 @@ export class FilesKeptQueries {
     );
     return {
       ...sums!,
-      bytesFromOutside: outside!.bytes,
+      bytesFromOutside: await this.store.bytesFromOutside(work),
       mostFromOutside: this.settings.firmQuota,
       wrong: wrong.map(({ inAll: _, ...one }) => one),
       wrongInAll: wrong[0]?.inAll ?? 0,

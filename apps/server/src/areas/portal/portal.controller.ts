@@ -68,6 +68,7 @@ export class PortalController {
       firm: firm.name,
       logo: firm.logoAddress?.slice(0, 12) ?? null,
       zone: firm.zone,
+      country: firm.country,
       name: actor.name,
       today: today.toString(),
       looking,

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { PassThrough, Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Inject, Injectable, Logger } from '@nestjs/common';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { fileTypeFromBuffer } from 'file-type';
 import { Database } from '../database';
 import { Problem } from '../http/problem';
@@ -109,13 +109,30 @@ export class FileStore {
     else this.onTheirWay.delete(address);
   }
 
-  /** Records in a unit of work that a file is wanted. What no unit of work has claimed is thrown away by and by. */
-  async claim(work: Work, { address, sealedHash, bytes }: StoredFile): Promise<void> {
-    const row = { firmId: work.firm.id, address, sealedHash, bytes, keptAt: work.now.toString() };
+  /**
+   * Records in a unit of work that a file is wanted. What no unit of work has claimed is thrown away by and by.
+   * @param fromOutside whether somebody outside the firm sent it, which whoever is in the portal always is
+   */
+  async claim(work: Work, { address, sealedHash, bytes }: StoredFile, fromOutside = work.actor.kind === 'client'): Promise<void> {
+    const row = { firmId: work.firm.id, address, sealedHash, bytes, keptAt: work.now.toString(), fromOutside };
     await work.tx
       .insert(storedFiles)
       .values(row)
       .onConflictDoUpdate({ target: [storedFiles.firmId, storedFiles.address], set: { sealedHash, wrong: null } });
+  }
+
+  /** Bytes that people outside the firm have sent, of everything that is kept: of documents, private files and arrivals alike. */
+  async bytesFromOutside(work: Work): Promise<number> {
+    const [sum] = await work.tx
+      .select({ bytes: sql<number>`coalesce(sum(bytes), 0)::float8` })
+      .from(storedFiles)
+      .where(and(eq(storedFiles.firmId, work.firm.id), storedFiles.fromOutside));
+    return sum!.bytes;
+  }
+
+  /** Whether no more can be taken in from outside for the whole firm. */
+  async isFullFromOutside(work: Work): Promise<boolean> {
+    return (await this.bytesFromOutside(work)) >= this.settings.firmQuota;
   }
 
   /** An area says here how it knows whether a record of its own names a file. */

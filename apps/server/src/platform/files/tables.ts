@@ -1,4 +1,4 @@
-import { bigint, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { bigint, boolean, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { firmId, moment, ownFirm } from '../database';
 
 /** What is in the file store: sealed files by their address. */
@@ -12,6 +12,8 @@ export const storedFiles = pgTable(
     sealedHash: text('sealed_hash').notNull(),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     keptAt: moment('kept_at').notNull(),
+    /** Somebody outside the firm sent it: what they may send is kept within bounds. */
+    fromOutside: boolean('from_outside').notNull().default(false),
     /** When the round last looked at it. */
     checkedAt: moment('checked_at'),
     /** What was wrong with it then. */

@@ -180,7 +180,16 @@ describe('the list of conversations', () => {
 });
 
 describe('messages in the portal', () => {
-  const ME: PortalMe = { firm: 'Marram & Tern', name: 'Cara Nolan', today: '2026-03-11', looking: false, readOnly: false, logo: null, zone: 'Europe/Dublin' };
+  const ME: PortalMe = {
+    firm: 'Marram & Tern',
+    name: 'Cara Nolan',
+    today: '2026-03-11',
+    looking: false,
+    readOnly: false,
+    logo: null,
+    zone: 'Europe/Dublin',
+    country: 'IE',
+  };
   const ONE: PortalConversationView = {
     id: ID,
     clientId: CLIENT,

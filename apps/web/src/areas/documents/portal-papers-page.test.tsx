@@ -5,7 +5,16 @@ import type { PortalMe } from '@steady/contract/requests';
 import { stage } from '../../../test/stage';
 import { PortalPapersPage } from './portal-papers-page';
 
-const ME: PortalMe = { firm: 'Marram & Tern', name: 'Áine Doyle', today: '2026-03-15', looking: false, readOnly: false, logo: null, zone: 'Europe/Dublin' };
+const ME: PortalMe = {
+  firm: 'Marram & Tern',
+  name: 'Áine Doyle',
+  today: '2026-03-15',
+  looking: false,
+  readOnly: false,
+  logo: null,
+  zone: 'Europe/Dublin',
+  country: 'IE',
+};
 const document = (at: number) => ({ id: `d${at}`, title: `Accounts ${2026 - at}`, year: 2026 - at, at: '2026-03-01T09:00:00Z', bytes: 12_000 });
 const PAPERS: PortalPapers[] = [
   {

@@ -1,11 +1,14 @@
 import * as routes from '@steady/contract/own-details.routes';
 import type { ReactNode } from 'react';
+import { Controller } from 'react-hook-form';
 import { shortDate } from '@steady/core/words';
 import { type OwnDetails, ProposeForClient, ProposePerson, type ProposedBefore } from '@steady/contract/own-details';
 import { send } from '../../app/api';
 import { AddressFields } from '../../ui/address-fields';
 import { LongTextField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
+import { Framed } from '../../ui/framed';
+import { PlainDay } from '../../ui/plain-day';
 import { dayOf } from '../../ui/words';
 
 const NO_ADDRESS = { street: '', town: '', postcode: '', country: '' };
@@ -86,7 +89,15 @@ export function PersonForm({ of: { name, before, ...now } }: { of: OwnDetails['m
       <TextField label="Email" type="email" inputMode="email" autoComplete="email" {...register('email')} error={errors.email?.message} />
       <TextField label="Telephone" type="tel" autoComplete="tel" {...register('phone')} error={errors.phone?.message} />
       <TextField label="Mobile" type="tel" {...register('mobile')} error={errors.mobile?.message} />
-      <TextField label="Away until" hint="We write to you less meanwhile." type="date" {...register('awayUntil')} error={errors.awayUntil?.message} />
+      <Controller
+        control={form.control}
+        name="awayUntil"
+        render={({ field: { ref, value, ...field } }) => (
+          <Framed label="Away until" hint="We write to you less meanwhile." error={errors.awayUntil?.message}>
+            {(ids) => <PlainDay {...field} {...ids} value={value ?? ''} inputRef={ref} />}
+          </Framed>
+        )}
+      />
       <AddressFields register={register} errors={errors.address} />
       <LongTextField label="Something else" hint="In your own words" {...register('note')} error={errors.note?.message} />
     </Sheet>

@@ -6,6 +6,7 @@ import { addressOf, refresh, send, useData } from '../../app/api';
 import { useLookAgain } from '../../app/look-again';
 import { useWays } from '../../app/portal-brought';
 import { useTitle } from '../../app/use-title';
+import { DaysContext } from '../../ui/plain-day';
 import { setZone } from '../../ui/words';
 import { type FirmShown, firmShownBefore, keepFirmShown } from './firm-shown';
 
@@ -59,7 +60,7 @@ export function PortalFrame({ title, back, children }: Props) {
           </p>
         )}
         <fieldset disabled={me.looking || me.readOnly} className="min-w-0">
-          {children(me)}
+          <DaysContext value={me}>{children(me)}</DaysContext>
         </fieldset>
       </main>
       <nav aria-label="Ways" className="fixed inset-x-0 bottom-0 border-t border-ink bg-page print:hidden">

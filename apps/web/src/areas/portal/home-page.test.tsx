@@ -9,7 +9,16 @@ import { PortalAreas } from '../../app/portal-brought';
 import { HomePage } from './home-page';
 import { OverPage } from './over-page';
 
-const ME: PortalMe = { firm: 'Marram & Tern', name: 'Áine', today: '2026-03-15', looking: false, readOnly: false, logo: null, zone: 'Europe/Dublin' };
+const ME: PortalMe = {
+  firm: 'Marram & Tern',
+  name: 'Áine',
+  today: '2026-03-15',
+  looking: false,
+  readOnly: false,
+  logo: null,
+  zone: 'Europe/Dublin',
+  country: 'IE',
+};
 const matter = (title: string, more: Partial<Matter> = {}): Matter => ({
   key: title,
   client: 'Dunmarra Oysters Ltd',

@@ -4,7 +4,16 @@ import type { PortalMe, PortalYou } from '@steady/contract/requests';
 import { stage } from '../../../test/stage';
 import { YouPage } from './you-page';
 
-const ME: PortalMe = { firm: 'Marram & Tern', name: 'Áine Doyle', today: '2026-03-15', looking: false, readOnly: false, logo: null, zone: 'Europe/Dublin' };
+const ME: PortalMe = {
+  firm: 'Marram & Tern',
+  name: 'Áine Doyle',
+  today: '2026-03-15',
+  looking: false,
+  readOnly: false,
+  logo: null,
+  zone: 'Europe/Dublin',
+  country: 'IE',
+};
 const YOU: PortalYou = {
   email: 'aine@doyle.example',
   phones: ['00 555 0101'],

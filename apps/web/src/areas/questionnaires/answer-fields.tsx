@@ -2,6 +2,7 @@ import type { ComponentType } from 'react';
 import type { PostalAddress } from '@steady/core/facts';
 import { decimalOf, isMoney, parseMoney } from '@steady/core/money';
 import type { PeriodAnswer, PersonAnswer, QuestionKind } from '@steady/core/questionnaires';
+import { PlainDay } from '../../ui/plain-day';
 import { type AnswerProps, Choices, FIELD, Figure, Parts, Rows } from './answer-parts';
 
 const YES_NO = ['yes', 'no'];
@@ -14,7 +15,9 @@ const typed =
 
 const Line = (props: AnswerProps) => <input className={FIELD} {...aria(props)} value={textOf(props)} onChange={typed(props)} autoComplete="off" />;
 const Words = (props: AnswerProps) => <textarea className="field text-base" rows={5} {...aria(props)} value={textOf(props)} onChange={typed(props)} />;
-const Day = (props: AnswerProps) => <input type="date" className={`${FIELD} max-w-44`} {...aria(props)} value={textOf(props)} onChange={typed(props)} />;
+const Day = (props: AnswerProps) => (
+  <PlainDay className={FIELD} {...aria(props)} value={textOf(props)} onChange={(day) => props.onChange(day === '' ? null : day)} />
+);
 
 const YesNo = ({ value, onChange, labelledBy, disabled }: AnswerProps) => (
   <Choices
@@ -85,13 +88,13 @@ const Amount = (props: AnswerProps) => (
 );
 
 const PERIOD = [
-  { key: 'from', label: 'First day', type: 'date' },
-  { key: 'until', label: 'Last day', type: 'date' },
+  { key: 'from', label: 'First day', isDay: true },
+  { key: 'until', label: 'Last day', isDay: true },
 ] as const;
 const PERSON = [
   { key: 'name', label: 'Name' },
   { key: 'relation', label: 'What they are: spouse, director' },
-  { key: 'born', label: 'Born on', type: 'date' },
+  { key: 'born', label: 'Born on', isDay: true },
 ] as const;
 const ADDRESS = [
   { key: 'street', label: 'Street and number' },

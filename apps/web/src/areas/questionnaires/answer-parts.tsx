@@ -1,5 +1,6 @@
 import { type ReactNode, useId, useState } from 'react';
 import type { Answer, Question, TableAnswer } from '@steady/core/questionnaires';
+import { PlainDay } from '../../ui/plain-day';
 
 export interface AnswerProps {
   question: Question;
@@ -141,30 +142,25 @@ export function Parts<Value extends object>({
   onChange,
   labelledBy,
   disabled,
-}: { of: readonly { key: keyof Value & string; label: string; type?: string }[]; value: Value | undefined } & Pick<
+}: { of: readonly { key: keyof Value & string; label: string; isDay?: boolean }[]; value: Value | undefined } & Pick<
   Props,
   'onChange' | 'labelledBy' | 'disabled'
 >) {
   const given = (value ?? {}) as Record<string, string>;
   return (
     <div role="group" aria-labelledby={labelledBy}>
-      {of.map(({ key, label, type = 'text' }) => (
-        <Part key={key} label={label}>
-          {(id) => (
-            <input
-              id={id}
-              type={type}
-              className={`${FIELD} ${type === 'date' ? 'max-w-44' : ''}`}
-              disabled={disabled}
-              value={given[key] ?? ''}
-              onChange={({ target }) => {
-                const next = Object.fromEntries(Object.entries({ ...given, [key]: target.value }).filter(([, part]) => part !== ''));
-                onChange(Object.keys(next).length === 0 ? null : (next as unknown as Answer));
-              }}
-            />
-          )}
-        </Part>
-      ))}
+      {of.map(({ key, label, isDay }) => {
+        const put = (typed: string) => {
+          const next = Object.fromEntries(Object.entries({ ...given, [key]: typed }).filter(([, part]) => part !== ''));
+          onChange(Object.keys(next).length === 0 ? null : (next as unknown as Answer));
+        };
+        const field = (id: string) => ({ id, className: FIELD, disabled, value: given[key] ?? '' });
+        return (
+          <Part key={key} label={label}>
+            {(id) => (isDay ? <PlainDay {...field(id)} onChange={put} /> : <input type="text" {...field(id)} onChange={({ target }) => put(target.value)} />)}
+          </Part>
+        );
+      })}
     </div>
   );
 }
