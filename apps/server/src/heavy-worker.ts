@@ -10,6 +10,8 @@ import { packetsPdf, slipPdf } from './areas/papers/draw-papers';
 import { DrawPackets, DrawSlip } from './areas/papers/tasks';
 import { questionnairePdf } from './areas/questionnaires/draw-questionnaire';
 import { DrawQuestionnaire } from './areas/questionnaires/tasks';
+import { pdfLooked, stampedCopy } from './areas/signatures/stamp-copy';
+import { LookAtPdf, StampCopy } from './areas/signatures/tasks';
 import { carriesOut, takeOrders } from './platform/heavy/carry-out';
 
 carriesOut(ReadTable, readTable);
@@ -21,4 +23,6 @@ carriesOut(DrawSlip, ({ slip, at }) => slipPdf(slip, new Date(at)));
 carriesOut(DrawQuestionnaire, ({ text, at }) => questionnairePdf(text, new Date(at)));
 carriesOut(LayOut, laidOut);
 carriesOut(TakeText, textInside);
+carriesOut(StampCopy, stampedCopy);
+carriesOut(LookAtPdf, pdfLooked);
 takeOrders();

@@ -1,7 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import type request from 'supertest';
 import type { DocumentAdded, DocumentPage, DocumentRow, FoldersOfClient } from '@steady/contract/documents';
 import type { Listed } from '@steady/contract/lists';
+import { aPdf } from './a-pdf';
 import { type Agent, type TestApp } from './support';
 
 /** An answer as it is sent. */
@@ -15,7 +15,7 @@ export function asBytes(answer: request.Response, give: (error: Error | null, bo
 /** What tests of documents do as people of the firm. */
 export function atDocuments(test: () => TestApp) {
   const manager = () => test().firm.as.manager!;
-  const file = async (path: string, content: string | Buffer = `%PDF-1.4 ${randomUUID()}`, name = 'scan.pdf', agent: Agent = manager()) =>
+  const file = async (path: string, content: string | Buffer = aPdf(), name = 'scan.pdf', agent: Agent = manager()) =>
     (await agent.post(path).attach('file', Buffer.from(content), name).expect(201)).body as DocumentAdded;
   const list = async (query = '', agent: Agent = manager()) => (await agent.get(`/api/documents${query}`).expect(200)).body as Listed<DocumentRow>;
   const page = async (id: string, agent: Agent = manager()) => (await agent.get(`/api/documents/${id}`).expect(200)).body as DocumentPage;

@@ -5,6 +5,7 @@ import type { JobView } from '@steady/contract/jobs';
 import type { RequestPart } from '@steady/contract/requests';
 import { strFromU8, unzipSync } from 'fflate';
 import { DocumentInsides } from '../src/areas/documents';
+import { aPdf } from './a-pdf';
 import { asBytes, atDocuments } from './at-documents';
 import { atWork, problemOf, task } from './at-work';
 import { type TestApp, asksOf, insidePortal, key, morning, startTestApp } from './support';
@@ -35,7 +36,7 @@ async function sent(name = 'scan.pdf') {
   const inside = await insidePortal(test, 'Bríd Foley');
   await inside
     .post(`/api/portal/items/${item.id}/files`)
-    .attach('file', Buffer.from(`%PDF-1.4 ${jobId}`), name)
+    .attach('file', aPdf(jobId), name)
     .expect(204);
   const [row] = (await list(`?job=${jobId}`)).rows;
   return { clientId, jobId, itemId: item.id, inside, document: row! };

@@ -7,6 +7,7 @@ import type { NoteForYou } from '@steady/contract/clients';
 import type { RequestPart } from '@steady/contract/requests';
 import type { SendingRules } from '@steady/contract/sending';
 import type { TodayView } from '@steady/contract/today';
+import { aPdf } from './a-pdf';
 import { THREE, atWork, problemOf, task } from './at-work';
 import { type Agent, type TestApp, asksOf, insidePortal, key, morning, startTestApp } from './support';
 
@@ -155,7 +156,7 @@ describe('what is missing', () => {
     const clientId = await client({ name: 'Signers Ltd', contact: { name: 'Una', email: 'una@signers.example', signs: true } });
     const jobId = await begun(THREE, { clientId, name: 'Accounts' });
     const { id: documentId } = (
-      await manager().post(`/api/jobs/${jobId}/documents`).attach('file', Buffer.from('%PDF-1.4 accounts'), 'accounts.pdf').expect(201)
+      await manager().post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'accounts.pdf').expect(201)
     ).body as { id: string };
     const contactId = (await job(jobId)).contacts[0]!.id;
     await manager()

@@ -6,6 +6,7 @@ import type { JobView } from '@steady/contract/jobs';
 import type { SendPreview } from '@steady/contract/requests';
 import type { TodayView } from '@steady/contract/today';
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import { aPdf } from './a-pdf';
 import { type TestApp, DUNMARRA, asksOf, insidePortal, key, portalAsks, startTestApp, unzipped } from './support';
 
 let test: TestApp;
@@ -18,7 +19,7 @@ const manager = () => test.firm.as.manager!;
 const made = async (answer: request.Test) => ((await answer.expect(201)).body as { id: string }).id;
 const job = async (id: string) => (await manager().get(`/api/jobs/${id}`).expect(200)).body as JobView;
 const given = (id: string) => asksOf<SignaturePart>(manager(), id, 'signature');
-const PDF = Buffer.from('%PDF-1.4 the accounts of the year');
+const PDF = aPdf('the accounts of the year');
 
 let procedureId: string;
 let count = 0;

@@ -6,6 +6,7 @@ import { newId, rows } from '../src/platform/database';
 import { VisitsService } from '../src/areas/arrivals';
 import { OwnDetailsService } from '../src/areas/own-details';
 import { StaffSessions } from '../src/areas/team';
+import { aPdf } from './a-pdf';
 import { type Agent, DUNMARRA, type TestApp, browser, clientWithVat, draftBill, eur, jobOf, key, startTestApp } from './support';
 
 /** Amounts that stand nowhere by chance, in minor units. */
@@ -144,7 +145,7 @@ async function grow(test: TestApp, name: string, person: string, email: string):
     .send({ kind: 'note', text: `A word about ${name}` })
     .expect(201);
   await manager!.post('/api/messages').send({ clientId, jobId, subject: 'Your fee', body: 'Our fee is {fee}.' }).expect(201);
-  const { id: paper } = (await manager!.post(`/api/jobs/${jobId}/documents`).attach('file', Buffer.from('%PDF-1.4\n%%EOF\n'), 'Return.pdf').expect(201))
+  const { id: paper } = (await manager!.post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'Return.pdf').expect(201))
     .body as { id: string };
   const contact = await idsOf(test, clientId, jobId);
   await manager!

@@ -5,3 +5,5 @@ import { type Added, a, post } from './route';
 export const preview = post('/api/jobs/:id/signatures/preview', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<SendPreview>('SendPreview') });
 export const ask = post('/api/jobs/:id/signatures', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<Added>('Added'), once: true });
 export const onPaper = post('/api/signers/:id/on-paper', 'do work', { input: a<NoteSignedOnPaper>('NoteSignedOnPaper') });
+/** The signed copy could not be made: it is tried again. */
+export const copyAgain = post('/api/asks/:id/signed-copy', 'do work');

@@ -72,10 +72,16 @@ export interface SignaturePart {
   documentId: string;
   documentName: string;
   signings: SigningView[];
+  /** With the signing record, sealed; null as long as not all have signed, or it is being made. */
+  copy: { id: string; name: string; bytes: number; sealedAt: string } | null;
+  /** Why it could not be made. */
+  copyFault: string | null;
 }
 
 /** The same for one who is asked to sign. */
 export interface PortalSignaturePart {
   documentName: string;
   bytes: number;
+  /** What they may keep once all have signed. */
+  copy: { name: string; bytes: number } | null;
 }

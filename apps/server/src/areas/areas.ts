@@ -21,6 +21,7 @@ import { ProceduresModule } from './procedures/procedures.module';
 import { QuestionnairesModule } from './questionnaires/questionnaires.module';
 import { RequestsModule } from './requests/requests.module';
 import { RulesModule } from './rules/rules.module';
+import { SealsModule } from './seals/seals.module';
 import { SearchModule } from './search/search.module';
 import { ServicesModule } from './services/services.module';
 import { SignaturesModule } from './signatures/signatures.module';
@@ -47,6 +48,7 @@ export const AREAS: Type[] = [
   RequestsModule,
   QuestionnairesModule,
   ApprovalsModule,
+  SealsModule,
   SignaturesModule,
   NoticesModule,
   PapersModule,

@@ -1,4 +1,4 @@
-import { BitString, Integer, OctetString, Sequence, Utf8String } from 'asn1js';
+import { BitString, Integer, OctetString, Primitive, Sequence, Utf8String } from 'asn1js';
 import { AttributeTypeAndValue, BasicConstraints, Certificate, ExtKeyUsage, Extension } from 'pkijs';
 import type { Temporal } from '../calendar';
 import { fromBase64, toBase64 } from './base64';
@@ -40,7 +40,7 @@ const dateOf = (at: Temporal.Instant) => new Date(at.epochMilliseconds);
 async function extensionsOf(is: WantedCertificate['is'], own: CryptoKey, issuer: CryptoKey): Promise<Extension[]> {
   const [bits, unusedBits] = USAGE[is];
   const basic = new BasicConstraints(is === 'authority' ? { cA: true, pathLenConstraint: 0 } : {});
-  const above = new OctetString({ idBlock: { tagClass: 3, tagNumber: 0 }, valueHex: await keyId(issuer) });
+  const above = new Primitive({ idBlock: { tagClass: 3, tagNumber: 0 }, valueHex: await keyId(issuer) });
   return [
     new Extension({ extnID: OID.basicConstraints, critical: true, extnValue: basic.toSchema().toBER() }),
     new Extension({ extnID: OID.keyUsage, critical: true, extnValue: new BitString({ valueHex: new Uint8Array([bits]).buffer, unusedBits }).toBER() }),

@@ -151,12 +151,12 @@ export class AsksService implements OnModuleInit {
     await this.sendPlanned(work, askId);
   }
 
-  /** A party did its part: the next is told that it is its turn. */
-  async partyDone(work: Work, { party, ask }: { party: AskParty; ask: Ask }): Promise<void> {
+  /** A party did its part: the next is told that it is its turn. @returns the ask as it stands after it */
+  async partyDone(work: Work, { party, ask }: { party: AskParty; ask: Ask }): Promise<Ask> {
     await this.book.setParty(work, party.id, { state: 'done', doneAt: work.now.toString() });
     await this.tasks.settle(work, ask.jobId, taskOfParty(party.id));
     await this.letters.passTurn(work, ask);
-    await this.book.reckon(work, ask.id);
+    return this.book.reckon(work, ask.id);
   }
 
   /** A party refuses, and says why: whoever would come after it is not asked. */
@@ -245,6 +245,12 @@ export class AsksService implements OnModuleInit {
   /** What these said to the client is destroyed, as its time is over; that they were asked stays. */
   async destroyWords(work: Work, askIds: string[]): Promise<void> {
     if (askIds.length > 0) await work.tx.update(asks).set({ words: null }).where(inArray(asks.id, askIds));
+  }
+
+  /** An ask with those who were asked, in order. @throws Problem "not-found" */
+  async withParties(work: Work, askId: string): Promise<{ ask: Ask; parties: AskParty[] }> {
+    const ask = await this.book.get(work, askId);
+    return { ask, parties: await this.book.partiesOf(work, askId) };
   }
 
   /** Withdraws an ask: the client is asked for it no more. What has come stays on record. */

@@ -25,7 +25,7 @@ export interface QuestionnaireText {
 }
 
 const PAGE = 467;
-const line: Content = { canvas: [{ type: 'line', x1: 0, y1: 0, x2: PAGE - 12, y2: 0, lineWidth: 0.5, lineColor: SOFT }], margin: [12, 16, 0, 0] };
+const line = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: PAGE - 12, y2: 0, lineWidth: 0.5, lineColor: SOFT }], margin: [12, 16, 0, 0] });
 const box = (text: string): Content => ({
   columns: [
     { width: 16, canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.7, lineColor: INK }] },
@@ -53,7 +53,7 @@ function question({ words, help, onlyIf, answer, choices, columns, lines }: Pape
   if (answer !== '') asked.push({ text: answer, margin: [12, 4, 0, 0], preserveLeadingSpaces: true });
   else if (choices.length > 0) asked.push(...choices.map(box));
   else if (columns.length > 0) asked.push(table(columns));
-  else asked.push(...Array.from({ length: lines }, () => line));
+  else asked.push(...Array.from({ length: lines }, line));
   return { stack: asked, unbreakable: true };
 }
 

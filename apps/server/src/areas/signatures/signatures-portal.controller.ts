@@ -21,6 +21,13 @@ export class SignaturesPortalController {
     return sendDocument(work, this.store, document, document.name);
   }
 
+  @Header('X-Content-Type-Options', 'nosniff')
+  @Does(routes.copy)
+  async copy({ work, at: { id: signerId } }: Asked<typeof routes.copy>): Promise<StreamableFile> {
+    const document = await this.signatures.signedCopyFor(work, signerId);
+    return sendDocument(work, this.store, document, document.name);
+  }
+
   @Does(routes.sign, { input: GiveSignature })
   sign({ work, at: { id: signerId }, input }: Asked<typeof routes.sign>, @Ip() from: string): Promise<void> {
     return this.signatures.sign(work, signerId, input.signedAs, from);

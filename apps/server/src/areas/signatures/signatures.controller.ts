@@ -3,11 +3,15 @@ import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures.routes';
 import { type Asked, Does } from '../../platform/http/routes';
+import { SignedCopies } from './signed-copies.service';
 import { SignaturesService } from './signatures.service';
 
 @Controller()
 export class SignaturesController {
-  constructor(private readonly signatures: SignaturesService) {}
+  constructor(
+    private readonly signatures: SignaturesService,
+    private readonly copies: SignedCopies,
+  ) {}
 
   @Does(routes.preview, { input: AskSignature })
   preview({ work, at: { id: jobId }, input }: Asked<typeof routes.preview>): Promise<SendPreview> {
@@ -22,5 +26,10 @@ export class SignaturesController {
   @Does(routes.onPaper, { input: NoteSignedOnPaper })
   onPaper({ work, at: { id: partyId }, input }: Asked<typeof routes.onPaper>): Promise<void> {
     return this.signatures.signedOnPaper(work, partyId, input);
+  }
+
+  @Does(routes.copyAgain)
+  copyAgain({ work, at: { id: askId } }: Asked<typeof routes.copyAgain>): Promise<void> {
+    return this.copies.again(work, askId);
   }
 }

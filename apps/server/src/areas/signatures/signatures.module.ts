@@ -7,9 +7,13 @@ import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
+import { SignedCopies } from './signed-copies.service';
 import { SigningsKept } from './signings-kept.queries';
 
-@Area({ controllers: [SignaturesController, SignaturesPortalController], services: [SignatureKind, SignatureQueries, SignaturesService, SigningsKept] })
+@Area({
+  controllers: [SignaturesController, SignaturesPortalController],
+  services: [SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
+})
 export class SignaturesModule {
   constructor(file: WholeFileParts, queries: SignatureQueries, holds: DocumentHolds, kept: KeptParts, people: PersonParts, signed: SigningsKept) {
     kept.bring(signed);

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
 import type { Work } from '../../platform/work';
 import { askParties, asks } from '../asks/asks.tables';
@@ -14,16 +15,21 @@ export class SignatureQueries {
   async parts(work: Work, askIds: string[]): Promise<Map<string, SignaturePart>> {
     const signed = await this.signings(work, askIds);
     return new Map(
-      (await this.documentsOf(work, askIds)).map(({ askId, documentId, documentName }) => [
+      (await this.documentsOf(work, askIds)).map(({ askId, documentId, documentName, copy, copyFault }) => [
         askId,
-        { documentId, documentName, signings: signed.filter((one) => one.askId === askId).map(({ askId: _ask, ...signing }) => signing) },
+        { documentId, documentName, signings: signed.filter((one) => one.askId === askId).map(({ askId: _ask, ...signing }) => signing), copy, copyFault },
       ]),
     );
   }
 
   /** What the portal shows of these asks: the document and its size in bytes. */
   async portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
-    return new Map((await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes }) => [askId, { documentName, bytes }]));
+    return new Map(
+      (await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes, copy }) => [
+        askId,
+        { documentName, bytes, copy: copy && { name: copy.name, bytes: copy.bytes } },
+      ]),
+    );
   }
 
   /** What signatures bring to a client's whole file. */
@@ -59,7 +65,12 @@ export class SignatureQueries {
       .from(signatureDocuments)
       .where(and(inArray(signatureDocuments.documentId, documentIds), eq(signatureDocuments.isOver, false)));
     const scans = await work.tx.select({ id: signings.scanId }).from(signings).where(inArray(signings.scanId, documentIds));
+    const copies = await work.tx
+      .select({ id: signatureDocuments.signedCopyId })
+      .from(signatureDocuments)
+      .where(and(inArray(signatureDocuments.signedCopyId, documentIds), eq(signatureDocuments.isOver, false)));
     return new Map([
+      ...copies.map(({ id }) => [id!, 'it is what was signed'] as const),
       ...scans.map(({ id }) => [id!, 'it shows how a document was signed'] as const),
       ...signed.map(({ id }) => [id, 'it was given for signature'] as const),
     ]);
@@ -67,11 +78,21 @@ export class SignatureQueries {
 
   private async documentsOf(work: Work, askIds: string[]) {
     if (askIds.length === 0) return [];
-    return work.tx
-      .select({ askId: signatureDocuments.askId, documentId: documents.id, documentName: documents.name, bytes: documents.bytes })
+    const copies = alias(documents, 'copies');
+    const found = await work.tx
+      .select({
+        askId: signatureDocuments.askId,
+        documentId: documents.id,
+        documentName: documents.name,
+        bytes: documents.bytes,
+        copy: { id: copies.id, name: copies.name, bytes: copies.bytes, sealedAt: sql<string>`${signatureDocuments.sealedAt}` },
+        copyFault: signatureDocuments.copyFault,
+      })
       .from(signatureDocuments)
       .innerJoin(documents, eq(documents.id, signatureDocuments.documentId))
+      .leftJoin(copies, eq(copies.id, signatureDocuments.signedCopyId))
       .where(inArray(signatureDocuments.askId, askIds));
+    return found.map((one) => ({ ...one, copy: one.copy?.id ? one.copy : null }));
   }
 
   private async signings(work: Work, askIds: string[]): Promise<(SigningView & { askId: string })[]> {

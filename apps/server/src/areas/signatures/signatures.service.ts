@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
@@ -6,17 +6,21 @@ import { fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
 import type { AskSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
 import { Events, eventKind } from '../../platform/events';
-import { FileStore } from '../../platform/files';
+import { FileStore, bytesOf } from '../../platform/files';
+import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
+import { SETTINGS, type Settings } from '../../platform/settings';
 import type { Work } from '../../platform/work';
 import { AskLetters, AsksService, PeopleWhoSign, type Turn, senderNow } from '../asks';
 import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
 import { signatureLetter } from './signature-kind';
+import type { SignatureEvent } from './signature-events';
 import { signatureDocuments, signings } from './signatures.tables';
+import { SignedCopies } from './signed-copies.service';
+import { LookAtPdf, type PdfLooked } from './tasks';
 
-type SignatureEvent = { askId: string };
 export const SignatureGiven = eventKind<SignatureEvent>('signature given', 'signatures');
 export const SignatureRefused = eventKind<SignatureEvent>('signature refused', 'signatures');
 
@@ -25,6 +29,18 @@ const TURN = {
   done: { code: 'signed-already', words: 'This is signed already, thank you.' },
   waits: 'Somebody before them has not signed yet.',
 };
+
+const NOT_TO_BE_SIGNED: Record<NonNullable<PdfLooked['wrong']>, string> = {
+  protected: 'is protected by a password. Save it without one: whoever signs has to be able to read it.',
+  broken: 'cannot be read as a PDF. Open it where it was made and save it anew.',
+};
+
+/** What to know of a document before it is given for signature. */
+const warningsOf = (name: string, { seals, hasForm, hasScript }: PdfLooked): string[] => [
+  ...(seals > 0 ? [`${name} is sealed already${seals > 1 ? `, ${seals} times` : ''}. That seal stays; ours is put behind it.`] : []),
+  ...(hasForm ? [`${name} is a form: what is filled in elsewhere after it was sent is not in the signed copy.`] : []),
+  ...(hasScript ? [`${name} has a script in it. Save it without: some programs warn of such files.`] : []),
+];
 
 /** Documents given for signature: to one person after the other, signed or refused in the portal, or noted as signed on paper. */
 @Injectable()
@@ -39,6 +55,9 @@ export class SignaturesService {
     private readonly documents: DocumentsService,
     private readonly folders: FoldersService,
     private readonly store: FileStore,
+    private readonly heavy: HeavyWork,
+    private readonly copies: SignedCopies,
+    @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
   private async ofClient(work: Work, clientId: string, documentId: string, field: string): Promise<Document> {
@@ -57,6 +76,20 @@ export class SignaturesService {
     return document;
   }
 
+  /** What is found in the document itself. @throws Problem where nobody could sign it */
+  private async looked(work: Work, document: Document): Promise<PdfLooked> {
+    const { bytes: file } = await bytesOf(await this.store.read(work.firm, document.address), this.settings.uploadLimit);
+    const looked = await this.heavy.run(LookAtPdf, { file });
+    if (looked.wrong !== null) throw Problem.invalid([{ field: 'documentId', message: `${document.name} ${NOT_TO_BE_SIGNED[looked.wrong]}` }]);
+    return looked;
+  }
+
+  /** The document that a client's person may keep once all have signed. @throws Problem as long as it is not made */
+  async signedCopyFor(work: Work, partyId: string): Promise<Document> {
+    const { ask } = await this.people.theirs(work, partyId, SIGNATURE);
+    return this.copies.of(work, ask.id);
+  }
+
   /** What would go out, to the first who signs: the others are told when it is their turn. */
   async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn, now }: AskSignature): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
@@ -66,7 +99,8 @@ export class SignaturesService {
     const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
     const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
-    return { ...preview, warnings: await this.folders.unseen(work, document, people, 'sign') };
+    const inside = warningsOf(document.name, await this.looked(work, document));
+    return { ...preview, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...inside] };
   }
 
   /** Gives a document of a job for signature. */
@@ -74,6 +108,7 @@ export class SignaturesService {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
+    await this.looked(work, document);
     const people = await this.people.chosen(work, job.clientId, signerIds, 'signerIds');
     const { ask } = await this.asks.open(work, {
       kind: SIGNATURE,
@@ -136,7 +171,8 @@ export class SignaturesService {
       after: { ...how, sha256 },
       payload: { askId: ask.id },
     });
-    await this.asks.partyDone(work, { party, ask });
+    const after = await this.asks.partyDone(work, { party, ask });
+    if (after.state === 'done') await this.copies.plan(work, ask);
   }
 
   /** A client's person does not sign, and says why. Whoever would sign after them is not asked. */

@@ -15,6 +15,12 @@ export const signatureDocuments = pgTable(
     documentId: uuid('document_id').notNull(),
     /** How it was signed was destroyed, as its time was over: nothing holds the document here any more. */
     isOver: boolean('is_over').notNull().default(false),
+    /** The sealed copy, once it is made: its document, when it was sealed, and by which certificate. */
+    signedCopyId: uuid('signed_copy_id'),
+    sealedAt: moment('sealed_at'),
+    fingerprint: text('fingerprint'),
+    /** Why it could not be made; somebody of the firm has it made again. */
+    copyFault: text('copy_fault'),
   },
   () => [ownFirm(), ofSeen('ask_id', 'asks')],
 );

@@ -19,7 +19,7 @@ const ASK: PortalAsk<PortalSignaturePart> = {
   doneAt: null,
   stands: 'wanted',
   doneBefore: [],
-  part: { documentName: 'accounts-2025.pdf', bytes: 240_000 },
+  part: { documentName: 'accounts-2025.pdf', bytes: 240_000, copy: null },
 };
 const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) => stage(<PortalSignature ask={{ ...ASK, ...more }} />, { answers });
 const sentTo = (asked: { what: string; sent: unknown }[], what: string) => asked.filter((one) => one.what === what).map((one) => one.sent);

@@ -1,0 +1,1 @@
+export { SealsService } from './seals.service';

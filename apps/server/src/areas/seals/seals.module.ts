@@ -1,0 +1,6 @@
+import { Area } from '../../platform/area';
+import { SealsController } from './seals.controller';
+import { SealsService } from './seals.service';
+
+@Area({ controllers: [SealsController], services: [SealsService] })
+export class SealsModule {}

@@ -1,0 +1,194 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { asc, eq } from 'drizzle-orm';
+import type { SigningRecord, SigningStep } from '@steady/core/signing';
+import { Effects, Events, eventKind } from '../../platform/events';
+import { FileStore, bytesOf } from '../../platform/files';
+import { HeavyWork } from '../../platform/heavy';
+import { Problem } from '../../platform/http/problem';
+import { byItself } from '../../platform/identity';
+import { SETTINGS, type Settings } from '../../platform/settings';
+import { type Work, Works } from '../../platform/work';
+import { type Ask, AsksService } from '../asks';
+import { ClientsService, ContactsService } from '../clients';
+import { type Document, DocumentsService } from '../documents';
+import { OpenedThings } from '../portal';
+import { type Addressed, PostService } from '../post';
+import { SealsService } from '../seals';
+import { SIGNED_BY_ALL, type SignatureEvent } from './signature-events';
+import { signatureDocuments, signings } from './signatures.tables';
+import { StampCopy } from './tasks';
+
+export const CopySealed = eventKind<SignatureEvent>('signed copy sealed', 'signatures');
+export const CopyFailed = eventKind<SignatureEvent>('signed copy not made', 'signatures');
+
+interface ToSeal {
+  askId: string;
+}
+interface Sealed {
+  file: Uint8Array;
+  fingerprint: string;
+  at: string;
+}
+
+/** Longer names are no names on other machines. */
+const LONGEST_NAME = 120;
+const nameOfCopy = (name: string) => `${name.replace(/\.pdf$/i, '').slice(0, LONGEST_NAME)}, signed.pdf`;
+
+/** What comes back when all have signed: the document with its signing record behind it, sealed, filed beside the original. */
+@Injectable()
+export class SignedCopies implements OnModuleInit {
+  constructor(
+    private readonly works: Works,
+    private readonly events: Events,
+    private readonly effects: Effects,
+    private readonly heavy: HeavyWork,
+    private readonly store: FileStore,
+    private readonly asks: AsksService,
+    private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
+    private readonly documents: DocumentsService,
+    private readonly opened: OpenedThings,
+    private readonly post: PostService,
+    private readonly seals: SealsService,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  onModuleInit(): void {
+    this.effects.register<ToSeal, Sealed>({
+      kind: SIGNED_BY_ALL,
+      isPure: true,
+      outside: ({ askId }, _key, firmId) => this.make(firmId, askId),
+      then: (work, { askId }, made) => this.file(work, askId, made),
+      otherwise: (work, { askId }, error) => this.failed(work, askId, error),
+    });
+  }
+
+  /** All have signed: the copy is made once that is confirmed, and after a crash at the next start. */
+  async plan(work: Work, ask: Ask): Promise<void> {
+    await this.effects.plan<ToSeal>(work, SIGNED_BY_ALL, ask.id, { askId: ask.id });
+  }
+
+  private async make(firmId: string, askId: string): Promise<Sealed> {
+    const { firm, record, address, check, at } = await this.works.run(byItself(firmId), async (work) => ({
+      firm: work.firm,
+      ...(await this.recordOf(work, askId)),
+      check: await this.seals.published(work),
+      at: work.now.toString(),
+    }));
+    const { bytes: original } = await bytesOf(await this.store.read(firm, address), this.settings.uploadLimit);
+    const outside = this.settings.publicAddress ?? `http://${this.settings.host}:${this.settings.port}`;
+    const { file, place } = await this.heavy.run(StampCopy, {
+      original,
+      record,
+      address: firm.address,
+      check: { at: `${outside}/check-seal/${check.address}`, fingerprint: check.fingerprint },
+      at,
+    });
+    return { ...(await this.seals.seal(firmId, file, place)), at };
+  }
+
+  private async recordOf(work: Work, askId: string): Promise<{ record: SigningRecord; address: string }> {
+    const { ask, parties } = await this.asks.withParties(work, askId);
+    const [given] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
+    const document = await this.documents.get(work, given!.documentId);
+    const signers: SigningRecord['signers'] = [];
+    const steps: SigningStep[] = [{ at: ask.askedAt, who: ask.askedBy, did: 'gave it for signature' }];
+    let sha256 = '';
+    for (const party of parties) {
+      const [signing] = await work.tx.select().from(signings).where(eq(signings.partyId, party.id)).orderBy(asc(signings.signedAt));
+      const { signedAt, signedAs, signedFrom, onPaperBy, scanId } = signing!;
+      const email = onPaperBy === null && party.contactId !== null ? (await this.contacts.get(work, party.contactId)).email : null;
+      sha256 = signing!.sha256;
+      signers.push({ name: party.name, signedAs, at: moment(signedAt), email, from: signedFrom, notedBy: onPaperBy, hasScan: scanId !== null });
+      if (party.turnSince !== null) steps.push({ at: party.turnSince, who: party.name, did: 'was asked' });
+      steps.push({ at: signedAt, who: party.name, did: onPaperBy === null ? `signed it as “${signedAs}”` : 'signed it on paper' });
+    }
+    for (const { name, firstAt } of await this.opened.by(work, 'ask', askId)) steps.push({ at: firstAt, who: name, did: 'opened it' });
+    const inOrder = steps.map((step) => ({ ...step, at: moment(step.at) })).sort((a, b) => a.at.localeCompare(b.at));
+    const client = await this.clients.get(work, ask.clientId);
+    const { name: firm, zone } = work.firm;
+    return {
+      record: {
+        form: 'signing record 1',
+        firm,
+        client: client.name,
+        title: ask.title,
+        document: { name: document.name, bytes: document.bytes, sha256 },
+        askedBy: ask.askedBy,
+        signers,
+        steps: inOrder,
+        zone,
+      },
+      address: document.address,
+    };
+  }
+
+  /** Files what was made beside the original, and tells everybody who signed that it is there. */
+  private async file(work: Work, askId: string, { file, fingerprint, at }: Sealed): Promise<void> {
+    const { ask, parties } = await this.asks.withParties(work, askId);
+    const [given] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId)).for('update');
+    if (given!.signedCopyId !== null) return;
+    const original = await this.documents.get(work, given!.documentId);
+    const { clientId, jobId } = ask;
+    const signedCopyId = await this.documents.file(
+      work,
+      { ...(await this.store.keepBytes(work.firm, file)), name: nameOfCopy(original.name) },
+      { clientId, jobId, what: `signed by all, with its signing record`, ...(original.folderId === null ? {} : { folderId: original.folderId }) },
+    );
+    await work.tx.update(signatureDocuments).set({ signedCopyId, sealedAt: at, fingerprint, copyFault: null }).where(eq(signatureDocuments.askId, askId));
+    await this.events.record(work, CopySealed, { what: `sealed the signed copy of ${ask.title}`, clientId, jobId, after: { fingerprint }, payload: { askId } });
+    const client = await this.clients.get(work, clientId);
+    if (client.way === 'paper') return;
+    const people = await this.contacts.of(work, clientId, 'signs');
+    const to = people.filter((one): one is Addressed => one.email !== null && parties.some(({ contactId }) => contactId === one.id));
+    await this.post.sendTo(
+      work,
+      to,
+      {
+        subject: `${work.firm.shortName}: signed by all, ${ask.title}`,
+        paragraphs: [
+          `“${ask.title}”, for ${client.name}, is signed by everybody who was asked. The signed copy, with the record of who signed when, is there for you.`,
+        ],
+        leadsTo: `/portal/asks/${askId}`,
+        linkWords: 'Read and keep the signed copy',
+        from: ask.askedBy,
+      },
+      { clientId, jobId },
+    );
+  }
+
+  private async failed(work: Work, askId: string, error: string): Promise<void> {
+    const { ask } = await this.asks.withParties(work, askId);
+    await work.tx
+      .update(signatureDocuments)
+      .set({ copyFault: error.slice(0, 300) })
+      .where(eq(signatureDocuments.askId, askId));
+    await this.events.record(work, CopyFailed, {
+      what: `could not make the signed copy of ${ask.title}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId },
+    });
+  }
+
+  /** Has a copy made again that could not be made. */
+  async again(work: Work, askId: string): Promise<void> {
+    await this.asks.withParties(work, askId);
+    const [given] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
+    if (!given) throw Problem.notFound('signature');
+    if (given.copyFault === null)
+      throw Problem.refused('no-copy-failed', given.signedCopyId ? 'The signed copy is there.' : 'It is made by itself once all have signed.');
+    await work.tx.update(signatureDocuments).set({ copyFault: null }).where(eq(signatureDocuments.askId, askId));
+    await this.effects.again(work, SIGNED_BY_ALL, askId);
+  }
+
+  /** The signed copy of what an ask is about. @throws Problem as long as it is not made */
+  async of(work: Work, askId: string): Promise<Document> {
+    const [given] = await work.tx.select({ id: signatureDocuments.signedCopyId }).from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
+    if (!given?.id) throw Problem.notFound('signed copy');
+    return this.documents.get(work, given.id);
+  }
+}
+
+/** A moment of the database, as ISO text of one form. */
+const moment = (at: string): string => new Date(at).toISOString();

@@ -1,0 +1,186 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Temporal } from '@steady/core/calendar';
+import { type Sealer, answerWithTime, checkSeals, latin1, newSealer, sealOver, sealedPart, sealsIn, withSeal } from '@steady/core/seals';
+import { type SigningRecord, RECORD_FILE, readRecord, recordIn } from '@steady/core/signing';
+import { pdfLooked, stampedCopy } from '../src/areas/signatures/stamp-copy';
+
+const AT = '2026-03-11T10:00:00Z';
+const folder = mkdtempSync(join(tmpdir(), 'steady-signed-'));
+let firm: Sealer;
+let clock: Sealer;
+beforeAll(async () => {
+  const years = { from: Temporal.Instant.from('2026-03-01T00:00:00Z'), until: Temporal.Instant.from('2031-03-01T00:00:00Z') };
+  firm = await newSealer({ name: 'Marram & Tern, seal', organisation: 'Marram & Tern', is: 'seal', ...years });
+  clock = await newSealer({ name: 'Clock', organisation: 'Harbour time', is: 'time', ...years });
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+async function accounts(pages: number, how: Parameters<PDFDocument['save']>[0], more?: (pdf: PDFDocument) => void): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  const font = await pdf.embedFont(StandardFonts.TimesRoman);
+  for (let at = 1; at <= pages; at += 1) pdf.addPage([595, 842]).drawText(`Accounts 2025, page ${at}`, { x: 64, y: 760, size: 14, font });
+  more?.(pdf);
+  return pdf.save(how);
+}
+const CLASSIC = { useObjectStreams: false };
+const PACKED = { useObjectStreams: true };
+
+const recordOf = (original: Uint8Array, signers = 2): SigningRecord => ({
+  form: 'signing record 1',
+  firm: 'Marram & Tern, Accountants',
+  client: 'Gannet Smokery Ltd',
+  title: 'Accounts 2025 – Ó Súilleabháin Łódź',
+  document: { name: 'accounts.pdf', bytes: original.length, sha256: createHash('sha256').update(original).digest('hex') },
+  askedBy: 'Niamh Daly',
+  signers: Array.from({ length: signers }, (_, at) => ({
+    name: `Signer ${at + 1}`,
+    signedAs: at === 0 ? 'Seán Ó Súilleabháin' : null,
+    at: AT,
+    email: at === 0 ? 'sean@gannet.example' : null,
+    from: at === 0 ? '203.0.113.7' : null,
+    notedBy: at === 0 ? null : 'Niamh Daly',
+    hasScan: at > 0,
+  })),
+  steps: [{ at: AT, who: 'Niamh Daly', did: 'asked for signatures' }],
+  zone: 'Europe/Dublin',
+});
+
+async function sealed(original: Uint8Array, signers?: number): Promise<Uint8Array> {
+  const { file, place } = await stampedCopy({
+    original,
+    record: recordOf(original, signers),
+    address: '3 Quay Street\nPort Sallow',
+    check: { at: 'https://steady.example/check-seal/marram-tern', fingerprint: '0000 1111' },
+    at: AT,
+  });
+  return withSeal(file, place, await sealOver(sealedPart(file, place), firm, (request) => answerWithTime(request, Temporal.Instant.from(AT), clock)));
+}
+
+const has = (program: string) => spawnSync('which', [program]).status === 0;
+const kept = (name: string, bytes: Uint8Array) => {
+  const file = join(folder, name);
+  writeFileSync(file, bytes);
+  return file;
+};
+/** All that a program says, wherever it says it. */
+const run = (program: string, ...args: string[]): string => {
+  const { stdout, stderr } = spawnSync(program, args);
+  return `${stdout.toString()}${stderr.toString()}`;
+};
+
+describe('a signed copy', () => {
+  it.each([
+    ['a classic table of its objects', CLASSIC],
+    ['packed objects', PACKED],
+  ])('of a PDF with %s begins with the very bytes that were signed, and carries its record and a seal that holds', async (_, how) => {
+    const original = await accounts(6, how);
+    const copy = await sealed(original);
+    expect(Buffer.compare(copy.subarray(0, original.length), original)).toBe(0);
+    expect(await checkSeals(copy)).toMatchObject([
+      { by: 'Marram & Tern', holds: true, added: 0, stamp: { at: '2026-03-11T10:00:00.000Z', by: 'Harbour time' } },
+    ]);
+    const read = await PDFDocument.load(copy);
+    expect(read.getPageCount()).toBe(7);
+    const [attached] = read.getAttachments();
+    expect(attached!.name).toBe(RECORD_FILE);
+    expect(readRecord(Buffer.from(attached!.data).toString())).toEqual(recordOf(original));
+    expect(recordIn(latin1(copy))).toEqual(recordOf(original));
+  });
+
+  it('of a PDF that came sealed leaves that seal whole, for what it sealed', async () => {
+    const came = await sealed(await accounts(1, CLASSIC));
+    const copy = await sealed(came);
+    expect(await checkSeals(copy)).toMatchObject([
+      { holds: true, added: copy.length - came.length },
+      { holds: true, added: 0 },
+    ]);
+  });
+
+  it('of a PDF that is a form keeps its fields', async () => {
+    const original = await accounts(1, CLASSIC, (pdf) => pdf.getForm().createTextField('turnover').addToPage(pdf.getPages()[0]!));
+    const form = (await PDFDocument.load(await sealed(original))).getForm();
+    expect(form.getFields().map((one) => one.getName())).toEqual(['turnover', expect.stringMatching(/^Seal [0-9a-f]{8}$/)]);
+  });
+
+  it('holds the record of twelve signers, on as many pages as it takes', async () => {
+    const original = await accounts(1, PACKED);
+    const read = await PDFDocument.load(await sealed(original, 12));
+    expect(read.getPageCount()).toBeGreaterThan(2);
+  });
+
+  it.runIf(has('pdfsig'))('is found sealed and whole by a program that is not ours, and changed where one byte is', async () => {
+    for (const how of [CLASSIC, PACKED]) {
+      const copy = await sealed(await sealed(await accounts(2, how)));
+      const said = run('pdfsig', '-nocert', kept('copy.pdf', copy));
+      expect(said.match(/Signature is Valid/g), said).toHaveLength(2);
+      expect(said).toContain('Signature Type: ETSI.CAdES.detached');
+      expect(said).toContain('Total document signed');
+      const place = sealsIn(copy).at(-1)!;
+      const changed = copy.slice();
+      // Within a text of the last update, so that the file stays one that can be read.
+      const at = Buffer.from(changed).indexOf('How this document was signed');
+      changed[at > 0 ? at : place.start - 40]! ^= 1;
+      expect(run('pdfsig', '-nocert', kept('changed.pdf', changed))).toMatch(/Digest Mismatch|Signature is Invalid/i);
+    }
+  });
+
+  it.runIf(has('openssl'))('has a seal and a time stamp that OpenSSL verifies', async () => {
+    const copy = await sealed(await accounts(1, CLASSIC));
+    const place = sealsIn(copy)[0]!;
+    const [data, seal] = [kept('part.bin', sealedPart(copy, place)), kept('seal.der', place.seal)];
+    const authority = kept(
+      'authority.pem',
+      Buffer.from(`-----BEGIN CERTIFICATE-----\n${firm.issuers[0]!.match(/.{1,64}/g)!.join('\n')}\n-----END CERTIFICATE-----\n`),
+    );
+    const said = run(
+      'openssl',
+      'cms',
+      '-verify',
+      '-binary',
+      '-inform',
+      'DER',
+      '-in',
+      seal,
+      '-content',
+      data,
+      '-CAfile',
+      authority,
+      '-purpose',
+      'any',
+      '-cades',
+      '-out',
+      '/dev/null',
+      '-attime',
+      String(Date.parse(AT) / 1000),
+    );
+    expect(said).toContain('CAdES Verification successful');
+  });
+});
+
+describe('a PDF before it is given for signature', () => {
+  it('is looked at: pages, seals, form, script', async () => {
+    const plain = await accounts(3, PACKED);
+    expect(await pdfLooked({ file: plain })).toEqual({ pages: 3, wrong: null, seals: 0, hasForm: false, hasScript: false });
+    expect(await pdfLooked({ file: await sealed(plain) })).toMatchObject({ wrong: null, seals: 1 });
+    const alive = await accounts(1, CLASSIC, (pdf) => {
+      pdf.addJavaScript('hello', 'app.alert("hello")');
+      pdf.getForm().createTextField('turnover').addToPage(pdf.getPages()[0]!);
+    });
+    expect(await pdfLooked({ file: alive })).toMatchObject({ wrong: null, hasForm: true, hasScript: true });
+  });
+
+  it('is not to be signed where it is protected by a password, broken or nothing', async () => {
+    const pdf = await PDFDocument.create();
+    pdf.addPage();
+    pdf.encrypt({ userPassword: 'harbour', ownerPassword: 'harbour' });
+    expect((await pdfLooked({ file: await pdf.save() })).wrong).toBe('protected');
+    for (const file of [Buffer.from('%PDF-1.7 nothing'), Buffer.from(''), (await accounts(1, CLASSIC)).subarray(0, 200)])
+      expect((await pdfLooked({ file })).wrong).toBe('broken');
+  });
+});

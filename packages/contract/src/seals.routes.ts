@@ -1,0 +1,8 @@
+import type { CheckSealDoor, ReplaceSeal, SealView } from './seals';
+import { FILE, a, get, post } from './route';
+
+export const view = get('/api/seal', 'see clients', { answer: a<SealView>('SealView') });
+export const replace = post('/api/seal/replace', 'run firm', { input: a<ReplaceSeal>('ReplaceSeal') });
+/** The public page on which anybody checks what the firm sealed: a file is looked at in the browser, and not sent. */
+export const door = get('/api/check-seal/:address', 'open', { answer: a<CheckSealDoor>('CheckSealDoor'), text: ['address'] });
+export const logo = get('/api/check-seal/:address/logo', 'open', { answer: FILE, text: ['address'] });
