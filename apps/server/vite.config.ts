@@ -22,6 +22,7 @@ export default defineConfig({
         restore: src('terminal/restore.ts'),
         move: src('terminal/move.ts'),
         'change-key': src('terminal/change-key.ts'),
+        'check-seal': src('terminal/check-seal.ts'),
         'heavy-worker': src('heavy-worker.ts'),
         'database-worker': src('platform/database/database-worker.ts'),
       },

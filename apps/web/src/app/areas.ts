@@ -18,6 +18,7 @@ import { proceduresArea } from '../areas/procedures/area';
 import { questionnairesArea } from '../areas/questionnaires/area';
 import { requestsArea } from '../areas/requests/area';
 import { rulesArea } from '../areas/rules/area';
+import { sealsArea } from '../areas/seals/area';
 import { servicesArea } from '../areas/services/area';
 import { signaturesArea } from '../areas/signatures/area';
 import { teamArea } from '../areas/team/area';
@@ -36,6 +37,7 @@ export const AREAS: readonly Area[] = [
   requestsArea,
   questionnairesArea,
   signaturesArea,
+  sealsArea,
   approvalsArea,
   documentsArea,
   conversationsArea,

@@ -8,6 +8,7 @@ import { ownDetailsPortal } from '../areas/own-details/portal';
 import { portalPortal } from '../areas/portal/portal';
 import { questionnairesPortal } from '../areas/questionnaires/portal';
 import { requestsPortal } from '../areas/requests/portal';
+import { sealsPortal } from '../areas/seals/portal';
 import { servicesPortal } from '../areas/services/portal';
 import { signaturesPortal } from '../areas/signatures/portal';
 import type { PortalArea } from './portal-area';
@@ -22,6 +23,7 @@ export const PORTAL_AREAS: readonly PortalArea[] = [
   approvalsPortal,
   conversationsPortal,
   arrivalsPortal,
+  sealsPortal,
   ownDetailsPortal,
   servicesPortal,
   documentsPortal,

@@ -64,6 +64,6 @@ export function serveWeb(app: NestExpressApplication, folder: string): void {
     if (request.method !== 'GET' || request.path.startsWith('/api')) return next();
     response.setHeader('Cache-Control', 'no-cache');
     // Clients and visitors have an entry of their own, which brings nothing of the firm's pages.
-    response.sendFile(join(folder, /^\/(portal|drop-off)(\/|$)/.test(request.path) ? 'portal.html' : 'index.html'));
+    response.sendFile(join(folder, /^\/(portal|drop-off|check-seal)(\/|$)/.test(request.path) ? 'portal.html' : 'index.html'));
   });
 }

@@ -40,6 +40,14 @@ export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }
             {isWanted && ', read it first'}
           </span>
         </p>
+        {ask.part.copy && (
+          <p className="mb-3">
+            <a className="lnk font-semibold wrap-anywhere" href={addressOf(signaturesPortalRoutes.copy, { id })}>
+              {ask.part.copy.name}
+            </a>{' '}
+            <span className="text-soft">{sizeInWords(ask.part.copy.bytes)}, signed by all, with the record of who signed when: keep this one</span>
+          </p>
+        )}
         {isWanted && (refusing ? <Refuse id={id} onLeave={() => setRefusing(false)} /> : <Give id={id} onRefuse={() => setRefusing(true)} />)}
       </div>
     </section>

@@ -6,6 +6,7 @@ import type { AskView, PartyView } from '@steady/contract/asks';
 import { NoteSignedOnPaper, type SignaturePart, type SigningView } from '@steady/contract/signatures';
 import { addressOf, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
+import { useAct } from '../../app/use-act';
 import { DateField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
@@ -18,6 +19,8 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
   const session = useSession();
   const [paper, setPaper] = useState<PartyView | null>(null);
   const { documentId, documentName, signings } = ask.part;
+  const { act, busy } = useAct();
+  const again = () => void act(() => send(signaturesRoutes.copyAgain, { id: ask.id }), 'It is tried again.');
   const isOpen = ask.state === 'with the client' || ask.state === 'with us';
   return (
     <>
@@ -26,6 +29,7 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
           {documentName}
         </a>
         {ask.words && <span className="text-soft"> {ask.words}</span>}
+        {ask.state === 'done' && <SignedCopy of={ask.part} busy={busy} onAgain={session.may('do work') ? again : null} />}
         {ask.state === 'refused' && <span className="block text-rust">Refused by {ask.forUs[0]?.why}</span>}
       </p>
       <ol>
@@ -43,6 +47,31 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
       </ol>
       {paper && ask.jobId && <PaperLeaf jobId={ask.jobId} signer={paper} onClose={() => setPaper(null)} />}
     </>
+  );
+}
+
+/** What all have signed, sealed, or what becomes of it. */
+function SignedCopy({ of: { copy, copyFault }, busy, onAgain }: { of: SignaturePart; busy: boolean; onAgain: (() => void) | null }) {
+  const { day } = useSession();
+  if (copy)
+    return (
+      <span className="block">
+        <a className="lnk font-semibold" href={addressOf(documentsRoutes.content, { id: copy.id })}>
+          {copy.name}
+        </a>{' '}
+        <span className="good">with its signing record, sealed {momentInWords(copy.sealedAt, day)}</span>
+      </span>
+    );
+  if (copyFault === null) return <span className="block text-soft">The signed copy is being made.</span>;
+  return (
+    <span className="block">
+      <span className="late">The signed copy could not be made: {copyFault}</span>{' '}
+      {onAgain && (
+        <button className="act-quiet" disabled={busy} onClick={onAgain}>
+          Try again
+        </button>
+      )}
+    </span>
   );
 }
 

@@ -1,0 +1,6 @@
+import { type Area, page } from '../../app/area';
+
+export const sealsArea: Area = {
+  pages: [page('firm/seal', () => import('./seal-page'), 'SealPage')],
+  firmPages: [{ to: '/firm/seal', words: 'Seal', at: 33, needs: 'run firm' }],
+};

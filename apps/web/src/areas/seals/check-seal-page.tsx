@@ -1,0 +1,140 @@
+import * as routes from '@steady/contract/seals.routes';
+import { type DragEvent, useRef, useState } from 'react';
+import { useParams } from 'react-router';
+import { type SignedFile, momentOnRecord, sealVerdict } from '@steady/core/signing';
+import type { CheckSealDoor } from '@steady/contract/seals';
+import { addressOf, useData } from '../../app/api';
+import { useTitle } from '../../app/use-title';
+import { setZone, sizeInWords } from '../../ui/words';
+import { CertificateList } from './certificates';
+import { checkFile } from './check-file';
+import { RecordShown } from './record-shown';
+
+/** The public page on which anybody checks what the firm sealed: the file stays in the browser. */
+export function CheckSealPage() {
+  const { address = '' } = useParams();
+  const { data: door, error } = useData(routes.door, { address });
+  useTitle(door && `Check a seal, ${door.firm}`);
+  if (error)
+    return (
+      <main className="mx-auto max-w-md px-[18px] pt-16">
+        <h1>{error.problem.title}</h1>
+        <p className="mt-2">{error.message}</p>
+      </main>
+    );
+  if (!door) return null;
+  // Moments are said on the clock of the firm.
+  setZone(door.zone);
+  return (
+    <main className="mx-auto max-w-2xl px-[18px] pt-3 pb-16">
+      <header className="flex items-center gap-3 border-b border-ink pt-1 pb-2.5">
+        {door.hasLogo && <img src={addressOf(routes.logo, { address })} alt="" className="max-h-10 max-w-32" />}
+        <span className="font-serif text-[15px] font-semibold">{door.firm}</span>
+      </header>
+      <h1 className="mt-5 text-[22px]">Is this file as we sealed it?</h1>
+      <p className="mt-1 text-[15px]">
+        Choose a signed PDF that came from us. It is checked here, in your browser, and sent nowhere: also without a connection, once this page is open.
+      </p>
+      <Check of={door} />
+      <h2 className="mt-8">Our certificates</h2>
+      <p className="mb-2 text-soft">
+        A seal is ours only if its certificate has one of these fingerprints (SHA-256). Compare them with those that your own program shows.
+      </p>
+      <CertificateList of={door.certificates} />
+    </main>
+  );
+}
+
+type Checking = { of: File; found: SignedFile | null; isUnread: boolean };
+
+function Check({ of: door }: { of: CheckSealDoor }) {
+  const field = useRef<HTMLInputElement>(null);
+  const [checking, setChecking] = useState<Checking | null>(null);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setChecking({ of: file, found: null, isUnread: false });
+    try {
+      const found = await checkFile(file);
+      setChecking((now) => (now?.of === file ? { of: file, found, isUnread: false } : now));
+    } catch {
+      setChecking((now) => (now?.of === file ? { of: file, found: null, isUnread: true } : now));
+    }
+  };
+  const dropped = (event: DragEvent) => {
+    event.preventDefault();
+    void take(event.dataTransfer.files[0]);
+  };
+  return (
+    <>
+      <div className="mt-4 border border-dashed border-ink-soft bg-page px-4 py-5 text-center" onDragOver={(event) => event.preventDefault()} onDrop={dropped}>
+        <button className="act min-h-11" onClick={() => field.current?.click()}>
+          {checking ? 'Choose another file' : 'Choose the file'}
+        </button>
+        <p className="mt-1.5 text-table text-soft max-sm:hidden">or drop it here</p>
+        <input
+          ref={field}
+          type="file"
+          accept="application/pdf,.pdf"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="The file to check"
+          onChange={({ target }) => {
+            void take(target.files?.[0]);
+            target.value = '';
+          }}
+        />
+      </div>
+      <div aria-live="polite">{checking && <Found of={checking} door={door} />}</div>
+    </>
+  );
+}
+
+const SIGN = { whole: '✓', 'to be asked about': '?', 'not to be relied on': '✗' } as const;
+const LOOK = {
+  whole: 'border-moss bg-moss-tint',
+  'to be asked about': 'border-ochre bg-ochre-tint',
+  'not to be relied on': 'border-rust bg-rust-tint',
+} as const;
+
+function Found({ of: { of: file, found, isUnread }, door }: { of: Checking; door: CheckSealDoor }) {
+  const name = (
+    <p className="text-table text-soft wrap-anywhere">
+      {file.name}, {sizeInWords(file.size)}
+    </p>
+  );
+  if (isUnread)
+    return (
+      <section className={`mt-4 border px-4 py-3 ${LOOK['not to be relied on']}`}>
+        <h2>This file could not be read</h2>
+        {name}
+        <p className="mt-1">It may have been moved or is too large for this browser. Choose it again.</p>
+      </section>
+    );
+  if (!found) return <p className="mt-4 text-soft">Checking {file.name} …</p>;
+  const verdict = sealVerdict(found, { name: door.firm, certificates: door.certificates }, (moment) => momentOnRecord(moment, door.zone));
+  return (
+    <>
+      <section className={`mt-4 border px-4 py-3 ${LOOK[verdict.is]}`}>
+        <h2>
+          <span aria-hidden className="mr-1.5">
+            {SIGN[verdict.is]}
+          </span>
+          {verdict.title}
+        </h2>
+        {name}
+        {verdict.lines.map((line) => (
+          <p key={line} className="mt-1">
+            {line}
+          </p>
+        ))}
+      </section>
+      {found.seals.length > 0 && (
+        <p className="mt-2 text-table text-soft">
+          Fingerprint of its {found.seals.length > 1 ? 'last ' : ''}seal:{' '}
+          <span className="tabular-nums wrap-anywhere">{found.seals.at(-1)!.fingerprint || 'none'}</span>
+        </p>
+      )}
+      {verdict.is === 'whole' && found.record && <RecordShown of={found.record} />}
+    </>
+  );
+}
