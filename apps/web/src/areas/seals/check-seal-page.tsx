@@ -1,14 +1,13 @@
 import * as routes from '@steady/contract/seals.routes';
 import { type DragEvent, useRef, useState } from 'react';
 import { useParams } from 'react-router';
-import { type SignedFile, momentOnRecord, sealVerdict } from '@steady/core/signing';
 import type { CheckSealDoor } from '@steady/contract/seals';
 import { addressOf, useData } from '../../app/api';
 import { useTitle } from '../../app/use-title';
-import { setZone, sizeInWords } from '../../ui/words';
+import { setZone } from '../../ui/words';
 import { CertificateList } from './certificates';
 import { checkFile } from './check-file';
-import { RecordShown } from './record-shown';
+import { type Checking, Found } from './found';
 
 /** The public page on which anybody checks what the firm sealed: the file stays in the browser. */
 export function CheckSealPage() {
@@ -44,8 +43,6 @@ export function CheckSealPage() {
     </main>
   );
 }
-
-type Checking = { of: File; found: SignedFile | null; isUnread: boolean };
 
 function Check({ of: door }: { of: CheckSealDoor }) {
   const field = useRef<HTMLInputElement>(null);
@@ -85,56 +82,6 @@ function Check({ of: door }: { of: CheckSealDoor }) {
         />
       </div>
       <div aria-live="polite">{checking && <Found of={checking} door={door} />}</div>
-    </>
-  );
-}
-
-const SIGN = { whole: '✓', 'to be asked about': '?', 'not to be relied on': '✗' } as const;
-const LOOK = {
-  whole: 'border-moss bg-moss-tint',
-  'to be asked about': 'border-ochre bg-ochre-tint',
-  'not to be relied on': 'border-rust bg-rust-tint',
-} as const;
-
-function Found({ of: { of: file, found, isUnread }, door }: { of: Checking; door: CheckSealDoor }) {
-  const name = (
-    <p className="text-table text-soft wrap-anywhere">
-      {file.name}, {sizeInWords(file.size)}
-    </p>
-  );
-  if (isUnread)
-    return (
-      <section className={`mt-4 border px-4 py-3 ${LOOK['not to be relied on']}`}>
-        <h2>This file could not be read</h2>
-        {name}
-        <p className="mt-1">It may have been moved or is too large for this browser. Choose it again.</p>
-      </section>
-    );
-  if (!found) return <p className="mt-4 text-soft">Checking {file.name} …</p>;
-  const verdict = sealVerdict(found, { name: door.firm, certificates: door.certificates }, (moment) => momentOnRecord(moment, door.zone));
-  return (
-    <>
-      <section className={`mt-4 border px-4 py-3 ${LOOK[verdict.is]}`}>
-        <h2>
-          <span aria-hidden className="mr-1.5">
-            {SIGN[verdict.is]}
-          </span>
-          {verdict.title}
-        </h2>
-        {name}
-        {verdict.lines.map((line) => (
-          <p key={line} className="mt-1">
-            {line}
-          </p>
-        ))}
-      </section>
-      {found.seals.length > 0 && (
-        <p className="mt-2 text-table text-soft">
-          Fingerprint of its {found.seals.length > 1 ? 'last ' : ''}seal:{' '}
-          <span className="tabular-nums wrap-anywhere">{found.seals.at(-1)!.fingerprint || 'none'}</span>
-        </p>
-      )}
-      {verdict.is === 'whole' && found.record && <RecordShown of={found.record} />}
     </>
   );
 }
