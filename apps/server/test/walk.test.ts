@@ -58,6 +58,7 @@ const KINDS: Record<string, string> = {
   opened: 'none',
   'arrival-files': 'arrival_files',
   'drop-off': 'none',
+  'check-seal': 'none',
   sent: 'none',
   'job-actions': 'job_actions',
   settlements: 'settlements',
