@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { type Browser, expect } from '@playwright/test';
+import { aPdf } from '../apps/server/test/a-pdf';
 import { type RunningApp, choose, expectAccessible, readLetter, said, signedIn, startDemo, test } from './support';
 
 let app: RunningApp;
@@ -9,7 +11,7 @@ test.beforeAll(async () => {
 test.afterAll(() => app?.stop());
 
 const orlaAt = (browser: Browser, path: string) => signedIn(browser, app, /Orla Keane/, path);
-const PDF = Buffer.from('%PDF-1.4\n% the accounts of the year, to be signed\n');
+const PDF = aPdf('the accounts of the year, to be signed');
 
 test('a document is signed by one person after the other, and the job goes on', async ({ browser }) => {
   const page = await orlaAt(browser, '/jobs');
@@ -59,6 +61,29 @@ test('a document is signed by one person after the other, and the job goes on', 
   await test.step('the firm sees it by itself', async () => {
     await expect(signing).toContainText('2 of 2 signed');
     await expect(page.getByText(/waits for client/)).toHaveCount(0);
+  });
+
+  await test.step('both sides have the signed copy; a stranger finds it whole, and changed where one byte is', async () => {
+    await expect(signing.getByRole('link', { name: 'Payroll return to sign, signed.pdf' })).toBeVisible();
+    await client.reload();
+    const kept = client.waitForEvent('download');
+    await client.getByRole('link', { name: 'Payroll return to sign, signed.pdf' }).click();
+    const copy = readFileSync(await (await kept).path());
+    const stranger = await (await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } })).newPage();
+    await stranger.goto('/check-seal/marram-tern');
+    const check = (buffer: Buffer) => stranger.getByLabel('The file to check').setInputFiles({ name: 'copy.pdf', mimeType: 'application/pdf', buffer });
+    await check(copy);
+    await expect(stranger.getByRole('heading', { name: 'Sealed by Marram & Tern, Accountants, and unchanged since' })).toBeVisible();
+    await expect(stranger.getByText('Cathal Foley signed as “Cathal Foley”')).toBeVisible();
+    await expectAccessible(stranger);
+    expect(await stranger.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+    const changed = Buffer.from(copy);
+    changed[60]! ^= 1;
+    await check(changed);
+    await expect(stranger.getByRole('heading', { name: 'The seal of this file is broken' })).toBeVisible();
+    await expect(stranger.getByText('Cathal Foley signed as')).toHaveCount(0);
+    await check(PDF);
+    await expect(stranger.getByRole('heading', { name: 'This file carries no seal' })).toBeVisible();
   });
 });
 

@@ -13,7 +13,7 @@ export function CertificateList({ of }: { of: readonly SealCertificate[] }) {
           <span className="text-table text-soft">
             {replacedAt
               ? `sealed from ${plainDate(dayOf(from))} to ${plainDate(dayOf(replacedAt))}, then replaced`
-              : `seals since ${plainDate(dayOf(from))}, good through ${plainDate(dayOf(until))}`}
+              : `seals since ${plainDate(dayOf(from))}, good until ${plainDate(dayOf(until))}`}
           </span>
         </li>
       ))}

@@ -23,7 +23,7 @@ export function SealPage() {
 const Sum = ({ of: { current } }: { of: SealView }) =>
   current ? (
     <>
-      What everybody has signed is sealed: whoever changes a byte of it breaks the seal. The certificate is good through {plainDate(dayOf(current.until))}; the
+      What everybody has signed is sealed: whoever changes a byte of it breaks the seal. The certificate is good until {plainDate(dayOf(current.until))}; the
       next one is made by itself 60 days before.
     </>
   ) : (
@@ -54,7 +54,7 @@ function Certificates({ of: { current, older }, current: fingerprint }: { of: Se
     }, 'Another certificate seals from now on.');
   return (
     <div className="max-w-3xl">
-      <h2>The certificate that seals now</h2>
+      <h2 className="mt-2">The certificate that seals now</h2>
       <CertificateList of={[current!]} />
       {asking ? (
         <div className="mt-2 max-w-prose border border-ochre bg-ochre-tint px-3 py-2">

@@ -78,7 +78,7 @@ describe('the page on which a seal is checked', () => {
   it('publishes the fingerprints of the firm, also of those that were replaced', async () => {
     const { container } = show({ 'GET /api/check-seal/marram-tern': DOOR });
     expect(await screen.findByText('AAAA BBBB')).toBeDefined();
-    expect(container.textContent).toContain('seals since 1 Mar 2026, good through 1 Mar 2031');
+    expect(container.textContent).toContain('seals since 1 Mar 2026, good until 1 Mar 2031');
     expect(container.textContent).toContain('CCCC DDDDsealed from 8 Jan 2024 to 1 Mar 2026, then replaced');
     expect(screen.getByRole('button', { name: 'Choose the file' })).toBeDefined();
   });
