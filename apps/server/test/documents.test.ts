@@ -34,10 +34,7 @@ async function sent(name = 'scan.pdf') {
   const [ask] = await asksOf<RequestPart>(manager(), jobId);
   const item = ask!.part.items[0]!;
   const inside = await insidePortal(test, 'Bríd Foley');
-  await inside
-    .post(`/api/portal/items/${item.id}/files`)
-    .attach('file', aPdf(jobId), name)
-    .expect(204);
+  await inside.post(`/api/portal/items/${item.id}/files`).attach('file', aPdf(jobId), name).expect(204);
   const [row] = (await list(`?job=${jobId}`)).rows;
   return { clientId, jobId, itemId: item.id, inside, document: row! };
 }

@@ -167,7 +167,12 @@ describe('the yearly list', () => {
     const { goes, stays } = await look(papers);
     expect(goes).toBe(0);
     expect(stays).toHaveLength(2);
-    expect(stays).toEqual(expect.arrayContaining([{ count: 1, why: 'it was given for signature' }, { count: 1, why: 'it is what was signed' }]));
+    expect(stays).toEqual(
+      expect.arrayContaining([
+        { count: 1, why: 'it was given for signature' },
+        { count: 1, why: 'it is what was signed' },
+      ]),
+    );
     expect(await history()).toContain('Two vans, both in May');
     const gone = (await decide(lines, { destroy: true }).expect(200)).body as ThingsLooked;
     expect(gone.stays).toEqual([]);

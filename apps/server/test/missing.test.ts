@@ -155,9 +155,7 @@ describe('what is missing', () => {
   it('names whose signature is missing, and who has to sign first', async () => {
     const clientId = await client({ name: 'Signers Ltd', contact: { name: 'Una', email: 'una@signers.example', signs: true } });
     const jobId = await begun(THREE, { clientId, name: 'Accounts' });
-    const { id: documentId } = (
-      await manager().post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'accounts.pdf').expect(201)
-    ).body as { id: string };
+    const { id: documentId } = (await manager().post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'accounts.pdf').expect(201)).body as { id: string };
     const contactId = (await job(jobId)).contacts[0]!.id;
     await manager()
       .post(`/api/jobs/${jobId}/signatures`)

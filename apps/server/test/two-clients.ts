@@ -145,8 +145,7 @@ async function grow(test: TestApp, name: string, person: string, email: string):
     .send({ kind: 'note', text: `A word about ${name}` })
     .expect(201);
   await manager!.post('/api/messages').send({ clientId, jobId, subject: 'Your fee', body: 'Our fee is {fee}.' }).expect(201);
-  const { id: paper } = (await manager!.post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'Return.pdf').expect(201))
-    .body as { id: string };
+  const { id: paper } = (await manager!.post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'Return.pdf').expect(201)).body as { id: string };
   const contact = await idsOf(test, clientId, jobId);
   await manager!
     .post(`/api/jobs/${jobId}/signatures`)
