@@ -9,6 +9,7 @@ import type { ClientView } from '@steady/contract/clients';
 import type { SendPreview } from '@steady/contract/requests';
 import type { CheckSealDoor, SealView } from '@steady/contract/seals';
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import { SealsService } from '../src/areas/seals';
 import { TimeAuthority } from '../src/outside/time-authority';
 import { rows } from '../src/platform/database';
 import { EFFECT_TRIES } from '../src/platform/events/tries';
@@ -190,6 +191,16 @@ describe('a document that is to be signed', () => {
 });
 
 describe('the seal of the firm', () => {
+  it('seals nothing on a day before its certificate began: the clock is wrong, and that is said', async () => {
+    await give(people.slice(0, 1));
+    await sign(owner);
+    const now = t.clock.now();
+    t.clock.set(now.subtract({ hours: 24 * 40 }));
+    const place = { start: 0, end: 0, whole: 0 };
+    await expect(t.app.get(SealsService).seal(t.firm.id, new Uint8Array(), place)).rejects.toThrow('The clock of the computer is behind');
+    t.clock.set(now);
+  });
+
   it('is replaced by another certificate; the old one stays published, and of two who replace it one is told', async () => {
     await give(people.slice(0, 1));
     await sign(owner);

@@ -140,6 +140,8 @@ export class SealsService {
   async seal(firmId: string, file: Uint8Array, place: SealPlace): Promise<{ file: Uint8Array; fingerprint: string }> {
     const { sealer, fingerprint } = await this.works.run(byItself(firmId), async (work) => {
       const { certificate, issuers, key, ...of } = await this.current(work);
+      if (work.now.epochMilliseconds < Date.parse(of.goodFrom))
+        throw new Error('The clock of the computer is behind the day on which the certificate of the seal begins. Have it set right, then try again.');
       const held: Sealer = { certificate, issuers, key: this.texts.open(work.firm, key!) };
       return { sealer: held, fingerprint: of.fingerprint };
     });

@@ -26,7 +26,7 @@ export function ArrivalsPage() {
       title="Arrivals"
       sum={
         <>
-          What was left on the drop-off page. It is private: those read it who take it.{' '}
+          What was left on the drop-off page. It is private: only those who take it read it.{' '}
           {session.may('run firm') && (
             <Link className="lnk" to="/firm/drop-off">
               Set up the page
@@ -79,7 +79,7 @@ function ArrivalList({ view }: { view: ArrivalsOf }) {
             sort: (row) => row.name,
           },
           { key: 'files', head: 'Files', figure: true, cell: (row) => row.files, sort: (row) => row.files },
-          { key: 'stands', head: 'Stands', cell: (row) => <Stands of={row} />, sort: (row) => row.standing },
+          { key: 'stands', head: 'Status', cell: (row) => <Stands of={row} />, sort: (row) => row.standing },
           {
             key: 'at',
             head: 'Came',

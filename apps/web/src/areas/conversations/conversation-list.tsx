@@ -46,7 +46,7 @@ export function ConversationList({ of, empty }: { of: Partial<ConversationsAsked
           },
           ...(of.client || of.job ? [] : ofClient),
           { key: 'with', head: 'With', cell: (row) => row.contacts.join(', '), wide: true },
-          { key: 'stands', head: 'Stands', cell: (row) => <Stands of={row} />, sort: (row) => row.waitingSince ?? '' },
+          { key: 'stands', head: 'Status', cell: (row) => <Stands of={row} />, sort: (row) => row.waitingSince ?? '' },
           { key: 'holder', head: 'Answers', cell: (row) => row.holder, sort: (row) => row.holder, wide: true },
           {
             key: 'last',

@@ -24,6 +24,14 @@ const ASK: PortalAsk<PortalSignaturePart> = {
 const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) => stage(<PortalSignature ask={{ ...ASK, ...more }} />, { answers });
 const sentTo = (asked: { what: string; sent: unknown }[], what: string) => asked.filter((one) => one.what === what).map((one) => one.sent);
 
+it('that all have signed is there as a signed copy, before the original', () => {
+  const part = { ...ASK.part, copy: { name: 'accounts-2025, signed.pdf', bytes: 290_000 } };
+  show({}, { stands: 'done', doneAt: '2026-03-11T09:00:00Z', part });
+  const [copy, original] = screen.getAllByRole('link', { name: /accounts-2025/ });
+  expect(copy!.getAttribute('href')).toBe('/api/portal/signatures/p1/signed');
+  expect(original!.getAttribute('href')).toBe('/api/portal/signatures/p1/document');
+});
+
 describe('a document to sign', () => {
   it('says what it is, of whom, by when and who has signed before, and leads to the document first', () => {
     const { container } = show({}, { doneBefore: ['Aidan Gannet', 'Maeve Gannet'] });

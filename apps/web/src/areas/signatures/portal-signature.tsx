@@ -31,15 +31,6 @@ export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }
       </p>
       {ask.words && <p className="mt-2 text-[15px] whitespace-pre-line">{ask.words}</p>}
       <div className="mt-4 border border-ink bg-page px-3.5 py-3">
-        <p className="mb-3">
-          <a className="lnk font-semibold wrap-anywhere" href={addressOf(signaturesPortalRoutes.document, { id })}>
-            {ask.part.documentName}
-          </a>{' '}
-          <span className="text-soft">
-            {sizeInWords(ask.part.bytes)}
-            {isWanted && ', read it first'}
-          </span>
-        </p>
         {ask.part.copy && (
           <p className="mb-3">
             <a className="lnk font-semibold wrap-anywhere" href={addressOf(signaturesPortalRoutes.copy, { id })}>
@@ -48,6 +39,16 @@ export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }
             <span className="text-soft">{sizeInWords(ask.part.copy.bytes)}, signed by all, with the record of who signed when: keep this one</span>
           </p>
         )}
+        <p className="mb-3">
+          <a className="lnk font-semibold wrap-anywhere" href={addressOf(signaturesPortalRoutes.document, { id })}>
+            {ask.part.documentName}
+          </a>{' '}
+          <span className="text-soft">
+            {sizeInWords(ask.part.bytes)}
+            {isWanted && ', read it first'}
+            {ask.part.copy && ', as it was before'}
+          </span>
+        </p>
         {isWanted && (refusing ? <Refuse id={id} onLeave={() => setRefusing(false)} /> : <Give id={id} onRefuse={() => setRefusing(true)} />)}
       </div>
     </section>

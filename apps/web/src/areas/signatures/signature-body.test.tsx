@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import type { SignaturePart, SigningView } from '@steady/contract/signatures';
 import { type Asked, stage } from '../../../test/stage';
@@ -29,7 +29,7 @@ const ask = (parties: PartyView[], signings: SigningView[] = [], more: Partial<A
     words: null,
     forUs: [],
     parties,
-    part: { documentId: 'd1', documentName: 'accounts.pdf', signings },
+    part: { documentId: 'd1', documentName: 'accounts.pdf', signings, copy: null, copyFault: null },
     ...more,
   }) as AskView<SignaturePart>;
 const show = (given: AskView<SignaturePart>, answers: Record<string, unknown> = {}) =>
@@ -102,4 +102,26 @@ it('wants the day on which it was signed', async () => {
   fireEvent.click(screen.getByRole('button', { name: 'Note the signature' }));
   expect(await screen.findByText('Say on which day it was signed.')).toBeDefined();
   expect(posted(asked)).toEqual([]);
+});
+
+describe('the signed copy', () => {
+  const done = (part: object, answers: Record<string, unknown> = {}) => {
+    const given = ask([party('Aidan', { state: 'done' })], [signing('Aidan')], { state: 'done' });
+    return show({ ...given, part: { ...given.part, ...part } }, answers);
+  };
+
+  it('is there with when it was sealed, or is being made', () => {
+    const { container, unmount } = done({ copy: { id: 'c1', name: 'accounts, signed.pdf', bytes: 10, sealedAt: '2026-03-11T09:05:00Z' } });
+    expect(screen.getByRole('link', { name: 'accounts, signed.pdf' }).getAttribute('href')).toBe('/api/documents/c1/content');
+    expect(container.textContent).toContain('with its signing record, sealed');
+    unmount();
+    expect(done({}).container.textContent).toContain('The signed copy is being made.');
+  });
+
+  it('that could not be made says why, and is tried again', async () => {
+    const { asked } = done({ copyFault: 'The time authority does not answer.' }, { 'POST /api/asks/a1/signed-copy': null });
+    expect(screen.getByText(/could not be made: The time authority does not answer/)).toBeDefined();
+    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    await waitFor(() => expect(asked.some(({ what }) => what === 'POST /api/asks/a1/signed-copy')).toBe(true));
+  });
 });
