@@ -1,9 +1,9 @@
-// What is checked without running the application, in the order in which a fault is cheapest to find. Each remembers what
+// What is checked without running the application, the longest first: they are carried out side by side. Each remembers what
 // it has seen in .cache, so that a second run looks only at what changed.
 export const CHECKS = [
-  ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '--cache', '--cache-location', '.cache/prettier', '.']],
   ['types', 'npx', ['tsc', '-p', 'tsconfig.json', '--incremental', '--tsBuildInfoFile', '.cache/types.tsbuildinfo']],
   ['lint', 'npx', ['eslint', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', '.cache/eslint', '.']],
+  ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '--cache', '--cache-location', '.cache/prettier', '.']],
   [
     'arrows between areas',
     'npx',

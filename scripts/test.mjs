@@ -2,7 +2,7 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { CHECKS } from './checks.mjs';
+import { runChecks } from './run-checks.mjs';
 import { buildWhatHasChanged, installWhatIsMissing, root, run } from './tasks.mjs';
 
 const { values } = parseArgs({ options: { postgres: { type: 'boolean' } } });
@@ -11,17 +11,12 @@ buildWhatHasChanged();
 
 let passed = 0;
 let failed = 0;
-const check = (name, command, args, options) => {
-  console.log(`\n== ${name}`);
-  if (run(command, args, options) === 0) passed += 1;
-  else {
-    failed += 1;
-    console.log(`${name}: failed`);
-  }
-};
 const read = (file) => (existsSync(join(root, file)) ? JSON.parse(readFileSync(join(root, file), 'utf8')) : null);
 
-for (const [name, command, args] of CHECKS) check(name, command, args);
+console.log('\n== checks that need no running application');
+for (const good of await runChecks())
+  if (good) passed += 1;
+  else failed += 1;
 
 rmSync(join(root, '.cache/vitest.json'), { force: true });
 console.log('\n== unit and API tests');
