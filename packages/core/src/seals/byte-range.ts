@@ -29,13 +29,8 @@ export const sealToCome = ({ name, reason, at }: { name: string; reason: string;
   `<< /Type /Sig /Filter /Adobe.PPKLite /SubFilter /ETSI.CAdES.detached /Name ${pdfText(name)} /Reason ${pdfText(reason)} /M (${at}) ` +
   `/ByteRange ${FIGURES_TO_COME} /Contents <${'0'.repeat(SEAL_BYTES * 2)}> >>`;
 
-const CHUNK = 0x8000;
-/** Bytes as text of one letter each, to look for words in them. */
-export function latin1(bytes: Uint8Array): string {
-  let text = '';
-  for (let at = 0; at < bytes.length; at += CHUNK) text += String.fromCharCode(...bytes.subarray(at, at + CHUNK));
-  return text;
-}
+/** Bytes as text of one letter each, to look for plain words in them: what is no plain letter becomes some other one, and nothing moves. */
+export const latin1 = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(bytes);
 const bytesOf = (text: string) => Uint8Array.from(text, (letter) => letter.charCodeAt(0));
 
 /**
