@@ -168,6 +168,17 @@ await shoot('filing-rules', '/firm/rules?country=US', async () => {
 await page.request.post('/api/sign-in/demo', { data: { memberId: people.find((person) => person.name === 'Niamh Daly').memberId } });
 await shoot('time', '/time');
 await page.request.post('/api/sign-in/demo', { data: { memberId: people[0].memberId } });
+const signed = (await json('/api/documents?find=signed')).rows.find(({ name }) => name.endsWith(', signed.pdf'));
+const seal = await json('/api/seal');
+if (signed && seal.address) {
+  const buffer = await (await page.request.get(`/api/documents/${signed.id}/content`)).body();
+  await shoot('check-seal', `/check-seal/${seal.address}`, async () => {
+    await page.getByLabel('The file to check').setInputFiles({ name: signed.name, mimeType: 'application/pdf', buffer });
+    await page.getByText('unchanged since').waitFor();
+    await page.waitForFunction(() => document.fonts.size > 0 && document.fonts.status === 'loaded');
+    await page.waitForTimeout(800);
+  });
+}
 const letters = (await json('/api/post-room')).filter((letter) => letter.link && letter.to === ask.contact);
 const letter = letters[0] ?? (await json('/api/post-room')).find((one) => one.link);
 if (letter && (only.length === 0 || only.some((name) => name.startsWith('portal')))) {

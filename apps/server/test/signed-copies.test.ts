@@ -9,6 +9,7 @@ import type { ClientView } from '@steady/contract/clients';
 import type { SendPreview } from '@steady/contract/requests';
 import type { CheckSealDoor, SealView } from '@steady/contract/seals';
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import type { TodayView } from '@steady/contract/today';
 import { SealsService } from '../src/areas/seals';
 import { TimeAuthority } from '../src/outside/time-authority';
 import { rows } from '../src/platform/database';
@@ -152,8 +153,13 @@ describe('the signed copy', () => {
     }
     const { id, part } = await standing();
     expect(part).toMatchObject({ copy: null, copyFault: expect.stringContaining('does not answer') as string });
+    const failed = async () => ((await manager().get('/api/today').expect(200)).body as TodayView).failed.rows.filter(({ kind }) => kind === 'signed copy');
+    expect(await failed()).toMatchObject([
+      { id, jobId, what: 'Signed copy of Accounts 2025', why: 'it could not be made: The time authority does not answer.' },
+    ]);
     outage.mockRestore();
     await manager().post(`/api/asks/${id}/signed-copy`).expect(204);
+    expect(await failed()).toEqual([]);
     await t.drain();
     expect((await standing()).part).toMatchObject({ copyFault: null, copy: { name: 'accounts, signed.pdf' } });
     expect(problemOf(await manager().post(`/api/asks/${id}/signed-copy`).expect(409)).code).toBe('no-copy-failed');

@@ -1,6 +1,7 @@
 import { Area } from '../../platform/area';
 import { DocumentHolds } from '../documents';
 import { KeptParts, PersonParts } from '../keeping';
+import { TodayParts } from '../today';
 import { WholeFileParts } from '../whole-file';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
@@ -15,7 +16,17 @@ import { SigningsKept } from './signings-kept.queries';
   services: [SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
 })
 export class SignaturesModule {
-  constructor(file: WholeFileParts, queries: SignatureQueries, holds: DocumentHolds, kept: KeptParts, people: PersonParts, signed: SigningsKept) {
+  constructor(
+    file: WholeFileParts,
+    queries: SignatureQueries,
+    holds: DocumentHolds,
+    kept: KeptParts,
+    people: PersonParts,
+    signed: SigningsKept,
+    today: TodayParts,
+    copies: SignedCopies,
+  ) {
+    today.bringFailures((work, most) => copies.failures(work, most));
     kept.bring(signed);
     people.bring(40, signed);
     holds.bring((work, ids) => queries.given(work, ids));

@@ -1,11 +1,12 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull } from 'drizzle-orm';
 import type { SigningRecord, SigningStep } from '@steady/core/signing';
+import type { FailedLine, First } from '@steady/contract/today';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore, bytesOf } from '../../platform/files';
 import { HeavyWork } from '../../platform/heavy';
 import { Problem } from '../../platform/http/problem';
-import { byItself } from '../../platform/identity';
+import { byItself, may } from '../../platform/identity';
 import { SETTINGS, type Settings } from '../../platform/settings';
 import { type Work, Works } from '../../platform/work';
 import { type Ask, AsksService } from '../asks';
@@ -169,6 +170,24 @@ export class SignedCopies implements OnModuleInit {
       jobId: ask.jobId,
       payload: { askId },
     });
+  }
+
+  /** Copies that could not be made, for whoever may have them made again. */
+  async failures(work: Work, most: number): Promise<First<FailedLine>> {
+    if (!may(work.actor, 'do work')) return { rows: [], count: 0 };
+    const found = await work.tx
+      .select({ askId: signatureDocuments.askId, fault: signatureDocuments.copyFault })
+      .from(signatureDocuments)
+      .where(and(eq(signatureDocuments.firmId, work.firm.id), isNotNull(signatureDocuments.copyFault)))
+      .orderBy(desc(signatureDocuments.id));
+    const rows: FailedLine[] = [];
+    for (const { askId, fault } of found.slice(0, most)) {
+      const { ask } = await this.asks.withParties(work, askId);
+      const { name: client } = await this.clients.get(work, ask.clientId);
+      const what = `Signed copy of ${ask.title}`;
+      rows.push({ id: askId, kind: 'signed copy', what, why: `it could not be made: ${fault}`, jobId: ask.jobId, client, at: ask.endedAt! });
+    }
+    return { rows, count: found.length };
   }
 
   /** Has a copy made again that could not be made. */
