@@ -51,7 +51,7 @@ export function momentOnRecord(at: string, zone: string): string {
 
 /**
  * How somebody was confirmed to be who signed, in a sentence.
- * @example howConfirmed({ notedBy: 'Niamh Daly', hasScan: true, ... }) // 'on paper; Niamh Daly noted it, with a scan'
+ * @example howConfirmed({ name: 'Orla', signedAs: null, at: '2026-03-11T10:00:00Z', email: null, from: null, notedBy: 'Niamh', hasScan: true }) // 'on paper; Niamh noted it, with a scan'
  */
 export function howConfirmed({ notedBy, hasScan, email, from }: SignerRecord): string {
   if (notedBy !== null) return `on paper; ${notedBy} noted it, ${hasScan ? 'with a scan' : 'without a scan'}`;
