@@ -19,6 +19,7 @@ export function PlainDay({ onChange, onBlur, ...field }: DayProps) {
       <span className="relative block max-w-60">
         <TypedDay
           {...field}
+          className={`${field.className ?? ''} pr-20`}
           {...{ today, monthFirst }}
           aria-describedby={about}
           onChange={(day) => {
@@ -52,7 +53,7 @@ function OfTheDevice({ day, choose, month, opener, disabled }: Choosing & { mont
         className="absolute inset-y-0 right-0 min-w-11 px-3 text-slate underline"
         onClick={() => month.current?.showPicker()}
       >
-        Month
+        Calendar
       </button>
       <input
         ref={month}

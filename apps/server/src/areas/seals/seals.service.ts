@@ -65,6 +65,11 @@ export class SealsService {
   }
 
   private async make(work: Work, before: Certificate | undefined): Promise<Certificate> {
+    // Of two who make one at once the second finds that of the first: the page of the firm is held meanwhile.
+    await this.address(work);
+    await work.tx.select({ firmId: sealPages.firmId }).from(sealPages).where(eq(sealPages.firmId, work.firm.id)).for('update');
+    const there = await this.held(work);
+    if (there && there.id !== before?.id) return there;
     // The clock of another machine may be a little behind: what it looks at has begun there too.
     const from = work.now.subtract({ hours: 1 });
     const until = work.today.add({ years: YEARS }).toZonedDateTime(work.firm.zone).toInstant();
@@ -76,19 +81,15 @@ export class SealsService {
       .set({ replacedAt: now, key: null })
       .where(and(eq(sealCertificates.firmId, work.firm.id), isNull(sealCertificates.replacedAt)));
     const fingerprint = await fingerprintOf(fromBase64(sealer.certificate));
-    await work.tx
-      .insert(sealCertificates)
-      .values({
-        firmId: work.firm.id,
-        certificate: sealer.certificate,
-        issuers: sealer.issuers,
-        key: this.texts.seal(work.firm, sealer.key),
-        fingerprint,
-        goodFrom: from.toString(),
-        goodUntil: until.toString(),
-      })
-      .onConflictDoNothing();
-    await this.address(work);
+    await work.tx.insert(sealCertificates).values({
+      firmId: work.firm.id,
+      certificate: sealer.certificate,
+      issuers: sealer.issuers,
+      key: this.texts.seal(work.firm, sealer.key),
+      fingerprint,
+      goodFrom: from.toString(),
+      goodUntil: until.toString(),
+    });
     await this.events.record(work, SealMade, {
       what: before ? 'put another certificate in the place of the one that seals' : 'made the certificate that seals what is signed',
       before: before ? { fingerprint: before.fingerprint } : undefined,

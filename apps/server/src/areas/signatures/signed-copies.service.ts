@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { and, asc, desc, eq, isNotNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { SigningRecord, SigningStep } from '@steady/core/signing';
 import type { FailedLine, First } from '@steady/contract/today';
 import { Effects, Events, eventKind } from '../../platform/events';
@@ -85,18 +85,30 @@ export class SignedCopies implements OnModuleInit {
       check: { at: `${outside}/check-seal/${check.address}`, fingerprint: check.fingerprint },
       at,
     });
-    return { ...(await this.seals.seal(firmId, file, place)), at };
+    const sealed = await this.seals.seal(firmId, file, place);
+    // The record names the certificate: where another one took its place meanwhile, both are made anew.
+    if (sealed.fingerprint !== check.fingerprint) throw new Error('The certificate of the seal was replaced meanwhile.');
+    return { ...sealed, at };
   }
 
   private async recordOf(work: Work, askId: string): Promise<{ record: SigningRecord; address: string }> {
     const { ask, parties } = await this.asks.withParties(work, askId);
-    const [given] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
-    const document = await this.documents.get(work, given!.documentId);
+    const [about] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
+    const document = await this.documents.get(work, about!.documentId);
     const signers: SigningRecord['signers'] = [];
     const steps: SigningStep[] = [{ at: ask.askedAt, who: ask.askedBy, did: 'gave it for signature' }];
     let sha256 = '';
+    const given = await work.tx
+      .select()
+      .from(signings)
+      .where(
+        inArray(
+          signings.partyId,
+          parties.map(({ id }) => id),
+        ),
+      );
     for (const party of parties) {
-      const [signing] = await work.tx.select().from(signings).where(eq(signings.partyId, party.id)).orderBy(asc(signings.signedAt));
+      const signing = given.find(({ partyId }) => partyId === party.id);
       const { signedAt, signedAs, signedFrom, onPaperBy, scanId } = signing!;
       const email = onPaperBy === null && party.contactId !== null ? (await this.contacts.get(work, party.contactId)).email : null;
       sha256 = signing!.sha256;
@@ -139,7 +151,7 @@ export class SignedCopies implements OnModuleInit {
     await work.tx.update(signatureDocuments).set({ signedCopyId, sealedAt: at, fingerprint, copyFault: null }).where(eq(signatureDocuments.askId, askId));
     await this.events.record(work, CopySealed, { what: `sealed the signed copy of ${ask.title}`, clientId, jobId, after: { fingerprint }, payload: { askId } });
     const client = await this.clients.get(work, clientId);
-    if (client.way === 'paper') return;
+    if (client.way === 'paper' || ask.isPortalOnly) return;
     const people = await this.contacts.of(work, clientId, 'signs');
     const to = people.filter((one): one is Addressed => one.email !== null && parties.some(({ contactId }) => contactId === one.id));
     await this.post.sendTo(
