@@ -16,9 +16,8 @@ import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
 import { signatureLetter } from './signature-kind';
-import type { SignatureEvent } from './signature-events';
 import { signatureDocuments, signings } from './signatures.tables';
-import { SignedCopies } from './signed-copies.service';
+import { type SignatureEvent, SignedCopies } from './signed-copies.service';
 import { LookAtPdf, type PdfLooked } from './tasks';
 
 export const SignatureGiven = eventKind<SignatureEvent>('signature given', 'signatures');

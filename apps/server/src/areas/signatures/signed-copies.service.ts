@@ -15,9 +15,12 @@ import { type Document, DocumentsService } from '../documents';
 import { OpenedThings } from '../portal';
 import { type Addressed, PostService } from '../post';
 import { SealsService } from '../seals';
-import { SIGNED_BY_ALL, type SignatureEvent } from './signature-events';
 import { signatureDocuments, signings } from './signatures.tables';
 import { StampCopy } from './tasks';
+
+export type SignatureEvent = { askId: string };
+/** Kind of the effect that makes the signed copy; its key is the id of the ask. */
+const SIGNED_BY_ALL = 'make signed copy';
 
 export const CopySealed = eventKind<SignatureEvent>('signed copy sealed', 'signatures');
 export const CopyFailed = eventKind<SignatureEvent>('signed copy not made', 'signatures');

@@ -5,6 +5,7 @@ import type { DropOffDoor } from '@steady/contract/arrivals';
 import { addressOf, upload, useData } from '../../app/api';
 import { useTitle } from '../../app/use-title';
 import { dropDraft } from '../../ui/drafts';
+import { NoPublicPage, PublicPage } from '../../ui/public-page';
 import { useSendingFiles } from '../../ui/sending-files';
 import { setZone } from '../../ui/words';
 import { CodeStep } from './drop-off-code';
@@ -16,13 +17,7 @@ export function DropOffPage() {
   const { address = '' } = useParams();
   const { data: door, error } = useData(dropOffRoutes.door, { address });
   useTitle(door?.firm);
-  if (error)
-    return (
-      <main className="mx-auto max-w-md px-[18px] pt-16">
-        <h1>{error.problem.title}</h1>
-        <p className="mt-2">{error.message}</p>
-      </main>
-    );
+  if (error) return <NoPublicPage error={error} />;
   // Moments are said on the clock of the firm.
   if (door) setZone(door.zone);
   return door ? <DropOff key={address} address={address} of={door} /> : null;
@@ -46,11 +41,7 @@ function DropOff({ address, of }: { address: string; of: DropOffDoor }) {
   const waiting = of.sent.find(({ id, waitsForCode }) => waitsForCode && !left.includes(id));
   const arrived = of.sent.filter(({ waitsForCode }) => !waitsForCode);
   return (
-    <main className="mx-auto max-w-xl px-[18px] pt-3 pb-16">
-      <header className="flex items-center gap-3 border-b border-ink pt-1 pb-2.5">
-        {of.hasLogo && <img src={addressOf(dropOffRoutes.logo, { address })} alt="" className="max-h-10 max-w-32" />}
-        <span className="font-serif text-[15px] font-semibold">{of.firm}</span>
-      </header>
+    <PublicPage firm={of.firm} logo={of.hasLogo ? addressOf(dropOffRoutes.logo, { address }) : null}>
       {waiting ? (
         <CodeStep
           key={waiting.id}
@@ -103,6 +94,6 @@ function DropOff({ address, of }: { address: string; of: DropOffDoor }) {
           )}
         </>
       )}
-    </main>
+    </PublicPage>
   );
 }

@@ -1,13 +1,12 @@
 import { useEffect, useState } from 'react';
 import { Note } from '../../ui/page';
-import { useNotify } from '../../ui/toasts';
+import { PublicLink } from '../../ui/public-link';
 
 /** Where the page of this address is. */
 export const linkOf = (address: string): string => `${window.location.origin}/drop-off/${address}`;
 
 /** The link of the page to copy, and as a code to print. */
 export function PageLink({ address, isOn }: { address: string; isOn: boolean }) {
-  const notify = useNotify();
   const link = linkOf(address);
   const [code, setCode] = useState<string | null>(null);
   useEffect(() => {
@@ -21,26 +20,9 @@ export function PageLink({ address, isOn }: { address: string; isOn: boolean }) 
       isWanted = false;
     };
   }, [link]);
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(link);
-      notify('The link is copied.');
-    } catch {
-      notify('This browser does not let the link be copied. Mark it and copy it by hand.', 'problem');
-    }
-  };
   return (
     <Note title="Its address">
-      <p className="wrap-anywhere">
-        <a className="lnk" href={link} target="_blank" rel="noreferrer">
-          {link}
-        </a>
-      </p>
-      <p className="mt-1.5">
-        <button className="act-quiet" onClick={() => void copy()}>
-          Copy the link
-        </button>
-      </p>
+      <PublicLink link={link} />
       {code && (
         <>
           <img src={code} alt={`QR code of ${link}`} className="mt-3 w-40 border border-rule" />

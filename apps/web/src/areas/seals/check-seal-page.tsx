@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import type { CheckSealDoor } from '@steady/contract/seals';
 import { addressOf, useData } from '../../app/api';
 import { useTitle } from '../../app/use-title';
+import { NoPublicPage, PublicPage } from '../../ui/public-page';
 import { setZone } from '../../ui/words';
 import { CertificateList } from './certificates';
 import { checkFile } from './check-file';
@@ -14,22 +15,12 @@ export function CheckSealPage() {
   const { address = '' } = useParams();
   const { data: door, error } = useData(routes.door, { address });
   useTitle(door && `Check a seal, ${door.firm}`);
-  if (error)
-    return (
-      <main className="mx-auto max-w-md px-[18px] pt-16">
-        <h1>{error.problem.title}</h1>
-        <p className="mt-2">{error.message}</p>
-      </main>
-    );
+  if (error) return <NoPublicPage error={error} />;
   if (!door) return null;
   // Moments are said on the clock of the firm.
   setZone(door.zone);
   return (
-    <main className="mx-auto max-w-2xl px-[18px] pt-3 pb-16">
-      <header className="flex items-center gap-3 border-b border-ink pt-1 pb-2.5">
-        {door.hasLogo && <img src={addressOf(routes.logo, { address })} alt="" className="max-h-10 max-w-32" />}
-        <span className="font-serif text-[15px] font-semibold">{door.firm}</span>
-      </header>
+    <PublicPage firm={door.firm} logo={door.hasLogo ? addressOf(routes.logo, { address }) : null} wide>
       <h1 className="mt-5 text-[22px]">Is this file as we sealed it?</h1>
       <p className="mt-1 text-[15px]">
         Choose a signed PDF that came from us. It is checked here, in your browser, and sent nowhere: also without a connection, once this page is open.
@@ -40,7 +31,7 @@ export function CheckSealPage() {
         A seal is ours only if its certificate has one of these fingerprints (SHA-256). Compare them with those that your own program shows.
       </p>
       <CertificateList of={door.certificates} />
-    </main>
+    </PublicPage>
   );
 }
 

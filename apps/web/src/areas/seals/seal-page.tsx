@@ -5,6 +5,7 @@ import type { SealView } from '@steady/contract/seals';
 import { send, useData } from '../../app/api';
 import { useAct } from '../../app/use-act';
 import { Note, Page, Trouble } from '../../ui/page';
+import { PublicLink } from '../../ui/public-link';
 import { dayOf } from '../../ui/words';
 import { FirmViews } from '../team';
 import { CertificateList } from './certificates';
@@ -34,11 +35,7 @@ function Where({ address }: { address: string }) {
   const link = `${window.location.origin}/check-seal/${address}`;
   return (
     <Note title="Where anybody checks it">
-      <p className="wrap-anywhere">
-        <a className="lnk" href={link} target="_blank" rel="noreferrer">
-          {link}
-        </a>
-      </p>
+      <PublicLink link={link} />
       <p className="mt-1 text-soft">The address stands in every signing record. The file that is checked there stays in the browser of whoever checks it.</p>
     </Note>
   );
