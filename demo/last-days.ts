@@ -124,7 +124,7 @@ export class LastDays {
       });
     const { signatures } = this.app;
     if (refused) await asFirst(refused.id, at(2, 20), (work, { id }) => signatures.refuse(work, id, 'The dividend is not the one we agreed on in January.'));
-    if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, name, null));
+    if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, { signedAs: name, agreed: true }, null));
   }
 
   /** One client has asked something that waits for an answer; another, on paper, is to be told by a person what is needed. */

@@ -54,7 +54,7 @@ export class Signings {
       const as: Work = { ...work, actor: { kind: 'client', id: contactId, name } };
       if (!reached) await this.app.signatures.signedOnPaper(work, id, { on: work.today.toString() });
       else if (this.chance.is(REFUSED)) await this.app.signatures.refuse(as, id, 'The registered office is still the old one.');
-      else await this.app.signatures.sign(as, id, name, null);
+      else await this.app.signatures.sign(as, id, { signedAs: name, agreed: true }, null);
     }
   }
 }

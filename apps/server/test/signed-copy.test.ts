@@ -3,12 +3,13 @@ import { createHash } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+import { PDFDocument, StandardFonts, degrees } from '@cantoo/pdf-lib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
 import { type Sealer, answerWithTime, checkSeals, latin1, newSealer, sealOver, sealedPart, sealsIn, withSeal } from '@steady/core/seals';
 import { type SigningRecord, RECORD_FILE, readRecord, recordIn } from '@steady/core/signing';
 import { pdfLooked, stampedCopy } from '../src/areas/signatures/stamp-copy';
+import type { ToStamp } from '../src/areas/signatures/tasks';
 
 const AT = '2026-03-11T10:00:00Z';
 const folder = mkdtempSync(join(tmpdir(), 'steady-signed-'));
@@ -51,10 +52,12 @@ const recordOf = (original: Uint8Array, signers = 2): SigningRecord => ({
   zone: 'Europe/Dublin',
 });
 
-async function sealed(original: Uint8Array, signers?: number): Promise<Uint8Array> {
+async function sealed(original: Uint8Array, signers?: number, filled: ToStamp['filled'] = [], marks: ToStamp['marks'] = []): Promise<Uint8Array> {
   const { file, place } = await stampedCopy({
     original,
     record: recordOf(original, signers),
+    filled,
+    marks,
     address: '3 Quay Street\nPort Sallow',
     check: { at: 'https://steady.example/check-seal/marram-tern', fingerprint: '0000 1111' },
     at: AT,
@@ -100,6 +103,40 @@ describe('a signed copy', () => {
       { holds: true, added: copy.length - came.length },
       { holds: true, added: 0 },
     ]);
+  });
+
+  it.each([0, 90, 180, 270])('has in each field what was filled in, where it stood, on a page that is turned by %i and cut', async (turn) => {
+    const original = await accounts(2, CLASSIC, (pdf) => {
+      pdf.getPage(1).setRotation(degrees(turn));
+      pdf.getPage(1).setCropBox(30, 40, 500, 700);
+    });
+    expect((await pdfLooked({ file: original })).pages[1]).toEqual(turn % 180 === 0 ? { width: 500, height: 700 } : { width: 700, height: 500 });
+    const strokes = [[10, 180, 120, 20, 180, 150, 590, 60]];
+    const box = { page: 2, width: 170, height: 42 };
+    const copy = await sealed(
+      original,
+      1,
+      [
+        { ...box, x: 40, y: 60, shown: { mark: { way: 'drawn', strokes } } },
+        { ...box, x: 240, y: 60, shown: { mark: { way: 'typed', text: 'Łucja Ó Briain' } } },
+        { ...box, x: 40, y: 160, height: 20, shown: { text: '11 Mar 2026' } },
+        { ...box, x: 240, y: 160, height: 16, width: 16, shown: { tick: true } },
+        { ...box, x: 40, y: 200, shown: null },
+      ],
+      [{ way: 'drawn', strokes }],
+    );
+    expect(await checkSeals(copy)).toMatchObject([{ holds: true, added: 0 }]);
+    if (!has('pdftotext')) return;
+    // The words stand where their fields stood, as the page is read.
+    const read = run('pdftotext', '-f', '2', '-l', '2', '-bbox', '-cropbox', kept(`turned-${turn}.pdf`, copy), '-');
+    const words = [...read.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">([^<]+)</g)].map(([, x, y, right, low, word]) => ({
+      word,
+      inside: [
+        [240, 60, 42],
+        [40, 160, 20],
+      ].some(([left, top, high]) => Number(x) >= left! && Number(right) <= left! + 170 && Number(y) >= top! && Number(low) <= top! + high!),
+    }));
+    expect(words.filter(({ inside }) => inside).map(({ word }) => word)).toEqual(['Łucja', 'Ó', 'Briain', '11', 'Mar', '2026']);
   });
 
   it('of a PDF that is a form keeps its fields', async () => {
@@ -166,7 +203,13 @@ describe('a signed copy', () => {
 describe('a PDF before it is given for signature', () => {
   it('is looked at: pages, seals, form, script', async () => {
     const plain = await accounts(3, PACKED);
-    expect(await pdfLooked({ file: plain })).toEqual({ pages: 3, wrong: null, seals: 0, hasForm: false, hasScript: false });
+    expect(await pdfLooked({ file: plain })).toEqual({
+      pages: Array(3).fill({ width: 595, height: 842 }),
+      wrong: null,
+      seals: 0,
+      hasForm: false,
+      hasScript: false,
+    });
     expect(await pdfLooked({ file: await sealed(plain) })).toMatchObject({ wrong: null, seals: 1 });
     const alive = await accounts(1, CLASSIC, (pdf) => {
       pdf.addJavaScript('hello', 'app.alert("hello")');

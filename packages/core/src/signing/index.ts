@@ -1,5 +1,38 @@
 export { type PublishedCertificate, type SealVerdict, type SignedFile, checkSigned, sealVerdict } from './check';
 export {
+  FIELD_KINDS,
+  FIELD_SIZES,
+  type FieldBox,
+  type FieldKind,
+  type FieldsOfPage,
+  MOST_FIELDS,
+  type PageSize,
+  type SignField,
+  alignedField,
+  faultOfFields,
+  fieldsOfPages,
+  inReadingOrder,
+  keptPlaces,
+  movedField,
+  newField,
+  onEveryPage,
+  resizedField,
+  withoutSignature,
+} from './fields';
+export {
+  type Given,
+  MARK_BOX,
+  type Mark,
+  type ShownInField,
+  faultOfMark,
+  fieldsLeft,
+  initialsOf,
+  isFilled,
+  isFilledByHand,
+  isUnlike,
+  shownInField,
+} from './marks';
+export {
   RECORD_FILE,
   type SignerRecord,
   type SigningRecord,

@@ -1,10 +1,13 @@
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import { type SignerRecord, grouped, howConfirmed, momentOnRecord } from '@steady/core/signing';
+import { type Mark, type SignerRecord, grouped, howConfirmed, momentOnRecord } from '@steady/core/signing';
 import { RULE, SOFT, INK, printer } from '../../platform/paper';
+import { markInText } from './draw-fields';
 import type { ToStamp } from './tasks';
 
 const PAGE = 467;
 const FACTS = 104;
+/** How high a name that was drawn stands in the record, in points. */
+const MARK = 28;
 
 const rule = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: PAGE, y2: 0, lineWidth: 0.6, lineColor: RULE }], margin: [0, 10, 0, 10] });
 const part = (text: string): Content => ({ text, font: 'Serif', bold: true, fontSize: 12.5, margin: [0, 14, 0, 4] });
@@ -19,13 +22,13 @@ const lined = {
 };
 const facts = (body: TableCell[][]): Content => ({ table: { widths: [FACTS, '*'], body }, layout: lined });
 
-const signer = (of: SignerRecord, zone: string): TableCell[] => [
-  { stack: [{ text: of.name, bold: true }, ...(of.signedAs === null ? [] : [{ text: `signed as “${of.signedAs}”`, color: SOFT }])] },
+const signer = (of: SignerRecord, mark: Mark | null, zone: string): TableCell[] => [
+  { stack: [{ text: of.name, bold: true }, ...(mark === null ? [] : [markInText(mark, MARK)]), ...(of.signedAs === null ? [] : [{ text: `signed as “${of.signedAs}”`, color: SOFT }])] },
   { stack: [momentOnRecord(of.at, zone), { text: howConfirmed(of), color: SOFT }] },
 ];
 
 /** The signing record on the firm's paper, one page or more. */
-export function signingRecordPdf({ record, address, check, at }: ToStamp): Promise<Uint8Array> {
+export function signingRecordPdf({ record, marks, address, check, at }: ToStamp): Promise<Uint8Array> {
   const { firm, client, title, document, askedBy, signers, steps, zone } = record;
   const content: Content[] = [
     { text: firm, font: 'Serif', bold: true, fontSize: 17 },
@@ -39,7 +42,7 @@ export function signingRecordPdf({ record, address, check, at }: ToStamp): Promi
       fact('Given for signature', `by ${askedBy}`),
     ]),
     part('Who signed'),
-    { table: { widths: ['38%', '*'], body: signers.map((one) => signer(one, zone)), dontBreakRows: true }, layout: lined },
+    { table: { widths: ['38%', '*'], body: signers.map((one, at) => signer(one, marks[at] ?? null, zone)), dontBreakRows: true }, layout: lined },
     part('What happened'),
     {
       table: {

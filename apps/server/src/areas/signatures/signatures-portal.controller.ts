@@ -1,5 +1,5 @@
 import { Controller, Header, Ip, type StreamableFile } from '@nestjs/common';
-import { GiveSignature, RefuseSignature } from '@steady/contract/signatures';
+import { type FieldsToSign, GiveSignature, RefuseSignature } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures-portal.routes';
 import { FileStore } from '../../platform/files';
 import { type Asked, Does } from '../../platform/http/routes';
@@ -28,9 +28,14 @@ export class SignaturesPortalController {
     return sendDocument(work, this.store, document, document.name);
   }
 
+  @Does(routes.fields)
+  fields({ work, at: { id: signerId } }: Asked<typeof routes.fields>): Promise<FieldsToSign> {
+    return this.signatures.fieldsFor(work, signerId);
+  }
+
   @Does(routes.sign, { input: GiveSignature })
   sign({ work, at: { id: signerId }, input }: Asked<typeof routes.sign>, @Ip() from: string): Promise<void> {
-    return this.signatures.sign(work, signerId, input.signedAs, from);
+    return this.signatures.sign(work, signerId, input, from);
   }
 
   @Does(routes.refuse, { input: RefuseSignature })

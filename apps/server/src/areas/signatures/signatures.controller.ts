@@ -1,8 +1,9 @@
 import { Controller } from '@nestjs/common';
 import type { SendPreview } from '@steady/contract/requests';
-import { AskSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
+import { AskSignature, type KeptPlaces, NoteSignedOnPaper } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures.routes';
 import { type Asked, Does } from '../../platform/http/routes';
+import { SignatureFields } from './fields.service';
 import { SignedCopies } from './signed-copies.service';
 import { SignaturesService } from './signatures.service';
 
@@ -11,6 +12,7 @@ export class SignaturesController {
   constructor(
     private readonly signatures: SignaturesService,
     private readonly copies: SignedCopies,
+    private readonly fields: SignatureFields,
   ) {}
 
   @Does(routes.preview, { input: AskSignature })
@@ -31,5 +33,15 @@ export class SignaturesController {
   @Does(routes.copyAgain)
   copyAgain({ work, at: { id: askId } }: Asked<typeof routes.copyAgain>): Promise<void> {
     return this.copies.again(work, askId);
+  }
+
+  @Does(routes.places)
+  places({ work }: Asked<typeof routes.places>): Promise<KeptPlaces[]> {
+    return this.fields.kept(work);
+  }
+
+  @Does(routes.forgetPlaces)
+  forgetPlaces({ work, at: { id: placesId } }: Asked<typeof routes.forgetPlaces>): Promise<void> {
+    return this.fields.forget(work, placesId);
   }
 }

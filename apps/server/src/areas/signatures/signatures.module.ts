@@ -1,19 +1,22 @@
 import { Area } from '../../platform/area';
+import { AskQueries } from '../asks';
 import { DocumentHolds } from '../documents';
 import { KeptParts, PersonParts } from '../keeping';
+import { OpenedThings } from '../portal';
 import { TodayParts } from '../today';
 import { WholeFileParts } from '../whole-file';
+import { SignatureFields } from './fields.service';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
-import { SignedCopies } from './signed-copies.service';
+import { READ, SignedCopies } from './signed-copies.service';
 import { SigningsKept } from './signings-kept.queries';
 
 @Area({
   controllers: [SignaturesController, SignaturesPortalController],
-  services: [SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
+  services: [SignatureFields, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
 })
 export class SignaturesModule {
   constructor(
@@ -25,7 +28,10 @@ export class SignaturesModule {
     signed: SigningsKept,
     today: TodayParts,
     copies: SignedCopies,
+    opened: OpenedThings,
+    asks: AskQueries,
   ) {
+    opened.bring(READ, (work, id) => asks.opened(work, id));
     today.bringFailures((work, most) => copies.failures(work, most));
     kept.bring(signed);
     people.bring(40, signed);

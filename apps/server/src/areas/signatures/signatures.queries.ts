@@ -6,7 +6,7 @@ import type { Work } from '../../platform/work';
 import { askParties, asks } from '../asks/asks.tables';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
-import { signatureDocuments, signings } from './signatures.tables';
+import { signatureDocuments, signatureFields, signings } from './signatures.tables';
 
 /** What is signed, and how it was. */
 @Injectable()
@@ -14,20 +14,29 @@ export class SignatureQueries {
   /** The document and the signatures of some asks, by their ids. */
   async parts(work: Work, askIds: string[]): Promise<Map<string, SignaturePart>> {
     const signed = await this.signings(work, askIds);
+    const fields = await this.fieldCounts(work, askIds);
     return new Map(
-      (await this.documentsOf(work, askIds)).map(({ askId, documentId, documentName, copy, copyFault }) => [
+      (await this.documentsOf(work, askIds)).map(({ askId, bytes: _bytes, ...document }) => [
         askId,
-        { documentId, documentName, signings: signed.filter((one) => one.askId === askId).map(({ askId: _ask, ...signing }) => signing), copy, copyFault },
+        {
+          ...document,
+          signings: signed.filter((one) => one.askId === askId).map(({ askId: _ask, ...signing }) => signing),
+          fields: {
+            count: fields.filter((one) => one.askId === askId).length,
+            pages: new Set(fields.flatMap((one) => (one.askId === askId ? [one.page] : []))).size,
+          },
+        },
       ]),
     );
   }
 
   /** What the portal shows of these asks: the document and its size in bytes. */
   async portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
+    const theirs = (await this.fieldCounts(work, askIds)).filter((one) => one.contactId === work.actor.id);
     return new Map(
       (await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes, copy }) => [
         askId,
-        { documentName, bytes, copy: copy && { name: copy.name, bytes: copy.bytes } },
+        { documentName, bytes, fields: theirs.filter((one) => one.askId === askId).length, copy: copy && { name: copy.name, bytes: copy.bytes } },
       ]),
     );
   }
@@ -74,6 +83,15 @@ export class SignatureQueries {
       ...scans.map(({ id }) => [id!, 'it shows how a document was signed'] as const),
       ...signed.map(({ id }) => [id, 'it was given for signature'] as const),
     ]);
+  }
+
+  private async fieldCounts(work: Work, askIds: string[]): Promise<{ askId: string; page: number; contactId: string | null }[]> {
+    if (askIds.length === 0) return [];
+    return work.tx
+      .select({ askId: signatureFields.askId, page: signatureFields.page, contactId: askParties.contactId })
+      .from(signatureFields)
+      .innerJoin(askParties, eq(askParties.id, signatureFields.partyId))
+      .where(inArray(signatureFields.askId, askIds));
   }
 
   private async documentsOf(work: Work, askIds: string[]) {

@@ -2,9 +2,10 @@ import { Inject, Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
-import { fullDate } from '@steady/core/words';
+import { type Given, fieldsLeft } from '@steady/core/signing';
+import { counted, fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
-import type { AskSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
+import type { AskSignature, FieldsToSign, GiveSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore, bytesOf } from '../../platform/files';
 import { HeavyWork } from '../../platform/heavy';
@@ -15,6 +16,7 @@ import { AskLetters, AsksService, PeopleWhoSign, type Turn, senderNow } from '..
 import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
+import { SignatureFields } from './fields.service';
 import { signatureLetter } from './signature-kind';
 import { signatureDocuments, signings } from './signatures.tables';
 import { type SignatureEvent, SignedCopies } from './signed-copies.service';
@@ -56,6 +58,7 @@ export class SignaturesService {
     private readonly store: FileStore,
     private readonly heavy: HeavyWork,
     private readonly copies: SignedCopies,
+    private readonly fields: SignatureFields,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -90,7 +93,7 @@ export class SignaturesService {
   }
 
   /** What would go out, to the first who signs: the others are told when it is their turn. */
-  async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn, now }: AskSignature): Promise<SendPreview> {
+  async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn, now, fields = [] }: AskSignature): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, client.id, documentId);
@@ -98,17 +101,24 @@ export class SignaturesService {
     const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
     const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
-    const inside = warningsOf(document.name, await this.looked(work, document));
+    const looked = await this.looked(work, document);
+    this.fields.mustFit(fields, people.length, looked.pages);
+    const inside = warningsOf(document.name, looked);
     return { ...preview, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...inside] };
   }
 
   /** Gives a document of a job for signature. */
-  async ask(work: Work, jobId: string, { documentId, title, signerIds, dueOn, words, now }: AskSignature): Promise<string> {
+  async ask(
+    work: Work,
+    jobId: string,
+    { documentId, title, signerIds, dueOn, words, now, fields = [], keepPlacesAs, placesId }: AskSignature,
+  ): Promise<string> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
-    await this.looked(work, document);
+    const { pages } = await this.looked(work, document);
     const people = await this.people.chosen(work, job.clientId, signerIds, 'signerIds');
+    this.fields.mustFit(fields, people.length, pages);
     const { ask } = await this.asks.open(work, {
       kind: SIGNATURE,
       client,
@@ -123,8 +133,11 @@ export class SignaturesService {
       when: { now },
       fill: async (opened) => {
         await work.tx.insert(signatureDocuments).values({ firmId: work.firm.id, askId: opened.id, documentId });
+        await this.fields.put(work, opened.id, fields, (await this.asks.withParties(work, opened.id)).parties);
       },
     });
+    if (placesId) await this.fields.used(work, placesId);
+    if (keepPlacesAs && fields.length > 0) await this.fields.keep(work, keepPlacesAs, fields, people.length);
     return ask.id;
   }
 
@@ -139,10 +152,25 @@ export class SignaturesService {
     return this.documentOf(work, ask.id);
   }
 
-  /** A signature given in the portal, with the name as it was written and from where. */
-  async sign(work: Work, partyId: string, signedAs: string, signedFrom: string | null): Promise<void> {
+  /** Where a client's person signs, and what others filled in before them. */
+  async fieldsFor(work: Work, partyId: string): Promise<FieldsToSign> {
+    const { party, ask } = await this.people.theirs(work, partyId, SIGNATURE);
+    return this.fields.toSign(work, party, (await this.asks.withParties(work, ask.id)).parties);
+  }
+
+  /** A signature given in the portal, with the name as it was written, what stands in its fields, and from where. */
+  async sign(work: Work, partyId: string, input: GiveSignature, signedFrom: string | null): Promise<void> {
+    const { signedAs, mark, initials } = input;
     const turn = await this.people.turn(work, partyId, TURN);
-    await this.given(work, turn, { signedAs, signedFrom, signedAt: work.now.toString() }, `signed ${turn.ask.title} as "${signedAs}"`);
+    const own = await this.fields.ofParty(work, turn.party);
+    const filled = Object.fromEntries(Object.entries(input.fields ?? {}).filter(([id]) => own.some((field) => field.id === id)));
+    const left = fieldsLeft(own, filled);
+    if (left.length > 0) {
+      const where = [...new Set(left.map((field) => field.page))].join(', ');
+      throw Problem.invalid([{ field: 'fields', message: `${counted(left.length, 'field is', 'fields are')} still empty, on page ${where}.` }]);
+    }
+    const given: Given = { signature: mark ?? { way: 'typed', text: signedAs }, initials: initials ?? null, fields: filled };
+    await this.given(work, turn, { signedAs, signedFrom, signedAt: work.now.toString(), given }, `signed ${turn.ask.title} as "${signedAs}"`);
   }
 
   /** A signature given on paper, noted by a person of the firm; the scan, where there is one, is a document of the client. */
@@ -163,11 +191,12 @@ export class SignaturesService {
     const { address } = await this.documentOf(work, ask.id);
     const sha256 = await this.store.contentHash(work.firm, address);
     await work.tx.insert(signings).values({ ...how, firmId: work.firm.id, partyId: party.id, sha256 });
+    const { given: _mark, ...told } = how;
     await this.events.record(work, SignatureGiven, {
       what,
       clientId: ask.clientId,
       jobId: ask.jobId,
-      after: { ...how, sha256 },
+      after: { ...told, sha256 },
       payload: { askId: ask.id },
     });
     const after = await this.asks.partyDone(work, { party, ask });

@@ -1,4 +1,5 @@
-import { boolean, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { FieldKind, Given, SignField } from '@steady/core/signing';
 import { firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
 import { askParties, asks } from '../asks/asks.tables';
 
@@ -43,8 +44,48 @@ export const signings = pgTable(
     scanId: uuid('scan_id'),
     /** SHA-256 of the very bytes that were signed. */
     sha256: text('sha256').notNull(),
-    /** When as whom, from where and by whom on paper was destroyed: setting it destroys them, and nothing else of a row can change. */
+    /** Their name as they typed or drew it, and what they filled in; null for a signature on paper. */
+    given: jsonb('given').$type<Given>(),
+    /** When as whom, with which mark, from where and by whom on paper was destroyed: setting it destroys them, and nothing else of a row can change. */
     destroyedAt: moment('destroyed_at'),
   },
   () => [ownFirm(), ofSeen('party_id', 'ask_parties')],
+);
+
+/** Places on the pages of a document, each to be filled in by one who signs. They are put down before it goes out, and stay. */
+export const signatureFields = pgTable(
+  'signature_fields',
+  {
+    id: id(),
+    firmId: firmId(),
+    askId: uuid('ask_id')
+      .notNull()
+      .references(() => asks.id),
+    partyId: uuid('party_id')
+      .notNull()
+      .references(() => askParties.id),
+    kind: text('kind').$type<FieldKind>().notNull(),
+    page: integer('page').notNull(),
+    x: doublePrecision('x').notNull(),
+    y: doublePrecision('y').notNull(),
+    width: doublePrecision('width').notNull(),
+    height: doublePrecision('height').notNull(),
+    isRequired: boolean('is_required').notNull(),
+    label: text('label'),
+  },
+  (t) => [ownFirm(), ofSeen('ask_id', 'asks'), index().on(t.askId)],
+);
+
+/** Places kept for a kind of document, so that the next of its kind needs none put down. */
+export const keptPlaces = pgTable(
+  'kept_places',
+  {
+    id: id(),
+    firmId: firmId(),
+    name: text('name').notNull(),
+    fields: jsonb('fields').$type<SignField[]>().notNull(),
+    signers: integer('signers').notNull(),
+    used: integer('used').notNull().default(0),
+  },
+  (t) => [ownFirm(), unique().on(t.firmId, t.name)],
 );

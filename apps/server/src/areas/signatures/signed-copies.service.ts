@@ -1,6 +1,6 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
-import type { SigningRecord, SigningStep } from '@steady/core/signing';
+import type { Mark, SigningRecord, SigningStep } from '@steady/core/signing';
 import type { FailedLine, First } from '@steady/contract/today';
 import { Effects, Events, eventKind } from '../../platform/events';
 import { FileStore, bytesOf } from '../../platform/files';
@@ -15,10 +15,13 @@ import { type Document, DocumentsService } from '../documents';
 import { OpenedThings } from '../portal';
 import { type Addressed, PostService } from '../post';
 import { SealsService } from '../seals';
+import { SignatureFields } from './fields.service';
 import { signatureDocuments, signings } from './signatures.tables';
-import { StampCopy } from './tasks';
+import { StampCopy, type ToStamp } from './tasks';
 
 export type SignatureEvent = { askId: string };
+/** What the portal says when somebody has come to the last page of a document. */
+export const READ = 'last page';
 /** Kind of the effect that makes the signed copy; its key is the id of the ask. */
 const SIGNED_BY_ALL = 'make signed copy';
 
@@ -54,6 +57,7 @@ export class SignedCopies implements OnModuleInit {
     private readonly opened: OpenedThings,
     private readonly post: PostService,
     private readonly seals: SealsService,
+    private readonly fields: SignatureFields,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -73,7 +77,7 @@ export class SignedCopies implements OnModuleInit {
   }
 
   private async make(firmId: string, askId: string): Promise<Sealed> {
-    const { firm, record, address, check, at } = await this.works.run(byItself(firmId), async (work) => ({
+    const { firm, address, check, at, ...toDraw } = await this.works.run(byItself(firmId), async (work) => ({
       firm: work.firm,
       ...(await this.recordOf(work, askId)),
       check: await this.seals.published(work),
@@ -83,7 +87,7 @@ export class SignedCopies implements OnModuleInit {
     const outside = this.settings.publicAddress ?? `http://${this.settings.host}:${this.settings.port}`;
     const { file, place } = await this.heavy.run(StampCopy, {
       original,
-      record,
+      ...toDraw,
       address: firm.address,
       check: { at: `${outside}/check-seal/${check.address}`, fingerprint: check.fingerprint },
       at,
@@ -94,11 +98,12 @@ export class SignedCopies implements OnModuleInit {
     return { ...sealed, at };
   }
 
-  private async recordOf(work: Work, askId: string): Promise<{ record: SigningRecord; address: string }> {
+  private async recordOf(work: Work, askId: string): Promise<Pick<ToStamp, 'record' | 'filled' | 'marks'> & { address: string }> {
     const { ask, parties } = await this.asks.withParties(work, askId);
     const [about] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
     const document = await this.documents.get(work, about!.documentId);
     const signers: SigningRecord['signers'] = [];
+    const marks: (Mark | null)[] = [];
     const steps: SigningStep[] = [{ at: ask.askedAt, who: ask.askedBy, did: 'gave it for signature' }];
     let sha256 = '';
     const given = await work.tx
@@ -116,10 +121,12 @@ export class SignedCopies implements OnModuleInit {
       const email = onPaperBy === null && party.contactId !== null ? (await this.contacts.get(work, party.contactId)).email : null;
       sha256 = signing!.sha256;
       signers.push({ name: party.name, signedAs, at: moment(signedAt), email, from: signedFrom, notedBy: onPaperBy, hasScan: scanId !== null });
+      marks.push(signing!.given?.signature ?? null);
       if (party.turnSince !== null) steps.push({ at: party.turnSince, who: party.name, did: 'was asked' });
       steps.push({ at: signedAt, who: party.name, did: onPaperBy === null ? `signed it as “${signedAs}”` : 'signed it on paper' });
     }
     for (const { name, firstAt } of await this.opened.by(work, 'ask', askId)) steps.push({ at: firstAt, who: name, did: 'opened it' });
+    for (const { name, firstAt } of await this.opened.by(work, READ, askId)) steps.push({ at: firstAt, who: name, did: 'came to its last page' });
     const inOrder = steps.map((step) => ({ ...step, at: moment(step.at) })).sort((a, b) => a.at.localeCompare(b.at));
     const client = await this.clients.get(work, ask.clientId);
     const { name: firm, zone } = work.firm;
@@ -135,6 +142,8 @@ export class SignedCopies implements OnModuleInit {
         steps: inOrder,
         zone,
       },
+      filled: await this.fields.filled(work, askId),
+      marks,
       address: document.address,
     };
   }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { PDFArray, PDFDict, PDFDocument, PDFInvalidObject, PDFName, PDFString } from '@cantoo/pdf-lib';
 import { type SealPlace, sealToCome, sealsIn, withItsPlace } from '@steady/core/seals';
 import { RECORD_FILE, recordText } from '@steady/core/signing';
+import { fillIn, shownSize } from './draw-fields';
 import { signingRecordPdf } from './draw-signing-record';
 import type { PdfLooked, ToStamp } from './tasks';
 
@@ -72,13 +73,14 @@ function attachRecord(pdf: PDFDocument, text: string, at: string): void {
 }
 
 /**
- * The document with its signing record behind it, the record as data beside it, and room for the seal. It is added to and not written
+ * The document with what the signers filled in where it belongs, its signing record behind it, the record as data beside it, and room for the seal. It is added to and not written
  * anew: the bytes that were signed are the first of the copy, and a seal that was there before holds.
  */
 export async function stampedCopy(given: ToStamp): Promise<{ file: Uint8Array; place: SealPlace }> {
   const { original, record, at } = given;
   const moment = new Date(at);
   const pdf = await PDFDocument.load(original, { forIncrementalUpdate: true, updateMetadata: false });
+  await fillIn(pdf, given.filled);
   const printed = await PDFDocument.load(await signingRecordPdf(given));
   for (const page of await pdf.copyPages(printed, printed.getPageIndices())) pdf.addPage(page);
   attachRecord(pdf, recordText(record), pdfMoment(moment));
@@ -90,7 +92,7 @@ const SCRIPTS = ['JavaScript', 'JS'];
 
 /** What is found in a PDF before it is given for signature; nothing in it is run. */
 export async function pdfLooked({ file }: { file: Uint8Array }): Promise<PdfLooked> {
-  const nothing: PdfLooked = { pages: 0, wrong: 'broken', seals: 0, hasForm: false, hasScript: false };
+  const nothing: PdfLooked = { pages: [], wrong: 'broken', seals: 0, hasForm: false, hasScript: false };
   let pdf: PDFDocument;
   try {
     pdf = await PDFDocument.load(file, { forIncrementalUpdate: true, updateMetadata: false, ignoreEncryption: true });
@@ -104,5 +106,5 @@ export async function pdfLooked({ file }: { file: Uint8Array }): Promise<PdfLook
   const hasScript = pdf.context
     .enumerateIndirectObjects()
     .some(([, object]) => object instanceof PDFDict && SCRIPTS.some((name) => object.has(PDFName.of(name))));
-  return { pages: pdf.getPageCount(), wrong: null, seals: sealsIn(file).length, hasForm: (fields?.size() ?? 0) > 0, hasScript };
+  return { pages: pdf.getPages().map(shownSize), wrong: null, seals: sealsIn(file).length, hasForm: (fields?.size() ?? 0) > 0, hasScript };
 }

@@ -1,11 +1,16 @@
 import type { SealPlace } from '@steady/core/seals';
-import type { SigningRecord } from '@steady/core/signing';
+import type { Mark, PageSize, SigningRecord } from '@steady/core/signing';
+import type { SignFieldShown } from '@steady/contract/signatures';
 import { heavyTask } from '../../platform/heavy';
 
 /** What is drawn behind a document that all have signed. */
 export interface ToStamp {
   original: Uint8Array;
   record: SigningRecord;
+  /** What stands in the fields of the document. */
+  filled: Pick<SignFieldShown, 'page' | 'x' | 'y' | 'width' | 'height' | 'shown'>[];
+  /** Each signer's name as they typed or drew it, in the order of the record; null where it is on paper. */
+  marks: (Mark | null)[];
   /** Of the firm, as it stands on its paper. */
   address: string;
   /** Where anybody checks the seal, and by which fingerprint. */
@@ -19,7 +24,8 @@ export const StampCopy = heavyTask<ToStamp, { file: Uint8Array; place: SealPlace
 
 /** What is found in a PDF before it is given for signature. */
 export interface PdfLooked {
-  pages: number;
+  /** How large each page is, in order. */
+  pages: PageSize[];
   /** It can be signed; or why not. */
   wrong: 'protected' | 'broken' | null;
   /** It carries so many seals already. */
