@@ -79,7 +79,7 @@ export function Keys({ children }: { children: ReactNode }) {
               ].map((key) => (
                 <div key={key.press} className="contents">
                   <dt>
-                    <kbd className="rounded-xs border border-rule bg-paper px-1 text-fine whitespace-nowrap">{key.press}</kbd>
+                    <kbd>{key.press}</kbd>
                   </dt>
                   <dd>{key.does}</dd>
                 </div>

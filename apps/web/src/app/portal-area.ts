@@ -37,7 +37,7 @@ export interface Matters {
 export interface PortalAskKind<Part = unknown> {
   kind: string;
   /** All of it on its own page, whether it is theirs to do or over. */
-  Page: Shown<{ ask: PortalAsk<Part> }>;
+  Page: Shown<{ ask: PortalAsk<Part>; me: PortalMe }>;
   /** What is called to do: "Sign: Accounts 2025". */
   title(ask: PortalAsk<Part>): string;
   says(ask: PortalAsk<Part>): string;

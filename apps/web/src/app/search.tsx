@@ -51,7 +51,7 @@ export function Search() {
             onChange={(event) => setTyped(event.target.value)}
             autoComplete="off"
           />
-          <kbd className="rounded-xs border border-rule bg-page px-1 text-[11px] max-sm:hidden">/</kbd>
+          <kbd className="max-sm:hidden">/</kbd>
         </div>
         {find && (
           <ComboboxOptions

@@ -12,6 +12,7 @@ import {
   newField,
   onEveryPage,
   resizedField,
+  withSigners,
   withoutSignature,
 } from '.';
 
@@ -103,6 +104,14 @@ describe('the fields of a document', () => {
       ),
     ).toContain('1000');
     expect(faultOfFields(fields, 2, [A4, A4])).toBeNull();
+  });
+
+  it('stay with their person when the order of the signers changes, and go with who is not asked any more', () => {
+    expect(withSigners(fields, ['áine', 'donal'], ['donal', 'áine']).map((one) => one.signer)).toEqual([1, 0, 0, 1]);
+    expect(withSigners(fields, ['áine', 'donal'], ['donal']).map((one) => [one.id, one.signer])).toEqual([
+      ['two', 0],
+      ['three', 0],
+    ]);
   });
 
   it('are put on the next document of their kind, as far as it has those pages and signers', () => {

@@ -169,3 +169,13 @@ export function faultOfFields(fields: readonly SignField[], signers: number, pag
 export function keptPlaces(kept: readonly SignField[], signers: number, pages: readonly PageSize[], idFor: (at: number) => string): SignField[] {
   return kept.filter((one) => one.signer < signers && one.page <= pages.length).map((one, at) => onPage({ ...one, id: idFor(at) }, pages[one.page - 1]!));
 }
+
+/**
+ * Fields after the signers were put into another order, or some are not asked any more: each stays with its person.
+ * @param before ids of the signers to whom the fields belong; @param after ids as they are now
+ */
+export const withSigners = (fields: readonly SignField[], before: readonly string[], after: readonly string[]): SignField[] =>
+  fields.flatMap((field) => {
+    const signer = after.indexOf(before[field.signer] ?? '');
+    return signer < 0 ? [] : [{ ...field, signer }];
+  });

@@ -17,6 +17,7 @@ export {
   newField,
   onEveryPage,
   resizedField,
+  withSigners,
   withoutSignature,
 } from './fields';
 export {

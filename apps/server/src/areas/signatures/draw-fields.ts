@@ -52,7 +52,7 @@ function asWritten(page: PDFPage): [number, number, number, number, number, numb
 }
 
 /** Pixels of a line as wide as a pen, in units of the box of a drawing. */
-const PEN = 5;
+const PEN = 7;
 /** Of the height of its field, as much as letters take. */
 const OF_HEIGHT = 0.78;
 const MOST_TEXT = 11;

@@ -25,5 +25,5 @@ function Asked({ id, me }: { id: string; me: PortalMe }) {
         <p className="mt-1">Somebody else may do it now, or it was taken back. Nothing is needed from you here.</p>
       </>
     );
-  return <kind.Page ask={ask} />;
+  return <kind.Page ask={ask} me={me} />;
 }

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import type { PortalMe } from '@steady/contract/requests';
 import { ask } from '../../app/api';
 
-type Kind = 'ask' | 'document' | 'bill';
+type Kind = 'ask' | 'document' | 'bill' | 'last page';
 
 // Nothing that they do waits for it, and nothing that they see changes by it.
 const note = (kind: Kind, id: string) => void ask(portalRoutes.opened, { kind, id }, undefined).catch(() => undefined);

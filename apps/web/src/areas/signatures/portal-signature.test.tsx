@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import type { PortalAsk } from '@steady/contract/asks';
+import type { PortalMe } from '@steady/contract/requests';
 import type { PortalSignaturePart } from '@steady/contract/signatures';
 import { Refused, stage } from '../../../test/stage';
 import { PortalSignature } from './portal-signature';
@@ -19,9 +20,11 @@ const ASK: PortalAsk<PortalSignaturePart> = {
   doneAt: null,
   stands: 'wanted',
   doneBefore: [],
-  part: { documentName: 'accounts-2025.pdf', bytes: 240_000, copy: null },
+  part: { documentName: 'accounts-2025.pdf', bytes: 240_000, fields: 0, copy: null },
 };
-const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) => stage(<PortalSignature ask={{ ...ASK, ...more }} />, { answers });
+const ME = { looking: false, readOnly: false } as PortalMe;
+const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) =>
+  stage(<PortalSignature ask={{ ...ASK, ...more }} me={ME} />, { answers });
 const sentTo = (asked: { what: string; sent: unknown }[], what: string) => asked.filter((one) => one.what === what).map((one) => one.sent);
 
 it('that all have signed is there as a signed copy, before the original', () => {
@@ -88,7 +91,7 @@ it.each([
   ['refused', 'You refused to sign; we come back to you.'],
   ['not needed', 'It is not needed any more.'],
 ] as const)('what is %s says "%s", and the document can still be read', (stands, words) => {
-  const { container } = stage(<PortalSignature ask={{ ...ASK, stands, doneAt: '2026-03-11T09:00:00Z' }} />);
+  const { container } = stage(<PortalSignature ask={{ ...ASK, stands, doneAt: '2026-03-11T09:00:00Z' }} me={ME} />);
   expect(container.textContent).toContain(words);
   expect(screen.getByRole('link', { name: 'accounts-2025.pdf' })).toBeDefined();
   expect(screen.queryByRole('button', { name: 'Sign' })).toBeNull();

@@ -3,14 +3,17 @@ import { useState } from 'react';
 import { civil } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
-import { GiveSignature, type PortalSignaturePart, RefuseSignature } from '@steady/contract/signatures';
+import type { PortalMe } from '@steady/contract/requests';
+import { type PortalSignaturePart, RefuseSignature } from '@steady/contract/signatures';
 import { send, addressOf } from '../../app/api';
-import { LongTextField, TextField, TickField } from '../../ui/fields';
+import { LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { dayOf, sizeInWords } from '../../ui/words';
+import { GiveSignatureForm } from './signing/give-signature';
+import { RefusedWords } from './signing/refused-words';
 
 /** A document to be read, and then signed or refused; afterwards what became of it. */
-export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }) {
+export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe }) {
   const [refusing, setRefusing] = useState(false);
   const id = ask.partyId;
   const isWanted = ask.stands === 'wanted';
@@ -49,7 +52,8 @@ export function PortalSignature({ ask }: { ask: PortalAsk<PortalSignaturePart> }
             {ask.part.copy && ', as it was before'}
           </span>
         </p>
-        {isWanted && (refusing ? <Refuse id={id} onLeave={() => setRefusing(false)} /> : <Give id={id} onRefuse={() => setRefusing(true)} />)}
+        {isWanted && refusing && <Refuse id={id} onLeave={() => setRefusing(false)} />}
+        {isWanted && !refusing && <GiveSignatureForm ask={ask} me={me} onRefuse={() => setRefusing(true)} />}
       </div>
     </section>
   );
@@ -61,33 +65,6 @@ function Became({ of: { stands, doneAt } }: { of: PortalAsk }) {
   return <>{stands === 'refused' ? 'You refused to sign; we come back to you.' : 'It is not needed any more.'}</>;
 }
 
-function Give({ id, onRefuse }: { id: string; onRefuse(): void }) {
-  const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
-    input: GiveSignature,
-    start: { signedAs: '', agreed: false },
-    submit: (values) => send(signaturesPortalRoutes.sign, { id }, values),
-  });
-  const { register, formState } = form;
-  const { errors } = formState;
-  return (
-    <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
-      <Refused words={problem} />
-      <TextField label="Your name, as you sign" {...register('signedAs')} autoComplete="name" error={errors.signedAs?.message} />
-      <TickField label="I have read the document and agree with it" {...register('agreed')} />
-      {errors.agreed?.message && <p className="text-fine text-rust">{errors.agreed.message}</p>}
-      <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are recorded with it.</p>
-      <p className="mt-3 flex items-center gap-4">
-        <button className="act" disabled={busy}>
-          Sign
-        </button>
-        <button type="button" className="lnk" onClick={onRefuse}>
-          I do not sign this
-        </button>
-      </p>
-    </form>
-  );
-}
-
 function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
   const { form, onSubmit, busy, problem } = useLeafForm<RefuseSignature>({
     input: RefuseSignature,
@@ -96,7 +73,7 @@ function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
   });
   return (
     <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
-      <Refused words={problem} />
+      <RefusedWords words={problem} />
       <LongTextField
         label="Why you do not sign"
         hint="We read it, and come back to you."
@@ -115,10 +92,3 @@ function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
     </form>
   );
 }
-
-const Refused = ({ words }: { words: string | null }) =>
-  words && (
-    <p role="alert" className="mb-2 border border-rust bg-rust-tint px-2 py-1 text-table">
-      {words}
-    </p>
-  );

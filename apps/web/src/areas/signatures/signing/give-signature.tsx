@@ -1,0 +1,81 @@
+import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
+import { Suspense, lazy, useState } from 'react';
+import { fieldsLeft, isUnlike } from '@steady/core/signing';
+import { counted } from '@steady/core/words';
+import type { PortalAsk } from '@steady/contract/asks';
+import type { PortalMe } from '@steady/contract/requests';
+import { GiveSignature, type PortalSignaturePart } from '@steady/contract/signatures';
+import { send, useData } from '../../../app/api';
+import { TickField } from '../../../ui/fields';
+import { useLeafForm } from '../../../ui/form';
+import { noteOpened } from '../../portal';
+import { RefusedWords } from './refused-words';
+import { YourName } from './your-name';
+
+const SignOnPages = lazy(async () => ({ default: (await import('./sign-on-pages')).SignOnPages }));
+
+/** The document page by page, what is to be filled in on it, the name, and the signature. */
+export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe; onRefuse(): void }) {
+  const id = ask.partyId;
+  const { data: places } = useData(signaturesPortalRoutes.fields, { id });
+  const [draws, setDraws] = useState(false);
+  const [filled, setFilled] = useState<Record<string, string | boolean>>({});
+  /** A name unlike the one we know was asked about. */
+  const [askedAbout, setAskedAbout] = useState<string | null>(null);
+  const [lacks, setLacks] = useState<string | null>(null);
+  const own = places?.fields ?? [];
+  const left = fieldsLeft(own, filled);
+  const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
+    input: GiveSignature,
+    start: { signedAs: '', agreed: false },
+    submit: async (values) => {
+      setLacks(null);
+      if (draws && !values.mark) return setLacks('Draw your name in the box, or choose “As typed”.');
+      if (left.length > 0)
+        return setLacks(`${counted(left.length, 'field is', 'fields are')} still empty. “Next field” leads to ${left.length === 1 ? 'it' : 'them'}.`);
+      const name = values.signedAs.trim();
+      if (places && askedAbout !== name && isUnlike(name, places.signer)) return setAskedAbout(name);
+      await send(signaturesPortalRoutes.sign, { id }, { ...values, ...(own.length > 0 ? { fields: filled } : {}) });
+    },
+  });
+  const { register, watch, formState } = form;
+  const { errors } = formState;
+  const name = watch('signedAs').trim();
+  return (
+    <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
+      <RefusedWords words={problem ?? lacks} />
+      <YourName form={form} draws={draws} onDraws={setDraws} />
+      {places && (
+        <Suspense fallback={<p className="text-table text-soft">Opening the document …</p>}>
+          <SignOnPages
+            id={id}
+            documentName={ask.part.documentName}
+            places={places}
+            given={{ signature: watch('mark') ?? { way: 'typed', text: name }, initials: null, fields: filled }}
+            name={name}
+            today={me.today}
+            onFill={(field, value) => setFilled((all) => ({ ...all, [field]: value }))}
+            onNameWanted={() => form.setError('signedAs', { message: 'Write your name first, as you sign.' }, { shouldFocus: true })}
+            onLastPage={() => noteOpened('last page', ask.id, me)}
+          />
+        </Suspense>
+      )}
+      {askedAbout !== null && askedAbout === name && (
+        <p role="alert" className="mb-2 border border-ochre bg-ochre-tint px-2 py-1 text-table">
+          You sign as “{name}”; we know you as {places?.signer}. If that is right, press Sign once more.
+        </p>
+      )}
+      <TickField label="I have read the document and agree with it" {...register('agreed')} />
+      {errors.agreed?.message && <p className="text-fine text-rust">{errors.agreed.message}</p>}
+      <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are recorded with it.</p>
+      <p className="mt-3 flex items-center gap-4">
+        <button className="act" disabled={busy}>
+          Sign
+        </button>
+        <button type="button" className="lnk" onClick={onRefuse}>
+          I do not sign this
+        </button>
+      </p>
+    </form>
+  );
+}
