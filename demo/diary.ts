@@ -214,7 +214,8 @@ export class Diary {
   private planSigning(job: NewJob, client: DemoClient, day: CivilDate, who: Actor): CivilDate {
     const [low, high] = ANSWERS[client.manner];
     const signed = addWorkingDays(day, this.signings.chance.between(low, high), this.calendar);
-    this.on(day, { hour: 15, who, act: (work) => this.signings.give(work, job) });
+    const isOfLate = Temporal.PlainDate.compare(day, this.history.today.subtract({ days: 60 })) > 0;
+    this.on(day, { hour: 15, who, act: (work) => this.signings.give(work, job, isOfLate) });
     this.on(signed, { hour: 9, who, act: (work) => this.signings.sign(work, job) });
     return signed;
   }

@@ -96,16 +96,16 @@ export class LastDays {
     });
   }
 
-  /** Two documents are out for signature: one is signed by the first and waits for the second, the other was refused. */
+  /** Three documents are out for signature: one is signed by the first and waits for the second, one was refused, a letter waits. */
   async signatures(at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
     const { orla } = this.firm.people;
-    const [refused, waits] = await this.run(orla, (work) =>
+    const [refused, waits, letter] = await this.run(orla, (work) =>
       rows<{ id: string; name: string; clientId: string }>(
         work.tx,
         sql`select j.id, j.name, j.client_id as "clientId" from jobs j join clients c on c.id = j.client_id join services s on s.id = j.service_id
             where j.status = 'open' and j.waiting_since is null and c.way = 'online' and c.legal_form in ('company', 'co-operative')
               and exists (select from client_contacts k join contacts p on p.id = k.contact_id where k.client_id = c.id and k.signs and p.email is not null)
-            order by s.name ilike '%tax%' desc, (select count(*) from client_contacts k where k.client_id = c.id and k.signs) desc, j.number limit 2`,
+            order by s.name ilike '%tax%' desc, (select count(*) from client_contacts k where k.client_id = c.id and k.signs) desc, j.number limit 3`,
       ),
     );
     const signings = new Signings(this.app);
@@ -113,7 +113,8 @@ export class LastDays {
       [waits, 6],
       [refused, 9],
     ] as const)
-      if (job) await this.run(orla, (work) => signings.give({ ...work, now: at(daysAgo, 15) }, job));
+      if (job) await this.run(orla, (work) => signings.give({ ...work, now: at(daysAgo, 15) }, job, true));
+    if (letter) await this.run(orla, (work) => signings.give({ ...work, now: at(3, 16) }, letter, true, true));
     const asFirst = (jobId: string, now: Temporal.Instant, act: (work: Work, signer: { id: string; name: string }) => Promise<void>) =>
       this.run(orla, async (work) => {
         const [signer] = await rows<{ id: string; contactId: string; name: string }>(
@@ -124,7 +125,7 @@ export class LastDays {
       });
     const { signatures } = this.app;
     if (refused) await asFirst(refused.id, at(2, 20), (work, { id }) => signatures.refuse(work, id, 'The dividend is not the one we agreed on in January.'));
-    if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signatures.sign(work, id, { signedAs: name, agreed: true }, null));
+    if (waits) await asFirst(waits.id, at(4, 19), (work, { id, name }) => signings.signInPortal(work, id, name));
   }
 
   /** One client has asked something that waits for an answer; another, on paper, is to be told by a person what is needed. */

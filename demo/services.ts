@@ -16,7 +16,7 @@ import { PacketsService, PapersService } from '@steady/server/areas/papers/index
 import { ElsewhereService, KeptRequests, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
-import { SignaturesService } from '@steady/server/areas/signatures/index';
+import { SignatureFields, SignaturesService } from '@steady/server/areas/signatures/index';
 import { LinesService, PortalServicesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, LogoService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
@@ -83,6 +83,7 @@ export interface DemoServices {
   papers: PapersService;
   packets: PacketsService;
   signatures: SignaturesService;
+  signatureFields: SignatureFields;
   documents: DocumentsService;
   documentChanges: DocumentChanges;
   folders: FoldersService;
@@ -156,6 +157,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   papers: server.get(PapersService),
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),
+  signatureFields: server.get(SignatureFields),
   time: server.get(TimeService),
   fees: server.get(FeesService),
   payments: server.get(PaymentsService),

@@ -1,14 +1,18 @@
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import { addWorkingDays } from '@steady/core/calendar';
+import type { Mark } from '@steady/core/signing';
 import { rows } from '@steady/server/platform/database/index';
 import type { Work } from '@steady/server/platform/work/index';
 import { sql } from 'drizzle-orm';
 import { Chance } from './chance';
 import type { DemoServices } from './services';
+import { type ToSign, accountsToSign, letterToSign, returnToSign } from './to-sign';
 
 const SEED = 77_031;
 /** One in so many is refused. */
 const REFUSED = 0.03;
+/** So many draw their name. */
+const DRAWN = 0.4;
 
 /** Documents that the demo firm gives for signature, and what becomes of them. Its chances are its own: the rest of the diary does not shift with them. */
 export class Signings {
@@ -16,27 +20,65 @@ export class Signings {
 
   constructor(private readonly app: DemoServices) {}
 
-  /** Draws up the page to be signed, files it in the job and gives it to the first two who sign for the client. */
-  async give(work: Work, job: { id: string; name: string; clientId: string }): Promise<void> {
+  /**
+   * Draws up the document to be signed, files it in the job and gives it to the first two who sign for the client.
+   * @param isOfLate it is drawn up as it would be today, and signed in fields on its pages; what is long past is one page, signed as a whole
+   */
+  async give(work: Work, job: { id: string; name: string; clientId: string }, isOfLate: boolean, isLetter = false): Promise<void> {
     const { phase, status } = await this.app.jobs.get(work, job.id);
     if (status !== 'open' || phase === null) return;
     const people = (await this.app.contacts.of(work, job.clientId, 'signs')).slice(0, 2);
     if (people.length === 0) return;
     const { name } = await this.app.clients.get(work, job.clientId);
-    const file = await this.app.files.keepBytes(
-      work.firm,
-      await page([name, job.name, '', ...people.map((person) => `Signed: ______________________  ${person.name}`)]),
-    );
+    const names = people.map((person) => person.name);
+    const of = job.name.replace(/,.*/, '');
+    const year = work.today.year - 1;
+    const what = !isOfLate ? 'Page' : isLetter ? 'Letter' : /^accounts/i.test(job.name) ? 'Accounts' : 'Return';
+    const draw: Record<typeof what, () => Promise<ToSign>> = {
+      Page: async () => ({ file: await page([name, job.name, '', ...names.map((one) => `Signed: ______________________  ${one}`)]), fields: [] }),
+      Letter: () => letterToSign(name, work.firm.name, names),
+      Accounts: () => accountsToSign(name, year, names),
+      Return: () => returnToSign(name, job.name, names),
+    };
+    const drawn = await draw[what]();
+    const kind = `${what}, signed by ${names.length}`;
+    const kept = (await this.app.signatureFields.kept(work)).find((one) => one.name === kind);
     const documentId = await this.app.documents.file(
       work,
-      { ...file, name: `${job.name.replace(/,.*/, '')} to sign.pdf` },
+      { ...(await this.app.files.keepBytes(work.firm, drawn.file)), name: isLetter ? 'Letter of engagement.pdf' : `${of} to sign.pdf` },
       { clientId: job.clientId, jobId: job.id },
     );
     await this.app.signatures.ask(work, job.id, {
       documentId,
-      title: job.name,
+      title: isLetter ? 'Letter of engagement' : job.name,
       signerIds: people.map((person) => person.id),
       dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
+      ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept ? { placesId: kept.id } : { keepPlacesAs: kind }) }),
+    });
+  }
+
+  /** One of the client's people signs in the portal: with their name typed or drawn, and every field filled in. */
+  async signInPortal(work: Work, partyId: string, name: string): Promise<void> {
+    const { fields } = await this.app.signatures.fieldsFor(work, partyId);
+    const mark: Mark | undefined = this.chance.is(DRAWN) ? { way: 'drawn', strokes: this.scribble(name) } : undefined;
+    const filled = Object.fromEntries(fields.map(({ id, kind }) => [id, kind === 'text' ? 'Port Sallow' : true]));
+    await this.app.signatures.sign(work, partyId, { signedAs: name, agreed: true, ...(mark ? { mark } : {}), fields: filled }, null);
+  }
+
+  /** A name as a pen leaves it: a wave for each part of it, no two alike. */
+  private scribble(name: string): number[][] {
+    let x = 20;
+    return name.split(' ').map((part) => {
+      const stroke: number[] = [];
+      for (const [at] of [...part].entries()) {
+        const high = at === 0 ? 20 : this.chance.between(60, 90);
+        for (const y of [130, high, this.chance.between(120, 150)]) {
+          stroke.push(Math.min(x, 600), y);
+          x += this.chance.between(7, 13);
+        }
+      }
+      x += 14;
+      return stroke;
     });
   }
 
@@ -54,7 +96,7 @@ export class Signings {
       const as: Work = { ...work, actor: { kind: 'client', id: contactId, name } };
       if (!reached) await this.app.signatures.signedOnPaper(work, id, { on: work.today.toString() });
       else if (this.chance.is(REFUSED)) await this.app.signatures.refuse(as, id, 'The registered office is still the old one.');
-      else await this.app.signatures.sign(as, id, { signedAs: name, agreed: true }, null);
+      else await this.signInPortal(as, id, name);
     }
   }
 }

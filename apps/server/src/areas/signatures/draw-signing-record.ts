@@ -23,7 +23,13 @@ const lined = {
 const facts = (body: TableCell[][]): Content => ({ table: { widths: [FACTS, '*'], body }, layout: lined });
 
 const signer = (of: SignerRecord, mark: Mark | null, zone: string): TableCell[] => [
-  { stack: [{ text: of.name, bold: true }, ...(mark === null ? [] : [markInText(mark, MARK)]), ...(of.signedAs === null ? [] : [{ text: `signed as “${of.signedAs}”`, color: SOFT }])] },
+  {
+    stack: [
+      { text: of.name, bold: true },
+      ...(mark === null ? [] : [markInText(mark, MARK)]),
+      ...(of.signedAs === null ? [] : [{ text: `signed as “${of.signedAs}”`, color: SOFT }]),
+    ],
+  },
   { stack: [momentOnRecord(of.at, zone), { text: howConfirmed(of), color: SOFT }] },
 ];
 

@@ -1,1 +1,2 @@
 export { SignaturesService } from './signatures.service';
+export { SignatureFields } from './fields.service';
