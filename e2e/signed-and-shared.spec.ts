@@ -50,10 +50,30 @@ test('a document is signed by one person after the other, and the job goes on', 
     expect((await read).suggestedFilename()).toBe('Payroll return to sign.pdf');
     await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
     await expect(toSign).toContainText('Write your name, as you sign.');
-    await toSign.getByLabel('Your name, as you sign').fill('Cathal Foley');
+    await toSign.getByRole('button', { name: 'Go to the first field' }).click();
+    await toSign.getByRole('button', { name: 'Sign here', exact: true }).click();
+    await expect(toSign).toContainText('Write your name first, as you sign.');
+    await toSign.getByLabel('Your name, as you sign').fill('Bridget Foley-Byrne');
     await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
     await expect(toSign).toContainText('Tick that you have read the document and agree with it.');
     await toSign.getByLabel('I have read the document and agree with it').check();
+    await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
+    await expect(toSign).toContainText('1 field is still empty.');
+    await toSign.getByLabel('Your name, as you sign').fill('Cathal Foley');
+    await toSign.getByLabel('Drawn by hand').check();
+    const box = (await toSign.getByLabel('Draw your name here').boundingBox())!;
+    await client.mouse.move(box.x + 20, box.y + 20);
+    await client.mouse.down();
+    for (const [x, y] of [
+      [60, 80],
+      [90, 25],
+      [140, 70],
+    ] as const)
+      await client.mouse.move(box.x + x, box.y + y, { steps: 4 });
+    await client.mouse.up();
+    await toSign.getByRole('button', { name: 'Sign here', exact: true }).click();
+    await expect(toSign).toContainText('All is filled in');
+    await expectAccessible(client);
     await toSign.getByRole('button', { name: 'Sign', exact: true }).click();
     await expect(client.getByText(/^Signed .*, thank you\.$/)).toBeVisible();
   });
@@ -119,6 +139,34 @@ test('a refusal comes to Today, is withdrawn, and the page is signed on paper', 
   await expect(leaf.getByLabel('Document', { exact: true }).locator('option:checked')).toHaveText('accounts, mended.pdf');
   await leaf.getByLabel('What is signed').fill('Accounts, mended');
   await expectAccessible(page);
+  await test.step('the places at which they sign are put down by mouse and by keys, and kept for the next', async () => {
+    await leaf.getByRole('button', { name: 'Read it and place fields' }).click();
+    const places = page.getByRole('dialog', { name: 'Where they sign' });
+    const sheet = places.getByRole('img', { name: 'accounts, mended.pdf, page 1 of 1' });
+    await expect(places).toContainText('Without any field the document is signed as a whole.');
+    await sheet.waitFor();
+    await places.getByRole('button', { name: 'Signature 1' }).hover();
+    await page.mouse.down();
+    const to = (await sheet.boundingBox())!;
+    await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 5 });
+    await page.mouse.up();
+    const signature = places.getByRole('button', { name: 'signature, Áine Doyle-Roche' });
+    await expect(signature).toBeFocused();
+    const before = (await signature.boundingBox())!;
+    await page.keyboard.press('ArrowDown');
+    expect((await signature.boundingBox())!.y).toBeGreaterThan(before.y);
+    await page.keyboard.press('Shift+ArrowRight');
+    expect((await signature.boundingBox())!.width).toBeGreaterThan(before.width);
+    await page.keyboard.press('3');
+    await expect(places.getByRole('button', { name: 'date, Áine Doyle-Roche' })).toBeFocused();
+    await page.keyboard.press('2');
+    await page.keyboard.press('Delete');
+    await expect(places.getByRole('list').last()).toContainText('signature: Áine; date: Áine');
+    await places.getByLabel('Keep these places for').fill('Mended accounts');
+    await expectAccessible(page);
+    await places.getByRole('button', { name: 'Use 2 fields' }).click();
+    await expect(leaf).toContainText('2 fields on 1 page.');
+  });
   await leaf.getByRole('button', { name: 'Look at what goes out' }).click();
   await expect(leaf.getByRole('article')).toContainText('for your signature, Accounts, mended');
   await leaf.getByRole('button', { name: 'Send to Áine Doyle-Roche' }).click();

@@ -1,6 +1,7 @@
 import { beforeEach } from 'vitest';
 import type { ClientView } from '@steady/contract/clients';
-import type { AskSignature, GiveSignature, PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import type { AskSignature } from '@steady/contract/ask-signature';
+import type { GiveSignature, PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
 import { aPdf } from './a-pdf';
 import { atPost } from './at-post';
 import { THREE } from './at-work';

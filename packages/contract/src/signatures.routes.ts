@@ -1,5 +1,6 @@
 import type { SendPreview } from './requests';
-import type { AskSignature, KeptPlaces, NoteSignedOnPaper } from './signatures';
+import type { AskSignature } from './ask-signature';
+import type { KeptPlaces, NoteSignedOnPaper } from './signatures';
 import { type Added, a, get, post, remove } from './route';
 
 export const preview = post('/api/jobs/:id/signatures/preview', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<SendPreview>('SendPreview') });

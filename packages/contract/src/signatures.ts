@@ -1,69 +1,6 @@
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  ArrayUnique,
-  Equals,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsNumber,
-  IsObject,
-  IsUUID,
-  Matches,
-  Max,
-  Min,
-  ValidateBy,
-  ValidateIf,
-  ValidateNested,
-} from 'class-validator';
-import { FIELD_KINDS, type FieldKind, MOST_FIELDS, type Mark, type ShownInField, type SignField, faultOfMark } from '@steady/core/signing';
+import { Equals, IsNotEmpty, IsObject, IsUUID, ValidateBy } from 'class-validator';
+import { MOST_FIELDS, type Mark, type ShownInField, type SignField, faultOfMark } from '@steady/core/signing';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
-
-const IsPoints = () => IsNumber({ allowNaN: false, allowInfinity: false }, { message: 'Give a place in points.' });
-
-/** A place on a page that one of the signers fills in; see the core for its measures. */
-export class PlacedField implements SignField {
-  /** Names it in this request only. */
-  @Matches(/^[\w-]{1,40}$/, { message: 'Give each field an id.' })
-  id: string;
-
-  @IsIn(FIELD_KINDS)
-  kind: FieldKind;
-
-  @IsInt()
-  @Min(0)
-  @Max(11)
-  signer: number;
-
-  @IsInt()
-  @Min(1)
-  @Max(5000)
-  page: number;
-
-  @IsPoints()
-  x: number;
-
-  @IsPoints()
-  y: number;
-
-  @IsPoints()
-  @Min(1)
-  width: number;
-
-  @IsPoints()
-  @Min(1)
-  height: number;
-
-  @IsBoolean()
-  isRequired: boolean;
-
-  @ValidateIf((_, value) => value !== null)
-  @IsLine(80, 'What is wanted')
-  label: string | null;
-}
 
 /** A name, typed or drawn; null and undefined are none. */
 const IsMark = () =>
@@ -85,55 +22,6 @@ const IsFilling = () =>
       defaultMessage: () => 'Write 300 letters at most in a field.',
     },
   });
-
-export class AskSignature {
-  @IsUUID(undefined, { message: 'Choose the document to be signed.' })
-  documentId: string;
-
-  @Trimmed()
-  @IsNotEmpty({ message: 'Say what is signed: the client reads it first.' })
-  @IsLine(160, 'A title')
-  title: string;
-
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Choose who signs.' })
-  @ArrayMaxSize(12, { message: 'Twelve people at most sign one document.' })
-  @ArrayUnique({ message: 'Each person signs once.' })
-  @IsUUID(undefined, { each: true })
-  signerIds: string[];
-
-  @IsDay({ message: 'Give the day by which you need it.' })
-  dueOn: string;
-
-  @Trimmed()
-  @LeftOut()
-  @IsText(1000, 'An explanation')
-  words?: string;
-
-  /** Where they sign; without any they sign the document as a whole. */
-  @LeftOut()
-  @IsArray()
-  @ArrayMaxSize(MOST_FIELDS, { message: `A document takes ${MOST_FIELDS} fields at most.` })
-  @ValidateNested({ each: true })
-  @Type(() => PlacedField)
-  fields?: PlacedField[];
-
-  /** The places are kept under this name for the next document of its kind; those kept under it before are replaced. */
-  @Trimmed()
-  @LeftOut()
-  @IsLine(80, 'The kind of document')
-  keepPlacesAs?: string;
-
-  /** The places that these were taken from. */
-  @LeftOut()
-  @IsUUID()
-  placesId?: string;
-
-  /** Told at once, whatever the hour and however many messages went out before. */
-  @LeftOut()
-  @IsBoolean()
-  now?: boolean;
-}
 
 export class GiveSignature {
   @Trimmed()

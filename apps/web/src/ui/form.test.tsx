@@ -1,5 +1,5 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { AskSignature } from '@steady/contract/signatures';
+import { AskSignature } from '@steady/contract/ask-signature';
 import { expect, it } from 'vitest';
 import { ProblemError } from '../app/api';
 import { TextField } from './fields';

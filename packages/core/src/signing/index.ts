@@ -27,6 +27,7 @@ export {
   type ShownInField,
   faultOfMark,
   fieldsLeft,
+  inMarkBox,
   initialsOf,
   isFilled,
   isFilledByHand,

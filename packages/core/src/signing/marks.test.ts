@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FIELD_KINDS, type Given, MARK_BOX, type Mark, faultOfMark, fieldsLeft, initialsOf, isUnlike, shownInField } from '.';
+import { FIELD_KINDS, type Given, MARK_BOX, type Mark, faultOfMark, fieldsLeft, inMarkBox, initialsOf, isUnlike, shownInField } from '.';
 
 const DRAWN: Mark = { way: 'drawn', strokes: [[10, 100, 60, 40, 110, 160]] };
 const given = (of: Partial<Given> = {}): Given => ({ signature: DRAWN, initials: null, fields: {}, ...of });
@@ -24,6 +24,20 @@ describe('a name as somebody writes it', () => {
     expect(faultOfMark({ way: 'drawn', strokes: [[0, MARK_BOX.height + 1]] })).toContain('cannot be read');
     expect(faultOfMark({ way: 'drawn', strokes: [[0, 1, 2]] })).toContain('cannot be read');
     expect(faultOfMark({ way: 'drawn', strokes: [Array.from({ length: 12_002 }, (_, n) => n % 200)] })).toContain('too many lines');
+  });
+
+  it('stands as large as its box takes, however small it was drawn, and in its own shape', () => {
+    expect(inMarkBox([[100, 100, 125, 125]])).toEqual([[8, 8, 192, 192]]);
+    const stroke = fc.array(fc.tuple(fc.integer({ min: 0, max: 600 }), fc.integer({ min: 0, max: 200 })), { minLength: 1, maxLength: 30 });
+    fc.assert(
+      fc.property(fc.array(stroke, { minLength: 1, maxLength: 6 }), (strokes) => {
+        const mark: Mark = { way: 'drawn', strokes: strokes.map((points) => points.flat()) };
+        fc.pre(faultOfMark(mark) === null);
+        const fitted: Mark = { way: 'drawn', strokes: inMarkBox(mark.strokes) };
+        expect(faultOfMark(fitted)).toBeNull();
+        expect(fitted.strokes.map((one) => one.length)).toEqual(mark.strokes.map((one) => one.length));
+      }),
+    );
   });
 
   it('is asked about where it has nothing in common with the one that is known', () => {

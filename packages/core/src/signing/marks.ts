@@ -42,6 +42,21 @@ export function faultOfMark(mark: unknown): string | null {
   return Math.max(reach(0), reach(1)) < LEAST_REACH ? 'Nothing is drawn yet: draw your name in the box.' : null;
 }
 
+/** A margin within the box, for the width of the pen. */
+const MARGIN = 8;
+
+/** A drawing as large as its box takes, at its left edge: a name drawn small stands as large as others. @param strokes of a mark without fault */
+export function inMarkBox(strokes: readonly (readonly number[])[]): number[][] {
+  const points = strokes.flat();
+  const ends = [0, 1].map((axis) => {
+    const all = points.filter((_, at) => at % 2 === axis);
+    return { least: all.reduce((a, b) => Math.min(a, b)), most: all.reduce((a, b) => Math.max(a, b)) };
+  });
+  const room = [MARK_BOX.width - 2 * MARGIN, MARK_BOX.height - 2 * MARGIN];
+  const scale = Math.min(...ends.map(({ least, most }, axis) => room[axis]! / Math.max(1, most - least)));
+  return strokes.map((stroke) => stroke.map((value, at) => Math.round((value - ends[at % 2]!.least) * scale + MARGIN)));
+}
+
 /**
  * The first letters of the parts of a name.
  * @example initialsOf('Áine Doyle-Roche') // 'ÁDR'

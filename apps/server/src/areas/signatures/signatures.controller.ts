@@ -1,6 +1,7 @@
 import { Controller } from '@nestjs/common';
 import type { SendPreview } from '@steady/contract/requests';
-import { AskSignature, type KeptPlaces, NoteSignedOnPaper } from '@steady/contract/signatures';
+import { AskSignature } from '@steady/contract/ask-signature';
+import { type KeptPlaces, NoteSignedOnPaper } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SignatureFields } from './fields.service';

@@ -4,7 +4,7 @@ import { addWorkingDays } from '@steady/core/calendar';
 import { withSigners } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
-import { AskSignature } from '@steady/contract/signatures';
+import { AskSignature } from '@steady/contract/ask-signature';
 import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';

@@ -2,7 +2,7 @@ import * as documentsRoutes from '@steady/contract/documents.routes';
 import { Suspense, lazy, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { counted } from '@steady/core/words';
-import type { AskSignature } from '@steady/contract/signatures';
+import type { AskSignature } from '@steady/contract/ask-signature';
 import { addressOf } from '../../../app/api';
 
 const PlaceFields = lazy(async () => ({ default: (await import('./place-fields')).PlaceFields }));

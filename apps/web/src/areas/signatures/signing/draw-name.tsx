@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import SignaturePad from 'signature_pad';
-import { MARK_BOX, type Mark } from '@steady/core/signing';
+import { MARK_BOX, type Mark, faultOfMark, inMarkBox } from '@steady/core/signing';
 
 const inBox = (value: number, most: number) => Math.max(0, Math.min(most, Math.round(value)));
 
@@ -22,7 +22,8 @@ export function DrawName({ label, onDrawn }: { label: string; onDrawn(mark: Mark
     const scale = MARK_BOX.width / wide;
     drawing.addEventListener('endStroke', () => {
       const strokes = drawing.toData().map(({ points }) => points.flatMap(({ x, y }) => [inBox(x * scale, MARK_BOX.width), inBox(y * scale, MARK_BOX.height)]));
-      tell.current({ way: 'drawn', strokes });
+      const isName = faultOfMark({ way: 'drawn', strokes }) === null;
+      tell.current({ way: 'drawn', strokes: isName ? inMarkBox(strokes) : strokes });
     });
     pad.current = drawing;
     return () => drawing.off();

@@ -21,7 +21,7 @@ export function FieldBar({ current, left, of, given, onFill, onNext }: Props) {
     <div
       role="group"
       aria-label="What is to be filled in"
-      className="sticky bottom-0 z-10 flex flex-wrap items-end gap-x-4 gap-y-1 border border-ink bg-page px-3 py-2 text-table"
+      className="sticky bottom-[49px] z-10 flex flex-wrap items-end gap-x-4 gap-y-1 border border-ink bg-page px-3 py-2 text-table"
     >
       <p aria-live="polite" className="min-w-[130px] flex-1">
         <b className={left === 0 ? 'good' : ''}>{left === 0 ? 'All is filled in' : `${left} of ${of} left`}</b>
