@@ -3,7 +3,7 @@ import type { Field, Filter } from '@steady/core/lists';
 import { IsLine, LeftOut, Trimmed } from './checks';
 
 /** What there are lists of, to save. */
-export const LISTS_OF = ['clients', 'jobs', 'documents', 'missing'] as const;
+export const LISTS_OF = ['clients', 'jobs', 'documents', 'missing', 'signatures'] as const;
 export type ListOf = (typeof LISTS_OF)[number];
 
 export type ListValue = string | number | boolean | string[] | null;

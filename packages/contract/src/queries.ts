@@ -1,3 +1,4 @@
+import { SIGNATURE_STATES, type SignatureState } from '@steady/core/signing';
 import { IsIn, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
 import type { Rhythm } from '@steady/core/calendar';
 import { IsDay, IsLine, IsRhythm, IsText, LeftOut } from './checks';
@@ -96,6 +97,17 @@ export class MissingFilter extends OfClientOrJob {
   @LeftOut()
   @IsIn(MISSING_VIEWS)
   view?: MissingOf;
+}
+
+export class SignaturesFilter extends OfClientOrJob {
+  @LeftOut()
+  @IsIn(SIGNATURE_STATES)
+  state?: SignatureState;
+
+  /** Whoever is asked to sign, or was. */
+  @LeftOut()
+  @IsUUID()
+  contact?: string;
 }
 
 /** Days between which something is wanted, both included. */

@@ -1,7 +1,9 @@
 import type { SendPreview } from './requests';
 import type { AskSignature } from './ask-signature';
-import type { KeptPlaces, NoteSignedOnPaper } from './signatures';
-import { type Added, a, get, post, remove } from './route';
+import type { KeptPlaces, NoteSignedOnPaper, SignatureRow, SignatureSum } from './signatures';
+import type { ListFieldsView, ListTotals, Listed, PlaceFound } from './lists';
+import type { SignaturesFilter } from './queries';
+import { type Added, FILE, a, get, post, remove } from './route';
 
 export const preview = post('/api/jobs/:id/signatures/preview', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<SendPreview>('SendPreview') });
 export const ask = post('/api/jobs/:id/signatures', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<Added>('Added'), once: true });
@@ -11,3 +13,18 @@ export const copyAgain = post('/api/asks/:id/signed-copy', 'do work');
 /** Places of fields, kept for a kind of document. */
 export const places = get('/api/signature-places', 'do work', { answer: a<KeptPlaces[]>('KeptPlaces[]') });
 export const forgetPlaces = remove('/api/signature-places/:id', 'do work');
+
+const given = { query: a<SignaturesFilter>('SignaturesFilter'), shows: ['asks', 'signatures', 'clients', 'jobs', 'documents'] };
+/** All that was given for signature, of the firm or of a client, a job, a person. */
+export const list = get('/api/signatures', 'see clients', { ...given, answer: a<Listed<SignatureRow>>('Listed<SignatureRow>') });
+export const listIds = get('/api/signatures/ids', 'see clients', { ...given, answer: a<string[]>('string[]') });
+export const listPlace = get('/api/signatures/place', 'see clients', { ...given, answer: a<PlaceFound>('PlaceFound') });
+export const listSums = get('/api/signatures/sums', 'see clients', { ...given, answer: a<ListTotals>('ListTotals') });
+export const listFields = get('/api/signatures/fields', 'see clients', { answer: a<ListFieldsView>('ListFieldsView') });
+export const listFile = get('/api/signatures/list.:kind', 'see clients', {
+  ...given,
+  answer: FILE,
+  text: ['kind'],
+  takesAlong: 'what was given for signature',
+});
+export const sum = get('/api/signatures/sum', 'see clients', { ...given, answer: a<SignatureSum>('SignatureSum') });

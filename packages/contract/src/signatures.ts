@@ -1,5 +1,6 @@
 import { Equals, IsNotEmpty, IsObject, IsUUID, ValidateBy } from 'class-validator';
-import { MOST_FIELDS, type Mark, type ShownInField, type SignField, faultOfMark } from '@steady/core/signing';
+import { MOST_FIELDS, type Mark, type ShownInField, type SignField, type SignatureState, type SignatureTrouble, faultOfMark } from '@steady/core/signing';
+import type { ListValue } from './lists';
 import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
 
 /** A name, typed or drawn; null and undefined are none. */
@@ -120,4 +121,37 @@ export interface FieldsToSign {
   fields: Omit<SignField, 'signer'>[];
   /** Those of others who have signed, with what stands in them. */
   others: (SignFieldShown & { by: string })[];
+}
+
+/** A document given for signature, in the list of all. */
+export interface SignatureRow {
+  id: string;
+  title: string;
+  state: SignatureState;
+  trouble: SignatureTrouble | null;
+  clientId: string;
+  client: string;
+  jobId: string | null;
+  job: string | null;
+  /** Whose turn it is, and since when; null where nobody is asked any more. */
+  turn: string | null;
+  turnSince: string | null;
+  turnContactId: string | null;
+  /** How many have signed, of how many. */
+  done: number;
+  of: number;
+  wantedBy: string;
+  endedAt: string | null;
+  /** Why it was refused or withdrawn. */
+  reason: string | null;
+  values: Record<string, ListValue>;
+}
+
+/** The columns that the list shows where nobody has chosen others. */
+export const USUAL_SIGNATURE_COLUMNS = ['client', 'state', 'turn', 'wanted', 'asked'] as const;
+
+/** How many documents stand where; and how long the one waits that waits longest, in days. */
+export interface SignatureSum {
+  states: Record<SignatureState, number>;
+  longest: number | null;
 }

@@ -46,3 +46,4 @@ export {
   recordIn,
   recordText,
 } from './record';
+export { SIGNATURE_STATES, SIGNATURE_TROUBLES, type SignatureState, type SignatureTrouble, troubleInWords } from './overview';

@@ -1,1 +1,1 @@
-export { ApprovalsService } from './approvals.service';
+export { ApprovalsService, NotApproved } from './approvals.service';

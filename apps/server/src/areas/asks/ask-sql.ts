@@ -18,3 +18,16 @@ export const partyLines = (askId: SQL, what = 'the signature of'): SQL => sql`
 /** Asks and those who are asked, to be joined within a statement of another area. */
 export const asksThere = sql`(select ${asks.id}, ${asks.firmId}, ${asks.clientId}, ${asks.title}, ${asks.words}, ${asks.askedAt}, ${asks.endedAt} from ${asks})`;
 export const partiesThere = sql`(select ${askParties.id}, ${askParties.askId}, ${askParties.contactId} from ${askParties})`;
+
+/** Asks of a kind with whose turn it is and how many have done their part, to be listed within a statement of another area. */
+export const asksWithTurns = (kind: string): SQL => sql`(
+  select a.*, t.name as turn_name, t.contact_id as turn_contact, t.state as turn_state, t.turn_since, n.done, n.of_all, n.contacts, coalesce(a.reason, n.refusal) as why
+  from ${asks} a
+    left join lateral (select p.* from ask_parties p where p.ask_id = a.id and p.state <> 'done' and a.ended_at is null and not a.released order by p.position limit 1) t on t.state <> 'refused'
+    cross join lateral (
+      select (count(*) filter (where p.state = 'done'))::int as done, count(*)::int as of_all, array_agg(p.contact_id) as contacts,
+        max(p.name || ': ' || p.reason) filter (where p.state = 'refused') as refusal
+      from ask_parties p where p.ask_id = a.id
+    ) n
+  where a.kind = ${kind}
+)`;

@@ -1,5 +1,5 @@
 export { AllIn, AskBook } from './ask-book.service';
-export { asksThere, clientOfAsk, openAsksOf, partiesThere, partyLines } from './ask-sql';
+export { asksThere, asksWithTurns, clientOfAsk, openAsksOf, partiesThere, partyLines } from './ask-sql';
 export { AskLetters, lastSafeOf, senderNow } from './ask-letters';
 export { AskQueries } from './asks.queries';
 export { AsksService } from './asks.service';

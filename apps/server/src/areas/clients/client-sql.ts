@@ -13,3 +13,7 @@ export const peopleOfClients = sql`(select ${clients.id}, ${clients.preparerId},
 /** The ids of clients of whom somebody is partner or manager, or that belong to others, as a set within a statement of another area. */
 export const clientsWith = (fact: 'relatedId' | 'partnerId' | 'managerId', value: string): SQL =>
   sql`(select ${clients.id} from ${clients} where ${clients[fact]} = ${value})`;
+
+/** Whether a person signs for a client, as a condition within a statement of another area. */
+export const signsFor = (contact: SQL, client: SQL): SQL =>
+  sql`exists (select from client_contacts k where k.contact_id = ${contact} and k.client_id = ${client} and k.signs)`;

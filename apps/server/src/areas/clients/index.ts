@@ -4,7 +4,7 @@ export { BulkUndo } from './bulk-undo';
 export { DetailsService } from './details.service';
 export { NotesService } from './notes.service';
 export { RelatedService } from './related.service';
-export { clientName, clientsWith, contactName, peopleOfClients } from './client-sql';
+export { clientName, clientsWith, contactName, peopleOfClients, signsFor } from './client-sql';
 export { ClientParts } from './client-parts';
 export { ClientQueries } from './clients.queries';
 export type { Client } from './clients.tables';

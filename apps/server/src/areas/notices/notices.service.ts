@@ -7,12 +7,14 @@ import { Ticks } from '../../platform/background/ticks';
 import { newId, rows } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { type Work, staffId } from '../../platform/work';
+import { NotApproved } from '../approvals';
 import { ArrivalCame } from '../arrivals';
 import { AllIn, type Ask, AskBook, AskLetters } from '../asks';
 import { ClientRecords, ClientsService } from '../clients';
 import { WordsWritten } from '../conversations';
 import { type Job, JobsService } from '../jobs';
 import { ItemAnswered } from '../requests';
+import { SignatureGiven, SignatureRefused } from '../signatures';
 import { TeamService } from '../team';
 import { noticeWishes, notices } from './notices.tables';
 
@@ -41,6 +43,13 @@ export class NoticesService implements OnModuleInit {
     this.events.on(ItemAnswered, async (work, { what, after, payload: { askId } }) => {
       if (work.actor.kind === 'client') await this.tell(work, askId, (after as { kind: string }).kind === 'question' ? 'asked' : 'came in', what);
     });
+    this.events.on(SignatureGiven, async (work, { what, payload: { askId } }) => {
+      // The last signature completes it, which is told by itself.
+      const others = (await this.asks.partiesOf(work, askId)).filter((party) => party.state !== 'done' && party.contactId !== work.actor.id);
+      if (work.actor.kind === 'client' && others.length > 0) await this.tell(work, askId, 'came in', what);
+    });
+    for (const refused of [SignatureRefused, NotApproved])
+      this.events.on(refused, (work, { what, payload: { askId } }) => this.tell(work, askId, 'came in', what));
     this.events.on(WordsWritten, async (work, { what, clientId, jobId, payload: { side, memberIds } }) => {
       if (side === 'them')
         for (const memberId of memberIds)

@@ -1,2 +1,2 @@
-export { SignaturesService } from './signatures.service';
 export { SignatureFields } from './fields.service';
+export { SignatureGiven, SignatureRefused, SignaturesService } from './signatures.service';

@@ -1,10 +1,15 @@
-import { Controller } from '@nestjs/common';
+import { Controller, Res } from '@nestjs/common';
+import type { Response } from 'express';
+import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/contract/lists';
+import { SignaturesFilter } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature } from '@steady/contract/ask-signature';
-import { type KeptPlaces, NoteSignedOnPaper } from '@steady/contract/signatures';
+import { type KeptPlaces, NoteSignedOnPaper, type SignatureRow, type SignatureSum, USUAL_SIGNATURE_COLUMNS } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SignatureFields } from './fields.service';
+import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
+import { SignatureList } from './signature-list.queries';
 import { SignedCopies } from './signed-copies.service';
 import { SignaturesService } from './signatures.service';
 
@@ -14,6 +19,8 @@ export class SignaturesController {
     private readonly signatures: SignaturesService,
     private readonly copies: SignedCopies,
     private readonly fields: SignatureFields,
+    private readonly overview: SignatureList,
+    private readonly saved: SavedLists,
   ) {}
 
   @Does(routes.preview, { input: AskSignature })
@@ -44,5 +51,45 @@ export class SignaturesController {
   @Does(routes.forgetPlaces)
   forgetPlaces({ work, at: { id: placesId } }: Asked<typeof routes.forgetPlaces>): Promise<void> {
     return this.fields.forget(work, placesId);
+  }
+
+  @Does(routes.list, { query: SignaturesFilter })
+  list({ work, query }: Asked<typeof routes.list>): Promise<Listed<SignatureRow>> {
+    return this.overview.page(work, query, askedFrom(query, []));
+  }
+
+  @Does(routes.listIds, { query: SignaturesFilter })
+  async listIds({ work, query }: Asked<typeof routes.listIds>): Promise<string[]> {
+    return idsOf(work, await this.overview.listing(work, query), askedFrom(query, []));
+  }
+
+  @Does(routes.listPlace, { query: SignaturesFilter })
+  async listPlace({ work, query }: Asked<typeof routes.listPlace>): Promise<ListPlace | Record<string, never>> {
+    if (!query.name?.trim()) return {};
+    return (await placeOf(work, await this.overview.listing(work, query), askedFrom(query, []), query.name.trim())) ?? {};
+  }
+
+  @Does(routes.listSums, { query: SignaturesFilter })
+  async listSums({ work, query }: Asked<typeof routes.listSums>): Promise<ListTotals> {
+    return totalsOf(work, await this.overview.listing(work, query), askedFrom(query, []), query.by ?? 'state');
+  }
+
+  @Does(routes.listFields)
+  listFields({ work }: Asked<typeof routes.listFields>): Promise<ListFieldsView> {
+    return this.saved.fieldsOf(work, 'signatures');
+  }
+
+  @Does(routes.listFile, { query: SignaturesFilter })
+  async listFile({ work, at: { kind }, query }: Asked<typeof routes.listFile>, @Res() response: Response): Promise<void> {
+    await sendListing(response, kind, 'Given for signature', work, await this.overview.listing(work, query), query, [
+      'title',
+      'job',
+      ...USUAL_SIGNATURE_COLUMNS,
+    ]);
+  }
+
+  @Does(routes.sum, { query: SignaturesFilter })
+  sum({ work, query }: Asked<typeof routes.sum>): Promise<SignatureSum> {
+    return this.overview.sum(work, query);
   }
 }

@@ -9,6 +9,7 @@ import { SignatureFields } from './fields.service';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
+import { SignatureList } from './signature-list.queries';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 import { READ, SignedCopies } from './signed-copies.service';
@@ -16,7 +17,7 @@ import { SigningsKept } from './signings-kept.queries';
 
 @Area({
   controllers: [SignaturesController, SignaturesPortalController],
-  services: [SignatureFields, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
+  services: [SignatureFields, SignatureList, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
 })
 export class SignaturesModule {
   constructor(

@@ -2,11 +2,13 @@ import { Injectable } from '@nestjs/common';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
+import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
+import { partiesThere } from '../asks';
 import { askParties, asks } from '../asks/asks.tables';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
-import { signatureDocuments, signatureFields, signings } from './signatures.tables';
+import { signatureDocuments, signings } from './signatures.tables';
 
 /** What is signed, and how it was. */
 @Injectable()
@@ -87,11 +89,11 @@ export class SignatureQueries {
 
   private async fieldCounts(work: Work, askIds: string[]): Promise<{ askId: string; page: number; contactId: string | null }[]> {
     if (askIds.length === 0) return [];
-    return work.tx
-      .select({ askId: signatureFields.askId, page: signatureFields.page, contactId: askParties.contactId })
-      .from(signatureFields)
-      .innerJoin(askParties, eq(askParties.id, signatureFields.partyId))
-      .where(inArray(signatureFields.askId, askIds));
+    return rows(
+      work.tx,
+      sql`select f.ask_id as "askId", f.page, p.contact_id as "contactId" from signature_fields f join ${partiesThere} p on p.id = f.party_id
+          where f.ask_id in (select jsonb_array_elements_text(${JSON.stringify(askIds)}::jsonb)::uuid)`,
+    );
   }
 
   private async documentsOf(work: Work, askIds: string[]) {

@@ -100,6 +100,9 @@ export function PersonPage() {
               See the portal as {person.name}
             </button>
           )}
+          <Link className="act-quiet" to={`/signatures?contact=${id}`}>
+            What they sign
+          </Link>
           {may && (
             <button className="act-quiet" onClick={() => setChanging(true)}>
               Change the facts

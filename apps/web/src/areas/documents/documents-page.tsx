@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { counted } from '@steady/core/words';
 import { type DocumentsOf, DOCUMENT_VIEWS, USUAL_DOCUMENT_COLUMNS } from '@steady/contract/documents';
 import * as documentsRoutes from '@steady/contract/documents.routes';
@@ -52,6 +52,9 @@ export function DocumentsPage() {
             ))}
           </span>
           <SavedOfDocuments />
+          <Link className="lnk" to="/signatures">
+            Given for signature
+          </Link>
           {mayWork && (
             <button className="act ml-auto" onClick={() => setAdding(true)}>
               Add documents

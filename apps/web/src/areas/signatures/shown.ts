@@ -9,4 +9,5 @@ export const signatureShown: AskKindShown<SignaturePart> = {
   begin: { words: 'Give for signature', Leaf: part(() => import('./signature-leaf'), 'SignatureLeaf') },
   progress: ({ parties }) => ({ done: parties.filter((party) => party.state === 'done').length, of: parties.length, word: 'signed' }),
   Body: part(() => import('./signature-body'), 'SignatureBody'),
+  OfClient: part(() => import('./overview/of-client'), 'SignaturesOfClient'),
 };
