@@ -25,13 +25,15 @@ CREATE TABLE "signature_fields" (
 );
 --> statement-breakpoint
 ALTER TABLE "signature_fields" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+ALTER TABLE "signature_documents" ADD COLUMN "expires_on" date;--> statement-breakpoint
 ALTER TABLE "signings" ADD COLUMN "given" jsonb;--> statement-breakpoint
 ALTER TABLE "signature_fields" ADD CONSTRAINT "signature_fields_ask_id_asks_id_fk" FOREIGN KEY ("ask_id") REFERENCES "public"."asks"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "signature_fields" ADD CONSTRAINT "signature_fields_party_id_ask_parties_id_fk" FOREIGN KEY ("party_id") REFERENCES "public"."ask_parties"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "signature_fields_ask_id_index" ON "signature_fields" USING btree ("ask_id");--> statement-breakpoint
 CREATE POLICY "own_firm" ON "kept_places" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
 CREATE POLICY "own_firm" ON "signature_fields" AS PERMISSIVE FOR ALL TO "app_user" USING (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid)) WITH CHECK (firm_id = (select nullif(current_setting('app.firm_id', true), '')::uuid));--> statement-breakpoint
-CREATE POLICY "granted" ON "signature_fields" AS RESTRICTIVE FOR SELECT TO "app_user" USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from asks x where x.id = ask_id));--> statement-breakpoint
+CREATE POLICY "granted" ON "signature_fields" AS RESTRICTIVE FOR SELECT TO "app_user" USING (((select current_setting('app.sees', true)) is distinct from 'some' and (select nullif(current_setting('app.hidden_client', true), '')::uuid) is null) or exists (select from asks x where x.id = ask_id));
+--> statement-breakpoint
 -- What somebody drew and filled in goes with the rest of how they signed.
 create or replace function only_destroyed() returns trigger language plpgsql as $$
 begin

@@ -18,7 +18,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { FIELD_KINDS, type FieldKind, MOST_FIELDS, type SignField } from '@steady/core/signing';
-import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
 
 const IsPoints = () => IsNumber({ allowNaN: false, allowInfinity: false }, { message: 'Give a place in points.' });
 
@@ -81,6 +81,12 @@ export class AskSignature {
 
   @IsDay({ message: 'Give the day by which you need it.' })
   dueOn: string;
+
+  /** After this day it cannot be signed any more. */
+  @LeftOut()
+  @IsDay({ message: 'Give the last day on which it can be signed.' })
+  @IsNotBefore('dueOn', { message: 'It has to be signable until the day by which you need it.' })
+  expiresOn?: string;
 
   @Trimmed()
   @LeftOut()

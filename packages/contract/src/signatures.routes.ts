@@ -1,6 +1,6 @@
 import type { SendPreview } from './requests';
 import type { AskSignature } from './ask-signature';
-import type { KeptPlaces, NoteSignedOnPaper, SignatureRow, SignatureSum } from './signatures';
+import type { KeptPlaces, NoteSignedOnPaper, ReplaceSigner, SignatureRow, SignatureSum } from './signatures';
 import type { ListFieldsView, ListTotals, Listed, PlaceFound } from './lists';
 import type { SignaturesFilter } from './queries';
 import { type Added, FILE, a, get, post, remove } from './route';
@@ -8,6 +8,7 @@ import { type Added, FILE, a, get, post, remove } from './route';
 export const preview = post('/api/jobs/:id/signatures/preview', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<SendPreview>('SendPreview') });
 export const ask = post('/api/jobs/:id/signatures', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<Added>('Added'), once: true });
 export const onPaper = post('/api/signers/:id/on-paper', 'do work', { input: a<NoteSignedOnPaper>('NoteSignedOnPaper') });
+export const replace = post('/api/signers/:id/replace', 'do work', { input: a<ReplaceSigner>('ReplaceSigner'), once: true });
 /** The signed copy could not be made: it is tried again. */
 export const copyAgain = post('/api/asks/:id/signed-copy', 'do work');
 /** Places of fields, kept for a kind of document. */

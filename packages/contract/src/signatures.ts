@@ -55,6 +55,12 @@ export class RefuseSignature {
   reason: string;
 }
 
+/** Somebody else of the client signs in their place. */
+export class ReplaceSigner {
+  @IsUUID(undefined, { message: 'Choose who signs in their place.' })
+  contactId: string;
+}
+
 export class NoteSignedOnPaper {
   @IsDay({ message: 'Say on which day it was signed.' })
   on: string;
@@ -94,6 +100,8 @@ export interface SignFieldShown extends Omit<SignField, 'signer'> {
 export interface SignaturePart {
   documentId: string;
   documentName: string;
+  /** After this day it cannot be signed any more. */
+  expiresOn: string | null;
   signings: SigningView[];
   /** On how many pages how many fields are to be filled in; none where it is signed as a whole. */
   fields: { count: number; pages: number };
@@ -107,6 +115,7 @@ export interface SignaturePart {
 export interface PortalSignaturePart {
   documentName: string;
   bytes: number;
+  expiresOn: string | null;
   /** How many places of theirs there are to fill in; none where they sign it as a whole. */
   fields: number;
   /** What they may keep once all have signed. */

@@ -12,6 +12,8 @@ export interface AskKindShown<Part = unknown> {
   begin: { words: string; Leaf: Shown<{ job: JobView; onClose(): void }> };
   /** How much of it is there. */
   progress(ask: AskView<Part>): { done: number; of: number; word: string };
+  /** Who is written to when it is withdrawn, in a sentence; nothing where nobody is. */
+  whenWithdrawn?(ask: AskView<Part>): string | null;
   /** What it is about, below its head, at the job and at the client. */
   Body: Shown<{ ask: AskView<Part>; job: JobView | null }>;
   /** What else can be done with it, beside what can be done with every ask. */

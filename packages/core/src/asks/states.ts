@@ -25,6 +25,8 @@ export const ASK_MOVES: readonly AskMove[] = [
   ...moves('complete', ['drafted', 'planned', 'with the client', 'with us'], 'done'),
   ...moves('refuse', ['with the client', 'with us'], 'refused'),
   ...moves('ask again', ['refused'], 'with the client'),
+  // Somebody else is asked in place of whoever refused, and cannot be written to.
+  ...moves('ask again', ['refused'], 'with us'),
   ...moves('withdraw', ['drafted', 'planned', 'with the client', 'with us', 'refused', 'expired'], 'withdrawn'),
   ...moves('expire', ['planned', 'with the client'], 'expired'),
   ...moves('extend', ['expired'], 'with the client'),

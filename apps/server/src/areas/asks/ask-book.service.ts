@@ -174,9 +174,14 @@ export class AskBook {
       .where(eq(asks.id, ask.id));
   }
 
+  /** What still waits to go out about it does not. */
+  dropLetters(work: Work, ask: Ask): Promise<void> {
+    return this.post.drop(work, matterOf(ask));
+  }
+
   /** Nothing is wanted any more: no task stands for it, and nothing that still waits goes out about it. */
   private async settleRest(work: Work, ask: Ask, parties: AskParty[]): Promise<void> {
-    await this.post.drop(work, matterOf(ask));
+    await this.dropLetters(work, ask);
     for (const party of parties) await this.tasks.settle(work, ask.jobId, taskOfParty(party.id), true);
   }
 

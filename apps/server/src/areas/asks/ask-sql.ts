@@ -8,6 +8,9 @@ export const clientOfAsk = (id: SQL | Column): SQL<string> => sql<string>`(selec
 export const openAsksOf = (clientId: string): SQL =>
   sql`(select ${asks.id} from ${asks} where ${asks.clientId} = ${clientId} and not ${asks.released} and ${asks.state} in ('planned', 'with the client', 'with us'))`;
 
+/** The ids of asks that clients are to do, or that are to go to them, as a set within a statement of another area. */
+export const asksThatWait = sql`(select ${asks.id} from ${asks} where ${asks.state} in ('planned', 'with the client'))`;
+
 /** Those whose signature an ask wants, in order: who has not finished before them is asked first. */
 export const partyLines = (askId: SQL, what = 'the signature of'): SQL => sql`
   select p.position, p.id::text as key, null::uuid as item_id, ${what} || ' ' || p.name as what,

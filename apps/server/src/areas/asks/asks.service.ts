@@ -165,6 +165,43 @@ export class AsksService implements OnModuleInit {
     await this.book.reckon(work, ask.id);
   }
 
+  /**
+   * Somebody else is asked in place of one who has not done their part, also of one who refused: they are told where it is their turn.
+   * @throws Problem where nothing is wanted of that one any more, or the other is asked already
+   */
+  async replaceParty(work: Work, partyId: string, person: { id: string; name: string }): Promise<void> {
+    const { party, ask } = await this.book.holdParty(work, partyId);
+    if (party.state === 'done') throw Problem.refused('done-already', `${party.name} has done it already.`);
+    if (ENDED.includes(ask.state) || ask.released) throw Problem.refused('ask-ended', `It is ${ask.released ? 'over' : ask.state} and stays as it is.`);
+    if ((await this.book.partiesOf(work, ask.id)).some((one) => one.contactId === person.id))
+      throw Problem.invalid([{ field: 'contactId', message: `${person.name} is asked already. Choose somebody else.` }]);
+    await this.book.dropLetters(work, ask);
+    await this.tasks.settle(work, ask.jobId, taskOfParty(party.id), true);
+    await this.book.setParty(work, party.id, { contactId: person.id, name: person.name, state: 'ahead', turnSince: null, doneAt: null, reason: null });
+    const written = await this.letters.passTurn(work, ask);
+    await this.events.record(work, AskChanged, {
+      what: `asks ${person.name} in place of ${party.name}, ${ask.title}${written > 0 ? '; wrote to them' : ''}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId: ask.id },
+    });
+    await this.book.reckon(work, ask.id);
+  }
+
+  /** Its day is over and not all have done their part: it cannot be done any more. */
+  async expire(work: Work, askId: string, reason: string): Promise<Ask> {
+    const ask = await this.book.hold(work, askId);
+    await this.book.end(work, ask, 'expired', reason);
+    if (ask.jobId !== null) await this.jobs.advance(work, ask.jobId);
+    await this.events.record(work, AskChanged, {
+      what: `cannot be done any more, ${ask.title}: ${reason}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId },
+    });
+    return ask;
+  }
+
   /** A person has told the client of what could not be sent, or takes that back. */
   private async toldOtherwise(work: Work, partyId: string, done: boolean): Promise<void> {
     const { party, ask } = await this.book.holdParty(work, partyId);
@@ -245,6 +282,11 @@ export class AsksService implements OnModuleInit {
   /** What these said to the client is destroyed, as its time is over; that they were asked stays. */
   async destroyWords(work: Work, askIds: string[]): Promise<void> {
     if (askIds.length > 0) await work.tx.update(asks).set({ words: null }).where(inArray(asks.id, askIds));
+  }
+
+  /** One who is asked, with what. @throws Problem "not-found" */
+  partyAndAsk(work: Work, partyId: string): Promise<{ party: AskParty; ask: Ask }> {
+    return this.book.partyAndAsk(work, partyId);
   }
 
   /** An ask with those who were asked, in order. @throws Problem "not-found" */

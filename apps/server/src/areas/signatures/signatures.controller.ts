@@ -4,11 +4,12 @@ import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/cont
 import { SignaturesFilter } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature } from '@steady/contract/ask-signature';
-import { type KeptPlaces, NoteSignedOnPaper, type SignatureRow, type SignatureSum, USUAL_SIGNATURE_COLUMNS } from '@steady/contract/signatures';
+import { type KeptPlaces, NoteSignedOnPaper, ReplaceSigner, type SignatureRow, type SignatureSum, USUAL_SIGNATURE_COLUMNS } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures.routes';
 import { type Asked, Does } from '../../platform/http/routes';
 import { SignatureFields } from './fields.service';
 import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
+import { NotNeeded } from './not-needed.service';
 import { SignatureList } from './signature-list.queries';
 import { SignedCopies } from './signed-copies.service';
 import { SignaturesService } from './signatures.service';
@@ -19,6 +20,7 @@ export class SignaturesController {
     private readonly signatures: SignaturesService,
     private readonly copies: SignedCopies,
     private readonly fields: SignatureFields,
+    private readonly notNeeded: NotNeeded,
     private readonly overview: SignatureList,
     private readonly saved: SavedLists,
   ) {}
@@ -36,6 +38,11 @@ export class SignaturesController {
   @Does(routes.onPaper, { input: NoteSignedOnPaper })
   onPaper({ work, at: { id: partyId }, input }: Asked<typeof routes.onPaper>): Promise<void> {
     return this.signatures.signedOnPaper(work, partyId, input);
+  }
+
+  @Does(routes.replace, { input: ReplaceSigner })
+  replace({ work, at: { id: partyId }, input }: Asked<typeof routes.replace>): Promise<void> {
+    return this.notNeeded.replace(work, partyId, input.contactId);
   }
 
   @Does(routes.copyAgain)

@@ -6,6 +6,7 @@ import { OpenedThings } from '../portal';
 import { TodayParts } from '../today';
 import { WholeFileParts } from '../whole-file';
 import { SignatureFields } from './fields.service';
+import { NotNeeded } from './not-needed.service';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
@@ -17,7 +18,7 @@ import { SigningsKept } from './signings-kept.queries';
 
 @Area({
   controllers: [SignaturesController, SignaturesPortalController],
-  services: [SignatureFields, SignatureList, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
+  services: [NotNeeded, SignatureFields, SignatureList, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
 })
 export class SignaturesModule {
   constructor(

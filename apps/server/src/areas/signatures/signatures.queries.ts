@@ -4,7 +4,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { partiesThere } from '../asks';
+import { asksThatWait, partiesThere } from '../asks';
 import { askParties, asks } from '../asks/asks.tables';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
@@ -36,9 +36,9 @@ export class SignatureQueries {
   async portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
     const theirs = (await this.fieldCounts(work, askIds)).filter((one) => one.contactId === work.actor.id);
     return new Map(
-      (await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes, copy }) => [
+      (await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes, expiresOn, copy }) => [
         askId,
-        { documentName, bytes, fields: theirs.filter((one) => one.askId === askId).length, copy: copy && { name: copy.name, bytes: copy.bytes } },
+        { documentName, bytes, expiresOn, fields: theirs.filter((one) => one.askId === askId).length, copy: copy && { name: copy.name, bytes: copy.bytes } },
       ]),
     );
   }
@@ -87,6 +87,15 @@ export class SignatureQueries {
     ]);
   }
 
+  /** Asks whose last day is over and that not all have signed. */
+  async runOut(work: Work): Promise<string[]> {
+    const found = await rows<{ id: string }>(
+      work.tx,
+      sql`select d.ask_id as id from signature_documents d where d.firm_id = ${work.firm.id} and d.expires_on < ${work.today.toString()} and d.ask_id in ${asksThatWait} order by 1`,
+    );
+    return found.map(({ id }) => id);
+  }
+
   private async fieldCounts(work: Work, askIds: string[]): Promise<{ askId: string; page: number; contactId: string | null }[]> {
     if (askIds.length === 0) return [];
     return rows(
@@ -104,6 +113,7 @@ export class SignatureQueries {
         askId: signatureDocuments.askId,
         documentId: documents.id,
         documentName: documents.name,
+        expiresOn: signatureDocuments.expiresOn,
         bytes: documents.bytes,
         copy: { id: copies.id, name: copies.name, bytes: copies.bytes, sealedAt: sql<string>`${signatureDocuments.sealedAt}` },
         copyFault: signatureDocuments.copyFault,

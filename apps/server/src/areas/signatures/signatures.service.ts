@@ -112,7 +112,7 @@ export class SignaturesService {
   async ask(
     work: Work,
     jobId: string,
-    { documentId, title, signerIds, dueOn, words, now, fields = [], keepPlacesAs, placesId }: AskSignature,
+    { documentId, title, signerIds, dueOn, words, now, fields = [], keepPlacesAs, placesId, expiresOn }: AskSignature,
   ): Promise<string> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
@@ -133,7 +133,7 @@ export class SignaturesService {
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
       when: { now },
       fill: async (opened) => {
-        await work.tx.insert(signatureDocuments).values({ firmId: work.firm.id, askId: opened.id, documentId });
+        await work.tx.insert(signatureDocuments).values({ firmId: work.firm.id, askId: opened.id, documentId, expiresOn: expiresOn ?? null });
         await this.fields.put(work, opened.id, fields, (await this.asks.withParties(work, opened.id)).parties);
       },
     });
@@ -153,6 +153,16 @@ export class SignaturesService {
     return this.documentOf(work, ask.id);
   }
 
+  /** @throws Problem where the last day on which it could be signed is over, also before that was noted */
+  private async mustNotBeOver(work: Work, askId: string): Promise<void> {
+    const [{ expiresOn } = { expiresOn: null }] = await work.tx
+      .select({ expiresOn: signatureDocuments.expiresOn })
+      .from(signatureDocuments)
+      .where(eq(signatureDocuments.askId, askId));
+    if (expiresOn !== null && expiresOn < work.today.toString())
+      throw Problem.refused('ask-ended', `This could be signed until ${fullDate(civil(expiresOn))}. Ask us for it anew, please.`);
+  }
+
   /** Where a client's person signs, and what others filled in before them. */
   async fieldsFor(work: Work, partyId: string): Promise<FieldsToSign> {
     const { party, ask } = await this.people.theirs(work, partyId, SIGNATURE);
@@ -163,6 +173,7 @@ export class SignaturesService {
   async sign(work: Work, partyId: string, input: GiveSignature, signedFrom: string | null): Promise<void> {
     const { signedAs, mark, initials } = input;
     const turn = await this.people.turn(work, partyId, TURN);
+    await this.mustNotBeOver(work, turn.ask.id);
     const own = await this.fields.ofParty(work, turn.party);
     const filled = Object.fromEntries(Object.entries(input.fields ?? {}).filter(([id]) => own.some((field) => field.id === id)));
     const left = fieldsLeft(own, filled);

@@ -1,6 +1,6 @@
 import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { FieldKind, Given, SignField } from '@steady/core/signing';
-import { firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
+import { day, firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
 import { askParties, asks } from '../asks/asks.tables';
 
 /** The document that an ask for signatures is about. */
@@ -16,6 +16,8 @@ export const signatureDocuments = pgTable(
     documentId: uuid('document_id').notNull(),
     /** How it was signed was destroyed, as its time was over: nothing holds the document here any more. */
     isOver: boolean('is_over').notNull().default(false),
+    /** After this day it cannot be signed any more; null where it can for as long as it is asked for. */
+    expiresOn: day('expires_on'),
     /** The sealed copy, once it is made: its document, when it was sealed, and by which certificate. */
     signedCopyId: uuid('signed_copy_id'),
     sealedAt: moment('sealed_at'),

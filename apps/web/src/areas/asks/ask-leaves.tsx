@@ -1,6 +1,7 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
 import { type AskView, ChangeAsk, WithdrawAsk } from '@steady/contract/asks';
 import { send } from '../../app/api';
+import { useAskKind } from '../../app/brought';
 import { DateField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
@@ -39,11 +40,12 @@ export function ChangeAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void 
 /** Withdraws an ask, with a reason. */
 export function WithdrawAskLeaf({ ask, onClose }: { ask: AskView; onClose(): void }) {
   const notify = useNotify();
+  const told = useAskKind(ask.kind).whenWithdrawn?.(ask) ?? 'No message is sent.';
   return (
     <ReasonLeaf
       title={`Withdraw ${ask.title}`}
       act="Withdraw it"
-      hint="It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more; no message is sent."
+      hint={`It stays on record with this reason, and with what came for it. The client’s page says that it is not needed any more. ${told}`}
       input={WithdrawAsk}
       submit={async (values) => {
         await send(asksRoutes.withdraw, { id: ask.id }, values);

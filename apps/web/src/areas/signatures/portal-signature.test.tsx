@@ -20,7 +20,7 @@ const ASK: PortalAsk<PortalSignaturePart> = {
   doneAt: null,
   stands: 'wanted',
   doneBefore: [],
-  part: { documentName: 'accounts-2025.pdf', bytes: 240_000, fields: 0, copy: null },
+  part: { documentName: 'accounts-2025.pdf', bytes: 240_000, expiresOn: null, fields: 0, copy: null },
 };
 const ME = { looking: false, readOnly: false } as PortalMe;
 const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) =>

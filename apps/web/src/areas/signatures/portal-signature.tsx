@@ -27,6 +27,7 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
           <>
             Please sign by <b>{fullDate(civil(ask.wantedBy))}</b>
             {ask.doneBefore.length > 0 && <>; {ask.doneBefore.join(' and ')} signed before you</>}.
+            {ask.part.expiresOn && <> It can be signed until {fullDate(civil(ask.part.expiresOn))}.</>}
           </>
         ) : (
           <Became of={ask} />

@@ -29,12 +29,12 @@ const ask = (parties: PartyView[], signings: SigningView[] = [], more: Partial<A
     words: null,
     forUs: [],
     parties,
-    part: { documentId: 'd1', documentName: 'accounts.pdf', signings, copy: null, copyFault: null },
+    part: { documentId: 'd1', documentName: 'accounts.pdf', signings, fields: { count: 0, pages: 0 }, expiresOn: null, copy: null, copyFault: null },
     ...more,
   }) as AskView<SignaturePart>;
 const show = (given: AskView<SignaturePart>, answers: Record<string, unknown> = {}) =>
   stage(<SignatureBody ask={given} />, { rights: ['do work'], answers: { 'GET /api/jobs/j1': { documents: [] }, ...answers } });
-const lines = () => screen.getAllByRole('listitem').map((line) => line.textContent?.replace('Signed on paper', '').trim());
+const lines = () => screen.getAllByRole('listitem').map((line) => line.textContent?.replace('Signed on paper', '').replace('Somebody else signs', '').trim());
 
 it('says of each signer where it stands, in their order', () => {
   show(

@@ -2,6 +2,7 @@ import * as documentsRoutes from '@steady/contract/documents.routes';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
+import { counted } from '@steady/core/words';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import { NoteSignedOnPaper, type SignaturePart, type SigningView } from '@steady/contract/signatures';
 import { addressOf, send, useData } from '../../app/api';
@@ -11,14 +12,17 @@ import { DateField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { momentInWords, waitedWords } from '../../ui/words';
+import { dayInWords, momentInWords, waitedWords } from '../../ui/words';
 import { AddDocument } from '../documents';
+import { ReplaceLeaf } from './replace-leaf';
 
 /** The document that was given for signature, and its signers in order. */
 export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
   const session = useSession();
   const [paper, setPaper] = useState<PartyView | null>(null);
-  const { documentId, documentName, signings } = ask.part;
+  const [replaced, setReplaced] = useState<PartyView | null>(null);
+  const { day } = session;
+  const { documentId, documentName, signings, fields, expiresOn } = ask.part;
   const { act, busy } = useAct();
   const again = () => void act(() => send(signaturesRoutes.copyAgain, { id: ask.id }), 'It is tried again.');
   const isOpen = ask.state === 'with the client' || ask.state === 'with us';
@@ -29,6 +33,12 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
           {documentName}
         </a>
         {ask.words && <span className="text-soft"> {ask.words}</span>}
+        {fields.count > 0 && (
+          <span className="text-soft">
+            , {counted(fields.count, 'field')} on {counted(fields.pages, 'page')}
+          </span>
+        )}
+        {isOpen && expiresOn && <span className="text-soft">, can be signed until {dayInWords(expiresOn, day)}</span>}
         {ask.state === 'done' && <SignedCopy of={ask.part} busy={busy} onAgain={session.may('do work') ? again : null} />}
         {ask.state === 'refused' && <span className="block text-rust">Refused by {ask.forUs[0]?.why}</span>}
       </p>
@@ -42,9 +52,15 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
                 Signed on paper
               </button>
             )}
+            {session.may('do work') && ask.jobId && (isOpen || ask.state === 'refused') && party.state !== 'done' && (
+              <button className="lnk" onClick={() => setReplaced(party)}>
+                Somebody else signs
+              </button>
+            )}
           </li>
         ))}
       </ol>
+      {replaced && ask.jobId && <ReplaceLeaf jobId={ask.jobId} signer={replaced} parties={ask.parties} onClose={() => setReplaced(null)} />}
       {paper && ask.jobId && <PaperLeaf jobId={ask.jobId} signer={paper} onClose={() => setPaper(null)} />}
     </>
   );

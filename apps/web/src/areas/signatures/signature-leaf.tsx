@@ -78,6 +78,13 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
         signers={chosen.map((id) => people.find((one) => one.id === id)?.name ?? '')}
       />
       <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
+      <DateField
+        label="Can be signed until"
+        hint="After this day nobody can sign it any more, and whoever was asked is told. May stay empty."
+        control={control}
+        name="expiresOn"
+        error={errors.expiresOn?.message}
+      />
       <LongTextField
         label="Explanation"
         hint="What the document is and what follows from signing it. May stay empty."

@@ -1,0 +1,86 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { eq } from 'drizzle-orm';
+import { SIGNATURE } from '@steady/core/procedures';
+import { civil } from '@steady/core/calendar';
+import { fullDate } from '@steady/core/words';
+import { Ticks } from '../../platform/background/ticks';
+import { Events } from '../../platform/events';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { type Ask, AskWithdrawn, AsksService, PeopleWhoSign } from '../asks';
+import { ClientsService, ContactsService } from '../clients';
+import { type Addressed, PostService } from '../post';
+import { SignatureQueries } from './signatures.queries';
+import { signatureDocuments } from './signatures.tables';
+
+/** A signature that is not needed any more: withdrawn, run out, or somebody else signs. Whoever was asked or has signed is told. */
+@Injectable()
+export class NotNeeded implements OnModuleInit {
+  constructor(
+    private readonly ticks: Ticks,
+    private readonly events: Events,
+    private readonly asks: AsksService,
+    private readonly people: PeopleWhoSign,
+    private readonly clients: ClientsService,
+    private readonly contacts: ContactsService,
+    private readonly post: PostService,
+    private readonly queries: SignatureQueries,
+  ) {}
+
+  onModuleInit(): void {
+    this.events.on(AskWithdrawn, async (work, { payload: { askId } }) => {
+      const { ask, parties } = await this.asks.withParties(work, askId);
+      if (ask.kind !== SIGNATURE || ask.released || work.actor.kind !== 'staff') return;
+      const knew = parties.filter((party) => party.state === 'asked' || party.state === 'done');
+      await this.tell(work, ask, knew, `It was withdrawn: ${ask.reason}`);
+    });
+    this.ticks.registerEach(
+      'signatures that run out',
+      (work) => this.queries.runOut(work),
+      async (work, ids) => {
+        for (const id of ids) await this.expire(work, id);
+      },
+    );
+  }
+
+  private async expire(work: Work, askId: string): Promise<void> {
+    const { ask, parties } = await this.asks.withParties(work, askId);
+    const [about] = await work.tx.select({ on: signatureDocuments.expiresOn }).from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
+    const words = `It could be signed until ${fullDate(civil(about!.on!))}.`;
+    await this.asks.expire(work, askId, words);
+    await this.tell(
+      work,
+      ask,
+      parties.filter((party) => party.state === 'asked' || party.state === 'done'),
+      words,
+    );
+  }
+
+  /** Somebody else of the client signs in the place of one who has not. */
+  async replace(work: Work, partyId: string, contactId: string): Promise<void> {
+    const { party, ask } = await this.asks.partyAndAsk(work, partyId);
+    if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
+    const [person] = await this.people.chosen(work, ask.clientId, [contactId], 'contactId');
+    await this.asks.replaceParty(work, partyId, person!);
+    if (party.state === 'asked') await this.tell(work, ask, [party], 'Somebody else signs in your place.');
+  }
+
+  private async tell(work: Work, ask: Ask, parties: readonly { contactId: string | null }[], why: string): Promise<void> {
+    const client = await this.clients.get(work, ask.clientId);
+    if (client.way === 'paper' || ask.isPortalOnly) return;
+    const people = await this.contacts.of(work, ask.clientId, 'signs');
+    const to = people.filter((one): one is Addressed => one.email !== null && parties.some(({ contactId }) => contactId === one.id));
+    await this.post.sendTo(
+      work,
+      to,
+      {
+        subject: `${work.firm.shortName}: no signature needed any more, ${ask.title}`,
+        paragraphs: [`You need not sign “${ask.title}”, for ${client.name}, any more. ${why}`, 'There is nothing for you to do.'],
+        leadsTo: '/portal',
+        linkWords: 'See what is asked of you',
+        from: ask.askedBy,
+      },
+      { clientId: ask.clientId, jobId: ask.jobId },
+    );
+  }
+}

@@ -1,0 +1,53 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as signaturesRoutes from '@steady/contract/signatures.routes';
+import type { PartyView } from '@steady/contract/asks';
+import { ReplaceSigner } from '@steady/contract/signatures';
+import { send, useData } from '../../app/api';
+import { SelectField } from '../../ui/fields';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useNotify } from '../../ui/toasts';
+
+/** Somebody else of the client signs in the place of one who has not: with the same fields, told as soon as it is their turn. */
+export function ReplaceLeaf({ jobId, signer, parties, onClose }: { jobId: string; signer: PartyView; parties: PartyView[]; onClose(): void }) {
+  const notify = useNotify();
+  const { data: job } = useData(jobsRoutes.view, { id: jobId });
+  const others = (job?.contacts ?? []).filter((one) => one.signs && !parties.some(({ name }) => name === one.name));
+  const { form, onSubmit, busy, problem } = useLeafForm<ReplaceSigner>({
+    input: ReplaceSigner,
+    start: { contactId: '' },
+    submit: async (values) => {
+      await send(signaturesRoutes.replace, { id: signer.id }, values);
+      notify(`${others.find(({ id }) => id === values.contactId)?.name ?? 'Somebody else'} signs in place of ${signer.name}.`);
+      onClose();
+    },
+  });
+  return (
+    <Leaf
+      open
+      title={`Somebody else signs in place of ${signer.name}`}
+      act="Ask them instead"
+      onClose={onClose}
+      onSubmit={onSubmit}
+      busy={busy}
+      problem={problem}
+    >
+      <SelectField label="Who signs" {...form.register('contactId')} error={form.formState.errors.contactId?.message}>
+        <option value="">choose</option>
+        {others.map(({ id, name, email }) => (
+          <option key={id} value={id}>
+            {name}
+            {email ? '' : ', no email address'}
+          </option>
+        ))}
+      </SelectField>
+      {job && others.length === 0 && (
+        <p className="soon mb-2 text-table">Nobody else signs for this client. Set who does on the client’s page, under Contacts.</p>
+      )}
+      <p className="text-table text-soft">
+        They get the places of {signer.name} on the pages, and are written to when it is their turn.
+        {signer.state === 'asked' && ` ${signer.name} is told by mail that their signature is not needed any more.`}
+      </p>
+    </Leaf>
+  );
+}
