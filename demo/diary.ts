@@ -215,7 +215,7 @@ export class Diary {
     const [low, high] = ANSWERS[client.manner];
     const signed = addWorkingDays(day, this.signings.chance.between(low, high), this.calendar);
     const isOfLate = Temporal.PlainDate.compare(day, this.history.today.subtract({ days: 60 })) > 0;
-    this.on(day, { hour: 15, who, act: (work) => this.signings.give(work, job, isOfLate) });
+    this.on(day, { hour: 15, who, act: async (work) => void (await this.signings.give(work, job, isOfLate)) });
     this.on(signed, { hour: 9, who, act: (work) => this.signings.sign(work, job) });
     return signed;
   }

@@ -96,16 +96,16 @@ export class LastDays {
     });
   }
 
-  /** Three documents are out for signature: one is signed by the first and waits for the second, one was refused, a letter waits. */
+  /** Documents are out for signature, one in each state: signed by the first and waiting for the second, refused, run out, withdrawn, and one that nobody can be told of. */
   async signatures(at: (daysAgo: number, hour: number) => Temporal.Instant): Promise<void> {
     const { orla } = this.firm.people;
-    const [refused, waits, letter] = await this.run(orla, (work) =>
+    const [refused, waits, letter, withdrawn, runOut] = await this.run(orla, (work) =>
       rows<{ id: string; name: string; clientId: string }>(
         work.tx,
         sql`select j.id, j.name, j.client_id as "clientId" from jobs j join clients c on c.id = j.client_id join services s on s.id = j.service_id
             where j.status = 'open' and j.waiting_since is null and c.way = 'online' and c.legal_form in ('company', 'co-operative')
               and exists (select from client_contacts k join contacts p on p.id = k.contact_id where k.client_id = c.id and k.signs and p.email is not null)
-            order by s.name ilike '%tax%' desc, (select count(*) from client_contacts k where k.client_id = c.id and k.signs) desc, j.number limit 3`,
+            order by s.name ilike '%tax%' desc, (select count(*) from client_contacts k where k.client_id = c.id and k.signs) desc, j.number limit 5`,
       ),
     );
     const signings = new Signings(this.app);
@@ -115,6 +115,24 @@ export class LastDays {
     ] as const)
       if (job) await this.run(orla, (work) => signings.give({ ...work, now: at(daysAgo, 15) }, job, true));
     if (letter) await this.run(orla, (work) => signings.give({ ...work, now: at(3, 16) }, letter, true, true));
+    if (withdrawn) {
+      const askId = await this.run(orla, (work) => signings.give({ ...work, now: at(12, 10) }, withdrawn, true, true));
+      if (askId) await this.run(orla, (work) => this.app.asked.withdraw({ ...work, now: at(10, 11) }, askId, 'The fees in it were those of last year'));
+    }
+    if (runOut) {
+      const askId = await this.run(orla, (work) => signings.give({ ...work, now: at(30, 14) }, runOut, true, true));
+      if (askId) await this.run(orla, (work) => this.app.asked.expire({ ...work, now: at(2, 6) }, askId, 'Its last day was over.'));
+    }
+    const [unheard] = await this.run(orla, (work) =>
+      rows<{ id: string; name: string; clientId: string }>(
+        work.tx,
+        sql`select j.id, j.name, j.client_id as "clientId" from jobs j join clients c on c.id = j.client_id
+            where j.status = 'open' and c.way = 'online' and exists (select from client_contacts k where k.client_id = c.id and k.signs)
+              and not exists (select from client_contacts k join contacts p on p.id = k.contact_id where k.client_id = c.id and k.signs and p.email is not null)
+            order by j.number limit 1`,
+      ),
+    );
+    if (unheard) await this.run(orla, (work) => signings.give({ ...work, now: at(5, 10) }, unheard, true));
     const asFirst = (jobId: string, now: Temporal.Instant, act: (work: Work, signer: { id: string; name: string }) => Promise<void>) =>
       this.run(orla, async (work) => {
         const [signer] = await rows<{ id: string; contactId: string; name: string }>(

@@ -10,7 +10,7 @@ import { JobMovesService, JobStandingService, JobsService, TaskChangesService, T
 import { OwnDetailsService } from '@steady/server/areas/own-details/index';
 import { PacingService, TemplatesService } from '@steady/server/areas/post/index';
 import { ProceduresService } from '@steady/server/areas/procedures/index';
-import { SaidService } from '@steady/server/areas/asks/index';
+import { AsksService, SaidService } from '@steady/server/areas/asks/index';
 import { HoldsService, PeriodsService } from '@steady/server/areas/keeping/services';
 import { PacketsService, PapersService } from '@steady/server/areas/papers/index';
 import { ElsewhereService, KeptRequests, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
@@ -65,6 +65,7 @@ export interface DemoServices {
   answers: RequestAnswers;
   elsewhere: ElsewhereService;
   keptRequests: KeptRequests;
+  asked: AsksService;
   said: SaidService;
   periods: PeriodsService;
   holds: HoldsService;
@@ -139,6 +140,7 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   answers: server.get(RequestAnswers),
   elsewhere: server.get(ElsewhereService),
   keptRequests: server.get(KeptRequests),
+  asked: server.get(AsksService),
   said: server.get(SaidService),
   periods: server.get(PeriodsService),
   holds: server.get(HoldsService),

@@ -23,12 +23,13 @@ export class Signings {
   /**
    * Draws up the document to be signed, files it in the job and gives it to the first two who sign for the client.
    * @param isOfLate it is drawn up as it would be today, and signed in fields on its pages; what is long past is one page, signed as a whole
+   * @returns the id of the ask; null where nobody signs, or the job is over
    */
-  async give(work: Work, job: { id: string; name: string; clientId: string }, isOfLate: boolean, isLetter = false): Promise<void> {
+  async give(work: Work, job: { id: string; name: string; clientId: string }, isOfLate: boolean, isLetter = false): Promise<string | null> {
     const { phase, status } = await this.app.jobs.get(work, job.id);
-    if (status !== 'open' || phase === null) return;
+    if (status !== 'open' || phase === null) return null;
     const people = (await this.app.contacts.of(work, job.clientId, 'signs')).slice(0, 2);
-    if (people.length === 0) return;
+    if (people.length === 0) return null;
     const { name } = await this.app.clients.get(work, job.clientId);
     const names = people.map((person) => person.name);
     const of = job.name.replace(/,.*/, '');
@@ -48,7 +49,7 @@ export class Signings {
       { ...(await this.app.files.keepBytes(work.firm, drawn.file)), name: isLetter ? 'Letter of engagement.pdf' : `${of} to sign.pdf` },
       { clientId: job.clientId, jobId: job.id },
     );
-    await this.app.signatures.ask(work, job.id, {
+    return this.app.signatures.ask(work, job.id, {
       documentId,
       title: isLetter ? 'Letter of engagement' : job.name,
       signerIds: people.map((person) => person.id),

@@ -4,6 +4,7 @@ import { DatabaseBridge } from '../src/platform/database/bridge';
 import { embeddedWorkerFile } from '../src/platform/database/worker-file';
 import { planOfMany, textsOfFiles } from './core-figures';
 import { fiveYears } from './five-years';
+import { signedCopies } from './signed-copies';
 
 const [folder, asked, rounds] = process.argv.slice(2) as [string, string, string];
 
@@ -64,6 +65,7 @@ async function bench(): Promise<void> {
   fiveYears();
   planOfMany();
   await textsOfFiles();
+  await signedCopies();
 }
 
 void bench();

@@ -4,15 +4,13 @@ import { Temporal } from '@steady/core/calendar';
 import { holidayCalendar } from '@steady/core/holidays';
 import { SendingHours, type Waiting, paced } from '@steady/core/pacing';
 import { textInside } from '../src/areas/documents/read-inside';
+import { figure } from './figure';
 
 const QUEUED = 10_000;
 const READERS = 5_000;
 const PDF_PAGES = 100;
 const CSV_LINES = 20_000;
 const MINUTE = 60_000;
-
-const figure = (what: string, began: number, more: string) =>
-  console.log(`${what.padEnd(52)}${`${(performance.now() - began).toFixed(0)} ms`.padStart(10)}  ${more}`);
 
 /** Queued messages of many clients, in several matters, planned in one go. */
 export function planOfMany(): void {

@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Temporal } from '@steady/core/calendar';
 import type { Telling } from '@steady/core/notices';
+import type { ClientView } from '@steady/contract/clients';
 import type { TellingView } from '@steady/contract/notices';
 import type { RequestPart, SendPreview } from '@steady/contract/requests';
+import { aPdf } from './a-pdf';
 import { THREE, atWork } from './at-work';
-import { type Agent, type TestApp, asksOf, insidePortal, key, morning, startTestApp } from './support';
+import { type Agent, type TestApp, asksOf, insidePortal, key, morning, portalAsks, startTestApp } from './support';
 
 let t: TestApp;
 let number = 0;
@@ -115,4 +117,33 @@ it('is said before a request goes of which nobody would be told that something c
   expect(await look(manager(), of)).toEqual([expect.stringContaining('Nobody of us would be told')]);
   await wish(manager(), ALL_AT_ONCE);
   expect(await look(manager(), of)).toBeUndefined();
+});
+
+describe('of what is signed', () => {
+  /** A document that two are to sign, one after the other. @returns the part of the first */
+  const given = async () => {
+    const { body } = await manager().post(`/api/jobs/${jobId}/documents`).attach('file', aPdf(), 'accounts.pdf').expect(201);
+    const { contacts } = (await manager().get(`/api/clients/${clientId}`).expect(200)).body as ClientView;
+    const second = { name: `Kit ${number}`, email: `kit${number}@knot.example`, signs: true };
+    const { body: kit } = await manager().post(`/api/clients/${clientId}/contacts`).set(key()).send(second).expect(201);
+    const signerIds = [contacts[0]!.id, (kit as { id: string }).id];
+    const asked = { documentId: (body as { id: string }).id, title: 'Accounts', dueOn: '2026-03-20', signerIds };
+    await manager().post(`/api/jobs/${jobId}/signatures`).set(key()).send(asked).expect(201);
+    return (await portalAsks(inside, 'signature'))[0]!.partyId;
+  };
+
+  it('each signature is told while others are outstanding, and a refusal with its reason', async () => {
+    await wish(manager(), NONE);
+    await wish(preparer(), ALL_AT_ONCE);
+    const partyId = await given();
+    await inside
+      .post(`/api/portal/signatures/${partyId}/sign`)
+      .send({ signedAs: `Kay ${number}`, agreed: true })
+      .expect(204);
+    expect((await mails()).at(-1)!.body).toContain(`signed Accounts as "Kay ${number}"`);
+    const kit = await insidePortal(t, `Kit ${number}`);
+    const { partyId: second } = (await portalAsks(kit, 'signature'))[0]!;
+    await kit.post(`/api/portal/signatures/${second}/refuse`).send({ reason: 'The stock is wrong.' }).expect(204);
+    expect((await mails()).at(-1)!.body).toContain('refused to sign Accounts: "The stock is wrong."');
+  });
 });
