@@ -132,6 +132,8 @@ describe('of what is signed', () => {
     return (await portalAsks(inside, 'signature'))[0]!.partyId;
   };
 
+  const said = async () => (await mails()).map(({ body }) => body).join('\n');
+
   it('each signature is told while others are outstanding, and a refusal with its reason', async () => {
     await wish(manager(), NONE);
     await wish(preparer(), ALL_AT_ONCE);
@@ -140,10 +142,10 @@ describe('of what is signed', () => {
       .post(`/api/portal/signatures/${partyId}/sign`)
       .send({ signedAs: `Kay ${number}`, agreed: true })
       .expect(204);
-    expect((await mails()).at(-1)!.body).toContain(`signed Accounts as "Kay ${number}"`);
+    expect(await said()).toContain(`signed Accounts as "Kay ${number}"`);
     const kit = await insidePortal(t, `Kit ${number}`);
     const { partyId: second } = (await portalAsks(kit, 'signature'))[0]!;
     await kit.post(`/api/portal/signatures/${second}/refuse`).send({ reason: 'The stock is wrong.' }).expect(204);
-    expect((await mails()).at(-1)!.body).toContain('refused to sign Accounts: "The stock is wrong."');
+    expect(await said()).toContain('refused to sign Accounts: "The stock is wrong."');
   });
 });

@@ -119,21 +119,38 @@ function drawField({ shown, ...box }: Filled): Content[] {
   return [{ ...inLine(fontSize, { x, y, height }), text: shown.text }];
 }
 
+/** Sheets of one size, each with what is drawn over a page: drawn as one, they carry their fonts once. */
+function sheets(size: PageSize, pages: readonly Content[][]): Promise<Uint8Array> {
+  return printer
+    .createPdf({
+      pageSize: size,
+      pageMargins: 0,
+      defaultStyle: { font: 'Sans', fontSize: 10 },
+      // What lies at a place of its own begins no page: the blank does.
+      content: pages.flatMap((drawn, at): Content[] => [{ text: ' ', fontSize: 1, ...(at === 0 ? {} : { pageBreak: 'before' as const }) }, ...drawn]),
+    })
+    .getBuffer();
+}
+
 /** Draws over each page what stands in its fields; what is on the page stays as it is. */
 export async function fillIn(pdf: PDFDocument, filled: readonly Filled[]): Promise<void> {
   const numbers = [...new Set(filled.filter((one) => one.shown !== null).map((one) => one.page))];
-  for (const number of numbers) {
-    const page = pdf.getPage(number - 1);
-    const drawn = await printer
-      .createPdf({
-        pageSize: shownSize(page),
-        pageMargins: 0,
-        defaultStyle: { font: 'Sans', fontSize: 10 },
-        content: filled.filter((one) => one.page === number).flatMap(drawField),
-      })
-      .getBuffer();
-    const [over] = await pdf.embedPdf(await Pdf.load(drawn), [0]);
-    const name = page.node.newXObject('Filled', over!.ref);
-    page.pushOperators(pushGraphicsState(), concatTransformationMatrix(...asWritten(page)), drawObject(name), popGraphicsState());
+  const nameOf = ({ width, height }: PageSize) => `${width} ${height}`;
+  const sizes = new Map(numbers.map((number) => [nameOf(shownSize(pdf.getPage(number - 1))), shownSize(pdf.getPage(number - 1))]));
+  for (const [name, size] of sizes) {
+    const these = numbers.filter((number) => nameOf(shownSize(pdf.getPage(number - 1))) === name);
+    const drawn = await sheets(
+      size,
+      these.map((number) => filled.filter((one) => one.page === number).flatMap(drawField)),
+    );
+    const embedded = await pdf.embedPdf(
+      await Pdf.load(drawn),
+      these.map((_, at) => at),
+    );
+    for (const [at, number] of these.entries()) {
+      const page = pdf.getPage(number - 1);
+      const key = page.node.newXObject('Filled', embedded[at]!.ref);
+      page.pushOperators(pushGraphicsState(), concatTransformationMatrix(...asWritten(page)), drawObject(key), popGraphicsState());
+    }
   }
 }
