@@ -59,6 +59,7 @@ const KINDS: Record<string, string> = {
   'arrival-files': 'arrival_files',
   'drop-off': 'none',
   'check-seal': 'none',
+  'signature-places': 'none',
   sent: 'none',
   'job-actions': 'job_actions',
   settlements: 'settlements',
@@ -104,7 +105,7 @@ async function call(agent: Agent, { route, query }: CarriedOut, ids: Ids, body?:
   const asked = query
     ? `?${new URLSearchParams(
         Object.entries(sampleOf(query, pick(ids)))
-          .filter(([name]) => ['find', 'client', 'job', 'from', 'until', 'columns', 'target', 'procedure', 'clientIds'].includes(name))
+          .filter(([name]) => ['find', 'client', 'job', 'contact', 'from', 'until', 'columns', 'target', 'procedure', 'clientIds'].includes(name))
           .map(([name, value]) => [name, String(value)]),
       ).toString()}`
     : '';
