@@ -25,6 +25,7 @@ CREATE TABLE "signature_fields" (
 );
 --> statement-breakpoint
 ALTER TABLE "signature_fields" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+ALTER TABLE "signature_documents" ADD COLUMN "replaced" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "signature_documents" ADD COLUMN "expires_on" date;--> statement-breakpoint
 ALTER TABLE "signings" ADD COLUMN "given" jsonb;--> statement-breakpoint
 ALTER TABLE "signature_fields" ADD CONSTRAINT "signature_fields_ask_id_asks_id_fk" FOREIGN KEY ("ask_id") REFERENCES "public"."asks"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -28,7 +28,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a file of thousands that is bein
   const never = () => false;
   const clientsIn = (found: string) => Number(found.split(' ')[0]);
 
-  it('goes on where it was when the process was killed, and nothing is there twice', { timeout: 180_000 }, async () => {
+  it('goes on where it was when the process was killed, and nothing is there twice', { timeout: 600_000 }, async () => {
     let before = 0;
     for (const [kill, from] of [300, 900, 1500].entries()) {
       const { found } = await importKilledAt(folder, 'in', (done) => done >= from);
@@ -43,7 +43,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('a file of thousands that is bein
     expect((await importKilledAt(folder, 'in', never)).found).toBe('2000 2000 2000 1');
   });
 
-  it('is undone as one, also when the process is killed in the middle of it', { timeout: 180_000 }, async () => {
+  it('is undone as one, also when the process is killed in the middle of it', { timeout: 600_000 }, async () => {
     const killed = await importKilledAt(folder, 'back', (left) => left <= 1_600);
     expect(killed.found).toBe('2000 2000 2000 1');
     const then = await importKilledAt(folder, 'back', never);

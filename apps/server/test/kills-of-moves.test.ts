@@ -24,7 +24,7 @@ describe.skipIf(process.env.TEST_DATABASE_URL)('what a move of a job brings abou
   const folder = mkdtempSync(join(tmpdir(), 'steady-kill-move-'));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-  it('happens exactly once over twenty kills, and its letters go out exactly once', { timeout: 300_000 }, async () => {
+  it('happens exactly once over twenty kills, and its letters go out exactly once', { timeout: 900_000 }, async () => {
     let confirmed = 0;
     for (let round = 0; round < 20; round += 1) {
       const found = await moveKilledAfter(folder, 1 + (round % 4));

@@ -1,11 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { latin1 } from '@steady/core/seals';
+import { recordIn } from '@steady/core/signing';
 import type { Listed } from '@steady/contract/lists';
 import type { SignatureRow, SignatureSum } from '@steady/contract/signatures';
 import { aPdf } from './a-pdf';
 import { at } from './at-post';
 import { atSigning } from './at-signing';
 import { problemOf } from './at-work';
-import { type TestApp, key, startTestApp } from './support';
+import { type TestApp, bytesOf, key, startTestApp } from './support';
 
 let t: TestApp;
 beforeAll(async () => {
@@ -90,7 +92,26 @@ describe('somebody else who signs', () => {
     expect((await standing()).state).toBe('with the client');
     expect((await received('Accounts 2025')).filter(({ to }) => to === `Eve ${of.count}`)).toHaveLength(1);
     await sign(`Eve ${of.count}`);
-    expect((await standing()).state).toBe('done');
+    const { state, part } = await standing();
+    expect(state).toBe('done');
+    // The record of the signed copy says so, with the refusal.
+    const copy = Buffer.from(await bytesOf(manager().get(`/api/documents/${part.copy!.id}/content`)));
+    expect(recordIn(latin1(copy))!.steps.map(({ did }) => did)).toContain(
+      `asked Eve ${of.count} in place of ${here.second}, who had refused: “The stock is wrong.”`,
+    );
+  });
+
+  it('whose turn has not come is replaced without a word to anybody, and the letter to the first still goes out', async () => {
+    const eve = await third();
+    t.clock.set(at('2026-03-11T20:00'));
+    await give(here.people);
+    await replace((await standing()).parties[1]!.id, eve).expect(204);
+    expect(await received('Accounts 2025')).toEqual(expect.not.arrayContaining([expect.objectContaining({ to: here.owner })]));
+    t.clock.set(at('2026-03-12T09:00'));
+    await t.tick();
+    expect((await received('Accounts 2025')).filter(({ to }) => to === here.owner)).toHaveLength(1);
+    expect((await received('Accounts 2025')).filter(({ to }) => to === `Eve ${of.count}`)).toHaveLength(0);
+    expect(await told()).toEqual([]);
   });
 
   it('takes over the turn of one who was asked, who is told', async () => {

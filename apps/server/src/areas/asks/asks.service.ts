@@ -175,7 +175,8 @@ export class AsksService implements OnModuleInit {
     if (ENDED.includes(ask.state) || ask.released) throw Problem.refused('ask-ended', `It is ${ask.released ? 'over' : ask.state} and stays as it is.`);
     if ((await this.book.partiesOf(work, ask.id)).some((one) => one.contactId === person.id))
       throw Problem.invalid([{ field: 'contactId', message: `${person.name} is asked already. Choose somebody else.` }]);
-    await this.book.dropLetters(work, ask);
+    // What was written to them and waits to go out is not sent; of somebody whose turn has not come nothing waits but the letter of another.
+    if (party.state !== 'ahead') await this.book.dropLetters(work, ask);
     await this.tasks.settle(work, ask.jobId, taskOfParty(party.id), true);
     await this.book.setParty(work, party.id, { contactId: person.id, name: person.name, state: 'ahead', turnSince: null, doneAt: null, reason: null });
     const written = await this.letters.passTurn(work, ask);

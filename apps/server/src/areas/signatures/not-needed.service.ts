@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { SIGNATURE } from '@steady/core/procedures';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
@@ -11,7 +11,7 @@ import { type Ask, AskWithdrawn, AsksService, PeopleWhoSign } from '../asks';
 import { ClientsService, ContactsService } from '../clients';
 import { type Addressed, PostService } from '../post';
 import { SignatureQueries } from './signatures.queries';
-import { signatureDocuments } from './signatures.tables';
+import { type Replaced, signatureDocuments } from './signatures.tables';
 
 /** A signature that is not needed any more: withdrawn, run out, or somebody else signs. Whoever was asked or has signed is told. */
 @Injectable()
@@ -62,6 +62,18 @@ export class NotNeeded implements OnModuleInit {
     if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
     const [person] = await this.people.chosen(work, ask.clientId, [contactId], 'contactId');
     await this.asks.replaceParty(work, partyId, person!);
+    const replaced: Replaced = {
+      at: work.now.toString(),
+      by: work.actor.name,
+      contactId: party.contactId,
+      name: party.name,
+      refused: party.reason,
+      instead: person!.name,
+    };
+    await work.tx
+      .update(signatureDocuments)
+      .set({ replaced: sql`${signatureDocuments.replaced} || ${JSON.stringify([replaced])}::jsonb` })
+      .where(eq(signatureDocuments.askId, ask.id));
     if (party.state === 'asked') await this.tell(work, ask, [party], 'Somebody else signs in your place.');
   }
 

@@ -3,6 +3,19 @@ import type { FieldKind, Given, SignField } from '@steady/core/signing';
 import { day, firmId, id, moment, ofSeen, ownFirm } from '../../platform/database';
 import { askParties, asks } from '../asks/asks.tables';
 
+/** One in whose place somebody else signs. */
+export interface Replaced {
+  /** ISO moment. */
+  at: string;
+  /** Of the firm, who asked the other. */
+  by: string;
+  contactId: string | null;
+  name: string;
+  /** Why they refused; null where they had not. */
+  refused: string | null;
+  instead: string;
+}
+
 /** The document that an ask for signatures is about. */
 export const signatureDocuments = pgTable(
   'signature_documents',
@@ -16,6 +29,8 @@ export const signatureDocuments = pgTable(
     documentId: uuid('document_id').notNull(),
     /** How it was signed was destroyed, as its time was over: nothing holds the document here any more. */
     isOver: boolean('is_over').notNull().default(false),
+    /** Who was to sign and did not, and who does in their place: it stands in the signing record. */
+    replaced: jsonb('replaced').$type<Replaced[]>().notNull().default([]),
     /** After this day it cannot be signed any more; null where it can for as long as it is asked for. */
     expiresOn: day('expires_on'),
     /** The sealed copy, once it is made: its document, when it was sealed, and by which certificate. */

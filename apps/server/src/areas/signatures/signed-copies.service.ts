@@ -125,6 +125,8 @@ export class SignedCopies implements OnModuleInit {
       if (party.turnSince !== null) steps.push({ at: party.turnSince, who: party.name, did: 'was asked' });
       steps.push({ at: signedAt, who: party.name, did: onPaperBy === null ? `signed it as “${signedAs}”` : 'signed it on paper' });
     }
+    for (const { at, by, name, refused, instead } of about!.replaced)
+      steps.push({ at, who: by, did: `asked ${instead} in place of ${name}${refused === null ? '' : `, who had refused: “${refused}”`}` });
     for (const { name, firstAt } of await this.opened.by(work, 'ask', askId)) steps.push({ at: firstAt, who: name, did: 'opened it' });
     for (const { name, firstAt } of await this.opened.by(work, READ, askId)) steps.push({ at: firstAt, who: name, did: 'came to its last page' });
     const inOrder = steps.map((step) => ({ ...step, at: moment(step.at) })).sort((a, b) => a.at.localeCompare(b.at));

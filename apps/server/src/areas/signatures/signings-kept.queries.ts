@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { sql } from 'drizzle-orm';
+import type { Given } from '@steady/core/signing';
 import { rows } from '../../platform/database';
 import { Events } from '../../platform/events';
 import type { Work } from '../../platform/work';
@@ -34,7 +35,7 @@ export class SigningsKept implements KeptPart, PersonPart {
   async destroy(work: Work, { clientId }: Things): Promise<Gone> {
     const gone = await rows<{ askId: string }>(
       work.tx,
-      sql`update signature_documents set is_over = true where is_over = false
+      sql`update signature_documents set is_over = true, replaced = '[]' where is_over = false
             and ask_id in (select a.id from ${asksThere} a where a.firm_id = ${work.firm.id} and a.client_id = ${clientId} and a.ended_at is not null)
           returning ask_id as "askId"`,
     );
@@ -61,24 +62,40 @@ export class SigningsKept implements KeptPart, PersonPart {
       sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in
             (select p.id from ${partiesThere} p join ${asksThere} a on a.id = p.ask_id where p.contact_id = ${contactId} and ${ofClients(known)})`,
     );
+    await work.tx.execute(
+      sql`update signature_documents set replaced = (select coalesce(jsonb_agg(r), '[]') from jsonb_array_elements(replaced) r where r ->> 'contactId' is distinct from ${contactId})
+          where replaced @> ${JSON.stringify([{ contactId }])}::jsonb and ask_id in (select a.id from ${asksThere} a where a.firm_id = ${work.firm.id} and ${ofClients(known)})`,
+    );
     await this.events.forget(work, { clientIds: await this.clients.withMerged(work, known), actorId: contactId, kinds: [SignatureGiven.name] });
   }
 
   async give(work: Work, contactId: string): Promise<ZipEntry[]> {
-    const found = await rows<{ title: string; signedAt: string; signedAs: string | null; signedFrom: string | null; onPaper: boolean; sha256: string }>(
+    const found = await rows<{
+      title: string;
+      signedAt: string;
+      signedAs: string | null;
+      signedFrom: string | null;
+      onPaper: boolean;
+      sha256: string;
+      given: Given | null;
+    }>(
       work.tx,
-      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.on_paper_by is not null as "onPaper", s.sha256
+      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.on_paper_by is not null as "onPaper", s.sha256, s.given
           from signings s join ${partiesThere} p on p.id = s.party_id join ${asksThere} a on a.id = p.ask_id
           where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null order by s.signed_at, s.id`,
     );
     return table(
       'what you signed',
-      found.map(({ title, signedAt, signedAs, signedFrom, onPaper, sha256 }) => ({
+      found.map(({ title, signedAt, signedAs, signedFrom, onPaper, sha256, given }) => ({
         document: title,
         'signed at': signedAt,
         'signed as': signedAs,
         'signed from': signedFrom,
         'on paper': onPaper ? 'yes' : 'no',
+        'name drawn': given?.signature.way === 'drawn' ? 'yes, as in the signed copy' : 'no',
+        'written in fields': Object.values(given?.fields ?? {})
+          .filter((one) => typeof one === 'string')
+          .join('; '),
         sha256,
       })),
     );

@@ -21,7 +21,7 @@ function Papers({ me }: { me: PortalMe }) {
       <h1 className="mt-4 text-[22px]">Your papers</h1>
       <p>
         <Link to="/portal/signed" className="inline-flex min-h-11 items-center">
-          <span className="lnk">What you signed</span>
+          <span className="lnk">What you sign</span>
         </Link>
       </p>
       {of.length === 0 && <p className="mt-1">Nothing lies here for you yet.</p>}

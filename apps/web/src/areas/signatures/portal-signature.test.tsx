@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
 import type { PortalSignaturePart } from '@steady/contract/signatures';
@@ -22,6 +22,7 @@ const ASK: PortalAsk<PortalSignaturePart> = {
   doneBefore: [],
   part: { documentName: 'accounts-2025.pdf', bytes: 240_000, expiresOn: null, fields: 0, copy: null },
 };
+beforeEach(() => window.localStorage.clear());
 const ME = { looking: false, readOnly: false } as PortalMe;
 const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) =>
   stage(<PortalSignature ask={{ ...ASK, ...more }} me={ME} />, { answers });
@@ -50,6 +51,18 @@ describe('a document to sign', () => {
     fireEvent.click(screen.getByLabelText('I have read the document and agree with it'));
     fireEvent.click(screen.getByRole('button', { name: 'Sign' }));
     await waitFor(() => expect(sentTo(asked, 'POST /api/portal/signatures/p1/sign')).toEqual([{ signedAs: 'Orla Gannet', agreed: true }]));
+  });
+
+  it('keeps what was written until it is signed, also where the page was left', async () => {
+    const { unmount } = show({ 'POST /api/portal/signatures/p1/sign': null });
+    fireEvent.change(screen.getByLabelText('Your name, as you sign'), { target: { value: 'Orla Gannet' } });
+    await waitFor(() => expect(window.localStorage.getItem('draft sign p1')).toContain('Orla Gannet'));
+    unmount();
+    show({ 'POST /api/portal/signatures/p1/sign': null });
+    expect(screen.getByLabelText<HTMLInputElement>('Your name, as you sign').value).toBe('Orla Gannet');
+    fireEvent.click(screen.getByLabelText('I have read the document and agree with it'));
+    fireEvent.click(screen.getByRole('button', { name: 'Sign' }));
+    await waitFor(() => expect(window.localStorage.getItem('draft sign p1')).toBeNull());
   });
 
   it('is not signed without a name, nor unread; what was typed stays', async () => {

@@ -1,11 +1,12 @@
 import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { fieldsLeft, isUnlike } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
 import { GiveSignature, type PortalSignaturePart } from '@steady/contract/signatures';
 import { send, useData } from '../../../app/api';
+import { draftOf, dropDraft, keepDraft } from '../../../ui/drafts';
 import { TickField } from '../../../ui/fields';
 import { useLeafForm } from '../../../ui/form';
 import { noteOpened } from '../../portal';
@@ -14,12 +15,27 @@ import { YourName } from './your-name';
 
 const SignOnPages = lazy(async () => ({ default: (await import('./sign-on-pages')).SignOnPages }));
 
+/** What was written and filled in before it was signed: it stays in the browser until the server has it. */
+interface Begun {
+  name: string;
+  filled: Record<string, string | boolean>;
+}
+const draftName = (id: string) => `sign ${id}`;
+function begunWith(id: string): Begun {
+  try {
+    return JSON.parse(draftOf(draftName(id)) ?? '') as Begun;
+  } catch {
+    return { name: '', filled: {} };
+  }
+}
+
 /** The document page by page, what is to be filled in on it, the name, and the signature. */
 export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe; onRefuse(): void }) {
   const id = ask.partyId;
   const { data: places } = useData(signaturesPortalRoutes.fields, { id });
   const [draws, setDraws] = useState(false);
-  const [filled, setFilled] = useState<Record<string, string | boolean>>({});
+  const [begun] = useState(() => begunWith(id));
+  const [filled, setFilled] = useState(begun.filled);
   /** A name unlike the one we know was asked about. */
   const [askedAbout, setAskedAbout] = useState<string | null>(null);
   const [lacks, setLacks] = useState<string | null>(null);
@@ -27,7 +43,7 @@ export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<Portal
   const left = fieldsLeft(own, filled);
   const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
     input: GiveSignature,
-    start: { signedAs: '', agreed: false },
+    start: { signedAs: begun.name, agreed: false },
     submit: async (values) => {
       setLacks(null);
       if (draws && !values.mark) return setLacks('Draw your name in the box, or choose “As typed”.');
@@ -36,11 +52,15 @@ export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<Portal
       const name = values.signedAs.trim();
       if (places && askedAbout !== name && isUnlike(name, places.signer)) return setAskedAbout(name);
       await send(signaturesPortalRoutes.sign, { id }, { ...values, ...(own.length > 0 ? { fields: filled } : {}) });
+      dropDraft(draftName(id));
     },
   });
   const { register, watch, formState } = form;
   const { errors } = formState;
   const name = watch('signedAs').trim();
+  useEffect(() => {
+    if (name !== '' || Object.keys(filled).length > 0) keepDraft(draftName(id), JSON.stringify({ name, filled } satisfies Begun));
+  }, [id, name, filled]);
   return (
     <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
       <RefusedWords words={problem ?? lacks} />
