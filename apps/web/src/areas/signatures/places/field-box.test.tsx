@@ -33,7 +33,8 @@ const drag = (what: HTMLElement, x: number, y: number) => {
 describe('a field that is placed', () => {
   it('says whose it is and what, and whether it may stay empty', () => {
     const { box } = show({ kind: 'text', label: 'Place', isRequired: false });
-    expect(box.textContent).toBe('text, Donal Hession: Place (may stay empty)');
+    expect(box.textContent).toBe('text, Donal: Place (may stay empty)');
+    expect(box.getAttribute('aria-label')).toBe('text, Donal Hession: Place');
     expect(box.className).toContain('border-dashed');
   });
 

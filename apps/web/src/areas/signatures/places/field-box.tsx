@@ -4,6 +4,8 @@ import { signerStyle } from './signer-style';
 
 /** How far an arrow moves a field, in points; with Alt one point. */
 const STEP = 6;
+/** About as wide as a letter stands on a page, in points: where a whole name does not fit, the first of it does. */
+const LETTER = 8;
 const ARROWS: Readonly<Record<string, { x: number; y: number }>> = {
   ArrowLeft: { x: -1, y: 0 },
   ArrowRight: { x: 1, y: 0 },
@@ -35,7 +37,9 @@ export const placeOf = ({ x, y, width, height }: SignField | Omit<SignField, 'si
 /** A field on the page: dragged, made larger at its corner, or by the arrows and Shift with them. */
 export function FieldBox({ field, name, page, isChosen, onChoose, onChange, onPut, onEveryPage, onRemove }: Props) {
   const held = useRef<{ x: number; y: number; field: SignField; resizes: boolean } | null>(null);
-  const what = `${field.kind}, ${name}${field.label ? `: ${field.label}` : ''}`;
+  const inWords = (who: string) => `${field.kind}, ${who}${field.label ? `: ${field.label}` : ''}`;
+  const what = inWords(name);
+  const fits = what.length * LETTER <= field.width;
   const onKeyDown = (event: KeyboardEvent) => {
     const arrow = ARROWS[event.key];
     if (arrow) {
@@ -92,7 +96,7 @@ export function FieldBox({ field, name, page, isChosen, onChoose, onChange, onPu
           isChosen ? 'ring-[3px] ring-slate/30' : ''
         }`}
       >
-        {field.kind === 'tick' ? '' : what}
+        {field.kind === 'tick' ? '' : fits ? what : inWords(name.split(' ')[0]!)}
         {field.isRequired ? '' : ' (may stay empty)'}
       </button>
       {isChosen && (
