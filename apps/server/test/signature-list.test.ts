@@ -29,7 +29,7 @@ const third = async (email: string | null = `eve${of.count}@curlew.example`) => 
 };
 const NOT_NEEDED = 'no signature needed any more';
 const told = async () =>
-  (await received('You need not sign')).filter(({ subject, to }) => subject.includes(NOT_NEEDED) && to.endsWith(` ${of.count}`)).map(({ to }) => to);
+  (await received('needs no signature of yours')).filter(({ subject, to }) => subject.includes(NOT_NEEDED) && to.endsWith(` ${of.count}`)).map(({ to }) => to);
 
 describe('all that was given for signature', () => {
   it('is listed with whose turn it is, counted by where it stands, and narrowed to one state or one person', async () => {
@@ -151,7 +151,7 @@ describe('a signature that is not needed any more', () => {
       .send({ reason: 'The accounts were mended' })
       .expect(204);
     expect((await told()).sort()).toEqual([here.owner, here.second].sort());
-    expect((await received('You need not sign'))[0]!.body).toContain('It was withdrawn: The accounts were mended');
+    expect((await received('needs no signature of yours'))[0]!.body).toContain('It was withdrawn: The accounts were mended');
   });
 
   it('is over after its last day, which is told; before that it is signed', async () => {

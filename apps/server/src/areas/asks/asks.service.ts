@@ -167,9 +167,10 @@ export class AsksService implements OnModuleInit {
 
   /**
    * Somebody else is asked in place of one who has not done their part, also of one who refused: they are told where it is their turn.
+   * @returns the one who was asked before, as they stood
    * @throws Problem where nothing is wanted of that one any more, or the other is asked already
    */
-  async replaceParty(work: Work, partyId: string, person: { id: string; name: string }): Promise<void> {
+  async replaceParty(work: Work, partyId: string, person: { id: string; name: string }): Promise<AskParty> {
     const { party, ask } = await this.book.holdParty(work, partyId);
     if (party.state === 'done') throw Problem.refused('done-already', `${party.name} has done it already.`);
     if (ENDED.includes(ask.state) || ask.released) throw Problem.refused('ask-ended', `It is ${ask.released ? 'over' : ask.state} and stays as it is.`);
@@ -187,6 +188,7 @@ export class AsksService implements OnModuleInit {
       payload: { askId: ask.id },
     });
     await this.book.reckon(work, ask.id);
+    return party;
   }
 
   /** Its day is over and not all have done their part: it cannot be done any more. */

@@ -8,9 +8,8 @@ import { Events } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Ask, AskWithdrawn, AsksService, PeopleWhoSign } from '../asks';
-import { ClientsService, ContactsService } from '../clients';
-import { type Addressed, PostService } from '../post';
 import { SignatureQueries } from './signatures.queries';
+import { SignersTold } from './signers-told.service';
 import { type Replaced, signatureDocuments } from './signatures.tables';
 
 /** A signature that is not needed any more: withdrawn, run out, or somebody else signs. Whoever was asked or has signed is told. */
@@ -21,9 +20,7 @@ export class NotNeeded implements OnModuleInit {
     private readonly events: Events,
     private readonly asks: AsksService,
     private readonly people: PeopleWhoSign,
-    private readonly clients: ClientsService,
-    private readonly contacts: ContactsService,
-    private readonly post: PostService,
+    private readonly signers: SignersTold,
     private readonly queries: SignatureQueries,
   ) {}
 
@@ -58,10 +55,10 @@ export class NotNeeded implements OnModuleInit {
 
   /** Somebody else of the client signs in the place of one who has not. */
   async replace(work: Work, partyId: string, contactId: string): Promise<void> {
-    const { party, ask } = await this.asks.partyAndAsk(work, partyId);
+    const { ask } = await this.asks.partyAndAsk(work, partyId);
     if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
     const [person] = await this.people.chosen(work, ask.clientId, [contactId], 'contactId');
-    await this.asks.replaceParty(work, partyId, person!);
+    const party = await this.asks.replaceParty(work, partyId, person!);
     const replaced: Replaced = {
       at: work.now.toString(),
       by: work.actor.name,
@@ -77,22 +74,12 @@ export class NotNeeded implements OnModuleInit {
     if (party.state === 'asked') await this.tell(work, ask, [party], 'Somebody else signs in your place.');
   }
 
-  private async tell(work: Work, ask: Ask, parties: readonly { contactId: string | null }[], why: string): Promise<void> {
-    const client = await this.clients.get(work, ask.clientId);
-    if (client.way === 'paper' || ask.isPortalOnly) return;
-    const people = await this.contacts.of(work, ask.clientId, 'signs');
-    const to = people.filter((one): one is Addressed => one.email !== null && parties.some(({ contactId }) => contactId === one.id));
-    await this.post.sendTo(
-      work,
-      to,
-      {
-        subject: `${work.firm.shortName}: no signature needed any more, ${ask.title}`,
-        paragraphs: [`You need not sign “${ask.title}”, for ${client.name}, any more. ${why}`, 'There is nothing for you to do.'],
-        leadsTo: '/portal',
-        linkWords: 'See what is asked of you',
-        from: ask.askedBy,
-      },
-      { clientId: ask.clientId, jobId: ask.jobId },
-    );
+  private tell(work: Work, ask: Ask, parties: readonly { contactId: string | null }[], why: string): Promise<void> {
+    return this.signers.write(work, ask, parties, {
+      subject: 'no signature needed any more',
+      says: (client) => [`“${ask.title}”, for ${client}, needs no signature of yours any more. ${why}`, 'There is nothing for you to do.'],
+      leadsTo: '/portal',
+      linkWords: 'See what is asked of you',
+    });
   }
 }

@@ -14,11 +14,12 @@ import { SignatureList } from './signature-list.queries';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 import { READ, SignedCopies } from './signed-copies.service';
+import { SignersTold } from './signers-told.service';
 import { SigningsKept } from './signings-kept.queries';
 
 @Area({
   controllers: [SignaturesController, SignaturesPortalController],
-  services: [NotNeeded, SignatureFields, SignatureList, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept],
+  services: [NotNeeded, SignatureFields, SignatureList, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept, SignersTold],
 })
 export class SignaturesModule {
   constructor(

@@ -13,9 +13,9 @@ import { type Ask, AsksService } from '../asks';
 import { ClientsService, ContactsService } from '../clients';
 import { type Document, DocumentsService } from '../documents';
 import { OpenedThings } from '../portal';
-import { type Addressed, PostService } from '../post';
 import { SealsService } from '../seals';
 import { SignatureFields } from './fields.service';
+import { SignersTold } from './signers-told.service';
 import { signatureDocuments, signings } from './signatures.tables';
 import { StampCopy, type ToStamp } from './tasks';
 
@@ -55,7 +55,7 @@ export class SignedCopies implements OnModuleInit {
     private readonly contacts: ContactsService,
     private readonly documents: DocumentsService,
     private readonly opened: OpenedThings,
-    private readonly post: PostService,
+    private readonly signers: SignersTold,
     private readonly seals: SealsService,
     private readonly fields: SignatureFields,
     @Inject(SETTINGS) private readonly settings: Settings,
@@ -164,24 +164,14 @@ export class SignedCopies implements OnModuleInit {
     );
     await work.tx.update(signatureDocuments).set({ signedCopyId, sealedAt: at, fingerprint, copyFault: null }).where(eq(signatureDocuments.askId, askId));
     await this.events.record(work, CopySealed, { what: `sealed the signed copy of ${ask.title}`, clientId, jobId, after: { fingerprint }, payload: { askId } });
-    const client = await this.clients.get(work, clientId);
-    if (client.way === 'paper' || ask.isPortalOnly) return;
-    const people = await this.contacts.of(work, clientId, 'signs');
-    const to = people.filter((one): one is Addressed => one.email !== null && parties.some(({ contactId }) => contactId === one.id));
-    await this.post.sendTo(
-      work,
-      to,
-      {
-        subject: `${work.firm.shortName}: signed by all, ${ask.title}`,
-        paragraphs: [
-          `“${ask.title}”, for ${client.name}, is signed by everybody who was asked. The signed copy, with the record of who signed when, is there for you.`,
-        ],
-        leadsTo: `/portal/asks/${askId}`,
-        linkWords: 'Read and keep the signed copy',
-        from: ask.askedBy,
-      },
-      { clientId, jobId },
-    );
+    await this.signers.write(work, ask, parties, {
+      subject: 'signed by all',
+      says: (client) => [
+        `“${ask.title}”, for ${client}, is signed by everybody who was asked. The signed copy, with the record of who signed when, is there for you.`,
+      ],
+      leadsTo: `/portal/asks/${askId}`,
+      linkWords: 'Read and keep the signed copy',
+    });
   }
 
   private async failed(work: Work, askId: string, error: string): Promise<void> {
