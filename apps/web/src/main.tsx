@@ -15,7 +15,8 @@ createRoot(document.getElementById('root')!).render(
     <SWRConfig value={{ fetcher: readAt, revalidateOnFocus: true, keepPreviousData: true, shouldRetryOnError: false }}>
       <Toasts>
         <Areas value={AREAS}>
-          <RouterProvider router={router} />
+          {/* An address changes at once: two changes shortly after one another would else both start from the first page, and one be lost. */}
+          <RouterProvider router={router} useTransitions={false} />
         </Areas>
       </Toasts>
     </SWRConfig>

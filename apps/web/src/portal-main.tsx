@@ -18,7 +18,8 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <SWRConfig value={{ fetcher: readAt, revalidateOnFocus: true, keepPreviousData: true, shouldRetryOnError: false }}>
       <PortalAreas value={PORTAL_AREAS}>
-        <RouterProvider router={router} />
+        {/* An address changes at once: two changes shortly after one another would else both start from the first page, and one be lost. */}
+        <RouterProvider router={router} useTransitions={false} />
       </PortalAreas>
     </SWRConfig>
   </StrictMode>,

@@ -66,15 +66,20 @@ export function Views({ views }: { views: { to: string; words: ReactNode; end?: 
   );
 }
 
-/** Narrows a list to rows whose name holds what is typed. */
+/** Narrows a list to rows whose name holds what is typed. While one types, the field shows what was typed, however long the list takes to follow. */
 export function NameFilter({ find, onFind }: { find: string; onFind(find: string): void }) {
+  const [typed, setTyped] = useState<string | null>(null);
   return (
     <label className="flex items-baseline gap-2">
       Find
       <input
         className="w-44 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp"
-        value={find}
-        onChange={(event) => onFind(event.target.value)}
+        value={typed ?? find}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          onFind(event.target.value);
+        }}
+        onBlur={() => setTyped(null)}
       />
     </label>
   );
