@@ -12,6 +12,7 @@ import { giveForApproval } from './approvals';
 import { Asking } from './asking';
 import { FilingRoom } from './filing-room';
 import { servicesOf } from './services';
+import { keepSigningKinds } from './signing-kinds';
 import { addLines } from './lines';
 import { leaveThings } from './left';
 import { keepForATime } from './kept';
@@ -56,6 +57,7 @@ export async function fillDemoFirm(settings: Settings, now: Temporal.Instant, zo
     await standToday(app, firm, today);
     const last = new LastDays(app, firm);
     await last.writeNotes(today, at);
+    await keepSigningKinds(app, firm, at);
     await last.signatures(at);
     await last.asks(at);
     await new FilingRoom(app, firm, at).fill(today);

@@ -181,18 +181,29 @@ async function found(work: Work, table: string, which: SQL, order: string): Prom
 
 const only = (row: Row, columns: string[]): Row => Object.fromEntries(Object.entries(row).filter(([column]) => columns.includes(column)));
 
-/**
- * Rows of one table at once, in place of what stands there under their ids. What the database makes by itself (a place in the
- * order of all, columns made of others) it makes anew.
- */
-async function insert(work: Work, table: string, written: Row[]): Promise<void> {
-  if (written.length === 0) return;
+const known = new Map<string, string[]>();
+
+/** The columns that are given values, as they stand in a statement; the same as long as the process lives. */
+async function columnsOf(work: Work, table: string): Promise<string[]> {
+  const there = known.get(table);
+  if (there) return there;
   const given = await rows<{ name: string }>(
     work.tx,
     sql`select quote_ident(column_name) as name from information_schema.columns
         where table_schema = 'public' and table_name = ${table} and is_generated = 'NEVER' and coalesce(column_default, '') not like 'nextval(%'`,
   );
   const names = given.map(({ name }) => name);
+  known.set(table, names);
+  return names;
+}
+
+/**
+ * Rows of one table at once, in place of what stands there under their ids. What the database makes by itself (a place in the
+ * order of all, columns made of others) it makes anew.
+ */
+async function insert(work: Work, table: string, written: Row[]): Promise<void> {
+  if (written.length === 0) return;
+  const names = await columnsOf(work, table);
   const columns = sql.raw(names.join(', '));
   const anew = BEGUN_WITH.includes(table) ? sql.raw(`on conflict (id) do update set ${names.map((name) => `${name} = excluded.${name}`).join(', ')}`) : sql``;
   await work.tx.execute(

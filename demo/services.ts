@@ -16,7 +16,7 @@ import { PacketsService, PapersService } from '@steady/server/areas/papers/index
 import { ElsewhereService, KeptRequests, RequestAnswers, RequestsService } from '@steady/server/areas/requests/index';
 import { FirmRules } from '@steady/server/areas/rules/index';
 import { DocumentChanges, DocumentsService, FoldersService } from '@steady/server/areas/documents/index';
-import { SignatureFields, SignaturesService } from '@steady/server/areas/signatures/index';
+import { SignaturesService, SigningKinds, TermsService } from '@steady/server/areas/signatures/index';
 import { LinesService, PortalServicesService, ServicesService } from '@steady/server/areas/services/index';
 import { ClosingService, LogoService, TeamService } from '@steady/server/areas/team/index';
 import { TimeService } from '@steady/server/areas/time/index';
@@ -84,7 +84,8 @@ export interface DemoServices {
   papers: PapersService;
   packets: PacketsService;
   signatures: SignaturesService;
-  signatureFields: SignatureFields;
+  signingKinds: SigningKinds;
+  terms: TermsService;
   documents: DocumentsService;
   documentChanges: DocumentChanges;
   folders: FoldersService;
@@ -159,7 +160,8 @@ export const servicesOf = (server: Awaited<ReturnType<typeof createApp>>): DemoS
   papers: server.get(PapersService),
   packets: server.get(PacketsService),
   signatures: server.get(SignaturesService),
-  signatureFields: server.get(SignatureFields),
+  signingKinds: server.get(SigningKinds),
+  terms: server.get(TermsService),
   time: server.get(TimeService),
   fees: server.get(FeesService),
   payments: server.get(PaymentsService),

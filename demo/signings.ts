@@ -43,7 +43,7 @@ export class Signings {
     };
     const drawn = await draw[what]();
     const kind = `${what}, signed by ${names.length}`;
-    const kept = (await this.app.signatureFields.kept(work)).find((one) => one.name === kind);
+    const kept = (await this.app.signingKinds.list(work)).find((one) => one.name === kind);
     const documentId = await this.app.documents.file(
       work,
       { ...(await this.app.files.keepBytes(work.firm, drawn.file)), name: isLetter ? 'Letter of engagement.pdf' : `${of} to sign.pdf` },
@@ -53,8 +53,12 @@ export class Signings {
       documentId,
       title: isLetter ? 'Letter of engagement' : job.name,
       signerIds: people.map((person) => person.id),
+      ...(kept ? { kindId: kept.id } : {}),
+      ...(kept?.words ? { words: kept.words } : {}),
+      ...(kept?.terms ? { terms: kept.terms } : {}),
+      ...(kept?.evidence.byText ? { codes: people.map(({ id, mobile }) => ({ contactId: id, number: mobile ?? '085 555 0142' })) } : {}),
       dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
-      ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept ? { placesId: kept.id } : { keepPlacesAs: kind }) }),
+      ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept ? {} : { keepPlacesAs: kind }) }),
     });
   }
 

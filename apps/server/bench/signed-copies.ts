@@ -44,6 +44,7 @@ export async function signedCopies(): Promise<void> {
       record: recordOf(file),
       filled,
       marks: [signature],
+      recordFirst: false,
       address: '3 Quay Street\nPort Sallow',
       check: { at: 'https://steady.example/check-seal/marram-tern', fingerprint: '0000 1111' },
       at: AT,

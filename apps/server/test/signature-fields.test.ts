@@ -3,7 +3,8 @@ import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type SignField, newField } from '@steady/core/signing';
 import type { PlacedField } from '@steady/contract/ask-signature';
-import type { FieldsToSign, KeptPlaces } from '@steady/contract/signatures';
+import type { FieldsToSign } from '@steady/contract/signatures';
+import type { SigningKindView } from '@steady/contract/signing-kinds';
 import { rows } from '../src/platform/database';
 import { aPdf } from './a-pdf';
 import { atSigning } from './at-signing';
@@ -131,7 +132,7 @@ describe('fields on the pages of a document', () => {
 
 describe('places kept for a kind of document', () => {
   const kept = async () =>
-    ((await manager().get('/api/signature-places').expect(200)).body as KeptPlaces[]).filter(({ name }) => name.endsWith(` ${of.count}`));
+    ((await manager().get('/api/signing-kinds').expect(200)).body as SigningKindView[]).filter(({ name }) => name.endsWith(` ${of.count}`));
   const name = () => `Accounts ${of.count}`;
 
   it('are there for the next, counted each time they are used, replaced under the same name, and given up', async () => {
@@ -139,13 +140,14 @@ describe('places kept for a kind of document', () => {
     const [places] = await kept();
     expect(places).toMatchObject({ name: name(), signers: 2, used: 0 });
     expect(places!.fields).toHaveLength(5);
-    await give(here.people, aPdf(), { fields: places!.fields, placesId: places!.id });
+    await give(here.people, aPdf(), { fields: places!.fields, kindId: places!.id });
     expect(await kept()).toMatchObject([{ used: 1 }]);
     await give(here.people, aPdf(), { fields: FIELDS().slice(0, 1), keepPlacesAs: name() });
     expect(await kept()).toMatchObject([{ id: places!.id, fields: [{ id: 'later' }] }]);
-    await manager().delete(`/api/signature-places/${places!.id}`).set(key()).expect(204);
-    expect(await kept()).toEqual([]);
-    await manager().delete(`/api/signature-places/${places!.id}`).set(key()).expect(404);
+    await manager().delete(`/api/signing-kinds/${places!.id}/places`).set(key()).expect(204);
+    expect(await kept()).toMatchObject([{ fields: [], signers: 0, used: 1 }]);
+    await manager().delete(`/api/signing-kinds/${places!.id}`).set(key()).expect(204);
+    await manager().delete(`/api/signing-kinds/${places!.id}/places`).set(key()).expect(404);
   });
 
   it('are not kept of a document that is signed as a whole', async () => {

@@ -58,6 +58,7 @@ async function sealed(original: Uint8Array, signers?: number, filled: ToStamp['f
     record: recordOf(original, signers),
     filled,
     marks,
+    recordFirst: false,
     address: '3 Quay Street\nPort Sallow',
     check: { at: 'https://steady.example/check-seal/marram-tern', fingerprint: '0000 1111' },
     at: AT,

@@ -18,7 +18,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { FIELD_KINDS, type FieldKind, MOST_FIELDS, type SignField } from '@steady/core/signing';
-import { IsDay, IsLine, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsNotBefore, IsTelephone, IsText, LeftOut, Trimmed } from './checks';
 
 const IsPoints = () => IsNumber({ allowNaN: false, allowInfinity: false }, { message: 'Give a place in points.' });
 
@@ -63,7 +63,23 @@ export class PlacedField implements SignField {
   label: string | null;
 }
 
+/** A code that one of the signers types, and the number to which it goes by text message. */
+export class CodeByText {
+  @IsUUID()
+  contactId: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Give the number to which the code goes.' })
+  @IsTelephone('085 555 0142')
+  number: string;
+}
+
 export class AskSignature {
+  /** The kind of document: what the firm asks of a signature on one, and what becomes of it. */
+  @LeftOut()
+  @IsUUID(undefined, { message: 'Choose a kind of document, or none.' })
+  kindId?: string;
+
   @IsUUID(undefined, { message: 'Choose the document to be signed.' })
   documentId: string;
 
@@ -78,6 +94,27 @@ export class AskSignature {
   @ArrayUnique({ message: 'Each person signs once.' })
   @IsUUID(undefined, { each: true })
   signerIds: string[];
+
+  /** Those of them who sign at the same time as the one before. */
+  @LeftOut()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @IsUUID(undefined, { each: true })
+  together?: string[];
+
+  /** Those of them who are to type a code that goes to their telephone. */
+  @LeftOut()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  @Type(() => CodeByText)
+  codes?: CodeByText[];
+
+  /** The name of the terms to which those agree who have not yet. */
+  @Trimmed()
+  @LeftOut()
+  @IsLine(80, 'The name of the terms')
+  terms?: string;
 
   @IsDay({ message: 'Give the day by which you need it.' })
   dueOn: string;
@@ -106,11 +143,6 @@ export class AskSignature {
   @LeftOut()
   @IsLine(80, 'The kind of document')
   keepPlacesAs?: string;
-
-  /** The places that these were taken from. */
-  @LeftOut()
-  @IsUUID()
-  placesId?: string;
 
   /** Told at once, whatever the hour and however many messages went out before. */
   @LeftOut()

@@ -41,6 +41,8 @@ export class SetFollowUps {
 export interface PartyView {
   id: string;
   name: string;
+  /** Those of one place are asked at the same time. */
+  position: number;
   state: PartyState;
   /** Since when it is their turn; null while somebody before them has not finished. */
   turnSince: string | null;

@@ -208,7 +208,7 @@ export interface JobView extends Omit<JobFacts, 'fee'> {
     authority: string;
     workings: Workings;
   } | null;
-  contacts: { id: string; name: string; email: string | null; getsRequests: boolean; signs: boolean }[];
+  contacts: { id: string; name: string; email: string | null; mobile: string | null; role: string | null; getsRequests: boolean; signs: boolean }[];
   waitingSince: string | null;
   /** Papers or answers were asked for in it: it is noted by itself when they are all there. */
   wasAsked: boolean;

@@ -1,9 +1,9 @@
 import type { SendPreview } from './requests';
 import type { AskSignature } from './ask-signature';
-import type { KeptPlaces, NoteSignedOnPaper, ReplaceSigner, SignatureRow, SignatureSum } from './signatures';
+import type { ChangeNumber, ChangeSigners, NoteSignedOnPaper, ReplaceSigner, SignatureRow, SignatureSum } from './signatures';
 import type { ListFieldsView, ListTotals, Listed, PlaceFound } from './lists';
 import type { SignaturesFilter } from './queries';
-import { type Added, FILE, a, get, post, remove } from './route';
+import { type Added, FILE, a, get, post, put } from './route';
 
 export const preview = post('/api/jobs/:id/signatures/preview', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<SendPreview>('SendPreview') });
 export const ask = post('/api/jobs/:id/signatures', 'do work', { input: a<AskSignature>('AskSignature'), answer: a<Added>('Added'), once: true });
@@ -11,9 +11,10 @@ export const onPaper = post('/api/signers/:id/on-paper', 'do work', { input: a<N
 export const replace = post('/api/signers/:id/replace', 'do work', { input: a<ReplaceSigner>('ReplaceSigner'), once: true });
 /** The signed copy could not be made: it is tried again. */
 export const copyAgain = post('/api/asks/:id/signed-copy', 'do work');
-/** Places of fields, kept for a kind of document. */
-export const places = get('/api/signature-places', 'do work', { answer: a<KeptPlaces[]>('KeptPlaces[]') });
-export const forgetPlaces = remove('/api/signature-places/:id', 'do work');
+/** Where a signer's code goes by text message, as long as they have not signed. */
+export const number = put('/api/signers/:id/number', 'do work', { input: a<ChangeNumber>('ChangeNumber') });
+/** Those who sign after the one whose turn it is. */
+export const changeSigners = put('/api/asks/:id/signers', 'do work', { input: a<ChangeSigners>('ChangeSigners') });
 
 const given = { query: a<SignaturesFilter>('SignaturesFilter'), shows: ['asks', 'signatures', 'clients', 'jobs', 'documents'] };
 /** All that was given for signature, of the firm or of a client, a job, a person. */

@@ -1,7 +1,17 @@
-import { Equals, IsNotEmpty, IsObject, IsUUID, ValidateBy } from 'class-validator';
-import { MOST_FIELDS, type Mark, type ShownInField, type SignField, type SignatureState, type SignatureTrouble, faultOfMark } from '@steady/core/signing';
+import { ArrayMaxSize, ArrayUnique, Equals, IsArray, IsNotEmpty, IsObject, IsUUID, ValidateBy } from 'class-validator';
+import {
+  type Evidence,
+  MOST_FIELDS,
+  type Mark,
+  type ShownInField,
+  type SignField,
+  type SignatureState,
+  type SignatureTrouble,
+  type SigningTerms,
+  faultOfMark,
+} from '@steady/core/signing';
 import type { ListValue } from './lists';
-import { IsDay, IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsTelephone, IsText, LeftOut, Trimmed } from './checks';
 
 /** A name, typed or drawn; null and undefined are none. */
 const IsMark = () =>
@@ -42,6 +52,11 @@ export class GiveSignature {
   @IsMark()
   initials?: Mark;
 
+  /** The edition of the terms to which they agree, where they are asked to. */
+  @LeftOut()
+  @IsUUID()
+  termsId?: string;
+
   @LeftOut()
   @IsObject({ message: 'Say what was written in which field.' })
   @IsFilling()
@@ -59,6 +74,48 @@ export class RefuseSignature {
 export class ReplaceSigner {
   @IsUUID(undefined, { message: 'Choose who signs in their place.' })
   contactId: string;
+
+  /** The number to which their code goes by text message. */
+  @Trimmed()
+  @LeftOut()
+  @IsTelephone('085 555 0142')
+  number?: string;
+}
+
+/** The number to which a signer's code goes by text message; without one no code is asked for. */
+export class ChangeNumber {
+  @Trimmed()
+  @LeftOut()
+  @IsTelephone('085 555 0142')
+  number?: string;
+}
+
+/** Those who sign after the one whose turn it is, in order. */
+export class ChangeSigners {
+  @IsArray()
+  @ArrayMaxSize(11, { message: 'Twelve people at most sign one document.' })
+  @ArrayUnique({ message: 'Each person signs once.' })
+  @IsUUID(undefined, { each: true })
+  signerIds: string[];
+
+  /** Those of them who sign at the same time as the one before. */
+  @IsArray()
+  @ArrayMaxSize(11)
+  @IsUUID(undefined, { each: true })
+  together: string[];
+}
+
+/** The code that came by text message. */
+export class TypeCode {
+  @Trimmed()
+  @IsNotEmpty({ message: 'Type the code from the text message.' })
+  @IsLine(20, 'A code')
+  code: string;
+}
+
+/** Why a code is not right; null where it is. */
+export interface CodeTried {
+  why: string | null;
 }
 
 export class NoteSignedOnPaper {
@@ -80,17 +137,6 @@ export interface SigningView {
   scanId: string | null;
 }
 
-/** Places kept for a kind of document. */
-export interface KeptPlaces {
-  id: string;
-  name: string;
-  fields: SignField[];
-  /** How many sign it. */
-  signers: number;
-  /** How often they were used since they were kept. */
-  used: number;
-}
-
 /** A field that somebody has filled in. */
 export interface SignFieldShown extends Omit<SignField, 'signer'> {
   shown: ShownInField;
@@ -103,6 +149,15 @@ export interface SignaturePart {
   /** After this day it cannot be signed any more. */
   expiresOn: string | null;
   signings: SigningView[];
+  /** The kind of document it was given as, and what is asked of a signature on it. */
+  kind: string | null;
+  evidence: Evidence;
+  /** What those agree to who sign. */
+  terms: SigningTerms | null;
+  /** The return of its job is filed only when it is signed. */
+  holdsFiling: boolean;
+  /** To which numbers codes go by text message; whether the right one was typed. */
+  codes: { partyId: string; number: string; isConfirmed: boolean }[];
   /** On how many pages how many fields are to be filled in; none where it is signed as a whole. */
   fields: { count: number; pages: number };
   /** With the signing record, sealed; null as long as not all have signed, or it is being made. */
@@ -116,6 +171,14 @@ export interface PortalSignaturePart {
   documentName: string;
   bytes: number;
   expiresOn: string | null;
+  /** What they are to agree to; null where there are no terms, or they have. */
+  terms: (SigningTerms & { id: string; text: string }) | null;
+  /** The end of the number to which their code goes by text message; null where none is asked for. */
+  textTo: string | null;
+  /** The right one was typed a short while ago. */
+  isConfirmed: boolean;
+  /** Who of the client may sign in their place, where they may hand it on. */
+  handOnTo: { id: string; name: string }[];
   /** How many places of theirs there are to fill in; none where they sign it as a whole. */
   fields: number;
   /** What they may keep once all have signed. */

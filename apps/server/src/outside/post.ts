@@ -42,6 +42,8 @@ export class MailTaken {
 export abstract class PostRoom {
   /** The domain at which answers come in; null where nobody fetches them. */
   readonly answersAt: string | null = null;
+  /** Whether text messages go out, too. */
+  readonly takesTexts: boolean = false;
 
   /** Takes a message for delivery. Given twice with one key, it is delivered once. @throws when it cannot be taken now. */
   abstract take(firmId: string, key: string, letter: Letter): Promise<void>;

@@ -6,6 +6,7 @@ const party = (name: string, more: Partial<Party> = {}): Party => ({
   id: name,
   contactId: name,
   name,
+  position: 0,
   state: 'asked',
   turnSince: '2026-03-10T09:00:00Z',
   doneAt: null,
@@ -15,7 +16,7 @@ const party = (name: string, more: Partial<Party> = {}): Party => ({
 
 describe('what is to be approved', () => {
   it('lacks the approval of whoever has the turn, is done with the last, and ended by whoever does not approve', () => {
-    const [cara, dara] = [party('Cara'), party('Dara', { state: 'ahead', turnSince: null })];
+    const [cara, dara] = [party('Cara'), party('Dara', { state: 'ahead', position: 1, turnSince: null })];
     expect(lacksOfApproval('Accounts 2025', [cara, dara])).toEqual({
       client: [{ what: 'the approval of Cara', since: '2026-03-10T09:00:00Z' }],
       us: [],

@@ -1,7 +1,7 @@
-import { type Party, turnOf } from './parties';
+import { type Party, turnsOf } from './parties';
 import type { Lacks } from './standing';
 
-/** What something to be approved lacks: the approval of the one whose turn it is. Whoever does not approve ends it, with why. */
+/** What something to be approved lacks: the approval of those whose turn it is. Whoever does not approve ends it, with why. */
 export function lacksOfApproval(title: string, parties: readonly Party[]): Lacks {
   const refused = parties.find((party) => party.state === 'refused');
   if (refused)
@@ -10,9 +10,12 @@ export function lacksOfApproval(title: string, parties: readonly Party[]): Lacks
       us: [{ key: `${refused.id} refusal`, what: `Not approved: ${title}`, why: `${refused.name}: ${refused.reason ?? ''}`, since: refused.doneAt! }],
       ended: 'refused',
     };
-  const turn = turnOf(parties);
-  if (!turn) return { client: [], us: [], ended: 'done' };
-  return { client: [{ what: `the approval of ${turn.name}`, since: turn.turnSince! }], us: [], ended: null };
+  const turns = turnsOf(parties);
+  if (turns.length === 0) return { client: [], us: [], ended: 'done' };
+  // Where some of them know of it, it lies with those alone.
+  const told = turns.filter(({ state }) => state !== 'to be told');
+  const owed = (told.length > 0 ? told : turns).map(({ name, turnSince }) => ({ what: `the approval of ${name}`, since: turnSince! }));
+  return { client: owed, us: [], ended: null };
 }
 
 /**

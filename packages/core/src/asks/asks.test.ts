@@ -16,6 +16,7 @@ import {
   standingOf,
   troubleOf,
   turnOf,
+  turnsOf,
 } from '.';
 
 const at = (day: number) => `2026-03-${String(day).padStart(2, '0')}T09:00:00Z`;
@@ -32,6 +33,7 @@ const party = (name: string, more: Partial<Party> = {}): Party => ({
   id: name,
   contactId: name,
   name,
+  position: 0,
   state: 'asked',
   turnSince: at(1),
   doneAt: null,
@@ -62,10 +64,23 @@ describe('the moves of an ask', () => {
 
 describe('whose turn it is', () => {
   it('is the first party that has not finished, and nobody’s once somebody refused', () => {
-    const [first, second] = [party('Bríd', { state: 'done' }), party('Conal')];
+    const [first, second] = [party('Bríd', { state: 'done' }), party('Conal', { position: 1 })];
     expect(turnOf([first, second])).toBe(second);
-    expect(turnOf([first, { ...second, state: 'refused' }, party('Una', { state: 'ahead' })])).toBeNull();
+    expect(turnOf([first, { ...second, state: 'refused' }, party('Una', { state: 'ahead', position: 2 })])).toBeNull();
     expect(turnOf([first])).toBeNull();
+  });
+
+  it('is that of all who stand at one place, until the last of them has finished', () => {
+    const three = [party('Bríd'), party('Conal'), party('Una', { state: 'ahead', position: 1, turnSince: null })];
+    expect(turnsOf(three).map(({ name }) => name)).toEqual(['Bríd', 'Conal']);
+    expect(turnsOf([{ ...three[0]!, state: 'done' }, three[1]!, three[2]!]).map(({ name }) => name)).toEqual(['Conal']);
+    expect(turnsOf(three.map((one) => (one.position === 0 ? { ...one, state: 'done' as const } : one))).map(({ name }) => name)).toEqual(['Una']);
+    const { client } = lacksOfSignature('Accounts', three);
+    expect(client.map(({ what }) => what)).toEqual(['the signature of Bríd', 'the signature of Conal']);
+    // Of two, one could not be written to: it lies with the other, and is in trouble all the same.
+    const untold = [three[0]!, { ...three[1]!, state: 'to be told' as const }, three[2]!];
+    expect(standingOf(lacksOfSignature('Accounts', untold), untold)).toMatchObject({ state: 'with the client', owed: [{ what: 'the signature of Bríd' }] });
+    expect(troubleOf({ state: 'with the client', wantedBy: '2026-03-30', parties: untold }, '2026-03-12')).toBe('nobody was told');
   });
 });
 
@@ -116,7 +131,7 @@ describe('an information request', () => {
 
 describe('a document given for signature', () => {
   it('waits for one after the other, and is done with the last', () => {
-    const [first, second] = [party('Bríd'), party('Conal', { state: 'ahead', turnSince: null })];
+    const [first, second] = [party('Bríd'), party('Conal', { state: 'ahead', position: 1, turnSince: null })];
     expect(standingOf(lacksOfSignature('Accounts', [first, second]), [first, second])).toMatchObject({
       state: 'with the client',
       owed: [{ what: 'the signature of Bríd', since: at(1) }],
@@ -126,7 +141,10 @@ describe('a document given for signature', () => {
   });
 
   it('refused, is for us to decide upon', () => {
-    const parties = [party('Bríd', { state: 'refused', doneAt: at(5), reason: 'the dividend is wrong' }), party('Conal', { state: 'ahead', turnSince: null })];
+    const parties = [
+      party('Bríd', { state: 'refused', doneAt: at(5), reason: 'the dividend is wrong' }),
+      party('Conal', { state: 'ahead', position: 1, turnSince: null }),
+    ];
     expect(standingOf(lacksOfSignature('Accounts', parties), parties)).toEqual({
       state: 'refused',
       owed: [],
@@ -171,6 +189,7 @@ describe('always', () => {
       id: fc.uuid(),
       contactId: fc.uuid(),
       name: fc.constant('Bríd'),
+      position: fc.nat(2),
       state: fc.constantFrom(...PARTY_STATES),
       turnSince: fc.constant(at(1)),
       doneAt: fc.constant(null),

@@ -11,6 +11,8 @@ export interface Party {
   /** Null for whoever of the client's people gets asks of that kind. */
   contactId: string | null;
   name: string;
+  /** Where they stand in the order: those of one place are asked at the same time. */
+  position: number;
   state: PartyState;
   /** Since when it is its turn, an ISO moment; null before that. */
   turnSince: string | null;
@@ -20,8 +22,13 @@ export interface Party {
   reason: string | null;
 }
 
-/** Whose turn it is: the first that has not finished. Null when all have, or one of them refused. */
-export function turnOf<One extends Party>(parties: readonly One[]): One | null {
-  if (parties.some((party) => party.state === 'refused')) return null;
-  return parties.find((party) => party.state !== 'done') ?? null;
+/** Whose turn it is: of the first place where not all have finished, those who have not. Nobody where all have, or one of them refused. */
+export function turnsOf<One extends Pick<Party, 'state' | 'position'>>(parties: readonly One[]): One[] {
+  if (parties.some((party) => party.state === 'refused')) return [];
+  const open = parties.filter((party) => party.state !== 'done');
+  const first = Math.min(...open.map(({ position }) => position));
+  return open.filter(({ position }) => position === first);
 }
+
+/** The first of those whose turn it is; null where it is nobody's. */
+export const turnOf = <One extends Pick<Party, 'state' | 'position'>>(parties: readonly One[]): One | null => turnsOf(parties)[0] ?? null;

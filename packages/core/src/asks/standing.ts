@@ -1,4 +1,4 @@
-import { type Party, turnOf } from './parties';
+import { type Party, turnsOf } from './parties';
 import type { AskState } from './states';
 
 /** One thing that the client has still to do. */
@@ -50,9 +50,10 @@ export function standingOf(lacks: Lacks, parties: readonly Party[], { released =
   const forUs = bySince(lacks.us);
   if (lacks.ended) return { state: lacks.ended, owed: [], forUs };
   if (isPlanned && !released) return { state: 'planned', owed: [], forUs };
-  const turn = turnOf(parties);
+  const turns = turnsOf(parties);
   // Nobody owes what they were not told of.
-  const owed = released || turn?.state === 'to be told' ? [] : bySince(lacks.client);
+  const isUntold = turns.length > 0 && turns.every(({ state }) => state === 'to be told');
+  const owed = released || isUntold ? [] : bySince(lacks.client);
   if (owed.length > 0) return { state: 'with the client', owed, forUs };
   return { state: released && forUs.length === 0 ? 'withdrawn' : 'with us', owed, forUs };
 }
@@ -66,7 +67,8 @@ export function troubleOf(
   today: string,
 ): 'refused' | 'expired' | 'nobody was told' | 'overdue' | null {
   if (ask.state === 'refused' || ask.state === 'expired') return ask.state;
-  if (ask.state === 'with us' && turnOf(ask.parties)?.state === 'to be told') return 'nobody was told';
+  if ((ask.state === 'with us' || ask.state === 'with the client') && turnsOf(ask.parties).some(({ state }) => state === 'to be told'))
+    return 'nobody was told';
   return ask.state === 'with the client' && ask.wantedBy < today ? 'overdue' : null;
 }
 

@@ -1,4 +1,5 @@
 export { type PublishedCertificate, type SealVerdict, type SignedFile, checkSigned, sealVerdict } from './check';
+export { type Evidence, NO_EVIDENCE, type ToSign, coveredNumber, evidenceInWords, lacksOfEvidence } from './evidence';
 export {
   FIELD_KINDS,
   FIELD_SIZES,
@@ -39,6 +40,7 @@ export {
   type SignerRecord,
   type SigningRecord,
   type SigningStep,
+  type SigningTerms,
   grouped,
   howConfirmed,
   momentOnRecord,

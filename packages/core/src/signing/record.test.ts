@@ -32,6 +32,9 @@ describe('a signing record', () => {
   it('says how each was confirmed', () => {
     expect(howConfirmed(SIGNER)).toBe('in the portal, entered by a code sent to orla@gannet.example, from 203.0.113.7');
     expect(howConfirmed({ ...SIGNER, email: null, from: null })).toBe('in the portal, entered by a code sent to their own mailbox');
+    expect(howConfirmed({ ...SIGNER, textTo: '••• 0142' })).toBe(
+      'in the portal, entered by a code sent to orla@gannet.example, and by one sent as a text message to ••• 0142, from 203.0.113.7',
+    );
     expect(howConfirmed({ ...SIGNER, notedBy: 'Niamh Daly' })).toBe('on paper; Niamh Daly noted it, without a scan');
     expect(howConfirmed({ ...SIGNER, notedBy: 'Niamh Daly', hasScan: true })).toBe('on paper; Niamh Daly noted it, with a scan');
   });
@@ -42,6 +45,10 @@ describe('a signing record', () => {
 
   it('is read back as it was written', () => {
     expect(readRecord(JSON.stringify(RECORD))).toEqual(RECORD);
+    const more = { ...RECORD, signers: [{ ...SIGNER, textTo: '••• 0142' }], terms: { name: 'Terms of engagement', edition: 2 } };
+    expect(readRecord(JSON.stringify(more))).toEqual(more);
+    for (const terms of [null, 'some', { name: 'Terms', edition: 'second' }]) expect(readRecord(JSON.stringify({ ...RECORD, terms }))).toBeNull();
+    expect(readRecord(JSON.stringify({ ...RECORD, signers: [{ ...SIGNER, textTo: 12 }] }))).toBeNull();
   });
 
   it('is found in a file that carries it, in plain letters, whatever is written in it', () => {

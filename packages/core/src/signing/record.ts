@@ -11,6 +11,8 @@ export interface SignerRecord {
   /** Of the portal: the address to which their code went, and that from which they signed, as far as it is known. */
   email: string | null;
   from: string | null;
+  /** The end of the number to which a second code went by text message; nothing where none did. */
+  textTo?: string | null;
   /** Of paper: who of the firm saw it, and whether a scan is there. */
   notedBy: string | null;
   hasScan: boolean;
@@ -22,6 +24,12 @@ export interface SigningStep {
   who: string;
   /** What they did, behind their name: "signed it as "Orla Nolan"". */
   did: string;
+}
+
+/** Terms of the firm, as they were called, and which edition of them. */
+export interface SigningTerms {
+  name: string;
+  edition: number;
 }
 
 /** How a document was signed: printed behind it, and carried in the sealed file for whoever checks it. */
@@ -36,6 +44,8 @@ export interface SigningRecord {
   askedBy: string;
   signers: SignerRecord[];
   steps: SigningStep[];
+  /** What those agreed to who signed; nothing where there were no terms. */
+  terms?: SigningTerms;
   /** Of the firm, IANA name: its clock is the one of which the printed record speaks. */
   zone: string;
 }
@@ -53,10 +63,10 @@ export function momentOnRecord(at: string, zone: string): string {
  * How somebody was confirmed to be who signed, in a sentence.
  * @example howConfirmed({ name: 'Orla', signedAs: null, at: '2026-03-11T10:00:00Z', email: null, from: null, notedBy: 'Niamh', hasScan: true }) // 'on paper; Niamh noted it, with a scan'
  */
-export function howConfirmed({ notedBy, hasScan, email, from }: SignerRecord): string {
+export function howConfirmed({ notedBy, hasScan, email, from, textTo }: SignerRecord): string {
   if (notedBy !== null) return `on paper; ${notedBy} noted it, ${hasScan ? 'with a scan' : 'without a scan'}`;
   const by = email === null ? 'by a code sent to their own mailbox' : `by a code sent to ${email}`;
-  return `in the portal, entered ${by}${from === null ? '' : `, from ${from}`}`;
+  return `in the portal, entered ${by}${textTo ? `, and by one sent as a text message to ${textTo}` : ''}${from === null ? '' : `, from ${from}`}`;
 }
 
 /** A hash in groups that can be compared by eye. */
@@ -80,7 +90,7 @@ export function readRecord(text: string): SigningRecord | null {
     return null;
   }
   if (typeof given !== 'object' || given === null) return null;
-  const { form, firm, client, title, document, askedBy, signers, steps, zone } = given as Record<string, unknown>;
+  const { form, firm, client, title, document, askedBy, signers, steps, zone, terms = undefined } = given as Record<string, unknown>;
   const { name, bytes, sha256 } = (document ?? {}) as Record<string, unknown>;
   const isRecord =
     form === 'signing record 1' &&
@@ -90,8 +100,15 @@ export function readRecord(text: string): SigningRecord | null {
     /^[0-9a-f]{64}$/.test(sha256) &&
     isList(
       signers,
-      (one) => isText(one.name) && isMoment(one.at) && [one.signedAs, one.email, one.from, one.notedBy].every(isTextOrNone) && typeof one.hasScan === 'boolean',
+      (one) =>
+        isText(one.name) &&
+        isMoment(one.at) &&
+        [one.signedAs, one.email, one.from, one.notedBy].every(isTextOrNone) &&
+        isTextOrNone(one.textTo ?? null) &&
+        typeof one.hasScan === 'boolean',
     ) &&
+    (terms === undefined ||
+      (typeof terms === 'object' && terms !== null && isText((terms as SigningTerms).name) && Number.isInteger((terms as SigningTerms).edition))) &&
     isList(steps, (one) => isText(one.who) && isText(one.did) && isMoment(one.at));
   if (!isRecord) return null;
   try {

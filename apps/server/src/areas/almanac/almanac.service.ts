@@ -177,6 +177,9 @@ export class AlmanacService implements OnModuleInit {
       throw Problem.refused('already-filed', `It was filed already${obligation.receipt ? `, receipt ${obligation.receipt}` : ''}.`);
     if (obligation.status === 'filing') throw Problem.refused('being-filed', 'It is on its way already. The receipt comes automatically.');
     const jobId = await this.jobs.ofObligation(work, obligationId);
+    const unsigned = jobId === null ? [] : await this.tasks.notToFile(work, jobId);
+    if (unsigned.length > 0)
+      throw Problem.refused('not-signed', `It is filed only when this is signed: ${unsigned.join('; ')}. It is under "Requests" of the job.`);
     if (!anyway) {
       const left = jobId === null ? [] : await this.tasks.checksLeft(work, jobId);
       const lacking = await this.lines.lacking(work, obligation.clientId, obligation.serviceId);

@@ -63,7 +63,7 @@ export class AskBook {
 
   /** Those who are asked, in order. */
   partiesOf(work: Work, askId: string): Promise<AskParty[]> {
-    return work.tx.select().from(askParties).where(eq(askParties.askId, askId)).orderBy(asc(askParties.position));
+    return work.tx.select().from(askParties).where(eq(askParties.askId, askId)).orderBy(asc(askParties.position), asc(askParties.id));
   }
 
   /** A party with its ask, to be read. @throws Problem when there is none */
@@ -174,9 +174,9 @@ export class AskBook {
       .where(eq(asks.id, ask.id));
   }
 
-  /** What still waits to go out about it does not. */
-  dropLetters(work: Work, ask: Ask): Promise<void> {
-    return this.post.drop(work, matterOf(ask));
+  /** What still waits to go out about it does not; of one person, where one is given. */
+  dropLetters(work: Work, ask: Ask, contactId: string | null = null): Promise<void> {
+    return this.post.drop(work, matterOf(ask), contactId);
   }
 
   /** Nothing is wanted any more: no task stands for it, and nothing that still waits goes out about it. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { lastSafeDay, turnOf } from '@steady/core/asks';
+import { lastSafeDay, turnOf, turnsOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { SendPreview } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
@@ -49,31 +49,38 @@ export class AskLetters {
     return this.hears ? this.hears(work, job) : [];
   }
 
-  /** What was sent to nobody has reached the client all the same: an answer of theirs came. */
-  async heard(work: Work, ask: Ask): Promise<void> {
-    const turn = turnOf(await this.book.partiesOf(work, ask.id));
-    if (turn?.state !== 'to be told') return;
-    await this.book.setParty(work, turn.id, { state: 'asked' });
-    await this.tasks.settle(work, ask.jobId, taskOfParty(turn.id), true);
+  /** What was sent to nobody has reached the client all the same: an answer of theirs came. @param whom those whom it reached, where that is known */
+  async heard(work: Work, ask: Ask, whom?: readonly AskParty[]): Promise<void> {
+    const untold = whom ?? turnsOf(await this.book.partiesOf(work, ask.id)).filter(({ state }) => state === 'to be told');
+    if (untold.length === 0) return;
+    for (const { id } of untold) {
+      await this.book.setParty(work, id, { state: 'asked' });
+      await this.tasks.settle(work, ask.jobId, taskOfParty(id), true);
+    }
     await this.sent(work, ask, true);
   }
 
-  /** Tells the one whose turn it is now, if it is not known to them yet. @returns how many were written to */
+  /** Tells those whose turn it is now and who do not know yet. @returns how many were written to */
   async passTurn(work: Work, ask: Ask, when: When = {}): Promise<number> {
-    const next = turnOf(await this.book.partiesOf(work, ask.id));
-    if (next?.state !== 'ahead') return 0;
-    const written = await this.write(work, ask, next, false, when);
-    await this.book.setParty(work, next.id, { state: written > 0 ? 'asked' : 'to be told', turnSince: work.now.toString() });
-    if (written > 0) await this.sent(work, ask, true);
-    else await this.standIn(work, ask, next);
-    return written;
+    let all = 0;
+    for (const next of turnsOf(await this.book.partiesOf(work, ask.id)).filter(({ state }) => state === 'ahead')) {
+      const written = await this.write(work, ask, next, false, when);
+      await this.book.setParty(work, next.id, { state: written > 0 ? 'asked' : 'to be told', turnSince: work.now.toString() });
+      if (written > 0) await this.sent(work, ask, true);
+      else await this.standIn(work, ask, next);
+      all += written;
+    }
+    return all;
   }
 
   /** The last day on which everybody who would be written to is away; null where somebody is there. */
   async awayUntil(work: Work, ask: Ask): Promise<string | null> {
-    const turn = turnOf(await this.book.partiesOf(work, ask.id));
-    const { client, contactId } = await this.whom(work, ask, turn);
-    return this.post.awayUntil(work, client, this.kinds.of(ask.kind).permission, contactId);
+    const away: (string | null)[] = [];
+    for (const turn of turnsOf(await this.book.partiesOf(work, ask.id))) {
+      const { client, contactId } = await this.whom(work, ask, turn);
+      away.push(await this.post.awayUntil(work, client, this.kinds.of(ask.kind).permission, contactId));
+    }
+    return away.includes(null) ? null : (away.sort()[0] ?? null);
   }
 
   /** It is wanted again: what was not sent when it was withdrawn goes out. */
@@ -152,8 +159,9 @@ export class AskLetters {
     const parties = await this.book.partiesOf(work, ask.id);
     const turn = turnOf(parties) ?? parties[0]!;
     const { client, draft } = await this.draft(work, ask, turn, again);
+    const names = turnsOf(parties).map(({ name }) => name);
     const { client: owed } = await this.kinds.of(ask.kind).lacks(work, ask, parties);
-    return { client, to: turn.name, letter: draft, things: owed.map(({ what }) => what) };
+    return { client, to: names.join(' and ') || turn.name, letter: draft, things: owed.map(({ what }) => what) };
   }
 
   /** What would go out, to the first who is asked: the others are told when it is their turn. */

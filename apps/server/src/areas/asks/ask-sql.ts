@@ -26,7 +26,13 @@ export const partiesThere = sql`(select ${askParties.id}, ${askParties.askId}, $
 export const asksWithTurns = (kind: string): SQL => sql`(
   select a.*, t.name as turn_name, t.contact_id as turn_contact, t.state as turn_state, t.turn_since, n.done, n.of_all, n.contacts, coalesce(a.reason, n.refusal) as why
   from ${asks} a
-    left join lateral (select p.* from ask_parties p where p.ask_id = a.id and p.state <> 'done' and a.ended_at is null and not a.released order by p.position limit 1) t on t.state <> 'refused'
+    left join lateral (
+      select string_agg(p.name, ' and ' order by p.name) as name, min(p.turn_since) as turn_since, (array_agg(p.contact_id order by p.state = 'to be told' desc, p.name))[1] as contact_id,
+        case when bool_or(p.state = 'refused') then 'refused' when bool_or(p.state = 'to be told') then 'to be told' else min(p.state) end as state
+      from ask_parties p
+      where p.ask_id = a.id and p.state <> 'done' and a.ended_at is null and not a.released
+        and p.position = (select min(f.position) from ask_parties f where f.ask_id = a.id and f.state <> 'done')
+    ) t on t.state <> 'refused'
     cross join lateral (
       select (count(*) filter (where p.state = 'done'))::int as done, count(*)::int as of_all, array_agg(p.contact_id) as contacts,
         max(p.name || ': ' || p.reason) filter (where p.state = 'refused') as refusal

@@ -34,6 +34,12 @@ export class AskQueries {
     return this.views(work, eq(asks.jobId, jobId));
   }
 
+  async notToFile(work: Work, jobId: string): Promise<string[]> {
+    const why: string[] = [];
+    for (const kind of this.kinds.all) why.push(...((await kind.notToFile?.(work, jobId)) ?? []));
+    return why;
+  }
+
   /** What was asked of a client over all its jobs, the newest first. */
   ofClient(work: Work, clientId: string): Promise<AskView[]> {
     return this.views(work, eq(asks.clientId, clientId));
@@ -66,7 +72,7 @@ export class AskQueries {
       owed: ask.owed,
       forUs: ask.forUs,
       trouble: troubleOf(ask, work.today.toString()),
-      parties: ask.parties.map(({ id, name, state, turnSince, doneAt }) => ({ id, name, state, turnSince, doneAt })),
+      parties: ask.parties.map(({ id, name, position, state, turnSince, doneAt }) => ({ id, name, position, state, turnSince, doneAt })),
       sendOn: ask.sendOn,
       isPortalOnly: ask.isPortalOnly,
       promisedFor: ask.promisedFor,
@@ -89,7 +95,7 @@ export class AskQueries {
 
   private async partiesOf(work: Work, askIds: string[]): Promise<AskParty[]> {
     if (askIds.length === 0) return [];
-    return work.tx.select().from(askParties).where(inArray(askParties.askId, askIds)).orderBy(asc(askParties.position));
+    return work.tx.select().from(askParties).where(inArray(askParties.askId, askIds)).orderBy(asc(askParties.position), asc(askParties.id));
   }
 
   private async byKind<Part>(

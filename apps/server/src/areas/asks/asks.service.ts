@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { eq, inArray } from 'drizzle-orm';
-import { turnOf, wantedByThen } from '@steady/core/asks';
+import { turnsOf, wantedByThen } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { ChangeAsk } from '@steady/contract/asks';
@@ -29,8 +29,8 @@ export interface NewAsk {
   title: string;
   words?: string | null;
   wantedBy: string;
-  /** Those who are asked, in order; a null contact stands for whoever gets asks of that kind. */
-  parties: { contactId: string | null; name: string }[];
+  /** Those who are asked, in order; a null contact stands for whoever gets asks of that kind. Where no place is given, one after the other. */
+  parties: { contactId: string | null; name: string; position?: number }[];
   /** What the history says: "asked for Bank statements". */
   what: string;
   after: unknown;
@@ -78,7 +78,7 @@ export class AsksService implements OnModuleInit {
   }
 
   /**
-   * Asks a client for something, and tells the first whose turn it is, or plans to on a day. Where nobody can be written to, a task for
+   * Asks a client for something, and tells those whose turn it is, or plans to on a day. Where nobody can be written to, a task for
    * a person of the firm stands for that, and the ask waits for us. What lacks nothing from the beginning is told to nobody.
    * @returns the ask and how many were told
    */
@@ -106,7 +106,7 @@ export class AsksService implements OnModuleInit {
       .returning();
     await work.tx
       .insert(askParties)
-      .values(parties.map((party, position) => ({ ...party, firmId: work.firm.id, askId: ask!.id, position, state: 'ahead' as const })));
+      .values(parties.map((party, at) => ({ position: at, ...party, firmId: work.firm.id, askId: ask!.id, state: 'ahead' as const })));
     await fill(ask!);
     const isThere = await this.book.lacksNothing(work, ask!);
     const written = sendOn !== null || isThere ? 0 : await this.letters.passTurn(work, ask!, when);
@@ -177,7 +177,7 @@ export class AsksService implements OnModuleInit {
     if ((await this.book.partiesOf(work, ask.id)).some((one) => one.contactId === person.id))
       throw Problem.invalid([{ field: 'contactId', message: `${person.name} is asked already. Choose somebody else.` }]);
     // What was written to them and waits to go out is not sent; of somebody whose turn has not come nothing waits but the letter of another.
-    if (party.state !== 'ahead') await this.book.dropLetters(work, ask);
+    if (party.state !== 'ahead') await this.book.dropLetters(work, ask, party.contactId);
     await this.tasks.settle(work, ask.jobId, taskOfParty(party.id), true);
     await this.book.setParty(work, party.id, { contactId: person.id, name: person.name, state: 'ahead', turnSince: null, doneAt: null, reason: null });
     const written = await this.letters.passTurn(work, ask);
@@ -189,6 +189,49 @@ export class AsksService implements OnModuleInit {
     });
     await this.book.reckon(work, ask.id);
     return party;
+  }
+
+  /**
+   * Says anew who is asked after those who know of it, in order. Whoever is not among them any more was never told, and is not asked.
+   * @param leave lets go of what hangs on one who is left out, before they are
+   * @returns all who are asked now
+   */
+  async changeAhead(
+    work: Work,
+    askId: string,
+    later: readonly { contactId: string; name: string; isTogether: boolean }[],
+    leave: (party: AskParty) => Promise<void>,
+  ): Promise<AskParty[]> {
+    const ask = await this.book.hold(work, askId);
+    if (ENDED.includes(ask.state) || ask.state === 'refused' || ask.released)
+      throw Problem.refused('ask-ended', `It is ${ask.released ? 'over' : ask.state} and stays as it is.`);
+    const parties = await this.book.partiesOf(work, askId);
+    const [known, ahead] = [parties.filter(({ state }) => state !== 'ahead'), parties.filter(({ state }) => state === 'ahead')];
+    const twice = later.find(({ contactId }) => known.some((one) => one.contactId === contactId));
+    if (twice) throw Problem.invalid([{ field: 'signerIds', message: `${twice.name} is asked already, and stays where they stand.` }]);
+    if (known.length + later.length === 0) throw Problem.invalid([{ field: 'signerIds', message: 'Choose who is asked.' }]);
+    for (const party of ahead.filter(({ contactId }) => !later.some((one) => one.contactId === contactId))) {
+      await leave(party);
+      await work.tx.delete(askParties).where(eq(askParties.id, party.id));
+    }
+    let position = Math.max(-1, ...known.map((party) => party.position));
+    for (const [at, { contactId, name, isTogether }] of later.entries()) {
+      if (!isTogether || (at === 0 && known.length === 0)) position += 1;
+      const there = ahead.find((one) => one.contactId === contactId);
+      if (there) await this.book.setParty(work, there.id, { position });
+      else await work.tx.insert(askParties).values({ firmId: work.firm.id, askId, contactId, name, position, state: 'ahead' });
+    }
+    if (ask.state !== 'planned') await this.letters.passTurn(work, ask);
+    await this.events.record(work, AskChanged, {
+      what: `changed who is asked, ${ask.title}: ${[...known, ...later].map(({ name }) => name).join(', ')}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      before: parties.map(({ name }) => name),
+      after: [...known, ...later].map(({ name }) => name),
+      payload: { askId },
+    });
+    await this.book.reckon(work, askId);
+    return this.book.partiesOf(work, askId);
   }
 
   /** Its day is over and not all have done their part: it cannot be done any more. */
@@ -217,40 +260,44 @@ export class AsksService implements OnModuleInit {
 
   /** A packet was posted: the client knows from today, and the task that stands for it is done. */
   async posted(work: Work, askId: string): Promise<void> {
-    const turn = turnOf(await this.book.partiesOf(work, askId));
+    const untold = turnsOf(await this.book.partiesOf(work, askId)).filter(({ state }) => state === 'to be told');
     const ask = await this.book.hold(work, askId);
-    if (turn?.state === 'to be told') {
-      await this.tasks.settle(work, ask.jobId, taskOfParty(turn.id));
-      await this.toldOtherwise(work, turn.id, true);
+    for (const { id } of untold) {
+      await this.tasks.settle(work, ask.jobId, taskOfParty(id));
+      await this.toldOtherwise(work, id, true);
     }
     if (ask.letterDueSince === null) return;
     await work.tx.update(asks).set({ letterDueSince: null }).where(eq(asks.id, askId));
     await this.book.written(work, ask);
   }
 
-  /** Writes once more to the one whose turn it is. @throws Problem that says why that makes no sense */
+  /** Writes once more to those whose turn it is. @throws Problem that says why that makes no sense */
   async remind(work: Work, askId: string): Promise<void> {
     const ask = await this.book.hold(work, askId);
     this.book.mustBeOpen(ask);
     if (ask.state === 'planned')
       throw Problem.refused('is-planned', `It goes out ${fullDate(civil(ask.sendOn!))}. Send it now, if the client should have it before.`);
-    const next = turnOf(await this.book.partiesOf(work, askId));
-    if (!next || (ask.owed.length === 0 && next.state !== 'to be told'))
+    const turns = turnsOf(await this.book.partiesOf(work, askId));
+    const untold = turns.filter(({ state }) => state === 'to be told');
+    if (turns.length === 0 || (ask.owed.length === 0 && untold.length === 0))
       throw Problem.refused('nothing-owed', 'Nothing is outstanding from the client: what came in waits for us.');
-    const told = next.state !== 'to be told';
-    if ((await this.letters.write(work, ask, next, told)) === 0)
+    const reached: AskParty[] = [];
+    for (const next of turns) if ((await this.letters.write(work, ask, next, next.state !== 'to be told')) > 0) reached.push(next);
+    const names = (of: readonly AskParty[]) => of.map(({ contactId, name }) => (contactId === null ? 'the client' : name)).join(' and ');
+    if (reached.length === 0)
       throw Problem.refused(
         'nobody-to-write-to',
-        `${next.contactId === null ? 'Nobody there' : next.name} can be written to. Say it in another way, then note it here.`,
+        `${turns.some(({ contactId }) => contactId === null) ? 'Nobody there' : names(turns)} can be written to. Say it in another way, then note it here.`,
       );
     await this.events.record(work, AskChanged, {
-      what: `${told ? 'reminded' : 'wrote to'} ${next.contactId === null ? 'the client' : next.name} about ${ask.title}`,
+      what: `${reached.some((one) => untold.includes(one)) ? 'wrote to' : 'reminded'} ${names(reached)} about ${ask.title}`,
       clientId: ask.clientId,
       jobId: ask.jobId,
       payload: { askId },
     });
-    if (told) return;
-    await this.letters.heard(work, ask);
+    const now = untold.filter((one) => reached.includes(one));
+    if (now.length === 0) return;
+    await this.letters.heard(work, ask, now);
     await this.book.reckon(work, askId);
   }
 
@@ -332,8 +379,7 @@ export class AsksService implements OnModuleInit {
   /** It stands again as before it was withdrawn or released, with a task where nobody was told. */
   private async asked(work: Work, ask: Ask): Promise<void> {
     await work.tx.update(asks).set({ released: false, reason: null }).where(eq(asks.id, ask.id));
-    const turn = turnOf(await this.book.partiesOf(work, ask.id));
-    if (turn?.state === 'to be told') await this.letters.standIn(work, ask, turn);
+    for (const turn of turnsOf(await this.book.partiesOf(work, ask.id))) if (turn.state === 'to be told') await this.letters.standIn(work, ask, turn);
     await this.letters.takeUp(work, ask);
     await this.book.stands(work, ask.id);
   }

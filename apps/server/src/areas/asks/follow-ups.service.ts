@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, isNull, lte } from 'drizzle-orm';
-import { type NextFollowUp, followUpAfter, nextFollowUp, turnOf } from '@steady/core/asks';
+import { type NextFollowUp, followUpAfter, nextFollowUp, turnsOf } from '@steady/core/asks';
 import { isWorkingDay } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import { Ticks } from '../../platform/background/ticks';
@@ -102,8 +102,8 @@ export class FollowUps implements OnModuleInit {
   private async followUp(work: Work, askId: string): Promise<void> {
     const ask = await this.book.hold(work, askId);
     const { on } = (await this.of(work, [ask])).get(askId)!;
-    const turn = turnOf(await this.book.partiesOf(work, askId));
-    if (on === null || on > work.today.toString() || !turn) return;
+    const turns = turnsOf(await this.book.partiesOf(work, askId));
+    if (on === null || on > work.today.toString() || turns.length === 0) return;
     const { followUps: rules, calendar } = work.firm;
     if (ask.followUps >= rules.most) {
       await work.tx.update(asks).set({ nextFollowUpOn: null }).where(eq(asks.id, askId));
@@ -111,7 +111,8 @@ export class FollowUps implements OnModuleInit {
       await this.say(work, ask, `was followed up ${counted(ask.followUps, 'time')} about ${ask.title}: a task takes over`);
       return;
     }
-    const written = await this.letters.write(work, ask, turn, true);
+    let written = 0;
+    for (const turn of turns) written += await this.letters.write(work, ask, turn, true);
     const onPaper = written === 0 && (await this.clients.get(work, ask.clientId)).way === 'paper';
     if (written === 0 && !onPaper) await this.handOver(work, ask, `Follow up ${ask.title}: there is nobody to write to`);
     await work.tx

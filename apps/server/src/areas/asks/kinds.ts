@@ -51,6 +51,8 @@ export interface AskKind<Part = unknown, PortalPart = Part> {
    */
   lines(askId: SQL): SQL;
   lacks(work: Work, ask: Ask, parties: AskParty[]): Promise<Lacks>;
+  /** Why the return of a job is not to be filed, as far as such asks say, a sentence part each. */
+  notToFile?(work: Work, jobId: string): Promise<string[]>;
   /** Its part of the firm's screens, by the id of the ask. */
   parts(work: Work, askIds: string[]): Promise<Map<string, Part>>;
   /** Its part of the portal, by the id of the ask, where that is not what the firm sees. */

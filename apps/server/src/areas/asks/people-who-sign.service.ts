@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { turnOf } from '@steady/core/asks';
+import { turnsOf } from '@steady/core/asks';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Contact, ContactsService } from '../clients';
+import { type ContactOfClient, ContactsService } from '../clients';
 import { AskBook } from './ask-book.service';
 import type { Ask, AskParty } from './kinds';
 
@@ -29,7 +29,7 @@ export class PeopleWhoSign {
   ) {}
 
   /** Those chosen, in order. @param field where they were chosen @throws Problem when one of them has no say in signing for the client */
-  async chosen(work: Work, clientId: string, ids: string[], field: string): Promise<Contact[]> {
+  async chosen(work: Work, clientId: string, ids: string[], field: string): Promise<ContactOfClient[]> {
     const sign = await this.contacts.of(work, clientId, 'signs');
     return ids.map((id) => {
       const person = sign.find((one) => one.id === id);
@@ -68,7 +68,7 @@ export class PeopleWhoSign {
     const { party, ask } = found;
     if (party.state === 'done') throw Problem.refused(done.code, done.words);
     this.book.mustBeOpen(ask);
-    if (turnOf(await this.book.partiesOf(work, ask.id))?.id !== party.id) throw Problem.refused('not-their-turn', waits);
+    if (!turnsOf(await this.book.partiesOf(work, ask.id)).some(({ id }) => id === party.id)) throw Problem.refused('not-their-turn', waits);
     return found;
   }
 }

@@ -51,9 +51,9 @@ export class ClientQueries {
   async settledWith(work: Work, clientId: string): Promise<{ client: string; way: string; contacts: JobView['contacts'] }> {
     const [found] = await work.tx.select({ client: clients.name, way: clients.way }).from(clients).where(eq(clients.id, clientId));
     if (!found) throw Problem.notFound('client');
-    const { getsRequests, signs, position } = clientContacts;
+    const { getsRequests, signs, role, position } = clientContacts;
     const people = await work.tx
-      .select({ id: contacts.id, name: contacts.name, email: contacts.email, getsRequests, signs })
+      .select({ id: contacts.id, name: contacts.name, email: contacts.email, mobile: contacts.mobile, role, getsRequests, signs })
       .from(clientContacts)
       .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
       .where(eq(clientContacts.clientId, clientId))

@@ -17,6 +17,13 @@ export interface Contact {
   awayUntil: string | null;
 }
 
+/** The same at one client. */
+export interface ContactOfClient extends Contact {
+  /** "director"; null where none is known. */
+  role: string | null;
+  mobile: string | null;
+}
+
 export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added', 'clients');
 /** `newAddress` when mail goes elsewhere from now on: what was confirmed from the old address counts no more. */
 export const ContactChanged = eventKind<{ contactId: string; newAddress: boolean }>('contact changed', 'clients');
@@ -304,9 +311,16 @@ export class ContactsService {
   }
 
   /** The people of a client in their order, first the one who is asked first; only those with a say, when one is named. */
-  async of(work: Work, clientId: string, say?: ContactPermission): Promise<Contact[]> {
+  async of(work: Work, clientId: string, say?: ContactPermission): Promise<ContactOfClient[]> {
     return work.tx
-      .select({ id: contacts.id, name: contacts.name, email: contacts.email, awayUntil: contacts.awayUntil })
+      .select({
+        id: contacts.id,
+        name: contacts.name,
+        email: contacts.email,
+        awayUntil: contacts.awayUntil,
+        role: clientContacts.role,
+        mobile: contacts.mobile,
+      })
       .from(clientContacts)
       .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))
       .where(and(eq(clientContacts.clientId, clientId), say && eq(clientContacts[say], true)))

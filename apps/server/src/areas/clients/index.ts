@@ -10,7 +10,7 @@ export { ClientQueries } from './clients.queries';
 export type { Client } from './clients.tables';
 export { ClientAdded, ClientChanged, ClientsRemoved, ClientsService, type EndedClient, bearsOnRules, clientWith, factsOf } from './clients.service';
 export { ContactQueries } from './contacts.queries';
-export { type Contact, ContactChanged, ContactsService, personWith } from './contacts.service';
+export { type Contact, ContactChanged, type ContactOfClient, ContactsService, personWith } from './contacts.service';
 export { ContactMerging, ContactsMerged } from './contacts-merge.service';
 export { ClientsMerged } from './merge.service';
 export { ClientRecords, moveToClient } from './client-records.service';

@@ -8,6 +8,8 @@ export interface AsksOfJobs {
   ofPhases(work: Work, jobId: string): Promise<AskOfPhase[]>;
   /** Whether papers or answers were asked for in a job, of which it is noted by itself when they are all there. */
   hasMaterial(work: Work, jobId: string): Promise<boolean>;
+  /** Why the return of a job is not to be filed at all, a sentence part each; nothing where nothing speaks against it. */
+  notToFile(work: Work, jobId: string): Promise<string[]>;
   /** What the end of some jobs would bring to an end. */
   openOf(work: Work, jobIds: string[]): Promise<{ jobId: string; title: string }[]>;
   /** Those of some jobs in which anything was ever asked. */

@@ -260,6 +260,11 @@ export class TasksService {
     return [...left.map((task) => task.name), ...wanting.map((phase) => `${phase.name}: ${phase.wants ?? 'something asked of the client is open'}`)];
   }
 
+  /** Why its return is not to be filed at all, as far as what was asked of the client says. */
+  notToFile(work: Work, jobId: string): Promise<string[]> {
+    return this.asks.of.notToFile(work, jobId);
+  }
+
   /** What a person still has to do. */
   openTasksOf(work: Work, memberId: string): Promise<OpenTask[]> {
     return rows(

@@ -142,7 +142,7 @@ export class PostService implements OnModuleInit {
       return { to: [], nobody: [{ name: client.name, why: others.length === 0 ? 'has no contact' : `has nobody who ${NOBODY_WORDS[say]}` }] };
     }
     return {
-      to: people.filter((contact): contact is Addressed => contact.email !== null),
+      to: people.flatMap(({ email, ...contact }) => (email === null ? [] : [{ ...contact, email }])),
       nobody: people.filter((contact) => contact.email === null).map((contact) => ({ name: contact.name, why: 'has no email address' })),
     };
   }
@@ -204,8 +204,9 @@ export class PostService implements OnModuleInit {
   }
 
   /** What was to go out about a matter does not any more: what it wants is there already, or not wanted. What is on its way goes. */
-  async drop(work: Work, matter: string): Promise<void> {
-    for (const { id } of await this.waiting(work, matter, 'waiting')) {
+  async drop(work: Work, matter: string, contactId: string | null = null): Promise<void> {
+    for (const { id, contactId: to } of await this.waiting(work, matter, 'waiting')) {
+      if (contactId !== null && to !== contactId) continue;
       // Read anew each time: what the last one went with may be planned otherwise without it.
       const [message] = await work.tx.select().from(messages).where(eq(messages.id, id));
       if (await this.takeOut(work, message!)) await work.tx.update(messages).set({ dropped: true }).where(eq(messages.id, id));

@@ -34,8 +34,8 @@ const signer = (of: SignerRecord, mark: Mark | null, zone: string): TableCell[] 
 ];
 
 /** The signing record on the firm's paper, one page or more. */
-export function signingRecordPdf({ record, marks, address, check, at }: ToStamp): Promise<Uint8Array> {
-  const { firm, client, title, document, askedBy, signers, steps, zone } = record;
+export function signingRecordPdf({ record, marks, recordFirst, address, check, at }: ToStamp): Promise<Uint8Array> {
+  const { firm, client, title, document, askedBy, signers, steps, zone, terms } = record;
   const content: Content[] = [
     { text: firm, font: 'Serif', bold: true, fontSize: 17 },
     { text: address.replaceAll('\n', ', '), color: SOFT, fontSize: 9, margin: [0, 2, 0, 0] },
@@ -43,9 +43,10 @@ export function signingRecordPdf({ record, marks, address, check, at }: ToStamp)
     { text: 'Signing record', font: 'Serif', bold: true, fontSize: 16 },
     { text: `${title}, for ${client}`, margin: [0, 2, 0, 6] },
     facts([
-      fact('Document', `${document.name}, ${document.bytes} bytes, the pages before this record`),
+      fact('Document', `${document.name}, ${document.bytes} bytes, the pages ${recordFirst ? 'behind' : 'before'} this record`),
       fact('SHA-256 of it', { text: grouped(document.sha256), fontSize: 9.5 }),
       fact('Given for signature', `by ${askedBy}`),
+      ...(terms ? [fact('Terms', `${terms.name}, edition ${terms.edition}: everybody who signed in the portal had agreed to them`)] : []),
     ]),
     part('Who signed'),
     { table: { widths: ['38%', '*'], body: signers.map((one, at) => signer(one, marks[at] ?? null, zone)), dontBreakRows: true }, layout: lined },

@@ -2,23 +2,18 @@ import { Injectable } from '@nestjs/common';
 import { asc, eq, sql } from 'drizzle-orm';
 import { type Given, type PageSize, type SignField, faultOfFields, inReadingOrder, shownInField } from '@steady/core/signing';
 import { plainDate } from '@steady/core/words';
-import type { FieldsToSign, KeptPlaces, SignFieldShown } from '@steady/contract/signatures';
+import type { FieldsToSign, SignFieldShown } from '@steady/contract/signatures';
 import { dayIn } from '../../platform/clock';
-import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import type { AskParty } from '../asks';
-import { keptPlaces, signatureFields, signings } from './signatures.tables';
+import { signatureFields, signings } from './signatures.tables';
 
 type FieldRow = typeof signatureFields.$inferSelect;
 
-export const PlacesKept = eventKind<{ placesId: string }>('places of fields kept', 'signatures');
-
-/** Places on the pages of documents: who fills in what, what stands there once it is signed, and those kept for the next document of a kind. */
+/** Places on the pages of documents: who fills in what, and what stands there once it is signed. */
 @Injectable()
 export class SignatureFields {
-  constructor(private readonly events: Events) {}
-
   /** @throws Problem where a field lies where nothing can be signed */
   mustFit(fields: readonly SignField[], signers: number, pages: readonly PageSize[]): void {
     const fault = faultOfFields(fields, signers, pages);
@@ -70,48 +65,6 @@ export class SignatureFields {
       fields: (await this.ofParty(work, party)).map(fieldOf),
       others: others.map(({ partyId, ...one }) => ({ ...one, by: nameOf(partyId) })),
     };
-  }
-
-  /** Places kept for kinds of documents, by name. */
-  async kept(work: Work): Promise<KeptPlaces[]> {
-    const found = await work.tx.select().from(keptPlaces).where(eq(keptPlaces.firmId, work.firm.id)).orderBy(asc(keptPlaces.name));
-    return found.map(({ id, name, fields, signers, used }) => ({ id, name, fields, signers, used }));
-  }
-
-  /** Keeps places under a name; those that were kept under it are replaced. */
-  async keep(work: Work, name: string, fields: readonly SignField[], signers: number): Promise<void> {
-    const own = { fields: [...fields], signers };
-    const [row] = await work.tx
-      .insert(keptPlaces)
-      .values({ ...own, name, firmId: work.firm.id })
-      .onConflictDoUpdate({ target: [keptPlaces.firmId, keptPlaces.name], set: own })
-      .returning();
-    await this.events.record(work, PlacesKept, {
-      what: `kept where to sign for the next document of the kind "${name}"`,
-      clientId: null,
-      jobId: null,
-      after: { name, fields: fields.length, signers },
-      payload: { placesId: row!.id },
-    });
-  }
-
-  async used(work: Work, placesId: string): Promise<void> {
-    await work.tx
-      .update(keptPlaces)
-      .set({ used: sql`${keptPlaces.used} + 1` })
-      .where(eq(keptPlaces.id, placesId));
-  }
-
-  async forget(work: Work, placesId: string): Promise<void> {
-    const [gone] = await work.tx.delete(keptPlaces).where(eq(keptPlaces.id, placesId)).returning();
-    if (!gone) throw Problem.notFound('kept places');
-    await this.events.record(work, PlacesKept, {
-      what: `does not keep where to sign for "${gone.name}" any more`,
-      clientId: null,
-      jobId: null,
-      before: { name: gone.name, fields: gone.fields.length },
-      payload: { placesId },
-    });
   }
 }
 

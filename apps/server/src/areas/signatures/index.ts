@@ -1,2 +1,3 @@
-export { SignatureFields } from './fields.service';
 export { SignatureGiven, SignatureRefused, SignaturesService } from './signatures.service';
+export { SigningKinds } from './signing-kinds.service';
+export { TermsService } from './terms.service';

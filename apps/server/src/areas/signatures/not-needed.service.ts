@@ -1,25 +1,23 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { SIGNATURE } from '@steady/core/procedures';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import { Ticks } from '../../platform/background/ticks';
 import { Events } from '../../platform/events';
-import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Ask, AskWithdrawn, AsksService, PeopleWhoSign } from '../asks';
+import { type Ask, AskWithdrawn, AsksService } from '../asks';
 import { SignatureQueries } from './signatures.queries';
 import { SignersTold } from './signers-told.service';
-import { type Replaced, signatureDocuments } from './signatures.tables';
+import { signatureDocuments } from './signatures.tables';
 
-/** A signature that is not needed any more: withdrawn, run out, or somebody else signs. Whoever was asked or has signed is told. */
+/** A signature that is not needed any more: withdrawn, or run out. Whoever was asked or has signed is told. */
 @Injectable()
 export class NotNeeded implements OnModuleInit {
   constructor(
     private readonly ticks: Ticks,
     private readonly events: Events,
     private readonly asks: AsksService,
-    private readonly people: PeopleWhoSign,
     private readonly signers: SignersTold,
     private readonly queries: SignatureQueries,
   ) {}
@@ -53,28 +51,8 @@ export class NotNeeded implements OnModuleInit {
     );
   }
 
-  /** Somebody else of the client signs in the place of one who has not. */
-  async replace(work: Work, partyId: string, contactId: string): Promise<void> {
-    const { ask } = await this.asks.partyAndAsk(work, partyId);
-    if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
-    const [person] = await this.people.chosen(work, ask.clientId, [contactId], 'contactId');
-    const party = await this.asks.replaceParty(work, partyId, person!);
-    const replaced: Replaced = {
-      at: work.now.toString(),
-      by: work.actor.name,
-      contactId: party.contactId,
-      name: party.name,
-      refused: party.reason,
-      instead: person!.name,
-    };
-    await work.tx
-      .update(signatureDocuments)
-      .set({ replaced: sql`${signatureDocuments.replaced} || ${JSON.stringify([replaced])}::jsonb` })
-      .where(eq(signatureDocuments.askId, ask.id));
-    if (party.state === 'asked') await this.tell(work, ask, [party], 'Somebody else signs in your place.');
-  }
-
-  private tell(work: Work, ask: Ask, parties: readonly { contactId: string | null }[], why: string): Promise<void> {
+  /** Tells these people, as far as they can be written to. @param why a sentence */
+  tell(work: Work, ask: Ask, parties: readonly { contactId: string | null }[], why: string): Promise<void> {
     return this.signers.write(work, ask, parties, {
       subject: 'no signature needed any more',
       says: (client) => [`“${ask.title}”, for ${client}, needs no signature of yours any more. ${why}`, 'There is nothing for you to do.'],

@@ -68,6 +68,10 @@ export class SignatureKind implements AskKind<SignaturePart, PortalSignaturePart
     return Promise.resolve(lacksOfSignature(ask.title, parties));
   }
 
+  notToFile(work: Work, jobId: string): Promise<string[]> {
+    return this.queries.notToFile(work, jobId);
+  }
+
   parts(work: Work, askIds: string[]): Promise<Map<string, SignaturePart>> {
     return this.queries.parts(work, askIds);
   }

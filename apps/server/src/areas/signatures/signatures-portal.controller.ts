@@ -1,9 +1,10 @@
 import { Controller, Header, Ip, type StreamableFile } from '@nestjs/common';
-import { type FieldsToSign, GiveSignature, RefuseSignature } from '@steady/contract/signatures';
+import { type CodeTried, type FieldsToSign, GiveSignature, RefuseSignature, ReplaceSigner, TypeCode } from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures-portal.routes';
 import { FileStore } from '../../platform/files';
 import { type Asked, Does } from '../../platform/http/routes';
 import { sendDocument } from '../documents';
+import { ChangeOfSigners } from './change-signers.service';
 import { SignaturesService } from './signatures.service';
 
 /** What the client's people are asked to sign. */
@@ -11,6 +12,7 @@ import { SignaturesService } from './signatures.service';
 export class SignaturesPortalController {
   constructor(
     private readonly signatures: SignaturesService,
+    private readonly signers: ChangeOfSigners,
     private readonly store: FileStore,
   ) {}
 
@@ -41,5 +43,20 @@ export class SignaturesPortalController {
   @Does(routes.refuse, { input: RefuseSignature })
   refuse({ work, at: { id: signerId }, input }: Asked<typeof routes.refuse>): Promise<void> {
     return this.signatures.refuse(work, signerId, input.reason);
+  }
+
+  @Does(routes.sendCode)
+  sendCode({ work, at: { id: signerId } }: Asked<typeof routes.sendCode>): Promise<void> {
+    return this.signers.sendCode(work, signerId);
+  }
+
+  @Does(routes.typeCode, { input: TypeCode })
+  async typeCode({ work, at: { id: signerId }, input }: Asked<typeof routes.typeCode>): Promise<CodeTried> {
+    return { why: await this.signers.typeCode(work, signerId, input.code) };
+  }
+
+  @Does(routes.handOn, { input: ReplaceSigner })
+  handOn({ work, at: { id: signerId }, input }: Asked<typeof routes.handOn>): Promise<void> {
+    return this.signers.handOn(work, signerId, input.contactId);
   }
 }

@@ -4,12 +4,19 @@ import type { ListFieldsView, ListPlace, ListTotals, Listed } from '@steady/cont
 import { SignaturesFilter } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature } from '@steady/contract/ask-signature';
-import { type KeptPlaces, NoteSignedOnPaper, ReplaceSigner, type SignatureRow, type SignatureSum, USUAL_SIGNATURE_COLUMNS } from '@steady/contract/signatures';
+import {
+  ChangeNumber,
+  ChangeSigners,
+  NoteSignedOnPaper,
+  ReplaceSigner,
+  type SignatureRow,
+  type SignatureSum,
+  USUAL_SIGNATURE_COLUMNS,
+} from '@steady/contract/signatures';
 import * as routes from '@steady/contract/signatures.routes';
 import { type Asked, Does } from '../../platform/http/routes';
-import { SignatureFields } from './fields.service';
 import { SavedLists, askedFrom, idsOf, placeOf, sendListing, totalsOf } from '../../platform/lists';
-import { NotNeeded } from './not-needed.service';
+import { ChangeOfSigners } from './change-signers.service';
 import { SignatureList } from './signature-list.queries';
 import { SignedCopies } from './signed-copies.service';
 import { SignaturesService } from './signatures.service';
@@ -19,8 +26,7 @@ export class SignaturesController {
   constructor(
     private readonly signatures: SignaturesService,
     private readonly copies: SignedCopies,
-    private readonly fields: SignatureFields,
-    private readonly notNeeded: NotNeeded,
+    private readonly signers: ChangeOfSigners,
     private readonly overview: SignatureList,
     private readonly saved: SavedLists,
   ) {}
@@ -42,7 +48,7 @@ export class SignaturesController {
 
   @Does(routes.replace, { input: ReplaceSigner })
   replace({ work, at: { id: partyId }, input }: Asked<typeof routes.replace>): Promise<void> {
-    return this.notNeeded.replace(work, partyId, input.contactId);
+    return this.signers.replace(work, partyId, input);
   }
 
   @Does(routes.copyAgain)
@@ -50,14 +56,14 @@ export class SignaturesController {
     return this.copies.again(work, askId);
   }
 
-  @Does(routes.places)
-  places({ work }: Asked<typeof routes.places>): Promise<KeptPlaces[]> {
-    return this.fields.kept(work);
+  @Does(routes.number, { input: ChangeNumber })
+  number({ work, at: { id: partyId }, input }: Asked<typeof routes.number>): Promise<void> {
+    return this.signers.number(work, partyId, input.number ?? null);
   }
 
-  @Does(routes.forgetPlaces)
-  forgetPlaces({ work, at: { id: placesId } }: Asked<typeof routes.forgetPlaces>): Promise<void> {
-    return this.fields.forget(work, placesId);
+  @Does(routes.changeSigners, { input: ChangeSigners })
+  changeSigners({ work, at: { id: askId }, input }: Asked<typeof routes.changeSigners>): Promise<void> {
+    return this.signers.change(work, askId, input);
   }
 
   @Does(routes.list, { query: SignaturesFilter })

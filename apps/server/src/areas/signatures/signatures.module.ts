@@ -5,6 +5,9 @@ import { KeptParts, PersonParts } from '../keeping';
 import { OpenedThings } from '../portal';
 import { TodayParts } from '../today';
 import { WholeFileParts } from '../whole-file';
+import { ChangeOfSigners } from './change-signers.service';
+import { CodesByText } from './codes-by-text.service';
+import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
 import { NotNeeded } from './not-needed.service';
 import { SignatureKind } from './signature-kind';
@@ -15,11 +18,29 @@ import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 import { READ, SignedCopies } from './signed-copies.service';
 import { SignersTold } from './signers-told.service';
+import { SigningKindsController } from './signing-kinds.controller';
+import { SigningKinds } from './signing-kinds.service';
 import { SigningsKept } from './signings-kept.queries';
+import { TermsService } from './terms.service';
 
 @Area({
-  controllers: [SignaturesController, SignaturesPortalController],
-  services: [NotNeeded, SignatureFields, SignatureList, SignatureKind, SignatureQueries, SignaturesService, SignedCopies, SigningsKept, SignersTold],
+  controllers: [SignaturesController, SigningKindsController, SignaturesPortalController],
+  services: [
+    ChangeOfSigners,
+    CodesByText,
+    NotNeeded,
+    SignatureDemands,
+    SignatureFields,
+    SignatureList,
+    SignatureKind,
+    SignatureQueries,
+    SignaturesService,
+    SignedCopies,
+    SigningKinds,
+    SigningsKept,
+    SignersTold,
+    TermsService,
+  ],
 })
 export class SignaturesModule {
   constructor(

@@ -2,26 +2,39 @@ import { Injectable } from '@nestjs/common';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { PortalSignaturePart, SignaturePart, SigningView } from '@steady/contract/signatures';
+import type { AskState } from '@steady/core/asks';
+import { coveredNumber } from '@steady/core/signing';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
 import { asksThatWait, partiesThere } from '../asks';
 import { askParties, asks } from '../asks/asks.tables';
+import { ContactsService } from '../clients';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
-import { signatureDocuments, signings } from './signatures.tables';
+import { CodesByText } from './codes-by-text.service';
+import { signatureDocuments, signingKinds, signings, terms, textCodes } from './signatures.tables';
+import { TermsService } from './terms.service';
 
 /** What is signed, and how it was. */
 @Injectable()
 export class SignatureQueries {
+  constructor(
+    private readonly contacts: ContactsService,
+    private readonly byText: CodesByText,
+    private readonly terms: TermsService,
+  ) {}
+
   /** The document and the signatures of some asks, by their ids. */
   async parts(work: Work, askIds: string[]): Promise<Map<string, SignaturePart>> {
     const signed = await this.signings(work, askIds);
     const fields = await this.fieldCounts(work, askIds);
+    const codes = await this.codes(work, askIds);
     return new Map(
-      (await this.documentsOf(work, askIds)).map(({ askId, bytes: _bytes, ...document }) => [
+      (await this.documentsOf(work, askIds)).map(({ askId, bytes: _bytes, termsId: _terms, mayHandOn: _may, ...document }) => [
         askId,
         {
           ...document,
+          codes: codes.filter((one) => one.askId === askId).map(({ askId: _ask, ...code }) => code),
           signings: signed.filter((one) => one.askId === askId).map(({ askId: _ask, ...signing }) => signing),
           fields: {
             count: fields.filter((one) => one.askId === askId).length,
@@ -34,13 +47,25 @@ export class SignatureQueries {
 
   /** What the portal shows of these asks: the document and its size in bytes. */
   async portalParts(work: Work, askIds: string[]): Promise<Map<string, PortalSignaturePart>> {
-    const theirs = (await this.fieldCounts(work, askIds)).filter((one) => one.contactId === work.actor.id);
-    return new Map(
-      (await this.documentsOf(work, askIds)).map(({ askId, documentName, bytes, expiresOn, copy }) => [
-        askId,
-        { documentName, bytes, expiresOn, fields: theirs.filter((one) => one.askId === askId).length, copy: copy && { name: copy.name, bytes: copy.bytes } },
-      ]),
-    );
+    const isTheirs = (one: { contactId: string | null }) => one.contactId === work.actor.id;
+    const theirs = (await this.fieldCounts(work, askIds)).filter(isTheirs);
+    const codes = (await this.codes(work, askIds)).filter(isTheirs);
+    const parts = new Map<string, PortalSignaturePart>();
+    for (const { askId, documentName, bytes, expiresOn, copy, termsId, mayHandOn } of await this.documentsOf(work, askIds)) {
+      const code = codes.find((one) => one.askId === askId);
+      parts.set(askId, {
+        documentName,
+        bytes,
+        expiresOn,
+        terms: termsId === null ? null : await this.termsToAgree(work, termsId),
+        textTo: code ? coveredNumber(code.number) : null,
+        isConfirmed: code?.isConfirmed ?? false,
+        handOnTo: mayHandOn ? await this.mayTakeOver(work, askId) : [],
+        fields: theirs.filter((one) => one.askId === askId).length,
+        copy: copy && { name: copy.name, bytes: copy.bytes },
+      });
+    }
+    return parts;
   }
 
   /** What signatures bring to a client's whole file. */
@@ -63,6 +88,7 @@ export class SignatureQueries {
         'signed at': signing.signedAt,
         'signed as': signing.signedAs,
         'signed from': signing.signedFrom,
+        'code by text message to': signing.textTo,
         'noted as signed on paper by': signing.onPaperBy,
         sha256: signing.sha256,
       })),
@@ -96,6 +122,50 @@ export class SignatureQueries {
     return found.map(({ id }) => id);
   }
 
+  /**
+   * What of a job is to be signed before its return is filed, and is not: what was given last of each kind counts. Where all of a kind
+   * was withdrawn, nothing of it is signed.
+   */
+  async notToFile(work: Work, jobId: string): Promise<string[]> {
+    const found = await rows<{ title: string; state: AskState }>(
+      work.tx,
+      sql`select distinct on (coalesce(d.kind_id, d.id)) a.title, a.state from signature_documents d join asks a on a.id = d.ask_id
+          where a.job_id = ${jobId} and d.holds_filing order by coalesce(d.kind_id, d.id), (a.state = 'withdrawn'), a.asked_at desc, a.id desc`,
+    );
+    return found
+      .filter(({ state }) => state !== 'done')
+      .map(({ title, state }) => `"${title}" is not signed${state === 'with the client' ? ' by all yet' : `, it is ${state}`}`);
+  }
+
+  /** What the person in the portal is still to agree to. */
+  private async termsToAgree(work: Work, termsId: string): Promise<PortalSignaturePart['terms']> {
+    if ((await this.terms.agreed(work, termsId, [work.actor.id!])).size > 0) return null;
+    const { id, name, edition, text } = await this.terms.edition(work, termsId);
+    return { id, name, edition, text };
+  }
+
+  /** Who else of the client signs for it, and is not asked. */
+  private async mayTakeOver(work: Work, askId: string): Promise<{ id: string; name: string }[]> {
+    const [ask] = await work.tx.select({ clientId: asks.clientId }).from(asks).where(eq(asks.id, askId));
+    const asked = await work.tx.select({ id: askParties.contactId }).from(askParties).where(eq(askParties.askId, askId));
+    const people = await this.contacts.of(work, ask!.clientId, 'signs');
+    return people.filter(({ id }) => !asked.some((one) => one.id === id)).map(({ id, name }) => ({ id, name }));
+  }
+
+  /** To which numbers codes go, and which were typed a short while ago. */
+  private async codes(
+    work: Work,
+    askIds: string[],
+  ): Promise<{ askId: string; partyId: string; contactId: string | null; number: string; isConfirmed: boolean }[]> {
+    if (askIds.length === 0) return [];
+    const found = await work.tx
+      .select({ askId: askParties.askId, contactId: askParties.contactId, code: textCodes })
+      .from(textCodes)
+      .innerJoin(askParties, eq(askParties.id, textCodes.partyId))
+      .where(inArray(askParties.askId, askIds));
+    return found.map(({ code, ...of }) => ({ ...of, partyId: code.partyId, number: code.number, isConfirmed: this.byText.isConfirmed(work, code) }));
+  }
+
   private async fieldCounts(work: Work, askIds: string[]): Promise<{ askId: string; page: number; contactId: string | null }[]> {
     if (askIds.length === 0) return [];
     return rows(
@@ -114,12 +184,20 @@ export class SignatureQueries {
         documentId: documents.id,
         documentName: documents.name,
         expiresOn: signatureDocuments.expiresOn,
+        kind: signingKinds.name,
+        evidence: signatureDocuments.evidence,
+        holdsFiling: signatureDocuments.holdsFiling,
+        mayHandOn: signatureDocuments.mayHandOn,
+        termsId: signatureDocuments.termsId,
+        terms: { name: terms.name, edition: terms.edition },
         bytes: documents.bytes,
         copy: { id: copies.id, name: copies.name, bytes: copies.bytes, sealedAt: sql<string>`${signatureDocuments.sealedAt}` },
         copyFault: signatureDocuments.copyFault,
       })
       .from(signatureDocuments)
       .innerJoin(documents, eq(documents.id, signatureDocuments.documentId))
+      .leftJoin(signingKinds, eq(signingKinds.id, signatureDocuments.kindId))
+      .leftJoin(terms, eq(terms.id, signatureDocuments.termsId))
       .leftJoin(copies, eq(copies.id, signatureDocuments.signedCopyId))
       .where(inArray(signatureDocuments.askId, askIds));
     return found.map((one) => ({ ...one, copy: one.copy?.id ? one.copy : null }));

@@ -2,11 +2,12 @@ import { Inject, Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
-import { type Given, fieldsLeft } from '@steady/core/signing';
+import { type Given, type PageSize, type SignField, fieldsLeft, keptPlaces } from '@steady/core/signing';
 import { counted, fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
 import type { AskSignature } from '@steady/contract/ask-signature';
 import type { FieldsToSign, GiveSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
+import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore, bytesOf } from '../../platform/files';
 import { HeavyWork } from '../../platform/heavy';
@@ -17,20 +18,17 @@ import { AskLetters, AsksService, PeopleWhoSign, type Turn, senderNow } from '..
 import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
+import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
 import { signatureLetter } from './signature-kind';
 import { signatureDocuments, signings } from './signatures.tables';
 import { type SignatureEvent, SignedCopies } from './signed-copies.service';
+import { SigningKinds } from './signing-kinds.service';
 import { LookAtPdf, type PdfLooked } from './tasks';
+import { TURN } from './turn';
 
 export const SignatureGiven = eventKind<SignatureEvent>('signature given', 'signatures');
 export const SignatureRefused = eventKind<SignatureEvent>('signature refused', 'signatures');
-
-const TURN = {
-  kind: SIGNATURE,
-  done: { code: 'signed-already', words: 'This is signed already, thank you.' },
-  waits: 'Somebody before them has not signed yet.',
-};
 
 const NOT_TO_BE_SIGNED: Record<NonNullable<PdfLooked['wrong']>, string> = {
   protected: 'is protected by a password. Save it without one: whoever signs has to be able to read it.',
@@ -60,6 +58,8 @@ export class SignaturesService {
     private readonly heavy: HeavyWork,
     private readonly copies: SignedCopies,
     private readonly fields: SignatureFields,
+    private readonly demands: SignatureDemands,
+    private readonly kinds: SigningKinds,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -94,32 +94,41 @@ export class SignaturesService {
   }
 
   /** What would go out, to the first who signs: the others are told when it is their turn. */
-  async preview(work: Work, jobId: string, { documentId, signerIds, title, words, dueOn, now, fields = [] }: AskSignature): Promise<SendPreview> {
+  async preview(work: Work, jobId: string, input: AskSignature): Promise<SendPreview> {
+    const { documentId, signerIds, title, words, dueOn, now } = input;
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, client.id, documentId);
     const people = await this.people.chosen(work, client.id, signerIds, 'signerIds');
+    await this.demands.foreseen(work, input, people);
     const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
     const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
     const looked = await this.looked(work, document);
-    this.fields.mustFit(fields, people.length, looked.pages);
+    await this.fieldsOf(work, input, people.length, looked.pages);
     const inside = warningsOf(document.name, looked);
     return { ...preview, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...inside] };
   }
 
+  /** Where it is signed: as it was put down; where nothing was said of it, as is kept for its kind. @throws Problem where a place lies where nothing can be signed */
+  private async fieldsOf(work: Work, { fields, kindId }: AskSignature, signers: number, pages: readonly PageSize[]): Promise<readonly SignField[]> {
+    const kept = fields === undefined && kindId !== undefined ? (await this.kinds.get(work, kindId)).fields : [];
+    const places = fields ?? keptPlaces(kept, signers, pages, newId);
+    this.fields.mustFit(places, signers, pages);
+    return places;
+  }
+
   /** Gives a document of a job for signature. */
-  async ask(
-    work: Work,
-    jobId: string,
-    { documentId, title, signerIds, dueOn, words, now, fields = [], keepPlacesAs, placesId, expiresOn }: AskSignature,
-  ): Promise<string> {
+  async ask(work: Work, jobId: string, input: AskSignature): Promise<string> {
+    const { documentId, title, signerIds, together = [], dueOn, words, now, keepPlacesAs, expiresOn } = input;
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
     const { pages } = await this.looked(work, document);
     const people = await this.people.chosen(work, job.clientId, signerIds, 'signerIds');
-    this.fields.mustFit(fields, people.length, pages);
+    const fields = await this.fieldsOf(work, input, people.length, pages);
+    const demands = await this.demands.foreseen(work, input, people);
+    const { numbers: _, ...asked } = demands;
     const { ask } = await this.asks.open(work, {
       kind: SIGNATURE,
       client,
@@ -128,17 +137,20 @@ export class SignaturesService {
       words: words ?? null,
       wantedBy: dueOn,
       phaseKey: phaseFor(job),
-      parties: people.map(({ id, name }) => ({ contactId: id, name })),
-      what: `gave ${document.name} for signature to ${people.map((person) => person.name).join(', then ')}`,
+      parties: inPlaces(people, together).map(({ id, name, position }) => ({ contactId: id, name, position })),
+      what: `gave ${document.name} for signature to ${people.map(({ id, name }, at) => (at === 0 ? name : `${together.includes(id) ? ' and ' : ', then '}${name}`)).join('')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
       when: { now },
       fill: async (opened) => {
-        await work.tx.insert(signatureDocuments).values({ firmId: work.firm.id, askId: opened.id, documentId, expiresOn: expiresOn ?? null });
-        await this.fields.put(work, opened.id, fields, (await this.asks.withParties(work, opened.id)).parties);
+        await work.tx.insert(signatureDocuments).values({ ...asked, firmId: work.firm.id, askId: opened.id, documentId, expiresOn: expiresOn ?? null });
+        const { parties } = await this.asks.withParties(work, opened.id);
+        const inOrder = people.map(({ id }) => parties.find(({ contactId }) => contactId === id)!);
+        await this.fields.put(work, opened.id, fields, inOrder);
+        await this.demands.put(work, demands, inOrder);
       },
     });
-    if (placesId) await this.fields.used(work, placesId);
-    if (keepPlacesAs && fields.length > 0) await this.fields.keep(work, keepPlacesAs, fields, people.length);
+    if (demands.kindId !== null) await this.kinds.used(work, demands.kindId);
+    if (keepPlacesAs && fields.length > 0) await this.kinds.keepPlaces(work, keepPlacesAs, fields, people.length);
     return ask.id;
   }
 
@@ -181,8 +193,10 @@ export class SignaturesService {
       const where = [...new Set(left.map((field) => field.page))].join(', ');
       throw Problem.invalid([{ field: 'fields', message: `${counted(left.length, 'field is', 'fields are')} still empty, on page ${where}.` }]);
     }
+    const { textTo, agreed } = await this.demands.met(work, turn, input.termsId);
     const given: Given = { signature: mark ?? { way: 'typed', text: signedAs }, initials: initials ?? null, fields: filled };
-    await this.given(work, turn, { signedAs, signedFrom, signedAt: work.now.toString(), given }, `signed ${turn.ask.title} as "${signedAs}"`);
+    const what = `signed ${turn.ask.title} as "${signedAs}"${agreed === null ? '' : `, and agreed to ${agreed}`}`;
+    await this.given(work, turn, { signedAs, signedFrom, signedAt: work.now.toString(), textTo, given }, what);
   }
 
   /** A signature given on paper, noted by a person of the firm; the scan, where there is one, is a document of the client. */
@@ -227,6 +241,12 @@ export class SignaturesService {
       payload: { askId: ask.id },
     });
   }
+}
+
+/** Those who sign with where each stands in the order. @param together who signs at the same time as the one before */
+function inPlaces<Person extends { id: string }>(people: readonly Person[], together: readonly string[]): (Person & { position: number })[] {
+  let position = -1;
+  return people.map((person, at) => ({ ...person, position: at > 0 && together.includes(person.id) ? position : (position += 1) }));
 }
 
 /** For which phase a signature given now counts: the next that is complete with one, or else the one in which the job stands. */

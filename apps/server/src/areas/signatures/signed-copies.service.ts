@@ -18,6 +18,7 @@ import { SignatureFields } from './fields.service';
 import { SignersTold } from './signers-told.service';
 import { signatureDocuments, signings } from './signatures.tables';
 import { StampCopy, type ToStamp } from './tasks';
+import { TermsService } from './terms.service';
 
 export type SignatureEvent = { askId: string };
 /** What the portal says when somebody has come to the last page of a document. */
@@ -58,6 +59,7 @@ export class SignedCopies implements OnModuleInit {
     private readonly signers: SignersTold,
     private readonly seals: SealsService,
     private readonly fields: SignatureFields,
+    private readonly terms: TermsService,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -98,7 +100,7 @@ export class SignedCopies implements OnModuleInit {
     return { ...sealed, at };
   }
 
-  private async recordOf(work: Work, askId: string): Promise<Pick<ToStamp, 'record' | 'filled' | 'marks'> & { address: string }> {
+  private async recordOf(work: Work, askId: string): Promise<Pick<ToStamp, 'record' | 'filled' | 'marks' | 'recordFirst'> & { address: string }> {
     const { ask, parties } = await this.asks.withParties(work, askId);
     const [about] = await work.tx.select().from(signatureDocuments).where(eq(signatureDocuments.askId, askId));
     const document = await this.documents.get(work, about!.documentId);
@@ -117,14 +119,21 @@ export class SignedCopies implements OnModuleInit {
       );
     for (const party of parties) {
       const signing = given.find(({ partyId }) => partyId === party.id);
-      const { signedAt, signedAs, signedFrom, onPaperBy, scanId } = signing!;
+      const { signedAt, signedAs, signedFrom, onPaperBy, scanId, textTo } = signing!;
       const email = onPaperBy === null && party.contactId !== null ? (await this.contacts.get(work, party.contactId)).email : null;
       sha256 = signing!.sha256;
-      signers.push({ name: party.name, signedAs, at: moment(signedAt), email, from: signedFrom, notedBy: onPaperBy, hasScan: scanId !== null });
+      signers.push({ name: party.name, signedAs, at: moment(signedAt), email, from: signedFrom, textTo, notedBy: onPaperBy, hasScan: scanId !== null });
       marks.push(signing!.given?.signature ?? null);
       if (party.turnSince !== null) steps.push({ at: party.turnSince, who: party.name, did: 'was asked' });
       steps.push({ at: signedAt, who: party.name, did: onPaperBy === null ? `signed it as “${signedAs}”` : 'signed it on paper' });
     }
+    const terms = about!.termsId === null ? null : await this.terms.edition(work, about!.termsId);
+    const agreed = await this.terms.ofParties(
+      work,
+      parties.map(({ id }) => id),
+    );
+    for (const { partyId, at } of agreed)
+      steps.push({ at, who: parties.find(({ id }) => id === partyId)!.name, did: `agreed to ${terms!.name}, edition ${terms!.edition}` });
     for (const { at, by, name, refused, instead } of about!.replaced)
       steps.push({ at, who: by, did: `asked ${instead} in place of ${name}${refused === null ? '' : `, who had refused: “${refused}”`}` });
     for (const { name, firstAt } of await this.opened.by(work, 'ask', askId)) steps.push({ at: firstAt, who: name, did: 'opened it' });
@@ -142,11 +151,13 @@ export class SignedCopies implements OnModuleInit {
         askedBy: ask.askedBy,
         signers,
         steps: inOrder,
+        ...(terms === null ? {} : { terms: { name: terms.name, edition: terms.edition } }),
         zone,
       },
       filled: await this.fields.filled(work, askId),
       marks,
       address: document.address,
+      recordFirst: about!.recordFirst,
     };
   }
 

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Work } from '../../platform/work';
 import type { Ask } from '../asks';
 import { ClientsService, ContactsService } from '../clients';
-import { type Addressed, PostService } from '../post';
+import { PostService } from '../post';
 
 interface SignersLetter {
   subject: string;
@@ -27,7 +27,8 @@ export class SignersTold {
     const client = await this.clients.get(work, clientId);
     if (client.way === 'paper' || ask.isPortalOnly) return;
     const people = await this.contacts.of(work, clientId, 'signs');
-    const to = people.filter((one): one is Addressed => one.email !== null && parties.some(({ contactId }) => contactId === one.id));
+    const asked = people.filter(({ id }) => parties.some(({ contactId }) => contactId === id));
+    const to = asked.flatMap(({ email, ...one }) => (email === null ? [] : [{ ...one, email }]));
     const letter = { subject: `${work.firm.shortName}: ${subject}, ${ask.title}`, paragraphs: says(client.name), leadsTo, linkWords, from: ask.askedBy };
     await this.post.sendTo(work, to, letter, { clientId, jobId });
   }

@@ -43,6 +43,7 @@ export class SigningsKept implements KeptPart, PersonPart {
     await work.tx.execute(
       sql`update signings set destroyed_at = ${work.now.toString()} where destroyed_at is null and party_id in (select p.id from ${partiesThere} p where p.ask_id in ${asked})`,
     );
+    await work.tx.execute(sql`delete from text_codes where party_id in (select p.id from ${partiesThere} p where p.ask_id in ${asked})`);
     await this.events.forget(work, { clientIds: await this.clients.withMerged(work, [clientId]), kinds: [SignatureGiven.name] });
     return { count: gone.length, stays: [] };
   }
@@ -63,6 +64,9 @@ export class SigningsKept implements KeptPart, PersonPart {
             (select p.id from ${partiesThere} p join ${asksThere} a on a.id = p.ask_id where p.contact_id = ${contactId} and ${ofClients(known)})`,
     );
     await work.tx.execute(
+      sql`delete from text_codes where party_id in (select p.id from ${partiesThere} p join ${asksThere} a on a.id = p.ask_id where p.contact_id = ${contactId} and ${ofClients(known)})`,
+    );
+    await work.tx.execute(
       sql`update signature_documents set replaced = (select coalesce(jsonb_agg(r), '[]') from jsonb_array_elements(replaced) r where r ->> 'contactId' is distinct from ${contactId})
           where replaced @> ${JSON.stringify([{ contactId }])}::jsonb and ask_id in (select a.id from ${asksThere} a where a.firm_id = ${work.firm.id} and ${ofClients(known)})`,
     );
@@ -75,22 +79,27 @@ export class SigningsKept implements KeptPart, PersonPart {
       signedAt: string;
       signedAs: string | null;
       signedFrom: string | null;
+      textTo: string | null;
+      terms: string | null;
       onPaper: boolean;
       sha256: string;
       given: Given | null;
     }>(
       work.tx,
-      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.on_paper_by is not null as "onPaper", s.sha256, s.given
+      sql`select a.title, s.signed_at as "signedAt", s.signed_as as "signedAs", s.signed_from as "signedFrom", s.text_to as "textTo", s.on_paper_by is not null as "onPaper",
+            (select string_agg(t.name || ', edition ' || t.edition, '; ' order by t.name) from terms_agreed g join terms t on t.id = g.terms_id where g.party_id = p.id) as terms, s.sha256, s.given
           from signings s join ${partiesThere} p on p.id = s.party_id join ${asksThere} a on a.id = p.ask_id
           where a.firm_id = ${work.firm.id} and p.contact_id = ${contactId} and s.destroyed_at is null order by s.signed_at, s.id`,
     );
     return table(
       'what you signed',
-      found.map(({ title, signedAt, signedAs, signedFrom, onPaper, sha256, given }) => ({
+      found.map(({ title, signedAt, signedAs, signedFrom, textTo, terms, onPaper, sha256, given }) => ({
         document: title,
         'signed at': signedAt,
         'signed as': signedAs,
         'signed from': signedFrom,
+        'code by text message to': textTo,
+        'agreed to': terms,
         'on paper': onPaper ? 'yes' : 'no',
         'name drawn': given?.signature.way === 'drawn' ? 'yes, as in the signed copy' : 'no',
         'written in fields': Object.values(given?.fields ?? {})

@@ -73,7 +73,7 @@ function attachRecord(pdf: PDFDocument, text: string, at: string): void {
 }
 
 /**
- * The document with what the signers filled in where it belongs, its signing record behind it, the record as data beside it, and room for the seal. It is added to and not written
+ * The document with what the signers filled in where it belongs, its signing record behind it or before it, the record as data beside it, and room for the seal. It is added to and not written
  * anew: the bytes that were signed are the first of the copy, and a seal that was there before holds.
  */
 export async function stampedCopy(given: ToStamp): Promise<{ file: Uint8Array; place: SealPlace }> {
@@ -82,7 +82,9 @@ export async function stampedCopy(given: ToStamp): Promise<{ file: Uint8Array; p
   const pdf = await PDFDocument.load(original, { forIncrementalUpdate: true, updateMetadata: false });
   await fillIn(pdf, given.filled);
   const printed = await PDFDocument.load(await signingRecordPdf(given));
-  for (const page of await pdf.copyPages(printed, printed.getPageIndices())) pdf.addPage(page);
+  for (const [at, page] of (await pdf.copyPages(printed, printed.getPageIndices())).entries())
+    if (given.recordFirst) pdf.insertPage(at, page);
+    else pdf.addPage(page);
   attachRecord(pdf, recordText(record), pdfMoment(moment));
   addSealField(pdf, sealToCome({ name: record.firm, reason: 'Signed by all who were asked', at: pdfMoment(moment) }));
   return withItsPlace(await pdf.commit());

@@ -11,6 +11,8 @@ export interface ToStamp {
   filled: Pick<SignFieldShown, 'page' | 'x' | 'y' | 'width' | 'height' | 'shown'>[];
   /** Each signer's name as they typed or drew it, in the order of the record; null where it is on paper. */
   marks: (Mark | null)[];
+  /** The record stands before the document. */
+  recordFirst: boolean;
   /** Of the firm, as it stands on its paper. */
   address: string;
   /** Where anybody checks the seal, and by which fingerprint. */

@@ -8,6 +8,7 @@ import { postRoom } from './post.tables';
 @Injectable()
 export class SimulatedPostRoom extends PostRoom {
   override readonly answersAt = 'answers.example';
+  override readonly takesTexts = true;
 
   constructor(
     private readonly database: Database,

@@ -1,12 +1,18 @@
 import { type SigningRecord, grouped, howConfirmed, momentOnRecord } from '@steady/core/signing';
 
 /** The signing record that a sealed file carries. */
-export function RecordShown({ of: { title, client, document, askedBy, signers, steps, zone } }: { of: SigningRecord }) {
+export function RecordShown({ of: { title, client, document, askedBy, signers, steps, terms, zone } }: { of: SigningRecord }) {
   return (
     <section className="mt-5">
       <h2>Its signing record</h2>
       <p>
         <b>{title}</b>, for {client}. {askedBy} gave {document.name} for signature.
+        {terms && (
+          <>
+            {' '}
+            Whoever signed in the portal had agreed to {terms.name}, edition {terms.edition}.
+          </>
+        )}
       </p>
       <ul className="mt-2">
         {signers.map((signer) => (

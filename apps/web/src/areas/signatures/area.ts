@@ -4,7 +4,11 @@ import { type Area, page } from '../../app/area';
 import { signatureShown } from './shown';
 
 export const signaturesArea: Area = {
-  pages: [page('signatures', () => import('./overview/signatures-page'), 'SignaturesPage')],
+  pages: [
+    page('signatures', () => import('./overview/signatures-page'), 'SignaturesPage'),
+    page('firm/signing', () => import('./kinds/signing-page'), 'SigningPage'),
+  ],
+  firmPages: [{ to: '/firm/signing', words: 'Signing', at: 33 }],
   askKind: signatureShown,
   tryAgain: { 'signed copy': (id) => send(signaturesRoutes.copyAgain, { id }) },
 };

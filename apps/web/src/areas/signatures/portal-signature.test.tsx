@@ -20,7 +20,17 @@ const ASK: PortalAsk<PortalSignaturePart> = {
   doneAt: null,
   stands: 'wanted',
   doneBefore: [],
-  part: { documentName: 'accounts-2025.pdf', bytes: 240_000, expiresOn: null, fields: 0, copy: null },
+  part: {
+    documentName: 'accounts-2025.pdf',
+    bytes: 240_000,
+    expiresOn: null,
+    terms: null,
+    textTo: null,
+    isConfirmed: false,
+    handOnTo: [],
+    fields: 0,
+    copy: null,
+  },
 };
 beforeEach(() => window.localStorage.clear());
 const ME = { looking: false, readOnly: false } as PortalMe;

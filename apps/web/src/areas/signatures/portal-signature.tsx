@@ -10,11 +10,13 @@ import { LongTextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { dayOf, sizeInWords } from '../../ui/words';
 import { GiveSignatureForm } from './signing/give-signature';
+import { HandOn } from './signing/hand-on';
 import { RefusedWords } from './signing/refused-words';
 
 /** A document to be read, and then signed or refused; afterwards what became of it. */
 export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe }) {
-  const [refusing, setRefusing] = useState(false);
+  const [instead, setInstead] = useState<'refuse' | 'hand on' | null>(null);
+  const back = () => setInstead(null);
   const id = ask.partyId;
   const isWanted = ask.stands === 'wanted';
   return (
@@ -53,8 +55,9 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
             {ask.part.copy && ', as it was before'}
           </span>
         </p>
-        {isWanted && refusing && <Refuse id={id} onLeave={() => setRefusing(false)} />}
-        {isWanted && !refusing && <GiveSignatureForm ask={ask} me={me} onRefuse={() => setRefusing(true)} />}
+        {isWanted && instead === 'refuse' && <Refuse id={id} onLeave={back} />}
+        {isWanted && instead === 'hand on' && <HandOn id={id} to={ask.part.handOnTo} onLeave={back} />}
+        {isWanted && instead === null && <GiveSignatureForm ask={ask} me={me} onRefuse={() => setInstead('refuse')} onHandOn={() => setInstead('hand on')} />}
       </div>
     </section>
   );

@@ -15,7 +15,7 @@ function show(
   ],
 ) {
   const onClose = vi.fn();
-  const staged = stage(<ReplaceLeaf jobId="j1" signer={PARTY} parties={[PARTY]} onClose={onClose} />, {
+  const staged = stage(<ReplaceLeaf code={false} jobId="j1" signer={PARTY} parties={[PARTY]} onClose={onClose} />, {
     rights: ['do work'],
     answers: { 'GET /api/jobs/j1': { contacts }, 'POST /api/signers/p1/replace': null },
   });

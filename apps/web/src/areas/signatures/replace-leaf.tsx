@@ -3,25 +3,35 @@ import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import type { PartyView } from '@steady/contract/asks';
 import { ReplaceSigner } from '@steady/contract/signatures';
 import { send, useData } from '../../app/api';
-import { SelectField } from '../../ui/fields';
+import { SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 
+interface Props {
+  jobId: string;
+  signer: PartyView;
+  parties: PartyView[];
+  /** The one who is replaced types a code that comes by text message. */
+  code: boolean;
+  onClose(): void;
+}
+
 /** Somebody else of the client signs in the place of one who has not: with the same fields, told as soon as it is their turn. */
-export function ReplaceLeaf({ jobId, signer, parties, onClose }: { jobId: string; signer: PartyView; parties: PartyView[]; onClose(): void }) {
+export function ReplaceLeaf({ jobId, signer, parties, code, onClose }: Props) {
   const notify = useNotify();
   const { data: job } = useData(jobsRoutes.view, { id: jobId });
   const others = (job?.contacts ?? []).filter((one) => one.signs && !parties.some(({ name }) => name === one.name));
   const { form, onSubmit, busy, problem } = useLeafForm<ReplaceSigner>({
     input: ReplaceSigner,
-    start: { contactId: '' },
+    start: { contactId: '', ...(code ? { number: '' } : {}) },
     submit: async (values) => {
       await send(signaturesRoutes.replace, { id: signer.id }, values);
       notify(`${others.find(({ id }) => id === values.contactId)?.name ?? 'Somebody else'} signs in place of ${signer.name}.`);
       onClose();
     },
   });
+  const propose = (id: string) => code && form.setValue('number', others.find((one) => one.id === id)?.mobile ?? '');
   return (
     <Leaf
       open
@@ -32,7 +42,11 @@ export function ReplaceLeaf({ jobId, signer, parties, onClose }: { jobId: string
       busy={busy}
       problem={problem}
     >
-      <SelectField label="Who signs" {...form.register('contactId')} error={form.formState.errors.contactId?.message}>
+      <SelectField
+        label="Who signs"
+        {...form.register('contactId', { onChange: ({ target }: { target: HTMLSelectElement }) => propose(target.value) })}
+        error={form.formState.errors.contactId?.message}
+      >
         <option value="">choose</option>
         {others.map(({ id, name, email }) => (
           <option key={id} value={id}>
@@ -41,6 +55,15 @@ export function ReplaceLeaf({ jobId, signer, parties, onClose }: { jobId: string
           </option>
         ))}
       </SelectField>
+      {code && (
+        <TextField
+          label="Code by text message to"
+          type="tel"
+          hint="Left empty, no code is asked for where the kind of document does not need one."
+          {...form.register('number')}
+          error={form.formState.errors.number?.message}
+        />
+      )}
       {job && others.length === 0 && (
         <p className="soon mb-2 text-table">Nobody else signs for this client. Set who does on the client’s page, under Contacts.</p>
       )}

@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import { NO_EVIDENCE } from '@steady/core/signing';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import type { SignaturePart, SigningView } from '@steady/contract/signatures';
 import { type Asked, stage } from '../../../test/stage';
@@ -8,6 +9,7 @@ import { SignatureBody } from './signature-body';
 const party = (id: string, more: Partial<PartyView> = {}): PartyView => ({
   id,
   name: `${id} Gannet`,
+  position: 0,
   state: 'asked',
   turnSince: '2026-03-11T08:00:00Z',
   doneAt: null,
@@ -21,6 +23,8 @@ const signing = (partyId: string, more: Partial<SigningView> = {}): SigningView 
   scanId: null,
   ...more,
 });
+/** Nothing is asked of a signature but that it is given. */
+const ASKED = { kind: null, evidence: NO_EVIDENCE, terms: null, holdsFiling: false, codes: [] };
 const ask = (parties: PartyView[], signings: SigningView[] = [], more: Partial<AskView> = {}) =>
   ({
     id: 'a1',
@@ -29,12 +33,15 @@ const ask = (parties: PartyView[], signings: SigningView[] = [], more: Partial<A
     words: null,
     forUs: [],
     parties,
-    part: { documentId: 'd1', documentName: 'accounts.pdf', signings, fields: { count: 0, pages: 0 }, expiresOn: null, copy: null, copyFault: null },
+    part: { documentId: 'd1', documentName: 'accounts.pdf', signings, fields: { count: 0, pages: 0 }, expiresOn: null, copy: null, copyFault: null, ...ASKED },
     ...more,
   }) as AskView<SignaturePart>;
 const show = (given: AskView<SignaturePart>, answers: Record<string, unknown> = {}) =>
   stage(<SignatureBody ask={given} />, { rights: ['do work'], answers: { 'GET /api/jobs/j1': { documents: [] }, ...answers } });
-const lines = () => screen.getAllByRole('listitem').map((line) => line.textContent?.replace('Signed on paper', '').replace('Somebody else signs', '').trim());
+const lines = () =>
+  screen
+    .getAllByRole('listitem')
+    .map((line) => line.textContent?.replace('Signed on paper', '').replace('Somebody else signs', '').replace('Ask for a code', '').trim());
 
 it('says of each signer where it stands, in their order', () => {
   show(

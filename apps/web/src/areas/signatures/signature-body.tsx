@@ -2,6 +2,7 @@ import * as documentsRoutes from '@steady/contract/documents.routes';
 import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
+import { evidenceInWords } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import { NoteSignedOnPaper, type SignaturePart, type SigningView } from '@steady/contract/signatures';
@@ -14,6 +15,8 @@ import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 import { dayInWords, momentInWords, waitedWords } from '../../ui/words';
 import { AddDocument } from '../documents';
+import { ChangeSignersLeaf } from './change-signers-leaf';
+import { NumberLeaf } from './number-leaf';
 import { ReplaceLeaf } from './replace-leaf';
 
 /** The document that was given for signature, and its signers in order. */
@@ -21,8 +24,16 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
   const session = useSession();
   const [paper, setPaper] = useState<PartyView | null>(null);
   const [replaced, setReplaced] = useState<PartyView | null>(null);
+  const [numbered, setNumbered] = useState<PartyView | null>(null);
+  const [changing, setChanging] = useState(false);
   const { day } = session;
-  const { documentId, documentName, signings, fields, expiresOn } = ask.part;
+  const { documentId, documentName, signings, fields, expiresOn, kind, evidence, terms, holdsFiling, codes } = ask.part;
+  const demanded = [
+    ...evidenceInWords(evidence),
+    ...(terms ? [`agreed to ${terms.name}, edition ${terms.edition}`] : []),
+    ...(holdsFiling ? ['the return is filed only when it is signed'] : []),
+  ];
+  const codeOf = ({ id }: PartyView) => codes.find(({ partyId }) => partyId === id);
   const { act, busy } = useAct();
   const again = () => void act(() => send(signaturesRoutes.copyAgain, { id: ask.id }), 'It is tried again.');
   const isOpen = ask.state === 'with the client' || ask.state === 'with us';
@@ -38,6 +49,13 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
             , {counted(fields.count, 'field')} on {counted(fields.pages, 'page')}
           </span>
         )}
+        {(kind !== null || demanded.length > 0) && (
+          <span className="block text-soft">
+            {kind}
+            {kind !== null && demanded.length > 0 && ': '}
+            {demanded.join('; ')}
+          </span>
+        )}
         {isOpen && expiresOn && <span className="text-soft">, can be signed until {dayInWords(expiresOn, day)}</span>}
         {ask.state === 'done' && <SignedCopy of={ask.part} busy={busy} onAgain={session.may('do work') ? again : null} />}
         {ask.state === 'refused' && <span className="block text-rust">Refused by {ask.forUs[0]?.why}</span>}
@@ -47,6 +65,12 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
           <li key={party.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-soft px-3 py-2 text-table last:border-0">
             <span className="font-semibold">{party.name}</span>
             <SignerWords party={party} signing={signings.find((one) => one.partyId === party.id)} ended={!isOpen} />
+            {party.state !== 'done' && codeOf(party) && (
+              <span className="text-soft">
+                code by text message to {codeOf(party)!.number}
+                {codeOf(party)!.isConfirmed && ', typed'}
+              </span>
+            )}
             {session.may('do work') && isOpen && (party.state === 'asked' || party.state === 'to be told') && (
               <button className="act-quiet ml-auto" onClick={() => setPaper(party)}>
                 Signed on paper
@@ -57,10 +81,26 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
                 Somebody else signs
               </button>
             )}
+            {session.may('do work') && isOpen && party.state !== 'done' && (
+              <button className="lnk" onClick={() => setNumbered(party)}>
+                {codeOf(party) ? 'Another number' : 'Ask for a code'}
+              </button>
+            )}
           </li>
         ))}
       </ol>
-      {replaced && ask.jobId && <ReplaceLeaf jobId={ask.jobId} signer={replaced} parties={ask.parties} onClose={() => setReplaced(null)} />}
+      {session.may('do work') && ask.jobId && (isOpen || ask.state === 'planned') && (
+        <p className="px-3 py-2 text-table">
+          <button className="lnk" onClick={() => setChanging(true)}>
+            Change who signs {isOpen ? 'after them' : ''}
+          </button>
+        </p>
+      )}
+      {changing && ask.jobId && <ChangeSignersLeaf ask={ask} jobId={ask.jobId} onClose={() => setChanging(false)} />}
+      {numbered && <NumberLeaf signer={numbered} number={codeOf(numbered)?.number ?? ''} onClose={() => setNumbered(null)} />}
+      {replaced && ask.jobId && (
+        <ReplaceLeaf jobId={ask.jobId} signer={replaced} parties={ask.parties} code={codeOf(replaced) !== undefined} onClose={() => setReplaced(null)} />
+      )}
       {paper && ask.jobId && <PaperLeaf jobId={ask.jobId} signer={paper} onClose={() => setPaper(null)} />}
     </>
   );

@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { expect, it } from 'vitest';
+import { newField } from '@steady/core/signing';
 import type { JobView } from '@steady/contract/jobs';
 import { stage } from '../../../test/stage';
 import { SignatureLeaf } from './signature-leaf';
@@ -14,11 +15,28 @@ const JOB = {
     { id: PDF, name: 'accounts.pdf', kind: 'application/pdf' },
   ],
   contacts: [
-    { id: AIDAN, name: 'Aidan Gannet', email: 'aidan@gannet.example', signs: true },
+    { id: AIDAN, name: 'Aidan Gannet', email: 'aidan@gannet.example', role: 'director', mobile: '085 555 0142', signs: true },
     { id: MAEVE, name: 'Maeve Gannet', email: null, signs: true },
     { id: PAT, name: 'Pat Gannet', email: 'pat@gannet.example', signs: false },
   ],
 } as unknown as JobView;
+const KIND = '0190a0a0-0000-7000-8000-00000000000e';
+const KINDS = [
+  {
+    id: KIND,
+    version: 1,
+    name: 'Letter of engagement',
+    words: 'Please read both before you sign.',
+    evidence: { byText: true, capacity: 'director', atLeast: 1 },
+    terms: 'Terms of engagement',
+    recordFirst: false,
+    holdsFiling: true,
+    mayHandOn: false,
+    fields: [newField({ id: 'a', kind: 'signature', signer: 0, page: 1 }, { x: 200, y: 600 }, { width: 595, height: 842 })],
+    signers: 1,
+    used: 4,
+  },
+];
 const to = (name: string) => ({
   to: name,
   address: `${name}@gannet.example`,
@@ -29,8 +47,15 @@ const to = (name: string) => ({
 const show = (preview: unknown = { messages: [to('Aidan Gannet')], nobody: [] }, job: Partial<JobView> = {}) =>
   stage(<SignatureLeaf job={{ ...JOB, ...job }} onClose={() => undefined} />, {
     rights: ['do work'],
-    answers: { 'POST /api/jobs/j1/signatures/preview': preview, 'POST /api/jobs/j1/signatures': { id: 'a1' } },
+    answers: {
+      'GET /api/signing-kinds': KINDS,
+      'GET /api/terms': [{ id: 't2', name: 'Terms of engagement', edition: 2, text: 'Ours', at: '2026-01-01T09:00:00Z', by: 'Orla', agreed: 3 }],
+      'POST /api/jobs/j1/signatures/preview': preview,
+      'POST /api/jobs/j1/signatures': { id: 'a1' },
+    },
   });
+/** What was sent, without what was read. */
+const sentOf = (asked: { what: string }[]) => asked.map(({ what }) => what).filter((what) => what.startsWith('POST'));
 const look = () => fireEvent.click(screen.getByRole('button', { name: 'Look at what goes out' }));
 const signers = () => screen.getAllByRole('listitem').map((line) => line.textContent);
 
@@ -38,7 +63,10 @@ it('proposes the PDF of the job, its name, the first who signs, and eight workin
   const { asked } = show();
   expect(screen.getByLabelText<HTMLSelectElement>('Document').value).toBe(PDF);
   expect(screen.queryByRole('option', { name: 'stock.xlsx' })).toBeNull();
-  expect(signers()).toEqual(['Aidan Gannet aidan@gannet.examplesigns first', 'Maeve Gannet no email addressis not asked']);
+  expect(signers()).toEqual([
+    'Aidan Gannet, director aidan@gannet.exampleask for a code by text messagesigns first',
+    'Maeve Gannet no email addressis not asked',
+  ]);
   look();
   expect(await screen.findByText('A message goes to', { exact: false })).toBeDefined();
   expect(asked.at(-1)!.sent).toEqual({ documentId: PDF, title: JOB.name, signerIds: [AIDAN], dueOn: '2026-03-23', now: false });
@@ -61,7 +89,7 @@ it('is sent once it was looked at, and not before', async () => {
   const { asked } = show();
   look();
   fireEvent.click(await screen.findByRole('button', { name: 'Send to Aidan Gannet' }));
-  await waitFor(() => expect(asked.map(({ what }) => what)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures']));
+  await waitFor(() => expect(sentOf(asked)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures']));
   expect(await screen.findByText('Sent to Aidan Gannet.')).toBeDefined();
 });
 
@@ -74,7 +102,7 @@ it('goes back to the words with what was typed, and is looked at anew', async ()
   fireEvent.change(screen.getByLabelText('Explanation'), { target: { value: 'As we spoke of it.' } });
   look();
   await screen.findByText('Before it goes');
-  expect(asked.map(({ what }) => what)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures/preview']);
+  expect(sentOf(asked)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures/preview']);
   expect(asked.at(-1)!.sent).toMatchObject({ title: 'The accounts', words: 'As we spoke of it.' });
 });
 
@@ -94,5 +122,51 @@ it('asks for a document and for signers where there are none, and says where the
   look();
   expect(await screen.findByText('Choose who signs.')).toBeDefined();
   expect(screen.getByText('Choose the document to be signed.')).toBeDefined();
-  expect(asked).toEqual([]);
+  expect(sentOf(asked)).toEqual([]);
+});
+
+it('takes from its kind the words, the terms, the numbers that are known, and says what is asked', async () => {
+  const { asked } = show();
+  fireEvent.change(await screen.findByLabelText('Kind of document'), { target: { value: KIND } });
+  expect(
+    screen.getByText('Signed by 1 director at least; each with a code by text message; its return is filed only when this is signed.', { exact: false }),
+  ).toBeDefined();
+  expect(screen.getByText('As kept for “Letter of engagement”: 1 place, as far as this document has their pages.')).toBeDefined();
+  expect(screen.getByLabelText<HTMLTextAreaElement>('Explanation').value).toBe('Please read both before you sign.');
+  expect(screen.getByLabelText<HTMLInputElement>('Number for the code of Aidan Gannet').value).toBe('085 555 0142');
+  look();
+  await screen.findByText('Before it goes');
+  expect(asked.at(-1)!.sent).toMatchObject({
+    kindId: KIND,
+    terms: 'Terms of engagement',
+    words: 'Please read both before you sign.',
+    codes: [{ contactId: AIDAN, number: '085 555 0142' }],
+  });
+  expect(asked.at(-1)!.sent).not.toHaveProperty('fields');
+});
+
+it('leaves what was written when a kind is chosen, and takes back what the kind brought when it is none', async () => {
+  show();
+  const words = screen.getByLabelText<HTMLTextAreaElement>('Explanation');
+  const kind = await screen.findByLabelText('Kind of document');
+  fireEvent.change(kind, { target: { value: KIND } });
+  fireEvent.change(kind, { target: { value: '' } });
+  expect(words.value).toBe('');
+  expect(screen.getByLabelText<HTMLSelectElement>('Terms they agree to').value).toBe('');
+  fireEvent.change(words, { target: { value: 'In my own words' } });
+  fireEvent.change(kind, { target: { value: KIND } });
+  expect(words.value).toBe('In my own words');
+});
+
+it('has people sign at the same time, and a code go to a number that is typed', async () => {
+  const { asked } = show();
+  fireEvent.click(screen.getByLabelText('Maeve Gannet', { exact: false, selector: 'input' }));
+  fireEvent.click(screen.getByLabelText('at the same time as the one before'));
+  expect(signers()[1]).toContain('signs first');
+  fireEvent.click(screen.getAllByRole('button', { name: 'ask for a code by text message' })[1]!);
+  fireEvent.change(screen.getByLabelText('Number for the code of Maeve Gannet'), { target: { value: '086 555 0199' } });
+  look();
+  await screen.findByText('Before it goes');
+  expect(asked.at(-1)!.sent).toMatchObject({ signerIds: [AIDAN, MAEVE], together: [MAEVE], codes: [{ contactId: MAEVE, number: '086 555 0199' }] });
+  expect(screen.getByText('1 more person is asked at the same time.')).toBeDefined();
 });

@@ -1,29 +1,36 @@
+import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
 import { addWorkingDays } from '@steady/core/calendar';
-import { withSigners } from '@steady/core/signing';
+import { evidenceInWords, withSigners } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { AskSignature } from '@steady/contract/ask-signature';
-import { ask, send } from '../../app/api';
+import type { SigningKindView } from '@steady/contract/signing-kinds';
+import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { AddDocument } from '../documents';
 import { SendingLeaf, useSendingForm } from '../post';
 import { PlacesField } from './places/places-field';
-import { SignersField } from './signers-field';
+import { type Signers, SignersField } from './signers-field';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
 export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
   const { day } = useSession();
   const pages = job.documents.filter((document) => document.kind === 'application/pdf');
-  const [people, setPeople] = useState(job.contacts.filter((contact) => contact.signs));
+  const { data: kinds = [] } = useData(kindsRoutes.list);
+  const { data: terms = [] } = useData(kindsRoutes.terms);
+  const [signers, setSigners] = useState<Signers>(() => {
+    const people = job.contacts.filter((contact) => contact.signs);
+    return { people, chosen: people.slice(0, 1).map(({ id }) => id), together: [], numbers: {} };
+  });
   const { form, preview, step } = useSendingForm<AskSignature>({
     input: AskSignature,
     start: {
       documentId: pages[0]?.id ?? '',
       title: job.name,
-      signerIds: people.slice(0, 1).map((person) => person.id),
+      signerIds: [...signers.chosen],
       dueOn: addWorkingDays(day, 8).toString(),
       now: false,
     },
@@ -31,23 +38,44 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     send: (values) => send(signaturesRoutes.ask, { id: job.id }, values),
     onClose,
   });
-  const { register, control, setValue, watch, formState } = form;
+  const { register, control, setValue, getValues, watch, formState } = form;
   const { errors } = formState;
   const chosen = watch('signerIds');
-  const fields = watch('fields');
   const document = pages.find(({ id }) => id === watch('documentId'));
+  const kind = kinds.find(({ id }) => id === watch('kindId'));
   /** Those who are ticked sign in the order in which they stand. */
-  const put = (next: typeof people, ticked: readonly string[]) => {
-    setPeople(next);
-    const after = next.filter((person) => ticked.includes(person.id)).map((person) => person.id);
-    if (fields) setValue('fields', withSigners(fields, chosen, after));
-    setValue('signerIds', after, { shouldValidate: formState.isSubmitted });
+  const put = (next: Signers) => {
+    setSigners(next);
+    const { fields, signerIds: before } = getValues();
+    const after = next.people.filter(({ id }) => next.chosen.includes(id)).map(({ id }) => id);
+    if (fields) setValue('fields', withSigners(fields, before, after));
+    const shouldValidate = formState.isSubmitted;
+    setValue('signerIds', after, { shouldValidate });
+    const together = after.filter((id) => next.together.includes(id));
+    setValue('together', together.length > 0 ? together : undefined);
+    const codes = after.flatMap((contactId) => {
+      const number = next.numbers[contactId]?.trim();
+      return number ? [{ contactId, number }] : [];
+    });
+    setValue('codes', codes.length > 0 ? codes : undefined, { shouldValidate });
+  };
+  /** A kind brings its words, its terms, and the numbers that are known where a code is asked for; what was written before stays. */
+  const setKind = (next: SigningKindView | undefined) => {
+    const before = kind;
+    setValue('kindId', next?.id);
+    const words = getValues('words') ?? '';
+    if (words === '' || words === before?.words) setValue('words', next?.words ?? '');
+    if (getValues('terms') === (before?.terms ?? undefined)) setValue('terms', next?.terms ?? undefined);
+    if (next?.evidence.byText)
+      put({ ...signers, numbers: Object.fromEntries(signers.people.map(({ id, mobile }) => [id, signers.numbers[id] ?? mobile ?? ''])) });
   };
   /** Fields belong to the pages of one document. */
   const setDocument = (id: string) => {
     setValue('documentId', id, { shouldValidate: formState.isSubmitted });
     setValue('fields', undefined);
   };
+  const asked = kind ? evidenceInWords(kind.evidence) : [];
+  const codesError = errors.codes?.message ?? errors.codes?.find?.((one) => one?.number)?.number?.message;
   return (
     <SendingLeaf
       title="Give for signature"
@@ -56,7 +84,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       after={
         <p className="text-table text-soft">
           {preview?.messages.length === 0 && 'A task to have it signed on paper takes its place. '}
-          {chosen.length > 1 && `${counted(chosen.length - 1, 'more person', 'more people')} will be asked when it is their turn.`}
+          {chosen.length > 1 && laterInWords(chosen, watch('together') ?? [])}
         </p>
       }
     >
@@ -69,14 +97,53 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
         ))}
       </SelectField>
       <AddDocument to={{ jobId: job.id }} onAdded={setDocument} />
+      {kinds.length > 0 && (
+        <SelectField
+          label="Kind of document"
+          hint={kindHint(kind, asked)}
+          value={kind?.id ?? ''}
+          onChange={({ target }) => setKind(kinds.find(({ id }) => id === target.value))}
+          error={errors.kindId?.message}
+        >
+          <option value="">none of those kept</option>
+          {kinds.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
+      )}
       <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
-      <SignersField people={people} chosen={chosen} onPut={put} error={errors.signerIds?.message} />
+      <SignersField
+        {...signers}
+        onPut={put}
+        needsNumbers={kind?.evidence.byText ?? false}
+        error={errors.signerIds?.message}
+        {...(codesError ? { numbersError: codesError } : {})}
+      />
       <PlacesField
         form={form}
         document={document}
         title={`${job.client} · ${watch('title')}`}
-        signers={chosen.map((id) => people.find((one) => one.id === id)?.name ?? '')}
+        signers={chosen.map((id) => signers.people.find((one) => one.id === id)?.name ?? '')}
+        kind={kind}
       />
+      {terms.length > 0 && (
+        <SelectField
+          label="Terms they agree to"
+          hint="Only those who have not agreed to this edition yet are asked."
+          value={watch('terms') ?? ''}
+          onChange={({ target }) => setValue('terms', target.value || undefined)}
+          error={errors.terms?.message}
+        >
+          <option value="">none</option>
+          {terms.map(({ id, name, edition }) => (
+            <option key={id} value={name}>
+              {name}, edition {edition}
+            </option>
+          ))}
+        </SelectField>
+      )}
       <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
       <DateField
         label="Can be signed until"
@@ -93,4 +160,22 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
       />
     </SendingLeaf>
   );
+}
+
+function kindHint(kind: SigningKindView | undefined, asked: readonly string[]): string {
+  if (!kind) return 'A kind says where it is signed, what is asked of a signature, and what is written with it.';
+  const also = kind.holdsFiling ? ['its return is filed only when this is signed'] : [];
+  const all = [...asked, ...also];
+  return all.length === 0 ? 'A signature is enough as it comes.' : `${all.join('; ').replace(/^./, (letter) => letter.toUpperCase())}.`;
+}
+
+/** Who is asked later: those behind the first, and behind those who sign at the same time as the first. */
+function laterInWords(chosen: readonly string[], together: readonly string[]): string {
+  const behind = chosen.slice(1);
+  const first = behind.findIndex((id) => !together.includes(id));
+  const [now, later] = first < 0 ? [behind.length, 0] : [first, behind.length - first];
+  return [
+    ...(now > 0 ? [`${counted(now, 'more person is', 'more people are')} asked at the same time.`] : []),
+    ...(later > 0 ? [`${counted(later, 'more person', 'more people')} will be asked when it is their turn.`] : []),
+  ].join(' ');
 }

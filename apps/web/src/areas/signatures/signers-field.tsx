@@ -3,43 +3,106 @@ import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 
 type People = JobView['contacts'];
 
-interface Props {
+/** Who signs, in which order, who of them at the same time as the one before, and the numbers to which codes go. */
+export interface Signers {
   people: People;
   /** Ids of those who sign. */
   chosen: readonly string[];
-  onPut(people: People, chosen: readonly string[]): void;
+  together: readonly string[];
+  /** By the id of each who was asked for one. */
+  numbers: Readonly<Record<string, string | undefined>>;
+}
+
+interface Props extends Signers {
+  onPut(signers: Signers): void;
+  /** Whether each is asked for a number; where nothing is said, none can be given. */
+  needsNumbers?: boolean;
+  /** How many sign before them already. */
+  after?: number;
   error: string | undefined;
+  numbersError?: string;
 }
 
 /** Who signs, in the order in which they stand. */
-export function SignersField({ people, chosen, onPut: put, error }: Props) {
+export function SignersField({ onPut, needsNumbers, after = 0, error, numbersError, ...signers }: Props) {
+  const { people, chosen, together, numbers } = signers;
+  const put = (change: Partial<Signers>) => onPut({ ...signers, ...change });
+  const toggled = (list: readonly string[], id: string, on: boolean) => (on ? [...list, id] : list.filter((one) => one !== id));
+  const signing = people.filter(({ id }) => chosen.includes(id));
+  const places = placesOf(
+    signing.map(({ id }) => id),
+    together,
+    after,
+  );
   return (
     <fieldset className="mb-3">
       <legend className="text-table font-semibold">Who signs, in this order</legend>
       {people.length === 0 && <p className="soon text-table">Nobody signs for this client yet. Set who does on the client’s page, under Contacts.</p>}
-      <Ordered ids={people.map((one) => one.id)} onMove={(from, to) => put(moved(people, from, to), chosen)}>
+      <Ordered ids={people.map((one) => one.id)} onMove={(from, to) => put({ people: moved(people, from, to) })}>
         <ol aria-label="Who signs">
-          {people.map((person) => (
-            <OrderedRow key={person.id} id={person.id} className="flex items-baseline gap-2 border-t border-rule-soft py-1 text-table">
-              <Grip name={person.name} />
-              <label className="flex min-w-0 flex-1 items-baseline gap-1.5">
-                <input
-                  type="checkbox"
-                  checked={chosen.includes(person.id)}
-                  onChange={({ target }) => put(people, target.checked ? [...chosen, person.id] : chosen.filter((id) => id !== person.id))}
-                />
-                <span>
-                  {person.name} <span className="text-soft wrap-anywhere max-sm:block">{person.email ?? 'no email address'}</span>
-                </span>
-              </label>
-              <span className="whitespace-nowrap text-soft">{chosen.includes(person.id) ? `signs ${ordinal(chosen.indexOf(person.id))}` : 'is not asked'}</span>
-            </OrderedRow>
-          ))}
+          {people.map((person) => {
+            const { id, name, email, mobile, role } = person;
+            const isChosen = chosen.includes(id);
+            const isFirst = after === 0 && signing[0]?.id === id;
+            return (
+              <OrderedRow key={id} id={id} className="flex items-baseline gap-2 border-t border-rule-soft py-1 text-table">
+                <Grip name={name} />
+                <div className="min-w-0 flex-1">
+                  <label className="flex items-baseline gap-1.5">
+                    <input type="checkbox" checked={isChosen} onChange={({ target }) => put({ chosen: toggled(chosen, id, target.checked) })} />
+                    <span>
+                      {name}
+                      {role && <span className="text-soft">, {role}</span>}{' '}
+                      <span className="text-soft wrap-anywhere max-sm:block">{email ?? 'no email address'}</span>
+                    </span>
+                  </label>
+                  {isChosen && (
+                    <p className="mt-0.5 flex flex-wrap items-baseline gap-x-4 gap-y-1 pl-5">
+                      {!isFirst && (
+                        <label className="flex items-baseline gap-1.5 text-soft">
+                          <input
+                            type="checkbox"
+                            checked={together.includes(id)}
+                            onChange={({ target }) => put({ together: toggled(together, id, target.checked) })}
+                          />
+                          at the same time as the one before
+                        </label>
+                      )}
+                      {needsNumbers === undefined ? null : needsNumbers || numbers[id] !== undefined ? (
+                        <label className="flex items-baseline gap-1.5 text-soft">
+                          code by text message to
+                          <input
+                            type="tel"
+                            aria-label={`Number for the code of ${name}`}
+                            className="w-36 border-b border-soft bg-transparent px-1 text-ink outline-none focus:border-kelp max-sm:text-[16px]"
+                            value={numbers[id] ?? ''}
+                            onChange={({ target }) => put({ numbers: { ...numbers, [id]: target.value } })}
+                          />
+                        </label>
+                      ) : (
+                        <button type="button" className="lnk" onClick={() => put({ numbers: { ...numbers, [id]: mobile ?? '' } })}>
+                          ask for a code by text message
+                        </button>
+                      )}
+                    </p>
+                  )}
+                </div>
+                <span className="whitespace-nowrap text-soft">{isChosen ? `signs ${ordinal(places.get(id)!)}` : 'is not asked'}</span>
+              </OrderedRow>
+            );
+          })}
         </ol>
       </Ordered>
       {error && <p className="text-fine text-rust">{error}</p>}
+      {numbersError && <p className="text-fine text-rust">{numbersError}</p>}
     </fieldset>
   );
+}
+
+/** Where each of those who sign stands, from 0; who signs at the same time as the one before stands at the same place. */
+function placesOf(ids: readonly string[], together: readonly string[], after: number): Map<string, number> {
+  let place = after - 1;
+  return new Map(ids.map((id, at) => [id, at + after > 0 && together.includes(id) ? place : (place += 1)]));
 }
 
 const ordinal = (at: number) => ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'][at] ?? `as number ${at + 1}`;

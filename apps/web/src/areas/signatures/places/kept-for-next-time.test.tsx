@@ -1,18 +1,22 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
-import { newField } from '@steady/core/signing';
-import type { KeptPlaces } from '@steady/contract/signatures';
+import { NO_EVIDENCE, newField } from '@steady/core/signing';
+import type { SigningKindView } from '@steady/contract/signing-kinds';
 import { stage } from '../../../../test/stage';
 import { KeptForNextTime } from './kept-for-next-time';
 
 const A4 = { width: 595, height: 842 };
 const at = (id: string, page: number, signer = 0) => newField({ id, kind: 'signature', signer, page }, { x: 200, y: 600 }, A4);
-const KEPT: KeptPlaces[] = [{ id: 'k1', name: 'Accounts of a company', fields: [at('a', 1), at('b', 6), at('c', 1, 1)], signers: 2, used: 14 }];
+const KIND = { version: 1, words: null, evidence: NO_EVIDENCE, terms: null, recordFirst: false, holdsFiling: false, mayHandOn: false };
+const KEPT: SigningKindView[] = [
+  { ...KIND, id: 'k1', name: 'Accounts of a company', fields: [at('a', 1), at('b', 6), at('c', 1, 1)], signers: 2, used: 14 },
+  { ...KIND, id: 'k2', name: 'Letter', fields: [], signers: 0, used: 3 },
+];
 
-function show(placesId: string | null = null, kept = KEPT) {
+function show(kindId: string | null = null, kept = KEPT) {
   const heard = { onUse: vi.fn(), onKeepAs: vi.fn() };
-  const staged = stage(<KeptForNextTime fields={[at('a', 1)]} keeping={{ keepPlacesAs: '', placesId }} signers={1} pages={[A4, A4]} {...heard} />, {
-    answers: { 'GET /api/signature-places': kept, 'DELETE /api/signature-places/k1': null },
+  const staged = stage(<KeptForNextTime fields={[at('a', 1)]} keeping={{ keepPlacesAs: '', kindId }} signers={1} pages={[A4, A4]} {...heard} />, {
+    answers: { 'GET /api/signing-kinds': kept, 'DELETE /api/signing-kinds/k1/places': null },
   });
   return { ...staged, ...heard };
 }
@@ -21,6 +25,7 @@ it('places of an earlier document are used, as far as this one has its pages and
   const { onUse } = show();
   fireEvent.change(await screen.findByLabelText('Places as in'), { target: { value: 'k1' } });
   expect(screen.getByRole('option', { name: 'Accounts of a company, used 14 times' })).toBeDefined();
+  expect(screen.queryByRole('option', { name: /Letter/ })).toBeNull();
   const [fields, id] = onUse.mock.calls[0] as [{ page: number; signer: number }[], string];
   expect(id).toBe('k1');
   expect(fields.map(({ page, signer }) => [page, signer])).toEqual([[1, 0]]);
@@ -29,8 +34,8 @@ it('places of an earlier document are used, as far as this one has its pages and
 it('what is left out of them is said, and they can be given up', async () => {
   const { asked } = show('k1');
   expect(await screen.findByText('2 places of it are left out: this document has fewer pages or signers.')).toBeDefined();
-  fireEvent.click(screen.getByRole('button', { name: 'Do not keep “Accounts of a company” any more' }));
-  await waitFor(() => expect(asked.at(-1)!.what).toBe('DELETE /api/signature-places/k1'));
+  fireEvent.click(screen.getByRole('button', { name: 'Do not keep places for “Accounts of a company” any more' }));
+  await waitFor(() => expect(asked.at(-1)!.what).toBe('DELETE /api/signing-kinds/k1/places'));
 });
 
 it('a name under which these are kept is asked for, and nothing else where none are', async () => {

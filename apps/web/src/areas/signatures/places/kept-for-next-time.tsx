@@ -1,14 +1,14 @@
-import * as signaturesRoutes from '@steady/contract/signatures.routes';
+import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import { type PageSize, type SignField, keptPlaces } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import { send, useData } from '../../../app/api';
 import { useAct } from '../../../app/use-act';
 import { SelectField, TextField } from '../../../ui/fields';
 
-/** Under which name places are kept, and from which they were taken. */
+/** Under which name places are kept, and from which kind of document they were taken. */
 export interface Keeping {
   keepPlacesAs: string;
-  placesId: string | null;
+  kindId: string | null;
 }
 
 interface Props {
@@ -16,15 +16,16 @@ interface Props {
   keeping: Keeping;
   signers: number;
   pages: readonly PageSize[];
-  onUse(fields: SignField[], placesId: string): void;
+  onUse(fields: SignField[], kindId: string): void;
   onKeepAs(name: string): void;
 }
 
 /** Places that an earlier document of the kind had, put on this one; and a name under which these are kept. */
 export function KeptForNextTime({ fields, keeping, signers, pages, onUse, onKeepAs }: Props) {
-  const { data: kept = [] } = useData(signaturesRoutes.places, {});
+  const { data: kinds = [] } = useData(kindsRoutes.list, {});
+  const kept = kinds.filter((one) => one.fields.length > 0);
   const { act } = useAct();
-  const used = kept.find((one) => one.id === keeping.placesId);
+  const used = kept.find((one) => one.id === keeping.kindId);
   const use = (id: string) => {
     const places = kept.find((one) => one.id === id);
     if (places)
@@ -38,7 +39,7 @@ export function KeptForNextTime({ fields, keeping, signers, pages, onUse, onKeep
     <section aria-label="Kept for next time" className="mt-5">
       <h2>Kept for next time</h2>
       {kept.length > 0 && (
-        <SelectField label="Places as in" value={keeping.placesId ?? ''} onChange={({ target }) => use(target.value)}>
+        <SelectField label="Places as in" value={used?.id ?? ''} onChange={({ target }) => use(target.value)}>
           <option value="">choose a kind of document</option>
           {kept.map(({ id, name, used: times }) => (
             <option key={id} value={id}>
@@ -57,9 +58,9 @@ export function KeptForNextTime({ fields, keeping, signers, pages, onUse, onKeep
           <button
             type="button"
             className="lnk"
-            onClick={() => void act(() => send(signaturesRoutes.forgetPlaces, { id: used.id }), `${used.name} is not kept any more.`)}
+            onClick={() => void act(() => send(kindsRoutes.forgetPlaces, { id: used.id }), `Places are not kept for ${used.name} any more.`)}
           >
-            Do not keep “{used.name}” any more
+            Do not keep places for “{used.name}” any more
           </button>
         </p>
       )}

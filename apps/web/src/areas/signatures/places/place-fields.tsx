@@ -24,17 +24,19 @@ interface Props extends Placing {
   document: { name: string; address: string };
   /** Names of those who sign, in order. */
   signers: readonly string[];
+  /** Places kept for its kind, put down as soon as it is open; null where others were chosen before. */
+  kept: readonly SignField[] | null;
   onDone(placing: Placing): void;
   onClose(): void;
 }
 
 /** The document page by page, with the places at which each of those who sign it does. */
-export function PlaceFields({ title, document, signers, fields: start, keeping: kept, onDone, onClose }: Props) {
+export function PlaceFields({ title, document, signers, kept, fields: start, keeping: asBefore, onDone, onClose }: Props) {
   const { pdf, why } = usePdf(document.address);
   const sizes = usePageSizes(pdf);
-  const of = usePlacing(sizes, start);
+  const of = usePlacing(sizes, start, kept, signers.length);
   const { fields, setFields, signer, setSigner, number, setNumber, page, chosen, setChosenId, sheet, putFree, change, remove, everywhere } = of;
-  const [keeping, setKeeping] = useState(kept);
+  const [keeping, setKeeping] = useState(asBefore);
   const [leaving, setLeaving] = useState(false);
   const leave = () => (fields === start ? onClose() : setLeaving(true));
   const pages = fieldsOfPages(fields, signers, sizes?.length ?? 0);
@@ -126,9 +128,9 @@ export function PlaceFields({ title, document, signers, fields: start, keeping: 
                 keeping={keeping}
                 signers={signers.length}
                 pages={sizes}
-                onUse={(used, placesId) => {
+                onUse={(used, kindId) => {
                   setFields(used);
-                  setKeeping({ ...keeping, placesId });
+                  setKeeping({ ...keeping, kindId });
                 }}
                 onKeepAs={(keepPlacesAs) => setKeeping({ ...keeping, keepPlacesAs })}
               />

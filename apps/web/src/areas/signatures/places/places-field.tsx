@@ -3,6 +3,7 @@ import { Suspense, lazy, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { counted } from '@steady/core/words';
 import type { AskSignature } from '@steady/contract/ask-signature';
+import type { SigningKindView } from '@steady/contract/signing-kinds';
 import { addressOf } from '../../../app/api';
 
 const PlaceFields = lazy(async () => ({ default: (await import('./place-fields')).PlaceFields }));
@@ -14,12 +15,17 @@ interface Props {
   title: string;
   /** Names of those who sign, in order. */
   signers: readonly string[];
+  /** The kind of document that was chosen. */
+  kind: SigningKindView | undefined;
 }
 
 /** Whether they sign on the pages, and where; the document is read there page by page. */
-export function PlacesField({ form: { watch, setValue, formState }, document, title, signers }: Props) {
+export function PlacesField({ form: { watch, setValue, formState }, document, title, signers, kind }: Props) {
   const [placing, setPlacing] = useState(false);
-  const fields = watch('fields') ?? [];
+  const chosen = watch('fields');
+  const fields = chosen ?? [];
+  /** What is kept for its kind is used where nothing else was placed. */
+  const kept = chosen === undefined && kind && kind.fields.length > 0 ? kind.fields : null;
   const onPages = new Set(fields.map((one) => one.page)).size;
   const lacks = !document ? 'Choose the document first.' : signers.length === 0 ? 'Choose who signs first.' : null;
   const error = formState.errors.fields?.message;
@@ -28,10 +34,14 @@ export function PlacesField({ form: { watch, setValue, formState }, document, ti
       <h3 className="text-table">Where they sign</h3>
       <p className="flex flex-wrap items-baseline gap-x-3 text-table">
         <span className="text-soft">
-          {fields.length === 0 ? 'The document as a whole.' : `${counted(fields.length, 'field')} on ${counted(onPages, 'page')}.`}
+          {kept
+            ? `As kept for “${kind!.name}”: ${counted(kept.length, 'place')}, as far as this document has their pages.`
+            : fields.length === 0
+              ? 'The document as a whole.'
+              : `${counted(fields.length, 'field')} on ${counted(onPages, 'page')}.`}
         </span>
         <button type="button" className="act-quiet" disabled={lacks !== null} onClick={() => setPlacing(true)}>
-          {fields.length === 0 ? 'Read it and place fields' : 'Change the fields'}
+          {fields.length === 0 && !kept ? 'Read it and place fields' : 'Change the fields'}
         </button>
         {lacks && <span className="text-soft">{lacks}</span>}
       </p>
@@ -43,11 +53,11 @@ export function PlacesField({ form: { watch, setValue, formState }, document, ti
             document={{ name: document.name, address: addressOf(documentsRoutes.content, { id: document.id }) }}
             signers={signers}
             fields={fields}
-            keeping={{ keepPlacesAs: watch('keepPlacesAs') ?? '', placesId: watch('placesId') ?? null }}
+            kept={kept}
+            keeping={{ keepPlacesAs: watch('keepPlacesAs') ?? '', kindId: kept ? kind!.id : null }}
             onDone={({ fields: placed, keeping }) => {
               setValue('fields', placed, { shouldDirty: true });
               setValue('keepPlacesAs', keeping.keepPlacesAs || undefined);
-              setValue('placesId', keeping.placesId ?? undefined);
               setPlacing(false);
             }}
             onClose={() => setPlacing(false)}

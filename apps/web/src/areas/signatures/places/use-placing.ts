@@ -1,5 +1,15 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
-import { FIELD_KINDS, type FieldKind, type PageSize, type SignField, alignedField, inReadingOrder, newField, onEveryPage } from '@steady/core/signing';
+import {
+  FIELD_KINDS,
+  type FieldKind,
+  type PageSize,
+  type SignField,
+  alignedField,
+  inReadingOrder,
+  keptPlaces,
+  newField,
+  onEveryPage,
+} from '@steady/core/signing';
 
 const freshId = () => crypto.randomUUID();
 
@@ -14,8 +24,8 @@ function freePlace(fields: readonly SignField[], page: number, size: PageSize): 
     : { x: size.width * 0.3, y: Math.min(size.height - 30, last.y + last.height + 40) };
 }
 
-/** The fields of a document while they are placed: for which signer, on which page, which of them is chosen, and what the keys do. @param sizes of the pages, once they are known */
-export function usePlacing(sizes: readonly PageSize[] | null, start: SignField[]) {
+/** The fields of a document while they are placed: for which signer, on which page, which of them is chosen, and what the keys do. @param sizes of the pages, once they are known @param kept places that are put down as soon as they are, as far as they fit */
+export function usePlacing(sizes: readonly PageSize[] | null, start: SignField[], kept: readonly SignField[] | null, signers: number) {
   const [fields, setFields] = useState(start);
   const [signer, setSigner] = useState(0);
   const [number, setNumber] = useState(1);
@@ -24,6 +34,9 @@ export function usePlacing(sizes: readonly PageSize[] | null, start: SignField[]
   const sheet = useRef<HTMLDivElement>(null);
   const page = sizes?.[number - 1] ?? null;
   const chosen = fields.find((one) => one.id === chosenId) ?? null;
+  useEffect(() => {
+    if (sizes && kept) setFields(keptPlaces(kept, signers, sizes, freshId));
+  }, [sizes, kept, signers]);
   useEffect(() => {
     if (!focusNext.current) return;
     sheet.current?.querySelector<HTMLElement>(`[data-field="${focusNext.current}"]`)?.focus();

@@ -5,13 +5,17 @@ import { counted } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
 import { GiveSignature, type PortalSignaturePart } from '@steady/contract/signatures';
-import { send, useData } from '../../../app/api';
+import { ask as askOf, send, useData } from '../../../app/api';
 import { draftOf, dropDraft, keepDraft } from '../../../ui/drafts';
 import { TickField } from '../../../ui/fields';
 import { useLeafForm } from '../../../ui/form';
 import { noteOpened } from '../../portal';
+import { CodeStep } from './code-step';
 import { RefusedWords } from './refused-words';
+import { TermsStep } from './terms-step';
 import { YourName } from './your-name';
+
+const NO_CODE = 'Have the code sent, then type it here.';
 
 const SignOnPages = lazy(async () => ({ default: (await import('./sign-on-pages')).SignOnPages }));
 
@@ -29,9 +33,17 @@ function begunWith(id: string): Begun {
   }
 }
 
+interface Props {
+  ask: PortalAsk<PortalSignaturePart>;
+  me: PortalMe;
+  onRefuse(): void;
+  onHandOn(): void;
+}
+
 /** The document page by page, what is to be filled in on it, the name, and the signature. */
-export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe; onRefuse(): void }) {
+export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
   const id = ask.partyId;
+  const { terms, textTo } = ask.part;
   const { data: places } = useData(signaturesPortalRoutes.fields, { id });
   const [draws, setDraws] = useState(false);
   const [begun] = useState(() => begunWith(id));
@@ -39,6 +51,9 @@ export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<Portal
   /** A name unlike the one we know was asked about. */
   const [askedAbout, setAskedAbout] = useState<string | null>(null);
   const [lacks, setLacks] = useState<string | null>(null);
+  const [code, setCode] = useState('');
+  const [codeFault, setCodeFault] = useState<string | null>(null);
+  const [isConfirmed, setConfirmed] = useState(ask.part.isConfirmed);
   const own = places?.fields ?? [];
   const left = fieldsLeft(own, filled);
   const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
@@ -51,6 +66,12 @@ export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<Portal
         return setLacks(`${counted(left.length, 'field is', 'fields are')} still empty. “Next field” leads to ${left.length === 1 ? 'it' : 'them'}.`);
       const name = values.signedAs.trim();
       if (places && askedAbout !== name && isUnlike(name, places.signer)) return setAskedAbout(name);
+      if (textTo !== null && !isConfirmed) {
+        const { why } = code.trim() === '' ? { why: NO_CODE } : await askOf(signaturesPortalRoutes.typeCode, { id }, { code });
+        setCodeFault(why);
+        if (why !== null) return;
+        setConfirmed(true);
+      }
       await send(signaturesPortalRoutes.sign, { id }, { ...values, ...(own.length > 0 ? { fields: filled } : {}) });
       dropDraft(draftName(id));
     },
@@ -85,6 +106,15 @@ export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<Portal
           You sign as “{name}”; we know you as {places?.signer}. If that is right, press Sign once more.
         </p>
       )}
+      {terms && (
+        <TermsStep
+          of={terms}
+          isAgreed={watch('termsId') === terms.id}
+          onAgree={(agrees) => form.setValue('termsId', agrees ? terms.id : undefined)}
+          error={errors.termsId?.message}
+        />
+      )}
+      {textTo !== null && <CodeStep id={id} textTo={textTo} isConfirmed={isConfirmed} code={code} onType={setCode} error={codeFault} />}
       <TickField label="I have read the document and agree with it" {...register('agreed')} />
       {errors.agreed?.message && <p className="text-fine text-rust">{errors.agreed.message}</p>}
       <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are recorded with it.</p>
@@ -95,6 +125,11 @@ export function GiveSignatureForm({ ask, me, onRefuse }: { ask: PortalAsk<Portal
         <button type="button" className="lnk" onClick={onRefuse}>
           I do not sign this
         </button>
+        {ask.part.handOnTo.length > 0 && (
+          <button type="button" className="lnk" onClick={onHandOn}>
+            Somebody else should sign
+          </button>
+        )}
       </p>
     </form>
   );

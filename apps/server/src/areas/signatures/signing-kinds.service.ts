@@ -1,0 +1,122 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { SignField } from '@steady/core/signing';
+import type { KeepSigningKind, SigningKindView } from '@steady/contract/signing-kinds';
+import { Events, eventKind } from '../../platform/events';
+import { Present } from '../../platform/http/present';
+import { Problem } from '../../platform/http/problem';
+import type { Work } from '../../platform/work';
+import { signingKinds } from './signatures.tables';
+import { TermsService } from './terms.service';
+
+export const SigningKindChanged = eventKind<{ kindId: string }>('kind of signed document changed', 'signatures');
+
+type Kind = typeof signingKinds.$inferSelect;
+
+/** Kinds of documents that are given for signature: where each is signed, what it says, what is asked of a signature on it. */
+@Injectable()
+export class SigningKinds implements OnModuleInit {
+  constructor(
+    private readonly events: Events,
+    private readonly terms: TermsService,
+    private readonly present: Present,
+  ) {}
+
+  onModuleInit(): void {
+    this.present.register('kind of document', async (work, id) => (await this.list(work)).find((kind) => kind.id === id));
+  }
+
+  async list(work: Work): Promise<SigningKindView[]> {
+    const found = await work.tx.select().from(signingKinds).where(eq(signingKinds.firmId, work.firm.id)).orderBy(asc(signingKinds.name));
+    return found.map(({ firmId: _, ...kind }) => kind);
+  }
+
+  /** @throws Problem "not-found" */
+  async get(work: Work, kindId: string): Promise<Kind> {
+    const [kind] = await work.tx
+      .select()
+      .from(signingKinds)
+      .where(and(eq(signingKinds.id, kindId), eq(signingKinds.firmId, work.firm.id)))
+      .for('update');
+    if (!kind) throw Problem.notFound('kind of document');
+    return kind;
+  }
+
+  async add(work: Work, { version: _, ...input }: KeepSigningKind): Promise<string> {
+    await this.mustBeRight(work, input, null);
+    const [row] = await work.tx
+      .insert(signingKinds)
+      .values({ ...valuesOf(input), firmId: work.firm.id, version: 1, fields: [], signers: 0 })
+      .returning();
+    await this.say(work, row!.id, `added the kind "${input.name}" of documents for signature`, { after: input });
+    return row!.id;
+  }
+
+  async change(work: Work, kindId: string, { version, ...input }: KeepSigningKind): Promise<void> {
+    const kind = await this.get(work, kindId);
+    if (kind.version !== version) throw Problem.stale('kind of document', kindId);
+    await this.mustBeRight(work, input, kindId);
+    await work.tx
+      .update(signingKinds)
+      .set({ ...valuesOf(input), version: version + 1 })
+      .where(eq(signingKinds.id, kindId));
+    const { name, words, evidence, terms, recordFirst, holdsFiling, mayHandOn } = kind;
+    await this.say(work, kindId, `changed the kind "${input.name}" of documents for signature`, {
+      before: { name, words, evidence, terms, recordFirst, holdsFiling, mayHandOn },
+      after: input,
+    });
+  }
+
+  private async mustBeRight(work: Work, { name, terms }: KeepSigningKind, kindId: string | null): Promise<void> {
+    if ((await this.list(work)).some((one) => one.name.toLowerCase() === name.toLowerCase() && one.id !== kindId))
+      throw Problem.invalid([{ field: 'name', message: `There is a kind "${name}" already. Change that one, or give this one another name.` }]);
+    if (terms !== undefined) await this.terms.newest(work, terms);
+  }
+
+  async drop(work: Work, kindId: string): Promise<void> {
+    const { name } = await this.get(work, kindId);
+    await work.tx.delete(signingKinds).where(eq(signingKinds.id, kindId));
+    await this.say(work, kindId, `removed the kind "${name}" of documents for signature`, { before: { name } });
+  }
+
+  /** Keeps where documents of a kind are signed; places that were kept for it are replaced. A kind of that name is added where there is none. */
+  async keepPlaces(work: Work, name: string, fields: readonly SignField[], signers: number): Promise<void> {
+    const own = { fields: [...fields], signers };
+    const [row] = await work.tx
+      .insert(signingKinds)
+      .values({ ...own, name, firmId: work.firm.id, version: 1 })
+      .onConflictDoUpdate({ target: [signingKinds.firmId, signingKinds.name], set: { ...own, version: sql`${signingKinds.version} + 1` } })
+      .returning();
+    await this.say(work, row!.id, `kept where to sign for the next document of the kind "${name}"`, { after: { name, fields: fields.length, signers } });
+  }
+
+  async forgetPlaces(work: Work, kindId: string): Promise<void> {
+    const { name, fields } = await this.get(work, kindId);
+    await work.tx
+      .update(signingKinds)
+      .set({ fields: [], signers: 0, version: sql`${signingKinds.version} + 1` })
+      .where(eq(signingKinds.id, kindId));
+    await this.say(work, kindId, `does not keep where to sign for "${name}" any more`, { before: { name, fields: fields.length } });
+  }
+
+  async used(work: Work, kindId: string): Promise<void> {
+    await work.tx
+      .update(signingKinds)
+      .set({ used: sql`${signingKinds.used} + 1` })
+      .where(eq(signingKinds.id, kindId));
+  }
+
+  private async say(work: Work, kindId: string, what: string, changed: { before?: unknown; after?: unknown }): Promise<void> {
+    await this.events.record(work, SigningKindChanged, { what, clientId: null, jobId: null, ...changed, payload: { kindId } });
+  }
+}
+
+const valuesOf = ({ name, words, evidence: { byText, capacity, atLeast }, terms, recordFirst, holdsFiling, mayHandOn }: KeepSigningKind) => ({
+  name,
+  words: words ?? null,
+  evidence: { byText, capacity: capacity?.trim() || null, atLeast },
+  terms: terms ?? null,
+  recordFirst,
+  holdsFiling,
+  mayHandOn,
+});

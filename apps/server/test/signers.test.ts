@@ -1,0 +1,133 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { NO_EVIDENCE } from '@steady/core/signing';
+import type { AskView } from '@steady/contract/asks';
+import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import { aPdf } from './a-pdf';
+import { atSigning } from './at-signing';
+import { problemOf } from './at-work';
+import { type TestApp, insidePortal, key, portalAsks, startTestApp } from './support';
+
+let t: TestApp;
+beforeAll(async () => {
+  t = await startTestApp();
+});
+afterAll(() => t.close());
+const { manager, of, here, give, standing, asked, sign } = atSigning(() => t);
+
+type Inside = Awaited<ReturnType<typeof insidePortal>>;
+const partOf = async (who: string, before?: Inside) => {
+  const inside = before ?? (await insidePortal(t, who));
+  const ask = (await portalAsks<PortalSignaturePart>(inside, 'signature')).find(({ stands }) => stands === 'wanted');
+  return { inside, partyId: ask?.partyId ?? '', part: ask?.part };
+};
+const signs = (inside: Inside, partyId: string) => inside.post(`/api/portal/signatures/${partyId}/sign`).send({ signedAs: 'Cara Curlew', agreed: true });
+const kindToHandOn = async () => {
+  const input = { name: `Letters ${of.count}`, evidence: NO_EVIDENCE, recordFirst: false, holdsFiling: false, mayHandOn: true };
+  return ((await manager().post('/api/signing-kinds').set(key()).send(input).expect(201)).body as { id: string }).id;
+};
+
+describe('those who sign', () => {
+  const third = async () => {
+    const person = { name: `Eve ${of.count}`, email: `eve${of.count}@curlew.example`, signs: true };
+    return ((await manager().post(`/api/clients/${of.clientId}/contacts`).set(key()).send(person).expect(201)).body as { id: string }).id;
+  };
+  const places = ({ parties }: AskView<SignaturePart>) => parties.map(({ name, position, state }) => [name.split(' ')[0], position, state]);
+  const change = (askId: string, signerIds: string[], together: string[] = []) => manager().put(`/api/asks/${askId}/signers`).send({ signerIds, together });
+
+  it('are asked at the same time where they stand at one place, and the next when all of those have signed', async () => {
+    const eve = await third();
+    const [cara, dara] = here.people as [string, string];
+    await give([cara, dara, eve], here.original, { together: [dara] });
+    expect(places(await standing())).toEqual([
+      ['Cara', 0, 'asked'],
+      ['Dara', 0, 'asked'],
+      ['Eve', 1, 'ahead'],
+    ]);
+    await sign(here.second);
+    expect(places(await standing()).at(-1)).toEqual(['Eve', 1, 'ahead']);
+    await sign(here.owner);
+    expect(places(await standing()).at(-1)).toEqual(['Eve', 1, 'asked']);
+    await sign(`Eve ${of.count}`);
+    expect((await standing()).state).toBe('done');
+  });
+
+  it('two of one place who sign at once are both taken', async () => {
+    await give(here.people, here.original, { together: here.people.slice(1) });
+    const [first, second] = [await asked(here.owner), await asked(here.second)];
+    const both = await Promise.all([first, second].map(({ inside, partyId }) => signs(inside, partyId)));
+    expect(both.map(({ status }) => status)).toEqual([204, 204]);
+    expect((await standing()).state).toBe('done');
+  });
+
+  it('are reminded together, and one of a place is replaced without the letter of the other', async () => {
+    const eve = await third();
+    await give(here.people, here.original, { together: here.people.slice(1) });
+    const { id, parties } = await standing();
+    await manager().post(`/api/asks/${id}/remind`).set(key()).expect(204);
+    await manager().post(`/api/signers/${parties[0]!.id}/replace`).set(key()).send({ contactId: eve }).expect(204);
+    expect(places(await standing())).toEqual([
+      ['Eve', 0, 'asked'],
+      ['Dara', 0, 'asked'],
+    ]);
+    await sign(here.second);
+    await sign(`Eve ${of.count}`);
+    expect((await standing()).state).toBe('done');
+  });
+
+  it('are changed as long as their turn has not come: added, left out, put in another order', async () => {
+    const eve = await third();
+    const [cara, dara] = here.people as [string, string];
+    const fields = [0, 1].map((signer) => ({
+      id: `f${signer}`,
+      kind: 'signature' as const,
+      signer,
+      page: 1,
+      x: 60 + 200 * signer,
+      y: 400,
+      width: 170,
+      height: 44,
+      isRequired: true,
+      label: null,
+    }));
+    await give([cara, dara], here.original, { fields });
+    const { id } = await standing();
+    await change(id, [eve, dara]).expect(204);
+    expect(places(await standing())).toEqual([
+      ['Cara', 0, 'asked'],
+      ['Eve', 1, 'ahead'],
+      ['Dara', 2, 'ahead'],
+    ]);
+    expect((await standing()).part.fields).toEqual({ count: 2, pages: 1 });
+    await change(id, [eve], [eve]).expect(204);
+    expect(places(await standing())).toEqual([
+      ['Cara', 0, 'asked'],
+      ['Eve', 0, 'asked'],
+    ]);
+    expect((await standing()).part.fields).toEqual({ count: 1, pages: 1 });
+    // Who knows of it is replaced, not left out; who signs for another client cannot be chosen.
+    expect(problemOf(await change(id, [cara]).expect(422)).errors![0]!.message).toContain('is asked already');
+    await change(id, ['0190a0a0-0000-7000-8000-000000000001']).expect(422);
+    const { inside, partyId } = await asked(here.owner);
+    await inside.post(`/api/portal/signatures/${partyId}/refuse`).send({ reason: 'No.' }).expect(204);
+    await change(id, [dara]).expect(409);
+  });
+
+  it('hand it on themselves where the kind allows it, and nowhere else', async () => {
+    await give(here.people.slice(0, 1));
+    const alone = await partOf(here.owner);
+    expect(alone.part!.handOnTo).toEqual([]);
+    const handOn = (contactId: string) => alone.inside.post(`/api/portal/signatures/${alone.partyId}/hand-on`).send({ contactId });
+    expect(problemOf(await handOn(here.people[1]!).expect(409)).code).toBe('not-handed-on');
+    await signs(alone.inside, alone.partyId).expect(204);
+    await give(here.people.slice(0, 1), aPdf(), { kindId: await kindToHandOn() });
+    const { inside, partyId, part } = await partOf(here.owner, alone.inside);
+    expect(part!.handOnTo).toEqual([{ id: here.people[1], name: here.second }]);
+    await inside.post(`/api/portal/signatures/${partyId}/hand-on`).send({ contactId: here.people[0] }).expect(422);
+    await inside.post(`/api/portal/signatures/${partyId}/hand-on`).send({ contactId: here.people[1] }).expect(204);
+    expect(places(await standing())).toEqual([['Dara', 0, 'asked']]);
+    expect((await partOf(here.owner, inside)).part).toBeUndefined();
+    await signs(inside, partyId).expect(404);
+    await sign(here.second);
+    expect((await standing()).state).toBe('done');
+  });
+});

@@ -1,0 +1,78 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
+import * as signaturesRoutes from '@steady/contract/signatures.routes';
+import { useState } from 'react';
+import type { AskView, PartyView } from '@steady/contract/asks';
+import type { JobView } from '@steady/contract/jobs';
+import { ChangeSigners, type SignaturePart } from '@steady/contract/signatures';
+import { send, useData } from '../../app/api';
+import { useLeafForm } from '../../ui/form';
+import { Leaf } from '../../ui/leaf';
+import { useNotify } from '../../ui/toasts';
+import { type Signers, SignersField } from './signers-field';
+
+interface Props {
+  ask: AskView<SignaturePart>;
+  jobId: string;
+  onClose(): void;
+}
+
+/** Who signs after those who know of it: others, in another order, or nobody. */
+export function ChangeSignersLeaf({ ask, jobId, onClose }: Props) {
+  const { data: job } = useData(jobsRoutes.view, { id: jobId });
+  if (!job) return null;
+  return <Change ask={ask} contacts={job.contacts} onClose={onClose} />;
+}
+
+const nameIs = (name: string) => (party: PartyView) => party.name === name;
+
+function Change({ ask, contacts, onClose }: Omit<Props, 'jobId'> & { contacts: JobView['contacts'] }) {
+  const notify = useNotify();
+  const known = ask.parties.filter(({ state }) => state !== 'ahead');
+  const ahead = ask.parties.filter(({ state }) => state === 'ahead');
+  const [signers, setSigners] = useState<Signers>(() => {
+    const others = contacts.filter(({ name, signs }) => signs && !known.some(nameIs(name)));
+    const people = ahead.flatMap(({ name }) => others.find((one) => one.name === name) ?? []);
+    const together = people.filter(({ name }) => {
+      const at = ask.parties.findIndex(nameIs(name));
+      return at > 0 && ask.parties[at]!.position === ask.parties[at - 1]!.position;
+    });
+    return {
+      people: [...people, ...others.filter((one) => !people.includes(one))],
+      chosen: people.map(({ id }) => id),
+      together: together.map(({ id }) => id),
+      numbers: {},
+    };
+  });
+  const { form, onSubmit, busy, problem } = useLeafForm<ChangeSigners>({
+    input: ChangeSigners,
+    start: { signerIds: [...signers.chosen], together: [...signers.together] },
+    submit: async (values) => {
+      await send(signaturesRoutes.changeSigners, { id: ask.id }, values);
+      notify('Who signs is changed.');
+      onClose();
+    },
+  });
+  const put = (next: Signers) => {
+    setSigners(next);
+    const after = next.people.filter(({ id }) => next.chosen.includes(id)).map(({ id }) => id);
+    form.setValue('signerIds', after, { shouldDirty: true });
+    form.setValue(
+      'together',
+      after.filter((id) => next.together.includes(id)),
+    );
+  };
+  return (
+    <Leaf open title="Change who signs" act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
+      {known.length > 0 && (
+        <p className="mb-2 text-table text-soft">
+          {known.map(({ name }) => name).join(', ')} {known.length === 1 ? 'stays' : 'stay'} as {known.length === 1 ? 'it is' : 'they are'}: somebody who was
+          told is replaced, not left out.
+        </p>
+      )}
+      <SignersField {...signers} onPut={put} after={known.length} error={form.formState.errors.signerIds?.message} />
+      <p className="text-table text-soft">
+        Whoever is added signs the document as a whole; the places of whoever is left out are given up. Nobody is told before it is their turn.
+      </p>
+    </Leaf>
+  );
+}
