@@ -2,6 +2,7 @@ import type { Temporal } from '@steady/core/calendar';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import type { Work } from '@steady/server/platform/work/index';
 import type { DemoFirm, DemoServices } from './services';
+import { kindName } from './signings';
 
 const TERMS = 'Terms of engagement';
 const FIRST = `1. We prepare what the letter names, from the records that you give us.
@@ -19,14 +20,14 @@ export async function keepSigningKinds(app: DemoServices, firm: DemoFirm, at: (d
   await by(45, (work) => app.terms.keep(work, { name: TERMS, text: SECOND }));
   for (const signers of [1, 2]) {
     const base = { evidence: NO_EVIDENCE, recordFirst: false, holdsFiling: false, mayHandOn: false };
-    await change(`Letter, signed by ${signers}`, {
+    await change(kindName('Letter', signers), {
       ...base,
       words: 'The letter says what we do for you and on which terms. Please read both before you sign.',
       evidence: { byText: signers === 1, capacity: null, atLeast: signers },
       terms: TERMS,
       mayHandOn: signers === 2,
     });
-    await change(`Return, signed by ${signers}`, {
+    await change(kindName('Return', signers), {
       ...base,
       words: 'The return as we are going to file it: please check the figures before you sign.',
       holdsFiling: true,

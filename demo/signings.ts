@@ -42,7 +42,7 @@ export class Signings {
       Return: () => returnToSign(name, job.name, names),
     };
     const drawn = await draw[what]();
-    const kind = `${what}, signed by ${names.length}`;
+    const kind = kindName(what, names.length);
     const kept = (await this.app.signingKinds.list(work)).find((one) => one.name === kind);
     const documentId = await this.app.documents.file(
       work,
@@ -58,7 +58,7 @@ export class Signings {
       ...(kept?.terms ? { terms: kept.terms } : {}),
       ...(kept?.evidence.byText ? { codes: people.map(({ id, mobile }) => ({ contactId: id, number: mobile ?? '085 555 0142' })) } : {}),
       dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
-      ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept ? {} : { keepPlacesAs: kind }) }),
+      ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept && kept.fields.length > 0 ? {} : { keepPlacesAs: kind }) }),
     });
   }
 
@@ -114,3 +114,6 @@ async function page(lines: string[]): Promise<Buffer> {
   lines.forEach((line, at) => sheet.drawText(line, { x: 64, y: 760 - at * 30, size: at === 0 ? 18 : 12, font }));
   return Buffer.from(await pdf.save());
 }
+
+/** What a kind of document is called in the demo firm. */
+export const kindName = (what: string, signers: number): string => `${what === 'Letter' ? 'Letter of engagement' : what}${signers === 1 ? '' : ', two sign'}`;

@@ -164,11 +164,12 @@ describe('terms', () => {
     expect((await terms()).find((one) => one.name === name)).toMatchObject({ edition: 1, agreed: 1 });
     // The same edition is not asked for again; the next one is.
     await give(here.people.slice(0, 1), aPdf('again'), { terms: name });
-    expect((await partOf(here.owner)).part!.terms).toBeNull();
+    expect((await partOf(here.owner)).part!.terms).toMatchObject({ edition: 1, isAgreed: true });
     await sign(here.owner);
     await write(name, 'Second.').expect(201);
     await give(here.people.slice(0, 1), aPdf('anew'), { terms: name });
-    expect((await partOf(here.owner)).part!.terms).toMatchObject({ edition: 2, text: 'Second.' });
+    expect((await partOf(here.owner)).part!.terms).toMatchObject({ edition: 2, text: 'Second.', isAgreed: false });
+    expect((await terms()).find((one) => one.name === name)).toMatchObject({ edition: 2, agreed: 0, earlier: [{ edition: 1, text: 'First.', agreed: 1 }] });
   });
 
   it('that are not offered any more are asked for by no kind, and are agreed to where they were asked for before', async () => {

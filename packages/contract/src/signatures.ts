@@ -171,8 +171,8 @@ export interface PortalSignaturePart {
   documentName: string;
   bytes: number;
   expiresOn: string | null;
-  /** What they are to agree to; null where there are no terms, or they have. */
-  terms: (SigningTerms & { id: string; text: string }) | null;
+  /** What they are to agree to, or have; null where there are no terms. */
+  terms: (SigningTerms & { id: string; text: string; isAgreed: boolean }) | null;
   /** The end of the number to which their code goes by text message; null where none is asked for. */
   textTo: string | null;
   /** The right one was typed a short while ago. */

@@ -89,8 +89,8 @@ export class KeepTerms {
   text: string;
 }
 
-/** Terms in their newest edition. */
-export interface TermsView {
+/** One edition of terms. */
+export interface TermsEdition {
   id: string;
   name: string;
   edition: number;
@@ -99,4 +99,9 @@ export interface TermsView {
   by: string;
   /** How many people have agreed to this edition. */
   agreed: number;
+}
+
+/** Terms in their newest edition, with those before it, the newest first. */
+export interface TermsView extends TermsEdition {
+  earlier: TermsEdition[];
 }

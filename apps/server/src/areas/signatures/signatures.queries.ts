@@ -57,7 +57,7 @@ export class SignatureQueries {
         documentName,
         bytes,
         expiresOn,
-        terms: termsId === null ? null : await this.termsToAgree(work, termsId),
+        terms: termsId === null ? null : await this.termsOf(work, termsId),
         textTo: code ? coveredNumber(code.number) : null,
         isConfirmed: code?.isConfirmed ?? false,
         handOnTo: mayHandOn ? await this.mayTakeOver(work, askId) : [],
@@ -137,11 +137,10 @@ export class SignatureQueries {
       .map(({ title, state }) => `"${title}" is not signed${state === 'with the client' ? ' by all yet' : `, it is ${state}`}`);
   }
 
-  /** What the person in the portal is still to agree to. */
-  private async termsToAgree(work: Work, termsId: string): Promise<PortalSignaturePart['terms']> {
-    if ((await this.terms.agreed(work, termsId, [work.actor.id!])).size > 0) return null;
+  /** What the person in the portal is to agree to, or has. */
+  private async termsOf(work: Work, termsId: string): Promise<PortalSignaturePart['terms']> {
     const { id, name, edition, text } = await this.terms.edition(work, termsId);
-    return { id, name, edition, text };
+    return { id, name, edition, text, isAgreed: (await this.terms.agreed(work, termsId, [work.actor.id!])).size > 0 };
   }
 
   /** Who else of the client signs for it, and is not asked. */

@@ -23,10 +23,10 @@ export class TermsService implements OnModuleInit {
     this.people.follow(termsAgreed.contactId);
   }
 
-  /** Those that are offered, by name, each in its newest edition. */
+  /** Those that are offered, by name, each in its newest edition with those before it. */
   async list(work: Work): Promise<TermsView[]> {
     const found = await work.tx
-      .selectDistinctOn([terms.name], {
+      .select({
         id: terms.id,
         name: terms.name,
         edition: terms.edition,
@@ -38,7 +38,8 @@ export class TermsService implements OnModuleInit {
       .from(terms)
       .where(and(eq(terms.firmId, work.firm.id), eq(terms.isRetired, false)))
       .orderBy(asc(terms.name), desc(terms.edition));
-    return found;
+    const newest = found.filter((one, at) => one.name !== found[at - 1]?.name);
+    return newest.map((one) => ({ ...one, earlier: found.filter(({ name, edition }) => name === one.name && edition < one.edition) }));
   }
 
   /** The newest edition of terms that are offered. @throws Problem at the field "terms" */

@@ -65,8 +65,7 @@ function Change({ ask, contacts, onClose }: Omit<Props, 'jobId'> & { contacts: J
     <Leaf open title="Change who signs" act="Save" onClose={onClose} onSubmit={onSubmit} busy={busy} problem={problem}>
       {known.length > 0 && (
         <p className="mb-2 text-table text-soft">
-          {known.map(({ name }) => name).join(', ')} {known.length === 1 ? 'stays' : 'stay'} as {known.length === 1 ? 'it is' : 'they are'}: somebody who was
-          told is replaced, not left out.
+          {known.map(({ name }) => name).join(', ')} {known.length === 1 ? 'stays' : 'stay'} where they stand: whoever was told is replaced, not left out.
         </p>
       )}
       <SignersField {...signers} onPut={put} after={known.length} error={form.formState.errors.signerIds?.message} />

@@ -11,6 +11,7 @@ import { useLeafForm } from '../../ui/form';
 import { dayOf, sizeInWords } from '../../ui/words';
 import { GiveSignatureForm } from './signing/give-signature';
 import { HandOn } from './signing/hand-on';
+import { TermsStep } from './signing/terms-step';
 import { RefusedWords } from './signing/refused-words';
 
 /** A document to be read, and then signed or refused; afterwards what became of it. */
@@ -55,6 +56,7 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
             {ask.part.copy && ', as it was before'}
           </span>
         </p>
+        {!isWanted && ask.part.terms?.isAgreed && <TermsStep of={ask.part.terms} isAgreed onAgree={() => undefined} error={undefined} />}
         {isWanted && instead === 'refuse' && <Refuse id={id} onLeave={back} />}
         {isWanted && instead === 'hand on' && <HandOn id={id} to={ask.part.handOnTo} onLeave={back} />}
         {isWanted && instead === null && <GiveSignatureForm ask={ask} me={me} onRefuse={() => setInstead('refuse')} onHandOn={() => setInstead('hand on')} />}

@@ -1,8 +1,9 @@
 import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
+import type { FieldErrors, UseFormReturn } from 'react-hook-form';
 import { addWorkingDays } from '@steady/core/calendar';
-import { evidenceInWords, withSigners } from '@steady/core/signing';
+import { withSigners } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { JobView } from '@steady/contract/jobs';
 import { AskSignature } from '@steady/contract/ask-signature';
@@ -12,6 +13,7 @@ import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
 import { AddDocument } from '../documents';
 import { SendingLeaf, useSendingForm } from '../post';
+import { KindField, TermsField } from './asked-fields';
 import { PlacesField } from './places/places-field';
 import { type Signers, SignersField } from './signers-field';
 
@@ -20,17 +22,13 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
   const { day } = useSession();
   const pages = job.documents.filter((document) => document.kind === 'application/pdf');
   const { data: kinds = [] } = useData(kindsRoutes.list);
-  const { data: terms = [] } = useData(kindsRoutes.terms);
-  const [signers, setSigners] = useState<Signers>(() => {
-    const people = job.contacts.filter((contact) => contact.signs);
-    return { people, chosen: people.slice(0, 1).map(({ id }) => id), together: [], numbers: {} };
-  });
+  const signing = job.contacts.filter((contact) => contact.signs);
   const { form, preview, step } = useSendingForm<AskSignature>({
     input: AskSignature,
     start: {
       documentId: pages[0]?.id ?? '',
       title: job.name,
-      signerIds: [...signers.chosen],
+      signerIds: signing.slice(0, 1).map(({ id }) => id),
       dueOn: addWorkingDays(day, 8).toString(),
       now: false,
     },
@@ -43,22 +41,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
   const chosen = watch('signerIds');
   const document = pages.find(({ id }) => id === watch('documentId'));
   const kind = kinds.find(({ id }) => id === watch('kindId'));
-  /** Those who are ticked sign in the order in which they stand. */
-  const put = (next: Signers) => {
-    setSigners(next);
-    const { fields, signerIds: before } = getValues();
-    const after = next.people.filter(({ id }) => next.chosen.includes(id)).map(({ id }) => id);
-    if (fields) setValue('fields', withSigners(fields, before, after));
-    const shouldValidate = formState.isSubmitted;
-    setValue('signerIds', after, { shouldValidate });
-    const together = after.filter((id) => next.together.includes(id));
-    setValue('together', together.length > 0 ? together : undefined);
-    const codes = after.flatMap((contactId) => {
-      const number = next.numbers[contactId]?.trim();
-      return number ? [{ contactId, number }] : [];
-    });
-    setValue('codes', codes.length > 0 ? codes : undefined, { shouldValidate });
-  };
+  const { signers, put } = useSigners(form, signing);
   /** A kind brings its words, its terms, and the numbers that are known where a code is asked for; what was written before stays. */
   const setKind = (next: SigningKindView | undefined) => {
     const before = kind;
@@ -74,8 +57,6 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     setValue('documentId', id, { shouldValidate: formState.isSubmitted });
     setValue('fields', undefined);
   };
-  const asked = kind ? evidenceInWords(kind.evidence) : [];
-  const codesError = errors.codes?.message ?? errors.codes?.find?.((one) => one?.number)?.number?.message;
   return (
     <SendingLeaf
       title="Give for signature"
@@ -97,29 +78,14 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
         ))}
       </SelectField>
       <AddDocument to={{ jobId: job.id }} onAdded={setDocument} />
-      {kinds.length > 0 && (
-        <SelectField
-          label="Kind of document"
-          hint={kindHint(kind, asked)}
-          value={kind?.id ?? ''}
-          onChange={({ target }) => setKind(kinds.find(({ id }) => id === target.value))}
-          error={errors.kindId?.message}
-        >
-          <option value="">none of those kept</option>
-          {kinds.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </SelectField>
-      )}
+      <KindField kinds={kinds} kind={kind} onChoose={setKind} error={errors.kindId?.message} />
       <TextField label="What is signed" hint="The client reads it first." {...register('title')} error={errors.title?.message} />
       <SignersField
         {...signers}
         onPut={put}
         needsNumbers={kind?.evidence.byText ?? false}
         error={errors.signerIds?.message}
-        {...(codesError ? { numbersError: codesError } : {})}
+        numbersError={numbersFault(errors)}
       />
       <PlacesField
         form={form}
@@ -128,22 +94,7 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
         signers={chosen.map((id) => signers.people.find((one) => one.id === id)?.name ?? '')}
         kind={kind}
       />
-      {terms.length > 0 && (
-        <SelectField
-          label="Terms they agree to"
-          hint="Only those who have not agreed to this edition yet are asked."
-          value={watch('terms') ?? ''}
-          onChange={({ target }) => setValue('terms', target.value || undefined)}
-          error={errors.terms?.message}
-        >
-          <option value="">none</option>
-          {terms.map(({ id, name, edition }) => (
-            <option key={id} value={name}>
-              {name}, edition {edition}
-            </option>
-          ))}
-        </SelectField>
-      )}
+      <TermsField value={watch('terms')} onChoose={(name) => setValue('terms', name)} error={errors.terms?.message} />
       <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
       <DateField
         label="Can be signed until"
@@ -162,12 +113,29 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
   );
 }
 
-function kindHint(kind: SigningKindView | undefined, asked: readonly string[]): string {
-  if (!kind) return 'A kind says where it is signed, what is asked of a signature, and what is written with it.';
-  const also = kind.holdsFiling ? ['its return is filed only when this is signed'] : [];
-  const all = [...asked, ...also];
-  return all.length === 0 ? 'A signature is enough as it comes.' : `${all.join('; ').replace(/^./, (letter) => letter.toUpperCase())}.`;
+/** Those who sign, as the form sends them. */
+function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignature>, people: Signers['people']) {
+  const [signers, setSigners] = useState<Signers>(() => ({ people, chosen: people.slice(0, 1).map(({ id }) => id), together: [], numbers: {} }));
+  /** Those who are ticked sign in the order in which they stand. */
+  const put = (next: Signers) => {
+    setSigners(next);
+    const { fields, signerIds: before } = getValues();
+    const after = next.people.filter(({ id }) => next.chosen.includes(id)).map(({ id }) => id);
+    if (fields) setValue('fields', withSigners(fields, before, after));
+    const shouldValidate = formState.isSubmitted;
+    setValue('signerIds', after, { shouldValidate });
+    const together = after.filter((id) => next.together.includes(id));
+    setValue('together', together.length > 0 ? together : undefined);
+    const codes = after.flatMap((contactId) => {
+      const number = next.numbers[contactId]?.trim();
+      return number ? [{ contactId, number }] : [];
+    });
+    setValue('codes', codes.length > 0 ? codes : undefined, { shouldValidate });
+  };
+  return { signers, put };
 }
+
+const numbersFault = ({ codes }: FieldErrors<AskSignature>): string | undefined => codes?.message ?? codes?.find?.((one) => one?.number)?.number?.message;
 
 /** Who is asked later: those behind the first, and behind those who sign at the same time as the first. */
 function laterInWords(chosen: readonly string[], together: readonly string[]): string {

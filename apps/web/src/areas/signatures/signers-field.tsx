@@ -20,7 +20,7 @@ interface Props extends Signers {
   /** How many sign before them already. */
   after?: number;
   error: string | undefined;
-  numbersError?: string;
+  numbersError?: string | undefined;
 }
 
 /** Who signs, in the order in which they stand. */

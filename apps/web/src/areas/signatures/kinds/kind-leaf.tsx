@@ -1,5 +1,6 @@
 import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import { useState } from 'react';
+import type { UseFormReturn } from 'react-hook-form';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import { KeepSigningKind, type SigningKindView } from '@steady/contract/signing-kinds';
 import { send, useData } from '../../../app/api';
@@ -10,25 +11,26 @@ import { useLeafForm } from '../../../ui/form';
 import { Confirm, Leaf } from '../../../ui/leaf';
 import { useNotify } from '../../../ui/toasts';
 
+const NEW: KeepSigningKind = { name: '', words: '', evidence: NO_EVIDENCE, terms: '', recordFirst: false, holdsFiling: false, mayHandOn: false };
+const startOf = ({ name, words, evidence, terms, recordFirst, holdsFiling, mayHandOn, version }: SigningKindView): KeepSigningKind => ({
+  name,
+  words: words ?? '',
+  evidence,
+  terms: terms ?? '',
+  recordFirst,
+  holdsFiling,
+  mayHandOn,
+  version,
+});
+
 /** A kind of document: what is asked of a signature on it, and what becomes of it. */
 export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onClose(): void }) {
   const mayChange = useSession().may('change services');
   const notify = useNotify();
-  const { act } = useAct();
-  const [removing, setRemoving] = useState(false);
   const { data: terms = [] } = useData(kindsRoutes.terms);
   const { form, onSubmit, busy, problem } = useLeafForm<KeepSigningKind>({
     input: KeepSigningKind,
-    start: {
-      name: kind?.name ?? '',
-      words: kind?.words ?? '',
-      evidence: kind?.evidence ?? NO_EVIDENCE,
-      terms: kind?.terms ?? '',
-      recordFirst: kind?.recordFirst ?? false,
-      holdsFiling: kind?.holdsFiling ?? false,
-      mayHandOn: kind?.mayHandOn ?? false,
-      ...(kind ? { version: kind.version } : {}),
-    },
+    start: kind ? startOf(kind) : NEW,
     submit: async (values) => {
       if (kind) await send(kindsRoutes.change, { id: kind.id }, values);
       else await send(kindsRoutes.add, {}, values);
@@ -36,14 +38,8 @@ export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onCl
       onClose();
     },
   });
-  const { register, watch, setValue, formState } = form;
+  const { register, formState } = form;
   const { errors } = formState;
-  const evidence = watch('evidence');
-  const remove = () =>
-    void act(async () => {
-      await send(kindsRoutes.drop, { id: kind!.id });
-      onClose();
-    }, `${kind!.name} is removed.`);
   return (
     <Leaf
       open
@@ -55,25 +51,7 @@ export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onCl
       problem={problem}
     >
       <TextField label="Name" autoFocus hint="For the firm only, for example: Accounts of a company" {...register('name')} error={errors.name?.message} />
-      <fieldset className="mb-3">
-        <legend className="text-table font-semibold">Asked of a signature</legend>
-        <TextField
-          label="How many sign at least"
-          narrow
-          inputMode="numeric"
-          {...register('evidence.atLeast', { setValueAs: (value: unknown) => (value === '' ? undefined : Number(value)) })}
-          error={errors.evidence?.atLeast?.message}
-        />
-        <TextField
-          label="In what role"
-          hint="As it stands with the client’s contacts: director, trustee. Left empty, anybody who signs for the client."
-          value={evidence.capacity ?? ''}
-          onChange={({ target }) => setValue('evidence.capacity', target.value || null, { shouldDirty: true, shouldValidate: formState.isSubmitted })}
-          error={errors.evidence?.capacity?.message}
-        />
-        <TickField label="Each types a code that comes by text message" {...register('evidence.byText')} />
-        <TickField label="Whoever is asked may have somebody else of the client sign" {...register('mayHandOn')} />
-      </fieldset>
+      <EvidenceFields form={form} />
       <SelectField label="Terms they agree to" {...register('terms')} error={errors.terms?.message}>
         <option value="">none</option>
         {terms.map(({ id, name }) => (
@@ -90,16 +68,53 @@ export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onCl
       />
       <TickField label="The return of its job is filed only when this is signed" {...register('holdsFiling')} />
       <TickField label="The signing record stands before the document, not behind it" {...register('recordFirst')} />
-      {kind && mayChange && (
-        <p className="mt-4 border-t border-rule pt-3 text-table">
-          <button type="button" className="lnk" onClick={() => setRemoving(true)}>
-            Remove this kind
-          </button>
-        </p>
-      )}
-      <Confirm open={removing} title={`Remove “${kind?.name ?? ''}”?`} act="Remove it" back="Keep it" onClose={() => setRemoving(false)} onYes={remove}>
-        <p>Its places and its words go with it. What was given for signature as one stays as it is.</p>
-      </Confirm>
+      {kind && mayChange && <Remove kind={kind} onGone={onClose} />}
     </Leaf>
+  );
+}
+
+function EvidenceFields({ form: { register, watch, setValue, formState } }: { form: UseFormReturn<KeepSigningKind> }) {
+  const { errors } = formState;
+  const { capacity } = watch('evidence');
+  return (
+    <fieldset className="mb-3">
+      <legend className="text-table font-semibold">Asked of a signature</legend>
+      <TextField
+        label="How many sign at least"
+        narrow
+        inputMode="numeric"
+        {...register('evidence.atLeast', { setValueAs: (value: unknown) => (value === '' ? undefined : Number(value)) })}
+        error={errors.evidence?.atLeast?.message}
+      />
+      <TextField
+        label="In what role"
+        hint="As it stands with the client’s contacts: director, trustee. Left empty, anybody who signs for the client."
+        value={capacity ?? ''}
+        onChange={({ target }) => setValue('evidence.capacity', target.value || null, { shouldDirty: true, shouldValidate: formState.isSubmitted })}
+        error={errors.evidence?.capacity?.message}
+      />
+      <TickField label="Each types a code that comes by text message" {...register('evidence.byText')} />
+      <TickField label="Whoever is asked may have somebody else of the client sign" {...register('mayHandOn')} />
+    </fieldset>
+  );
+}
+
+function Remove({ kind, onGone }: { kind: SigningKindView; onGone(): void }) {
+  const { act } = useAct();
+  const [asking, setAsking] = useState(false);
+  const remove = () =>
+    void act(async () => {
+      await send(kindsRoutes.drop, { id: kind.id });
+      onGone();
+    }, `${kind.name} is removed.`);
+  return (
+    <p className="mt-4 border-t border-rule pt-3 text-table">
+      <button type="button" className="lnk" onClick={() => setAsking(true)}>
+        Remove this kind
+      </button>
+      <Confirm open={asking} title={`Remove “${kind.name}”?`} act="Remove it" back="Keep it" onClose={() => setAsking(false)} onYes={remove}>
+        Its places and its words go with it. What was given for signature as one stays as it is.
+      </Confirm>
+    </p>
   );
 }

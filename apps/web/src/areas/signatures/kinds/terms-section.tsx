@@ -15,8 +15,9 @@ import { dayOf } from '../../../ui/words';
 /** The firm's terms, each in its newest edition, and how many have agreed to it. */
 export function TermsSection() {
   const runs = useSession().may('run firm');
-  const { data: terms = [] } = useData(kindsRoutes.terms);
+  const { data: terms } = useData(kindsRoutes.terms);
   const [open, setOpen] = useState<TermsView | 'new' | null>(null);
+  if (!terms) return null;
   return (
     <section aria-labelledby="terms" className="mt-7">
       <h2 id="terms">Terms</h2>
@@ -36,7 +37,7 @@ export function TermsSection() {
                 edition {one.edition}, {plainDate(dayOf(one.at))}, by {one.by}
               </span>
               <span className="ml-auto text-soft">
-                {one.agreed === 0 ? 'nobody has agreed to it yet' : `${counted(one.agreed, 'person has', 'people have')} agreed to it`}
+                <AgreedBy count={one.agreed} />
               </span>
             </li>
           ))}
@@ -51,6 +52,8 @@ export function TermsSection() {
     </section>
   );
 }
+
+const AgreedBy = ({ count }: { count: number }) => (count === 0 ? 'nobody has agreed to it' : `${counted(count, 'person has', 'people have')} agreed to it`);
 
 function TermsLeaf({ terms, onClose }: { terms: TermsView | null; onClose(): void }) {
   const runs = useSession().may('run firm');
@@ -84,6 +87,19 @@ function TermsLeaf({ terms, onClose }: { terms: TermsView | null; onClose(): voi
     >
       <TextField label="Name" autoFocus={!terms} readOnly={terms !== null} {...form.register('name')} error={errors.name?.message} />
       <LongTextField label="What they agree to" rows={14} readOnly={!runs} {...form.register('text')} error={errors.text?.message} />
+      {terms && terms.earlier.length > 0 && (
+        <section aria-label="Earlier editions" className="mt-4">
+          <h3 className="text-table">Earlier editions</h3>
+          {terms.earlier.map(({ id, edition, at, by, agreed, text }) => (
+            <details key={id} className="border-t border-rule-soft py-1 text-table">
+              <summary className="cursor-pointer">
+                Edition {edition}, {plainDate(dayOf(at))}, by {by}; <AgreedBy count={agreed} />
+              </summary>
+              <p className="mt-1 whitespace-pre-line text-soft">{text}</p>
+            </details>
+          ))}
+        </section>
+      )}
       {terms && runs && (
         <p className="mt-3 text-table">
           <button type="button" className="lnk" onClick={retire}>

@@ -1,0 +1,57 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { expect, it, vi } from 'vitest';
+import type { AskView, PartyView } from '@steady/contract/asks';
+import type { SignaturePart } from '@steady/contract/signatures';
+import { Refused, stage } from '../../../test/stage';
+import { ChangeSignersLeaf } from './change-signers-leaf';
+import { NumberLeaf } from './number-leaf';
+
+const [CARA, DARA, EVE] = ['1', '2', '3'].map((end) => `0190a0a0-0000-7000-8000-00000000000${end}`) as [string, string, string];
+const person = (id: string, name: string, signs = true) => ({ id, name, email: null, mobile: null, role: null, signs });
+const party = (name: string, position: number, state: PartyView['state']): PartyView => ({ id: name, name, position, state, turnSince: null, doneAt: null });
+const ASK = { id: 'a1', parties: [party('Cara', 0, 'asked'), party('Dara', 1, 'ahead')] } as unknown as AskView<SignaturePart>;
+const JOB = { contacts: [person(CARA, 'Cara'), person(DARA, 'Dara'), person(EVE, 'Eve'), person('x', 'Pat', false)] };
+
+it('adds, leaves out and orders those who do not know of it yet', async () => {
+  const onClose = vi.fn();
+  const { asked } = stage(<ChangeSignersLeaf ask={ASK} jobId="j1" onClose={onClose} />, {
+    answers: { 'GET /api/jobs/j1': JOB, 'PUT /api/asks/a1/signers': null },
+  });
+  expect(await screen.findByText('Cara stays where they stand: whoever was told is replaced, not left out.')).toBeDefined();
+  const lines = () => screen.getAllByRole('listitem').map(({ textContent }) => textContent);
+  expect(lines()[0]).toContain('signs second');
+  expect(lines()[1]).toContain('is not asked');
+  expect(screen.queryByRole('button', { name: 'ask for a code by text message' })).toBeNull();
+  fireEvent.click(screen.getByLabelText('Eve', { exact: false, selector: 'input' }));
+  fireEvent.click(screen.getAllByLabelText('at the same time as the one before')[1]!);
+  expect(lines()[1]).toContain('signs second');
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(onClose).toHaveBeenCalled());
+  expect(asked.find(({ what }) => what === 'PUT /api/asks/a1/signers')!.sent).toEqual({ signerIds: [DARA, EVE], together: [EVE] });
+});
+
+it('says what the server finds too little', async () => {
+  stage(<ChangeSignersLeaf ask={ASK} jobId="j1" onClose={() => undefined} />, {
+    answers: {
+      'GET /api/jobs/j1': JOB,
+      'PUT /api/asks/a1/signers': new Refused([{ field: 'signerIds', message: 'A director has to sign this; nobody chosen is one.' }]),
+    },
+  });
+  fireEvent.click(await screen.findByLabelText('Dara', { exact: false, selector: 'input' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect(await screen.findByText('A director has to sign this; nobody chosen is one.')).toBeDefined();
+});
+
+it('a code goes to another number, or none is asked for', async () => {
+  const onClose = vi.fn();
+  const { asked } = stage(<NumberLeaf signer={party('Dara', 1, 'asked')} number="085 555 0142" onClose={onClose} />, {
+    answers: { 'PUT /api/signers/Dara/number': null },
+  });
+  fireEvent.change(screen.getByLabelText('Number'), { target: { value: 'soon' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect(await screen.findByText('Give a telephone number in digits, for example 085 555 0142.')).toBeDefined();
+  fireEvent.change(screen.getByLabelText('Number'), { target: { value: '' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(onClose).toHaveBeenCalled());
+  expect(asked.at(-1)!.sent).toEqual({});
+});

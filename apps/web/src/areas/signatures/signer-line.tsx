@@ -1,0 +1,79 @@
+import * as documentsRoutes from '@steady/contract/documents.routes';
+import type { AskView, PartyView } from '@steady/contract/asks';
+import type { SignaturePart, SigningView } from '@steady/contract/signatures';
+import { addressOf } from '../../app/api';
+import { useSession } from '../../app/session';
+import { momentInWords, waitedWords } from '../../ui/words';
+
+/** What can be done about one who signs. */
+export type Act = 'paper' | 'replace' | 'number';
+
+interface LineProps {
+  party: PartyView;
+  ask: AskView<SignaturePart>;
+  mayChange: boolean;
+  onAct(what: Act): void;
+}
+
+export const isOpenAsk = ({ state }: Pick<AskView, 'state'>) => state === 'with the client' || state === 'with us';
+export const codeOf = ({ codes }: SignaturePart, { id }: PartyView) => codes.find(({ partyId }) => partyId === id);
+
+/** One who signs: where it stands, and what can be done about it. */
+export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
+  const isOpen = isOpenAsk(ask);
+  const code = codeOf(ask.part, party);
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-soft px-3 py-2 text-table last:border-0">
+      <span className="font-semibold">{party.name}</span>
+      <SignerWords party={party} signing={ask.part.signings.find((one) => one.partyId === party.id)} ended={!isOpen} />
+      {party.state !== 'done' && code && (
+        <span className="text-soft">
+          code by text message to {code.number}
+          {code.isConfirmed && ', typed'}
+        </span>
+      )}
+      {mayChange && party.state !== 'done' && (
+        <span className="ml-auto flex flex-wrap items-baseline gap-x-3">
+          {isOpen && code !== undefined && actOf('Another number', () => onAct('number'))}
+          {isOpen && code === undefined && actOf('Ask for a code', () => onAct('number'))}
+          {(isOpen || ask.state === 'refused') && actOf('Somebody else signs', () => onAct('replace'))}
+          {isOpen && (party.state === 'asked' || party.state === 'to be told') && (
+            <button className="act-quiet" onClick={() => onAct('paper')}>
+              Signed on paper
+            </button>
+          )}
+        </span>
+      )}
+    </li>
+  );
+}
+
+const actOf = (words: string, act: () => void) => (
+  <button className="lnk" onClick={act}>
+    {words}
+  </button>
+);
+
+function SignerWords({ party, signing, ended }: { party: PartyView; signing: SigningView | undefined; ended: boolean }) {
+  const { day } = useSession();
+  if (signing)
+    return (
+      <span className="good">
+        {signing.onPaperBy ? `signed on paper, noted by ${signing.onPaperBy}` : `signed as “${signing.signedAs}”`}, {momentInWords(signing.signedAt, day)}
+        {signing.scanId && (
+          <>
+            {' '}
+            <a className="lnk" href={addressOf(documentsRoutes.content, { id: signing.scanId })}>
+              the scan
+            </a>
+          </>
+        )}
+      </span>
+    );
+  if (party.state === 'refused') return <span className="late">refused</span>;
+  if (ended) return <span className="text-soft">was not asked any more</span>;
+  if (party.turnSince === null) return <span className="text-soft">is asked when it is their turn</span>;
+  if (party.state === 'to be told') return <span className="late">nobody to write to: have it signed on paper</span>;
+  const waited = waitedWords(party.turnSince, day);
+  return <span className="soon">{waited === 'today' ? 'asked today' : `we wait for ${waited}`}</span>;
+}
