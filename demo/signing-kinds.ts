@@ -2,6 +2,7 @@ import type { Temporal } from '@steady/core/calendar';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import type { Work } from '@steady/server/platform/work/index';
 import type { DemoFirm, DemoServices } from './services';
+import { writtenPage } from './papers';
 import { kindName } from './signings';
 
 const TERMS = 'Terms of engagement';
@@ -18,8 +19,8 @@ export async function keepSigningKinds(app: DemoServices, firm: DemoFirm, at: (d
     app.works.run({ firmId: firm.firmId, actor: orla }, (work) => act({ ...work, now: at(daysAgo, 11) }));
   await by(400, (work) => app.terms.keep(work, { name: TERMS, text: FIRST }));
   await by(45, (work) => app.terms.keep(work, { name: TERMS, text: SECOND }));
+  const base = { evidence: NO_EVIDENCE, recordFirst: false, holdsFiling: false, mayHandOn: false };
   for (const signers of [1, 2]) {
-    const base = { evidence: NO_EVIDENCE, recordFirst: false, holdsFiling: false, mayHandOn: false };
     await change(kindName('Letter', signers), {
       ...base,
       words: 'The letter says what we do for you and on which terms. Please read both before you sign.',
@@ -33,6 +34,17 @@ export async function keepSigningKinds(app: DemoServices, firm: DemoFirm, at: (d
       holdsFiling: true,
     });
   }
+
+  // The same for every client: it is given to many of them at once.
+  await change('Notice of new terms', { ...base, words: 'Our terms are new: please read them, and sign that you have.', terms: TERMS });
+  await by(40, async (work) => {
+    const kind = (await app.signingKinds.list(work)).find(({ name }) => name === 'Notice of new terms')!;
+    const { name, bytes } = await writtenPage('Notice of new terms.pdf', 'Notice of new terms', [
+      'From 1 April 2026 we work for you on new terms.',
+      'They stand beside this page, to be read and agreed to.',
+    ]);
+    await app.signingKinds.putLetter(work, kind.id, { ...(await app.files.keepBytes(work.firm, bytes)), name });
+  });
 
   async function change(name: string, input: Omit<Parameters<typeof app.signingKinds.add>[1], 'name' | 'version'>): Promise<void> {
     await by(40, async (work) => {

@@ -22,6 +22,7 @@ CREATE TABLE "signing_kinds" (
 	"fields" jsonb NOT NULL,
 	"signers" integer NOT NULL,
 	"used" integer DEFAULT 0 NOT NULL,
+	"letter" jsonb,
 	"words" text,
 	"evidence" jsonb DEFAULT '{"byText":false,"capacity":null,"atLeast":1}'::jsonb NOT NULL,
 	"terms" text,

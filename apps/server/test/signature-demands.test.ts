@@ -4,12 +4,14 @@ import { NO_EVIDENCE, recordIn } from '@steady/core/signing';
 import type { ObligationView } from '@steady/contract/almanac';
 import type { ClientView } from '@steady/contract/clients';
 import type { PostRoomMessage } from '@steady/contract/post';
-import type { CodeTried, PortalSignaturePart } from '@steady/contract/signatures';
+import type { Listed } from '@steady/contract/lists';
+import type { ManyAsked } from '@steady/contract/requests';
+import type { CodeTried, PortalSignaturePart, SignatureRow } from '@steady/contract/signatures';
 import type { KeepSigningKind, SigningKindView, TermsView } from '@steady/contract/signing-kinds';
 import { aPdf } from './a-pdf';
 import { at } from './at-post';
 import { atSigning } from './at-signing';
-import { problemOf } from './at-work';
+import { THREE, problemOf } from './at-work';
 import { DUNMARRA, type TestApp, bytesOf, clientWithVat, insidePortal, jobOf, key, portalAsks, startTestApp } from './support';
 
 let t: TestApp;
@@ -17,7 +19,7 @@ beforeAll(async () => {
   t = await startTestApp();
 });
 afterAll(() => t.close());
-const { manager, of, here, filed, input, give, standing, sign } = atSigning(() => t);
+const { manager, of, here, filed, input, give, standing, sign, begun, client: newClient } = atSigning(() => t);
 beforeEach(() => t.clock.set(at('2026-03-11T10:00')));
 
 const owner = () => t.firm.as.partner!;
@@ -257,5 +259,61 @@ describe('a code by text message', () => {
     ).toBe('number');
     await manager().post(`/api/signers/${party!.id}/replace`).set(key()).send({ contactId: here.people[1], number: '087 555 0111' }).expect(204);
     expect((await standing()).part.codes).toMatchObject([{ number: '087 555 0111' }]);
+  });
+});
+
+describe('one letter for many', () => {
+  const give12 = (more: object, path = '/api/signatures/many') => {
+    const call = manager().post(path);
+    return (path.endsWith('preview') ? call : call.set(key())).send({ title: `Letter ${of.count}`, everybody: false, dueOn: '2026-03-20', ...more });
+  };
+  const clients = async (count: number) => {
+    const ids: string[] = [];
+    for (let at = 0; at < count; at += 1) {
+      const contact = { name: `Signer ${at} of ${of.count}`, email: `signer${at}.${of.count}@many.example` };
+      const clientId = await newClient({ name: `Many ${at} of ${of.count} Ltd`, contact });
+      await begun(THREE, { clientId });
+      ids.push(clientId);
+    }
+    return ids;
+  };
+  const letter = async (more: Partial<KeepSigningKind> = {}) => {
+    const id = await addKind(more);
+    await owner().post(`/api/signing-kinds/${id}/letter`).attach('file', aPdf('the letter'), 'letter.pdf').expect(204);
+    return id;
+  };
+
+  it('is filed in a job of each, asked of each by itself, and not given twice', async () => {
+    const kindId = await letter();
+    expect((await kinds()).find(({ id }) => id === kindId)).toMatchObject({ version: 1, letter: { name: 'letter.pdf' } });
+    expect((await manager().get(`/api/signing-kinds/${kindId}/letter`).expect(200)).headers['content-type']).toBe('application/pdf');
+    const clientIds = await clients(12);
+    const without = await newClient({ name: `Without ${of.count} Ltd` });
+    const preview = (await give12({ clientIds: [...clientIds, without], kindId }, '/api/signatures/many/preview').expect(200)).body as ManyAsked;
+    expect(preview.asked).toHaveLength(12);
+    expect(preview.asked[0]).toMatchObject({ client: `Many 0 of ${of.count} Ltd`, to: [`Signer 0 of ${of.count}`] });
+    expect(preview.not).toMatchObject([{ client: `Without ${of.count} Ltd`, why: 'no job of it is open' }]);
+    const given = (await give12({ clientIds, kindId }).expect(200)).body as ManyAsked;
+    expect([given.asked.length, given.not.length]).toEqual([12, 0]);
+    const { rows } = (await manager().get(`/api/signatures?find=Letter ${of.count}`).expect(200)).body as Listed<SignatureRow>;
+    expect(rows).toHaveLength(12);
+    expect(new Set(rows.map(({ state }) => state))).toEqual(new Set(['waiting']));
+    expect(problemOf(await give12({ clientIds, kindId }).expect(409)).detail).toContain('it is given for signature already');
+    await sign(`Signer 7 of ${of.count}`);
+    const signed = (await manager().get(`/api/signatures?find=Letter ${of.count}&state=signed`).expect(200)).body as Listed<SignatureRow>;
+    expect(signed.rows.map(({ client }) => client)).toEqual([`Many 7 of ${of.count} Ltd`]);
+  });
+
+  it('is not given where it would be too little, nor of a kind that has none, nor what is no PDF', async () => {
+    const clientIds = await clients(1);
+    const kindId = await letter({ evidence: { byText: false, capacity: 'director', atLeast: 1 } });
+    const { asked: none, not } = (await give12({ clientIds, kindId }, '/api/signatures/many/preview').expect(200)).body as ManyAsked;
+    expect(none).toEqual([]);
+    expect(not[0]!.why).toBe('A director has to sign this; nobody chosen is one.');
+    expect(problemOf(await give12({ clientIds, kindId }).expect(409)).detail).toContain('A director has to sign this');
+    expect(problemOf(await give12({ clientIds, kindId: await addKind() }).expect(422)).errors![0]!.field).toBe('kindId');
+    const kind = await addKind();
+    await owner().post(`/api/signing-kinds/${kind}/letter`).attach('file', Buffer.from('words'), 'letter.txt').expect(422);
+    await manager().get(`/api/signing-kinds/${kind}/letter`).expect(404);
   });
 });

@@ -90,24 +90,43 @@ export class SendRequest extends AskedByADay {
   eachTime?: number;
 }
 
+/** Jobs that were chosen together; or clients, each asked in one of its open jobs. */
+export interface ChosenTogether {
+  jobIds?: string[];
+  clientIds?: string[];
+  /** In which of their jobs clients are asked: of this service, or whichever is due first. */
+  serviceId?: string;
+}
+
+const all =
+  (...checks: PropertyDecorator[]): PropertyDecorator =>
+  (target, key) =>
+    checks.forEach((check) => check(target, key));
+export const IsChosenJobs = () =>
+  all(
+    WantedIf<ChosenTogether>(({ clientIds }) => clientIds === undefined),
+    IsArray(),
+    ArrayMinSize(1, { message: 'Choose at least one job.' }),
+    ArrayMaxSize(200, { message: 'Ask for 200 jobs at most at once.' }),
+    IsUUID(undefined, { each: true }),
+  );
+export const IsChosenClients = () =>
+  all(
+    LeftOut(),
+    IsArray(),
+    ArrayMinSize(1, { message: 'Choose at least one client.' }),
+    ArrayMaxSize(200, { message: 'Ask 200 clients at most at once.' }),
+    IsUUID(undefined, { each: true }),
+  );
+
 /** The same things, wanted for several jobs: each client is asked for its own. */
-export class AskMany extends AskedByADay {
-  /** The jobs themselves; or clients, each asked in one of its open jobs. */
-  @WantedIf<AskMany>(({ clientIds }) => clientIds === undefined)
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Choose at least one job.' })
-  @ArrayMaxSize(200, { message: 'Ask for 200 jobs at most at once.' })
-  @IsUUID(undefined, { each: true })
+export class AskMany extends AskedByADay implements ChosenTogether {
+  @IsChosenJobs()
   jobIds?: string[];
 
-  @LeftOut()
-  @IsArray()
-  @ArrayMinSize(1, { message: 'Choose at least one client.' })
-  @ArrayMaxSize(200, { message: 'Ask 200 clients at most at once.' })
-  @IsUUID(undefined, { each: true })
+  @IsChosenClients()
   clientIds?: string[];
 
-  /** In which of their jobs clients are asked: of this service, or whichever is due first. */
   @LeftOut()
   @IsUUID()
   serviceId?: string;

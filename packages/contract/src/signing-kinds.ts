@@ -1,8 +1,9 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { IsBoolean, IsInt, IsNotEmpty, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
+import { IsBoolean, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
 import type { Evidence, SignField } from '@steady/core/signing';
-import { IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { IsDay, IsLine, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
+import { type ChosenTogether, IsChosenClients, IsChosenJobs } from './requests';
 
 /** What the firm asks of a signature; see the core. */
 export class EvidenceAsked implements Evidence {
@@ -70,10 +71,50 @@ export interface SigningKindView {
   mayHandOn: boolean;
   /** Where it is signed; nothing where no places are kept for it. */
   fields: SignField[];
+  /** The document itself, where it is the same for every client. */
+  letter: { name: string; bytes: number } | null;
   /** How many sign at those places. */
   signers: number;
   /** How often it was used. */
   used: number;
+}
+
+/** Gives the document of a kind for signature to several clients, each in its own job. */
+export class GiveMany implements ChosenTogether {
+  @IsChosenJobs()
+  jobIds?: string[];
+
+  @IsChosenClients()
+  clientIds?: string[];
+
+  @LeftOut()
+  @IsUUID()
+  serviceId?: string;
+
+  @IsUUID(undefined, { message: 'Choose the letter: a kind of document that has one.' })
+  kindId: string;
+
+  @Trimmed()
+  @IsNotEmpty({ message: 'Say what is signed: the clients read it first.' })
+  @IsLine(160, 'A title')
+  title: string;
+
+  /** Everybody signs who does so for the client; else as many as the kind asks for. */
+  @IsBoolean()
+  everybody: boolean;
+
+  @IsDay({ message: 'Give the day by which you need it.' })
+  dueOn: string;
+
+  @LeftOut()
+  @IsDay({ message: 'Give the last day on which it can be signed.' })
+  @IsNotBefore('dueOn', { message: 'It has to be signable until the day by which you need it.' })
+  expiresOn?: string;
+
+  @Trimmed()
+  @LeftOut()
+  @IsText(1000, 'An explanation')
+  words?: string;
 }
 
 /** A new edition of terms, or the first. */

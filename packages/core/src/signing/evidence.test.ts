@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type ToSign, NO_EVIDENCE, coveredNumber, evidenceInWords, lacksOfEvidence } from './evidence';
+import { type ToSign, NO_EVIDENCE, coveredNumber, evidenceInWords, lacksOfEvidence, signersFor } from './evidence';
 
 const una: ToSign = { name: 'Una Wade', role: 'Director and secretary', textTo: '+353 85 555 0142' };
 const cathal: ToSign = { name: 'Cathal Foley', role: 'director', textTo: null };
@@ -46,6 +46,12 @@ describe('what a firm asks of a signature', () => {
       }),
     );
   });
+});
+
+it('those who sign where nobody chose them are as many as are asked for, of the capacity, in their order', () => {
+  expect(signersFor(NO_EVIDENCE, [bríd, una])).toEqual([bríd]);
+  expect(signersFor({ byText: false, capacity: 'director', atLeast: 2 }, [bríd, una, cathal])).toEqual([una, cathal]);
+  expect(signersFor({ byText: false, capacity: 'trustee', atLeast: 1 }, [bríd, una])).toEqual([]);
 });
 
 it('of a number only its end is shown', () => {

@@ -70,6 +70,15 @@ export function lacksOfEvidence({ byText, capacity, atLeast }: Evidence, signers
 }
 
 /**
+ * Those who sign where nobody has chosen them: as many as are asked for, of the capacity that is, in the order in which they stand.
+ * Where there are too few, all there are.
+ * @param people those who sign for the client
+ */
+export function signersFor<Person extends Pick<ToSign, 'role'>>({ capacity, atLeast }: Evidence, people: readonly Person[]): Person[] {
+  return (capacity === null ? people : people.filter(({ role }) => isOf(role, capacity))).slice(0, atLeast);
+}
+
+/**
  * A telephone number of which only the end is readable: enough to recognise one's own.
  * @example coveredNumber('+353 85 555 0142') // '••• 0142'
  */

@@ -1,5 +1,5 @@
 export { type PublishedCertificate, type SealVerdict, type SignedFile, checkSigned, sealVerdict } from './check';
-export { type Evidence, NO_EVIDENCE, type ToSign, coveredNumber, evidenceInWords, lacksOfEvidence } from './evidence';
+export { type Evidence, NO_EVIDENCE, type ToSign, coveredNumber, evidenceInWords, lacksOfEvidence, signersFor } from './evidence';
 export {
   FIELD_KINDS,
   FIELD_SIZES,

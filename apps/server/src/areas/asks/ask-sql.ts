@@ -19,7 +19,7 @@ export const partyLines = (askId: SQL, what = 'the signature of'): SQL => sql`
   from ask_parties p join asks own on own.id = p.ask_id where p.ask_id = ${askId}`;
 
 /** Asks and those who are asked, to be joined within a statement of another area. */
-export const asksThere = sql`(select ${asks.id}, ${asks.firmId}, ${asks.clientId}, ${asks.title}, ${asks.words}, ${asks.askedAt}, ${asks.endedAt} from ${asks})`;
+export const asksThere = sql`(select ${asks.id}, ${asks.firmId}, ${asks.clientId}, ${asks.jobId}, ${asks.state}, ${asks.title}, ${asks.words}, ${asks.askedAt}, ${asks.endedAt} from ${asks})`;
 export const partiesThere = sql`(select ${askParties.id}, ${askParties.askId}, ${askParties.contactId} from ${askParties})`;
 
 /** Asks of a kind with whose turn it is and how many have done their part, to be listed within a statement of another area. */

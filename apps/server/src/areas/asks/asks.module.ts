@@ -12,6 +12,7 @@ import { FollowUps } from './follow-ups.service';
 import { AskKinds } from './kinds';
 import { LateRecords } from './late-records.service';
 import { SaidService } from './said.service';
+import { ManyJobs } from './many-jobs.service';
 import { MissingQueries } from './missing.queries';
 import { PeopleWhoSign } from './people-who-sign.service';
 import { WantedQueries } from './wanted.queries';
@@ -26,6 +27,7 @@ import { WantedQueries } from './wanted.queries';
     PeopleWhoSign,
     FollowUps,
     AskQueries,
+    ManyJobs,
     MissingQueries,
     WantedQueries,
     SaidService,

@@ -9,6 +9,7 @@ import { ChangeOfSigners } from './change-signers.service';
 import { CodesByText } from './codes-by-text.service';
 import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
+import { ManySignatures } from './many-signatures.service';
 import { NotNeeded } from './not-needed.service';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
@@ -28,6 +29,7 @@ import { TermsService } from './terms.service';
   services: [
     ChangeOfSigners,
     CodesByText,
+    ManySignatures,
     NotNeeded,
     SignatureDemands,
     SignatureFields,

@@ -6,19 +6,20 @@ import type { AskState } from '@steady/core/asks';
 import { coveredNumber } from '@steady/core/signing';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { asksThatWait, partiesThere } from '../asks';
+import { AskBook, asksThatWait, asksThere, partiesThere } from '../asks';
 import { askParties, asks } from '../asks/asks.tables';
 import { ContactsService } from '../clients';
 import { documents } from '../documents/documents.tables';
 import { type FileOf, type ZipEntry, table } from '../whole-file';
 import { CodesByText } from './codes-by-text.service';
-import { signatureDocuments, signingKinds, signings, terms, textCodes } from './signatures.tables';
+import { signatureDocuments, signingKinds, signings, terms } from './signatures.tables';
 import { TermsService } from './terms.service';
 
 /** What is signed, and how it was. */
 @Injectable()
 export class SignatureQueries {
   constructor(
+    private readonly book: AskBook,
     private readonly contacts: ContactsService,
     private readonly byText: CodesByText,
     private readonly terms: TermsService,
@@ -129,7 +130,7 @@ export class SignatureQueries {
   async notToFile(work: Work, jobId: string): Promise<string[]> {
     const found = await rows<{ title: string; state: AskState }>(
       work.tx,
-      sql`select distinct on (coalesce(d.kind_id, d.id)) a.title, a.state from signature_documents d join asks a on a.id = d.ask_id
+      sql`select distinct on (coalesce(d.kind_id, d.id)) a.title, a.state from signature_documents d join ${asksThere} a on a.id = d.ask_id
           where a.job_id = ${jobId} and d.holds_filing order by coalesce(d.kind_id, d.id), (a.state = 'withdrawn'), a.asked_at desc, a.id desc`,
     );
     return found
@@ -145,10 +146,10 @@ export class SignatureQueries {
 
   /** Who else of the client signs for it, and is not asked. */
   private async mayTakeOver(work: Work, askId: string): Promise<{ id: string; name: string }[]> {
-    const [ask] = await work.tx.select({ clientId: asks.clientId }).from(asks).where(eq(asks.id, askId));
-    const asked = await work.tx.select({ id: askParties.contactId }).from(askParties).where(eq(askParties.askId, askId));
-    const people = await this.contacts.of(work, ask!.clientId, 'signs');
-    return people.filter(({ id }) => !asked.some((one) => one.id === id)).map(({ id, name }) => ({ id, name }));
+    const { clientId } = await this.book.get(work, askId);
+    const asked = await this.book.partiesOf(work, askId);
+    const people = await this.contacts.of(work, clientId, 'signs');
+    return people.filter(({ id }) => !asked.some(({ contactId }) => contactId === id)).map(({ id, name }) => ({ id, name }));
   }
 
   /** To which numbers codes go, and which were typed a short while ago. */
@@ -157,12 +158,12 @@ export class SignatureQueries {
     askIds: string[],
   ): Promise<{ askId: string; partyId: string; contactId: string | null; number: string; isConfirmed: boolean }[]> {
     if (askIds.length === 0) return [];
-    const found = await work.tx
-      .select({ askId: askParties.askId, contactId: askParties.contactId, code: textCodes })
-      .from(textCodes)
-      .innerJoin(askParties, eq(askParties.id, textCodes.partyId))
-      .where(inArray(askParties.askId, askIds));
-    return found.map(({ code, ...of }) => ({ ...of, partyId: code.partyId, number: code.number, isConfirmed: this.byText.isConfirmed(work, code) }));
+    const found = await rows<{ askId: string; partyId: string; contactId: string | null; number: string; confirmedAt: string | null }>(
+      work.tx,
+      sql`select p.ask_id as "askId", t.party_id as "partyId", p.contact_id as "contactId", t.number, t.confirmed_at as "confirmedAt"
+          from text_codes t join ${partiesThere} p on p.id = t.party_id where p.ask_id in (select jsonb_array_elements_text(${JSON.stringify(askIds)}::jsonb)::uuid)`,
+    );
+    return found.map(({ confirmedAt, ...of }) => ({ ...of, isConfirmed: this.byText.isConfirmed(work, { confirmedAt }) }));
   }
 
   private async fieldCounts(work: Work, askIds: string[]): Promise<{ askId: string; page: number; contactId: string | null }[]> {

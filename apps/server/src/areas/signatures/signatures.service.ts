@@ -93,21 +93,44 @@ export class SignaturesService {
     return this.copies.of(work, ask.id);
   }
 
-  /** What would go out, to the first who signs: the others are told when it is their turn. */
-  async preview(work: Work, jobId: string, input: AskSignature): Promise<SendPreview> {
-    const { documentId, signerIds, title, words, dueOn, now } = input;
+  /** The letters that would go out, to those who sign first: the others are told when it is their turn. */
+  async letterTo(
+    work: Work,
+    jobId: string,
+    { title, words, dueOn, now }: Pick<AskSignature, 'title' | 'words' | 'dueOn' | 'now'>,
+    first: readonly { id: string }[],
+  ): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
-    const document = await this.toBeSigned(work, client.id, documentId);
-    const people = await this.people.chosen(work, client.id, signerIds, 'signerIds');
+    const letter = signatureLetter(
+      work.firm,
+      { title, words, wantedBy: dueOn },
+      { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) },
+    );
+    const all: SendPreview[] = [];
+    for (const { id } of first) all.push(await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, id, { now }));
+    const [one] = all;
+    const told = new Set<string>();
+    const untold = all.flatMap(({ nobody }) => nobody).filter(({ name }) => !told.has(name) && told.add(name));
+    return { ...one!, messages: all.flatMap(({ messages }) => messages), nobody: untold };
+  }
+
+  /** What would go out, and what to know of the document before. */
+  async preview(work: Work, jobId: string, input: AskSignature): Promise<SendPreview> {
+    const { clientId } = await this.jobs.get(work, jobId);
+    const document = await this.toBeSigned(work, clientId, input.documentId);
+    const people = await this.people.chosen(work, clientId, input.signerIds, 'signerIds');
     await this.demands.foreseen(work, input, people);
-    const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
-    const letter = signatureLetter(work.firm, { title, words, wantedBy: dueOn }, about);
-    const preview = await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, people[0]!.id, { now });
+    const places = inPlaces(people, input.together ?? []);
+    const preview = await this.letterTo(
+      work,
+      jobId,
+      input,
+      places.filter(({ position }) => position === 0),
+    );
     const looked = await this.looked(work, document);
     await this.fieldsOf(work, input, people.length, looked.pages);
-    const inside = warningsOf(document.name, looked);
-    return { ...preview, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...inside] };
+    return { ...preview, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...warningsOf(document.name, looked)] };
   }
 
   /** Where it is signed: as it was put down; where nothing was said of it, as is kept for its kind. @throws Problem where a place lies where nothing can be signed */

@@ -1,6 +1,7 @@
 import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { type Evidence, type FieldKind, type Given, NO_EVIDENCE, type SignField } from '@steady/core/signing';
 import { day, firmId, id, moment, ofSeen, ownFirm, version } from '../../platform/database';
+import type { Upload } from '../../platform/files';
 import { askParties, asks } from '../asks/asks.tables';
 
 /** One in whose place somebody else signs. */
@@ -115,6 +116,8 @@ export const signingKinds = pgTable(
     /** How many sign it; none as long as no places are kept. */
     signers: integer('signers').notNull(),
     used: integer('used').notNull().default(0),
+    /** The document itself, where it is the same for every client. */
+    letter: jsonb('letter').$type<Upload>(),
     /** What is said to those who sign, where nothing else is written. */
     words: text('words'),
     evidence: jsonb('evidence').$type<Evidence>().notNull().default(NO_EVIDENCE),

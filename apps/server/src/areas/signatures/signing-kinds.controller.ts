@@ -1,7 +1,13 @@
-import { Controller } from '@nestjs/common';
-import { KeepSigningKind, KeepTerms, type SigningKindView, type TermsView } from '@steady/contract/signing-kinds';
+import { Controller, Header, Req, type StreamableFile } from '@nestjs/common';
+import type { Request } from 'express';
+import type { ManyAsked } from '@steady/contract/requests';
+import { GiveMany, KeepSigningKind, KeepTerms, type SigningKindView, type TermsView } from '@steady/contract/signing-kinds';
 import * as routes from '@steady/contract/signing-kinds.routes';
-import { type Asked, Does } from '../../platform/http/routes';
+import { FileStore, Uploads } from '../../platform/files';
+import { type Asked, type AskedOutside, Does, DoesOutside } from '../../platform/http/routes';
+import type { Known } from '../../platform/identity';
+import { sendDocument } from '../documents';
+import { ManySignatures } from './many-signatures.service';
 import { SigningKinds } from './signing-kinds.service';
 import { TermsService } from './terms.service';
 
@@ -11,6 +17,9 @@ export class SigningKindsController {
   constructor(
     private readonly kinds: SigningKinds,
     private readonly kept: TermsService,
+    private readonly many: ManySignatures,
+    private readonly uploads: Uploads,
+    private readonly store: FileStore,
   ) {}
 
   @Does(routes.list)
@@ -31,6 +40,32 @@ export class SigningKindsController {
   @Does(routes.drop)
   drop({ work, at: { id: kindId } }: Asked<typeof routes.drop>): Promise<void> {
     return this.kinds.drop(work, kindId);
+  }
+
+  @DoesOutside(routes.putLetter)
+  putLetter({ at: { id: kindId } }: AskedOutside<typeof routes.putLetter>, @Req() request: Request & Known): Promise<void> {
+    return this.uploads.take(
+      request,
+      (work) => this.kinds.get(work, kindId),
+      (work, file) => this.kinds.putLetter(work, kindId, file),
+    );
+  }
+
+  @Header('X-Content-Type-Options', 'nosniff')
+  @Does(routes.letter)
+  async letter({ work, at: { id: kindId } }: Asked<typeof routes.letter>): Promise<StreamableFile> {
+    const letter = await this.kinds.letterOf(work, kindId);
+    return sendDocument(work, this.store, letter, letter.name);
+  }
+
+  @Does(routes.previewMany, { input: GiveMany })
+  previewMany({ work, input }: Asked<typeof routes.previewMany>): Promise<ManyAsked> {
+    return this.many.preview(work, input);
+  }
+
+  @Does(routes.giveMany, { input: GiveMany })
+  giveMany({ work, input }: Asked<typeof routes.giveMany>): Promise<ManyAsked> {
+    return this.many.give(work, input);
   }
 
   @Does(routes.forgetPlaces)

@@ -3,6 +3,7 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import type { SignField } from '@steady/core/signing';
 import type { KeepSigningKind, SigningKindView } from '@steady/contract/signing-kinds';
 import { Events, eventKind } from '../../platform/events';
+import { FileStore, type Upload } from '../../platform/files';
 import { Present } from '../../platform/http/present';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
@@ -20,15 +21,23 @@ export class SigningKinds implements OnModuleInit {
     private readonly events: Events,
     private readonly terms: TermsService,
     private readonly present: Present,
+    private readonly store: FileStore,
   ) {}
 
   onModuleInit(): void {
+    this.store.namedBy(async (work, address) => {
+      const found = await work.tx
+        .select({ id: signingKinds.id })
+        .from(signingKinds)
+        .where(and(eq(signingKinds.firmId, work.firm.id), sql`${signingKinds.letter} ->> 'address' = ${address}`));
+      return found.length > 0;
+    });
     this.present.register('kind of document', async (work, id) => (await this.list(work)).find((kind) => kind.id === id));
   }
 
   async list(work: Work): Promise<SigningKindView[]> {
     const found = await work.tx.select().from(signingKinds).where(eq(signingKinds.firmId, work.firm.id)).orderBy(asc(signingKinds.name));
-    return found.map(({ firmId: _, ...kind }) => kind);
+    return found.map(({ firmId: _, letter, ...kind }) => ({ ...kind, letter: letter && { name: letter.name, bytes: letter.bytes } }));
   }
 
   /** @throws Problem "not-found" */
@@ -36,10 +45,15 @@ export class SigningKinds implements OnModuleInit {
     const [kind] = await work.tx
       .select()
       .from(signingKinds)
-      .where(and(eq(signingKinds.id, kindId), eq(signingKinds.firmId, work.firm.id)))
-      .for('update');
+      .where(and(eq(signingKinds.id, kindId), eq(signingKinds.firmId, work.firm.id)));
     if (!kind) throw Problem.notFound('kind of document');
     return kind;
+  }
+
+  /** The same, held for this transaction. */
+  private async hold(work: Work, kindId: string): Promise<Kind> {
+    await work.tx.select({ id: signingKinds.id }).from(signingKinds).where(eq(signingKinds.id, kindId)).for('update');
+    return this.get(work, kindId);
   }
 
   async add(work: Work, { version: _, ...input }: KeepSigningKind): Promise<string> {
@@ -53,7 +67,7 @@ export class SigningKinds implements OnModuleInit {
   }
 
   async change(work: Work, kindId: string, { version, ...input }: KeepSigningKind): Promise<void> {
-    const kind = await this.get(work, kindId);
+    const kind = await this.hold(work, kindId);
     if (kind.version !== version) throw Problem.stale('kind of document', kindId);
     await this.mustBeRight(work, input, kindId);
     await work.tx
@@ -79,6 +93,26 @@ export class SigningKinds implements OnModuleInit {
     await this.say(work, kindId, `removed the kind "${name}" of documents for signature`, { before: { name } });
   }
 
+  /** Keeps the document itself, where it is the same for every client; the one before is replaced. */
+  async putLetter(work: Work, kindId: string, file: Upload): Promise<void> {
+    const { name, letter } = await this.hold(work, kindId);
+    if (file.kind !== 'application/pdf') throw Problem.badFile(`${file.name} is not a PDF. Save it as one: it has to look the same to everybody who signs.`);
+    await this.store.claim(work, file);
+    // Whoever has the rest of the kind before them can still save it: that is not changed.
+    await work.tx.update(signingKinds).set({ letter: file }).where(eq(signingKinds.id, kindId));
+    await this.say(work, kindId, `keeps ${file.name} as the document of the kind "${name}"`, {
+      before: { letter: letter?.name ?? null },
+      after: { letter: file.name },
+    });
+  }
+
+  /** The document of a kind. @throws Problem where it has none */
+  async letterOf(work: Work, kindId: string): Promise<Upload> {
+    const { letter } = await this.get(work, kindId);
+    if (letter === null) throw Problem.notFound('letter');
+    return letter;
+  }
+
   /** Keeps where documents of a kind are signed; places that were kept for it are replaced. A kind of that name is added where there is none. */
   async keepPlaces(work: Work, name: string, fields: readonly SignField[], signers: number): Promise<void> {
     const own = { fields: [...fields], signers };
@@ -91,7 +125,7 @@ export class SigningKinds implements OnModuleInit {
   }
 
   async forgetPlaces(work: Work, kindId: string): Promise<void> {
-    const { name, fields } = await this.get(work, kindId);
+    const { name, fields } = await this.hold(work, kindId);
     await work.tx
       .update(signingKinds)
       .set({ fields: [], signers: 0, version: sql`${signingKinds.version} + 1` })

@@ -15,6 +15,11 @@ export class Problem extends Error {
     super(detail);
   }
 
+  /** What to say where there is no field to say it at: the first thing that is wrong with what was given, or the refusal itself. */
+  get words(): string {
+    return this.more.errors?.[0]?.message ?? this.detail;
+  }
+
   view(): ProblemDetails {
     return { type: `urn:steady-almanac:problem:${this.code}`, status: this.status, code: this.code, title: this.title, detail: this.detail, ...this.more };
   }

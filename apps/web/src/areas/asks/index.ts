@@ -1,1 +1,2 @@
+export { OfService, WhoIsAsked } from './who-is-asked';
 export { WantedBetween, WantedInWeek, useWantedByWeek } from './wanted-by';

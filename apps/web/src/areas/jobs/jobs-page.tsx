@@ -110,8 +110,8 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
   const session = useSession();
   const state = useListState(USUAL_JOB_COLUMNS);
   const [changing, setChanging] = useState(false);
-  const [together] = useBrought('jobsTogether');
-  const [acting, setActing] = useState(false);
+  const together = useBrought('jobsTogether');
+  const [acting, setActing] = useState<(typeof together)[number] | null>(null);
   const filters = useJobsFilterMenu();
   const finished = view === 'finished';
   const of = useListing<JobRow>(LIST, state, { ...narrowed, status: finished ? 'finished' : 'open', view: finished ? 'due' : view });
@@ -150,7 +150,7 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
         to={(row) => `/jobs/${row.id}`}
         nameOf={(row) => `${row.name}, ${row.client}`}
         onChange={mayWork ? () => setChanging(true) : undefined}
-        also={mayWork && together ? [{ words: together.words, act: () => setActing(true) }] : []}
+        also={mayWork ? together.map((one) => ({ words: one.words, act: () => setActing(one) })) : []}
         empty={
           narrowed || state.find || state.filters.length > 0 ? (
             <>
@@ -164,11 +164,11 @@ function Listed({ view, narrowed }: { view: Exclude<View, 'flow'>; narrowed: Rec
           )
         }
       />
-      {acting && together && (
-        <together.Opens
+      {acting && (
+        <acting.Opens
           ids={[...of.chosen]}
           onClose={() => {
-            setActing(false);
+            setActing(null);
             of.onChoose(new Set());
           }}
         />

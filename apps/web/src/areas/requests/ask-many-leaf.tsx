@@ -1,16 +1,15 @@
 import * as requestsRoutes from '@steady/contract/requests.routes';
-import * as servicesRoutes from '@steady/contract/services.routes';
 import { useState } from 'react';
 import { addWorkingDays, civil } from '@steady/core/calendar';
 import { counted, longDate } from '@steady/core/words';
-import { AskMany, type AskedOfJob, type ManyAsked } from '@steady/contract/requests';
-import { ask, send, useData } from '../../app/api';
+import { AskMany, type ManyAsked } from '@steady/contract/requests';
+import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { momentInWords } from '../../ui/words';
+import { OfService, WhoIsAsked } from '../asks';
 import { ItemFields } from './item-fields';
 import { fromKept, useKeptRequests } from './kept';
 
@@ -32,7 +31,6 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
   const [preview, setPreview] = useState<ManyAsked | null>(null);
   const [which, setWhich] = useState('');
   const kept = useKeptRequests();
-  const { data: services = [] } = useData(servicesRoutes.list);
   const look = async (values: AskMany) => setPreview(await ask(requestsRoutes.previewMany, {}, values));
   const { form, onSubmit, busy, problem } = useLeafForm<AskMany>({
     input: AskMany,
@@ -86,16 +84,7 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
         </>
       ) : (
         <>
-          {of.clientIds && (
-            <SelectField label="In their job of" hint="Each client is asked in one of its open jobs" {...register('serviceId')}>
-              <option value="">whichever is due first</option>
-              {services.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </SelectField>
-          )}
+          {of.clientIds && <OfService {...register('serviceId')} />}
           {kept.length > 0 && (
             <SelectField
               label="Which request"
@@ -131,44 +120,5 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
         </>
       )}
     </Leaf>
-  );
-}
-
-/** Who is asked, who has to be told by a person, who gets it later than now, and for which jobs nothing is asked. */
-function WhoIsAsked({ of: { asked, not } }: { of: ManyAsked }) {
-  const { day } = useSession();
-  const later = asked.filter((one) => one.later !== null);
-  const untold = asked.filter((one) => one.untold !== null);
-  const line = (one: Pick<AskedOfJob, 'jobId' | 'client' | 'job'>, words: string, tone = 'text-soft') => (
-    <li key={one.jobId} className="flex flex-wrap items-baseline gap-x-3 border-t border-rule-soft py-1">
-      <span className="font-semibold">{one.client}</span>
-      <span>{one.job}</span>
-      <span className={`ml-auto ${tone}`}>{words}</span>
-    </li>
-  );
-  return (
-    <>
-      {later.length > 0 && (
-        <p className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
-          {counted(later.length, 'message goes', 'messages go')} out later than it is sent, the first{' '}
-          {momentInWords(later.map((one) => one.later!.at).sort()[0]!, day)}: the plan of what goes out spreads them.
-        </p>
-      )}
-      {untold.length > 0 && (
-        <p className="mb-2 border border-ochre bg-ochre-tint px-3 py-2 text-table">
-          {counted(untold.length, 'client')} cannot be written to: a task, or a packet to print, takes its place.
-        </p>
-      )}
-      <ul className="text-table" aria-label="Who is asked">
-        {asked.map((one) =>
-          line(
-            one,
-            one.untold ?? `${one.to.join(', ')}${one.later ? `, ${momentInWords(one.later.at, day)}: ${one.later.why}` : ''}`,
-            one.untold || one.later ? 'soon' : 'text-soft',
-          ),
-        )}
-        {not.map((one) => line(one, `not asked: ${one.why}`, 'late'))}
-      </ul>
-    </>
   );
 }

@@ -3,13 +3,16 @@ import { useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import { KeepSigningKind, type SigningKindView } from '@steady/contract/signing-kinds';
-import { send, useData } from '../../../app/api';
+import { addressOf, send, upload, useData } from '../../../app/api';
 import { useSession } from '../../../app/session';
 import { useAct } from '../../../app/use-act';
 import { LongTextField, SelectField, TextField, TickField } from '../../../ui/fields';
-import { useLeafForm } from '../../../ui/form';
+import { Faults } from '../../../ui/faults';
+import { FileButton } from '../../../ui/file-input';
+import { useFaults, useLeafForm } from '../../../ui/form';
 import { Confirm, Leaf } from '../../../ui/leaf';
 import { useNotify } from '../../../ui/toasts';
+import { sizeInWords } from '../../../ui/words';
 
 const NEW: KeepSigningKind = { name: '', words: '', evidence: NO_EVIDENCE, terms: '', recordFirst: false, holdsFiling: false, mayHandOn: false };
 const startOf = ({ name, words, evidence, terms, recordFirst, holdsFiling, mayHandOn, version }: SigningKindView): KeepSigningKind => ({
@@ -68,6 +71,7 @@ export function KindLeaf({ kind, onClose }: { kind: SigningKindView | null; onCl
       />
       <TickField label="The return of its job is filed only when this is signed" {...register('holdsFiling')} />
       <TickField label="The signing record stands before the document, not behind it" {...register('recordFirst')} />
+      {kind && <Letter kind={kind} mayChange={mayChange} />}
       {kind && mayChange && <Remove kind={kind} onGone={onClose} />}
     </Leaf>
   );
@@ -96,6 +100,33 @@ function EvidenceFields({ form: { register, watch, setValue, formState } }: { fo
       <TickField label="Each types a code that comes by text message" {...register('evidence.byText')} />
       <TickField label="Whoever is asked may have somebody else of the client sign" {...register('mayHandOn')} />
     </fieldset>
+  );
+}
+
+/** The document itself, where it is the same for every client: it is given to many at once. */
+function Letter({ kind: { id, letter }, mayChange }: { kind: SigningKindView; mayChange: boolean }) {
+  const { faults, busy, attempt } = useFaults();
+  const put = ([file]: readonly File[]) => file && void attempt(async () => void (await upload(kindsRoutes.putLetter, { id }, file)));
+  return (
+    <section aria-label="The document itself" className="mt-4">
+      <h3 className="text-table">The document itself</h3>
+      <p className="mb-2 text-table text-soft">
+        {letter ? (
+          <>
+            <a className="lnk" href={addressOf(kindsRoutes.letter, { id })}>
+              {letter.name}
+            </a>
+            , {sizeInWords(letter.bytes)}
+          </>
+        ) : (
+          'Where it is the same for every client, keep it here: it is given to many of them at once, from the list of clients or of jobs.'
+        )}
+      </p>
+      {mayChange && (
+        <FileButton words={busy ? 'Saving …' : letter ? 'Take another PDF' : 'Choose a PDF'} accept="application/pdf" disabled={busy} onFiles={put} />
+      )}
+      <Faults of={faults} />
+    </section>
   );
 }
 

@@ -15,6 +15,7 @@ const KIND: SigningKindView = {
   recordFirst: false,
   holdsFiling: true,
   mayHandOn: false,
+  letter: null,
   fields: [],
   signers: 0,
   used: 1,

@@ -63,7 +63,7 @@ export function SigningPage() {
         empty="No kinds yet. Add one, or keep the places of a document that you give for signature: its kind is here then."
       />
       <TermsSection />
-      {open && <KindLeaf kind={open === 'new' ? null : open} onClose={() => setOpen(null)} />}
+      {open && <KindLeaf kind={open === 'new' ? null : (kinds.find(({ id }) => id === open.id) ?? open)} onClose={() => setOpen(null)} />}
     </Page>
   );
 }

@@ -7,7 +7,7 @@ import { KeptForNextTime } from './kept-for-next-time';
 
 const A4 = { width: 595, height: 842 };
 const at = (id: string, page: number, signer = 0) => newField({ id, kind: 'signature', signer, page }, { x: 200, y: 600 }, A4);
-const KIND = { version: 1, words: null, evidence: NO_EVIDENCE, terms: null, recordFirst: false, holdsFiling: false, mayHandOn: false };
+const KIND = { version: 1, words: null, evidence: NO_EVIDENCE, terms: null, recordFirst: false, holdsFiling: false, mayHandOn: false, letter: null };
 const KEPT: SigningKindView[] = [
   { ...KIND, id: 'k1', name: 'Accounts of a company', fields: [at('a', 1), at('b', 6), at('c', 1, 1)], signers: 2, used: 14 },
   { ...KIND, id: 'k2', name: 'Letter', fields: [], signers: 0, used: 3 },
