@@ -10,9 +10,10 @@ test.afterEach(() => app?.stop());
 /** Bytes of packed script that the page brought along, and milliseconds until its heading could be read. */
 async function weighed(page: Page): Promise<{ bytes: number; readable: number }> {
   const begun = Date.now();
-  await page.goto('/portal');
+  await page.goto('/portal', { waitUntil: 'commit' });
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   const readable = Date.now() - begun;
+  await page.waitForLoadState('load');
   const bytes = await page.evaluate(() =>
     performance
       .getEntriesByType('resource')

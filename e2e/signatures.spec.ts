@@ -105,12 +105,12 @@ test('four sign in order with terms: one types a code from the telephone, one re
   });
 });
 
-test('one letter is given to twelve clients', async ({ browser }) => {
-  const page = await orlaAt(browser, '/clients?find=Ltd');
+test('one letter is given to twelve clients and more', async ({ browser }) => {
+  const page = await orlaAt(browser, '/clients');
   const list = page.getByRole('table', { name: 'Clients' });
-  await expect(list.getByRole('row').nth(13)).toBeVisible();
-  for (let at = 1; at <= 12; at += 1) await list.getByRole('row').nth(at).getByRole('checkbox').check();
-  await expect(page.getByText('12 clients chosen')).toBeVisible();
+  await list.getByRole('row').nth(1).getByRole('checkbox').check();
+  await page.getByRole('button', { name: /^Choose all \d+ found$/ }).click();
+  await expect(page.getByText(/^\d+ clients chosen$/)).toBeVisible();
   await page.getByRole('button', { name: 'Give a letter to sign' }).click();
   const leaf = page.getByRole('dialog');
   await leaf.getByRole('button', { name: 'Look at who is asked' }).click();
@@ -120,11 +120,13 @@ test('one letter is given to twelve clients', async ({ browser }) => {
   await expectAccessible(page);
   await leaf.getByRole('button', { name: 'Look at who is asked' }).click();
   const asked = leaf.getByRole('list', { name: 'Who is asked' });
-  await expect(asked.getByRole('listitem')).toHaveCount(12);
-  const not = await asked.getByText(/^not asked: /).count();
+  await expect(asked.getByRole('listitem').first()).toBeVisible();
+  // Whoever has no open job, or nobody who signs, is not asked, and that is said.
+  const count = (await asked.getByRole('listitem').count()) - (await asked.getByText(/^not asked: /).count());
+  expect(count).toBeGreaterThanOrEqual(12);
   await expectAccessible(page);
-  await leaf.getByRole('button', { name: `Give it in ${12 - not} jobs` }).click();
-  await said(page, new RegExp(`^Given for signature in ${12 - not} jobs`));
+  await leaf.getByRole('button', { name: `Give it in ${count} jobs` }).click();
+  await said(page, new RegExp(`^Given for signature in ${count} jobs`));
   await page.goto('/signatures?find=Notice of new terms');
-  await expect(page.getByRole('table').getByRole('row', { name: /Notice of new terms/ })).toHaveCount(12 - not);
+  await expect(page.getByRole('table').getByRole('row', { name: /Notice of new terms/ })).toHaveCount(count);
 });

@@ -76,7 +76,18 @@ export function addressOf<R extends Route>(route: R, ...[given]: GivenTo<R>): st
 }
 
 /** Reads what stands at an address of this application. */
-export const readAt = (path: string) => call(path);
+export async function readAt(path: string): Promise<unknown> {
+  const early = await takenEarly(path);
+  return early ? answer(early) : call(path);
+}
+
+/** An answer that was asked for before the parts of the page had come, once; null where none was, or there was no connection. */
+async function takenEarly(path: string): Promise<Response | null> {
+  const { askedEarly } = window as { askedEarly?: Record<string, Promise<Response | null>> };
+  const early = askedEarly?.[path] ?? null;
+  if (askedEarly) delete askedEarly[path];
+  return early;
+}
 
 /** Reads a route once, outside a page's own data. */
 export const read = <R extends Route>(route: R, ...given: GivenTo<R>): Promise<Answered<R>> => call(addressOf(route, ...given)) as Promise<Answered<R>>;
