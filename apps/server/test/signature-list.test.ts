@@ -3,6 +3,7 @@ import { latin1 } from '@steady/core/seals';
 import { recordIn } from '@steady/core/signing';
 import type { Listed } from '@steady/contract/lists';
 import type { SignatureRow, SignatureSum } from '@steady/contract/signatures';
+import type { TodayView } from '@steady/contract/today';
 import { aPdf } from './a-pdf';
 import { at } from './at-post';
 import { atSigning } from './at-signing';
@@ -179,5 +180,20 @@ describe('a signature that is not needed any more', () => {
       .send({ documentId: here.jobId, title: 'x', signerIds: here.people, dueOn: '2026-03-25', expiresOn: '2026-03-20' })
       .expect(422);
     expect(JSON.stringify(body)).toContain('It has to be signable until the day by which you need it.');
+  });
+});
+
+describe('what of it is news for today', () => {
+  it('is what all have signed since the working day before, what was refused and what is stuck', async () => {
+    const news = async () => ((await manager().get(`/api/today?whose=firm`).expect(200)).body as TodayView).signatures;
+    const before = await news();
+    await give(here.people.slice(0, 1));
+    await sign(here.owner);
+    await give(here.people.slice(0, 1), aPdf('two'), { title: 'The letter' });
+    await refuse(here.owner);
+    await give([await third(null)], aPdf('three'), { title: 'The deed' });
+    expect(await news()).toEqual({ signed: before.signed + 1, refused: before.refused + 1, stuck: before.stuck + 1 });
+    t.clock.set(at('2026-03-20T09:00'));
+    expect(await news()).toMatchObject({ signed: 0, refused: before.refused + 1 });
   });
 });

@@ -227,3 +227,10 @@ export interface SignatureSum {
   states: Record<SignatureState, number>;
   longest: number | null;
 }
+
+declare module './today' {
+  interface TodayView {
+    /** Documents given for signature: how many all have signed since the working day before, were refused, and are stuck. */
+    signatures: { signed: number; refused: number; stuck: number };
+  }
+}

@@ -1,10 +1,12 @@
 import { Injectable } from '@nestjs/common';
+import { addWorkingDays } from '@steady/core/calendar';
 import { type SQL, sql } from 'drizzle-orm';
 import { SIGNATURE } from '@steady/core/procedures';
 import { SIGNATURE_STATES, type SignatureState } from '@steady/core/signing';
 import type { Listed } from '@steady/contract/lists';
 import type { SignaturesFilter } from '@steady/contract/queries';
 import type { SignatureRow, SignatureSum } from '@steady/contract/signatures';
+import type { TodayView } from '@steady/contract/today';
 import { dayIn } from '../../platform/clock';
 import { rows } from '../../platform/database';
 import { type ListAsked, type ListDefinition, type ListField, ListFields, SavedLists, allFound, containing, pageOf } from '../../platform/lists';
@@ -13,6 +15,7 @@ import { asksWithTurns } from '../asks';
 import { peopleOfClients, signsFor } from '../clients';
 import { jobsInLists } from '../jobs';
 import { personField } from '../team';
+import type { TodayAsked } from '../today';
 
 const isOpen = sql`a.state in ('drafted', 'planned', 'with the client', 'with us') and not a.released`;
 const TROUBLE = sql`case
@@ -83,6 +86,19 @@ export class SignatureList {
 
   async page(work: Work, asked: SignaturesFilter, listed: ListAsked): Promise<Listed<SignatureRow>> {
     return pageOf<SignatureRow>(work, await this.listing(work, asked), listed);
+  }
+
+  /** What of them is news for today: signed by all since the working day before, refused, stuck; of one preparer's or manager's jobs, or of all. */
+  async onToday(work: Work, { mine, me }: TodayAsked): Promise<Partial<TodayView>> {
+    const since = addWorkingDays(work.today, -1, work.firm.calendar).toZonedDateTime({ timeZone: work.firm.zone }).toInstant().toString();
+    const [found] = await rows<TodayView['signatures']>(
+      work.tx,
+      sql`select (count(*) filter (where ${STATE} = 'signed'))::int as signed, (count(*) filter (where ${STATE} = 'refused'))::int as refused,
+            (count(*) filter (where ${STATE} = 'in trouble'))::int as stuck
+          from ${FROM} where a.firm_id = ${work.firm.id} and (a.ended_at is null or a.state = 'refused' or a.copy_fault is not null or a.ended_at >= ${since})
+            ${mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``}`,
+    );
+    return { signatures: found! };
   }
 
   /** How many stand where, whatever of them the list shows. */

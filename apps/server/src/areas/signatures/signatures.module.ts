@@ -54,10 +54,12 @@ export class SignaturesModule {
     signed: SigningsKept,
     today: TodayParts,
     copies: SignedCopies,
+    list: SignatureList,
     opened: OpenedThings,
     asks: AskQueries,
   ) {
     opened.bring(READ, (work, id) => asks.opened(work, id));
+    today.bring((work, asked) => list.onToday(work, asked));
     today.bringFailures((work, most) => copies.failures(work, most));
     kept.bring(signed);
     people.bring(40, signed);

@@ -11,6 +11,16 @@ export const signaturesArea: Area = {
   firmPages: [{ to: '/firm/signing', words: 'Signing', at: 33 }],
   jobsTogether: [{ at: 20, words: 'Give a letter to sign', needs: 'do work', Opens: part(() => import('./give-many-leaf'), 'GiveJobsLeaf') }],
   clientsTogether: [{ at: 20, words: 'Give a letter to sign', needs: 'do work', Opens: part(() => import('./give-many-leaf'), 'GiveClientsLeaf') }],
+  today: {
+    notes: [
+      {
+        at: 26,
+        title: () => 'Given for signature',
+        isShown: ({ signatures: { signed, refused, stuck } }) => signed + refused + stuck > 0,
+        Body: part(() => import('./today-note'), 'SignaturesNote'),
+      },
+    ],
+  },
   askKind: signatureShown,
   tryAgain: { 'signed copy': (id) => send(signaturesRoutes.copyAgain, { id }) },
 };

@@ -1,5 +1,6 @@
 import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
 import { Suspense, lazy, useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import { fieldsLeft, isUnlike } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
@@ -118,13 +119,16 @@ export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
       <TickField label="I have read the document and agree with it" {...register('agreed')} />
       {errors.agreed?.message && <p className="text-fine text-rust">{errors.agreed.message}</p>}
       <p className="mt-1 text-fine text-soft">Your name, the time and where you sign from are recorded with it.</p>
-      <p className="mt-3 flex items-center gap-4">
+      <p className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <button className="act" disabled={busy}>
           Sign
         </button>
         <button type="button" className="lnk" onClick={onRefuse}>
           I do not sign this
         </button>
+        <Link className="lnk" to={`/portal/messages?about=${encodeURIComponent(ask.title)}`}>
+          Ask a question first
+        </Link>
         {ask.part.handOnTo.length > 0 && (
           <button type="button" className="lnk" onClick={onHandOn}>
             Somebody else should sign

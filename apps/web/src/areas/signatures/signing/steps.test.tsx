@@ -87,6 +87,11 @@ it('a code is sent to the telephone, typed and looked at before it is signed; a 
   expect(sentTo(asked, 'code/typed')).toEqual([{ code: '111111' }, { code: '222222' }]);
 });
 
+it('a question is asked first, about what is to be signed', () => {
+  show({}, {}, { title: 'Deed & loan' });
+  expect(screen.getByRole('link', { name: 'Ask a question first' }).getAttribute('href')).toBe('/portal/messages?about=Deed%20%26%20loan');
+});
+
 it('a code that was typed a short while ago is not asked for again', async () => {
   const { asked } = show({ textTo: '••• 0142', isConfirmed: true });
   expect(screen.getByText('The code from your telephone was right.')).toBeDefined();
