@@ -30,7 +30,14 @@ export function WhoIsAsked({ of: { asked, not } }: { of: ManyAsked }) {
   const line = (one: Pick<AskedOfJob, 'jobId' | 'client' | 'job'>, words: string, tone = 'text-soft') => (
     <li key={one.jobId} className="flex flex-wrap items-baseline gap-x-3 border-t border-rule-soft py-1">
       <span className="font-semibold">{one.client}</span>
-      <span>{one.job}</span>
+      {asked.includes(one as AskedOfJob) ? (
+        // It is read beside this, which stays as it is.
+        <a className="lnk" href={`/jobs/${one.jobId}`} target="_blank" rel="noreferrer">
+          {one.job}
+        </a>
+      ) : (
+        <span>{one.job}</span>
+      )}
       <span className={`ml-auto ${tone}`}>{words}</span>
     </li>
   );
