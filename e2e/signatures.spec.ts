@@ -52,7 +52,7 @@ test('four sign in order with terms: one types a code from the telephone, one re
     return toSign;
   };
   const signs = async (who: string, before: (phone: Page) => Promise<void> = async () => undefined) => {
-    const phone = await inThePortal(browser, app, room, /for your signature, Deed of loan/);
+    const phone = await inThePortal(browser, app, room, /for your signature, Deed of loan/, who);
     const toSign = await comesIn(phone);
     await toSign.getByLabel('Your name, as you sign').fill(who);
     await toSign.getByLabel('I have read the document and agree with it').check();
@@ -83,7 +83,7 @@ test('four sign in order with terms: one types a code from the telephone, one re
   });
 
   await test.step('the third refuses, and another signs in the place of that one', async () => {
-    const phone = await inThePortal(browser, app, room, /for your signature, Deed of loan/);
+    const phone = await inThePortal(browser, app, room, /for your signature, Deed of loan/, SIGNERS[2]);
     const toSign = await comesIn(phone);
     await toSign.getByRole('button', { name: 'I do not sign this' }).click();
     await toSign.getByLabel('Why you do not sign').fill('I sold my share in January.');

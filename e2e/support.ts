@@ -125,13 +125,17 @@ export async function readLetter(page: Page, subject: string | RegExp): Promise<
   return page.getByRole('article');
 }
 
-/** A phone of a client's person who comes in by the link of a letter and the code that is sent then. */
-export async function inThePortal(browser: Browser, app: RunningApp, room: Page, subject: RegExp): Promise<Page> {
-  const link = (await (await readLetter(room, subject)).getByRole('link', { name: /client’s link/ }).getAttribute('href'))!;
+/**
+ * A phone of a client's person who comes in by the link of a letter and the code that is sent then.
+ * @param who to whom both go, where several come in one after the other: the newest letter may still be that of the one before
+ */
+export async function inThePortal(browser: Browser, app: RunningApp, room: Page, subject: RegExp, who = ''): Promise<Page> {
+  const to = (words: RegExp) => new RegExp(`${who}.*${words.source}`);
+  const link = (await (await readLetter(room, to(subject))).getByRole('link', { name: /client’s link/ }).getAttribute('href'))!;
   const phone = await (await browser.newContext({ baseURL: app.address, viewport: { width: 390, height: 844 } })).newPage();
   await phone.goto(link);
   await phone.getByRole('button', { name: 'Send me the code' }).click();
-  const code = /\d{6}/.exec((await (await readLetter(room, /Your code for/)).getByRole('heading').textContent())!)![0];
+  const code = /\d{6}/.exec((await (await readLetter(room, to(/Your code for/))).getByRole('heading').textContent())!)![0];
   await phone.getByLabel('Code from the message').fill(code);
   await phone.getByRole('button', { name: 'Continue' }).click();
   return phone;
