@@ -74,7 +74,24 @@ export class CodeByText {
   number: string;
 }
 
-export class AskSignature {
+/** What is said to those who sign, and how long they have for it. */
+export class WantedOfSigners {
+  @IsDay({ message: 'Give the day by which you need it.' })
+  dueOn: string;
+
+  /** After this day it cannot be signed any more. */
+  @LeftOut()
+  @IsDay({ message: 'Give the last day on which it can be signed.' })
+  @IsNotBefore('dueOn', { message: 'It has to be signable until the day by which you need it.' })
+  expiresOn?: string;
+
+  @Trimmed()
+  @LeftOut()
+  @IsText(1000, 'An explanation')
+  words?: string;
+}
+
+export class AskSignature extends WantedOfSigners {
   /** The kind of document: what the firm asks of a signature on one, and what becomes of it. */
   @LeftOut()
   @IsUUID(undefined, { message: 'Choose a kind of document, or none.' })
@@ -116,21 +133,7 @@ export class AskSignature {
   @IsLine(80, 'The name of the terms')
   terms?: string;
 
-  @IsDay({ message: 'Give the day by which you need it.' })
-  dueOn: string;
-
-  /** After this day it cannot be signed any more. */
-  @LeftOut()
-  @IsDay({ message: 'Give the last day on which it can be signed.' })
-  @IsNotBefore('dueOn', { message: 'It has to be signable until the day by which you need it.' })
-  expiresOn?: string;
-
-  @Trimmed()
-  @LeftOut()
-  @IsText(1000, 'An explanation')
-  words?: string;
-
-  /** Where they sign; without any they sign the document as a whole. */
+  /** Where they sign; with none they sign the document as a whole. Left out, where is kept for its kind. */
   @LeftOut()
   @IsArray()
   @ArrayMaxSize(MOST_FIELDS, { message: `A document takes ${MOST_FIELDS} fields at most.` })

@@ -3,7 +3,8 @@ import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateNested } from 'class-validator';
 import { type AnswerKind, ELSEWHERE_SOURCES, type ElsewhereSource, IN_HAND_WAYS, type InHandWay, type ItemAsked, type ItemState } from '@steady/core/asks';
 import type { Money } from '@steady/core/money';
-import { IsDay, IsLine, IsText, IsWebAddress, LeftOut, Trimmed, WantedIf } from './checks';
+import { IsDay, IsLine, IsText, IsWebAddress, LeftOut, Trimmed } from './checks';
+import { type ChosenTogether, IsChosenClients, IsChosenJobs } from './chosen-together';
 import type { GoesOut } from './sending';
 
 export class RequestItemInput {
@@ -89,35 +90,6 @@ export class SendRequest extends AskedByADay {
   @Max(28, { message: 'Choose a day of the month that every month has.' })
   eachTime?: number;
 }
-
-/** Jobs that were chosen together; or clients, each asked in one of its open jobs. */
-export interface ChosenTogether {
-  jobIds?: string[];
-  clientIds?: string[];
-  /** In which of their jobs clients are asked: of this service, or whichever is due first. */
-  serviceId?: string;
-}
-
-const all =
-  (...checks: PropertyDecorator[]): PropertyDecorator =>
-  (target, key) =>
-    checks.forEach((check) => check(target, key));
-export const IsChosenJobs = () =>
-  all(
-    WantedIf<ChosenTogether>(({ clientIds }) => clientIds === undefined),
-    IsArray(),
-    ArrayMinSize(1, { message: 'Choose at least one job.' }),
-    ArrayMaxSize(200, { message: 'Ask for 200 jobs at most at once.' }),
-    IsUUID(undefined, { each: true }),
-  );
-export const IsChosenClients = () =>
-  all(
-    LeftOut(),
-    IsArray(),
-    ArrayMinSize(1, { message: 'Choose at least one client.' }),
-    ArrayMaxSize(200, { message: 'Ask 200 clients at most at once.' }),
-    IsUUID(undefined, { each: true }),
-  );
 
 /** The same things, wanted for several jobs: each client is asked for its own. */
 export class AskMany extends AskedByADay implements ChosenTogether {

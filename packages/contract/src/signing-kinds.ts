@@ -2,8 +2,9 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { IsBoolean, IsInt, IsNotEmpty, IsUUID, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
 import type { Evidence, SignField } from '@steady/core/signing';
-import { IsDay, IsLine, IsNotBefore, IsText, LeftOut, Trimmed } from './checks';
-import { type ChosenTogether, IsChosenClients, IsChosenJobs } from './requests';
+import { WantedOfSigners } from './ask-signature';
+import { IsLine, IsText, LeftOut, Trimmed } from './checks';
+import { type ChosenTogether, IsChosenClients, IsChosenJobs } from './chosen-together';
 
 /** What the firm asks of a signature; see the core. */
 export class EvidenceAsked implements Evidence {
@@ -80,7 +81,7 @@ export interface SigningKindView {
 }
 
 /** Gives the document of a kind for signature to several clients, each in its own job. */
-export class GiveMany implements ChosenTogether {
+export class GiveMany extends WantedOfSigners implements ChosenTogether {
   @IsChosenJobs()
   jobIds?: string[];
 
@@ -102,19 +103,6 @@ export class GiveMany implements ChosenTogether {
   /** Everybody signs who does so for the client; else as many as the kind asks for. */
   @IsBoolean()
   everybody: boolean;
-
-  @IsDay({ message: 'Give the day by which you need it.' })
-  dueOn: string;
-
-  @LeftOut()
-  @IsDay({ message: 'Give the last day on which it can be signed.' })
-  @IsNotBefore('dueOn', { message: 'It has to be signable until the day by which you need it.' })
-  expiresOn?: string;
-
-  @Trimmed()
-  @LeftOut()
-  @IsText(1000, 'An explanation')
-  words?: string;
 }
 
 /** A new edition of terms, or the first. */

@@ -16,6 +16,7 @@ import { ManyJobs } from './many-jobs.service';
 import { MissingQueries } from './missing.queries';
 import { PeopleWhoSign } from './people-who-sign.service';
 import { WantedQueries } from './wanted.queries';
+import { WhoIsAsked } from './who-is-asked.service';
 
 @Area({
   controllers: [AsksController],
@@ -30,6 +31,7 @@ import { WantedQueries } from './wanted.queries';
     ManyJobs,
     MissingQueries,
     WantedQueries,
+    WhoIsAsked,
     SaidService,
     LateRecords,
     AsksService,

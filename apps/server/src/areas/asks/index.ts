@@ -6,4 +6,5 @@ export { AskWithdrawn, AsksService } from './asks.service';
 export { type AboutAsk, type Ask, type AskKind, AskKinds, type AskLetter, type AskParty } from './kinds';
 export { type JobOfClient, ManyJobs } from './many-jobs.service';
 export { PeopleWhoSign, type Turn } from './people-who-sign.service';
+export { WhoIsAsked } from './who-is-asked.service';
 export { SaidService } from './said.service';

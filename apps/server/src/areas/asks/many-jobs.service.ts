@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { AskedOfJob, ChosenTogether, ManyAsked, SendPreview } from '@steady/contract/requests';
+import type { ChosenTogether } from '@steady/contract/chosen-together';
+import type { AskedOfJob, ManyAsked, SendPreview } from '@steady/contract/requests';
 import { Problem } from '../../platform/http/problem';
 import { type Work, eachApart } from '../../platform/work';
 import { ClientsService } from '../clients';

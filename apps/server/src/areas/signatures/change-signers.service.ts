@@ -5,7 +5,7 @@ import type { ChangeSigners, ReplaceSigner } from '@steady/contract/signatures';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Ask, type AskParty, AsksService, PeopleWhoSign } from '../asks';
+import { type Ask, type AskParty, AsksService, PeopleWhoSign, WhoIsAsked } from '../asks';
 import { type ContactOfClient, ContactsService } from '../clients';
 import { CodesByText } from './codes-by-text.service';
 import { SignatureDemands } from './demands.service';
@@ -21,6 +21,7 @@ export class ChangeOfSigners {
   constructor(
     private readonly events: Events,
     private readonly asks: AsksService,
+    private readonly asked: WhoIsAsked,
     private readonly people: PeopleWhoSign,
     private readonly contacts: ContactsService,
     private readonly demands: SignatureDemands,
@@ -85,7 +86,7 @@ export class ChangeOfSigners {
     if (number !== null) this.codes.mustGoOut([number], 'number');
     const signers = parties.map(({ id, contactId }) => (id === partyId ? { contactId: person.id, partyId: null } : { contactId, partyId: id }));
     await this.mustBeEnough(work, ask, signers, new Map(number === null ? [] : [[person.id, number]]), { people: 'contactId', numbers: 'number' });
-    const party = await this.asks.replaceParty(work, partyId, person);
+    const party = await this.asked.replace(work, partyId, person);
     await this.codes.set(work, partyId, number);
     const replaced: Replaced = {
       at: work.now.toString(),
@@ -121,7 +122,7 @@ export class ChangeOfSigners {
       ),
     );
     await this.mustBeEnough(work, ask, signers, numbers, { people: 'signerIds', numbers: 'signerIds' });
-    const after = await this.asks.changeAhead(
+    const after = await this.asked.changeAhead(
       work,
       askId,
       later.map(({ id, name }) => ({ contactId: id, name, isTogether: together.includes(id) })),

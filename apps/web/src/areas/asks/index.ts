@@ -1,2 +1,3 @@
-export { OfService, WhoIsAsked } from './who-is-asked';
+export { AskManyLeaf } from './ask-many';
+export { OfService } from './who-is-asked';
 export { WantedBetween, WantedInWeek, useWantedByWeek } from './wanted-by';

@@ -7,9 +7,8 @@ import { ask, send } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { OfService, WhoIsAsked } from '../asks';
+import { AskManyLeaf, OfService } from '../asks';
 import { ItemFields } from './item-fields';
 import { fromKept, useKeptRequests } from './kept';
 
@@ -19,12 +18,12 @@ interface Props {
 }
 
 /** Asks the clients of chosen jobs for the same things, each in its own job. */
-export const AskJobsLeaf = ({ ids, onClose }: Props) => <AskManyLeaf of={{ jobIds: [...ids] }} noun="job" onClose={onClose} />;
+export const AskJobsLeaf = ({ ids, onClose }: Props) => <AskForMany of={{ jobIds: [...ids] }} noun="job" onClose={onClose} />;
 /** Asks chosen clients for the same things, each in one of its open jobs. */
-export const AskClientsLeaf = ({ ids, onClose }: Props) => <AskManyLeaf of={{ clientIds: [...ids] }} noun="client" onClose={onClose} />;
+export const AskClientsLeaf = ({ ids, onClose }: Props) => <AskForMany of={{ clientIds: [...ids] }} noun="client" onClose={onClose} />;
 
 /** Asks many for the same things: first what, then who gets it when, then it goes. */
-function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clientIds'>; noun: string; onClose(): void }) {
+function AskForMany({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clientIds'>; noun: string; onClose(): void }) {
   const count = (of.jobIds ?? of.clientIds)!.length;
   const { day } = useSession();
   const notify = useNotify();
@@ -51,74 +50,59 @@ function AskManyLeaf({ of, noun, onClose }: { of: Pick<AskMany, 'jobIds' | 'clie
     form.setValue('sendOn', sendOn);
     await form.handleSubmit(look)();
   };
-  const some = preview?.asked.length ?? 0;
   return (
-    <Leaf
-      open
-      broad
-      title={preview ? 'Before it goes' : of.jobIds ? `Ask for ${counted(count, noun)}` : `Ask ${counted(count, noun)}`}
-      act={!preview ? 'Look at who is asked' : some === 0 ? undefined : `Ask for ${counted(some, 'job')}`}
-      onClose={onClose}
-      onSubmit={onSubmit}
-      busy={busy}
-      problem={problem}
-      beside={
-        preview && (
-          <button type="button" className="lnk ml-auto text-table" onClick={() => setPreview(null)}>
-            Back to the words
-          </button>
+    <AskManyLeaf
+      title={of.jobIds ? `Ask for ${counted(count, noun)}` : `Ask ${counted(count, noun)}`}
+      act="Ask for"
+      back="Back to the words"
+      preview={preview}
+      above={
+        preview?.roomOn && (
+          <p className="mb-2 border border-rule bg-page px-3 py-2 text-table">
+            On {longDate(civil(preview.roomOn))} nobody would get more than goes to one person in a day.{' '}
+            <button type="button" className="lnk" onClick={() => void askOn(preview.roomOn!)}>
+              Ask on that day instead
+            </button>
+          </p>
         )
       }
+      of={{ onSubmit, busy, problem }}
+      onBack={() => setPreview(null)}
+      onClose={onClose}
     >
-      {preview ? (
-        <>
-          {preview.roomOn && (
-            <p className="mb-2 border border-rule bg-page px-3 py-2 text-table">
-              On {longDate(civil(preview.roomOn))} nobody would get more than goes to one person in a day.{' '}
-              <button type="button" className="lnk" onClick={() => void askOn(preview.roomOn!)}>
-                Ask on that day instead
-              </button>
-            </p>
-          )}
-          <WhoIsAsked of={preview} />
-        </>
-      ) : (
-        <>
-          {of.clientIds && <OfService {...register('serviceId')} />}
-          {kept.length > 0 && (
-            <SelectField
-              label="Which request"
-              value={which}
-              onChange={({ target }) => {
-                setWhich(target.value);
-                const one = kept.find(({ id }) => id === target.value);
-                if (one) form.reset({ ...form.getValues(), ...fromKept(one, day) });
-              }}
-            >
-              <option value="">something else</option>
-              {kept.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.title}, kept {one.service === null ? 'for all services' : `for ${one.service}`}
-                </option>
-              ))}
-            </SelectField>
-          )}
-          <TextField
-            label="Title"
-            hint="Each client reads it with the period of its job behind it."
-            autoFocus
-            {...register('title')}
-            error={errors.title?.message}
-          />
-          <div className="grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
-            <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
-            <DateField label="Goes out" hint="Left empty, as soon as it is sent" control={control} name="sendOn" error={errors.sendOn?.message} />
-          </div>
-          <TickField label="Tell the clients in the portal only, without a message" {...register('portalOnly')} />
-          <h3 className="mb-1.5">Items</h3>
-          <ItemFields form={form} />
-        </>
+      {of.clientIds && <OfService {...register('serviceId')} />}
+      {kept.length > 0 && (
+        <SelectField
+          label="Which request"
+          value={which}
+          onChange={({ target }) => {
+            setWhich(target.value);
+            const one = kept.find(({ id }) => id === target.value);
+            if (one) form.reset({ ...form.getValues(), ...fromKept(one, day) });
+          }}
+        >
+          <option value="">something else</option>
+          {kept.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.title}, kept {one.service === null ? 'for all services' : `for ${one.service}`}
+            </option>
+          ))}
+        </SelectField>
       )}
-    </Leaf>
+      <TextField
+        label="Title"
+        hint="Each client reads it with the period of its job behind it."
+        autoFocus
+        {...register('title')}
+        error={errors.title?.message}
+      />
+      <div className="grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
+        <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
+        <DateField label="Goes out" hint="Left empty, as soon as it is sent" control={control} name="sendOn" error={errors.sendOn?.message} />
+      </div>
+      <TickField label="Tell the clients in the portal only, without a message" {...register('portalOnly')} />
+      <h3 className="mb-1.5">Items</h3>
+      <ItemFields form={form} />
+    </AskManyLeaf>
   );
 }

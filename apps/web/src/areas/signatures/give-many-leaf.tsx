@@ -10,9 +10,8 @@ import { addressOf, ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
 import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
-import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { OfService, WhoIsAsked } from '../asks';
+import { AskManyLeaf, OfService } from '../asks';
 
 interface Props {
   ids: readonly string[];
@@ -51,41 +50,26 @@ function GiveManyLeaf({ of, onClose }: { of: Pick<GiveMany, 'jobIds' | 'clientId
     setValue('kindId', id, { shouldValidate: formState.isSubmitted });
   };
   const count = (of.jobIds ?? of.clientIds)!.length;
-  const some = preview?.asked.length ?? 0;
   return (
-    <Leaf
-      open
-      broad
-      title={preview ? 'Before it goes' : `A letter to sign for ${counted(count, of.jobIds ? 'job' : 'client')}`}
-      act={preview ? (some === 0 ? undefined : `Give it in ${counted(some, 'job')}`) : 'Look at who is asked'}
+    <AskManyLeaf
+      title={`A letter to sign for ${counted(count, of.jobIds ? 'job' : 'client')}`}
+      act="Give it in"
+      back="Back to the letter"
+      preview={preview}
+      of={{ onSubmit, busy, problem }}
+      onBack={() => setPreview(null)}
       onClose={onClose}
-      onSubmit={onSubmit}
-      busy={busy}
-      problem={problem}
-      beside={
-        preview && (
-          <button type="button" className="lnk ml-auto text-table" onClick={() => setPreview(null)}>
-            Back to the letter
-          </button>
-        )
-      }
     >
-      {preview ? (
-        <WhoIsAsked of={preview} />
-      ) : (
-        <>
-          <LetterField kinds={kinds} kind={kind} onChoose={setKind} error={errors.kindId?.message} />
-          {of.clientIds && <OfService {...register('serviceId')} />}
-          <TextField label="What is signed" hint="The clients read it first." {...register('title')} error={errors.title?.message} />
-          <TickField label="Everybody signs who does so for the client, one after the other" {...register('everybody')} />
-          <div className="mt-2 grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
-            <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
-            <DateField label="Can be signed until" hint="May stay empty" control={control} name="expiresOn" error={errors.expiresOn?.message} />
-          </div>
-          <LongTextField label="Explanation" hint="May stay empty." {...register('words')} error={errors.words?.message} />
-        </>
-      )}
-    </Leaf>
+      <LetterField kinds={kinds} kind={kind} onChoose={setKind} error={errors.kindId?.message} />
+      {of.clientIds && <OfService {...register('serviceId')} />}
+      <TextField label="What is signed" hint="The clients read it first." {...register('title')} error={errors.title?.message} />
+      <TickField label="Everybody signs who does so for the client, one after the other" {...register('everybody')} />
+      <div className="mt-2 grid grid-cols-2 gap-x-4 max-sm:grid-cols-1">
+        <DateField label="Wanted by" control={control} name="dueOn" error={errors.dueOn?.message} />
+        <DateField label="Can be signed until" hint="May stay empty" control={control} name="expiresOn" error={errors.expiresOn?.message} />
+      </div>
+      <LongTextField label="Explanation" hint="May stay empty." {...register('words')} error={errors.words?.message} />
+    </AskManyLeaf>
   );
 }
 

@@ -1,37 +1,10 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
-import type { PortalSignaturePart } from '@steady/contract/signatures';
+import { ASK } from '../../../test/asked-to-sign';
 import { Refused, stage } from '../../../test/stage';
 import { PortalSignature } from './portal-signature';
 
-const ASK: PortalAsk<PortalSignaturePart> = {
-  id: 'a1',
-  partyId: 'p1',
-  kind: 'signature',
-  title: 'Accounts 2025',
-  words: 'The accounts, as we spoke of them.',
-  client: 'Gannet Smokery Ltd',
-  jobName: null,
-  wantedBy: '2026-03-20',
-  askedBy: 'Niamh Daly',
-  askedAt: '2026-03-10T09:00:00Z',
-  doneAt: null,
-  stands: 'wanted',
-  doneBefore: [],
-  part: {
-    documentName: 'accounts-2025.pdf',
-    bytes: 240_000,
-    expiresOn: null,
-    terms: null,
-    textTo: null,
-    isConfirmed: false,
-    handOnTo: [],
-    fields: 0,
-    copy: null,
-  },
-};
 beforeEach(() => window.localStorage.clear());
 const ME = { looking: false, readOnly: false } as PortalMe;
 const show = (answers: Record<string, unknown> = {}, more: Partial<typeof ASK> = {}) =>

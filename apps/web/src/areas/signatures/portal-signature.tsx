@@ -12,7 +12,7 @@ import { dayOf, sizeInWords } from '../../ui/words';
 import { GiveSignatureForm } from './signing/give-signature';
 import { HandOn } from './signing/hand-on';
 import { TermsStep } from './signing/terms-step';
-import { RefusedWords } from './signing/refused-words';
+import { InsteadForm } from './signing/instead-form';
 
 /** A document to be read, and then signed or refused; afterwards what became of it. */
 export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe }) {
@@ -78,8 +78,7 @@ function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
     submit: (values) => send(signaturesPortalRoutes.refuse, { id }, values),
   });
   return (
-    <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
-      <RefusedWords words={problem} />
+    <InsteadForm act="Refuse to sign" of={{ onSubmit, busy, problem }} onLeave={onLeave}>
       <LongTextField
         label="Why you do not sign"
         hint="We read it, and come back to you."
@@ -87,14 +86,6 @@ function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
         {...form.register('reason')}
         error={form.formState.errors.reason?.message}
       />
-      <p className="flex gap-3">
-        <button className="act" disabled={busy}>
-          Refuse to sign
-        </button>
-        <button type="button" className="act-quiet" onClick={onLeave}>
-          Cancel
-        </button>
-      </p>
-    </form>
+    </InsteadForm>
   );
 }

@@ -3,7 +3,7 @@ import { ReplaceSigner } from '@steady/contract/signatures';
 import { send } from '../../../app/api';
 import { SelectField } from '../../../ui/fields';
 import { useLeafForm } from '../../../ui/form';
-import { RefusedWords } from './refused-words';
+import { InsteadForm } from './instead-form';
 
 /** Has somebody else of the client sign, where the firm allows that. */
 export function HandOn({ id, to, onLeave }: { id: string; to: { id: string; name: string }[]; onLeave(): void }) {
@@ -13,8 +13,7 @@ export function HandOn({ id, to, onLeave }: { id: string; to: { id: string; name
     submit: (values) => send(signaturesPortalRoutes.handOn, { id }, values),
   });
   return (
-    <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
-      <RefusedWords words={problem} />
+    <InsteadForm act="Hand it on" of={{ onSubmit, busy, problem }} onLeave={onLeave}>
       <SelectField label="Who signs in your place" {...form.register('contactId')} error={form.formState.errors.contactId?.message}>
         <option value="">choose</option>
         {to.map((one) => (
@@ -24,14 +23,6 @@ export function HandOn({ id, to, onLeave }: { id: string; to: { id: string; name
         ))}
       </SelectField>
       <p className="mb-2 text-table text-soft">They are asked at once, and you are not any more. It is recorded that you handed it on.</p>
-      <p className="flex gap-3">
-        <button className="act" disabled={busy}>
-          Hand it on
-        </button>
-        <button type="button" className="act-quiet" onClick={onLeave}>
-          Cancel
-        </button>
-      </p>
-    </form>
+    </InsteadForm>
   );
 }

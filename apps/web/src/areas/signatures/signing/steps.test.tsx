@@ -1,41 +1,16 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { beforeEach, expect, it } from 'vitest';
-import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
 import type { PortalSignaturePart } from '@steady/contract/signatures';
+import { ASK } from '../../../../test/asked-to-sign';
 import { stage } from '../../../../test/stage';
 import { PortalSignature } from '../portal-signature';
 
 const TERMS = '0190a0a0-0000-7000-8000-00000000000c';
 const UNA = '0190a0a0-0000-7000-8000-00000000000a';
-const PART: PortalSignaturePart = {
-  documentName: 'letter.pdf',
-  bytes: 1000,
-  expiresOn: null,
-  terms: null,
-  textTo: null,
-  isConfirmed: false,
-  handOnTo: [],
-  fields: 0,
-  copy: null,
-};
 const terms = { id: TERMS, name: 'Terms of engagement', edition: 2, text: 'What we do.', isAgreed: false };
-const ask = (part: Partial<PortalSignaturePart>, more = {}) =>
-  ({
-    id: 'a1',
-    partyId: 'p1',
-    title: 'Letter',
-    client: 'Gannet',
-    wantedBy: '2026-03-20',
-    askedBy: 'Niamh',
-    askedAt: '2026-03-10T09:00:00Z',
-    stands: 'wanted',
-    doneBefore: [],
-    part: { ...PART, ...part },
-    ...more,
-  }) as unknown as PortalAsk<PortalSignaturePart>;
 const show = (part: Partial<PortalSignaturePart>, answers: Record<string, unknown> = {}, more = {}) =>
-  stage(<PortalSignature ask={ask(part, more)} me={{ looking: false, readOnly: false } as PortalMe} />, {
+  stage(<PortalSignature ask={{ ...ASK, ...more, part: { ...ASK.part, ...part } }} me={{ looking: false, readOnly: false } as PortalMe} />, {
     answers: Object.assign(answers, { 'POST /api/portal/signatures/p1/sign': null }),
   });
 const sentTo = (asked: { what: string; sent: unknown }[], path: string) =>
