@@ -66,7 +66,7 @@ const accounts = (await json('/api/signatures?find=Accounts')).rows[0];
 await shoot('fields', `/jobs/${accounts.jobId}/requests`, async () => {
   await page.getByRole('button', { name: 'Give for signature' }).click();
   await page.getByRole('button', { name: 'Read it and place fields' }).click();
-  await page.getByLabel('Places as in').selectOption({ label: 'Accounts, signed by 1, used 0 times' });
+  await page.getByLabel('Places as in').selectOption({ label: 'Accounts, used 0 times' });
   await page.getByRole('button', { name: /^4/ }).click();
   await page
     .getByRole('button', { name: /^signature, / })

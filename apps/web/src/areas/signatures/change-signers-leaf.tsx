@@ -70,7 +70,7 @@ function Change({ ask, contacts, onClose }: Omit<Props, 'jobId'> & { contacts: J
       )}
       <SignersField {...signers} onPut={put} after={known.length} error={form.formState.errors.signerIds?.message} />
       <p className="text-table text-soft">
-        Whoever is added signs the document as a whole; the places of whoever is left out are given up. Nobody is told before it is their turn.
+        Whoever is added signs the document as a whole; the places of whoever is left out are given up. Each is told when it is their turn.
       </p>
     </Leaf>
   );
