@@ -76,15 +76,15 @@ export function addressOf<R extends Route>(route: R, ...[given]: GivenTo<R>): st
 }
 
 /** Reads what stands at an address of this application. */
-export async function readAt(path: string): Promise<unknown> {
-  const early = await takenEarly(path);
-  return early ? answer(early) : call(path);
+export function readAt(path: string): Promise<unknown> {
+  const early = takenEarly(path);
+  return early ? early.then((response) => (response ? answer(response) : call(path))) : call(path);
 }
 
-/** An answer that was asked for before the parts of the page had come, once; null where none was, or there was no connection. */
-async function takenEarly(path: string): Promise<Response | null> {
+/** What was asked for before the parts of the page had come, once; it gives null where there was no connection. */
+function takenEarly(path: string): Promise<Response | null> | undefined {
   const { askedEarly } = window as { askedEarly?: Record<string, Promise<Response | null>> };
-  const early = askedEarly?.[path] ?? null;
+  const early = askedEarly?.[path];
   if (askedEarly) delete askedEarly[path];
   return early;
 }

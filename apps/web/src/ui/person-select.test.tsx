@@ -19,16 +19,17 @@ function Sheet({ onSubmit }: { onSubmit(values: object): void }) {
 
 it('shows who it is though the people come after the sheet was opened, and saves the same', async () => {
   let arrive = (): void => undefined;
-  vi.stubGlobal(
-    'fetch',
+  const asked = vi.fn(
     () => new Promise<Response>((answer) => (arrive = () => answer(new Response(JSON.stringify([{ id: 'tadhg', name: 'Tadhg Moran' }]))))),
   );
+  vi.stubGlobal('fetch', asked);
   const saved = vi.fn();
   render(
     <SWRConfig value={{ fetcher: readAt, provider: () => new Map() }}>
       <Sheet onSubmit={saved} />
     </SWRConfig>,
   );
+  await vi.waitFor(() => expect(asked).toHaveBeenCalled());
   await act(async () => arrive());
   expect((await screen.findByRole<HTMLOptionElement>('option', { name: 'Tadhg Moran' })).selected).toBe(true);
   await act(async () => screen.getByRole('button').click());
