@@ -6,6 +6,7 @@ import { FolderShelf } from '../src/platform/files/shelf';
 import { whatIsWrong } from '../src/platform/database/folder-standing';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EmbeddedDatabase } from '../src/platform/database/embedded-database';
+import { embeddedProgram } from '../src/platform/database/embedded-program';
 import { Recorder, cutPower } from './cut-disk';
 
 /** So many places at which the power is cut. */
@@ -25,7 +26,7 @@ function random(): number {
 
 const open = async (folder: string, syncs: boolean, watch: Recorder | null = null) => {
   const database = new EmbeddedDatabase(watch);
-  await database.carryOut({ do: 'open', dataDir: folder, template: null, syncs, checks: false });
+  await database.carryOut({ do: 'open', dataDir: folder, template: null, syncs, checks: false, program: await embeddedProgram() });
   const run = async (sql: string) => {
     const { rows } = (await database.carryOut({ do: 'query', sql, params: [], rowMode: 'object' })) as { rows: Record<string, unknown>[] };
     return rows;

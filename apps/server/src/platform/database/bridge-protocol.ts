@@ -1,6 +1,6 @@
 /** What travels between the application and the thread on which the embedded database runs. */
 export type BridgeCall =
-  | { id: number; do: 'open'; dataDir: string | null; template: string | null; syncs: boolean; checks: boolean }
+  | { id: number; do: 'open'; dataDir: string | null; template: string | null; syncs: boolean; checks: boolean; program: WebAssembly.Module }
   | { id: number; do: 'query'; sql: string; params: unknown[]; rowMode: 'array' | 'object' }
   | { id: number; do: 'exec'; sql: string }
   | { id: number; do: 'checkpoint'; above: number }

@@ -2,6 +2,7 @@ import { Worker } from 'node:worker_threads';
 import type { QueryOptions, Results } from '@electric-sql/pglite';
 import type { BridgeAnswer, BridgeOrder } from './bridge-protocol';
 import type { EmbeddedDatabase } from './embedded-database';
+import { embeddedProgram } from './embedded-program';
 
 interface Pending {
   resolve(value: unknown): void;
@@ -54,10 +55,13 @@ export class DatabaseBridge {
   private readonly pending = new Map<number, Pending>();
   private queue: Promise<unknown> = Promise.resolve();
 
-  private constructor(private readonly options: BridgeOptions) {}
+  private constructor(
+    private readonly options: BridgeOptions,
+    private readonly program: WebAssembly.Module,
+  ) {}
 
   static async open(options: BridgeOptions): Promise<DatabaseBridge> {
-    const bridge = new DatabaseBridge(options);
+    const bridge = new DatabaseBridge(options, await embeddedProgram());
     try {
       await bridge.start();
     } catch (error) {
@@ -85,7 +89,7 @@ export class DatabaseBridge {
 
   private opening(): BridgeOrder & { do: 'open' } {
     const { dataDir, template, syncs = true, checks = false } = this.options;
-    return { do: 'open', dataDir, template, syncs, checks };
+    return { do: 'open', dataDir, template, syncs, checks, program: this.program };
   }
 
   private take(answer: BridgeAnswer): void {

@@ -21,10 +21,11 @@ export class EmbeddedDatabase {
   /** @param watch sees what is done to the folder */
   constructor(private readonly watch: FolderWatch | null = null) {}
 
-  private async open({ dataDir, template, syncs, checks }: BridgeOrder & { do: 'open' }): Promise<void> {
+  private async open({ dataDir, template, syncs, checks, program }: BridgeOrder & { do: 'open' }): Promise<void> {
     const isNew = dataDir !== null && !existsSync(join(dataDir, 'PG_VERSION'));
     this.folder = dataDir === null ? null : new SyncedFolder(dataDir, syncs, this.watch);
     this.database = await PGlite.create({
+      pgliteWasmModule: program,
       ...(this.folder === null ? {} : { fs: this.folder, startParams: startWith(PGlite.defaultStartParams, syncs) }),
       extensions: checks ? { pg_trgm, amcheck } : { pg_trgm },
       ...(template === null ? {} : { loadDataDir: new Blob([readFileSync(template)]) }),
