@@ -1,25 +1,23 @@
 import { createContext, useContext } from 'react';
-import type { PortalMe } from '@steady/contract/requests';
-import type { Matters, PortalArea, PortalAskKind } from './portal-area';
+import { useData } from './api';
+import type { PortalArea, PortalAskKind } from './portal-area';
+import { type Matters, together } from './portal-matters';
 
 /** The areas that show something to clients, given once at the top. */
 export const PortalAreas = createContext<readonly PortalArea[]>([]);
 
 /** What concerns whoever is in the portal, of all areas; nothing until all have said it. */
-export function useMatters(me: PortalMe): Matters | undefined {
+export function useMatters(): Matters | undefined {
+  const kindOf = usePortalAskKinds();
   const all: (Matters | undefined)[] = [];
-  // The areas that there are do not change while the page stands: their hooks are called in the same order each time.
-
-  for (const area of useContext(PortalAreas)) if (area.useMatters) all.push(area.useMatters(me));
-  if (all.some((one) => one === undefined)) return undefined;
-  const known = all as Matters[];
-  const whenQuiet = known.find((one) => one.whenQuiet !== undefined)?.whenQuiet;
-  return {
-    wanted: known.flatMap(({ wanted }) => wanted),
-    withUs: known.flatMap(({ withUs }) => withUs),
-    over: known.flatMap(({ over }) => over),
-    ...(whenQuiet === undefined ? {} : { whenQuiet }),
-  };
+  for (const { matters } of useContext(PortalAreas)) {
+    if (!matters) continue;
+    // The areas that there are do not change while the page stands: what they read is asked for in the same order each time.
+    // eslint-disable-next-line react-hooks/rules-of-hooks
+    const { data } = useData(matters.reads, {});
+    all.push(data === undefined ? undefined : matters.of(data, kindOf));
+  }
+  return all.some((one) => one === undefined) ? undefined : together(all as Matters[]);
 }
 
 /** The ways at the foot of each page, in their order. */

@@ -5,7 +5,7 @@ import type { Right } from '@steady/core/access';
 import { type CivilDate, civil } from '@steady/core/calendar';
 import type { SessionView } from '@steady/contract/sign-in';
 import type { MemberView } from '@steady/contract/team';
-import { DaysContext } from '../ui/plain-day';
+import { DaysContext } from '../ui/days';
 import { setZone } from '../ui/words';
 import { useData } from './api';
 

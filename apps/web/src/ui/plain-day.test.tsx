@@ -1,7 +1,8 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { expect, it } from 'vitest';
-import { DaysContext, PlainDay } from './plain-day';
+import { DaysContext } from './days';
+import { PlainDay } from './plain-day';
 
 function Born({ start = '' }: { start?: string }) {
   const [day, setDay] = useState(start);

@@ -1,9 +1,7 @@
-import { type RefObject, createContext, useContext, useId, useRef, useState } from 'react';
+import { type RefObject, useContext, useId, useRef, useState } from 'react';
 import { civil, readDay } from '@steady/core/calendar';
+import { DaysContext } from './days';
 import { type Choosing, type DayProps, TypedDay } from './typed-day';
-
-/** What days are counted from, and how the firm’s country writes them. */
-export const DaysContext = createContext<{ today: string; country: string } | null>(null);
 
 /** A day on a page that clients see: typed, or chosen from the month of the device itself. Told of days alone; what is none is said when it is left. */
 export function PlainDay({ onChange, onBlur, ...field }: DayProps) {

@@ -1,6 +1,6 @@
 import { page } from '../../app/area';
 import type { PortalArea } from '../../app/portal-area';
-import { useMessagesInPortal } from './in-portal';
+import { messageMatters } from './in-portal';
 
 /** Conversations with the firm, in the portal. */
 export const conversationsPortal: PortalArea = {
@@ -9,5 +9,5 @@ export const conversationsPortal: PortalArea = {
     page('/portal/messages/:id', () => import('./portal-message-page'), 'PortalMessagePage'),
   ],
   ways: [{ at: 20, to: '/portal/messages', words: 'Messages' }],
-  useMatters: useMessagesInPortal,
+  matters: messageMatters,
 };

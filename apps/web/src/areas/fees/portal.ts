@@ -1,6 +1,6 @@
 import { page } from '../../app/area';
 import type { PortalArea } from '../../app/portal-area';
-import { useBillsInPortal } from './in-portal';
+import { billMatters } from './in-portal';
 
 /** Bills, in the portal. */
 export const feesPortal: PortalArea = {
@@ -9,5 +9,5 @@ export const feesPortal: PortalArea = {
     page('/portal/bills/:id', () => import('./portal-bills-page'), 'PortalBillPage'),
   ],
   ways: [{ at: 40, to: '/portal/bills', words: 'Bills' }],
-  useMatters: useBillsInPortal,
+  matters: billMatters,
 };

@@ -6,7 +6,7 @@ import { addressOf, refresh, send, useData } from '../../app/api';
 import { useLookAgain } from '../../app/look-again';
 import { useWays } from '../../app/portal-brought';
 import { useTitle } from '../../app/use-title';
-import { DaysContext } from '../../ui/plain-day';
+import { DaysContext } from '../../ui/days';
 import { setZone } from '../../ui/words';
 import { type FirmShown, firmShownBefore, keepFirmShown } from './firm-shown';
 

@@ -2,10 +2,15 @@ import { render, screen, within } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { SWRConfig } from 'swr';
 import { afterEach, expect, it, vi } from 'vitest';
+import * as routes from '@steady/contract/conversations-portal.routes';
+import * as bills from '@steady/contract/fees-portal.routes';
+import * as portalRoutes from '@steady/contract/portal.routes';
 import type { PortalMe } from '@steady/contract/requests';
 import { readAt } from '../../app/api';
-import type { Matter, Matters, PortalArea } from '../../app/portal-area';
+import type { PortalArea } from '../../app/portal-area';
+import type { Matter, Matters } from '../../app/portal-matters';
 import { PortalAreas } from '../../app/portal-brought';
+import { firstView } from './first-view';
 import { HomePage } from './home-page';
 import { OverPage } from './over-page';
 
@@ -29,18 +34,19 @@ const matter = (title: string, more: Partial<Matter> = {}): Matter => ({
   movedAt: '2026-03-10T09:00:00Z',
   ...more,
 });
-const brings = (of: Partial<Matters>): PortalArea => ({ useMatters: () => ({ wanted: [], withUs: [], over: [], ...of }) });
+const brings = (of: Partial<Matters>): PortalArea => ({ matters: { reads: routes.list, of: () => ({ wanted: [], withUs: [], over: [], ...of }) } });
+const Shown = ({ areas, Page = HomePage }: { areas: PortalArea[]; Page?: typeof HomePage }) => (
+  <SWRConfig value={{ fetcher: readAt, provider: () => new Map() }}>
+    <MemoryRouter>
+      <PortalAreas value={areas}>
+        <Page />
+      </PortalAreas>
+    </MemoryRouter>
+  </SWRConfig>
+);
 function show(areas: PortalArea[], me: Partial<PortalMe> = {}, Page = HomePage) {
   vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify({ ...ME, ...me }))));
-  return render(
-    <SWRConfig value={{ fetcher: readAt, provider: () => new Map() }}>
-      <MemoryRouter>
-        <PortalAreas value={areas}>
-          <Page />
-        </PortalAreas>
-      </MemoryRouter>
-    </SWRConfig>,
-  );
+  return render(<Shown areas={areas} Page={Page} />);
 }
 afterEach(() => vi.unstubAllGlobals());
 
@@ -86,17 +92,14 @@ it('shows the latest of what is done, and all of it on a page of its own: nothin
 });
 
 it('waits until all areas have said what there is', async () => {
-  const asked: boolean[] = [];
-  show([
-    brings({ wanted: [matter('Records')] }),
-    {
-      useMatters: () => {
-        asked.push(true);
-        return undefined;
-      },
-    },
-  ]);
-  await vi.waitFor(() => expect(asked.length).toBeGreaterThan(0));
+  const asked: string[] = [];
+  vi.stubGlobal('fetch', (path: string) => {
+    asked.push(path);
+    return path === bills.list.path ? new Promise(() => undefined) : Promise.resolve(new Response(JSON.stringify(ME)));
+  });
+  render(<Shown areas={[brings({ wanted: [matter('Records')] }), { matters: { reads: bills.list, of: () => ({ wanted: [], withUs: [], over: [] }) } }]} />);
+  await vi.waitFor(() => expect(asked).toEqual([portalRoutes.me.path, routes.list.path, bills.list.path]));
+  expect(await screen.findByText('Marram & Tern')).toBeDefined();
   expect(screen.queryByText('Records')).toBeNull();
 });
 
@@ -105,4 +108,24 @@ it('is only looked at by somebody of the firm, and says when nothing can be sent
   expect(await screen.findByText(/Nothing can be sent or paid from here/)).toBeDefined();
   expect(screen.getByText(/For the moment nothing can be sent here/)).toBeDefined();
   expect(document.querySelector('fieldset')!.disabled).toBe(true);
+});
+
+it.each([
+  ['two clients', [brings({ wanted: [matter('Records', { by: '2026-03-13' }), matter('Own return', { client: 'Bríd Foley', by: '2026-04-01' })] })]],
+  ['one client', [brings({ wanted: [matter('Records')], over: [matter('Old')] })]],
+  ['nothing to do', [brings({ withUs: [matter('Sent')], whenQuiet: 'What you sent has come in.' })]],
+])('reads the same before its parts have come: %s', async (_, areas) => {
+  const { container } = show(areas);
+  const page = within(container);
+  const words = (of: ParentNode) => ['h1', 'h1 + p', 'h2'].map((one) => [...of.querySelectorAll(one)].map(({ textContent }) => textContent));
+  const ways = (of: ParentNode) => [...of.querySelectorAll('section a')].map((one) => [one.getAttribute('href'), one.textContent.replace(/ ?›?$/, '')]);
+  await page.findByRole('heading', { level: 1 });
+  for (const below of container.querySelectorAll('[aria-label="With us"], [aria-label="Done"]')) below.remove();
+  const first = firstView(
+    ME,
+    areas[0]!.matters!.of(null, () => undefined),
+  );
+  expect(words(first)).toEqual(words(container));
+  expect(ways(first)).toEqual(ways(container));
+  expect(first.querySelector('header')!.textContent).toBe(container.querySelector('header')!.textContent);
 });

@@ -1,45 +1,36 @@
 import { Link } from 'react-router';
-import { civil } from '@steady/core/calendar';
-import { capital, counted } from '@steady/core/words';
+import { counted } from '@steady/core/words';
 import type { PortalMe } from '@steady/contract/requests';
-import type { Matter } from '../../app/portal-area';
+import type { Matter } from '../../app/portal-matters';
 import { useMatters } from '../../app/portal-brought';
 import { Moon } from '../../ui/moon';
-import { dayInWords } from '../../ui/words';
 import { PortalFrame } from './frame';
-import { byUrgency, daysLate } from './order';
+import { areSeveral, daysLate, forYou, toDo, wantedBy } from './order';
 
 /** The first page: what is theirs to do, for each client they act for; then what is with the firm, and what was last done. */
 export const HomePage = () => <PortalFrame>{(me) => <Home me={me} />}</PortalFrame>;
-
-const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine'];
-const things = (count: number) => `${NUMBERS[count] ?? count} ${count === 1 ? 'thing' : 'things'} for you`;
 
 /** As many of what is over stand on the first page. */
 const LATEST = 5;
 
 function Home({ me }: { me: PortalMe }) {
-  const matters = useMatters(me);
+  const matters = useMatters();
   if (!matters) return null;
-  const wanted = byUrgency(matters.wanted, me.today);
-  const clients = [...new Set(wanted.map(({ client }) => client))];
-  const severalClients = new Set([...matters.wanted, ...matters.withUs, ...matters.over].map(({ client }) => client)).size > 1;
+  const severalClients = areSeveral(matters);
   const over = [...matters.over].sort((a, b) => b.movedAt.localeCompare(a.movedAt));
   return (
     <>
-      <h1 className="mt-4 text-[22px]">{wanted.length === 0 ? 'Nothing is needed from you' : capital(things(wanted.length))}</h1>
-      {wanted.length === 0 && matters.whenQuiet && <p className="mt-1">{matters.whenQuiet}</p>}
-      {clients.map((client) => (
+      <h1 className="mt-4 text-[22px]">{forYou(matters.wanted.length)}</h1>
+      {matters.wanted.length === 0 && matters.whenQuiet && <p className="mt-1">{matters.whenQuiet}</p>}
+      {toDo(matters, me.today).map(({ client, wanted }) => (
         <section key={client} className="mt-3" aria-label={`To do for ${client}`}>
           {severalClients && <h2 className="mb-1.5 text-[15px]">{client}</h2>}
           <ul>
-            {wanted
-              .filter((one) => one.client === client)
-              .map((one) => (
-                <li key={one.key} className="mb-2.5">
-                  <ToDo of={one} today={me.today} />
-                </li>
-              ))}
+            {wanted.map((one) => (
+              <li key={one.key} className="mb-2.5">
+                <ToDo of={one} today={me.today} />
+              </li>
+            ))}
           </ul>
         </section>
       ))}
@@ -58,7 +49,7 @@ function Home({ me }: { me: PortalMe }) {
 
 function ToDo({ of, today }: { of: Matter; today: string }) {
   const late = daysLate(of, today);
-  const day = (on: string) => dayInWords(on, civil(today));
+  const by = wantedBy(of, today);
   return (
     <Link to={of.to} className="flex min-h-11 gap-3 border border-ink bg-page px-3.5 py-3">
       <span className="pt-0.5">
@@ -68,12 +59,10 @@ function ToDo({ of, today }: { of: Matter; today: string }) {
         <b className="block">{of.title}</b>
         <span className="text-[13.5px] text-soft">
           {of.says}
-          {of.by !== null && (
+          {by !== null && (
             <>
               {' '}
-              <span className={late > 0 ? 'late' : ''}>
-                {late > 0 ? `Wanted by ${day(of.by)}, ${late === 1 ? 'yesterday' : `${late} days ago`}.` : `By ${day(of.by)}.`}
-              </span>
+              <span className={late > 0 ? 'late' : ''}>{by}</span>
             </>
           )}
         </span>

@@ -1,4 +1,3 @@
-import type { PortalMe } from '@steady/contract/requests';
 import { useMatters } from '../../app/portal-brought';
 import { PortalFrame } from './frame';
 import { Lines } from './home-page';
@@ -6,12 +5,12 @@ import { Lines } from './home-page';
 /** All that is done: nothing vanishes. */
 export const OverPage = () => (
   <PortalFrame title="Done" back={{ to: '/portal', words: 'Back to what is to do' }}>
-    {(me) => <Over me={me} />}
+    {() => <Over />}
   </PortalFrame>
 );
 
-function Over({ me }: { me: PortalMe }) {
-  const matters = useMatters(me);
+function Over() {
+  const matters = useMatters();
   if (!matters) return null;
   const over = [...matters.over].sort((a, b) => b.movedAt.localeCompare(a.movedAt));
   if (over.length === 0) return <h1 className="mt-3 text-[22px]">Nothing is done yet</h1>;

@@ -1,25 +1,23 @@
 import * as asksRoutes from '@steady/contract/asks.routes';
 import type { PortalAsk } from '@steady/contract/asks';
-import { useData } from '../../app/api';
-import type { Matter, Matters, PortalAskKind } from '../../app/portal-area';
-import { usePortalAskKinds } from '../../app/portal-brought';
+import type { AskInPortal, Matter, MattersOf } from '../../app/portal-matters';
 
 /** What is asked of whoever is in the portal: what they owe, what is with the firm, what is over. */
-export function useAsksInPortal(): Matters | undefined {
-  const { data: asks } = useData(asksRoutes.inPortal, {});
-  const kindOf = usePortalAskKinds();
-  if (!asks) return undefined;
-  const of = (...stands: PortalAsk['stands'][]) =>
-    asks.flatMap((ask) => {
-      const kind = kindOf(ask.kind);
-      return kind && stands.includes(ask.stands) ? [matter(ask, kind)] : [];
-    });
-  const withUs = of('with us');
-  const over = asks.filter(({ stands }) => stands !== 'wanted' && stands !== 'with us');
-  return { wanted: of('wanted'), withUs, over: of('done', 'refused', 'not needed'), whenQuiet: nothingAsked(withUs.length, over) };
-}
+export const askMatters: MattersOf<typeof asksRoutes.inPortal> = {
+  reads: asksRoutes.inPortal,
+  of(asks, kindOf) {
+    const of = (...stands: PortalAsk['stands'][]) =>
+      asks.flatMap((ask) => {
+        const kind = kindOf(ask.kind);
+        return kind && stands.includes(ask.stands) ? [matter(ask, kind)] : [];
+      });
+    const withUs = of('with us');
+    const over = asks.filter(({ stands }) => stands !== 'wanted' && stands !== 'with us');
+    return { wanted: of('wanted'), withUs, over: of('done', 'refused', 'not needed'), whenQuiet: nothingAsked(withUs.length, over) };
+  },
+};
 
-const matter = (ask: PortalAsk, kind: PortalAskKind): Matter => {
+const matter = (ask: PortalAsk, kind: AskInPortal): Matter => {
   const done = kind.done?.(ask);
   return {
     key: ask.partyId,

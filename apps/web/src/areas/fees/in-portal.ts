@@ -2,8 +2,7 @@ import * as feesPortalRoutes from '@steady/contract/fees-portal.routes';
 import { minus, moneyInWords } from '@steady/core/money';
 import { shortDate } from '@steady/core/words';
 import type { PortalInvoice } from '@steady/contract/requests';
-import { useData } from '../../app/api';
-import type { Matter, Matters } from '../../app/portal-area';
+import type { Matter, MattersOf } from '../../app/portal-matters';
 import { dayOf } from '../../ui/words';
 
 /** How a bill stands, in a few words. */
@@ -23,12 +22,11 @@ const matter = (invoice: PortalInvoice): Matter => ({
 });
 
 /** Bills of whoever is in the portal: unpaid ones to pay, the others below. */
-export function useBillsInPortal(): Matters | undefined {
-  const { data: invoices } = useData(feesPortalRoutes.list, {});
-  if (!invoices) return undefined;
-  return {
+export const billMatters: MattersOf<typeof feesPortalRoutes.list> = {
+  reads: feesPortalRoutes.list,
+  of: (invoices) => ({
     wanted: invoices.filter(({ status }) => status === 'issued').map(matter),
     withUs: [],
     over: invoices.filter(({ status }) => status !== 'issued').map(matter),
-  };
-}
+  }),
+};

@@ -1,3 +1,0 @@
-// What the first page asks for is asked before its parts have come: over a slow line those take seconds. Each answer is taken once, by `readAt`.
-if (location.pathname === '/portal')
-  window.askedEarly = Object.fromEntries(['/api/portal/me', '/api/portal/asks'].map((path) => [path, fetch(path).catch(() => null)]));
