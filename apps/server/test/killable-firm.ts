@@ -8,7 +8,7 @@ import { rows } from '../src/platform/database';
 import { type Identity, byItself } from '../src/platform/identity';
 import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
-import { UNPACED, eur } from './support';
+import { UNPACED, eur } from './given';
 
 export interface KillableFirm {
   app: INestApplication;

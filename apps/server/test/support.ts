@@ -24,10 +24,10 @@ import { SESSION_COOKIE, byItself } from '../src/platform/identity';
 import { StaffSessions } from '../src/areas/team';
 import { type Settings, settingsWith } from '../src/platform/settings';
 import { Works } from '../src/platform/work';
+import { UNPACED, eur } from './given';
 import { templateFile } from './template';
 
-/** An amount of the firms in the tests, which keep their books in euro. @param cents whole cents */
-export const eur = (cents: number): Money => money(cents, 'EUR');
+export { UNPACED, eur };
 
 export const ZONE = 'Europe/Dublin';
 export const PASSWORD = 'a-long-enough-password';
@@ -95,9 +95,6 @@ async function ownDatabase(server: string): Promise<string> {
 }
 
 /** A firm with one person of each role, who are signed in, and the supplied services. */
-/** What is tried here in a minute takes a client weeks: the plan of what goes out has tests of its own. */
-export const UNPACED = { perDay: 1_000, from: '00:00', until: '23:59', together: false };
-
 export async function foundFirm(app: INestApplication, given: { name: string; domain: string; demo: boolean; currency?: string }): Promise<Firm> {
   const { name, domain, demo, currency = 'EUR' } = given;
   const { firmId, memberIds } = await app.get(TeamService).found(

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
+import type ExcelJS from 'exceljs';
 import { unzipSync } from 'fflate';
 
 /** What a workbook may unpack to: a small file can hold more than any memory. */
@@ -66,7 +66,8 @@ function unpackedSize(bytes: Buffer): number {
  */
 export async function* rowsOfBook(bytes: Buffer, { sheets }: { sheets: number }): AsyncGenerator<{ sheet: string; cells: string[] }> {
   if (unpackedSize(bytes) > MOST_UNPACKED) throw new UnpacksTooLargeError();
-  const book = new ExcelJS.stream.xlsx.WorkbookReader(Readable.from([bytes]), {
+  const { default: Excel } = await import('exceljs');
+  const book = new Excel.stream.xlsx.WorkbookReader(Readable.from([bytes]), {
     sharedStrings: 'cache',
     styles: 'cache',
     worksheets: 'emit',
