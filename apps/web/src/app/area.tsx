@@ -2,6 +2,7 @@ import { type ComponentType, type ReactNode, Suspense, lazy, useState } from 're
 import type { RouteObject } from 'react-router';
 import type { Right } from '@steady/core/access';
 import type { ClientView } from '@steady/contract/clients';
+import type { DocumentView } from '@steady/contract/documents';
 import type { JobView } from '@steady/contract/jobs';
 import type { TodayView } from '@steady/contract/today';
 import type { Found } from '@steady/contract/search';
@@ -65,6 +66,12 @@ export interface Area {
   jobSections?: Section<{ job: JobView }>[];
   /** What is done most on the page of a client; the first stands out. Opens as a form over the page. */
   clientActs?: (Placed & { words: string; Opens: Shown<{ client: ClientView; onClose(): void }> })[];
+  /** What can be done with a document where it lies. Opens as a form over the page. */
+  documentActs?: (Placed & {
+    words: string;
+    isFor(document: DocumentView): boolean;
+    Opens: Shown<{ document: DocumentView; onClose(): void }>;
+  })[];
   /** What can be done to jobs that are chosen together. Opens as a form over the list. */
   jobsTogether?: (Placed & { words: string; Opens: Shown<{ ids: readonly string[]; onClose(): void }> })[];
   /** What can be done to clients that are chosen together. Opens as a form over the list. */

@@ -12,7 +12,8 @@ export const brought = <Key extends keyof Area>(areas: readonly Area[], key: Key
 
 /** What areas bring under one heading, as far as the person may see it, in its order. */
 export function useBrought<
-  Key extends 'contents' | 'firmPages' | 'clientSections' | 'clientActs' | 'jobsTogether' | 'clientsTogether' | 'jobSections' | 'keys' | 'notFound',
+  Key extends
+    'contents' | 'firmPages' | 'clientSections' | 'clientActs' | 'documentActs' | 'jobsTogether' | 'clientsTogether' | 'jobSections' | 'keys' | 'notFound',
 >(key: Key): Listed<Area[Key]>[] {
   const areas = useContext(Areas);
   const { rights } = useSession();

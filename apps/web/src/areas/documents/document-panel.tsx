@@ -1,25 +1,19 @@
 import { X } from 'lucide-react';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { titleOf } from '@steady/core/documents';
 import { counted, fullDate } from '@steady/core/words';
 import { civil } from '@steady/core/calendar';
 import type { DocumentPage } from '@steady/contract/documents';
 import * as documentsRoutes from '@steady/contract/documents.routes';
-import { addressOf, send, useData } from '../../app/api';
+import { addressOf, useData } from '../../app/api';
 import { useKeys } from '../../app/keys';
 import { OpenedBy } from '../clients';
 import { useSession } from '../../app/session';
-import { useAct } from '../../app/use-act';
 import { PRODUCT } from '../../app/use-title';
-import { FileButton } from '../../ui/file-input';
-import { MoreMenu } from '../../ui/more-menu';
-import { useNotify } from '../../ui/toasts';
 import { momentInWords, sizeInWords } from '../../ui/words';
-import { OpenLeaf } from '../conversations';
-import { ChangeDocumentsLeaf } from './change-documents-leaf';
+import { DocumentActs } from './document-acts';
 import { DocumentPreview } from './document-preview';
-import { addUploads, useUploads } from './uploads';
+import { useUploads } from './uploads';
 
 /** A document beside the list: what it is, who sees it, what can be done with it, and what is inside. */
 export function DocumentPanel({ id, onClose }: { id: string; onClose(): void }) {
@@ -39,7 +33,7 @@ export function DocumentPanel({ id, onClose }: { id: string; onClose(): void }) 
           <div className="px-4 py-2.5">
             <Facts of={data} />
             <OpenedBy kind="document" id={data.id} className="mt-1.5 text-table text-soft" />
-            <Acts of={data} />
+            <DocumentActs of={data} />
           </div>
           <div
             role="region"
@@ -132,66 +126,6 @@ function Facts({ of }: { of: DocumentPage }) {
           {coming.state === 'refused' ? `${coming.file.name} was not added: ${coming.why}` : `${coming.file.name} is on its way …`}
         </p>
       )}
-    </div>
-  );
-}
-
-function Acts({ of }: { of: DocumentPage }) {
-  const notify = useNotify();
-  const mayWork = useSession().may('do work');
-  const { act, busy } = useAct();
-  const [changing, setChanging] = useState(false);
-  const [writing, setWriting] = useState(false);
-  const save = (
-    <a className="act-quiet" href={addressOf(documentsRoutes.content, { id: of.id })}>
-      Save
-    </a>
-  );
-  if (!mayWork) return <p className="mt-2">{save}</p>;
-  const title = titleOf(of);
-  const bringBack = () => act(() => send(documentsRoutes.bringBack, {}, { documentIds: [of.id] }), `Brought back ${title}.`);
-  const takeOut = () =>
-    act(async () => {
-      await send(documentsRoutes.takeOut, {}, { documentIds: [of.id] });
-      notify(`Took out ${title}. It can be brought back for 30 days.`, 'done', { words: 'Bring it back', act: () => void bringBack() });
-    });
-  const look = (lookedAt: boolean) =>
-    act(
-      () => send(documentsRoutes.change, {}, { documentIds: [of.id], lookedAt }),
-      lookedAt ? `Looked at ${title}.` : `${title} stands among those to look at again.`,
-    );
-  if (of.takenOutAt)
-    return (
-      <p className="mt-2 flex gap-3">
-        <button className="act" disabled={busy} onClick={() => void bringBack()}>
-          Bring it back
-        </button>
-        {save}
-      </p>
-    );
-  return (
-    <div className="mt-2 flex flex-wrap items-center gap-2.5">
-      {!of.lookedAt && (
-        <button className="act" disabled={busy} onClick={() => void look(true)}>
-          Looked at
-        </button>
-      )}
-      <button className="act-quiet" onClick={() => setChanging(true)}>
-        File in, rename, assign
-      </button>
-      {save}
-      {!of.heldBy && <FileButton words="New version" onFiles={(files) => addUploads({ to: 'document', of: of.id }, files.slice(0, 1))} />}
-      <MoreMenu
-        of={title}
-        acts={[
-          ...(of.lookedAt ? [{ words: 'Not looked at after all', act: () => void look(false) }] : []),
-          { words: 'Write about it', act: () => setWriting(true) },
-          ...(of.heldBy ? [] : [{ words: 'Take out', act: () => void takeOut() }]),
-        ]}
-      />
-      {of.heldBy && <span className="text-fine text-soft">Neither replaced nor taken out: {of.heldBy}.</span>}
-      {writing && <OpenLeaf of={{ client: { id: of.clientId, name: of.client }, document: { id: of.id, name: title } }} onClose={() => setWriting(false)} />}
-      {changing && <ChangeDocumentsLeaf documents={[of]} one={of} onClose={() => setChanging(false)} />}
     </div>
   );
 }

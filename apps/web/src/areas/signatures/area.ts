@@ -9,6 +9,15 @@ export const signaturesArea: Area = {
     page('firm/signing', () => import('./kinds/signing-page'), 'SigningPage'),
   ],
   firmPages: [{ to: '/firm/signing', words: 'Signing', at: 33 }],
+  documentActs: [
+    {
+      at: 10,
+      words: 'Give for signature',
+      needs: 'do work',
+      isFor: ({ kind }) => kind === 'application/pdf',
+      Opens: part(() => import('./give-document-leaf'), 'GiveDocumentLeaf'),
+    },
+  ],
   jobsTogether: [{ at: 20, words: 'Give a letter to sign', needs: 'do work', Opens: part(() => import('./give-many-leaf'), 'GiveJobsLeaf') }],
   clientsTogether: [{ at: 20, words: 'Give a letter to sign', needs: 'do work', Opens: part(() => import('./give-many-leaf'), 'GiveClientsLeaf') }],
   today: {

@@ -3,8 +3,10 @@ import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
 import type { FieldErrors, UseFormReturn } from 'react-hook-form';
 import { addWorkingDays } from '@steady/core/calendar';
+import { titleOf } from '@steady/core/documents';
 import { withSigners } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
+import type { DocumentView } from '@steady/contract/documents';
 import type { JobView } from '@steady/contract/jobs';
 import { AskSignature } from '@steady/contract/ask-signature';
 import type { SigningKindView } from '@steady/contract/signing-kinds';
@@ -18,20 +20,14 @@ import { PlacesField } from './places/places-field';
 import { type Signers, SignersField } from './signers-field';
 
 /** Gives a document of the job for signature: which one, who signs in which order, then what goes to whom, then it goes. */
-export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void }) {
+export function SignatureLeaf({ job, document: given, onClose }: { job: JobView; document?: DocumentView; onClose(): void }) {
   const { day } = useSession();
-  const pages = job.documents.filter((document) => document.kind === 'application/pdf');
+  const pages = toBeSigned(job, given);
   const { data: kinds = [] } = useData(kindsRoutes.list);
-  const signing = job.contacts.filter((contact) => contact.signs);
+  const signing = signersOf(job);
   const { form, preview, step } = useSendingForm<AskSignature>({
     input: AskSignature,
-    start: {
-      documentId: pages[0]?.id ?? '',
-      title: job.name,
-      signerIds: signing.slice(0, 1).map(({ id }) => id),
-      dueOn: addWorkingDays(day, 8).toString(),
-      now: false,
-    },
+    start: startFor(job, pages, given, addWorkingDays(day, 8).toString()),
     preview: (values) => ask(signaturesRoutes.preview, { id: job.id }, values),
     send: (values) => send(signaturesRoutes.ask, { id: job.id }, values),
     onClose,
@@ -112,6 +108,24 @@ export function SignatureLeaf({ job, onClose }: { job: JobView; onClose(): void 
     </SendingLeaf>
   );
 }
+
+const signersOf = ({ contacts }: JobView) => contacts.filter(({ signs }) => signs);
+
+/** The documents of the job that can be signed; one that lies elsewhere with the client can be signed for a job as well. */
+function toBeSigned({ documents }: JobView, given: DocumentView | undefined): DocumentView[] {
+  const inJob = documents.filter(({ kind }) => kind === 'application/pdf');
+  return given === undefined || inJob.some(({ id }) => id === given.id) ? inJob : [given, ...inJob];
+}
+
+const startFor = (job: JobView, pages: readonly DocumentView[], given: DocumentView | undefined, dueOn: string) => ({
+  documentId: given?.id ?? pages[0]?.id ?? '',
+  title: given ? titleOf(given) : job.name,
+  signerIds: signersOf(job)
+    .slice(0, 1)
+    .map(({ id }) => id),
+  dueOn,
+  now: false,
+});
 
 /** Those who sign, as the form sends them. */
 function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignature>, people: Signers['people']) {
