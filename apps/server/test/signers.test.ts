@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import type { AskView } from '@steady/contract/asks';
+import type { SendPreview } from '@steady/contract/requests';
 import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
 import { aPdf } from './a-pdf';
 import { atSigning } from './at-signing';
@@ -12,7 +13,7 @@ beforeAll(async () => {
   t = await startTestApp();
 });
 afterAll(() => t.close());
-const { manager, of, here, give, standing, asked, sign } = atSigning(() => t);
+const { manager, of, here, filed, input, give, standing, asked, sign } = atSigning(() => t);
 
 type Inside = Awaited<ReturnType<typeof insidePortal>>;
 const partOf = async (who: string, before?: Inside) => {
@@ -112,6 +113,27 @@ describe('those who sign', () => {
     await change(id, [dara]).expect(409);
   });
 
+  it('are invited with it where they never came into the portal and that is wished, those alone whose turn it is', async () => {
+    const invited = async () =>
+      (await t.letters()).filter(({ subject, to }) => subject.includes('your own page with us') && to.endsWith(String(of.count))).map(({ to }) => to);
+    const documentId = await filed(aPdf());
+    const look = async (signerIds: string[]) =>
+      (await manager().post(`/api/jobs/${here.jobId}/signatures/preview`).send(input(documentId, signerIds)).expect(200)).body as SendPreview;
+    expect((await look(here.people)).neverIn).toEqual([here.owner]);
+    await give(here.people.slice(0, 1));
+    await t.drain();
+    expect(await invited()).toEqual([]);
+    await give(here.people, aPdf('more'), { invite: true });
+    await t.drain();
+    expect(await invited()).toEqual([here.owner]);
+    const { inside } = await asked(here.owner);
+    expect((await look(here.people)).neverIn).toEqual([]);
+    await give(here.people.slice(0, 1), aPdf('again'), { invite: true });
+    await t.drain();
+    expect(await invited()).toHaveLength(1);
+    await inside.get('/api/portal/asks').expect(200);
+  });
+
   it('hand it on themselves where the kind allows it, and nowhere else', async () => {
     await give(here.people.slice(0, 1));
     const alone = await partOf(here.owner);
@@ -119,12 +141,19 @@ describe('those who sign', () => {
     const handOn = (contactId: string) => alone.inside.post(`/api/portal/signatures/${alone.partyId}/hand-on`).send({ contactId });
     expect(problemOf(await handOn(here.people[1]!).expect(409)).code).toBe('not-handed-on');
     await signs(alone.inside, alone.partyId).expect(204);
+    const telling = { 'came in': 'at once', completed: 'not', asked: 'not' };
+    await manager().put('/api/you/told').send({ telling }).expect(204);
     await give(here.people.slice(0, 1), aPdf(), { kindId: await kindToHandOn() });
     const { inside, partyId, part } = await partOf(here.owner, alone.inside);
     expect(part!.handOnTo).toEqual([{ id: here.people[1], name: here.second }]);
     await inside.post(`/api/portal/signatures/${partyId}/hand-on`).send({ contactId: here.people[0] }).expect(422);
     await inside.post(`/api/portal/signatures/${partyId}/hand-on`).send({ contactId: here.people[1] }).expect(204);
     expect(places(await standing())).toEqual([['Dara', 0, 'asked']]);
+    // Whoever gave it is told as of anything that came in.
+    await t.tick();
+    await t.drain();
+    const handedOn = `handed Accounts 2025 on to ${here.second}, who signs in their place`;
+    expect((await t.letters()).some(({ to, body }) => to.startsWith('manager') && body.includes(handedOn))).toBe(true);
     expect((await partOf(here.owner, inside)).part).toBeUndefined();
     await signs(inside, partyId).expect(404);
     await sign(here.second);

@@ -147,6 +147,11 @@ export class AskSignature extends WantedOfSigners {
   @IsLine(80, 'The kind of document')
   keepPlacesAs?: string;
 
+  /** Whoever is told and has never been in the portal gets an invitation to their own page as well. */
+  @LeftOut()
+  @IsBoolean()
+  invite?: boolean;
+
   /** Told at once, whatever the hour and however many messages went out before. */
   @LeftOut()
   @IsBoolean()

@@ -310,6 +310,8 @@ export interface SendPreview {
   inPortal?: string[];
   /** What should be looked at before it goes, in sentences. */
   warnings?: string[];
+  /** Who of those written to has never been in the portal, and can be invited with it. */
+  neverIn?: string[];
 }
 
 export interface PortalDoor {

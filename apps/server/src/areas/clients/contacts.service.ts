@@ -22,6 +22,8 @@ export interface ContactOfClient extends Contact {
   /** "director"; null where none is known. */
   role: string | null;
   mobile: string | null;
+  /** When they last came into the portal; null where they never did. */
+  lastInAt: string | null;
 }
 
 export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added', 'clients');
@@ -320,6 +322,7 @@ export class ContactsService {
         awayUntil: contacts.awayUntil,
         role: clientContacts.role,
         mobile: contacts.mobile,
+        lastInAt: contacts.lastInAt,
       })
       .from(clientContacts)
       .innerJoin(contacts, eq(contacts.id, clientContacts.contactId))

@@ -14,7 +14,7 @@ import { ClientRecords, ClientsService } from '../clients';
 import { WordsWritten } from '../conversations';
 import { type Job, JobsService } from '../jobs';
 import { ItemAnswered } from '../requests';
-import { SignatureGiven, SignatureRefused } from '../signatures';
+import { SignatureGiven, SignatureHandedOn, SignatureRefused } from '../signatures';
 import { TeamService } from '../team';
 import { noticeWishes, notices } from './notices.tables';
 
@@ -48,8 +48,8 @@ export class NoticesService implements OnModuleInit {
       const others = (await this.asks.partiesOf(work, askId)).filter((party) => party.state !== 'done' && party.contactId !== work.actor.id);
       if (work.actor.kind === 'client' && others.length > 0) await this.tell(work, askId, 'came in', what);
     });
-    for (const refused of [SignatureRefused, NotApproved])
-      this.events.on(refused, (work, { what, payload: { askId } }) => this.tell(work, askId, 'came in', what));
+    for (const said of [SignatureRefused, SignatureHandedOn, NotApproved])
+      this.events.on(said, (work, { what, payload: { askId } }) => this.tell(work, askId, 'came in', what));
     this.events.on(WordsWritten, async (work, { what, clientId, jobId, payload: { side, memberIds } }) => {
       if (side === 'them')
         for (const memberId of memberIds)

@@ -1,4 +1,5 @@
 export { type Addressed, type Draft, PostService, type When } from './post.service';
+export { InvitationsService } from './invitations.service';
 export { PacingService, SendingRulesChanged } from './pacing.service';
 export { MessageDetails } from './message-details';
 export { lastSentAbout } from './message-sql';

@@ -13,6 +13,7 @@ import { NotNeeded } from './not-needed.service';
 import { type Replaced, signatureDocuments, signatureFields } from './signatures.tables';
 import { TURN } from './turn';
 
+export const SignatureHandedOn = eventKind<{ askId: string }>('signature handed on', 'signatures');
 export const NumberChanged = eventKind<{ askId: string }>('number of a signer changed', 'signatures');
 
 /** Who signs, changed while a document waits: somebody in the place of another, others after the one whose turn it is, another number for a code. */
@@ -78,6 +79,12 @@ export class ChangeOfSigners {
         { field: 'contactId', message: `A code has to go to ${person!.name} by text message, and we know no number. Call ${work.firm.name}.` },
       ]);
     await this.instead(work, partyId, person!, code ? person!.mobile : null);
+    await this.events.record(work, SignatureHandedOn, {
+      what: `handed ${ask.title} on to ${person!.name}, who signs in their place`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId: ask.id },
+    });
   }
 
   private async instead(work: Work, partyId: string, person: ContactOfClient, number: string | null): Promise<AskParty> {

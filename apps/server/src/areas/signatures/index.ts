@@ -1,3 +1,4 @@
+export { SignatureHandedOn } from './change-signers.service';
 export { SignatureGiven, SignatureRefused, SignaturesService } from './signatures.service';
 export { SigningKinds } from './signing-kinds.service';
 export { TermsService } from './terms.service';

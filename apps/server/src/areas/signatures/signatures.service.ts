@@ -18,6 +18,7 @@ import { AskLetters, AsksService, PeopleWhoSign, type Turn, senderNow } from '..
 import { ClientsService } from '../clients';
 import { type Document, DocumentsService, FoldersService } from '../documents';
 import { type Job, JobsService } from '../jobs';
+import { InvitationsService } from '../post';
 import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
 import { signatureLetter } from './signature-kind';
@@ -60,6 +61,7 @@ export class SignaturesService {
     private readonly fields: SignatureFields,
     private readonly demands: SignatureDemands,
     private readonly kinds: SigningKinds,
+    private readonly invitations: InvitationsService,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -122,15 +124,12 @@ export class SignaturesService {
     const people = await this.people.chosen(work, clientId, input.signerIds, 'signerIds');
     await this.demands.foreseen(work, input, people);
     const places = inPlaces(people, input.together ?? []);
-    const preview = await this.letterTo(
-      work,
-      jobId,
-      input,
-      places.filter(({ position }) => position === 0),
-    );
+    const first = places.filter(({ position }) => position === 0);
+    const preview = await this.letterTo(work, jobId, input, first);
     const looked = await this.looked(work, document);
     await this.fieldsOf(work, input, people.length, looked.pages);
-    return { ...preview, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...warningsOf(document.name, looked)] };
+    const neverIn = first.flatMap(({ id, name, lastInAt }) => (lastInAt === null && preview.messages.some(({ contactId }) => contactId === id) ? [name] : []));
+    return { ...preview, neverIn, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...warningsOf(document.name, looked)] };
   }
 
   /** Where it is signed: as it was put down; where nothing was said of it, as is kept for its kind. @throws Problem where a place lies where nothing can be signed */
@@ -143,7 +142,7 @@ export class SignaturesService {
 
   /** Gives a document of a job for signature. */
   async ask(work: Work, jobId: string, input: AskSignature): Promise<string> {
-    const { documentId, title, signerIds, together = [], dueOn, words, now, keepPlacesAs, expiresOn } = input;
+    const { documentId, title, signerIds, together = [], dueOn, words, now, invite, keepPlacesAs, expiresOn } = input;
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
@@ -152,6 +151,7 @@ export class SignaturesService {
     const fields = await this.fieldsOf(work, input, people.length, pages);
     const demands = await this.demands.foreseen(work, input, people);
     const { numbers: _, ...asked } = demands;
+    const places = inPlaces(people, together);
     const { ask } = await this.asks.open(work, {
       kind: SIGNATURE,
       client,
@@ -160,7 +160,7 @@ export class SignaturesService {
       words: words ?? null,
       wantedBy: dueOn,
       phaseKey: phaseFor(job),
-      parties: inPlaces(people, together).map(({ id, name, position }) => ({ contactId: id, name, position })),
+      parties: places.map(({ id, name, position }) => ({ contactId: id, name, position })),
       what: `gave ${document.name} for signature to ${people.map(({ id, name }, at) => (at === 0 ? name : `${together.includes(id) ? ' and ' : ', then '}${name}`)).join('')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
       when: { now },
@@ -174,6 +174,9 @@ export class SignaturesService {
     });
     if (demands.kindId !== null) await this.kinds.used(work, demands.kindId);
     if (keepPlacesAs && fields.length > 0) await this.kinds.keepPlaces(work, keepPlacesAs, fields, people.length);
+    if (invite && client.way !== 'paper')
+      for (const { id, email, lastInAt, position } of places)
+        if (position === 0 && lastInAt === null && email !== null) await this.invitations.invite(work, id);
     return ask.id;
   }
 

@@ -44,7 +44,7 @@ it('says what the server finds too little', async () => {
 
 it('a code goes to another number, or none is asked for', async () => {
   const onClose = vi.fn();
-  const { asked } = stage(<NumberLeaf signer={party('Dara', 1, 'asked')} number="085 555 0142" onClose={onClose} />, {
+  const { asked } = stage(<NumberLeaf jobId="j1" signer={party('Dara', 1, 'asked')} number="085 555 0142" onClose={onClose} />, {
     answers: { 'PUT /api/signers/Dara/number': null },
   });
   fireEvent.change(screen.getByLabelText('Number'), { target: { value: 'soon' } });
@@ -54,4 +54,13 @@ it('a code goes to another number, or none is asked for', async () => {
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
   await waitFor(() => expect(onClose).toHaveBeenCalled());
   expect(asked.at(-1)!.sent).toEqual({});
+});
+
+it('where no code was asked for, the number that is known of them stands there first', async () => {
+  const { asked } = stage(<NumberLeaf jobId="j1" signer={party('Dara', 1, 'asked')} number={undefined} onClose={() => undefined} />, {
+    answers: { 'GET /api/jobs/j1': { contacts: [{ id: 'd', name: 'Dara', mobile: '085 555 0177' }] }, 'PUT /api/signers/Dara/number': null },
+  });
+  expect((await screen.findByLabelText<HTMLInputElement>('Number')).value).toBe('085 555 0177');
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(asked.at(-1)!.sent).toEqual({ number: '085 555 0177' }));
 });

@@ -1,14 +1,29 @@
+import * as jobsRoutes from '@steady/contract/jobs.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import type { PartyView } from '@steady/contract/asks';
 import { ChangeNumber } from '@steady/contract/signatures';
-import { send } from '../../app/api';
+import { send, useData } from '../../app/api';
 import { TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
 
-/** Where the code goes that a signer types, or that none is asked for. */
-export function NumberLeaf({ signer, number, onClose }: { signer: PartyView; number: string; onClose(): void }) {
+interface Props {
+  jobId: string;
+  signer: PartyView;
+  /** Where their code goes; nothing where none is asked for. */
+  number: string | undefined;
+  onClose(): void;
+}
+
+/** Where the code goes that a signer types, or that none is asked for. Where none was, the number that is known of them stands there first. */
+export function NumberLeaf({ jobId, number, ...of }: Props) {
+  const { data: job } = useData(jobsRoutes.view, number === undefined ? { id: jobId } : null);
+  if (number !== undefined) return <NumberForm {...of} number={number} />;
+  return job ? <NumberForm {...of} number={job.contacts.find(({ name }) => name === of.signer.name)?.mobile ?? ''} /> : null;
+}
+
+function NumberForm({ signer, number, onClose }: { signer: PartyView; number: string; onClose(): void }) {
   const notify = useNotify();
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeNumber>({
     input: ChangeNumber,

@@ -65,7 +65,7 @@ export function SignatureBody({ ask }: { ask: AskView<SignaturePart> }) {
 function ActLeaf({ what, party, ask, jobId, onClose }: { what: Act; party: PartyView; ask: AskView<SignaturePart>; jobId: string; onClose(): void }) {
   const code = codeOf(ask.part, party);
   if (what === 'paper') return <PaperLeaf jobId={jobId} signer={party} onClose={onClose} />;
-  if (what === 'number') return <NumberLeaf signer={party} number={code?.number ?? ''} onClose={onClose} />;
+  if (what === 'number') return <NumberLeaf jobId={jobId} signer={party} number={code?.number} onClose={onClose} />;
   return <ReplaceLeaf jobId={jobId} signer={party} parties={ask.parties} code={code !== undefined} onClose={onClose} />;
 }
 

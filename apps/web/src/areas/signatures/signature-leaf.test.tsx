@@ -93,6 +93,15 @@ it('is sent once it was looked at, and not before', async () => {
   expect(await screen.findByText('Sent to Aidan Gannet.')).toBeDefined();
 });
 
+it('offers an invitation to whoever never came into the portal, and sends it only where that is ticked', async () => {
+  const { asked } = show({ messages: [to('Aidan Gannet')], nobody: [], neverIn: ['Aidan Gannet'] });
+  look();
+  fireEvent.click(await screen.findByLabelText('Aidan Gannet never came into the portal: send an invitation as well'));
+  fireEvent.click(screen.getByRole('button', { name: 'Send to Aidan Gannet' }));
+  await waitFor(() => expect(sentOf(asked)).toHaveLength(2));
+  expect(asked.filter(({ what }) => what === 'POST /api/jobs/j1/signatures').at(-1)!.sent).toMatchObject({ invite: true });
+});
+
 it('goes back to the words with what was typed, and is looked at anew', async () => {
   const { asked } = show();
   fireEvent.change(screen.getByLabelText('What is signed'), { target: { value: 'The accounts' } });

@@ -1,7 +1,7 @@
 import * as kindsRoutes from '@steady/contract/signing-kinds.routes';
 import * as signaturesRoutes from '@steady/contract/signatures.routes';
 import { useState } from 'react';
-import type { FieldErrors, UseFormReturn } from 'react-hook-form';
+import type { FieldErrors, UseFormRegisterReturn, UseFormReturn } from 'react-hook-form';
 import { addWorkingDays } from '@steady/core/calendar';
 import { titleOf } from '@steady/core/documents';
 import { withSigners } from '@steady/core/signing';
@@ -9,10 +9,11 @@ import { counted } from '@steady/core/words';
 import type { DocumentView } from '@steady/contract/documents';
 import type { JobView } from '@steady/contract/jobs';
 import { AskSignature } from '@steady/contract/ask-signature';
+import type { SendPreview } from '@steady/contract/requests';
 import type { SigningKindView } from '@steady/contract/signing-kinds';
 import { ask, send, useData } from '../../app/api';
 import { useSession } from '../../app/session';
-import { DateField, LongTextField, SelectField, TextField } from '../../ui/fields';
+import { DateField, LongTextField, SelectField, TextField, TickField } from '../../ui/fields';
 import { AddDocument } from '../documents';
 import { SendingLeaf, useSendingForm } from '../post';
 import { KindField, TermsField } from './asked-fields';
@@ -58,12 +59,7 @@ export function SignatureLeaf({ job, document: given, onClose }: { job: JobView;
       title="Give for signature"
       step={step}
       withNobody="Record it, no message is sent"
-      after={
-        <p className="text-table text-soft">
-          {preview?.messages.length === 0 && 'A task to have it signed on paper takes its place. '}
-          {chosen.length > 1 && laterInWords(chosen, watch('together') ?? [])}
-        </p>
-      }
+      after={preview && <AfterLook preview={preview} chosen={chosen} together={watch('together') ?? []} invite={register('invite')} />}
     >
       <SelectField label="Document" value={watch('documentId')} onChange={({ target }) => setDocument(target.value)} error={errors.documentId?.message}>
         {pages.length === 0 && <option value="">no PDF in this job yet: add one</option>}
@@ -150,6 +146,31 @@ function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignatu
 }
 
 const numbersFault = ({ codes }: FieldErrors<AskSignature>): string | undefined => codes?.message ?? codes?.find?.((one) => one?.number)?.number?.message;
+
+interface After {
+  preview: SendPreview;
+  chosen: readonly string[];
+  together: readonly string[];
+  invite: UseFormRegisterReturn;
+}
+
+/** Below what goes out: who can be invited with it, and who is asked later. */
+function AfterLook({ preview: { messages, neverIn = [] }, chosen, together, invite }: After) {
+  return (
+    <>
+      {neverIn.length > 0 && (
+        <TickField
+          label={`${neverIn.join(' and ')} never came into the portal: send ${neverIn.length === 1 ? 'an invitation' : 'invitations'} as well`}
+          {...invite}
+        />
+      )}
+      <p className="text-table text-soft">
+        {messages.length === 0 && 'A task to have it signed on paper takes its place. '}
+        {chosen.length > 1 && laterInWords(chosen, together)}
+      </p>
+    </>
+  );
+}
 
 /** Who is asked later: those behind the first, and behind those who sign at the same time as the first. */
 function laterInWords(chosen: readonly string[], together: readonly string[]): string {
