@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NO_EVIDENCE } from '@steady/core/signing';
 import type { AskView } from '@steady/contract/asks';
+import type { Listed } from '@steady/contract/lists';
 import type { SendPreview } from '@steady/contract/requests';
-import type { PortalSignaturePart, SignaturePart } from '@steady/contract/signatures';
+import type { PortalSignaturePart, SignaturePart, SignatureRow } from '@steady/contract/signatures';
 import { aPdf } from './a-pdf';
 import { atSigning } from './at-signing';
 import { problemOf } from './at-work';
@@ -111,6 +112,35 @@ describe('those who sign', () => {
     const { inside, partyId } = await asked(here.owner);
     await inside.post(`/api/portal/signatures/${partyId}/refuse`).send({ reason: 'No.' }).expect(204);
     await change(id, [dara]).expect(409);
+  });
+
+  it('each sign by a day of their own, which their letter and their page say; it is changed while they wait', async () => {
+    const [cara, dara] = here.people as [string, string];
+    const documentId = await filed(aPdf());
+    const by = (contactId: string, day: string) => input(documentId, here.people, { days: [{ contactId, by: day }] });
+    const refused = async (asked: object) => problemOf(await manager().post(`/api/jobs/${here.jobId}/signatures/preview`).send(asked).expect(422)).errors![0]!;
+    expect(await refused(by(cara, '2026-03-10'))).toMatchObject({ field: 'days', message: `${here.owner}: this day is over. Give them some days.` });
+    expect((await refused(by(dara, '2026-03-26'))).message).toContain('would sign after Wed 25 Mar 2026');
+    const preview = (await manager().post(`/api/jobs/${here.jobId}/signatures/preview`).send(by(cara, '2026-03-18')).expect(200)).body as SendPreview;
+    expect(preview.messages[0]!.body).toContain('by Wed 18 Mar 2026');
+
+    await give(here.people, aPdf('ours'), { days: [{ contactId: cara, by: '2026-03-18' }] });
+    const { inside, partyId } = await asked(here.owner);
+    const wanted = async () => (await portalAsks(inside, 'signature')).find((one) => one.partyId === partyId)!.wantedBy;
+    expect(await wanted()).toBe('2026-03-18');
+    const list = async () => ((await manager().get(`/api/signatures?job=${here.jobId}`).expect(200)).body as Listed<SignatureRow>).rows[0]!.wantedBy;
+    expect(await list()).toBe('2026-03-18');
+    const setDay = (day?: string) => manager().put(`/api/signers/${partyId}/day`).send({ by: day });
+    await setDay('2026-03-26').expect(422);
+    await setDay('2026-03-16').expect(204);
+    expect(await wanted()).toBe('2026-03-16');
+    await setDay().expect(204);
+    expect([await wanted(), await list()]).toEqual(['2026-03-25', '2026-03-25']);
+    await setDay('2026-03-16').expect(204);
+    await signs(inside, partyId).expect(204);
+    // Theirs is over with their signature: the next has the day of all, and it is changed for nobody any more.
+    expect(await list()).toBe('2026-03-25');
+    await setDay('2026-03-17').expect(409);
   });
 
   it('are invited with it where they never came into the portal and that is wished, those alone whose turn it is', async () => {

@@ -74,6 +74,15 @@ export class CodeByText {
   number: string;
 }
 
+/** The day by which one of the signers is to sign, before the others. */
+export class DayOfSigner {
+  @IsUUID()
+  contactId: string;
+
+  @IsDay({ message: 'Give the day by which they are to sign.' })
+  by: string;
+}
+
 /** What is said to those who sign, and how long they have for it. */
 export class WantedOfSigners {
   @IsDay({ message: 'Give the day by which you need it.' })
@@ -126,6 +135,14 @@ export class AskSignature extends WantedOfSigners {
   @ValidateNested({ each: true })
   @Type(() => CodeByText)
   codes?: CodeByText[];
+
+  /** Those of them who are to sign by a day of their own. */
+  @LeftOut()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  @Type(() => DayOfSigner)
+  days?: DayOfSigner[];
 
   /** The name of the terms to which those agree who have not yet. */
   @Trimmed()

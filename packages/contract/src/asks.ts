@@ -47,6 +47,8 @@ export interface PartyView {
   /** Since when it is their turn; null while somebody before them has not finished. */
   turnSince: string | null;
   doneAt: string | null;
+  /** By when their part is wanted; null where that is the day of all of it. */
+  wantedBy: string | null;
 }
 
 /** Anything wanted from a client, as the firm sees it; `part` is what its kind adds. */

@@ -1,6 +1,6 @@
 import type { SendPreview } from './requests';
 import type { AskSignature } from './ask-signature';
-import type { ChangeNumber, ChangeSigners, NoteSignedOnPaper, ReplaceSigner, SignatureRow, SignatureSum } from './signatures';
+import type { ChangeDay, ChangeNumber, ChangeSigners, NoteSignedOnPaper, ReplaceSigner, SignatureRow, SignatureSum } from './signatures';
 import type { ListFieldsView, ListTotals, Listed, PlaceFound } from './lists';
 import type { SignaturesFilter } from './queries';
 import { type Added, FILE, a, get, post, put } from './route';
@@ -13,6 +13,8 @@ export const replace = post('/api/signers/:id/replace', 'do work', { input: a<Re
 export const copyAgain = post('/api/asks/:id/signed-copy', 'do work');
 /** Where a signer's code goes by text message, as long as they have not signed. */
 export const number = put('/api/signers/:id/number', 'do work', { input: a<ChangeNumber>('ChangeNumber') });
+/** By which day a signer is to sign, as long as they have not. */
+export const day = put('/api/signers/:id/day', 'do work', { input: a<ChangeDay>('ChangeDay') });
 /** Those who sign after the one whose turn it is. */
 export const changeSigners = put('/api/asks/:id/signers', 'do work', { input: a<ChangeSigners>('ChangeSigners') });
 

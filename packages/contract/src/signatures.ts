@@ -90,6 +90,13 @@ export class ChangeNumber {
   number?: string;
 }
 
+/** By which day a signer is to sign; without one by the day by which all are. */
+export class ChangeDay {
+  @LeftOut()
+  @IsDay({ message: 'Give the day by which they are to sign, or leave it empty.' })
+  by?: string;
+}
+
 /** Those who sign after the one whose turn it is, in order. */
 export class ChangeSigners {
   @IsArray()

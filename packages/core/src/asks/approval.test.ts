@@ -11,6 +11,7 @@ const party = (name: string, more: Partial<Party> = {}): Party => ({
   turnSince: '2026-03-10T09:00:00Z',
   doneAt: null,
   reason: null,
+  wantedBy: null,
   ...more,
 });
 

@@ -17,6 +17,7 @@ import {
   troubleOf,
   turnOf,
   turnsOf,
+  wantedOf,
 } from '.';
 
 const at = (day: number) => `2026-03-${String(day).padStart(2, '0')}T09:00:00Z`;
@@ -38,6 +39,7 @@ const party = (name: string, more: Partial<Party> = {}): Party => ({
   turnSince: at(1),
   doneAt: null,
   reason: null,
+  wantedBy: null,
   ...more,
 });
 const told = [party('Bríd')];
@@ -194,6 +196,7 @@ describe('always', () => {
       turnSince: fc.constant(at(1)),
       doneAt: fc.constant(null),
       reason: fc.constant(null),
+      wantedBy: fc.constant(null),
     }),
     { minLength: 1, maxLength: 4 },
   );
@@ -217,5 +220,15 @@ describe('always', () => {
         if (state === 'done') expect(wanted.every((one) => ['accepted', 'taken out', 'from elsewhere'].includes(one.state))).toBe(true);
       }),
     );
+  });
+});
+
+describe('the day by which one of several is to do their part', () => {
+  it.each([
+    ['2026-03-18', '2026-03-18', 'their own'],
+    [null, '2026-03-25', 'that of all, where none was said'],
+    ['2026-03-30', '2026-03-25', 'that of all, where it was moved before theirs'],
+  ])('said %s it is %s: %s', (wantedBy, day, _) => {
+    expect(wantedOf({ wantedBy }, { wantedBy: '2026-03-25' })).toBe(day);
   });
 });

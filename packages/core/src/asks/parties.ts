@@ -20,6 +20,8 @@ export interface Party {
   doneAt: string | null;
   /** Why it refused. */
   reason: string | null;
+  /** By when its part is wanted, ISO day; null where nothing was said but the day of the whole ask. */
+  wantedBy: string | null;
 }
 
 /** Whose turn it is: of the first place where not all have finished, those who have not. Nobody where all have, or one of them refused. */
@@ -32,3 +34,11 @@ export function turnsOf<One extends Pick<Party, 'state' | 'position'>>(parties: 
 
 /** The first of those whose turn it is; null where it is nobody's. */
 export const turnOf = <One extends Pick<Party, 'state' | 'position'>>(parties: readonly One[]): One | null => turnsOf(parties)[0] ?? null;
+
+/**
+ * By when the part of one party is wanted: the day said for it, as long as that comes before the day by which all of it is.
+ * @returns ISO day
+ * @example wantedOf({ wantedBy: '2026-03-18' }, { wantedBy: '2026-03-25' }) → '2026-03-18'
+ */
+export const wantedOf = (party: Pick<Party, 'wantedBy'>, ask: { wantedBy: string }): string =>
+  party.wantedBy !== null && party.wantedBy < ask.wantedBy ? party.wantedBy : ask.wantedBy;

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { lastSafeDay, turnOf, turnsOf } from '@steady/core/asks';
+import { lastSafeDay, turnOf, turnsOf, wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { SendPreview } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
@@ -108,7 +108,7 @@ export class AskLetters {
     return { client, job, contactId: party?.contactId ?? job?.contactId ?? null };
   }
 
-  private async draft(work: Work, ask: Ask, party: Pick<AskParty, 'contactId'>, again: boolean): Promise<{ client: Client; draft: Draft }> {
+  private async draft(work: Work, ask: Ask, party: Pick<AskParty, 'contactId' | 'wantedBy'>, again: boolean): Promise<{ client: Client; draft: Draft }> {
     const { client, job, contactId } = await this.whom(work, ask, party);
     const from = ask.askedById === null ? null : ask.askedBy;
     const about = {
@@ -118,7 +118,10 @@ export class AskLetters {
       sender: from ? `${from} of ${work.firm.name}` : work.firm.name,
     };
     const kind = this.kinds.of(ask.kind);
-    return { client, draft: addressed(await kind.letter(work, ask, about, again), kind.permission, contactId, from, ask.id) };
+    return {
+      client,
+      draft: addressed(await kind.letter(work, { ...ask, wantedBy: wantedOf(party, ask) }, about, again), kind.permission, contactId, from, ask.id),
+    };
   }
 
   /** Writes to one party. @returns how many were written to; none where they cannot be */

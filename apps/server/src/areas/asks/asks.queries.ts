@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { type SQL, and, asc, desc, eq, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
-import { troubleOf } from '@steady/core/asks';
+import { troubleOf, wantedOf } from '@steady/core/asks';
 import type { AskOfPhase } from '@steady/core/procedures';
 import type { AskView, PortalAsk } from '@steady/contract/asks';
 import type { TodayView } from '@steady/contract/today';
@@ -72,7 +72,7 @@ export class AskQueries {
       owed: ask.owed,
       forUs: ask.forUs,
       trouble: troubleOf(ask, work.today.toString()),
-      parties: ask.parties.map(({ id, name, position, state, turnSince, doneAt }) => ({ id, name, position, state, turnSince, doneAt })),
+      parties: ask.parties.map(({ id, name, position, state, turnSince, doneAt, wantedBy }) => ({ id, name, position, state, turnSince, doneAt, wantedBy })),
       sendOn: ask.sendOn,
       isPortalOnly: ask.isPortalOnly,
       promisedFor: ask.promisedFor,
@@ -143,7 +143,7 @@ export class AskQueries {
       words: ask.words,
       client: says.get(ask.clientId)!.client,
       jobName: ask.jobId && (jobs.get(ask.jobId) ?? null),
-      wantedBy: ask.wantedBy,
+      wantedBy: wantedOf(party, ask),
       askedBy: ask.askedBy,
       askedAt: ask.askedAt,
       doneAt: party.doneAt,

@@ -30,7 +30,7 @@ export interface NewAsk {
   words?: string | null;
   wantedBy: string;
   /** Those who are asked, in order; a null contact stands for whoever gets asks of that kind. Where no place is given, one after the other. */
-  parties: { contactId: string | null; name: string; position?: number }[];
+  parties: { contactId: string | null; name: string; position?: number; wantedBy?: string | null }[];
   /** What the history says: "asked for Bank statements". */
   what: string;
   after: unknown;

@@ -84,6 +84,8 @@ export const askParties = pgTable(
     doneAt: moment('done_at'),
     /** Why they refused. */
     reason: text('reason'),
+    /** By when their part is wanted; null where that is the day of the whole ask. */
+    wantedBy: day('wanted_by'),
   },
   (t) => [ownFirm(), ofSeen('ask_id', 'asks'), index().on(t.askId), index().on(t.contactId)],
 );

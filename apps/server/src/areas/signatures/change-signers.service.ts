@@ -1,19 +1,23 @@
 import { Injectable } from '@nestjs/common';
 import { eq, sql } from 'drizzle-orm';
+import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
+import { fullDate } from '@steady/core/words';
 import type { ChangeSigners, ReplaceSigner } from '@steady/contract/signatures';
 import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
-import { type Ask, type AskParty, AsksService, PeopleWhoSign, WhoIsAsked } from '../asks';
+import { type Ask, AskBook, type AskParty, AsksService, PeopleWhoSign, WhoIsAsked } from '../asks';
 import { type ContactOfClient, ContactsService } from '../clients';
 import { CodesByText } from './codes-by-text.service';
 import { SignatureDemands } from './demands.service';
+import { mustBeInTime } from './in-time';
 import { NotNeeded } from './not-needed.service';
 import { type Replaced, signatureDocuments, signatureFields } from './signatures.tables';
 import { TURN } from './turn';
 
 export const SignatureHandedOn = eventKind<{ askId: string }>('signature handed on', 'signatures');
+export const DayOfSignerChanged = eventKind<{ askId: string }>('day of a signer changed', 'signatures');
 export const NumberChanged = eventKind<{ askId: string }>('number of a signer changed', 'signatures');
 
 /** Who signs, changed while a document waits: somebody in the place of another, others after the one whose turn it is, another number for a code. */
@@ -22,6 +26,7 @@ export class ChangeOfSigners {
   constructor(
     private readonly events: Events,
     private readonly asks: AsksService,
+    private readonly book: AskBook,
     private readonly asked: WhoIsAsked,
     private readonly people: PeopleWhoSign,
     private readonly contacts: ContactsService,
@@ -34,6 +39,14 @@ export class ChangeOfSigners {
     const found = await this.asks.partyAndAsk(work, partyId);
     if (found.ask.kind !== SIGNATURE) throw Problem.notFound('signature');
     return found;
+  }
+
+  /** @throws Problem where nothing is wanted any more of that one */
+  private async waiting(work: Work, partyId: string): Promise<{ party: AskParty; ask: Ask }> {
+    const { ask, party } = await this.signature(work, partyId);
+    if (party.state === 'done') throw Problem.refused('done-already', `${party.name} has signed already.`);
+    if (!['planned', 'with the client', 'with us'].includes(ask.state)) throw Problem.refused('ask-ended', `It is ${ask.state} and stays as it is.`);
+    return { ask, party };
   }
 
   /** @throws Problem where those would be too little of what is asked for */
@@ -144,11 +157,24 @@ export class ChangeOfSigners {
     }
   }
 
+  /** By which day one who has not signed is to; without one by the day by which all have to. */
+  async day(work: Work, partyId: string, by: string | null): Promise<void> {
+    const { ask, party } = await this.waiting(work, partyId);
+    if (by !== null) mustBeInTime(work, { name: party.name, wantedBy: by }, ask.wantedBy, 'by');
+    await this.book.setParty(work, partyId, { wantedBy: by });
+    await this.events.record(work, DayOfSignerChanged, {
+      what: `wants ${ask.title} signed by ${party.name} by ${fullDate(civil(by ?? ask.wantedBy))}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      before: { wantedBy: party.wantedBy },
+      after: { wantedBy: by },
+      payload: { askId: ask.id },
+    });
+  }
+
   /** Where the code of one who has not signed goes; without a number none is asked for. */
   async number(work: Work, partyId: string, number: string | null): Promise<void> {
-    const { ask, party } = await this.signature(work, partyId);
-    if (party.state === 'done') throw Problem.refused('done-already', `${party.name} has signed already.`);
-    if (!['planned', 'with the client', 'with us'].includes(ask.state)) throw Problem.refused('ask-ended', `It is ${ask.state} and stays as it is.`);
+    const { ask, party } = await this.waiting(work, partyId);
     if (number === null && (await this.demands.of(work, ask.id)).evidence.byText)
       throw Problem.invalid([{ field: 'number', message: 'Everybody who signs this kind of document types a code: give a number.' }]);
     if (number !== null) this.codes.mustGoOut([number], 'number');

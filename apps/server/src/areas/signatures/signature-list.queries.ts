@@ -33,7 +33,7 @@ const FIELDS: ListField[] = [
   { key: 'state', name: 'Status', kind: 'choice', choices: SIGNATURE_STATES, value: STATE },
   { key: 'turn', name: 'Waits for', kind: 'text', value: sql`a.turn_name`, sort: sql`a.turn_since` },
   { key: 'since', name: 'Waits since', kind: 'date', value: sql`a.turn_since::date`, sort: sql`a.turn_since` },
-  { key: 'wanted', name: 'Wanted by', kind: 'date', value: sql`a.wanted_by` },
+  { key: 'wanted', name: 'Wanted by', kind: 'date', value: sql`a.turn_wanted` },
   { key: 'asked', name: 'Asked', kind: 'date', value: sql`a.asked_at::date`, sort: sql`a.asked_at` },
   { key: 'askedBy', name: 'Asked by', kind: 'text', value: sql`a.asked_by` },
   { key: 'ended', name: 'Ended', kind: 'date', value: sql`a.ended_at::date`, sort: sql`a.ended_at` },
@@ -45,7 +45,7 @@ const FIELDS: ListField[] = [
 ];
 
 const SHOWN = sql`a.id, a.title, ${STATE} as state, a.trouble, a.client_id as "clientId", c.name as client, a.job_id as "jobId", j.name as job, a.turn_name as turn,
-  a.turn_since as "turnSince", a.turn_contact as "turnContactId", a.done, a.of_all as "of", a.wanted_by as "wantedBy", a.ended_at as "endedAt", a.why as reason`;
+  a.turn_since as "turnSince", a.turn_contact as "turnContactId", a.done, a.of_all as "of", a.turn_wanted as "wantedBy", a.ended_at as "endedAt", a.why as reason`;
 const FROM = sql`(select a.*, d.copy_fault, d.sealed_at, ${TROUBLE} as trouble from ${asksWithTurns(SIGNATURE)} a join signature_documents d on d.ask_id = a.id) a
   join ${peopleOfClients} c on c.id = a.client_id left join ${jobsInLists} j on j.id = a.job_id`;
 

@@ -5,6 +5,7 @@ import { SignaturesFilter } from '@steady/contract/queries';
 import type { SendPreview } from '@steady/contract/requests';
 import { AskSignature } from '@steady/contract/ask-signature';
 import {
+  ChangeDay,
   ChangeNumber,
   ChangeSigners,
   NoteSignedOnPaper,
@@ -59,6 +60,11 @@ export class SignaturesController {
   @Does(routes.number, { input: ChangeNumber })
   number({ work, at: { id: partyId }, input }: Asked<typeof routes.number>): Promise<void> {
     return this.signers.number(work, partyId, input.number ?? null);
+  }
+
+  @Does(routes.day, { input: ChangeDay })
+  day({ work, at: { id: partyId }, input }: Asked<typeof routes.day>): Promise<void> {
+    return this.signers.day(work, partyId, input.by ?? null);
   }
 
   @Does(routes.changeSigners, { input: ChangeSigners })

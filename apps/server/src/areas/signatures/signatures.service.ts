@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
+import { wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
 import { type Given, type PageSize, type SignField, fieldsLeft, keptPlaces } from '@steady/core/signing';
@@ -21,6 +22,7 @@ import { type Job, JobsService } from '../jobs';
 import { InvitationsService } from '../post';
 import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
+import { mustBeInTime } from './in-time';
 import { signatureLetter } from './signature-kind';
 import { signatureDocuments, signings } from './signatures.tables';
 import { type SignatureEvent, SignedCopies } from './signed-copies.service';
@@ -100,17 +102,16 @@ export class SignaturesService {
     work: Work,
     jobId: string,
     { title, words, dueOn, now }: Pick<AskSignature, 'title' | 'words' | 'dueOn' | 'now'>,
-    first: readonly { id: string }[],
+    first: readonly { id: string; wantedBy?: string | null }[],
   ): Promise<SendPreview> {
     const job = await this.jobs.get(work, jobId);
     const client = await this.clients.get(work, job.clientId);
-    const letter = signatureLetter(
-      work.firm,
-      { title, words, wantedBy: dueOn },
-      { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) },
-    );
+    const about = { client: client.name, job: job.name, lastSafe: null, sender: senderNow(work) };
     const all: SendPreview[] = [];
-    for (const { id } of first) all.push(await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, id, { now }));
+    for (const { id, wantedBy = null } of first) {
+      const letter = signatureLetter(work.firm, { title, words, wantedBy: wantedOf({ wantedBy }, { wantedBy: dueOn }) }, about);
+      all.push(await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, id, { now }));
+    }
     const [one] = all;
     const told = new Set<string>();
     const untold = all.flatMap(({ nobody }) => nobody).filter(({ name }) => !told.has(name) && told.add(name));
@@ -123,7 +124,7 @@ export class SignaturesService {
     const document = await this.toBeSigned(work, clientId, input.documentId);
     const people = await this.people.chosen(work, clientId, input.signerIds, 'signerIds');
     await this.demands.foreseen(work, input, people);
-    const places = inPlaces(people, input.together ?? []);
+    const places = signersOf(work, people, input);
     const first = places.filter(({ position }) => position === 0);
     const preview = await this.letterTo(work, jobId, input, first);
     const looked = await this.looked(work, document);
@@ -151,7 +152,7 @@ export class SignaturesService {
     const fields = await this.fieldsOf(work, input, people.length, pages);
     const demands = await this.demands.foreseen(work, input, people);
     const { numbers: _, ...asked } = demands;
-    const places = inPlaces(people, together);
+    const places = signersOf(work, people, input);
     const { ask } = await this.asks.open(work, {
       kind: SIGNATURE,
       client,
@@ -160,7 +161,7 @@ export class SignaturesService {
       words: words ?? null,
       wantedBy: dueOn,
       phaseKey: phaseFor(job),
-      parties: places.map(({ id, name, position }) => ({ contactId: id, name, position })),
+      parties: places.map(({ id, name, position, wantedBy }) => ({ contactId: id, name, position, wantedBy })),
       what: `gave ${document.name} for signature to ${people.map(({ id, name }, at) => (at === 0 ? name : `${together.includes(id) ? ' and ' : ', then '}${name}`)).join('')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
       when: { now },
@@ -269,10 +270,21 @@ export class SignaturesService {
   }
 }
 
-/** Those who sign with where each stands in the order. @param together who signs at the same time as the one before */
-function inPlaces<Person extends { id: string }>(people: readonly Person[], together: readonly string[]): (Person & { position: number })[] {
+/**
+ * Those who sign, with where each stands in the order, and by which day where that is not the day of all.
+ * @throws Problem where such a day is over, or comes after that of all
+ */
+function signersOf<Person extends { id: string; name: string }>(
+  work: Work,
+  people: readonly Person[],
+  { together = [], days = [], dueOn }: Pick<AskSignature, 'together' | 'days' | 'dueOn'>,
+): (Person & { position: number; wantedBy: string | null })[] {
   let position = -1;
-  return people.map((person, at) => ({ ...person, position: at > 0 && together.includes(person.id) ? position : (position += 1) }));
+  return people.map((person, at) => {
+    const wantedBy = days.find(({ contactId }) => contactId === person.id)?.by ?? null;
+    if (wantedBy !== null) mustBeInTime(work, { name: person.name, wantedBy }, dueOn, 'days');
+    return { ...person, wantedBy, position: at > 0 && together.includes(person.id) ? position : (position += 1) };
+  });
 }
 
 /** For which phase a signature given now counts: the next that is complete with one, or else the one in which the job stands. */

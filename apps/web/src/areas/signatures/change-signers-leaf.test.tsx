@@ -4,11 +4,20 @@ import type { AskView, PartyView } from '@steady/contract/asks';
 import type { SignaturePart } from '@steady/contract/signatures';
 import { Refused, stage } from '../../../test/stage';
 import { ChangeSignersLeaf } from './change-signers-leaf';
+import { DayLeaf } from './day-leaf';
 import { NumberLeaf } from './number-leaf';
 
 const [CARA, DARA, EVE] = ['1', '2', '3'].map((end) => `0190a0a0-0000-7000-8000-00000000000${end}`) as [string, string, string];
 const person = (id: string, name: string, signs = true) => ({ id, name, email: null, mobile: null, role: null, signs });
-const party = (name: string, position: number, state: PartyView['state']): PartyView => ({ id: name, name, position, state, turnSince: null, doneAt: null });
+const party = (name: string, position: number, state: PartyView['state']): PartyView => ({
+  id: name,
+  name,
+  position,
+  state,
+  turnSince: null,
+  doneAt: null,
+  wantedBy: null,
+});
 const ASK = { id: 'a1', parties: [party('Cara', 0, 'asked'), party('Dara', 1, 'ahead')] } as unknown as AskView<SignaturePart>;
 const JOB = { contacts: [person(CARA, 'Cara'), person(DARA, 'Dara'), person(EVE, 'Eve'), person('x', 'Pat', false)] };
 
@@ -63,4 +72,18 @@ it('where no code was asked for, the number that is known of them stands there f
   expect((await screen.findByLabelText<HTMLInputElement>('Number')).value).toBe('085 555 0177');
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
   await waitFor(() => expect(asked.at(-1)!.sent).toEqual({ number: '085 555 0177' }));
+});
+
+it('one signs by another day, or by that of all', async () => {
+  const onClose = vi.fn();
+  const signer = { ...party('Dara', 1, 'asked'), wantedBy: '2026-03-18' };
+  const { asked } = stage(<DayLeaf signer={signer} wantedBy="2026-03-25" onClose={onClose} />, {
+    answers: { 'PUT /api/signers/Dara/day': new Refused([{ field: 'by', message: 'Dara: this day is over. Give them some days.' }]) },
+  });
+  expect(screen.getByText(/it is the day of all who sign: Wed 25 Mar/)).toBeDefined();
+  fireEvent.change(screen.getByLabelText('Sign by'), { target: { value: '2026-03-10' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect(await screen.findByText('Dara: this day is over. Give them some days.')).toBeDefined();
+  expect(onClose).not.toHaveBeenCalled();
+  expect(asked.at(-1)!.sent).toEqual({ by: '2026-03-10' });
 });

@@ -41,6 +41,7 @@ function Change({ ask, contacts, onClose }: Omit<Props, 'jobId'> & { contacts: J
       chosen: people.map(({ id }) => id),
       together: together.map(({ id }) => id),
       numbers: {},
+      days: {},
     };
   });
   const { form, onSubmit, busy, problem } = useLeafForm<ChangeSigners>({

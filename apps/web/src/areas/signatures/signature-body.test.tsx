@@ -12,6 +12,7 @@ const party = (id: string, more: Partial<PartyView> = {}): PartyView => ({
   position: 0,
   state: 'asked',
   turnSince: '2026-03-11T08:00:00Z',
+  wantedBy: null,
   doneAt: null,
   ...more,
 });
@@ -41,7 +42,9 @@ const show = (given: AskView<SignaturePart>, answers: Record<string, unknown> = 
 const lines = () =>
   screen
     .getAllByRole('listitem')
-    .map((line) => line.textContent?.replace('Signed on paper', '').replace('Somebody else signs', '').replace('Ask for a code', '').trim());
+    .map((line) =>
+      line.textContent?.replace('Signed on paper', '').replace('Somebody else signs', '').replace('Another day', '').replace('Ask for a code', '').trim(),
+    );
 
 it('says of each signer where it stands, in their order', () => {
   show(

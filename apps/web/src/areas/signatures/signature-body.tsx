@@ -10,6 +10,7 @@ import { useSession } from '../../app/session';
 import { useAct } from '../../app/use-act';
 import { dayInWords, momentInWords } from '../../ui/words';
 import { ChangeSignersLeaf } from './change-signers-leaf';
+import { DayLeaf } from './day-leaf';
 import { NumberLeaf } from './number-leaf';
 import { PaperLeaf } from './paper-leaf';
 import { ReplaceLeaf } from './replace-leaf';
@@ -66,6 +67,7 @@ function ActLeaf({ what, party, ask, jobId, onClose }: { what: Act; party: Party
   const code = codeOf(ask.part, party);
   if (what === 'paper') return <PaperLeaf jobId={jobId} signer={party} onClose={onClose} />;
   if (what === 'number') return <NumberLeaf jobId={jobId} signer={party} number={code?.number} onClose={onClose} />;
+  if (what === 'day') return <DayLeaf signer={party} wantedBy={ask.wantedBy} onClose={onClose} />;
   return <ReplaceLeaf jobId={jobId} signer={party} parties={ask.parties} code={code !== undefined} onClose={onClose} />;
 }
 

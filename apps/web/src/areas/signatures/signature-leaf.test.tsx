@@ -64,7 +64,7 @@ it('proposes the PDF of the job, its name, the first who signs, and eight workin
   expect(screen.getByLabelText<HTMLSelectElement>('Document').value).toBe(PDF);
   expect(screen.queryByRole('option', { name: 'stock.xlsx' })).toBeNull();
   expect(signers()).toEqual([
-    'Aidan Gannet, director aidan@gannet.exampleask for a code by text messagesigns first',
+    'Aidan Gannet, director aidan@gannet.exampleask for a code by text messageby a day of their ownsigns first',
     'Maeve Gannet no email addressis not asked',
   ]);
   look();
@@ -91,6 +91,23 @@ it('is sent once it was looked at, and not before', async () => {
   fireEvent.click(await screen.findByRole('button', { name: 'Send to Aidan Gannet' }));
   await waitFor(() => expect(sentOf(asked)).toEqual(['POST /api/jobs/j1/signatures/preview', 'POST /api/jobs/j1/signatures']));
   expect(await screen.findByText('Sent to Aidan Gannet.')).toBeDefined();
+});
+
+it('one of them signs by a day of their own, or as the others again', async () => {
+  const { asked } = show();
+  fireEvent.click(screen.getByLabelText('Maeve Gannet', { exact: false, selector: 'input' }));
+  fireEvent.click(screen.getAllByRole('button', { name: 'by a day of their own' })[0]!);
+  const day = screen.getByLabelText('Day by which Aidan Gannet signs');
+  fireEvent.change(day, { target: { value: '2026-03-18' } });
+  fireEvent.blur(day);
+  look();
+  await screen.findByText('Before it goes');
+  expect(asked.at(-1)!.sent).toMatchObject({ days: [{ contactId: AIDAN, by: '2026-03-18' }] });
+  fireEvent.click(screen.getByRole('button', { name: 'Back to the words' }));
+  fireEvent.click(screen.getByRole('button', { name: 'as the others' }));
+  look();
+  await waitFor(() => expect(sentOf(asked)).toHaveLength(2));
+  expect(asked.filter(({ what }) => what.endsWith('/preview')).at(-1)!.sent).not.toHaveProperty('days');
 });
 
 it('offers an invitation to whoever never came into the portal, and sends it only where that is ticked', async () => {

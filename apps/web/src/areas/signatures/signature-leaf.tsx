@@ -78,6 +78,8 @@ export function SignatureLeaf({ job, document: given, onClose }: { job: JobView;
         needsNumbers={kind?.evidence.byText ?? false}
         error={errors.signerIds?.message}
         numbersError={numbersFault(errors)}
+        withDays
+        daysError={daysFault(errors)}
       />
       <PlacesField
         form={form}
@@ -125,7 +127,7 @@ const startFor = (job: JobView, pages: readonly DocumentView[], given: DocumentV
 
 /** Those who sign, as the form sends them. */
 function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignature>, people: Signers['people']) {
-  const [signers, setSigners] = useState<Signers>(() => ({ people, chosen: people.slice(0, 1).map(({ id }) => id), together: [], numbers: {} }));
+  const [signers, setSigners] = useState<Signers>(() => ({ people, chosen: people.slice(0, 1).map(({ id }) => id), together: [], numbers: {}, days: {} }));
   /** Those who are ticked sign in the order in which they stand. */
   const put = (next: Signers) => {
     setSigners(next);
@@ -133,6 +135,8 @@ function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignatu
     const after = next.people.filter(({ id }) => next.chosen.includes(id)).map(({ id }) => id);
     if (fields) setValue('fields', withSigners(fields, before, after));
     const shouldValidate = formState.isSubmitted;
+    const days = after.flatMap((contactId) => (next.days[contactId] ? [{ contactId, by: next.days[contactId] }] : []));
+    setValue('days', days.length > 0 ? days : undefined, { shouldValidate });
     setValue('signerIds', after, { shouldValidate });
     const together = after.filter((id) => next.together.includes(id));
     setValue('together', together.length > 0 ? together : undefined);
@@ -145,6 +149,7 @@ function useSigners({ getValues, setValue, formState }: UseFormReturn<AskSignatu
   return { signers, put };
 }
 
+const daysFault = ({ days }: FieldErrors<AskSignature>): string | undefined => days?.message ?? days?.find?.((one) => one?.by)?.by?.message;
 const numbersFault = ({ codes }: FieldErrors<AskSignature>): string | undefined => codes?.message ?? codes?.find?.((one) => one?.number)?.number?.message;
 
 interface After {

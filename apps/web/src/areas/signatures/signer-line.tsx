@@ -1,12 +1,13 @@
 import * as documentsRoutes from '@steady/contract/documents.routes';
+import { civil } from '@steady/core/calendar';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import type { SignaturePart, SigningView } from '@steady/contract/signatures';
 import { addressOf } from '../../app/api';
 import { useSession } from '../../app/session';
-import { momentInWords, waitedWords } from '../../ui/words';
+import { dayInWords, momentInWords, waitedWords } from '../../ui/words';
 
 /** What can be done about one who signs. */
-export type Act = 'paper' | 'replace' | 'number';
+export type Act = 'paper' | 'replace' | 'number' | 'day';
 
 interface LineProps {
   party: PartyView;
@@ -26,6 +27,7 @@ export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
     <li className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-soft px-3 py-2 text-table last:border-0">
       <span className="font-semibold">{party.name}</span>
       <SignerWords party={party} signing={ask.part.signings.find((one) => one.partyId === party.id)} ended={!isOpen} />
+      {party.state !== 'done' && party.wantedBy !== null && <OwnDay by={party.wantedBy} isOpen={isOpen} />}
       {party.state !== 'done' && code && (
         <span className="text-soft">
           code by text message to {code.number}
@@ -36,6 +38,7 @@ export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
         <span className="ml-auto flex flex-wrap items-baseline gap-x-3">
           {isOpen && code !== undefined && actOf('Another number', () => onAct('number'))}
           {isOpen && code === undefined && actOf('Ask for a code', () => onAct('number'))}
+          {isOpen && actOf('Another day', () => onAct('day'))}
           {(isOpen || ask.state === 'refused') && actOf('Somebody else signs', () => onAct('replace'))}
           {isOpen && (party.state === 'asked' || party.state === 'to be told') && (
             <button className="act-quiet" onClick={() => onAct('paper')}>
@@ -45,6 +48,17 @@ export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
         </span>
       )}
     </li>
+  );
+}
+
+/** By which day one is to sign, where that is not the day of all. */
+function OwnDay({ by, isOpen }: { by: string; isOpen: boolean }) {
+  const { day } = useSession();
+  const isLate = isOpen && civil(by).until(day).days > 0;
+  return (
+    <span className={isLate ? 'late' : 'text-soft'}>
+      {isLate ? 'was to sign by' : 'by'} {dayInWords(by, day)}
+    </span>
   );
 }
 

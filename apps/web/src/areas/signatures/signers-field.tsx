@@ -1,4 +1,5 @@
 import type { JobView } from '@steady/contract/jobs';
+import { DayInput } from '../../ui/day-input';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 
 type People = JobView['contacts'];
@@ -11,6 +12,8 @@ export interface Signers {
   together: readonly string[];
   /** By the id of each who was asked for one. */
   numbers: Readonly<Record<string, string | undefined>>;
+  /** By which day each is to sign, by their id, where that is not the day of all. */
+  days: Readonly<Record<string, string | undefined>>;
 }
 
 interface Props extends Signers {
@@ -19,13 +22,16 @@ interface Props extends Signers {
   needsNumbers?: boolean;
   /** How many sign before them already. */
   after?: number;
+  /** Whether days of their own can be given. */
+  withDays?: boolean;
   error: string | undefined;
   numbersError?: string | undefined;
+  daysError?: string | undefined;
 }
 
 /** Who signs, in the order in which they stand. */
-export function SignersField({ onPut, needsNumbers, after = 0, error, numbersError, ...signers }: Props) {
-  const { people, chosen, together, numbers } = signers;
+export function SignersField({ onPut, needsNumbers, after = 0, withDays = false, error, numbersError, daysError, ...signers }: Props) {
+  const { people, chosen, together, numbers, days } = signers;
   const put = (change: Partial<Signers>) => onPut({ ...signers, ...change });
   const toggled = (list: readonly string[], id: string, on: boolean) => (on ? [...list, id] : list.filter((one) => one !== id));
   const signing = people.filter(({ id }) => chosen.includes(id));
@@ -84,6 +90,7 @@ export function SignersField({ onPut, needsNumbers, after = 0, error, numbersErr
                           ask for a code by text message
                         </button>
                       )}
+                      {withDays && <DayOfOne name={name} day={days[id]} onPut={(day) => put({ days: { ...days, [id]: day } })} />}
                     </p>
                   )}
                 </div>
@@ -94,8 +101,28 @@ export function SignersField({ onPut, needsNumbers, after = 0, error, numbersErr
         </ol>
       </Ordered>
       {error && <p className="text-fine text-rust">{error}</p>}
+      {daysError && <p className="text-fine text-rust">{daysError}</p>}
       {numbersError && <p className="text-fine text-rust">{numbersError}</p>}
     </fieldset>
+  );
+}
+
+/** By which day one is to sign, where that is not the day of all. */
+function DayOfOne({ name, day, onPut }: { name: string; day: string | undefined; onPut(day: string | undefined): void }) {
+  if (day === undefined)
+    return (
+      <button type="button" className="lnk" onClick={() => onPut('')}>
+        by a day of their own
+      </button>
+    );
+  return (
+    <span className="flex items-baseline gap-1.5 text-soft">
+      by
+      <DayInput className="w-36 py-0.5 text-table" aria-label={`Day by which ${name} signs`} value={day} onChange={onPut} />
+      <button type="button" className="lnk" onClick={() => onPut(undefined)}>
+        as the others
+      </button>
+    </span>
   );
 }
 
