@@ -64,7 +64,7 @@ it('proposes the PDF of the job, its name, the first who signs, and eight workin
   expect(screen.getByLabelText<HTMLSelectElement>('Document').value).toBe(PDF);
   expect(screen.queryByRole('option', { name: 'stock.xlsx' })).toBeNull();
   expect(signers()).toEqual([
-    'Aidan Gannet, director aidan@gannet.exampleask for a code by text messageby a day of their ownsigns first',
+    'Aidan Gannet, director aidan@gannet.exampleask for a code by text messagesigns first',
     'Maeve Gannet no email addressis not asked',
   ]);
   look();

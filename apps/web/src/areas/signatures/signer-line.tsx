@@ -38,7 +38,7 @@ export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
         <span className="ml-auto flex flex-wrap items-baseline gap-x-3">
           {isOpen && code !== undefined && actOf('Another number', () => onAct('number'))}
           {isOpen && code === undefined && actOf('Ask for a code', () => onAct('number'))}
-          {isOpen && actOf('Another day', () => onAct('day'))}
+          {isOpen && ask.parties.length > 1 && actOf('Another day', () => onAct('day'))}
           {(isOpen || ask.state === 'refused') && actOf('Somebody else signs', () => onAct('replace'))}
           {isOpen && (party.state === 'asked' || party.state === 'to be told') && (
             <button className="act-quiet" onClick={() => onAct('paper')}>

@@ -90,7 +90,9 @@ export function SignersField({ onPut, needsNumbers, after = 0, withDays = false,
                           ask for a code by text message
                         </button>
                       )}
-                      {withDays && <DayOfOne name={name} day={days[id]} onPut={(day) => put({ days: { ...days, [id]: day } })} />}
+                      {withDays && (signing.length > 1 || days[id] !== undefined) && (
+                        <DayOfOne name={name} day={days[id]} onPut={(day) => put({ days: { ...days, [id]: day } })} />
+                      )}
                     </p>
                   )}
                 </div>
