@@ -57,6 +57,8 @@ export class Signings {
       ...(kept?.words ? { words: kept.words } : {}),
       ...(kept?.terms ? { terms: kept.terms } : {}),
       ...(kept?.evidence.byText ? { codes: people.map(({ id, mobile }) => ({ contactId: id, number: mobile ?? '085 555 0142' })) } : {}),
+      // Whoever signs first has less time, so that the other has some left.
+      ...(people.length > 1 ? { days: [{ contactId: people[0]!.id, by: addWorkingDays(work.today, 4, work.firm.calendar).toString() }] } : {}),
       dueOn: addWorkingDays(work.today, 8, work.firm.calendar).toString(),
       ...(drawn.fields.length === 0 ? {} : { fields: drawn.fields, ...(kept && kept.fields.length > 0 ? {} : { keepPlacesAs: kind }) }),
     });

@@ -19,9 +19,7 @@ function Sheet({ onSubmit }: { onSubmit(values: object): void }) {
 
 it('shows who it is though the people come after the sheet was opened, and saves the same', async () => {
   let arrive = (): void => undefined;
-  const asked = vi.fn(
-    () => new Promise<Response>((answer) => (arrive = () => answer(new Response(JSON.stringify([{ id: 'tadhg', name: 'Tadhg Moran' }]))))),
-  );
+  const asked = vi.fn(() => new Promise<Response>((answer) => (arrive = () => answer(new Response(JSON.stringify([{ id: 'tadhg', name: 'Tadhg Moran' }]))))));
   vi.stubGlobal('fetch', asked);
   const saved = vi.fn();
   render(
