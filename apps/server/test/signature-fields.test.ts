@@ -90,6 +90,17 @@ describe('fields on the pages of a document', () => {
     expect((await PDFDocument.load(here.original)).getPage(0).node.Contents()).toBeUndefined();
   });
 
+  it('have initials as they were drawn, where they were', async () => {
+    await give(here.people, here.original, { fields: FIELDS() });
+    const first = await toSign(here.owner);
+    const filled = Object.fromEntries(first.places.fields.map(({ id, kind }) => [id, kind === 'text' ? 'Port Sallow' : true]));
+    const initials = { way: 'drawn' as const, strokes: [[10, 10, 60, 40]] };
+    expect(problemOf(await first.signs({ fields: filled, initials: { way: 'drawn', strokes: [[1, 1]] } })).errors![0]!.field).toBe('initials');
+    await first.signs({ fields: filled, mark: DRAWN, initials }).expect(204);
+    const { others } = (await toSign(here.second)).places;
+    expect(others.find(({ kind }) => kind === 'initials')!.shown).toEqual({ mark: initials });
+  });
+
   it('are refused where nobody could fill them in', async () => {
     expect((await refused([{ ...field('a', 'date', 0, 100, 100), page: 2 }])).errors).toEqual([
       { field: 'fields', message: 'There is a field on page 2, which the document does not have.' },

@@ -38,7 +38,7 @@ export const turnOf = <One extends Pick<Party, 'state' | 'position'>>(parties: r
 /**
  * By when the part of one party is wanted: the day said for it, as long as that comes before the day by which all of it is.
  * @returns ISO day
- * @example wantedOf({ wantedBy: '2026-03-18' }, { wantedBy: '2026-03-25' }) → '2026-03-18'
+ * @example wantedOf({ wantedBy: '2026-03-18' }, { wantedBy: '2026-03-25' }) // '2026-03-18'
  */
 export const wantedOf = (party: Pick<Party, 'wantedBy'>, ask: { wantedBy: string }): string =>
   party.wantedBy !== null && party.wantedBy < ask.wantedBy ? party.wantedBy : ask.wantedBy;

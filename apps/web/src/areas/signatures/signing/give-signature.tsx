@@ -86,14 +86,14 @@ export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
   return (
     <form noValidate onSubmit={(event) => (event.preventDefault(), onSubmit())}>
       <RefusedWords words={problem ?? lacks} />
-      <YourName form={form} draws={draws} onDraws={setDraws} />
+      <YourName form={form} draws={draws} onDraws={setDraws} withInitials={own.some(({ kind }) => kind === 'initials')} />
       {places && (
         <Suspense fallback={<p className="text-table text-soft">Opening the document …</p>}>
           <SignOnPages
             id={id}
             documentName={ask.part.documentName}
             places={places}
-            given={{ signature: watch('mark') ?? { way: 'typed', text: name }, initials: null, fields: filled }}
+            given={{ signature: watch('mark') ?? { way: 'typed', text: name }, initials: watch('initials') ?? null, fields: filled }}
             name={name}
             today={me.today}
             onFill={(field, value) => setFilled((all) => ({ ...all, [field]: value }))}

@@ -6,8 +6,16 @@ import { MarkShown } from './mark-shown';
 
 const DrawName = lazy(async () => ({ default: (await import('./draw-name')).DrawName }));
 
+interface Props {
+  form: UseFormReturn<GiveSignature>;
+  draws: boolean;
+  onDraws(draws: boolean): void;
+  /** There are places for their initials. */
+  withInitials: boolean;
+}
+
 /** The name as they sign: typed, and as it stands in the document, written in a hand-like font or drawn. */
-export function YourName({ form, draws, onDraws }: { form: UseFormReturn<GiveSignature>; draws: boolean; onDraws(draws: boolean): void }) {
+export function YourName({ form, draws, onDraws, withInitials }: Props) {
   const { register, watch, setValue, formState } = form;
   const { errors } = formState;
   const name = watch('signedAs');
@@ -26,6 +34,7 @@ export function YourName({ form, draws, onDraws }: { form: UseFormReturn<GiveSig
                 onChange={() => {
                   onDraws(way);
                   setValue('mark', undefined);
+                  setValue('initials', undefined);
                 }}
               />
               {way ? 'Drawn by hand' : 'As typed'}
@@ -35,6 +44,14 @@ export function YourName({ form, draws, onDraws }: { form: UseFormReturn<GiveSig
         {draws ? (
           <Suspense fallback={<p className="text-soft">Opening …</p>}>
             <DrawName label="Draw your name here" onDrawn={(mark) => setValue('mark', mark, { shouldValidate: formState.isSubmitted })} />
+            {withInitials && (
+              <div className="mt-2 max-w-[220px]">
+                <p>
+                  And your initials <span className="text-soft">or leave it empty: the first letters of your name stand there then</span>
+                </p>
+                <DrawName label="Draw your initials here" onDrawn={(mark) => setValue('initials', mark, { shouldValidate: formState.isSubmitted })} />
+              </div>
+            )}
           </Suspense>
         ) : (
           name.trim() !== '' && (
@@ -43,6 +60,7 @@ export function YourName({ form, draws, onDraws }: { form: UseFormReturn<GiveSig
             </div>
           )
         )}
+        {errors.initials?.message && <p className="text-fine text-rust">{String(errors.initials.message)}</p>}
         {errors.mark?.message && <p className="text-fine text-rust">{String(errors.mark.message)}</p>}
       </fieldset>
     </>
