@@ -29,7 +29,7 @@ it('initials are drawn beside the name where they have a place, and as typed aga
   fireEvent.click(screen.getByLabelText('Drawn by hand'));
   expect(await screen.findByLabelText('Draw your initials here')).toBeDefined();
   expect(screen.getByLabelText('Draw your name here')).toBeDefined();
-  expect(screen.getByText(/leave it empty: the first letters of your name stand there then/)).toBeDefined();
+  expect(screen.getByText(/Left empty, the first letters of your name stand there/)).toBeDefined();
   fireEvent.click(screen.getByLabelText('As typed'));
   expect(screen.queryByLabelText('Draw your initials here')).toBeNull();
   expect(screen.getByRole('status').textContent).toBe('none');

@@ -47,7 +47,7 @@ export function YourName({ form, draws, onDraws, withInitials }: Props) {
             {withInitials && (
               <div className="mt-2 max-w-[220px]">
                 <p>
-                  And your initials <span className="text-soft">or leave it empty: the first letters of your name stand there then</span>
+                  And your initials. <span className="text-soft">Left empty, the first letters of your name stand there.</span>
                 </p>
                 <DrawName label="Draw your initials here" onDrawn={(mark) => setValue('initials', mark, { shouldValidate: formState.isSubmitted })} />
               </div>
