@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { SWRConfig } from 'swr';
+import { afterLoad } from './app/after-load';
 import { readAt } from './app/api';
 import { Fault } from './app/fault';
 import { PORTAL_AREAS } from './app/portal-areas';
@@ -26,7 +27,7 @@ createRoot(document.getElementById('root')!).render(
 
 // The pages stay at hand where there is no connection. A browser that cannot keep them goes on without.
 if ('serviceWorker' in navigator && window.location.pathname.startsWith('/portal'))
-  window.addEventListener('load', () => void navigator.serviceWorker.register('/portal-worker.js', { scope: '/portal' }).catch(() => undefined));
+  afterLoad(() => void navigator.serviceWorker.register('/portal-worker.js', { scope: '/portal' }).catch(() => undefined));
 
 // Letters of our own come once there is something to read: on a slow line they would hold it up.
-window.addEventListener('load', () => setTimeout(() => void import('./fonts.css'), FONTS_AFTER));
+afterLoad(() => void setTimeout(() => void import('./fonts.css'), FONTS_AFTER));
