@@ -7,24 +7,8 @@ import { type Tx, newId, rows } from '../../platform/database';
 import { Events, eventKind, Effects } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
+import type { Contact, ContactOfClient } from './contact';
 import { type ContactFacts, clientContacts, clients, contacts } from './clients.tables';
-
-export interface Contact {
-  id: string;
-  name: string;
-  email: string | null;
-  /** The last day, ISO, on which they are away; null where nobody has said so. */
-  awayUntil: string | null;
-}
-
-/** The same at one client. */
-export interface ContactOfClient extends Contact {
-  /** "director"; null where none is known. */
-  role: string | null;
-  mobile: string | null;
-  /** When they last came into the portal; null where they never did. */
-  lastInAt: string | null;
-}
 
 export const ContactAdded = eventKind<{ clientId: string; contactId: string }>('contact added', 'clients');
 /** `newAddress` when mail goes elsewhere from now on: what was confirmed from the old address counts no more. */
