@@ -22,7 +22,8 @@ export function firstView(me: PortalMe, matters: Matters): HTMLElement {
     element(
       'header',
       'flex items-center justify-between gap-4 border-b border-ink pt-1 pb-2.5',
-      element('span', 'flex min-h-9 items-center gap-3 font-serif text-[15px] font-semibold', me.firm),
+      // Where the firm has a logo, its height is kept free.
+      element('span', `flex items-center gap-3 font-serif text-[15px] font-semibold ${me.logo === null ? '' : 'min-h-9'}`, me.firm),
       element('span', 'text-right text-table text-soft', me.name),
     ),
     element('h1', 'mt-4 text-[22px]', forYou(matters.wanted.length)),

@@ -72,6 +72,13 @@ it('says of each signer where it stands, in their order', () => {
   expect(within(screen.getAllByRole('listitem')[6]!).getByRole('link', { name: 'the scan' }).getAttribute('href')).toBe('/api/documents/s1/content');
 });
 
+it('says by which day one of several signs, and that of all where it was moved before theirs; once it is over it stands out', () => {
+  const both = [party('Aidan', { wantedBy: '2026-03-10' }), party('Maeve', { wantedBy: '2026-03-27', state: 'ahead', turnSince: null })];
+  show({ ...ask(both), wantedBy: '2026-03-25' });
+  expect(screen.getByText('was to sign by Tue 10 Mar').className).toBe('late');
+  expect(screen.getByText('by Wed 25 Mar').className).not.toBe('late');
+});
+
 it('asks nobody any more once it is withdrawn, and lets nobody note a signature', () => {
   show(ask([party('Aidan'), party('Maeve', { state: 'done' })], [signing('Maeve')], { state: 'withdrawn' }));
   expect(lines()[0]).toBe('Aidan Gannetwas not asked any more');

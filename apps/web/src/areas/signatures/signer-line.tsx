@@ -1,4 +1,5 @@
 import * as documentsRoutes from '@steady/contract/documents.routes';
+import { wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { AskView, PartyView } from '@steady/contract/asks';
 import type { SignaturePart, SigningView } from '@steady/contract/signatures';
@@ -27,7 +28,7 @@ export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
     <li className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-soft px-3 py-2 text-table last:border-0">
       <span className="font-semibold">{party.name}</span>
       <SignerWords party={party} signing={ask.part.signings.find((one) => one.partyId === party.id)} ended={!isOpen} />
-      {party.state !== 'done' && party.wantedBy !== null && <OwnDay by={party.wantedBy} isOpen={isOpen} />}
+      {party.state !== 'done' && party.wantedBy !== null && <OwnDay by={wantedOf(party, ask)} isOpen={isOpen} />}
       {party.state !== 'done' && code && (
         <span className="text-soft">
           code by text message to {code.number}
