@@ -192,7 +192,7 @@ describe('what of it is news for today', () => {
     await give(here.people.slice(0, 1), aPdf('two'), { title: 'The letter' });
     await refuse(here.owner);
     await give([await third(null)], aPdf('three'), { title: 'The deed' });
-    expect(await news()).toEqual({ signed: before.signed + 1, refused: before.refused + 1, stuck: before.stuck + 1 });
+    expect(await news()).toEqual({ signed: before.signed + 1, refused: before.refused + 1, stuck: before.stuck + 1, own: [] });
     t.clock.set(at('2026-03-20T09:00'));
     expect(await news()).toMatchObject({ signed: 0, refused: before.refused + 1 });
   });

@@ -94,6 +94,7 @@ const KINDS: Record<string, string> = {
   notes: 'client_notes',
   signatures: 'ask_parties',
   signers: 'ask_parties',
+  'own-signatures': 'ask_parties',
   'request-items': 'request_items',
 };
 

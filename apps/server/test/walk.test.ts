@@ -46,6 +46,7 @@ const KINDS: Record<string, string> = {
   signatures: 'ask_parties',
   approvals: 'ask_parties',
   signers: 'ask_parties',
+  'own-signatures': 'ask_parties',
   items: 'request_items',
   'request-items': 'request_items',
   messages: 'messages',

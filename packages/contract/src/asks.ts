@@ -40,6 +40,9 @@ export class SetFollowUps {
 
 export interface PartyView {
   id: string;
+  /** Which of the client's people it is, or which person of the firm; both null for whoever gets asks of that kind. */
+  contactId: string | null;
+  memberId: string | null;
   name: string;
   /** Those of one place are asked at the same time. */
   position: number;

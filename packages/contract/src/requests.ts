@@ -308,6 +308,8 @@ export interface SendPreview {
   nobody: { name: string; why: string }[];
   /** Who finds it in the portal and is not written to. */
   inPortal?: string[];
+  /** Who of the firm has a part in it now, and is told as they wish. */
+  ours?: string[];
   /** What should be looked at before it goes, in sentences. */
   warnings?: string[];
   /** Who of those written to has never been in the portal, and can be invited with it. */

@@ -235,9 +235,38 @@ export interface SignatureSum {
   longest: number | null;
 }
 
+/** What waits for the signature of the one of the firm who looks. */
+export interface OwnToSign {
+  partyId: string;
+  title: string;
+  client: string;
+  wantedBy: string;
+}
+
+/** The same, to be read and signed. */
+export interface OwnSignature {
+  partyId: string;
+  askId: string;
+  title: string;
+  words: string | null;
+  clientId: string;
+  client: string;
+  jobId: string | null;
+  askedBy: string;
+  askedAt: string;
+  wantedBy: string;
+  expiresOn: string | null;
+  /** Who signed before. */
+  doneBefore: string[];
+  stands: 'wanted' | 'done' | 'refused' | 'not needed';
+  documentId: string;
+  documentName: string;
+  bytes: number;
+}
+
 declare module './today' {
   interface TodayView {
-    /** Documents given for signature: how many all have signed since the working day before, were refused, and are stuck. */
-    signatures: { signed: number; refused: number; stuck: number };
+    /** Documents given for signature: how many all have signed since the working day before, were refused, and are stuck; and what waits for one's own signature. */
+    signatures: { signed: number; refused: number; stuck: number; own: OwnToSign[] };
   }
 }

@@ -5,6 +5,7 @@ import { type Party, approvedText, lacksOfApproval } from '.';
 const party = (name: string, more: Partial<Party> = {}): Party => ({
   id: name,
   contactId: name,
+  memberId: null,
   name,
   position: 0,
   state: 'asked',

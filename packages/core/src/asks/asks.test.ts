@@ -33,6 +33,7 @@ const item = (name: string, more: Partial<WantedItem> = {}): WantedItem => ({
 const party = (name: string, more: Partial<Party> = {}): Party => ({
   id: name,
   contactId: name,
+  memberId: null,
   name,
   position: 0,
   state: 'asked',
@@ -142,6 +143,21 @@ describe('a document given for signature', () => {
     expect(standingOf(lacksOfSignature('Accounts', signed), signed).state).toBe('done');
   });
 
+  it('that waits for a person of the firm lies with us, and with the client where one of its people has the turn as well', () => {
+    const ours = { ...party('Niamh', { state: 'asked' }), contactId: null, memberId: 'n' };
+    const alone = lacksOfSignature('Accounts', [ours, { ...party('Cathal'), position: 1 }]);
+    expect(alone).toMatchObject({ client: [], us: [{ what: 'To sign: Accounts', why: 'Niamh signs it' }], ended: null });
+    expect(standingOf(alone, [ours]).state).toBe('with us');
+    const beside = [ours, party('Cathal', { state: 'asked' })];
+    expect(standingOf(lacksOfSignature('Accounts', beside), beside)).toMatchObject({
+      state: 'with the client',
+      owed: [{ what: 'the signature of Cathal' }],
+      forUs: [{ why: 'Niamh signs it' }],
+    });
+    const untold = [ours, party('Cathal', { state: 'to be told' })];
+    expect(standingOf(lacksOfSignature('Accounts', untold), untold).state).toBe('with us');
+  });
+
   it('refused, is for us to decide upon', () => {
     const parties = [
       party('Bríd', { state: 'refused', doneAt: at(5), reason: 'the dividend is wrong' }),
@@ -190,6 +206,7 @@ describe('always', () => {
     fc.record({
       id: fc.uuid(),
       contactId: fc.uuid(),
+      memberId: fc.constant(null),
       name: fc.constant('Bríd'),
       position: fc.nat(2),
       state: fc.constantFrom(...PARTY_STATES),

@@ -10,6 +10,8 @@ export interface Party {
   id: string;
   /** Null for whoever of the client's people gets asks of that kind. */
   contactId: string | null;
+  /** The person of the firm that it is; null where it is one of the client's people. */
+  memberId: string | null;
   name: string;
   /** Where they stand in the order: those of one place are asked at the same time. */
   position: number;
@@ -31,6 +33,9 @@ export function turnsOf<One extends Pick<Party, 'state' | 'position'>>(parties: 
   const first = Math.min(...open.map(({ position }) => position));
   return open.filter(({ position }) => position === first);
 }
+
+/** Those of them who are the client's people: they are written to, reminded, and what they owe the client owes. */
+export const ofTheClient = <One extends Pick<Party, 'memberId'>>(parties: readonly One[]): One[] => parties.filter(({ memberId }) => memberId === null);
 
 /** The first of those whose turn it is; null where it is nobody's. */
 export const turnOf = <One extends Pick<Party, 'state' | 'position'>>(parties: readonly One[]): One | null => turnsOf(parties)[0] ?? null;

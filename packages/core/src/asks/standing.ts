@@ -1,4 +1,4 @@
-import { type Party, turnsOf } from './parties';
+import { type Party, ofTheClient, turnsOf } from './parties';
 import type { AskState } from './states';
 
 /** One thing that the client has still to do. */
@@ -50,7 +50,7 @@ export function standingOf(lacks: Lacks, parties: readonly Party[], { released =
   const forUs = bySince(lacks.us);
   if (lacks.ended) return { state: lacks.ended, owed: [], forUs };
   if (isPlanned && !released) return { state: 'planned', owed: [], forUs };
-  const turns = turnsOf(parties);
+  const turns = ofTheClient(turnsOf(parties));
   // Nobody owes what they were not told of.
   const isUntold = turns.length > 0 && turns.every(({ state }) => state === 'to be told');
   const owed = released || isUntold ? [] : bySince(lacks.client);

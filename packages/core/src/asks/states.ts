@@ -28,7 +28,7 @@ export const ASK_MOVES: readonly AskMove[] = [
   // Somebody else is asked in place of whoever refused, and cannot be written to.
   ...moves('ask again', ['refused'], 'with us'),
   ...moves('withdraw', ['drafted', 'planned', 'with the client', 'with us', 'refused', 'expired'], 'withdrawn'),
-  ...moves('expire', ['planned', 'with the client'], 'expired'),
+  ...moves('expire', ['planned', 'with the client', 'with us'], 'expired'),
   ...moves('extend', ['expired'], 'with the client'),
   ...moves('reopen', ['done'], 'with the client'),
   ...moves('reopen', ['done'], 'with us'),

@@ -49,13 +49,13 @@ export function evidenceInWords({ byText, capacity, atLeast }: Evidence): string
 
 /**
  * What is too little of what is asked for, a sentence each; none where the signatures will count.
- * @param signers those who are to sign, in any order
+ * @param signers those of the client who are to sign, in any order; where one is enough and of any capacity, somebody of the firm will do as well
  * @example lacksOfEvidence({ byText: false, capacity: 'director', atLeast: 1 }, [{ name: 'Una Wade', role: 'secretary', textTo: null }]) // ['A director has to sign this; nobody chosen is one.']
  */
 export function lacksOfEvidence({ byText, capacity, atLeast }: Evidence, signers: readonly ToSign[]): string[] {
   const those = capacity === null ? signers : signers.filter(({ role }) => isOf(role, capacity));
   const too: string[] = [];
-  if (those.length < atLeast)
+  if (those.length < atLeast && (capacity !== null || atLeast > 1))
     too.push(
       capacity === null
         ? `${counted(atLeast, 'person has', 'people have')} to sign this; ${counted(signers.length, 'is', 'are')} chosen.`

@@ -11,6 +11,8 @@ import { type Ask, AskKinds, type AskParty } from './kinds';
 
 /** The client has done all that was asked of it, by its last act. */
 export const AllIn = eventKind<{ askId: string }>('everything came in', 'asks');
+/** It is the turn of a person of the firm. */
+export const TurnOfOurs = eventKind<{ askId: string; memberId: string }>('turn of a person of the firm', 'asks');
 export const AskChanged = eventKind<{ askId: string }>('ask changed', 'asks');
 
 /** States in which nothing is expected of anybody any more. */
@@ -87,6 +89,17 @@ export class AskBook {
   /** Writes down where a party stands. */
   setParty(work: Work, partyId: string, set: Partial<AskParty>) {
     return work.tx.update(askParties).set(set).where(eq(askParties.id, partyId));
+  }
+
+  /** It is the turn of a person of the firm: they are not written to as clients are, and are told as they wish. */
+  async turnOfOurs(work: Work, ask: Ask, party: AskParty, memberId: string): Promise<void> {
+    await this.setParty(work, party.id, { state: 'asked', turnSince: work.now.toString() });
+    await this.events.record(work, TurnOfOurs, {
+      what: `asked ${party.name} for their part of ${ask.title}`,
+      clientId: ask.clientId,
+      jobId: ask.jobId,
+      payload: { askId: ask.id, memberId },
+    });
   }
 
   /** Whether nothing is wanted of anybody from the beginning. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { lastSafeDay, turnOf, turnsOf, wantedOf } from '@steady/core/asks';
+import { lastSafeDay, ofTheClient, turnsOf, wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { SendPreview } from '@steady/contract/requests';
 import type { Work } from '../../platform/work';
@@ -64,6 +64,10 @@ export class AskLetters {
   async passTurn(work: Work, ask: Ask, when: When = {}): Promise<number> {
     let all = 0;
     for (const next of turnsOf(await this.book.partiesOf(work, ask.id)).filter(({ state }) => state === 'ahead')) {
+      if (next.memberId !== null) {
+        await this.book.turnOfOurs(work, ask, next, next.memberId);
+        continue;
+      }
       const written = await this.write(work, ask, next, false, when);
       await this.book.setParty(work, next.id, { state: written > 0 ? 'asked' : 'to be told', turnSince: work.now.toString() });
       if (written > 0) await this.sent(work, ask, true);
@@ -76,7 +80,7 @@ export class AskLetters {
   /** The last day on which everybody who would be written to is away; null where somebody is there. */
   async awayUntil(work: Work, ask: Ask): Promise<string | null> {
     const away: (string | null)[] = [];
-    for (const turn of turnsOf(await this.book.partiesOf(work, ask.id))) {
+    for (const turn of ofTheClient(turnsOf(await this.book.partiesOf(work, ask.id)))) {
       const { client, contactId } = await this.whom(work, ask, turn);
       away.push(await this.post.awayUntil(work, client, this.kinds.of(ask.kind).permission, contactId));
     }
@@ -142,7 +146,8 @@ export class AskLetters {
    * of the firm to say it in another way.
    */
   async tell(work: Work, ask: Ask, subject: string, paragraphs: string[], when: When = {}): Promise<void> {
-    const turn = (await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null)!;
+    const turn = ofTheClient(await this.book.partiesOf(work, ask.id)).findLast((party) => party.turnSince !== null);
+    if (!turn) return;
     const { client, contactId } = await this.whom(work, ask, turn);
     const draft = addressed({ subject, paragraphs, linkWords: 'Go to the request' }, this.kinds.of(ask.kind).permission, contactId, null, ask.id);
     const written =
@@ -160,9 +165,10 @@ export class AskLetters {
   /** The words of an ask for a client who gets it on paper, and what it asks for. @param again it asks once more */
   async onPaper(work: Work, ask: Ask, again: boolean): Promise<{ client: Client; to: string; letter: AskLetter; things: string[] }> {
     const parties = await this.book.partiesOf(work, ask.id);
-    const turn = turnOf(parties) ?? parties[0]!;
+    const turns = ofTheClient(turnsOf(parties));
+    const turn = turns[0] ?? parties[0]!;
     const { client, draft } = await this.draft(work, ask, turn, again);
-    const names = turnsOf(parties).map(({ name }) => name);
+    const names = turns.map(({ name }) => name);
     const { client: owed } = await this.kinds.of(ask.kind).lacks(work, ask, parties);
     return { client, to: names.join(' and ') || turn.name, letter: draft, things: owed.map(({ what }) => what) };
   }

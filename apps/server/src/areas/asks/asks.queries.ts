@@ -72,7 +72,17 @@ export class AskQueries {
       owed: ask.owed,
       forUs: ask.forUs,
       trouble: troubleOf(ask, work.today.toString()),
-      parties: ask.parties.map(({ id, name, position, state, turnSince, doneAt, wantedBy }) => ({ id, name, position, state, turnSince, doneAt, wantedBy })),
+      parties: ask.parties.map(({ id, contactId, memberId, name, position, state, turnSince, doneAt, wantedBy }) => ({
+        id,
+        contactId,
+        memberId,
+        name,
+        position,
+        state,
+        turnSince,
+        doneAt,
+        wantedBy,
+      })),
       sendOn: ask.sendOn,
       isPortalOnly: ask.isPortalOnly,
       promisedFor: ask.promisedFor,
@@ -127,7 +137,7 @@ export class AskQueries {
     const theirs = found.flatMap((ask) => {
       const kind = this.kinds.of(ask.kind);
       if (!says.get(ask.clientId)![kind.permission]) return [];
-      const party = ask.parties.find((one) => one.turnSince !== null && (one.contactId === null || one.contactId === work.actor.id));
+      const party = ask.parties.find((one) => one.turnSince !== null && one.memberId === null && (one.contactId === null || one.contactId === work.actor.id));
       return party ? [{ ...ask, party }] : [];
     });
     const parts = await this.byKind(theirs, (kind, askIds) => kind.portalParts?.(work, askIds) ?? kind.parts(work, askIds));

@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { eq, inArray } from 'drizzle-orm';
-import { turnsOf, wantedByThen } from '@steady/core/asks';
+import { ofTheClient, turnsOf, wantedByThen } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { fullDate } from '@steady/core/words';
 import type { ChangeAsk } from '@steady/contract/asks';
@@ -29,8 +29,8 @@ export interface NewAsk {
   title: string;
   words?: string | null;
   wantedBy: string;
-  /** Those who are asked, in order; a null contact stands for whoever gets asks of that kind. Where no place is given, one after the other. */
-  parties: { contactId: string | null; name: string; position?: number; wantedBy?: string | null }[];
+  /** Those who are asked, in order; where neither a contact nor a person of the firm is given, whoever gets asks of that kind. Where no place is given, one after the other. */
+  parties: { contactId: string | null; memberId?: string | null; name: string; position?: number; wantedBy?: string | null }[];
   /** What the history says: "asked for Bank statements". */
   what: string;
   after: unknown;
@@ -110,12 +110,15 @@ export class AsksService implements OnModuleInit {
     await fill(ask!);
     const isThere = await this.book.lacksNothing(work, ask!);
     const written = sendOn !== null || isThere ? 0 : await this.letters.passTurn(work, ask!, when);
+    const isTurnOfClient = ofTheClient(turnsOf(await this.book.partiesOf(work, ask!.id))).length > 0;
     const told = isThere
       ? 'all of it is there'
       : sendOn !== null
         ? `it goes out ${fullDate(civil(sendOn))}`
         : written === 0
-          ? 'there was nobody to write to'
+          ? isTurnOfClient
+            ? 'there was nobody to write to'
+            : 'somebody of us comes first'
           : isPortalOnly
             ? `${written} can see it in the portal`
             : `wrote to ${written}`;
@@ -208,7 +211,7 @@ export class AsksService implements OnModuleInit {
     this.book.mustBeOpen(ask);
     if (ask.state === 'planned')
       throw Problem.refused('is-planned', `It goes out ${fullDate(civil(ask.sendOn!))}. Send it now, if the client should have it before.`);
-    const turns = turnsOf(await this.book.partiesOf(work, askId));
+    const turns = ofTheClient(turnsOf(await this.book.partiesOf(work, askId)));
     const untold = turns.filter(({ state }) => state === 'to be told');
     if (turns.length === 0 || (ask.owed.length === 0 && untold.length === 0))
       throw Problem.refused('nothing-owed', 'Nothing is outstanding from the client: what came in waits for us.');

@@ -77,6 +77,8 @@ export const askParties = pgTable(
     position: integer('position').notNull(),
     /** Null for whoever of the client's people gets asks of that kind. */
     contactId: uuid('contact_id'),
+    /** The person of the firm that it is, where it is none of the client's. */
+    memberId: uuid('member_id'),
     name: text('name').notNull(),
     state: text('state').$type<PartyState>().notNull(),
     /** Since when it is their turn; null as long as somebody before them has not finished. */

@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { and, asc, eq, isNull, lte } from 'drizzle-orm';
-import { type NextFollowUp, followUpAfter, nextFollowUp, turnsOf } from '@steady/core/asks';
+import { type NextFollowUp, followUpAfter, nextFollowUp, ofTheClient, turnsOf } from '@steady/core/asks';
 import { isWorkingDay } from '@steady/core/calendar';
 import { counted } from '@steady/core/words';
 import { Ticks } from '../../platform/background/ticks';
@@ -102,7 +102,7 @@ export class FollowUps implements OnModuleInit {
   private async followUp(work: Work, askId: string): Promise<void> {
     const ask = await this.book.hold(work, askId);
     const { on } = (await this.of(work, [ask])).get(askId)!;
-    const turns = turnsOf(await this.book.partiesOf(work, askId));
+    const turns = ofTheClient(turnsOf(await this.book.partiesOf(work, askId)));
     if (on === null || on > work.today.toString() || turns.length === 0) return;
     const { followUps: rules, calendar } = work.firm;
     if (ask.followUps >= rules.most) {

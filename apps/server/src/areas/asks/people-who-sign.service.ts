@@ -38,7 +38,7 @@ export class PeopleWhoSign {
     });
   }
 
-  /** What the person in the portal is asked, or was. @throws Problem where it is of another kind or of somebody else, or they no longer sign for the client */
+  /** What the person in the portal is asked, or was, or the person of the firm who signs. @throws Problem where it is of another kind or of somebody else, or they no longer sign for the client */
   async theirs(work: Work, partyId: string, kind: string): Promise<Turn> {
     const found = await this.book.partyAndAsk(work, partyId);
     await this.mustBeTheirs(work, found, kind);
@@ -46,11 +46,13 @@ export class PeopleWhoSign {
   }
 
   private async mustBeTheirs(work: Work, { party, ask }: Turn, kind: string): Promise<void> {
-    const isAsked = ask.kind === kind && work.actor.kind === 'client' && party.contactId === work.actor.id && party.turnSince !== null;
+    const isTurn = ask.kind === kind && party.turnSince !== null;
+    if (isTurn && work.actor.kind === 'staff' && party.memberId !== null && party.memberId === work.actor.id) return;
+    const isAsked = isTurn && work.actor.kind === 'client' && party.contactId === work.actor.id;
     if (!isAsked || !(await this.contacts.hasPermission(work, work.actor.id!, ask.clientId, 'signs'))) throw Problem.notFound(kind);
   }
 
-  /** The turn of a person in the portal, held for this transaction. @throws Problem where it is not theirs, is done, over, or somebody comes before them */
+  /** The turn of whoever is asked, in the portal or of the firm, held for this transaction. @throws Problem where it is not theirs, is done, over, or somebody comes before them */
   async turn(work: Work, partyId: string, of: OfKind): Promise<Turn> {
     const found = await this.book.holdParty(work, partyId);
     await this.mustBeTheirs(work, found, of.kind);

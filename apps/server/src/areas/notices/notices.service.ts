@@ -9,7 +9,7 @@ import { Events, eventKind } from '../../platform/events';
 import { type Work, staffId } from '../../platform/work';
 import { NotApproved } from '../approvals';
 import { ArrivalCame } from '../arrivals';
-import { AllIn, type Ask, AskBook, AskLetters } from '../asks';
+import { AllIn, type Ask, AskBook, AskLetters, TurnOfOurs } from '../asks';
 import { ClientRecords, ClientsService } from '../clients';
 import { WordsWritten } from '../conversations';
 import { type Job, JobsService } from '../jobs';
@@ -43,10 +43,13 @@ export class NoticesService implements OnModuleInit {
     this.events.on(ItemAnswered, async (work, { what, after, payload: { askId } }) => {
       if (work.actor.kind === 'client') await this.tell(work, askId, (after as { kind: string }).kind === 'question' ? 'asked' : 'came in', what);
     });
-    this.events.on(SignatureGiven, async (work, { what, payload: { askId } }) => {
+    this.events.on(SignatureGiven, async (work, { what, after, payload: { askId } }) => {
       // The last signature completes it, which is told by itself.
-      const others = (await this.asks.partiesOf(work, askId)).filter((party) => party.state !== 'done' && party.contactId !== work.actor.id);
-      if (work.actor.kind === 'client' && others.length > 0) await this.tell(work, askId, 'came in', what);
+      const others = (await this.asks.partiesOf(work, askId)).filter(
+        (party) => party.state !== 'done' && (party.contactId ?? party.memberId) !== work.actor.id,
+      );
+      const byThemselves = work.actor.kind === 'client' || (after as { onPaperBy?: string }).onPaperBy === undefined;
+      if (byThemselves && others.length > 0) await this.tell(work, askId, 'came in', what);
     });
     for (const said of [SignatureRefused, SignatureHandedOn, NotApproved])
       this.events.on(said, (work, { what, payload: { askId } }) => this.tell(work, askId, 'came in', what));
@@ -54,6 +57,12 @@ export class NoticesService implements OnModuleInit {
       if (side === 'them')
         for (const memberId of memberIds)
           await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${work.actor.name} ${what}` });
+    });
+    this.events.on(TurnOfOurs, async (work, { clientId, jobId, payload: { askId, memberId } }) => {
+      if (memberId === work.actor.id) return;
+      const ask = await this.asks.hold(work, askId);
+      const { name } = await this.clients.get(work, ask.clientId);
+      await this.put(work, memberId, 'asked', { clientId: clientId!, jobId: jobId ?? null, what: `${name}: ${ask.title} waits for your signature` });
     });
     this.events.on(ArrivalCame, async (work, { payload: { memberIds } }) => {
       for (const memberId of memberIds)
@@ -126,7 +135,8 @@ export class NoticesService implements OnModuleInit {
     const ask = await this.asks.hold(work, askId);
     const job = ask.jobId === null ? null : await this.jobs.get(work, ask.jobId);
     const words = await this.inWords(work, ask, job, what);
-    for (const memberId of await this.told(work, job, ask.clientId, ask.askedById))
+    const told = await this.told(work, job, ask.clientId, ask.askedById);
+    for (const memberId of told.filter((id) => id !== work.actor.id))
       await this.put(work, memberId, of, { clientId: ask.clientId, jobId: ask.jobId, what: words });
   }
 

@@ -8,12 +8,13 @@ import { Events, eventKind } from '../../platform/events';
 import { Problem } from '../../platform/http/problem';
 import type { Work } from '../../platform/work';
 import { type Ask, AskBook, type AskParty, AsksService, PeopleWhoSign, WhoIsAsked } from '../asks';
-import { type ContactOfClient, ContactsService } from '../clients';
+import { ContactsService } from '../clients';
 import { CodesByText } from './codes-by-text.service';
 import { SignatureDemands } from './demands.service';
 import { mustBeInTime } from './in-time';
 import { NotNeeded } from './not-needed.service';
 import { type Replaced, signatureDocuments, signatureFields } from './signatures.tables';
+import { type Signer, Signers, idOfSigner, whoIs } from './signers.service';
 import { TURN } from './turn';
 
 export const SignatureHandedOn = eventKind<{ askId: string }>('signature handed on', 'signatures');
@@ -29,6 +30,7 @@ export class ChangeOfSigners {
     private readonly book: AskBook,
     private readonly asked: WhoIsAsked,
     private readonly people: PeopleWhoSign,
+    private readonly signers: Signers,
     private readonly contacts: ContactsService,
     private readonly demands: SignatureDemands,
     private readonly codes: CodesByText,
@@ -75,9 +77,9 @@ export class ChangeOfSigners {
   /** Somebody else of the client signs in the place of one who has not. */
   async replace(work: Work, partyId: string, { contactId, number }: ReplaceSigner): Promise<void> {
     const { ask } = await this.signature(work, partyId);
-    const [person] = await this.people.chosen(work, ask.clientId, [contactId], 'contactId');
-    const party = await this.instead(work, partyId, person!, number ?? null);
-    if (party.state === 'asked') await this.notNeeded.tell(work, ask, [party], 'Somebody else signs in your place.');
+    const [person] = await this.signers.chosen(work, ask.clientId, [contactId], 'contactId');
+    const party = await this.instead(work, partyId, person!, person!.isOurs ? null : (number ?? null));
+    if (party.state === 'asked' && party.memberId === null) await this.notNeeded.tell(work, ask, [party], 'Somebody else signs in your place.');
   }
 
   /** The same by the one who is asked, where the firm allows it. */
@@ -91,7 +93,7 @@ export class ChangeOfSigners {
       throw Problem.invalid([
         { field: 'contactId', message: `A code has to go to ${person!.name} by text message, and we know no number. Call ${work.firm.name}.` },
       ]);
-    await this.instead(work, partyId, person!, code ? person!.mobile : null);
+    await this.instead(work, partyId, { ...person!, isOurs: false }, code ? person!.mobile : null);
     await this.events.record(work, SignatureHandedOn, {
       what: `handed ${ask.title} on to ${person!.name}, who signs in their place`,
       clientId: ask.clientId,
@@ -100,13 +102,15 @@ export class ChangeOfSigners {
     });
   }
 
-  private async instead(work: Work, partyId: string, person: ContactOfClient, number: string | null): Promise<AskParty> {
+  private async instead(work: Work, partyId: string, person: Signer, number: string | null): Promise<AskParty> {
     const { ask } = await this.signature(work, partyId);
     const { parties } = await this.asks.withParties(work, ask.id);
     if (number !== null) this.codes.mustGoOut([number], 'number');
-    const signers = parties.map(({ id, contactId }) => (id === partyId ? { contactId: person.id, partyId: null } : { contactId, partyId: id }));
+    const signers = parties.map(({ id, contactId }) =>
+      id === partyId ? { contactId: person.isOurs ? null : person.id, partyId: null } : { contactId, partyId: id },
+    );
     await this.mustBeEnough(work, ask, signers, new Map(number === null ? [] : [[person.id, number]]), { people: 'contactId', numbers: 'number' });
-    const party = await this.asked.replace(work, partyId, person);
+    const party = await this.asked.replace(work, partyId, whoIs(person));
     await this.codes.set(work, partyId, number);
     const replaced: Replaced = {
       at: work.now.toString(),
@@ -127,11 +131,11 @@ export class ChangeOfSigners {
   async change(work: Work, askId: string, { signerIds, together }: ChangeSigners): Promise<void> {
     const { ask, parties } = await this.asks.withParties(work, askId);
     if (ask.kind !== SIGNATURE) throw Problem.notFound('signature');
-    const later = await this.people.chosen(work, ask.clientId, signerIds, 'signerIds');
+    const later = await this.signers.chosen(work, ask.clientId, signerIds, 'signerIds');
     const known = parties.filter(({ state }) => state !== 'ahead');
     const signers = [
       ...known.map(({ id, contactId }) => ({ contactId, partyId: id })),
-      ...later.map(({ id }) => ({ contactId: id, partyId: parties.find(({ contactId }) => contactId === id)?.id ?? null })),
+      ...later.map((one) => ({ contactId: whoIs(one).contactId, partyId: parties.find((party) => idOfSigner(party) === one.id)?.id ?? null })),
     ];
     if (signers.length > 12) throw Problem.invalid([{ field: 'signerIds', message: 'Twelve people at most sign one document.' }]);
     const { evidence } = await this.demands.of(work, askId);
@@ -145,7 +149,7 @@ export class ChangeOfSigners {
     const after = await this.asked.changeAhead(
       work,
       askId,
-      later.map(({ id, name }) => ({ contactId: id, name, isTogether: together.includes(id) })),
+      later.map((one) => ({ ...whoIs(one), isTogether: together.includes(one.id) })),
       async ({ id }) => {
         await work.tx.delete(signatureFields).where(eq(signatureFields.partyId, id));
         await this.codes.set(work, id, null);
@@ -177,6 +181,8 @@ export class ChangeOfSigners {
     const { ask, party } = await this.waiting(work, partyId);
     if (number === null && (await this.demands.of(work, ask.id)).evidence.byText)
       throw Problem.invalid([{ field: 'number', message: 'Everybody who signs this kind of document types a code: give a number.' }]);
+    if (number !== null && party.memberId !== null)
+      throw Problem.invalid([{ field: 'number', message: `${party.name} is of us and signs in with their own password: no code goes to them.` }]);
     if (number !== null) this.codes.mustGoOut([number], 'number');
     await this.codes.set(work, partyId, number);
     await this.events.record(work, NumberChanged, {

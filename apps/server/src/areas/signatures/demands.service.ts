@@ -8,6 +8,7 @@ import type { AskParty, Turn } from '../asks';
 import type { ContactOfClient } from '../clients';
 import { CodesByText } from './codes-by-text.service';
 import { signatureDocuments } from './signatures.tables';
+import { type Signer, ofClient } from './signers.service';
 import { SigningKinds } from './signing-kinds.service';
 import { TermsService } from './terms.service';
 
@@ -35,9 +36,10 @@ export class SignatureDemands {
   ) {}
 
   /** @throws Problem where those chosen are too little of what is asked for */
-  async foreseen(work: Work, { kindId, terms, codes = [] }: AskSignature, people: readonly ContactOfClient[]): Promise<Demands> {
+  async foreseen(work: Work, { kindId, terms, codes = [] }: AskSignature, signers: readonly Signer[]): Promise<Demands> {
     const kind = kindId === undefined ? null : await this.kinds.get(work, kindId);
     const evidence = kind?.evidence ?? NO_EVIDENCE;
+    const people = ofClient(signers);
     const numbers = new Map(codes.flatMap(({ contactId, number }) => (people.some(({ id }) => id === contactId) ? [[contactId, number] as const] : [])));
     this.mustBeEnough(evidence, people, numbers, { people: 'signerIds', numbers: 'codes' });
     this.codes.mustGoOut([...numbers.values()], 'codes');

@@ -11,16 +11,17 @@ import { dayIn } from '../../platform/clock';
 import { rows } from '../../platform/database';
 import { type ListAsked, type ListDefinition, type ListField, ListFields, SavedLists, allFound, containing, pageOf } from '../../platform/lists';
 import type { Work } from '../../platform/work';
-import { asksWithTurns } from '../asks';
+import { asksThere, asksWithTurns, partiesThere } from '../asks';
 import { peopleOfClients, signsFor } from '../clients';
 import { jobsInLists } from '../jobs';
-import { personField } from '../team';
+import { personField, worksHere } from '../team';
 import type { TodayAsked } from '../today';
 
 const isOpen = sql`a.state in ('drafted', 'planned', 'with the client', 'with us') and not a.released`;
 const TROUBLE = sql`case
   when d.copy_fault is not null then 'no signed copy'
   when ${isOpen} and a.turn_contact is not null and not ${signsFor(sql`a.turn_contact`, sql`a.client_id`)} then 'does not sign any more'
+  when ${isOpen} and a.turn_member is not null and not ${worksHere(sql`a.turn_member`)} then 'does not work here any more'
   when ${isOpen} and a.turn_state = 'to be told' then 'nobody to write to' end`;
 const STATE = sql`case when a.trouble is not null then 'in trouble' when a.state = 'done' then 'signed' when a.state in ('refused', 'withdrawn', 'expired') then a.state
   when a.released then 'withdrawn' else 'waiting' end`;
@@ -98,7 +99,18 @@ export class SignatureList {
           from ${FROM} where a.firm_id = ${work.firm.id} and (a.ended_at is null or a.state = 'refused' or a.copy_fault is not null or a.ended_at >= ${since})
             ${mine ? sql`and ${me} in (coalesce(j.preparer_id, c.preparer_id), coalesce(j.manager_id, c.manager_id))` : sql``}`,
     );
-    return { signatures: found! };
+    return { signatures: { ...found!, own: await this.ofMember(work, me) } };
+  }
+
+  /** What waits for the signature of a person of the firm, what is wanted first on top. */
+  private ofMember(work: Work, memberId: string): Promise<TodayView['signatures']['own']> {
+    return rows(
+      work.tx,
+      sql`select p.id as "partyId", a.title, c.name as client, least(p.wanted_by, a.wanted_by) as "wantedBy"
+          from ${partiesThere} p join ${asksThere} a on a.id = p.ask_id join ${peopleOfClients} c on c.id = a.client_id
+          where a.firm_id = ${work.firm.id} and p.member_id = ${memberId} and p.state = 'asked' and not a.released and a.state in ('with the client', 'with us')
+          order by 4, 1 limit 20`,
+    );
   }
 
   /** How many stand where, whatever of them the list shows. */

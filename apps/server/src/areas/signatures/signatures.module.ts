@@ -11,6 +11,7 @@ import { SignatureDemands } from './demands.service';
 import { SignatureFields } from './fields.service';
 import { ManySignatures } from './many-signatures.service';
 import { NotNeeded } from './not-needed.service';
+import { OwnSignaturesController } from './own-signatures.controller';
 import { SignatureKind } from './signature-kind';
 import { SignaturesPortalController } from './signatures-portal.controller';
 import { SignaturesController } from './signatures.controller';
@@ -18,6 +19,7 @@ import { SignatureList } from './signature-list.queries';
 import { SignatureQueries } from './signatures.queries';
 import { SignaturesService } from './signatures.service';
 import { READ, SignedCopies } from './signed-copies.service';
+import { Signers } from './signers.service';
 import { SignersTold } from './signers-told.service';
 import { SigningKindsController } from './signing-kinds.controller';
 import { SigningKinds } from './signing-kinds.service';
@@ -25,7 +27,7 @@ import { SigningsKept } from './signings-kept.queries';
 import { TermsService } from './terms.service';
 
 @Area({
-  controllers: [SignaturesController, SigningKindsController, SignaturesPortalController],
+  controllers: [SignaturesController, SigningKindsController, SignaturesPortalController, OwnSignaturesController],
   services: [
     ChangeOfSigners,
     CodesByText,
@@ -40,6 +42,7 @@ import { TermsService } from './terms.service';
     SignedCopies,
     SigningKinds,
     SigningsKept,
+    Signers,
     SignersTold,
     TermsService,
   ],

@@ -6,7 +6,7 @@ import type { AskState } from '@steady/core/asks';
 import { coveredNumber } from '@steady/core/signing';
 import { rows } from '../../platform/database';
 import type { Work } from '../../platform/work';
-import { AskBook, asksThatWait, asksThere, partiesThere } from '../asks';
+import { AskBook, asksThere, partiesThere } from '../asks';
 import { askParties, asks } from '../asks/asks.tables';
 import { ContactsService } from '../clients';
 import { documents } from '../documents/documents.tables';
@@ -118,7 +118,8 @@ export class SignatureQueries {
   async runOut(work: Work): Promise<string[]> {
     const found = await rows<{ id: string }>(
       work.tx,
-      sql`select d.ask_id as id from signature_documents d where d.firm_id = ${work.firm.id} and d.expires_on < ${work.today.toString()} and d.ask_id in ${asksThatWait} order by 1`,
+      sql`select d.ask_id as id from signature_documents d where d.firm_id = ${work.firm.id} and d.expires_on < ${work.today.toString()}
+            and d.ask_id in (select a.id from ${asksThere} a where a.state in ('planned', 'with the client', 'with us') and not a.released) order by 1`,
     );
     return found.map(({ id }) => id);
   }

@@ -1,13 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { eq } from 'drizzle-orm';
-import { wantedOf } from '@steady/core/asks';
+import { isOpenAsk, wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import { SIGNATURE } from '@steady/core/procedures';
 import { type Given, type PageSize, type SignField, fieldsLeft, keptPlaces } from '@steady/core/signing';
 import { counted, fullDate } from '@steady/core/words';
 import type { SendPreview } from '@steady/contract/requests';
 import type { AskSignature } from '@steady/contract/ask-signature';
-import type { FieldsToSign, GiveSignature, NoteSignedOnPaper } from '@steady/contract/signatures';
+import type { FieldsToSign, GiveSignature, NoteSignedOnPaper, OwnSignature } from '@steady/contract/signatures';
 import { newId } from '../../platform/database';
 import { Events, eventKind } from '../../platform/events';
 import { FileStore, bytesOf } from '../../platform/files';
@@ -25,6 +25,7 @@ import { SignatureFields } from './fields.service';
 import { mustBeInTime } from './in-time';
 import { signatureLetter } from './signature-kind';
 import { signatureDocuments, signings } from './signatures.tables';
+import { type Signer, Signers, idOfSigner, ofClient, whoIs } from './signers.service';
 import { type SignatureEvent, SignedCopies } from './signed-copies.service';
 import { SigningKinds } from './signing-kinds.service';
 import { LookAtPdf, type PdfLooked } from './tasks';
@@ -52,6 +53,7 @@ export class SignaturesService {
     private readonly events: Events,
     private readonly asks: AsksService,
     private readonly people: PeopleWhoSign,
+    private readonly signers: Signers,
     private readonly letters: AskLetters,
     private readonly clients: ClientsService,
     private readonly jobs: JobsService,
@@ -112,25 +114,26 @@ export class SignaturesService {
       const letter = signatureLetter(work.firm, { title, words, wantedBy: wantedOf({ wantedBy }, { wantedBy: dueOn }) }, about);
       all.push(await this.letters.preview(work, { kind: SIGNATURE, client, job }, letter, id, { now }));
     }
-    const [one] = all;
     const told = new Set<string>();
     const untold = all.flatMap(({ nobody }) => nobody).filter(({ name }) => !told.has(name) && told.add(name));
-    return { ...one!, messages: all.flatMap(({ messages }) => messages), nobody: untold };
+    return { ...all[0], messages: all.flatMap(({ messages }) => messages), nobody: untold };
   }
 
   /** What would go out, and what to know of the document before. */
   async preview(work: Work, jobId: string, input: AskSignature): Promise<SendPreview> {
     const { clientId } = await this.jobs.get(work, jobId);
     const document = await this.toBeSigned(work, clientId, input.documentId);
-    const people = await this.people.chosen(work, clientId, input.signerIds, 'signerIds');
+    const people = await this.signers.chosen(work, clientId, input.signerIds, 'signerIds');
     await this.demands.foreseen(work, input, people);
     const places = signersOf(work, people, input);
     const first = places.filter(({ position }) => position === 0);
-    const preview = await this.letterTo(work, jobId, input, first);
+    const preview = await this.letterTo(work, jobId, input, ofClient(first));
     const looked = await this.looked(work, document);
     await this.fieldsOf(work, input, people.length, looked.pages);
     const neverIn = first.flatMap(({ id, name, lastInAt }) => (lastInAt === null && preview.messages.some(({ contactId }) => contactId === id) ? [name] : []));
-    return { ...preview, neverIn, warnings: [...(await this.folders.unseen(work, document, people, 'sign')), ...warningsOf(document.name, looked)] };
+    const ours = first.flatMap(({ name, isOurs }) => (isOurs ? [name] : []));
+    const unseen = await this.folders.unseen(work, document, ofClient(people), 'sign');
+    return { ...preview, neverIn, ours, warnings: [...unseen, ...warningsOf(document.name, looked)] };
   }
 
   /** Where it is signed: as it was put down; where nothing was said of it, as is kept for its kind. @throws Problem where a place lies where nothing can be signed */
@@ -148,7 +151,7 @@ export class SignaturesService {
     const client = await this.clients.get(work, job.clientId);
     const document = await this.toBeSigned(work, job.clientId, documentId);
     const { pages } = await this.looked(work, document);
-    const people = await this.people.chosen(work, job.clientId, signerIds, 'signerIds');
+    const people = await this.signers.chosen(work, job.clientId, signerIds, 'signerIds');
     const fields = await this.fieldsOf(work, input, people.length, pages);
     const demands = await this.demands.foreseen(work, input, people);
     const { numbers: _, ...asked } = demands;
@@ -161,14 +164,14 @@ export class SignaturesService {
       words: words ?? null,
       wantedBy: dueOn,
       phaseKey: phaseFor(job),
-      parties: places.map(({ id, name, position, wantedBy }) => ({ contactId: id, name, position, wantedBy })),
+      parties: places.map(({ position, wantedBy, ...signer }) => ({ ...whoIs(signer), position, wantedBy })),
       what: `gave ${document.name} for signature to ${people.map(({ id, name }, at) => (at === 0 ? name : `${together.includes(id) ? ' and ' : ', then '}${name}`)).join('')}`,
       after: { title, dueOn, sha256: await this.store.contentHash(work.firm, document.address) },
       when: { now },
       fill: async (opened) => {
         await work.tx.insert(signatureDocuments).values({ ...asked, firmId: work.firm.id, askId: opened.id, documentId, expiresOn: expiresOn ?? null });
         const { parties } = await this.asks.withParties(work, opened.id);
-        const inOrder = people.map(({ id }) => parties.find(({ contactId }) => contactId === id)!);
+        const inOrder = people.map(({ id }) => parties.find((party) => idOfSigner(party) === id)!);
         await this.fields.put(work, opened.id, fields, inOrder);
         await this.demands.put(work, demands, inOrder);
       },
@@ -190,6 +193,32 @@ export class SignaturesService {
   async documentFor(work: Work, partyId: string): Promise<Document> {
     const { ask } = await this.people.theirs(work, partyId, SIGNATURE);
     return this.documentOf(work, ask.id);
+  }
+
+  /** What a person of the firm is asked to sign, or was. */
+  async own(work: Work, partyId: string): Promise<OwnSignature> {
+    const { party, ask } = await this.people.theirs(work, partyId, SIGNATURE);
+    const { parties } = await this.asks.withParties(work, ask.id);
+    const document = await this.documentOf(work, ask.id);
+    const { expiresOn } = await this.demands.of(work, ask.id);
+    return {
+      partyId,
+      askId: ask.id,
+      title: ask.title,
+      words: ask.words,
+      clientId: ask.clientId,
+      client: (await this.clients.get(work, ask.clientId)).name,
+      jobId: ask.jobId,
+      askedBy: ask.askedBy,
+      askedAt: ask.askedAt,
+      wantedBy: wantedOf(party, ask),
+      expiresOn,
+      doneBefore: parties.filter((one) => one.position < party.position && one.state === 'done').map((one) => one.name),
+      stands: party.state === 'done' || party.state === 'refused' ? party.state : isOpenAsk(ask.state) && !ask.released ? 'wanted' : 'not needed',
+      documentId: document.id,
+      documentName: document.name,
+      bytes: document.bytes,
+    };
   }
 
   /** @throws Problem where the last day on which it could be signed is over, also before that was noted */
@@ -274,7 +303,7 @@ export class SignaturesService {
  * Those who sign, with where each stands in the order, and by which day where that is not the day of all.
  * @throws Problem where such a day is over, or comes after that of all
  */
-function signersOf<Person extends { id: string; name: string }>(
+function signersOf<Person extends Pick<Signer, 'id' | 'name'>>(
   work: Work,
   people: readonly Person[],
   { together = [], days = [], dueOn }: Pick<AskSignature, 'together' | 'days' | 'dueOn'>,

@@ -122,7 +122,18 @@ export class SignedCopies implements OnModuleInit {
       const { signedAt, signedAs, signedFrom, onPaperBy, scanId, textTo } = signing!;
       const email = onPaperBy === null && party.contactId !== null ? (await this.contacts.get(work, party.contactId)).email : null;
       sha256 = signing!.sha256;
-      signers.push({ name: party.name, signedAs, at: moment(signedAt), email, from: signedFrom, textTo, notedBy: onPaperBy, hasScan: scanId !== null });
+      const isOurs = party.memberId === null ? {} : { isOurs: true };
+      signers.push({
+        name: party.name,
+        signedAs,
+        at: moment(signedAt),
+        email,
+        from: signedFrom,
+        textTo,
+        ...isOurs,
+        notedBy: onPaperBy,
+        hasScan: scanId !== null,
+      });
       marks.push(signing!.given?.signature ?? null);
       if (party.turnSince !== null) steps.push({ at: party.turnSince, who: party.name, did: 'was asked' });
       steps.push({ at: signedAt, who: party.name, did: onPaperBy === null ? `signed it as “${signedAs}”` : 'signed it on paper' });

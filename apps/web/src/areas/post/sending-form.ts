@@ -20,7 +20,11 @@ interface Given<Values extends FieldValues> {
 }
 
 const askedInWords = (preview: SendPreview, now: boolean | undefined, day: CivilDate): string =>
-  preview.messages.length > 0 ? sentInWords(preview, now, day) : 'Recorded. No message is sent; there is a task for it instead.';
+  preview.messages.length > 0
+    ? sentInWords(preview, now, day)
+    : preview.ours && preview.ours.length > 0
+      ? `Given to ${preview.ours.join(', ')}.`
+      : 'Recorded. No message is sent; there is a task for it instead.';
 
 /** The form of a sending leaf: submitted once it shows what goes to whom, submitted again it goes, and the leaf closes. */
 export function useSendingForm<Values extends FieldValues & { now?: boolean }>({

@@ -18,6 +18,11 @@ function PreviewOfSending({ of }: { of: SendPreview }) {
           Nobody is notified: {one.name} {one.why}.
         </p>
       ))}
+      {of.ours && of.ours.length > 0 && (
+        <p className="mb-2 border border-rule bg-page px-3 py-2">
+          {of.ours.join(', ')} of us {of.ours.length === 1 ? 'finds' : 'find'} it on Today, and by mail as each wishes to be told.
+        </p>
+      )}
       {of.inPortal && of.inPortal.length > 0 && (
         <p className="mb-2 border border-rule bg-page px-3 py-2">
           {of.inPortal.join(', ')} {of.inPortal.length === 1 ? 'finds' : 'find'} it in the portal. No message goes out, and no follow-up.
@@ -83,6 +88,7 @@ export function sentInWords(preview: SendPreview, now: boolean | undefined, day:
 export function SendingLeaf({ title, step, withNobody, sends, after, children }: Sending) {
   const { preview, of, onBack, onClose, now } = step;
   const to = preview?.messages.map((message) => message.to) ?? [];
+  const ours = preview?.ours ?? [];
   const told = to.length > 0 ? to : (preview?.inPortal ?? []);
   const sending = sends ?? (to.length === 0 ? 'Show it in the portal' : `Send to ${to.length === 1 ? to[0]! : `${to.length} people`}`);
   return (
@@ -90,7 +96,7 @@ export function SendingLeaf({ title, step, withNobody, sends, after, children }:
       open
       broad
       title={preview ? 'Before it goes' : title}
-      act={!preview ? 'Look at what goes out' : told.length === 0 ? (withNobody ?? undefined) : sending}
+      act={!preview ? 'Look at what goes out' : told.length > 0 ? sending : ours.length > 0 ? `Give to ${ours.join(', ')}` : (withNobody ?? undefined)}
       onClose={onClose}
       {...of}
       beside={

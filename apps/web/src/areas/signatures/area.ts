@@ -6,6 +6,7 @@ import { signatureShown } from './shown';
 export const signaturesArea: Area = {
   pages: [
     page('signatures', () => import('./overview/signatures-page'), 'SignaturesPage'),
+    page('signatures/:id/sign', () => import('./own-signature-page'), 'OwnSignaturePage'),
     page('firm/signing', () => import('./kinds/signing-page'), 'SigningPage'),
   ],
   firmPages: [{ to: '/firm/signing', words: 'Signing', at: 33 }],
@@ -25,7 +26,7 @@ export const signaturesArea: Area = {
       {
         at: 26,
         title: () => 'Given for signature',
-        isShown: ({ signatures: { signed, refused, stuck } }) => signed + refused + stuck > 0,
+        isShown: ({ signatures: { signed, refused, stuck, own } }) => signed + refused + stuck + own.length > 0,
         Body: part(() => import('./today-note'), 'SignaturesNote'),
       },
     ],

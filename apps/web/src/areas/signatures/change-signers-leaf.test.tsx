@@ -11,6 +11,8 @@ const [CARA, DARA, EVE] = ['1', '2', '3'].map((end) => `0190a0a0-0000-7000-8000-
 const person = (id: string, name: string, signs = true) => ({ id, name, email: null, mobile: null, role: null, signs });
 const party = (name: string, position: number, state: PartyView['state']): PartyView => ({
   id: name,
+  contactId: name === 'Cara' ? CARA : name === 'Dara' ? DARA : EVE,
+  memberId: null,
   name,
   position,
   state,
@@ -67,7 +69,7 @@ it('a code goes to another number, or none is asked for', async () => {
 
 it('where no code was asked for, the number that is known of them stands there first', async () => {
   const { asked } = stage(<NumberLeaf jobId="j1" signer={party('Dara', 1, 'asked')} number={undefined} onClose={() => undefined} />, {
-    answers: { 'GET /api/jobs/j1': { contacts: [{ id: 'd', name: 'Dara', mobile: '085 555 0177' }] }, 'PUT /api/signers/Dara/number': null },
+    answers: { 'GET /api/jobs/j1': { contacts: [{ id: DARA, name: 'Dara', mobile: '085 555 0177' }] }, 'PUT /api/signers/Dara/number': null },
   });
   expect((await screen.findByLabelText<HTMLInputElement>('Number')).value).toBe('085 555 0177');
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));

@@ -8,7 +8,7 @@ import { send, useData } from '../../app/api';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
-import { type Signers, SignersField } from './signers-field';
+import { type MaySign, type Signers, SignersField, useOurs } from './signers-field';
 
 interface Props {
   ask: AskView<SignaturePart>;
@@ -19,21 +19,23 @@ interface Props {
 /** Who signs after those who know of it: others, in another order, or nobody. */
 export function ChangeSignersLeaf({ ask, jobId, onClose }: Props) {
   const { data: job } = useData(jobsRoutes.view, { id: jobId });
-  if (!job) return null;
-  return <Change ask={ask} contacts={job.contacts} onClose={onClose} />;
+  const ours = useOurs([]);
+  const isThere = ask.parties.every(({ memberId }) => memberId === null || ours.some(({ id }) => id === memberId));
+  if (!job || !isThere) return null;
+  return <Change ask={ask} contacts={job.contacts} ours={ours} onClose={onClose} />;
 }
 
-const nameIs = (name: string) => (party: PartyView) => party.name === name;
+const whoOf = ({ contactId, memberId }: PartyView) => contactId ?? memberId;
 
-function Change({ ask, contacts, onClose }: Omit<Props, 'jobId'> & { contacts: JobView['contacts'] }) {
+function Change({ ask, contacts, ours, onClose }: Omit<Props, 'jobId'> & { contacts: JobView['contacts']; ours: readonly MaySign[] }) {
   const notify = useNotify();
   const known = ask.parties.filter(({ state }) => state !== 'ahead');
   const ahead = ask.parties.filter(({ state }) => state === 'ahead');
   const [signers, setSigners] = useState<Signers>(() => {
-    const others = contacts.filter(({ name, signs }) => signs && !known.some(nameIs(name)));
-    const people = ahead.flatMap(({ name }) => others.find((one) => one.name === name) ?? []);
-    const together = people.filter(({ name }) => {
-      const at = ask.parties.findIndex(nameIs(name));
+    const others: MaySign[] = contacts.filter(({ id, signs }) => signs && !known.some((party) => whoOf(party) === id));
+    const people = ahead.flatMap((party) => others.find(({ id }) => id === whoOf(party)) ?? ours.find(({ id }) => id === whoOf(party)) ?? []);
+    const together = people.filter(({ id }) => {
+      const at = ask.parties.findIndex((party) => whoOf(party) === id);
       return at > 0 && ask.parties[at]!.position === ask.parties[at - 1]!.position;
     });
     return {

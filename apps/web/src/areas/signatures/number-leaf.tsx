@@ -20,7 +20,7 @@ interface Props {
 export function NumberLeaf({ jobId, number, ...of }: Props) {
   const { data: job } = useData(jobsRoutes.view, number === undefined ? { id: jobId } : null);
   if (number !== undefined) return <NumberForm {...of} number={number} />;
-  return job ? <NumberForm {...of} number={job.contacts.find(({ name }) => name === of.signer.name)?.mobile ?? ''} /> : null;
+  return job ? <NumberForm {...of} number={job.contacts.find(({ id }) => id === of.signer.contactId)?.mobile ?? ''} /> : null;
 }
 
 function NumberForm({ signer, number, onClose }: { signer: PartyView; number: string; onClose(): void }) {

@@ -1,18 +1,18 @@
 import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { civil } from '@steady/core/calendar';
 import { fullDate, shortDate } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
 import type { PortalMe } from '@steady/contract/requests';
-import { type PortalSignaturePart, RefuseSignature } from '@steady/contract/signatures';
-import { send, addressOf } from '../../app/api';
-import { LongTextField } from '../../ui/fields';
-import { useLeafForm } from '../../ui/form';
+import type { PortalSignaturePart } from '@steady/contract/signatures';
+import { addressOf, send, useData } from '../../app/api';
 import { dayOf, sizeInWords } from '../../ui/words';
+import { noteOpened } from '../portal';
 import { GiveSignatureForm } from './signing/give-signature';
 import { HandOn } from './signing/hand-on';
+import { Refuse } from './signing/refuse';
 import { TermsStep } from './signing/terms-step';
-import { InsteadForm } from './signing/instead-form';
 
 /** A document to be read, and then signed or refused; afterwards what became of it. */
 export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe }) {
@@ -57,11 +57,37 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
           </span>
         </p>
         {!isWanted && ask.part.terms?.isAgreed && <TermsStep of={ask.part.terms} isAgreed onAgree={() => undefined} error={undefined} />}
-        {isWanted && instead === 'refuse' && <Refuse id={id} onLeave={back} />}
+        {isWanted && instead === 'refuse' && <Refuse refuse={(values) => send(signaturesPortalRoutes.refuse, { id }, values)} onLeave={back} />}
         {isWanted && instead === 'hand on' && <HandOn id={id} to={ask.part.handOnTo} onLeave={back} />}
-        {isWanted && instead === null && <GiveSignatureForm ask={ask} me={me} onRefuse={() => setInstead('refuse')} onHandOn={() => setInstead('hand on')} />}
+        {isWanted && instead === null && <Give ask={ask} me={me} onRefuse={() => setInstead('refuse')} onHandOn={() => setInstead('hand on')} />}
       </div>
     </section>
+  );
+}
+
+/** The document with its places, the signature, and what can be done before it or in its place. */
+function Give({ ask, me, onRefuse, onHandOn }: { ask: PortalAsk<PortalSignaturePart>; me: PortalMe; onRefuse(): void; onHandOn(): void }) {
+  const id = ask.partyId;
+  const { data: places } = useData(signaturesPortalRoutes.fields, { id });
+  return (
+    <GiveSignatureForm
+      of={{ ...ask.part, partyId: id }}
+      places={places}
+      address={addressOf(signaturesPortalRoutes.document, { id })}
+      today={me.today}
+      sign={(values) => send(signaturesPortalRoutes.sign, { id }, values)}
+      onLastPage={() => noteOpened('last page', ask.id, me)}
+      onRefuse={onRefuse}
+    >
+      <Link className="lnk" to={`/portal/messages?about=${encodeURIComponent(ask.title)}`}>
+        Ask a question first
+      </Link>
+      {ask.part.handOnTo.length > 0 && (
+        <button type="button" className="lnk" onClick={onHandOn}>
+          Somebody else should sign
+        </button>
+      )}
+    </GiveSignatureForm>
   );
 }
 
@@ -69,23 +95,4 @@ export function PortalSignature({ ask, me }: { ask: PortalAsk<PortalSignaturePar
 function Became({ of: { stands, doneAt } }: { of: PortalAsk }) {
   if (stands === 'done') return <span className="good">{doneAt ? `Signed ${shortDate(dayOf(doneAt))}, thank you.` : 'Signed, thank you.'}</span>;
   return <>{stands === 'refused' ? 'You refused to sign; we come back to you.' : 'It is not needed any more.'}</>;
-}
-
-function Refuse({ id, onLeave }: { id: string; onLeave(): void }) {
-  const { form, onSubmit, busy, problem } = useLeafForm<RefuseSignature>({
-    input: RefuseSignature,
-    start: { reason: '' },
-    submit: (values) => send(signaturesPortalRoutes.refuse, { id }, values),
-  });
-  return (
-    <InsteadForm act="Refuse to sign" of={{ onSubmit, busy, problem }} onLeave={onLeave}>
-      <LongTextField
-        label="Why you do not sign"
-        hint="We read it, and come back to you."
-        autoFocus
-        {...form.register('reason')}
-        error={form.formState.errors.reason?.message}
-      />
-    </InsteadForm>
-  );
 }

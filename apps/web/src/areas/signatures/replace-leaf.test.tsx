@@ -5,7 +5,7 @@ import { stage } from '../../../test/stage';
 import { ReplaceLeaf } from './replace-leaf';
 
 const [AIDAN, MAEVE] = ['1', '2'].map((end) => `0190a0a0-0000-7000-8000-00000000000${end}`) as [string, string];
-const PARTY = { id: 'p1', name: 'Aidan Gannet', state: 'asked' } as PartyView;
+const PARTY = { id: 'p1', contactId: AIDAN, memberId: null, name: 'Aidan Gannet', state: 'asked' } as PartyView;
 
 function show(
   contacts = [
@@ -13,11 +13,12 @@ function show(
     { id: MAEVE, name: 'Maeve Gannet', email: null, signs: true },
     { id: 'pat', name: 'Pat Gannet', email: null, signs: false },
   ],
+  team: object[] = [],
 ) {
   const onClose = vi.fn();
   const staged = stage(<ReplaceLeaf code={false} jobId="j1" signer={PARTY} parties={[PARTY]} onClose={onClose} />, {
     rights: ['do work'],
-    answers: { 'GET /api/jobs/j1': { contacts }, 'POST /api/signers/p1/replace': null },
+    answers: { 'GET /api/jobs/j1': { contacts }, 'POST /api/signers/p1/replace': null, 'GET /api/team': team },
   });
   return { ...staged, onClose };
 }
@@ -38,4 +39,18 @@ it('offers those who sign and are not asked yet, and says who is told', async ()
 it('says where to set who signs, where there is nobody else', async () => {
   show([]);
   expect(await screen.findByText(/Nobody else signs for this client/)).toBeDefined();
+});
+
+it('offers the people of the firm who work there now as well', async () => {
+  const [NIAMH, GONE] = ['8', '9'].map((end) => `0190a0a0-0000-7000-8000-00000000000${end}`) as [string, string];
+  const { asked, onClose } = show(undefined, [
+    { id: NIAMH, name: 'Niamh Daly', standing: 'active' },
+    { id: GONE, name: 'Gone Person', standing: 'left' },
+  ]);
+  await screen.findByRole('option', { name: 'Niamh Daly, of us' });
+  expect(screen.queryByRole('option', { name: 'Gone Person, of us' })).toBeNull();
+  fireEvent.change(screen.getByLabelText('Who signs'), { target: { value: NIAMH } });
+  fireEvent.click(screen.getByRole('button', { name: 'Ask them instead' }));
+  await waitFor(() => expect(onClose).toHaveBeenCalled());
+  expect(asked.findLast(({ what }) => what.startsWith('POST'))!.sent).toEqual({ contactId: NIAMH });
 });

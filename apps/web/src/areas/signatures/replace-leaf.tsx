@@ -7,6 +7,7 @@ import { SelectField, TextField } from '../../ui/fields';
 import { useLeafForm } from '../../ui/form';
 import { Leaf } from '../../ui/leaf';
 import { useNotify } from '../../ui/toasts';
+import { useOurs } from './signers-field';
 
 interface Props {
   jobId: string;
@@ -21,13 +22,14 @@ interface Props {
 export function ReplaceLeaf({ jobId, signer, parties, code, onClose }: Props) {
   const notify = useNotify();
   const { data: job } = useData(jobsRoutes.view, { id: jobId });
-  const others = (job?.contacts ?? []).filter((one) => one.signs && !parties.some(({ name }) => name === one.name));
+  const others = (job?.contacts ?? []).filter((one) => one.signs && !parties.some(({ contactId }) => contactId === one.id));
+  const ours = useOurs(parties.map(({ memberId }) => memberId));
   const { form, onSubmit, busy, problem } = useLeafForm<ReplaceSigner>({
     input: ReplaceSigner,
     start: { contactId: '', ...(code ? { number: '' } : {}) },
     submit: async (values) => {
       await send(signaturesRoutes.replace, { id: signer.id }, values);
-      notify(`${others.find(({ id }) => id === values.contactId)?.name ?? 'Somebody else'} signs in place of ${signer.name}.`);
+      notify(`${[...others, ...ours].find(({ id }) => id === values.contactId)?.name ?? 'Somebody else'} signs in place of ${signer.name}.`);
       onClose();
     },
   });
@@ -54,6 +56,11 @@ export function ReplaceLeaf({ jobId, signer, parties, code, onClose }: Props) {
             {email ? '' : ', no email address'}
           </option>
         ))}
+        {ours.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}, of us
+          </option>
+        ))}
       </SelectField>
       {code && (
         <TextField
@@ -68,8 +75,8 @@ export function ReplaceLeaf({ jobId, signer, parties, code, onClose }: Props) {
         <p className="soon mb-2 text-table">Nobody else signs for this client. Set who does on the client’s page, under Contacts.</p>
       )}
       <p className="text-table text-soft">
-        They get the places of {signer.name} on the pages, and are written to when it is their turn.
-        {signer.state === 'asked' && ` ${signer.name} is told by mail that their signature is not needed any more.`}
+        They get the places of {signer.name} on the pages, and are told when it is their turn.
+        {signer.state === 'asked' && signer.memberId === null && ` ${signer.name} is told by mail that their signature is not needed any more.`}
       </p>
     </Leaf>
   );

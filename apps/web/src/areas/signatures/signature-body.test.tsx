@@ -8,6 +8,8 @@ import { SignatureBody } from './signature-body';
 
 const party = (id: string, more: Partial<PartyView> = {}): PartyView => ({
   id,
+  contactId: null,
+  memberId: null,
   name: `${id} Gannet`,
   position: 0,
   state: 'asked',

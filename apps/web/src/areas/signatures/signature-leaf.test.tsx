@@ -196,3 +196,24 @@ it('has people sign at the same time, and a code go to a number that is typed', 
   expect(asked.at(-1)!.sent).toMatchObject({ signerIds: [AIDAN, MAEVE], together: [MAEVE], codes: [{ contactId: MAEVE, number: '086 555 0199' }] });
   expect(screen.getByText('1 more person is asked at the same time.')).toBeDefined();
 });
+
+it('has somebody of us sign as well, who is told in the office', async () => {
+  const NIAMH = '0190a0a0-0000-7000-8000-000000000008';
+  const { asked } = stage(<SignatureLeaf job={JOB} onClose={() => undefined} />, {
+    rights: ['do work'],
+    answers: {
+      'GET /api/team': [{ id: NIAMH, name: 'Niamh Daly', standing: 'active' }],
+      'POST /api/jobs/j1/signatures/preview': { messages: [], nobody: [], ours: ['Niamh Daly'] },
+      'POST /api/jobs/j1/signatures': { id: 'a1' },
+    },
+  });
+  await screen.findByRole('option', { name: 'Niamh Daly' });
+  fireEvent.change(screen.getByLabelText('Somebody of us signs as well'), { target: { value: NIAMH } });
+  expect(screen.getByLabelText('Niamh Daly of us', { selector: 'input' })).toBeDefined();
+  fireEvent.click(screen.getByLabelText('Aidan Gannet, director aidan@gannet.example', { selector: 'input' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Look at what goes out' }));
+  expect(await screen.findByText('Niamh Daly of us finds it on Today, and by mail as each wishes to be told.')).toBeDefined();
+  fireEvent.click(screen.getByRole('button', { name: 'Give to Niamh Daly' }));
+  expect(await screen.findByText('Given to Niamh Daly.')).toBeDefined();
+  expect(asked.find(({ what }) => what === 'POST /api/jobs/j1/signatures')!.sent).toMatchObject({ signerIds: [NIAMH] });
+});

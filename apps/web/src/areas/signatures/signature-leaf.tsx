@@ -160,7 +160,7 @@ interface After {
 }
 
 /** Below what goes out: who can be invited with it, and who is asked later. */
-function AfterLook({ preview: { messages, neverIn = [] }, chosen, together, invite }: After) {
+function AfterLook({ preview: { messages, nobody, neverIn = [] }, chosen, together, invite }: After) {
   return (
     <>
       {neverIn.length > 0 && (
@@ -170,7 +170,7 @@ function AfterLook({ preview: { messages, neverIn = [] }, chosen, together, invi
         />
       )}
       <p className="text-table text-soft">
-        {messages.length === 0 && 'A task to have it signed on paper takes its place. '}
+        {messages.length === 0 && nobody.length > 0 && 'A task to have it signed on paper takes its place. '}
         {chosen.length > 1 && laterInWords(chosen, together)}
       </p>
     </>

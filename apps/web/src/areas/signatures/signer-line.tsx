@@ -1,4 +1,5 @@
 import * as documentsRoutes from '@steady/contract/documents.routes';
+import { Link } from 'react-router';
 import { wantedOf } from '@steady/core/asks';
 import { civil } from '@steady/core/calendar';
 import type { AskView, PartyView } from '@steady/contract/asks';
@@ -22,12 +23,19 @@ export const codeOf = ({ codes }: SignaturePart, { id }: PartyView) => codes.fin
 
 /** One who signs: where it stands, and what can be done about it. */
 export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
+  const { memberId } = useSession();
   const isOpen = isOpenAsk(ask);
   const code = codeOf(ask.part, party);
   return (
     <li className="flex flex-wrap items-baseline gap-x-3 border-b border-rule-soft px-3 py-2 text-table last:border-0">
       <span className="font-semibold">{party.name}</span>
+      {party.memberId !== null && <span className="text-soft">of us</span>}
       <SignerWords party={party} signing={ask.part.signings.find((one) => one.partyId === party.id)} ended={!isOpen} />
+      {isOpen && party.memberId === memberId && party.state === 'asked' && (
+        <Link className="lnk font-semibold" to={`/signatures/${party.id}/sign`}>
+          Read and sign it
+        </Link>
+      )}
       {party.state !== 'done' && party.wantedBy !== null && <OwnDay by={wantedOf(party, ask)} isOpen={isOpen} />}
       {party.state !== 'done' && code && (
         <span className="text-soft">
@@ -35,20 +43,27 @@ export function SignerLine({ party, ask, mayChange, onAct }: LineProps) {
           {code.isConfirmed && ', typed'}
         </span>
       )}
-      {mayChange && party.state !== 'done' && (
-        <span className="ml-auto flex flex-wrap items-baseline gap-x-3">
-          {isOpen && code !== undefined && actOf('Another number', () => onAct('number'))}
-          {isOpen && code === undefined && actOf('Ask for a code', () => onAct('number'))}
-          {isOpen && ask.parties.length > 1 && actOf('Another day', () => onAct('day'))}
-          {(isOpen || ask.state === 'refused') && actOf('Somebody else signs', () => onAct('replace'))}
-          {isOpen && (party.state === 'asked' || party.state === 'to be told') && (
-            <button className="act-quiet" onClick={() => onAct('paper')}>
-              Signed on paper
-            </button>
-          )}
-        </span>
-      )}
+      {mayChange && party.state !== 'done' && <Acts party={party} ask={ask} onAct={onAct} />}
     </li>
+  );
+}
+
+/** What can be done about one who has not signed. */
+function Acts({ party, ask, onAct }: Omit<LineProps, 'mayChange'>) {
+  const isOpen = isOpenAsk(ask);
+  const code = codeOf(ask.part, party);
+  return (
+    <span className="ml-auto flex flex-wrap items-baseline gap-x-3">
+      {isOpen && code !== undefined && actOf('Another number', () => onAct('number'))}
+      {isOpen && code === undefined && party.memberId === null && actOf('Ask for a code', () => onAct('number'))}
+      {isOpen && ask.parties.length > 1 && actOf('Another day', () => onAct('day'))}
+      {(isOpen || ask.state === 'refused') && actOf('Somebody else signs', () => onAct('replace'))}
+      {isOpen && (party.state === 'asked' || party.state === 'to be told') && (
+        <button className="act-quiet" onClick={() => onAct('paper')}>
+          Signed on paper
+        </button>
+      )}
+    </span>
   );
 }
 

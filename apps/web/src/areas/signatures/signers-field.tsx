@@ -1,12 +1,16 @@
 import type { JobView } from '@steady/contract/jobs';
+import type { MemberView } from '@steady/contract/team';
+import { useTeam } from '../../app/session';
+import { ChoiceInput } from '../../ui/choice-input';
 import { DayInput } from '../../ui/day-input';
 import { Grip, Ordered, OrderedRow, moved } from '../../ui/order-grip';
 
-type People = JobView['contacts'];
+/** One who may sign: one of the client's people, or a person of the firm. */
+export type MaySign = Pick<JobView['contacts'][number], 'id' | 'name' | 'email' | 'mobile' | 'role'> & { isOurs?: boolean };
 
 /** Who signs, in which order, who of them at the same time as the one before, and the numbers to which codes go. */
 export interface Signers {
-  people: People;
+  people: readonly MaySign[];
   /** Ids of those who sign. */
   chosen: readonly string[];
   together: readonly string[];
@@ -29,11 +33,21 @@ interface Props extends Signers {
   daysError?: string | undefined;
 }
 
+/** A person of the firm, as one who may sign. */
+const oneOfUs = ({ id, name }: Pick<MemberView, 'id' | 'name'>): MaySign => ({ id, name, email: null, mobile: null, role: null, isOurs: true });
+
+/** The people of the firm who may sign as well, but for those who do already. */
+export function useOurs(without: readonly (string | null)[]): MaySign[] {
+  const { team } = useTeam();
+  return team.filter(({ id, standing }) => standing === 'active' && !without.includes(id)).map(oneOfUs);
+}
+
 /** Who signs, in the order in which they stand. */
 export function SignersField({ onPut, needsNumbers, after = 0, withDays = false, error, numbersError, daysError, ...signers }: Props) {
   const { people, chosen, together, numbers, days } = signers;
   const put = (change: Partial<Signers>) => onPut({ ...signers, ...change });
   const toggled = (list: readonly string[], id: string, on: boolean) => (on ? [...list, id] : list.filter((one) => one !== id));
+  const ours = useOurs(people.map(({ id }) => id));
   const signing = people.filter(({ id }) => chosen.includes(id));
   const places = placesOf(
     signing.map(({ id }) => id),
@@ -47,7 +61,7 @@ export function SignersField({ onPut, needsNumbers, after = 0, withDays = false,
       <Ordered ids={people.map((one) => one.id)} onMove={(from, to) => put({ people: moved(people, from, to) })}>
         <ol aria-label="Who signs">
           {people.map((person) => {
-            const { id, name, email, mobile, role } = person;
+            const { id, name, email, mobile, role, isOurs = false } = person;
             const isChosen = chosen.includes(id);
             const isFirst = after === 0 && signing[0]?.id === id;
             return (
@@ -59,7 +73,7 @@ export function SignersField({ onPut, needsNumbers, after = 0, withDays = false,
                     <span>
                       {name}
                       {role && <span className="text-soft">, {role}</span>}{' '}
-                      <span className="text-soft wrap-anywhere max-sm:block">{email ?? 'no email address'}</span>
+                      <span className="text-soft wrap-anywhere max-sm:block">{isOurs ? 'of us' : (email ?? 'no email address')}</span>
                     </span>
                   </label>
                   {isChosen && (
@@ -74,7 +88,7 @@ export function SignersField({ onPut, needsNumbers, after = 0, withDays = false,
                           at the same time as the one before
                         </label>
                       )}
-                      {needsNumbers === undefined ? null : needsNumbers || numbers[id] !== undefined ? (
+                      {needsNumbers === undefined || isOurs ? null : needsNumbers || numbers[id] !== undefined ? (
                         <label className="flex items-baseline gap-1.5 text-soft">
                           code by text message to
                           <input
@@ -102,6 +116,26 @@ export function SignersField({ onPut, needsNumbers, after = 0, withDays = false,
           })}
         </ol>
       </Ordered>
+      {ours.length > 0 && (
+        <label className="flex flex-wrap items-baseline gap-x-2 border-t border-rule-soft py-1 text-table text-soft">
+          Somebody of us signs as well
+          <ChoiceInput
+            className="max-w-56 border-b border-soft bg-transparent text-ink outline-none focus:border-kelp"
+            value=""
+            onChange={({ target }) => {
+              const one = ours.find(({ id }) => id === target.value);
+              if (one) put({ people: [...people, one], chosen: [...chosen, one.id] });
+            }}
+          >
+            <option value="">choose</option>
+            {ours.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </ChoiceInput>
+        </label>
+      )}
       {error && <p className="text-fine text-rust">{error}</p>}
       {daysError && <p className="text-fine text-rust">{daysError}</p>}
       {numbersError && <p className="text-fine text-rust">{numbersError}</p>}

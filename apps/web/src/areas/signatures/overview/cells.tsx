@@ -9,6 +9,7 @@ import { dayInWords, dayOf, waitedWords } from '../../../ui/words';
 const MENDS: Record<SignatureTrouble, { words: string; to(row: SignatureRow): string }> = {
   'nobody to write to': { words: 'Give an address', to: ({ turnContactId }) => `/contacts/${turnContactId}` },
   'does not sign any more': { words: 'See who signs', to: ({ clientId }) => `/clients/${clientId}` },
+  'does not work here any more': { words: 'Have somebody else sign', to: ({ jobId }) => `/jobs/${jobId}/requests` },
   'no signed copy': { words: 'Make it again', to: ({ jobId }) => `/jobs/${jobId}/requests` },
 };
 

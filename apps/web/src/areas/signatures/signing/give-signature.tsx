@@ -1,16 +1,13 @@
 import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
-import { Suspense, lazy, useEffect, useState } from 'react';
-import { Link } from 'react-router';
+import { type ReactNode, Suspense, lazy, useEffect, useState } from 'react';
 import { fieldsLeft, isUnlike } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { PortalAsk } from '@steady/contract/asks';
-import type { PortalMe } from '@steady/contract/requests';
-import { GiveSignature, type PortalSignaturePart } from '@steady/contract/signatures';
-import { ask as askOf, send, useData } from '../../../app/api';
+import { type FieldsToSign, GiveSignature, type PortalSignaturePart } from '@steady/contract/signatures';
+import { ask as askOf } from '../../../app/api';
 import { draftOf, dropDraft, keepDraft } from '../../../ui/drafts';
 import { TickField } from '../../../ui/fields';
 import { useLeafForm } from '../../../ui/form';
-import { noteOpened } from '../../portal';
 import { CodeStep } from './code-step';
 import { RefusedWords } from './refused-words';
 import { TermsStep } from './terms-step';
@@ -35,17 +32,24 @@ function begunWith(id: string): Begun {
 }
 
 interface Props {
-  ask: PortalAsk<PortalSignaturePart>;
-  me: PortalMe;
+  of: Pick<PortalAsk, 'partyId'> & Pick<PortalSignaturePart, 'documentName' | 'terms' | 'textTo' | 'isConfirmed'>;
+  /** Where they sign; nothing as long as it is not known. */
+  places: FieldsToSign | undefined;
+  /** Where the document is. */
+  address: string;
+  /** ISO day. */
+  today: string;
+  sign(values: GiveSignature): Promise<unknown>;
+  /** The last page of the document was in sight. */
+  onLastPage?(): void;
   onRefuse(): void;
-  onHandOn(): void;
+  /** What else can be done in place of signing. */
+  children?: ReactNode;
 }
 
 /** The document page by page, what is to be filled in on it, the name, and the signature. */
-export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
-  const id = ask.partyId;
-  const { terms, textTo } = ask.part;
-  const { data: places } = useData(signaturesPortalRoutes.fields, { id });
+export function GiveSignatureForm({ of, places, address, today, sign, onLastPage = () => undefined, onRefuse, children }: Props) {
+  const { partyId: id, terms, textTo } = of;
   const [draws, setDraws] = useState(false);
   const [begun] = useState(() => begunWith(id));
   const [filled, setFilled] = useState(begun.filled);
@@ -54,7 +58,7 @@ export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
   const [lacks, setLacks] = useState<string | null>(null);
   const [code, setCode] = useState('');
   const [codeFault, setCodeFault] = useState<string | null>(null);
-  const [isConfirmed, setConfirmed] = useState(ask.part.isConfirmed);
+  const [isConfirmed, setConfirmed] = useState(of.isConfirmed);
   const own = places?.fields ?? [];
   const left = fieldsLeft(own, filled);
   const { form, onSubmit, busy, problem } = useLeafForm<GiveSignature>({
@@ -73,7 +77,7 @@ export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
         if (why !== null) return;
         setConfirmed(true);
       }
-      await send(signaturesPortalRoutes.sign, { id }, { ...values, ...(own.length > 0 ? { fields: filled } : {}) });
+      await sign({ ...values, ...(own.length > 0 ? { fields: filled } : {}) });
       dropDraft(draftName(id));
     },
   });
@@ -90,15 +94,15 @@ export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
       {places && (
         <Suspense fallback={<p className="text-table text-soft">Opening the document …</p>}>
           <SignOnPages
-            id={id}
-            documentName={ask.part.documentName}
+            address={address}
+            documentName={of.documentName}
             places={places}
             given={{ signature: watch('mark') ?? { way: 'typed', text: name }, initials: watch('initials') ?? null, fields: filled }}
             name={name}
-            today={me.today}
+            today={today}
             onFill={(field, value) => setFilled((all) => ({ ...all, [field]: value }))}
             onNameWanted={() => form.setError('signedAs', { message: 'Write your name first, as you sign.' }, { shouldFocus: true })}
-            onLastPage={() => noteOpened('last page', ask.id, me)}
+            onLastPage={onLastPage}
           />
         </Suspense>
       )}
@@ -126,14 +130,7 @@ export function GiveSignatureForm({ ask, me, onRefuse, onHandOn }: Props) {
         <button type="button" className="lnk" onClick={onRefuse}>
           I do not sign this
         </button>
-        <Link className="lnk" to={`/portal/messages?about=${encodeURIComponent(ask.title)}`}>
-          Ask a question first
-        </Link>
-        {ask.part.handOnTo.length > 0 && (
-          <button type="button" className="lnk" onClick={onHandOn}>
-            Somebody else should sign
-          </button>
-        )}
+        {children}
       </p>
     </form>
   );

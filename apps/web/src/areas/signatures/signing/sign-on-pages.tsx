@@ -1,9 +1,7 @@
-import * as signaturesPortalRoutes from '@steady/contract/signatures-portal.routes';
 import { useEffect, useRef, useState } from 'react';
 import { type Given, fieldsLeft, isFilled, isFilledByHand } from '@steady/core/signing';
 import { counted } from '@steady/core/words';
 import type { FieldsToSign } from '@steady/contract/signatures';
-import { addressOf } from '../../../app/api';
 import { PdfPage, usePageSizes, usePdf } from '../../../ui/pdf';
 import { FieldBar } from './field-bar';
 import { FieldOnPage } from './field-on-page';
@@ -12,7 +10,8 @@ import { FieldOnPage } from './field-on-page';
 const PAGES = 5;
 
 interface Props {
-  id: string;
+  /** Where the document is. */
+  address: string;
   documentName: string;
   places: FieldsToSign;
   given: Given;
@@ -28,8 +27,8 @@ interface Props {
 }
 
 /** The pages of a document with what others filled in and what is theirs to fill in; one goes from field to field. */
-export function SignOnPages({ id, documentName, places, given, name, today, onFill, onNameWanted, onLastPage }: Props) {
-  const { pdf, why } = usePdf(addressOf(signaturesPortalRoutes.document, { id }));
+export function SignOnPages({ address, documentName, places, given, name, today, onFill, onNameWanted, onLastPage }: Props) {
+  const { pdf, why } = usePdf(address);
   const sizes = usePageSizes(pdf);
   const [more, setMore] = useState(PAGES);
   const [currentId, setCurrentId] = useState<string | null>(null);

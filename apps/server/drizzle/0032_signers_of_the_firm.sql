@@ -1,0 +1,1 @@
+ALTER TABLE "ask_parties" ADD COLUMN "member_id" uuid;
